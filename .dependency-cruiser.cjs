@@ -1,0 +1,40 @@
+// The doors between the rooms of this project: each room may open only the doors listed here.
+const only = (room, allowed) => ({
+  name: `${room}-doors`,
+  severity: "error",
+  from: { path: `^${room}/` },
+  to: { path: "^(core|workers|store|app|stand-ins|demo|cli|bench|e2e)/", pathNot: `^(${[room, ...allowed].join("|")})/` },
+});
+
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    only("core", []),
+    only("workers", ["core"]),
+    only("store", ["core"]),
+    only("stand-ins", ["core"]),
+    only("demo", ["core"]),
+    only("cli", ["core", "store"]),
+    only("app", ["core", "workers", "store", "demo", "stand-ins"]),
+    {
+      name: "core-has-no-interface",
+      severity: "error",
+      from: { path: "^core/", pathNot: "\\.test\\.ts$" },
+      to: { path: "node_modules/(react|react-dom|react-router|dexie|@react-router|radix-ui)/" },
+    },
+    {
+      name: "a-subject-is-entered-by-its-face",
+      comment: "Inside core, one subject imports another through its index.ts only.",
+      severity: "error",
+      from: { path: "^core/([^/]+)/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^core/[^/]+/", pathNot: ["^core/$1/", "/index\\.ts$"] },
+    },
+    { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: { exportsFields: ["exports"], conditionNames: ["import", "require", "node", "default"] },
+  },
+};

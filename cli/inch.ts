@@ -1,0 +1,29 @@
+/** `inch`: the headless command over the same core. One JSON document on standard output; problems exit with 2. */
+import { parseArgs } from "node:util";
+import { run } from "./verbs";
+
+const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FILE | plan BUNDLE   (always with --json)";
+
+async function main(): Promise<void> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true, strict: true,
+    options: {
+      json: { type: "boolean" }, unit: { type: "string" }, scale: { type: "string" }, layer: { type: "string" }, up: { type: "string" }, process: { type: "string" },
+      printer: { type: "string" }, copies: { type: "string" }, "printer-file": { type: "string" }, from: { type: "string" }, deadline: { type: "string" },
+    },
+  });
+  const [verb, file] = positionals;
+  const result = await run(verb ?? "", file, values);
+  if (result.ok) console.log(JSON.stringify(result.value));
+  else report(result.problem);
+}
+
+function report(problem: { code: string; message: string; where?: string }): void {
+  console.log(JSON.stringify({ error: { code: problem.code, message: problem.message, where: problem.where ?? null } }));
+  process.exitCode = 2;
+}
+
+main().catch((e: unknown) => {
+  const message = e instanceof Error ? e.message : String(e);
+  report({ code: "usage", message: `${message} Usage: ${USAGE}` });
+});

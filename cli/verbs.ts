@@ -1,0 +1,192 @@
+/** The verbs of the headless command. Each reads files and arguments, calls the core and gives plain data. */
+import { readFile } from "node:fs/promises";
+import Joi from "joi";
+import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
+import { fail, ok, type Result } from "../core/measure";
+import { FILE_UNIT_MM, readMesh, UPS, type FileUnit, type MeshFile, type Up } from "../core/mesh";
+import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
+import { loadSolids } from "../core/slice";
+import { eveningsFrom, finishChance, tonight, type Slot } from "../core/plan";
+import { readBundle } from "../store/bundle";
+import { printerSchema } from "../store/schemas";
+
+export interface Options {
+  unit?: string;
+  scale?: string;
+  layer?: string;
+  up?: string;
+  process?: string;
+  printer?: string;
+  copies?: string;
+  "printer-file"?: string;
+  from?: string;
+  deadline?: string;
+}
+
+/** Runs one verb. */
+export async function run(verb: string, file: string | undefined, options: Options): Promise<Result<unknown>> {
+  const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = { inspect, estimate, coats, plan };
+  const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
+  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, coats or plan.`);
+  if (!file) return fail("usage.file", `${verb} needs a file.`);
+  let bytes: Uint8Array;
+  try {
+    bytes = new Uint8Array(await readFile(file));
+  } catch {
+    return fail("file.unreadable", "The file cannot be opened. Check the path.", file);
+  }
+  return act(bytes, options);
+}
+
+function number(text: string | undefined, name: string): Result<number | undefined> {
+  if (text === undefined) return ok(undefined);
+  const n = Number(text);
+  return Number.isFinite(n) && n > 0 ? ok(n) : fail("usage.number", `--${name} must be a number above 0, not "${text}".`);
+}
+
+function ratio(text: string | undefined): Result<number | undefined> {
+  if (text === undefined) return ok(undefined);
+  const m = /^1\s*[:/]\s*(\d+(?:\.\d+)?)$/.exec(text);
+  return m && Number(m[1]) > 0 ? ok(Number(m[1])) : fail("usage.scale", `--scale must read like 1:64, not "${text}".`);
+}
+
+function oneOf<T extends string>(text: string | undefined, allowed: readonly T[], name: string): Result<T | undefined> {
+  if (text === undefined) return ok(undefined);
+  return allowed.includes(text as T) ? ok(text as T) : fail("usage.choice", `--${name} must be one of ${allowed.join(", ")}, not "${text}".`);
+}
+
+const upOf = (text: string | undefined): Result<Up | undefined> => oneOf(text === undefined || /^[+-]/.test(text) ? text : `+${text}`, UPS, "up");
+
+function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
+  const unit = oneOf(options.unit, Object.keys(FILE_UNIT_MM) as FileUnit[], "unit");
+  return unit.ok ? readMesh(bytes, unit.value) : unit;
+}
+
+/** Format, unit, totals and the body in the file. */
+function inspect(bytes: Uint8Array, options: Options): Result<unknown> {
+  const file = read(bytes, options);
+  if (!file.ok) return file;
+  const scale = ratio(options.scale);
+  if (!scale.ok) return scale;
+  const { report, unit, format, names } = file.value;
+  const bboxMm = report.bounds;
+  return ok({
+    format, unit,
+    total: { triangles: report.triangles, bboxMm, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2 },
+    warnings: report.warnings,
+    parts: [{
+      name: names[0] ?? "", triangles: report.triangles, vertices: report.vertices, shells: report.shells, watertight: report.watertight,
+      boundaryEdges: report.boundaryEdges, nonManifoldEdges: report.nonManifoldEdges, flippedTriangles: report.flippedTriangles, degenerateTriangles: report.degenerateTriangles,
+      bboxMm, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2, centroidMm: report.centroidMm,
+      realSizeM: scale.value === undefined ? null : report.bounds.size.map((v) => (v * scale.value!) / 1000), warnings: report.warnings,
+    }],
+  });
+}
+
+/** Layers, time, material and cost of all copies on one printer. */
+async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+  const process = oneOf(options.process, ["fdm", "resin"] as const, "process");
+  if (!process.ok) return process;
+  if (!process.value) return fail("usage.process", "estimate needs --process fdm or --process resin.");
+  const layer = number(options.layer, "layer"), copies = number(options.copies, "copies"), up = upOf(options.up);
+  if (!layer.ok) return layer;
+  if (!copies.ok) return copies;
+  if (!up.ok) return up;
+  let printer: Printer | undefined = GENERIC_PRINTERS.find((p) => p.process === process.value && (!options.printer || p.id === options.printer));
+  if (options["printer-file"]) {
+    const given = await readJson(options["printer-file"]);
+    if (!given.ok) return given;
+    const checked = printerSchema.validate(given.value);
+    if (checked.error) return fail("printer.profile", checked.error.message, options["printer-file"]);
+    printer = checked.value as Printer;
+    if (printer.process !== process.value) return fail("printer.process", `The profile is for ${printer.process}, not ${process.value}.`, options["printer-file"]);
+  }
+  if (!printer) return fail("usage.printer", `There is no ${process.value} printer "${options.printer}". Known: ${GENERIC_PRINTERS.map((p) => p.id).join(", ")}.`);
+  if (layer.value) printer = { ...printer, layerMm: layer.value };
+  const file = read(bytes, options);
+  if (!file.ok) return file;
+  const { mesh, topology, report } = file.value;
+  // Without --up the part is taken as it stands in the file, so that the answer does not depend on a search.
+  const facts = printFacts(await loadSolids(), mesh, topology, Math.abs(report.volumeMm3), printer, 1, up.value ?? "+z");
+  const count = Math.max(1, Math.round(copies.value ?? 1));
+  const job = jobOf(facts, count);
+  return ok({
+    process: printer.process, printer: printer.id, up: facts.up, fits: facts.fits, pieces: facts.pieces, plates: job.plates, layers: facts.one.layers,
+    timeS: job.timeS, materialMm3: job.materialMm3.value, massG: job.massG.value, cost: { minor: Math.round(job.costMinor.value), currency: job.currency },
+    assumptions: [...facts.one.timeS.assumptions, ...facts.one.massG.assumptions, ...facts.one.costMinor.assumptions],
+  });
+}
+
+async function readJson(path: string): Promise<Result<unknown>> {
+  try {
+    return ok(JSON.parse(await readFile(path, "utf8")));
+  } catch {
+    return fail("file.json", "The file cannot be read as JSON.", path);
+  }
+}
+
+const coatsSchema = Joi.object({
+  layers: Joi.array().min(1).max(200).required().items(Joi.object({
+    id: Joi.string(), name: Joi.string().max(200),
+    family: Joi.string().valid(...Object.keys(FAMILIES)).required(),
+    method: Joi.string().valid(...Object.keys(METHODS)).default("brush"),
+    coats: Joi.number().integer().min(1).max(20).default(1),
+  }).unknown(true)),
+}).unknown(true);
+
+/** Checks a stack given as {"layers":[{"name","family","method","coats"}]} from the ground up. */
+function coats(bytes: Uint8Array): Result<unknown> {
+  let given: unknown;
+  try {
+    given = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    return fail("file.json", "The file cannot be read as JSON. It should hold {\"layers\":[{\"family\":\"water primer\"}, …]} from the ground up.");
+  }
+  const checked = coatsSchema.validate(given);
+  if (checked.error) return fail("coats.shape", checked.error.message, checked.error.details[0]?.path.join("."));
+  const layers: CoatLayer[] = (checked.value as { layers: (Partial<CoatLayer> & { family: CoatFamily; method: CoatMethod; coats: number })[] }).layers.map((l, i) => ({
+    id: l.id ?? String(i), name: l.name ?? l.family, family: l.family, method: l.method, coats: l.coats,
+  }));
+  const { ok: fine, verdicts } = checkStack(layers);
+  return ok({ ok: fine, verdicts: verdicts.map(({ under, over, verdict, waitS, why, remedy, through, source }) => ({ under, over, verdict, waitS, why, remedy, through, source })) });
+}
+
+/** The evenings of a bundle: every step with its time, the finish, and the chain that decides it. */
+async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+  const bundle = await readBundle(bytes);
+  if (!bundle.ok) return bundle;
+  const from = options.from ? Date.parse(options.from) : Date.now();
+  const deadline = options.deadline ? Date.parse(options.deadline) : null;
+  if (Number.isNaN(from)) return fail("usage.from", `--from must be a date and time such as 2026-01-08T19:00, not "${options.from}".`);
+  if (deadline !== null && Number.isNaN(deadline)) return fail("usage.deadline", `--deadline must be a date, not "${options.deadline}".`);
+  const { project } = bundle.value;
+  const t = tonight(project, from, 60);
+  const chance = finishChance(t.steps, t.states, eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240), from);
+  const secondsTo = (ms: number): number | null => (Number.isFinite(ms) ? Math.round((ms - from) / 1000) : null);
+  const iso = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
+  const at = new Map(t.schedule.slots.map((s) => [s.key, s]));
+  return ok({
+    steps: t.steps.map((s) => {
+      const slot = at.get(s.key);
+      return {
+        key: s.key, part: s.partName, title: s.title, state: t.states.get(s.key)!.kind, handsOnS: s.handsOnS, machineS: s.machineS, waitS: s.waitS, after: s.after,
+        start: iso(slot?.hands[0]?.from ?? slot?.machine?.from ?? null), free: iso(slot?.free ?? null),
+      };
+    }),
+    finishS: { p50: secondsTo(chance.p50), p80: secondsTo(chance.p80), p95: secondsTo(chance.p95) }, finish: iso(t.finish),
+    inTime: deadline === null || t.finish === null ? null : t.finish <= deadline,
+    criticalPath: criticalPath(t.schedule.slots), handsOnS: t.handsOnS, machineS: t.machineS,
+  });
+}
+
+/** Back from the last step over the predecessor that freed it latest. */
+function criticalPath(slots: Slot[]): string[] {
+  const by = new Map(slots.map((s) => [s.key, s]));
+  let at = [...slots].sort((a, b) => b.free - a.free)[0] as Slot | undefined;
+  const path: string[] = [];
+  while (at) {
+    path.unshift(at.key);
+    at = at.step.after.map((k) => by.get(k)).filter((s): s is Slot => s !== undefined).sort((a, b) => b.free - a.free)[0];
+  }
+  return path;
+}

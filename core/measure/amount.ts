@@ -1,0 +1,58 @@
+/** Mass, volume and money as people type and read them. 1 lb = 453.59237 g exactly (international agreement of 1959). */
+import { fail, ok, type Result } from "./result";
+
+const G_PER: Record<string, number> = { g: 1, gram: 1, grams: 1, kg: 1000, oz: 28.349523125, lb: 453.59237, lbs: 453.59237 };
+
+/** Reads `210 g`, `1.2 kg`, `7 oz`. A bare number is grams. */
+export function parseMass(text: string): Result<number> {
+  const m = /^\s*(\d+(?:[.,]\d+)?)\s*([a-z]*)\s*$/i.exec(text);
+  const per = m ? G_PER[m[2].toLowerCase() || "g"] : undefined;
+  if (!m || per === undefined) return fail("mass.unreadable", `"${text.trim()}" is not a mass. Try 210 g, 1.2 kg or 7 oz.`);
+  return ok(Number(m[1].replace(",", ".")) * per);
+}
+
+/** "0.8 g", "148 g", "3.1 kg". */
+export function formatMass(g: number): string {
+  if (g < 9.95) return `${g.toFixed(1)} g`;
+  if (g < 995) return `${Math.round(g)} g`;
+  return `${(g / 1000).toFixed(1)} kg`;
+}
+
+/** Volumes come in mm³ and read as "118.6 cm³" (solids). */
+export function formatVolume(mm3: number): string {
+  const cm3 = mm3 / 1000;
+  return `${cm3 < 10 ? cm3.toFixed(2) : cm3 < 1000 ? cm3.toFixed(1) : Math.round(cm3).toString()} cm³`;
+}
+
+/** Liquids and loose material: "24 ml", "1.2 l". */
+export function formatMillilitres(ml: number): string {
+  if (ml < 9.95) return `${ml.toFixed(1)} ml`;
+  return ml < 995 ? `${Math.round(ml)} ml` : `${(ml / 1000).toFixed(1)} l`;
+}
+
+/** Areas come in mm² and read as "253 cm²" or "8.2 mm²". */
+export function formatArea(mm2: number): string {
+  if (mm2 < 100) return `${mm2.toFixed(1)} mm²`;
+  const cm2 = mm2 / 100;
+  return `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2).toString()} cm²`;
+}
+
+/** Money in minor units with its currency, so that two currencies are never added by accident. */
+export interface Money {
+  minor: number;
+  currency: string;
+}
+
+export const money = (minor: number, currency: string): Money => ({ minor, currency });
+
+/** Adds amounts of one currency. Throws on a mix: that is a bug, not a user's error. */
+export function addMoney(a: Money, b: Money): Money {
+  if (a.currency !== b.currency) throw new Error(`addMoney: ${a.currency} and ${b.currency} cannot be added`);
+  return { minor: a.minor + b.minor, currency: a.currency };
+}
+
+/** "2.96" with the currency's code when asked for. */
+export function formatMoney(m: Money, withCode = false): string {
+  const text = (m.minor / 100).toFixed(2);
+  return withCode ? `${text} ${m.currency}` : text;
+}

@@ -1,0 +1,49 @@
+/** Durations, in seconds, as people type and read them at the bench. */
+import { fail, ok, type Result } from "./result";
+
+const S_PER: Record<string, number> = {
+  s: 1, sec: 1, second: 1, seconds: 1,
+  m: 60, min: 60, mins: 60, minute: 60, minutes: 60, "'": 60,
+  h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600,
+  d: 86400, day: 86400, days: 86400,
+};
+/** "Overnight" as a wait: from the end of an evening to the next one's start. Common practice, no source. */
+export const OVERNIGHT_S = 12 * 3600;
+
+/** Reads `17 h`, `1 h 20`, `25 min`, `3:30`, `2 days`, `overnight`. A bare number is minutes; a bare number after hours is minutes. */
+export function parseDuration(text: string): Result<number> {
+  const t = text.trim().toLowerCase();
+  if (!t) return fail("time.empty", "Type a time, for example 25 min, 1 h 20 or overnight.");
+  if (/^(over ?night|next day)$/.test(t)) return ok(OVERNIGHT_S);
+  const clock = /^(\d+):([0-5]\d)$/.exec(t);
+  if (clock) return ok(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
+  let seconds = 0;
+  let previous = "";
+  let rest = t;
+  while (rest) {
+    const m = /^\s*(\d+(?:[.,]\d+)?)\s*([a-z']+)?\s*/.exec(rest);
+    if (!m) return fail("time.unreadable", `"${text.trim()}" is not a time. Try 25 min, 1 h 20, 2 days or overnight.`);
+    const per = m[2] === undefined ? (previous === "" || S_PER[previous] === 3600 ? 60 : NaN) : S_PER[m[2]];
+    if (per === undefined || Number.isNaN(per))
+      return fail("time.unreadable", `"${text.trim()}" is not a time. Try 25 min, 1 h 20, 2 days or overnight.`);
+    seconds += Number(m[1].replace(",", ".")) * per;
+    previous = m[2] ?? "m";
+    rest = rest.slice(m[0].length);
+  }
+  return ok(seconds);
+}
+
+/** "45 s", "25 min", "1 h 20", "15 h 36", "3 days". */
+export function formatDuration(seconds: number): string {
+  const s = Math.max(0, seconds);
+  if (s > 0 && s < 90) return `${Math.round(s)} s`;
+  const minutes = Math.round(s / 60);
+  if (minutes < 60) return `${minutes} min`;
+  if (minutes < 72 * 60) {
+    const h = Math.floor(minutes / 60);
+    const m = minutes % 60;
+    return m === 0 ? `${h} h` : `${h} h ${String(m).padStart(2, "0")}`;
+  }
+  const days = s / 86400;
+  return `${days.toFixed(days < 10 ? 1 : 0).replace(/\.0$/, "")} days`;
+}

@@ -1,0 +1,33 @@
+/**
+ * A computed figure that can answer "why?": its value with a range, the formula, the inputs and what was assumed.
+ * Units are those of the owner and stand in the field name (`timeS`, `massG`).
+ */
+
+/** Where an assumption comes from. The interface shows which, beside the text. */
+export type SourceKind = "published" | "practice" | "memory" | "own record" | "typed" | "model";
+
+export interface Assumption {
+  text: string;
+  kind: SourceKind;
+  /** The publication, when there is one. */
+  source?: string;
+}
+
+export interface Figure {
+  value: number;
+  low: number;
+  high: number;
+  formula: string;
+  inputs: { name: string; value: string }[];
+  assumptions: Assumption[];
+}
+
+/** A figure that is exact for its inputs: low and high equal the value. */
+export function exactFigure(value: number, formula: string, inputs: Figure["inputs"], assumptions: Assumption[] = []): Figure {
+  return { value, low: value, high: value, formula, inputs, assumptions };
+}
+
+/** Multiplies value and range by a plain factor (copies, plates); the reasons stay. */
+export function scaleFigure(figure: Figure, factor: number): Figure {
+  return { ...figure, value: figure.value * factor, low: figure.low * factor, high: figure.high * factor };
+}

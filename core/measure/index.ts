@@ -1,0 +1,5 @@
+export * from "./amount";
+export * from "./duration";
+export * from "./figure";
+export * from "./length";
+export * from "./result";

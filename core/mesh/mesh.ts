@@ -1,0 +1,79 @@
+/**
+ * A welded triangle mesh in millimetres.
+ *
+ * `positions` holds x, y, z of each vertex (Float32, as files store them); `indices` holds three vertex numbers a triangle.
+ * Winding is counter-clockwise seen from outside; z is up unless a part says otherwise.
+ */
+export interface Mesh {
+  positions: Float32Array;
+  indices: Uint32Array;
+}
+
+/** A bare list of corners, nine numbers a triangle, before welding. */
+export interface TriangleSoup {
+  corners: Float32Array;
+  /** Names of the bodies in the file, in order of appearance; empty when the file names none. */
+  names: string[];
+}
+
+export const triangleCount = (mesh: Mesh): number => mesh.indices.length / 3;
+export const vertexCount = (mesh: Mesh): number => mesh.positions.length / 3;
+
+export interface Bounds {
+  min: [number, number, number];
+  max: [number, number, number];
+  size: [number, number, number];
+}
+
+/** Bounding box of all vertices. An empty mesh has a box of no size at the origin. */
+export function boundsOf(positions: Float32Array): Bounds {
+  if (positions.length === 0) return { min: [0, 0, 0], max: [0, 0, 0], size: [0, 0, 0] };
+  let x0 = Infinity, y0 = Infinity, z0 = Infinity, x1 = -Infinity, y1 = -Infinity, z1 = -Infinity;
+  for (let i = 0; i < positions.length; i += 3) {
+    const x = positions[i], y = positions[i + 1], z = positions[i + 2];
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    if (y > y1) y1 = y;
+    if (z < z0) z0 = z;
+    if (z > z1) z1 = z;
+  }
+  return { min: [x0, y0, z0], max: [x1, y1, z1], size: [x1 - x0, y1 - y0, z1 - z0] };
+}
+
+/** The same mesh with every length multiplied by `factor`. */
+export function scaleMesh(mesh: Mesh, factor: number): Mesh {
+  if (factor === 1) return mesh;
+  return { positions: mesh.positions.map((v) => v * factor), indices: mesh.indices };
+}
+
+/** Which of the file's directions points up when the part is printed or stands. */
+export type Up = "+x" | "-x" | "+y" | "-y" | "+z" | "-z";
+export const UPS: Up[] = ["+z", "-z", "+x", "-x", "+y", "-y"];
+
+// Rows of proper rotations (determinant +1) that bring the named direction to +z.
+const UP_ROWS: Record<Up, [number, number, number][]> = {
+  "+z": [[1, 0, 0], [0, 1, 0], [0, 0, 1]],
+  "-z": [[1, 0, 0], [0, -1, 0], [0, 0, -1]],
+  "+x": [[0, 0, -1], [0, 1, 0], [1, 0, 0]],
+  "-x": [[0, 0, 1], [0, 1, 0], [-1, 0, 0]],
+  "+y": [[1, 0, 0], [0, 0, -1], [0, 1, 0]],
+  "-y": [[1, 0, 0], [0, 0, 1], [0, -1, 0]],
+};
+
+/** Rows of the rotation that brings `up` to +z. */
+export const upRotation = (up: Up): readonly (readonly [number, number, number])[] => UP_ROWS[up];
+
+/** Turns a mesh so that `up` points along +z. A rotation: winding stays. */
+export function turnUp(mesh: Mesh, up: Up): Mesh {
+  if (up === "+z") return mesh;
+  const [r0, r1, r2] = UP_ROWS[up];
+  const out = new Float32Array(mesh.positions.length);
+  for (let i = 0; i < out.length; i += 3) {
+    const x = mesh.positions[i], y = mesh.positions[i + 1], z = mesh.positions[i + 2];
+    out[i] = r0[0] * x + r0[1] * y + r0[2] * z;
+    out[i + 1] = r1[0] * x + r1[1] * y + r1[2] * z;
+    out[i + 2] = r2[0] * x + r2[1] * y + r2[2] * z;
+  }
+  return { positions: out, indices: mesh.indices };
+}

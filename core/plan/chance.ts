@@ -1,0 +1,64 @@
+/**
+ * The chance to be ready by a date: the schedule run many times with durations that vary and prints that fail.
+ * Hands-on times vary log-normally; a machine job fails at a constant rate and is begun again, so a job of T hours takes
+ * (e^{λT} − 1)/λ on average. Both spreads are weak priors (common practice, no source) until the user's own record is long
+ * enough. Seeded, so the same project gives the same answer.
+ */
+import { schedule } from "./schedule";
+import type { Stretch } from "./evenings";
+import type { StepState } from "./status";
+import type { Step } from "./steps";
+
+/** Spread of hands-on times (standard deviation of the logarithm) and failures per machine hour. */
+export const SPREAD = { handsOn: 0.3, failuresPerHour: 0.01 };
+
+export interface FinishChance {
+  /** Finishing times in ms since 1970, earliest first; Infinity where the evenings did not suffice. */
+  finishes: number[];
+  p50: number;
+  p80: number;
+  p95: number;
+}
+
+/** A small seeded generator (mulberry32, public domain): uniform in [0, 1). */
+export function seededRandom(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** Seconds a job of `jobS` takes when it fails at `ratePerHour` and starts again each time. */
+export function withRestarts(jobS: number, ratePerHour: number, random: () => number): number {
+  let total = 0;
+  for (let tries = 0; tries < 50; tries++) {
+    const failsAfterS = (-Math.log(1 - random()) / ratePerHour) * 3600;
+    if (failsAfterS >= jobS) return total + jobS;
+    total += failsAfterS;
+  }
+  return total + jobS;
+}
+
+export function finishChance(
+  steps: readonly Step[], states: ReadonlyMap<string, StepState>, evenings: readonly Stretch[], now: number, runs = 80, seed = 1,
+): FinishChance {
+  const random = seededRandom(seed);
+  const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const finishes: number[] = [];
+  for (let i = 0; i < runs; i++) {
+    const varied = steps.map((s): Step => ({
+      ...s, handsOnS: s.handsOnS * Math.exp(SPREAD.handsOn * normal()), machineS: s.machineS > 0 ? withRestarts(s.machineS, SPREAD.failuresPerHour, random) : 0,
+    }));
+    finishes.push(schedule(varied, states, evenings, now).finish ?? Infinity);
+  }
+  finishes.sort((a, b) => a - b);
+  const at = (p: number): number => finishes[Math.min(runs - 1, Math.ceil(p * runs) - 1)];
+  return { finishes, p50: at(0.5), p80: at(0.8), p95: at(0.95) };
+}
+
+/** Share of the runs that are ready by `date`. */
+export const chanceBy = (chance: FinishChance, date: number): number => chance.finishes.filter((f) => f <= date).length / chance.finishes.length;

@@ -1,0 +1,6 @@
+export * from "./chance";
+export * from "./evenings";
+export * from "./schedule";
+export * from "./status";
+export * from "./steps";
+export * from "./tonight";

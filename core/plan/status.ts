@@ -1,0 +1,67 @@
+/**
+ * Where each step stands now. Derived from the records and the clock, so it survives a reload by itself.
+ */
+import type { StepRecord } from "../project";
+import type { Step } from "./steps";
+
+export type StepState =
+  | { kind: "open" }
+  | { kind: "blocked"; by: string[] }
+  /** The person is at it. */
+  | { kind: "in hand"; since: number; record: StepRecord }
+  /** A machine runs until `until`. */
+  | { kind: "running"; since: number; until: number; record: StepRecord }
+  /** Done, but what depends on it must wait until `until`. */
+  | { kind: "setting"; since: number; until: number; record: StepRecord }
+  | { kind: "done"; record: StepRecord };
+
+/** Last record of each step, by key. */
+export function recordsByStep(records: readonly StepRecord[]): Map<string, StepRecord> {
+  const out = new Map<string, StepRecord>();
+  for (const r of records) {
+    const before = out.get(r.stepKey);
+    if (!before || before.startedAt <= r.startedAt) out.set(r.stepKey, r);
+  }
+  return out;
+}
+
+/** State of every step at `now` (ms since 1970). A hands-on step that failed is open again. */
+export function stepStates(steps: readonly Step[], records: readonly StepRecord[], now: number): Map<string, StepState> {
+  const last = recordsByStep(records);
+  const states = new Map<string, StepState>();
+  for (const step of steps) {
+    const r = last.get(step.key);
+    if (r && step.machineS > 0) {
+      const until = r.startedAt + r.plannedS * 1000;
+      if (r.finishedAt !== null) states.set(step.key, { kind: "done", record: r });
+      else states.set(step.key, now < until ? { kind: "running", since: r.startedAt, until, record: r } : { kind: "done", record: r });
+      continue;
+    }
+    if (r && r.finishedAt === null) {
+      states.set(step.key, { kind: "in hand", since: r.startedAt, record: r });
+      continue;
+    }
+    if (r && r.finishedAt !== null && (r.result !== "failed" || step.clears > 0)) {
+      const until = r.finishedAt + r.waitS * 1000;
+      states.set(step.key, now < until ? { kind: "setting", since: r.finishedAt, until, record: r } : { kind: "done", record: r });
+      continue;
+    }
+    const by = step.after.filter((key) => states.get(key)?.kind !== "done");
+    states.set(step.key, by.length ? { kind: "blocked", by } : { kind: "open" });
+  }
+  return states;
+}
+
+/** Printers that run, or hold a plate that nobody has cleared. */
+export function heldPrinters(steps: readonly Step[], states: ReadonlyMap<string, StepState>): Set<string> {
+  const held = new Set<string>();
+  for (const step of steps) {
+    if (step.machineS === 0 || !step.printerId) continue;
+    const state = states.get(step.key)?.kind;
+    if (state !== "running" && state !== "done") continue;
+    const clear = steps.find((s) => s.clears > 0 && s.after.includes(step.key));
+    const clearState = clear && states.get(clear.key)?.kind;
+    if (state === "running" || (clear && clearState !== "done" && clearState !== "setting")) held.add(step.printerId);
+  }
+  return held;
+}

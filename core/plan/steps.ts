@@ -1,0 +1,160 @@
+/**
+ * From a part's order of work to steps with hands-on time, machine time, waits and what depends on what.
+ * One list serves Tonight, the lanes, the clocks and the calendar.
+ */
+import type { CautionId } from "../care";
+import { FAMILIES, METHODS, recoatS, type CoatLayer } from "../coat";
+import { GROUND_RECIPES, groundAmounts } from "../ground";
+import { GLUES, JOINT_HANDS_ON_S } from "../joint";
+import { HANDS_ON_S, plateTimeS, type Printer } from "../print";
+import { partAreaMm2, printFactsOf, type Paint, type Part, type Project, type StepRecord, type WorkItem } from "../project";
+import { planSchool } from "../surface";
+
+export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
+
+export interface Step {
+  key: string;
+  partId: string;
+  partName: string;
+  itemId: string;
+  station: Station;
+  title: string;
+  /** The person's own time, s. */
+  handsOnS: number;
+  /** Unattended machine time that begins with the step, s; 0 when it is work by hand. */
+  machineS: number;
+  printerId: string | null;
+  /** Setting or drying afterwards, before what depends on it, s. */
+  waitS: number;
+  after: string[];
+  cautions: CautionId[];
+  /** Parts that come off the plate with this step. */
+  clears: number;
+}
+
+/** Seconds of brush work per cm² and coat, and set-up, by method. Common practice, no source: own records replace them. */
+const PAINT_RATE: Record<string, { setUpS: number; perCm2S: number }> = {
+  brush: { setUpS: 240, perCm2S: 6 },
+  spray: { setUpS: 420, perCm2S: 0.8 },
+  airbrush: { setUpS: 900, perCm2S: 1.5 },
+  "dry brush": { setUpS: 180, perCm2S: 2.5 },
+  wash: { setUpS: 180, perCm2S: 3 },
+  sponge: { setUpS: 180, perCm2S: 4 },
+  dust: { setUpS: 180, perCm2S: 2 },
+  pour: { setUpS: 300, perCm2S: 2 },
+};
+
+/** Solvent sprays and cans need a place where they may be used. */
+const sprayCaution = (family: string, method: string): CautionId[] =>
+  (method === "spray" || method === "airbrush") && ["strong thinner", "white spirit"].includes(FAMILIES[family as keyof typeof FAMILIES]?.cleaner) ? ["solvent-spray"] : [];
+
+export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
+  part.goodBefore + records.filter((r) => r.partId === part.id).reduce((n, r) => n + r.good, 0);
+export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
+  part.failedBefore + records.filter((r) => r.partId === part.id).reduce((n, r) => n + r.failed, 0);
+
+/** Coat layer of a work item, for films and waits. */
+export function layerOfCoat(item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): CoatLayer {
+  return { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats, hex: paint.hex };
+}
+
+/** All steps of a part, in the order of its work list. Failed prints bring further plates by themselves. */
+export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints" | "records">): Step[] {
+  const { scene, paints, records } = project;
+  const own = records.filter((r) => r.partId === part.id);
+  const steps: Step[] = [];
+  const areaCm2 = (partAreaMm2(part) / 100) * part.copies;
+  let last: string[] = [];
+  const push = (item: WorkItem, n: number | string, station: Station, rest: Partial<Step> & Pick<Step, "title" | "handsOnS" | "waitS">, after: string[] = last): string => {
+    const key = `${part.id}/${item.id}/${n}`;
+    steps.push({ key, partId: part.id, partName: part.name, itemId: item.id, station, machineS: 0, printerId: null, cautions: [], clears: 0, after, ...rest });
+    return key;
+  };
+
+  for (const item of part.work) {
+    if (item.kind === "print") {
+      const printer = scene.printers.find((p) => p.id === item.printerId);
+      if (!printer || (!printFactsOf(part, printer) && !item.typed)) continue;
+      last = pushPrints(item, printer);
+    } else if (item.kind === "hide") {
+      const plan = planSchool(item.school, item.areaMm2 * part.copies, { cuspMm: item.cuspMm, pitchMm: item.pitchMm });
+      plan.stages.forEach((stage, i) => {
+        last = [push(item, i, "surface", { title: `${stage.title}: ${item.surface}`, handsOnS: stage.handsOnS, waitS: stage.waitS, cautions: stage.cautions })];
+      });
+    } else if (item.kind === "coat") {
+      const paint = paints.find((p) => p.id === item.paintId);
+      if (!paint) continue;
+      const layer = layerOfCoat(item, paint);
+      const rate = PAINT_RATE[item.method];
+      for (let i = 0; i < item.coats; i++) {
+        const which = item.coats > 1 ? `, coat ${i + 1} of ${item.coats}` : "";
+        last = [push(item, i, "paint", {
+          title: `${paint.name}, ${METHODS[item.method].word}${which}`, handsOnS: rate.setUpS + areaCm2 * rate.perCm2S,
+          waitS: recoatS({ ...layer, coats: 1 }), cautions: sprayCaution(paint.family, item.method),
+        })];
+      }
+    } else if (item.kind === "glue") {
+      const glue = GLUES.find((g) => g.id === item.glueId);
+      if (!glue) continue;
+      last = [push(item, 0, "assemble", {
+        title: `Glue to ${item.to}: ${glue.name}`, handsOnS: JOINT_HANDS_ON_S * Math.max(1, part.copies * 0.4),
+        waitS: item.load ? glue.fullS : glue.handleS, cautions: glue.cautions,
+      })];
+    } else if (item.kind === "ground") {
+      const recipe = GROUND_RECIPES.find((r) => r.id === item.recipeId);
+      if (!recipe) continue;
+      const amounts = groundAmounts(recipe, item.areaMm2 * part.copies, item.depthMm);
+      last = [push(item, 0, "ground", { title: recipe.name, handsOnS: amounts.handsOnS, waitS: recipe.waitS, cautions: recipe.cautions })];
+    } else {
+      last = [push(item, 0, item.family ? "paint" : "assemble", { title: item.title, handsOnS: item.handsOnS, waitS: item.waitS })];
+    }
+  }
+  return steps;
+
+  /** One pair of steps a plate: start it, and clear it when it has run. Plates that ran already keep their numbers. */
+  function pushPrints(item: Extract<WorkItem, { kind: "print" }>, printer: Printer): string[] {
+    const facts = printFactsOf(part, printer);
+    const pieces = facts?.pieces ?? 1;
+    const perPlate = Math.max(1, facts?.perPlate ?? 1);
+    const cleared = own.filter((r) => r.stepKey.startsWith(`${part.id}/${item.id}/clear`) && r.finishedAt !== null).length;
+    const missing = Math.max(0, part.copies - goodCount(part, records));
+    // A part in pieces takes a plate for each of them.
+    const future = missing === 0 ? 0 : Math.ceil(missing / perPlate) * pieces;
+    const hands = HANDS_ON_S[printer.process];
+    const clears: string[] = [];
+    for (let i = 0; i < cleared + future; i++) {
+      const left = Math.max(0, missing - Math.floor((i - cleared) / pieces) * perPlate);
+      const count = i < cleared ? 0 : Math.min(perPlate, left);
+      const machineS = item.typed?.timeS ?? (facts ? plateTimeS(facts, Math.max(1, count)).value : 0);
+      const what = pieces > 1 ? `, piece ${(i % pieces) + 1} of ${pieces}` : count > 1 ? ` ×${count}` : "";
+      const start = push(item, `start${i}`, "print", {
+        title: `Start the print${what}`, handsOnS: hands.startPlate, waitS: 0, machineS, printerId: printer.id,
+        cautions: printer.process === "resin" ? ["resin"] : ["hot-parts"],
+      }, i === 0 ? last : [`${part.id}/${item.id}/clear${i - 1}`]);
+      const area = partAreaMm2(part) / 100 / pieces;
+      clears.push(push(item, `clear${i}`, "print", {
+        title: printer.process === "resin" ? `Wash and cure${what}: two baths, blow dry, supports off` : `Take off and clean${what}: strings, drips, brim`,
+        handsOnS: hands.clearPlate + Math.max(1, count) * (hands.cleanPart + area * hands.cleanPerCm2), waitS: printer.process === "resin" ? 1800 : 0,
+        cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["blade"], clears: Math.max(1, count), printerId: printer.id,
+      }, [start]));
+    }
+    return clears.length ? [clears[clears.length - 1]] : last;
+  }
+}
+
+/** All steps of the scene; a step that glues to another part waits for that part's own prints. */
+export function stepsOfProject(project: Project): Step[] {
+  const all = project.parts.flatMap((part) => stepsOfPart(part, project));
+  const byPart = new Map<string, Step[]>();
+  for (const s of all) byPart.set(s.partId, [...(byPart.get(s.partId) ?? []), s]);
+  for (const part of project.parts) {
+    for (const item of part.work) {
+      if (item.kind !== "glue") continue;
+      const target = project.parts.find((p) => p.name === item.to && p.id !== part.id);
+      const step = all.find((s) => s.itemId === item.id && s.partId === part.id);
+      const printed = target && byPart.get(target.id)?.filter((s) => s.clears > 0).at(-1);
+      if (step && printed) step.after = [...step.after, printed.key];
+    }
+  }
+  return all;
+}

@@ -1,0 +1,72 @@
+/**
+ * Which way up. For each of the six sides: area that hangs over without support, area whose layer lines will be plain,
+ * height, and whether it fits. Areas by facet normals: overhang below the limit angle, cusp height layer × |n·up|
+ * (Dolenc & Mäkelä 1994, Computer-Aided Design 26(2), 119–126).
+ */
+import { boundsOf, facetsOf, turnUp, UPS, upRotation, type Mesh, type Up } from "../mesh";
+import { fitOn, stanceOf, type Fit } from "./fit";
+import type { Printer } from "./printers";
+
+export interface StanceChoice {
+  up: Up;
+  fit: Fit;
+  overhangMm2: number;
+  /** Area of gentle slopes (3° to 30° from level), where steps are widest. */
+  gentleMm2: number;
+  heightMm: number;
+  why: string[];
+}
+
+const OVERHANG_COS = Math.cos((45 * Math.PI) / 180);
+const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI) / 180) };
+
+/** All six ways up, best first for this printer: fits, then least overhang, then least gentle slope, then height. */
+export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
+  const { positions: p, indices } = mesh;
+  const choices = UPS.map((up): StanceChoice => {
+    const stance = stanceOf(mesh, up);
+    return { up, fit: fitOn(stance, printer), overhangMm2: 0, gentleMm2: 0, heightMm: stance.heightMm, why: [] };
+  });
+  const axes = UPS.map((up) => upRotation(up)[2]);
+  const floors = UPS.map((up) => boundsOf(turnUp(mesh, up).positions).min[2]);
+  let total = 0;
+  const { normals, areasMm2 } = facetsOf(mesh);
+  for (let t = 0; t < areasMm2.length; t++) {
+    const area = areasMm2[t];
+    if (area === 0) continue;
+    const a = indices[t * 3] * 3, b = indices[t * 3 + 1] * 3, c = indices[t * 3 + 2] * 3;
+    const nx = normals[t * 3], ny = normals[t * 3 + 1], nz = normals[t * 3 + 2];
+    total += area;
+    for (let k = 0; k < 6; k++) {
+      const [x, y, z] = axes[k];
+      const up = nx * x + ny * y + nz * z;
+      if (up < -OVERHANG_COS) {
+        const height = (p[a] * x + p[a + 1] * y + p[a + 2] * z + p[b] * x + p[b + 1] * y + p[b + 2] * z + p[c] * x + p[c + 1] * y + p[c + 2] * z) / 3 - floors[k];
+        if (height > 0.3) choices[k].overhangMm2 += area;
+      }
+      const level = Math.abs(up);
+      if (level > GENTLE.from && level < GENTLE.to) choices[k].gentleMm2 += area;
+    }
+  }
+  // Differences below two per cent of the surface do not decide.
+  const step = total * 0.02;
+  const key = (c: StanceChoice): number[] => [
+    c.fit.pieces, Math.round(c.overhangMm2 / step), Math.round(c.gentleMm2 / step), Math.round(c.heightMm), UPS.indexOf(c.up),
+  ];
+  choices.sort((a, b) => {
+    const x = key(a), y = key(b);
+    const i = x.findIndex((v, j) => v !== y[j]);
+    return i < 0 ? 0 : x[i] - y[i];
+  });
+  for (const c of choices) {
+    c.why.push(c.fit.fits ? "fits in one piece" : `needs ${c.fit.pieces} pieces`);
+    c.why.push(c.overhangMm2 < step ? "nothing hangs over" : `${Math.round(c.overhangMm2 / 100)} cm² hang over`);
+    if (c.gentleMm2 >= step) c.why.push(`${Math.round(c.gentleMm2 / 100)} cm² of gentle slope will show lines`);
+  }
+  return choices;
+}
+
+/** Words for a side: "as it stands", "on its back". The file's +z is taken as up, −y as front. */
+export const UP_WORDS: Record<Up, string> = {
+  "+z": "as it stands", "-z": "upside down", "+x": "on its left side", "-x": "on its right side", "+y": "on its front", "-y": "on its back",
+};

@@ -1,0 +1,115 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh } from "../mesh";
+import { loadSolids, type Solids } from "../slice";
+import {
+  boxStance, copiesPerPlate, estimateFdm, estimateResin, fitOn, GENERIC_PRINTERS, jobOf, liftCycleS, moveTimeS, plateTimeS, printFacts, resinTimeS, stanceOf, waysUp,
+  type FilamentPrinter, type ResinPrinter,
+} from "./index";
+
+const large = GENERIC_PRINTERS[0] as FilamentPrinter, small = GENERIC_PRINTERS[1] as FilamentPrinter, resin = GENERIC_PRINTERS[2] as ResinPrinter;
+let solids: Solids;
+beforeAll(async () => {
+  solids = await loadSolids();
+});
+
+describe("moves with acceleration", () => {
+  // Worked by hand from v²/2a ramps: [distance, speed, acceleration, v0, v1] → seconds.
+  it.each([
+    [50, 100, 1000, 0, 0, 0.6], [5, 100, 1000, 0, 0, 0.141421], [10, 100, 1000, 0, 0, 0.2], [100, 150, 3000, 0, 0, 0.716667],
+    [50, 100, 1000, 10, 10, 0.581], [50, 100, 1000, 0, 50, 0.5625], [1, 60, 1000, 0, 0, 0.063246],
+  ])("%d mm at %d mm/s", (d, v, a, v0, v1, want) => expect(moveTimeS(d, v, a, v0, v1)).toBeCloseTo(want, 6));
+});
+
+describe("resin", () => {
+  // 60 mm in 0.05 mm layers, 5 bottom layers of 30 s, 2.5 s each, 6.5 s a lift: 3:02:17.5, by hand.
+  it("takes 10937.5 s for 60 mm", () => {
+    const lift = { distanceMm: 6.5, liftMmMin: 60, retractMmMin: Infinity, restS: 0 };
+    expect(resinTimeS(60, { layerMm: 0.05, bottomLayers: 5, bottomExposureS: 30, exposureS: 2.5, lift })).toBeCloseTo(10937.5, 6);
+  });
+  it("lifts 6 mm at 60 and returns at 150 mm/min in 8.4 s", () => expect(liftCycleS({ distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 0 })).toBeCloseTo(8.4, 9));
+  it("takes no longer for a full plate", () => {
+    expect(estimateResin(20, 1000, 30, resin).timeS.value).toBe(estimateResin(20, 1000, 1, resin).timeS.value);
+    expect(estimateResin(20, 1000, 30, resin).massG.value).toBeCloseTo(30 * estimateResin(20, 1000, 1, resin).massG.value, 6);
+  });
+});
+
+describe("filament", () => {
+  it("a solid block without infill gaps weighs its volume", () => {
+    const mesh = boxMesh(20, 20, 10);
+    const e = estimateFdm(solids, mesh, buildTopology(mesh), { ...large, infill: 1 });
+    expect(e.layers).toBe(50);
+    expect(e.materialMm3.value).toBeCloseTo(4000, 3);
+    // 1.24 g/cm³ × 4 cm³.
+    expect(e.massG.value).toBeCloseTo(4.96, 4);
+  });
+  it("walls, skins and sparse infill add up as rings: block 40 × 30 × 20, 10 %", () => {
+    const mesh = boxMesh(40, 30, 20);
+    const e = estimateFdm(solids, mesh, buildTopology(mesh), large);
+    const inner = (40 - 2.7) * (30 - 2.7);
+    const byHand = (1200 - inner) * 20 + inner * 8 * 0.2 + inner * (20 - 1.6) * 0.1;
+    expect(e.materialMm3.value / byHand).toBeCloseTo(1, 3);
+    expect(e.supportMm3).toBe(0);
+  });
+  it("a table top asks for support, a narrow lintel bridges", () => {
+    const table = new MeshBuilder().box([0, 0, 0], [5, 5, 20]).box([0, 0, 20], [60, 60, 24]).build();
+    const gate = new MeshBuilder().box([0, 0, 0], [5, 5, 20]).box([13, 0, 0], [18, 5, 20]).box([0, 0, 20], [18, 5, 24]).build();
+    expect(estimateFdm(solids, table, buildTopology(table), large).supportMm3).toBeGreaterThan(5000);
+    expect(estimateFdm(solids, gate, buildTopology(gate), large).supportMm3).toBe(0);
+  });
+  it("thinner layers take longer and weigh the same", () => {
+    const mesh = cylinderMesh(15, 20, 48);
+    const topology = buildTopology(mesh);
+    const coarse = estimateFdm(solids, mesh, topology, large), fine = estimateFdm(solids, mesh, topology, { ...large, layerMm: 0.1, topLayers: 8, bottomLayers: 8 });
+    expect(fine.timeS.value / coarse.timeS.value).toBeGreaterThan(1.5);
+    expect(fine.massG.value / coarse.massG.value).toBeCloseTo(1, 1);
+  });
+  it("every figure says why", () => {
+    const mesh = boxMesh(20, 20, 5);
+    const e = estimateFdm(solids, mesh, buildTopology(mesh), large);
+    for (const f of [e.timeS, e.materialMm3, e.massG, e.costMinor]) {
+      expect(f.formula).not.toBe("");
+      expect(f.assumptions.length).toBeGreaterThan(0);
+      expect(f.low).toBeLessThan(f.value);
+      expect(f.high).toBeGreaterThan(f.value);
+    }
+  });
+});
+
+describe("which printer, which way up", () => {
+  it("a part between 180 and 235 mm goes to the larger bed or is halved", () => {
+    const house = boxStance([216, 112, 118]);
+    expect(fitOn(house, large)).toMatchObject({ fits: true, pieces: 1 });
+    const s = fitOn(house, small);
+    expect(s.fits).toBe(false);
+    expect(s.pieces).toBe(2);
+  });
+  it("turns a long thin part across the plate", () => {
+    const plank = fitOn(boxStance([220, 10, 5]), small);
+    expect(plank.fits).toBe(true);
+    expect([45, 135]).toContain(plank.turnDeg);
+  });
+  it("finds the hull of a round part", () => {
+    const stance = stanceOf(cylinderMesh(10, 30, 64), "+x");
+    expect(stance.heightMm).toBeCloseTo(20, 4);
+    expect(fitOn(stanceOf(cylinderMesh(10, 30, 64), "+z"), small)).toMatchObject({ fits: true, heightMm: 30 });
+  });
+  it("stands a cone on its base", () => expect(waysUp(coneMesh(20, 20, 48), large)[0].up).toBe("+z"));
+  it("lays a plate flat", () => expect(["+x", "-x"]).toContain(waysUp(boxMesh(3, 90, 60), large)[0].up));
+  it("counts copies on a plate by a grid", () => {
+    const fit = fitOn(boxStance([12, 12, 12]), resin);
+    expect(copiesPerPlate(fit, resin)).toBe(Math.floor((147 + 3) / 15) * Math.floor((71 + 3) / 15));
+    expect(copiesPerPlate(fitOn(boxStance([500, 12, 12]), resin), resin)).toBe(0);
+  });
+  it("resin plates cost their time once, filament plates once a copy", () => {
+    const mesh = boxMesh(12, 12, 12);
+    const { report, topology } = reportMesh(mesh);
+    const r = printFacts(solids, mesh, topology, report.volumeMm3, resin, 1);
+    const f = printFacts(solids, mesh, topology, report.volumeMm3, large, 1);
+    expect(plateTimeS(r, 24).value).toBeCloseTo(plateTimeS(r, 1).value, 6);
+    expect(plateTimeS(f, 24).value).toBeCloseTo(f.fixedS + 24 * (f.one.timeS.value - f.fixedS), 3);
+    expect(jobOf(r, 100).plates).toBe(Math.ceil(100 / r.perPlate));
+    expect(jobOf(r, 24).massG.value).toBeCloseTo(24 * r.one.massG.value, 6);
+    // What clings to the plate is lost once, not once a copy: 24 × 1728 mm³ × 1.15 + 6 ml.
+    expect(jobOf(r, 24).materialMm3.value).toBeCloseTo(24 * 1728 * 1.15 + 6000, 3);
+  });
+});

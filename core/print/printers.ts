@@ -1,0 +1,74 @@
+/**
+ * Printer profiles. The three below are generic starting values (common practice, no source): a user edits them to match
+ * their own machine. Speeds in mm/s, accelerations in mm/s², times in seconds, prices in minor units.
+ */
+import type { Process } from "../scale";
+
+interface PrinterBase {
+  id: string;
+  name: string;
+  /** Build space x, y, z in mm. */
+  bedMm: [number, number, number];
+  /** Kept free at every edge: prints fail there first. */
+  marginMm: number;
+  layerMm: number;
+  currency: string;
+}
+
+export interface FilamentPrinter extends PrinterBase {
+  process: "fdm";
+  lineWidthMm: number;
+  wallLines: number;
+  topLayers: number;
+  bottomLayers: number;
+  /** Share of the inside that is filled, 0..1. */
+  infill: number;
+  speedMmS: { outerWall: number; innerWall: number; skin: number; infill: number; travel: number };
+  accelerationMmS2: number;
+  /** Speed at which corners are taken, mm/s. */
+  cornerMmS: number;
+  leastLayerS: number;
+  layerChangeS: number;
+  /** Heating and levelling before the first layer. */
+  startS: number;
+  densityGCm3: number;
+  pricePerKgMinor: number;
+}
+
+export interface ResinPrinter extends PrinterBase {
+  process: "resin";
+  bottomLayers: number;
+  bottomExposureS: number;
+  exposureS: number;
+  lift: { distanceMm: number; liftMmMin: number; retractMmMin: number; restS: number };
+  startS: number;
+  /** Supports as a share of the part's volume. */
+  supportShare: number;
+  /** How far supports hold the part off the plate, mm. */
+  supportLiftMm: number;
+  /** What clings to plate and part and is washed off, ml a plate. */
+  lossMlPerPlate: number;
+  curedDensityGCm3: number;
+  pricePerLitreMinor: number;
+}
+
+export type Printer = FilamentPrinter | ResinPrinter;
+
+const FILAMENT: Omit<FilamentPrinter, "id" | "name" | "bedMm"> = {
+  process: "fdm", marginMm: 5, layerMm: 0.2, currency: "EUR", lineWidthMm: 0.45, wallLines: 3, topLayers: 4, bottomLayers: 4, infill: 0.1,
+  speedMmS: { outerWall: 60, innerWall: 90, skin: 80, infill: 100, travel: 160 }, accelerationMmS2: 1500, cornerMmS: 8,
+  leastLayerS: 6, layerChangeS: 0.8, startS: 420, densityGCm3: 1.24, pricePerKgMinor: 2000,
+};
+
+/** The printers a new scene starts with. */
+export const GENERIC_PRINTERS: readonly Printer[] = [
+  { ...FILAMENT, id: "large-filament", name: "Large filament", bedMm: [235, 235, 250] },
+  { ...FILAMENT, id: "small-filament", name: "Small filament", bedMm: [180, 180, 180] },
+  {
+    id: "resin", name: "Resin", process: "resin", bedMm: [153, 77, 160], marginMm: 3, layerMm: 0.05, currency: "EUR",
+    bottomLayers: 5, bottomExposureS: 30, exposureS: 2.5, lift: { distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 1 }, startS: 120,
+    supportShare: 0.15, supportLiftMm: 5, lossMlPerPlate: 6, curedDensityGCm3: 1.18, pricePerLitreMinor: 3000,
+  },
+];
+
+export const PROCESS_WORD: Record<Process, string> = { fdm: "filament", resin: "resin" };

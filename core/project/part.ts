@@ -1,0 +1,92 @@
+/** Facts about a part that follow from its record alone. */
+import { DOOR_MM, toModelMm, toRealMm } from "../scale";
+import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
+import type { Material } from "../joint";
+import { handsOnS, jobOf, PRINT_VERSION, profileText, type JobSum, type Printer, type PrintFacts } from "../print";
+import type { Part, Scene } from "./types";
+
+/** Model size x, y, z in mm at the part's present factor. */
+export function partSizeMm(part: Part): [number, number, number] {
+  const base = part.source.kind === "mesh" ? part.source.report.bounds.size : part.source.sizeMm;
+  return base.map((v) => v * part.factor) as [number, number, number];
+}
+
+/** Real size, mm. */
+export const partRealMm = (part: Part, scene: Scene): [number, number, number] =>
+  partSizeMm(part).map((v) => toRealMm(v, scene.scale.ratio)) as [number, number, number];
+
+/** Area to paint, mm²: what a brush reaches from outside. For boxes the four sides and the top. */
+export function partAreaMm2(part: Part): number {
+  if (part.source.kind === "mesh") return part.source.report.outsideMm2 * part.factor ** 2;
+  const [x, y, z] = partSizeMm(part);
+  return x * y + 2 * (y * z + z * x);
+}
+
+/** Volume of material, mm³; absolute, since an inside-out mesh is still as big. */
+export function partVolumeMm3(part: Part): number {
+  if (part.source.kind === "mesh") return Math.abs(part.source.report.volumeMm3) * part.factor ** 3;
+  const [x, y, z] = partSizeMm(part);
+  return x * y * z;
+}
+
+/** Walls of a building known by its outer size only, mm. Common practice, no source. */
+export const TYPED_WALL_MM = 2.4;
+
+/** Stand-in mesh of a typed size: four walls and a lid for a shell, a block otherwise. */
+export function typedMesh(sizeMm: readonly [number, number, number], shell: boolean): Mesh {
+  const [x, y, z] = sizeMm;
+  const w = TYPED_WALL_MM;
+  if (!shell || Math.min(x, y) < 4 * w || z < 2 * w) return boxMesh(x, y, z);
+  const b = new MeshBuilder();
+  const o = [[0, 0], [x, 0], [x, y], [0, y]] as const;
+  const i = [[w, w], [x - w, w], [x - w, y - w], [w, y - w]] as const;
+  for (let k = 0; k < 4; k++) {
+    const n = (k + 1) % 4;
+    b.quad([...o[k], 0], [...o[n], 0], [...o[n], z], [...o[k], z]);
+    b.quad([...i[n], 0], [...i[k], 0], [...i[k], z - w], [...i[n], z - w]);
+    b.quad([...o[n], 0], [...o[k], 0], [...i[k], 0], [...i[n], 0]);
+  }
+  b.quad([...o[0], z], [...o[1], z], [...o[2], z], [...o[3], z]);
+  b.quad([...i[3], z - w], [...i[2], z - w], [...i[1], z - w], [...i[0], z - w]);
+  return b.build();
+}
+
+export const materialOf = (part: Part, scene: Scene): Material => {
+  if (part.source.kind === "scratch") return part.source.material;
+  const print = part.work.find((w) => w.kind === "print");
+  const printer = scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : ""));
+  return printer?.process === "resin" ? "resin print" : "filament print";
+};
+
+/** Does a door leaf fit the part's height, with a third to spare for lintel and roof? */
+export function doorFits(part: Part, scene: Scene): { fits: boolean; doorModelMm: number; heightMm: number } {
+  const doorModelMm = toModelMm(DOOR_MM, scene.scale.ratio);
+  const heightMm = partSizeMm(part)[2];
+  return { fits: heightMm >= doorModelMm * 1.1, doorModelMm, heightMm };
+}
+
+/** Facts of a printer for the part at its present size and the printer's present profile; undefined when they must be made anew. */
+export function printFactsOf(part: Part, printer: Printer): PrintFacts | undefined {
+  return part.prints.find((f) =>
+    f.printerId === printer.id && f.version === PRINT_VERSION && Math.abs(f.factor - part.factor) < 1e-9 && f.profile === profileText(printer));
+}
+
+export interface PrintOption {
+  printer: Printer;
+  facts: PrintFacts;
+  job: JobSum;
+  handsOnS: number;
+}
+
+/** All printers that have facts, best first: fewest pieces, then the person's and the machine's hours together. */
+export function printOptions(part: Part, scene: Scene): PrintOption[] {
+  const options = scene.printers.flatMap((printer): PrintOption[] => {
+    const facts = printFactsOf(part, printer);
+    if (!facts) return [];
+    const job = jobOf(facts, part.copies);
+    return [{ printer, facts, job, handsOnS: handsOnS(printer.process, job.plates, part.copies * facts.pieces, partAreaMm2(part) / facts.pieces) }];
+  });
+  // An hour of the person's weighs as much as four of the machine's. Common practice, no source.
+  const weight = (o: PrintOption): number => o.handsOnS * 4 + o.job.timeS.value;
+  return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b));
+}

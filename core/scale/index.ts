@@ -1,0 +1,5 @@
+export * from "./detailFloor";
+export * from "./eye";
+export * from "./railwayScales";
+export * from "./ratio";
+export * from "./realThings";

@@ -1,0 +1,3 @@
+export * from "./hatch";
+export * from "./sheet";
+export * from "./views";

@@ -1,0 +1,3 @@
+export * from "./layers";
+export * from "./outline";
+export * from "./slicer";

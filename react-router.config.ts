@@ -1,0 +1,15 @@
+import type { Config } from "@react-router/dev/config";
+
+export default {
+  appDirectory: "app",
+  ssr: true,
+  // The whole list of addresses is sent with the first page: it is short, and no later request is needed to learn it.
+  routeDiscovery: { mode: "initial" },
+  future: {
+    v8_middleware: true,
+    v8_splitRouteModules: true,
+    v8_viteEnvironmentApi: true,
+    v8_passThroughRequests: true,
+    v8_trailingSlashAwareDataRequests: true,
+  },
+} satisfies Config;

@@ -1,0 +1,265 @@
+/**
+ * Every change a user can make, as a named command: its Joi schema, its label for undo, and what it does to the rows.
+ * Routes hand over a name and a payload; nothing else writes a scene's rows.
+ */
+import Joi from "joi";
+import { fail, ok, type Result } from "../core/measure";
+import type { Evening, Paint, Part, PartSource, Procedure, Scene, StepRecord, TypedEstimate, WorkItem } from "../core/project";
+import type { PrintFacts, Printer } from "../core/print";
+import type { Scale } from "../core/scale";
+import { eveningsSchema, fields, hashSchema, paintSchema, printFactsSchema, printerSchema, procedureSchema, scaleSchema, sourceSchema, workSchema } from "./schemas";
+import { edit, type Edit } from "./edit";
+import { storageProblem } from "./projects";
+import type { InchHollowDatabase } from "./database";
+
+/** Payload of each command, by name. */
+export interface Commands {
+  "scene.set": { name?: string; viewingDistanceMm?: number; readyBy?: string | null; evenings?: Evening[] };
+  "scene.scale": { scale: Scale };
+  "printer.set": { printer: Printer };
+  "part.add": { id: string; name: string; source: PartSource; factor: number; copies: number; work: WorkItem[] };
+  "part.set": { partId: string; name?: string; copies?: number; goodBefore?: number; failedBefore?: number; notes?: string };
+  "part.unit": { partId: string; source: PartSource };
+  "part.rescale": { partId: string; factor: number };
+  "part.delete": { partId: string };
+  "work.add": { partId: string; items: WorkItem[]; at: number };
+  "work.set": { partId: string; item: WorkItem };
+  "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
+  "work.move": { partId: string; itemId: string; to: number };
+  "work.remove": { partId: string; itemId: string };
+  "paint.put": { paint: Omit<Paint, "sceneId"> };
+  "paint.delete": { paintId: string };
+  "procedure.keep": { procedure: Omit<Procedure, "sceneId"> };
+  "procedure.delete": { procedureId: string };
+  "step.start": { recordId: string; partId: string; stepKey: string; title: string; plannedS: number; waitS: number };
+  "step.finish": { recordId: string; result: "good" | "partly" | "failed"; good: number; failed: number; wentWrong: string };
+  "step.forget": { recordId: string };
+}
+
+export type CommandName = keyof Commands;
+
+interface Command<P> {
+  schema: Joi.ObjectSchema;
+  label: (payload: P) => string;
+  apply: (edit: Edit, payload: P, now: number) => Promise<void>;
+}
+
+/** What a command says when the rows do not allow it; becomes a Problem. */
+class Refused extends Error {
+  constructor(readonly code: string, message: string) {
+    super(message);
+  }
+}
+
+const partOf = async (edit: Edit, partId: string): Promise<Part> => {
+  const part = await edit.get("parts", partId);
+  if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been removed in another window.");
+  return part;
+};
+const sceneOf = async (edit: Edit): Promise<Scene> => {
+  const scene = await edit.scene();
+  if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
+  return scene;
+};
+const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[]) => WorkItem[]): Promise<void> => {
+  const part = await partOf(edit, partId);
+  await edit.put("parts", { ...part, work: change(part.work) });
+};
+
+const { id, name, text, atLeast0, positive, typedEstimate } = fields;
+const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
+const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
+/** A row's schema without the scene it belongs to, which the command adds. */
+const withoutScene = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.fork("sceneId", (s) => s.optional().forbidden());
+
+export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
+  "scene.set": {
+    schema: object({ name: opt(name), viewingDistanceMm: opt(Joi.number().min(50).max(20000)), readyBy: opt(Joi.string().isoDate().allow(null)), evenings: opt(eveningsSchema) }),
+    label: () => "Scene changed",
+    apply: async (e, patch) => e.put("scenes", { ...(await sceneOf(e)), ...patch }),
+  },
+  "scene.scale": {
+    schema: object({ scale: scaleSchema }),
+    label: () => "Scale settled",
+    apply: async (e, { scale }) => e.put("scenes", { ...(await sceneOf(e)), scale, scaleAnswered: true }),
+  },
+  "printer.set": {
+    schema: object({ printer: printerSchema }),
+    label: ({ printer }) => `Profile of ${printer.name}`,
+    apply: async (e, { printer }) => {
+      const scene = await sceneOf(e);
+      const others = scene.printers.some((p) => p.id === printer.id);
+      await e.put("scenes", { ...scene, printers: others ? scene.printers.map((p) => (p.id === printer.id ? printer : p)) : [...scene.printers, printer] });
+    },
+  },
+  "part.add": {
+    schema: object({ id, name, source: sourceSchema, factor: Joi.number().greater(0).max(1000), copies: Joi.number().integer().min(1).max(5000), work: Joi.array().items(workSchema) }),
+    label: (p) => `${p.name} added`,
+    apply: async (e, p) => {
+      const parts = await e.all("parts");
+      await e.put("parts", { ...p, sceneId: e.sceneId, goodBefore: 0, failedBefore: 0, prints: [], notes: "", order: 1 + Math.max(0, ...parts.map((x) => x.order)) });
+    },
+  },
+  "part.set": {
+    schema: object({
+      partId: id, name: opt(name), copies: opt(Joi.number().integer().min(1).max(5000)), goodBefore: opt(Joi.number().integer().min(0).max(5000)),
+      failedBefore: opt(Joi.number().integer().min(0).max(5000)), notes: opt(text(5000)),
+    }),
+    label: () => "Part changed",
+    apply: async (e, { partId, ...patch }) => e.put("parts", { ...(await partOf(e, partId)), ...patch }),
+  },
+  "part.unit": {
+    schema: object({ partId: id, source: sourceSchema }),
+    label: () => "Unit of the file",
+    apply: async (e, { partId, source }) => e.put("parts", { ...(await partOf(e, partId)), source, prints: [] }),
+  },
+  "part.rescale": {
+    schema: object({ partId: id, factor: Joi.number().greater(0).max(1000) }),
+    label: () => "Part rescaled",
+    apply: async (e, { partId, factor }) => {
+      const part = await partOf(e, partId);
+      const by = factor / part.factor;
+      // Areas and steps that were planned for the old size follow the new one.
+      const work = part.work.map((w): WorkItem => (w.kind === "hide" || w.kind === "ground" ? { ...w, areaMm2: w.areaMm2 * by * by } : w));
+      await e.put("parts", { ...part, factor, work });
+    },
+  },
+  "part.delete": {
+    schema: object({ partId: id }),
+    label: () => "Part removed",
+    apply: async (e, { partId }) => {
+      await partOf(e, partId);
+      for (const r of await e.all("records")) if (r.partId === partId) await e.delete("records", r.id);
+      await e.delete("parts", partId);
+    },
+  },
+  "work.add": {
+    schema: object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema), at: Joi.number().integer().min(0) }),
+    label: () => "Step added",
+    apply: (e, { partId, items, at }) => changeWork(e, partId, (work) => [...work.slice(0, at), ...items, ...work.slice(at)]),
+  },
+  "work.set": {
+    schema: object({ partId: id, item: workSchema }),
+    label: () => "Step changed",
+    apply: (e, { partId, item }) => changeWork(e, partId, (work) => work.map((w) => (w.id === item.id ? item : w))),
+  },
+  "work.typed": {
+    schema: object({ partId: id, itemId: id, typed: typedEstimate }),
+    label: ({ typed }) => (typed ? "Your own estimate" : "Back to the model"),
+    apply: (e, { partId, itemId, typed }) => changeWork(e, partId, (work) => work.map((w) => (w.id === itemId && w.kind === "print" ? { ...w, typed } : w))),
+  },
+  "work.move": {
+    schema: object({ partId: id, itemId: id, to: Joi.number().integer().min(0) }),
+    label: () => "Order of work",
+    apply: (e, { partId, itemId, to }) => changeWork(e, partId, (work) => {
+      const item = work.find((w) => w.id === itemId);
+      if (!item) return work;
+      const rest = work.filter((w) => w.id !== itemId);
+      return [...rest.slice(0, to), item, ...rest.slice(to)];
+    }),
+  },
+  "work.remove": {
+    schema: object({ partId: id, itemId: id }),
+    label: () => "Step removed",
+    apply: (e, { partId, itemId }) => changeWork(e, partId, (work) => work.filter((w) => w.id !== itemId)),
+  },
+  "paint.put": {
+    schema: object({ paint: withoutScene(paintSchema) }),
+    label: ({ paint }) => paint.name,
+    apply: (e, { paint }) => e.put("paints", { ...paint, sceneId: e.sceneId }),
+  },
+  "paint.delete": {
+    schema: object({ paintId: id }),
+    label: () => "Paint removed",
+    apply: async (e, { paintId }) => {
+      const used = (await e.all("parts")).find((p) => p.work.some((w) => w.kind === "coat" && w.paintId === paintId));
+      if (used) throw new Refused("paint.used", `${used.name} is painted with it. Take it out of that recipe first.`);
+      await e.delete("paints", paintId);
+    },
+  },
+  "procedure.keep": {
+    schema: object({ procedure: withoutScene(procedureSchema) }),
+    label: ({ procedure }) => `"${procedure.title}" kept`,
+    apply: (e, { procedure }) => e.put("procedures", { ...procedure, sceneId: e.sceneId }),
+  },
+  "procedure.delete": {
+    schema: object({ procedureId: id }),
+    label: () => "Kept step removed",
+    apply: (e, { procedureId }) => e.delete("procedures", procedureId),
+  },
+  "step.start": {
+    schema: object({ recordId: id, partId: id, stepKey: text(300), title: text(300), plannedS: positive, waitS: atLeast0 }),
+    label: ({ title }) => `Started: ${title}`,
+    apply: async (e, { recordId, ...p }, now) => {
+      const running = (await e.all("records")).some((r) => r.stepKey === p.stepKey && r.finishedAt === null);
+      if (running) throw new Refused("step.running", "This step was started already.");
+      await e.put("records", { id: recordId, sceneId: e.sceneId, ...p, startedAt: now, finishedAt: null, result: null, good: 0, failed: 0, wentWrong: "" });
+    },
+  },
+  "step.finish": {
+    schema: object({ recordId: id, result: Joi.string().valid("good", "partly", "failed"), good: Joi.number().integer().min(0).max(5000), failed: Joi.number().integer().min(0).max(5000), wentWrong: text(1000) }),
+    label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
+    apply: async (e, { recordId, ...p }, now) => {
+      const record: StepRecord | undefined = await e.get("records", recordId);
+      if (!record) throw new Refused("step.gone", "That step is no longer here.");
+      await e.put("records", { ...record, ...p, finishedAt: now });
+    },
+  },
+  "step.forget": {
+    schema: object({ recordId: id }),
+    label: () => "Step not done after all",
+    apply: (e, { recordId }) => e.delete("records", recordId),
+  },
+};
+
+const isCommand = (text: string): text is CommandName => Object.hasOwn(COMMANDS, text);
+
+/** Checks the payload and runs the command as one undoable edit. @returns the label of what was done */
+export async function runCommand(db: InchHollowDatabase, sceneId: string, command: string, payload: unknown, now: number): Promise<Result<string>> {
+  if (!isCommand(command)) return fail("command.unknown", `There is no command "${command}".`);
+  return runKnown(db, sceneId, command, payload, now);
+}
+
+async function runKnown<N extends CommandName>(db: InchHollowDatabase, sceneId: string, name: N, payload: unknown, now: number): Promise<Result<string>> {
+  const command = COMMANDS[name];
+  const checked = command.schema.validate(payload, { convert: false });
+  if (checked.error) return fail("command.payload", `${checked.error.message}.`, checked.error.details[0]?.path.join("."));
+  const value = checked.value as Commands[N];
+  try {
+    await edit(db, sceneId, command.label(value), now, (e) => command.apply(e, value, now));
+    return ok(command.label(value));
+  } catch (error) {
+    if (error instanceof Refused) return fail(error.code, error.message);
+    return storageProblem(error);
+  }
+}
+
+const factsSchema = Joi.object({ partId: id, facts: Joi.array().items(printFactsSchema) }).options({ presence: "required" });
+
+/** Keeps what the analyses found with the part. Not an edit: there is nothing in it to undo. */
+export async function keepPrintFacts(db: InchHollowDatabase, sceneId: string, partId: string, facts: PrintFacts[]): Promise<void> {
+  const checked = factsSchema.validate({ partId, facts });
+  if (checked.error) throw checked.error;
+  await db.transaction("rw", db.parts, async () => {
+    const part = await db.parts.get([sceneId, partId]);
+    if (!part) return;
+    const fresh = new Set(facts.map((f) => f.printerId));
+    await db.parts.put({ ...part, prints: [...part.prints.filter((f) => !fresh.has(f.printerId)), ...facts] });
+  });
+}
+
+/** Adds a part with its mesh file in one transaction, so that a closed tab leaves both or neither. */
+export async function addMeshPart(db: InchHollowDatabase, sceneId: string, mesh: { hash: string; bytes: Uint8Array }, payload: Commands["part.add"], now: number): Promise<Result<string>> {
+  const checked = COMMANDS["part.add"].schema.validate(payload, { convert: false });
+  if (checked.error) return fail("command.payload", `${checked.error.message}.`);
+  if (hashSchema.validate(mesh.hash).error) throw new Error(`addMeshPart: ${mesh.hash} is not a content hash`);
+  try {
+    await edit(db, sceneId, COMMANDS["part.add"].label(payload), now, async (e) => {
+      await db.meshes.put(mesh);
+      await COMMANDS["part.add"].apply(e, payload, now);
+    });
+    return ok(payload.id);
+  } catch (error) {
+    return storageProblem(error);
+  }
+}

@@ -1,0 +1,11 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  resolve: { tsconfigPaths: true },
+  test: {
+    include: ["{core,workers,store,demo,cli,app}/**/*.test.{ts,tsx}"],
+    environment: "node",
+    reporters: ["default"],
+    testTimeout: 30000,
+  },
+});
