@@ -8,11 +8,8 @@ import { stepsOfPart } from "../core/plan";
 import type { MeshBlobs, Paint, Part, Project, StepRecord, WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids, type Solids } from "../core/slice";
+import { DEMO_ID, DEMO_NOW } from "./identity";
 import { crate, millHouse, sluiceFrame, sluicePaddle } from "./meshes";
-
-export const DEMO_ID = "saltmarsh-sluice";
-/** The moment the demo is told at: a Thursday evening. Times are moved to the reader's own now when it is opened. */
-export const DEMO_NOW = Date.UTC(2026, 0, 8, 18, 50);
 
 const PAINTS: Omit<Paint, "sceneId">[] = [
   { id: "grey-primer", name: "Harbour grey primer", hex: "#84898b", family: "water primer", sheen: "matt", stockMl: 240 },
@@ -50,14 +47,14 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     const bytes = writeStl(build(solids));
     const read = readMesh(bytes, "mm");
     if (!read.ok) throw new Error(`demo: ${name}: ${read.problem.message}`);
-    const { mesh, topology, report } = read.value;
+    const { mesh, topology, report, outsideMm2 } = read.value;
     const prints = printers.map((p): PrintFacts => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1));
     const key = await hash(bytes);
     meshes.set(key, bytes);
     const turned = work.map((w) => (w.kind === "print" ? { ...w, up: prints.find((f) => f.printerId === w.printerId)!.up } : w));
     const part: Part = {
       id, sceneId: DEMO_ID, name, copies, goodBefore: 0, failedBefore: 0, work: turned, prints, notes: "", order: parts.length + 1, factor: 1,
-      source: { kind: "mesh", hash: key, fileName: `${id}.stl`, unit: "mm", unitReason: "The scene's own meshes are in millimetres.", report }, ...more,
+      source: { kind: "mesh", hash: key, fileName: `${id}.stl`, unit: "mm", unitReason: "The scene's own meshes are in millimetres.", report, outsideMm2 }, ...more,
     };
     parts.push(part);
     return { part, bytes, hash: key };

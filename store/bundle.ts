@@ -4,7 +4,7 @@
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { fail, ok, type Result } from "../core/measure";
-import type { MeshBlobs, Project } from "../core/project";
+import { contentHash, type MeshBlobs, type Project } from "../core/project";
 import { projectSchema } from "./schemas";
 
 export const BUNDLE_VERSION = 1;
@@ -17,12 +17,6 @@ const MTIME = new Date(2026, 0, 1);
 export interface Bundle {
   project: Project;
   meshes: MeshBlobs;
-}
-
-/** Hex SHA-256 of a file's bytes. */
-export async function contentHash(bytes: Uint8Array): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest("SHA-256", bytes as Uint8Array<ArrayBuffer>));
-  return Array.from(digest, (b) => b.toString(16).padStart(2, "0")).join("");
 }
 
 /** The hashes of all meshes that a project's parts name. */

@@ -52,14 +52,14 @@ export const sceneSchema = Joi.object({
 const bounds = Joi.object({ min: Joi.array().length(3).items(Joi.number()), max: Joi.array().length(3).items(Joi.number()), size: Joi.array().length(3).items(Joi.number()) }).options({ presence: "required" });
 const reportSchema = Joi.object({
   triangles: atLeast0, vertices: atLeast0, shells: atLeast0, watertight: Joi.boolean(), boundaryEdges: atLeast0, nonManifoldEdges: atLeast0, flippedTriangles: atLeast0,
-  degenerateTriangles: atLeast0, bounds, volumeMm3: Joi.number(), areaMm2: atLeast0, outsideMm2: atLeast0, centroidMm: Joi.array().length(3).items(Joi.number()),
+  degenerateTriangles: atLeast0, bounds, volumeMm3: Joi.number(), areaMm2: atLeast0, centroidMm: Joi.array().length(3).items(Joi.number()),
   warnings: Joi.array().max(50).items(Joi.object({ code: text(), message: text(), count: Joi.number().optional() })),
 }).options({ presence: "required" }).unknown(true);
 
 export const hashSchema = Joi.string().pattern(/^[0-9a-f]{64}$/);
 export const sourceSchema = Joi.alternatives().conditional(".kind", {
   switch: [
-    { is: "mesh", then: Joi.object({ kind: Joi.string().valid("mesh"), hash: hashSchema, fileName: text(300), unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)), unitReason: text(), report: reportSchema }).options({ presence: "required" }) },
+    { is: "mesh", then: Joi.object({ kind: Joi.string().valid("mesh"), hash: hashSchema, fileName: text(300), unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)), unitReason: text(), report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }) },
     { is: "typed", then: Joi.object({ kind: Joi.string().valid("typed"), sizeMm: size, shell: Joi.boolean() }).options({ presence: "required" }) },
     { is: "scratch", then: Joi.object({ kind: Joi.string().valid("scratch"), sizeMm: size, material: Joi.string().valid(...MATERIALS) }).options({ presence: "required" }) },
   ],

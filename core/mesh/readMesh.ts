@@ -1,6 +1,7 @@
 /** From the bytes of a file to a welded mesh in millimetres with its report: the whole way in. */
 import { checkPartSize, fail, ok, type OnProgress, type Result } from "../measure";
 import { boundsOf, scaleMesh, type Mesh } from "./mesh";
+import { outsideAreaMm2 } from "./raster";
 import { reportMesh, type MeshReport } from "./report";
 import { readStl, type StlFile } from "./stl";
 import type { Topology } from "./topology";
@@ -14,6 +15,8 @@ export interface MeshFile {
   /** Millimetres. */
   mesh: Mesh;
   report: MeshReport;
+  /** What a brush reaches from outside, mm²: see outsideAreaMm2. */
+  outsideMm2: number;
   topology: Topology;
 }
 
@@ -37,5 +40,5 @@ export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProg
   const sensible = checkPartSize([Math.max(size[0], 1e-9), Math.max(size[1], 1e-9), Math.max(size[2], 1e-9)]);
   if (!sensible.ok) return sensible;
   report.warnings.push(...file.value.warnings);
-  return ok({ format: file.value.format, unit: chosen, names: file.value.names, mesh, report, topology });
+  return ok({ format: file.value.format, unit: chosen, names: file.value.names, mesh, report, topology, outsideMm2: outsideAreaMm2(mesh) });
 }

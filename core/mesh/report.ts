@@ -4,7 +4,6 @@
  */
 import { throwIfCancelled, type OnProgress } from "../measure";
 import { boundsOf, triangleCount, vertexCount, type Bounds, type Mesh } from "./mesh";
-import { outsideAreaMm2 } from "./raster";
 import { buildTopology, countFlipped, type Topology } from "./topology";
 
 export interface MeshWarning {
@@ -26,8 +25,6 @@ export interface MeshReport {
   /** Signed by winding, outward positive, mm³. Only a solid's volume when the mesh is watertight. */
   volumeMm3: number;
   areaMm2: number;
-  /** What a brush reaches from outside, mm²: see outsideAreaMm2. */
-  outsideMm2: number;
   centroidMm: [number, number, number];
   warnings: MeshWarning[];
 }
@@ -84,7 +81,6 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
   const flippedTriangles = countFlipped(mesh, topology);
   const { volumeMm3, areaMm2, centroidMm } = measureSolid(mesh, bounds);
   onProgress?.(0.9, "measuring");
-  const outsideMm2 = outsideAreaMm2(mesh);
   const warnings: MeshWarning[] = [];
   const { boundaryEdges, nonManifoldEdges, degenerateTriangles } = topology;
   if (topology.shells === 0)
@@ -104,7 +100,7 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
     topology,
     report: {
       triangles: triangleCount(mesh), vertices: vertexCount(mesh), shells: topology.shells, watertight: topology.watertight,
-      boundaryEdges, nonManifoldEdges, flippedTriangles, degenerateTriangles, bounds, volumeMm3, areaMm2, outsideMm2, centroidMm, warnings,
+      boundaryEdges, nonManifoldEdges, flippedTriangles, degenerateTriangles, bounds, volumeMm3, areaMm2, centroidMm, warnings,
     },
   };
 }

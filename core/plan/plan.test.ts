@@ -14,7 +14,7 @@ const facts: PrintFacts = {
 };
 const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", up: "+z", typed: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
-  id: "crate", sceneId: "s", name: "Crate", source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report }, factor: 1, copies: 24,
+  id: "crate", sceneId: "s", name: "Crate", source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720 }, factor: 1, copies: 24,
   goodBefore: 0, failedBefore: 0, work, prints: [facts], notes: "", order: 0, ...more,
 });
 const EVERY_EVENING = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" }));

@@ -1,2 +1,3 @@
+export * from "./contentHash";
 export * from "./part";
 export * from "./types";

@@ -17,7 +17,7 @@ export const partRealMm = (part: Part, scene: Scene): [number, number, number] =
 
 /** Area to paint, mm²: what a brush reaches from outside. For boxes the four sides and the top. */
 export function partAreaMm2(part: Part): number {
-  if (part.source.kind === "mesh") return part.source.report.outsideMm2 * part.factor ** 2;
+  if (part.source.kind === "mesh") return part.source.outsideMm2 * part.factor ** 2;
   const [x, y, z] = partSizeMm(part);
   return x * y + 2 * (y * z + z * x);
 }

@@ -35,7 +35,7 @@ export interface Scene {
 }
 
 export type PartSource =
-  | { kind: "mesh"; hash: string; fileName: string; unit: FileUnit; unitReason: string; report: MeshReport }
+  | { kind: "mesh"; hash: string; fileName: string; unit: FileUnit; unitReason: string; report: MeshReport; outsideMm2: number }
   /** A size from a shop page. */
   | { kind: "typed"; sizeMm: [number, number, number]; shell: boolean }
   /** Made by hand. */

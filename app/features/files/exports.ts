@@ -1,0 +1,57 @@
+/** Files out: the bundle of a scene, its parts as CSV, its evenings as iCalendar. */
+import { createEvents, type EventAttributes } from "ics";
+import Papa from "papaparse";
+import { failedCount, goodCount, type Tonight } from "~core/plan";
+import { fail, formatDuration, ok, type Result } from "~core/measure";
+import { partRealMm, partSizeMm, partVolumeMm3, printOptions, type Project } from "~core/project";
+import { describeScale } from "~core/scale";
+
+/** A plain number with at most three decimals. */
+const toModelNumber = (n: number): number => Math.round(n * 1000) / 1000;
+
+/** One row a part, one header row; lengths in millimetres and metres, as numbers with a point. */
+export function partsCsv(project: Project): string {
+  const rows = project.parts.map((part) => {
+    const [x, y, z] = partSizeMm(part), real = partRealMm(part, project.scene);
+    const best = printOptions(part, project.scene)[0];
+    return {
+      name: safeCell(part.name), copies: part.copies, good: goodCount(part, project.records), failed: failedCount(part, project.records),
+      x_mm: toModelNumber(x), y_mm: toModelNumber(y), z_mm: toModelNumber(z), real_height_m: toModelNumber(real[2] / 1000), volume_cm3: toModelNumber(partVolumeMm3(part) / 1000),
+      printer: safeCell(best?.printer.name ?? ""), hours: best ? toModelNumber(best.job.timeS.value / 3600) : "", grams: best ? toModelNumber(best.job.massG.value) : "",
+      cost: best ? (best.job.costMinor.value / 100).toFixed(2) : "", currency: best?.job.currency ?? "", scale: describeScale(project.scene.scale), notes: safeCell(part.notes),
+    };
+  });
+  return Papa.unparse(rows, { newline: "\r\n" });
+}
+
+/** A cell that begins like a formula is a formula to a spreadsheet: it gets an apostrophe in front. */
+const safeCell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+
+const parts = (ms: number): [number, number, number, number, number] => {
+  const d = new Date(ms);
+  return [d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes()];
+};
+
+/** One event a stretch of the person's time, in UTC (RFC 5545). */
+export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
+  const events = model.schedule.slots.flatMap((slot) => slot.hands.map((h, i): EventAttributes => ({
+    uid: `${slot.key.replace(/[^a-zA-Z0-9]+/g, "-")}-${i}@inch-hollow.local`, title: `${slot.step.partName}: ${slot.step.title}`, start: parts(h.from), startInputType: "utc", startOutputType: "utc",
+    end: parts(Math.max(h.to, h.from + 60000)), endInputType: "utc", endOutputType: "utc", productId: "inch-hollow", calName: sceneName,
+    description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
+  })));
+  if (events.length === 0) return fail("calendar.empty", "There is nothing planned yet. Plan a part first.");
+  const { error, value } = createEvents(events);
+  return error || !value ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`) : ok(value);
+}
+
+/** Hands a file to the browser's own download. */
+export function download(name: string, data: string | Uint8Array, type: string): void {
+  const url = URL.createObjectURL(new Blob([data as BlobPart], { type }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10000);
+}
+
+export const fileName = (scene: string, ending: string): string => `${scene.replace(/[^\p{L}\p{N}]+/gu, "-").replace(/^-|-$/g, "").toLowerCase() || "scene"}.${ending}`;

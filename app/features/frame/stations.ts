@@ -1,0 +1,18 @@
+/** The nine stations: places, each with its key. */
+export interface Station {
+  id: "tonight" | "scale" | "parts" | "print" | "surface" | "paint" | "assemble" | "ground" | "log";
+  name: string;
+  key: string;
+}
+
+export const STATIONS: Station[] = [
+  { id: "tonight", name: "Tonight", key: "t" },
+  { id: "scale", name: "Scale", key: "1" },
+  { id: "parts", name: "Parts", key: "2" },
+  { id: "print", name: "Print", key: "3" },
+  { id: "surface", name: "Surface", key: "4" },
+  { id: "paint", name: "Paint", key: "5" },
+  { id: "assemble", name: "Assemble", key: "6" },
+  { id: "ground", name: "Ground", key: "7" },
+  { id: "log", name: "Log", key: "8" },
+];

@@ -1,0 +1,85 @@
+/** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
+import { lazy, Suspense, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { formatRatio, figureHeightMm } from "~core/scale";
+import { formatVolume } from "~core/measure";
+import { partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
+import { Page, Section } from "~app/features/frame/Page";
+import { newId, useActions } from "~app/features/frame/scene";
+import { useTonight } from "~app/features/frame/tonightModel";
+import { PrinterBars } from "~app/features/print/PrinterBars";
+import { HatchKey, type HatchKind } from "~app/ui/hatch";
+import { Key, useKey } from "~app/ui/keys";
+import { defaultWork, linedSurfaces } from "./defaultWork";
+import { firstLook } from "./firstLook";
+import { PartFacts } from "./PartFacts";
+import { useReckoning } from "./reckoning";
+import { ScaleQuestion } from "./ScaleQuestion";
+import { SheetDrawing } from "./SheetDrawing";
+import { useSheet, type SheetState } from "./useSheet";
+import { WorkList } from "./WorkList";
+
+const Turntable = lazy(() => import("./Turntable"));
+
+const sourceWord = (part: Part): string =>
+  part.source.kind === "mesh" ? (part.source.report.watertight ? "watertight" : "open mesh") : part.source.kind === "typed" ? "size typed" : `made of ${part.source.material}`;
+
+export function PartPage({ part, project }: { part: Part; project: Project }) {
+  const { scene, parts } = project;
+  const { run } = useActions();
+  const { model } = useTonight();
+  const navigate = useNavigate();
+  const state = useSheet(part);
+  const [turning, setTurning] = useState(false);
+  const problem = useReckoning().problems.get(part.id);
+  const surfaces = state.sheet?.surfaces ?? [];
+  const best = printOptions(part, scene)[0];
+  const lined = best ? linedSurfaces(surfaces, best.printer.layerMm, scene.viewingDistanceMm) : [];
+  const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
+  const notes = firstLook(part, project, surfaces, model);
+  const index = parts.indexOf(part);
+  const goTo = (i: number): void => {
+    const next = parts[(i + parts.length) % parts.length];
+    if (next) void navigate(`/s/${scene.id}/parts/${next.id}`);
+  };
+  const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
+  const plan = (): void => run("work.add", { partId: part.id, at: 0, items: defaultWork(part, project, surfaces, newId) });
+  const planned = part.work.length > 0;
+  useKey("r", "Turn the part", "This part", () => setTurning((t) => !t));
+  useKey("Enter", "Plan this part", "This part", plan, !planned && ready);
+  useKey("]", "Next part", "This part", () => goTo(index + 1), parts.length > 1);
+  useKey("[", "Part before", "This part", () => goTo(index - 1), parts.length > 1);
+
+  return (
+    <Page
+      title={part.name} sub={`${sourceWord(part)} · ${formatVolume(partVolumeMm3(part))} · ${Math.round(part.factor * 1000) / 10} %${part.copies > 1 ? ` · ${part.copies} copies` : ""}`}
+      cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "sheet", value: `${index + 1} of ${parts.length}` }]}
+    >
+      {!scene.scaleAnswered && <ScaleQuestion />}
+      {problem && <p role="alert" className="mt-2 note-act">▲ {problem}</p>}
+      {state.sheet ? (
+        <>
+          <SheetDrawing key={part.id} sheet={state.sheet} ratio={scene.scale.ratio} figureMm={figureHeightMm(scene.scale)} hatched={hatched} notes={notes} name={part.name}
+            beside={turning ? <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}><Turntable part={part} /></Suspense> : undefined} />
+          <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
+            <HatchKey kinds={[...new Set(hatched.values())]} />
+            <div className="no-print ml-auto flex flex-wrap gap-2">
+              {parts.length > 1 && <button className="btn" onClick={() => goTo(index + 1)}>Next part <Key k="]" /></button>}
+              <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>{turning ? "Back to the notes" : "Turn it"} <Key k="r" /></button>
+              {planned ? <Link className="btn btn-solid" to={`/s/${scene.id}/tonight`}>To tonight <Key k="t" /></Link> : <button className="btn btn-solid" disabled={!ready} onClick={plan}>Plan this part <Key k="Enter" /></button>}
+            </div>
+          </div>
+        </>
+      ) : <SheetWaits state={state} />}
+      {part.source.kind !== "scratch" && <Section title="Which printer?"><PrinterBars part={part} project={project} /></Section>}
+      <Section title="Order of work"><WorkList part={part} project={project} /></Section>
+      <Section title="This part"><PartFacts key={part.id} part={part} project={project} /></Section>
+    </Page>
+  );
+}
+
+export function SheetWaits({ state }: { state: SheetState }) {
+  return state.problem
+    ? <p role="alert" className="mt-6 note-act">▲ {state.problem}</p>
+    : <div className="mt-6 h-[300px]"><p className="text-soft">Drawing the sheet…</p><progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" /></div>;
+}

@@ -1,0 +1,36 @@
+/** The order of work that "Plan this part" proposes: print, hide what shows, prime, paint, seal. All of it can be changed. */
+import { printOptions, type Part, type Project, type WorkItem } from "~core/project";
+import { seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
+
+/** Surfaces that show lines, the plainest and largest first; undersides are left out. */
+export function linedSurfaces(surfaces: readonly Surface[], layerMm: number, distanceMm: number): { surface: Surface; seen: "plain" | "dry brush"; arcmin: number; cuspMm: number; pitchMm: number }[] {
+  return surfaces.flatMap((surface) => {
+    if (surface.underside || surface.kind !== "slope") return [];
+    const steps = stepsOn(surface.slopeDeg, layerMm);
+    const { seen, arcmin } = seenAt(steps, distanceMm);
+    return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
+  }).sort((a, b) => (a.seen === b.seen ? b.surface.areaMm2 - a.surface.areaMm2 : a.seen === "plain" ? -1 : 1));
+}
+
+export function hideItem(id: string, school: SchoolId, lined: { surface: Surface; cuspMm: number; pitchMm: number }): WorkItem {
+  return { id, kind: "hide", school, areaMm2: lined.surface.areaMm2, cuspMm: lined.cuspMm, pitchMm: lined.pitchMm, surface: surfaceName(lined.surface) };
+}
+
+export function defaultWork(part: Part, project: Project, surfaces: readonly Surface[], newId: () => string): WorkItem[] {
+  const items: WorkItem[] = [];
+  const best = printOptions(part, project.scene)[0];
+  if (best && part.source.kind !== "scratch") {
+    items.push({ id: newId(), kind: "print", printerId: best.printer.id, up: best.facts.up, typed: null });
+    const lined = linedSurfaces(surfaces, best.printer.layerMm, project.scene.viewingDistanceMm)[0];
+    if (lined) items.push(hideItem(newId(), "thick-coat", lined));
+  }
+  const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
+  const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
+  const colours = project.paints.filter((p) => p.family === "water acrylic");
+  const varnish = by((f) => f === "water varnish");
+  if (primer) items.push({ id: newId(), kind: "coat", paintId: primer.id, method: "brush", coats: 1 });
+  if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
+  if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
+  if (varnish) items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: 1 });
+  return items;
+}

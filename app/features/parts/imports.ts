@@ -1,0 +1,84 @@
+/** Files on their way in: read in the worker one after the other, stored with their part in one go, cancelled one by one. */
+import { useCallback, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { runMeshJob } from "~workers/mesh/client";
+import { addMeshPart } from "~store/commands";
+import { db } from "~app/data/database.client";
+import { createScene, freshId } from "~app/data/scenes.client";
+import type { Problem } from "~core/measure";
+import type { Scene } from "~core/project";
+import { newId } from "~app/features/frame/scene";
+
+export interface Import {
+  id: string;
+  fileName: string;
+  fraction: number;
+  phase: string;
+  problem: Problem | null;
+  cancel: () => void;
+}
+
+/** A part's name from its file's: without the ending, words apart, first letter large. */
+export function nameFromFile(fileName: string): string {
+  const bare = fileName.replace(/\.[^.]+$/, "").replace(/[_\-.]+/g, " ").trim().slice(0, 100) || "Part";
+  return bare[0].toUpperCase() + bare.slice(1);
+}
+
+/** What is dropped on the demo goes to a scene of the user's own: the demo stays what it was. */
+export async function sceneForNewPart(scene: Scene): Promise<{ ok: true; value: string } | { ok: false; problem: Problem }> {
+  if (!scene.demo) return { ok: true, value: scene.id };
+  const own = (await db.scenes.toArray()).filter((s) => !s.demo && !s.scaleAnswered)[0];
+  return own ? { ok: true, value: own.id } : createScene("My scene");
+}
+
+const MOST_BYTES = 700 * 1024 * 1024;
+
+export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: File[]) => void; dismiss: (id: string) => void } {
+  const [imports, setImports] = useState<Import[]>([]);
+  const navigate = useNavigate();
+  const chain = useRef<Promise<void>>(Promise.resolve());
+
+  const patch = useCallback((id: string, change: Partial<Import>) => setImports((list) => list.map((i) => (i.id === id ? { ...i, ...change } : i))), []);
+  const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
+
+  const addFiles = useCallback((files: File[]) => {
+    for (const file of files) {
+      const id = freshId();
+      const stop = new AbortController();
+      setImports((list) => [...list, { id, fileName: file.name, fraction: 0, phase: "waiting", problem: null, cancel: () => { stop.abort(); dismiss(id); } }]);
+      chain.current = chain.current.then(async () => {
+        if (stop.signal.aborted) return;
+        const problem = await importOne(file, stop.signal, scene, (fraction, phase) => patch(id, { fraction, phase }), (path) => void navigate(path));
+        if (stop.signal.aborted) return;
+        if (problem) patch(id, { problem });
+        else dismiss(id);
+      });
+    }
+  }, [scene, navigate, patch, dismiss]);
+
+  return { imports, addFiles, dismiss };
+}
+
+async function importOne(file: File, signal: AbortSignal, scene: Scene, onProgress: (fraction: number, phase: string) => void, go: (path: string) => void): Promise<Problem | null> {
+  if (file.size > MOST_BYTES) return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
+  let bytes: Uint8Array;
+  try {
+    bytes = new Uint8Array(await file.arrayBuffer());
+  } catch {
+    return { code: "file.unreadable", message: "The file cannot be read. If it is a folder, drop the files inside it.", where: file.name };
+  }
+  const read = await runMeshJob("read", { bytes, unit: null }, { signal, onProgress, transfer: [bytes.buffer as ArrayBuffer] });
+  if (!read.ok) return read.problem.code === "cancelled" ? null : { ...read.problem, where: [file.name, read.problem.where].filter(Boolean).join(", ") };
+  if (signal.aborted) return null;
+  const target = await sceneForNewPart(scene);
+  if (!target.ok) return target.problem;
+  const { hash, bytes: back, unit, report, outsideMm2 } = read.value;
+  const partId = newId();
+  const stored = await addMeshPart(db, target.value, { hash, bytes: back }, {
+    id: partId, name: nameFromFile(file.name), factor: 1, copies: 1, work: [],
+    source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: unit.name, unitReason: unit.reason, report, outsideMm2 },
+  }, Date.now());
+  if (!stored.ok) return stored.problem;
+  go(`/s/${target.value}/parts/${partId}`);
+  return null;
+}

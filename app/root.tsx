@@ -1,0 +1,57 @@
+import { useContext } from "react";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import { Toaster } from "sonner";
+import type { Route } from "./+types/root";
+import { NonceContext } from "./nonce";
+import "./app.css";
+
+// Runs before the first paint, so that a lamp-lit page does not flash white.
+const LAMP_SCRIPT = `try{var l=localStorage.getItem("lamp");if(l==="on"||(l===null&&matchMedia("(prefers-color-scheme: dark)").matches))document.documentElement.dataset.lamp="on"}catch(e){}`;
+
+export function Layout({ children }: { children: React.ReactNode }) {
+  const nonce = useContext(NonceContext);
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <title>Inch Hollow</title>
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: LAMP_SCRIPT }} />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return (
+    <>
+      <Outlet />
+      <Toaster position="bottom-center" offset={110} toastOptions={{ unstyled: true, className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base" , actionButtonStyle: { textDecoration: "underline", padding: "0.5rem" } }} />
+    </>
+  );
+}
+
+export function HydrateFallback() {
+  return <p className="p-10 font-slab text-xl">Opening the bench book…</p>;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const gone = isRouteErrorResponse(error) && error.status === 404;
+  return (
+    <main className="mx-auto max-w-xl p-10">
+      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "Something went wrong"}</h1>
+      <p className="mt-3 text-soft">
+        {gone ? "The scene or part may have been removed, or it lives in another browser." : error instanceof Error ? error.message : "The page could not be shown. Nothing was lost."}
+      </p>
+      <a className="btn mt-6" href="/">To the bench</a>
+    </main>
+  );
+}

@@ -1,0 +1,20 @@
+/** Every address of the application. */
+import { index, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  index("routes/home.tsx"),
+  route("s/:sceneId", "routes/scene/layout.tsx", { id: "scene" }, [
+    index("routes/scene/index.tsx"),
+    route("tonight", "routes/scene/tonight.tsx"),
+    route("scale", "routes/scene/scale.tsx"),
+    route("parts", "routes/scene/parts.tsx"),
+    route("parts/:partId", "routes/scene/part.tsx"),
+    route("print", "routes/scene/print.tsx"),
+    route("surface", "routes/scene/surface.tsx"),
+    route("paint", "routes/scene/paint.tsx"),
+    route("assemble", "routes/scene/assemble.tsx"),
+    route("ground", "routes/scene/ground.tsx"),
+    route("log", "routes/scene/log.tsx"),
+    route("edit", "routes/scene/edit.ts"),
+  ]),
+] satisfies RouteConfig;

@@ -1,0 +1,6 @@
+import { AssemblePage } from "~app/features/assemble/AssemblePage";
+import { useProject } from "~app/features/frame/scene";
+
+export default function AssembleRoute() {
+  return <AssemblePage project={useProject()} />;
+}

@@ -1,0 +1,6 @@
+import { SurfacePage } from "~app/features/surface/SurfacePage";
+import { useProject } from "~app/features/frame/scene";
+
+export default function SurfaceRoute() {
+  return <SurfacePage project={useProject()} />;
+}
