@@ -63,7 +63,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   await meshPart("mill-house", "Mill house", 1, millHouse, [
     print("large-filament"),
     { id: "hide", kind: "hide", school: "fill-and-sand", areaMm2: 26800, cuspMm: 0.173, pitchMm: 0.346, surface: "30° slope, right and left" },
-    coat("prime", "grey-primer", "spray", 2), coat("earth", "mid-earth", "brush"), coat("sand", "sand-tone", "dry brush", 2), coat("wash", "brown-black", "wash"), coat("seal", "solvent-matt", "spray"),
+    coat("prime", "grey-primer", "spray", 2), coat("earth", "mid-earth", "brush"), coat("wash", "brown-black", "wash"), coat("sand", "sand-tone", "dry brush", 2), coat("seal", "solvent-matt", "spray"),
   ]);
   await meshPart("sluice-frame", "Sluice frame", 1, sluiceFrame, [
     print("small-filament"), coat("prime", "grey-primer", "brush", 2),
@@ -106,7 +106,7 @@ function recordsOf(project: Project): StepRecord[] {
     const step = stepsOfPart(part, { ...project, records }).find((s) => s.key === `${partId}/${suffix}`);
     if (!step) throw new Error(`demo: no step ${partId}/${suffix}`);
     records.push({
-      id: `demo-${records.length + 1}`, sceneId: DEMO_ID, partId, stepKey: step.key, title: step.title, startedAt, finishedAt: minutes === null ? null : startedAt + minutes * MIN,
+      id: `demo-${records.length + 1}`, sceneId: DEMO_ID, partId, stepKey: step.key, title: step.title, time: step.machineS > 0 ? "machine" : "hands", startedAt, finishedAt: minutes === null ? null : startedAt + minutes * MIN,
       plannedS: step.machineS || step.handsOnS, waitS: step.waitS, result: minutes === null ? null : "good", good: 0, failed: 0, wentWrong: "", ...more,
     });
   };

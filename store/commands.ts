@@ -31,7 +31,7 @@ export interface Commands {
   "paint.delete": { paintId: string };
   "procedure.keep": { procedure: Omit<Procedure, "sceneId"> };
   "procedure.delete": { procedureId: string };
-  "step.start": { recordId: string; partId: string; stepKey: string; title: string; plannedS: number; waitS: number };
+  "step.start": { recordId: string; partId: string; stepKey: string; title: string; time: StepRecord["time"]; plannedS: number; waitS: number };
   "step.finish": { recordId: string; result: "good" | "partly" | "failed"; good: number; failed: number; wentWrong: string };
   "step.forget": { recordId: string };
 }
@@ -188,7 +188,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: (e, { procedureId }) => e.delete("procedures", procedureId),
   },
   "step.start": {
-    schema: object({ recordId: id, partId: id, stepKey: text(300), title: text(300), plannedS: positive, waitS: atLeast0 }),
+    schema: object({ recordId: id, partId: id, stepKey: text(300), title: text(300), time: Joi.string().valid("hands", "machine"), plannedS: positive, waitS: atLeast0 }),
     label: ({ title }) => `Started: ${title}`,
     apply: async (e, { recordId, ...p }, now) => {
       const running = (await e.all("records")).some((r) => r.stepKey === p.stepKey && r.finishedAt === null);

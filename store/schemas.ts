@@ -107,7 +107,7 @@ export const procedureSchema = Joi.object({
 }).unknown(true);
 
 export const recordSchema = Joi.object({
-  id: id.required(), sceneId: id.required(), partId: id.required(), stepKey: text(300).required(), title: text(300).required(), startedAt: atLeast0.required(), finishedAt: atLeast0.allow(null).required(),
+  id: id.required(), sceneId: id.required(), partId: id.required(), stepKey: text(300).required(), title: text(300).required(), time: Joi.string().valid("hands", "machine").required(), startedAt: atLeast0.required(), finishedAt: atLeast0.allow(null).required(),
   plannedS: atLeast0.required(), waitS: atLeast0.required(), result: Joi.string().valid("good", "partly", "failed").allow(null).required(),
   good: Joi.number().integer().min(0).required(), failed: Joi.number().integer().min(0).required(), wentWrong: text(1000).required(),
 }).unknown(true);

@@ -111,14 +111,14 @@ const trim = (value: number, digits: number): string => {
   return digits > 0 ? s.replace(/\.?0+$/, "") : s;
 };
 
-/** Model lengths: "0.35 mm", "34.5 mm", "226 mm", "1.2 m"; under 0.1 mm in micrometres. */
+/** Model lengths: "0.35 mm", "34.5 mm", "226 mm", "1 m"; under 0.1 mm in micrometres. */
 export function formatMm(mm: number): string {
   const a = Math.abs(mm);
   if (a === 0) return "0 mm";
   if (a < 0.0995) return `${trim(mm * 1000, a < 0.01 ? 1 : 0)} µm`;
   if (a < 9.995) return `${trim(mm, 2)} mm`;
   if (a < 99.95) return `${trim(mm, 1)} mm`;
-  if (a < 2000) return `${trim(mm, 0)} mm`;
+  if (a < 999.5) return `${trim(mm, 0)} mm`;
   return `${trim(mm / 1000, 2)} m`;
 }
 

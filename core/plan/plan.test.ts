@@ -24,7 +24,7 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
   paints: [{ id: "primer", sceneId: "s", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 }, { id: "green", sceneId: "s", name: "Green", hex: "#446644", family: "water acrylic", sheen: "matt", stockMl: 20 }],
 });
 const record = (stepKey: string, more: Partial<StepRecord>): StepRecord => ({
-  id: stepKey + Math.random(), sceneId: "s", partId: "crate", stepKey, title: "", startedAt: 0, finishedAt: null, plannedS: 0, waitS: 0, result: null, good: 0, failed: 0, wentWrong: "", ...more,
+  id: stepKey + Math.random(), sceneId: "s", partId: "crate", stepKey, title: "", time: "hands", startedAt: 0, finishedAt: null, plannedS: 0, waitS: 0, result: null, good: 0, failed: 0, wentWrong: "", ...more,
 });
 // Thursday 8 January 2026, 19:10 in Berlin (18:10 UTC).
 const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
@@ -108,6 +108,12 @@ describe("where steps stand", () => {
     expect(w.offers).toEqual([]);
     expect(w.clocks[0]).toMatchObject({ kind: "setting" });
     expect(tonight(projectOf([part], wet), THURSDAY + 1800000, 60).offers.map((o) => o.step.itemId)).toEqual(["c"]);
+  });
+  it("at night nothing is offered, unless somebody says that they are awake", () => {
+    const night = Date.UTC(2026, 0, 9, 1);
+    const own = crate([{ id: "o", kind: "own", title: "x", handsOnS: 60, waitS: 0, family: null, procedureId: null }]);
+    expect(tonight(projectOf([own]), night, 40).offers).toEqual([]);
+    expect(tonight(projectOf([own]), night, 40, true).offers.length).toBe(1);
   });
   it("what fits the minutes comes first", () => {
     const own = (id: string, min: number): Part => crate([{ id: "o", kind: "own", title: id, handsOnS: min * 60, waitS: 0, family: null, procedureId: null }], { id, name: id });

@@ -45,8 +45,11 @@ export interface Tonight {
 
 const HORIZON_DAYS = 240;
 
-/** @param minutes the time at hand */
-export function tonight(project: Project, now: number, minutes: number): Tonight {
+/**
+ * @param minutes the time at hand
+ * @param awake the user says so: at night nothing is offered otherwise
+ */
+export function tonight(project: Project, now: number, minutes: number, awake = false): Tonight {
   const steps = stepsOfProject(project);
   const states = stepStates(steps, project.records, now);
   const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
@@ -67,7 +70,7 @@ export function tonight(project: Project, now: number, minutes: number): Tonight
   const last = finishTimes.length ? Math.max(...finishTimes) : now;
   return {
     now, steps, states, clocks, schedule: plan, asleep,
-    offers: offersNow(steps, states, minutes),
+    offers: asleep && !awake ? [] : offersNow(steps, states, minutes),
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone),
     done: steps.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS, machineS: plan.machineS,

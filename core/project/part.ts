@@ -88,5 +88,7 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
   });
   // An hour of the person's weighs as much as four of the machine's. Common practice, no source.
   const weight = (o: PrintOption): number => o.handsOnS * 4 + o.job.timeS.value;
-  return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b));
+  // Of equals the smaller machine, which leaves the larger one free.
+  const volume = (o: PrintOption): number => o.printer.bedMm[0] * o.printer.bedMm[1] * o.printer.bedMm[2];
+  return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b) || volume(a) - volume(b));
 }

@@ -102,6 +102,8 @@ export interface StepRecord {
   partId: string;
   stepKey: string;
   title: string;
+  /** Whose time it was: the person's or a machine's. They are never added up. */
+  time: "hands" | "machine";
   startedAt: number;
   finishedAt: number | null;
   /** Time planned when it was started, s: hands-on, or machine time for a print. */

@@ -1,4 +1,5 @@
 /** Assemble: joints with a glue that suits the pair, and where in the order each stands. */
+import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
 import { formatDuration, parseLength } from "~core/measure";
@@ -7,8 +8,7 @@ import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
-import { describeItem } from "~app/features/parts/WorkList";
-import { IconButton } from "~app/features/parts/WorkList";
+import { describeItem, IconButton } from "~app/features/parts/WorkList";
 import { Choice, ParsedField } from "~app/ui/field";
 
 type Joint = Extract<WorkItem, { kind: "glue" }>;
@@ -68,8 +68,8 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
         <Choice label="Glued to" value={joint.to} onChange={(to) => { const target = project.parts.find((p) => p.name === to); set({ to, toMaterial: target ? materialOf(target, project.scene) : joint.toMaterial }); }} options={targets.map((t) => ({ value: t, label: t }))} />
         <Choice label="which is of" value={joint.toMaterial} onChange={(toMaterial) => set({ toMaterial })} options={MATERIALS.map((m) => ({ value: m, label: m }))} />
         <ParsedField label="Widest gap" text={`${joint.gapMm} mm`} parse={(t) => { const r = parseLength(t); return r.ok ? (r.value.mm <= 50 ? { ok: true, value: r.value.mm } : { ok: false, problem: { code: "gap", message: "At most 50 mm." } }) : r; }} onCommit={(gapMm) => set({ gapMm })} />
-        <label className="flex min-h-[44px] items-center gap-2"><input type="checkbox" className="h-5 w-5" checked={joint.load} onChange={(e) => set({ load: e.target.checked })} />takes load</label>
-        <IconButton label="Remove this joint" onClick={() => run("work.remove", { partId: part.id, itemId: joint.id })}>×</IconButton>
+        <label className="flex min-h-[44px] items-center gap-2"><input type="checkbox" className="h-6 w-6" checked={joint.load} onChange={(e) => set({ load: e.target.checked })} />takes load</label>
+        <IconButton label="Remove this joint" onClick={() => run("work.remove", { partId: part.id, itemId: joint.id })}><X size={18} /></IconButton>
       </div>
       <p className="mt-2 text-soft">{material} on {joint.toMaterial}{painted ? ", painted before: glue holds to paint, and paint to primer" : ", before paint"}.</p>
       {chosen && !chosen.suits && <p className="note-act mt-1">▲ {chosen.glue.name}: {chosen.why.join(", ")}.</p>}
@@ -77,7 +77,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
         {choices.map((c) => (
           <li key={c.glue.id} className="grid grid-cols-[1fr_auto] items-center gap-3 border-b border-rule py-1 desk:grid-cols-[12rem_1fr_20rem_auto]">
             <span className={`${c.glue.id === joint.glueId ? "font-semibold" : ""} ${c.suits ? "" : "text-soft"}`}>{c.glue.id === joint.glueId && "▸ "}{c.glue.name}</span>
-            <span className="max-desk:col-span-2 max-desk:row-start-2">{c.suits ? "" : "no: "}{c.why.join(" ")}{c.glue.cautions.map((x) => <span key={x} className="text-setting-ink"> △ {CAUTIONS[x].short}</span>)}</span>
+            <span className="max-desk:col-span-2 max-desk:row-start-2">{c.suits ? c.why.join(" ") : `no: ${c.why.join(", ")}`}{c.glue.cautions.map((x) => <span key={x} className="text-setting-ink"> △ {CAUTIONS[x].short}</span>)}</span>
             <span className="text-soft max-desk:col-span-2">move within {formatDuration(c.glue.openS)}, hold {formatDuration(c.glue.handleS)}, load after {formatDuration(c.glue.fullS)}</span>
             <button className="btn max-desk:row-start-1" disabled={c.glue.id === joint.glueId} onClick={() => set({ glueId: c.glue.id })}>{c.glue.id === joint.glueId ? "chosen" : "choose"}</button>
           </li>

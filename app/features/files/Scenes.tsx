@@ -62,7 +62,7 @@ export function Scenes({ open, onOpenChange, project, model }: { open: boolean; 
         <button className="btn" onClick={() => download(fileName(project.scene.name, "csv"), partsCsv(project), "text/csv")}>Parts as CSV</button>
         <button className="btn" onClick={calendar}>Evenings as calendar</button>
         <button className="btn" onClick={() => file.current?.click()}>Open a saved scene</button>
-        <input ref={file} type="file" accept=".inchhollow,application/zip" className="sr-only" aria-label="Saved scene" tabIndex={-1} data-testid="bundle-file"
+        <input ref={file} type="file" accept=".inchhollow,application/zip" className="sr-only" aria-label="Saved scene" tabIndex={-1} id="bundle-file"
           onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ""; if (f) void begin(async () => importBundle(new Uint8Array(await f.arrayBuffer()))); }} />
       </div>
       {problem && <p role="alert" className="mt-3 text-act">{problem}</p>}

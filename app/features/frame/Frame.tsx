@@ -37,7 +37,7 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
       <div className="grid min-h-0 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] tab:grid-cols-[minmax(0,1fr)_auto] tab:grid-rows-1">
         {children}
         <nav aria-label="Stations" className="no-print flex flex-col max-tab:mt-1.5">
-          <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.4rem] tab:grid-rows-9 desk:w-[7.2rem]">
+          <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-9 desk:w-[7.2rem]">
             {STATIONS.map((s) => <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />)}
             <li className="tab:hidden"><button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onScene}>Scenes</button></li>
           </ul>

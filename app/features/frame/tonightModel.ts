@@ -7,6 +7,8 @@ export interface TonightState {
   model: Tonight;
   minutes: number;
   setMinutes: (minutes: number) => void;
+  /** "I am awake": offers things in the night too, until the page is loaded again. */
+  stayUp: () => void;
 }
 
 export const TonightContext = createContext<TonightState | null>(null);
@@ -15,8 +17,9 @@ const KEPT = "minutes-at-hand";
 
 export function useTonightModel(project: Project, now: number): TonightState {
   const [minutes, setMinutes] = useState(() => Number(localStorage.getItem(KEPT)) || 40);
-  const model = useMemo(() => tonight(project, now, minutes), [project, now, minutes]);
-  return { model, minutes, setMinutes: (m) => { localStorage.setItem(KEPT, String(m)); setMinutes(m); } };
+  const [awake, setAwake] = useState(false);
+  const model = useMemo(() => tonight(project, now, minutes, awake), [project, now, minutes, awake]);
+  return { model, minutes, stayUp: () => setAwake(true), setMinutes: (m) => { localStorage.setItem(KEPT, String(m)); setMinutes(m); } };
 }
 
 export function useTonight(): TonightState {

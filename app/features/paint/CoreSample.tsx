@@ -7,6 +7,8 @@ import type { StackLayer } from "./stack";
 
 const SAMPLES = 160;
 const HEIGHT = 440;
+/** Room for the scale bar, px. */
+const LEFT = 52;
 
 interface Band {
   layer: StackLayer;
@@ -31,12 +33,12 @@ export function CoreSample({ stack, steps, verdicts, ground }: { stack: readonly
   const widthMm = steps.pitchMm > 0 ? Math.min(1.2, Math.max(0.5, steps.pitchMm * 1.45)) : 0.5;
   const { base, bands } = coreBands(stack, steps, widthMm);
   const highest = Math.max(...(bands.at(-1)?.top ?? base), 0.05);
-  const core = width >= 700 ? Math.min(380, width * 0.42) : Math.max(140, width * 0.4);
+  const core = Math.min(380, Math.max(110, width - LEFT - 64 - 215));
   // True to scale both ways while it fits; deep groundwork is drawn smaller, and the bar says so.
   const pxPerMm = Math.min(core / widthMm, (HEIGHT - 70) / highest);
   const floor = HEIGHT - 56;
   const y = scaleLinear([0, 1], [floor, floor - pxPerMm]);
-  const x = (i: number): number => 1 + (i / (SAMPLES - 1)) * (core - 2);
+  const x = (i: number): number => LEFT + 1 + (i / (SAMPLES - 1)) * (core - 2);
   const area = (bottom: Float64Array | null, top: Float64Array): string => {
     let d = "";
     for (let i = 0; i < SAMPLES; i++) d += `${i === 0 ? "M" : "L"}${x(i).toFixed(1)} ${y(top[i]).toFixed(1)}`;
@@ -53,20 +55,20 @@ export function CoreSample({ stack, steps, verdicts, ground }: { stack: readonly
           <svg width={width} height={HEIGHT + 20} className="absolute inset-0" role="img" aria-label={`Core through ${bands.length} coats: ${bands.map((b) => b.layer.name).join(", ")} on ${ground}`}>
             <path d={area(null, base)} fill="#2f3133" />
             {bands.map((b) => <path key={b.layer.id} d={area(b.bottom, b.top)} fill={b.layer.hex ?? "#999999"} stroke="var(--ink)" strokeWidth="0.9" strokeDasharray={METHODS[b.layer.method].cover !== null ? "3 2" : undefined} />)}
-            <rect x="1" y="1" width={core - 2} height={HEIGHT - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+            <rect x={LEFT} y="1" width={core} height={HEIGHT - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
             <g stroke="var(--ink)" strokeWidth="1">
-              <path d={`M${core + 8} ${floor}V${floor - barMm * pxPerMm}m-4 0h8m-8 ${barMm * pxPerMm}h8`} fill="none" />
-              <text x={core + 6} y={floor + 16} fontSize="13" stroke="none" fill="var(--ink)">{barMm < 1 ? `${barMm * 1000} µm` : `${barMm} mm`}</text>
+              <path d={`M${LEFT - 14} ${floor}V${floor - barMm * pxPerMm}m-4 0h8m-8 ${barMm * pxPerMm}h8`} fill="none" />
+              <text x={LEFT - 6} y={floor + 18} textAnchor="end" fontSize="13" stroke="none" fill="var(--ink)">{barMm < 1 ? `${barMm * 1000} µm` : `${barMm} mm`}</text>
             </g>
             {labels.map((b, i) => {
               const verdict = worstFirst(verdicts.filter((v) => v.overId === b.layer.id))[0];
               const act = verdict !== undefined && isClash(verdict.verdict);
               const mid = (y(b.top[SAMPLES - 1]) + y(b.bottom[SAMPLES - 1])) / 2;
-              return <path key={b.layer.id} d={`M${core} ${mid}L${core + 46} ${i * rowHeight + 12}h12`} fill="none" stroke={act ? "var(--act)" : "var(--ink)"} strokeWidth="1" />;
+              return <path key={b.layer.id} d={`M${LEFT + core} ${mid}L${LEFT + core + 46} ${i * rowHeight + 12}h12`} fill="none" stroke={act ? "var(--act)" : "var(--ink)"} strokeWidth="1" />;
             })}
-            <path d={`M${core} ${HEIGHT - 26}L${core + 46} ${labels.length * rowHeight + 12}h12`} fill="none" stroke="var(--ink)" strokeWidth="1" />
+            <path d={`M${LEFT + core} ${HEIGHT - 26}L${LEFT + core + 46} ${labels.length * rowHeight + 12}h12`} fill="none" stroke="var(--ink)" strokeWidth="1" />
           </svg>
-          <ol className="absolute right-0 top-0" style={{ left: core + 64 }}>
+          <ol className="absolute right-0 top-0" style={{ left: LEFT + core + 64 }}>
             {labels.map((b) => {
               const verdict = worstFirst(verdicts.filter((v) => v.overId === b.layer.id))[0];
               const act = verdict !== undefined && isClash(verdict.verdict);

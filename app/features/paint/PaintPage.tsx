@@ -1,5 +1,5 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
-import { Plus } from "lucide-react";
+import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { checkStack, FAMILIES, isClash, METHODS, worstFirst, type BoundaryVerdict, type CoatFamily, type CoatMethod } from "~core/coat";
@@ -35,7 +35,8 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const hide = part.work.find((w) => w.kind === "hide");
   const steps = hide?.kind === "hide" ? { cuspMm: hide.cuspMm, pitchMm: hide.pitchMm } : { cuspMm: 0, pitchMm: 0 };
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
-  const others = worstFirst(verdicts).filter((v) => !isClash(v.verdict) && v.verdict !== "fine");
+  // Of several coats that ask the same of the one above, the one that asks most speaks for all.
+  const others = worstFirst(verdicts).filter((v, i, all) => !isClash(v.verdict) && v.verdict !== "fine" && all.findIndex((w) => w.overId === v.overId && w.ruleId === v.ruleId) === i);
   return (
     <>
       <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1.45fr_1fr]">
@@ -96,7 +97,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
               <Choice label="Paint" hideLabel value={c.paintId} onChange={(paintId) => set({ ...c, paintId })} options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))} />
               <Choice className="max-tab:col-span-2 max-tab:col-start-2" label="Method" hideLabel value={c.method} onChange={(method) => set({ ...c, method })} options={METHOD_OPTIONS} />
               <ParsedField className="max-tab:col-start-2" label="Coats" hideLabel text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`} parse={(t) => parseCount(1, 20)(t.replace(/coats?/, ""))} onCommit={(n) => set({ ...c, coats: n })} />
-              <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>×</IconButton>
+              <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}><X size={18} /></IconButton>
               {caution && <span className="col-span-full text-setting-ink">△ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}</span>}
             </li>
           );

@@ -43,7 +43,7 @@ export function NewPart({ open, onOpenChange, scene, onFiles }: { open: boolean;
 
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="New part">
-      <input ref={file} type="file" accept=".stl,model/stl" multiple className="sr-only" aria-label="Mesh files" tabIndex={-1} data-testid="mesh-file"
+      <input ref={file} type="file" accept=".stl,model/stl" multiple className="sr-only" aria-label="Mesh files" tabIndex={-1} id="mesh-file"
         onChange={(e) => { const files = [...(e.target.files ?? [])]; e.target.value = ""; if (files.length) { onFiles(files); onOpenChange(false); } }} />
       <button className="flex min-h-28 w-full flex-col items-center justify-center border-2 border-dashed border-ink p-4 hover:bg-board" onClick={() => file.current?.click()}>
         <span className="text-lg font-semibold">Choose a mesh file, or drop one anywhere</span>

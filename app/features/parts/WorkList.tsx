@@ -109,7 +109,7 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
               <button className="min-h-[48px] flex-1 text-left hover:bg-board" onClick={() => add({ id: newId(), kind: "own", title: p.title, handsOnS: p.handsOnS, waitS: p.waitS, family: p.family, procedureId: p.id })}>
                 <span className="font-semibold">{p.title}</span> <span className="text-soft">{formatDuration(p.handsOnS)}{p.waitS > 0 && `, wait ${formatDuration(p.waitS)}`}</span>
               </button>
-              <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>×</IconButton>
+              <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}><X size={18} /></IconButton>
             </div>
           ))}
         </section>
@@ -124,7 +124,7 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
         <ParsedField label="Your time" text={formatDuration(hands)} parse={parseDuration} onCommit={setHands} />
         <ParsedField label="Wait afterwards" text={wait === 0 ? "none" : formatDuration(wait)} placeholder="overnight" parse={(t) => (/^none$/i.test(t.trim()) ? { ok: true, value: 0 } : parseDuration(t))} onCommit={setWait} />
         <Choice label="What it lays down" value={family} onChange={setFamily} options={[{ value: "none", label: "nothing" }, ...(Object.keys(FAMILIES) as CoatFamily[]).filter((f) => !FAMILIES[f].ground).map((f) => ({ value: f, label: f }))]} />
-        <label className="flex min-h-[44px] items-center gap-2 self-end"><input type="checkbox" className="h-5 w-5" checked={keep} onChange={(e) => setKeep(e.target.checked)} />keep it for other parts</label>
+        <label className="flex min-h-[44px] items-center gap-2 self-end"><input type="checkbox" className="h-6 w-6" checked={keep} onChange={(e) => setKeep(e.target.checked)} />keep it for other parts</label>
         <button className="btn btn-solid tab:col-span-2" type="submit">Add my step</button>
       </form>
     </Dialog>

@@ -60,7 +60,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       reasons: { formula: "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up has least overhang, then least gentle slope, then least height", inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })), assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }] },
     },
     {
-      id: "hours", act: false, surface: null, bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} of it with you`.replace(" of it with you", " yours"),
+      id: "hours", act: false, surface: null, bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
       plain: other ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${formatDuration(other.job.timeS.value)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}` : "",
       reasons: best.facts.one.timeS,
     },
@@ -71,7 +71,7 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
   const best = printOptions(part, project.scene)[0];
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const lined = linedSurfaces(surfaces, best.printer.layerMm, project.scene.viewingDistanceMm)[0];
-  const distance = formatMm(project.scene.viewingDistanceMm).replace("1000 mm", "1 m");
+  const distance = formatMm(project.scene.viewingDistanceMm);
   if (!lined) return { id: "lines", act: false, surface: null, bold: "No lines will show", plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`, reasons: null };
   return {
     id: "lines", act: lined.seen === "plain", surface: lined.surface.id, bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`, plain: `${SEEN_WORDS[lined.seen]}, from ${distance}`,

@@ -18,7 +18,7 @@ export function PrintPage({ project }: { project: Project }) {
   const printed = parts.filter((p) => p.source.kind !== "scratch");
   const running = model.clocks.filter((c) => c.kind === "running");
   return (
-    <Page title="Print" sub="filament against resin, from real slicing" cells={[{ label: "scene", value: scene.name }, { label: "running", value: running.length }, { label: "machine hours left", value: formatDuration(model.machineS) }]}>
+    <Page title="Print" sub="filament against resin, from real slicing" cells={[{ label: "scene", value: scene.name }, { label: "running", value: running.length }, { label: "prints to start", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" }]}>
       <ul className="mt-3 grid gap-x-8 tab:grid-cols-3">
         {scene.printers.map((p) => <Queue key={p.id} printer={p} />)}
       </ul>

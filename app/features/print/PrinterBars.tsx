@@ -50,9 +50,9 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
         {options.map((o) => {
           const mine = chosen?.kind === "print" && chosen.printerId === o.printer.id;
           return (
-            <li key={o.printer.id} className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-rule py-1 desk:grid-cols-[15.5rem_minmax(0,1fr)_5rem_9.5rem_6rem_auto]">
+            <li key={o.printer.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-rule py-1 tab:grid-cols-[minmax(0,1fr)_5rem_9.5rem_6.5rem_auto] desk:grid-cols-[15.5rem_minmax(0,1fr)_5rem_9.5rem_6.5rem_auto]">
               <span className={mine ? "font-semibold" : ""}>{mine && <span aria-hidden="true">▸ </span>}{o.printer.name}, {o.printer.layerMm} mm, {pieceWord(o.facts.pieces)}</span>
-              <svg viewBox="0 0 100 24" preserveAspectRatio="none" className="h-7 w-full max-desk:order-last max-desk:col-span-2" aria-hidden="true">
+              <svg viewBox="0 0 100 24" preserveAspectRatio="none" className="h-7 w-full max-desk:order-last max-desk:col-span-full" aria-hidden="true">
                 <rect x="0.2" y="3" width={x(o.job.timeS.value)} height="11" fill={mine ? "var(--ink)" : "none"} stroke="var(--ink)" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
                 <path d={`M${x(o.job.timeS.low)} 20H${x(o.job.timeS.high)}M${x(o.job.timeS.low)} 17v6M${x(o.job.timeS.high)} 17v6`} stroke="var(--ink)" strokeWidth="1" fill="none" vectorEffect="non-scaling-stroke" />
               </svg>

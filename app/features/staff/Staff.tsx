@@ -47,9 +47,10 @@ function Rule({ width, ratio, distanceMm, marks }: StaffProps & { width: number 
   const realStep = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((s) => s / mPerPx > 62) ?? 100;
   const reals = Array.from({ length: Math.floor((longest * ratio) / 1000 / realStep) + 1 }, (_, i) => i * realStep);
   const eye = arcMinuteMm(distanceMm);
+  // The longest stands highest, so that no label lies across another's line.
   const fines = [
-    { mm: RIB.resin, label: "resin rib", y: 44, real: true }, { mm: RIB.fdm, label: "filament rib", y: 58, real: true }, ...(eye < 1 ? [{ mm: eye, label: "eye, 1′", y: 72, real: false }] : []),
-  ];
+    { mm: RIB.resin, label: "resin rib", real: true }, { mm: RIB.fdm, label: "filament rib", real: true }, ...(eye < 1 ? [{ mm: eye, label: "eye, 1′", real: false }] : []),
+  ].sort((a, b) => b.mm - a.mm).map((f, i) => ({ ...f, y: 42 + i * 15 }));
   const rows = placeMarks(marks, x);
   return (
     <svg width={width} height={HEIGHT} className="block font-sans">
@@ -80,18 +81,23 @@ function Rule({ width, ratio, distanceMm, marks }: StaffProps & { width: number 
   );
 }
 
-/** Two rows; a mark that would run over its neighbour goes to the other row, and is left out when both are full. */
+/** Two rows; a label stands right of its mark, or left where the next mark is near, and is left out when neither is free. */
 function placeMarks(marks: StaffMark[], x: (mm: number) => number): (StaffMark & { row: 0 | 1; flip: boolean })[] {
-  const ends = [-Infinity, -Infinity];
+  const sorted = [...marks].sort((a, b) => a.mm - b.mm);
   const right = x(Math.max(120, ...marks.map((m) => m.mm * 1.06)));
-  return [...marks].sort((a, b) => a.mm - b.mm).flatMap((m) => {
-    const textWidth = m.label.length * 6.6 + 10;
-    const flip = x(m.mm) + textWidth > right;
-    const from = flip ? x(m.mm) - textWidth : x(m.mm) - 5;
-    const row = ([0, 1] as const).find((r) => ends[r] < from);
-    if (row === undefined) return [];
-    ends[row] = flip ? x(m.mm) + 6 : x(m.mm) + textWidth;
-    return [{ ...m, row, flip }];
+  const ends = [-Infinity, -Infinity];
+  return sorted.flatMap((m, i) => {
+    const textWidth = m.label.length * 6.8 + 12;
+    const at = x(m.mm);
+    const next = sorted[i + 1] ? x(sorted[i + 1].mm) - 6 : right;
+    const free = ([0, 1] as const).flatMap((row) => [
+      ...(at - 5 > ends[row] && at + textWidth < next ? [{ row, flip: false, end: at + textWidth }] : []),
+      ...(at - textWidth > ends[row] ? [{ row, flip: true, end: at + 6 }] : []),
+    ]);
+    const place = free.find((f) => !f.flip) ?? free[0] ?? (at - 5 > ends[1] && at + textWidth < right ? { row: 1 as const, flip: false, end: at + textWidth } : undefined);
+    if (!place) return [];
+    ends[place.row] = place.end;
+    return [{ ...m, row: place.row, flip: place.flip }];
   });
 }
 
@@ -110,7 +116,7 @@ function LengthField({ ratio }: { ratio: number }) {
       <label className="flex min-w-0 flex-1 flex-col">
         <span className="sr-only">Any length, real or model</span>
         <span className="flex items-center">
-          <input ref={input} id="length-field" className="min-h-[44px] w-full min-w-0 border-b-[1.5px] border-ink bg-paper px-1 text-lg font-semibold tab:min-h-[36px]" value={text}
+          <input ref={input} id="length-field" className="min-h-[44px] w-full min-w-0 border-b-[1.5px] border-ink bg-paper px-1 text-lg font-semibold" value={text}
             onChange={(e) => setText(e.target.value)} aria-invalid={!read.ok} aria-describedby="length-answer" autoComplete="off" spellCheck={false}
             onKeyDown={(e) => e.key === "Escape" && input.current?.blur()} />
           <Key k="/" />

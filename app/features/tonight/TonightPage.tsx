@@ -16,7 +16,7 @@ import { FinishStep } from "./FinishStep";
 import { Lanes } from "./Lanes";
 
 export function TonightPage({ project }: { project: Project }) {
-  const { model, minutes, setMinutes } = useTonight();
+  const { model, minutes, setMinutes, stayUp } = useTonight();
   const { run } = useActions();
   const { scene } = project;
   const [finishing, setFinishing] = useState<Clock | null>(null);
@@ -24,7 +24,7 @@ export function TonightPage({ project }: { project: Project }) {
   const tooLong = model.offers.filter((o) => !o.fits);
   const inHand = model.clocks.filter((c) => c.kind === "in hand");
   const start = (o: Offer): void => run("step.start", {
-    recordId: newId(), partId: o.step.partId, stepKey: o.step.key, title: o.step.title, plannedS: o.step.machineS > 0 ? o.step.machineS : Math.max(60, o.step.handsOnS), waitS: o.step.waitS,
+    recordId: newId(), partId: o.step.partId, stepKey: o.step.key, title: o.step.title, time: o.step.machineS > 0 ? "machine" : "hands", plannedS: o.step.machineS > 0 ? o.step.machineS : Math.max(60, o.step.handsOnS), waitS: o.step.waitS,
   });
   useKey("Enter", "Start the first thing", "Tonight", () => fitting[0] && start(fitting[0]), fitting.length > 0 && inHand.length === 0);
   useKey("f", "Finish what is in hand", "Tonight", () => setFinishing(inHand[0]), inHand.length > 0);
@@ -36,13 +36,13 @@ export function TonightPage({ project }: { project: Project }) {
           <div className="flex flex-wrap items-center gap-3">
             <span>I have</span>
             <ParsedField className="w-28" hideLabel label="Minutes at hand" text={formatDuration(minutes * 60)} parse={(t) => { const r = parseDuration(t); return r.ok ? (r.value >= 60 && r.value <= 86400 ? ok(Math.round(r.value / 60)) : fail("minutes", "Between a minute and a day.")) : r; }} onCommit={setMinutes} />
-            <span className="text-soft">{model.asleep ? "in the night: nothing loud. " : ""}{format(model.now, "EEEE HH:mm")}</span>
+            <span className="text-soft">{model.asleep ? "in the night. " : ""}{format(model.now, "EEEE HH:mm")}</span>
           </div>
           {inHand.map((c) => <InHand key={c.step.key} clock={c} onFinish={() => setFinishing(c)} />)}
           <ol className="mt-1">
             {fitting.slice(0, 3).map((o, i) => <OfferItem key={o.step.key} offer={o} n={i + 1} onStart={() => start(o)} solid={i === 0 && inHand.length === 0} />)}
           </ol>
-          {fitting.length === 0 && inHand.length === 0 && <Nothing model={model} project={project} />}
+          {fitting.length === 0 && inHand.length === 0 && (model.asleep && model.offers.length === 0 ? <Asleep onStayUp={stayUp} /> : <Nothing model={model} project={project} />)}
           {(fitting.length > 3 || tooLong.length > 0) && (
             <details className="mt-1">
               <summary className="min-h-[44px] cursor-pointer py-2.5 text-soft">{fitting.length > 3 && `${fitting.length - 3} more that fit`}{fitting.length > 3 && tooLong.length > 0 && "; "}{tooLong.length > 0 && `${tooLong.length} that take longer`}</summary>
@@ -93,6 +93,16 @@ function InHand({ clock, onFinish }: { clock: Clock; onFinish: () => void }) {
       <button className="btn btn-solid min-h-[50px]" onClick={onFinish}>Finish <Key k="f" /></button>
       {record && "record" in record && <button className="btn" onClick={() => run("step.forget", { recordId: record.record.id })}>Not started after all</button>}
     </section>
+  );
+}
+
+function Asleep({ onStayUp }: { onStayUp: () => void }) {
+  return (
+    <div className="mt-4 max-w-prose">
+      <p className="text-lg">It is night: nothing is offered until 07:00.</p>
+      <p className="mt-1 text-soft">Printers and clocks go on by themselves; nobody changes a plate.</p>
+      <button className="btn mt-3" onClick={onStayUp}>I am awake: show what can be done</button>
+    </div>
   );
 }
 
@@ -157,8 +167,8 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       {model.steps.length === 0 ? <p className="text-soft">Once a part is planned, this says the evening it will be ready.</p> : (
         <>
           <p className="font-semibold">{inTen !== null ? `${inTen} times in 10.` : model.finish === null ? "Not with these evenings." : `${day(model.finish)}, if all goes as planned.`}</p>
-          {chance && Number.isFinite(chance.p80) && <p>{day(chance.p80)} holds 8 times in 10: prints fail and evenings run long.</p>}
-          <p className="text-soft">{formatDuration(model.handsOnS)} of yours over {model.evenings} evenings, {formatDuration(model.machineS)} of machines to start.</p>
+          {chance && Number.isFinite(chance.p80) && <p>{model.finish !== null && day(chance.p80) === day(model.finish) ? "That" : day(chance.p80)} holds 8 times in 10, with failed prints and long evenings.</p>}
+          <p className="text-soft">{formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}{model.machineS > 0 && `, ${formatDuration(model.machineS)} of prints to start`}.</p>
         </>
       )}
       <label className="mt-2 flex items-center gap-2"><span className="label">to be ready by</span><input type="date" className="field w-44" value={scene.readyBy?.slice(0, 10) ?? ""} onChange={(e) => run("scene.set", { readyBy: e.target.value || null })} /></label>
