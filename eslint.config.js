@@ -2,7 +2,7 @@ import tseslint from "typescript-eslint";
 import reactHooks from "eslint-plugin-react-hooks";
 
 export default tseslint.config(
-  { ignores: ["build/", "node_modules/", ".react-router/", "test-results/", "playwright-report/"] },
+  { ignores: [".cache/", "build/", "node_modules/", ".react-router/", "test-results/", "playwright-report/"] },
   ...tseslint.configs.recommended,
   {
     files: ["**/*.{ts,tsx}"],

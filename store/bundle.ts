@@ -22,7 +22,17 @@ export interface Bundle {
 /** The hashes of all meshes that a project's parts name. */
 export const meshHashes = (project: Project): string[] => [...new Set(project.parts.flatMap((p) => (p.source.kind === "mesh" ? [p.source.hash] : [])))];
 
-export function writeBundle({ project, meshes }: Bundle): Uint8Array {
+/** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
+export function inOrder(project: Project): Project {
+  const byId = <T extends { id: string }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
+  return {
+    ...project, parts: [...project.parts].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)), paints: byId(project.paints), procedures: byId(project.procedures),
+    records: [...project.records].sort((a, b) => a.startedAt - b.startedAt || (a.id < b.id ? -1 : 1)),
+  };
+}
+
+export function writeBundle({ project: given, meshes }: Bundle): Uint8Array {
+  const project = inOrder(given);
   const files: Zippable = { "scene.json": [strToU8(JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)), { level: 6, mtime: MTIME }] };
   for (const hash of meshHashes(project)) {
     const bytes = meshes.get(hash);
@@ -68,7 +78,7 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
   if (typeof head !== "object" || head === null || head.format !== FORMAT) return fail("bundle.format", "The zip holds a scene.json of some other program.", "scene.json");
   if (typeof head.version !== "number" || head.version > BUNDLE_VERSION)
     return fail("bundle.newer", `The bundle is of version ${String(head.version)}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`, "scene.json");
-  const checked = projectSchema.validate(head.project, { convert: false, abortEarly: true });
+  const checked = projectSchema.required().validate(head.project, { convert: false, abortEarly: true });
   if (checked.error) return fail("bundle.shape", `The scene has something of the wrong kind: ${checked.error.message}. It was not stored.`, checked.error.details[0]?.path.join("."));
   const project = checked.value as Project;
   const meshes: MeshBlobs = new Map();

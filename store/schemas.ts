@@ -38,7 +38,7 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
 
 export const scaleSchema = Joi.object({
   kind: Joi.string().valid("ratio", "figure").required(), ratio: Joi.number().min(1).max(5000).required(),
-  figureMm: Joi.number().min(2).max(400), school: Joi.string().valid("eye", "crown"), statureMm: Joi.number().min(500).max(2600),
+  figureMm: Joi.number().min(2).max(400).optional(), school: Joi.string().valid("eye", "crown").optional(), statureMm: Joi.number().min(500).max(2600).optional(),
 });
 
 export const eveningsSchema = Joi.array().max(50).items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }));

@@ -9,7 +9,7 @@ export function Dialog({ open, onOpenChange, title, children, wide }: { open: bo
         <Radix.Content aria-describedby={undefined} className={`fixed left-1/2 top-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-5 text-ink ${wide ? "max-w-3xl" : "max-w-xl"}`}>
           <div className="flex items-start justify-between gap-4">
             <Radix.Title className="text-xl">{title}</Radix.Title>
-            <Radix.Close className="btn" aria-label="Close">Close <span aria-hidden="true" className="key max-tab:hidden">Esc</span></Radix.Close>
+            <Radix.Close className="btn">Close <span aria-hidden="true" className="key max-tab:hidden">Esc</span></Radix.Close>
           </div>
           <div className="mt-3">{children}</div>
         </Radix.Content>

@@ -93,7 +93,6 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
       if (h === 0xffffffff) continue;
       const high = indices[h] === v ? to(h) : indices[h];
       let forward = indices[h] === v ? 1 : 0;
-      let backward = 1 - forward;
       let other = -1;
       let others = 0;
       for (let j = i + 1; j < end; j++) {
@@ -102,7 +101,6 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
         const gForward = indices[g] === v;
         if ((gForward ? to(g) : indices[g]) !== high) continue;
         if (gForward) forward++;
-        else backward++;
         others++;
         other = g;
       }
@@ -113,15 +111,10 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
       if (others === 1) {
         const ra = find((h / 3) | 0), rb = find((other / 3) | 0);
         if (ra !== rb) parent[ra] = rb;
-        if (forward === 1) {
-          opposite[h] = other;
-          opposite[other] = h;
-        } else {
-          sameWayEdges++;
-          // Still neighbours: slicing and colouring walk across, orientation is judged apart.
-          opposite[h] = other;
-          opposite[other] = h;
-        }
+        // Neighbours even when one is turned: slicing walks across, orientation is judged apart.
+        opposite[h] = other;
+        opposite[other] = h;
+        if (forward !== 1) sameWayEdges++;
         for (let j = i + 1; j < end; j++) if (halfEdges[j] === other) halfEdges[j] = 0xffffffff;
         continue;
       }

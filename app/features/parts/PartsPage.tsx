@@ -25,7 +25,7 @@ export function PartsPage({ project }: { project: Project }) {
                 const best = printOptions(p, scene)[0];
                 return (
                   <tr key={p.id}>
-                    <td><Link className="inline-flex min-h-[44px] items-center font-semibold underline underline-offset-2" to={`/s/${scene.id}/parts/${p.id}`}>{p.name}</Link></td>
+                    <td><Link className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2" to={`/s/${scene.id}/parts/${p.id}`}>{p.name}</Link></td>
                     <td className="whitespace-nowrap">{partSizeMm(p).map((v) => formatMm(v).replace(" mm", "")).join(" × ")}</td>
                     <td className="text-real">{formatReal(partRealMm(p, scene)[2])}</td>
                     <td>{p.copies}</td>

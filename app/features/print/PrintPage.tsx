@@ -32,7 +32,7 @@ export function PrintPage({ project }: { project: Project }) {
                   const options = printOptions(part, scene);
                   return (
                     <tr key={part.id}>
-                      <td><Link className="inline-flex min-h-[44px] items-center font-semibold underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}`}>{part.name}{part.copies > 1 ? ` ×${part.copies}` : ""}</Link></td>
+                      <td><Link className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}`}>{part.name}{part.copies > 1 ? ` ×${part.copies}` : ""}</Link></td>
                       {scene.printers.map((printer) => {
                         const o = options.find((x) => x.printer.id === printer.id);
                         return (

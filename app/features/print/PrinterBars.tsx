@@ -61,7 +61,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
               <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
               <span className="flex items-center justify-end gap-2">
                 <Why of={`${formatDuration(o.job.timeS.low)} to ${formatDuration(o.job.timeS.high)} on ${o.printer.name}`} reasons={{ ...o.facts.one.timeS, inputs: [...o.facts.one.timeS.inputs, { name: "copies", value: `${part.copies} on ${o.job.plates} plate${o.job.plates === 1 ? "" : "s"}` }], assumptions: [...o.facts.one.timeS.assumptions, ...o.facts.one.massG.assumptions, ...o.facts.one.costMinor.assumptions] }} />
-                <button className="btn" disabled={mine} onClick={() => choose(o)} aria-label={mine ? `${o.printer.name} is chosen` : `Print it on ${o.printer.name}`}>{mine ? "chosen" : "choose"}</button>
+                <button className="btn" disabled={mine} onClick={() => choose(o)} aria-label={`${mine ? "chosen" : "choose"}: ${o.printer.name}`}>{mine ? "chosen" : "choose"}</button>
               </span>
             </li>
           );

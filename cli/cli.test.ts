@@ -1,0 +1,87 @@
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { beforeAll, describe, expect, it } from "vitest";
+import { boxMesh, writeStl } from "../core/mesh";
+import { contentHash } from "../core/project";
+import { buildDemo } from "../demo/scene";
+import { writeBundle } from "../store/bundle";
+import { run } from "./verbs";
+
+const folder = mkdtempSync(path.join(tmpdir(), "inch-"));
+const file = (name: string, data: Uint8Array | string): string => {
+  const at = path.join(folder, name);
+  writeFileSync(at, data);
+  return at;
+};
+const box = file("box.stl", writeStl(boxMesh(10, 20, 30)));
+const value = async (...args: Parameters<typeof run>): Promise<Record<string, unknown>> => {
+  const r = await run(...args);
+  if (!r.ok) throw new Error(r.problem.message);
+  return r.value as Record<string, unknown>;
+};
+
+describe("inch inspect", () => {
+  it("measures a box of 10 × 20 × 30", async () => {
+    const r = await value("inspect", box, { scale: "1:64" });
+    expect(r).toMatchObject({ format: "stl-binary", unit: { name: "mm", guessed: true }, total: { triangles: 12, volumeMm3: 6000, areaMm2: 2200 } });
+    expect((r.parts as Record<string, unknown>[])[0]).toMatchObject({ vertices: 8, shells: 1, watertight: true, realSizeM: [0.64, 1.28, 1.92] });
+  });
+  it("takes inches when told", async () => expect((await value("inspect", box, { unit: "in" })).total).toMatchObject({ bboxMm: { size: [254, 508, 762] } }));
+  it.each([[{ unit: "furlong" }, "usage.choice"], [{ scale: "64" }, "usage.scale"]])("refuses %j", async (options, code) => expect(await run("inspect", box, options)).toMatchObject({ ok: false, problem: { code } }));
+});
+
+describe("inch estimate", () => {
+  it("counts layers and copies", async () => {
+    const one = await value("estimate", box, { process: "fdm" }), ten = await value("estimate", box, { process: "fdm", copies: "10" });
+    expect(one).toMatchObject({ layers: 150, plates: 1, fits: true });
+    expect((ten.massG as number) / (one.massG as number)).toBeCloseTo(10, 6);
+    expect((one.assumptions as unknown[]).length).toBeGreaterThan(2);
+  });
+  it("takes resin by height", async () => expect(await value("estimate", box, { process: "resin", layer: "0.05" })).toMatchObject({ layers: 700 }));
+  it("reads a profile of one's own, and says what is wrong with it", async () => {
+    const bad = file("bad.json", "{\"process\":\"fdm\"}");
+    expect(await run("estimate", box, { process: "fdm", "printer-file": bad })).toMatchObject({ ok: false, problem: { code: "printer.profile" } });
+    expect(await run("estimate", box, {})).toMatchObject({ ok: false, problem: { code: "usage.process" } });
+    expect(await run("estimate", box, { process: "fdm", layer: "-1" })).toMatchObject({ ok: false, problem: { code: "usage.number" } });
+  });
+});
+
+describe("inch coats", () => {
+  it("finds the wrinkle under a dry brush", async () => {
+    const stack = file("stack.json", JSON.stringify({ layers: [{ family: "water primer" }, { name: "wash", family: "enamel wash", method: "wash" }, { family: "water acrylic", method: "dry brush" }, { name: "can", family: "solvent varnish", method: "spray" }] }));
+    const r = await value("coats", stack, {});
+    expect(r.ok).toBe(false);
+    expect(r.verdicts).toContainEqual(expect.objectContaining({ under: "wash", over: "can", verdict: "never" }));
+  });
+  it("says where the file is wrong", async () => {
+    expect(await run("coats", file("x.json", "{\"layers\":[{\"family\":\"jam\"}]}"), {})).toMatchObject({ ok: false, problem: { code: "coats.shape", where: "layers.0.family" } });
+    expect(await run("coats", file("y.json", "nope"), {})).toMatchObject({ ok: false, problem: { code: "file.json" } });
+  });
+});
+
+describe("inch plan, on the demo", () => {
+  let bundle = "";
+  beforeAll(async () => {
+    bundle = file("demo.inchhollow", writeBundle(await buildDemo(contentHash)));
+  });
+  it("plans every step of every part, with percentiles in order", async () => {
+    const r = await value("plan", bundle, { from: "2026-01-08T18:50:00Z", deadline: "2026-02-20" });
+    const finish = r.finishS as { p50: number; p80: number; p95: number };
+    expect((r.steps as unknown[]).length).toBeGreaterThan(30);
+    expect(finish.p50 <= finish.p80 && finish.p80 <= finish.p95).toBe(true);
+    expect(r.inTime).toBe(true);
+    expect((r.criticalPath as string[]).length).toBeGreaterThan(3);
+  });
+  it("refuses dates it cannot read", async () => expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));
+});
+
+describe("whatever is wrong", () => {
+  it("comes back as a problem, never as an exception", async () => {
+    expect(await run("dance", box, {})).toMatchObject({ ok: false, problem: { code: "usage.verb" } });
+    expect(await run("constructor", box, {})).toMatchObject({ ok: false, problem: { code: "usage.verb" } });
+    expect(await run("inspect", undefined, {})).toMatchObject({ ok: false, problem: { code: "usage.file" } });
+    expect(await run("inspect", "/nowhere.stl", {})).toMatchObject({ ok: false, problem: { code: "file.unreadable" } });
+    expect(await run("plan", box, {})).toMatchObject({ ok: false, problem: { code: "bundle.not-zip" } });
+  });
+});

@@ -1,0 +1,41 @@
+/** What the browser tests share: a fixed evening, a clean browser, a mesh file that is not in the repository. */
+import { expect, test as base, type Page } from "@playwright/test";
+import { MeshBuilder, writeStl } from "../core/mesh";
+
+/** A Thursday evening, so that something is offered: nothing is at night. */
+export const EVENING = new Date("2026-11-26T19:10:00+01:00");
+
+export const test = base.extend<{ bench: Page; faults: string[] }>({
+  /** Console errors and requests to other origins; every test fails on them. */
+  faults: [async ({ page, baseURL }, use) => {
+    const faults: string[] = [];
+    page.on("console", (m) => m.type() === "error" && faults.push(`console: ${m.text()}`));
+    page.on("pageerror", (e) => faults.push(`error: ${e.message}`));
+    page.on("request", (r) => {
+      if (/^https?:/.test(r.url()) && !r.url().startsWith(baseURL!)) faults.push(`other origin: ${r.url()}`);
+    });
+    await use(faults);
+    expect(faults).toEqual([]);
+  }, { auto: true }],
+  bench: async ({ page }, use) => {
+    await page.clock.install({ time: EVENING });
+    await page.goto("/");
+    await expect(page.getByTestId("notes")).toBeVisible();
+    await use(page);
+  },
+});
+
+export { expect };
+
+/** A shed of 60 × 90 × 52 mm with a 20° roof, made here so that no test rests on the demo's meshes. */
+export function shedStl(factor = 1): Buffer {
+  const s = factor, w = 60 * s, d = 90 * s, e = 40 * s, r = e + (w / 2) * Math.tan((20 * Math.PI) / 180);
+  return Buffer.from(writeStl(new MeshBuilder().prism([[0, 0], [w, 0], [w, e], [w / 2, r], [0, e]], 0, d).build()));
+}
+
+export const upload = async (page: Page, name: string, buffer: Buffer): Promise<void> => {
+  await page.keyboard.press("n");
+  await page.locator("#mesh-file").setInputFiles({ name, mimeType: "model/stl", buffer });
+};
+
+export const station = (page: Page, name: string) => page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });

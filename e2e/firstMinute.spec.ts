@@ -1,0 +1,68 @@
+import { expect, shedStl, station, test, upload } from "./bench";
+
+test("opens on the demo with a verdict in sight, and the length field answers at once", async ({ bench }) => {
+  await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
+  await expect(bench.getByTestId("notes")).toContainText("6.61 m tall in real life");
+  await expect(bench.getByTestId("notes")).toContainText("too long by 46 mm");
+  await expect(bench.getByTestId("length-answer")).toHaveText("35.7 mm");
+  await bench.keyboard.press("/");
+  await bench.keyboard.type("6' 2\"");
+  await expect(bench.getByTestId("length-answer")).toHaveText("33.5 mm");
+});
+
+test("a dropped mesh, one question, five sentences", async ({ bench }) => {
+  await upload(bench, "boat-shed.stl", shedStl());
+  await expect(bench.getByRole("heading", { name: "Boat shed", level: 1 })).toBeVisible();
+  await bench.getByRole("button", { name: "Another figure, or a ratio" }).click();
+  await bench.getByLabel("A figure's height, or a ratio").fill("1:50");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByText("Who stands beside it?")).toBeHidden();
+  const notes = bench.getByTestId("notes");
+  // 50.92 mm × 50 = 2.55 m; a door leaf of 1.98 m fits with its frame.
+  await expect(notes).toContainText("2.55 m tall in real life");
+  await expect(notes).toContainText("a door of 39.6 mm fits in it");
+  await expect(notes).toContainText(/filament, (as it stands|on its)/);
+  await expect(notes).toContainText(/\d+ (h|min).* on (filament|resin), \d+ min yours/);
+  // 0.2 mm ÷ tan 20° = 0.55 mm, 1.9 minutes of arc at a metre.
+  await expect(notes).toContainText("Lines every 0.55 mm on the 20° slope");
+  await expect(notes).toContainText("First tonight: plan this part");
+});
+
+test("a size from a shop page gives the same answers", async ({ bench }) => {
+  await bench.keyboard.press("n");
+  await bench.getByLabel("Size: width × depth × height").fill("192 × 148 km");
+  await bench.getByRole("button", { name: "Add it" }).click();
+  await expect(bench.getByRole("alert")).toContainText("three lengths");
+  await bench.getByLabel("Size: width × depth × height").fill("1 × 1 × 2 km");
+  await bench.getByRole("button", { name: "Add it" }).click();
+  await expect(bench.getByRole("alert")).toContainText("Which unit was meant");
+  await bench.getByLabel("Size: width × depth × height").fill("192 × 148 × 118 mm");
+  await bench.getByRole("dialog").getByLabel("Name").fill("<b>Shop</b> mill");
+  await bench.getByRole("button", { name: "Add it" }).click();
+  await expect(bench.getByRole("heading", { name: "<b>Shop</b> mill", level: 1 })).toBeVisible();
+  await bench.getByRole("button", { name: "A 28 mm figure" }).click();
+  await expect(bench.getByTestId("notes")).toContainText("6.61 m tall in real life");
+  await expect(bench.getByText(/too long by \d+ mm/)).toBeVisible();
+});
+
+test("bad files get a sentence, the others go on, and nothing is stored", async ({ bench }) => {
+  const huge = shedStl();
+  huge.writeUInt32LE(0xffffffff, 80);
+  await bench.keyboard.press("n");
+  await bench.locator("#mesh-file").setInputFiles([
+    { name: "list.stl", mimeType: "model/stl", buffer: Buffer.from("eggs, flour and a long list of other things to buy for the weekend, all of it text and none of it a mesh") },
+    { name: "cut.stl", mimeType: "model/stl", buffer: huge },
+    { name: "<img src=x>.stl", mimeType: "model/stl", buffer: Buffer.alloc(0) },
+    { name: "good.stl", mimeType: "model/stl", buffer: shedStl() },
+  ]);
+  await expect(bench.getByRole("heading", { name: "Good", level: 1 })).toBeVisible();
+  const queue = bench.getByRole("region", { name: "Files being read" });
+  await expect(queue).toContainText("not a mesh that can be read");
+  await expect(queue).toContainText("says it has 4,294,967,295 triangles");
+  await expect(queue).toContainText("<img src=x>.stl");
+  await expect(queue).toContainText("The file is empty");
+  for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Put away" }).first().click();
+  await expect(queue).toBeHidden();
+  await station(bench, "Parts").click();
+  await expect(bench.getByRole("row")).toHaveCount(2);
+});

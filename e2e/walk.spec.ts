@@ -1,0 +1,124 @@
+/** A walk over all main views at the three sizes: nothing cut off, nothing over something else, nothing too small, no faults. */
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, station, test } from "./bench";
+
+const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"];
+const SIZES = [
+  { name: "a desk", viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false },
+  { name: "a tablet", viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: false },
+  { name: "a phone", viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true },
+];
+
+/** Sideways scrolling, cut-off text, text over text, and targets under 24 px (44 px for a thumb). Text that is scrolled out of sight does not count. */
+function audit(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const found: string[] = [];
+    const say = (el: Element): string => `<${el.tagName.toLowerCase()}> "${(el.textContent ?? "").trim().replace(/\s+/g, " ").slice(0, 50)}"`;
+    const shown = (el: Element): boolean => {
+      const s = getComputedStyle(el);
+      return s.visibility !== "hidden" && s.display !== "none" && !el.closest(".sr-only");
+    };
+    if (document.documentElement.scrollWidth > innerWidth + 1) found.push(`sideways scroll: ${document.documentElement.scrollWidth} in ${innerWidth}`);
+    const clipOf = (el: Element): DOMRect => {
+      let box = new DOMRect(0, 0, innerWidth, innerHeight);
+      for (let p = el.parentElement; p; p = p.parentElement) {
+        if (!/auto|scroll|hidden|clip/.test(getComputedStyle(p).overflow)) continue;
+        const r = p.getBoundingClientRect();
+        const x = Math.max(box.left, r.left), y = Math.max(box.top, r.top);
+        box = new DOMRect(x, y, Math.max(0, Math.min(box.right, r.right) - x), Math.max(0, Math.min(box.bottom, r.bottom) - y));
+      }
+      return box;
+    };
+    const boxes: { el: Element; r: DOMRect }[] = [];
+    const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let n = walker.nextNode(); n; n = walker.nextNode()) {
+      const el = n.parentElement;
+      if (!el || !n.textContent?.trim() || !shown(el) || el.closest("script,style,title,noscript,[data-sonner-toaster]")) continue;
+      const range = document.createRange();
+      range.selectNodeContents(n);
+      const clip = clipOf(el);
+      for (const r of range.getClientRects()) {
+        const w = Math.min(r.right, clip.right) - Math.max(r.left, clip.left), h = Math.min(r.bottom, clip.bottom) - Math.max(r.top, clip.top);
+        if (w < 2 || h < r.height * 0.6) continue;
+        boxes.push({ el, r });
+      }
+      for (let p: Element | null = el; p && p !== document.body; p = p.parentElement) {
+        const s = getComputedStyle(p);
+        if (/hidden|clip/.test(s.overflowX) && p.scrollWidth > p.clientWidth + 2 && p.clientWidth > 1 && s.textOverflow !== "ellipsis") {
+          found.push(`cut off: ${say(p)}`);
+          break;
+        }
+      }
+    }
+    for (let i = 0; i < boxes.length; i++)
+      for (let j = i + 1; j < boxes.length; j++) {
+        const a = boxes[i], b = boxes[j];
+        if (a.el === b.el || a.el.contains(b.el) || b.el.contains(a.el)) continue;
+        const w = Math.min(a.r.right, b.r.right) - Math.max(a.r.left, b.r.left), h = Math.min(a.r.bottom, b.r.bottom) - Math.max(a.r.top, b.r.top);
+        if (w > 3 && h > Math.min(a.r.height, b.r.height) * 0.35) found.push(`text over text: ${say(a.el)} and ${say(b.el)}`);
+      }
+    const least = matchMedia("(pointer: coarse)").matches ? 44 : 24;
+    for (const el of document.querySelectorAll("button,a[href],input:not([type=hidden]):not([type=checkbox]),select,summary,[role=button]")) {
+      const r = el.getBoundingClientRect();
+      if (!shown(el) || r.width < 2 || r.height < 2 || el.closest("[data-sonner-toaster]") || r.bottom < 0) continue;
+      if (Math.min(r.width, r.height) < least - 0.5) found.push(`small target ${Math.round(r.width)}×${Math.round(r.height)}: ${say(el)} ${el.getAttribute("aria-label") ?? ""}`);
+    }
+    return [...new Set(found)];
+  });
+}
+
+for (const size of SIZES) {
+  test.describe(`on ${size.name}`, () => {
+    test.use({ viewport: size.viewport, hasTouch: size.hasTouch, isMobile: size.isMobile });
+    test("every station is in order, lamp-lit too", async ({ bench }) => {
+      test.setTimeout(180_000);
+      const look = async (where: string): Promise<void> => {
+        expect(await audit(bench), where).toEqual([]);
+        const axe = await new AxeBuilder({ page: bench }).disableRules(["color-contrast-enhanced"]).analyze();
+        expect(axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => `${where}: ${v.id} ${v.nodes.slice(0, 3).map((n) => n.target.join(" ")).join(" | ")}`), where).toEqual([]);
+      };
+      await look("the sheet");
+      for (const name of STATIONS) {
+        await station(bench, name).click();
+        await expect(bench.locator("main h1")).toBeVisible();
+        await expect(bench.locator("progress")).toHaveCount(0);
+        await look(name);
+      }
+      await bench.evaluate(() => (document.documentElement.dataset.lamp = "on"));
+      for (const name of ["Tonight", "Paint", "Scale"]) {
+        await station(bench, name).click();
+        await look(`${name}, lamp-lit`);
+      }
+    });
+  });
+}
+
+test("dialogs are in order", async ({ bench }) => {
+  for (const [key, title] of [["n", "New part"], ["s", "Scenes and files"], ["?", "Keys"]] as const) {
+    await bench.keyboard.press(key);
+    await expect(bench.getByRole("dialog", { name: title })).toBeVisible();
+    expect(await audit(bench).then((f) => f.filter((x) => !x.startsWith("text over text"))), title).toEqual([]);
+    const axe = await new AxeBuilder({ page: bench }).include("[role=dialog]").analyze();
+    expect(axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => v.id), title).toEqual([]);
+    await bench.keyboard.press("Escape");
+  }
+  await bench.getByRole("button", { name: /^Why: 6.61 m/ }).click();
+  await expect(bench.getByText("real height = model height × ratio", { exact: false })).toBeVisible();
+});
+
+test("the turntable turns, and its code comes only then", async ({ bench }) => {
+  const scripts: string[] = [];
+  bench.on("request", (r) => r.url().endsWith(".js") && scripts.push(r.url()));
+  await bench.keyboard.press("r");
+  await expect(bench.getByRole("img", { name: /on a turntable/ }).locator("canvas")).toBeVisible();
+  expect(scripts.some((s) => /turntable/i.test(s))).toBe(true);
+});
+
+test("the page has a policy without unsafe scripts and asks nobody else", async ({ bench, request }) => {
+  const response = await request.get("/");
+  const policy = response.headers()["content-security-policy"];
+  expect(policy).toContain("script-src 'self' 'nonce-");
+  expect(policy.split(";").find((p) => p.includes("script-src"))).not.toContain("unsafe-inline");
+  await expect(bench.getByTestId("notes")).toBeVisible();
+});

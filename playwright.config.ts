@@ -1,0 +1,28 @@
+import { defineConfig } from "@playwright/test";
+
+const PORT = 4519;
+
+export default defineConfig({
+  testDir: "e2e",
+  timeout: 60_000,
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [["list"], ["json", { outputFile: "test-results/browser.json" }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: "Europe/Berlin",
+    locale: "en-GB",
+    launchOptions: {
+      executablePath: "/usr/bin/chromium",
+      args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+  webServer: {
+    command: "node node_modules/@react-router/serve/bin.js build/server/index.js",
+    url: `http://127.0.0.1:${PORT}/icon.svg`,
+    env: { PORT: String(PORT), HOST: "127.0.0.1", NODE_ENV: "production" },
+    reuseExistingServer: false,
+  },
+});

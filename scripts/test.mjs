@@ -1,0 +1,54 @@
+/** `npm test`: doors, types, lint, unit tests, then browser tests against the built application. One summary line at the end. */
+import { existsSync, readFileSync, rmSync } from "node:fs";
+import path from "node:path";
+import { browser, build, install, root, run, runBin } from "./setup.mjs";
+
+install();
+const failed = [];
+const stage = (name, act) => {
+  console.log(`\n── ${name}`);
+  const began = Date.now();
+  let code;
+  try {
+    code = act();
+  } catch (error) {
+    console.error(error.message);
+    code = 1;
+  }
+  console.log(`── ${name}: ${code === 0 ? "ok" : "FAILED"}, ${Math.round((Date.now() - began) / 1000)} s`);
+  if (code !== 0) failed.push(name);
+  return code;
+};
+
+const unitFile = path.join(root, "test-results/unit.json"), browserFile = path.join(root, "test-results/browser.json");
+rmSync(path.join(root, "test-results"), { recursive: true, force: true });
+
+stage("doors between folders", () => run("npm", ["run", "--silent", "doors"]));
+stage("types", () => run("npm", ["run", "--silent", "typecheck"]));
+stage("lint", () => runBin("eslint", ["."]));
+stage("unit tests", () => runBin("vitest", ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${unitFile}`]));
+const built = stage("build", () => {
+  build();
+  return 0;
+});
+if (built === 0) stage("browser tests", () => {
+  browser();
+  return runBin("playwright", ["test"]);
+});
+
+const count = { passed: 0, failed: 0, skipped: 0 };
+if (existsSync(unitFile)) {
+  const r = JSON.parse(readFileSync(unitFile, "utf8"));
+  count.passed += r.numPassedTests;
+  count.failed += r.numFailedTests;
+  count.skipped += r.numPendingTests;
+}
+if (existsSync(browserFile)) {
+  const { stats } = JSON.parse(readFileSync(browserFile, "utf8"));
+  count.passed += stats.expected + stats.flaky;
+  count.failed += stats.unexpected;
+  count.skipped += stats.skipped;
+}
+if (failed.length) console.log(`\nNot in order: ${failed.join(", ")}`);
+console.log(`\n${count.passed} passed, ${count.failed} failed, ${count.skipped} skipped`);
+process.exit(failed.length ? 1 : 0);
