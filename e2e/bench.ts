@@ -1,27 +1,27 @@
 /** What the browser tests share: a fixed evening, a clean browser, a mesh file that is not in the repository. */
 import { expect, test as base, type Page } from "@playwright/test";
-import { MeshBuilder, writeStl } from "../core/mesh";
+import { coneMesh, MeshBuilder, writeStl } from "../core/mesh";
 
 /** A Thursday evening, so that something is offered: nothing is at night. */
 export const EVENING = new Date("2026-11-26T19:10:00+01:00");
 
 export const test = base.extend<{ bench: Page; faults: string[] }>({
   /** Console errors and requests to other origins; every test fails on them. */
-  faults: [async ({ page, baseURL }, use) => {
+  faults: [async ({ page, baseURL }, provide) => {
     const faults: string[] = [];
     page.on("console", (m) => m.type() === "error" && faults.push(`console: ${m.text()}`));
     page.on("pageerror", (e) => faults.push(`error: ${e.message}`));
     page.on("request", (r) => {
       if (/^https?:/.test(r.url()) && !r.url().startsWith(baseURL!)) faults.push(`other origin: ${r.url()}`);
     });
-    await use(faults);
+    await provide(faults);
     expect(faults).toEqual([]);
   }, { auto: true }],
-  bench: async ({ page }, use) => {
+  bench: async ({ page }, provide) => {
     await page.clock.install({ time: EVENING });
     await page.goto("/");
     await expect(page.getByTestId("notes")).toBeVisible();
-    await use(page);
+    await provide(page);
   },
 });
 
@@ -32,6 +32,9 @@ export function shedStl(factor = 1): Buffer {
   const s = factor, w = 60 * s, d = 90 * s, e = 40 * s, r = e + (w / 2) * Math.tan((20 * Math.PI) / 180);
   return Buffer.from(writeStl(new MeshBuilder().prism([[0, 0], [w, 0], [w, e], [w / 2, r], [0, e]], 0, d).build()));
 }
+
+/** A mound of 120 mm across and 22 mm high: a slope of 20° all round. */
+export const moundStl = (): Buffer => Buffer.from(writeStl(coneMesh(60, 22, 96)));
 
 export const upload = async (page: Page, name: string, buffer: Buffer): Promise<void> => {
   await page.keyboard.press("n");

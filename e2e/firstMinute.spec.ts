@@ -1,4 +1,4 @@
-import { expect, shedStl, station, test, upload } from "./bench";
+import { expect, moundStl, shedStl, station, test, upload } from "./bench";
 
 test("opens on the demo with a verdict in sight, and the length field answers at once", async ({ bench }) => {
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
@@ -11,17 +11,17 @@ test("opens on the demo with a verdict in sight, and the length field answers at
 });
 
 test("a dropped mesh, one question, five sentences", async ({ bench }) => {
-  await upload(bench, "boat-shed.stl", shedStl());
-  await expect(bench.getByRole("heading", { name: "Boat shed", level: 1 })).toBeVisible();
+  await upload(bench, "grass-mound.stl", moundStl());
+  await expect(bench.getByRole("heading", { name: "Grass mound", level: 1 })).toBeVisible();
   await bench.getByRole("button", { name: "Another figure, or a ratio" }).click();
   await bench.getByLabel("A figure's height, or a ratio").fill("1:50");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Who stands beside it?")).toBeHidden();
   const notes = bench.getByTestId("notes");
-  // 50.92 mm × 50 = 2.55 m; a door leaf of 1.98 m fits with its frame.
-  await expect(notes).toContainText("2.55 m tall in real life");
-  await expect(notes).toContainText("a door of 39.6 mm fits in it");
-  await expect(notes).toContainText(/filament, (as it stands|on its)/);
+  // 22 mm × 50 = 1.1 m; a door leaf of 1.98 m is 39.6 mm at 1:50.
+  await expect(notes).toContainText("1.1 m tall in real life");
+  await expect(notes).toContainText("too low for a door, which is 39.6 mm here");
+  await expect(notes).toContainText(/(filament|Resin), as it stands/);
   await expect(notes).toContainText(/\d+ (h|min).* on (filament|resin), \d+ min yours/);
   // 0.2 mm ÷ tan 20° = 0.55 mm, 1.9 minutes of arc at a metre.
   await expect(notes).toContainText("Lines every 0.55 mm on the 20° slope");

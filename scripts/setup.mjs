@@ -56,7 +56,7 @@ export function build() {
   if (existsSync(path.join(root, "build/server/index.js")) && existsSync(path.join(root, "build/client/demo.inchhollow")) && stampIs("built", now)) return;
   console.log("Building…");
   if (runBin("tsx", ["scripts/build-demo.ts"]) !== 0) throw new Error("The demo scene could not be built.");
-  if (runBin("react-router", ["build"]) !== 0) throw new Error("The application could not be built.");
+  if (runBin("react-router", ["build", "--logLevel", "error"]) !== 0) throw new Error("The application could not be built.");
   stamp("built", now);
 }
 

@@ -4,7 +4,7 @@
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { fail, ok, type Result } from "../core/measure";
-import { contentHash, type MeshBlobs, type Project } from "../core/project";
+import { contentHash, meshHashes, type MeshBlobs, type Project } from "../core/project";
 import { projectSchema } from "./schemas";
 
 export const BUNDLE_VERSION = 1;
@@ -18,9 +18,6 @@ export interface Bundle {
   project: Project;
   meshes: MeshBlobs;
 }
-
-/** The hashes of all meshes that a project's parts name. */
-export const meshHashes = (project: Project): string[] => [...new Set(project.parts.flatMap((p) => (p.source.kind === "mesh" ? [p.source.hash] : [])))];
 
 /** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
 export function inOrder(project: Project): Project {

@@ -5,9 +5,9 @@
 import Joi from "joi";
 import { fail, ok, type Result } from "../core/measure";
 import type { Evening, Paint, Part, PartSource, Procedure, Scene, StepRecord, TypedEstimate, WorkItem } from "../core/project";
-import type { PrintFacts, Printer } from "../core/print";
+import type { Printer } from "../core/print";
 import type { Scale } from "../core/scale";
-import { eveningsSchema, fields, hashSchema, paintSchema, printFactsSchema, printerSchema, procedureSchema, scaleSchema, sourceSchema, workSchema } from "./schemas";
+import { eveningsSchema, fields, hashSchema, paintSchema, printerSchema, procedureSchema, scaleSchema, sourceSchema, workSchema } from "./schemas";
 import { edit, type Edit } from "./edit";
 import { storageProblem } from "./projects";
 import type { InchHollowDatabase } from "./database";
@@ -232,20 +232,6 @@ async function runKnown<N extends CommandName>(db: InchHollowDatabase, sceneId: 
     if (error instanceof Refused) return fail(error.code, error.message);
     return storageProblem(error);
   }
-}
-
-const factsSchema = Joi.object({ partId: id, facts: Joi.array().items(printFactsSchema) }).options({ presence: "required" });
-
-/** Keeps what the analyses found with the part. Not an edit: there is nothing in it to undo. */
-export async function keepPrintFacts(db: InchHollowDatabase, sceneId: string, partId: string, facts: PrintFacts[]): Promise<void> {
-  const checked = factsSchema.validate({ partId, facts });
-  if (checked.error) throw checked.error;
-  await db.transaction("rw", db.parts, async () => {
-    const part = await db.parts.get([sceneId, partId]);
-    if (!part) return;
-    const fresh = new Set(facts.map((f) => f.printerId));
-    await db.parts.put({ ...part, prints: [...part.prints.filter((f) => !fresh.has(f.printerId)), ...facts] });
-  });
 }
 
 /** Adds a part with its mesh file in one transaction, so that a closed tab leaves both or neither. */

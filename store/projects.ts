@@ -1,8 +1,7 @@
 /** Whole scenes in and out of the database. */
 import { fail, type Result } from "../core/measure";
-import type { MeshBlobs, Project, Scene } from "../core/project";
+import { meshHashes, type MeshBlobs, type Project, type Scene } from "../core/project";
 import type { Bundle } from "./bundle";
-import { meshHashes } from "./bundle";
 import type { InchHollowDatabase } from "./database";
 
 /** Everything of one scene but its meshes, parts in their order. */

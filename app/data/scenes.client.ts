@@ -1,6 +1,5 @@
-/** Opening, making and replacing whole scenes in this browser. */
+/** Opening, making and replacing whole scenes in this browser. What reads bundles comes only when one is read. */
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
-import { readBundle } from "../../store/bundle";
 import { newProject } from "../../store/newScene";
 import { loadProject, shiftTimes, storeBundle, storageProblem } from "../../store/projects";
 import { fail, ok, type Result } from "../../core/measure";
@@ -17,6 +16,7 @@ export const localTimeZone = (): string => Intl.DateTimeFormat().resolvedOptions
 export async function resetDemo(): Promise<Result<string>> {
   const response = await fetch("/demo.inchhollow");
   if (!response.ok) return fail("demo.missing", "The demo scene did not come with this program. Run npm run demo once.");
+  const { readBundle } = await import("../../store/bundle");
   const bundle = await readBundle(new Uint8Array(await response.arrayBuffer()));
   if (!bundle.ok) return bundle;
   const timeZone = localTimeZone();
@@ -44,6 +44,7 @@ export async function createScene(name: string): Promise<Result<string>> {
 }
 
 export async function importBundle(bytes: Uint8Array): Promise<Result<string>> {
+  const { readBundle } = await import("../../store/bundle");
   const bundle = await readBundle(bytes);
   if (!bundle.ok) return bundle;
   try {

@@ -9,7 +9,7 @@ import type { Printer } from "./printers";
 import { estimateResin } from "./resin";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 3;
+export const PRINT_VERSION = 4;
 
 export interface PrintFacts {
   printerId: string;

@@ -3,8 +3,9 @@
  * height, and whether it fits. Areas by facet normals: overhang below the limit angle, cusp height layer × |n·up|
  * (Dolenc & Mäkelä 1994, Computer-Aided Design 26(2), 119–126).
  */
+import { polygonArea, polygonHull } from "d3";
 import { boundsOf, facetsOf, turnUp, UPS, upRotation, type Mesh, type Up } from "../mesh";
-import { fitOn, stanceOf, type Fit } from "./fit";
+import { fitOn, stanceOf, type Fit, type Stance } from "./fit";
 import type { Printer } from "./printers";
 
 export interface StanceChoice {
@@ -14,18 +15,24 @@ export interface StanceChoice {
   /** Area of gentle slopes (3° to 30° from level), where steps are widest. */
   gentleMm2: number;
   heightMm: number;
+  /** Hull of what touches the plate as a share of the outline: how firmly it stands. */
+  footing: number;
   why: string[];
 }
 
 const OVERHANG_COS = Math.cos((45 * Math.PI) / 180);
+/** What stands on less than this share of its outline needs supports to stand at all. Common practice, no source. */
+const LEAST_FOOTING = 0.25;
+/** Corners this close to the plate touch it, mm. */
+const TOUCHES_MM = 0.3;
 const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI) / 180) };
 
-/** All six ways up, best first for this printer: fits, then least overhang, then least gentle slope, then height. */
+/** All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height. */
 export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   const { positions: p, indices } = mesh;
   const choices = UPS.map((up): StanceChoice => {
     const stance = stanceOf(mesh, up);
-    return { up, fit: fitOn(stance, printer), overhangMm2: 0, gentleMm2: 0, heightMm: stance.heightMm, why: [] };
+    return { up, fit: fitOn(stance, printer), overhangMm2: 0, gentleMm2: 0, heightMm: stance.heightMm, footing: footingOf(mesh, up, stance), why: [] };
   });
   const axes = UPS.map((up) => upRotation(up)[2]);
   const floors = UPS.map((up) => boundsOf(turnUp(mesh, up).positions).min[2]);
@@ -51,7 +58,7 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   // Differences below two per cent of the surface do not decide.
   const step = total * 0.02;
   const key = (c: StanceChoice): number[] => [
-    c.fit.pieces, Math.round(c.overhangMm2 / step), Math.round(c.gentleMm2 / step), Math.round(c.heightMm), UPS.indexOf(c.up),
+    c.fit.pieces, c.footing < LEAST_FOOTING ? 1 : 0, Math.round(c.overhangMm2 / step), Math.round(c.gentleMm2 / step), Math.round(c.heightMm), UPS.indexOf(c.up),
   ];
   choices.sort((a, b) => {
     const x = key(a), y = key(b);
@@ -60,10 +67,26 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   });
   for (const c of choices) {
     c.why.push(c.fit.fits ? "fits in one piece" : `needs ${c.fit.pieces} pieces`);
+    if (c.footing < LEAST_FOOTING) c.why.push("stands on supports only");
     c.why.push(c.overhangMm2 < step ? "nothing hangs over" : `${Math.round(c.overhangMm2 / 100)} cm² hang over`);
     if (c.gentleMm2 >= step) c.why.push(`${Math.round(c.gentleMm2 / 100)} cm² of gentle slope will show lines`);
   }
   return choices;
+}
+
+/** Facets that lie on the plate with all three corners, their hull against the whole outline. */
+function footingOf(mesh: Mesh, up: Up, stance: Stance): number {
+  const turned = turnUp(mesh, up).positions;
+  const floor = boundsOf(turned).min[2] + TOUCHES_MM;
+  const points: [number, number][] = [];
+  const { indices } = mesh;
+  for (let i = 0; i < indices.length; i += 3) {
+    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
+    if (turned[a + 2] > floor || turned[b + 2] > floor || turned[c + 2] > floor) continue;
+    for (const v of [a, b, c]) points.push([turned[v], turned[v + 1]]);
+  }
+  const touching = polygonHull(points), whole = stance.hull.length >= 3 ? polygonArea(stance.hull) : 0;
+  return touching && whole !== 0 ? Math.abs(polygonArea(touching) / whole) : 0;
 }
 
 /** Words for a side: "as it stands", "on its back". The file's +z is taken as up, −y as front. */

@@ -94,6 +94,17 @@ describe("which printer, which way up", () => {
     expect(fitOn(stanceOf(cylinderMesh(10, 30, 64), "+z"), small)).toMatchObject({ fits: true, heightMm: 30 });
   });
   it("stands a cone on its base", () => expect(waysUp(coneMesh(20, 20, 48), large)[0].up).toBe("+z"));
+  it("does not stand a flat cone on its rim, although nothing would hang over", () => {
+    const ways = waysUp(coneMesh(60, 22, 96), large);
+    expect(ways[0]).toMatchObject({ up: "+z", footing: expect.closeTo(1, 1) });
+    expect(ways.find((w) => w.up === "+x")!.why).toContain("stands on supports only");
+  });
+  it("a table stands on four small legs", () => {
+    const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [[x, y, 0], [x + 4, y + 4, 30]];
+    const b = new MeshBuilder().box([0, 0, 30], [60, 60, 34]);
+    for (const [min, max] of [leg(0, 0), leg(56, 0), leg(0, 56), leg(56, 56)]) b.box(min, max);
+    expect(waysUp(b.build(), large).find((w) => w.up === "+z")!.footing).toBeCloseTo(1, 2);
+  });
   it("lays a plate flat", () => expect(["+x", "-x"]).toContain(waysUp(boxMesh(3, 90, 60), large)[0].up));
   it("counts copies on a plate by a grid", () => {
     const fit = fitOn(boxStance([12, 12, 12]), resin);

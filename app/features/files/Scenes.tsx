@@ -5,12 +5,11 @@ import { toast } from "sonner";
 import type { Tonight } from "~core/plan";
 import type { Project, Scene } from "~core/project";
 import { describeScale } from "~core/scale";
-import { writeBundle } from "~store/bundle";
 import { listScenes, loadMeshes } from "~store/projects";
 import { db } from "~app/data/database.client";
 import { createScene, importBundle, resetDemo } from "~app/data/scenes.client";
 import { Dialog } from "~app/ui/dialog";
-import { download, eveningsIcs, fileName, partsCsv } from "./exports";
+import { download, downloadParts, fileName } from "./download";
 
 export function Scenes({ open, onOpenChange, project, model }: { open: boolean; onOpenChange: (open: boolean) => void; project: Project; model: Tonight }) {
   const [scenes, setScenes] = useState<Scene[]>([]);
@@ -32,10 +31,11 @@ export function Scenes({ open, onOpenChange, project, model }: { open: boolean; 
     go(made.value);
   };
   const save = async (): Promise<void> => {
-    const meshes = await loadMeshes(db, project);
+    const [meshes, { writeBundle }] = await Promise.all([loadMeshes(db, project), import("~store/bundle")]);
     download(fileName(project.scene.name, "inchhollow"), writeBundle({ project, meshes }), "application/zip");
   };
-  const calendar = (): void => {
+  const calendar = async (): Promise<void> => {
+    const { eveningsIcs } = await import("./exports");
     const ics = eveningsIcs(model, project.scene.name);
     if (ics.ok) download(fileName(project.scene.name, "ics"), ics.value, "text/calendar");
     else setProblem(ics.problem.message);
@@ -59,8 +59,8 @@ export function Scenes({ open, onOpenChange, project, model }: { open: boolean; 
       <h3 className="mt-5 text-lg">Files of “{project.scene.name}”</h3>
       <div className="mt-2 flex flex-wrap gap-2">
         <button className="btn" onClick={() => void save()}>Save the scene</button>
-        <button className="btn" onClick={() => download(fileName(project.scene.name, "csv"), partsCsv(project), "text/csv")}>Parts as CSV</button>
-        <button className="btn" onClick={calendar}>Evenings as calendar</button>
+        <button className="btn" onClick={() => void downloadParts(project)}>Parts as CSV</button>
+        <button className="btn" onClick={() => void calendar()}>Evenings as calendar</button>
         <button className="btn" onClick={() => file.current?.click()}>Open a saved scene</button>
         <input ref={file} type="file" accept=".inchhollow,application/zip" className="sr-only" aria-label="Saved scene" tabIndex={-1} id="bundle-file"
           onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ""; if (f) void begin(async () => importBundle(new Uint8Array(await f.arrayBuffer()))); }} />

@@ -43,15 +43,3 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
   const { error, value } = createEvents(events);
   return error || !value ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`) : ok(value);
 }
-
-/** Hands a file to the browser's own download. */
-export function download(name: string, data: string | Uint8Array, type: string): void {
-  const url = URL.createObjectURL(new Blob([data as BlobPart], { type }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10000);
-}
-
-export const fileName = (scene: string, ending: string): string => `${scene.replace(/[^\p{L}\p{N}]+/gu, "-").replace(/^-|-$/g, "").toLowerCase() || "scene"}.${ending}`;

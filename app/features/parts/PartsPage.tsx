@@ -6,7 +6,7 @@ import { partRealMm, partSizeMm, printOptions, type Project } from "~core/projec
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
-import { download, fileName, partsCsv } from "~app/features/files/exports";
+import { downloadParts } from "~app/features/files/download";
 import { Key } from "~app/ui/keys";
 
 export function PartsPage({ project }: { project: Project }) {
@@ -42,7 +42,7 @@ export function PartsPage({ project }: { project: Project }) {
       )}
       <div className="no-print mt-4 flex flex-wrap gap-2">
         <button className="btn btn-solid" onClick={openNewPart}>New part <Key k="n" /></button>
-        {parts.length > 0 && <button className="btn" onClick={() => download(fileName(scene.name, "csv"), partsCsv(project), "text/csv")}>Parts as CSV</button>}
+        {parts.length > 0 && <button className="btn" onClick={() => void downloadParts(project)}>Parts as CSV</button>}
       </div>
     </Page>
   );

@@ -57,7 +57,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
     {
       id: "printer", act: none, surface: null, bold: none ? `Fits no printer: ${best.facts.pieces} pieces on ${best.printer.name}` : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
       plain: misfit && misfit !== best ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces` : best.facts.upWhy.join("; "),
-      reasons: { formula: "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up has least overhang, then least gentle slope, then least height", inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })), assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }] },
+      reasons: { formula: "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height", inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })), assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }] },
     },
     {
       id: "hours", act: false, surface: null, bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,

@@ -2,7 +2,6 @@
 import { useCallback, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { runMeshJob } from "~workers/mesh/client";
-import { addMeshPart } from "~store/commands";
 import { db } from "~app/data/database.client";
 import { createScene, freshId } from "~app/data/scenes.client";
 import type { Problem } from "~core/measure";
@@ -74,6 +73,7 @@ async function importOne(file: File, signal: AbortSignal, scene: Scene, onProgre
   if (!target.ok) return target.problem;
   const { hash, bytes: back, unit, report, outsideMm2 } = read.value;
   const partId = newId();
+  const { addMeshPart } = await import("~store/commands");
   const stored = await addMeshPart(db, target.value, { hash, bytes: back }, {
     id: partId, name: nameFromFile(file.name), factor: 1, copies: 1, work: [],
     source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: unit.name, unitReason: unit.reason, report, outsideMm2 },

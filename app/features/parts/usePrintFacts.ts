@@ -7,7 +7,7 @@ import { useRevalidator } from "react-router";
 import { runMeshJob } from "~workers/mesh/client";
 import { printFactsOf, type Part, type Project } from "~core/project";
 import type { Printer } from "~core/print";
-import { keepPrintFacts } from "~store/commands";
+import { keepPrintFacts } from "~store/printFacts";
 import { db } from "~app/data/database.client";
 import { geometryKey, meshSourceOf } from "./meshSource";
 
