@@ -63,24 +63,19 @@ function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress
   const corners = new Float32Array(count * 9);
   const out = new Uint32Array(corners.buffer);
   const CHUNK = 1 << 17;
-  // Facets are 50 bytes, so every second one is aligned to two bytes only; reading 16-bit halves is aligned for all.
-  const aligned = bytes.byteOffset % 2 === 0;
+  // Facets are 50 bytes: every second one lies on a multiple of four bytes and is read in words, the others in halves.
+  const aligned = bytes.byteOffset % 4 === 0;
+  const words = aligned ? new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2) : undefined;
   const halves = aligned ? new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length >> 1) : undefined;
   for (let first = 0; first < count; first += CHUNK) {
     throwIfCancelled(signal);
     const last = Math.min(count, first + CHUNK);
-    if (halves) {
-      let o = first * 9;
-      for (let t = first; t < last; t++) {
-        let h = (HEADER + t * FACET + 12) >> 1;
-        for (let k = 0; k < 9; k++, h += 2) out[o++] = halves[h] | (halves[h + 1] << 16);
-      }
-    } else {
-      let o = first * 9;
-      for (let t = first; t < last; t++) {
-        const at = HEADER + t * FACET + 12;
-        for (let k = 0; k < 9; k++) out[o++] = view.getUint32(at + k * 4, true);
-      }
+    let o = first * 9;
+    for (let t = first; t < last; t++) {
+      const at = HEADER + t * FACET + 12;
+      if (!words || !halves) for (let k = 0; k < 9; k++) out[o++] = view.getUint32(at + k * 4, true);
+      else if ((at & 3) === 0) for (let w = at >> 2, k = 0; k < 9; k++) out[o++] = words[w++];
+      else for (let h = at >> 1, k = 0; k < 9; k++, h += 2) out[o++] = halves[h] | (halves[h + 1] << 16);
     }
     onProgress?.(last / count, "reading");
   }

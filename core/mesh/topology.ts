@@ -25,6 +25,8 @@ export interface Topology {
 
 /** Twice the area, squared, below which a facet counts as having none: 1e-12 mm⁴. */
 const NO_AREA = 1e-12;
+/** Marks an entry that has been matched. No mesh has that many vertices. */
+const TAKEN = 0xffffffff;
 
 /**
  * Builds the topology. Slivers (three distinct corners on a line) are left out like all facets without area, unless the
@@ -64,14 +66,21 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     start[(c < a ? c : a) + 1]++;
   }
   for (let v = 0; v < vertices; v++) start[v + 1] += start[v];
+  // An entry is half-edge × 2, plus 1 when it runs from its lower to its higher vertex; the higher one stands beside it.
   const fill = start.slice(0, vertices);
-  const halfEdges = new Uint32Array(start[vertices]);
+  const entries = new Uint32Array(start[vertices]);
+  const highs = new Uint32Array(start[vertices]);
+  const put = (h: number, from: number, to: number): void => {
+    const at = from < to ? fill[from]++ : fill[to]++;
+    entries[at] = h * 2 + (from < to ? 1 : 0);
+    highs[at] = from < to ? to : from;
+  };
   for (let t = 0; t < triangles; t++) {
     if (degenerate[t]) continue;
     const a = indices[t * 3], b = indices[t * 3 + 1], c = indices[t * 3 + 2];
-    halfEdges[fill[a < b ? a : b]++] = t * 3;
-    halfEdges[fill[b < c ? b : c]++] = t * 3 + 1;
-    halfEdges[fill[c < a ? c : a]++] = t * 3 + 2;
+    put(t * 3, a, b);
+    put(t * 3 + 1, b, c);
+    put(t * 3 + 2, c, a);
   }
 
   const opposite = new Int32Array(triangles * 3).fill(-1);
@@ -84,62 +93,56 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     }
     return t;
   };
-  const to = (h: number): number => indices[h % 3 === 2 ? h - 2 : h + 1];
+  const join = (a: number, b: number): void => {
+    const ra = find(a), rb = find(b);
+    if (ra !== rb) parent[Math.max(ra, rb)] = Math.min(ra, rb);
+  };
   let boundaryEdges = 0, nonManifoldEdges = 0, sameWayEdges = 0;
   for (let v = 0; v < vertices; v++) {
     const end = start[v + 1];
     for (let i = start[v]; i < end; i++) {
-      const h = halfEdges[i];
-      if (h === 0xffffffff) continue;
-      const high = indices[h] === v ? to(h) : indices[h];
-      let forward = indices[h] === v ? 1 : 0;
-      let other = -1;
-      let others = 0;
+      const high = highs[i];
+      if (high === TAKEN) continue;
+      let mate = -1, others = 0;
       for (let j = i + 1; j < end; j++) {
-        const g = halfEdges[j];
-        if (g === 0xffffffff) continue;
-        const gForward = indices[g] === v;
-        if ((gForward ? to(g) : indices[g]) !== high) continue;
-        if (gForward) forward++;
+        if (highs[j] !== high) continue;
+        mate = j;
         others++;
-        other = g;
       }
-      if (others === 0) {
-        boundaryEdges++;
-        continue;
-      }
-      if (others === 1) {
-        const ra = find((h / 3) | 0), rb = find((other / 3) | 0);
-        if (ra !== rb) parent[ra] = rb;
+      if (others === 0) boundaryEdges++;
+      else if (others === 1) {
         // Neighbours even when one is turned: slicing walks across, orientation is judged apart.
-        opposite[h] = other;
-        opposite[other] = h;
-        if (forward !== 1) sameWayEdges++;
-        for (let j = i + 1; j < end; j++) if (halfEdges[j] === other) halfEdges[j] = 0xffffffff;
-        continue;
+        const h = entries[i] >>> 1, o = entries[mate] >>> 1;
+        opposite[h] = o;
+        opposite[o] = h;
+        if (((entries[i] ^ entries[mate]) & 1) === 0) sameWayEdges++;
+        highs[mate] = TAKEN;
+      } else {
+        nonManifoldEdges++;
+        pairAround(i, high, end);
       }
-      nonManifoldEdges++;
-      pairAround(h, high, v, i, end);
     }
+  }
+  for (let h = 0; h < opposite.length; h++) {
+    const o = opposite[h];
+    if (o > h) join((h / 3) | 0, (o / 3) | 0);
   }
 
   /** An edge with more than two triangles: pair one of each direction, so that sections still close. */
-  function pairAround(h: number, high: number, v: number, i: number, end: number): void {
-    const waiting: number[] = [h];
-    for (let j = i + 1; j < end; j++) {
-      const g = halfEdges[j];
-      if (g === 0xffffffff) continue;
-      const gForward = indices[g] === v;
-      if ((gForward ? to(g) : indices[g]) !== high) continue;
-      halfEdges[j] = 0xffffffff;
-      const ra = find((g / 3) | 0), rb = find((h / 3) | 0);
-      if (ra !== rb) parent[ra] = rb;
-      const mate = waiting.findIndex((w) => (indices[w] === v) !== gForward);
+  function pairAround(first: number, high: number, end: number): void {
+    const waiting: number[] = [];
+    for (let j = first; j < end; j++) {
+      if (highs[j] !== high) continue;
+      const entry = entries[j];
+      highs[j] = TAKEN;
+      join((entries[first] >>> 1) / 3 | 0, (entry >>> 1) / 3 | 0);
+      const mate = waiting.findIndex((w) => ((w ^ entry) & 1) === 1);
       if (mate >= 0) {
-        opposite[g] = waiting[mate];
-        opposite[waiting[mate]] = g;
+        const h = entry >>> 1, o = waiting[mate] >>> 1;
+        opposite[h] = o;
+        opposite[o] = h;
         waiting.splice(mate, 1);
-      } else waiting.push(g);
+      } else waiting.push(entry);
     }
   }
 

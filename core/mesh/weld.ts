@@ -8,7 +8,7 @@ export function weld(corners: Float32Array): Mesh {
   const count = corners.length / 3;
   const indices = new Uint32Array(count);
   let size = 1024;
-  while (size < count) size *= 2; // a closed mesh has half as many vertices as triangles, a sixth of its corners
+  while (size < count * 0.5) size *= 2; // a closed mesh has a sixth as many vertices as corners: a third of the table
   const mask = size - 1;
   let table = new Int32Array(size).fill(-1);
   let tableMask = mask;
@@ -18,6 +18,17 @@ export function weld(corners: Float32Array): Mesh {
   let found = 0;
   for (let i = 0; i < count; i++) {
     const at = i * 3;
+    // Files mostly walk from neighbour to neighbour: the triangle before often has the corner, and lies in the cache.
+    const before = i - (i % 3) - 3;
+    if (before >= 0) {
+      const x = bits[at], y = bits[at + 1], z = bits[at + 2];
+      let b = before * 3;
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before]; continue; }
+      b += 3;
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before + 1]; continue; }
+      b += 3;
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before + 2]; continue; }
+    }
     // Adding zero turns −0 into +0 before the bits are compared.
     let a = bits[at], b = bits[at + 1], c = bits[at + 2];
     if (a === -2147483648) a = 0;

@@ -1,0 +1,24 @@
+/** `npm run bench [-- --json] [-- --only NAME]`: measured ratios against general-purpose libraries. Rows are never tests. */
+import { parseArgs } from "node:util";
+import { ROWS } from "./rows";
+import { measure, type Measured } from "./side";
+
+async function main(): Promise<void> {
+  const { values } = parseArgs({ options: { json: { type: "boolean" }, only: { type: "string" } } });
+  const rows = ROWS.filter((r) => !values.only || r.name === values.only);
+  if (rows.length === 0) throw new Error(`There is no row "${values.only}". Rows: ${ROWS.map((r) => r.name).join(", ")}.`);
+  const done: Measured[] = [];
+  for (const row of rows) {
+    if (!values.json) console.log(`${row.name}: ${row.work}`);
+    const m = await measure(row);
+    done.push(m);
+    if (!values.json)
+      console.log(`  ours ${m.oursMs} ms, ${m.peer} ${m.peerMs} ms: ratio ${m.ratio}, goal ${m.goal} ${m.met ? "met" : "MISSED"}; grows ${m.growth.map((g) => `${g.size.toLocaleString("en")}: ${g.ms} ms`).join(", ")}; peak ${m.peakMb} MB`);
+  }
+  if (values.json) console.log(JSON.stringify(done));
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error);
+  process.exitCode = 2;
+});
