@@ -8,7 +8,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  reporter: [["list"], ["json", { outputFile: "test-results/browser.json" }]],
+  reporter: [["list"], ["json", { outputFile: ".cache/browser.json" }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
@@ -16,7 +16,14 @@ export default defineConfig({
     locale: "en-GB",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
-      args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: [
+        "--no-sandbox",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
     },
   },
   webServer: {

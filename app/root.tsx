@@ -34,7 +34,15 @@ export default function App() {
   return (
     <>
       <Outlet />
-      <Toaster position="bottom-center" offset={110} toastOptions={{ unstyled: true, className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base" , actionButtonStyle: { textDecoration: "underline", padding: "0.5rem" } }} />
+      <Toaster
+        position="bottom-center"
+        offset={110}
+        toastOptions={{
+          unstyled: true,
+          className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base",
+          actionButtonStyle: { textDecoration: "underline", padding: "0.5rem" },
+        }}
+      />
     </>
   );
 }
@@ -49,9 +57,15 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
     <main className="mx-auto max-w-xl p-10">
       <h1 className="text-2xl">{gone ? "There is nothing at this address" : "Something went wrong"}</h1>
       <p className="mt-3 text-soft">
-        {gone ? "The scene or part may have been removed, or it lives in another browser." : error instanceof Error ? error.message : "The page could not be shown. Nothing was lost."}
+        {gone
+          ? "The scene or part may have been removed, or it lives in another browser."
+          : error instanceof Error
+            ? error.message
+            : "The page could not be shown. Nothing was lost."}
       </p>
-      <a className="btn mt-6" href="/">To the bench</a>
+      <a className="btn mt-6" href="/">
+        To the bench
+      </a>
     </main>
   );
 }

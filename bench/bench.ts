@@ -13,7 +13,9 @@ async function main(): Promise<void> {
     const m = await measure(row);
     done.push(m);
     if (!values.json)
-      console.log(`  ours ${m.oursMs} ms, ${m.peer} ${m.peerMs} ms: ratio ${m.ratio}, goal ${m.goal} ${m.met ? "met" : "MISSED"}; grows ${m.growth.map((g) => `${g.size.toLocaleString("en")}: ${g.ms} ms`).join(", ")}; peak ${m.peakMb} MB`);
+      console.log(
+        `  ours ${m.oursMs} ms, ${m.peer} ${m.peerMs} ms: ratio ${m.ratio}, goal ${m.goal} ${m.met ? "met" : "MISSED"}; grows ${m.growth.map((g) => `${g.size.toLocaleString("en")}: ${g.ms} ms`).join(", ")}; peak ${m.peakMb} MB`,
+      );
   }
   if (values.json) console.log(JSON.stringify(done));
 }

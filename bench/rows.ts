@@ -7,14 +7,17 @@ import type { Row } from "./side";
 
 /** A bumpy ball of about `triangles` triangles and 60 mm across. */
 export function ball(triangles: number): Mesh {
-  const rings = Math.round(Math.sqrt(triangles / 4)), around = rings * 2;
+  const rings = Math.round(Math.sqrt(triangles / 4)),
+    around = rings * 2;
   const positions = new Float32Array((2 + (rings - 1) * around) * 3);
   const at = (i: number, x: number, y: number, z: number): void => positions.set([x, y, z], i * 3);
   at(0, 0, 0, 30);
   at(1, 0, 0, -30);
   for (let r = 1; r < rings; r++)
     for (let k = 0; k < around; k++) {
-      const t = (Math.PI * r) / rings, p = (2 * Math.PI * k) / around, radius = 30 + 0.4 * Math.sin(9 * t) * Math.cos(7 * p);
+      const t = (Math.PI * r) / rings,
+        p = (2 * Math.PI * k) / around,
+        radius = 30 + 0.4 * Math.sin(9 * t) * Math.cos(7 * p);
       at(2 + (r - 1) * around + k, radius * Math.sin(t) * Math.cos(p), radius * Math.sin(t) * Math.sin(p), radius * Math.cos(t));
     }
   const indices: number[] = [];
@@ -23,13 +26,18 @@ export function ball(triangles: number): Mesh {
     indices.push(0, v(1, k), v(1, k + 1));
     indices.push(1, v(rings - 1, k + 1), v(rings - 1, k));
   }
-  for (let r = 1; r < rings - 1; r++) for (let k = 0; k < around; k++) indices.push(v(r, k), v(r + 1, k), v(r + 1, k + 1), v(r, k), v(r + 1, k + 1), v(r, k + 1));
+  for (let r = 1; r < rings - 1; r++)
+    for (let k = 0; k < around; k++) indices.push(v(r, k), v(r + 1, k), v(r + 1, k + 1), v(r, k), v(r + 1, k + 1), v(r, k + 1));
   return { positions, indices: Uint32Array.from(indices) };
 }
 
 export const ROWS: Row[] = [
   {
-    name: "stl", work: "read, weld and measure a binary STL of 1,000,000 triangles", peer: "three's STLLoader with mergeVertices", goal: 0.2, sizes: [125_000, 250_000, 500_000, 1_000_000],
+    name: "stl",
+    work: "read, weld and measure a binary STL of 1,000,000 triangles",
+    peer: "three's STLLoader with mergeVertices",
+    goal: 0.2,
+    sizes: [125_000, 250_000, 500_000, 1_000_000],
     prepare: async (size) => {
       const file = writeStl(ball(size));
       const buffer = file.buffer as ArrayBuffer;
@@ -44,7 +52,11 @@ export const ROWS: Row[] = [
     },
   },
   {
-    name: "slice", work: "200,000 triangles in 1,000 layers: closed contours with areas and perimeters", peer: "Manifold's slice in a loop, with its areas", goal: 0.3, sizes: [50_000, 100_000, 200_000],
+    name: "slice",
+    work: "200,000 triangles in 1,000 layers: closed contours with areas and perimeters",
+    peer: "Manifold's slice in a loop, with its areas",
+    goal: 0.3,
+    sizes: [50_000, 100_000, 200_000],
     prepare: async (size) => {
       const mesh = ball(size);
       const topology = buildTopology(mesh);

@@ -45,7 +45,8 @@ export async function measure(row: Row, rounds = 5): Promise<Measured> {
   const seen = (): void => {
     peak = Math.max(peak, process.memoryUsage().rss);
   };
-  let ours: number[] = [], peer: number[] = [];
+  let ours: number[] = [],
+    peer: number[] = [];
   for (const size of row.sizes) {
     const last = size === row.sizes.at(-1);
     const { ours: a, peer: b } = await row.prepare(size);
@@ -63,7 +64,15 @@ export async function measure(row: Row, rounds = 5): Promise<Measured> {
   const ratio = median(ours) / median(peer);
   void sink;
   return {
-    name: row.name, work: row.work, peer: row.peer, oursMs: Math.round(median(ours)), peerMs: Math.round(median(peer)), ratio: Math.round(ratio * 1000) / 1000,
-    goal: row.goal, met: ratio <= row.goal, growth, peakMb: Math.round(peak / 1048576),
+    name: row.name,
+    work: row.work,
+    peer: row.peer,
+    oursMs: Math.round(median(ours)),
+    peerMs: Math.round(median(peer)),
+    ratio: Math.round(ratio * 1000) / 1000,
+    goal: row.goal,
+    met: ratio <= row.goal,
+    growth,
+    peakMb: Math.round(peak / 1048576),
   };
 }

@@ -24,24 +24,42 @@ const value = async (...args: Parameters<typeof run>): Promise<Record<string, un
 describe("inch inspect", () => {
   it("measures a box of 10 × 20 × 30", async () => {
     const r = await value("inspect", box, { scale: "1:64" });
-    expect(r).toMatchObject({ format: "stl-binary", unit: { name: "mm", guessed: true }, total: { triangles: 12, volumeMm3: 6000, areaMm2: 2200 } });
-    expect((r.parts as Record<string, unknown>[])[0]).toMatchObject({ vertices: 8, shells: 1, watertight: true, realSizeM: [0.64, 1.28, 1.92] });
+    expect(r).toMatchObject({
+      format: "stl-binary",
+      unit: { name: "mm", guessed: true },
+      total: { triangles: 12, volumeMm3: 6000, areaMm2: 2200 },
+    });
+    expect((r.parts as Record<string, unknown>[])[0]).toMatchObject({
+      vertices: 8,
+      shells: 1,
+      watertight: true,
+      realSizeM: [0.64, 1.28, 1.92],
+    });
   });
-  it("takes inches when told", async () => expect((await value("inspect", box, { unit: "in" })).total).toMatchObject({ bboxMm: { size: [254, 508, 762] } }));
-  it.each([[{ unit: "furlong" }, "usage.choice"], [{ scale: "64" }, "usage.scale"]])("refuses %j", async (options, code) => expect(await run("inspect", box, options)).toMatchObject({ ok: false, problem: { code } }));
+  it("takes inches when told", async () =>
+    expect((await value("inspect", box, { unit: "in" })).total).toMatchObject({ bboxMm: { size: [254, 508, 762] } }));
+  it.each([
+    [{ unit: "furlong" }, "usage.choice"],
+    [{ scale: "64" }, "usage.scale"],
+  ])("refuses %j", async (options, code) => expect(await run("inspect", box, options)).toMatchObject({ ok: false, problem: { code } }));
 });
 
 describe("inch estimate", () => {
   it("counts layers and copies", async () => {
-    const one = await value("estimate", box, { process: "fdm" }), ten = await value("estimate", box, { process: "fdm", copies: "10" });
+    const one = await value("estimate", box, { process: "fdm" }),
+      ten = await value("estimate", box, { process: "fdm", copies: "10" });
     expect(one).toMatchObject({ layers: 150, plates: 1, fits: true });
     expect((ten.massG as number) / (one.massG as number)).toBeCloseTo(10, 6);
     expect((one.assumptions as unknown[]).length).toBeGreaterThan(2);
   });
-  it("takes resin by height", async () => expect(await value("estimate", box, { process: "resin", layer: "0.05" })).toMatchObject({ layers: 700 }));
+  it("takes resin by height", async () =>
+    expect(await value("estimate", box, { process: "resin", layer: "0.05" })).toMatchObject({ layers: 700 }));
   it("reads a profile of one's own, and says what is wrong with it", async () => {
-    const bad = file("bad.json", "{\"process\":\"fdm\"}");
-    expect(await run("estimate", box, { process: "fdm", "printer-file": bad })).toMatchObject({ ok: false, problem: { code: "printer.profile" } });
+    const bad = file("bad.json", '{"process":"fdm"}');
+    expect(await run("estimate", box, { process: "fdm", "printer-file": bad })).toMatchObject({
+      ok: false,
+      problem: { code: "printer.profile" },
+    });
     expect(await run("estimate", box, {})).toMatchObject({ ok: false, problem: { code: "usage.process" } });
     expect(await run("estimate", box, { process: "fdm", layer: "-1" })).toMatchObject({ ok: false, problem: { code: "usage.number" } });
   });
@@ -49,13 +67,26 @@ describe("inch estimate", () => {
 
 describe("inch coats", () => {
   it("finds the wrinkle under a dry brush", async () => {
-    const stack = file("stack.json", JSON.stringify({ layers: [{ family: "water primer" }, { name: "wash", family: "enamel wash", method: "wash" }, { family: "water acrylic", method: "dry brush" }, { name: "can", family: "solvent varnish", method: "spray" }] }));
+    const stack = file(
+      "stack.json",
+      JSON.stringify({
+        layers: [
+          { family: "water primer" },
+          { name: "wash", family: "enamel wash", method: "wash" },
+          { family: "water acrylic", method: "dry brush" },
+          { name: "can", family: "solvent varnish", method: "spray" },
+        ],
+      }),
+    );
     const r = await value("coats", stack, {});
     expect(r.ok).toBe(false);
     expect(r.verdicts).toContainEqual(expect.objectContaining({ under: "wash", over: "can", verdict: "never" }));
   });
   it("says where the file is wrong", async () => {
-    expect(await run("coats", file("x.json", "{\"layers\":[{\"family\":\"jam\"}]}"), {})).toMatchObject({ ok: false, problem: { code: "coats.shape", where: "layers.0.family" } });
+    expect(await run("coats", file("x.json", '{"layers":[{"family":"jam"}]}'), {})).toMatchObject({
+      ok: false,
+      problem: { code: "coats.shape", where: "layers.0.family" },
+    });
     expect(await run("coats", file("y.json", "nope"), {})).toMatchObject({ ok: false, problem: { code: "file.json" } });
   });
 });
@@ -73,7 +104,8 @@ describe("inch plan, on the demo", () => {
     expect(r.inTime).toBe(true);
     expect((r.criticalPath as string[]).length).toBeGreaterThan(3);
   });
-  it("refuses dates it cannot read", async () => expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));
+  it("refuses dates it cannot read", async () =>
+    expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));
 });
 
 describe("whatever is wrong", () => {

@@ -6,10 +6,20 @@ const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FIL
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
-    allowPositionals: true, strict: true,
+    allowPositionals: true,
+    strict: true,
     options: {
-      json: { type: "boolean" }, unit: { type: "string" }, scale: { type: "string" }, layer: { type: "string" }, up: { type: "string" }, process: { type: "string" },
-      printer: { type: "string" }, copies: { type: "string" }, "printer-file": { type: "string" }, from: { type: "string" }, deadline: { type: "string" },
+      json: { type: "boolean" },
+      unit: { type: "string" },
+      scale: { type: "string" },
+      layer: { type: "string" },
+      up: { type: "string" },
+      process: { type: "string" },
+      printer: { type: "string" },
+      copies: { type: "string" },
+      "printer-file": { type: "string" },
+      from: { type: "string" },
+      deadline: { type: "string" },
     },
   });
   const [verb, file] = positionals;

@@ -25,7 +25,12 @@ export interface Options {
 
 /** Runs one verb. */
 export async function run(verb: string, file: string | undefined, options: Options): Promise<Result<unknown>> {
-  const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = { inspect, estimate, coats, plan };
+  const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = {
+    inspect,
+    estimate,
+    coats,
+    plan,
+  };
   const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
   if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, coats or plan.`);
   if (!file) return fail("usage.file", `${verb} needs a file.`);
@@ -52,10 +57,13 @@ function ratio(text: string | undefined): Result<number | undefined> {
 
 function oneOf<T extends string>(text: string | undefined, allowed: readonly T[], name: string): Result<T | undefined> {
   if (text === undefined) return ok(undefined);
-  return allowed.includes(text as T) ? ok(text as T) : fail("usage.choice", `--${name} must be one of ${allowed.join(", ")}, not "${text}".`);
+  return allowed.includes(text as T)
+    ? ok(text as T)
+    : fail("usage.choice", `--${name} must be one of ${allowed.join(", ")}, not "${text}".`);
 }
 
-const upOf = (text: string | undefined): Result<Up | undefined> => oneOf(text === undefined || /^[+-]/.test(text) ? text : `+${text}`, UPS, "up");
+const upOf = (text: string | undefined): Result<Up | undefined> =>
+  oneOf(text === undefined || /^[+-]/.test(text) ? text : `+${text}`, UPS, "up");
 
 function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
   const unit = oneOf(options.unit, Object.keys(FILE_UNIT_MM) as FileUnit[], "unit");
@@ -71,15 +79,29 @@ function inspect(bytes: Uint8Array, options: Options): Result<unknown> {
   const { report, unit, format, names } = file.value;
   const bboxMm = report.bounds;
   return ok({
-    format, unit,
+    format,
+    unit,
     total: { triangles: report.triangles, bboxMm, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2 },
     warnings: report.warnings,
-    parts: [{
-      name: names[0] ?? "", triangles: report.triangles, vertices: report.vertices, shells: report.shells, watertight: report.watertight,
-      boundaryEdges: report.boundaryEdges, nonManifoldEdges: report.nonManifoldEdges, flippedTriangles: report.flippedTriangles, degenerateTriangles: report.degenerateTriangles,
-      bboxMm, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2, centroidMm: report.centroidMm,
-      realSizeM: scale.value === undefined ? null : report.bounds.size.map((v) => (v * scale.value!) / 1000), warnings: report.warnings,
-    }],
+    parts: [
+      {
+        name: names[0] ?? "",
+        triangles: report.triangles,
+        vertices: report.vertices,
+        shells: report.shells,
+        watertight: report.watertight,
+        boundaryEdges: report.boundaryEdges,
+        nonManifoldEdges: report.nonManifoldEdges,
+        flippedTriangles: report.flippedTriangles,
+        degenerateTriangles: report.degenerateTriangles,
+        bboxMm,
+        volumeMm3: report.volumeMm3,
+        areaMm2: report.areaMm2,
+        centroidMm: report.centroidMm,
+        realSizeM: scale.value === undefined ? null : report.bounds.size.map((v) => (v * scale.value!) / 1000),
+        warnings: report.warnings,
+      },
+    ],
   });
 }
 
@@ -88,20 +110,29 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   const process = oneOf(options.process, ["fdm", "resin"] as const, "process");
   if (!process.ok) return process;
   if (!process.value) return fail("usage.process", "estimate needs --process fdm or --process resin.");
-  const layer = number(options.layer, "layer"), copies = number(options.copies, "copies"), up = upOf(options.up);
+  const layer = number(options.layer, "layer"),
+    copies = number(options.copies, "copies"),
+    up = upOf(options.up);
   if (!layer.ok) return layer;
   if (!copies.ok) return copies;
   if (!up.ok) return up;
-  let printer: Printer | undefined = GENERIC_PRINTERS.find((p) => p.process === process.value && (!options.printer || p.id === options.printer));
+  let printer: Printer | undefined = GENERIC_PRINTERS.find(
+    (p) => p.process === process.value && (!options.printer || p.id === options.printer),
+  );
   if (options["printer-file"]) {
     const given = await readJson(options["printer-file"]);
     if (!given.ok) return given;
     const checked = printerSchema.validate(given.value);
     if (checked.error) return fail("printer.profile", checked.error.message, options["printer-file"]);
     printer = checked.value as Printer;
-    if (printer.process !== process.value) return fail("printer.process", `The profile is for ${printer.process}, not ${process.value}.`, options["printer-file"]);
+    if (printer.process !== process.value)
+      return fail("printer.process", `The profile is for ${printer.process}, not ${process.value}.`, options["printer-file"]);
   }
-  if (!printer) return fail("usage.printer", `There is no ${process.value} printer "${options.printer}". Known: ${GENERIC_PRINTERS.map((p) => p.id).join(", ")}.`);
+  if (!printer)
+    return fail(
+      "usage.printer",
+      `There is no ${process.value} printer "${options.printer}". Known: ${GENERIC_PRINTERS.map((p) => p.id).join(", ")}.`,
+    );
   if (layer.value) printer = { ...printer, layerMm: layer.value };
   const file = read(bytes, options);
   if (!file.ok) return file;
@@ -111,8 +142,17 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   const count = Math.max(1, Math.round(copies.value ?? 1));
   const job = jobOf(facts, count);
   return ok({
-    process: printer.process, printer: printer.id, up: facts.up, fits: facts.fits, pieces: facts.pieces, plates: job.plates, layers: facts.one.layers,
-    timeS: job.timeS, materialMm3: job.materialMm3.value, massG: job.massG.value, cost: { minor: Math.round(job.costMinor.value), currency: job.currency },
+    process: printer.process,
+    printer: printer.id,
+    up: facts.up,
+    fits: facts.fits,
+    pieces: facts.pieces,
+    plates: job.plates,
+    layers: facts.one.layers,
+    timeS: job.timeS,
+    materialMm3: job.materialMm3.value,
+    massG: job.massG.value,
+    cost: { minor: Math.round(job.costMinor.value), currency: job.currency },
     assumptions: [...facts.one.timeS.assumptions, ...facts.one.massG.assumptions, ...facts.one.costMinor.assumptions],
   });
 }
@@ -126,12 +166,23 @@ async function readJson(path: string): Promise<Result<unknown>> {
 }
 
 const coatsSchema = Joi.object({
-  layers: Joi.array().min(1).max(200).required().items(Joi.object({
-    id: Joi.string(), name: Joi.string().max(200),
-    family: Joi.string().valid(...Object.keys(FAMILIES)).required(),
-    method: Joi.string().valid(...Object.keys(METHODS)).default("brush"),
-    coats: Joi.number().integer().min(1).max(20).default(1),
-  }).unknown(true)),
+  layers: Joi.array()
+    .min(1)
+    .max(200)
+    .required()
+    .items(
+      Joi.object({
+        id: Joi.string(),
+        name: Joi.string().max(200),
+        family: Joi.string()
+          .valid(...Object.keys(FAMILIES))
+          .required(),
+        method: Joi.string()
+          .valid(...Object.keys(METHODS))
+          .default("brush"),
+        coats: Joi.number().integer().min(1).max(20).default(1),
+      }).unknown(true),
+    ),
 }).unknown(true);
 
 /** Checks a stack given as {"layers":[{"name","family","method","coats"}]} from the ground up. */
@@ -140,15 +191,36 @@ function coats(bytes: Uint8Array): Result<unknown> {
   try {
     given = JSON.parse(new TextDecoder().decode(bytes));
   } catch {
-    return fail("file.json", "The file cannot be read as JSON. It should hold {\"layers\":[{\"family\":\"water primer\"}, …]} from the ground up.");
+    return fail(
+      "file.json",
+      'The file cannot be read as JSON. It should hold {"layers":[{"family":"water primer"}, …]} from the ground up.',
+    );
   }
   const checked = coatsSchema.validate(given);
   if (checked.error) return fail("coats.shape", checked.error.message, checked.error.details[0]?.path.join("."));
-  const layers: CoatLayer[] = (checked.value as { layers: (Partial<CoatLayer> & { family: CoatFamily; method: CoatMethod; coats: number })[] }).layers.map((l, i) => ({
-    id: l.id ?? String(i), name: l.name ?? l.family, family: l.family, method: l.method, coats: l.coats,
+  const layers: CoatLayer[] = (
+    checked.value as { layers: (Partial<CoatLayer> & { family: CoatFamily; method: CoatMethod; coats: number })[] }
+  ).layers.map((l, i) => ({
+    id: l.id ?? String(i),
+    name: l.name ?? l.family,
+    family: l.family,
+    method: l.method,
+    coats: l.coats,
   }));
   const { ok: fine, verdicts } = checkStack(layers);
-  return ok({ ok: fine, verdicts: verdicts.map(({ under, over, verdict, waitS, why, remedy, through, source }) => ({ under, over, verdict, waitS, why, remedy, through, source })) });
+  return ok({
+    ok: fine,
+    verdicts: verdicts.map(({ under, over, verdict, waitS, why, remedy, through, source }) => ({
+      under,
+      over,
+      verdict,
+      waitS,
+      why,
+      remedy,
+      through,
+      source,
+    })),
+  });
 }
 
 /** The evenings of a bundle: every step with its time, the finish, and the chain that decides it. */
@@ -169,13 +241,24 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
     steps: t.steps.map((s) => {
       const slot = at.get(s.key);
       return {
-        key: s.key, part: s.partName, title: s.title, state: t.states.get(s.key)!.kind, handsOnS: s.handsOnS, machineS: s.machineS, waitS: s.waitS, after: s.after,
-        start: iso(slot?.hands[0]?.from ?? slot?.machine?.from ?? null), free: iso(slot?.free ?? null),
+        key: s.key,
+        part: s.partName,
+        title: s.title,
+        state: t.states.get(s.key)!.kind,
+        handsOnS: s.handsOnS,
+        machineS: s.machineS,
+        waitS: s.waitS,
+        after: s.after,
+        start: iso(slot?.hands[0]?.from ?? slot?.machine?.from ?? null),
+        free: iso(slot?.free ?? null),
       };
     }),
-    finishS: { p50: secondsTo(chance.p50), p80: secondsTo(chance.p80), p95: secondsTo(chance.p95) }, finish: iso(t.finish),
+    finishS: { p50: secondsTo(chance.p50), p80: secondsTo(chance.p80), p95: secondsTo(chance.p95) },
+    finish: iso(t.finish),
     inTime: deadline === null || t.finish === null ? null : t.finish <= deadline,
-    criticalPath: criticalPath(t.schedule.slots), handsOnS: t.handsOnS, machineS: t.machineS,
+    criticalPath: criticalPath(t.schedule.slots),
+    handsOnS: t.handsOnS,
+    machineS: t.machineS,
   });
 }
 
@@ -186,7 +269,10 @@ function criticalPath(slots: Slot[]): string[] {
   const path: string[] = [];
   while (at) {
     path.unshift(at.key);
-    at = at.step.after.map((k) => by.get(k)).filter((s): s is Slot => s !== undefined).sort((a, b) => b.free - a.free)[0];
+    at = at.step.after
+      .map((k) => by.get(k))
+      .filter((s): s is Slot => s !== undefined)
+      .sort((a, b) => b.free - a.free)[0];
   }
   return path;
 }

@@ -7,14 +7,17 @@ type Vec3 = [number, number, number];
 
 /** Small helpers over the solids library. */
 function kit({ Manifold, CrossSection }: Solids) {
-  const box = (min: Vec3, max: Vec3): Manifold =>
-    Manifold.cube([max[0] - min[0], max[1] - min[1], max[2] - min[2]]).translate(min);
+  const box = (min: Vec3, max: Vec3): Manifold => Manifold.cube([max[0] - min[0], max[1] - min[1], max[2] - min[2]]).translate(min);
   /** An outline in the x–z plane drawn out along y. */
   const along = (outline: [number, number][], y0: number, y1: number): Manifold =>
     // x stays, the outline's second axis becomes z, the extrusion runs along −y.
-    new CrossSection([outline], "EvenOdd").extrude(y1 - y0).transform([1, 0, 0, 0, 0, 0, 1, 0, 0, -1, 0, 0, 0, y1, 0, 1] as unknown as Mat4);
+    new CrossSection([outline], "EvenOdd")
+      .extrude(y1 - y0)
+      .transform([1, 0, 0, 0, 0, 0, 1, 0, 0, -1, 0, 0, 0, y1, 0, 1] as unknown as Mat4);
   const rodX = (r: number, x0: number, x1: number, y: number, z: number): Manifold =>
-    Manifold.cylinder(x1 - x0, r, r, 32).rotate([0, 90, 0]).translate([x0, y, z]);
+    Manifold.cylinder(x1 - x0, r, r, 32)
+      .rotate([0, 90, 0])
+      .translate([x0, y, z]);
   return { box, along, rodX, union: (list: Manifold[]): Manifold => Manifold.union(list) };
 }
 
@@ -29,10 +32,35 @@ const toMesh = (solid: Manifold): Mesh => {
 /** A tide mill: gable to the front, roof 216 mm over the eaves, slate courses, a stack, an axle hole for the wheel. */
 export function millHouse(solids: Solids): Mesh {
   const { box, along, rodX, union } = kit(solids);
-  const W = 92, D = 196, eaves = 70, wall = 2, pitch = Math.tan((30 * Math.PI) / 180), ridge = eaves + (W / 2) * pitch;
-  const outer = along([[0, 0], [W, 0], [W, eaves], [W / 2, ridge], [0, eaves]], 0, D);
+  const W = 92,
+    D = 196,
+    eaves = 70,
+    wall = 2,
+    pitch = Math.tan((30 * Math.PI) / 180),
+    ridge = eaves + (W / 2) * pitch;
+  const outer = along(
+    [
+      [0, 0],
+      [W, 0],
+      [W, eaves],
+      [W / 2, ridge],
+      [0, eaves],
+    ],
+    0,
+    D,
+  );
   // The inside closes like a tent, steeper than the roof, so that it prints without support.
-  const inner = along([[wall, -1], [W - wall, -1], [W - wall, 44], [W / 2, ridge - wall], [wall, 44]], wall, D - wall);
+  const inner = along(
+    [
+      [wall, -1],
+      [W - wall, -1],
+      [W - wall, 44],
+      [W / 2, ridge - wall],
+      [wall, 44],
+    ],
+    wall,
+    D - wall,
+  );
   const cuts: Manifold[] = [inner, box([36, -1, -1], [56, wall + 1, 36.5])];
   const bars: Manifold[] = [];
   const window = (x: number, z: number): void => {
@@ -48,12 +76,18 @@ export function millHouse(solids: Solids): Mesh {
   }
   cuts.push(rodX(3, W - wall - 1, W + 1, 168, 30));
   // The roof: two leaves of 3 mm that reach over walls and gables, in slate courses of 0.5 mm.
-  const over = 10, t = 3;
+  const over = 10,
+    t = 3;
   const leaf = (side: 1 | -1): Manifold => {
-    const outline: [number, number][] = [[0, ridge], [0, ridge + t]];
-    const reach = W / 2 + over, courses = 9;
+    const outline: [number, number][] = [
+      [0, ridge],
+      [0, ridge + t],
+    ];
+    const reach = W / 2 + over,
+      courses = 9;
     for (let i = 1; i <= courses; i++) {
-      const x = (reach * i) / courses, z = ridge + t - x * pitch;
+      const x = (reach * i) / courses,
+        z = ridge + t - x * pitch;
       outline.push([x, z + 0.5], [x, z]);
     }
     outline.push([reach, ridge - reach * pitch]);
@@ -61,7 +95,9 @@ export function millHouse(solids: Solids): Mesh {
     return along(side > 0 ? placed.reverse() : placed, -over, D + over);
   };
   const stack = box([W / 2 + 6, 132, ridge - 12], [W / 2 + 18, 146, 118]);
-  const plinth = box([-1.2, -1.2, 0], [W + 1.2, D + 1.2, 5]).subtract(box([wall, wall, -1], [W - wall, D - wall, 6])).subtract(box([36, -3, -1], [56, wall + 1, 6]));
+  const plinth = box([-1.2, -1.2, 0], [W + 1.2, D + 1.2, 5])
+    .subtract(box([wall, wall, -1], [W - wall, D - wall, 6]))
+    .subtract(box([36, -3, -1], [56, wall + 1, 6]));
   return toMesh(union([outer.subtract(union(cuts)), ...bars, leaf(1), leaf(-1), stack, plinth]));
 }
 
@@ -69,8 +105,12 @@ export function millHouse(solids: Solids): Mesh {
 export function sluiceFrame(solids: Solids): Mesh {
   const { box, union } = kit(solids);
   const solid = union([
-    box([0, 0, 0], [7, 9, 62]), box([51, 0, 0], [58, 9, 62]), box([0, 0, 0], [58, 9, 6]), box([-4, 0, 56], [62, 9, 62]),
-    box([-9, -6, 0], [9, 15, 3]), box([49, -6, 0], [67, 15, 3]),
+    box([0, 0, 0], [7, 9, 62]),
+    box([51, 0, 0], [58, 9, 62]),
+    box([0, 0, 0], [58, 9, 6]),
+    box([-4, 0, 56], [62, 9, 62]),
+    box([-9, -6, 0], [9, 15, 3]),
+    box([49, -6, 0], [67, 15, 3]),
   ]);
   return toMesh(solid.subtract(union([box([4.2, 3, 6], [7.1, 6, 63]), box([50.9, 3, 6], [53.8, 6, 63]), box([7, 3, 55], [51, 6, 63])])));
 }
@@ -79,16 +119,46 @@ export function sluiceFrame(solids: Solids): Mesh {
 export function sluicePaddle(solids: Solids): Mesh {
   const { box, union } = kit(solids);
   const gaps = [1, 2, 3, 4, 5].map((i) => box([i * 8 - 0.35, -1, -1], [i * 8 + 0.35, 0.5, 35]));
-  return toMesh(union([box([0, 0, 0], [48.6, 2.4, 34]).subtract(union(gaps)), box([21.3, 0, 30], [27.3, 2.4, 58]), box([2, -0.8, 5], [46, 0.2, 9]), box([2, -0.8, 25], [46, 0.2, 29])]));
+  return toMesh(
+    union([
+      box([0, 0, 0], [48.6, 2.4, 34]).subtract(union(gaps)),
+      box([21.3, 0, 30], [27.3, 2.4, 58]),
+      box([2, -0.8, 5], [46, 0.2, 9]),
+      box([2, -0.8, 25], [46, 0.2, 29]),
+    ]),
+  );
 }
 
 /** A cargo crate of 12 mm with battens and a lid that slopes a little, so that rain runs off. */
 export function crate(solids: Solids): Mesh {
   const { box, along, union } = kit(solids);
-  const s = 12, b = 1.6, d = 0.6;
-  const body = along([[d, 0], [s - d, 0], [s - d, s - 1.4], [d, s - 0.4]], d, s - d);
+  const s = 12,
+    b = 1.6,
+    d = 0.6;
+  const body = along(
+    [
+      [d, 0],
+      [s - d, 0],
+      [s - d, s - 1.4],
+      [d, s - 0.4],
+    ],
+    d,
+    s - d,
+  );
   const battens: Manifold[] = [];
-  for (const [x, y] of [[0, 0], [s - b, 0], [0, s - b], [s - b, s - b]] as const) battens.push(box([x, y, 0], [x + b, y + b, s - 1.4]));
-  for (const z of [0, s - b - 1.4]) battens.push(box([0, 0, z], [s, b, z + b]), box([0, s - b, z], [s, s, z + b]), box([0, 0, z], [b, s, z + b]), box([s - b, 0, z], [s, s, z + b]));
+  for (const [x, y] of [
+    [0, 0],
+    [s - b, 0],
+    [0, s - b],
+    [s - b, s - b],
+  ] as const)
+    battens.push(box([x, y, 0], [x + b, y + b, s - 1.4]));
+  for (const z of [0, s - b - 1.4])
+    battens.push(
+      box([0, 0, z], [s, b, z + b]),
+      box([0, s - b, z], [s, s, z + b]),
+      box([0, 0, z], [b, s, z + b]),
+      box([s - b, 0, z], [s, s, z + b]),
+    );
   return toMesh(union([body, ...battens]));
 }

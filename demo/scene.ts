@@ -30,7 +30,13 @@ type Made = { part: Part; bytes: Uint8Array; hash: string };
 
 /** A print with the way up that the facts found best. */
 const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, up: "+z", typed: null });
-const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "coat" }>["method"], coats = 1): WorkItem => ({ id, kind: "coat", paintId, method, coats });
+const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "coat" }>["method"], coats = 1): WorkItem => ({
+  id,
+  kind: "coat",
+  paintId,
+  method,
+  coats,
+});
 
 /**
  * Builds the whole scene.
@@ -43,7 +49,14 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const meshes: MeshBlobs = new Map();
   const parts: Part[] = [];
 
-  const meshPart = async (id: string, name: string, copies: number, build: (s: Solids) => ReturnType<typeof crate>, work: WorkItem[], more: Partial<Part> = {}): Promise<Made> => {
+  const meshPart = async (
+    id: string,
+    name: string,
+    copies: number,
+    build: (s: Solids) => ReturnType<typeof crate>,
+    work: WorkItem[],
+    more: Partial<Part> = {},
+  ): Promise<Made> => {
     const bytes = writeStl(build(solids));
     const read = readMesh(bytes, "mm");
     if (!read.ok) throw new Error(`demo: ${name}: ${read.problem.message}`);
@@ -53,8 +66,27 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     meshes.set(key, bytes);
     const turned = work.map((w) => (w.kind === "print" ? { ...w, up: prints.find((f) => f.printerId === w.printerId)!.up } : w));
     const part: Part = {
-      id, sceneId: DEMO_ID, name, copies, goodBefore: 0, failedBefore: 0, work: turned, prints, notes: "", order: parts.length + 1, factor: 1,
-      source: { kind: "mesh", hash: key, fileName: `${id}.stl`, unit: "mm", unitReason: "The scene's own meshes are in millimetres.", report, outsideMm2 }, ...more,
+      id,
+      sceneId: DEMO_ID,
+      name,
+      copies,
+      goodBefore: 0,
+      failedBefore: 0,
+      work: turned,
+      prints,
+      notes: "",
+      order: parts.length + 1,
+      factor: 1,
+      source: {
+        kind: "mesh",
+        hash: key,
+        fileName: `${id}.stl`,
+        unit: "mm",
+        unitReason: "The scene's own meshes are in millimetres.",
+        report,
+        outsideMm2,
+      },
+      ...more,
     };
     parts.push(part);
     return { part, bytes, hash: key };
@@ -62,41 +94,106 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
 
   await meshPart("mill-house", "Mill house", 1, millHouse, [
     print("large-filament"),
-    { id: "hide", kind: "hide", school: "fill-and-sand", areaMm2: 26800, cuspMm: 0.173, pitchMm: 0.346, surface: "30° slope, right and left" },
-    coat("prime", "grey-primer", "spray", 2), coat("earth", "mid-earth", "brush"), coat("wash", "brown-black", "wash"), coat("sand", "sand-tone", "dry brush", 2), coat("seal", "solvent-matt", "spray"),
+    {
+      id: "hide",
+      kind: "hide",
+      school: "fill-and-sand",
+      areaMm2: 26800,
+      cuspMm: 0.173,
+      pitchMm: 0.346,
+      surface: "30° slope, right and left",
+    },
+    coat("prime", "grey-primer", "spray", 2),
+    coat("earth", "mid-earth", "brush"),
+    coat("wash", "brown-black", "wash"),
+    coat("sand", "sand-tone", "dry brush", 2),
+    coat("seal", "solvent-matt", "spray"),
   ]);
   await meshPart("sluice-frame", "Sluice frame", 1, sluiceFrame, [
-    print("small-filament"), coat("prime", "grey-primer", "brush", 2),
+    print("small-filament"),
+    coat("prime", "grey-primer", "brush", 2),
     { id: "glue", kind: "glue", glueId: "epoxy-5", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
-    coat("tar", "tar", "wash"), coat("weed", "weed-green", "sponge"),
+    coat("tar", "tar", "wash"),
+    coat("weed", "weed-green", "sponge"),
   ]);
-  await meshPart("sluice-paddle", "Sluice paddle", 1, sluicePaddle, [print("small-filament"), coat("prime", "grey-primer", "brush"), coat("tar", "tar", "wash")], {
-    notes: "Must slide: keep paint out of the groove.",
-  });
-  await meshPart("crate", "Cargo crate", 24, crate, [print("resin"), coat("prime", "grey-primer", "airbrush"), coat("earth", "mid-earth", "brush"), coat("sand", "sand-tone", "dry brush"), coat("seal", "water-matt", "spray")]);
+  await meshPart(
+    "sluice-paddle",
+    "Sluice paddle",
+    1,
+    sluicePaddle,
+    [print("small-filament"), coat("prime", "grey-primer", "brush"), coat("tar", "tar", "wash")],
+    {
+      notes: "Must slide: keep paint out of the groove.",
+    },
+  );
+  await meshPart("crate", "Cargo crate", 24, crate, [
+    print("resin"),
+    coat("prime", "grey-primer", "airbrush"),
+    coat("earth", "mid-earth", "brush"),
+    coat("sand", "sand-tone", "dry brush"),
+    coat("seal", "water-matt", "spray"),
+  ]);
   parts.push({
-    id: "base", sceneId: DEMO_ID, name: "Base", copies: 1, goodBefore: 1, failedBefore: 0, prints: [], notes: "Foam, 25 mm, sealed with thinned white glue.", order: parts.length + 1, factor: 1,
+    id: "base",
+    sceneId: DEMO_ID,
+    name: "Base",
+    copies: 1,
+    goodBefore: 1,
+    failedBefore: 0,
+    prints: [],
+    notes: "Foam, 25 mm, sealed with thinned white glue.",
+    order: parts.length + 1,
+    factor: 1,
     source: { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" },
     work: [
-      { id: "seal-foam", kind: "own", title: "Seal the foam with thinned white glue", handsOnS: 1200, waitS: 14400, family: "white glue", procedureId: null },
+      {
+        id: "seal-foam",
+        kind: "own",
+        title: "Seal the foam with thinned white glue",
+        handsOnS: 1200,
+        waitS: 14400,
+        family: "white glue",
+        procedureId: null,
+      },
       { id: "mud", kind: "ground", recipeId: "sand-and-grit", areaMm2: 46000, depthMm: 2 },
-      coat("mud-prime", "grey-primer", "brush"), coat("mud-earth", "mid-earth", "brush"), coat("mud-dry", "sand-tone", "dry brush"), coat("dust", "mud-dust", "dust"),
+      coat("mud-prime", "grey-primer", "brush"),
+      coat("mud-earth", "mid-earth", "brush"),
+      coat("mud-dry", "sand-tone", "dry brush"),
+      coat("dust", "mud-dust", "dust"),
     ],
   });
 
   const project: Project = {
     scene: {
-      id: DEMO_ID, name: "Saltmarsh Sluice", demo: true, scale, scaleAnswered: true, viewingDistanceMm: 1000, printers,
-      evenings: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: weekday === 0 || weekday === 6 ? "14:00" : "18:30", to: "22:30" })),
-      timeZone: "UTC", readyBy: null, createdAt: DEMO_NOW,
+      id: DEMO_ID,
+      name: "Saltmarsh Sluice",
+      demo: true,
+      scale,
+      scaleAnswered: true,
+      viewingDistanceMm: 1000,
+      printers,
+      evenings: Array.from({ length: 7 }, (_, weekday) => ({
+        weekday,
+        from: weekday === 0 || weekday === 6 ? "14:00" : "18:30",
+        to: "22:30",
+      })),
+      timeZone: "UTC",
+      readyBy: null,
+      createdAt: DEMO_NOW,
     },
-    parts, paints: PAINTS.map((p) => ({ ...p, sceneId: DEMO_ID })),
-    procedures: [{ id: "usual-coat", sceneId: DEMO_ID, title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" }], records: [],
+    parts,
+    paints: PAINTS.map((p) => ({ ...p, sceneId: DEMO_ID })),
+    procedures: [
+      { id: "usual-coat", sceneId: DEMO_ID, title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" },
+    ],
+    records: [],
   };
   return { project: { ...project, records: recordsOf(project) }, meshes };
 }
 
-const MIN = 60000, HOUR = 60 * MIN, DAY = 24 * HOUR;
+const MIN = 60000,
+  HOUR = 60 * MIN,
+  DAY = 24 * HOUR;
 
 /** What has happened so far: three prints, one of them partly failed; the mill house is on the printer, the frame's primer dries. */
 function recordsOf(project: Project): StepRecord[] {
@@ -106,8 +203,21 @@ function recordsOf(project: Project): StepRecord[] {
     const step = stepsOfPart(part, { ...project, records }).find((s) => s.key === `${partId}/${suffix}`);
     if (!step) throw new Error(`demo: no step ${partId}/${suffix}`);
     records.push({
-      id: `demo-${records.length + 1}`, sceneId: DEMO_ID, partId, stepKey: step.key, title: step.title, time: step.machineS > 0 ? "machine" : "hands", startedAt, finishedAt: minutes === null ? null : startedAt + minutes * MIN,
-      plannedS: step.machineS || step.handsOnS, waitS: step.waitS, result: minutes === null ? null : "good", good: 0, failed: 0, wentWrong: "", ...more,
+      id: `demo-${records.length + 1}`,
+      sceneId: DEMO_ID,
+      partId,
+      stepKey: step.key,
+      title: step.title,
+      time: step.machineS > 0 ? "machine" : "hands",
+      startedAt,
+      finishedAt: minutes === null ? null : startedAt + minutes * MIN,
+      plannedS: step.machineS || step.handsOnS,
+      waitS: step.waitS,
+      result: minutes === null ? null : "good",
+      good: 0,
+      failed: 0,
+      wentWrong: "",
+      ...more,
     });
   };
   const crates = project.parts.find((p) => p.id === "crate")!;
@@ -118,7 +228,12 @@ function recordsOf(project: Project): StepRecord[] {
   add("sluice-paddle", "print/start0", DEMO_NOW - 3 * DAY + 2.2 * HOUR, 21);
   add("sluice-paddle", "print/clear0", DEMO_NOW - 2 * DAY, 7, { good: 1 });
   add("crate", "print/start0", DEMO_NOW - 1 * DAY, plateMin * 1.04);
-  add("crate", "print/clear0", DEMO_NOW - 1 * DAY + 2.5 * HOUR, 55, { good: 20, failed: 4, result: "partly", wentWrong: "Four came off their supports: the corner by the hinge side was underexposed." });
+  add("crate", "print/clear0", DEMO_NOW - 1 * DAY + 2.5 * HOUR, 55, {
+    good: 20,
+    failed: 4,
+    result: "partly",
+    wentWrong: "Four came off their supports: the corner by the hinge side was underexposed.",
+  });
   add("crate", "print/start1", DEMO_NOW - 4 * HOUR, plateMin);
   add("mill-house", "print/start0", DEMO_NOW - 3.2 * HOUR, null);
   add("sluice-frame", "prime/0", DEMO_NOW - 3 * HOUR, 6);

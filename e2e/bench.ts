@@ -7,16 +7,19 @@ export const EVENING = new Date("2026-11-26T19:10:00+01:00");
 
 export const test = base.extend<{ bench: Page; faults: string[] }>({
   /** Console errors and requests to other origins; every test fails on them. */
-  faults: [async ({ page, baseURL }, provide) => {
-    const faults: string[] = [];
-    page.on("console", (m) => m.type() === "error" && faults.push(`console: ${m.text()}`));
-    page.on("pageerror", (e) => faults.push(`error: ${e.message}`));
-    page.on("request", (r) => {
-      if (/^https?:/.test(r.url()) && !r.url().startsWith(baseURL!)) faults.push(`other origin: ${r.url()}`);
-    });
-    await provide(faults);
-    expect(faults).toEqual([]);
-  }, { auto: true }],
+  faults: [
+    async ({ page, baseURL }, provide) => {
+      const faults: string[] = [];
+      page.on("console", (m) => m.type() === "error" && faults.push(`console: ${m.text()}`));
+      page.on("pageerror", (e) => faults.push(`error: ${e.message}`));
+      page.on("request", (r) => {
+        if (/^https?:/.test(r.url()) && !r.url().startsWith(baseURL!)) faults.push(`other origin: ${r.url()}`);
+      });
+      await provide(faults);
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
   bench: async ({ page }, provide) => {
     await page.clock.install({ time: EVENING });
     await page.goto("/");
@@ -29,8 +32,28 @@ export { expect };
 
 /** A shed of 60 × 90 × 52 mm with a 20° roof, made here so that no test rests on the demo's meshes. */
 export function shedStl(factor = 1): Buffer {
-  const s = factor, w = 60 * s, d = 90 * s, e = 40 * s, r = e + (w / 2) * Math.tan((20 * Math.PI) / 180);
-  return Buffer.from(writeStl(new MeshBuilder().prism([[0, 0], [w, 0], [w, e], [w / 2, r], [0, e]], 0, d).build()));
+  const s = factor,
+    w = 60 * s,
+    d = 90 * s,
+    e = 40 * s,
+    r = e + (w / 2) * Math.tan((20 * Math.PI) / 180);
+  return Buffer.from(
+    writeStl(
+      new MeshBuilder()
+        .prism(
+          [
+            [0, 0],
+            [w, 0],
+            [w, e],
+            [w / 2, r],
+            [0, e],
+          ],
+          0,
+          d,
+        )
+        .build(),
+    ),
+  );
 }
 
 /** A mound of 120 mm across and 22 mm high: a slope of 20° all round. */
@@ -41,4 +64,5 @@ export const upload = async (page: Page, name: string, buffer: Buffer): Promise<
   await page.locator("#mesh-file").setInputFiles({ name, mimeType: "model/stl", buffer });
 };
 
-export const station = (page: Page, name: string) => page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });
+export const station = (page: Page, name: string) =>
+  page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });

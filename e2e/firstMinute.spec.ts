@@ -50,7 +50,11 @@ test("bad files get a sentence, the others go on, and nothing is stored", async 
   huge.writeUInt32LE(0xffffffff, 80);
   await bench.keyboard.press("n");
   await bench.locator("#mesh-file").setInputFiles([
-    { name: "list.stl", mimeType: "model/stl", buffer: Buffer.from("eggs, flour and a long list of other things to buy for the weekend, all of it text and none of it a mesh") },
+    {
+      name: "list.stl",
+      mimeType: "model/stl",
+      buffer: Buffer.from("eggs, flour and a long list of other things to buy for the weekend, all of it text and none of it a mesh"),
+    },
     { name: "cut.stl", mimeType: "model/stl", buffer: huge },
     { name: "<img src=x>.stl", mimeType: "model/stl", buffer: Buffer.alloc(0) },
     { name: "good.stl", mimeType: "model/stl", buffer: shedStl() },

@@ -66,7 +66,13 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
     return readFileSync(await download.path());
   };
   const first = await save();
-  await bench.evaluate(() => new Promise((done) => { const r = indexedDB.deleteDatabase("inch-hollow"); r.onsuccess = r.onblocked = () => done(null); }));
+  await bench.evaluate(
+    () =>
+      new Promise((done) => {
+        const r = indexedDB.deleteDatabase("inch-hollow");
+        r.onsuccess = r.onblocked = () => done(null);
+      }),
+  );
   await bench.evaluate(() => localStorage.clear());
   await bench.goto("/");
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
@@ -91,7 +97,9 @@ test("lists come out as CSV and as a calendar", async ({ bench }) => {
 
 test("a bundle of a newer version is refused and nothing changes", async ({ bench }) => {
   await bench.keyboard.press("s");
-  await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from("not a zip at all") });
+  await bench
+    .locator("#bundle-file")
+    .setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from("not a zip at all") });
   await expect(bench.getByRole("alert")).toContainText("not a project bundle");
 });
 

@@ -14,18 +14,21 @@ const SIZES = [
 function audit(page: Page): Promise<string[]> {
   return page.evaluate(() => {
     const found: string[] = [];
-    const say = (el: Element): string => `<${el.tagName.toLowerCase()}> "${(el.textContent ?? "").trim().replace(/\s+/g, " ").slice(0, 50)}"`;
+    const say = (el: Element): string =>
+      `<${el.tagName.toLowerCase()}> "${(el.textContent ?? "").trim().replace(/\s+/g, " ").slice(0, 50)}"`;
     const shown = (el: Element): boolean => {
       const s = getComputedStyle(el);
       return s.visibility !== "hidden" && s.display !== "none" && !el.closest(".sr-only");
     };
-    if (document.documentElement.scrollWidth > innerWidth + 1) found.push(`sideways scroll: ${document.documentElement.scrollWidth} in ${innerWidth}`);
+    if (document.documentElement.scrollWidth > innerWidth + 1)
+      found.push(`sideways scroll: ${document.documentElement.scrollWidth} in ${innerWidth}`);
     const clipOf = (el: Element): DOMRect => {
       let box = new DOMRect(0, 0, innerWidth, innerHeight);
       for (let p = el.parentElement; p; p = p.parentElement) {
         if (!/auto|scroll|hidden|clip/.test(getComputedStyle(p).overflow)) continue;
         const r = p.getBoundingClientRect();
-        const x = Math.max(box.left, r.left), y = Math.max(box.top, r.top);
+        const x = Math.max(box.left, r.left),
+          y = Math.max(box.top, r.top);
         box = new DOMRect(x, y, Math.max(0, Math.min(box.right, r.right) - x), Math.max(0, Math.min(box.bottom, r.bottom) - y));
       }
       return box;
@@ -39,7 +42,8 @@ function audit(page: Page): Promise<string[]> {
       range.selectNodeContents(n);
       const clip = clipOf(el);
       for (const r of range.getClientRects()) {
-        const w = Math.min(r.right, clip.right) - Math.max(r.left, clip.left), h = Math.min(r.bottom, clip.bottom) - Math.max(r.top, clip.top);
+        const w = Math.min(r.right, clip.right) - Math.max(r.left, clip.left),
+          h = Math.min(r.bottom, clip.bottom) - Math.max(r.top, clip.top);
         if (w < 2 || h < r.height * 0.6) continue;
         boxes.push({ el, r });
       }
@@ -53,16 +57,21 @@ function audit(page: Page): Promise<string[]> {
     }
     for (let i = 0; i < boxes.length; i++)
       for (let j = i + 1; j < boxes.length; j++) {
-        const a = boxes[i], b = boxes[j];
+        const a = boxes[i],
+          b = boxes[j];
         if (a.el === b.el || a.el.contains(b.el) || b.el.contains(a.el)) continue;
-        const w = Math.min(a.r.right, b.r.right) - Math.max(a.r.left, b.r.left), h = Math.min(a.r.bottom, b.r.bottom) - Math.max(a.r.top, b.r.top);
+        const w = Math.min(a.r.right, b.r.right) - Math.max(a.r.left, b.r.left),
+          h = Math.min(a.r.bottom, b.r.bottom) - Math.max(a.r.top, b.r.top);
         if (w > 3 && h > Math.min(a.r.height, b.r.height) * 0.35) found.push(`text over text: ${say(a.el)} and ${say(b.el)}`);
       }
     const least = matchMedia("(pointer: coarse)").matches ? 44 : 24;
-    for (const el of document.querySelectorAll("button,a[href],input:not([type=hidden]):not([type=checkbox]),select,summary,[role=button]")) {
+    for (const el of document.querySelectorAll(
+      "button,a[href],input:not([type=hidden]):not([type=checkbox]),select,summary,[role=button]",
+    )) {
       const r = el.getBoundingClientRect();
       if (!shown(el) || r.width < 2 || r.height < 2 || el.closest("[data-sonner-toaster]") || r.bottom < 0) continue;
-      if (Math.min(r.width, r.height) < least - 0.5) found.push(`small target ${Math.round(r.width)}×${Math.round(r.height)}: ${say(el)} ${el.getAttribute("aria-label") ?? ""}`);
+      if (Math.min(r.width, r.height) < least - 0.5)
+        found.push(`small target ${Math.round(r.width)}×${Math.round(r.height)}: ${say(el)} ${el.getAttribute("aria-label") ?? ""}`);
     }
     return [...new Set(found)];
   });
@@ -76,7 +85,18 @@ for (const size of SIZES) {
       const look = async (where: string): Promise<void> => {
         expect(await audit(bench), where).toEqual([]);
         const axe = await new AxeBuilder({ page: bench }).disableRules(["color-contrast-enhanced"]).analyze();
-        expect(axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => `${where}: ${v.id} ${v.nodes.slice(0, 3).map((n) => n.target.join(" ")).join(" | ")}`), where).toEqual([]);
+        expect(
+          axe.violations
+            .filter((v) => v.impact === "serious" || v.impact === "critical")
+            .map(
+              (v) =>
+                `${where}: ${v.id} ${v.nodes
+                  .slice(0, 3)
+                  .map((n) => n.target.join(" "))
+                  .join(" | ")}`,
+            ),
+          where,
+        ).toEqual([]);
       };
       await look("the sheet");
       for (const name of STATIONS) {
@@ -95,12 +115,19 @@ for (const size of SIZES) {
 }
 
 test("dialogs are in order", async ({ bench }) => {
-  for (const [key, title] of [["n", "New part"], ["s", "Scenes and files"], ["?", "Keys"]] as const) {
+  for (const [key, title] of [
+    ["n", "New part"],
+    ["s", "Scenes and files"],
+    ["?", "Keys"],
+  ] as const) {
     await bench.keyboard.press(key);
     await expect(bench.getByRole("dialog", { name: title })).toBeVisible();
     expect(await audit(bench).then((f) => f.filter((x) => !x.startsWith("text over text"))), title).toEqual([]);
     const axe = await new AxeBuilder({ page: bench }).include("[role=dialog]").analyze();
-    expect(axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => v.id), title).toEqual([]);
+    expect(
+      axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => v.id),
+      title,
+    ).toEqual([]);
     await bench.keyboard.press("Escape");
   }
   await bench.getByRole("button", { name: /^Why: 6.61 m/ }).click();

@@ -11,18 +11,43 @@ browser();
 const PORT = 4521;
 const out = path.join(root, "docs/screenshots");
 mkdirSync(out, { recursive: true });
-const server = spawn(process.execPath, ["node_modules/@react-router/serve/bin.js", "build/server/index.js"], { cwd: root, stdio: "ignore", env: { ...process.env, PORT: String(PORT), HOST: "127.0.0.1", NODE_ENV: "production" } });
+const server = spawn(process.execPath, ["node_modules/@react-router/serve/bin.js", "build/server/index.js"], {
+  cwd: root,
+  stdio: "ignore",
+  env: { ...process.env, PORT: String(PORT), HOST: "127.0.0.1", NODE_ENV: "production" },
+});
 const base = `http://127.0.0.1:${PORT}`;
 for (let tries = 0; ; tries++) {
-  if (await fetch(`${base}/icon.svg`).then((r) => r.ok, () => false)) break;
+  if (
+    await fetch(`${base}/icon.svg`).then(
+      (r) => r.ok,
+      () => false,
+    )
+  )
+    break;
   if (tries > 60) throw new Error("The server did not start.");
   await new Promise((done) => setTimeout(done, 250));
 }
-const chrome = await chromium.launch({ executablePath: CHROMIUM, args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+const chrome = await chromium.launch({
+  executablePath: CHROMIUM,
+  args: [
+    "--no-sandbox",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+});
 
 /** A fresh browser on a fixed Thursday evening, so that pictures only change when a view does. */
 async function open(options = {}) {
-  const context = await chrome.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: "Europe/Berlin", locale: "en-GB", ...options });
+  const context = await chrome.newContext({
+    viewport: { width: 1280, height: 800 },
+    timezoneId: "Europe/Berlin",
+    locale: "en-GB",
+    ...options,
+  });
   const page = await context.newPage();
   await page.clock.install({ time: new Date("2026-11-26T18:50:00+01:00") });
   await page.goto(base);
@@ -39,7 +64,10 @@ const shoot = async (page, name) => {
 const page = await open();
 await shoot(page, "part");
 for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"]) {
-  await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) }).click();
+  await page
+    .getByRole("navigation", { name: "Stations" })
+    .getByRole("link", { name: new RegExp(`^${name}`) })
+    .click();
   await page.locator("main h1").waitFor();
   await page.clock.runFor(1000);
   await shoot(page, name.toLowerCase());

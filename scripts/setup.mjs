@@ -28,15 +28,30 @@ function stamp(name, value) {
 
 /** `npm ci` when the lock file is not the one that was installed last. */
 export function install() {
-  const lock = createHash("sha256").update(readFileSync(path.join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(path.join(root, "package-lock.json")))
+    .digest("hex");
   if (existsSync(path.join(root, "node_modules")) && stampIs("installed", lock)) return;
   console.log("Installing packages…");
   // Development packages too, whatever NODE_ENV says: the build and the tests need them.
-  if (run("npm", ["ci", "--include=dev", "--no-audit", "--no-fund"]) !== 0) throw new Error("npm ci failed. Is the npm registry within reach?");
+  if (run("npm", ["ci", "--include=dev", "--no-audit", "--no-fund"]) !== 0)
+    throw new Error("npm ci failed. Is the npm registry within reach?");
   stamp("installed", lock);
 }
 
-const SOURCES = ["app", "core", "demo", "store", "workers", "public", "scripts", "package-lock.json", "vite.config.ts", "react-router.config.ts", "tsconfig.json"];
+const SOURCES = [
+  "app",
+  "core",
+  "demo",
+  "store",
+  "workers",
+  "public",
+  "scripts",
+  "package-lock.json",
+  "vite.config.ts",
+  "react-router.config.ts",
+  "tsconfig.json",
+];
 
 function sourceHash() {
   const hash = createHash("sha256");
@@ -53,7 +68,12 @@ function sourceHash() {
 /** Builds the demo scene and the application when a source has changed since the last build. */
 export function build() {
   const now = sourceHash();
-  if (existsSync(path.join(root, "build/server/index.js")) && existsSync(path.join(root, "build/client/demo.inchhollow")) && stampIs("built", now)) return;
+  if (
+    existsSync(path.join(root, "build/server/index.js")) &&
+    existsSync(path.join(root, "build/client/demo.inchhollow")) &&
+    stampIs("built", now)
+  )
+    return;
   console.log("Building…");
   if (runBin("tsx", ["scripts/build-demo.ts"]) !== 0) throw new Error("The demo scene could not be built.");
   if (runBin("react-router", ["build", "--logLevel", "error"]) !== 0) throw new Error("The application could not be built.");
@@ -67,6 +87,10 @@ export function browser() {
   if (existsSync(CHROMIUM)) return;
   console.log("Installing Chromium from Debian's packages…");
   const sudo = process.getuid?.() === 0 ? [] : ["sudo"];
-  const apt = (args) => run([...sudo, "apt-get"][0], [...sudo.slice(1), ...(sudo.length ? ["apt-get"] : []), ...args], { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } });
-  if (apt(["update"]) !== 0 || apt(["install", "-y", "--no-install-recommends", "chromium"]) !== 0) throw new Error("Chromium could not be installed. Install Debian's package chromium and run the tests again.");
+  const apt = (args) =>
+    run([...sudo, "apt-get"][0], [...sudo.slice(1), ...(sudo.length ? ["apt-get"] : []), ...args], {
+      env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+    });
+  if (apt(["update"]) !== 0 || apt(["install", "-y", "--no-install-recommends", "chromium"]) !== 0)
+    throw new Error("Chromium could not be installed. Install Debian's package chromium and run the tests again.");
 }

@@ -23,14 +23,19 @@ export interface Bundle {
 export function inOrder(project: Project): Project {
   const byId = <T extends { id: string }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
   return {
-    ...project, parts: [...project.parts].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)), paints: byId(project.paints), procedures: byId(project.procedures),
+    ...project,
+    parts: [...project.parts].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)),
+    paints: byId(project.paints),
+    procedures: byId(project.procedures),
     records: [...project.records].sort((a, b) => a.startedAt - b.startedAt || (a.id < b.id ? -1 : 1)),
   };
 }
 
 export function writeBundle({ project: given, meshes }: Bundle): Uint8Array {
   const project = inOrder(given);
-  const files: Zippable = { "scene.json": [strToU8(JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)), { level: 6, mtime: MTIME }] };
+  const files: Zippable = {
+    "scene.json": [strToU8(JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)), { level: 6, mtime: MTIME }],
+  };
   for (const hash of meshHashes(project)) {
     const bytes = meshes.get(hash);
     if (bytes) files[`meshes/${hash}.stl`] = [bytes, { level: 6, mtime: MTIME }];
@@ -70,19 +75,36 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
   } catch {
     return fail("bundle.json", "The scene in the bundle is cut short or damaged.", "scene.json");
   }
-  if (polluted) return fail("bundle.keys", "The scene holds names that no scene has (\"__proto__\" or the like). It was not stored.", "scene.json");
+  if (polluted)
+    return fail("bundle.keys", 'The scene holds names that no scene has ("__proto__" or the like). It was not stored.', "scene.json");
   const head = data as { format?: unknown; version?: unknown; project?: unknown } | null;
-  if (typeof head !== "object" || head === null || head.format !== FORMAT) return fail("bundle.format", "The zip holds a scene.json of some other program.", "scene.json");
+  if (typeof head !== "object" || head === null || head.format !== FORMAT)
+    return fail("bundle.format", "The zip holds a scene.json of some other program.", "scene.json");
   if (typeof head.version !== "number" || head.version > BUNDLE_VERSION)
-    return fail("bundle.newer", `The bundle is of version ${String(head.version)}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`, "scene.json");
+    return fail(
+      "bundle.newer",
+      `The bundle is of version ${String(head.version)}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`,
+      "scene.json",
+    );
   const checked = projectSchema.required().validate(head.project, { convert: false, abortEarly: true });
-  if (checked.error) return fail("bundle.shape", `The scene has something of the wrong kind: ${checked.error.message}. It was not stored.`, checked.error.details[0]?.path.join("."));
+  if (checked.error)
+    return fail(
+      "bundle.shape",
+      `The scene has something of the wrong kind: ${checked.error.message}. It was not stored.`,
+      checked.error.details[0]?.path.join("."),
+    );
   const project = checked.value as Project;
   const meshes: MeshBlobs = new Map();
   for (const hash of meshHashes(project)) {
     const mesh = files[`meshes/${hash}.stl`];
-    if (!mesh) return fail("bundle.mesh-missing", "A part's mesh is not in the bundle. Save the scene again where it came from.", `meshes/${hash}.stl`);
-    if ((await contentHash(mesh)) !== hash) return fail("bundle.mesh-damaged", "A mesh in the bundle is not what it was when it was saved.", `meshes/${hash}.stl`);
+    if (!mesh)
+      return fail(
+        "bundle.mesh-missing",
+        "A part's mesh is not in the bundle. Save the scene again where it came from.",
+        `meshes/${hash}.stl`,
+      );
+    if ((await contentHash(mesh)) !== hash)
+      return fail("bundle.mesh-damaged", "A mesh in the bundle is not what it was when it was saved.", `meshes/${hash}.stl`);
     meshes.set(hash, mesh);
   }
   return ok({ project, meshes });

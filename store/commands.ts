@@ -7,7 +7,17 @@ import { fail, ok, type Result } from "../core/measure";
 import type { Evening, Paint, Part, PartSource, Procedure, Scene, StepRecord, TypedEstimate, WorkItem } from "../core/project";
 import type { Printer } from "../core/print";
 import type { Scale } from "../core/scale";
-import { eveningsSchema, fields, hashSchema, paintSchema, printerSchema, procedureSchema, scaleSchema, sourceSchema, workSchema } from "./schemas";
+import {
+  eveningsSchema,
+  fields,
+  hashSchema,
+  paintSchema,
+  printerSchema,
+  procedureSchema,
+  scaleSchema,
+  sourceSchema,
+  workSchema,
+} from "./schemas";
 import { edit, type Edit } from "./edit";
 import { storageProblem } from "./projects";
 import type { InchHollowDatabase } from "./database";
@@ -31,7 +41,15 @@ export interface Commands {
   "paint.delete": { paintId: string };
   "procedure.keep": { procedure: Omit<Procedure, "sceneId"> };
   "procedure.delete": { procedureId: string };
-  "step.start": { recordId: string; partId: string; stepKey: string; title: string; time: StepRecord["time"]; plannedS: number; waitS: number };
+  "step.start": {
+    recordId: string;
+    partId: string;
+    stepKey: string;
+    title: string;
+    time: StepRecord["time"];
+    plannedS: number;
+    waitS: number;
+  };
   "step.finish": { recordId: string; result: "good" | "partly" | "failed"; good: number; failed: number; wentWrong: string };
   "step.forget": { recordId: string };
 }
@@ -46,7 +64,10 @@ interface Command<P> {
 
 /** What a command says when the rows do not allow it; becomes a Problem. */
 class Refused extends Error {
-  constructor(readonly code: string, message: string) {
+  constructor(
+    readonly code: string,
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -74,7 +95,12 @@ const withoutScene = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.fork
 
 export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "scene.set": {
-    schema: object({ name: opt(name), viewingDistanceMm: opt(Joi.number().min(50).max(20000)), readyBy: opt(Joi.string().isoDate().allow(null)), evenings: opt(eveningsSchema) }),
+    schema: object({
+      name: opt(name),
+      viewingDistanceMm: opt(Joi.number().min(50).max(20000)),
+      readyBy: opt(Joi.string().isoDate().allow(null)),
+      evenings: opt(eveningsSchema),
+    }),
     label: () => "Scene changed",
     apply: async (e, patch) => e.put("scenes", { ...(await sceneOf(e)), ...patch }),
   },
@@ -89,21 +115,43 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: async (e, { printer }) => {
       const scene = await sceneOf(e);
       const others = scene.printers.some((p) => p.id === printer.id);
-      await e.put("scenes", { ...scene, printers: others ? scene.printers.map((p) => (p.id === printer.id ? printer : p)) : [...scene.printers, printer] });
+      await e.put("scenes", {
+        ...scene,
+        printers: others ? scene.printers.map((p) => (p.id === printer.id ? printer : p)) : [...scene.printers, printer],
+      });
     },
   },
   "part.add": {
-    schema: object({ id, name, source: sourceSchema, factor: Joi.number().greater(0).max(1000), copies: Joi.number().integer().min(1).max(5000), work: Joi.array().items(workSchema) }),
+    schema: object({
+      id,
+      name,
+      source: sourceSchema,
+      factor: Joi.number().greater(0).max(1000),
+      copies: Joi.number().integer().min(1).max(5000),
+      work: Joi.array().items(workSchema),
+    }),
     label: (p) => `${p.name} added`,
     apply: async (e, p) => {
       const parts = await e.all("parts");
-      await e.put("parts", { ...p, sceneId: e.sceneId, goodBefore: 0, failedBefore: 0, prints: [], notes: "", order: 1 + Math.max(0, ...parts.map((x) => x.order)) });
+      await e.put("parts", {
+        ...p,
+        sceneId: e.sceneId,
+        goodBefore: 0,
+        failedBefore: 0,
+        prints: [],
+        notes: "",
+        order: 1 + Math.max(0, ...parts.map((x) => x.order)),
+      });
     },
   },
   "part.set": {
     schema: object({
-      partId: id, name: opt(name), copies: opt(Joi.number().integer().min(1).max(5000)), goodBefore: opt(Joi.number().integer().min(0).max(5000)),
-      failedBefore: opt(Joi.number().integer().min(0).max(5000)), notes: opt(text(5000)),
+      partId: id,
+      name: opt(name),
+      copies: opt(Joi.number().integer().min(1).max(5000)),
+      goodBefore: opt(Joi.number().integer().min(0).max(5000)),
+      failedBefore: opt(Joi.number().integer().min(0).max(5000)),
+      notes: opt(text(5000)),
     }),
     label: () => "Part changed",
     apply: async (e, { partId, ...patch }) => e.put("parts", { ...(await partOf(e, partId)), ...patch }),
@@ -146,17 +194,19 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "work.typed": {
     schema: object({ partId: id, itemId: id, typed: typedEstimate }),
     label: ({ typed }) => (typed ? "Your own estimate" : "Back to the model"),
-    apply: (e, { partId, itemId, typed }) => changeWork(e, partId, (work) => work.map((w) => (w.id === itemId && w.kind === "print" ? { ...w, typed } : w))),
+    apply: (e, { partId, itemId, typed }) =>
+      changeWork(e, partId, (work) => work.map((w) => (w.id === itemId && w.kind === "print" ? { ...w, typed } : w))),
   },
   "work.move": {
     schema: object({ partId: id, itemId: id, to: Joi.number().integer().min(0) }),
     label: () => "Order of work",
-    apply: (e, { partId, itemId, to }) => changeWork(e, partId, (work) => {
-      const item = work.find((w) => w.id === itemId);
-      if (!item) return work;
-      const rest = work.filter((w) => w.id !== itemId);
-      return [...rest.slice(0, to), item, ...rest.slice(to)];
-    }),
+    apply: (e, { partId, itemId, to }) =>
+      changeWork(e, partId, (work) => {
+        const item = work.find((w) => w.id === itemId);
+        if (!item) return work;
+        const rest = work.filter((w) => w.id !== itemId);
+        return [...rest.slice(0, to), item, ...rest.slice(to)];
+      }),
   },
   "work.remove": {
     schema: object({ partId: id, itemId: id }),
@@ -188,16 +238,40 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: (e, { procedureId }) => e.delete("procedures", procedureId),
   },
   "step.start": {
-    schema: object({ recordId: id, partId: id, stepKey: text(300), title: text(300), time: Joi.string().valid("hands", "machine"), plannedS: positive, waitS: atLeast0 }),
+    schema: object({
+      recordId: id,
+      partId: id,
+      stepKey: text(300),
+      title: text(300),
+      time: Joi.string().valid("hands", "machine"),
+      plannedS: positive,
+      waitS: atLeast0,
+    }),
     label: ({ title }) => `Started: ${title}`,
     apply: async (e, { recordId, ...p }, now) => {
       const running = (await e.all("records")).some((r) => r.stepKey === p.stepKey && r.finishedAt === null);
       if (running) throw new Refused("step.running", "This step was started already.");
-      await e.put("records", { id: recordId, sceneId: e.sceneId, ...p, startedAt: now, finishedAt: null, result: null, good: 0, failed: 0, wentWrong: "" });
+      await e.put("records", {
+        id: recordId,
+        sceneId: e.sceneId,
+        ...p,
+        startedAt: now,
+        finishedAt: null,
+        result: null,
+        good: 0,
+        failed: 0,
+        wentWrong: "",
+      });
     },
   },
   "step.finish": {
-    schema: object({ recordId: id, result: Joi.string().valid("good", "partly", "failed"), good: Joi.number().integer().min(0).max(5000), failed: Joi.number().integer().min(0).max(5000), wentWrong: text(1000) }),
+    schema: object({
+      recordId: id,
+      result: Joi.string().valid("good", "partly", "failed"),
+      good: Joi.number().integer().min(0).max(5000),
+      failed: Joi.number().integer().min(0).max(5000),
+      wentWrong: text(1000),
+    }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
     apply: async (e, { recordId, ...p }, now) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
@@ -215,12 +289,24 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
 const isCommand = (text: string): text is CommandName => Object.hasOwn(COMMANDS, text);
 
 /** Checks the payload and runs the command as one undoable edit. @returns the label of what was done */
-export async function runCommand(db: InchHollowDatabase, sceneId: string, command: string, payload: unknown, now: number): Promise<Result<string>> {
+export async function runCommand(
+  db: InchHollowDatabase,
+  sceneId: string,
+  command: string,
+  payload: unknown,
+  now: number,
+): Promise<Result<string>> {
   if (!isCommand(command)) return fail("command.unknown", `There is no command "${command}".`);
   return runKnown(db, sceneId, command, payload, now);
 }
 
-async function runKnown<N extends CommandName>(db: InchHollowDatabase, sceneId: string, name: N, payload: unknown, now: number): Promise<Result<string>> {
+async function runKnown<N extends CommandName>(
+  db: InchHollowDatabase,
+  sceneId: string,
+  name: N,
+  payload: unknown,
+  now: number,
+): Promise<Result<string>> {
   const command = COMMANDS[name];
   const checked = command.schema.validate(payload, { convert: false });
   if (checked.error) return fail("command.payload", `${checked.error.message}.`, checked.error.details[0]?.path.join("."));
@@ -235,7 +321,13 @@ async function runKnown<N extends CommandName>(db: InchHollowDatabase, sceneId: 
 }
 
 /** Adds a part with its mesh file in one transaction, so that a closed tab leaves both or neither. */
-export async function addMeshPart(db: InchHollowDatabase, sceneId: string, mesh: { hash: string; bytes: Uint8Array }, payload: Commands["part.add"], now: number): Promise<Result<string>> {
+export async function addMeshPart(
+  db: InchHollowDatabase,
+  sceneId: string,
+  mesh: { hash: string; bytes: Uint8Array },
+  payload: Commands["part.add"],
+  now: number,
+): Promise<Result<string>> {
   const checked = COMMANDS["part.add"].schema.validate(payload, { convert: false });
   if (checked.error) return fail("command.payload", `${checked.error.message}.`);
   if (hashSchema.validate(mesh.hash).error) throw new Error(`addMeshPart: ${mesh.hash} is not a content hash`);

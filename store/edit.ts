@@ -5,13 +5,17 @@ import { ROW_TABLES, type HistoryEntry, type InchHollowDatabase, type RowChange,
 /** Steps of undo that are kept for a scene. */
 const MOST_HISTORY = 200;
 
-const keyOf = (table: RowTable, row: Rows[RowTable]): RowKey => (table === "scenes" ? row.id : [(row as { sceneId: string }).sceneId, row.id]);
+const keyOf = (table: RowTable, row: Rows[RowTable]): RowKey =>
+  table === "scenes" ? row.id : [(row as { sceneId: string }).sceneId, row.id];
 
 /** What an edit may do. Reads see the edit's own writes. */
 export class Edit {
   readonly changes: RowChange[] = [];
 
-  constructor(private readonly db: InchHollowDatabase, readonly sceneId: string) {}
+  constructor(
+    private readonly db: InchHollowDatabase,
+    readonly sceneId: string,
+  ) {}
 
   private table<T extends RowTable>(name: T): Table<Rows[T], RowKey> {
     return this.db.table(name);
@@ -48,7 +52,13 @@ export class Edit {
 const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.table(t)), db.history, db.meshes];
 
 /** Runs `work` as one undoable edit. When it throws, nothing is stored. */
-export async function edit(db: InchHollowDatabase, sceneId: string, label: string, at: number, work: (edit: Edit) => Promise<void>): Promise<void> {
+export async function edit(
+  db: InchHollowDatabase,
+  sceneId: string,
+  label: string,
+  at: number,
+  work: (edit: Edit) => Promise<void>,
+): Promise<void> {
   await db.transaction("rw", tables(db), async () => {
     const e = new Edit(db, sceneId);
     await work(e);

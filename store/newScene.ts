@@ -23,9 +23,21 @@ const FIRST_RACK: Omit<Paint, "sceneId">[] = [
 export function newProject(sceneId: string, name: string, timeZone: string, now: number): Project {
   return {
     scene: {
-      id: sceneId, name, demo: false, scale: figureScale(28), scaleAnswered: false, viewingDistanceMm: VIEWING_DISTANCES[2].mm,
-      printers: GENERIC_PRINTERS.map((p) => structuredClone(p)), evenings: USUAL_EVENINGS, timeZone, readyBy: null, createdAt: now,
+      id: sceneId,
+      name,
+      demo: false,
+      scale: figureScale(28),
+      scaleAnswered: false,
+      viewingDistanceMm: VIEWING_DISTANCES[2].mm,
+      printers: GENERIC_PRINTERS.map((p) => structuredClone(p)),
+      evenings: USUAL_EVENINGS,
+      timeZone,
+      readyBy: null,
+      createdAt: now,
     },
-    parts: [], paints: FIRST_RACK.map((p) => ({ ...p, sceneId })), procedures: [], records: [],
+    parts: [],
+    paints: FIRST_RACK.map((p) => ({ ...p, sceneId })),
+    procedures: [],
+    records: [],
   };
 }

@@ -8,8 +8,14 @@ import type { InchHollowDatabase } from "./database";
 export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<Project | undefined> {
   const scene = await db.scenes.get(sceneId);
   if (!scene) return undefined;
-  const own = <T>(table: "parts" | "paints" | "procedures" | "records"): Promise<T[]> => db.table<T>(table).where("sceneId").equals(sceneId).toArray();
-  const [parts, paints, procedures, records] = await Promise.all([own<Project["parts"][0]>("parts"), own<Project["paints"][0]>("paints"), own<Project["procedures"][0]>("procedures"), own<Project["records"][0]>("records")]);
+  const own = <T>(table: "parts" | "paints" | "procedures" | "records"): Promise<T[]> =>
+    db.table<T>(table).where("sceneId").equals(sceneId).toArray();
+  const [parts, paints, procedures, records] = await Promise.all([
+    own<Project["parts"][0]>("parts"),
+    own<Project["paints"][0]>("paints"),
+    own<Project["procedures"][0]>("procedures"),
+    own<Project["records"][0]>("records"),
+  ]);
   parts.sort((a, b) => a.order - b.order);
   records.sort((a, b) => a.startedAt - b.startedAt);
   return { scene, parts, paints, procedures, records };
@@ -35,7 +41,11 @@ export const underSceneId = (project: Project, sceneId: string): Project => ({
 /** All times moved by `ms`: the demo is always as old as when it was made. */
 export const shiftTimes = (project: Project, ms: number): Project => ({
   ...project,
-  records: project.records.map((r) => ({ ...r, startedAt: r.startedAt + ms, finishedAt: r.finishedAt === null ? null : r.finishedAt + ms })),
+  records: project.records.map((r) => ({
+    ...r,
+    startedAt: r.startedAt + ms,
+    finishedAt: r.finishedAt === null ? null : r.finishedAt + ms,
+  })),
 });
 
 /**
@@ -69,9 +79,14 @@ export function storageProblem(error: unknown): Result<never> {
   const name = (error as { name?: string; inner?: { name?: string } } | null)?.name ?? "";
   const inner = (error as { inner?: { name?: string } } | null)?.inner?.name ?? "";
   if (name === "QuotaExceededError" || inner === "QuotaExceededError")
-    return fail("storage.full", "The browser has no room left, so nothing was stored. Save a bundle of a scene, delete what you no longer need, and try again.");
+    return fail(
+      "storage.full",
+      "The browser has no room left, so nothing was stored. Save a bundle of a scene, delete what you no longer need, and try again.",
+    );
   if (name === "MissingAPIError" || name === "OpenFailedError" || name === "InvalidStateError")
-    return fail("storage.closed", "The browser does not let this page keep data (a private window, perhaps). Open it in an ordinary window.");
+    return fail(
+      "storage.closed",
+      "The browser does not let this page keep data (a private window, perhaps). Open it in an ordinary window.",
+    );
   throw error;
 }
-

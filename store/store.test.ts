@@ -20,15 +20,38 @@ async function sample(name = "Creek"): Promise<Bundle> {
   const hash = await contentHash(bytes);
   const project = newProject("scene-1", name, "Europe/Berlin", NOW);
   project.parts.push({
-    id: "crate", sceneId: "scene-1", name: "Crate", factor: 1, copies: 24, goodBefore: 0, failedBefore: 0, prints: [], notes: "", order: 1,
-    source: { kind: "mesh", hash, fileName: "crate.stl", unit: "mm", unitReason: "", report: reportMesh(boxMesh(12, 12, 12)).report, outsideMm2: 720 },
+    id: "crate",
+    sceneId: "scene-1",
+    name: "Crate",
+    factor: 1,
+    copies: 24,
+    goodBefore: 0,
+    failedBefore: 0,
+    prints: [],
+    notes: "",
+    order: 1,
+    source: {
+      kind: "mesh",
+      hash,
+      fileName: "crate.stl",
+      unit: "mm",
+      unitReason: "",
+      report: reportMesh(boxMesh(12, 12, 12)).report,
+      outsideMm2: 720,
+    },
     work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
   });
   return { project, meshes: new Map([[hash, bytes]]) };
 }
 
 /** The bundle's own scene.json, changed and packed again. */
-async function tampered(change: (doc: { format: unknown; version: unknown; project: Record<string, unknown> & { scene: Record<string, unknown>; parts: Record<string, unknown>[] } }) => void): Promise<Uint8Array> {
+async function tampered(
+  change: (doc: {
+    format: unknown;
+    version: unknown;
+    project: Record<string, unknown> & { scene: Record<string, unknown>; parts: Record<string, unknown>[] };
+  }) => void,
+): Promise<Uint8Array> {
   const files = unzipSync(writeBundle(await sample()));
   const doc = JSON.parse(new TextDecoder().decode(files["scene.json"]));
   change(doc);
@@ -56,7 +79,11 @@ describe("bundles", () => {
   });
 
   it("keep unknown fields of a scene", async () => {
-    const r = await readBundle(await tampered((d) => { d.project.scene.mood = "foggy"; }));
+    const r = await readBundle(
+      await tampered((d) => {
+        d.project.scene.mood = "foggy";
+      }),
+    );
     expect(r.ok && (r.value.project.scene as unknown as Record<string, unknown>).mood).toBe("foggy");
   });
 
@@ -68,7 +95,11 @@ describe("bundles", () => {
   });
 
   it("hold names as text, markup and all", async () => {
-    const r = await readBundle(await tampered((d) => { d.project.parts[0].name = "<img src=x onerror=alert(1)>"; }));
+    const r = await readBundle(
+      await tampered((d) => {
+        d.project.parts[0].name = "<img src=x onerror=alert(1)>";
+      }),
+    );
     expect(r.ok && r.value.project.parts[0].name).toBe("<img src=x onerror=alert(1)>");
   });
 
@@ -77,15 +108,57 @@ describe("bundles", () => {
     ["nothing", () => new Uint8Array(0), "bundle.not-zip"],
     ["a zip cut short", async () => writeBundle(await sample()).slice(0, 200), "bundle.damaged"],
     ["a zip of something else", () => zipSync({ "readme.txt": strToU8("hi") }), "bundle.no-scene"],
-    ["a broken scene", () => zipSync({ "scene.json": strToU8("{\"format\":") }), "bundle.json"],
-    ["another program's scene", () => zipSync({ "scene.json": strToU8("{\"format\":\"x\"}") }), "bundle.format"],
+    ["a broken scene", () => zipSync({ "scene.json": strToU8('{"format":') }), "bundle.json"],
+    ["another program's scene", () => zipSync({ "scene.json": strToU8('{"format":"x"}') }), "bundle.format"],
     ["null", () => zipSync({ "scene.json": strToU8("null") }), "bundle.format"],
-    ["a newer version", () => tampered((d) => { d.version = BUNDLE_VERSION + 1; }), "bundle.newer"],
-    ["no version", () => tampered((d) => { d.version = "1"; }), "bundle.newer"],
-    ["wrong types", () => tampered((d) => { d.project.parts[0].copies = "many"; }), "bundle.shape"],
-    ["a negative count", () => tampered((d) => { d.project.parts[0].copies = -3; }), "bundle.shape"],
-    ["a work step of no kind", () => tampered((d) => { d.project.parts[0].work = [{ id: "x", kind: "dance" }]; }), "bundle.shape"],
-    ["no project", () => tampered((d) => { (d as { project?: unknown }).project = undefined; }), "bundle.shape"],
+    [
+      "a newer version",
+      () =>
+        tampered((d) => {
+          d.version = BUNDLE_VERSION + 1;
+        }),
+      "bundle.newer",
+    ],
+    [
+      "no version",
+      () =>
+        tampered((d) => {
+          d.version = "1";
+        }),
+      "bundle.newer",
+    ],
+    [
+      "wrong types",
+      () =>
+        tampered((d) => {
+          d.project.parts[0].copies = "many";
+        }),
+      "bundle.shape",
+    ],
+    [
+      "a negative count",
+      () =>
+        tampered((d) => {
+          d.project.parts[0].copies = -3;
+        }),
+      "bundle.shape",
+    ],
+    [
+      "a work step of no kind",
+      () =>
+        tampered((d) => {
+          d.project.parts[0].work = [{ id: "x", kind: "dance" }];
+        }),
+      "bundle.shape",
+    ],
+    [
+      "no project",
+      () =>
+        tampered((d) => {
+          (d as { project?: unknown }).project = undefined;
+        }),
+      "bundle.shape",
+    ],
   ])("refuse %s", async (_, make, code) => {
     const r = await readBundle(await make());
     expect(r).toMatchObject({ ok: false, problem: { code } });
@@ -94,7 +167,9 @@ describe("bundles", () => {
 
   it("refuse __proto__ keys", async () => {
     const files = unzipSync(writeBundle(await sample()));
-    files["scene.json"] = strToU8(new TextDecoder().decode(files["scene.json"]).replace('"parts":', '"__proto__": {"polluted": true}, "parts":'));
+    files["scene.json"] = strToU8(
+      new TextDecoder().decode(files["scene.json"]).replace('"parts":', '"__proto__": {"polluted": true}, "parts":'),
+    );
     expect(await readBundle(zipSync(files))).toMatchObject({ ok: false, problem: { code: "bundle.keys" } });
     expect(({} as Record<string, unknown>).polluted).toBeUndefined();
   });
@@ -102,7 +177,10 @@ describe("bundles", () => {
   it("refuse a missing and a changed mesh", async () => {
     const files = unzipSync(writeBundle(await sample()));
     const mesh = Object.keys(files).find((n) => n.startsWith("meshes/"))!;
-    expect(await readBundle(zipSync({ "scene.json": files["scene.json"] }))).toMatchObject({ ok: false, problem: { code: "bundle.mesh-missing" } });
+    expect(await readBundle(zipSync({ "scene.json": files["scene.json"] }))).toMatchObject({
+      ok: false,
+      problem: { code: "bundle.mesh-missing" },
+    });
     const changed = files[mesh].slice();
     changed[90] ^= 1;
     expect(await readBundle(zipSync({ ...files, [mesh]: changed }))).toMatchObject({ ok: false, problem: { code: "bundle.mesh-damaged" } });
@@ -136,10 +214,12 @@ describe("edits", () => {
   });
 
   it("store nothing when they fail half-way", async () => {
-    await expect(edit(db, "scene-1", "x", NOW, async (e) => {
-      await e.delete("parts", "crate");
-      throw new Error("power cut");
-    })).rejects.toThrow("power cut");
+    await expect(
+      edit(db, "scene-1", "x", NOW, async (e) => {
+        await e.delete("parts", "crate");
+        throw new Error("power cut");
+      }),
+    ).rejects.toThrow("power cut");
     expect((await parts()).length).toBe(1);
     expect(await undo(db, "scene-1")).toBeNull();
   });
@@ -159,9 +239,15 @@ describe("edits", () => {
 
 describe("commands", () => {
   it("refuse what has the wrong shape, with the place", async () => {
-    expect(await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: "many" }, NOW)).toMatchObject({ ok: false, problem: { code: "command.payload", where: "copies" } });
+    expect(await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: "many" }, NOW)).toMatchObject({
+      ok: false,
+      problem: { code: "command.payload", where: "copies" },
+    });
     expect(await runCommand(db, "scene-1", "toString", {}, NOW)).toMatchObject({ ok: false, problem: { code: "command.unknown" } });
-    expect(await runCommand(db, "scene-1", "part.set", { partId: "nobody", copies: 2 }, NOW)).toMatchObject({ ok: false, problem: { code: "part.gone" } });
+    expect(await runCommand(db, "scene-1", "part.set", { partId: "nobody", copies: 2 }, NOW)).toMatchObject({
+      ok: false,
+      problem: { code: "part.gone" },
+    });
   });
 
   it("every one has a schema that refuses nonsense and a label", () => {
@@ -178,7 +264,13 @@ describe("commands", () => {
   });
 
   it("rescaling takes planned areas along", async () => {
-    await runCommand(db, "scene-1", "work.add", { partId: "crate", at: 0, items: [{ id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 }] }, NOW);
+    await runCommand(
+      db,
+      "scene-1",
+      "work.add",
+      { partId: "crate", at: 0, items: [{ id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 }] },
+      NOW,
+    );
     await runCommand(db, "scene-1", "part.rescale", { partId: "crate", factor: 2 }, NOW);
     expect((await parts())[0].work[0]).toMatchObject({ areaMm2: 4000 });
   });
@@ -186,7 +278,10 @@ describe("commands", () => {
   it("a step is started once, finished with its result, and can be struck out", async () => {
     const start = { recordId: "r", partId: "crate", stepKey: "crate/c/0", title: "Primer", time: "hands", plannedS: 600, waitS: 3600 };
     expect((await runCommand(db, "scene-1", "step.start", start, NOW)).ok).toBe(true);
-    expect(await runCommand(db, "scene-1", "step.start", { ...start, recordId: "r2" }, NOW)).toMatchObject({ ok: false, problem: { code: "step.running" } });
+    expect(await runCommand(db, "scene-1", "step.start", { ...start, recordId: "r2" }, NOW)).toMatchObject({
+      ok: false,
+      problem: { code: "step.running" },
+    });
     await runCommand(db, "scene-1", "step.finish", { recordId: "r", result: "partly", good: 3, failed: 1, wentWrong: "runs" }, NOW + 60000);
     expect((await loadProject(db, "scene-1"))!.records[0]).toMatchObject({ finishedAt: NOW + 60000, failed: 1, wentWrong: "runs" });
     await runCommand(db, "scene-1", "step.forget", { recordId: "r" }, NOW);
@@ -201,19 +296,40 @@ describe("commands", () => {
   });
 
   it("keep a paint that is in use", async () => {
-    expect(await runCommand(db, "scene-1", "paint.delete", { paintId: "grey-primer" }, NOW)).toMatchObject({ ok: false, problem: { code: "paint.used" } });
+    expect(await runCommand(db, "scene-1", "paint.delete", { paintId: "grey-primer" }, NOW)).toMatchObject({
+      ok: false,
+      problem: { code: "paint.used" },
+    });
     expect((await runCommand(db, "scene-1", "paint.delete", { paintId: "dark-wash" }, NOW)).ok).toBe(true);
   });
 });
 
 describe("the database", () => {
   it("says when the store is full, and throws on bugs", () => {
-    expect(storageProblem({ name: "AbortError", inner: { name: "QuotaExceededError" } })).toMatchObject({ ok: false, problem: { code: "storage.full" } });
+    expect(storageProblem({ name: "AbortError", inner: { name: "QuotaExceededError" } })).toMatchObject({
+      ok: false,
+      problem: { code: "storage.full" },
+    });
     expect(() => storageProblem(new Error("bug"))).toThrow("bug");
   });
   it("moves the demo's times together", async () => {
     const { project } = await sample();
-    project.records.push({ id: "r", sceneId: "scene-1", partId: "crate", stepKey: "k", title: "", time: "hands", startedAt: 5, finishedAt: null, plannedS: 1, waitS: 0, result: null, good: 0, failed: 0, wentWrong: "" });
+    project.records.push({
+      id: "r",
+      sceneId: "scene-1",
+      partId: "crate",
+      stepKey: "k",
+      title: "",
+      time: "hands",
+      startedAt: 5,
+      finishedAt: null,
+      plannedS: 1,
+      waitS: 0,
+      result: null,
+      good: 0,
+      failed: 0,
+      wentWrong: "",
+    });
     expect(shiftTimes(project, 100).records[0]).toMatchObject({ startedAt: 105, finishedAt: null });
   });
 });

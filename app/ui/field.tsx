@@ -29,46 +29,97 @@ export function ParsedField<T>({ label, text, parse, onCommit, className, hideLa
   };
   return (
     <div className={className}>
-      <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>{label}</label>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
+        {label}
+      </label>
       <input
-        id={id} className="field" value={typed ?? text} placeholder={placeholder} autoFocus={autoFocus} aria-invalid={wrong !== null} aria-describedby={wrong ? `${id}-wrong` : undefined}
-        autoComplete="off" spellCheck={false}
-        onChange={(e) => { setTyped(e.target.value); setWrong(null); }}
+        id={id}
+        className="field"
+        value={typed ?? text}
+        placeholder={placeholder}
+        autoFocus={autoFocus}
+        aria-invalid={wrong !== null}
+        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(e) => {
+          setTyped(e.target.value);
+          setWrong(null);
+        }}
         onBlur={commit}
         onKeyDown={(e) => {
-          if (e.key === "Enter") { e.preventDefault(); commit(); }
-          if (e.key === "Escape" && typed !== null) { e.stopPropagation(); setTyped(null); setWrong(null); }
+          if (e.key === "Enter") {
+            e.preventDefault();
+            commit();
+          }
+          if (e.key === "Escape" && typed !== null) {
+            e.stopPropagation();
+            setTyped(null);
+            setWrong(null);
+          }
         }}
       />
-      {wrong && <p id={`${id}-wrong`} role="alert" className="mt-1 text-act">{wrong}</p>}
+      {wrong && (
+        <p id={`${id}-wrong`} role="alert" className="mt-1 text-act">
+          {wrong}
+        </p>
+      )}
     </div>
   );
 }
 
 /** A whole number within limits. */
-export const parseCount = (least: number, most: number) => (text: string): Result<number> => {
-  const n = Number(text.trim());
-  return Number.isInteger(n) && n >= least && n <= most ? { ok: true, value: n } : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
-};
+export const parseCount =
+  (least: number, most: number) =>
+  (text: string): Result<number> => {
+    const n = Number(text.trim());
+    return Number.isInteger(n) && n >= least && n <= most
+      ? { ok: true, value: n }
+      : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
+  };
 
 /** Any number within limits; a comma may stand for the point. */
-export const parseNumber = (least: number, most: number) => (text: string): Result<number> => {
-  const n = Number(text.trim().replace(",", "."));
-  return text.trim() !== "" && n >= least && n <= most ? { ok: true, value: n } : { ok: false, problem: { code: "number", message: `A number from ${least} to ${most}.` } };
-};
+export const parseNumber =
+  (least: number, most: number) =>
+  (text: string): Result<number> => {
+    const n = Number(text.trim().replace(",", "."));
+    return text.trim() !== "" && n >= least && n <= most
+      ? { ok: true, value: n }
+      : { ok: false, problem: { code: "number", message: `A number from ${least} to ${most}.` } };
+  };
 
 export const parseName = (text: string): Result<string> =>
-  text.trim() && text.trim().length <= 120 ? { ok: true, value: text.trim() } : { ok: false, problem: { code: "name", message: "A name of 1 to 120 characters." } };
+  text.trim() && text.trim().length <= 120
+    ? { ok: true, value: text.trim() }
+    : { ok: false, problem: { code: "name", message: "A name of 1 to 120 characters." } };
 
-export function Choice<T extends string>({ label, value, options, onChange, className, hideLabel }: {
-  label: string; value: T; options: readonly { value: T; label: string }[]; onChange: (value: T) => void; className?: string; hideLabel?: boolean;
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  className,
+  hideLabel,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+  className?: string;
+  hideLabel?: boolean;
 }) {
   const id = useId();
   return (
     <div className={className}>
-      <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>{label}</label>
+      <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
+        {label}
+      </label>
       <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value as T)}>
-        {options.map((o) => <option key={o.value} value={o.value}>{o.label}</option>)}
+        {options.map((o) => (
+          <option key={o.value} value={o.value}>
+            {o.label}
+          </option>
+        ))}
       </select>
     </div>
   );

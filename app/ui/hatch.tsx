@@ -12,9 +12,15 @@ export function HatchDefs() {
   return (
     <svg width="0" height="0" className="absolute" aria-hidden="true" focusable="false">
       <defs>
-        <pattern id="hatch-lines" width="4" height="4" patternUnits="userSpaceOnUse"><path d="M0 2h4" stroke="var(--act)" strokeWidth="1.1" /></pattern>
-        <pattern id="hatch-brush" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0v7" stroke="var(--real)" strokeWidth="1" /></pattern>
-        <pattern id="hatch-setting" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(30)"><path d="M0 0v10" stroke="var(--setting)" strokeWidth="1.3" /></pattern>
+        <pattern id="hatch-lines" width="4" height="4" patternUnits="userSpaceOnUse">
+          <path d="M0 2h4" stroke="var(--act)" strokeWidth="1.1" />
+        </pattern>
+        <pattern id="hatch-brush" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path d="M0 0v7" stroke="var(--real)" strokeWidth="1" />
+        </pattern>
+        <pattern id="hatch-setting" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
+          <path d="M0 0v10" stroke="var(--setting)" strokeWidth="1.3" />
+        </pattern>
       </defs>
     </svg>
   );
@@ -25,7 +31,10 @@ export function HatchKey({ kinds }: { kinds: HatchKind[] }) {
     <p className="flex flex-wrap gap-x-4 text-sm text-soft">
       {kinds.map((k) => (
         <span key={k} className="inline-flex items-center gap-1.5">
-          <svg width="22" height="12" aria-hidden="true"><rect width="22" height="12" fill={hatchFill(k)} stroke="var(--soft)" /></svg>{HATCHES[k]}
+          <svg width="22" height="12" aria-hidden="true">
+            <rect width="22" height="12" fill={hatchFill(k)} stroke="var(--soft)" />
+          </svg>
+          {HATCHES[k]}
         </span>
       ))}
     </p>

@@ -67,13 +67,22 @@ export function useKey(key: string, label: string, group: string, act: () => voi
 
 const NONE: KeyBinding[] = [];
 export function useKeyList(): KeyBinding[] {
-  return useSyncExternalStore((l) => {
-    listeners.add(l);
-    return () => listeners.delete(l);
-  }, () => snapshot, () => NONE);
+  return useSyncExternalStore(
+    (l) => {
+      listeners.add(l);
+      return () => listeners.delete(l);
+    },
+    () => snapshot,
+    () => NONE,
+  );
 }
 
 /** How a key reads on a label. */
-export const keyName = (key: string): string => key.replace("mod+", "Ctrl ").replace("shift+", "Shift ").replace("Enter", "↵").replace("ArrowLeft", "←").replace("ArrowRight", "→");
+export const keyName = (key: string): string =>
+  key.replace("mod+", "Ctrl ").replace("shift+", "Shift ").replace("Enter", "↵").replace("ArrowLeft", "←").replace("ArrowRight", "→");
 
-export const Key = ({ k }: { k: string }) => <span aria-hidden="true" className="key no-print max-tab:hidden">{keyName(k)}</span>;
+export const Key = ({ k }: { k: string }) => (
+  <span aria-hidden="true" className="key no-print max-tab:hidden">
+    {keyName(k)}
+  </span>
+);

@@ -3,7 +3,7 @@
  * licensed practice always come first, and these never replace them.
  */
 export type CautionId =
-  | "resin" | "sanding-dust" | "solvent-spray" | "heat" | "blade" | "instant-glue" | "alcohol" | "lamp" | "hot-parts" | "cement" | "epoxy";
+  "resin" | "sanding-dust" | "solvent-spray" | "heat" | "blade" | "instant-glue" | "alcohol" | "lamp" | "hot-parts" | "cement" | "epoxy";
 
 export interface Caution {
   short: string;
@@ -11,15 +11,24 @@ export interface Caution {
 }
 
 export const CAUTIONS: Record<CautionId, Caution> = {
-  resin: { short: "gloves, open window", text: "Uncured resin: gloves, no skin contact, fresh air. Liquid and wipes are chemical waste until cured." },
+  resin: {
+    short: "gloves, open window",
+    text: "Uncured resin: gloves, no skin contact, fresh air. Liquid and wipes are chemical waste until cured.",
+  },
   "sanding-dust": { short: "sand wet, mask", text: "Sanding dust: sand wet, wear a fitted mask, wash the part and the bench." },
   "solvent-spray": { short: "outdoors or booth, respirator", text: "Solvent spray: outdoors or in a booth, respirator, no flame near." },
-  heat: { short: "flame: plain thick plastic only", text: "Flame and hot air on plastic: fumes, burns, fire. Clear the bench, keep water near." },
+  heat: {
+    short: "flame: plain thick plastic only",
+    text: "Flame and hot air on plastic: fumes, burns, fire. Clear the bench, keep water near.",
+  },
   blade: { short: "cut away from the hand", text: "Blades: fresh blade, cut away from the hand, part on a mat." },
   "instant-glue": { short: "glue vapour, fingers", text: "Instant glue: fresh air, eye cover, keep solvent for fingers near." },
   alcohol: { short: "no flame, fresh air", text: "Alcohol: vapour burns. No flame or spark, fresh air, lid on." },
   lamp: { short: "eyes away from the lamp", text: "Curing lamp: do not look into it, cover the box." },
-  "hot-parts": { short: "hot nozzle and bed", text: "Nozzle and bed are hot: let them cool before you reach in. Do not leave a printer alone without a smoke alarm." },
+  "hot-parts": {
+    short: "hot nozzle and bed",
+    text: "Nozzle and bed are hot: let them cool before you reach in. Do not leave a printer alone without a smoke alarm.",
+  },
   cement: { short: "gloves, dust mask", text: "Powder with cement is alkaline: gloves, dust mask, wash off at once." },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };

@@ -36,11 +36,15 @@ const RANK: Record<Verdict, number> = { fine: 0, wait: 1, "test first": 2, "seal
 export const isClash = (verdict: Verdict): boolean => RANK[verdict] >= 3;
 
 export function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] = COAT_RULES): CoatRule {
-  return rules.find((r) =>
-    (r.under === undefined || r.under.includes(under.family)) &&
-    (r.over === undefined || r.over.includes(over.family)) &&
-    (r.underCleaner === undefined || r.underCleaner === FAMILIES[under.family].cleaner) &&
-    (r.overCleaner === undefined || r.overCleaner === FAMILIES[over.family].cleaner)) ?? UNKNOWN_PAIR;
+  return (
+    rules.find(
+      (r) =>
+        (r.under === undefined || r.under.includes(under.family)) &&
+        (r.over === undefined || r.over.includes(over.family)) &&
+        (r.underCleaner === undefined || r.underCleaner === FAMILIES[under.family].cleaner) &&
+        (r.overCleaner === undefined || r.overCleaner === FAMILIES[over.family].cleaner),
+    ) ?? UNKNOWN_PAIR
+  );
 }
 
 /**
@@ -62,8 +66,17 @@ export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRul
       // Past the neighbour only what is worse than waiting matters, and a wait that is longer.
       if (neighbour || RANK[rule.verdict] >= RANK["test first"] || (rule.verdict === "wait" && waitS > 0))
         verdicts.push({
-          under: under.name, over: over.name, underId: under.id, overId: over.id, verdict: rule.verdict === "wait" && waitS === 0 ? "fine" : rule.verdict,
-          waitS, why: rule.why, remedy: rule.remedy, ruleId: rule.id, source: rule.source, through: [...through],
+          under: under.name,
+          over: over.name,
+          underId: under.id,
+          overId: over.id,
+          verdict: rule.verdict === "wait" && waitS === 0 ? "fine" : rule.verdict,
+          waitS,
+          why: rule.why,
+          remedy: rule.remedy,
+          ruleId: rule.id,
+          source: rule.source,
+          through: [...through],
         });
       through.unshift(under.name);
       bare *= 1 - coverOf(under);

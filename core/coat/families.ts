@@ -3,9 +3,26 @@
  * humidity for a usual film; starting values, common practice without a source: the product's own sheet wins.
  */
 export type CoatFamily =
-  | "bare filament" | "bare resin" | "bare foam" | "clear sheet"
-  | "water primer" | "solvent primer" | "water acrylic" | "water wash" | "lacquer" | "enamel" | "enamel wash"
-  | "water varnish" | "solvent varnish" | "gloss effect" | "pigment" | "uv resin" | "white glue" | "instant glue" | "wetted sand" | "cement ground";
+  | "bare filament"
+  | "bare resin"
+  | "bare foam"
+  | "clear sheet"
+  | "water primer"
+  | "solvent primer"
+  | "water acrylic"
+  | "water wash"
+  | "lacquer"
+  | "enamel"
+  | "enamel wash"
+  | "water varnish"
+  | "solvent varnish"
+  | "gloss effect"
+  | "pigment"
+  | "uv resin"
+  | "white glue"
+  | "instant glue"
+  | "wetted sand"
+  | "cement ground";
 
 export type Cleaner = "water" | "alcohol" | "white spirit" | "strong thinner" | "none once cured";
 
@@ -25,7 +42,9 @@ export interface FamilyFacts {
   ground?: boolean;
 }
 
-const MIN = 60, H = 3600, DAY = 86400;
+const MIN = 60,
+  H = 3600,
+  DAY = 86400;
 const GROUND = { cleaner: "none once cured" as const, touchS: 0, recoatS: 0, throughS: 0, filmMm: 0, cover: 1, solids: 1, ground: true };
 
 export const FAMILIES: Record<CoatFamily, FamilyFacts> = {
@@ -41,7 +60,15 @@ export const FAMILIES: Record<CoatFamily, FamilyFacts> = {
   enamel: { cleaner: "white spirit", touchS: 6 * H, recoatS: 24 * H, throughS: 7 * DAY, filmMm: 0.025, cover: 1, solids: 0.45 },
   "enamel wash": { cleaner: "white spirit", touchS: 2 * H, recoatS: 24 * H, throughS: 7 * DAY, filmMm: 0.005, cover: 0.3, solids: 0.1 },
   "water varnish": { cleaner: "water", touchS: 30 * MIN, recoatS: 2 * H, throughS: 24 * H, filmMm: 0.015, cover: 1, solids: 0.3 },
-  "solvent varnish": { cleaner: "strong thinner", touchS: 20 * MIN, recoatS: 1 * H, throughS: 24 * H, filmMm: 0.015, cover: 1, solids: 0.2 },
+  "solvent varnish": {
+    cleaner: "strong thinner",
+    touchS: 20 * MIN,
+    recoatS: 1 * H,
+    throughS: 24 * H,
+    filmMm: 0.015,
+    cover: 1,
+    solids: 0.2,
+  },
   "gloss effect": { cleaner: "water", touchS: 1 * H, recoatS: 4 * H, throughS: 48 * H, filmMm: 0.1, cover: 0.5, solids: 0.4 },
   pigment: { cleaner: "water", touchS: 0, recoatS: 10 * MIN, throughS: 10 * MIN, filmMm: 0.01, cover: 0.3, solids: 1 },
   "uv resin": { cleaner: "none once cured", touchS: 1 * MIN, recoatS: 2 * MIN, throughS: 10 * MIN, filmMm: 0.1, cover: 1, solids: 0.95 },

@@ -33,14 +33,26 @@ export interface GroundRecipe {
 
 export const GROUND_RECIPES: GroundRecipe[] = [
   {
-    id: "sand-and-grit", name: "Sand and grit in thinned glue",
+    id: "sand-and-grit",
+    name: "Sand and grit in thinned glue",
     loose: [
       { name: "fine sand", share: 0.8, bulkGMl: 1.55, grainGMl: 2.65 },
       { name: "coarse grit", share: 0.2, bulkGMl: 1.5, grainGMl: 2.65 },
     ],
-    glue: { name: "white glue", parts: 1, waterParts: 3, solids: 0.5 }, voidsFilled: 0.6, wetMlPerCm2: 0.02, depthMm: 2,
-    handsOnSPerDm2: 6 * 60, setUpS: 10 * 60, waitS: 12 * 3600, cautions: ["alcohol"],
-    steps: ["Brush thinned glue where the ground goes.", "Scatter sand and grit, press lightly.", "Wet with alcohol or soapy water until it darkens.", "Drip thinned glue from above until it stands between the grains."],
+    glue: { name: "white glue", parts: 1, waterParts: 3, solids: 0.5 },
+    voidsFilled: 0.6,
+    wetMlPerCm2: 0.02,
+    depthMm: 2,
+    handsOnSPerDm2: 6 * 60,
+    setUpS: 10 * 60,
+    waitS: 12 * 3600,
+    cautions: ["alcohol"],
+    steps: [
+      "Brush thinned glue where the ground goes.",
+      "Scatter sand and grit, press lightly.",
+      "Wet with alcohol or soapy water until it darkens.",
+      "Drip thinned glue from above until it stands between the grains.",
+    ],
   },
 ];
 
@@ -70,8 +82,14 @@ export function groundAmounts(recipe: GroundRecipe, areaMm2: number, depthMm: nu
   const waterMl = liquidMl - glueMl;
   const sandG = loose.reduce((sum, m) => sum + m.g, 0);
   return {
-    looseMl, loose, liquidMl, glueMl, waterMl, wetMl: (areaMm2 / 100) * recipe.wetMlPerCm2,
-    dryG: sandG + glueMl * 1.08 * recipe.glue.solids, wetG: sandG + glueMl * 1.08 + waterMl,
+    looseMl,
+    loose,
+    liquidMl,
+    glueMl,
+    waterMl,
+    wetMl: (areaMm2 / 100) * recipe.wetMlPerCm2,
+    dryG: sandG + glueMl * 1.08 * recipe.glue.solids,
+    wetG: sandG + glueMl * 1.08 + waterMl,
     handsOnS: recipe.setUpS + (areaMm2 / 10000) * recipe.handsOnSPerDm2,
     formula: "loose = area × depth × 1.1; liquid = (loose − grains) × share of voids filled; mass = loose × bulk density + dry glue",
   };

@@ -34,11 +34,76 @@ export interface Glue {
 const PRACTICE = "common practice, no source";
 
 export const GLUES: Glue[] = [
-  { id: "instant-gel", name: "instant glue, gel", openS: 10, handleS: 60, fullS: 12 * 3600, gapMm: 0.2, spoils: ["foam", "clear sheet"], needsPorous: false, takesLoad: true, says: "Holds in seconds, brittle when levered.", cautions: ["instant-glue"], source: PRACTICE },
-  { id: "white-glue", name: "white glue", openS: 10 * 60, handleS: 4 * 3600, fullS: 24 * 3600, gapMm: 0.3, spoils: [], needsPorous: true, takesLoad: false, says: "Safe on paint, foam and clear parts; dries from the rim.", cautions: [], source: PRACTICE },
-  { id: "epoxy-5", name: "five-minute epoxy", openS: 4 * 60, handleS: 30 * 60, fullS: 24 * 3600, gapMm: 2, spoils: [], needsPorous: false, takesLoad: true, says: "Fills gaps, takes load, gives time to place.", cautions: ["epoxy"], source: PRACTICE },
-  { id: "contact", name: "foam-safe contact glue", openS: 60, handleS: 30 * 60, fullS: 12 * 3600, gapMm: 0.5, spoils: [], needsPorous: false, takesLoad: true, says: "Tacks at once; may be moved on after 2 to 3 h.", cautions: [], source: PRACTICE },
-  { id: "hot-glue", name: "hot glue", openS: 20, handleS: 2 * 60, fullS: 10 * 60, gapMm: 3, spoils: ["clear sheet"], needsPorous: false, takesLoad: false, says: "Quick location on foam; strength from another glue.", cautions: ["heat"], source: PRACTICE },
+  {
+    id: "instant-gel",
+    name: "instant glue, gel",
+    openS: 10,
+    handleS: 60,
+    fullS: 12 * 3600,
+    gapMm: 0.2,
+    spoils: ["foam", "clear sheet"],
+    needsPorous: false,
+    takesLoad: true,
+    says: "Holds in seconds, brittle when levered.",
+    cautions: ["instant-glue"],
+    source: PRACTICE,
+  },
+  {
+    id: "white-glue",
+    name: "white glue",
+    openS: 10 * 60,
+    handleS: 4 * 3600,
+    fullS: 24 * 3600,
+    gapMm: 0.3,
+    spoils: [],
+    needsPorous: true,
+    takesLoad: false,
+    says: "Safe on paint, foam and clear parts; dries from the rim.",
+    cautions: [],
+    source: PRACTICE,
+  },
+  {
+    id: "epoxy-5",
+    name: "five-minute epoxy",
+    openS: 4 * 60,
+    handleS: 30 * 60,
+    fullS: 24 * 3600,
+    gapMm: 2,
+    spoils: [],
+    needsPorous: false,
+    takesLoad: true,
+    says: "Fills gaps, takes load, gives time to place.",
+    cautions: ["epoxy"],
+    source: PRACTICE,
+  },
+  {
+    id: "contact",
+    name: "foam-safe contact glue",
+    openS: 60,
+    handleS: 30 * 60,
+    fullS: 12 * 3600,
+    gapMm: 0.5,
+    spoils: [],
+    needsPorous: false,
+    takesLoad: true,
+    says: "Tacks at once; may be moved on after 2 to 3 h.",
+    cautions: [],
+    source: PRACTICE,
+  },
+  {
+    id: "hot-glue",
+    name: "hot glue",
+    openS: 20,
+    handleS: 2 * 60,
+    fullS: 10 * 60,
+    gapMm: 3,
+    spoils: ["clear sheet"],
+    needsPorous: false,
+    takesLoad: false,
+    says: "Quick location on foam; strength from another glue.",
+    cautions: ["heat"],
+    source: PRACTICE,
+  },
 ];
 
 const POROUS: Material[] = ["foam", "card", "wood"];
@@ -64,7 +129,8 @@ export function gluesFor(needs: JointNeeds): GlueChoice[] {
     const against: string[] = [];
     for (const m of [needs.a, needs.b]) if (glue.spoils.includes(m)) against.push(`spoils ${m}`);
     if (needs.gapMm > glue.gapMm) against.push(`does not bridge ${needs.gapMm} mm`);
-    if (glue.needsPorous && !POROUS.includes(needs.a) && !POROUS.includes(needs.b)) against.push("between two sealed faces it dries from the rim only");
+    if (glue.needsPorous && !POROUS.includes(needs.a) && !POROUS.includes(needs.b))
+      against.push("between two sealed faces it dries from the rim only");
     if (needs.load && !glue.takesLoad) against.push("not for load");
     const suits = against.length === 0;
     const why = suits ? [glue.says] : against;

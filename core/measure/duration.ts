@@ -2,10 +2,24 @@
 import { fail, ok, type Result } from "./result";
 
 const S_PER: Record<string, number> = {
-  s: 1, sec: 1, second: 1, seconds: 1,
-  m: 60, min: 60, mins: 60, minute: 60, minutes: 60, "'": 60,
-  h: 3600, hr: 3600, hrs: 3600, hour: 3600, hours: 3600,
-  d: 86400, day: 86400, days: 86400,
+  s: 1,
+  sec: 1,
+  second: 1,
+  seconds: 1,
+  m: 60,
+  min: 60,
+  mins: 60,
+  minute: 60,
+  minutes: 60,
+  "'": 60,
+  h: 3600,
+  hr: 3600,
+  hrs: 3600,
+  hour: 3600,
+  hours: 3600,
+  d: 86400,
+  day: 86400,
+  days: 86400,
 };
 /** "Overnight" as a wait: from the end of an evening to the next one's start. Common practice, no source. */
 export const OVERNIGHT_S = 12 * 3600;

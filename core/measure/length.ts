@@ -19,15 +19,42 @@ export const MM_PER: Record<LengthUnit, number> = {
 };
 
 const UNIT_WORDS: Record<string, LengthUnit> = {
-  um: "um", µm: "um", μm: "um", micron: "um", microns: "um",
-  mm: "mm", millimetre: "mm", millimetres: "mm", millimeter: "mm", millimeters: "mm",
-  cm: "cm", centimetre: "cm", centimetres: "cm",
-  m: "m", metre: "m", metres: "m", meter: "m", meters: "m",
+  um: "um",
+  µm: "um",
+  μm: "um",
+  micron: "um",
+  microns: "um",
+  mm: "mm",
+  millimetre: "mm",
+  millimetres: "mm",
+  millimeter: "mm",
+  millimeters: "mm",
+  cm: "cm",
+  centimetre: "cm",
+  centimetres: "cm",
+  m: "m",
+  metre: "m",
+  metres: "m",
+  meter: "m",
+  meters: "m",
   km: "km",
-  in: "in", inch: "in", inches: "in", '"': "in", "″": "in", "''": "in",
-  ft: "ft", foot: "ft", feet: "ft", "'": "ft", "′": "ft",
-  yd: "yd", yard: "yd", yards: "yd",
-  thou: "thou", mil: "thou", mils: "thou",
+  in: "in",
+  inch: "in",
+  inches: "in",
+  '"': "in",
+  "″": "in",
+  "''": "in",
+  ft: "ft",
+  foot: "ft",
+  feet: "ft",
+  "'": "ft",
+  "′": "ft",
+  yd: "yd",
+  yard: "yd",
+  yards: "yd",
+  thou: "thou",
+  mil: "thou",
+  mils: "thou",
 };
 
 export interface ParsedLength {
@@ -37,7 +64,8 @@ export interface ParsedLength {
 }
 
 // One amount: "1.5", "1,5", "3/16", "2 1/16", then an optional unit.
-const AMOUNT = /^\s*(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+)(?:e([+-]?\d{1,3}))?)\s*(''|["″'′]|[a-zµμ]+)?/i;
+const AMOUNT =
+  /^\s*(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?|[.,]\d+)(?:e([+-]?\d{1,3}))?)\s*(''|["″'′]|[a-zµμ]+)?/i;
 
 /**
  * Reads a length such as `6' 2"`, `3/16 in`, `2 1/16 in`, `1.98 m`, `40 thou`, `2 ft 6`.
@@ -54,11 +82,12 @@ export function parseLength(text: string, bareUnit: LengthUnit = "mm"): Result<P
   while (rest.trim()) {
     const m = AMOUNT.exec(rest);
     if (!m) return fail("length.unreadable", `"${text.trim()}" is not a length. Try 2 m, 34.5 mm, 3/16 in or 6' 2".`);
-    const amount = m[1] !== undefined
-      ? Number(m[1]) + Number(m[2]) / Number(m[3])
-      : m[4] !== undefined
-        ? Number(m[4]) / Number(m[5])
-        : Number(m[6].replace(",", ".")) * 10 ** Number(m[7] ?? 0);
+    const amount =
+      m[1] !== undefined
+        ? Number(m[1]) + Number(m[2]) / Number(m[3])
+        : m[4] !== undefined
+          ? Number(m[4]) / Number(m[5])
+          : Number(m[6].replace(",", ".")) * 10 ** Number(m[7] ?? 0);
     const word = m[8];
     const unit: LengthUnit | undefined = word === undefined ? (previous === "ft" ? "in" : undefined) : UNIT_WORDS[word];
     if (word !== undefined && unit === undefined)

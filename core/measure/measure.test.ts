@@ -1,7 +1,17 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
-  addMoney, checkPartSize, formatDuration, formatMm, formatReal, money, OVERNIGHT_S, parseDuration, parseLength, parseMass, parseSize,
+  addMoney,
+  checkPartSize,
+  formatDuration,
+  formatMm,
+  formatReal,
+  money,
+  OVERNIGHT_S,
+  parseDuration,
+  parseLength,
+  parseMass,
+  parseSize,
 } from "./index";
 
 const mm = (text: string): number => {
@@ -13,8 +23,20 @@ const mm = (text: string): number => {
 describe("lengths as people type them", () => {
   // Exact factors: international yard and pound agreement of 1959.
   it.each([
-    ["6' 2\"", 74 * 25.4], ["3/16 in", 4.7625], ["2 1/16 in", 52.3875], ["1.98 m", 1980], ["40 thou", 1.016], ["2 ft 6", 762],
-    ["2 ft 6 in", 762], ["1,98 m", 1980], ["192", 192], ["1 yd", 914.4], ["80 µm", 0.08], [".5 in", 12.7], ["5'", 1524], ["2m", 2000],
+    ["6' 2\"", 74 * 25.4],
+    ["3/16 in", 4.7625],
+    ["2 1/16 in", 52.3875],
+    ["1.98 m", 1980],
+    ["40 thou", 1.016],
+    ["2 ft 6", 762],
+    ["2 ft 6 in", 762],
+    ["1,98 m", 1980],
+    ["192", 192],
+    ["1 yd", 914.4],
+    ["80 µm", 0.08],
+    [".5 in", 12.7],
+    ["5'", 1524],
+    ["2m", 2000],
   ])("reads %s", (text, want) => expect(mm(text)).toBeCloseTo(want, 9));
 
   it.each(["", "door", "2 parsec", "-3 mm", "3 4", "1/0 in", "NaN", "1e999 m"])("refuses %j with a sentence", (text) => {
@@ -24,10 +46,12 @@ describe("lengths as people type them", () => {
   });
 
   it("never throws and never gives a non-finite length", () => {
-    fc.assert(fc.property(fc.string(), (s) => {
-      const r = parseLength(s);
-      return !r.ok || Number.isFinite(r.value.mm);
-    }));
+    fc.assert(
+      fc.property(fc.string(), (s) => {
+        const r = parseLength(s);
+        return !r.ok || Number.isFinite(r.value.mm);
+      }),
+    );
   });
 
   it("reads three sides with one unit", () => {
@@ -45,17 +69,36 @@ describe("lengths as people type them", () => {
   });
 
   it("prints what it reads", () => {
-    expect([formatMm(0.35), formatMm(0.02), formatMm(34.5), formatMm(226), formatReal(6800), formatReal(1981), formatReal(75)])
-      .toEqual(["0.35 mm", "20 µm", "34.5 mm", "226 mm", "6.8 m", "1.98 m", "75 mm"]);
+    expect([formatMm(0.35), formatMm(0.02), formatMm(34.5), formatMm(226), formatReal(6800), formatReal(1981), formatReal(75)]).toEqual([
+      "0.35 mm",
+      "20 µm",
+      "34.5 mm",
+      "226 mm",
+      "6.8 m",
+      "1.98 m",
+      "75 mm",
+    ]);
   });
 });
 
 describe("times, masses, money", () => {
-  it.each([["17 h", 61200], ["1 h 20", 4800], ["25 min", 1500], ["25", 1500], ["3:30", 12600], ["overnight", OVERNIGHT_S], ["2 days", 172800]])(
-    "reads %s", (text, want) => expect(parseDuration(text)).toEqual({ ok: true, value: want }));
+  it.each([
+    ["17 h", 61200],
+    ["1 h 20", 4800],
+    ["25 min", 1500],
+    ["25", 1500],
+    ["3:30", 12600],
+    ["overnight", OVERNIGHT_S],
+    ["2 days", 172800],
+  ])("reads %s", (text, want) => expect(parseDuration(text)).toEqual({ ok: true, value: want }));
   it("refuses what is not a time", () => expect(parseDuration("soon").ok).toBe(false));
   it("says hours and minutes", () => {
-    expect([formatDuration(56160), formatDuration(1500), formatDuration(45), formatDuration(3 * 86400)]).toEqual(["15 h 36", "25 min", "45 s", "3 days"]);
+    expect([formatDuration(56160), formatDuration(1500), formatDuration(45), formatDuration(3 * 86400)]).toEqual([
+      "15 h 36",
+      "25 min",
+      "45 s",
+      "3 days",
+    ]);
   });
   it("weighs in the unit that was typed", () => {
     expect(parseMass("210 g")).toEqual({ ok: true, value: 210 });

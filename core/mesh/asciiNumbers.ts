@@ -8,7 +8,10 @@ export class NumberCursor {
   at: number;
   private readonly decoder = new TextDecoder();
 
-  constructor(private readonly bytes: Uint8Array, at = 0) {
+  constructor(
+    private readonly bytes: Uint8Array,
+    at = 0,
+  ) {
     this.at = at;
   }
 
@@ -49,24 +52,48 @@ export class NumberCursor {
     const start = this.at;
     let i = start;
     let negative = false;
-    if (b[i] === 45) { negative = true; i++; } else if (b[i] === 43) i++;
-    let digits = 0, mantissa = 0, scale = 0;
+    if (b[i] === 45) {
+      negative = true;
+      i++;
+    } else if (b[i] === 43) i++;
+    let digits = 0,
+      mantissa = 0,
+      scale = 0;
     let c = b[i];
-    while (c >= 48 && c <= 57) { mantissa = mantissa * 10 + (c - 48); if (mantissa > 0) digits++; c = b[++i]; }
+    while (c >= 48 && c <= 57) {
+      mantissa = mantissa * 10 + (c - 48);
+      if (mantissa > 0) digits++;
+      c = b[++i];
+    }
     const wholeEnd = i;
     if (c === 46) {
       c = b[++i];
-      while (c >= 48 && c <= 57) { mantissa = mantissa * 10 + (c - 48); if (mantissa > 0) digits++; scale--; c = b[++i]; }
+      while (c >= 48 && c <= 57) {
+        mantissa = mantissa * 10 + (c - 48);
+        if (mantissa > 0) digits++;
+        scale--;
+        c = b[++i];
+      }
     }
     const any = i > start && (wholeEnd > start + (negative || b[start] === 43 ? 1 : 0) || scale < 0);
     if (any && (c === 101 || c === 69)) {
       let j = i + 1;
       let expNegative = false;
-      if (b[j] === 45) { expNegative = true; j++; } else if (b[j] === 43) j++;
+      if (b[j] === 45) {
+        expNegative = true;
+        j++;
+      } else if (b[j] === 43) j++;
       let e = 0;
       const first = j;
-      while (b[j] >= 48 && b[j] <= 57) { if (e < 10000) e = e * 10 + (b[j] - 48); j++; }
-      if (j > first) { scale += expNegative ? -e : e; i = j; c = b[i]; }
+      while (b[j] >= 48 && b[j] <= 57) {
+        if (e < 10000) e = e * 10 + (b[j] - 48);
+        j++;
+      }
+      if (j > first) {
+        scale += expNegative ? -e : e;
+        i = j;
+        c = b[i];
+      }
     }
     const ended = i >= b.length || c <= 32;
     if (!any || !ended || digits > 15 || scale > 22 || scale < -22) {

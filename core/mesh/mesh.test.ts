@@ -2,7 +2,23 @@ import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
 import { loadSolids, type Solids } from "../slice";
 import {
-  boxMesh, buildTopology, coneMesh, countFlipped, cylinderMesh, guessUnit, MeshBuilder, outsideAreaMm2, readMesh, readStl, reportMesh, shellVolumes, turnUp, UPS, weld, writeStl, type Mesh,
+  boxMesh,
+  buildTopology,
+  coneMesh,
+  countFlipped,
+  cylinderMesh,
+  guessUnit,
+  MeshBuilder,
+  outsideAreaMm2,
+  readMesh,
+  readStl,
+  reportMesh,
+  shellVolumes,
+  turnUp,
+  UPS,
+  weld,
+  writeStl,
+  type Mesh,
 } from "./index";
 
 let solids: Solids;
@@ -14,7 +30,10 @@ const ascii = (facets: string): Uint8Array => new TextEncoder().encode(facets);
 const FACET = "facet normal 0 0 1\nouter loop\nvertex 0 0 0\nvertex 10 0 0\nvertex 0 10 0\nendloop\nendfacet\n";
 
 /** The same surface as the solids library's own mesh, for comparison. */
-const fromManifold = (m: { vertProperties: Float32Array; triVerts: Uint32Array }): Mesh => ({ positions: new Float32Array(m.vertProperties), indices: new Uint32Array(m.triVerts) });
+const fromManifold = (m: { vertProperties: Float32Array; triVerts: Uint32Array }): Mesh => ({
+  positions: new Float32Array(m.vertProperties),
+  indices: new Uint32Array(m.triVerts),
+});
 
 describe("measures of solids", () => {
   // Exact formulas; area of an inscribed n-gon is n·sin(2π/n)/2π of its circle.
@@ -40,7 +59,18 @@ describe("measures of solids", () => {
   });
 
   it("obelisk 20 × 12 to 10 × 8 over 15: 2300 mm³ by the prismatoid, not the frustum formula", () => {
-    const a = [[-10, -6], [10, -6], [10, 6], [-10, 6]] as const, b = [[-5, -4], [5, -4], [5, 4], [-5, 4]] as const;
+    const a = [
+        [-10, -6],
+        [10, -6],
+        [10, 6],
+        [-10, 6],
+      ] as const,
+      b = [
+        [-5, -4],
+        [5, -4],
+        [5, 4],
+        [-5, 4],
+      ] as const;
     const m = new MeshBuilder();
     for (let i = 0; i < 4; i++) {
       const j = (i + 1) % 4;
@@ -63,7 +93,11 @@ describe("measures of solids", () => {
 
   it("counts a closed cavity as a shell of negative volume: hollow box 10 × 20 × 30, wall 2, is 3504 mm³", () => {
     const { Manifold } = solids;
-    const mesh = fromManifold(Manifold.cube([10, 20, 30]).subtract(Manifold.cube([6, 16, 26]).translate([2, 2, 2])).getMesh());
+    const mesh = fromManifold(
+      Manifold.cube([10, 20, 30])
+        .subtract(Manifold.cube([6, 16, 26]).translate([2, 2, 2]))
+        .getMesh(),
+    );
     const { report, topology } = reportMesh(mesh);
     expect(report.shells).toBe(2);
     expect(report.volumeMm3).toBeCloseTo(3504, 4);
@@ -82,13 +116,19 @@ describe("measures of solids", () => {
 });
 
 describe("what a brush reaches", () => {
-  it("the four sides and the top of a box, nothing of its bottom", () => expect(outsideAreaMm2(boxMesh(40, 30, 20)) / (1200 + 2 * 20 * 70)).toBeCloseTo(1, 1));
+  it("the four sides and the top of a box, nothing of its bottom", () =>
+    expect(outsideAreaMm2(boxMesh(40, 30, 20)) / (1200 + 2 * 20 * 70)).toBeCloseTo(1, 1));
   it("not the inside of a hollow box", () => {
     const { Manifold } = solids;
-    const hollow = fromManifold(Manifold.cube([40, 30, 20]).subtract(Manifold.cube([36, 26, 16]).translate([2, 2, 2])).getMesh());
+    const hollow = fromManifold(
+      Manifold.cube([40, 30, 20])
+        .subtract(Manifold.cube([36, 26, 16]).translate([2, 2, 2]))
+        .getMesh(),
+    );
     expect(outsideAreaMm2(hollow) / (1200 + 2 * 20 * 70)).toBeCloseTo(1, 1);
   });
-  it("a cone's slope (exact: π·r·√(r² + h²))", () => expect(outsideAreaMm2(coneMesh(20, 30, 96)) / (Math.PI * 20 * Math.hypot(20, 30))).toBeCloseTo(1, 1));
+  it("a cone's slope (exact: π·r·√(r² + h²))", () =>
+    expect(outsideAreaMm2(coneMesh(20, 30, 96)) / (Math.PI * 20 * Math.hypot(20, 30))).toBeCloseTo(1, 1));
 });
 
 describe("what is wrong with a mesh", () => {
@@ -120,8 +160,19 @@ describe("what is wrong with a mesh", () => {
     const extra = { positions: box.positions, indices: Uint32Array.from([...box.indices, 0, 0, 1]) };
     expect(reportMesh(extra).report).toMatchObject({ degenerateTriangles: 1, watertight: true, boundaryEdges: 0 });
     // A tetrahedron with one edge split on one side only; the sliver fills the T.
-    const mid = [5, 0, 0] as const, a = [0, 0, 0] as const, b = [10, 0, 0] as const, c = [0, 10, 0] as const, d = [0, 0, 10] as const;
-    const split = new MeshBuilder().triangle(a, c, b).triangle(a, mid, d).triangle(mid, b, d).triangle(b, c, d).triangle(c, a, d).triangle(a, b, mid).build();
+    const mid = [5, 0, 0] as const,
+      a = [0, 0, 0] as const,
+      b = [10, 0, 0] as const,
+      c = [0, 10, 0] as const,
+      d = [0, 0, 10] as const;
+    const split = new MeshBuilder()
+      .triangle(a, c, b)
+      .triangle(a, mid, d)
+      .triangle(mid, b, d)
+      .triangle(b, c, d)
+      .triangle(c, a, d)
+      .triangle(a, b, mid)
+      .build();
     expect(reportMesh(split).report).toMatchObject({ degenerateTriangles: 1, watertight: true });
   });
 
@@ -155,11 +206,21 @@ describe("STL files", () => {
   });
 
   it("reads numbers as the language itself does", () => {
-    fc.assert(fc.property(fc.array(fc.float({ noNaN: true, noDefaultInfinity: true }), { minLength: 9, maxLength: 9 }), fc.constantFrom(0, 1, 2), (n, style) => {
-      const t = n.map((v) => (style === 0 ? String(v) : style === 1 ? v.toExponential(8) : v.toPrecision(9)));
-      const r = readStl(ascii(`solid x\nfacet normal 0 0 0\nouter loop\nvertex ${t.slice(0, 3).join(" ")}\nvertex ${t.slice(3, 6).join(" ")}\nvertex ${t.slice(6).join(" ")}\nendloop\nendfacet\nendsolid x`));
-      return r.ok && t.every((s, i) => Object.is(r.value.corners[i] + 0, Math.fround(Number(s)) + 0));
-    }));
+    fc.assert(
+      fc.property(
+        fc.array(fc.float({ noNaN: true, noDefaultInfinity: true }), { minLength: 9, maxLength: 9 }),
+        fc.constantFrom(0, 1, 2),
+        (n, style) => {
+          const t = n.map((v) => (style === 0 ? String(v) : style === 1 ? v.toExponential(8) : v.toPrecision(9)));
+          const r = readStl(
+            ascii(
+              `solid x\nfacet normal 0 0 0\nouter loop\nvertex ${t.slice(0, 3).join(" ")}\nvertex ${t.slice(3, 6).join(" ")}\nvertex ${t.slice(6).join(" ")}\nendloop\nendfacet\nendsolid x`,
+            ),
+          );
+          return r.ok && t.every((s, i) => Object.is(r.value.corners[i] + 0, Math.fround(Number(s)) + 0));
+        },
+      ),
+    );
   });
 
   it.each<[string, Uint8Array, string]>([
@@ -189,7 +250,10 @@ describe("STL files", () => {
   it("names the triangle with an infinite coordinate", () => {
     const bytes = writeStl(boxMesh(10, 10, 10));
     new DataView(bytes.buffer).setFloat32(84 + 50 * 3 + 12, Infinity, true);
-    expect(readStl(bytes)).toMatchObject({ ok: false, problem: { code: "mesh.not-finite", message: expect.stringContaining("Triangle 4") } });
+    expect(readStl(bytes)).toMatchObject({
+      ok: false,
+      problem: { code: "mesh.not-finite", message: expect.stringContaining("Triangle 4") },
+    });
   });
 
   it("refuses a mesh of lines and points only", () => {
@@ -203,12 +267,15 @@ describe("STL files", () => {
 
   it("never throws on random damage", () => {
     const good = writeStl(cylinderMesh(5, 9, 16));
-    fc.assert(fc.property(fc.array(fc.tuple(fc.nat(good.length - 1), fc.nat(255)), { maxLength: 12 }), fc.nat(good.length), (damage, keep) => {
-      const bytes = good.slice(0, keep);
-      for (const [at, value] of damage) if (at < bytes.length) bytes[at] = value;
-      const r = readMesh(bytes);
-      return r.ok ? Number.isFinite(r.value.report.areaMm2) : r.problem.message.length > 10;
-    }), { numRuns: 200 });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(good.length - 1), fc.nat(255)), { maxLength: 12 }), fc.nat(good.length), (damage, keep) => {
+        const bytes = good.slice(0, keep);
+        for (const [at, value] of damage) if (at < bytes.length) bytes[at] = value;
+        const r = readMesh(bytes);
+        return r.ok ? Number.isFinite(r.value.report.areaMm2) : r.problem.message.length > 10;
+      }),
+      { numRuns: 200 },
+    );
   });
 
   it("stops when it is cancelled", () => {
@@ -217,7 +284,11 @@ describe("STL files", () => {
     expect(() => readMesh(writeStl(boxMesh(10, 10, 10)), undefined, undefined, stop.signal)).toThrow();
   });
 
-  it.each([[226, "mm"], [4.6, "in"], [0.12, "m"]] as const)("takes a longest side of %d for %s and says why", (side, unit) => {
+  it.each([
+    [226, "mm"],
+    [4.6, "in"],
+    [0.12, "m"],
+  ] as const)("takes a longest side of %d for %s and says why", (side, unit) => {
     const g = guessUnit(side);
     expect(g.name).toBe(unit);
     expect(g.reason).toMatch(/longest side/);

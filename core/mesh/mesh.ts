@@ -28,9 +28,16 @@ export interface Bounds {
 /** Bounding box of all vertices. An empty mesh has a box of no size at the origin. */
 export function boundsOf(positions: Float32Array): Bounds {
   if (positions.length === 0) return { min: [0, 0, 0], max: [0, 0, 0], size: [0, 0, 0] };
-  let x0 = Infinity, y0 = Infinity, z0 = Infinity, x1 = -Infinity, y1 = -Infinity, z1 = -Infinity;
+  let x0 = Infinity,
+    y0 = Infinity,
+    z0 = Infinity,
+    x1 = -Infinity,
+    y1 = -Infinity,
+    z1 = -Infinity;
   for (let i = 0; i < positions.length; i += 3) {
-    const x = positions[i], y = positions[i + 1], z = positions[i + 2];
+    const x = positions[i],
+      y = positions[i + 1],
+      z = positions[i + 2];
     if (x < x0) x0 = x;
     if (x > x1) x1 = x;
     if (y < y0) y0 = y;
@@ -53,12 +60,36 @@ export const UPS: Up[] = ["+z", "-z", "+x", "-x", "+y", "-y"];
 
 // Rows of proper rotations (determinant +1) that bring the named direction to +z.
 const UP_ROWS: Record<Up, [number, number, number][]> = {
-  "+z": [[1, 0, 0], [0, 1, 0], [0, 0, 1]],
-  "-z": [[1, 0, 0], [0, -1, 0], [0, 0, -1]],
-  "+x": [[0, 0, -1], [0, 1, 0], [1, 0, 0]],
-  "-x": [[0, 0, 1], [0, 1, 0], [-1, 0, 0]],
-  "+y": [[1, 0, 0], [0, 0, -1], [0, 1, 0]],
-  "-y": [[1, 0, 0], [0, 0, 1], [0, -1, 0]],
+  "+z": [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ],
+  "-z": [
+    [1, 0, 0],
+    [0, -1, 0],
+    [0, 0, -1],
+  ],
+  "+x": [
+    [0, 0, -1],
+    [0, 1, 0],
+    [1, 0, 0],
+  ],
+  "-x": [
+    [0, 0, 1],
+    [0, 1, 0],
+    [-1, 0, 0],
+  ],
+  "+y": [
+    [1, 0, 0],
+    [0, 0, -1],
+    [0, 1, 0],
+  ],
+  "-y": [
+    [1, 0, 0],
+    [0, 0, 1],
+    [0, -1, 0],
+  ],
 };
 
 /** Rows of the rotation that brings `up` to +z. */
@@ -70,7 +101,9 @@ export function turnUp(mesh: Mesh, up: Up): Mesh {
   const [r0, r1, r2] = UP_ROWS[up];
   const out = new Float32Array(mesh.positions.length);
   for (let i = 0; i < out.length; i += 3) {
-    const x = mesh.positions[i], y = mesh.positions[i + 1], z = mesh.positions[i + 2];
+    const x = mesh.positions[i],
+      y = mesh.positions[i + 1],
+      z = mesh.positions[i + 2];
     out[i] = r0[0] * x + r0[1] * y + r0[2] * z;
     out[i + 1] = r1[0] * x + r1[1] * y + r1[2] * z;
     out[i + 2] = r2[0] * x + r2[1] * y + r2[2] * z;

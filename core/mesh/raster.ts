@@ -31,19 +31,29 @@ export function rasterise(mesh: Mesh, axes: ViewAxes, longSidePx: number): Depth
   const mmPerPixel = Math.max(...bounds.size) / longSidePx || 1;
   const columns = Math.ceil(bounds.size[u] / mmPerPixel) + 1 + 2 * RASTER_BORDER;
   const rows = Math.ceil(bounds.size[v] / mmPerPixel) + 1 + 2 * RASTER_BORDER;
-  const u0 = bounds.min[u], v0 = bounds.min[v];
+  const u0 = bounds.min[u],
+    v0 = bounds.min[v];
   const triangle = new Uint32Array(columns * rows);
   const depth = new Float32Array(columns * rows).fill(Infinity);
   for (let t = 0; t < indices.length / 3; t++) {
-    const a = indices[t * 3] * 3, b = indices[t * 3 + 1] * 3, c = indices[t * 3 + 2] * 3;
-    const ax = (p[a + u] - u0) / mmPerPixel + RASTER_BORDER, ay = (p[a + v] - v0) / mmPerPixel + RASTER_BORDER;
-    const bx = (p[b + u] - u0) / mmPerPixel + RASTER_BORDER, by = (p[b + v] - v0) / mmPerPixel + RASTER_BORDER;
-    const cx = (p[c + u] - u0) / mmPerPixel + RASTER_BORDER, cy = (p[c + v] - v0) / mmPerPixel + RASTER_BORDER;
+    const a = indices[t * 3] * 3,
+      b = indices[t * 3 + 1] * 3,
+      c = indices[t * 3 + 2] * 3;
+    const ax = (p[a + u] - u0) / mmPerPixel + RASTER_BORDER,
+      ay = (p[a + v] - v0) / mmPerPixel + RASTER_BORDER;
+    const bx = (p[b + u] - u0) / mmPerPixel + RASTER_BORDER,
+      by = (p[b + v] - v0) / mmPerPixel + RASTER_BORDER;
+    const cx = (p[c + u] - u0) / mmPerPixel + RASTER_BORDER,
+      cy = (p[c + v] - v0) / mmPerPixel + RASTER_BORDER;
     const area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
     if (Math.abs(area) < 1e-9) continue;
-    const x0 = Math.max(0, Math.floor(Math.min(ax, bx, cx))), x1 = Math.min(columns - 1, Math.ceil(Math.max(ax, bx, cx)));
-    const y0 = Math.max(0, Math.floor(Math.min(ay, by, cy))), y1 = Math.min(rows - 1, Math.ceil(Math.max(ay, by, cy)));
-    const da = p[a + d] * sign, db = p[b + d] * sign, dc = p[c + d] * sign;
+    const x0 = Math.max(0, Math.floor(Math.min(ax, bx, cx))),
+      x1 = Math.min(columns - 1, Math.ceil(Math.max(ax, bx, cx)));
+    const y0 = Math.max(0, Math.floor(Math.min(ay, by, cy))),
+      y1 = Math.min(rows - 1, Math.ceil(Math.max(ay, by, cy)));
+    const da = p[a + d] * sign,
+      db = p[b + d] * sign,
+      dc = p[c + d] * sign;
     for (let y = y0; y <= y1; y++) {
       for (let x = x0; x <= x1; x++) {
         const wb = ((x - ax) * (cy - ay) - (y - ay) * (cx - ax)) / area;
@@ -64,7 +74,11 @@ export function rasterise(mesh: Mesh, axes: ViewAxes, longSidePx: number): Depth
 
 /** Front, back, right, left and above: a part that stands shows nothing from below. */
 const OUTSIDE: ViewAxes[] = [
-  { u: 0, v: 2, d: 1, sign: 1 }, { u: 0, v: 2, d: 1, sign: -1 }, { u: 1, v: 2, d: 0, sign: -1 }, { u: 1, v: 2, d: 0, sign: 1 }, { u: 0, v: 1, d: 2, sign: -1 },
+  { u: 0, v: 2, d: 1, sign: 1 },
+  { u: 0, v: 2, d: 1, sign: -1 },
+  { u: 1, v: 2, d: 0, sign: -1 },
+  { u: 1, v: 2, d: 0, sign: 1 },
+  { u: 0, v: 1, d: 2, sign: -1 },
 ];
 
 /**

@@ -35,7 +35,10 @@ export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProg
   const mesh = scaleMesh(welded, FILE_UNIT_MM[chosen.name]);
   const { report, topology } = reportMesh(mesh, (f, phase) => onProgress?.(0.6 + f * 0.4, phase), signal);
   if (report.shells === 0)
-    return fail("mesh.degenerate-only", "Every triangle in the file is a line or a point: there is no surface to measure. Export the model again.");
+    return fail(
+      "mesh.degenerate-only",
+      "Every triangle in the file is a line or a point: there is no surface to measure. Export the model again.",
+    );
   const size = report.bounds.size;
   const sensible = checkPartSize([Math.max(size[0], 1e-9), Math.max(size[1], 1e-9), Math.max(size[2], 1e-9)]);
   if (!sensible.ok) return sensible;

@@ -33,12 +33,24 @@ export interface MeshReport {
 export function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; areaMm2: number; centroidMm: [number, number, number] } {
   const { positions, indices } = mesh;
   const [ox, oy, oz] = bounds.min;
-  let six = 0, area2 = 0, mx = 0, my = 0, mz = 0;
+  let six = 0,
+    area2 = 0,
+    mx = 0,
+    my = 0,
+    mz = 0;
   for (let i = 0; i < indices.length; i += 3) {
-    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
-    const ax = positions[a] - ox, ay = positions[a + 1] - oy, az = positions[a + 2] - oz;
-    const bx = positions[b] - ox, by = positions[b + 1] - oy, bz = positions[b + 2] - oz;
-    const cx = positions[c] - ox, cy = positions[c + 1] - oy, cz = positions[c + 2] - oz;
+    const a = indices[i] * 3,
+      b = indices[i + 1] * 3,
+      c = indices[i + 2] * 3;
+    const ax = positions[a] - ox,
+      ay = positions[a + 1] - oy,
+      az = positions[a + 2] - oz;
+    const bx = positions[b] - ox,
+      by = positions[b + 1] - oy,
+      bz = positions[b + 2] - oz;
+    const cx = positions[c] - ox,
+      cy = positions[c + 1] - oy,
+      cz = positions[c + 2] - oz;
     const nx = (by - ay) * (cz - az) - (bz - az) * (cy - ay);
     const ny = (bz - az) * (cx - ax) - (bx - ax) * (cz - az);
     const nz = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
@@ -49,9 +61,10 @@ export function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; a
     my += v * (ay + by + cy);
     mz += v * (az + bz + cz);
   }
-  const centroidMm: [number, number, number] = Math.abs(six) > 1e-12
-    ? [ox + mx / (4 * six), oy + my / (4 * six), oz + mz / (4 * six)]
-    : [ox + bounds.size[0] / 2, oy + bounds.size[1] / 2, oz + bounds.size[2] / 2];
+  const centroidMm: [number, number, number] =
+    Math.abs(six) > 1e-12
+      ? [ox + mx / (4 * six), oy + my / (4 * six), oz + mz / (4 * six)]
+      : [ox + bounds.size[0] / 2, oy + bounds.size[1] / 2, oz + bounds.size[2] / 2];
   return { volumeMm3: six / 6, areaMm2: area2 / 2, centroidMm };
 }
 
@@ -62,8 +75,14 @@ export function shellVolumes(mesh: Mesh, topology: Topology): Float64Array {
   for (let t = 0; t < indices.length / 3; t++) {
     const s = topology.shellOf[t];
     if (s < 0) continue;
-    const a = indices[t * 3] * 3, b = indices[t * 3 + 1] * 3, c = indices[t * 3 + 2] * 3;
-    out[s] += (p[a] * (p[b + 1] * p[c + 2] - p[b + 2] * p[c + 1]) + p[a + 1] * (p[b + 2] * p[c] - p[b] * p[c + 2]) + p[a + 2] * (p[b] * p[c + 1] - p[b + 1] * p[c])) / 6;
+    const a = indices[t * 3] * 3,
+      b = indices[t * 3 + 1] * 3,
+      c = indices[t * 3 + 2] * 3;
+    out[s] +=
+      (p[a] * (p[b + 1] * p[c + 2] - p[b + 2] * p[c + 1]) +
+        p[a + 1] * (p[b + 2] * p[c] - p[b] * p[c + 2]) +
+        p[a + 2] * (p[b] * p[c + 1] - p[b + 1] * p[c])) /
+      6;
   }
   return out;
 }
@@ -84,23 +103,54 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
   const warnings: MeshWarning[] = [];
   const { boundaryEdges, nonManifoldEdges, degenerateTriangles } = topology;
   if (topology.shells === 0)
-    warnings.push({ code: "mesh.degenerate-only", message: "No triangle has any area: there is nothing to print.", count: degenerateTriangles });
+    warnings.push({
+      code: "mesh.degenerate-only",
+      message: "No triangle has any area: there is nothing to print.",
+      count: degenerateTriangles,
+    });
   if (boundaryEdges > 0)
-    warnings.push({ code: "mesh.open", message: "The surface has holes: size and area hold, volume and print figures are only a guide.", count: boundaryEdges });
+    warnings.push({
+      code: "mesh.open",
+      message: "The surface has holes: size and area hold, volume and print figures are only a guide.",
+      count: boundaryEdges,
+    });
   if (nonManifoldEdges > 0)
-    warnings.push({ code: "mesh.non-manifold", message: "Some edges join more than two triangles: slicers may fill or drop what is there.", count: nonManifoldEdges });
+    warnings.push({
+      code: "mesh.non-manifold",
+      message: "Some edges join more than two triangles: slicers may fill or drop what is there.",
+      count: nonManifoldEdges,
+    });
   if (flippedTriangles > 0)
-    warnings.push({ code: "mesh.flipped", message: "Some triangles face inwards: volume is wrong by what they enclose.", count: flippedTriangles });
+    warnings.push({
+      code: "mesh.flipped",
+      message: "Some triangles face inwards: volume is wrong by what they enclose.",
+      count: flippedTriangles,
+    });
   else if (topology.shells > 0 && volumeMm3 < 0)
     warnings.push({ code: "mesh.inside-out", message: "The whole surface faces inwards. Its volume is taken as positive.", count: 1 });
   if (degenerateTriangles > 0 && topology.shells > 0)
-    warnings.push({ code: "mesh.degenerate", message: "Triangles without area were left out of the edge counts.", count: degenerateTriangles });
+    warnings.push({
+      code: "mesh.degenerate",
+      message: "Triangles without area were left out of the edge counts.",
+      count: degenerateTriangles,
+    });
   onProgress?.(1, "measuring");
   return {
     topology,
     report: {
-      triangles: triangleCount(mesh), vertices: vertexCount(mesh), shells: topology.shells, watertight: topology.watertight,
-      boundaryEdges, nonManifoldEdges, flippedTriangles, degenerateTriangles, bounds, volumeMm3, areaMm2, centroidMm, warnings,
+      triangles: triangleCount(mesh),
+      vertices: vertexCount(mesh),
+      shells: topology.shells,
+      watertight: topology.watertight,
+      boundaryEdges,
+      nonManifoldEdges,
+      flippedTriangles,
+      degenerateTriangles,
+      bounds,
+      volumeMm3,
+      areaMm2,
+      centroidMm,
+      warnings,
     },
   };
 }

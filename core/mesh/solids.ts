@@ -19,7 +19,8 @@ export class MeshBuilder {
 
   /** A box from corner to corner. */
   box(min: Point3, max: Point3): this {
-    const [x0, y0, z0] = min, [x1, y1, z1] = max;
+    const [x0, y0, z0] = min,
+      [x1, y1, z1] = max;
     this.quad([x0, y0, z0], [x0, y1, z0], [x1, y1, z0], [x1, y0, z0]);
     this.quad([x0, y0, z1], [x1, y0, z1], [x1, y1, z1], [x0, y1, z1]);
     this.quad([x0, y0, z0], [x1, y0, z0], [x1, y0, z1], [x0, y0, z1]);
@@ -37,7 +38,8 @@ export class MeshBuilder {
       this.triangle([a[0], y1, a[1]], [c[0], y1, c[1]], [b[0], y1, b[1]]);
     }
     for (let i = 0; i < n; i++) {
-      const p = outline[i], q = outline[(i + 1) % n];
+      const p = outline[i],
+        q = outline[(i + 1) % n];
       this.quad([p[0], y0, p[1]], [p[0], y1, p[1]], [q[0], y1, q[1]], [q[0], y0, q[1]]);
     }
     return this;
@@ -45,12 +47,18 @@ export class MeshBuilder {
 
   /** A frustum with `n` sides about the z axis through (cx, cy). */
   frustum(cx: number, cy: number, r0: number, r1: number, z0: number, z1: number, n: number): this {
-    const at = (r: number, z: number, i: number): Point3 => [cx + r * Math.cos((2 * Math.PI * (i % n)) / n), cy + r * Math.sin((2 * Math.PI * (i % n)) / n), z];
+    const at = (r: number, z: number, i: number): Point3 => [
+      cx + r * Math.cos((2 * Math.PI * (i % n)) / n),
+      cy + r * Math.sin((2 * Math.PI * (i % n)) / n),
+      z,
+    ];
     for (let i = 0; i < n; i++) {
-      const a = at(r0, z0, i), b = at(r0, z0, i + 1);
+      const a = at(r0, z0, i),
+        b = at(r0, z0, i + 1);
       this.triangle([cx, cy, z0], b, a);
       if (r1 > 0) {
-        const c = at(r1, z1, i + 1), d = at(r1, z1, i);
+        const c = at(r1, z1, i + 1),
+          d = at(r1, z1, i);
         this.quad(a, b, c, d).triangle([cx, cy, z1], d, c);
       } else this.triangle(a, b, [cx, cy, z1]);
     }

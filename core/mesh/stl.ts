@@ -28,7 +28,7 @@ const looksLikeText = (bytes: Uint8Array): boolean => {
   const end = Math.min(bytes.length, 4096);
   for (let i = 0; i < end; i++) {
     const b = bytes[i];
-    if (b === 0 || (b < 9) || (b > 13 && b < 32)) return false;
+    if (b === 0 || b < 9 || (b > 13 && b < 32)) return false;
   }
   return true;
 };
@@ -145,7 +145,11 @@ function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSig
       inSolid = false;
       cursor.restOfLine();
     } else {
-      return fail("stl.word", `"${word}" does not belong in an STL file. It may be damaged or be something else: export it again.`, where());
+      return fail(
+        "stl.word",
+        `"${word}" does not belong in an STL file. It may be damaged or be something else: export it again.`,
+        where(),
+      );
     }
   }
   if (used % 9 !== 0 || inSolid)

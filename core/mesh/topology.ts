@@ -48,11 +48,21 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
   let degenerateTriangles = 0;
   const start = new Uint32Array(vertices + 1);
   for (let t = 0; t < triangles; t++) {
-    const a = indices[t * 3], b = indices[t * 3 + 1], c = indices[t * 3 + 2];
-    const ax = positions[a * 3], ay = positions[a * 3 + 1], az = positions[a * 3 + 2];
-    const ux = positions[b * 3] - ax, uy = positions[b * 3 + 1] - ay, uz = positions[b * 3 + 2] - az;
-    const vx = positions[c * 3] - ax, vy = positions[c * 3 + 1] - ay, vz = positions[c * 3 + 2] - az;
-    const nx = uy * vz - uz * vy, ny = uz * vx - ux * vz, nz = ux * vy - uy * vx;
+    const a = indices[t * 3],
+      b = indices[t * 3 + 1],
+      c = indices[t * 3 + 2];
+    const ax = positions[a * 3],
+      ay = positions[a * 3 + 1],
+      az = positions[a * 3 + 2];
+    const ux = positions[b * 3] - ax,
+      uy = positions[b * 3 + 1] - ay,
+      uz = positions[b * 3 + 2] - az;
+    const vx = positions[c * 3] - ax,
+      vy = positions[c * 3 + 1] - ay,
+      vz = positions[c * 3 + 2] - az;
+    const nx = uy * vz - uz * vy,
+      ny = uz * vx - ux * vz,
+      nz = ux * vy - uy * vx;
     const collapsed = a === b || b === c || a === c;
     if (collapsed || nx * nx + ny * ny + nz * nz <= NO_AREA) {
       degenerateTriangles++;
@@ -77,7 +87,9 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
   };
   for (let t = 0; t < triangles; t++) {
     if (degenerate[t]) continue;
-    const a = indices[t * 3], b = indices[t * 3 + 1], c = indices[t * 3 + 2];
+    const a = indices[t * 3],
+      b = indices[t * 3 + 1],
+      c = indices[t * 3 + 2];
     put(t * 3, a, b);
     put(t * 3 + 1, b, c);
     put(t * 3 + 2, c, a);
@@ -94,16 +106,20 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     return t;
   };
   const join = (a: number, b: number): void => {
-    const ra = find(a), rb = find(b);
+    const ra = find(a),
+      rb = find(b);
     if (ra !== rb) parent[Math.max(ra, rb)] = Math.min(ra, rb);
   };
-  let boundaryEdges = 0, nonManifoldEdges = 0, sameWayEdges = 0;
+  let boundaryEdges = 0,
+    nonManifoldEdges = 0,
+    sameWayEdges = 0;
   for (let v = 0; v < vertices; v++) {
     const end = start[v + 1];
     for (let i = start[v]; i < end; i++) {
       const high = highs[i];
       if (high === TAKEN) continue;
-      let mate = -1, others = 0;
+      let mate = -1,
+        others = 0;
       for (let j = i + 1; j < end; j++) {
         if (highs[j] !== high) continue;
         mate = j;
@@ -112,7 +128,8 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
       if (others === 0) boundaryEdges++;
       else if (others === 1) {
         // Neighbours even when one is turned: slicing walks across, orientation is judged apart.
-        const h = entries[i] >>> 1, o = entries[mate] >>> 1;
+        const h = entries[i] >>> 1,
+          o = entries[mate] >>> 1;
         opposite[h] = o;
         opposite[o] = h;
         if (((entries[i] ^ entries[mate]) & 1) === 0) sameWayEdges++;
@@ -135,10 +152,11 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
       if (highs[j] !== high) continue;
       const entry = entries[j];
       highs[j] = TAKEN;
-      join((entries[first] >>> 1) / 3 | 0, (entry >>> 1) / 3 | 0);
+      join(((entries[first] >>> 1) / 3) | 0, ((entry >>> 1) / 3) | 0);
       const mate = waiting.findIndex((w) => ((w ^ entry) & 1) === 1);
       if (mate >= 0) {
-        const h = entry >>> 1, o = waiting[mate] >>> 1;
+        const h = entry >>> 1,
+          o = waiting[mate] >>> 1;
         opposite[h] = o;
         opposite[o] = h;
         waiting.splice(mate, 1);
@@ -156,7 +174,14 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     shellOf[t] = numberOf[root];
   }
   return {
-    opposite, degenerate, degenerateTriangles, boundaryEdges, nonManifoldEdges, sameWayEdges, shellOf, shells,
+    opposite,
+    degenerate,
+    degenerateTriangles,
+    boundaryEdges,
+    nonManifoldEdges,
+    sameWayEdges,
+    shellOf,
+    shells,
     watertight: boundaryEdges === 0 && nonManifoldEdges === 0 && shells > 0,
   };
 }
@@ -177,7 +202,8 @@ export function countFlipped(mesh: Mesh, topology: Topology): number {
     if (side[seed] !== 0 || degenerate[seed]) continue;
     side[seed] = 1;
     stack.push(seed);
-    let plus = 0, minus = 0;
+    let plus = 0,
+      minus = 0;
     while (stack.length) {
       const t = stack.pop()!;
       if (side[t] > 0) plus++;

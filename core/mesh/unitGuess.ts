@@ -20,8 +20,16 @@ const METRE_LIMIT = 0.4;
 export function guessUnit(longestSide: number): UnitGuess {
   const n = longestSide < 10 ? longestSide.toFixed(2) : longestSide.toFixed(0);
   if (longestSide <= METRE_LIMIT)
-    return { name: "m", guessed: true, reason: `The longest side is ${n} units: as millimetres or inches it could hardly be printed, so metres.` };
+    return {
+      name: "m",
+      guessed: true,
+      reason: `The longest side is ${n} units: as millimetres or inches it could hardly be printed, so metres.`,
+    };
   if (longestSide <= INCH_LIMIT)
-    return { name: "in", guessed: true, reason: `The longest side is ${n} units: ${n} mm would be a crumb, ${(longestSide * 25.4).toFixed(0)} mm is a part, so inches.` };
+    return {
+      name: "in",
+      guessed: true,
+      reason: `The longest side is ${n} units: ${n} mm would be a crumb, ${(longestSide * 25.4).toFixed(0)} mm is a part, so inches.`,
+    };
   return { name: "mm", guessed: true, reason: `The longest side is ${n} units: as millimetres that is a printable part.` };
 }

@@ -21,16 +21,29 @@ export function weld(corners: Float32Array): Mesh {
     // Files mostly walk from neighbour to neighbour: the triangle before often has the corner, and lies in the cache.
     const before = i - (i % 3) - 3;
     if (before >= 0) {
-      const x = bits[at], y = bits[at + 1], z = bits[at + 2];
+      const x = bits[at],
+        y = bits[at + 1],
+        z = bits[at + 2];
       let b = before * 3;
-      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before]; continue; }
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) {
+        indices[i] = indices[before];
+        continue;
+      }
       b += 3;
-      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before + 1]; continue; }
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) {
+        indices[i] = indices[before + 1];
+        continue;
+      }
       b += 3;
-      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) { indices[i] = indices[before + 2]; continue; }
+      if (bits[b] === x && bits[b + 1] === y && bits[b + 2] === z) {
+        indices[i] = indices[before + 2];
+        continue;
+      }
     }
     // Adding zero turns −0 into +0 before the bits are compared.
-    let a = bits[at], b = bits[at + 1], c = bits[at + 2];
+    let a = bits[at],
+      b = bits[at + 1],
+      c = bits[at + 2];
     if (a === -2147483648) a = 0;
     if (b === -2147483648) b = 0;
     if (c === -2147483648) c = 0;
@@ -67,7 +80,10 @@ export function weld(corners: Float32Array): Mesh {
       tableMask = tableMask * 2 + 1;
       table = new Int32Array(tableMask + 1).fill(-1);
       for (let v = 0; v < found; v++) {
-        let g = Math.imul(uniqueBits[v * 3], 0x9e3779b1) ^ Math.imul(uniqueBits[v * 3 + 1], 0x85ebca6b) ^ Math.imul(uniqueBits[v * 3 + 2], 0xc2b2ae35);
+        let g =
+          Math.imul(uniqueBits[v * 3], 0x9e3779b1) ^
+          Math.imul(uniqueBits[v * 3 + 1], 0x85ebca6b) ^
+          Math.imul(uniqueBits[v * 3 + 2], 0xc2b2ae35);
         g ^= g >>> 15;
         g = Math.imul(g, 0x2c1b3c6d);
         g ^= g >>> 13;

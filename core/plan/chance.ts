@@ -44,14 +44,21 @@ export function withRestarts(jobS: number, ratePerHour: number, random: () => nu
 }
 
 export function finishChance(
-  steps: readonly Step[], states: ReadonlyMap<string, StepState>, evenings: readonly Stretch[], now: number, runs = 80, seed = 1,
+  steps: readonly Step[],
+  states: ReadonlyMap<string, StepState>,
+  evenings: readonly Stretch[],
+  now: number,
+  runs = 80,
+  seed = 1,
 ): FinishChance {
   const random = seededRandom(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const finishes: number[] = [];
   for (let i = 0; i < runs; i++) {
     const varied = steps.map((s): Step => ({
-      ...s, handsOnS: s.handsOnS * Math.exp(SPREAD.handsOn * normal()), machineS: s.machineS > 0 ? withRestarts(s.machineS, SPREAD.failuresPerHour, random) : 0,
+      ...s,
+      handsOnS: s.handsOnS * Math.exp(SPREAD.handsOn * normal()),
+      machineS: s.machineS > 0 ? withRestarts(s.machineS, SPREAD.failuresPerHour, random) : 0,
     }));
     finishes.push(schedule(varied, states, evenings, now).finish ?? Infinity);
   }
@@ -61,4 +68,5 @@ export function finishChance(
 }
 
 /** Share of the runs that are ready by `date`. */
-export const chanceBy = (chance: FinishChance, date: number): number => chance.finishes.filter((f) => f <= date).length / chance.finishes.length;
+export const chanceBy = (chance: FinishChance, date: number): number =>
+  chance.finishes.filter((f) => f <= date).length / chance.finishes.length;

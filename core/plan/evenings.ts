@@ -25,7 +25,8 @@ export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone
       if (e.weekday !== day.getDay()) continue;
       const from = atWallClock(day, e.from, timeZone);
       let to = atWallClock(day, e.to, timeZone);
-      if (to <= from) to = atWallClock(new TZDate(day.getFullYear(), day.getMonth(), day.getDate() + 1, 12, 0, 0, timeZone), e.to, timeZone);
+      if (to <= from)
+        to = atWallClock(new TZDate(day.getFullYear(), day.getMonth(), day.getDate() + 1, 12, 0, 0, timeZone), e.to, timeZone);
       if (to > now) out.push({ from: Math.max(from, now), to });
     }
   }
@@ -46,8 +47,11 @@ export const NIGHT = { from: "23:00", to: "07:00" };
 export function nightsBetween(from: number, to: number, timeZone: string): Stretch[] {
   const week: Evening[] = Array.from({ length: 7 }, (_, weekday) => ({ weekday, ...NIGHT }));
   const days = Math.ceil((to - from) / 86400000) + 2;
-  return eveningsFrom(from, week, timeZone, days).filter((s) => s.from < to).map((s) => ({ from: s.from, to: Math.min(s.to, to) }));
+  return eveningsFrom(from, week, timeZone, days)
+    .filter((s) => s.from < to)
+    .map((s) => ({ from: s.from, to: Math.min(s.to, to) }));
 }
 
 /** Is somebody asleep at this moment? */
-export const isNight = (now: number, timeZone: string): boolean => nightsBetween(now, now + 1000, timeZone).some((s) => s.from <= now && now < s.to);
+export const isNight = (now: number, timeZone: string): boolean =>
+  nightsBetween(now, now + 1000, timeZone).some((s) => s.from <= now && now < s.to);

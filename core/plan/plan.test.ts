@@ -4,27 +4,95 @@ import { boxMesh, reportMesh } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, profileText, PRINT_VERSION, type PrintFacts, type ResinPrinter } from "../print";
 import type { Part, Project, StepRecord, WorkItem } from "../project";
 import { figureScale } from "../scale";
-import { chanceBy, eveningsFrom, finishChance, goodCount, isNight, schedule, stepsOfPart, stepsOfProject, seededRandom, stepStates, tonight, withRestarts, type Step } from "./index";
+import {
+  chanceBy,
+  eveningsFrom,
+  finishChance,
+  goodCount,
+  isNight,
+  schedule,
+  stepsOfPart,
+  stepsOfProject,
+  seededRandom,
+  stepStates,
+  tonight,
+  withRestarts,
+  type Step,
+} from "./index";
 
 const resin = GENERIC_PRINTERS[2] as ResinPrinter;
 const report = reportMesh(boxMesh(12, 12, 12)).report;
 const facts: PrintFacts = {
-  printerId: "resin", profile: profileText(resin), factor: 1, version: PRINT_VERSION, up: "+z", upWhy: [], fits: true, pieces: 1, perPlate: 10, overMm: [0, 0, 0],
-  one: estimateResin(12, 1728, 1, resin), fixedS: estimateResin(12, 1728, 1, resin).timeS.value, fixedMinor: 18, fixedMm3: 6000,
+  printerId: "resin",
+  profile: profileText(resin),
+  factor: 1,
+  version: PRINT_VERSION,
+  up: "+z",
+  upWhy: [],
+  fits: true,
+  pieces: 1,
+  perPlate: 10,
+  overMm: [0, 0, 0],
+  one: estimateResin(12, 1728, 1, resin),
+  fixedS: estimateResin(12, 1728, 1, resin).timeS.value,
+  fixedMinor: 18,
+  fixedMm3: 6000,
 };
 const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", up: "+z", typed: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
-  id: "crate", sceneId: "s", name: "Crate", source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720 }, factor: 1, copies: 24,
-  goodBefore: 0, failedBefore: 0, work, prints: [facts], notes: "", order: 0, ...more,
+  id: "crate",
+  sceneId: "s",
+  name: "Crate",
+  source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720 },
+  factor: 1,
+  copies: 24,
+  goodBefore: 0,
+  failedBefore: 0,
+  work,
+  prints: [facts],
+  notes: "",
+  order: 0,
+  ...more,
 });
 const EVERY_EVENING = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" }));
 const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
-  scene: { id: "s", name: "S", demo: false, scale: figureScale(28), scaleAnswered: true, viewingDistanceMm: 1000, printers: [...GENERIC_PRINTERS], evenings: EVERY_EVENING, timeZone: "Europe/Berlin", readyBy: null, createdAt: 0 },
-  parts, procedures: [], records,
-  paints: [{ id: "primer", sceneId: "s", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 }, { id: "green", sceneId: "s", name: "Green", hex: "#446644", family: "water acrylic", sheen: "matt", stockMl: 20 }],
+  scene: {
+    id: "s",
+    name: "S",
+    demo: false,
+    scale: figureScale(28),
+    scaleAnswered: true,
+    viewingDistanceMm: 1000,
+    printers: [...GENERIC_PRINTERS],
+    evenings: EVERY_EVENING,
+    timeZone: "Europe/Berlin",
+    readyBy: null,
+    createdAt: 0,
+  },
+  parts,
+  procedures: [],
+  records,
+  paints: [
+    { id: "primer", sceneId: "s", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 },
+    { id: "green", sceneId: "s", name: "Green", hex: "#446644", family: "water acrylic", sheen: "matt", stockMl: 20 },
+  ],
 });
 const record = (stepKey: string, more: Partial<StepRecord>): StepRecord => ({
-  id: stepKey + Math.random(), sceneId: "s", partId: "crate", stepKey, title: "", time: "hands", startedAt: 0, finishedAt: null, plannedS: 0, waitS: 0, result: null, good: 0, failed: 0, wentWrong: "", ...more,
+  id: stepKey + Math.random(),
+  sceneId: "s",
+  partId: "crate",
+  stepKey,
+  title: "",
+  time: "hands",
+  startedAt: 0,
+  finishedAt: null,
+  plannedS: 0,
+  waitS: 0,
+  result: null,
+  good: 0,
+  failed: 0,
+  wentWrong: "",
+  ...more,
 });
 // Thursday 8 January 2026, 19:10 in Berlin (18:10 UTC).
 const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
@@ -32,15 +100,21 @@ const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
 describe("clock changes (IANA rules)", () => {
   // +12 h of elapsed time from 22:00 local: an hour earlier in autumn, later in spring.
   it.each([
-    ["Europe/Berlin", "2025-10-25T20:00:00Z", "09:00"], ["Europe/Berlin", "2025-03-29T21:00:00Z", "11:00"], ["America/New_York", "2025-11-02T02:00:00Z", "09:00"],
-    ["America/New_York", "2025-03-09T03:00:00Z", "11:00"], ["Australia/Sydney", "2025-04-05T11:00:00Z", "09:00"], ["Europe/London", "2025-10-25T21:00:00Z", "09:00"],
+    ["Europe/Berlin", "2025-10-25T20:00:00Z", "09:00"],
+    ["Europe/Berlin", "2025-03-29T21:00:00Z", "11:00"],
+    ["America/New_York", "2025-11-02T02:00:00Z", "09:00"],
+    ["America/New_York", "2025-03-09T03:00:00Z", "11:00"],
+    ["Australia/Sydney", "2025-04-05T11:00:00Z", "09:00"],
+    ["Europe/London", "2025-10-25T21:00:00Z", "09:00"],
   ])("%s: a cure begun %s ends at %s", (timeZone, begun, ends) => {
     const at = new Date(new Date(begun).getTime() + 12 * 3600000);
     expect(at.toLocaleTimeString("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" })).toBe(ends);
   });
   it("evenings keep their wall-clock hour", () => {
     const days = eveningsFrom(Date.UTC(2025, 9, 24, 12), EVERY_EVENING, "Europe/Berlin", 4);
-    const hours = days.map((e) => new Date(e.from).toLocaleTimeString("en-GB", { timeZone: "Europe/Berlin", hour: "2-digit", minute: "2-digit" }));
+    const hours = days.map((e) =>
+      new Date(e.from).toLocaleTimeString("en-GB", { timeZone: "Europe/Berlin", hour: "2-digit", minute: "2-digit" }),
+    );
     expect(new Set(hours)).toEqual(new Set(["19:00"]));
     expect(days[2].from - days[1].from).toBe(25 * 3600000);
   });
@@ -56,7 +130,11 @@ describe("clock changes (IANA rules)", () => {
 describe("steps of a part", () => {
   it("24 crates at ten a plate are three plates, each started and cleared", () => {
     const steps = stepsOfPart(crate([PRINT]), projectOf([]));
-    expect(steps.filter((s) => s.machineS > 0).map((s) => s.title)).toEqual(["Start the print ×10", "Start the print ×10", "Start the print ×4"]);
+    expect(steps.filter((s) => s.machineS > 0).map((s) => s.title)).toEqual([
+      "Start the print ×10",
+      "Start the print ×10",
+      "Start the print ×4",
+    ]);
     expect(steps.filter((s) => s.clears > 0).map((s) => s.clears)).toEqual([10, 10, 4]);
   });
   it("failures raise what must be printed again", () => {
@@ -64,7 +142,12 @@ describe("steps of a part", () => {
     const part = crate([PRINT]);
     expect(goodCount(part, records)).toBe(6);
     const steps = stepsOfPart(part, { ...projectOf([part]), records });
-    expect(steps.filter((s) => s.clears > 0).map((s) => s.clears).slice(1)).toEqual([10, 8]);
+    expect(
+      steps
+        .filter((s) => s.clears > 0)
+        .map((s) => s.clears)
+        .slice(1),
+    ).toEqual([10, 8]);
   });
   it("a typed time wins over the model", () => {
     const typed = { ...PRINT, typed: { timeS: 61200, massG: 210, text: "17 h, 210 g" } } as WorkItem;
@@ -73,7 +156,9 @@ describe("steps of a part", () => {
   });
   it("glue and ground may stand before paint, and the user's own step anywhere", () => {
     const work: WorkItem[] = [
-      PRINT, { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 }, { id: "o", kind: "own", title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic", procedureId: null },
+      PRINT,
+      { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
+      { id: "o", kind: "own", title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic", procedureId: null },
       { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
     ];
     const steps = stepsOfPart(crate(work, { copies: 1 }), projectOf([]));
@@ -82,8 +167,17 @@ describe("steps of a part", () => {
     expect(steps[3]).toMatchObject({ handsOnS: 1500, waitS: 43200 });
   });
   it("gluing to another part waits until that part is printed", () => {
-    const glue: WorkItem = { id: "glue", kind: "glue", glueId: "instant-gel", to: "Frame", toMaterial: "resin print", gapMm: 0.1, load: false };
-    const a = crate([PRINT, glue], { copies: 1 }), b = crate([PRINT], { id: "frame", name: "Frame", copies: 1 });
+    const glue: WorkItem = {
+      id: "glue",
+      kind: "glue",
+      glueId: "instant-gel",
+      to: "Frame",
+      toMaterial: "resin print",
+      gapMm: 0.1,
+      load: false,
+    };
+    const a = crate([PRINT, glue], { copies: 1 }),
+      b = crate([PRINT], { id: "frame", name: "Frame", copies: 1 });
     const steps = stepsOfProject(projectOf([a, b]));
     expect(steps.find((s) => s.itemId === "glue")?.after).toEqual(["crate/p/clear0", "frame/p/clear0"]);
   });
@@ -103,7 +197,10 @@ describe("where steps stand", () => {
     const t = tonight(projectOf([part], records), THURSDAY, 60);
     expect(t.offers).toEqual([]);
     expect(t.clocks.map((c) => c.kind)).toEqual(["running"]);
-    const wet = [record("crate/p/start0", { startedAt: 0, plannedS: 1 }), record("crate/p/clear0", { startedAt: 1, finishedAt: THURSDAY - 60000, result: "good", good: 10, waitS: 1800 })];
+    const wet = [
+      record("crate/p/start0", { startedAt: 0, plannedS: 1 }),
+      record("crate/p/clear0", { startedAt: 1, finishedAt: THURSDAY - 60000, result: "good", good: 10, waitS: 1800 }),
+    ];
     const w = tonight(projectOf([part], wet), THURSDAY, 60);
     expect(w.offers).toEqual([]);
     expect(w.clocks[0]).toMatchObject({ kind: "setting" });
@@ -116,15 +213,24 @@ describe("where steps stand", () => {
     expect(tonight(projectOf([own]), night, 40, true).offers.length).toBe(1);
   });
   it("what fits the minutes comes first", () => {
-    const own = (id: string, min: number): Part => crate([{ id: "o", kind: "own", title: id, handsOnS: min * 60, waitS: 0, family: null, procedureId: null }], { id, name: id });
+    const own = (id: string, min: number): Part =>
+      crate([{ id: "o", kind: "own", title: id, handsOnS: min * 60, waitS: 0, family: null, procedureId: null }], { id, name: id });
     const t = tonight(projectOf([own("long", 90), own("short", 10), own("mid", 25)]), THURSDAY, 40);
-    expect(t.offers.map((o) => [o.step.partId, o.fits])).toEqual([["mid", true], ["short", true], ["long", false]]);
+    expect(t.offers.map((o) => [o.step.partId, o.fits])).toEqual([
+      ["mid", true],
+      ["short", true],
+      ["long", false],
+    ]);
   });
 });
 
 describe("the schedule", () => {
   const project = projectOf([
-    crate([PRINT, { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 1 }, { id: "d", kind: "coat", paintId: "green", method: "brush", coats: 2 }]),
+    crate([
+      PRINT,
+      { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 1 },
+      { id: "d", kind: "coat", paintId: "green", method: "brush", coats: 2 },
+    ]),
     crate([PRINT], { id: "other", name: "Other", copies: 12 }),
   ]);
   const plan = tonight(project, THURSDAY, 60).schedule;
@@ -142,10 +248,13 @@ describe("the schedule", () => {
     for (const s of plan.slots) for (const a of s.step.after) expect(s.hands[0].from).toBeGreaterThanOrEqual(by.get(a)!.free);
   });
   it("a printer holds one plate at a time, until somebody clears it", () => {
-    const runs = plan.slots.filter((s) => s.machine && s.step.printerId === "resin").map((s) => {
-      const clear = plan.slots.find((c) => c.step.clears > 0 && c.step.after.includes(s.key))!;
-      return { from: s.hands[0].from, to: clear.hands.at(-1)!.to };
-    }).sort((a, b) => a.from - b.from);
+    const runs = plan.slots
+      .filter((s) => s.machine && s.step.printerId === "resin")
+      .map((s) => {
+        const clear = plan.slots.find((c) => c.step.clears > 0 && c.step.after.includes(s.key))!;
+        return { from: s.hands[0].from, to: clear.hands.at(-1)!.to };
+      })
+      .sort((a, b) => a.from - b.from);
     expect(runs.length).toBe(5);
     for (let i = 1; i < runs.length; i++) expect(runs[i].from).toBeGreaterThanOrEqual(runs[i - 1].to);
   });
@@ -154,17 +263,35 @@ describe("the schedule", () => {
     expect(plan.finish! - THURSDAY).toBeGreaterThan(chain * 1000);
   });
   it("random orders keep the rules", () => {
-    const node = fc.record({ hands: fc.integer({ min: 60, max: 9000 }), wait: fc.integer({ min: 0, max: 90000 }), before: fc.array(fc.nat(9), { maxLength: 3 }) });
-    fc.assert(fc.property(fc.array(node, { minLength: 1, maxLength: 10 }), (nodes) => {
-      const steps = nodes.map((n, i): Step => ({
-        key: String(i), partId: "p", partName: "p", itemId: String(i), station: "paint", title: "", handsOnS: n.hands, machineS: 0, printerId: null, waitS: n.wait,
-        after: n.before.filter((b) => b < i).map(String), cautions: [], clears: 0,
-      }));
-      const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 120);
-      const s = schedule(steps, stepStates(steps, [], THURSDAY), evenings, THURSDAY);
-      const by = new Map(s.slots.map((x) => [x.key, x]));
-      return s.unplaced.length === 0 && s.slots.every((x) => x.step.after.every((a) => by.get(a)!.free <= x.hands[0].from));
-    }), { numRuns: 60 });
+    const node = fc.record({
+      hands: fc.integer({ min: 60, max: 9000 }),
+      wait: fc.integer({ min: 0, max: 90000 }),
+      before: fc.array(fc.nat(9), { maxLength: 3 }),
+    });
+    fc.assert(
+      fc.property(fc.array(node, { minLength: 1, maxLength: 10 }), (nodes) => {
+        const steps = nodes.map((n, i): Step => ({
+          key: String(i),
+          partId: "p",
+          partName: "p",
+          itemId: String(i),
+          station: "paint",
+          title: "",
+          handsOnS: n.hands,
+          machineS: 0,
+          printerId: null,
+          waitS: n.wait,
+          after: n.before.filter((b) => b < i).map(String),
+          cautions: [],
+          clears: 0,
+        }));
+        const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 120);
+        const s = schedule(steps, stepStates(steps, [], THURSDAY), evenings, THURSDAY);
+        const by = new Map(s.slots.map((x) => [x.key, x]));
+        return s.unplaced.length === 0 && s.slots.every((x) => x.step.after.every((a) => by.get(a)!.free <= x.hands[0].from));
+      }),
+      { numRuns: 60 },
+    );
   });
   it("says when there is no evening for something", () => {
     const none = { ...project, scene: { ...project.scene, evenings: [] } };
@@ -185,7 +312,8 @@ describe("the chance to be ready", () => {
   it("is the same for the same seed, ordered, and grows with the date", () => {
     const t = tonight(projectOf([crate([PRINT])]), THURSDAY, 60);
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 60);
-    const a = finishChance(t.steps, t.states, evenings, THURSDAY, 40, 3), b = finishChance(t.steps, t.states, evenings, THURSDAY, 40, 3);
+    const a = finishChance(t.steps, t.states, evenings, THURSDAY, 40, 3),
+      b = finishChance(t.steps, t.states, evenings, THURSDAY, 40, 3);
     expect(a).toEqual(b);
     expect(a.p50 <= a.p80 && a.p80 <= a.p95).toBe(true);
     expect(chanceBy(a, THURSDAY)).toBe(0);

@@ -49,7 +49,12 @@ export function tails(steps: readonly Step[]): Map<string, number> {
 }
 
 /** Places all steps that are not done. `states` says what is running and setting at `now`. */
-export function schedule(steps: readonly Step[], states: ReadonlyMap<string, StepState>, evenings: readonly Stretch[], now: number): Schedule {
+export function schedule(
+  steps: readonly Step[],
+  states: ReadonlyMap<string, StepState>,
+  evenings: readonly Stretch[],
+  now: number,
+): Schedule {
   const tail = tails(steps);
   const free = new Map<string, number>();
   const printerFree = new Map<string, number>();
@@ -57,7 +62,8 @@ export function schedule(steps: readonly Step[], states: ReadonlyMap<string, Ste
   const windows = evenings.map((e) => ({ ...e }));
   const slots: Slot[] = [];
   const waiting: Step[] = [];
-  let handsOnS = 0, machineS = 0;
+  let handsOnS = 0,
+    machineS = 0;
 
   for (const step of steps) {
     const state = states.get(step.key);
@@ -75,7 +81,14 @@ export function schedule(steps: readonly Step[], states: ReadonlyMap<string, Ste
       free.set(step.key, state.until);
     } else if (state.kind === "in hand") {
       const to = Math.max(now, state.since + step.handsOnS * 1000);
-      slots.push({ key: step.key, step, hands: [{ from: state.since, to }], machine: null, setting: step.waitS ? { from: to, to: to + step.waitS * 1000 } : null, free: to + step.waitS * 1000 });
+      slots.push({
+        key: step.key,
+        step,
+        hands: [{ from: state.since, to }],
+        machine: null,
+        setting: step.waitS ? { from: to, to: to + step.waitS * 1000 } : null,
+        free: to + step.waitS * 1000,
+      });
       free.set(step.key, to + step.waitS * 1000);
       take(now, to);
     } else free.set(step.key, now);
@@ -85,13 +98,19 @@ export function schedule(steps: readonly Step[], states: ReadonlyMap<string, Ste
 
   const unplaced: string[] = [];
   while (waiting.length) {
-    const ready = waiting.filter((s) => s.after.every((a) => !byKey.has(a) || free.has(a)) && !(s.machineS > 0 && s.printerId && taken.has(s.printerId)));
+    const ready = waiting.filter(
+      (s) => s.after.every((a) => !byKey.has(a) || free.has(a)) && !(s.machineS > 0 && s.printerId && taken.has(s.printerId)),
+    );
     if (ready.length === 0) break;
     ready.sort((a, b) => (tail.get(b.key) ?? 0) - (tail.get(a.key) ?? 0));
     // Of the three most urgent, the one that can begin first: gaps are filled, urgency still rules.
     let chosen: { step: Step; hands: Stretch[] } | undefined;
     for (const step of ready.slice(0, 3)) {
-      const from = Math.max(now, ...step.after.map((a) => free.get(a) ?? now), step.machineS > 0 && step.printerId ? printerFree.get(step.printerId) ?? now : now);
+      const from = Math.max(
+        now,
+        ...step.after.map((a) => free.get(a) ?? now),
+        step.machineS > 0 && step.printerId ? (printerFree.get(step.printerId) ?? now) : now,
+      );
       const hands = find(from, step.handsOnS * 1000);
       if (hands && (!chosen || hands[0].from < chosen.hands[0].from)) chosen = { step, hands };
     }

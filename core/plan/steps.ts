@@ -46,7 +46,10 @@ const PAINT_RATE: Record<string, { setUpS: number; perCm2S: number }> = {
 
 /** Solvent sprays and cans need a place where they may be used. */
 const sprayCaution = (family: string, method: string): CautionId[] =>
-  (method === "spray" || method === "airbrush") && ["strong thinner", "white spirit"].includes(FAMILIES[family as keyof typeof FAMILIES]?.cleaner) ? ["solvent-spray"] : [];
+  (method === "spray" || method === "airbrush") &&
+  ["strong thinner", "white spirit"].includes(FAMILIES[family as keyof typeof FAMILIES]?.cleaner)
+    ? ["solvent-spray"]
+    : [];
 
 export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
   part.goodBefore + records.filter((r) => r.partId === part.id).reduce((n, r) => n + r.good, 0);
@@ -65,9 +68,27 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
   const steps: Step[] = [];
   const areaCm2 = (partAreaMm2(part) / 100) * part.copies;
   let last: string[] = [];
-  const push = (item: WorkItem, n: number | string, station: Station, rest: Partial<Step> & Pick<Step, "title" | "handsOnS" | "waitS">, after: string[] = last): string => {
+  const push = (
+    item: WorkItem,
+    n: number | string,
+    station: Station,
+    rest: Partial<Step> & Pick<Step, "title" | "handsOnS" | "waitS">,
+    after: string[] = last,
+  ): string => {
     const key = `${part.id}/${item.id}/${n}`;
-    steps.push({ key, partId: part.id, partName: part.name, itemId: item.id, station, machineS: 0, printerId: null, cautions: [], clears: 0, after, ...rest });
+    steps.push({
+      key,
+      partId: part.id,
+      partName: part.name,
+      itemId: item.id,
+      station,
+      machineS: 0,
+      printerId: null,
+      cautions: [],
+      clears: 0,
+      after,
+      ...rest,
+    });
     return key;
   };
 
@@ -79,7 +100,14 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     } else if (item.kind === "hide") {
       const plan = planSchool(item.school, item.areaMm2 * part.copies, { cuspMm: item.cuspMm, pitchMm: item.pitchMm });
       plan.stages.forEach((stage, i) => {
-        last = [push(item, i, "surface", { title: `${stage.title}: ${item.surface}`, handsOnS: stage.handsOnS, waitS: stage.waitS, cautions: stage.cautions })];
+        last = [
+          push(item, i, "surface", {
+            title: `${stage.title}: ${item.surface}`,
+            handsOnS: stage.handsOnS,
+            waitS: stage.waitS,
+            cautions: stage.cautions,
+          }),
+        ];
       });
     } else if (item.kind === "coat") {
       const paint = paints.find((p) => p.id === item.paintId);
@@ -88,18 +116,26 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       const rate = PAINT_RATE[item.method];
       for (let i = 0; i < item.coats; i++) {
         const which = item.coats > 1 ? `, coat ${i + 1} of ${item.coats}` : "";
-        last = [push(item, i, "paint", {
-          title: `${paint.name}, ${METHODS[item.method].word}${which}`, handsOnS: rate.setUpS + areaCm2 * rate.perCm2S,
-          waitS: recoatS({ ...layer, coats: 1 }), cautions: sprayCaution(paint.family, item.method),
-        })];
+        last = [
+          push(item, i, "paint", {
+            title: `${paint.name}, ${METHODS[item.method].word}${which}`,
+            handsOnS: rate.setUpS + areaCm2 * rate.perCm2S,
+            waitS: recoatS({ ...layer, coats: 1 }),
+            cautions: sprayCaution(paint.family, item.method),
+          }),
+        ];
       }
     } else if (item.kind === "glue") {
       const glue = GLUES.find((g) => g.id === item.glueId);
       if (!glue) continue;
-      last = [push(item, 0, "assemble", {
-        title: `Glue to ${item.to}: ${glue.name}`, handsOnS: JOINT_HANDS_ON_S * Math.max(1, part.copies * 0.4),
-        waitS: item.load ? glue.fullS : glue.handleS, cautions: glue.cautions,
-      })];
+      last = [
+        push(item, 0, "assemble", {
+          title: `Glue to ${item.to}: ${glue.name}`,
+          handsOnS: JOINT_HANDS_ON_S * Math.max(1, part.copies * 0.4),
+          waitS: item.load ? glue.fullS : glue.handleS,
+          cautions: glue.cautions,
+        }),
+      ];
     } else if (item.kind === "ground") {
       const recipe = GROUND_RECIPES.find((r) => r.id === item.recipeId);
       if (!recipe) continue;
@@ -127,16 +163,40 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       const count = i < cleared ? 0 : Math.min(perPlate, left);
       const machineS = item.typed?.timeS ?? (facts ? plateTimeS(facts, Math.max(1, count)).value : 0);
       const what = pieces > 1 ? `, piece ${(i % pieces) + 1} of ${pieces}` : count > 1 ? ` ×${count}` : "";
-      const start = push(item, `start${i}`, "print", {
-        title: `Start the print${what}`, handsOnS: hands.startPlate, waitS: 0, machineS, printerId: printer.id,
-        cautions: printer.process === "resin" ? ["resin"] : ["hot-parts"],
-      }, i === 0 ? last : [`${part.id}/${item.id}/clear${i - 1}`]);
+      const start = push(
+        item,
+        `start${i}`,
+        "print",
+        {
+          title: `Start the print${what}`,
+          handsOnS: hands.startPlate,
+          waitS: 0,
+          machineS,
+          printerId: printer.id,
+          cautions: printer.process === "resin" ? ["resin"] : ["hot-parts"],
+        },
+        i === 0 ? last : [`${part.id}/${item.id}/clear${i - 1}`],
+      );
       const area = partAreaMm2(part) / 100 / pieces;
-      clears.push(push(item, `clear${i}`, "print", {
-        title: printer.process === "resin" ? `Wash and cure${what}: two baths, blow dry, supports off` : `Take off and clean${what}: strings, drips, brim`,
-        handsOnS: hands.clearPlate + Math.max(1, count) * (hands.cleanPart + area * hands.cleanPerCm2), waitS: printer.process === "resin" ? 1800 : 0,
-        cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["blade"], clears: Math.max(1, count), printerId: printer.id,
-      }, [start]));
+      clears.push(
+        push(
+          item,
+          `clear${i}`,
+          "print",
+          {
+            title:
+              printer.process === "resin"
+                ? `Wash and cure${what}: two baths, blow dry, supports off`
+                : `Take off and clean${what}: strings, drips, brim`,
+            handsOnS: hands.clearPlate + Math.max(1, count) * (hands.cleanPart + area * hands.cleanPerCm2),
+            waitS: printer.process === "resin" ? 1800 : 0,
+            cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["blade"],
+            clears: Math.max(1, count),
+            printerId: printer.id,
+          },
+          [start],
+        ),
+      );
     }
     return clears.length ? [clears[clears.length - 1]] : last;
   }
@@ -152,7 +212,12 @@ export function stepsOfProject(project: Project): Step[] {
       if (item.kind !== "glue") continue;
       const target = project.parts.find((p) => p.name === item.to && p.id !== part.id);
       const step = all.find((s) => s.itemId === item.id && s.partId === part.id);
-      const printed = target && byPart.get(target.id)?.filter((s) => s.clears > 0).at(-1);
+      const printed =
+        target &&
+        byPart
+          .get(target.id)
+          ?.filter((s) => s.clears > 0)
+          .at(-1);
       if (step && printed) step.after = [...step.after, printed.key];
     }
   }

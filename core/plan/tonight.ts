@@ -60,20 +60,38 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
   for (const step of steps) {
     const s = states.get(step.key)!;
     if (s.kind === "running" || s.kind === "setting")
-      clocks.push({ step, kind: s.kind, from: s.since, until: s.until, share: Math.min(1, Math.max(0, (now - s.since) / Math.max(1, s.until - s.since))) });
+      clocks.push({
+        step,
+        kind: s.kind,
+        from: s.since,
+        until: s.until,
+        share: Math.min(1, Math.max(0, (now - s.since) / Math.max(1, s.until - s.since))),
+      });
     else if (s.kind === "in hand")
-      clocks.push({ step, kind: "in hand", from: s.since, until: s.since + step.handsOnS * 1000, share: Math.min(1, (now - s.since) / (step.handsOnS * 1000)) });
+      clocks.push({
+        step,
+        kind: "in hand",
+        from: s.since,
+        until: s.since + step.handsOnS * 1000,
+        share: Math.min(1, (now - s.since) / (step.handsOnS * 1000)),
+      });
   }
   clocks.sort((a, b) => a.until - b.until);
 
   const finishTimes = plan.slots.map((s: Slot) => s.free);
   const last = finishTimes.length ? Math.max(...finishTimes) : now;
   return {
-    now, steps, states, clocks, schedule: plan, asleep,
+    now,
+    steps,
+    states,
+    clocks,
+    schedule: plan,
+    asleep,
     offers: asleep && !awake ? [] : offersNow(steps, states, minutes),
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone),
     done: steps.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
-    handsOnS: plan.handsOnS, machineS: plan.machineS,
+    handsOnS: plan.handsOnS,
+    machineS: plan.machineS,
     evenings: evenings.filter((e) => e.from < last && plan.slots.some((s) => s.hands.some((h) => h.from < e.to && h.to > e.from))).length,
     finish: plan.finish,
   };

@@ -41,19 +41,37 @@ export interface PrintFacts {
  * @param up a side the user has chosen; otherwise the best of six
  */
 export function printFacts(
-  solids: Solids, mesh: Mesh, topology: Topology, volumeMm3: number, printer: Printer, factor: number, up?: Up, onProgress?: OnProgress, signal?: AbortSignal,
+  solids: Solids,
+  mesh: Mesh,
+  topology: Topology,
+  volumeMm3: number,
+  printer: Printer,
+  factor: number,
+  up?: Up,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
 ): PrintFacts {
   const ways = waysUp(mesh, printer);
   const way = (up && ways.find((w) => w.up === up)) ?? ways[0];
   onProgress?.(0.1, "which way up");
-  const one = printer.process === "fdm"
-    ? estimateFdm(solids, turnUp(mesh, way.up), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
-    : estimateResin(way.heightMm, volumeMm3, 1, printer);
+  const one =
+    printer.process === "fdm"
+      ? estimateFdm(solids, turnUp(mesh, way.up), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
+      : estimateResin(way.heightMm, volumeMm3, 1, printer);
   return {
-    printerId: printer.id, profile: profileText(printer), factor, version: PRINT_VERSION, up: way.up, upWhy: way.why, fits: way.fit.fits,
-    pieces: way.fit.pieces, perPlate: copiesPerPlate(way.fit, printer), overMm: way.fit.overMm, one,
+    printerId: printer.id,
+    profile: profileText(printer),
+    factor,
+    version: PRINT_VERSION,
+    up: way.up,
+    upWhy: way.why,
+    fits: way.fit.fits,
+    pieces: way.fit.pieces,
+    perPlate: copiesPerPlate(way.fit, printer),
+    overMm: way.fit.overMm,
+    one,
     fixedS: printer.process === "fdm" ? printer.startS : one.timeS.value,
-    fixedMinor: printer.process === "fdm" ? 0 : printer.lossMlPerPlate / 1000 * printer.pricePerLitreMinor,
+    fixedMinor: printer.process === "fdm" ? 0 : (printer.lossMlPerPlate / 1000) * printer.pricePerLitreMinor,
     fixedMm3: printer.process === "fdm" ? 0 : printer.lossMlPerPlate * 1000,
   };
 }
@@ -92,7 +110,11 @@ export function jobOf(facts: PrintFacts, copies: number): JobSum {
   /** What `one` holds of a sum is split into the part's own share and the plate's. */
   const sum = (one: Sum, fixed: number): Sum => scaled(one, ((one.value - fixed) * copies + fixed * plates) / one.value);
   return {
-    plates, timeS: sum(timeS, facts.fixedS), massG: sum(massG, 0), materialMm3: sum(materialMm3, facts.fixedMm3), costMinor: sum(costMinor, facts.fixedMinor),
+    plates,
+    timeS: sum(timeS, facts.fixedS),
+    massG: sum(massG, 0),
+    materialMm3: sum(materialMm3, facts.fixedMm3),
+    costMinor: sum(costMinor, facts.fixedMinor),
     currency: facts.one.currency,
   };
 }

@@ -49,13 +49,17 @@ interface LayerRegion {
 function straightStretch(layer: LayerContours, perimeter: number): number {
   const { points, ends } = layer;
   const cosLimit = Math.cos((15 * Math.PI) / 180);
-  let corners = 0, begin = 0;
+  let corners = 0,
+    begin = 0;
   for (let i = 0; i < layer.contours; i++) {
     const end = ends[i];
     for (let p = begin; p < end; p++) {
-      const a = p === begin ? end - 1 : p - 1, b = p + 1 === end ? begin : p + 1;
-      const ux = points[p * 2] - points[a * 2], uy = points[p * 2 + 1] - points[a * 2 + 1];
-      const vx = points[b * 2] - points[p * 2], vy = points[b * 2 + 1] - points[p * 2 + 1];
+      const a = p === begin ? end - 1 : p - 1,
+        b = p + 1 === end ? begin : p + 1;
+      const ux = points[p * 2] - points[a * 2],
+        uy = points[p * 2 + 1] - points[a * 2 + 1];
+      const vx = points[b * 2] - points[p * 2],
+        vy = points[b * 2 + 1] - points[p * 2 + 1];
       const lengths = Math.sqrt((ux * ux + uy * uy) * (vx * vx + vy * vy));
       if (lengths > 0 && (ux * vx + uy * vy) / lengths < cosLimit) corners++;
     }
@@ -66,10 +70,18 @@ function straightStretch(layer: LayerContours, perimeter: number): number {
 
 /** Slices a mesh (mm, turned so that z is up on the plate) and adds up lines, times and material. */
 export function estimateFdm(
-  solids: Solids, mesh: Mesh, topology: Topology, printer: FilamentPrinter, onProgress?: OnProgress, signal?: AbortSignal,
+  solids: Solids,
+  mesh: Mesh,
+  topology: Topology,
+  printer: FilamentPrinter,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
 ): PrintEstimate {
-  const t = printer.layerMm, w = printer.lineWidthMm, wall = printer.wallLines * w;
-  const up = printer.topLayers, down = printer.bottomLayers;
+  const t = printer.layerMm,
+    w = printer.lineWidthMm,
+    wall = printer.wallLines * w;
+  const up = printer.topLayers,
+    down = printer.bottomLayers;
   const window: LayerRegion[] = [];
   const sums = { time: 0, wallMm2: 0, skinMm2: 0, infillMm2: 0, supportMm3: 0 };
   let processed = 0;
@@ -132,12 +144,22 @@ export function estimateFdm(
   const slicing = sliceMesh(mesh, topology, t, {
     signal,
     onLayer: (k, contours) => {
-      let perimeter = 0, area = 0, x0 = Infinity, x1 = -Infinity, y0 = Infinity, y1 = -Infinity, begin = 0, mx = 0;
+      let perimeter = 0,
+        area = 0,
+        x0 = Infinity,
+        x1 = -Infinity,
+        y0 = Infinity,
+        y1 = -Infinity,
+        begin = 0,
+        mx = 0;
       for (let i = 0; i < contours.contours; i++) {
         const end = contours.ends[i];
         for (let p = begin; p < end; p++) {
           const q = p + 1 === end ? begin : p + 1;
-          const x = contours.points[p * 2], y = contours.points[p * 2 + 1], u = contours.points[q * 2], s = contours.points[q * 2 + 1];
+          const x = contours.points[p * 2],
+            y = contours.points[p * 2 + 1],
+            u = contours.points[q * 2],
+            s = contours.points[q * 2 + 1];
           perimeter += Math.hypot(u - x, s - y);
           area += (x * s - u * y) / 2;
           mx += (x + u) * (x * s - u * y);
@@ -155,8 +177,14 @@ export function estimateFdm(
         const region = regionOf(solids, contours);
         const interior = region.offset(-wall, "Miter");
         window.push({
-          key, region, interior, areaMm2: region.area(), interiorMm2: interior.area(),
-          perimeterMm: perimeterOf(region), stretchMm: straightStretch(contours, perimeter), contours: contours.contours,
+          key,
+          region,
+          interior,
+          areaMm2: region.area(),
+          interiorMm2: interior.area(),
+          perimeterMm: perimeterOf(region),
+          stretchMm: straightStretch(contours, perimeter),
+          contours: contours.contours,
           spanMm: contours.contours > 0 ? (x1 - x0 + y1 - y0) / 2 : 0,
         });
       }
@@ -188,9 +216,15 @@ export function estimateFdm(
   const timeS = sums.time + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
   const costMinor = (massG / 1000) * printer.pricePerKgMinor;
-  const profile: Assumption = { text: `Speeds, acceleration and walls of the profile "${printer.name}"; edit them to match your machine.`, kind: "practice" };
-  const support: Assumption = { text: `Overhangs beyond ${OVERHANG_DEG}° from upright and wider than ${BRIDGE_MM} mm get support at ${SUPPORT_DENSITY * 100} % density.`, kind: "practice" };
-  const mm2 = (x: number): string => `${Math.round(x * t / 1000 * 10) / 10} cm³`;
+  const profile: Assumption = {
+    text: `Speeds, acceleration and walls of the profile "${printer.name}"; edit them to match your machine.`,
+    kind: "practice",
+  };
+  const support: Assumption = {
+    text: `Overhangs beyond ${OVERHANG_DEG}° from upright and wider than ${BRIDGE_MM} mm get support at ${SUPPORT_DENSITY * 100} % density.`,
+    kind: "practice",
+  };
+  const mm2 = (x: number): string => `${Math.round(((x * t) / 1000) * 10) / 10} cm³`;
   const inputs = [
     { name: "layers", value: `${total} of ${t} mm` },
     { name: "walls", value: mm2(sums.wallMm2) },
@@ -198,13 +232,34 @@ export function estimateFdm(
     { name: "infill", value: `${mm2(sums.infillMm2)} at ${Math.round(printer.infill * 100)} %` },
     { name: "support", value: `${Math.round(sums.supportMm3 / 100) / 10} cm³` },
   ];
-  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure =>
-    ({ value, low: value * range.low, high: value * range.high, formula, inputs, assumptions });
+  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure => ({
+    value,
+    low: value * range.low,
+    high: value * range.high,
+    formula,
+    inputs,
+    assumptions,
+  });
   return {
-    process: "fdm", layers: total, layerMm: t, currency: printer.currency, supportMm3: sums.supportMm3,
-    timeS: ranged(timeS, FDM_TIME_RANGE, "sum over layers of the time of walls, skins, infill, hops and layer change, plus warming up", [profile, support, { text: "Range of the model until your own prints narrow it: −15 % to +25 %.", kind: "model" }]),
+    process: "fdm",
+    layers: total,
+    layerMm: t,
+    currency: printer.currency,
+    supportMm3: sums.supportMm3,
+    timeS: ranged(timeS, FDM_TIME_RANGE, "sum over layers of the time of walls, skins, infill, hops and layer change, plus warming up", [
+      profile,
+      support,
+      { text: "Range of the model until your own prints narrow it: −15 % to +25 %.", kind: "model" },
+    ]),
     materialMm3: ranged(materialMm3, FDM_MATERIAL_RANGE, "layer height × (wall + skin + infill × density) + support", [profile, support]),
-    massG: ranged(massG, FDM_MATERIAL_RANGE, "material × density", [{ text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" }]),
-    costMinor: ranged(costMinor, FDM_MATERIAL_RANGE, "mass × price", [{ text: `Price of the profile: ${(printer.pricePerKgMinor / 100).toFixed(2)} ${printer.currency} a kilogram. Power and wear are not in it.`, kind: "typed" }]),
+    massG: ranged(massG, FDM_MATERIAL_RANGE, "material × density", [
+      { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },
+    ]),
+    costMinor: ranged(costMinor, FDM_MATERIAL_RANGE, "mass × price", [
+      {
+        text: `Price of the profile: ${(printer.pricePerKgMinor / 100).toFixed(2)} ${printer.currency} a kilogram. Power and wear are not in it.`,
+        kind: "typed",
+      },
+    ]),
   };
 }

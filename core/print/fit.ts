@@ -14,7 +14,8 @@ export interface Stance {
 export function stanceOf(mesh: Mesh, up: Up): Stance {
   const turned = turnUp(mesh, up).positions;
   // Keep only the outermost points in 180 directions: the hull lies among them.
-  let low = Infinity, high = -Infinity;
+  let low = Infinity,
+    high = -Infinity;
   const directions = 180;
   const best = new Float64Array(directions).fill(-Infinity);
   const at = new Uint32Array(directions);
@@ -26,7 +27,8 @@ export function stanceOf(mesh: Mesh, up: Up): Stance {
     if (z < low) low = z;
     if (z > high) high = z;
     if ((i / 3) % step !== 0) continue;
-    const x = turned[i], y = turned[i + 1];
+    const x = turned[i],
+      y = turned[i + 1];
     for (let d = 0; d < directions; d++) {
       const reach = x * cos[d] + y * sin[d];
       if (reach > best[d]) {
@@ -42,7 +44,16 @@ export function stanceOf(mesh: Mesh, up: Up): Stance {
 /** The stance of a box, for typed sizes. */
 export function boxStance(size: readonly [number, number, number]): Stance {
   const [x, y, z] = size;
-  return { up: "+z", hull: [[0, 0], [x, 0], [x, y], [0, y]], heightMm: z };
+  return {
+    up: "+z",
+    hull: [
+      [0, 0],
+      [x, 0],
+      [x, y],
+      [0, y],
+    ],
+    heightMm: z,
+  };
 }
 
 export interface Fit {
@@ -70,11 +81,19 @@ export function fitOn(stance: Stance, printer: Printer): Fit {
   const usable = usableMm(printer);
   let best: Fit | undefined;
   for (let turnDeg = 0; turnDeg < 180; turnDeg += 5) {
-    const c = Math.cos((turnDeg * Math.PI) / 180), s = Math.sin((turnDeg * Math.PI) / 180);
-    let x0 = Infinity, x1 = -Infinity, y0 = Infinity, y1 = -Infinity;
+    const c = Math.cos((turnDeg * Math.PI) / 180),
+      s = Math.sin((turnDeg * Math.PI) / 180);
+    let x0 = Infinity,
+      x1 = -Infinity,
+      y0 = Infinity,
+      y1 = -Infinity;
     for (const [x, y] of stance.hull) {
-      const u = c * x - s * y, v = s * x + c * y;
-      x0 = Math.min(x0, u); x1 = Math.max(x1, u); y0 = Math.min(y0, v); y1 = Math.max(y1, v);
+      const u = c * x - s * y,
+        v = s * x + c * y;
+      x0 = Math.min(x0, u);
+      x1 = Math.max(x1, u);
+      y0 = Math.min(y0, v);
+      y1 = Math.max(y1, v);
     }
     const sides: [number, number, number] = [x1 - x0, y1 - y0, stance.heightMm];
     const overMm = sides.map((side, i) => Math.max(0, side - usable[i] - 1e-3)) as Fit["overMm"];

@@ -32,7 +32,15 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   const { positions: p, indices } = mesh;
   const choices = UPS.map((up): StanceChoice => {
     const stance = stanceOf(mesh, up);
-    return { up, fit: fitOn(stance, printer), overhangMm2: 0, gentleMm2: 0, heightMm: stance.heightMm, footing: footingOf(mesh, up, stance), why: [] };
+    return {
+      up,
+      fit: fitOn(stance, printer),
+      overhangMm2: 0,
+      gentleMm2: 0,
+      heightMm: stance.heightMm,
+      footing: footingOf(mesh, up, stance),
+      why: [],
+    };
   });
   const axes = UPS.map((up) => upRotation(up)[2]);
   const floors = UPS.map((up) => boundsOf(turnUp(mesh, up).positions).min[2]);
@@ -41,14 +49,20 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   for (let t = 0; t < areasMm2.length; t++) {
     const area = areasMm2[t];
     if (area === 0) continue;
-    const a = indices[t * 3] * 3, b = indices[t * 3 + 1] * 3, c = indices[t * 3 + 2] * 3;
-    const nx = normals[t * 3], ny = normals[t * 3 + 1], nz = normals[t * 3 + 2];
+    const a = indices[t * 3] * 3,
+      b = indices[t * 3 + 1] * 3,
+      c = indices[t * 3 + 2] * 3;
+    const nx = normals[t * 3],
+      ny = normals[t * 3 + 1],
+      nz = normals[t * 3 + 2];
     total += area;
     for (let k = 0; k < 6; k++) {
       const [x, y, z] = axes[k];
       const up = nx * x + ny * y + nz * z;
       if (up < -OVERHANG_COS) {
-        const height = (p[a] * x + p[a + 1] * y + p[a + 2] * z + p[b] * x + p[b + 1] * y + p[b + 2] * z + p[c] * x + p[c + 1] * y + p[c + 2] * z) / 3 - floors[k];
+        const height =
+          (p[a] * x + p[a + 1] * y + p[a + 2] * z + p[b] * x + p[b + 1] * y + p[b + 2] * z + p[c] * x + p[c + 1] * y + p[c + 2] * z) / 3 -
+          floors[k];
         if (height > 0.3) choices[k].overhangMm2 += area;
       }
       const level = Math.abs(up);
@@ -58,10 +72,16 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   // Differences below two per cent of the surface do not decide.
   const step = total * 0.02;
   const key = (c: StanceChoice): number[] => [
-    c.fit.pieces, c.footing < LEAST_FOOTING ? 1 : 0, Math.round(c.overhangMm2 / step), Math.round(c.gentleMm2 / step), Math.round(c.heightMm), UPS.indexOf(c.up),
+    c.fit.pieces,
+    c.footing < LEAST_FOOTING ? 1 : 0,
+    Math.round(c.overhangMm2 / step),
+    Math.round(c.gentleMm2 / step),
+    Math.round(c.heightMm),
+    UPS.indexOf(c.up),
   ];
   choices.sort((a, b) => {
-    const x = key(a), y = key(b);
+    const x = key(a),
+      y = key(b);
     const i = x.findIndex((v, j) => v !== y[j]);
     return i < 0 ? 0 : x[i] - y[i];
   });
@@ -81,15 +101,23 @@ function footingOf(mesh: Mesh, up: Up, stance: Stance): number {
   const points: [number, number][] = [];
   const { indices } = mesh;
   for (let i = 0; i < indices.length; i += 3) {
-    const a = indices[i] * 3, b = indices[i + 1] * 3, c = indices[i + 2] * 3;
+    const a = indices[i] * 3,
+      b = indices[i + 1] * 3,
+      c = indices[i + 2] * 3;
     if (turned[a + 2] > floor || turned[b + 2] > floor || turned[c + 2] > floor) continue;
     for (const v of [a, b, c]) points.push([turned[v], turned[v + 1]]);
   }
-  const touching = polygonHull(points), whole = stance.hull.length >= 3 ? polygonArea(stance.hull) : 0;
+  const touching = polygonHull(points),
+    whole = stance.hull.length >= 3 ? polygonArea(stance.hull) : 0;
   return touching && whole !== 0 ? Math.abs(polygonArea(touching) / whole) : 0;
 }
 
 /** Words for a side: "as it stands", "on its back". The file's +z is taken as up, −y as front. */
 export const UP_WORDS: Record<Up, string> = {
-  "+z": "as it stands", "-z": "upside down", "+x": "on its left side", "-x": "on its right side", "+y": "on its front", "-y": "on its back",
+  "+z": "as it stands",
+  "-z": "upside down",
+  "+x": "on its left side",
+  "-x": "on its right side",
+  "+y": "on its front",
+  "-y": "on its back",
 };

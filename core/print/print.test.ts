@@ -2,11 +2,27 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh } from "../mesh";
 import { loadSolids, type Solids } from "../slice";
 import {
-  boxStance, copiesPerPlate, estimateFdm, estimateResin, fitOn, GENERIC_PRINTERS, jobOf, liftCycleS, moveTimeS, plateTimeS, printFacts, resinTimeS, stanceOf, waysUp,
-  type FilamentPrinter, type ResinPrinter,
+  boxStance,
+  copiesPerPlate,
+  estimateFdm,
+  estimateResin,
+  fitOn,
+  GENERIC_PRINTERS,
+  jobOf,
+  liftCycleS,
+  moveTimeS,
+  plateTimeS,
+  printFacts,
+  resinTimeS,
+  stanceOf,
+  waysUp,
+  type FilamentPrinter,
+  type ResinPrinter,
 } from "./index";
 
-const large = GENERIC_PRINTERS[0] as FilamentPrinter, small = GENERIC_PRINTERS[1] as FilamentPrinter, resin = GENERIC_PRINTERS[2] as ResinPrinter;
+const large = GENERIC_PRINTERS[0] as FilamentPrinter,
+  small = GENERIC_PRINTERS[1] as FilamentPrinter,
+  resin = GENERIC_PRINTERS[2] as ResinPrinter;
 let solids: Solids;
 beforeAll(async () => {
   solids = await loadSolids();
@@ -15,8 +31,13 @@ beforeAll(async () => {
 describe("moves with acceleration", () => {
   // Worked by hand from v²/2a ramps: [distance, speed, acceleration, v0, v1] → seconds.
   it.each([
-    [50, 100, 1000, 0, 0, 0.6], [5, 100, 1000, 0, 0, 0.141421], [10, 100, 1000, 0, 0, 0.2], [100, 150, 3000, 0, 0, 0.716667],
-    [50, 100, 1000, 10, 10, 0.581], [50, 100, 1000, 0, 50, 0.5625], [1, 60, 1000, 0, 0, 0.063246],
+    [50, 100, 1000, 0, 0, 0.6],
+    [5, 100, 1000, 0, 0, 0.141421],
+    [10, 100, 1000, 0, 0, 0.2],
+    [100, 150, 3000, 0, 0, 0.716667],
+    [50, 100, 1000, 10, 10, 0.581],
+    [50, 100, 1000, 0, 50, 0.5625],
+    [1, 60, 1000, 0, 0, 0.063246],
   ])("%d mm at %d mm/s", (d, v, a, v0, v1, want) => expect(moveTimeS(d, v, a, v0, v1)).toBeCloseTo(want, 6));
 });
 
@@ -26,7 +47,8 @@ describe("resin", () => {
     const lift = { distanceMm: 6.5, liftMmMin: 60, retractMmMin: Infinity, restS: 0 };
     expect(resinTimeS(60, { layerMm: 0.05, bottomLayers: 5, bottomExposureS: 30, exposureS: 2.5, lift })).toBeCloseTo(10937.5, 6);
   });
-  it("lifts 6 mm at 60 and returns at 150 mm/min in 8.4 s", () => expect(liftCycleS({ distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 0 })).toBeCloseTo(8.4, 9));
+  it("lifts 6 mm at 60 and returns at 150 mm/min in 8.4 s", () =>
+    expect(liftCycleS({ distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 0 })).toBeCloseTo(8.4, 9));
   it("takes no longer for a full plate", () => {
     expect(estimateResin(20, 1000, 30, resin).timeS.value).toBe(estimateResin(20, 1000, 1, resin).timeS.value);
     expect(estimateResin(20, 1000, 30, resin).massG.value).toBeCloseTo(30 * estimateResin(20, 1000, 1, resin).massG.value, 6);
@@ -59,7 +81,8 @@ describe("filament", () => {
   it("thinner layers take longer and weigh the same", () => {
     const mesh = cylinderMesh(15, 20, 48);
     const topology = buildTopology(mesh);
-    const coarse = estimateFdm(solids, mesh, topology, large), fine = estimateFdm(solids, mesh, topology, { ...large, layerMm: 0.1, topLayers: 8, bottomLayers: 8 });
+    const coarse = estimateFdm(solids, mesh, topology, large),
+      fine = estimateFdm(solids, mesh, topology, { ...large, layerMm: 0.1, topLayers: 8, bottomLayers: 8 });
     expect(fine.timeS.value / coarse.timeS.value).toBeGreaterThan(1.5);
     expect(fine.massG.value / coarse.massG.value).toBeCloseTo(1, 1);
   });
@@ -100,7 +123,10 @@ describe("which printer, which way up", () => {
     expect(ways.find((w) => w.up === "+x")!.why).toContain("stands on supports only");
   });
   it("a table stands on four small legs", () => {
-    const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [[x, y, 0], [x + 4, y + 4, 30]];
+    const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [
+      [x, y, 0],
+      [x + 4, y + 4, 30],
+    ];
     const b = new MeshBuilder().box([0, 0, 30], [60, 60, 34]);
     for (const [min, max] of [leg(0, 0), leg(56, 0), leg(0, 56), leg(56, 56)]) b.box(min, max);
     expect(waysUp(b.build(), large).find((w) => w.up === "+z")!.footing).toBeCloseTo(1, 2);

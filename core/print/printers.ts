@@ -55,9 +55,23 @@ export interface ResinPrinter extends PrinterBase {
 export type Printer = FilamentPrinter | ResinPrinter;
 
 const FILAMENT: Omit<FilamentPrinter, "id" | "name" | "bedMm"> = {
-  process: "fdm", marginMm: 5, layerMm: 0.2, currency: "EUR", lineWidthMm: 0.45, wallLines: 3, topLayers: 4, bottomLayers: 4, infill: 0.1,
-  speedMmS: { outerWall: 60, innerWall: 90, skin: 80, infill: 100, travel: 160 }, accelerationMmS2: 1500, cornerMmS: 8,
-  leastLayerS: 6, layerChangeS: 0.8, startS: 420, densityGCm3: 1.24, pricePerKgMinor: 2000,
+  process: "fdm",
+  marginMm: 5,
+  layerMm: 0.2,
+  currency: "EUR",
+  lineWidthMm: 0.45,
+  wallLines: 3,
+  topLayers: 4,
+  bottomLayers: 4,
+  infill: 0.1,
+  speedMmS: { outerWall: 60, innerWall: 90, skin: 80, infill: 100, travel: 160 },
+  accelerationMmS2: 1500,
+  cornerMmS: 8,
+  leastLayerS: 6,
+  layerChangeS: 0.8,
+  startS: 420,
+  densityGCm3: 1.24,
+  pricePerKgMinor: 2000,
 };
 
 /** The printers a new scene starts with. */
@@ -65,9 +79,23 @@ export const GENERIC_PRINTERS: readonly Printer[] = [
   { ...FILAMENT, id: "large-filament", name: "Large filament", bedMm: [235, 235, 250] },
   { ...FILAMENT, id: "small-filament", name: "Small filament", bedMm: [180, 180, 180] },
   {
-    id: "resin", name: "Resin", process: "resin", bedMm: [153, 77, 160], marginMm: 3, layerMm: 0.05, currency: "EUR",
-    bottomLayers: 5, bottomExposureS: 30, exposureS: 2.5, lift: { distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 1 }, startS: 120,
-    supportShare: 0.15, supportLiftMm: 5, lossMlPerPlate: 6, curedDensityGCm3: 1.18, pricePerLitreMinor: 3000,
+    id: "resin",
+    name: "Resin",
+    process: "resin",
+    bedMm: [153, 77, 160],
+    marginMm: 3,
+    layerMm: 0.05,
+    currency: "EUR",
+    bottomLayers: 5,
+    bottomExposureS: 30,
+    exposureS: 2.5,
+    lift: { distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 1 },
+    startS: 120,
+    supportShare: 0.15,
+    supportLiftMm: 5,
+    lossMlPerPlate: 6,
+    curedDensityGCm3: 1.18,
+    pricePerLitreMinor: 3000,
   },
 ];
 

@@ -13,7 +13,10 @@ export function liftCycleS(lift: ResinPrinter["lift"]): number {
 }
 
 /** Seconds for a plate of `heightMm`, without the start. */
-export function resinTimeS(heightMm: number, printer: Pick<ResinPrinter, "layerMm" | "bottomLayers" | "bottomExposureS" | "exposureS" | "lift">): number {
+export function resinTimeS(
+  heightMm: number,
+  printer: Pick<ResinPrinter, "layerMm" | "bottomLayers" | "bottomExposureS" | "exposureS" | "lift">,
+): number {
   const layers = layerCount(heightMm, printer.layerMm);
   const bottom = Math.min(layers, printer.bottomLayers);
   const cycle = liftCycleS(printer.lift);
@@ -27,24 +30,45 @@ export function estimateResin(heightMm: number, volumeMm3: number, copies: numbe
   const timeS = resinTimeS(height, printer) + printer.startS;
   const solid = volumeMm3 * copies;
   const materialMm3 = solid * (1 + printer.supportShare) + printer.lossMlPerPlate * 1000;
-  const massG = (solid * (1 + printer.supportShare) / 1000) * printer.curedDensityGCm3;
+  const massG = ((solid * (1 + printer.supportShare)) / 1000) * printer.curedDensityGCm3;
   const costMinor = (materialMm3 / 1e6) * printer.pricePerLitreMinor;
-  const profile: Assumption = { text: `Exposure and lift of the profile "${printer.name}"; take them from your resin's own sheet.`, kind: "typed" };
-  const supports: Assumption = { text: `Supports ${Math.round(printer.supportShare * 100)} % of the part, ${printer.lossMlPerPlate} ml lost on plate and in the wash.`, kind: "practice" };
+  const profile: Assumption = {
+    text: `Exposure and lift of the profile "${printer.name}"; take them from your resin's own sheet.`,
+    kind: "typed",
+  };
+  const supports: Assumption = {
+    text: `Supports ${Math.round(printer.supportShare * 100)} % of the part, ${printer.lossMlPerPlate} ml lost on plate and in the wash.`,
+    kind: "practice",
+  };
   const inputs = [
     { name: "height with supports", value: `${height.toFixed(1)} mm` },
     { name: "layers", value: `${layers} of ${printer.layerMm} mm` },
     { name: "one lift and return", value: `${liftCycleS(printer.lift).toFixed(1)} s` },
     { name: "copies on the plate", value: String(copies) },
   ];
-  const ranged = (value: number, low: number, high: number, formula: string, assumptions: Assumption[]): Figure =>
-    ({ value, low: value * low, high: value * high, formula, inputs, assumptions });
+  const ranged = (value: number, low: number, high: number, formula: string, assumptions: Assumption[]): Figure => ({
+    value,
+    low: value * low,
+    high: value * high,
+    formula,
+    inputs,
+    assumptions,
+  });
   const time = exactFigure(timeS, "bottom layers × (bottom exposure + lift) + other layers × (exposure + lift) + start", inputs, [profile]);
   return {
-    process: "resin", layers, layerMm: printer.layerMm, currency: printer.currency, supportMm3: solid * printer.supportShare,
+    process: "resin",
+    layers,
+    layerMm: printer.layerMm,
+    currency: printer.currency,
+    supportMm3: solid * printer.supportShare,
     timeS: { ...time, low: timeS * 0.97, high: timeS * 1.08 },
     materialMm3: ranged(materialMm3, 0.92, 1.2, "volume × copies × (1 + supports) + loss", [supports]),
-    massG: ranged(massG, 0.92, 1.15, "volume × copies × (1 + supports) × cured density", [supports, { text: `Cured density ${printer.curedDensityGCm3} g/cm³.`, kind: "memory" }]),
-    costMinor: ranged(costMinor, 0.92, 1.2, "material × price", [{ text: `Price of the profile: ${(printer.pricePerLitreMinor / 100).toFixed(2)} ${printer.currency} a litre.`, kind: "typed" }]),
+    massG: ranged(massG, 0.92, 1.15, "volume × copies × (1 + supports) × cured density", [
+      supports,
+      { text: `Cured density ${printer.curedDensityGCm3} g/cm³.`, kind: "memory" },
+    ]),
+    costMinor: ranged(costMinor, 0.92, 1.2, "material × price", [
+      { text: `Price of the profile: ${(printer.pricePerLitreMinor / 100).toFixed(2)} ${printer.currency} a litre.`, kind: "typed" },
+    ]),
   };
 }

@@ -7,4 +7,6 @@ export async function contentHash(bytes: Uint8Array): Promise<string> {
 }
 
 /** The hashes of all meshes that a project's parts name. */
-export const meshHashes = (project: Project): string[] => [...new Set(project.parts.flatMap((p) => (p.source.kind === "mesh" ? [p.source.hash] : [])))];
+export const meshHashes = (project: Project): string[] => [
+  ...new Set(project.parts.flatMap((p) => (p.source.kind === "mesh" ? [p.source.hash] : []))),
+];

@@ -38,8 +38,18 @@ export function typedMesh(sizeMm: readonly [number, number, number], shell: bool
   const w = TYPED_WALL_MM;
   if (!shell || Math.min(x, y) < 4 * w || z < 2 * w) return boxMesh(x, y, z);
   const b = new MeshBuilder();
-  const o = [[0, 0], [x, 0], [x, y], [0, y]] as const;
-  const i = [[w, w], [x - w, w], [x - w, y - w], [w, y - w]] as const;
+  const o = [
+    [0, 0],
+    [x, 0],
+    [x, y],
+    [0, y],
+  ] as const;
+  const i = [
+    [w, w],
+    [x - w, w],
+    [x - w, y - w],
+    [w, y - w],
+  ] as const;
   for (let k = 0; k < 4; k++) {
     const n = (k + 1) % 4;
     b.quad([...o[k], 0], [...o[n], 0], [...o[n], z], [...o[k], z]);
@@ -67,8 +77,13 @@ export function doorFits(part: Part, scene: Scene): { fits: boolean; doorModelMm
 
 /** Facts of a printer for the part at its present size and the printer's present profile; undefined when they must be made anew. */
 export function printFactsOf(part: Part, printer: Printer): PrintFacts | undefined {
-  return part.prints.find((f) =>
-    f.printerId === printer.id && f.version === PRINT_VERSION && Math.abs(f.factor - part.factor) < 1e-9 && f.profile === profileText(printer));
+  return part.prints.find(
+    (f) =>
+      f.printerId === printer.id &&
+      f.version === PRINT_VERSION &&
+      Math.abs(f.factor - part.factor) < 1e-9 &&
+      f.profile === profileText(printer),
+  );
 }
 
 export interface PrintOption {
@@ -84,7 +99,14 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
     const facts = printFactsOf(part, printer);
     if (!facts) return [];
     const job = jobOf(facts, part.copies);
-    return [{ printer, facts, job, handsOnS: handsOnS(printer.process, job.plates, part.copies * facts.pieces, partAreaMm2(part) / facts.pieces) }];
+    return [
+      {
+        printer,
+        facts,
+        job,
+        handsOnS: handsOnS(printer.process, job.plates, part.copies * facts.pieces, partAreaMm2(part) / facts.pieces),
+      },
+    ];
   });
   // An hour of the person's weighs as much as four of the machine's. Common practice, no source.
   const weight = (o: PrintOption): number => o.handsOnS * 4 + o.job.timeS.value;

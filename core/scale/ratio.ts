@@ -30,7 +30,7 @@ export const STATURES_MM = [
 
 /** N for a figure of `figureMm`, counted by `school`, standing for a person of `statureMm`. Exact. */
 export function figureRatio(figureMm: number, school: FigureSchool, statureMm: number): number {
-  return (school === "eye" ? EYE_SHARE : 1) * statureMm / figureMm;
+  return ((school === "eye" ? EYE_SHARE : 1) * statureMm) / figureMm;
 }
 
 /** The range that a bare "28 mm" leaves open: both schools, short to tall. */

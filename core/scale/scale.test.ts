@@ -1,11 +1,29 @@
 import { describe, expect, it } from "vitest";
-import { arcMinuteMm, arcMinutes, figureRatio, figureRatioRange, figureScale, formatRatio, judgeFeature, nearestThing, RAILWAY_SCALES, toModelMm } from "./index";
+import {
+  arcMinuteMm,
+  arcMinutes,
+  figureRatio,
+  figureRatioRange,
+  figureScale,
+  formatRatio,
+  judgeFeature,
+  nearestThing,
+  RAILWAY_SCALES,
+  toModelMm,
+} from "./index";
 
 describe("figure scales", () => {
   // Eye height 0.936 of stature: Drillis & Contini 1966. 28 mm to the eye of a 5 ft 6 in person is close to the often quoted 1:56.
   it.each([
-    [15, "crown", 1676.4, 111.76], [28, "crown", 1828.8, 65.31], [28, "eye", 1676.4, 56.04], [32, "eye", 1755, 51.33], [54, "crown", 1755, 32.5], [75, "eye", 1828.8, 22.82],
-  ] as const)("%d mm to the %s of %d mm is 1:%d", (figureMm, school, stature, want) => expect(figureRatio(figureMm, school, stature)).toBeCloseTo(want, 2));
+    [15, "crown", 1676.4, 111.76],
+    [28, "crown", 1828.8, 65.31],
+    [28, "eye", 1676.4, 56.04],
+    [32, "eye", 1755, 51.33],
+    [54, "crown", 1755, 32.5],
+    [75, "eye", 1828.8, 22.82],
+  ] as const)("%d mm to the %s of %d mm is 1:%d", (figureMm, school, stature, want) =>
+    expect(figureRatio(figureMm, school, stature)).toBeCloseTo(want, 2),
+  );
 
   it("leaves a range open, and settles on one ratio", () => {
     const range = figureRatioRange(28);
@@ -33,7 +51,12 @@ describe("railway scales (NEM 010, NMRA S-1.2)", () => {
 });
 
 describe("the eye (ISO 8596, one minute of arc)", () => {
-  it.each([[250, 0.0727], [600, 0.1745], [1000, 0.2909], [2000, 0.5818]])("at %d mm it is %d mm", (d, want) => expect(arcMinuteMm(d)).toBeCloseTo(want, 4));
+  it.each([
+    [250, 0.0727],
+    [600, 0.1745],
+    [1000, 0.2909],
+    [2000, 0.5818],
+  ])("at %d mm it is %d mm", (d, want) => expect(arcMinuteMm(d)).toBeCloseTo(want, 4));
   it("turns a pitch back into minutes", () => expect(arcMinutes(arcMinuteMm(600) * 2, 600)).toBeCloseTo(2, 6));
 });
 

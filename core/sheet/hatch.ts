@@ -24,7 +24,9 @@ export function hatchAreas(raster: ViewRaster, surfaceOf: Int32Array, wanted: re
   const trace = contours().size([columns, rows]).smooth(false);
   for (const surface of wanted) {
     const mask = new Array<number>(columns * rows).fill(0);
-    let pixels = 0, sx = 0, sy = 0;
+    let pixels = 0,
+      sx = 0,
+      sy = 0;
     for (let i = 0; i < mask.length; i++) {
       if (triangle[i] === 0 || surfaceOf[triangle[i] - 1] !== surface) continue;
       mask[i] = 1;
@@ -33,18 +35,22 @@ export function hatchAreas(raster: ViewRaster, surfaceOf: Int32Array, wanted: re
       sy += Math.floor(i / columns);
     }
     if (pixels < 24) continue;
-    const cx = sx / pixels, cy = sy / pixels;
-    let best = -1, bestDistance = Infinity;
+    const cx = sx / pixels,
+      cy = sy / pixels;
+    let best = -1,
+      bestDistance = Infinity;
     for (let i = 0; i < mask.length; i++) {
       if (!mask[i]) continue;
-      const distance = (i % columns - cx) ** 2 + (Math.floor(i / columns) - cy) ** 2;
+      const distance = ((i % columns) - cx) ** 2 + (Math.floor(i / columns) - cy) ** 2;
       if (distance < bestDistance) {
         bestDistance = distance;
         best = i;
       }
     }
     const toMm = (n: number): number => Math.round((n - RASTER_BORDER - 0.5) * mmPerPixel * 100) / 100;
-    const rings = trace.contour(mask, 0.5).coordinates.flatMap((polygon) => polygon.map((ring) => thin(ring).flatMap(([x, y]) => [toMm(x), toMm(y)])));
+    const rings = trace
+      .contour(mask, 0.5)
+      .coordinates.flatMap((polygon) => polygon.map((ring) => thin(ring).flatMap(([x, y]) => [toMm(x), toMm(y)])));
     out.push({ surface, view: name, rings, anchorMm: [toMm((best % columns) + 0.5), toMm(Math.floor(best / columns) + 0.5)], pixels });
   }
   return out;
@@ -53,7 +59,8 @@ export function hatchAreas(raster: ViewRaster, surfaceOf: Int32Array, wanted: re
 /** Drops points that lie on the straight line between their neighbours. */
 function thin(ring: number[][]): number[][] {
   return ring.filter((q, i) => {
-    const a = ring[(i + ring.length - 1) % ring.length], b = ring[(i + 1) % ring.length];
+    const a = ring[(i + ring.length - 1) % ring.length],
+      b = ring[(i + 1) % ring.length];
     return Math.abs((q[0] - a[0]) * (b[1] - a[1]) - (q[1] - a[1]) * (b[0] - a[0])) > 1e-9;
   });
 }

@@ -25,7 +25,10 @@ const MOST_HATCHED = 16;
 export function drawSheet(mesh: Mesh, topology: Topology, up: Up, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
   const { list, surfaceOf } = findSurfaces(turnUp(mesh, up), topology);
   onProgress?.(0.25, "surfaces");
-  const wanted = list.filter((s) => s.kind === "slope").slice(0, MOST_HATCHED).map((s) => s.id);
+  const wanted = list
+    .filter((s) => s.kind === "slope")
+    .slice(0, MOST_HATCHED)
+    .map((s) => s.id);
   const views: ViewDrawing[] = [];
   const hatches: HatchArea[] = [];
   for (const name of VIEW_NAMES) {

@@ -40,7 +40,8 @@ export function drawView(mesh: Mesh, topology: Topology, name: ViewName): { draw
   const { positions: p, indices } = mesh;
   const bounds = boundsOf(p);
   const { u, v, d, sign } = AXES[name];
-  const u0 = bounds.min[u], v0 = bounds.min[v];
+  const u0 = bounds.min[u],
+    v0 = bounds.min[v];
   const raster: ViewRaster = { name, ...rasterise(mesh, AXES[name], LONG_SIDE_PX) };
   const { mmPerPixel, columns } = raster;
   const drawing: ViewDrawing = { name, widthMm: bounds.size[u], heightMm: bounds.size[v], outline: [], features: [], hidden: [] };
@@ -58,11 +59,13 @@ export function drawView(mesh: Mesh, topology: Topology, name: ViewName): { draw
       if (o >= 0) {
         const s = (o / 3) | 0;
         const dot = normal[t * 3] * normal[s * 3] + normal[t * 3 + 1] * normal[s * 3 + 1] + normal[t * 3 + 2] * normal[s * 3 + 2];
-        const facingA = -normal[t * 3 + d] * sign, facingB = -normal[s * 3 + d] * sign;
+        const facingA = -normal[t * 3 + d] * sign,
+          facingB = -normal[s * 3 + d] * sign;
         const silhouette = facingA > 1e-4 !== facingB > 1e-4 && dot < 0.9999;
         if (dot > CREASE_COS && !silhouette) continue;
       }
-      const from = indices[h] * 3, to = indices[h % 3 === 2 ? h - 2 : h + 1] * 3;
+      const from = indices[h] * 3,
+        to = indices[h % 3 === 2 ? h - 2 : h + 1] * 3;
       const length = Math.hypot(p[to + u] - p[from + u], p[to + v] - p[from + v]);
       if (length > mmPerPixel * 0.4) edges.push({ from, to, length });
     }
@@ -74,17 +77,23 @@ export function drawView(mesh: Mesh, topology: Topology, name: ViewName): { draw
   function traceEdge(from: number, to: number, length: number, longest: number): void {
     const { depth, triangle } = raster;
     const samples = Math.min(96, Math.max(3, Math.ceil(length / mmPerPixel / 2.5)));
-    const ua = p[from + u] - u0, va = p[from + v] - v0, ub = p[to + u] - u0, vb = p[to + v] - v0;
-    const da = p[from + d] * sign, db = p[to + d] * sign;
+    const ua = p[from + u] - u0,
+      va = p[from + v] - v0,
+      ub = p[to + u] - u0,
+      vb = p[to + v] - v0;
+    const da = p[from + d] * sign,
+      db = p[to + d] * sign;
     let runStart = 0;
     let runKind = -1;
     for (let i = 0; i <= samples; i++) {
       let kind = -1; // at the end: close the run
       if (i < samples) {
         const f = (i + 0.5) / samples;
-        const x = Math.round((ua + f * (ub - ua)) / mmPerPixel) + RASTER_BORDER, y = Math.round((va + f * (vb - va)) / mmPerPixel) + RASTER_BORDER;
+        const x = Math.round((ua + f * (ub - ua)) / mmPerPixel) + RASTER_BORDER,
+          y = Math.round((va + f * (vb - va)) / mmPerPixel) + RASTER_BORDER;
         const z = da + f * (db - da);
-        let visible = false, edgeOfAll = false;
+        let visible = false,
+          edgeOfAll = false;
         for (let dy = -1; dy <= 1; dy++)
           for (let dx = -1; dx <= 1; dx++) {
             const at = (y + dy) * columns + x + dx;
@@ -97,7 +106,8 @@ export function drawView(mesh: Mesh, topology: Topology, name: ViewName): { draw
       }
       if (kind !== runKind) {
         if (runKind >= 0) {
-          const f0 = runStart / samples, f1 = i / samples;
+          const f0 = runStart / samples,
+            f1 = i / samples;
           const list = runKind === 0 ? drawing.outline : runKind === 1 ? drawing.features : drawing.hidden;
           // Short hidden scraps only clutter.
           if (runKind !== 2 || (f1 - f0) * length > longest * 0.05)

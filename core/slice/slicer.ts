@@ -59,8 +59,11 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
   const startOf = new Uint32Array(layers + 2);
   const z0 = layers > 0 ? z[0] : 0;
   for (let t = 0; t < triangles; t++) {
-    const za = positions[indices[t * 3] * 3 + 2], zb = positions[indices[t * 3 + 1] * 3 + 2], zc = positions[indices[t * 3 + 2] * 3 + 2];
-    const low = Math.min(za, zb, zc), high = Math.max(za, zb, zc);
+    const za = positions[indices[t * 3] * 3 + 2],
+      zb = positions[indices[t * 3 + 1] * 3 + 2],
+      zc = positions[indices[t * 3 + 2] * 3 + 2];
+    const low = Math.min(za, zb, zc),
+      high = Math.max(za, zb, zc);
     // Smallest k with z[k] > low, largest k with z[k] <= high: guessed from the even spacing, then put right.
     let a = Math.min(layers, Math.max(0, Math.floor((low - z0) / layerMm) + 1));
     while (a > 0 && z[a - 1] > low) a--;
@@ -106,7 +109,8 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
     if (points.length < activeCount * 4) points = new Float64Array(activeCount * 6);
     let used = 0; // numbers written: two a point
     let contourCount = 0;
-    let area2 = 0, perimeter = 0;
+    let area2 = 0,
+      perimeter = 0;
 
     // Two rounds on open meshes: chains that begin at a boundary first, then what closes.
     for (let round = mayBeOpen ? 0 : 1; round < 2; round++) {
@@ -118,7 +122,8 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
         if (round === 0) {
           came = fallingEdge(seed, plane);
           if (opposite[came] >= 0) continue;
-          const a = indices[came] * 3, b = indices[came % 3 === 2 ? came - 2 : came + 1] * 3;
+          const a = indices[came] * 3,
+            b = indices[came % 3 === 2 ? came - 2 : came + 1] * 3;
           const f = (plane - positions[a + 2]) / (positions[b + 2] - positions[a + 2]);
           points[used++] = positions[a] + f * (positions[b] - positions[a]);
           points[used++] = positions[a + 1] + f * (positions[b + 1] - positions[a + 1]);
@@ -129,13 +134,29 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
           seen[t] = k;
           // The edge that rises from below to above is the way out; on a turned triangle that is where we came in.
           const h0 = t * 3;
-          const i0 = indices[h0], i1 = indices[h0 + 1], i2 = indices[h0 + 2];
+          const i0 = indices[h0],
+            i1 = indices[h0 + 1],
+            i2 = indices[h0 + 2];
           let h: number, from: number, to: number;
           if (heights[i0] >= plane) {
-            if (heights[i1] >= plane || heights[i2] < plane) { h = h0 + 2; from = i2; to = i0; }
-            else { h = h0 + 1; from = i1; to = i2; }
-          } else if (heights[i1] >= plane) { h = h0; from = i0; to = i1; }
-          else { h = h0 + 1; from = i1; to = i2; }
+            if (heights[i1] >= plane || heights[i2] < plane) {
+              h = h0 + 2;
+              from = i2;
+              to = i0;
+            } else {
+              h = h0 + 1;
+              from = i1;
+              to = i2;
+            }
+          } else if (heights[i1] >= plane) {
+            h = h0;
+            from = i0;
+            to = i1;
+          } else {
+            h = h0 + 1;
+            from = i1;
+            to = i2;
+          }
           if (h === came) {
             h = fallingEdge(t, plane);
             from = indices[h];
@@ -143,8 +164,10 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
           }
           const za = heights[from];
           const f = (plane - za) / (heights[to] - za);
-          const a = from * 3, b = to * 3;
-          const ax = positions[a], ay = positions[a + 1];
+          const a = from * 3,
+            b = to * 3;
+          const ax = positions[a],
+            ay = positions[a + 1];
           points[used] = ax + f * (positions[b] - ax);
           points[used + 1] = ay + f * (positions[b + 1] - ay);
           used += 2;
@@ -161,9 +184,11 @@ function sliceAt(mesh: Mesh, topology: Topology, z: Float64Array, layerMm: numbe
           continue;
         }
         // Shoelace and length over the contour; an open one is closed by a straight line for its area only.
-        let px = points[used - 2], py = points[used - 1];
+        let px = points[used - 2],
+          py = points[used - 1];
         for (let p = begin; p < used; p += 2) {
-          const x = points[p], y = points[p + 1];
+          const x = points[p],
+            y = points[p + 1];
           area2 += px * y - x * py;
           if (closed || p > begin) perimeter += Math.sqrt((x - px) * (x - px) + (y - py) * (y - py));
           px = x;

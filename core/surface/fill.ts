@@ -11,7 +11,17 @@
 export const VOLUME_SOLIDS = { primer: 0.2, thickPaint: 0.4, filler: 0.35, uvResin: 0.95 };
 
 /** Mean grain in micrometres: FEPA 43-1/-2, ISO 6344-2/-3. */
-export const GRAIN_UM: Record<number, number> = { 80: 201, 120: 125, 180: 82, 240: 58.5, 320: 46.2, 400: 35, 600: 25.8, 800: 21.8, 1000: 18.3 };
+export const GRAIN_UM: Record<number, number> = {
+  80: 201,
+  120: 125,
+  180: 82,
+  240: 58.5,
+  320: 46.2,
+  400: 35,
+  600: 25.8,
+  800: 21.8,
+  1000: 18.3,
+};
 
 /** Share of the levelling that is reached on ridges of this pitch before the coat sets: 1 for narrow ones, 0 for terraces. */
 export function levellingShare(pitchMm: number): number {

@@ -57,15 +57,25 @@ const thickCoat = (areaMm2: number, before: number, pitchMm: number, n: number):
   const r = RATES.thickCoat;
   return {
     title: n === 1 ? "Thick base coat, 40 % matt medium, brushed into the lines" : "Thick base coat again, across the lines",
-    leavesMm: afterCoat(before, r.solids, pitchMm), handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S, waitS: r.waitS, filmMm: r.filmMm, sanding: false, cautions: [],
+    leavesMm: afterCoat(before, r.solids, pitchMm),
+    handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    waitS: r.waitS,
+    filmMm: r.filmMm,
+    sanding: false,
+    cautions: [],
   };
 };
 
 const filler = (areaMm2: number, before: number, pitchMm: number): SchoolStage => {
   const r = RATES.filler;
   return {
-    title: "Filler primer, sprayed wet", leavesMm: afterCoat(before, r.solids, pitchMm), handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
-    waitS: r.waitS, filmMm: r.filmMm, sanding: false, cautions: ["solvent-spray"],
+    title: "Filler primer, sprayed wet",
+    leavesMm: afterCoat(before, r.solids, pitchMm),
+    handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    waitS: r.waitS,
+    filmMm: r.filmMm,
+    sanding: false,
+    cautions: ["solvent-spray"],
   };
 };
 
@@ -73,8 +83,13 @@ const sand = (areaMm2: number, before: number): SchoolStage => {
   const r = RATES.sand;
   const last = r.grades[r.grades.length - 1];
   return {
-    title: `Sand wet, P${r.grades.join(", P")}, with a block`, leavesMm: afterSanding(before, last), handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
-    waitS: r.waitS, filmMm: -0.02, sanding: true, cautions: ["sanding-dust"],
+    title: `Sand wet, P${r.grades.join(", P")}, with a block`,
+    leavesMm: afterSanding(before, last),
+    handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    waitS: r.waitS,
+    filmMm: -0.02,
+    sanding: true,
+    cautions: ["sanding-dust"],
   };
 };
 
@@ -100,13 +115,23 @@ export function planSchool(school: SchoolId, areaMm2: number, steps: Steps): Sch
   }
   const filmMm = stages.reduce((sum, s) => sum + s.filmMm, 0);
   if (steps.pitchMm > 1 && school !== "leave")
-    notes.push(`Steps ${steps.pitchMm.toFixed(1)} mm apart never flow out by themselves: sand with a block, print thinner layers, or cover with texture.`);
-  if (filmMm > 0.05) notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: grooves close by ${(filmMm * 2).toFixed(2)} mm, clips and slots too.`);
-  if (school === "leave" && left > SMOOTH_ENOUGH_MM) notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
+    notes.push(
+      `Steps ${steps.pitchMm.toFixed(1)} mm apart never flow out by themselves: sand with a block, print thinner layers, or cover with texture.`,
+    );
+  if (filmMm > 0.05)
+    notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: grooves close by ${(filmMm * 2).toFixed(2)} mm, clips and slots too.`);
+  if (school === "leave" && left > SMOOTH_ENOUGH_MM)
+    notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
   const found = SCHOOLS.find((s) => s.id === school);
   if (!found) throw new Error(`planSchool: no school ${school}`);
   return {
-    school, name: found.name, stages, leavesMm: left, filmMm, notes,
-    handsOnS: stages.reduce((sum, s) => sum + s.handsOnS, 0), waitS: stages.reduce((sum, s) => sum + s.waitS, 0),
+    school,
+    name: found.name,
+    stages,
+    leavesMm: left,
+    filmMm,
+    notes,
+    handsOnS: stages.reduce((sum, s) => sum + s.handsOnS, 0),
+    waitS: stages.reduce((sum, s) => sum + s.waitS, 0),
   };
 }

@@ -1,16 +1,31 @@
 import { describe, expect, it } from "vitest";
 import { buildTopology, coneMesh, cylinderMesh } from "../mesh";
 import {
-  afterCoat, afterSanding, coatOver, findSurfaces, GRAIN_UM, levellingShare, planSchool, sandDown, sawTooth, seenAt, stepsOn, surfaceName,
+  afterCoat,
+  afterSanding,
+  coatOver,
+  findSurfaces,
+  GRAIN_UM,
+  levellingShare,
+  planSchool,
+  sandDown,
+  sawTooth,
+  seenAt,
+  stepsOn,
+  surfaceName,
 } from "./index";
 
 describe("layer steps (Dolenc & Mäkelä 1994)", () => {
-  it.each([[0.2, 10, 0.19696, 1.1343], [0.2, 30, 0.17321, 0.3464], [0.2, 45, 0.14142, 0.2], [0.05, 30, 0.0433, 0.0866]])(
-    "%d mm layers at %d° from level", (t, slope, cusp, run) => {
-      const s = stepsOn(slope, t);
-      expect(s.cuspMm).toBeCloseTo(cusp, 4);
-      expect(s.pitchMm).toBeCloseTo(run, 4);
-    });
+  it.each([
+    [0.2, 10, 0.19696, 1.1343],
+    [0.2, 30, 0.17321, 0.3464],
+    [0.2, 45, 0.14142, 0.2],
+    [0.05, 30, 0.0433, 0.0866],
+  ])("%d mm layers at %d° from level", (t, slope, cusp, run) => {
+    const s = stepsOn(slope, t);
+    expect(s.cuspMm).toBeCloseTo(cusp, 4);
+    expect(s.pitchMm).toBeCloseTo(run, 4);
+  });
   it("a level top lies on a layer and has none; a wall shows its beads", () => {
     expect(stepsOn(0, 0.2)).toEqual({ cuspMm: 0, pitchMm: 0 });
     expect(stepsOn(90, 0.2)).toEqual({ cuspMm: 0.1, pitchMm: 0.2 });
@@ -19,7 +34,12 @@ describe("layer steps (Dolenc & Mäkelä 1994)", () => {
 
 describe("what shows at 1 m (two minutes of arc, ISO 8596)", () => {
   // 0.2 mm layers: a wall 0.7', a 30° roof 1.2', a 10° slope 3.9', 5° 7.9'.
-  it.each([[90, "hidden", 0.69], [30, "dry brush", 1.19], [10, "plain", 3.9], [5, "plain", 7.86]] as const)("a slope of %d° is %s", (slope, seen, arcmin) => {
+  it.each([
+    [90, "hidden", 0.69],
+    [30, "dry brush", 1.19],
+    [10, "plain", 3.9],
+    [5, "plain", 7.86],
+  ] as const)("a slope of %d° is %s", (slope, seen, arcmin) => {
     const s = seenAt(stepsOn(slope, 0.2), 1000);
     expect(s.seen).toBe(seen);
     expect(s.arcmin).toBeCloseTo(arcmin, 1);
@@ -41,7 +61,9 @@ describe("filling and sanding", () => {
     expect(() => afterSanding(0.1, 401)).toThrow(RangeError);
   });
   it("grain falls strictly with the number", () => {
-    const grades = Object.keys(GRAIN_UM).map(Number).sort((a, b) => a - b);
+    const grades = Object.keys(GRAIN_UM)
+      .map(Number)
+      .sort((a, b) => a - b);
     for (let i = 1; i < grades.length; i++) expect(GRAIN_UM[grades[i]]).toBeLessThan(GRAIN_UM[grades[i - 1]]);
   });
   it("a profile coated and sanded agrees with the sums", () => {
@@ -55,7 +77,8 @@ describe("filling and sanding", () => {
 describe("schools", () => {
   const roof = stepsOn(30, 0.2);
   it("filler and sanding go further and take longer than a thick coat", () => {
-    const thick = planSchool("thick-coat", 25000, roof), fill = planSchool("fill-and-sand", 25000, roof);
+    const thick = planSchool("thick-coat", 25000, roof),
+      fill = planSchool("fill-and-sand", 25000, roof);
     expect(fill.leavesMm).toBeLessThan(thick.leavesMm);
     expect(fill.handsOnS).toBeGreaterThan(0);
     expect(fill.stages.some((s) => s.cautions.includes("sanding-dust"))).toBe(true);
@@ -66,7 +89,8 @@ describe("schools", () => {
     expect(leave.handsOnS).toBe(0);
     expect(leave.notes.join(" ")).toMatch(/dry brush/);
   });
-  it("says that wide terraces do not flow out", () => expect(planSchool("fill-and-sand", 5000, stepsOn(5, 0.2)).notes.join(" ")).toMatch(/never flow out/));
+  it("says that wide terraces do not flow out", () =>
+    expect(planSchool("fill-and-sand", 5000, stepsOn(5, 0.2)).notes.join(" ")).toMatch(/never flow out/));
 });
 
 describe("surfaces of a mesh", () => {

@@ -37,13 +37,16 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
   const triangles = areasMm2.length;
   const kinds = (BANDS.length + 1) * 2 * 4;
   const groupOf = new Int32Array(triangles).fill(-1);
-  const area = new Float64Array(kinds), slopeSum = new Float64Array(kinds);
+  const area = new Float64Array(kinds),
+    slopeSum = new Float64Array(kinds);
   const count = new Uint32Array(kinds);
   let total = 0;
   for (let t = 0; t < triangles; t++) {
     const w = areasMm2[t];
     if (w === 0 || topology.degenerate[t]) continue;
-    const nx = normals[t * 3], ny = normals[t * 3 + 1], nz = normals[t * 3 + 2];
+    const nx = normals[t * 3],
+      ny = normals[t * 3 + 1],
+      nz = normals[t * 3 + 2];
     const slope = (Math.acos(Math.min(1, Math.abs(nz))) * 180) / Math.PI;
     let band = 0;
     while (band < BANDS.length && slope > BANDS[band]) band++;
@@ -64,7 +67,15 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
     const slopeDeg = slopeSum[g] / area[g];
     const kind = slopeKind(slopeDeg);
     const underside = (g >> 2) % 2 === 1;
-    return { id, kind, slopeDeg, underside, facing: kind === "level" ? (underside ? "down" : "up") : FACINGS[g % 4], areaMm2: area[g], triangles: count[g] };
+    return {
+      id,
+      kind,
+      slopeDeg,
+      underside,
+      facing: kind === "level" ? (underside ? "down" : "up") : FACINGS[g % 4],
+      areaMm2: area[g],
+      triangles: count[g],
+    };
   });
   const surfaceOf = groupOf.map((g) => (g < 0 ? -1 : numberOf[g]));
   return { list, surfaceOf };

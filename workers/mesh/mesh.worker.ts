@@ -37,14 +37,21 @@ function load(source: MeshSource): Result<Loaded> {
   return ok(last);
 }
 
-type Run<N extends JobName> = (request: Jobs[N]["request"], onProgress: OnProgress, signal: AbortSignal) => Promise<Result<{ answer: Jobs[N]["answer"]; transfer: Transferable[] }>>;
+type Run<N extends JobName> = (
+  request: Jobs[N]["request"],
+  onProgress: OnProgress,
+  signal: AbortSignal,
+) => Promise<Result<{ answer: Jobs[N]["answer"]; transfer: Transferable[] }>>;
 
 const JOBS: { [N in JobName]: Run<N> } = {
   read: async ({ bytes, unit }, onProgress, signal) => {
     const file = readMesh(bytes, unit ?? undefined, onProgress, signal);
     if (!file.ok) return file;
     const { format, unit: guess, names, report, outsideMm2 } = file.value;
-    return ok({ answer: { hash: await contentHash(bytes), bytes, format, unit: guess, names, report, outsideMm2 }, transfer: [bytes.buffer as ArrayBuffer] });
+    return ok({
+      answer: { hash: await contentHash(bytes), bytes, format, unit: guess, names, report, outsideMm2 },
+      transfer: [bytes.buffer as ArrayBuffer],
+    });
   },
   sheet: async ({ source, factor, up }, onProgress, signal) => {
     const loaded = load(source);
@@ -56,7 +63,20 @@ const JOBS: { [N in JobName]: Run<N> } = {
     if (!loaded.ok) return loaded;
     const { mesh, topology, volumeMm3 } = loaded.value;
     const solids = await loadSolids(wasmUrl);
-    return ok({ answer: printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3 * factor ** 3, printer, factor, up ?? undefined, onProgress, signal), transfer: [] });
+    return ok({
+      answer: printFacts(
+        solids,
+        scaleMesh(mesh, factor),
+        topology,
+        volumeMm3 * factor ** 3,
+        printer,
+        factor,
+        up ?? undefined,
+        onProgress,
+        signal,
+      ),
+      transfer: [],
+    });
   },
   turntable: async ({ source, factor }) => {
     const loaded = load(source);
@@ -84,13 +104,17 @@ async function runOne<N extends JobName>(id: number, job: N, request: Jobs[N]["r
   let told = 0;
   try {
     stop.signal.throwIfAborted();
-    const result = await JOBS[job](request, (fraction, phase) => {
-      // A few messages a second are enough.
-      const now = performance.now();
-      if (now - told < 60 && fraction < 1) return;
-      told = now;
-      post({ type: "progress", id, fraction, phase });
-    }, stop.signal);
+    const result = await JOBS[job](
+      request,
+      (fraction, phase) => {
+        // A few messages a second are enough.
+        const now = performance.now();
+        if (now - told < 60 && fraction < 1) return;
+        told = now;
+        post({ type: "progress", id, fraction, phase });
+      },
+      stop.signal,
+    );
     if (result.ok) post({ type: "done", id, answer: result.value.answer }, result.value.transfer);
     else post({ type: "problem", id, problem: result.problem });
   } catch (error) {

@@ -6,8 +6,7 @@ import type { Sheet } from "../../core/sheet";
 
 /** A mesh the worker is to work on: a stored file, or a size it builds a stand-in for. */
 export type MeshSource =
-  | { kind: "file"; hash: string; bytes: Uint8Array; unit: FileUnit }
-  | { kind: "size"; sizeMm: [number, number, number]; shell: boolean };
+  { kind: "file"; hash: string; bytes: Uint8Array; unit: FileUnit } | { kind: "size"; sizeMm: [number, number, number]; shell: boolean };
 
 export interface ReadAnswer {
   hash: string;
@@ -33,7 +32,8 @@ export interface Jobs {
 }
 export type JobName = keyof Jobs;
 
-export type ToWorker = { [N in JobName]: { type: "run"; id: number; job: N; request: Jobs[N]["request"] } }[JobName] | { type: "cancel"; id: number };
+export type ToWorker =
+  { [N in JobName]: { type: "run"; id: number; job: N; request: Jobs[N]["request"] } }[JobName] | { type: "cancel"; id: number };
 
 export type FromWorker =
   | { type: "progress"; id: number; fraction: number; phase: string }

@@ -14,30 +14,80 @@ import { Choice, ParsedField } from "~app/ui/field";
 type Joint = Extract<WorkItem, { kind: "glue" }>;
 
 export function AssemblePage({ project }: { project: Project }) {
-  const { part, choose } = usePartAtHand(project, [...project.parts].sort((a, b) => Number(hasJoint(b)) - Number(hasJoint(a)) || a.order - b.order));
+  const { part, choose } = usePartAtHand(
+    project,
+    [...project.parts].sort((a, b) => Number(hasJoint(b)) - Number(hasJoint(a)) || a.order - b.order),
+  );
   const { scene } = project;
   const { run } = useActions();
   const joints = part?.work.filter((w): w is Joint => w.kind === "glue") ?? [];
   const all = project.parts.flatMap((p) => p.work.filter((w): w is Joint => w.kind === "glue").map((j) => ({ part: p, joint: j })));
   return (
-    <Page title={part ? `Joints of ${part.name}` : "Assemble"} sub={part && <PartPicker part={part} among={project.parts} choose={choose} />} cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "joints", value: all.length }]}>
-      {!part && <p className="mt-6 max-w-prose text-soft">With a part here, this finds a glue that suits the pair of materials, its open time and when it may be loaded. In the demo the sluice frame goes on foam under load, over a gap of half a millimetre: five-minute epoxy, before paint.</p>}
+    <Page
+      title={part ? `Joints of ${part.name}` : "Assemble"}
+      sub={part && <PartPicker part={part} among={project.parts} choose={choose} />}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "joints", value: all.length },
+      ]}
+    >
+      {!part && (
+        <p className="mt-6 max-w-prose text-soft">
+          With a part here, this finds a glue that suits the pair of materials, its open time and when it may be loaded. In the demo the
+          sluice frame goes on foam under load, over a gap of half a millimetre: five-minute epoxy, before paint.
+        </p>
+      )}
       {part && joints.map((j) => <JointOf key={j.id} joint={j} part={part} project={project} />)}
       {part && joints.length === 0 && <p className="mt-6 text-soft">{part.name} is glued to nothing yet.</p>}
       {part && (
-        <button className="btn mt-4" onClick={() => run("work.add", { partId: part.id, at: part.work.length, items: [{ id: newId(), kind: "glue", glueId: "instant-gel", to: project.parts.find((p) => p.id !== part.id)?.name ?? "Base", toMaterial: "filament print", gapMm: 0.1, load: false }] })}>Add a joint</button>
+        <button
+          className="btn mt-4"
+          onClick={() =>
+            run("work.add", {
+              partId: part.id,
+              at: part.work.length,
+              items: [
+                {
+                  id: newId(),
+                  kind: "glue",
+                  glueId: "instant-gel",
+                  to: project.parts.find((p) => p.id !== part.id)?.name ?? "Base",
+                  toMaterial: "filament print",
+                  gapMm: 0.1,
+                  load: false,
+                },
+              ],
+            })
+          }
+        >
+          Add a joint
+        </button>
       )}
       {all.length > 0 && (
         <Section title="All joints of the scene, in the order of each part’s work">
           <table className="plain">
-            <thead><tr><th>Part</th><th>Joint</th><th>Stands after</th><th>Stands before</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Part</th>
+                <th>Joint</th>
+                <th>Stands after</th>
+                <th>Stands before</th>
+              </tr>
+            </thead>
             <tbody>
               {all.map(({ part: p, joint }) => {
                 const i = p.work.indexOf(joint);
                 return (
                   <tr key={joint.id + p.id}>
-                    <td><button className="min-h-[44px] font-semibold underline underline-offset-2" onClick={() => choose(p.id)}>{p.name}</button></td>
-                    <td>{describeItem(joint, project).title}, {describeItem(joint, project).detail}</td>
+                    <td>
+                      <button className="min-h-[44px] font-semibold underline underline-offset-2" onClick={() => choose(p.id)}>
+                        {p.name}
+                      </button>
+                    </td>
+                    <td>
+                      {describeItem(joint, project).title}, {describeItem(joint, project).detail}
+                    </td>
                     <td>{i > 0 ? describeItem(p.work[i - 1], project).title : "nothing"}</td>
                     <td>{i + 1 < p.work.length ? describeItem(p.work[i + 1], project).title : "nothing"}</td>
                   </tr>
@@ -65,25 +115,84 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
   return (
     <section aria-label={`Joint to ${joint.to}`} className="mt-4 border-t-[1.5px] border-ink pt-2">
       <div className="grid items-end gap-3 tab:grid-cols-[1fr_1fr_8rem_auto_auto]">
-        <Choice label="Glued to" value={joint.to} onChange={(to) => { const target = project.parts.find((p) => p.name === to); set({ to, toMaterial: target ? materialOf(target, project.scene) : joint.toMaterial }); }} options={targets.map((t) => ({ value: t, label: t }))} />
-        <Choice label="which is of" value={joint.toMaterial} onChange={(toMaterial) => set({ toMaterial })} options={MATERIALS.map((m) => ({ value: m, label: m }))} />
-        <ParsedField label="Widest gap" text={`${joint.gapMm} mm`} parse={(t) => { const r = parseLength(t); return r.ok ? (r.value.mm <= 50 ? { ok: true, value: r.value.mm } : { ok: false, problem: { code: "gap", message: "At most 50 mm." } }) : r; }} onCommit={(gapMm) => set({ gapMm })} />
-        <label className="flex min-h-[44px] items-center gap-2"><input type="checkbox" className="h-6 w-6" checked={joint.load} onChange={(e) => set({ load: e.target.checked })} />takes load</label>
-        <IconButton label="Remove this joint" onClick={() => run("work.remove", { partId: part.id, itemId: joint.id })}><X size={18} /></IconButton>
+        <Choice
+          label="Glued to"
+          value={joint.to}
+          onChange={(to) => {
+            const target = project.parts.find((p) => p.name === to);
+            set({ to, toMaterial: target ? materialOf(target, project.scene) : joint.toMaterial });
+          }}
+          options={targets.map((t) => ({ value: t, label: t }))}
+        />
+        <Choice
+          label="which is of"
+          value={joint.toMaterial}
+          onChange={(toMaterial) => set({ toMaterial })}
+          options={MATERIALS.map((m) => ({ value: m, label: m }))}
+        />
+        <ParsedField
+          label="Widest gap"
+          text={`${joint.gapMm} mm`}
+          parse={(t) => {
+            const r = parseLength(t);
+            return r.ok
+              ? r.value.mm <= 50
+                ? { ok: true, value: r.value.mm }
+                : { ok: false, problem: { code: "gap", message: "At most 50 mm." } }
+              : r;
+          }}
+          onCommit={(gapMm) => set({ gapMm })}
+        />
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" className="h-6 w-6" checked={joint.load} onChange={(e) => set({ load: e.target.checked })} />
+          takes load
+        </label>
+        <IconButton label="Remove this joint" onClick={() => run("work.remove", { partId: part.id, itemId: joint.id })}>
+          <X size={18} />
+        </IconButton>
       </div>
-      <p className="mt-2 text-soft">{material} on {joint.toMaterial}{painted ? ", painted before: glue holds to paint, and paint to primer" : ", before paint"}.</p>
-      {chosen && !chosen.suits && <p className="note-act mt-1">▲ {chosen.glue.name}: {chosen.why.join(", ")}.</p>}
+      <p className="mt-2 text-soft">
+        {material} on {joint.toMaterial}
+        {painted ? ", painted before: glue holds to paint, and paint to primer" : ", before paint"}.
+      </p>
+      {chosen && !chosen.suits && (
+        <p className="note-act mt-1">
+          ▲ {chosen.glue.name}: {chosen.why.join(", ")}.
+        </p>
+      )}
       <ul className="mt-1">
         {choices.map((c) => (
-          <li key={c.glue.id} className="grid grid-cols-[1fr_auto] items-center gap-3 border-b border-rule py-1 desk:grid-cols-[12rem_1fr_20rem_auto]">
-            <span className={`${c.glue.id === joint.glueId ? "font-semibold" : ""} ${c.suits ? "" : "text-soft"}`}>{c.glue.id === joint.glueId && "▸ "}{c.glue.name}</span>
-            <span className="max-desk:col-span-2 max-desk:row-start-2">{c.suits ? c.why.join(" ") : `no: ${c.why.join(", ")}`}{c.glue.cautions.map((x) => <span key={x} className="text-setting-ink"> △ {CAUTIONS[x].short}</span>)}</span>
-            <span className="text-soft max-desk:col-span-2">move within {formatDuration(c.glue.openS)}, hold {formatDuration(c.glue.handleS)}, load after {formatDuration(c.glue.fullS)}</span>
-            <button className="btn max-desk:row-start-1" disabled={c.glue.id === joint.glueId} onClick={() => set({ glueId: c.glue.id })}>{c.glue.id === joint.glueId ? "chosen" : "choose"}</button>
+          <li
+            key={c.glue.id}
+            className="grid grid-cols-[1fr_auto] items-center gap-3 border-b border-rule py-1 desk:grid-cols-[12rem_1fr_20rem_auto]"
+          >
+            <span className={`${c.glue.id === joint.glueId ? "font-semibold" : ""} ${c.suits ? "" : "text-soft"}`}>
+              {c.glue.id === joint.glueId && "▸ "}
+              {c.glue.name}
+            </span>
+            <span className="max-desk:col-span-2 max-desk:row-start-2">
+              {c.suits ? c.why.join(" ") : `no: ${c.why.join(", ")}`}
+              {c.glue.cautions.map((x) => (
+                <span key={x} className="text-setting-ink">
+                  {" "}
+                  △ {CAUTIONS[x].short}
+                </span>
+              ))}
+            </span>
+            <span className="text-soft max-desk:col-span-2">
+              move within {formatDuration(c.glue.openS)}, hold {formatDuration(c.glue.handleS)}, load after {formatDuration(c.glue.fullS)}
+            </span>
+            <button className="btn max-desk:row-start-1" disabled={c.glue.id === joint.glueId} onClick={() => set({ glueId: c.glue.id })}>
+              {c.glue.id === joint.glueId ? "chosen" : "choose"}
+            </button>
           </li>
         ))}
       </ul>
-      {chosen && chosen.glue.cautions.length > 0 && <p className="mt-2 text-setting-ink">△ {chosen.glue.cautions.map((x) => CAUTIONS[x].text).join(" ")} {CARE_FIRST}</p>}
+      {chosen && chosen.glue.cautions.length > 0 && (
+        <p className="mt-2 text-setting-ink">
+          △ {chosen.glue.cautions.map((x) => CAUTIONS[x].text).join(" ")} {CARE_FIRST}
+        </p>
+      )}
       <p className="mt-1 text-sm text-soft">Times: common practice, no source; the glue’s own sheet wins.</p>
     </section>
   );

@@ -10,7 +10,13 @@ export function download(name: string, data: string | Uint8Array, type: string):
   setTimeout(() => URL.revokeObjectURL(url), 10000);
 }
 
-export const fileName = (scene: string, ending: string): string => `${scene.replace(/[^\p{L}\p{N}]+/gu, "-").replace(/^-|-$/g, "").toLowerCase() || "scene"}.${ending}`;
+export const fileName = (scene: string, ending: string): string =>
+  `${
+    scene
+      .replace(/[^\p{L}\p{N}]+/gu, "-")
+      .replace(/^-|-$/g, "")
+      .toLowerCase() || "scene"
+  }.${ending}`;
 
 /** The parts list as a file; what writes CSV comes when it is asked for. */
 export async function downloadParts(project: Project): Promise<void> {

@@ -12,13 +12,26 @@ const toModelNumber = (n: number): number => Math.round(n * 1000) / 1000;
 /** One row a part, one header row; lengths in millimetres and metres, as numbers with a point. */
 export function partsCsv(project: Project): string {
   const rows = project.parts.map((part) => {
-    const [x, y, z] = partSizeMm(part), real = partRealMm(part, project.scene);
+    const [x, y, z] = partSizeMm(part),
+      real = partRealMm(part, project.scene);
     const best = printOptions(part, project.scene)[0];
     return {
-      name: safeCell(part.name), copies: part.copies, good: goodCount(part, project.records), failed: failedCount(part, project.records),
-      x_mm: toModelNumber(x), y_mm: toModelNumber(y), z_mm: toModelNumber(z), real_height_m: toModelNumber(real[2] / 1000), volume_cm3: toModelNumber(partVolumeMm3(part) / 1000),
-      printer: safeCell(best?.printer.name ?? ""), hours: best ? toModelNumber(best.job.timeS.value / 3600) : "", grams: best ? toModelNumber(best.job.massG.value) : "",
-      cost: best ? (best.job.costMinor.value / 100).toFixed(2) : "", currency: best?.job.currency ?? "", scale: describeScale(project.scene.scale), notes: safeCell(part.notes),
+      name: safeCell(part.name),
+      copies: part.copies,
+      good: goodCount(part, project.records),
+      failed: failedCount(part, project.records),
+      x_mm: toModelNumber(x),
+      y_mm: toModelNumber(y),
+      z_mm: toModelNumber(z),
+      real_height_m: toModelNumber(real[2] / 1000),
+      volume_cm3: toModelNumber(partVolumeMm3(part) / 1000),
+      printer: safeCell(best?.printer.name ?? ""),
+      hours: best ? toModelNumber(best.job.timeS.value / 3600) : "",
+      grams: best ? toModelNumber(best.job.massG.value) : "",
+      cost: best ? (best.job.costMinor.value / 100).toFixed(2) : "",
+      currency: best?.job.currency ?? "",
+      scale: describeScale(project.scene.scale),
+      notes: safeCell(part.notes),
     };
   });
   return Papa.unparse(rows, { newline: "\r\n" });
@@ -34,12 +47,24 @@ const parts = (ms: number): [number, number, number, number, number] => {
 
 /** One event a stretch of the person's time, in UTC (RFC 5545). */
 export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
-  const events = model.schedule.slots.flatMap((slot) => slot.hands.map((h, i): EventAttributes => ({
-    uid: `${slot.key.replace(/[^a-zA-Z0-9]+/g, "-")}-${i}@inch-hollow.local`, title: `${slot.step.partName}: ${slot.step.title}`, start: parts(h.from), startInputType: "utc", startOutputType: "utc",
-    end: parts(Math.max(h.to, h.from + 60000)), endInputType: "utc", endOutputType: "utc", productId: "inch-hollow", calName: sceneName,
-    description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
-  })));
+  const events = model.schedule.slots.flatMap((slot) =>
+    slot.hands.map((h, i): EventAttributes => ({
+      uid: `${slot.key.replace(/[^a-zA-Z0-9]+/g, "-")}-${i}@inch-hollow.local`,
+      title: `${slot.step.partName}: ${slot.step.title}`,
+      start: parts(h.from),
+      startInputType: "utc",
+      startOutputType: "utc",
+      end: parts(Math.max(h.to, h.from + 60000)),
+      endInputType: "utc",
+      endOutputType: "utc",
+      productId: "inch-hollow",
+      calName: sceneName,
+      description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
+    })),
+  );
   if (events.length === 0) return fail("calendar.empty", "There is nothing planned yet. Plan a part first.");
   const { error, value } = createEvents(events);
-  return error || !value ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`) : ok(value);
+  return error || !value
+    ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`)
+    : ok(value);
 }

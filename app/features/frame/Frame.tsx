@@ -32,23 +32,44 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
   useKey("l", "Lamp-lit page", "Everywhere", toggleLamp);
   return (
     <div className="grid h-dvh grid-rows-[minmax(0,1fr)_auto] gap-1.5 p-1.5 desk:gap-2.5 desk:p-3">
-      <a href="#sheet" className="btn fixed left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">To the sheet</a>
+      <a href="#sheet" className="btn fixed left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
+        To the sheet
+      </a>
       <HatchDefs />
       <div className="grid min-h-0 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] tab:grid-cols-[minmax(0,1fr)_auto] tab:grid-rows-1">
         {children}
         <nav aria-label="Stations" className="no-print flex flex-col max-tab:mt-1.5">
           <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-9 desk:w-[7.2rem]">
-            {STATIONS.map((s) => <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />)}
-            <li className="tab:hidden"><button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onScene}>Scenes</button></li>
+            {STATIONS.map((s) => (
+              <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />
+            ))}
+            <li className="tab:hidden">
+              <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onScene}>
+                Scenes
+              </button>
+            </li>
           </ul>
           <div className="flex border-t border-rule max-tab:hidden">
-            <button className="min-h-[44px] flex-1 text-sm hover:bg-paper" onClick={onScene} title="Scenes and files (s)">Scenes</button>
-            <button className="min-h-[44px] min-w-[44px] text-sm hover:bg-paper" onClick={() => setListOpen(true)} aria-label="List of keys" title="List of keys (?)">?</button>
+            <button className="min-h-[44px] flex-1 text-sm hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
+              Scenes
+            </button>
+            <button
+              className="min-h-[44px] min-w-[44px] text-sm hover:bg-paper"
+              onClick={() => setListOpen(true)}
+              aria-label="List of keys"
+              title="List of keys (?)"
+            >
+              ?
+            </button>
           </div>
         </nav>
       </div>
       <div className="no-print relative">
-        {reckoning && <p role="status" className="absolute -top-7 right-2 border border-ink bg-paper px-2 text-sm">{reckoning}</p>}
+        {reckoning && (
+          <p role="status" className="absolute -top-7 right-2 border border-ink bg-paper px-2 text-sm">
+            {reckoning}
+          </p>
+        )}
         <Staff ratio={scene.scale.ratio} distanceMm={scene.viewingDistanceMm} marks={marks} />
       </div>
       <KeyList open={listOpen} onOpenChange={setListOpen} />
@@ -69,11 +90,20 @@ function StationCell({ station, base, words }: { station: Station; base: string;
   return (
     <li className="min-h-0">
       <NavLink
-        to={`${base}/${station.id}`} title={`${station.name} (${station.key})`}
-        className={({ isActive }) => `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
-          isActive ? "border-[1.5px] border-ink bg-paper font-semibold tab:border-l-0" : "border-b border-rule text-soft hover:bg-paper"}`}
+        to={`${base}/${station.id}`}
+        title={`${station.name} (${station.key})`}
+        className={({ isActive }) =>
+          `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
+            isActive ? "border-[1.5px] border-ink bg-paper font-semibold tab:border-l-0" : "border-b border-rule text-soft hover:bg-paper"
+          }`
+        }
       >
-        <span className="flex items-baseline justify-between gap-1 text-[0.95rem] desk:text-[1.05rem]">{station.name}<span className="max-desk:hidden"><Key k={station.key} /></span></span>
+        <span className="flex items-baseline justify-between gap-1 text-[0.95rem] desk:text-[1.05rem]">
+          {station.name}
+          <span className="max-desk:hidden">
+            <Key k={station.key} />
+          </span>
+        </span>
         <span className={`text-sm max-tab:hidden ${/clash/.test(words) ? "text-act" : ""}`}>{words || "\u00a0"}</span>
       </NavLink>
     </li>
@@ -90,9 +120,16 @@ function KeyList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: b
           <section key={g} className="mb-3 break-inside-avoid">
             <h3 className="text-lg">{g}</h3>
             <dl>
-              {keys.filter((k) => k.group === g).map((k) => (
-                <div key={k.key} className="flex gap-3 border-b border-rule py-1"><dt className="w-24"><kbd className="key text-base">{keyName(k.key)}</kbd></dt><dd>{k.label}</dd></div>
-              ))}
+              {keys
+                .filter((k) => k.group === g)
+                .map((k) => (
+                  <div key={k.key} className="flex gap-3 border-b border-rule py-1">
+                    <dt className="w-24">
+                      <kbd className="key text-base">{keyName(k.key)}</kbd>
+                    </dt>
+                    <dd>{k.label}</dd>
+                  </div>
+                ))}
             </dl>
           </section>
         ))}

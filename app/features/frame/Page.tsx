@@ -5,7 +5,17 @@ export interface TitleCell {
   value: React.ReactNode;
 }
 
-export function Page({ title, sub, cells, children }: { title: React.ReactNode; sub?: React.ReactNode; cells: TitleCell[]; children: React.ReactNode }) {
+export function Page({
+  title,
+  sub,
+  cells,
+  children,
+}: {
+  title: React.ReactNode;
+  sub?: React.ReactNode;
+  cells: TitleCell[];
+  children: React.ReactNode;
+}) {
   return (
     <main id="sheet" tabIndex={-1} className="h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-1 outline-none">
       <div className="min-h-full border border-rule px-3 pb-6 pt-2 tab:px-5">
@@ -31,7 +41,10 @@ export function Page({ title, sub, cells, children }: { title: React.ReactNode; 
 
 export const Section = ({ title, children, aside }: { title: string; children: React.ReactNode; aside?: React.ReactNode }) => (
   <section className="mt-5 border-t-[1.5px] border-ink pt-2" aria-label={title}>
-    <div className="flex flex-wrap items-baseline justify-between gap-3"><h2 className="text-xl">{title}</h2>{aside}</div>
+    <div className="flex flex-wrap items-baseline justify-between gap-3">
+      <h2 className="text-xl">{title}</h2>
+      {aside}
+    </div>
     <div className="mt-2">{children}</div>
   </section>
 );

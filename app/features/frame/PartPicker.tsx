@@ -5,7 +5,10 @@ import { Choice } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 
 /** The part named in the address, or the first of `among`. */
-export function usePartAtHand(project: Project, among: readonly Part[] = project.parts): { part: Part | undefined; choose: (id: string) => void } {
+export function usePartAtHand(
+  project: Project,
+  among: readonly Part[] = project.parts,
+): { part: Part | undefined; choose: (id: string) => void } {
   const [search, setSearch] = useSearchParams();
   const part = among.find((p) => p.id === search.get("part")) ?? among[0];
   const choose = (id: string): void => setSearch({ part: id }, { replace: true, preventScrollReset: true });
@@ -19,5 +22,14 @@ export function usePartAtHand(project: Project, among: readonly Part[] = project
 }
 
 export function PartPicker({ part, among, choose }: { part: Part; among: readonly Part[]; choose: (id: string) => void }) {
-  return <Choice label="Part at hand" hideLabel className="w-56" value={part.id} onChange={choose} options={among.map((p) => ({ value: p.id, label: p.name }))} />;
+  return (
+    <Choice
+      label="Part at hand"
+      hideLabel
+      className="w-56"
+      value={part.id}
+      onChange={choose}
+      options={among.map((p) => ({ value: p.id, label: p.name }))}
+    />
+  );
 }

@@ -19,7 +19,15 @@ export function useTonightModel(project: Project, now: number): TonightState {
   const [minutes, setMinutes] = useState(() => Number(localStorage.getItem(KEPT)) || 40);
   const [awake, setAwake] = useState(false);
   const model = useMemo(() => tonight(project, now, minutes, awake), [project, now, minutes, awake]);
-  return { model, minutes, stayUp: () => setAwake(true), setMinutes: (m) => { localStorage.setItem(KEPT, String(m)); setMinutes(m); } };
+  return {
+    model,
+    minutes,
+    stayUp: () => setAwake(true),
+    setMinutes: (m) => {
+      localStorage.setItem(KEPT, String(m));
+      setMinutes(m);
+    },
+  };
 }
 
 export function useTonight(): TonightState {

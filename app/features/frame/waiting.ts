@@ -7,17 +7,26 @@ import { stackOfPart } from "~app/features/paint/stack";
 import type { Station } from "./stations";
 
 export function waitingAt(project: Project, t: Tonight): Record<Station["id"], string> {
-  const open = (station: string): number => t.steps.filter((s) => s.station === station && ["open", "in hand"].includes(t.states.get(s.key)!.kind)).length;
+  const open = (station: string): number =>
+    t.steps.filter((s) => s.station === station && ["open", "in hand"].includes(t.states.get(s.key)!.kind)).length;
   const needed = project.parts.reduce((n, p) => n + p.copies, 0);
   const good = project.parts.reduce((n, p) => n + Math.min(p.copies, goodCount(p, project.records)), 0);
   const running = t.clocks.filter((c) => c.kind === "running").length;
-  const clashes = project.parts.reduce((n, p) => n + checkStack(stackOfPart(p, project)).verdicts.filter((v) => isClash(v.verdict)).length, 0);
+  const clashes = project.parts.reduce(
+    (n, p) => n + checkStack(stackOfPart(p, project)).verdicts.filter((v) => isClash(v.verdict)).length,
+    0,
+  );
   const words = (n: number, word: string): string => (n > 0 ? `${n} ${word}` : "");
   const fits = t.offers.filter((o) => o.fits).length;
   return {
-    tonight: words(fits, "to do"), scale: formatRatio(project.scene.scale.ratio), parts: needed ? `${good} of ${needed}` : "",
-    print: running ? `${running} running` : words(open("print"), "open"), surface: words(open("surface"), "open"),
-    paint: clashes ? words(clashes, clashes === 1 ? "clash" : "clashes") : words(open("paint"), "open"), assemble: words(open("assemble"), "open"), ground: words(open("ground"), "open"),
+    tonight: words(fits, "to do"),
+    scale: formatRatio(project.scene.scale.ratio),
+    parts: needed ? `${good} of ${needed}` : "",
+    print: running ? `${running} running` : words(open("print"), "open"),
+    surface: words(open("surface"), "open"),
+    paint: clashes ? words(clashes, clashes === 1 ? "clash" : "clashes") : words(open("paint"), "open"),
+    assemble: words(open("assemble"), "open"),
+    ground: words(open("ground"), "open"),
     log: words(project.records.filter((r) => r.finishedAt !== null).length, "kept"),
   };
 }

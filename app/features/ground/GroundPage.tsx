@@ -19,17 +19,42 @@ export function GroundPage({ project }: { project: Project }) {
   const { run } = useActions();
   const { scene } = project;
   const grounds = part?.work.filter((w): w is Ground => w.kind === "ground") ?? [];
-  const totalG = project.parts.reduce((sum, p) => sum + p.work.reduce((n, w) => n + (w.kind === "ground" ? amountsOf(w, p).dryG : 0), 0), 0);
+  const totalG = project.parts.reduce(
+    (sum, p) => sum + p.work.reduce((n, w) => n + (w.kind === "ground" ? amountsOf(w, p).dryG : 0), 0),
+    0,
+  );
   return (
-    <Page title={part ? `Ground on ${part.name}` : "Ground"} sub={part && <PartPicker part={part} among={among} choose={choose} />} cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "ground, dry", value: formatMass(totalG) }]}>
-      {!part && <p className="mt-6 max-w-prose text-soft">With a base here, this reckons sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of loose material and dries to 160 g.</p>}
+    <Page
+      title={part ? `Ground on ${part.name}` : "Ground"}
+      sub={part && <PartPicker part={part} among={among} choose={choose} />}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "ground, dry", value: formatMass(totalG) },
+      ]}
+    >
+      {!part && (
+        <p className="mt-6 max-w-prose text-soft">
+          With a base here, this reckons sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
+          loose material and dries to 160 g.
+        </p>
+      )}
       {part && grounds.map((g) => <GroundOf key={g.id} item={g} part={part} project={project} />)}
       {part && grounds.length === 0 && <p className="mt-6 text-soft">No groundwork on {part.name} yet.</p>}
       {part && (
-        <button className="btn mt-4" onClick={() => {
-          const [x, y] = partSizeMm(part);
-          run("work.add", { partId: part.id, at: part.work.length, items: [{ id: newId(), kind: "ground", recipeId: GROUND_RECIPES[0].id, areaMm2: Math.round(x * y * 0.6), depthMm: 2 }] });
-        }}>Add groundwork</button>
+        <button
+          className="btn mt-4"
+          onClick={() => {
+            const [x, y] = partSizeMm(part);
+            run("work.add", {
+              partId: part.id,
+              at: part.work.length,
+              items: [{ id: newId(), kind: "ground", recipeId: GROUND_RECIPES[0].id, areaMm2: Math.round(x * y * 0.6), depthMm: 2 }],
+            });
+          }}
+        >
+          Add groundwork
+        </button>
       )}
     </Page>
   );
@@ -44,7 +69,8 @@ function parseArea(text: string): Result<number> {
   const cm2 = /^\s*(\d+(?:[.,]\d+)?)\s*(cm2|cm²|mm2|mm²)?\s*$/i.exec(text);
   if (cm2) return ok(Number(cm2[1].replace(",", ".")) * (/^mm/i.test(cm2[2] ?? "") ? 1 : 100));
   const sides = text.split(/[x×*]/i);
-  const a = parseLength(sides[0] ?? ""), b = parseLength(sides[1] ?? "");
+  const a = parseLength(sides[0] ?? ""),
+    b = parseLength(sides[1] ?? "");
   if (sides.length !== 2 || !a.ok || !b.ok) return fail("area", "An area such as 460 cm² or 320 × 240 mm.");
   return a.value.mm * b.value.mm > 0 ? ok(a.value.mm * b.value.mm) : fail("area", "An area larger than nothing.");
 }
@@ -58,27 +84,93 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
   const grainMm = 0.5;
   return (
     <section aria-label={recipe.name} className="mt-4 border-t-[1.5px] border-ink pt-2">
-      <div className="flex flex-wrap items-baseline justify-between gap-3"><h2 className="text-xl">{recipe.name}</h2><Why of={`${formatMass(a.dryG)} of dry ground`} reasons={{ formula: a.formula, inputs: [{ name: "area", value: formatArea(item.areaMm2 * part.copies) }, { name: "depth", value: `${item.depthMm} mm` }, { name: "loose", value: formatMillilitres(a.looseMl) }], assumptions: [{ text: "Dry sand weighs 1.55 g/ml loose, its grains 2.65 g/cm³.", kind: "memory" }, { text: "Glue fills three fifths of the voids; a tenth is spilt.", kind: "practice" }, { text: "Volumes of grains and liquid do not add.", kind: "published", source: "absolute volume method, ACI 211" }] }} /></div>
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 className="text-xl">{recipe.name}</h2>
+        <Why
+          of={`${formatMass(a.dryG)} of dry ground`}
+          reasons={{
+            formula: a.formula,
+            inputs: [
+              { name: "area", value: formatArea(item.areaMm2 * part.copies) },
+              { name: "depth", value: `${item.depthMm} mm` },
+              { name: "loose", value: formatMillilitres(a.looseMl) },
+            ],
+            assumptions: [
+              { text: "Dry sand weighs 1.55 g/ml loose, its grains 2.65 g/cm³.", kind: "memory" },
+              { text: "Glue fills three fifths of the voids; a tenth is spilt.", kind: "practice" },
+              { text: "Volumes of grains and liquid do not add.", kind: "published", source: "absolute volume method, ACI 211" },
+            ],
+          }}
+        />
+      </div>
       <div className="mt-2 grid gap-3 tab:grid-cols-[1fr_8rem_auto]">
         <ParsedField label="Area it covers" text={formatArea(item.areaMm2)} parse={parseArea} onCommit={(areaMm2) => set({ areaMm2 })} />
-        <ParsedField label="Depth" text={`${item.depthMm} mm`} parse={(t) => { const r = parseLength(t); return r.ok ? (r.value.mm > 0 && r.value.mm <= 200 ? { ok: true, value: r.value.mm } : fail("depth", "Between 0.1 and 200 mm.")) : r; }} onCommit={(depthMm) => set({ depthMm })} />
-        <button className="btn self-end" onClick={() => run("work.remove", { partId: part.id, itemId: item.id })}>Remove</button>
+        <ParsedField
+          label="Depth"
+          text={`${item.depthMm} mm`}
+          parse={(t) => {
+            const r = parseLength(t);
+            return r.ok
+              ? r.value.mm > 0 && r.value.mm <= 200
+                ? { ok: true, value: r.value.mm }
+                : fail("depth", "Between 0.1 and 200 mm.")
+              : r;
+          }}
+          onCommit={(depthMm) => set({ depthMm })}
+        />
+        <button className="btn self-end" onClick={() => run("work.remove", { partId: part.id, itemId: item.id })}>
+          Remove
+        </button>
       </div>
       <div className="mt-4 grid gap-8 desk:grid-cols-2">
         <table className="plain">
           <tbody>
-            {a.loose.map((m) => <tr key={m.name}><td>{m.name}</td><td className="font-semibold">{formatMillilitres(m.ml)}</td><td>{formatMass(m.g)}</td></tr>)}
-            <tr><td>{recipe.glue.name}</td><td className="font-semibold">{formatMillilitres(a.glueMl)}</td><td className="text-soft">1 part</td></tr>
-            <tr><td>water in it</td><td className="font-semibold">{formatMillilitres(a.waterMl)}</td><td className="text-soft">{recipe.glue.waterParts} parts</td></tr>
-            <tr><td>alcohol or soapy water to wet it</td><td className="font-semibold">{formatMillilitres(a.wetMl)}</td><td /></tr>
-            <tr><td>on the board, wet and dry</td><td className="font-semibold">{formatMass(a.wetG)}</td><td className="font-semibold">{formatMass(a.dryG)}</td></tr>
+            {a.loose.map((m) => (
+              <tr key={m.name}>
+                <td>{m.name}</td>
+                <td className="font-semibold">{formatMillilitres(m.ml)}</td>
+                <td>{formatMass(m.g)}</td>
+              </tr>
+            ))}
+            <tr>
+              <td>{recipe.glue.name}</td>
+              <td className="font-semibold">{formatMillilitres(a.glueMl)}</td>
+              <td className="text-soft">1 part</td>
+            </tr>
+            <tr>
+              <td>water in it</td>
+              <td className="font-semibold">{formatMillilitres(a.waterMl)}</td>
+              <td className="text-soft">{recipe.glue.waterParts} parts</td>
+            </tr>
+            <tr>
+              <td>alcohol or soapy water to wet it</td>
+              <td className="font-semibold">{formatMillilitres(a.wetMl)}</td>
+              <td />
+            </tr>
+            <tr>
+              <td>on the board, wet and dry</td>
+              <td className="font-semibold">{formatMass(a.wetG)}</td>
+              <td className="font-semibold">{formatMass(a.dryG)}</td>
+            </tr>
           </tbody>
         </table>
         <div>
-          <ol className="ml-5 list-decimal">{recipe.steps.map((s) => <li key={s}>{s}</li>)}</ol>
-          <p className="mt-2">{formatDuration(a.handsOnS)} yours, then {formatDuration(recipe.waitS)} untouched.</p>
-          <p className="text-soft">A grain of {grainMm} mm is {formatReal(grainMm * project.scene.scale.ratio)} in real life. {index > 0 ? `Comes after ${describeItem(part.work[index - 1], project).title.toLowerCase()}` : "Comes first"}{index + 1 < part.work.length ? `, before ${describeItem(part.work[index + 1], project).title.toLowerCase()}.` : "."}</p>
-          <p className="mt-2 text-setting-ink">△ {recipe.cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}</p>
+          <ol className="ml-5 list-decimal">
+            {recipe.steps.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ol>
+          <p className="mt-2">
+            {formatDuration(a.handsOnS)} yours, then {formatDuration(recipe.waitS)} untouched.
+          </p>
+          <p className="text-soft">
+            A grain of {grainMm} mm is {formatReal(grainMm * project.scene.scale.ratio)} in real life.{" "}
+            {index > 0 ? `Comes after ${describeItem(part.work[index - 1], project).title.toLowerCase()}` : "Comes first"}
+            {index + 1 < part.work.length ? `, before ${describeItem(part.work[index + 1], project).title.toLowerCase()}.` : "."}
+          </p>
+          <p className="mt-2 text-setting-ink">
+            △ {recipe.cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
+          </p>
         </div>
       </div>
     </section>

@@ -15,34 +15,83 @@ export function LogPage({ project }: { project: Project }) {
   const { scene, parts, records } = project;
   const { run } = useActions();
   const done = [...records].filter((r) => r.finishedAt !== null).sort((a, b) => b.startedAt - a.startedAt);
-  const good = parts.reduce((n, p) => n + goodCount(p, records), 0), failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
+  const good = parts.reduce((n, p) => n + goodCount(p, records), 0),
+    failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
   // Hands and machines are kept apart: they are different hours.
   const share = (time: StepRecord["time"]): string | null => {
     const own = done.filter((r) => r.time === time);
-    const planned = own.reduce((n, r) => n + r.plannedS, 0), taken = own.reduce((n, r) => n + takenS(r), 0);
-    return own.length && planned > 0 ? `${Math.round((taken / planned) * 100)} % of what was planned, over ${own.length} ${own.length === 1 ? "step" : "steps"}` : null;
+    const planned = own.reduce((n, r) => n + r.plannedS, 0),
+      taken = own.reduce((n, r) => n + takenS(r), 0);
+    return own.length && planned > 0
+      ? `${Math.round((taken / planned) * 100)} % of what was planned, over ${own.length} ${own.length === 1 ? "step" : "steps"}`
+      : null;
   };
-  const hands = share("hands"), machine = share("machine");
+  const hands = share("hands"),
+    machine = share("machine");
   return (
-    <Page title="Log" sub="every step as it went" cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "pieces", value: `${good} good, ${failed} failed` }]}>
+    <Page
+      title="Log"
+      sub="every step as it went"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "pieces", value: `${good} good, ${failed} failed` },
+      ]}
+    >
       {done.length === 0 ? (
-        <p className="mt-6 max-w-prose text-soft">Every step that you finish at Tonight is kept here with its minutes and what went wrong: “20 good, 4 off their supports, the hinge side was underexposed”. The next estimate starts from it.</p>
+        <p className="mt-6 max-w-prose text-soft">
+          Every step that you finish at Tonight is kept here with its minutes and what went wrong: “20 good, 4 off their supports, the hinge
+          side was underexposed”. The next estimate starts from it.
+        </p>
       ) : (
         <>
-          <p className="mt-3">{hands && <>Your own time: {hands}. </>}{machine && <>Machines: {machine}.</>}</p>
+          <p className="mt-3">
+            {hands && <>Your own time: {hands}. </>}
+            {machine && <>Machines: {machine}.</>}
+          </p>
           <div className="mt-2 overflow-x-auto">
             <table className="plain">
-              <thead><tr><th>When</th><th>Part</th><th>Step</th><th>Planned</th><th>Taken</th><th>Result</th><th><span className="sr-only">Put right</span></th></tr></thead>
+              <thead>
+                <tr>
+                  <th>When</th>
+                  <th>Part</th>
+                  <th>Step</th>
+                  <th>Planned</th>
+                  <th>Taken</th>
+                  <th>Result</th>
+                  <th>
+                    <span className="sr-only">Put right</span>
+                  </th>
+                </tr>
+              </thead>
               <tbody>
                 {done.map((r) => (
                   <tr key={r.id}>
                     <td className="whitespace-nowrap">{format(r.startedAt, "EEE d MMM HH:mm")}</td>
                     <td className="font-semibold">{parts.find((p) => p.id === r.partId)?.name ?? "a part that is gone"}</td>
-                    <td>{r.title}{r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}</td>
+                    <td>
+                      {r.title}
+                      {r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}
+                    </td>
                     <td className="whitespace-nowrap">{formatDuration(r.plannedS)}</td>
                     <td className="whitespace-nowrap">{formatDuration(takenS(r))}</td>
-                    <td className={r.result === "failed" || r.result === "partly" ? "note-act" : ""}>{r.result ? RESULT_WORDS[r.result] : ""}{r.good + r.failed > 0 && <span className="block whitespace-nowrap font-normal text-soft">{r.good} good{r.failed > 0 && `, ${r.failed} failed`}</span>}</td>
-                    <td><button className="btn-text" onClick={() => run("step.forget", { recordId: r.id })} aria-label={`Strike out: ${r.title}`}>strike out</button></td>
+                    <td className={r.result === "failed" || r.result === "partly" ? "note-act" : ""}>
+                      {r.result ? RESULT_WORDS[r.result] : ""}
+                      {r.good + r.failed > 0 && (
+                        <span className="block whitespace-nowrap font-normal text-soft">
+                          {r.good} good{r.failed > 0 && `, ${r.failed} failed`}
+                        </span>
+                      )}
+                    </td>
+                    <td>
+                      <button
+                        className="btn-text"
+                        onClick={() => run("step.forget", { recordId: r.id })}
+                        aria-label={`Strike out: ${r.title}`}
+                      >
+                        strike out
+                      </button>
+                    </td>
                   </tr>
                 ))}
               </tbody>

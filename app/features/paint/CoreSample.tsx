@@ -20,15 +20,27 @@ interface Band {
 export function coreBands(stack: readonly StackLayer[], steps: Steps, widthMm: number): { base: Float64Array; bands: Band[] } {
   const base = sawTooth(steps.cuspMm, steps.pitchMm, widthMm, SAMPLES);
   let surface = base;
-  const bands = stack.filter((l) => !FAMILIES[l.family].ground).map((layer): Band => {
-    const bottom = surface;
-    surface = coatOver(bottom, filmOf(layer), FAMILIES[layer.family].solids, Math.max(steps.pitchMm, 0.05));
-    return { layer, bottom, top: surface };
-  });
+  const bands = stack
+    .filter((l) => !FAMILIES[l.family].ground)
+    .map((layer): Band => {
+      const bottom = surface;
+      surface = coatOver(bottom, filmOf(layer), FAMILIES[layer.family].solids, Math.max(steps.pitchMm, 0.05));
+      return { layer, bottom, top: surface };
+    });
   return { base, bands };
 }
 
-export function CoreSample({ stack, steps, verdicts, ground }: { stack: readonly StackLayer[]; steps: Steps; verdicts: readonly BoundaryVerdict[]; ground: string }) {
+export function CoreSample({
+  stack,
+  steps,
+  verdicts,
+  ground,
+}: {
+  stack: readonly StackLayer[];
+  steps: Steps;
+  verdicts: readonly BoundaryVerdict[];
+  ground: string;
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const widthMm = steps.pitchMm > 0 ? Math.min(1.2, Math.max(0.5, steps.pitchMm * 1.45)) : 0.5;
   const { base, bands } = coreBands(stack, steps, widthMm);
@@ -52,21 +64,51 @@ export function CoreSample({ stack, steps, verdicts, ground }: { stack: readonly
     <div ref={ref}>
       {width > 0 && (
         <div className="relative" style={{ height: HEIGHT + 20 }}>
-          <svg width={width} height={HEIGHT + 20} className="absolute inset-0" role="img" aria-label={`Core through ${bands.length} coats: ${bands.map((b) => b.layer.name).join(", ")} on ${ground}`}>
+          <svg
+            width={width}
+            height={HEIGHT + 20}
+            className="absolute inset-0"
+            role="img"
+            aria-label={`Core through ${bands.length} coats: ${bands.map((b) => b.layer.name).join(", ")} on ${ground}`}
+          >
             <path d={area(null, base)} fill="#2f3133" />
-            {bands.map((b) => <path key={b.layer.id} d={area(b.bottom, b.top)} fill={b.layer.hex ?? "#999999"} stroke="var(--ink)" strokeWidth="0.9" strokeDasharray={METHODS[b.layer.method].cover !== null ? "3 2" : undefined} />)}
+            {bands.map((b) => (
+              <path
+                key={b.layer.id}
+                d={area(b.bottom, b.top)}
+                fill={b.layer.hex ?? "#999999"}
+                stroke="var(--ink)"
+                strokeWidth="0.9"
+                strokeDasharray={METHODS[b.layer.method].cover !== null ? "3 2" : undefined}
+              />
+            ))}
             <rect x={LEFT} y="1" width={core} height={HEIGHT - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
             <g stroke="var(--ink)" strokeWidth="1">
               <path d={`M${LEFT - 14} ${floor}V${floor - barMm * pxPerMm}m-4 0h8m-8 ${barMm * pxPerMm}h8`} fill="none" />
-              <text x={LEFT - 6} y={floor + 18} textAnchor="end" fontSize="13" stroke="none" fill="var(--ink)">{barMm < 1 ? `${barMm * 1000} µm` : `${barMm} mm`}</text>
+              <text x={LEFT - 6} y={floor + 18} textAnchor="end" fontSize="13" stroke="none" fill="var(--ink)">
+                {barMm < 1 ? `${barMm * 1000} µm` : `${barMm} mm`}
+              </text>
             </g>
             {labels.map((b, i) => {
               const verdict = worstFirst(verdicts.filter((v) => v.overId === b.layer.id))[0];
               const act = verdict !== undefined && isClash(verdict.verdict);
               const mid = (y(b.top[SAMPLES - 1]) + y(b.bottom[SAMPLES - 1])) / 2;
-              return <path key={b.layer.id} d={`M${LEFT + core} ${mid}L${LEFT + core + 46} ${i * rowHeight + 12}h12`} fill="none" stroke={act ? "var(--act)" : "var(--ink)"} strokeWidth="1" />;
+              return (
+                <path
+                  key={b.layer.id}
+                  d={`M${LEFT + core} ${mid}L${LEFT + core + 46} ${i * rowHeight + 12}h12`}
+                  fill="none"
+                  stroke={act ? "var(--act)" : "var(--ink)"}
+                  strokeWidth="1"
+                />
+              );
             })}
-            <path d={`M${LEFT + core} ${HEIGHT - 26}L${LEFT + core + 46} ${labels.length * rowHeight + 12}h12`} fill="none" stroke="var(--ink)" strokeWidth="1" />
+            <path
+              d={`M${LEFT + core} ${HEIGHT - 26}L${LEFT + core + 46} ${labels.length * rowHeight + 12}h12`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1"
+            />
           </svg>
           <ol className="absolute right-0 top-0" style={{ left: LEFT + core + 64 }}>
             {labels.map((b) => {
@@ -74,16 +116,31 @@ export function CoreSample({ stack, steps, verdicts, ground }: { stack: readonly
               const act = verdict !== undefined && isClash(verdict.verdict);
               return (
                 <li key={b.layer.id} style={{ height: rowHeight }} className="overflow-hidden leading-tight">
-                  <p className={`truncate ${act ? "note-act" : "font-semibold"}`}>{act && "▲ "}{b.layer.name}</p>
-                  <p className="truncate text-[0.92rem] text-soft">{METHODS[b.layer.method].word}{b.layer.coats > 1 ? `, ${b.layer.coats} coats` : ""}, {Math.round(filmOf(b.layer) * 1000)} µm</p>
+                  <p className={`truncate ${act ? "note-act" : "font-semibold"}`}>
+                    {act && "▲ "}
+                    {b.layer.name}
+                  </p>
+                  <p className="truncate text-[0.92rem] text-soft">
+                    {METHODS[b.layer.method].word}
+                    {b.layer.coats > 1 ? `, ${b.layer.coats} coats` : ""}, {Math.round(filmOf(b.layer) * 1000)} µm
+                  </p>
                 </li>
               );
             })}
-            <li className="leading-tight"><p className="font-semibold">{ground}</p><p className="text-[0.92rem] text-soft">{steps.pitchMm > 0 ? `steps of ${Math.round(steps.cuspMm * 1000)} µm, ${steps.pitchMm.toFixed(2)} mm apart` : "no steps"}</p></li>
+            <li className="leading-tight">
+              <p className="font-semibold">{ground}</p>
+              <p className="text-[0.92rem] text-soft">
+                {steps.pitchMm > 0 ? `steps of ${Math.round(steps.cuspMm * 1000)} µm, ${steps.pitchMm.toFixed(2)} mm apart` : "no steps"}
+              </p>
+            </li>
           </ol>
         </div>
       )}
-      <p className="text-sm text-soft">{widthMm.toFixed(2)} mm wide{pxPerMm < core / widthMm - 1 ? "; heights drawn smaller than widths, the films are deep" : ", true to scale both ways"}. Dashed films are not closed.</p>
+      <p className="text-sm text-soft">
+        {widthMm.toFixed(2)} mm wide
+        {pxPerMm < core / widthMm - 1 ? "; heights drawn smaller than widths, the films are deep" : ", true to scale both ways"}. Dashed
+        films are not closed.
+      </p>
     </div>
   );
 }

@@ -21,10 +21,35 @@ export function PaintPage({ project }: { project: Project }) {
   const check = part ? checkStack(stackOfPart(part, project)) : null;
   const clashes = check?.verdicts.filter((v) => isClash(v.verdict)).length ?? 0;
   return (
-    <Page title={part ? `Coats on ${part.name}` : "Paint"} sub={part && <PartPicker part={part} among={project.parts} choose={choose} />}
-      cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "coat check", value: clashes ? <span className="note-act">▲ {clashes} {clashes === 1 ? "clash" : "clashes"}</span> : "no clash" }]}>
-      {part ? <CoatsOf key={part.id} part={part} project={project} /> : <p className="mt-6 max-w-prose text-soft">With a part here, this drills a core through its coats and warns between two of them before the can is in the hand. On the demo’s mill house: a solvent varnish over a young enamel wash, with only a dry brush between, wrinkles.</p>}
-      <Section title="The rack"><Rack project={project} /></Section>
+    <Page
+      title={part ? `Coats on ${part.name}` : "Paint"}
+      sub={part && <PartPicker part={part} among={project.parts} choose={choose} />}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        {
+          label: "coat check",
+          value: clashes ? (
+            <span className="note-act">
+              ▲ {clashes} {clashes === 1 ? "clash" : "clashes"}
+            </span>
+          ) : (
+            "no clash"
+          ),
+        },
+      ]}
+    >
+      {part ? (
+        <CoatsOf key={part.id} part={part} project={project} />
+      ) : (
+        <p className="mt-6 max-w-prose text-soft">
+          With a part here, this drills a core through its coats and warns between two of them before the can is in the hand. On the demo’s
+          mill house: a solvent varnish over a young enamel wash, with only a dry brush between, wrinkles.
+        </p>
+      )}
+      <Section title="The rack">
+        <Rack project={project} />
+      </Section>
     </Page>
   );
 }
@@ -36,26 +61,43 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const steps = hide?.kind === "hide" ? { cuspMm: hide.cuspMm, pitchMm: hide.pitchMm } : { cuspMm: 0, pitchMm: 0 };
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.
-  const others = worstFirst(verdicts).filter((v, i, all) => !isClash(v.verdict) && v.verdict !== "fine" && all.findIndex((w) => w.overId === v.overId && w.ruleId === v.ruleId) === i);
+  const others = worstFirst(verdicts).filter(
+    (v, i, all) =>
+      !isClash(v.verdict) && v.verdict !== "fine" && all.findIndex((w) => w.overId === v.overId && w.ruleId === v.ruleId) === i,
+  );
   return (
     <>
       <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1.45fr_1fr]">
         <CoreSample stack={stack} steps={steps} verdicts={verdicts} ground={stack[0].name} />
         <div>
-          {worst.map((v) => <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} project={project} />)}
-          {worst.length === 0 && stack.length > 1 && <p className="border border-ink p-3 font-semibold">Nothing in this order spoils what lies below it.</p>}
+          {worst.map((v) => (
+            <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} project={project} />
+          ))}
+          {worst.length === 0 && stack.length > 1 && (
+            <p className="border border-ink p-3 font-semibold">Nothing in this order spoils what lies below it.</p>
+          )}
           <ul className="mt-3">
             {others.slice(0, 5).map((v) => (
               <li key={`${v.underId} ${v.overId}`} className="border-b border-rule py-1.5">
-                <p><span className="font-semibold">{v.verdict === "wait" ? `Wait ${formatDuration(v.waitS)}` : v.verdict[0].toUpperCase() + v.verdict.slice(1)}:</span> {v.over.toLowerCase()} over {v.under.toLowerCase()}{v.through.length > 0 ? `, through ${v.through.join(", ").toLowerCase()}` : ""}</p>
-                <p className="text-[0.95rem] text-soft">{v.why} {v.remedy}</p>
+                <p>
+                  <span className="font-semibold">
+                    {v.verdict === "wait" ? `Wait ${formatDuration(v.waitS)}` : v.verdict[0].toUpperCase() + v.verdict.slice(1)}:
+                  </span>{" "}
+                  {v.over.toLowerCase()} over {v.under.toLowerCase()}
+                  {v.through.length > 0 ? `, through ${v.through.join(", ").toLowerCase()}` : ""}
+                </p>
+                <p className="text-[0.95rem] text-soft">
+                  {v.why} {v.remedy}
+                </p>
               </li>
             ))}
           </ul>
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
       </div>
-      <Section title="Recipe" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}><Recipe part={part} project={project} /></Section>
+      <Section title="Recipe" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}>
+        <Recipe part={part} project={project} />
+      </Section>
     </>
   );
 }
@@ -64,16 +106,37 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
   const { run } = useActions();
   const over = part.work.find((w) => w.id === verdict.overId);
   // What is on the shelf that could take the place of the coat that clashes.
-  const replacement = over?.kind === "coat" ? project.paints.find((p) => {
-    if (p.id === over.paintId || FAMILIES[p.family].cleaner !== "water") return false;
-    const family = project.paints.find((x) => x.id === over.paintId)?.family;
-    return family?.includes("varnish") ? p.family === "water varnish" : family?.includes("primer") ? p.family === "water primer" : false;
-  }) : undefined;
+  const replacement =
+    over?.kind === "coat"
+      ? project.paints.find((p) => {
+          if (p.id === over.paintId || FAMILIES[p.family].cleaner !== "water") return false;
+          const family = project.paints.find((x) => x.id === over.paintId)?.family;
+          return family?.includes("varnish")
+            ? p.family === "water varnish"
+            : family?.includes("primer")
+              ? p.family === "water primer"
+              : false;
+        })
+      : undefined;
   return (
     <section aria-label="Clash" className="mb-3 border-2 border-act p-3">
-      <h2 className="font-sans text-lg text-act">▲ {verdict.verdict === "never" ? "Stop" : "Seal first"}: {verdict.over.toLowerCase()} over {verdict.under.toLowerCase()}</h2>
-      <p className="mt-1">{verdict.why}{verdict.through.length > 0 && ` ${verdict.through.join(" and ")} between them ${verdict.through.length === 1 ? "is" : "are"} no closed film.`} {verdict.remedy}</p>
-      {replacement && over?.kind === "coat" && <button className="btn btn-solid mt-2" onClick={() => run("work.set", { partId: part.id, item: { ...over, paintId: replacement.id } })}>Use {replacement.name}</button>}
+      <h2 className="font-sans text-lg text-act">
+        ▲ {verdict.verdict === "never" ? "Stop" : "Seal first"}: {verdict.over.toLowerCase()} over {verdict.under.toLowerCase()}
+      </h2>
+      <p className="mt-1">
+        {verdict.why}
+        {verdict.through.length > 0 &&
+          ` ${verdict.through.join(" and ")} between them ${verdict.through.length === 1 ? "is" : "are"} no closed film.`}{" "}
+        {verdict.remedy}
+      </p>
+      {replacement && over?.kind === "coat" && (
+        <button
+          className="btn btn-solid mt-2"
+          onClick={() => run("work.set", { partId: part.id, item: { ...over, paintId: replacement.id } })}
+        >
+          Use {replacement.name}
+        </button>
+      )}
     </section>
   );
 }
@@ -92,18 +155,61 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
           const paint = project.paints.find((p) => p.id === c.paintId);
           const caution = paint && FAMILIES[paint.family].cleaner === "strong thinner" && ["spray", "airbrush"].includes(c.method);
           return (
-            <li key={c.id} className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]">
+            <li
+              key={c.id}
+              className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]"
+            >
               <span className="h-6 w-6 border border-ink" style={{ background: paint?.hex }} aria-hidden="true" />
-              <Choice label="Paint" hideLabel value={c.paintId} onChange={(paintId) => set({ ...c, paintId })} options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))} />
-              <Choice className="max-tab:col-span-2 max-tab:col-start-2" label="Method" hideLabel value={c.method} onChange={(method) => set({ ...c, method })} options={METHOD_OPTIONS} />
-              <ParsedField className="max-tab:col-start-2" label="Coats" hideLabel text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`} parse={(t) => parseCount(1, 20)(t.replace(/coats?/, ""))} onCommit={(n) => set({ ...c, coats: n })} />
-              <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}><X size={18} /></IconButton>
-              {caution && <span className="col-span-full text-setting-ink">△ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}</span>}
+              <Choice
+                label="Paint"
+                hideLabel
+                value={c.paintId}
+                onChange={(paintId) => set({ ...c, paintId })}
+                options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))}
+              />
+              <Choice
+                className="max-tab:col-span-2 max-tab:col-start-2"
+                label="Method"
+                hideLabel
+                value={c.method}
+                onChange={(method) => set({ ...c, method })}
+                options={METHOD_OPTIONS}
+              />
+              <ParsedField
+                className="max-tab:col-start-2"
+                label="Coats"
+                hideLabel
+                text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`}
+                parse={(t) => parseCount(1, 20)(t.replace(/coats?/, ""))}
+                onCommit={(n) => set({ ...c, coats: n })}
+              />
+              <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>
+                <X size={18} />
+              </IconButton>
+              {caution && (
+                <span className="col-span-full text-setting-ink">
+                  △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}
+                </span>
+              )}
             </li>
           );
         })}
       </ul>
-      {project.paints[0] && <button className="btn mt-3" onClick={() => run("work.add", { partId: part.id, at: part.work.length, items: [{ id: newId(), kind: "coat", paintId: project.paints[0].id, method: "brush", coats: 1 }] })}><Plus size={16} aria-hidden="true" />Add a coat</button>}
+      {project.paints[0] && (
+        <button
+          className="btn mt-3"
+          onClick={() =>
+            run("work.add", {
+              partId: part.id,
+              at: part.work.length,
+              items: [{ id: newId(), kind: "coat", paintId: project.paints[0].id, method: "brush", coats: 1 }],
+            })
+          }
+        >
+          <Plus size={16} aria-hidden="true" />
+          Add a coat
+        </button>
+      )}
     </div>
   );
 }
@@ -115,33 +221,105 @@ function Rack({ project }: { project: Project }) {
       <ul className="grid gap-x-6 tab:grid-cols-2 desk:grid-cols-3">
         {project.paints.map((p) => (
           <li key={p.id} className="border-b border-rule">
-            <button className="flex min-h-[48px] w-full items-center gap-3 text-left hover:bg-board" onClick={() => setEditing({ id: p.id, name: p.name, hex: p.hex, family: p.family, sheen: p.sheen, stockMl: p.stockMl })}>
+            <button
+              className="flex min-h-[48px] w-full items-center gap-3 text-left hover:bg-board"
+              onClick={() => setEditing({ id: p.id, name: p.name, hex: p.hex, family: p.family, sheen: p.sheen, stockMl: p.stockMl })}
+            >
               <span className="h-8 w-8 shrink-0 border border-ink" style={{ background: p.hex }} aria-hidden="true" />
-              <span className="min-w-0"><span className="block truncate font-semibold">{p.name}</span><span className="block text-sm text-soft">{p.family}, {p.stockMl} ml</span></span>
+              <span className="min-w-0">
+                <span className="block truncate font-semibold">{p.name}</span>
+                <span className="block text-sm text-soft">
+                  {p.family}, {p.stockMl} ml
+                </span>
+              </span>
             </button>
           </li>
         ))}
       </ul>
-      <button className="btn mt-3" onClick={() => setEditing({ id: newId(), name: "New paint", hex: "#808080", family: "water acrylic", sheen: "matt", stockMl: 20 })}>Add to the rack</button>
-      {editing && <PaintEditor paint={editing} known={project.paints.some((p) => p.id === editing.id)} onChange={setEditing} onClose={() => setEditing(null)} />}
+      <button
+        className="btn mt-3"
+        onClick={() => setEditing({ id: newId(), name: "New paint", hex: "#808080", family: "water acrylic", sheen: "matt", stockMl: 20 })}
+      >
+        Add to the rack
+      </button>
+      {editing && (
+        <PaintEditor
+          paint={editing}
+          known={project.paints.some((p) => p.id === editing.id)}
+          onChange={setEditing}
+          onClose={() => setEditing(null)}
+        />
+      )}
     </div>
   );
 }
 
-function PaintEditor({ paint, known, onChange, onClose }: { paint: Omit<Paint, "sceneId">; known: boolean; onChange: (p: Omit<Paint, "sceneId">) => void; onClose: () => void }) {
+function PaintEditor({
+  paint,
+  known,
+  onChange,
+  onClose,
+}: {
+  paint: Omit<Paint, "sceneId">;
+  known: boolean;
+  onChange: (p: Omit<Paint, "sceneId">) => void;
+  onClose: () => void;
+}) {
   const { run } = useActions();
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
       <div className="grid gap-3 tab:grid-cols-2">
         <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ ...paint, name })} />
-        <label><span className="label block">Colour when dry</span><input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ ...paint, hex: e.target.value })} /></label>
-        <Choice label="Kind, by what cleans the brush" value={paint.family} onChange={(family: CoatFamily) => onChange({ ...paint, family })} options={(Object.keys(FAMILIES) as CoatFamily[]).filter((f) => !FAMILIES[f].ground).map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))} />
-        <Choice label="Sheen" value={paint.sheen} onChange={(sheen) => onChange({ ...paint, sheen })} options={[{ value: "matt", label: "matt" }, { value: "satin", label: "satin" }, { value: "gloss", label: "gloss" }]} />
-        <ParsedField label="Left, ml" text={String(paint.stockMl)} parse={parseNumber(0, 100000)} onCommit={(stockMl) => onChange({ ...paint, stockMl })} />
+        <label>
+          <span className="label block">Colour when dry</span>
+          <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ ...paint, hex: e.target.value })} />
+        </label>
+        <Choice
+          label="Kind, by what cleans the brush"
+          value={paint.family}
+          onChange={(family: CoatFamily) => onChange({ ...paint, family })}
+          options={(Object.keys(FAMILIES) as CoatFamily[])
+            .filter((f) => !FAMILIES[f].ground)
+            .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
+        />
+        <Choice
+          label="Sheen"
+          value={paint.sheen}
+          onChange={(sheen) => onChange({ ...paint, sheen })}
+          options={[
+            { value: "matt", label: "matt" },
+            { value: "satin", label: "satin" },
+            { value: "gloss", label: "gloss" },
+          ]}
+        />
+        <ParsedField
+          label="Left, ml"
+          text={String(paint.stockMl)}
+          parse={parseNumber(0, 100000)}
+          onCommit={(stockMl) => onChange({ ...paint, stockMl })}
+        />
       </div>
       <div className="mt-4 flex gap-2">
-        <button className="btn btn-solid" onClick={() => { run("paint.put", { paint }); onClose(); }}>Keep it</button>
-        {known && <button className="btn" onClick={() => { run("paint.delete", { paintId: paint.id }); onClose(); }}>Take it off the rack</button>}
+        <button
+          className="btn btn-solid"
+          onClick={() => {
+            run("paint.put", { paint });
+            onClose();
+          }}
+        >
+          Keep it
+        </button>
+        {known && (
+          <button
+            className="btn"
+            onClick={() => {
+              run("paint.delete", { paintId: paint.id });
+              onClose();
+            }}
+          >
+            Take it off the rack
+          </button>
+        )}
       </div>
     </Dialog>
   );

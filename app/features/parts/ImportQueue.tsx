@@ -8,14 +8,28 @@ export function ImportQueue({ imports, onDismiss }: { imports: Import[]; onDismi
       {imports.map((i) => (
         <div key={i.id} className="border-b border-rule py-2 last:border-0">
           <div className="flex items-center justify-between gap-3">
-            <span className="min-w-0 truncate font-semibold" title={i.fileName}>{i.fileName}</span>
-            {i.problem ? <button className="btn" onClick={() => onDismiss(i.id)}>Put away</button> : <button className="btn" onClick={i.cancel}>Cancel</button>}
+            <span className="min-w-0 truncate font-semibold" title={i.fileName}>
+              {i.fileName}
+            </span>
+            {i.problem ? (
+              <button className="btn" onClick={() => onDismiss(i.id)}>
+                Put away
+              </button>
+            ) : (
+              <button className="btn" onClick={i.cancel}>
+                Cancel
+              </button>
+            )}
           </div>
           {i.problem ? (
-            <p role="alert" className="mt-1"><span className="note-act">▲ {i.problem.message}</span>{i.problem.where && <span className="block text-soft">{i.problem.where}</span>}</p>
+            <p role="alert" className="mt-1">
+              <span className="note-act">▲ {i.problem.message}</span>
+              {i.problem.where && <span className="block text-soft">{i.problem.where}</span>}
+            </p>
           ) : (
             <div className="mt-1">
-              <progress className="h-2 w-full" value={i.fraction} max={1} aria-label={`Reading ${i.fileName}`} /><span className="text-sm text-soft">{i.phase}</span>
+              <progress className="h-2 w-full" value={i.fraction} max={1} aria-label={`Reading ${i.fileName}`} />
+              <span className="text-sm text-soft">{i.phase}</span>
             </div>
           )}
         </div>

@@ -17,7 +17,17 @@ export const parsePartSize = (text: string): Result<[number, number, number]> =>
   return sensible.ok ? ok(sensible.value) : sensible;
 };
 
-export function NewPart({ open, onOpenChange, scene, onFiles }: { open: boolean; onOpenChange: (open: boolean) => void; scene: Scene; onFiles: (files: File[]) => void }) {
+export function NewPart({
+  open,
+  onOpenChange,
+  scene,
+  onFiles,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  scene: Scene;
+  onFiles: (files: File[]) => void;
+}) {
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const [size, setSize] = useState("");
@@ -28,12 +38,21 @@ export function NewPart({ open, onOpenChange, scene, onFiles }: { open: boolean;
   const addSize = async (): Promise<void> => {
     const parsed = parsePartSize(size);
     if (!parsed.ok) return setWrong(parsed.problem.message);
-    const source: PartSource = kind === "building" || kind === "block" ? { kind: "typed", sizeMm: parsed.value, shell: kind === "building" } : { kind: "scratch", sizeMm: parsed.value, material: kind };
+    const source: PartSource =
+      kind === "building" || kind === "block"
+        ? { kind: "typed", sizeMm: parsed.value, shell: kind === "building" }
+        : { kind: "scratch", sizeMm: parsed.value, material: kind };
     const target = await sceneForNewPart(scene);
     if (!target.ok) return setWrong(target.problem.message);
     const id = newId();
     const { runCommand } = await import("~store/commands");
-    const done = await runCommand(db, target.value, "part.add", { id, name: name.trim().slice(0, 120) || (kind === "building" ? "Building" : "Part"), source, factor: 1, copies: 1, work: [] }, Date.now());
+    const done = await runCommand(
+      db,
+      target.value,
+      "part.add",
+      { id, name: name.trim().slice(0, 120) || (kind === "building" ? "Building" : "Part"), source, factor: 1, copies: 1, work: [] },
+      Date.now(),
+    );
     if (!done.ok) return setWrong(done.problem.message);
     onOpenChange(false);
     setSize("");
@@ -43,28 +62,88 @@ export function NewPart({ open, onOpenChange, scene, onFiles }: { open: boolean;
 
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="New part">
-      <input ref={file} type="file" accept=".stl,model/stl" multiple className="sr-only" aria-label="Mesh files" tabIndex={-1} id="mesh-file"
-        onChange={(e) => { const files = [...(e.target.files ?? [])]; e.target.value = ""; if (files.length) { onFiles(files); onOpenChange(false); } }} />
-      <button className="flex min-h-28 w-full flex-col items-center justify-center border-2 border-dashed border-ink p-4 hover:bg-board" onClick={() => file.current?.click()}>
+      <input
+        ref={file}
+        type="file"
+        accept=".stl,model/stl"
+        multiple
+        className="sr-only"
+        aria-label="Mesh files"
+        tabIndex={-1}
+        id="mesh-file"
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = "";
+          if (files.length) {
+            onFiles(files);
+            onOpenChange(false);
+          }
+        }}
+      />
+      <button
+        className="flex min-h-28 w-full flex-col items-center justify-center border-2 border-dashed border-ink p-4 hover:bg-board"
+        onClick={() => file.current?.click()}
+      >
         <span className="text-lg font-semibold">Choose a mesh file, or drop one anywhere</span>
         <span className="text-soft">STL, binary or ASCII. It stays in this browser.</span>
       </button>
-      <form className="mt-5 grid gap-3 tab:grid-cols-2" onSubmit={(e) => { e.preventDefault(); void addSize(); }}>
+      <form
+        className="mt-5 grid gap-3 tab:grid-cols-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void addSize();
+        }}
+      >
         <h3 className="text-lg tab:col-span-2">Or only its size, from a shop page or a sketch</h3>
         <div className="tab:col-span-2">
-          <label className="label block" htmlFor="new-size">Size: width × depth × height</label>
-          <input id="new-size" className="field" value={size} placeholder="192 × 148 × 118 mm" aria-invalid={wrong !== null} aria-describedby="new-size-wrong" autoComplete="off"
-            onChange={(e) => { setSize(e.target.value); setWrong(null); }} />
-          {wrong && <p id="new-size-wrong" role="alert" className="mt-1 text-act">{wrong}</p>}
+          <label className="label block" htmlFor="new-size">
+            Size: width × depth × height
+          </label>
+          <input
+            id="new-size"
+            className="field"
+            value={size}
+            placeholder="192 × 148 × 118 mm"
+            aria-invalid={wrong !== null}
+            aria-describedby="new-size-wrong"
+            autoComplete="off"
+            onChange={(e) => {
+              setSize(e.target.value);
+              setWrong(null);
+            }}
+          />
+          {wrong && (
+            <p id="new-size-wrong" role="alert" className="mt-1 text-act">
+              {wrong}
+            </p>
+          )}
         </div>
         <div>
-          <label className="label block" htmlFor="new-name">Name</label>
-          <input id="new-name" className="field" value={name} placeholder="Boat shed" onChange={(e) => setName(e.target.value)} autoComplete="off" />
+          <label className="label block" htmlFor="new-name">
+            Name
+          </label>
+          <input
+            id="new-name"
+            className="field"
+            value={name}
+            placeholder="Boat shed"
+            onChange={(e) => setName(e.target.value)}
+            autoComplete="off"
+          />
         </div>
-        <Choice label="What it is" value={kind} onChange={setKind} options={[
-          { value: "building", label: "a building to print" }, { value: "block", label: "a solid piece to print" }, ...MATERIALS.filter((m) => !m.endsWith("print")).map((m) => ({ value: m, label: `made by hand, of ${m}` })),
-        ]} />
-        <button className="btn btn-solid tab:col-span-2" type="submit">Add it</button>
+        <Choice
+          label="What it is"
+          value={kind}
+          onChange={setKind}
+          options={[
+            { value: "building", label: "a building to print" },
+            { value: "block", label: "a solid piece to print" },
+            ...MATERIALS.filter((m) => !m.endsWith("print")).map((m) => ({ value: m, label: `made by hand, of ${m}` })),
+          ]}
+        />
+        <button className="btn btn-solid tab:col-span-2" type="submit">
+          Add it
+        </button>
       </form>
     </Dialog>
   );

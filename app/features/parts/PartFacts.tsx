@@ -19,7 +19,8 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
   const navigate = useNavigate();
   const [axis, setAxis] = useState<Axis>("height");
   const size = partSizeMm(part);
-  const good = goodCount(part, project.records), failed = failedCount(part, project.records);
+  const good = goodCount(part, project.records),
+    failed = failedCount(part, project.records);
   const { source } = part;
 
   const changeUnit = async (unit: FileUnit): Promise<void> => {
@@ -28,35 +29,114 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
     if (from?.kind !== "file") return;
     const read = await runMeshJob("read", { bytes: from.bytes, unit });
     if (!read.ok) return void toast.error(read.problem.message);
-    run("part.unit", { partId: part.id, source: { ...source, unit, unitReason: "You chose it.", report: read.value.report, outsideMm2: read.value.outsideMm2 } });
+    run("part.unit", {
+      partId: part.id,
+      source: { ...source, unit, unitReason: "You chose it.", report: read.value.report, outsideMm2: read.value.outsideMm2 },
+    });
   };
 
   return (
     <div className="grid gap-x-8 gap-y-3 tab:grid-cols-2 desk:grid-cols-3">
       <ParsedField label="Name" text={part.name} parse={parseName} onCommit={(name) => run("part.set", { partId: part.id, name })} />
-      <ParsedField label="Copies needed" text={String(part.copies)} parse={parseCount(1, 5000)} onCommit={(copies) => run("part.set", { partId: part.id, copies })} />
+      <ParsedField
+        label="Copies needed"
+        text={String(part.copies)}
+        parse={parseCount(1, 5000)}
+        onCommit={(copies) => run("part.set", { partId: part.id, copies })}
+      />
       <div className="flex gap-3">
-        <ParsedField className="flex-1" label="Good before" text={String(part.goodBefore)} parse={parseCount(0, 5000)} onCommit={(goodBefore) => run("part.set", { partId: part.id, goodBefore })} />
-        <ParsedField className="flex-1" label="Failed before" text={String(part.failedBefore)} parse={parseCount(0, 5000)} onCommit={(failedBefore) => run("part.set", { partId: part.id, failedBefore })} />
+        <ParsedField
+          className="flex-1"
+          label="Good before"
+          text={String(part.goodBefore)}
+          parse={parseCount(0, 5000)}
+          onCommit={(goodBefore) => run("part.set", { partId: part.id, goodBefore })}
+        />
+        <ParsedField
+          className="flex-1"
+          label="Failed before"
+          text={String(part.failedBefore)}
+          parse={parseCount(0, 5000)}
+          onCommit={(failedBefore) => run("part.set", { partId: part.id, failedBefore })}
+        />
       </div>
       <div className="flex gap-3">
-        <Choice className="w-28" label="Rescale by" value={axis} onChange={setAxis} options={[{ value: "height", label: "height" }, { value: "width", label: "width" }, { value: "depth", label: "depth" }]} />
-        <ParsedField className="flex-1" label="It is to be" text={`${(part.factor * 100).toFixed(part.factor * 100 % 1 ? 1 : 0)} %`} placeholder="2 m, 120 mm or 85 %" parse={(t) => rescaleFactor(t, axis, size, part.factor, project.scene.scale.ratio)} onCommit={(factor) => run("part.rescale", { partId: part.id, factor })} />
+        <Choice
+          className="w-28"
+          label="Rescale by"
+          value={axis}
+          onChange={setAxis}
+          options={[
+            { value: "height", label: "height" },
+            { value: "width", label: "width" },
+            { value: "depth", label: "depth" },
+          ]}
+        />
+        <ParsedField
+          className="flex-1"
+          label="It is to be"
+          text={`${(part.factor * 100).toFixed((part.factor * 100) % 1 ? 1 : 0)} %`}
+          placeholder="2 m, 120 mm or 85 %"
+          parse={(t) => rescaleFactor(t, axis, size, part.factor, project.scene.scale.ratio)}
+          onCommit={(factor) => run("part.rescale", { partId: part.id, factor })}
+        />
       </div>
       {source.kind === "mesh" && (
         <div>
-          <Choice label="Unit of the file" value={source.unit} onChange={(u) => void changeUnit(u)} options={(Object.keys(FILE_UNIT_MM) as FileUnit[]).map((u) => ({ value: u, label: UNIT_WORDS[u] }))} />
+          <Choice
+            label="Unit of the file"
+            value={source.unit}
+            onChange={(u) => void changeUnit(u)}
+            options={(Object.keys(FILE_UNIT_MM) as FileUnit[]).map((u) => ({ value: u, label: UNIT_WORDS[u] }))}
+          />
           <p className="mt-1 text-sm text-soft">{source.unitReason}</p>
         </div>
       )}
-      <ParsedField label="Notes" text={part.notes} parse={(t) => (t.length <= 5000 ? { ok: true, value: t } : { ok: false, problem: { code: "long", message: "At most 5000 characters." } })} onCommit={(notes) => run("part.set", { partId: part.id, notes })} />
+      <ParsedField
+        label="Notes"
+        text={part.notes}
+        parse={(t) =>
+          t.length <= 5000 ? { ok: true, value: t } : { ok: false, problem: { code: "long", message: "At most 5000 characters." } }
+        }
+        onCommit={(notes) => run("part.set", { partId: part.id, notes })}
+      />
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 tab:col-span-2">
-        <dt className="text-soft">size</dt><dd>{size.map((v) => formatMm(v)).join(" × ")}</dd>
-        <dt className="text-soft">volume, area</dt><dd>{source.kind === "mesh" && !source.report.watertight ? "open mesh: volume only a guide, " : ""}{formatVolume(partVolumeMm3(part))}, {formatArea(partAreaMm2(part))} to paint</dd>
-        <dt className="text-soft">counted</dt><dd>{good} good of {part.copies}, {failed} failed, {Math.max(0, part.copies - good)} to make</dd>
-        {source.kind === "mesh" && <><dt className="text-soft">mesh</dt><dd>{source.report.triangles.toLocaleString("en")} triangles, {source.report.shells} {source.report.shells === 1 ? "body" : "bodies"}, {source.report.watertight ? "watertight" : `${source.report.boundaryEdges} open and ${source.report.nonManifoldEdges} doubled edges`}{source.report.flippedTriangles > 0 ? `, ${source.report.flippedTriangles} turned` : ""}</dd><dt className="text-soft">file</dt><dd className="break-all">{source.fileName}</dd></>}
+        <dt className="text-soft">size</dt>
+        <dd>{size.map((v) => formatMm(v)).join(" × ")}</dd>
+        <dt className="text-soft">volume, area</dt>
+        <dd>
+          {source.kind === "mesh" && !source.report.watertight ? "open mesh: volume only a guide, " : ""}
+          {formatVolume(partVolumeMm3(part))}, {formatArea(partAreaMm2(part))} to paint
+        </dd>
+        <dt className="text-soft">counted</dt>
+        <dd>
+          {good} good of {part.copies}, {failed} failed, {Math.max(0, part.copies - good)} to make
+        </dd>
+        {source.kind === "mesh" && (
+          <>
+            <dt className="text-soft">mesh</dt>
+            <dd>
+              {source.report.triangles.toLocaleString("en")} triangles, {source.report.shells}{" "}
+              {source.report.shells === 1 ? "body" : "bodies"},{" "}
+              {source.report.watertight
+                ? "watertight"
+                : `${source.report.boundaryEdges} open and ${source.report.nonManifoldEdges} doubled edges`}
+              {source.report.flippedTriangles > 0 ? `, ${source.report.flippedTriangles} turned` : ""}
+            </dd>
+            <dt className="text-soft">file</dt>
+            <dd className="break-all">{source.fileName}</dd>
+          </>
+        )}
       </dl>
-      <button className="btn self-end" onClick={() => { run("part.delete", { partId: part.id }); void navigate(`/s/${project.scene.id}/parts`); }}>Remove this part</button>
+      <button
+        className="btn self-end"
+        onClick={() => {
+          run("part.delete", { partId: part.id });
+          void navigate(`/s/${project.scene.id}/parts`);
+        }}
+      >
+        Remove this part
+      </button>
     </div>
   );
 }

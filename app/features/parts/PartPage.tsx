@@ -22,7 +22,13 @@ import { WorkList } from "./WorkList";
 const Turntable = lazy(() => import("./Turntable"));
 
 const sourceWord = (part: Part): string =>
-  part.source.kind === "mesh" ? (part.source.report.watertight ? "watertight" : "open mesh") : part.source.kind === "typed" ? "size typed" : `made of ${part.source.material}`;
+  part.source.kind === "mesh"
+    ? part.source.report.watertight
+      ? "watertight"
+      : "open mesh"
+    : part.source.kind === "typed"
+      ? "size typed"
+      : `made of ${part.source.material}`;
 
 export function PartPage({ part, project }: { part: Part; project: Project }) {
   const { scene, parts } = project;
@@ -52,34 +58,88 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
 
   return (
     <Page
-      title={part.name} sub={`${sourceWord(part)} · ${formatVolume(partVolumeMm3(part))} · ${Math.round(part.factor * 1000) / 10} %${part.copies > 1 ? ` · ${part.copies} copies` : ""}`}
-      cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "sheet", value: `${index + 1} of ${parts.length}` }]}
+      title={part.name}
+      sub={`${sourceWord(part)} · ${formatVolume(partVolumeMm3(part))} · ${Math.round(part.factor * 1000) / 10} %${part.copies > 1 ? ` · ${part.copies} copies` : ""}`}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "sheet", value: `${index + 1} of ${parts.length}` },
+      ]}
     >
       {!scene.scaleAnswered && <ScaleQuestion />}
-      {problem && <p role="alert" className="mt-2 note-act">▲ {problem}</p>}
+      {problem && (
+        <p role="alert" className="mt-2 note-act">
+          ▲ {problem}
+        </p>
+      )}
       {state.sheet ? (
         <>
-          <SheetDrawing key={part.id} sheet={state.sheet} ratio={scene.scale.ratio} figureMm={figureHeightMm(scene.scale)} hatched={hatched} notes={notes} name={part.name}
-            beside={turning ? <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}><Turntable part={part} /></Suspense> : undefined} />
+          <SheetDrawing
+            key={part.id}
+            sheet={state.sheet}
+            ratio={scene.scale.ratio}
+            figureMm={figureHeightMm(scene.scale)}
+            hatched={hatched}
+            notes={notes}
+            name={part.name}
+            beside={
+              turning ? (
+                <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+                  <Turntable part={part} />
+                </Suspense>
+              ) : undefined
+            }
+          />
           <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
             <HatchKey kinds={[...new Set(hatched.values())]} />
             <div className="no-print ml-auto flex flex-wrap gap-2">
-              {parts.length > 1 && <button className="btn" onClick={() => goTo(index + 1)}>Next part <Key k="]" /></button>}
-              <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>{turning ? "Back to the notes" : "Turn it"} <Key k="r" /></button>
-              {planned ? <Link className="btn btn-solid" to={`/s/${scene.id}/tonight`}>To tonight <Key k="t" /></Link> : <button className="btn btn-solid" disabled={!ready} onClick={plan}>Plan this part <Key k="Enter" /></button>}
+              {parts.length > 1 && (
+                <button className="btn" onClick={() => goTo(index + 1)}>
+                  Next part <Key k="]" />
+                </button>
+              )}
+              <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
+                {turning ? "Back to the notes" : "Turn it"} <Key k="r" />
+              </button>
+              {planned ? (
+                <Link className="btn btn-solid" to={`/s/${scene.id}/tonight`}>
+                  To tonight <Key k="t" />
+                </Link>
+              ) : (
+                <button className="btn btn-solid" disabled={!ready} onClick={plan}>
+                  Plan this part <Key k="Enter" />
+                </button>
+              )}
             </div>
           </div>
         </>
-      ) : <SheetWaits state={state} />}
-      {part.source.kind !== "scratch" && <Section title="Which printer?"><PrinterBars part={part} project={project} /></Section>}
-      <Section title="Order of work"><WorkList part={part} project={project} /></Section>
-      <Section title="This part"><PartFacts key={part.id} part={part} project={project} /></Section>
+      ) : (
+        <SheetWaits state={state} />
+      )}
+      {part.source.kind !== "scratch" && (
+        <Section title="Which printer?">
+          <PrinterBars part={part} project={project} />
+        </Section>
+      )}
+      <Section title="Order of work">
+        <WorkList part={part} project={project} />
+      </Section>
+      <Section title="This part">
+        <PartFacts key={part.id} part={part} project={project} />
+      </Section>
     </Page>
   );
 }
 
 export function SheetWaits({ state }: { state: SheetState }) {
-  return state.problem
-    ? <p role="alert" className="mt-6 note-act">▲ {state.problem}</p>
-    : <div className="mt-6 h-[300px]"><p className="text-soft">Drawing the sheet…</p><progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" /></div>;
+  return state.problem ? (
+    <p role="alert" className="mt-6 note-act">
+      ▲ {state.problem}
+    </p>
+  ) : (
+    <div className="mt-6 h-[300px]">
+      <p className="text-soft">Drawing the sheet…</p>
+      <progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" />
+    </div>
+  );
 }

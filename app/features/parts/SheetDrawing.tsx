@@ -26,7 +26,11 @@ const NOTES_WIDTH = 372;
 
 export function SheetDrawing(props: SheetDrawingProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  return <div ref={ref} className="mt-2">{width > 0 && <Placed {...props} width={width} />}</div>;
+  return (
+    <div ref={ref} className="mt-2">
+      {width > 0 && <Placed {...props} width={width} />}
+    </div>
+  );
 }
 
 function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }: SheetDrawingProps & { width: number }) {
@@ -38,7 +42,14 @@ function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }:
   const anchored = notes.map((n) => (n.surface === null ? null : anchorOf(sheet, layout, n.surface)));
   // Notes with an anchor stand where their leader is shortest; the others keep their order around them.
   const anchoredIndex = notes.flatMap((_, i) => (anchored[i] ? [i] : []));
-  const slotOf = column && slots.length === notes.length ? assignSlots(anchoredIndex.map((i) => anchored[i]!), drawWidth, anchoredIndex.map((i) => slots[i])) : anchoredIndex.map((_, k) => k);
+  const slotOf =
+    column && slots.length === notes.length
+      ? assignSlots(
+          anchoredIndex.map((i) => anchored[i]!),
+          drawWidth,
+          anchoredIndex.map((i) => slots[i]),
+        )
+      : anchoredIndex.map((_, k) => k);
   const order = notes.map((_, i) => i);
   anchoredIndex.forEach((i, k) => (order[anchoredIndex[slotOf[k]] ?? i] = i));
 
@@ -51,25 +62,45 @@ function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }:
   const height = Math.max(layout.height, column ? (slots.at(-1) ?? 0) + 40 : 0);
   return (
     <div className={column ? "relative" : ""} style={column ? { minHeight: height } : undefined}>
-      <svg width={column ? width : drawWidth} height={column ? height : layout.height} className={column ? "absolute inset-0" : "block"} role="img" aria-label={`Front, side and plan view of ${name} at one scale`}>
+      <svg
+        width={column ? width : drawWidth}
+        height={column ? height : layout.height}
+        className={column ? "absolute inset-0" : "block"}
+        role="img"
+        aria-label={`Front, side and plan view of ${name} at one scale`}
+      >
         <Views sheet={sheet} layout={layout} ratio={ratio} figureMm={figureMm} hatched={hatched} />
-        {column && !beside && slots.length === notes.length && order.map((noteIndex, place) => {
-          const anchor = anchored[noteIndex];
-          if (!anchor) return null;
-          const act = notes[noteIndex].act;
-          return (
-            <g key={notes[noteIndex].id} stroke={act ? "var(--act)" : "var(--ink)"} fill="none">
-              <circle cx={anchor.x} cy={anchor.y} r="3.2" fill={act ? "var(--act)" : "var(--ink)"} stroke="none" />
-              <path d={`M${anchor.x} ${anchor.y}L${drawWidth} ${slots[place]}h14`} strokeWidth="1" />
-            </g>
-          );
-        })}
+        {column &&
+          !beside &&
+          slots.length === notes.length &&
+          order.map((noteIndex, place) => {
+            const anchor = anchored[noteIndex];
+            if (!anchor) return null;
+            const act = notes[noteIndex].act;
+            return (
+              <g key={notes[noteIndex].id} stroke={act ? "var(--act)" : "var(--ink)"} fill="none">
+                <circle cx={anchor.x} cy={anchor.y} r="3.2" fill={act ? "var(--act)" : "var(--ink)"} stroke="none" />
+                <path d={`M${anchor.x} ${anchor.y}L${drawWidth} ${slots[place]}h14`} strokeWidth="1" />
+              </g>
+            );
+          })}
       </svg>
-      {beside && column ? <div className="absolute right-0 top-0" style={{ width: NOTES_WIDTH - 20 }}>{beside}</div> : (
+      {beside && column ? (
+        <div className="absolute right-0 top-0" style={{ width: NOTES_WIDTH - 20 }}>
+          {beside}
+        </div>
+      ) : (
         <>
           {beside}
-          <ul ref={list} className={column ? "absolute right-0 top-0" : "mt-3"} style={column ? { width: NOTES_WIDTH - 20 } : undefined} data-testid="notes">
-            {order.map((i) => <NoteItem key={notes[i].id} note={notes[i]} />)}
+          <ul
+            ref={list}
+            className={column ? "absolute right-0 top-0" : "mt-3"}
+            style={column ? { width: NOTES_WIDTH - 20 } : undefined}
+            data-testid="notes"
+          >
+            {order.map((i) => (
+              <NoteItem key={notes[i].id} note={notes[i]} />
+            ))}
           </ul>
         </>
       )}
@@ -80,9 +111,17 @@ function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }:
 function NoteItem({ note }: { note: Note }) {
   return (
     <li className="relative pb-2.5 pr-14 leading-snug">
-      <p className={note.act ? "note-act" : "font-semibold"}>{note.act && <span aria-hidden="true">▲ </span>}{note.act && <span className="sr-only">Act on this: </span>}{note.bold}</p>
+      <p className={note.act ? "note-act" : "font-semibold"}>
+        {note.act && <span aria-hidden="true">▲ </span>}
+        {note.act && <span className="sr-only">Act on this: </span>}
+        {note.bold}
+      </p>
       {note.plain && <p className="text-[0.95rem] text-soft">{note.plain}</p>}
-      {note.reasons && <span className="absolute -top-1.5 right-0"><Why of={note.bold} reasons={note.reasons} /></span>}
+      {note.reasons && (
+        <span className="absolute -top-1.5 right-0">
+          <Why of={note.bold} reasons={note.reasons} />
+        </span>
+      )}
     </li>
   );
 }
@@ -103,13 +142,27 @@ export function segmentsPath(segments: readonly number[], { x, y }: Point, s: nu
 }
 
 const ringsPath = (rings: readonly number[][], { x, y }: Point, s: number): string =>
-  rings.map((r) => {
-    let d = "";
-    for (let i = 0; i < r.length; i += 2) d += `${i === 0 ? "M" : "L"}${(x + r[i] * s).toFixed(1)} ${(y - r[i + 1] * s).toFixed(1)}`;
-    return `${d}Z`;
-  }).join("");
+  rings
+    .map((r) => {
+      let d = "";
+      for (let i = 0; i < r.length; i += 2) d += `${i === 0 ? "M" : "L"}${(x + r[i] * s).toFixed(1)} ${(y - r[i + 1] * s).toFixed(1)}`;
+      return `${d}Z`;
+    })
+    .join("");
 
-function Views({ sheet, layout, ratio, figureMm, hatched }: { sheet: Sheet; layout: ViewLayout; ratio: number; figureMm: number; hatched: ReadonlyMap<number, HatchKind> }) {
+function Views({
+  sheet,
+  layout,
+  ratio,
+  figureMm,
+  hatched,
+}: {
+  sheet: Sheet;
+  layout: ViewLayout;
+  ratio: number;
+  figureMm: number;
+  hatched: ReadonlyMap<number, HatchKind>;
+}) {
   const s = layout.pxPerMm;
   const front = layout.views[0];
   const figureX = front.x + front.view.widthMm * s + 27;
@@ -117,18 +170,37 @@ function Views({ sheet, layout, ratio, figureMm, hatched }: { sheet: Sheet; layo
     <g>
       {layout.views.map((placed) => (
         <g key={placed.view.name}>
-          <text x={placed.x} y={placed.y - Math.max(placed.view.heightMm, placed.view.name === "front" ? figureMm : 0) * s - 8} fontSize="14" fill="var(--soft)">{VIEW_WORDS[placed.view.name]}</text>
-          {sheet.hatches.filter((h) => h.view === placed.view.name && hatched.has(h.surface)).map((h) => (
-            <path key={h.surface} d={ringsPath(h.rings, placed, s)} fill={hatchFill(hatched.get(h.surface)!)} fillRule="evenodd" />
-          ))}
-          <path d={segmentsPath(placed.view.hidden, placed, s)} stroke="var(--soft)" strokeWidth="0.6" strokeDasharray="3 2.5" fill="none" />
+          <text
+            x={placed.x}
+            y={placed.y - Math.max(placed.view.heightMm, placed.view.name === "front" ? figureMm : 0) * s - 8}
+            fontSize="14"
+            fill="var(--soft)"
+          >
+            {VIEW_WORDS[placed.view.name]}
+          </text>
+          {sheet.hatches
+            .filter((h) => h.view === placed.view.name && hatched.has(h.surface))
+            .map((h) => (
+              <path key={h.surface} d={ringsPath(h.rings, placed, s)} fill={hatchFill(hatched.get(h.surface)!)} fillRule="evenodd" />
+            ))}
+          <path
+            d={segmentsPath(placed.view.hidden, placed, s)}
+            stroke="var(--soft)"
+            strokeWidth="0.6"
+            strokeDasharray="3 2.5"
+            fill="none"
+          />
           <path d={segmentsPath(placed.view.features, placed, s)} stroke="var(--ink)" strokeWidth={1} fill="none" strokeLinecap="round" />
           <path d={segmentsPath(placed.view.outline, placed, s)} stroke="var(--ink)" strokeWidth="1.8" fill="none" strokeLinecap="round" />
         </g>
       ))}
       <Figure x={figureX} y={front.y} height={figureMm * s} />
       <HeightDimension placed={front} s={s} ratio={ratio} />
-      {layout.views.filter((v) => v.view.name !== "plan").map((v) => <WidthDimension key={v.view.name} placed={v} s={s} ratio={ratio} />)}
+      {layout.views
+        .filter((v) => v.view.name !== "plan")
+        .map((v) => (
+          <WidthDimension key={v.view.name} placed={v} s={s} ratio={ratio} />
+        ))}
     </g>
   );
 }
@@ -136,27 +208,52 @@ function Views({ sheet, layout, ratio, figureMm, hatched }: { sheet: Sheet; layo
 const ARROW = 6;
 
 function WidthDimension({ placed, s, ratio }: { placed: PlacedView; s: number; ratio: number }) {
-  const x0 = placed.x, x1 = placed.x + placed.view.widthMm * s, y = placed.y + 14;
+  const x0 = placed.x,
+    x1 = placed.x + placed.view.widthMm * s,
+    y = placed.y + 14;
   return (
     <g stroke="var(--ink)" strokeWidth="0.8">
       <path d={`M${x0} ${placed.y + 4}V${y + 5}M${x1} ${placed.y + 4}V${y + 5}M${x0} ${y}H${x1}`} />
       <path d={`M${x0} ${y}l${ARROW} -2.2v4.4zM${x1} ${y}l${-ARROW} -2.2v4.4z`} fill="var(--ink)" stroke="none" />
-      <text x={(x0 + x1) / 2} y={y + 18} textAnchor="middle" fontSize="14" stroke="none" fill="var(--ink)"><tspan fontWeight="600">{formatMm(placed.view.widthMm).replace(" mm", "")}</tspan><tspan dx="6" fill="var(--real)">{formatReal(placed.view.widthMm * ratio)}</tspan></text>
+      <text x={(x0 + x1) / 2} y={y + 18} textAnchor="middle" fontSize="14" stroke="none" fill="var(--ink)">
+        <tspan fontWeight="600">{formatMm(placed.view.widthMm).replace(" mm", "")}</tspan>
+        <tspan dx="6" fill="var(--real)">
+          {formatReal(placed.view.widthMm * ratio)}
+        </tspan>
+      </text>
     </g>
   );
 }
 
 function HeightDimension({ placed, s, ratio }: { placed: PlacedView; s: number; ratio: number }) {
-  const y0 = placed.y, y1 = placed.y - placed.view.heightMm * s, x = placed.x - 16;
+  const y0 = placed.y,
+    y1 = placed.y - placed.view.heightMm * s,
+    x = placed.x - 16;
   const short = y0 - y1 < 76;
   return (
     <g stroke="var(--ink)" strokeWidth="0.8">
       <path d={`M${placed.x - 4} ${y0}H${x - 5}M${placed.x - 4} ${y1}H${x - 5}M${x} ${y0}V${y1}`} />
       <path d={`M${x} ${y0}l-2.2 ${-ARROW}h4.4zM${x} ${y1}l-2.2 ${ARROW}h4.4z`} fill="var(--ink)" stroke="none" />
       {short ? (
-        <text x={x - 8} textAnchor="end" y={(y0 + y1) / 2 - 2} fontSize="14" stroke="none" fill="var(--ink)"><tspan fontWeight="600">{formatMm(placed.view.heightMm).replace(" mm", "")}</tspan><tspan x={x - 8} dy="15" fill="var(--real)">{formatReal(placed.view.heightMm * ratio)}</tspan></text>
+        <text x={x - 8} textAnchor="end" y={(y0 + y1) / 2 - 2} fontSize="14" stroke="none" fill="var(--ink)">
+          <tspan fontWeight="600">{formatMm(placed.view.heightMm).replace(" mm", "")}</tspan>
+          <tspan x={x - 8} dy="15" fill="var(--real)">
+            {formatReal(placed.view.heightMm * ratio)}
+          </tspan>
+        </text>
       ) : (
-        <text transform={`translate(${x - 7} ${(y0 + y1) / 2}) rotate(-90)`} textAnchor="middle" fontSize="14" stroke="none" fill="var(--ink)"><tspan fontWeight="600">{formatMm(placed.view.heightMm).replace(" mm", "")}</tspan><tspan dx="6" fill="var(--real)">{formatReal(placed.view.heightMm * ratio)}</tspan></text>
+        <text
+          transform={`translate(${x - 7} ${(y0 + y1) / 2}) rotate(-90)`}
+          textAnchor="middle"
+          fontSize="14"
+          stroke="none"
+          fill="var(--ink)"
+        >
+          <tspan fontWeight="600">{formatMm(placed.view.heightMm).replace(" mm", "")}</tspan>
+          <tspan dx="6" fill="var(--real)">
+            {formatReal(placed.view.heightMm * ratio)}
+          </tspan>
+        </text>
       )}
     </g>
   );
@@ -169,7 +266,9 @@ export function Figure({ x, y, height }: { x: number; y: number; height: number 
   return (
     <g stroke="var(--ink)" strokeWidth="1.3" fill="none" strokeLinecap="round" strokeLinejoin="round">
       <circle cx={x} cy={at(0.935)} r={0.062 * height} />
-      <path d={`M${x} ${at(0.87)}V${at(0.53)}M${x - half} ${y}L${x} ${at(0.53)}L${x + half} ${y}M${x - half * 1.1} ${at(0.5)}L${x} ${at(0.818)}L${x + half * 1.1} ${at(0.5)}`} />
+      <path
+        d={`M${x} ${at(0.87)}V${at(0.53)}M${x - half} ${y}L${x} ${at(0.53)}L${x + half} ${y}M${x - half * 1.1} ${at(0.5)}L${x} ${at(0.818)}L${x + half * 1.1} ${at(0.5)}`}
+      />
     </g>
   );
 }

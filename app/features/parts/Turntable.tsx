@@ -14,7 +14,10 @@ export default function Turntable({ part }: { part: Part }) {
     void (async () => {
       const source = await meshSourceOf(part);
       if (!source || stop.signal.aborted) return;
-      const [result, { showOnTurntable }] = await Promise.all([runMeshJob("turntable", { source, factor: part.factor }, { signal: stop.signal }), import("./turntableScene")]);
+      const [result, { showOnTurntable }] = await Promise.all([
+        runMeshJob("turntable", { source, factor: part.factor }, { signal: stop.signal }),
+        import("./turntableScene"),
+      ]);
       if (stop.signal.aborted || !holder.current) return;
       if (!result.ok) return setProblem(result.problem.message);
       try {
@@ -32,7 +35,13 @@ export default function Turntable({ part }: { part: Part }) {
   }, [key]);
   return (
     <div>
-      <div ref={holder} tabIndex={0} role="img" aria-label={`${part.name} on a turntable. Arrow keys turn it.`} className="h-[300px] w-full touch-none border border-rule bg-board" />
+      <div
+        ref={holder}
+        tabIndex={0}
+        role="img"
+        aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
+        className="h-[300px] w-full touch-none border border-rule bg-board"
+      />
       <p className="mt-1 text-sm text-soft">{problem ?? "drag, or use the arrow keys; wheel to come closer"}</p>
     </div>
   );

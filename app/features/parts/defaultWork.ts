@@ -3,17 +3,31 @@ import { printOptions, type Part, type Project, type WorkItem } from "~core/proj
 import { seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
 
 /** Surfaces that show lines, the plainest and largest first; undersides are left out. */
-export function linedSurfaces(surfaces: readonly Surface[], layerMm: number, distanceMm: number): { surface: Surface; seen: "plain" | "dry brush"; arcmin: number; cuspMm: number; pitchMm: number }[] {
-  return surfaces.flatMap((surface) => {
-    if (surface.underside || surface.kind !== "slope") return [];
-    const steps = stepsOn(surface.slopeDeg, layerMm);
-    const { seen, arcmin } = seenAt(steps, distanceMm);
-    return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
-  }).sort((a, b) => (a.seen === b.seen ? b.surface.areaMm2 - a.surface.areaMm2 : a.seen === "plain" ? -1 : 1));
+export function linedSurfaces(
+  surfaces: readonly Surface[],
+  layerMm: number,
+  distanceMm: number,
+): { surface: Surface; seen: "plain" | "dry brush"; arcmin: number; cuspMm: number; pitchMm: number }[] {
+  return surfaces
+    .flatMap((surface) => {
+      if (surface.underside || surface.kind !== "slope") return [];
+      const steps = stepsOn(surface.slopeDeg, layerMm);
+      const { seen, arcmin } = seenAt(steps, distanceMm);
+      return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
+    })
+    .sort((a, b) => (a.seen === b.seen ? b.surface.areaMm2 - a.surface.areaMm2 : a.seen === "plain" ? -1 : 1));
 }
 
 export function hideItem(id: string, school: SchoolId, lined: { surface: Surface; cuspMm: number; pitchMm: number }): WorkItem {
-  return { id, kind: "hide", school, areaMm2: lined.surface.areaMm2, cuspMm: lined.cuspMm, pitchMm: lined.pitchMm, surface: surfaceName(lined.surface) };
+  return {
+    id,
+    kind: "hide",
+    school,
+    areaMm2: lined.surface.areaMm2,
+    cuspMm: lined.cuspMm,
+    pitchMm: lined.pitchMm,
+    surface: surfaceName(lined.surface),
+  };
 }
 
 export function defaultWork(part: Part, project: Project, surfaces: readonly Surface[], newId: () => string): WorkItem[] {

@@ -24,44 +24,96 @@ export interface Note {
 const PRACTICE: Assumption["kind"] = "practice";
 
 export function firstLook(part: Part, project: Project, surfaces: readonly Surface[], model: Tonight): Note[] {
-  return [sizeNote(part, project), ...printNotes(part, project), linesNote(part, project, surfaces), tonightNote(part, model), ...meshNotes(part)].filter((n) => n !== null);
+  return [
+    sizeNote(part, project),
+    ...printNotes(part, project),
+    linesNote(part, project, surfaces),
+    tonightNote(part, model),
+    ...meshNotes(part),
+  ].filter((n) => n !== null);
 }
 
 function sizeNote(part: Part, project: Project): Note {
   const { fits, doorModelMm, heightMm } = doorFits(part, project.scene);
   const real = partRealMm(part, project.scene);
   return {
-    id: "size", act: false, surface: null, bold: `${formatReal(real[2])} tall in real life`,
+    id: "size",
+    act: false,
+    surface: null,
+    bold: `${formatReal(real[2])} tall in real life`,
     plain: fits ? `a door of ${formatMm(doorModelMm)} fits in it` : `too low for a door, which is ${formatMm(doorModelMm)} here`,
     reasons: {
       formula: "real height = model height × ratio; a door leaf of 1.98 m is divided by it",
-      inputs: [{ name: "model height", value: formatMm(heightMm) }, { name: "ratio", value: `1:${project.scene.scale.ratio.toFixed(2)}` }],
+      inputs: [
+        { name: "model height", value: formatMm(heightMm) },
+        { name: "ratio", value: `1:${project.scene.scale.ratio.toFixed(2)}` },
+      ],
       assumptions: [
-        { text: "A door leaf is 6 ft 6 in high.", kind: PRACTICE }, { text: "A tenth above the leaf for lintel and frame.", kind: PRACTICE },
-        ...(project.scene.scale.kind === "figure" ? [{ text: `A ${project.scene.scale.figureMm} mm figure counted to the ${project.scene.scale.school} of a person of ${formatReal(project.scene.scale.statureMm ?? 0)}.`, kind: "typed" as const, source: "eye height 0.936 of stature: Drillis & Contini 1966" }] : []),
+        { text: "A door leaf is 6 ft 6 in high.", kind: PRACTICE },
+        { text: "A tenth above the leaf for lintel and frame.", kind: PRACTICE },
+        ...(project.scene.scale.kind === "figure"
+          ? [
+              {
+                text: `A ${project.scene.scale.figureMm} mm figure counted to the ${project.scene.scale.school} of a person of ${formatReal(project.scene.scale.statureMm ?? 0)}.`,
+                kind: "typed" as const,
+                source: "eye height 0.936 of stature: Drillis & Contini 1966",
+              },
+            ]
+          : []),
       ],
     },
   };
 }
 
 function printNotes(part: Part, project: Project): (Note | null)[] {
-  if (part.source.kind === "scratch") return [{ id: "hand", act: false, surface: null, bold: `Made by hand, of ${part.source.material}`, plain: "no printer needed", reasons: null }];
+  if (part.source.kind === "scratch")
+    return [
+      {
+        id: "hand",
+        act: false,
+        surface: null,
+        bold: `Made by hand, of ${part.source.material}`,
+        plain: "no printer needed",
+        reasons: null,
+      },
+    ];
   const options = printOptions(part, project.scene);
   const best = options[0];
-  if (!best) return [{ id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null }];
+  if (!best)
+    return [
+      { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
+    ];
   const other = options.find((o) => o.printer.process !== best.printer.process) ?? options[1];
   const misfit = options.find((o) => !o.facts.fits && o.printer.process === "fdm") ?? options.find((o) => !o.facts.fits);
   const over = misfit ? Math.max(...misfit.facts.overMm) : 0;
   const none = !best.facts.fits;
   return [
     {
-      id: "printer", act: none, surface: null, bold: none ? `Fits no printer: ${best.facts.pieces} pieces on ${best.printer.name}` : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
-      plain: misfit && misfit !== best ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces` : best.facts.upWhy.join("; "),
-      reasons: { formula: "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height", inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })), assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }] },
+      id: "printer",
+      act: none,
+      surface: null,
+      bold: none
+        ? `Fits no printer: ${best.facts.pieces} pieces on ${best.printer.name}`
+        : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
+      plain:
+        misfit && misfit !== best
+          ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces`
+          : best.facts.upWhy.join("; "),
+      reasons: {
+        formula:
+          "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height",
+        inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })),
+        assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }],
+      },
     },
     {
-      id: "hours", act: false, surface: null, bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
-      plain: other ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${formatDuration(other.job.timeS.value)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}` : "",
+      id: "hours",
+      act: false,
+      surface: null,
+      bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
+      plain: other
+        ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${formatDuration(other.job.timeS.value)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+        : "",
       reasons: best.facts.one.timeS,
     },
   ];
@@ -72,17 +124,33 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const lined = linedSurfaces(surfaces, best.printer.layerMm, project.scene.viewingDistanceMm)[0];
   const distance = formatMm(project.scene.viewingDistanceMm);
-  if (!lined) return { id: "lines", act: false, surface: null, bold: "No lines will show", plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`, reasons: null };
+  if (!lined)
+    return {
+      id: "lines",
+      act: false,
+      surface: null,
+      bold: "No lines will show",
+      plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`,
+      reasons: null,
+    };
   return {
-    id: "lines", act: lined.seen === "plain", surface: lined.surface.id, bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`, plain: `${SEEN_WORDS[lined.seen]}, from ${distance}`,
+    id: "lines",
+    act: lined.seen === "plain",
+    surface: lined.surface.id,
+    bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`,
+    plain: `${SEEN_WORDS[lined.seen]}, from ${distance}`,
     reasons: {
       formula: "pitch = layer ÷ tan(slope), step = layer × cos(slope); plain from 2 minutes of arc, found by a dry brush from 1",
       inputs: [
-        { name: "slope", value: `${lined.surface.slopeDeg.toFixed(1)}° from level` }, { name: "layer", value: `${best.printer.layerMm} mm` }, { name: "step", value: formatMm(lined.cuspMm) },
+        { name: "slope", value: `${lined.surface.slopeDeg.toFixed(1)}° from level` },
+        { name: "layer", value: `${best.printer.layerMm} mm` },
+        { name: "step", value: formatMm(lined.cuspMm) },
         { name: "pitch", value: `${formatMm(lined.pitchMm)}, ${lined.arcmin.toFixed(1)} minutes of arc` },
       ],
       assumptions: [
-        { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" }, { text: "One minute of arc is what a good eye resolves.", kind: "published", source: "ISO 8596:2017" }, { text: "A dry brush finds half of that pitch.", kind: PRACTICE },
+        { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+        { text: "One minute of arc is what a good eye resolves.", kind: "published", source: "ISO 8596:2017" },
+        { text: "A dry brush finds half of that pitch.", kind: PRACTICE },
       ],
     },
   };
@@ -91,15 +159,55 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
 function tonightNote(part: Part, model: Tonight): Note {
   const clock = model.clocks.find((c) => c.step.partId === part.id);
   const offer = model.offers.find((o) => o.step.partId === part.id);
-  if (part.work.length === 0) return { id: "tonight", act: true, surface: null, bold: "First tonight: plan this part", plain: "press Plan, then change what you like", reasons: null };
-  if (offer) return { id: "tonight", act: false, surface: null, bold: `Tonight: ${offer.step.title.charAt(0).toLowerCase()}${offer.step.title.slice(1)}`, plain: `${formatDuration(offer.step.handsOnS)}; ${offer.why}`, reasons: null };
-  if (clock) return { id: "tonight", act: false, surface: null, bold: `${clock.kind === "running" ? "Printing" : clock.kind === "setting" ? "Setting: leave it alone" : "In hand"}, ${formatDuration((clock.until - model.now) / 1000)} to go`, plain: clock.step.title, reasons: null };
-  return { id: "tonight", act: false, surface: null, bold: model.steps.some((s) => s.partId === part.id && model.states.get(s.key)?.kind !== "done") ? "Nothing of it can be done tonight" : "All its steps are done", plain: "see Tonight for the rest", reasons: null };
+  if (part.work.length === 0)
+    return {
+      id: "tonight",
+      act: true,
+      surface: null,
+      bold: "First tonight: plan this part",
+      plain: "press Plan, then change what you like",
+      reasons: null,
+    };
+  if (offer)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: `Tonight: ${offer.step.title.charAt(0).toLowerCase()}${offer.step.title.slice(1)}`,
+      plain: `${formatDuration(offer.step.handsOnS)}; ${offer.why}`,
+      reasons: null,
+    };
+  if (clock)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: `${clock.kind === "running" ? "Printing" : clock.kind === "setting" ? "Setting: leave it alone" : "In hand"}, ${formatDuration((clock.until - model.now) / 1000)} to go`,
+      plain: clock.step.title,
+      reasons: null,
+    };
+  return {
+    id: "tonight",
+    act: false,
+    surface: null,
+    bold: model.steps.some((s) => s.partId === part.id && model.states.get(s.key)?.kind !== "done")
+      ? "Nothing of it can be done tonight"
+      : "All its steps are done",
+    plain: "see Tonight for the rest",
+    reasons: null,
+  };
 }
 
 function meshNotes(part: Part): Note[] {
   if (part.source.kind !== "mesh") return [];
-  return part.source.report.warnings.filter((w) => w.code !== "mesh.degenerate").map((w) => ({
-    id: w.code, act: true, surface: null, bold: `${w.message.split(":")[0].split(". ")[0]}${w.count ? ` (${w.count.toLocaleString("en")})` : ""}`, plain: w.message.split(": ").slice(1).join(": ") || "see the report", reasons: null,
-  }));
+  return part.source.report.warnings
+    .filter((w) => w.code !== "mesh.degenerate")
+    .map((w) => ({
+      id: w.code,
+      act: true,
+      surface: null,
+      bold: `${w.message.split(":")[0].split(". ")[0]}${w.count ? ` (${w.count.toLocaleString("en")})` : ""}`,
+      plain: w.message.split(": ").slice(1).join(": ") || "see the report",
+      reasons: null,
+    }));
 }

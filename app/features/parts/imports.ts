@@ -19,7 +19,12 @@ export interface Import {
 
 /** A part's name from its file's: without the ending, words apart, first letter large. */
 export function nameFromFile(fileName: string): string {
-  const bare = fileName.replace(/\.[^.]+$/, "").replace(/[_\-.]+/g, " ").trim().slice(0, 100) || "Part";
+  const bare =
+    fileName
+      .replace(/\.[^.]+$/, "")
+      .replace(/[_\-.]+/g, " ")
+      .trim()
+      .slice(0, 100) || "Part";
   return bare[0].toUpperCase() + bare.slice(1);
 }
 
@@ -37,29 +42,61 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   const navigate = useNavigate();
   const chain = useRef<Promise<void>>(Promise.resolve());
 
-  const patch = useCallback((id: string, change: Partial<Import>) => setImports((list) => list.map((i) => (i.id === id ? { ...i, ...change } : i))), []);
+  const patch = useCallback(
+    (id: string, change: Partial<Import>) => setImports((list) => list.map((i) => (i.id === id ? { ...i, ...change } : i))),
+    [],
+  );
   const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
 
-  const addFiles = useCallback((files: File[]) => {
-    for (const file of files) {
-      const id = freshId();
-      const stop = new AbortController();
-      setImports((list) => [...list, { id, fileName: file.name, fraction: 0, phase: "waiting", problem: null, cancel: () => { stop.abort(); dismiss(id); } }]);
-      chain.current = chain.current.then(async () => {
-        if (stop.signal.aborted) return;
-        const problem = await importOne(file, stop.signal, scene, (fraction, phase) => patch(id, { fraction, phase }), (path) => void navigate(path));
-        if (stop.signal.aborted) return;
-        if (problem) patch(id, { problem });
-        else dismiss(id);
-      });
-    }
-  }, [scene, navigate, patch, dismiss]);
+  const addFiles = useCallback(
+    (files: File[]) => {
+      for (const file of files) {
+        const id = freshId();
+        const stop = new AbortController();
+        setImports((list) => [
+          ...list,
+          {
+            id,
+            fileName: file.name,
+            fraction: 0,
+            phase: "waiting",
+            problem: null,
+            cancel: () => {
+              stop.abort();
+              dismiss(id);
+            },
+          },
+        ]);
+        chain.current = chain.current.then(async () => {
+          if (stop.signal.aborted) return;
+          const problem = await importOne(
+            file,
+            stop.signal,
+            scene,
+            (fraction, phase) => patch(id, { fraction, phase }),
+            (path) => void navigate(path),
+          );
+          if (stop.signal.aborted) return;
+          if (problem) patch(id, { problem });
+          else dismiss(id);
+        });
+      }
+    },
+    [scene, navigate, patch, dismiss],
+  );
 
   return { imports, addFiles, dismiss };
 }
 
-async function importOne(file: File, signal: AbortSignal, scene: Scene, onProgress: (fraction: number, phase: string) => void, go: (path: string) => void): Promise<Problem | null> {
-  if (file.size > MOST_BYTES) return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
+async function importOne(
+  file: File,
+  signal: AbortSignal,
+  scene: Scene,
+  onProgress: (fraction: number, phase: string) => void,
+  go: (path: string) => void,
+): Promise<Problem | null> {
+  if (file.size > MOST_BYTES)
+    return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
   let bytes: Uint8Array;
   try {
     bytes = new Uint8Array(await file.arrayBuffer());
@@ -67,17 +104,30 @@ async function importOne(file: File, signal: AbortSignal, scene: Scene, onProgre
     return { code: "file.unreadable", message: "The file cannot be read. If it is a folder, drop the files inside it.", where: file.name };
   }
   const read = await runMeshJob("read", { bytes, unit: null }, { signal, onProgress, transfer: [bytes.buffer as ArrayBuffer] });
-  if (!read.ok) return read.problem.code === "cancelled" ? null : { ...read.problem, where: [file.name, read.problem.where].filter(Boolean).join(", ") };
+  if (!read.ok)
+    return read.problem.code === "cancelled"
+      ? null
+      : { ...read.problem, where: [file.name, read.problem.where].filter(Boolean).join(", ") };
   if (signal.aborted) return null;
   const target = await sceneForNewPart(scene);
   if (!target.ok) return target.problem;
   const { hash, bytes: back, unit, report, outsideMm2 } = read.value;
   const partId = newId();
   const { addMeshPart } = await import("~store/commands");
-  const stored = await addMeshPart(db, target.value, { hash, bytes: back }, {
-    id: partId, name: nameFromFile(file.name), factor: 1, copies: 1, work: [],
-    source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: unit.name, unitReason: unit.reason, report, outsideMm2 },
-  }, Date.now());
+  const stored = await addMeshPart(
+    db,
+    target.value,
+    { hash, bytes: back },
+    {
+      id: partId,
+      name: nameFromFile(file.name),
+      factor: 1,
+      copies: 1,
+      work: [],
+      source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: unit.name, unitReason: unit.reason, report, outsideMm2 },
+    },
+    Date.now(),
+  );
   if (!stored.ok) return stored.problem;
   go(`/s/${target.value}/parts/${partId}`);
   return null;

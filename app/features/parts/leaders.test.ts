@@ -9,11 +9,15 @@ describe("leader lines", () => {
   });
   it("never cross, wherever the anchors are", () => {
     const point = fc.record({ x: fc.integer({ min: 0, max: 600 }), y: fc.integer({ min: 0, max: 400 }) });
-    fc.assert(fc.property(fc.uniqueArray(point, { minLength: 1, maxLength: 7, selector: (p) => `${p.x} ${p.y}` }), (anchors) => {
-      const slots = anchors.map((_, i) => 20 + i * 57);
-      const slotOf = assignSlots(anchors, 640, slots);
-      if (new Set(slotOf).size !== anchors.length) return false;
-      return anchors.every((a, i) => anchors.every((b, j) => i >= j || !segmentsCross(a, { x: 640, y: slots[slotOf[i]] }, b, { x: 640, y: slots[slotOf[j]] })));
-    }));
+    fc.assert(
+      fc.property(fc.uniqueArray(point, { minLength: 1, maxLength: 7, selector: (p) => `${p.x} ${p.y}` }), (anchors) => {
+        const slots = anchors.map((_, i) => 20 + i * 57);
+        const slotOf = assignSlots(anchors, 640, slots);
+        if (new Set(slotOf).size !== anchors.length) return false;
+        return anchors.every((a, i) =>
+          anchors.every((b, j) => i >= j || !segmentsCross(a, { x: 640, y: slots[slotOf[i]] }, b, { x: 640, y: slots[slotOf[j]] })),
+        );
+      }),
+    );
   });
 });

@@ -15,5 +15,7 @@ describe("rescaling a part", () => {
   it("by another axis", () => expect(factor("200 mm", "width")).toBeCloseTo(2, 12));
   // Well-known factors: 28 mm figures to 32 mm are 114.29 %, 1:72 to 1:56 is 128.57 %.
   it("114.286 % turns 28 into 32", () => expect(28 * factor("114.2857 %")).toBeCloseTo(32, 3));
-  it.each(["big", "", "9000 m", "0 %", "0.0001 mm"])("refuses %j", (text) => expect(rescaleFactor(text, "height", size, 1, 56).ok).toBe(false));
+  it.each(["big", "", "9000 m", "0 %", "0.0001 mm"])("refuses %j", (text) =>
+    expect(rescaleFactor(text, "height", size, 1, 56).ok).toBe(false),
+  );
 });

@@ -10,7 +10,13 @@ const REAL_UNITS = ["m", "ft", "yd", "km"];
  * @param factor its factor now (model ÷ file)
  * @returns the new factor. Metres, feet and yards are taken as the real size, millimetres, centimetres and inches as the model's.
  */
-export function rescaleFactor(text: string, axis: Axis, sizeMm: readonly [number, number, number], factor: number, ratio: number): Result<number> {
+export function rescaleFactor(
+  text: string,
+  axis: Axis,
+  sizeMm: readonly [number, number, number],
+  factor: number,
+  ratio: number,
+): Result<number> {
   const percent = /^\s*(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)\s*$/i.exec(text);
   let next: number;
   if (percent) next = Number(percent[1].replace(",", ".")) / 100;
@@ -24,6 +30,8 @@ export function rescaleFactor(text: string, axis: Axis, sizeMm: readonly [number
   }
   if (!(next > 0) || next > 1000) return fail("rescale.range", "That is more than a thousand times the file. Is the unit right?");
   const by = next / factor;
-  const sensible = checkPartSize([sizeMm[0] * by, sizeMm[1] * by, sizeMm[2] * by].map((v) => Math.max(v, 1e-9)) as [number, number, number]);
+  const sensible = checkPartSize(
+    [sizeMm[0] * by, sizeMm[1] * by, sizeMm[2] * by].map((v) => Math.max(v, 1e-9)) as [number, number, number],
+  );
   return sensible.ok ? ok(next) : sensible;
 }

@@ -1,5 +1,20 @@
 /** A small three scene: one mesh, one lamp from the upper left, drawn only when something changes. */
-import { AmbientLight, BufferAttribute, BufferGeometry, Color, DirectionalLight, EdgesGeometry, LineBasicMaterial, LineSegments, Mesh, MeshLambertMaterial, PerspectiveCamera, Scene, Vector3, WebGLRenderer } from "three";
+import {
+  AmbientLight,
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  DirectionalLight,
+  EdgesGeometry,
+  LineBasicMaterial,
+  LineSegments,
+  Mesh,
+  MeshLambertMaterial,
+  PerspectiveCamera,
+  Scene,
+  Vector3,
+  WebGLRenderer,
+} from "three";
 import type { TurntableMesh } from "~workers/mesh/protocol";
 
 /** Edges are drawn up to this many triangles; above it they would only be a grey mist. */
@@ -33,9 +48,13 @@ export function showOnTurntable(holder: HTMLElement, { positions, indices }: Tur
 
   const camera = new PerspectiveCamera(32, holder.clientWidth / holder.clientHeight, radius / 50, radius * 20);
   camera.up.set(0, 0, 1);
-  let turn = -0.9, tilt = 0.42, distance = radius * 3.6;
+  let turn = -0.9,
+    tilt = 0.42,
+    distance = radius * 3.6;
   const draw = (): void => {
-    const eye = new Vector3(Math.cos(tilt) * Math.cos(turn), Math.cos(tilt) * Math.sin(turn), Math.sin(tilt)).multiplyScalar(distance).add(center);
+    const eye = new Vector3(Math.cos(tilt) * Math.cos(turn), Math.cos(tilt) * Math.sin(turn), Math.sin(tilt))
+      .multiplyScalar(distance)
+      .add(center);
     camera.position.copy(eye);
     camera.lookAt(center);
     lamp.position.set(Math.cos(turn - 0.8), Math.sin(turn - 0.8), 0.9);

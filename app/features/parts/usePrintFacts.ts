@@ -21,7 +21,13 @@ interface Missing {
 const wantsFacts = (part: Part): boolean => part.source.kind !== "scratch";
 
 function missingFacts(project: Project): Missing[] {
-  return project.parts.filter(wantsFacts).flatMap((part) => project.scene.printers.filter((p) => !printFactsOf(part, p)).map((printer) => ({ part, printer, key: `${geometryKey(part)} ${JSON.stringify(printer)}` })));
+  return project.parts
+    .filter(wantsFacts)
+    .flatMap((part) =>
+      project.scene.printers
+        .filter((p) => !printFactsOf(part, p))
+        .map((printer) => ({ part, printer, key: `${geometryKey(part)} ${JSON.stringify(printer)}` })),
+    );
 }
 
 export interface Reckoning {
@@ -47,9 +53,14 @@ export function usePrintFacts(project: Project): Reckoning {
       const fail = (message: string): void => setFailed((f) => new Map(f).set(next.key, { partId: next.part.id, message }));
       if (!source) return fail("The mesh of this part is not in this browser. Drop its file again.");
       const print = next.part.work.find((w) => w.kind === "print" && w.printerId === next.printer.id);
-      const result = await runMeshJob("print", { source, factor: next.part.factor, printer: next.printer, up: print?.kind === "print" ? print.up : null }, {
-        signal: stop.signal, onProgress: (fraction) => setProgress({ part: next.part.name, fraction, left: missing.length }),
-      });
+      const result = await runMeshJob(
+        "print",
+        { source, factor: next.part.factor, printer: next.printer, up: print?.kind === "print" ? print.up : null },
+        {
+          signal: stop.signal,
+          onProgress: (fraction) => setProgress({ part: next.part.name, fraction, left: missing.length }),
+        },
+      );
       if (stop.signal.aborted) return;
       if (!result.ok) return fail(result.problem.message);
       await keepPrintFacts(db, project.scene.id, next.part.id, [result.value]);
@@ -62,7 +73,9 @@ export function usePrintFacts(project: Project): Reckoning {
   }, [nextKey]);
 
   return {
-    text: next ? `reckoning ${progress?.part ?? next.part.name}: ${Math.round((progress?.fraction ?? 0) * 100)} %, ${missing.length} to go` : null,
+    text: next
+      ? `reckoning ${progress?.part ?? next.part.name}: ${Math.round((progress?.fraction ?? 0) * 100)} %, ${missing.length} to go`
+      : null,
     problems: new Map([...failed.values()].map((f) => [f.partId, f.message])),
   };
 }

@@ -16,7 +16,7 @@ export interface SheetState {
 /** Side that points up when the part is printed by its own plan. */
 export const printUp = (part: Part): Up => {
   const print = part.work.find((w) => w.kind === "print");
-  return print?.kind === "print" ? print.up : part.prints[0]?.up ?? "+z";
+  return print?.kind === "print" ? print.up : (part.prints[0]?.up ?? "+z");
 };
 
 export function useSheet(part: Part): SheetState {
@@ -30,10 +30,16 @@ export function useSheet(part: Part): SheetState {
       if (kept) return setState({ key, sheet: kept.sheet, progress: 1, problem: null });
       const source = await meshSourceOf(part);
       if (stop.signal.aborted) return;
-      if (!source) return setState({ key, sheet: null, progress: 0, problem: "The mesh of this part is not in this browser. Drop its file again." });
-      const result = await runMeshJob("sheet", { source, factor: part.factor, up: printUp(part) }, {
-        signal: stop.signal, onProgress: (progress) => setState({ key, sheet: null, progress, problem: null }),
-      });
+      if (!source)
+        return setState({ key, sheet: null, progress: 0, problem: "The mesh of this part is not in this browser. Drop its file again." });
+      const result = await runMeshJob(
+        "sheet",
+        { source, factor: part.factor, up: printUp(part) },
+        {
+          signal: stop.signal,
+          onProgress: (progress) => setState({ key, sheet: null, progress, problem: null }),
+        },
+      );
       if (stop.signal.aborted) return;
       if (!result.ok) return setState({ key, sheet: null, progress: 0, problem: result.problem.message });
       setState({ key, sheet: result.value, progress: 1, problem: null });

@@ -18,26 +18,67 @@ export function PrintPage({ project }: { project: Project }) {
   const printed = parts.filter((p) => p.source.kind !== "scratch");
   const running = model.clocks.filter((c) => c.kind === "running");
   return (
-    <Page title="Print" sub="filament against resin, from real slicing" cells={[{ label: "scene", value: scene.name }, { label: "running", value: running.length }, { label: "prints to start", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" }]}>
+    <Page
+      title="Print"
+      sub="filament against resin, from real slicing"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "running", value: running.length },
+        { label: "prints to start", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" },
+      ]}
+    >
       <ul className="mt-3 grid gap-x-8 tab:grid-cols-3">
-        {scene.printers.map((p) => <Queue key={p.id} printer={p} />)}
+        {scene.printers.map((p) => (
+          <Queue key={p.id} printer={p} />
+        ))}
       </ul>
       <Section title="Every part on every printer">
-        {printed.length === 0 ? <p className="text-soft">Once a part is here, this compares its hours, material and your own time on each printer: the demo’s mill house takes 8 h on the large filament printer and four pieces on resin.</p> : (
+        {printed.length === 0 ? (
+          <p className="text-soft">
+            Once a part is here, this compares its hours, material and your own time on each printer: the demo’s mill house takes 8 h on the
+            large filament printer and four pieces on resin.
+          </p>
+        ) : (
           <div className="overflow-x-auto">
             <table className="plain">
-              <thead><tr><th>Part</th>{scene.printers.map((p) => <th key={p.id}>{p.name}</th>)}</tr></thead>
+              <thead>
+                <tr>
+                  <th>Part</th>
+                  {scene.printers.map((p) => (
+                    <th key={p.id}>{p.name}</th>
+                  ))}
+                </tr>
+              </thead>
               <tbody>
                 {printed.map((part) => {
                   const options = printOptions(part, scene);
                   return (
                     <tr key={part.id}>
-                      <td><Link className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}`}>{part.name}{part.copies > 1 ? ` ×${part.copies}` : ""}</Link></td>
+                      <td>
+                        <Link
+                          className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2"
+                          to={`/s/${scene.id}/parts/${part.id}`}
+                        >
+                          {part.name}
+                          {part.copies > 1 ? ` ×${part.copies}` : ""}
+                        </Link>
+                      </td>
                       {scene.printers.map((printer) => {
                         const o = options.find((x) => x.printer.id === printer.id);
                         return (
                           <td key={printer.id} className={o === options[0] ? "font-semibold" : ""}>
-                            {o ? <>{o === options[0] && <span aria-label="best">▸ </span>}{formatDuration(o.job.timeS.value)} · {formatMass(o.job.massG.value)} · {(o.job.costMinor.value / 100).toFixed(2)}<span className="block font-normal text-soft">{copyJob(o)} <Why of={`${part.name} on ${printer.name}`} reasons={o.facts.one.timeS} /></span></> : "reckoning"}
+                            {o ? (
+                              <>
+                                {o === options[0] && <span aria-label="best">▸ </span>}
+                                {formatDuration(o.job.timeS.value)} · {formatMass(o.job.massG.value)} ·{" "}
+                                {(o.job.costMinor.value / 100).toFixed(2)}
+                                <span className="block font-normal text-soft">
+                                  {copyJob(o)} <Why of={`${part.name} on ${printer.name}`} reasons={o.facts.one.timeS} />
+                                </span>
+                              </>
+                            ) : (
+                              "reckoning"
+                            )}
                           </td>
                         );
                       })}
@@ -51,8 +92,14 @@ export function PrintPage({ project }: { project: Project }) {
       </Section>
       <Section title="Profiles">
         <p className="text-soft">Generic starting values. Edit what differs on your machine: every estimate follows.</p>
-        <div className="mt-2 grid gap-6 desk:grid-cols-3">{scene.printers.map((p) => <Profile key={p.id} printer={p} />)}</div>
-        <p className="mt-4 text-setting-ink">△ {CAUTIONS["hot-parts"].text} {CAUTIONS.resin.text} {CARE_FIRST}</p>
+        <div className="mt-2 grid gap-6 desk:grid-cols-3">
+          {scene.printers.map((p) => (
+            <Profile key={p.id} printer={p} />
+          ))}
+        </div>
+        <p className="mt-4 text-setting-ink">
+          △ {CAUTIONS["hot-parts"].text} {CAUTIONS.resin.text} {CARE_FIRST}
+        </p>
       </Section>
     </Page>
   );
@@ -66,17 +113,35 @@ function Queue({ printer }: { printer: Printer }) {
   return (
     <li className="border-b border-rule py-2">
       <h2 className="text-lg">{printer.name}</h2>
-      {running ? <p><span className="font-semibold">{running.step.partName}</span>, {formatDuration((running.until - model.now) / 1000)} to go</p> : toClear[0] ? <p className="note-act">▲ {toClear[0].partName}: clear the plate</p> : <p className="text-soft">stands free</p>}
-      <p className="text-soft">{next.length ? `then ${next.slice(0, 3).map((s) => s.step.partName).join(", ")}${next.length > 3 ? ` and ${next.length - 3} more` : ""}` : "nothing waits for it"}</p>
+      {running ? (
+        <p>
+          <span className="font-semibold">{running.step.partName}</span>, {formatDuration((running.until - model.now) / 1000)} to go
+        </p>
+      ) : toClear[0] ? (
+        <p className="note-act">▲ {toClear[0].partName}: clear the plate</p>
+      ) : (
+        <p className="text-soft">stands free</p>
+      )}
+      <p className="text-soft">
+        {next.length
+          ? `then ${next
+              .slice(0, 3)
+              .map((s) => s.step.partName)
+              .join(", ")}${next.length > 3 ? ` and ${next.length - 3} more` : ""}`
+          : "nothing waits for it"}
+      </p>
     </li>
   );
 }
 
 const parseBed = (text: string): Result<[number, number, number]> => {
   const sides = text.split(/[x×*]/i).map((s) => parseLength(s));
-  if (sides.length !== 3 || sides.some((s) => !s.ok)) return { ok: false, problem: { code: "bed", message: "Three lengths, for example 235 × 235 × 250 mm." } };
+  if (sides.length !== 3 || sides.some((s) => !s.ok))
+    return { ok: false, problem: { code: "bed", message: "Three lengths, for example 235 × 235 × 250 mm." } };
   const mm = sides.map((s) => (s.ok ? s.value.mm : 0)) as [number, number, number];
-  return mm.every((v) => v >= 20 && v <= 3000) ? ok(mm) : { ok: false, problem: { code: "bed", message: "Each side between 20 mm and 3 m." } };
+  return mm.every((v) => v >= 20 && v <= 3000)
+    ? ok(mm)
+    : { ok: false, problem: { code: "bed", message: "Each side between 20 mm and 3 m." } };
 };
 
 interface ProfileField<P> {
@@ -91,19 +156,67 @@ const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
   { label: "layer, mm", get: (p) => p.layerMm, set: (p, layerMm) => ({ ...p, layerMm }), least: 0.04, most: 0.6 },
   { label: "infill, %", get: (p) => Math.round(p.infill * 100), set: (p, n) => ({ ...p, infill: n / 100 }), least: 0, most: 100 },
   { label: "wall lines", get: (p) => p.wallLines, set: (p, n) => ({ ...p, wallLines: Math.round(n) }), least: 1, most: 20 },
-  { label: "outer wall, mm/s", get: (p) => p.speedMmS.outerWall, set: (p, outerWall) => ({ ...p, speedMmS: { ...p.speedMmS, outerWall } }), least: 5, most: 600 },
-  { label: "infill speed, mm/s", get: (p) => p.speedMmS.infill, set: (p, infill) => ({ ...p, speedMmS: { ...p.speedMmS, infill } }), least: 5, most: 800 },
-  { label: "acceleration, mm/s²", get: (p) => p.accelerationMmS2, set: (p, accelerationMmS2) => ({ ...p, accelerationMmS2 }), least: 100, most: 40000 },
-  { label: "price a kilogram", get: (p) => p.pricePerKgMinor / 100, set: (p, n) => ({ ...p, pricePerKgMinor: Math.round(n * 100) }), least: 0, most: 1000 },
+  {
+    label: "outer wall, mm/s",
+    get: (p) => p.speedMmS.outerWall,
+    set: (p, outerWall) => ({ ...p, speedMmS: { ...p.speedMmS, outerWall } }),
+    least: 5,
+    most: 600,
+  },
+  {
+    label: "infill speed, mm/s",
+    get: (p) => p.speedMmS.infill,
+    set: (p, infill) => ({ ...p, speedMmS: { ...p.speedMmS, infill } }),
+    least: 5,
+    most: 800,
+  },
+  {
+    label: "acceleration, mm/s²",
+    get: (p) => p.accelerationMmS2,
+    set: (p, accelerationMmS2) => ({ ...p, accelerationMmS2 }),
+    least: 100,
+    most: 40000,
+  },
+  {
+    label: "price a kilogram",
+    get: (p) => p.pricePerKgMinor / 100,
+    set: (p, n) => ({ ...p, pricePerKgMinor: Math.round(n * 100) }),
+    least: 0,
+    most: 1000,
+  },
 ];
 const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
   { label: "layer, mm", get: (p) => p.layerMm, set: (p, layerMm) => ({ ...p, layerMm }), least: 0.01, most: 0.2 },
   { label: "exposure, s", get: (p) => p.exposureS, set: (p, exposureS) => ({ ...p, exposureS }), least: 0.2, most: 60 },
-  { label: "bottom exposure, s", get: (p) => p.bottomExposureS, set: (p, bottomExposureS) => ({ ...p, bottomExposureS }), least: 1, most: 200 },
+  {
+    label: "bottom exposure, s",
+    get: (p) => p.bottomExposureS,
+    set: (p, bottomExposureS) => ({ ...p, bottomExposureS }),
+    least: 1,
+    most: 200,
+  },
   { label: "bottom layers", get: (p) => p.bottomLayers, set: (p, n) => ({ ...p, bottomLayers: Math.round(n) }), least: 0, most: 40 },
-  { label: "lift, mm", get: (p) => p.lift.distanceMm, set: (p, distanceMm) => ({ ...p, lift: { ...p.lift, distanceMm } }), least: 0.5, most: 30 },
-  { label: "lift speed, mm/min", get: (p) => p.lift.liftMmMin, set: (p, liftMmMin) => ({ ...p, lift: { ...p.lift, liftMmMin } }), least: 5, most: 1000 },
-  { label: "price a litre", get: (p) => p.pricePerLitreMinor / 100, set: (p, n) => ({ ...p, pricePerLitreMinor: Math.round(n * 100) }), least: 0, most: 1000 },
+  {
+    label: "lift, mm",
+    get: (p) => p.lift.distanceMm,
+    set: (p, distanceMm) => ({ ...p, lift: { ...p.lift, distanceMm } }),
+    least: 0.5,
+    most: 30,
+  },
+  {
+    label: "lift speed, mm/min",
+    get: (p) => p.lift.liftMmMin,
+    set: (p, liftMmMin) => ({ ...p, lift: { ...p.lift, liftMmMin } }),
+    least: 5,
+    most: 1000,
+  },
+  {
+    label: "price a litre",
+    get: (p) => p.pricePerLitreMinor / 100,
+    set: (p, n) => ({ ...p, pricePerLitreMinor: Math.round(n * 100) }),
+    least: 0,
+    most: 1000,
+  },
 ];
 
 function Profile({ printer }: { printer: Printer }) {
@@ -111,12 +224,36 @@ function Profile({ printer }: { printer: Printer }) {
   const store = (p: Printer): void => run("printer.set", { printer: p });
   return (
     <section aria-label={`Profile of ${printer.name}`}>
-      <h3 className="text-lg">{printer.name} <span className="font-sans text-base text-soft">{PROCESS_LABEL[printer.process]}</span></h3>
+      <h3 className="text-lg">
+        {printer.name} <span className="font-sans text-base text-soft">{PROCESS_LABEL[printer.process]}</span>
+      </h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
-        <ParsedField className="col-span-2" label="build space" text={`${printer.bedMm.join(" × ")} mm`} parse={parseBed} onCommit={(bedMm) => store({ ...printer, bedMm })} />
+        <ParsedField
+          className="col-span-2"
+          label="build space"
+          text={`${printer.bedMm.join(" × ")} mm`}
+          parse={parseBed}
+          onCommit={(bedMm) => store({ ...printer, bedMm })}
+        />
         {printer.process === "fdm"
-          ? FDM_FIELDS.map((f) => <ParsedField key={f.label} label={f.label} text={String(f.get(printer))} parse={parseNumber(f.least, f.most)} onCommit={(n) => store(f.set(printer, n))} />)
-          : RESIN_FIELDS.map((f) => <ParsedField key={f.label} label={f.label} text={String(f.get(printer))} parse={parseNumber(f.least, f.most)} onCommit={(n) => store(f.set(printer, n))} />)}
+          ? FDM_FIELDS.map((f) => (
+              <ParsedField
+                key={f.label}
+                label={f.label}
+                text={String(f.get(printer))}
+                parse={parseNumber(f.least, f.most)}
+                onCommit={(n) => store(f.set(printer, n))}
+              />
+            ))
+          : RESIN_FIELDS.map((f) => (
+              <ParsedField
+                key={f.label}
+                label={f.label}
+                text={String(f.get(printer))}
+                parse={parseNumber(f.least, f.most)}
+                onCommit={(n) => store(f.set(printer, n))}
+              />
+            ))}
       </div>
     </section>
   );

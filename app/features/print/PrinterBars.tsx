@@ -15,7 +15,8 @@ export function parseTypedEstimate(text: string): Result<TypedEstimate | null> {
   const [time, mass] = t.split(/\s*[,;]\s*(?=\d)/);
   const seconds = parseDuration(time);
   if (!seconds.ok) return seconds;
-  if (seconds.value <= 0) return { ok: false, problem: { code: "time.zero", message: "A print takes longer than nothing. Try 17 h, 210 g." } };
+  if (seconds.value <= 0)
+    return { ok: false, problem: { code: "time.zero", message: "A print takes longer than nothing. Try 17 h, 210 g." } };
   const grams = mass === undefined ? { ok: true as const, value: 0 } : parseMass(mass);
   if (!grams.ok) return grams;
   return { ok: true, value: { timeS: seconds.value, massG: grams.value, text: t } };
@@ -29,8 +30,13 @@ export function decide(options: PrintOption[]): string {
   const head = `${best.printer.name}, ${pieceWord(best.facts.pieces)}`;
   if (!other) return `${head}.`;
   if (best.facts.pieces < other.facts.pieces) return `${head}: the others would have to cut it.`;
-  const faster = best.job.timeS.value < other.job.timeS.value, easier = best.handsOnS < other.handsOnS;
-  return faster && easier ? `${head}: least machine time and least of your own.` : easier ? `${head}: least of your own time.` : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
+  const faster = best.job.timeS.value < other.job.timeS.value,
+    easier = best.handsOnS < other.handsOnS;
+  return faster && easier
+    ? `${head}: least machine time and least of your own.`
+    : easier
+      ? `${head}: least of your own time.`
+      : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
 }
 
 export function PrinterBars({ part, project }: { part: Part; project: Project }) {
@@ -41,8 +47,14 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
   const most = Math.max(...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0, 100]);
   const choose = (o: PrintOption): void => {
-    if (chosen?.kind === "print") run("work.set", { partId: part.id, item: { ...chosen, printerId: o.printer.id, up: o.facts.up, typed: null } });
-    else run("work.add", { partId: part.id, at: 0, items: [{ id: newId(), kind: "print", printerId: o.printer.id, up: o.facts.up, typed: null }] });
+    if (chosen?.kind === "print")
+      run("work.set", { partId: part.id, item: { ...chosen, printerId: o.printer.id, up: o.facts.up, typed: null } });
+    else
+      run("work.add", {
+        partId: part.id,
+        at: 0,
+        items: [{ id: newId(), kind: "print", printerId: o.printer.id, up: o.facts.up, typed: null }],
+      });
   };
   return (
     <div>
@@ -50,18 +62,63 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
         {options.map((o) => {
           const mine = chosen?.kind === "print" && chosen.printerId === o.printer.id;
           return (
-            <li key={o.printer.id} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-rule py-1 tab:grid-cols-[minmax(0,1fr)_5rem_9.5rem_6.5rem_auto] desk:grid-cols-[15.5rem_minmax(0,1fr)_5rem_9.5rem_6.5rem_auto]">
-              <span className={mine ? "font-semibold" : ""}>{mine && <span aria-hidden="true">▸ </span>}{o.printer.name}, {o.printer.layerMm} mm, {pieceWord(o.facts.pieces)}</span>
-              <svg viewBox="0 0 100 24" preserveAspectRatio="none" className="h-7 w-full max-desk:order-last max-desk:col-span-full" aria-hidden="true">
-                <rect x="0.2" y="3" width={x(o.job.timeS.value)} height="11" fill={mine ? "var(--ink)" : "none"} stroke="var(--ink)" strokeWidth="1.2" vectorEffect="non-scaling-stroke" />
-                <path d={`M${x(o.job.timeS.low)} 20H${x(o.job.timeS.high)}M${x(o.job.timeS.low)} 17v6M${x(o.job.timeS.high)} 17v6`} stroke="var(--ink)" strokeWidth="1" fill="none" vectorEffect="non-scaling-stroke" />
+            <li
+              key={o.printer.id}
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-rule py-1 tab:grid-cols-[minmax(0,1fr)_5rem_9.5rem_6.5rem_auto] desk:grid-cols-[15.5rem_minmax(0,1fr)_5rem_9.5rem_6.5rem_auto]"
+            >
+              <span className={mine ? "font-semibold" : ""}>
+                {mine && <span aria-hidden="true">▸ </span>}
+                {o.printer.name}, {o.printer.layerMm} mm, {pieceWord(o.facts.pieces)}
+              </span>
+              <svg
+                viewBox="0 0 100 24"
+                preserveAspectRatio="none"
+                className="h-7 w-full max-desk:order-last max-desk:col-span-full"
+                aria-hidden="true"
+              >
+                <rect
+                  x="0.2"
+                  y="3"
+                  width={x(o.job.timeS.value)}
+                  height="11"
+                  fill={mine ? "var(--ink)" : "none"}
+                  stroke="var(--ink)"
+                  strokeWidth="1.2"
+                  vectorEffect="non-scaling-stroke"
+                />
+                <path
+                  d={`M${x(o.job.timeS.low)} 20H${x(o.job.timeS.high)}M${x(o.job.timeS.low)} 17v6M${x(o.job.timeS.high)} 17v6`}
+                  stroke="var(--ink)"
+                  strokeWidth="1"
+                  fill="none"
+                  vectorEffect="non-scaling-stroke"
+                />
               </svg>
               <span className="font-semibold whitespace-nowrap">{formatDuration(o.job.timeS.value)}</span>
-              <span className="whitespace-nowrap">{formatMass(o.job.massG.value)} · {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}</span>
+              <span className="whitespace-nowrap">
+                {formatMass(o.job.massG.value)} · {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
+              </span>
               <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
               <span className="flex items-center justify-end gap-2">
-                <Why of={`${formatDuration(o.job.timeS.low)} to ${formatDuration(o.job.timeS.high)} on ${o.printer.name}`} reasons={{ ...o.facts.one.timeS, inputs: [...o.facts.one.timeS.inputs, { name: "copies", value: `${part.copies} on ${o.job.plates} plate${o.job.plates === 1 ? "" : "s"}` }], assumptions: [...o.facts.one.timeS.assumptions, ...o.facts.one.massG.assumptions, ...o.facts.one.costMinor.assumptions] }} />
-                <button className="btn" disabled={mine} onClick={() => choose(o)} aria-label={`${mine ? "chosen" : "choose"}: ${o.printer.name}`}>{mine ? "chosen" : "choose"}</button>
+                <Why
+                  of={`${formatDuration(o.job.timeS.low)} to ${formatDuration(o.job.timeS.high)} on ${o.printer.name}`}
+                  reasons={{
+                    ...o.facts.one.timeS,
+                    inputs: [
+                      ...o.facts.one.timeS.inputs,
+                      { name: "copies", value: `${part.copies} on ${o.job.plates} plate${o.job.plates === 1 ? "" : "s"}` },
+                    ],
+                    assumptions: [...o.facts.one.timeS.assumptions, ...o.facts.one.massG.assumptions, ...o.facts.one.costMinor.assumptions],
+                  }}
+                />
+                <button
+                  className="btn"
+                  disabled={mine}
+                  onClick={() => choose(o)}
+                  aria-label={`${mine ? "chosen" : "choose"}: ${o.printer.name}`}
+                >
+                  {mine ? "chosen" : "choose"}
+                </button>
               </span>
             </li>
           );
@@ -70,12 +127,22 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
       <div className="mt-2 flex flex-wrap items-end justify-between gap-3">
         <p>{decide(options)}</p>
         {chosen?.kind === "print" && (
-          <ParsedField className="w-64" label="Your slicer says otherwise, a plate? Type it" text={chosen.typed?.text ?? ""} placeholder="17 h, 210 g" parse={parseTypedEstimate}
-            onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })} />
+          <ParsedField
+            className="w-64"
+            label="Your slicer says otherwise, a plate? Type it"
+            text={chosen.typed?.text ?? ""}
+            placeholder="17 h, 210 g"
+            parse={parseTypedEstimate}
+            onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })}
+          />
         )}
       </div>
       {chosen?.kind === "print" && chosen.typed && (
-        <p className="mt-1 text-soft">Yours counts: {chosen.typed.text} a plate. The model says {formatDuration(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.timeS.value ?? 0)} for one copy, {formatMass(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.massG.value ?? 0)}.</p>
+        <p className="mt-1 text-soft">
+          Yours counts: {chosen.typed.text} a plate. The model says{" "}
+          {formatDuration(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.timeS.value ?? 0)} for one copy,{" "}
+          {formatMass(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.massG.value ?? 0)}.
+        </p>
       )}
     </div>
   );

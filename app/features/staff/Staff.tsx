@@ -49,32 +49,94 @@ function Rule({ width, ratio, distanceMm, marks }: StaffProps & { width: number 
   const eye = arcMinuteMm(distanceMm);
   // The longest stands highest, so that no label lies across another's line.
   const fines = [
-    { mm: RIB.resin, label: "resin rib", real: true }, { mm: RIB.fdm, label: "filament rib", real: true }, ...(eye < 1 ? [{ mm: eye, label: "eye, 1′", real: false }] : []),
-  ].sort((a, b) => b.mm - a.mm).map((f, i) => ({ ...f, y: 42 + i * 15 }));
+    { mm: RIB.resin, label: "resin rib", real: true },
+    { mm: RIB.fdm, label: "filament rib", real: true },
+    ...(eye < 1 ? [{ mm: eye, label: "eye, 1′", real: false }] : []),
+  ]
+    .sort((a, b) => b.mm - a.mm)
+    .map((f, i) => ({ ...f, y: 42 + i * 15 }));
   const rows = placeMarks(marks, x);
   return (
     <svg width={width} height={HEIGHT} className="block font-sans">
       <rect x="0" y="0" width={FINE_WIDTH} height={HEIGHT} fill="var(--board)" />
-      {Array.from({ length: 21 }, (_, i) => i / 20).map((mm, i) => <line key={mm} x1={fine(mm)} x2={fine(mm)} y1="0" y2={i % 10 === 0 ? 14 : i % 2 === 0 ? 9 : 5} stroke="var(--ink)" strokeWidth="1" />)}
-      {[0, 0.5, 1].map((mm) => <text key={mm} x={fine(mm) + 3} y="24" fontSize="12" fill="var(--ink)">{mm === 1 ? "1 mm" : mm}</text>)}
+      {Array.from({ length: 21 }, (_, i) => i / 20).map((mm, i) => (
+        <line
+          key={mm}
+          x1={fine(mm)}
+          x2={fine(mm)}
+          y1="0"
+          y2={i % 10 === 0 ? 14 : i % 2 === 0 ? 9 : 5}
+          stroke="var(--ink)"
+          strokeWidth="1"
+        />
+      ))}
+      {[0, 0.5, 1].map((mm) => (
+        <text key={mm} x={fine(mm) + 3} y="24" fontSize="12" fill="var(--ink)">
+          {mm === 1 ? "1 mm" : mm}
+        </text>
+      ))}
       {fines.map((f) => (
         <g key={f.label}>
           <line x1={fine(f.mm)} x2={fine(f.mm)} y1="26" y2={f.y} stroke={f.real ? "var(--real)" : "var(--ink)"} strokeWidth="1.4" />
-          <text x={fine(f.mm) + 4} y={f.y} fontSize="12" fill={f.real ? "var(--real)" : "var(--ink)"}>{f.label}</text>
+          <text x={fine(f.mm) + 4} y={f.y} fontSize="12" fill={f.real ? "var(--real)" : "var(--ink)"}>
+            {f.label}
+          </text>
         </g>
       ))}
-      {ticks.map((mm, i) => <line key={mm} x1={x(mm)} x2={x(mm)} y1="0" y2={i % 10 === 0 ? 15 : i % 5 === 0 ? 10 : 5} stroke="var(--ink)" strokeWidth={i % 10 === 0 ? 1.3 : 0.8} />)}
-      {ticks.filter((_, i) => i % 10 === 0).map((mm) => x(mm) < width - 34 && <text key={mm} x={x(mm) + 3} y="26" fontSize="12.5" fill="var(--ink)">{Math.round(mm)}{mm === 0 ? " mm" : ""}</text>)}
-      {reals.map((m) => x((m * 1000) / ratio) < width - 40 && (
-        <g key={m}>
-          <line x1={x((m * 1000) / ratio)} x2={x((m * 1000) / ratio)} y1={HEIGHT - 14} y2={HEIGHT} stroke="var(--real)" strokeWidth="1.1" />
-          <text x={x((m * 1000) / ratio) + 3} y={HEIGHT - 3} fontSize="12.5" fill="var(--real)">{m === 0 ? "0 m" : formatReal(m * 1000)}</text>
-        </g>
+      {ticks.map((mm, i) => (
+        <line
+          key={mm}
+          x1={x(mm)}
+          x2={x(mm)}
+          y1="0"
+          y2={i % 10 === 0 ? 15 : i % 5 === 0 ? 10 : 5}
+          stroke="var(--ink)"
+          strokeWidth={i % 10 === 0 ? 1.3 : 0.8}
+        />
       ))}
+      {ticks
+        .filter((_, i) => i % 10 === 0)
+        .map(
+          (mm) =>
+            x(mm) < width - 34 && (
+              <text key={mm} x={x(mm) + 3} y="26" fontSize="12.5" fill="var(--ink)">
+                {Math.round(mm)}
+                {mm === 0 ? " mm" : ""}
+              </text>
+            ),
+        )}
+      {reals.map(
+        (m) =>
+          x((m * 1000) / ratio) < width - 40 && (
+            <g key={m}>
+              <line
+                x1={x((m * 1000) / ratio)}
+                x2={x((m * 1000) / ratio)}
+                y1={HEIGHT - 14}
+                y2={HEIGHT}
+                stroke="var(--real)"
+                strokeWidth="1.1"
+              />
+              <text x={x((m * 1000) / ratio) + 3} y={HEIGHT - 3} fontSize="12.5" fill="var(--real)">
+                {m === 0 ? "0 m" : formatReal(m * 1000)}
+              </text>
+            </g>
+          ),
+      )}
       {rows.map((m) => (
         <g key={m.label} stroke="var(--ink)">
           <path d={`M${x(m.mm)} 30v${m.row === 0 ? 14 : 26}m-3 -5l3 5l3 -5`} fill="none" strokeWidth="1.3" />
-          <text x={m.flip ? x(m.mm) - 6 : x(m.mm) + 6} textAnchor={m.flip ? "end" : "start"} y={m.row === 0 ? 42 : 56} fontSize="12.5" fontWeight="500" fill="var(--ink)" stroke="none">{m.label}</text>
+          <text
+            x={m.flip ? x(m.mm) - 6 : x(m.mm) + 6}
+            textAnchor={m.flip ? "end" : "start"}
+            y={m.row === 0 ? 42 : 56}
+            fontSize="12.5"
+            fontWeight="500"
+            fill="var(--ink)"
+            stroke="none"
+          >
+            {m.label}
+          </text>
         </g>
       ))}
     </svg>
@@ -94,7 +156,10 @@ function placeMarks(marks: StaffMark[], x: (mm: number) => number): (StaffMark &
       ...(at - 5 > ends[row] && at + textWidth < next ? [{ row, flip: false, end: at + textWidth }] : []),
       ...(at - textWidth > ends[row] ? [{ row, flip: true, end: at + 6 }] : []),
     ]);
-    const place = free.find((f) => !f.flip) ?? free[0] ?? (at - 5 > ends[1] && at + textWidth < right ? { row: 1 as const, flip: false, end: at + textWidth } : undefined);
+    const place =
+      free.find((f) => !f.flip) ??
+      free[0] ??
+      (at - 5 > ends[1] && at + textWidth < right ? { row: 1 as const, flip: false, end: at + textWidth } : undefined);
     if (!place) return [];
     ends[place.row] = place.end;
     return [{ ...m, row: place.row, flip: place.flip }];
@@ -110,29 +175,53 @@ function LengthField({ ratio }: { ratio: number }) {
     input.current?.select();
   });
   const read = answerLength(text, ratio, chosen);
-  const direction = read.ok ? read.value.direction : chosen ?? "to model";
+  const direction = read.ok ? read.value.direction : (chosen ?? "to model");
   return (
-    <form className="flex w-full items-stretch gap-2 p-1.5 tab:w-[20.5rem] tab:border-l-[1.5px] tab:border-ink" onSubmit={(e) => e.preventDefault()}>
+    <form
+      className="flex w-full items-stretch gap-2 p-1.5 tab:w-[20.5rem] tab:border-l-[1.5px] tab:border-ink"
+      onSubmit={(e) => e.preventDefault()}
+    >
       <label className="flex min-w-0 flex-1 flex-col">
         <span className="sr-only">Any length, real or model</span>
         <span className="flex items-center">
-          <input ref={input} id="length-field" className="min-h-[44px] w-full min-w-0 border-b-[1.5px] border-ink bg-paper px-1 text-lg font-semibold" value={text}
-            onChange={(e) => setText(e.target.value)} aria-invalid={!read.ok} aria-describedby="length-answer" autoComplete="off" spellCheck={false}
-            onKeyDown={(e) => e.key === "Escape" && input.current?.blur()} />
+          <input
+            ref={input}
+            id="length-field"
+            className="min-h-[44px] w-full min-w-0 border-b-[1.5px] border-ink bg-paper px-1 text-lg font-semibold"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            aria-invalid={!read.ok}
+            aria-describedby="length-answer"
+            autoComplete="off"
+            spellCheck={false}
+            onKeyDown={(e) => e.key === "Escape" && input.current?.blur()}
+          />
           <Key k="/" />
         </span>
         <span className="px-1 text-sm text-soft max-tab:hidden">{read.ok ? (direction === "to model" ? "real" : "on the model") : ""}</span>
       </label>
-      <button type="button" className="min-h-[44px] min-w-[44px] border border-rule px-1 hover:bg-board" aria-label={`Turn round: now ${direction === "to model" ? "real to model" : "model to real"}`} onClick={() => setChosen(direction === "to model" ? "to real" : "to model")}>
+      <button
+        type="button"
+        className="min-h-[44px] min-w-[44px] border border-rule px-1 hover:bg-board"
+        aria-label={`Turn round: now ${direction === "to model" ? "real to model" : "model to real"}`}
+        onClick={() => setChosen(direction === "to model" ? "to real" : "to model")}
+      >
         <span aria-hidden="true">{direction === "to model" ? "→" : "←"}</span>
       </button>
       <output id="length-answer" htmlFor="length-field" className="flex min-w-0 flex-[1.3] flex-col justify-center" aria-live="polite">
         {read.ok ? (
           <>
-            <span className={`text-lg font-semibold leading-tight ${direction === "to model" ? "" : "text-real"}`} data-testid="length-answer">{read.value.answer}</span>
+            <span
+              className={`text-lg font-semibold leading-tight ${direction === "to model" ? "" : "text-real"}`}
+              data-testid="length-answer"
+            >
+              {read.value.answer}
+            </span>
             <span className="text-sm leading-tight text-soft">{read.value.thing ?? `at ${formatRatio(ratio)}`}</span>
           </>
-        ) : <span className="text-sm leading-tight text-act">{text.trim() ? "try 2 m or 3/16 in" : "type a length"}</span>}
+        ) : (
+          <span className="text-sm leading-tight text-act">{text.trim() ? "try 2 m or 3/16 in" : "type a length"}</span>
+        )}
       </output>
     </form>
   );

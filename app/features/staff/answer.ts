@@ -27,8 +27,11 @@ export function answerLength(text: string, ratio: number, chosen: Direction | nu
   return {
     ok: true,
     value: {
-      direction, typedMm: mm, typed: direction === "to model" ? formatReal(mm) : formatMm(mm),
-      answer: direction === "to model" ? formatMm(mm / ratio) : formatReal(realMm), thing: thing ? `about ${thing.name}` : null,
+      direction,
+      typedMm: mm,
+      typed: direction === "to model" ? formatReal(mm) : formatMm(mm),
+      answer: direction === "to model" ? formatMm(mm / ratio) : formatReal(realMm),
+      thing: thing ? `about ${thing.name}` : null,
     },
   };
 }

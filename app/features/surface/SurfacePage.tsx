@@ -20,10 +20,22 @@ export function SurfacePage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project, among);
   const { scene } = project;
   return (
-    <Page title={part ? `Surface of ${part.name}` : "Surface"} sub={part && <PartPicker part={part} among={among} choose={choose} />}
-      cells={[{ label: "scene", value: scene.name }, { label: "scale", value: formatRatio(scene.scale.ratio) }, { label: "seen from", value: formatMm(scene.viewingDistanceMm) }]}>
-      {part ? <SurfaceOf key={part.id} part={part} project={project} /> : (
-        <p className="mt-6 max-w-prose text-soft">With a printed part here, this hatches the faces whose layer lines will show and reckons how to hide them. On the demo’s mill house the roof’s lines stand 0.4 mm apart: hardly seen from 1 m, until a dry brush finds them.</p>
+    <Page
+      title={part ? `Surface of ${part.name}` : "Surface"}
+      sub={part && <PartPicker part={part} among={among} choose={choose} />}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "seen from", value: formatMm(scene.viewingDistanceMm) },
+      ]}
+    >
+      {part ? (
+        <SurfaceOf key={part.id} part={part} project={project} />
+      ) : (
+        <p className="mt-6 max-w-prose text-soft">
+          With a printed part here, this hatches the faces whose layer lines will show and reckons how to hide them. On the demo’s mill
+          house the roof’s lines stand 0.4 mm apart: hardly seen from 1 m, until a dry brush finds them.
+        </p>
       )}
     </Page>
   );
@@ -35,15 +47,26 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const [school, setSchool] = useState<SchoolId | null>(null);
   const print = part.work.find((w) => w.kind === "print");
-  const printer = project.scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : "")) ?? printOptions(part, project.scene)[0]?.printer;
+  const printer =
+    project.scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : "")) ??
+    printOptions(part, project.scene)[0]?.printer;
   if (!state.sheet || !printer) return <SheetWaits state={state} />;
   const distance = project.scene.viewingDistanceMm;
-  const judged = state.sheet.surfaces.filter((s) => s.kind !== "level").map((s) => {
-    const steps = stepsOn(s.slopeDeg, printer.layerMm);
-    return { surface: s, steps, ...seenAt(steps, distance) };
-  }).sort((a, b) => Number(a.surface.underside) - Number(b.surface.underside) || b.arcmin - a.arcmin || b.surface.areaMm2 - a.surface.areaMm2);
+  const judged = state.sheet.surfaces
+    .filter((s) => s.kind !== "level")
+    .map((s) => {
+      const steps = stepsOn(s.slopeDeg, printer.layerMm);
+      return { surface: s, steps, ...seenAt(steps, distance) };
+    })
+    .sort(
+      (a, b) => Number(a.surface.underside) - Number(b.surface.underside) || b.arcmin - a.arcmin || b.surface.areaMm2 - a.surface.areaMm2,
+    );
   const at = judged.find((j) => j.surface.id === chosen) ?? judged.find((j) => !j.surface.underside) ?? judged[0];
-  const hatched = new Map(judged.filter((j) => j.seen !== "hidden" && !j.surface.underside).map((j): [number, HatchKind] => [j.surface.id, j.seen === "plain" ? "lines" : "brush"]));
+  const hatched = new Map(
+    judged
+      .filter((j) => j.seen !== "hidden" && !j.surface.underside)
+      .map((j): [number, HatchKind] => [j.surface.id, j.seen === "plain" ? "lines" : "brush"]),
+  );
   const hide = part.work.find((w) => w.kind === "hide");
   const use = (id: SchoolId, surface: Surface, steps: { cuspMm: number; pitchMm: number }): void => {
     const item = hideItem(hide?.id ?? newId(), id, { surface, ...steps });
@@ -53,22 +76,50 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   const shownSchool: SchoolId = school ?? (hide?.kind === "hide" ? hide.school : "fill-and-sand");
   return (
     <>
-      <SheetDrawing sheet={state.sheet} ratio={project.scene.scale.ratio} figureMm={figureHeightMm(project.scene.scale)} hatched={hatched} name={part.name}
+      <SheetDrawing
+        sheet={state.sheet}
+        ratio={project.scene.scale.ratio}
+        figureMm={figureHeightMm(project.scene.scale)}
+        hatched={hatched}
+        name={part.name}
         notes={judged.slice(0, 5).map((j) => ({
-          id: String(j.surface.id), act: j.seen === "plain" && !j.surface.underside, surface: j.surface.id, bold: `${surfaceName(j.surface)}: ${j.steps.pitchMm > 0 ? `lines every ${formatMm(j.steps.pitchMm)}` : "no lines"}`,
-          plain: `${formatArea(j.surface.areaMm2)}; ${SEEN_WORDS[j.seen]}`, reasons: {
-            formula: "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope)", inputs: [{ name: "slope", value: `${j.surface.slopeDeg.toFixed(1)}°` }, { name: "layer", value: `${printer.layerMm} mm, ${printer.name}` }, { name: "step", value: formatMm(j.steps.cuspMm) }, { name: "seen as", value: `${j.arcmin.toFixed(1)} minutes of arc` }],
-            assumptions: [{ text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" }, { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" }],
+          id: String(j.surface.id),
+          act: j.seen === "plain" && !j.surface.underside,
+          surface: j.surface.id,
+          bold: `${surfaceName(j.surface)}: ${j.steps.pitchMm > 0 ? `lines every ${formatMm(j.steps.pitchMm)}` : "no lines"}`,
+          plain: `${formatArea(j.surface.areaMm2)}; ${SEEN_WORDS[j.seen]}`,
+          reasons: {
+            formula: "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope)",
+            inputs: [
+              { name: "slope", value: `${j.surface.slopeDeg.toFixed(1)}°` },
+              { name: "layer", value: `${printer.layerMm} mm, ${printer.name}` },
+              { name: "step", value: formatMm(j.steps.cuspMm) },
+              { name: "seen as", value: `${j.arcmin.toFixed(1)} minutes of arc` },
+            ],
+            assumptions: [
+              { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+              { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" },
+            ],
           },
-        }))} />
+        }))}
+      />
       <HatchKey kinds={[...new Set(hatched.values())]} />
       {at && (
-        <Section title={`The ${surfaceName(at.surface)} in low light`} aside={
-          <label className="flex items-center gap-2"><span className="label">Surface</span>
-            <select className="field w-64" value={at.surface.id} onChange={(e) => setChosen(Number(e.target.value))}>
-              {judged.map((j) => <option key={j.surface.id} value={j.surface.id}>{surfaceName(j.surface)}, {formatArea(j.surface.areaMm2)}</option>)}
-            </select>
-          </label>}>
+        <Section
+          title={`The ${surfaceName(at.surface)} in low light`}
+          aside={
+            <label className="flex items-center gap-2">
+              <span className="label">Surface</span>
+              <select className="field w-64" value={at.surface.id} onChange={(e) => setChosen(Number(e.target.value))}>
+                {judged.map((j) => (
+                  <option key={j.surface.id} value={j.surface.id}>
+                    {surfaceName(j.surface)}, {formatArea(j.surface.areaMm2)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          }
+        >
           <div className="grid gap-6 desk:grid-cols-[1fr_1fr]">
             <RakingStrip steps={at.steps} plan={planSchool(shownSchool, at.surface.areaMm2, at.steps)} />
             <ul>
@@ -78,16 +129,49 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
                 return (
                   <li key={s.id} className="border-b border-rule py-2">
                     <div className="flex flex-wrap items-center justify-between gap-2">
-                      <button className={`min-h-[44px] text-left text-lg ${shownSchool === s.id ? "font-semibold" : "underline underline-offset-2"}`} aria-pressed={shownSchool === s.id} onClick={() => setSchool(s.id)}>{s.name}</button>
-                      <button className="btn" disabled={mine} onClick={() => use(s.id, at.surface, at.steps)}>{mine ? "in the plan" : "use this"}</button>
+                      <button
+                        className={`min-h-[44px] text-left text-lg ${shownSchool === s.id ? "font-semibold" : "underline underline-offset-2"}`}
+                        aria-pressed={shownSchool === s.id}
+                        onClick={() => setSchool(s.id)}
+                      >
+                        {s.name}
+                      </button>
+                      <button className="btn" disabled={mine} onClick={() => use(s.id, at.surface, at.steps)}>
+                        {mine ? "in the plan" : "use this"}
+                      </button>
                     </div>
                     <p className="text-soft">{s.says}</p>
-                    <p>{plan.stages.length === 0 ? "no work" : `${formatDuration(plan.handsOnS)} yours, ${formatDuration(plan.waitS)} waiting`}, leaves {Math.round(plan.leavesMm * 1000)} µm of {Math.round(at.steps.cuspMm * 1000)}</p>
+                    <p>
+                      {plan.stages.length === 0
+                        ? "no work"
+                        : `${formatDuration(plan.handsOnS)} yours, ${formatDuration(plan.waitS)} waiting`}
+                      , leaves {Math.round(plan.leavesMm * 1000)} µm of {Math.round(at.steps.cuspMm * 1000)}
+                    </p>
                     {shownSchool === s.id && (
                       <>
-                        <ol className="ml-5 list-decimal">{plan.stages.map((st, i) => <li key={i}>{st.title}: {formatDuration(st.handsOnS)}, wait {formatDuration(st.waitS)}{st.cautions.map((c) => <span key={c} className="text-setting-ink"> △ {CAUTIONS[c].short}</span>)}</li>)}</ol>
-                        {plan.notes.map((n) => <p key={n} className="text-soft">{n}</p>)}
-                        {plan.stages.some((st) => st.cautions.length > 0) && <p className="text-setting-ink">△ {[...new Set(plan.stages.flatMap((st) => st.cautions))].map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}</p>}
+                        <ol className="ml-5 list-decimal">
+                          {plan.stages.map((st, i) => (
+                            <li key={i}>
+                              {st.title}: {formatDuration(st.handsOnS)}, wait {formatDuration(st.waitS)}
+                              {st.cautions.map((c) => (
+                                <span key={c} className="text-setting-ink">
+                                  {" "}
+                                  △ {CAUTIONS[c].short}
+                                </span>
+                              ))}
+                            </li>
+                          ))}
+                        </ol>
+                        {plan.notes.map((n) => (
+                          <p key={n} className="text-soft">
+                            {n}
+                          </p>
+                        ))}
+                        {plan.stages.some((st) => st.cautions.length > 0) && (
+                          <p className="text-setting-ink">
+                            △ {[...new Set(plan.stages.flatMap((st) => st.cautions))].map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
+                          </p>
+                        )}
                       </>
                     )}
                   </li>

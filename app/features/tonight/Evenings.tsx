@@ -14,7 +14,8 @@ export function parseEvening(text: string): Result<{ from: string; to: string } 
   const [h0, m0, h1, m1] = m ? [Number(m[1]), Number(m[2] ?? 0), Number(m[3]) % 24, Number(m[4] ?? 0)] : [99, 99, 99, 99];
   if (!m || h0 > 23 || Number(m[3]) > 24 || m0 > 59 || m1 > 59) return fail("evening", 'From and to, such as "19 to 22:30", or "none".');
   const two = (n: number): string => String(n).padStart(2, "0");
-  const from = `${two(h0)}:${two(m0)}`, to = `${two(h1)}:${two(m1)}`;
+  const from = `${two(h0)}:${two(m0)}`,
+    to = `${two(h1)}:${two(m1)}`;
   return from === to ? fail("evening", "From and to are the same.") : ok({ from, to });
 }
 
@@ -28,7 +29,15 @@ export function Evenings({ scene }: { scene: Scene }) {
   return (
     <div>
       <div className="grid grid-cols-2 gap-3 tab:grid-cols-4 desk:grid-cols-7">
-        {ORDER.map((d) => <ParsedField key={d} label={DAYS[d]} text={text(scene.evenings.find((e) => e.weekday === d))} parse={parseEvening} onCommit={(span) => set(d, span)} />)}
+        {ORDER.map((d) => (
+          <ParsedField
+            key={d}
+            label={DAYS[d]}
+            text={text(scene.evenings.find((e) => e.weekday === d))}
+            parse={parseEvening}
+            onCommit={(span) => set(d, span)}
+          />
+        ))}
       </div>
       <p className="mt-1 text-sm text-soft">In {scene.timeZone.replace("_", " ")} time. Nobody changes a plate from 23:00 to 07:00.</p>
     </div>

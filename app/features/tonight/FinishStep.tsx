@@ -20,24 +20,55 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const end = (result: "good" | "partly" | "failed"): void => {
     if (!record) return;
     const bad = pieces > 0 ? (result === "failed" ? pieces : failed) : 0;
-    run("step.finish", { recordId: record.id, result: pieces > 0 && bad > 0 ? (bad >= pieces ? "failed" : "partly") : result, good: pieces > 0 ? pieces - bad : 0, failed: bad, wentWrong: wentWrong.trim() });
+    run("step.finish", {
+      recordId: record.id,
+      result: pieces > 0 && bad > 0 ? (bad >= pieces ? "failed" : "partly") : result,
+      good: pieces > 0 ? pieces - bad : 0,
+      failed: bad,
+      wentWrong: wentWrong.trim(),
+    });
     onClose();
   };
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${step.partName}: ${step.title}`}>
-      <p className="text-soft">{isPrint ? `${formatDuration((model.now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}` : `${formatDuration((model.now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}</p>
+      <p className="text-soft">
+        {isPrint
+          ? `${formatDuration((model.now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
+          : `${formatDuration((model.now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
+      </p>
       {pieces > 0 && (
         <div className="mt-3">
-          <label className="label block" htmlFor={`${id}-failed`}>Of {pieces} {pieces === 1 ? "piece" : "pieces"}, how many failed?</label>
-          <input id={`${id}-failed`} type="number" min={0} max={pieces} className="field w-28" value={failed} onChange={(e) => setFailed(Math.min(pieces, Math.max(0, Math.round(Number(e.target.value) || 0))))} />
+          <label className="label block" htmlFor={`${id}-failed`}>
+            Of {pieces} {pieces === 1 ? "piece" : "pieces"}, how many failed?
+          </label>
+          <input
+            id={`${id}-failed`}
+            type="number"
+            min={0}
+            max={pieces}
+            className="field w-28"
+            value={failed}
+            onChange={(e) => setFailed(Math.min(pieces, Math.max(0, Math.round(Number(e.target.value) || 0))))}
+          />
           {failed > 0 && <p className="mt-1">{failed} more will be printed: the plan follows.</p>}
         </div>
       )}
-      <label className="mt-3 block"><span className="label">What went wrong, if anything</span><input className="field" maxLength={1000} value={wentWrong} onChange={(e) => setWentWrong(e.target.value)} /></label>
+      <label className="mt-3 block">
+        <span className="label">What went wrong, if anything</span>
+        <input className="field" maxLength={1000} value={wentWrong} onChange={(e) => setWentWrong(e.target.value)} />
+      </label>
       <div className="mt-4 flex flex-wrap gap-2">
-        <button className="btn btn-solid" onClick={() => end("good")}>{isPrint ? "It has ended well" : "Done"}</button>
-        {!isPrint && pieces === 0 && <button className="btn" onClick={() => end("partly")}>Done, not quite right</button>}
-        <button className="btn" onClick={() => end("failed")}>{isPrint ? "The print failed" : pieces > 0 ? "All failed" : "Failed: do it again"}</button>
+        <button className="btn btn-solid" onClick={() => end("good")}>
+          {isPrint ? "It has ended well" : "Done"}
+        </button>
+        {!isPrint && pieces === 0 && (
+          <button className="btn" onClick={() => end("partly")}>
+            Done, not quite right
+          </button>
+        )}
+        <button className="btn" onClick={() => end("failed")}>
+          {isPrint ? "The print failed" : pieces > 0 ? "All failed" : "Failed: do it again"}
+        </button>
       </div>
     </Dialog>
   );

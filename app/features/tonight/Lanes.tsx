@@ -29,12 +29,34 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
   const inView = (b: Bar): boolean => b.to > from && b.from < to;
   const machines = project.scene.printers.map((printer): Lane => ({
     name: printer.name,
-    bars: model.schedule.slots.flatMap((s): Bar[] => (s.machine && s.step.printerId === printer.id ? [{
-      key: s.key, ...s.machine, title: s.step.partName, detail: `${s.hands.length ? "from" : "ends"} ${clock(new Date(s.hands.length ? s.machine.from : s.machine.to))}`, kind: s.hands.length ? "planned machine" : "machine",
-    }] : [])).filter(inView),
+    bars: model.schedule.slots
+      .flatMap((s): Bar[] =>
+        s.machine && s.step.printerId === printer.id
+          ? [
+              {
+                key: s.key,
+                ...s.machine,
+                title: s.step.partName,
+                detail: `${s.hands.length ? "from" : "ends"} ${clock(new Date(s.hands.length ? s.machine.from : s.machine.to))}`,
+                kind: s.hands.length ? "planned machine" : "machine",
+              },
+            ]
+          : [],
+      )
+      .filter(inView),
   }));
-  const setting: Bar[] = model.schedule.slots.flatMap((s): Bar[] => (s.setting && s.hands.length === 0 ? [{ key: s.key, ...s.setting, title: s.step.partName, detail: `until ${clock(new Date(s.setting.to))}`, kind: "setting" }] : [])).filter(inView);
-  const hands: Bar[] = model.schedule.slots.flatMap((s) => s.hands.map((h, i): Bar => ({ key: `${s.key} ${i}`, ...h, title: s.step.partName, detail: s.step.title, kind: "hands" }))).filter(inView);
+  const setting: Bar[] = model.schedule.slots
+    .flatMap((s): Bar[] =>
+      s.setting && s.hands.length === 0
+        ? [{ key: s.key, ...s.setting, title: s.step.partName, detail: `until ${clock(new Date(s.setting.to))}`, kind: "setting" }]
+        : [],
+    )
+    .filter(inView);
+  const hands: Bar[] = model.schedule.slots
+    .flatMap((s) =>
+      s.hands.map((h, i): Bar => ({ key: `${s.key} ${i}`, ...h, title: s.step.partName, detail: s.step.title, kind: "hands" })),
+    )
+    .filter(inView);
   // Things that set at the same time share the lane in rows.
   const rows: Bar[][] = [];
   for (const b of setting.sort((a, c) => a.from - c.from)) {
@@ -42,12 +64,17 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
     if (row) row.push(b);
     else rows.push([b]);
   }
-  return [...machines, ...(rows.length ? rows : [[]]).slice(0, 3).map((bars, i): Lane => ({ name: i === 0 ? "Setting" : "", bars })), { name: "You", bars: hands }];
+  return [
+    ...machines,
+    ...(rows.length ? rows : [[]]).slice(0, 3).map((bars, i): Lane => ({ name: i === 0 ? "Setting" : "", bars })),
+    { name: "You", bars: hands },
+  ];
 }
 
 export function Lanes({ model, project }: { model: Tonight; project: Project }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const from = model.now - 3 * HOUR, to = from + SHOWN_HOURS * HOUR;
+  const from = model.now - 3 * HOUR,
+    to = from + SHOWN_HOURS * HOUR;
   const lanes = lanesOf(model, project, from, to);
   const left = width < 600 ? 74 : 124;
   const x = scaleTime([new Date(from), new Date(to)], [left, Math.max(left + 10, width - 6)]);
@@ -57,16 +84,44 @@ export function Lanes({ model, project }: { model: Tonight; project: Project }) 
   return (
     <div ref={ref}>
       {width > 0 && (
-        <svg width={width} height={height} role="img" aria-label={lanes.map((l) => `${l.name || "also setting"}: ${l.bars.map((b) => `${b.title} ${b.detail}`).join("; ") || "free"}`).join(". ")}>
-          {model.nights.map((n) => n.to > from && n.from < to && (
-            <g key={n.from}><rect x={at(n.from)} y="22" width={Math.max(0, at(n.to) - at(n.from))} height={height - 22} fill="var(--board)" />
-              {at(n.to) - at(n.from) > 150 && <text x={at(n.from) + 6} y={height - 8} fontSize="13.5" fill="var(--soft)">asleep: nobody changes a plate</text>}</g>
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={lanes
+            .map((l) => `${l.name || "also setting"}: ${l.bars.map((b) => `${b.title} ${b.detail}`).join("; ") || "free"}`)
+            .join(". ")}
+        >
+          {model.nights.map(
+            (n) =>
+              n.to > from &&
+              n.from < to && (
+                <g key={n.from}>
+                  <rect x={at(n.from)} y="22" width={Math.max(0, at(n.to) - at(n.from))} height={height - 22} fill="var(--board)" />
+                  {at(n.to) - at(n.from) > 150 && (
+                    <text x={at(n.from) + 6} y={height - 8} fontSize="13.5" fill="var(--soft)">
+                      asleep: nobody changes a plate
+                    </text>
+                  )}
+                </g>
+              ),
+          )}
+          {hours.map((h) => (
+            <g key={h.getTime()}>
+              <line x1={x(h)} x2={x(h)} y1="8" y2={height} stroke="var(--rule)" />
+              <text x={x(h) + 4} y="17" fontSize="13" fill="var(--soft)">
+                {timeFormat("%H")(h)}
+              </text>
+            </g>
           ))}
-          {hours.map((h) => <g key={h.getTime()}><line x1={x(h)} x2={x(h)} y1="8" y2={height} stroke="var(--rule)" /><text x={x(h) + 4} y="17" fontSize="13" fill="var(--soft)">{timeFormat("%H")(h)}</text></g>)}
           {lanes.map((lane, i) => (
             <g key={i}>
-              <text x="0" y={26 + i * ROW + 25} fontSize="14.5" fontWeight="500" fill="var(--ink)">{lane.name}</text>
-              {lane.bars.map((b) => <LaneBar key={b.key} bar={b} x0={at(b.from)} x1={at(b.to)} y={26 + i * ROW + 4} />)}
+              <text x="0" y={26 + i * ROW + 25} fontSize="14.5" fontWeight="500" fill="var(--ink)">
+                {lane.name}
+              </text>
+              {lane.bars.map((b) => (
+                <LaneBar key={b.key} bar={b} x0={at(b.from)} x1={at(b.to)} y={26 + i * ROW + 4} />
+              ))}
             </g>
           ))}
           <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height} stroke="var(--act)" strokeWidth="2" />
@@ -77,16 +132,51 @@ export function Lanes({ model, project }: { model: Tonight; project: Project }) 
 }
 
 function LaneBar({ bar, x0, x1, y }: { bar: Bar; x0: number; x1: number; y: number }) {
-  const w = Math.max(2, x1 - x0), h = ROW - 9;
+  const w = Math.max(2, x1 - x0),
+    h = ROW - 9;
   const fits = (text: string): boolean => text.length * 7 + 14 < w;
   const ink = bar.kind === "machine" ? "var(--paper)" : "var(--ink)";
   return (
     <g>
       <title>{`${bar.title}: ${bar.detail}`}</title>
       {bar.kind === "setting" && <rect x={x0} y={y} width={w} height={h} fill={hatchFill("setting")} />}
-      <rect x={x0} y={y} width={w} height={h} fill={bar.kind === "machine" ? "var(--ink)" : bar.kind === "hands" ? "var(--paper)" : "none"} stroke={bar.kind === "hands" ? "var(--act)" : "var(--ink)"} strokeWidth="1.3" strokeDasharray={bar.kind === "planned machine" ? "4 3" : undefined} />
-      {fits(bar.title) && <text x={x0 + 6} y={y + 15} fontSize="13.5" fontWeight="600" fill={ink} stroke={bar.kind === "setting" ? "var(--paper)" : "none"} strokeWidth="4" paintOrder="stroke">{bar.title}</text>}
-      {fits(bar.title) && fits(bar.detail) && <text x={x0 + 6} y={y + 31} fontSize="13" fill={ink} stroke={bar.kind === "setting" ? "var(--paper)" : "none"} strokeWidth="4" paintOrder="stroke">{bar.detail}</text>}
+      <rect
+        x={x0}
+        y={y}
+        width={w}
+        height={h}
+        fill={bar.kind === "machine" ? "var(--ink)" : bar.kind === "hands" ? "var(--paper)" : "none"}
+        stroke={bar.kind === "hands" ? "var(--act)" : "var(--ink)"}
+        strokeWidth="1.3"
+        strokeDasharray={bar.kind === "planned machine" ? "4 3" : undefined}
+      />
+      {fits(bar.title) && (
+        <text
+          x={x0 + 6}
+          y={y + 15}
+          fontSize="13.5"
+          fontWeight="600"
+          fill={ink}
+          stroke={bar.kind === "setting" ? "var(--paper)" : "none"}
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
+          {bar.title}
+        </text>
+      )}
+      {fits(bar.title) && fits(bar.detail) && (
+        <text
+          x={x0 + 6}
+          y={y + 31}
+          fontSize="13"
+          fill={ink}
+          stroke={bar.kind === "setting" ? "var(--paper)" : "none"}
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
+          {bar.detail}
+        </text>
+      )}
     </g>
   );
 }

@@ -19,7 +19,9 @@ export async function clientAction({ params, request }: Route.ClientActionArgs):
   const { command, payload } = body.value as { command: string; payload: Record<string, unknown> };
   if (command === "undo" || command === "redo") {
     const label = await (command === "undo" ? undo : redo)(db, params.sceneId);
-    return label === null ? fail("undo.empty", command === "undo" ? "There is nothing to take back." : "There is nothing to do again.") : ok({ label, command });
+    return label === null
+      ? fail("undo.empty", command === "undo" ? "There is nothing to take back." : "There is nothing to do again.")
+      : ok({ label, command });
   }
   const done = await runCommand(db, params.sceneId, command, payload, Date.now());
   return done.ok ? ok({ label: done.value, command }) : done;

@@ -52,12 +52,24 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
   }, [project.scene.scale, partAtHand]);
 
-  const actions = useMemo(() => ({ run, undo, redo, addParts: addFiles, openNewPart: () => setNewPart(true) }), [run, undo, redo, addFiles]);
+  const actions = useMemo(
+    () => ({ run, undo, redo, addParts: addFiles, openNewPart: () => setNewPart(true) }),
+    [run, undo, redo, addFiles],
+  );
   return (
     <SceneActionsContext value={actions}>
       <TonightContext value={tonight}>
         <ReckoningContext value={reckoning}>
-          <Frame scene={project.scene} marks={marks} waiting={waitingAt(project, tonight.model)} reckoning={reckoning.text} onUndo={undo} onRedo={redo} onScene={() => setScenes(true)} onNewPart={() => setNewPart(true)}>
+          <Frame
+            scene={project.scene}
+            marks={marks}
+            waiting={waitingAt(project, tonight.model)}
+            reckoning={reckoning.text}
+            onUndo={undo}
+            onRedo={redo}
+            onScene={() => setScenes(true)}
+            onNewPart={() => setNewPart(true)}
+          >
             <Outlet />
           </Frame>
           <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
@@ -73,9 +85,12 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
 function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: () => void } {
   const fetcher = useFetcher<Result<Edited>>();
   const { submit, data: answer } = fetcher;
-  const post = useCallback((command: string, payload: object) => {
-    void submit(JSON.stringify({ command, payload }), { method: "post", action: `/s/${sceneId}/edit`, encType: "application/json" });
-  }, [submit, sceneId]);
+  const post = useCallback(
+    (command: string, payload: object) => {
+      void submit(JSON.stringify({ command, payload }), { method: "post", action: `/s/${sceneId}/edit`, encType: "application/json" });
+    },
+    [submit, sceneId],
+  );
   const undo = useCallback(() => post("undo", {}), [post]);
   const redo = useCallback(() => post("redo", {}), [post]);
   const told = useRef<unknown>(null);
