@@ -98,6 +98,8 @@ function inspect(bytes: Uint8Array, options: Options): Result<unknown> {
         volumeMm3: report.volumeMm3,
         areaMm2: report.areaMm2,
         centroidMm: report.centroidMm,
+        // Local thickness is not measured yet.
+        thinnestWallMm: null,
         realSizeM: scale.value === undefined ? null : report.bounds.size.map((v) => (v * scale.value!) / 1000),
         warnings: report.warnings,
       },

@@ -149,6 +149,32 @@ describe("steps of a part", () => {
         .slice(1),
     ).toEqual([10, 8]);
   });
+  it("a part in pieces is whole only when its last piece is cleared", () => {
+    const halves = { ...facts, fits: false, pieces: 2, perPlate: 0 };
+    const part = crate([PRINT], { copies: 1, prints: [halves] });
+    const titles = (records: StepRecord[]): string[] =>
+      stepsOfPart(part, { ...projectOf([part]), records })
+        .filter((s) => s.machineS > 0)
+        .map((s) => s.title);
+    expect(titles([])).toEqual(["Start the print, piece 1 of 2", "Start the print, piece 2 of 2"]);
+    const steps = stepsOfPart(part, projectOf([part])).filter((s) => s.clears > 0);
+    expect(steps.map((s) => s.counts)).toEqual([0, 1]);
+    const first = record("crate/p/clear0", { startedAt: 1, finishedAt: 2, result: "good", good: 0 });
+    expect(titles([first]).slice(1)).toEqual(["Start the print, piece 2 of 2"]);
+    // The second piece fails: only that one is printed again.
+    const second = record("crate/p/clear1", { startedAt: 3, finishedAt: 4, result: "failed", failed: 1 });
+    expect(titles([first, second]).slice(2)).toEqual(["Start the print, piece 2 of 2"]);
+    const third = record("crate/p/clear2", { startedAt: 5, finishedAt: 6, result: "good", good: 1 });
+    expect(titles([first, second, third]).length).toBe(3);
+  });
+  it("a print that failed half-way is to be started again", () => {
+    const part = crate([PRINT], { copies: 1 });
+    const steps = stepsOfPart(part, projectOf([part]));
+    const ended = record("crate/p/start0", { startedAt: THURSDAY - 5000, finishedAt: THURSDAY - 1000, plannedS: 7200, result: "failed" });
+    expect(stepStates(steps, [ended], THURSDAY).get("crate/p/start0")?.kind).toBe("open");
+    expect(stepStates(steps, [ended], THURSDAY).get("crate/p/clear0")?.kind).toBe("blocked");
+    expect(tonight(projectOf([part], [ended]), THURSDAY, 60).offers[0].step.key).toBe("crate/p/start0");
+  });
   it("a typed time wins over the model", () => {
     const typed = { ...PRINT, typed: { timeS: 61200, massG: 210, text: "17 h, 210 g" } } as WorkItem;
     expect(stepsOfPart(crate([typed], { copies: 1 }), projectOf([]))[0].machineS).toBe(61200);
@@ -283,7 +309,9 @@ describe("the schedule", () => {
           waitS: n.wait,
           after: n.before.filter((b) => b < i).map(String),
           cautions: [],
+          onPlate: 0,
           clears: 0,
+          counts: 0,
         }));
         const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 120);
         const s = schedule(steps, stepStates(steps, [], THURSDAY), evenings, THURSDAY);

@@ -25,13 +25,14 @@ export function recordsByStep(records: readonly StepRecord[]): Map<string, StepR
   return out;
 }
 
-/** State of every step at `now` (ms since 1970). A hands-on step that failed is open again. */
+/** State of every step at `now` (ms since 1970). A step that failed is open again. */
 export function stepStates(steps: readonly Step[], records: readonly StepRecord[], now: number): Map<string, StepState> {
   const last = recordsByStep(records);
   const states = new Map<string, StepState>();
   for (const step of steps) {
     const r = last.get(step.key);
-    if (r && step.machineS > 0) {
+    // A print that failed is to be started again.
+    if (r && step.machineS > 0 && r.result !== "failed") {
       const until = r.startedAt + r.plannedS * 1000;
       if (r.finishedAt !== null) states.set(step.key, { kind: "done", record: r });
       else states.set(step.key, now < until ? { kind: "running", since: r.startedAt, until, record: r } : { kind: "done", record: r });

@@ -28,8 +28,12 @@ export interface Step {
   waitS: number;
   after: string[];
   cautions: CautionId[];
-  /** Parts that come off the plate with this step. */
+  /** Parts, or pieces of one, on the plate that is started or cleared; 0 for other steps. */
+  onPlate: number;
+  /** Parts or pieces that come off the plate with this step; 0 unless it clears one. */
   clears: number;
+  /** Whole parts that are there once the plate is cleared: none while pieces of one are still missing. */
+  counts: number;
 }
 
 /** Seconds of brush work per cm² and coat, and set-up, by method. Common practice, no source: own records replace them. */
@@ -85,7 +89,9 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       machineS: 0,
       printerId: null,
       cautions: [],
+      onPlate: 0,
       clears: 0,
+      counts: 0,
       after,
       ...rest,
     });
@@ -152,17 +158,21 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     const facts = printFactsOf(part, printer);
     const pieces = facts?.pieces ?? 1;
     const perPlate = Math.max(1, facts?.perPlate ?? 1);
-    const cleared = own.filter((r) => r.stepKey.startsWith(`${part.id}/${item.id}/clear`) && r.finishedAt !== null).length;
+    const plates = own.filter((r) => r.stepKey.startsWith(`${part.id}/${item.id}/clear`) && r.finishedAt !== null);
+    const cleared = plates.length;
+    // Good pieces of a part that is not whole yet.
+    const begun = pieces > 1 ? plates.filter((r) => r.result !== "failed").length - plates.reduce((n, r) => n + r.good, 0) * pieces : 0;
     const missing = Math.max(0, part.copies - goodCount(part, records));
     // A part in pieces takes a plate for each of them.
-    const future = missing === 0 ? 0 : Math.ceil(missing / perPlate) * pieces;
+    const future = missing === 0 ? 0 : Math.ceil(missing / perPlate) * pieces - begun;
     const hands = HANDS_ON_S[printer.process];
     const clears: string[] = [];
     for (let i = 0; i < cleared + future; i++) {
-      const left = Math.max(0, missing - Math.floor((i - cleared) / pieces) * perPlate);
+      const nth = begun + i - cleared;
+      const left = Math.max(0, missing - Math.floor(nth / pieces) * perPlate);
       const count = i < cleared ? 0 : Math.min(perPlate, left);
       const machineS = item.typed?.timeS ?? (facts ? plateTimeS(facts, Math.max(1, count)).value : 0);
-      const what = pieces > 1 ? `, piece ${(i % pieces) + 1} of ${pieces}` : count > 1 ? ` ×${count}` : "";
+      const what = pieces > 1 ? `, piece ${(((nth % pieces) + pieces) % pieces) + 1} of ${pieces}` : count > 1 ? ` ×${count}` : "";
       const start = push(
         item,
         `start${i}`,
@@ -172,6 +182,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
           handsOnS: hands.startPlate,
           waitS: 0,
           machineS,
+          onPlate: Math.max(1, count),
           printerId: printer.id,
           cautions: printer.process === "resin" ? ["resin"] : ["hot-parts"],
         },
@@ -191,7 +202,9 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
             handsOnS: hands.clearPlate + Math.max(1, count) * (hands.cleanPart + area * hands.cleanPerCm2),
             waitS: printer.process === "resin" ? 1800 : 0,
             cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["blade"],
+            onPlate: Math.max(1, count),
             clears: Math.max(1, count),
+            counts: pieces > 1 && nth % pieces !== pieces - 1 ? 0 : Math.max(1, count),
             printerId: printer.id,
           },
           [start],

@@ -2,8 +2,8 @@
 import { DOOR_MM, toModelMm, toRealMm } from "../scale";
 import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
 import type { Material } from "../joint";
-import { handsOnS, jobOf, PRINT_VERSION, profileText, type JobSum, type Printer, type PrintFacts } from "../print";
-import type { Part, Scene } from "./types";
+import { handsOnS, jobOf, PRINT_VERSION, profileText, type JobSum, type Printer, type PrintFacts, type Sum } from "../print";
+import type { Part, Scene, TypedEstimate } from "./types";
 
 /** Model size x, y, z in mm at the part's present factor. */
 export function partSizeMm(part: Part): [number, number, number] {
@@ -87,10 +87,25 @@ export function printFactsOf(part: Part, printer: Printer): PrintFacts | undefin
 }
 
 export interface PrintOption {
+  /** The user's own time and mass a plate; they win over the model, which stays in the facts. */
+  typed: TypedEstimate | null;
   printer: Printer;
   facts: PrintFacts;
   job: JobSum;
   handsOnS: number;
+}
+
+/** A job by the user's own numbers: known, so without a range. Mass and cost follow the model when no mass was typed. */
+function typedJob(model: JobSum, typed: TypedEstimate): JobSum {
+  const exact = (value: number): Sum => ({ value, low: value, high: value });
+  if (typed.massG === 0) return { ...model, timeS: exact(typed.timeS * model.plates) };
+  const massG = typed.massG * model.plates;
+  return {
+    ...model,
+    timeS: exact(typed.timeS * model.plates),
+    massG: exact(massG),
+    costMinor: exact((model.costMinor.value * massG) / model.massG.value),
+  };
 }
 
 /** All printers that have facts, best first: fewest pieces, then the person's and the machine's hours together. */
@@ -98,9 +113,13 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
   const options = scene.printers.flatMap((printer): PrintOption[] => {
     const facts = printFactsOf(part, printer);
     if (!facts) return [];
-    const job = jobOf(facts, part.copies);
+    const model = jobOf(facts, part.copies);
+    const print = part.work.find((w) => w.kind === "print" && w.printerId === printer.id);
+    const typed = print?.kind === "print" ? print.typed : null;
+    const job = typed ? typedJob(model, typed) : model;
     return [
       {
+        typed,
         printer,
         facts,
         job,

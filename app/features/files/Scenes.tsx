@@ -8,6 +8,7 @@ import { describeScale } from "~core/scale";
 import { listScenes, loadMeshes } from "~store/projects";
 import { db } from "~app/data/database.client";
 import { createScene, importBundle, resetDemo } from "~app/data/scenes.client";
+import { toggleLamp } from "~app/features/frame/lamp";
 import { Dialog } from "~app/ui/dialog";
 import { download, downloadParts, fileName } from "./download";
 
@@ -73,6 +74,9 @@ export function Scenes({
       <div className="mt-3 flex flex-wrap gap-2">
         <button className="btn" onClick={() => void begin(() => createScene("New scene"))}>
           Begin a scene
+        </button>
+        <button className="btn" onClick={toggleLamp}>
+          Day or lamp
         </button>
         <button
           className="btn"

@@ -7,6 +7,7 @@ import { Dialog } from "~app/ui/dialog";
 import { HatchDefs } from "~app/ui/hatch";
 import { Key, keyName, useKey, useKeyboard, useKeyList } from "~app/ui/keys";
 import type { Scene } from "~core/project";
+import { toggleLamp } from "./lamp";
 import { STATIONS, type Station } from "./stations";
 
 interface FrameProps {
@@ -18,10 +19,11 @@ interface FrameProps {
   onRedo: () => void;
   onScene: () => void;
   onNewPart: () => void;
+  onResetDemo: () => void;
   children: React.ReactNode;
 }
 
-export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScene, onNewPart, children }: FrameProps) {
+export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScene, onNewPart, onResetDemo, children }: FrameProps) {
   const [listOpen, setListOpen] = useState(false);
   useKeyboard();
   useKey("?", "This list of keys", "Everywhere", () => setListOpen(true));
@@ -49,6 +51,11 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
               </button>
             </li>
           </ul>
+          {scene.demo && (
+            <button className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden" onClick={onResetDemo}>
+              Reset demo
+            </button>
+          )}
           <div className="flex border-t border-rule max-tab:hidden">
             <button className="min-h-[44px] flex-1 text-sm hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
               Scenes
@@ -75,13 +82,6 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
       <KeyList open={listOpen} onOpenChange={setListOpen} />
     </div>
   );
-}
-
-function toggleLamp(): void {
-  const on = document.documentElement.dataset.lamp !== "on";
-  if (on) document.documentElement.dataset.lamp = "on";
-  else delete document.documentElement.dataset.lamp;
-  localStorage.setItem("lamp", on ? "on" : "off");
 }
 
 function StationCell({ station, base, words }: { station: Station; base: string; words: string }) {

@@ -110,7 +110,7 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
         </dd>
         <dt className="text-soft">counted</dt>
         <dd>
-          {good} good of {part.copies}, {failed} failed, {Math.max(0, part.copies - good)} to make
+          {good + failed} printed, {good} good of {part.copies}, {failed} failed, {Math.max(0, part.copies - good)} to make
         </dd>
         {source.kind === "mesh" && (
           <>

@@ -114,7 +114,17 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       plain: other
         ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${formatDuration(other.job.timeS.value)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
         : "",
-      reasons: best.facts.one.timeS,
+      reasons: best.typed
+        ? {
+            formula: "your own time a plate × plates; it wins over the model",
+            inputs: [
+              { name: "yours, a plate", value: best.typed.text },
+              { name: "plates", value: String(best.job.plates) },
+              { name: "the model, one copy", value: formatDuration(best.facts.one.timeS.value) },
+            ],
+            assumptions: [{ text: "As your own slicer says.", kind: "typed" }],
+          }
+        : best.facts.one.timeS,
     },
   ];
 }

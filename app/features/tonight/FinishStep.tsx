@@ -15,15 +15,15 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const record = state && "record" in state ? state.record : null;
   const [failed, setFailed] = useState(0);
   const [wentWrong, setWentWrong] = useState("");
-  const pieces = step.clears;
   const isPrint = step.machineS > 0;
   const end = (result: "good" | "partly" | "failed"): void => {
     if (!record) return;
-    const bad = pieces > 0 ? (result === "failed" ? pieces : failed) : 0;
+    // A print that fails takes all that is on its plate; a cleared plate is counted.
+    const bad = result === "failed" ? step.onPlate : step.clears > 0 ? failed : 0;
     run("step.finish", {
       recordId: record.id,
-      result: pieces > 0 && bad > 0 ? (bad >= pieces ? "failed" : "partly") : result,
-      good: pieces > 0 ? pieces - bad : 0,
+      result: bad === 0 ? result : bad >= step.onPlate ? "failed" : "partly",
+      good: Math.max(0, step.counts - bad),
       failed: bad,
       wentWrong: wentWrong.trim(),
     });
@@ -36,19 +36,19 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
           ? `${formatDuration((model.now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
           : `${formatDuration((model.now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
       </p>
-      {pieces > 0 && (
+      {step.clears > 0 && (
         <div className="mt-3">
           <label className="label block" htmlFor={`${id}-failed`}>
-            Of {pieces} {pieces === 1 ? "piece" : "pieces"}, how many failed?
+            Of {step.clears} {step.clears === 1 ? "piece" : "pieces"}, how many failed?
           </label>
           <input
             id={`${id}-failed`}
             type="number"
             min={0}
-            max={pieces}
+            max={step.clears}
             className="field w-28"
             value={failed}
-            onChange={(e) => setFailed(Math.min(pieces, Math.max(0, Math.round(Number(e.target.value) || 0))))}
+            onChange={(e) => setFailed(Math.min(step.clears, Math.max(0, Math.round(Number(e.target.value) || 0))))}
           />
           {failed > 0 && <p className="mt-1">{failed} more will be printed: the plan follows.</p>}
         </div>
@@ -61,13 +61,13 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
         <button className="btn btn-solid" onClick={() => end("good")}>
           {isPrint ? "It has ended well" : "Done"}
         </button>
-        {!isPrint && pieces === 0 && (
+        {!isPrint && step.clears === 0 && (
           <button className="btn" onClick={() => end("partly")}>
             Done, not quite right
           </button>
         )}
         <button className="btn" onClick={() => end("failed")}>
-          {isPrint ? "The print failed" : pieces > 0 ? "All failed" : "Failed: do it again"}
+          {isPrint ? "The print failed" : step.clears > 0 ? "All failed" : "Failed: do it again"}
         </button>
       </div>
     </Dialog>

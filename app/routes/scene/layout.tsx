@@ -3,7 +3,7 @@ import { data, Outlet, useFetcher, useParams, useRevalidator, useSearchParams } 
 import { toast } from "sonner";
 import { partSizeMm } from "~core/project";
 import { figureHeightMm } from "~core/scale";
-import { openProject, rememberScene } from "~app/data/scenes.client";
+import { openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
 import { Scenes } from "~app/features/files/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { SceneActionsContext, useNow, type RunCommand, type SceneData } from "~app/features/frame/scene";
@@ -39,6 +39,13 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { imports, addFiles, dismiss } = useImports(project.scene);
   const reckoning = usePrintFacts(project);
   const { run, undo, redo } = useRunner(project.scene.id);
+  const { revalidate } = useRevalidator();
+  const startAfresh = useCallback(async () => {
+    const done = await resetDemo();
+    if (done.ok) toast("The demo is as it was");
+    else toast.error(done.problem.message);
+    await revalidate();
+  }, [revalidate]);
   useDrop(addFiles);
   useOtherWindows();
 
@@ -69,6 +76,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
             onRedo={redo}
             onScene={() => setScenes(true)}
             onNewPart={() => setNewPart(true)}
+            onResetDemo={() => void startAfresh()}
           >
             <Outlet />
           </Frame>

@@ -1,0 +1,87 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { checkStack, filmOf } from "~core/coat";
+import type { Part } from "~core/project";
+import { block, coat, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
+import { coreBands } from "./CoreSample";
+import { stackOfPart } from "./stack";
+
+let brick: Part;
+beforeAll(async () => {
+  brick = await meshPart("brick", "Brick", block());
+});
+
+const stackOf = (work: Part["work"]) => {
+  const part = { ...brick, work: [print(), ...work] };
+  return stackOfPart(part, projectOf([part]));
+};
+
+describe("the stack of a part", () => {
+  it("begins with what it is made of and follows the order of work", () => {
+    const stack = stackOf([
+      { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 100, cuspMm: 0.17, pitchMm: 0.35, surface: "roof" },
+      coat("p", "primer"),
+      { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 },
+      coat("b", "brown"),
+      { id: "j", kind: "glue", glueId: "white-glue", to: "Base", toMaterial: "foam", gapMm: 0.1, load: false },
+      { id: "o", kind: "own", title: "Secret glaze", handsOnS: 60, waitS: 0, family: "water wash", procedureId: null },
+    ]);
+    expect(stack.map((l) => l.family)).toEqual([
+      "bare filament",
+      "solvent primer",
+      "water primer",
+      "wetted sand",
+      "water acrylic",
+      "white glue",
+      "water wash",
+    ]);
+    expect(stack.at(-1)!.name).toBe("Secret glaze");
+  });
+  it("leaves out what lays nothing down, and paints that are gone", () => {
+    const stack = stackOf([
+      { id: "h", kind: "hide", school: "leave", areaMm2: 100, cuspMm: 0.17, pitchMm: 0.35, surface: "roof" },
+      { id: "o", kind: "own", title: "Tea", handsOnS: 60, waitS: 0, family: null, procedureId: null },
+      coat("x", "no-such-paint"),
+    ]);
+    expect(stack.length).toBe(1);
+  });
+  it("knows foam, and resin by its printer", () => {
+    const base = sizePart("base", { kind: "scratch", sizeMm: [10, 10, 10], material: "foam" }, [coat("c", "can", "spray")]);
+    const check = checkStack(stackOfPart(base, projectOf([base])));
+    expect(check.verdicts[0]).toMatchObject({ under: "foam", verdict: "never" });
+    const part = { ...brick, work: [print("resin")] };
+    expect(stackOfPart(part, projectOf([part]))[0].family).toBe("bare resin");
+  });
+  it("moving the ground behind the varnish turns fine into never", () => {
+    const ground = { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 } as const;
+    expect(checkStack(stackOf([coat("p", "primer"), ground, coat("v", "can", "spray")])).ok).toBe(true);
+    expect(checkStack(stackOf([coat("p", "primer"), coat("v", "can", "spray"), ground])).ok).toBe(false);
+  });
+});
+
+describe("the core sample", () => {
+  const steps = { cuspMm: 0.173, pitchMm: 0.346 };
+  let base: Float64Array;
+  let bands: ReturnType<typeof coreBands>["bands"];
+  beforeAll(() => {
+    const stack = stackOf([coat("p", "primer", "spray", 2), coat("b", "brown"), coat("s", "stone", "dry brush"), coat("m", "matt")]);
+    ({ base, bands } = coreBands(stack, steps, 0.5));
+  });
+  it("lays each film on the one below, none thinner than nothing", () => {
+    expect(bands.map((b) => b.layer.id)).toEqual(["p", "b", "s", "m"]);
+    bands.forEach((b, i) => {
+      expect(b.bottom).toBe(i === 0 ? base : bands[i - 1].top);
+      expect(b.top.every((v, k) => v > b.bottom[k])).toBe(true);
+    });
+  });
+  it("films are about as thick as the table says", () => {
+    for (const b of bands) {
+      const mean = b.top.reduce((a, v, i) => a + v - b.bottom[i], 0) / b.top.length;
+      expect(mean / filmOf(b.layer), b.layer.name).toBeGreaterThan(0.8);
+      expect(mean / filmOf(b.layer), b.layer.name).toBeLessThan(1.3);
+    }
+  });
+  it("coats soften the steps below them", () => {
+    const depth = (p: Float64Array): number => Math.max(...p) - Math.min(...p);
+    expect(depth(bands.at(-1)!.top)).toBeLessThan(depth(base));
+  });
+});

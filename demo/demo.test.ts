@@ -1,0 +1,57 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { checkStack } from "../core/coat";
+import { readMesh } from "../core/mesh";
+import { goodCount, tonight } from "../core/plan";
+import { contentHash, printFactsOf, printOptions, type MeshBlobs, type Project } from "../core/project";
+import { stackOfPart } from "../app/features/paint/stack";
+import { readBundle, writeBundle } from "../store/bundle";
+import { DEMO_NOW } from "./identity";
+import { buildDemo } from "./scene";
+
+let demo: { project: Project; meshes: MeshBlobs };
+beforeAll(async () => {
+  demo = await buildDemo(contentHash);
+});
+const part = (id: string) => demo.project.parts.find((p) => p.id === id)!;
+
+describe("the demo scene", () => {
+  it("is a bundle like any other, and the same every time", async () => {
+    const bytes = writeBundle(demo);
+    expect((await readBundle(bytes)).ok).toBe(true);
+    expect(Buffer.compare(writeBundle(await buildDemo(contentHash)), bytes)).toBe(0);
+  });
+  it("has watertight meshes whose bytes match their names", async () => {
+    expect(demo.meshes.size).toBe(4);
+    for (const [hash, bytes] of demo.meshes) {
+      expect(await contentHash(bytes)).toBe(hash);
+      const read = readMesh(bytes, "mm");
+      expect(read).toMatchObject({ ok: true, value: { report: { watertight: true, shells: 1, flippedTriangles: 0 } } });
+    }
+  });
+  it("has facts of every printer for every printed part", () => {
+    for (const p of demo.project.parts.filter((x) => x.source.kind === "mesh"))
+      for (const printer of demo.project.scene.printers) expect(printFactsOf(p, printer), `${p.name} on ${printer.name}`).toBeDefined();
+  });
+  it("tells its story: the house is too long for the small printer and best on the large one", () => {
+    const options = printOptions(part("mill-house"), demo.project.scene);
+    expect(options[0].printer.id).toBe("large-filament");
+    expect(options.find((o) => o.printer.id === "small-filament")!.facts).toMatchObject({ fits: false, pieces: 2 });
+  });
+  it("crates are quicker in resin, all of a plate at once", () => {
+    expect(printOptions(part("crate"), demo.project.scene)[0].printer.process).toBe("resin");
+    expect(goodCount(part("crate"), demo.project.records)).toBe(20);
+  });
+  it("the house has the clash that the dry brush hides, and no other part has one", () => {
+    const clashes = demo.project.parts.filter((p) => !checkStack(stackOfPart(p, demo.project)).ok).map((p) => p.id);
+    expect(clashes).toEqual(["mill-house"]);
+    expect(checkStack(stackOfPart(part("mill-house"), demo.project)).verdicts.find((v) => v.verdict === "never")?.through).toEqual([
+      "Sand tone",
+    ]);
+  });
+  it("an evening begins with something to do, something printing and something wet", () => {
+    const t = tonight(demo.project, DEMO_NOW, 40);
+    expect(t.offers.filter((o) => o.fits).length).toBeGreaterThanOrEqual(3);
+    expect(new Set(t.clocks.map((c) => c.kind))).toEqual(new Set(["running", "setting"]));
+    expect(t.finish).not.toBeNull();
+  });
+});

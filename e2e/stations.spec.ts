@@ -1,0 +1,145 @@
+/** What each station takes over, by its own controls, on the demo's data. */
+import { expect, station, test } from "./bench";
+
+test("Paint: one press puts the clash right, and undo brings it back", async ({ bench }) => {
+  await station(bench, "Paint").click();
+  const clash = bench.getByRole("region", { name: "Clash" });
+  await expect(clash).toContainText("solvent matt varnish, can over enamel wash, brown-black");
+  await expect(clash).toContainText("Sand tone between them is no closed film.");
+  await clash.getByRole("button", { name: "Use Water-based matt" }).click();
+  await expect(clash).toHaveCount(0);
+  await expect(bench.getByText("Nothing in this order spoils what lies below it.")).toBeVisible();
+  await bench.keyboard.press("Control+z");
+  await expect(clash).toHaveCount(1);
+});
+
+test("Paint: the rack can be added to, and a paint in use stays", async ({ bench }) => {
+  await station(bench, "Paint").click();
+  await bench.getByRole("button", { name: "Add to the rack" }).click();
+  await bench.getByRole("dialog").getByLabel("Name").fill("Creek green");
+  await bench.getByRole("dialog").getByLabel("Left, ml").fill("12,5");
+  await bench.getByRole("button", { name: "Keep it" }).click();
+  await expect(bench.getByRole("button", { name: /^Creek green/ })).toContainText("12.5 ml");
+  await bench.getByRole("button", { name: /^Mid earth water acrylic/ }).click();
+  await bench.getByRole("button", { name: "Take it off the rack" }).click();
+  await expect(bench.getByText(/is painted with it/)).toBeVisible();
+});
+
+test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
+  await station(bench, "Print").click();
+  const row = bench.getByRole("row", { name: /^Sluice frame/ });
+  await expect(row.getByRole("cell").nth(2)).toContainText("52 min");
+  const profile = bench.getByRole("region", { name: "Profile of Small filament" });
+  await profile.getByLabel("layer, mm").fill("0.1");
+  await profile.getByLabel("layer, mm").press("Enter");
+  await expect(row.getByRole("cell").nth(2)).toContainText(/1 h \d\d/, { timeout: 20_000 });
+  await profile.getByLabel("build space").fill("90 x 90");
+  await profile.getByLabel("build space").press("Enter");
+  await expect(bench.getByRole("alert")).toContainText("Three lengths");
+});
+
+test("Scale: another ratio changes what is real, everywhere", async ({ bench }) => {
+  await station(bench, "Scale").click();
+  await bench.getByLabel("Scale: a figure, or a ratio").fill("1:64");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("heading", { name: "1:64", level: 1 })).toBeVisible();
+  await expect(bench.getByRole("row", { name: /^door leaf/ })).toContainText("31 mm");
+  await expect(bench.getByTestId("length-answer")).toHaveText("31.3 mm");
+  await station(bench, "Parts").click();
+  await expect(bench.getByRole("row", { name: /^Mill house/ })).toContainText("7.55 m");
+});
+
+test("Scale: the school of a figure moves the ratio within its range", async ({ bench }) => {
+  await station(bench, "Scale").click();
+  await bench.getByLabel("Counted from the foot to").selectOption("crown");
+  await expect(bench.getByRole("heading", { name: "1:59.9", level: 1 })).toBeVisible();
+  await bench.getByLabel("of a person of").selectOption("1828.8");
+  await expect(bench.getByRole("heading", { name: "1:65.3", level: 1 })).toBeVisible();
+});
+
+test("Surface: closer to, the lines are plain; the strip follows the school", async ({ bench }) => {
+  await station(bench, "Scale").click();
+  await bench.getByRole("button", { name: /^in the hand/ }).click();
+  await station(bench, "Surface").click();
+  await expect(bench.getByTestId("notes")).toContainText("plain to see");
+  await expect(bench.getByRole("img", { name: /^Profile of the surface: printed/ })).toBeVisible();
+  await bench.getByRole("button", { name: "Leave it" }).click();
+  await expect(bench.getByRole("img", { name: /^Profile of the surface: printed [\d.]+ (mm|µm)$/ })).toBeVisible();
+});
+
+test("Assemble: the glue follows the pair, and load and gap", async ({ bench }) => {
+  await station(bench, "Assemble").click();
+  await expect(bench.getByText("▸ five-minute epoxy")).toBeVisible();
+  await bench.getByLabel("Widest gap").fill("0.1 mm");
+  await bench.getByLabel("Widest gap").press("Enter");
+  await bench.getByLabel("which is of").selectOption("filament print");
+  await expect(bench.getByText("no: spoils foam")).toHaveCount(0);
+  await bench.getByLabel("which is of").selectOption("clear sheet");
+  await expect(bench.getByText("no: spoils clear sheet").first()).toBeVisible();
+});
+
+test("Ground: twice the area takes twice the sand", async ({ bench }) => {
+  await station(bench, "Ground").click();
+  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("81 ml");
+  await bench.getByLabel("Area it covers").fill("920 cm²");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("162 ml");
+  await bench.getByLabel("Depth").fill("1 mm");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("81 ml");
+});
+
+test("Tonight: start, finish, and the clock of what sets; fewer minutes offer less", async ({ bench }) => {
+  await bench.keyboard.press("t");
+  const todo = bench.getByRole("region", { name: "What to do" });
+  await expect(todo.getByRole("listitem").first()).toContainText("Sluice frame: Harbour grey primer");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("region", { name: "In hand" })).toContainText("Sluice frame");
+  await bench.clock.fastForward("00:08:00");
+  await bench.keyboard.press("f");
+  await bench.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Sluice frame");
+  await expect(todo.getByText(/^Sluice frame/)).toHaveCount(0);
+  await bench.getByLabel("Minutes at hand").fill("5 min");
+  await bench.keyboard.press("Enter");
+  await expect(todo.getByText("take longer")).toBeVisible();
+});
+
+test("Tonight: a print that failed is offered again and counted", async ({ bench }) => {
+  await station(bench, "Tonight").click();
+  await bench.getByRole("button", { name: "The print of Mill house failed or ended" }).click();
+  await bench.getByLabel("What went wrong, if anything").fill("came off the bed");
+  await bench.getByRole("button", { name: "The print failed" }).click();
+  await expect(bench.getByRole("button", { name: /^Start: Mill house, Start the print/ })).toBeVisible();
+  await station(bench, "Log").click();
+  await expect(bench.getByRole("row", { name: /came off the bed/ })).toContainText("failed");
+});
+
+test("Tonight: at night nothing is offered until somebody is awake", async ({ bench }) => {
+  await bench.clock.fastForward("06:00:00");
+  await station(bench, "Tonight").click();
+  await expect(bench.getByText("It is night: nothing is offered until 07:00.")).toBeVisible();
+  await bench.getByRole("button", { name: /^I am awake/ }).click();
+  await expect(bench.getByRole("region", { name: "What to do" }).getByRole("listitem").first()).toBeVisible();
+});
+
+test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
+  await station(bench, "Tonight").click();
+  await bench.getByLabel("to be ready by").fill("2027-03-01");
+  await expect(bench.getByRole("heading", { name: "Ready by Monday 1 March?" })).toBeVisible();
+  await expect(bench.getByText("10 times in 10.")).toBeVisible();
+  await bench.getByLabel("Thursday").fill("late");
+  await bench.getByLabel("Thursday").press("Enter");
+  await expect(bench.getByRole("alert")).toContainText("From and to");
+});
+
+test("a kept step of one's own goes on any part, anywhere in the order", async ({ bench }) => {
+  await bench.getByRole("button", { name: "Add a step" }).click();
+  await bench.getByLabel("Where it stands").selectOption({ label: "first of all" });
+  await bench.getByRole("button", { name: /^My usual thick base coat/ }).click();
+  const work = bench.getByRole("region", { name: "Order of work" }).getByRole("listitem");
+  await expect(work.first()).toContainText("My usual thick base coat");
+  await bench.getByRole("button", { name: "Move My usual thick base coat down" }).click();
+  await expect(work.nth(1)).toContainText("My usual thick base coat");
+  await expect(work.nth(1)).toContainText("25 min yours · 12 h waiting");
+});

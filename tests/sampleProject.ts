@@ -1,0 +1,137 @@
+/** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
+import { boxMesh, coneMesh, reportMesh, type Mesh } from "../core/mesh";
+import { GENERIC_PRINTERS, printFacts } from "../core/print";
+import type { Part, Project, StepRecord, WorkItem } from "../core/project";
+import { figureScale } from "../core/scale";
+import { loadSolids } from "../core/slice";
+
+/** Thursday 8 January 2026, 19:10 in Berlin. */
+export const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
+export const HOUR = 3_600_000;
+
+export const mound = (): Mesh => coneMesh(60, 22, 96);
+export const block = (): Mesh => boxMesh(40, 30, 20);
+
+/** A part from a mesh, with the facts of every generic printer. */
+export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkItem[] = [], more: Partial<Part> = {}): Promise<Part> {
+  const solids = await loadSolids();
+  const { report, topology } = reportMesh(mesh);
+  return {
+    id,
+    sceneId: "s",
+    name,
+    source: {
+      kind: "mesh",
+      hash: "0".repeat(64),
+      fileName: `${id}.stl`,
+      unit: "mm",
+      unitReason: "",
+      report,
+      outsideMm2: report.areaMm2 * 0.7,
+    },
+    factor: 1,
+    copies: 1,
+    goodBefore: 0,
+    failedBefore: 0,
+    work,
+    prints: GENERIC_PRINTERS.map((p) => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1)),
+    notes: "",
+    order: 1,
+    ...more,
+  };
+}
+
+/** A part known by its size only, or made by hand. */
+export const sizePart = (id: string, source: Part["source"], work: WorkItem[] = []): Part => ({
+  id,
+  sceneId: "s",
+  name: id,
+  source,
+  factor: 1,
+  copies: 1,
+  goodBefore: 0,
+  failedBefore: 0,
+  work,
+  prints: [],
+  notes: "",
+  order: 1,
+});
+
+export const print = (printerId = "large-filament", more: Partial<Extract<WorkItem, { kind: "print" }>> = {}): WorkItem => ({
+  id: "print",
+  kind: "print",
+  printerId,
+  up: "+z",
+  typed: null,
+  ...more,
+});
+
+export const coat = (
+  id: string,
+  paintId: string,
+  method: Extract<WorkItem, { kind: "coat" }>["method"] = "brush",
+  coats = 1,
+): WorkItem => ({
+  id,
+  kind: "coat",
+  paintId,
+  method,
+  coats,
+});
+
+export const record = (partId: string, stepKey: string, more: Partial<StepRecord> = {}): StepRecord => ({
+  id: `${stepKey}-${more.startedAt ?? 0}`,
+  sceneId: "s",
+  partId,
+  stepKey,
+  title: stepKey,
+  time: "hands",
+  startedAt: 0,
+  finishedAt: null,
+  plannedS: 600,
+  waitS: 0,
+  result: null,
+  good: 0,
+  failed: 0,
+  wentWrong: "",
+  ...more,
+});
+
+export function projectOf(parts: Part[], records: StepRecord[] = [], more: Partial<Project["scene"]> = {}): Project {
+  const paint = (id: string, name: string, family: Project["paints"][0]["family"]): Project["paints"][0] => ({
+    id,
+    sceneId: "s",
+    name,
+    hex: "#808080",
+    family,
+    sheen: "matt",
+    stockMl: 50,
+  });
+  return {
+    scene: {
+      id: "s",
+      name: "Test creek",
+      demo: false,
+      scale: figureScale(28),
+      scaleAnswered: true,
+      viewingDistanceMm: 1000,
+      printers: GENERIC_PRINTERS.map((p) => structuredClone(p)),
+      evenings: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" })),
+      timeZone: "Europe/Berlin",
+      readyBy: null,
+      createdAt: 0,
+      ...more,
+    },
+    parts,
+    paints: [
+      paint("primer", "Grey primer", "water primer"),
+      paint("brown", "Brown", "water acrylic"),
+      paint("stone", "Stone", "water acrylic"),
+      paint("wash", "Enamel wash", "enamel wash"),
+      paint("can", "Matt can", "solvent varnish"),
+      paint("matt", "Water matt", "water varnish"),
+    ],
+    procedures: [],
+    records,
+  };
+}
