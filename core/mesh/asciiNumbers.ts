@@ -101,7 +101,7 @@ export class NumberCursor {
       while (end < b.length && b[end] > 32) end++;
       this.at = end;
       const text = this.decoder.decode(b.subarray(start, Math.min(end, start + 400)));
-      return /^[+-]?(\d|\.\d)/.test(text) ? Number(text) : NaN;
+      return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text) ? Number(text) : NaN;
     }
     this.at = i;
     const value = scale < 0 ? mantissa / POW10[-scale] : mantissa * POW10[scale];

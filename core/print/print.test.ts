@@ -150,3 +150,102 @@ describe("which printer, which way up", () => {
     expect(jobOf(r, 24).materialMm3.value).toBeCloseTo(24 * 1728 * 1.15 + 6000, 3);
   });
 });
+
+describe("filament, by hand", () => {
+  const plain: FilamentPrinter = { ...large, startS: 0, layerChangeS: 0, leastLayerS: 0 };
+  const estimate = (mesh: ReturnType<typeof boxMesh>, printer: FilamentPrinter) => estimateFdm(solids, mesh, buildTopology(mesh), printer);
+
+  // One wall line of 0.45 mm round a block of 40 × 30 × 10 without skins or infill: ring area × height (exact).
+  it("a single wall is a ring", () => {
+    const e = estimate(boxMesh(40, 30, 10), { ...plain, wallLines: 1, topLayers: 0, bottomLayers: 0, infill: 0 });
+    expect(e.materialMm3.value).toBeCloseTo((1200 - 39.1 * 29.1) * 10, 2);
+  });
+  // The annulus of three 0.45 mm walls in a round tower of r 10 (n-gon of 128 sides, exact share 0.999599).
+  it("three walls of a round tower are an annulus", () => {
+    const e = estimate(cylinderMesh(10, 10, 128), { ...plain, topLayers: 0, bottomLayers: 0, infill: 0 });
+    expect(e.materialMm3.value / (Math.PI * (100 - 8.65 ** 2) * 10 * 0.999599)).toBeCloseTo(1, 3);
+  });
+  it("a wall as thin as its lines has no inside", () => {
+    const e = estimate(boxMesh(60, 2.4, 10), plain);
+    expect(e.materialMm3.value).toBeCloseTo(60 * 2.4 * 10, 1);
+  });
+  // Infill at fraction f lays area × f of material: from 0 to 20 % the inside grows by a fifth of itself (exact).
+  it("infill is its share of the inside", () => {
+    const bare = estimate(boxMesh(40, 30, 20), { ...plain, topLayers: 0, bottomLayers: 0, infill: 0 });
+    const filled = estimate(boxMesh(40, 30, 20), { ...plain, topLayers: 0, bottomLayers: 0, infill: 0.2 });
+    expect(filled.materialMm3.value - bare.materialMm3.value).toBeCloseTo(37.3 * 27.3 * 20 * 0.2, 1);
+  });
+  // A square wall of 40 mm sides: four moves of 40 mm a line; trapezoid time of each by hand.
+  it("takes the time of its moves", () => {
+    const printer = { ...plain, wallLines: 1, topLayers: 0, bottomLayers: 0, infill: 0, cornerMmS: 8 };
+    const e = estimate(boxMesh(40, 40, 2), printer);
+    const side = moveTimeS(40, 60, 1500, 8, 8);
+    // Ten layers; the ring is 1.13 % shorter than the outline; one hop a layer comes on top.
+    const walls = 10 * 4 * side * ((1600 - 39.1 * 39.1) / 0.45 / 160);
+    expect(e.timeS.value).toBeGreaterThan(walls);
+    expect(e.timeS.value).toBeLessThan(walls + 10 * (0.4 + 0.4));
+  });
+  it("a small layer waits for its least time", () => {
+    const e = estimate(boxMesh(4, 4, 10), { ...plain, leastLayerS: 12 });
+    expect(e.timeS.value).toBeGreaterThanOrEqual(50 * 12);
+    expect(e.timeS.value).toBeLessThan(50 * 14);
+  });
+  // Density and price as the profile says: 1 kg at 20.00 is 2 cents a gram.
+  it("costs what it weighs", () => {
+    const e = estimate(boxMesh(40, 30, 20), plain);
+    expect(e.massG.value).toBeCloseTo((e.materialMm3.value / 1000) * 1.24, 9);
+    expect(e.costMinor.value).toBeCloseTo(e.massG.value * 2, 9);
+  });
+  it("eight times the volume of a cube for twice its side, and two to eight times the hours", () => {
+    const one = estimate(boxMesh(20, 20, 20), { ...plain, infill: 1 }),
+      two = estimate(boxMesh(40, 40, 40), { ...plain, infill: 1 });
+    expect(two.materialMm3.value / one.materialMm3.value).toBeCloseTo(8, 3);
+    expect(two.timeS.value / one.timeS.value).toBeGreaterThan(2);
+    expect(two.timeS.value / one.timeS.value).toBeLessThan(8);
+  });
+  it("a roof of 45° prints on itself, one of 25° from below does not", () => {
+    const tent = (height: number) =>
+      new MeshBuilder()
+        .prism(
+          [
+            [-0.5, 0],
+            [0.5, 0],
+            [30, height],
+            [-30, height],
+          ],
+          0,
+          40,
+        )
+        .build();
+    expect(estimate(tent(29.5), plain).supportMm3).toBe(0);
+    expect(estimate(tent(13.8), plain).supportMm3).toBeGreaterThan(100);
+  });
+  it("tells how far it is and stops when asked", () => {
+    const mesh = cylinderMesh(20, 20, 64);
+    const told: number[] = [];
+    estimateFdm(solids, mesh, buildTopology(mesh), plain, (f) => told.push(f));
+    expect(told.at(-1)).toBe(1);
+    const stop = new AbortController();
+    stop.abort();
+    expect(() => estimateFdm(solids, mesh, buildTopology(mesh), plain, undefined, stop.signal)).toThrow();
+  });
+});
+
+describe("resin, by hand", () => {
+  it("the bottom layers alone, when there are no others", () => {
+    const lift = { distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 1 };
+    expect(resinTimeS(0.2, { layerMm: 0.05, bottomLayers: 5, bottomExposureS: 30, exposureS: 2.5, lift })).toBeCloseTo(4 * (30 + 9.4), 9);
+  });
+  it("a millimetre more is twenty layers more", () => {
+    const per = (h: number) => resinTimeS(h, resin);
+    expect(per(31) - per(30)).toBeCloseTo(20 * (2.5 + liftCycleS(resin.lift)), 6);
+  });
+  it("costs by volume, and what clings is paid once a plate", () => {
+    const one = estimateResin(20, 10000, 1, resin),
+      two = estimateResin(20, 10000, 2, resin);
+    const own = ((10000 * 1.15) / 1e6) * resin.pricePerLitreMinor,
+      lost = (6 / 1000) * resin.pricePerLitreMinor;
+    expect(one.costMinor.value).toBeCloseTo(own + lost, 9);
+    expect(two.costMinor.value).toBeCloseTo(2 * own + lost, 9);
+  });
+});

@@ -29,7 +29,7 @@ export interface Surfaces {
 const BANDS = [1.5, 8, 16, 35, 55, 80];
 const FACINGS: Facing[] = ["front", "right", "back", "left"];
 /** Share of the whole area under which a surface is a scrap. */
-const LEAST_SHARE = 0.004;
+const LEAST_SHARE = 0.001;
 
 /** @param mesh mm, turned as it is printed (z up on the plate), so that slopes are those of the layers */
 export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {

@@ -65,7 +65,7 @@ const recipeOf = (item: Ground) => GROUND_RECIPES.find((r) => r.id === item.reci
 const amountsOf = (item: Ground, part: Part) => groundAmounts(recipeOf(item), item.areaMm2 * part.copies, item.depthMm);
 
 /** "320 × 240 mm" or "460 cm²". */
-function parseArea(text: string): Result<number> {
+export function parseArea(text: string): Result<number> {
   const cm2 = /^\s*(\d+(?:[.,]\d+)?)\s*(cm2|cm²|mm2|mm²)?\s*$/i.exec(text);
   if (cm2) return ok(Number(cm2[1].replace(",", ".")) * (/^mm/i.test(cm2[2] ?? "") ? 1 : 100));
   const sides = text.split(/[x×*]/i);

@@ -2,7 +2,8 @@
 import { useEffect, useRef, useState } from "react";
 import { runMeshJob } from "~workers/mesh/client";
 import type { Part } from "~core/project";
-import { geometryKey, meshSourceOf } from "./meshSource";
+import { geometryKey } from "./geometryKey";
+import { meshSourceOf } from "./meshSource";
 
 export default function Turntable({ part }: { part: Part }) {
   const holder = useRef<HTMLDivElement>(null);

@@ -7,6 +7,7 @@ import { createScene, freshId } from "~app/data/scenes.client";
 import type { Problem } from "~core/measure";
 import type { Scene } from "~core/project";
 import { newId } from "~app/features/frame/scene";
+import { nameFromFile } from "./nameFromFile";
 
 export interface Import {
   id: string;
@@ -15,17 +16,6 @@ export interface Import {
   phase: string;
   problem: Problem | null;
   cancel: () => void;
-}
-
-/** A part's name from its file's: without the ending, words apart, first letter large. */
-export function nameFromFile(fileName: string): string {
-  const bare =
-    fileName
-      .replace(/\.[^.]+$/, "")
-      .replace(/[_\-.]+/g, " ")
-      .trim()
-      .slice(0, 100) || "Part";
-  return bare[0].toUpperCase() + bare.slice(1);
 }
 
 /** What is dropped on the demo goes to a scene of the user's own: the demo stays what it was. */

@@ -9,9 +9,3 @@ export async function meshSourceOf(part: Part): Promise<MeshSource | undefined> 
   const row = await db.meshes.get(source.hash);
   return row ? { kind: "file", hash: source.hash, bytes: row.bytes, unit: source.unit } : undefined;
 }
-
-/** Names the geometry of a part at its size: what results are kept under. */
-export function geometryKey(part: Part): string {
-  const s = part.source;
-  return s.kind === "mesh" ? `${s.hash} ${s.unit} ${part.factor}` : `${s.sizeMm.join("×")} ${s.kind === "typed" && s.shell} ${part.factor}`;
-}

@@ -9,7 +9,8 @@ import { printFactsOf, type Part, type Project } from "~core/project";
 import type { Printer } from "~core/print";
 import { keepPrintFacts } from "~store/printFacts";
 import { db } from "~app/data/database.client";
-import { geometryKey, meshSourceOf } from "./meshSource";
+import { geometryKey } from "./geometryKey";
+import { meshSourceOf } from "./meshSource";
 
 interface Missing {
   part: Part;

@@ -5,7 +5,8 @@ import { SHEET_VERSION, type Sheet } from "~core/sheet";
 import type { Up } from "~core/mesh";
 import type { Part } from "~core/project";
 import { db } from "~app/data/database.client";
-import { geometryKey, meshSourceOf } from "./meshSource";
+import { geometryKey } from "./geometryKey";
+import { meshSourceOf } from "./meshSource";
 
 export interface SheetState {
   sheet: Sheet | null;

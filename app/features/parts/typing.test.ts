@@ -1,0 +1,84 @@
+import { describe, expect, it } from "vitest";
+import { parseCount, parseName, parseNumber } from "../../ui/field";
+import { keyName } from "../../ui/keys";
+import { parseArea } from "../ground/GroundPage";
+import { geometryKey } from "./geometryKey";
+import { nameFromFile } from "./nameFromFile";
+import { parsePartSize } from "./NewPart";
+import { parseScale } from "./ScaleQuestion";
+import { sizePart } from "../../../tests/sampleProject";
+
+describe("a part's name from its file", () => {
+  it.each([
+    ["boat_shed.stl", "Boat shed"],
+    ["tower-v2.final.STL", "Tower v2 final"],
+    [".stl", "Part"],
+    ["<b>x</b>.stl", "<b>x</b>"],
+    ["Mühle.stl", "Mühle"],
+  ])("%j is %j", (file, name) => expect(nameFromFile(file)).toBe(name));
+  it("is never longer than a name may be", () => expect(nameFromFile(`${"x".repeat(500)}.stl`).length).toBeLessThanOrEqual(120));
+});
+
+describe("a size from a shop page", () => {
+  it("reads three lengths", () =>
+    expect(parsePartSize("19.2 x 14.8 x 11.8 cm")).toMatchObject({ ok: true, value: [192, 148, expect.closeTo(118, 9)] }));
+  it("asks for the unit when the size cannot be", () =>
+    expect(parsePartSize("192 × 148 × 118 m")).toMatchObject({ ok: false, problem: { code: "size.unit" } }));
+  it("says how many lengths are wanted", () =>
+    expect(parsePartSize("192 × 148")).toMatchObject({ ok: false, problem: { code: "size.three" } }));
+});
+
+describe("who stands beside it", () => {
+  it.each([
+    ["1:64", { kind: "ratio", ratio: 64 }],
+    ["1/87.1", { kind: "ratio", ratio: 87.1 }],
+    ["32 mm", { kind: "figure", figureMm: 32 }],
+    ["54", { kind: "figure", figureMm: 54 }],
+  ])("reads %j", (text, value) => expect(parseScale(text)).toMatchObject({ ok: true, value }));
+  it.each(["1:0", "1:90000", "tall", "2 m", ""])("asks again about %j", (text) => expect(parseScale(text).ok).toBe(false));
+});
+
+describe("areas", () => {
+  it.each([
+    ["460 cm²", 46000],
+    ["460", 46000],
+    ["500 mm2", 500],
+    ["320 × 240 mm", 76800],
+    ["2 in x 3 in", 2 * 3 * 645.16],
+  ])("reads %j", (text, mm2) => {
+    const r = parseArea(text);
+    expect(r.ok && r.value).toBeCloseTo(mm2, 6);
+  });
+  it.each(["big", "3 × ", "0 × 5 mm"])("asks again about %j", (text) => expect(parseArea(text).ok).toBe(false));
+});
+
+describe("numbers and names", () => {
+  it("counts are whole and within limits", () => {
+    expect(parseCount(1, 5000)("24")).toEqual({ ok: true, value: 24 });
+    for (const bad of ["0", "2.5", "many", "", "5001"]) expect(parseCount(1, 5000)(bad).ok, bad).toBe(false);
+  });
+  it("numbers take a comma", () => {
+    expect(parseNumber(0, 10)("2,5")).toEqual({ ok: true, value: 2.5 });
+    for (const bad of ["", "11", "-1", "x"]) expect(parseNumber(0, 10)(bad).ok, bad).toBe(false);
+  });
+  it("names are trimmed and not empty", () => {
+    expect(parseName("  Mill ")).toEqual({ ok: true, value: "Mill" });
+    expect(parseName("   ").ok).toBe(false);
+    expect(parseName("x".repeat(121)).ok).toBe(false);
+  });
+  it("keys read as people say them", () => expect(["mod+shift+z", "Enter", "/"].map(keyName)).toEqual(["Ctrl Shift z", "↵", "/"]));
+});
+
+describe("what results are kept under", () => {
+  it("changes with everything the geometry depends on", () => {
+    const part = sizePart("a", { kind: "typed", sizeMm: [10, 20, 30], shell: true });
+    const keys = [
+      part,
+      { ...part, factor: 2 },
+      { ...part, source: { ...part.source, shell: false } },
+      { ...part, source: { ...part.source, sizeMm: [10, 20, 31] } },
+    ] as (typeof part)[];
+    expect(new Set(keys.map(geometryKey)).size).toBe(4);
+    expect(geometryKey({ ...part, name: "b", copies: 9 })).toBe(geometryKey(part));
+  });
+});

@@ -1,0 +1,121 @@
+import "fake-indexeddb/auto";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { meshPart, block, projectOf, coat, print } from "../tests/sampleProject";
+import type { Project } from "../core/project";
+import { figureScale, ratioScale } from "../core/scale";
+import { inOrder } from "./bundle";
+import { runCommand, type CommandName } from "./commands";
+import { InchHollowDatabase } from "./database";
+import { redo, undo } from "./edit";
+import { keepPrintFacts } from "./printFacts";
+import { loadProject, storeBundle } from "./projects";
+
+const NOW = 1_767_900_000_000;
+let count = 0;
+const brick = meshPart("brick", "Brick", block(), [print(), coat("p", "primer"), coat("b", "brown")]);
+
+async function fresh(): Promise<{ db: InchHollowDatabase; read: () => Promise<Project> }> {
+  const db = new InchHollowDatabase(`undo-${count++}`);
+  await storeBundle(db, { project: projectOf([await brick]), meshes: new Map() }, "fresh");
+  return { db, read: async () => inOrder((await loadProject(db, "s"))!) };
+}
+
+const own = (id: string) => ({ id, kind: "own" as const, title: `Step ${id}`, handsOnS: 60, waitS: 0, family: null, procedureId: null });
+
+/** One of every kind of command, all of which the sample allows. */
+const COMMANDS: [CommandName, object][] = [
+  ["scene.set", { name: "Another name", viewingDistanceMm: 600, readyBy: "2026-03-01" }],
+  ["scene.set", { evenings: [{ weekday: 1, from: "20:00", to: "21:00" }] }],
+  ["scene.scale", { scale: ratioScale(64) }],
+  ["scene.scale", { scale: figureScale(32, "crown") }],
+  ["part.add", { id: "new", name: "New", source: { kind: "typed", sizeMm: [10, 20, 30], shell: true }, factor: 1, copies: 2, work: [] }],
+  ["part.set", { partId: "brick", copies: 9, notes: "Look out" }],
+  ["part.rescale", { partId: "brick", factor: 1.25 }],
+  ["part.delete", { partId: "brick" }],
+  ["work.add", { partId: "brick", at: 1, items: [own("x"), own("y")] }],
+  ["work.set", { partId: "brick", item: coat("p", "stone", "sponge", 3) }],
+  ["work.typed", { partId: "brick", itemId: "print", typed: { timeS: 3600, massG: 20, text: "1 h, 20 g" } }],
+  ["work.move", { partId: "brick", itemId: "b", to: 0 }],
+  ["work.remove", { partId: "brick", itemId: "p" }],
+  ["paint.put", { paint: { id: "teal", name: "Teal", hex: "#008080", family: "water acrylic", sheen: "matt", stockMl: 17 } }],
+  ["paint.delete", { paintId: "can" }],
+  ["procedure.keep", { procedure: { id: "k", title: "Kept", handsOnS: 60, waitS: 60, family: null } }],
+  ["procedure.delete", { procedureId: "k" }],
+  ["step.start", { recordId: "r", partId: "brick", stepKey: "brick/p/0", title: "Prime", time: "hands", plannedS: 60, waitS: 60 }],
+  ["step.finish", { recordId: "r", result: "good", good: 0, failed: 0, wentWrong: "" }],
+  ["step.forget", { recordId: "r" }],
+];
+
+describe("undo, whatever was done", () => {
+  it("any run of commands can be taken back to the start and done again to the end", async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.nat(COMMANDS.length - 1), { minLength: 1, maxLength: 8 }), async (picks) => {
+        const { db, read } = await fresh();
+        const start = await read();
+        let done = 0;
+        for (const p of picks) {
+          const [name, payload] = COMMANDS[p];
+          const before = JSON.stringify(await read());
+          const result = await runCommand(db, "s", name, payload, NOW + done);
+          // What is refused, or changes nothing, leaves no trace.
+          if (!result.ok) expect(JSON.stringify(await read())).toBe(before);
+          else done++;
+        }
+        const end = await read();
+        let back = 0;
+        while ((await undo(db, "s")) !== null) back++;
+        expect(back).toBeLessThanOrEqual(done);
+        expect(await read()).toEqual(start);
+        while ((await redo(db, "s")) !== null);
+        expect(await read()).toEqual(end);
+        db.close();
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it("each command alone can be taken back", async () => {
+    for (const [name, payload] of COMMANDS) {
+      const { db, read } = await fresh();
+      const before = await read();
+      await runCommand(db, "s", name, payload, NOW);
+      await undo(db, "s");
+      expect(await read(), name).toEqual(before);
+      db.close();
+    }
+  });
+
+  it("a command of one scene is not taken back by another's", async () => {
+    const { db, read } = await fresh();
+    await storeBundle(db, { project: projectOf([]), meshes: new Map() }, "second");
+    await runCommand(db, "s", "scene.set", { name: "First" }, NOW);
+    await runCommand(db, "second", "scene.set", { name: "Second" }, NOW);
+    expect(await undo(db, "second")).toBe("Scene changed");
+    expect(await undo(db, "second")).toBeNull();
+    expect((await read()).scene.name).toBe("First");
+  });
+
+  it("keeps the last two hundred edits", async () => {
+    const { db } = await fresh();
+    for (let i = 0; i < 205; i++) await runCommand(db, "s", "part.set", { partId: "brick", copies: 1 + (i % 50) }, NOW + i);
+    let back = 0;
+    while ((await undo(db, "s")) !== null) back++;
+    expect(back).toBe(200);
+  });
+});
+
+describe("print facts", () => {
+  it("replace those of their printer, and a part that is gone does not come back", async () => {
+    const { db, read } = await fresh();
+    const [brick] = (await read()).parts;
+    const changed = { ...brick.prints[0], perPlate: 77 };
+    await keepPrintFacts(db, "s", "brick", [changed]);
+    const after = (await read()).parts[0].prints;
+    expect(after.length).toBe(3);
+    expect(after.find((f) => f.printerId === changed.printerId)!.perPlate).toBe(77);
+    await runCommand(db, "s", "part.delete", { partId: "brick" }, NOW);
+    await keepPrintFacts(db, "s", "brick", [changed]);
+    expect((await read()).parts).toEqual([]);
+  });
+});
