@@ -3,7 +3,7 @@ import { checkStack } from "../core/coat";
 import { readMesh } from "../core/mesh";
 import { goodCount, tonight } from "../core/plan";
 import { contentHash, printFactsOf, printOptions, type MeshBlobs, type Project } from "../core/project";
-import { stackOfPart } from "../app/features/paint/stack";
+import { stackOfPart } from "../core/plan";
 import { readBundle, writeBundle } from "../store/bundle";
 import { DEMO_NOW } from "./identity";
 import { buildDemo } from "./scene";

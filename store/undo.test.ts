@@ -71,7 +71,7 @@ describe("undo, whatever was done", () => {
         expect(await read()).toEqual(end);
         db.close();
       }),
-      { numRuns: 40 },
+      { numRuns: 15 },
     );
   });
 

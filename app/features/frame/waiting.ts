@@ -3,7 +3,7 @@ import { checkStack, isClash } from "~core/coat";
 import { goodCount, type Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { formatRatio } from "~core/scale";
-import { stackOfPart } from "~app/features/paint/stack";
+import { stackOfPart } from "~core/plan";
 import type { Station } from "./stations";
 
 export function waitingAt(project: Project, t: Tonight): Record<Station["id"], string> {

@@ -3,7 +3,7 @@ import { scaleLinear } from "d3";
 import { FAMILIES, filmOf, METHODS, isClash, worstFirst, type BoundaryVerdict } from "~core/coat";
 import { coatOver, sawTooth, type Steps } from "~core/surface";
 import { useWidth } from "~app/ui/useWidth";
-import type { StackLayer } from "./stack";
+import type { StackLayer } from "~core/plan";
 
 const SAMPLES = 160;
 const HEIGHT = 440;

@@ -13,7 +13,7 @@ import { IconButton } from "~app/features/parts/WorkList";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount, parseName, parseNumber } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
-import { stackOfPart } from "./stack";
+import { stackOfPart } from "~core/plan";
 
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);

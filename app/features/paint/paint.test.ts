@@ -3,7 +3,7 @@ import { checkStack, filmOf } from "~core/coat";
 import type { Part } from "~core/project";
 import { block, coat, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
 import { coreBands } from "./CoreSample";
-import { stackOfPart } from "./stack";
+import { stackOfPart } from "~core/plan";
 
 let brick: Part;
 beforeAll(async () => {

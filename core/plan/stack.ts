@@ -1,10 +1,8 @@
 /** The stack of coats on a part, in the order of its work: print, fillers, primers, paint, glue, ground, own steps. */
-import { type CoatLayer } from "~core/coat";
-import { GLUES } from "~core/joint";
-import { layerOfCoat } from "~core/plan";
-import { materialOf, type Part, type Project } from "~core/project";
-import type { Material } from "~core/joint";
-import type { CoatFamily } from "~core/coat";
+import type { CoatFamily, CoatLayer } from "../coat";
+import { GLUES, type Material } from "../joint";
+import { materialOf, type Part, type Project } from "../project";
+import { layerOfCoat } from "./steps";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
   "filament print": "bare filament",
@@ -27,7 +25,7 @@ export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints
     {
       id: "ground",
       itemId: "",
-      name: part.source.kind === "scratch" ? material : `${material}`,
+      name: material,
       family: GROUND_OF[material],
       method: "brush",
       coats: 1,
