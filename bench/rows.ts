@@ -1,12 +1,14 @@
 /** The rows of `npm run bench`. Meshes are made here; ratios say how we stand against a general-purpose library. */
+import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
-import { buildTopology, readStl, reportMesh, weld, writeStl, type Mesh } from "../core/mesh";
+import { buildTopology, readObj, readStl, reportMesh, weld, writeStl, type Mesh } from "../core/mesh";
 import { loadSolids, sliceMesh } from "../core/slice";
+import type { Mesh as ThreeMesh } from "three";
 import type { Row } from "./side";
 
 /** A bumpy ball of about `triangles` triangles and 60 mm across. */
-export function ball(triangles: number): Mesh {
+function ball(triangles: number): Mesh {
   const rings = Math.round(Math.sqrt(triangles / 4)),
     around = rings * 2;
   const positions = new Float32Array((2 + (rings - 1) * around) * 3);
@@ -31,6 +33,15 @@ export function ball(triangles: number): Mesh {
   return { positions, indices: Uint32Array.from(indices) };
 }
 
+/** A mesh as OBJ text, six decimals a coordinate. */
+function objText({ positions, indices }: Mesh): string {
+  const lines: string[] = ["o ball"];
+  for (let i = 0; i < positions.length; i += 3)
+    lines.push(`v ${positions[i].toFixed(6)} ${positions[i + 1].toFixed(6)} ${positions[i + 2].toFixed(6)}`);
+  for (let i = 0; i < indices.length; i += 3) lines.push(`f ${indices[i] + 1} ${indices[i + 1] + 1} ${indices[i + 2] + 1}`);
+  return `${lines.join("\n")}\n`;
+}
+
 export const ROWS: Row[] = [
   {
     name: "stl",
@@ -48,6 +59,28 @@ export const ROWS: Row[] = [
           return reportMesh(weld(stl.value.corners)).report;
         },
         peer: () => mergeVertices(new STLLoader().parse(buffer).deleteAttribute("normal")),
+      };
+    },
+  },
+  {
+    name: "obj",
+    work: "read and weld an OBJ of 1,000,000 triangles",
+    peer: "three's OBJLoader with mergeVertices",
+    goal: 0.3,
+    sizes: [125_000, 250_000, 500_000, 1_000_000],
+    prepare: async (size) => {
+      const text = objText(ball(size));
+      const file = new TextEncoder().encode(text);
+      return {
+        ours: () => {
+          const obj = readObj(file);
+          if (!obj.ok) throw new Error(obj.problem.message);
+          return weld(obj.value.corners);
+        },
+        peer: () => {
+          const { geometry } = new OBJLoader().parse(new TextDecoder().decode(file)).children[0] as ThreeMesh;
+          return mergeVertices(geometry.deleteAttribute("normal"));
+        },
       };
     },
   },

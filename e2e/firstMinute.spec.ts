@@ -45,6 +45,24 @@ test("a size from a shop page gives the same answers", async ({ bench }) => {
   await expect(bench.getByText(/too long by \d+ mm/)).toBeVisible();
 });
 
+test("an OBJ is read as well as an STL, and is kept", async ({ bench }) => {
+  const v = [0, 1].flatMap((z) =>
+    [
+      [0, 0],
+      [60, 0],
+      [60, 90],
+      [0, 90],
+    ].map(([x, y]) => `v ${x} ${y} ${z * 52}`),
+  );
+  const obj = `o shed\n${v.join("\n")}\nf 4 3 2 1\nf 5 6 7 8\nf 1 2 6 5\nf 2 3 7 6\nf 3 4 8 7\nf 4 1 5 8\n`;
+  await upload(bench, "boat_shed.obj", Buffer.from(obj));
+  await expect(bench.getByRole("heading", { name: "Boat shed", level: 1 })).toBeVisible();
+  await bench.getByRole("button", { name: "A 28 mm figure" }).click();
+  await expect(bench.getByTestId("notes")).toContainText("2.91 m tall in real life");
+  await bench.reload();
+  await expect(bench.getByText("12 triangles, 1 body, watertight")).toBeVisible();
+});
+
 test("bad files get a sentence, the others go on, and nothing is stored", async ({ bench }) => {
   const huge = shedStl();
   huge.writeUInt32LE(0xffffffff, 80);

@@ -16,6 +16,14 @@ export interface TriangleSoup {
   names: string[];
 }
 
+export type MeshFormat = "stl-binary" | "stl-ascii" | "obj" | "ply-ascii" | "ply-binary";
+
+export interface SoupFile extends TriangleSoup {
+  format: MeshFormat;
+  /** What was odd but could be read. */
+  warnings: { code: string; message: string; count?: number }[];
+}
+
 export const triangleCount = (mesh: Mesh): number => mesh.indices.length / 3;
 export const vertexCount = (mesh: Mesh): number => mesh.positions.length / 3;
 

@@ -1,17 +1,19 @@
 /** From the bytes of a file to a welded mesh in millimetres with its report: the whole way in. */
 import { checkPartSize, fail, ok, type OnProgress, type Result } from "../measure";
-import { boundsOf, scaleMesh, type Mesh } from "./mesh";
+import { readSoup } from "./formats";
+import { boundsOf, scaleMesh, type Mesh, type MeshFormat } from "./mesh";
 import { outsideAreaMm2 } from "./raster";
 import { reportMesh, type MeshReport } from "./report";
-import { readStl, type StlFile } from "./stl";
 import type { Topology } from "./topology";
 import { FILE_UNIT_MM, guessUnit, type FileUnit, type UnitGuess } from "./unitGuess";
 import { weld } from "./weld";
 
 export interface MeshFile {
-  format: StlFile["format"];
+  format: MeshFormat;
   unit: UnitGuess;
   names: string[];
+  /** As the file stores it, in the file's own unit. */
+  raw: Mesh;
   /** Millimetres. */
   mesh: Mesh;
   report: MeshReport;
@@ -25,13 +27,13 @@ export interface MeshFile {
  * A size that cannot be is refused with the question for the unit; an open mesh is read and its report says so.
  */
 export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProgress, signal?: AbortSignal): Result<MeshFile> {
-  const file = readStl(bytes, (f, phase) => onProgress?.(f * 0.4, phase), signal);
+  const file = readSoup(bytes, (f, phase) => onProgress?.(f * 0.4, phase), signal);
   if (!file.ok) return file;
   const welded = weld(file.value.corners);
   onProgress?.(0.6, "joining corners");
   signal?.throwIfAborted();
-  const raw = boundsOf(welded.positions);
-  const chosen: UnitGuess = unit ? { name: unit, guessed: false, reason: "You chose it." } : guessUnit(Math.max(...raw.size));
+  const box = boundsOf(welded.positions);
+  const chosen: UnitGuess = unit ? { name: unit, guessed: false, reason: "You chose it." } : guessUnit(Math.max(...box.size));
   const mesh = scaleMesh(welded, FILE_UNIT_MM[chosen.name]);
   const { report, topology } = reportMesh(mesh, (f, phase) => onProgress?.(0.6 + f * 0.4, phase), signal);
   if (report.shells === 0)
@@ -43,5 +45,14 @@ export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProg
   const sensible = checkPartSize([Math.max(size[0], 1e-9), Math.max(size[1], 1e-9), Math.max(size[2], 1e-9)]);
   if (!sensible.ok) return sensible;
   report.warnings.push(...file.value.warnings);
-  return ok({ format: file.value.format, unit: chosen, names: file.value.names, mesh, report, topology, outsideMm2: outsideAreaMm2(mesh) });
+  return ok({
+    format: file.value.format,
+    unit: chosen,
+    names: file.value.names,
+    raw: welded,
+    mesh,
+    report,
+    topology,
+    outsideMm2: outsideAreaMm2(mesh),
+  });
 }

@@ -5,14 +5,8 @@
  * Linear in the size of the file. The count in the header is only believed when the file is long enough to hold it.
  */
 import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../measure";
-import type { TriangleSoup } from "./mesh";
+import type { SoupFile } from "./mesh";
 import { NumberCursor } from "./asciiNumbers";
-
-export interface StlFile extends TriangleSoup {
-  format: "stl-binary" | "stl-ascii";
-  /** What was odd but could be read. */
-  warnings: { code: string; message: string; count?: number }[];
-}
 
 const HEADER = 84;
 const FACET = 50;
@@ -39,7 +33,7 @@ const looksLikeText = (bytes: Uint8Array): boolean => {
  * @param onProgress called with the share of the file that was read
  * @returns the corners (file units) and the names of the solids, or a problem with the byte or line it sits at
  */
-export function readStl(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<StlFile> {
+export function readStl(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<SoupFile> {
   if (bytes.length === 0) return fail("stl.empty", "The file is empty. Export it again and drop the new one.", "byte 0");
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const count = bytes.length >= HEADER ? view.getUint32(80, true) : -1;
@@ -47,11 +41,11 @@ export function readStl(bytes: Uint8Array, onProgress?: OnProgress, signal?: Abo
   // Some programs begin binary files with "solid" too: the length decides first.
   if (!fitsExactly && startsWithSolid(bytes) && looksLikeText(bytes)) return readAscii(bytes, onProgress, signal);
   if (bytes.length < HEADER || (!fitsExactly && looksLikeText(bytes)))
-    return fail("mesh.unknown", "This is not a mesh that can be read here. Drop an STL file (binary or ASCII).", "byte 0");
+    return fail("mesh.unknown", "This is not a mesh that can be read here. Drop an STL, OBJ or PLY file.", "byte 0");
   return readBinary(bytes, view, count, onProgress, signal);
 }
 
-function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress?: OnProgress, signal?: AbortSignal): Result<StlFile> {
+function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress?: OnProgress, signal?: AbortSignal): Result<SoupFile> {
   const holds = Math.floor((bytes.length - HEADER) / FACET);
   if (count > holds)
     return fail(
@@ -90,7 +84,7 @@ function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress
       );
     }
   }
-  const warnings: StlFile["warnings"] = [];
+  const warnings: SoupFile["warnings"] = [];
   const left = bytes.length - HEADER - count * FACET;
   if (left > 0) warnings.push({ code: "stl.trailing", message: `${left} bytes after the last triangle were left unread.`, count: left });
   return ok({ format: "stl-binary", corners, names: [], warnings });
@@ -102,7 +96,7 @@ function lineOf(bytes: Uint8Array, at: number): number {
   return line;
 }
 
-function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<StlFile> {
+function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<SoupFile> {
   const cursor = new NumberCursor(bytes);
   let corners = new Float32Array(9 * 1024);
   let used = 0;

@@ -3,7 +3,7 @@
  * together with the worker.
  */
 import wasmUrl from "manifold-3d/manifold.wasm?url";
-import { readMesh, reportMesh, scaleMesh, type Mesh, type Topology } from "../../core/mesh";
+import { readMesh, reportMesh, scaleMesh, writeStl, type Mesh, type Topology } from "../../core/mesh";
 import { contentHash, typedMesh } from "../../core/project";
 import { printFacts } from "../../core/print";
 import { drawSheet } from "../../core/sheet";
@@ -47,10 +47,12 @@ const JOBS: { [N in JobName]: Run<N> } = {
   read: async ({ bytes, unit }, onProgress, signal) => {
     const file = readMesh(bytes, unit ?? undefined, onProgress, signal);
     if (!file.ok) return file;
-    const { format, unit: guess, names, report, outsideMm2 } = file.value;
+    const { format, unit: guess, names, report, outsideMm2, raw } = file.value;
+    // Kept meshes are STL, in the unit of the file, so that a bundle holds one open format.
+    const stored = format.startsWith("stl") ? bytes : writeStl(raw);
     return ok({
-      answer: { hash: await contentHash(bytes), bytes, format, unit: guess, names, report, outsideMm2 },
-      transfer: [bytes.buffer as ArrayBuffer],
+      answer: { hash: await contentHash(stored), bytes: stored, format, unit: guess, names, report, outsideMm2 },
+      transfer: [stored.buffer as ArrayBuffer],
     });
   },
   sheet: async ({ source, factor, up }, onProgress, signal) => {

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { checkPartSize, ok, parseSize, type Result } from "~core/measure";
 import { MATERIALS, type Material } from "~core/joint";
+import { MESH_ENDINGS } from "~core/mesh";
 import type { PartSource, Scene } from "~core/project";
 import { db } from "~app/data/database.client";
 import { newId } from "~app/features/frame/scene";
@@ -65,7 +66,7 @@ export function NewPart({
       <input
         ref={file}
         type="file"
-        accept=".stl,model/stl"
+        accept={MESH_ENDINGS.join(",")}
         multiple
         className="sr-only"
         aria-label="Mesh files"
@@ -85,7 +86,7 @@ export function NewPart({
         onClick={() => file.current?.click()}
       >
         <span className="text-lg font-semibold">Choose a mesh file, or drop one anywhere</span>
-        <span className="text-soft">STL, binary or ASCII. It stays in this browser.</span>
+        <span className="text-soft">STL, OBJ or PLY. It stays in this browser.</span>
       </button>
       <form
         className="mt-5 grid gap-3 tab:grid-cols-2"
