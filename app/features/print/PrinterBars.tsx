@@ -45,7 +45,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
   const chosen = part.work.find((w) => w.kind === "print");
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
   const most = Math.max(...options.map((o) => o.job.timeS.high));
-  const x = scaleLinear([0, most], [0, 100]);
+  const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
     if (chosen?.kind === "print")
       run("work.set", { partId: part.id, item: { ...chosen, printerId: o.printer.id, up: o.facts.up, typed: null } });
@@ -79,7 +79,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
                 <rect
                   x="0.2"
                   y="3"
-                  width={x(o.job.timeS.value)}
+                  width={x(o.job.timeS.value) - 0.2}
                   height="11"
                   fill={mine ? "var(--ink)" : "none"}
                   stroke="var(--ink)"
