@@ -63,6 +63,19 @@ test("an OBJ is read as well as an STL, and is kept", async ({ bench }) => {
   await expect(bench.getByText("12 triangles, 1 body, watertight")).toBeVisible();
 });
 
+test("a file whose size cannot be asks for its unit, and takes the answer", async ({ bench }) => {
+  // Millimetres times a thousand: the guess is mm, and a part of 90 m is none.
+  await upload(bench, "microns.stl", shedStl(1000));
+  const queue = bench.getByRole("region", { name: "Files being read" });
+  await expect(queue).toContainText("Which unit was meant");
+  await queue.getByRole("button", { name: "cm", exact: true }).click();
+  await expect(queue).toContainText("Which unit was meant");
+  await queue.getByRole("button", { name: "µm", exact: true }).click();
+  await expect(bench.getByRole("heading", { name: "Microns", level: 1 })).toBeVisible();
+  await expect(bench.getByLabel("Unit of the file")).toHaveValue("um");
+  await expect(bench.getByText("60 mm × 90 mm × 50.9 mm")).toBeVisible();
+});
+
 test("bad files get a sentence, the others go on, and nothing is stored", async ({ bench }) => {
   const huge = shedStl();
   huge.writeUInt32LE(0xffffffff, 80);

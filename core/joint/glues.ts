@@ -3,6 +3,7 @@
  * the product's own sheet wins.
  */
 import type { CautionId } from "../care";
+import type { CoatFamily } from "../coat";
 import { fail, ok, type Result } from "../measure";
 
 export type Material = "filament print" | "resin print" | "foam" | "card" | "wood" | "metal" | "clear sheet";
@@ -28,6 +29,8 @@ export interface Glue {
   takesLoad: boolean;
   says: string;
   cautions: CautionId[];
+  /** Kind of coat it counts as in the coat check; null for glues that are judged by their pair of materials alone. */
+  family: CoatFamily | null;
   source: string;
 }
 
@@ -36,6 +39,7 @@ const PRACTICE = "common practice, no source";
 export const GLUES: Glue[] = [
   {
     id: "instant-gel",
+    family: "instant glue",
     name: "instant glue, gel",
     openS: 10,
     handleS: 60,
@@ -50,6 +54,7 @@ export const GLUES: Glue[] = [
   },
   {
     id: "white-glue",
+    family: "white glue",
     name: "white glue",
     openS: 10 * 60,
     handleS: 4 * 3600,
@@ -64,6 +69,7 @@ export const GLUES: Glue[] = [
   },
   {
     id: "epoxy-5",
+    family: null,
     name: "five-minute epoxy",
     openS: 4 * 60,
     handleS: 30 * 60,
@@ -78,6 +84,7 @@ export const GLUES: Glue[] = [
   },
   {
     id: "contact",
+    family: null,
     name: "foam-safe contact glue",
     openS: 60,
     handleS: 30 * 60,
@@ -92,6 +99,7 @@ export const GLUES: Glue[] = [
   },
   {
     id: "hot-glue",
+    family: null,
     name: "hot glue",
     openS: 20,
     handleS: 2 * 60,

@@ -51,12 +51,12 @@ export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints
       );
     } else if (item.kind === "glue") {
       const glue = GLUES.find((g) => g.id === item.glueId);
-      if (glue)
+      if (glue?.family)
         layers.push({
           id: item.id,
           itemId: item.id,
           name: glue.name,
-          family: glue.id === "white-glue" ? "white glue" : "instant glue",
+          family: glue.family,
           method: "dust",
           coats: 1,
           hex: "#d8d4c4",

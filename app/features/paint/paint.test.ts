@@ -51,6 +51,22 @@ describe("the stack of a part", () => {
     const part = { ...brick, work: [print("resin")] };
     expect(stackOfPart(part, projectOf([part]))[0].family).toBe("bare resin");
   });
+  it("a foam-safe glue is not taken for instant glue", () => {
+    const glue = (glueId: "contact" | "instant-gel") => ({
+      id: "j",
+      kind: "glue" as const,
+      glueId,
+      to: "Base",
+      toMaterial: "foam" as const,
+      gapMm: 0.1,
+      load: false,
+    });
+    const foam = (glueId: "contact" | "instant-gel") =>
+      sizePart("base", { kind: "scratch", sizeMm: [10, 10, 10], material: "foam" }, [glue(glueId)]);
+    const ok = (part: Part): boolean => checkStack(stackOfPart(part, projectOf([part]))).ok;
+    expect(ok(foam("contact"))).toBe(true);
+    expect(ok(foam("instant-gel"))).toBe(false);
+  });
   it("moving the ground behind the varnish turns fine into never", () => {
     const ground = { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 } as const;
     expect(checkStack(stackOf([coat("p", "primer"), ground, coat("v", "can", "spray")])).ok).toBe(true);

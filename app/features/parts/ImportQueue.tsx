@@ -1,5 +1,8 @@
 /** Files on their way in, each with progress and its own cancel; what went wrong stays until it is put away. */
+import { FILE_UNIT_MM, type FileUnit } from "~core/mesh";
 import type { Import } from "./imports";
+
+const UNITS = Object.keys(FILE_UNIT_MM) as FileUnit[];
 
 export function ImportQueue({ imports, onDismiss }: { imports: Import[]; onDismiss: (id: string) => void }) {
   if (imports.length === 0) return null;
@@ -25,6 +28,15 @@ export function ImportQueue({ imports, onDismiss }: { imports: Import[]; onDismi
             <p role="alert" className="mt-1">
               <span className="note-act">▲ {i.problem.message}</span>
               {i.problem.where && <span className="block text-soft">{i.problem.where}</span>}
+              {i.problem.code === "size.unit" && (
+                <span className="mt-1 flex flex-wrap gap-2">
+                  {UNITS.map((unit) => (
+                    <button key={unit} className="btn" onClick={() => i.readAs(unit)}>
+                      {unit === "um" ? "µm" : unit}
+                    </button>
+                  ))}
+                </span>
+              )}
             </p>
           ) : (
             <div className="mt-1">

@@ -12,7 +12,7 @@ import { Choice, ParsedField, parseCount, parseName } from "~app/ui/field";
 import { meshSourceOf } from "./meshSource";
 import { rescaleFactor, type Axis } from "./rescale";
 
-const UNIT_WORDS: Record<FileUnit, string> = { mm: "millimetres", cm: "centimetres", m: "metres", in: "inches" };
+const UNIT_WORDS: Record<FileUnit, string> = { um: "micrometres", mm: "millimetres", cm: "centimetres", m: "metres", in: "inches" };
 
 export function PartFacts({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();

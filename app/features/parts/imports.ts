@@ -5,6 +5,7 @@ import { runMeshJob } from "~workers/mesh/client";
 import { db } from "~app/data/database.client";
 import { createScene, freshId } from "~app/data/scenes.client";
 import type { Problem } from "~core/measure";
+import type { FileUnit } from "~core/mesh";
 import type { Scene } from "~core/project";
 import { newId } from "~app/features/frame/scene";
 import { nameFromFile } from "./nameFromFile";
@@ -16,6 +17,8 @@ export interface Import {
   phase: string;
   problem: Problem | null;
   cancel: () => void;
+  /** Reads the file again in the unit that the user names; for sizes that cannot be. */
+  readAs: (unit: FileUnit) => void;
 }
 
 /** What is dropped on the demo goes to a scene of the user's own: the demo stays what it was. */
@@ -38,41 +41,45 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   );
   const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
 
+  const read = useCallback(
+    (file: File, id: string, signal: AbortSignal, unit: FileUnit | null) => {
+      chain.current = chain.current.then(async () => {
+        if (signal.aborted) return;
+        const onProgress = (fraction: number, phase: string): void => patch(id, { fraction, phase });
+        // Whatever goes wrong with one file, the queue goes on with the next.
+        const problem = await importOne(file, unit, signal, scene, onProgress, (path) => void navigate(path)).catch(
+          (error: unknown): Problem => ({
+            code: "import.failed",
+            message: `The file could not be taken in: ${String(error)}`,
+            where: file.name,
+          }),
+        );
+        if (signal.aborted) return;
+        if (problem) patch(id, { problem });
+        else dismiss(id);
+      });
+    },
+    [scene, navigate, patch, dismiss],
+  );
+
   const addFiles = useCallback(
     (files: File[]) => {
       for (const file of files) {
         const id = freshId();
         const stop = new AbortController();
-        setImports((list) => [
-          ...list,
-          {
-            id,
-            fileName: file.name,
-            fraction: 0,
-            phase: "waiting",
-            problem: null,
-            cancel: () => {
-              stop.abort();
-              dismiss(id);
-            },
-          },
-        ]);
-        chain.current = chain.current.then(async () => {
-          if (stop.signal.aborted) return;
-          const problem = await importOne(
-            file,
-            stop.signal,
-            scene,
-            (fraction, phase) => patch(id, { fraction, phase }),
-            (path) => void navigate(path),
-          );
-          if (stop.signal.aborted) return;
-          if (problem) patch(id, { problem });
-          else dismiss(id);
-        });
+        const cancel = (): void => {
+          stop.abort();
+          dismiss(id);
+        };
+        const readAs = (unit: FileUnit): void => {
+          patch(id, { problem: null, fraction: 0, phase: "waiting" });
+          read(file, id, stop.signal, unit);
+        };
+        setImports((list) => [...list, { id, fileName: file.name, fraction: 0, phase: "waiting", problem: null, cancel, readAs }]);
+        read(file, id, stop.signal, null);
       }
     },
-    [scene, navigate, patch, dismiss],
+    [read, patch, dismiss],
   );
 
   return { imports, addFiles, dismiss };
@@ -80,6 +87,7 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
 
 async function importOne(
   file: File,
+  unit: FileUnit | null,
   signal: AbortSignal,
   scene: Scene,
   onProgress: (fraction: number, phase: string) => void,
@@ -93,7 +101,7 @@ async function importOne(
   } catch {
     return { code: "file.unreadable", message: "The file cannot be read. If it is a folder, drop the files inside it.", where: file.name };
   }
-  const read = await runMeshJob("read", { bytes, unit: null }, { signal, onProgress, transfer: [bytes.buffer as ArrayBuffer] });
+  const read = await runMeshJob("read", { bytes, unit }, { signal, onProgress, transfer: [bytes.buffer as ArrayBuffer] });
   if (!read.ok)
     return read.problem.code === "cancelled"
       ? null
@@ -101,7 +109,7 @@ async function importOne(
   if (signal.aborted) return null;
   const target = await sceneForNewPart(scene);
   if (!target.ok) return target.problem;
-  const { hash, bytes: back, unit, report, outsideMm2 } = read.value;
+  const { hash, bytes: back, unit: known, report, outsideMm2 } = read.value;
   const partId = newId();
   const { addMeshPart } = await import("~store/commands");
   const stored = await addMeshPart(
@@ -114,7 +122,7 @@ async function importOne(
       factor: 1,
       copies: 1,
       work: [],
-      source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: unit.name, unitReason: unit.reason, report, outsideMm2 },
+      source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: known.name, unitReason: known.reason, report, outsideMm2 },
     },
     Date.now(),
   );

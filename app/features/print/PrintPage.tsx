@@ -235,26 +235,24 @@ function Profile({ printer }: { printer: Printer }) {
           parse={parseBed}
           onCommit={(bedMm) => store({ ...printer, bedMm })}
         />
-        {printer.process === "fdm"
-          ? FDM_FIELDS.map((f) => (
-              <ParsedField
-                key={f.label}
-                label={f.label}
-                text={String(f.get(printer))}
-                parse={parseNumber(f.least, f.most)}
-                onCommit={(n) => store(f.set(printer, n))}
-              />
-            ))
-          : RESIN_FIELDS.map((f) => (
-              <ParsedField
-                key={f.label}
-                label={f.label}
-                text={String(f.get(printer))}
-                parse={parseNumber(f.least, f.most)}
-                onCommit={(n) => store(f.set(printer, n))}
-              />
-            ))}
+        {printer.process === "fdm" ? (
+          <Numbers printer={printer} fields={FDM_FIELDS} onStore={store} />
+        ) : (
+          <Numbers printer={printer} fields={RESIN_FIELDS} onStore={store} />
+        )}
       </div>
     </section>
   );
+}
+
+function Numbers<P extends Printer>({ printer, fields, onStore }: { printer: P; fields: ProfileField<P>[]; onStore: (p: P) => void }) {
+  return fields.map((f) => (
+    <ParsedField
+      key={f.label}
+      label={f.label}
+      text={String(f.get(printer))}
+      parse={parseNumber(f.least, f.most)}
+      onCommit={(n) => onStore(f.set(printer, n))}
+    />
+  ));
 }
