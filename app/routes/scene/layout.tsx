@@ -93,6 +93,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
 function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: () => void } {
   const fetcher = useFetcher<Result<Edited>>();
   const { submit, data: answer } = fetcher;
+  const { revalidate } = useRevalidator();
   const post = useCallback(
     (command: string, payload: object) => {
       void submit(JSON.stringify({ command, payload }), { method: "post", action: `/s/${sceneId}/edit`, encType: "application/json" });
@@ -105,11 +106,13 @@ function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: 
   useEffect(() => {
     if (!answer || told.current === answer) return;
     told.current = answer;
+    // A change of page that began before the edit was stored may have read the rows as they were: read them once more.
+    void revalidate();
     if (!answer.ok) toast.error(answer.problem.message);
     else if (answer.value.command === "undo") toast(`Taken back: ${answer.value.label}`);
     else if (answer.value.command === "redo") toast(`Done again: ${answer.value.label}`);
     else toast(answer.value.label, { action: { label: "Undo", onClick: undo } });
-  }, [answer, undo]);
+  }, [answer, undo, revalidate]);
   const run = useCallback<RunCommand>((command, payload) => post(command, payload), [post]);
   return { run, undo, redo };
 }
