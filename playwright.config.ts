@@ -10,6 +10,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
+  // A browser that is starved on a busy machine gets a second try; the report names it as flaky.
+  retries: 1,
   reporter: [["list"], ["json", { outputFile: ".cache/browser.json" }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,
