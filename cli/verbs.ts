@@ -3,7 +3,7 @@ import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
 import { fail, ok, type Result } from "../core/measure";
-import { FILE_UNIT_MM, readMesh, UPS, type FileUnit, type MeshFile, type Up } from "../core/mesh";
+import { FILE_UNIT_MM, measureWalls, readMesh, readParts, thinnestMm, UPS, type FileUnit, type MeshFile, type Up } from "../core/mesh";
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { loadSolids } from "../core/slice";
 import { eveningsFrom, finishChance, tonight, type Slot } from "../core/plan";
@@ -70,40 +70,42 @@ function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
   return unit.ok ? readMesh(bytes, unit.value) : unit;
 }
 
-/** Format, unit, totals and the body in the file. */
+/** Format, unit, totals and every body in the file. */
 function inspect(bytes: Uint8Array, options: Options): Result<unknown> {
   const file = read(bytes, options);
   if (!file.ok) return file;
+  const parts = readParts(bytes, options.unit as FileUnit | undefined);
+  if (!parts.ok) return parts;
   const scale = ratio(options.scale);
   if (!scale.ok) return scale;
-  const { report, unit, format, names } = file.value;
-  const bboxMm = report.bounds;
+  const { report, unit, format } = file.value;
   return ok({
     format,
     unit,
-    total: { triangles: report.triangles, bboxMm, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2 },
+    total: { triangles: report.triangles, bboxMm: report.bounds, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2 },
     warnings: report.warnings,
-    parts: [
-      {
-        name: names[0] ?? "",
-        triangles: report.triangles,
-        vertices: report.vertices,
-        shells: report.shells,
-        watertight: report.watertight,
-        boundaryEdges: report.boundaryEdges,
-        nonManifoldEdges: report.nonManifoldEdges,
-        flippedTriangles: report.flippedTriangles,
-        degenerateTriangles: report.degenerateTriangles,
-        bboxMm,
-        volumeMm3: report.volumeMm3,
-        areaMm2: report.areaMm2,
-        centroidMm: report.centroidMm,
-        // Local thickness is not measured yet.
-        thinnestWallMm: null,
-        realSizeM: scale.value === undefined ? null : report.bounds.size.map((v) => (v * scale.value!) / 1000),
-        warnings: report.warnings,
-      },
-    ],
+    parts: parts.value.bodies.map(({ name, mesh, topology, report: r }) => ({
+      name,
+      triangles: r.triangles,
+      vertices: r.vertices,
+      shells: r.shells,
+      cavities: r.cavities,
+      watertight: r.watertight,
+      boundaryEdges: r.boundaryEdges,
+      holes: r.holes,
+      nonManifoldEdges: r.nonManifoldEdges,
+      flippedTriangles: r.flippedTriangles,
+      degenerateTriangles: r.degenerateTriangles,
+      duplicateTriangles: r.duplicateTriangles,
+      bboxMm: r.bounds,
+      volumeMm3: r.volumeMm3,
+      areaMm2: r.areaMm2,
+      centroidMm: r.centroidMm,
+      thinnestWallMm: thinnestMm(measureWalls(mesh, topology)) ?? null,
+      realSizeM: scale.value === undefined ? null : r.bounds.size.map((v) => (v * scale.value!) / 1000),
+      warnings: r.warnings,
+      places: r.places,
+    })),
   });
 }
 

@@ -45,7 +45,7 @@ export class NumberCursor {
     return text;
   }
 
-  /** The next number, or NaN when what stands there is none (the cursor then stands behind that word). */
+  /** The next number, or NaN when what stands there is none (the cursor then stands behind that word). Blanks and quotes end it. */
   number(): number {
     this.skipSpace();
     const b = this.bytes;
@@ -95,10 +95,10 @@ export class NumberCursor {
         c = b[i];
       }
     }
-    const ended = i >= b.length || c <= 32;
+    const ended = i >= b.length || c <= 32 || c === 34 || c === 39;
     if (!any || !ended || digits > 15 || scale > 22 || scale < -22) {
       let end = start;
-      while (end < b.length && b[end] > 32) end++;
+      while (end < b.length && b[end] > 32 && b[end] !== 34 && b[end] !== 39) end++;
       this.at = end;
       const text = this.decoder.decode(b.subarray(start, Math.min(end, start + 400)));
       return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(text) ? Number(text) : NaN;

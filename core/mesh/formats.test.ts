@@ -64,7 +64,7 @@ beforeAll(async () => {
 describe("OBJ", () => {
   it("a cube of six quads is a closed box", () => {
     const soup = take(readObj(text(CUBE)));
-    expect(soup.names).toEqual(["sides"]);
+    expect(soup.bodies).toEqual([{ name: "sides", runs: [[0, 12]], copies: 1 }]);
     expect(measured(soup)).toMatchObject({ triangles: 12, vertices: 8, watertight: true, flippedTriangles: 0, volumeMm3: 1000 });
   });
 

@@ -4,14 +4,16 @@ import type { SoupFile } from "./mesh";
 import { readObj } from "./obj";
 import { readPly } from "./ply";
 import { readStl } from "./stl";
+import { looksLikeZip, readThreeMf } from "./threemf";
 
 /** What a file chooser should let through. */
-export const MESH_ENDINGS = [".stl", ".obj", ".ply"];
+export const MESH_ENDINGS = [".stl", ".obj", ".ply", ".3mf"];
 
 const OBJ_LINE = /(^|\n)[ \t]*v[ \t]+[-+.\d]/;
 
-/** Reads a mesh file of any known format. */
-export function readSoup(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<SoupFile> {
+/** Reads a mesh file of any known format. `countCopies`: see readThreeMf. */
+export function readSoup(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal, countCopies = false): Result<SoupFile> {
+  if (looksLikeZip(bytes)) return readThreeMf(bytes, onProgress, signal, countCopies);
   if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff))
     return fail("text.utf16", "The file is stored as UTF-16 text. Save it as plain text (UTF-8) and drop it again.", "byte 0");
   const head = new TextDecoder("latin1").decode(bytes.subarray(0, 65536));

@@ -1,4 +1,8 @@
+export * from "./bvh";
+export * from "./crossings";
+export * from "./findings";
 export * from "./formats";
+export * from "./mend";
 export * from "./mesh";
 export * from "./normals";
 export * from "./obj";
@@ -8,6 +12,8 @@ export * from "./readMesh";
 export * from "./report";
 export * from "./solids";
 export * from "./stl";
+export * from "./threemf";
 export * from "./topology";
 export * from "./unitGuess";
 export * from "./weld";
+export * from "./walls";

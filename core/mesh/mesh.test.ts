@@ -5,7 +5,7 @@ import {
   boxMesh,
   buildTopology,
   coneMesh,
-  countFlipped,
+  flippedTriangles,
   cylinderMesh,
   guessUnit,
   MeshBuilder,
@@ -145,7 +145,7 @@ describe("what is wrong with a mesh", () => {
     const turned = box.indices.slice();
     [turned[0], turned[1]] = [turned[1], turned[0]];
     const mesh = { positions: box.positions, indices: turned };
-    expect(countFlipped(mesh, buildTopology(mesh))).toBe(1);
+    expect(flippedTriangles(mesh, buildTopology(mesh)).length).toBe(1);
     const inside = { positions: box.positions, indices: box.indices.slice().reverse() };
     expect(reportMesh(inside).report.warnings.map((w) => w.code)).toEqual(["mesh.inside-out"]);
   });
@@ -201,7 +201,7 @@ describe("STL files", () => {
   it("reads upper case and several solids", () => {
     const text = `SOLID lid\n${FACET.toUpperCase()}ENDSOLID lid\nsolid box\n${FACET}endsolid box\n`;
     const r = readStl(ascii(text));
-    expect(r).toMatchObject({ ok: true, value: { format: "stl-ascii", names: ["lid", "box"] } });
+    expect(r).toMatchObject({ ok: true, value: { format: "stl-ascii", bodies: [{ name: "lid" }, { name: "box" }] } });
     if (r.ok) expect(r.value.corners.length).toBe(18);
   });
 

@@ -1,3 +1,5 @@
+import type { FileUnit } from "./unitGuess";
+
 /**
  * A welded triangle mesh in millimetres.
  *
@@ -9,20 +11,34 @@ export interface Mesh {
   indices: Uint32Array;
 }
 
-/** A bare list of corners, nine numbers a triangle, before welding. */
-export interface TriangleSoup {
-  corners: Float32Array;
-  /** Names of the bodies in the file, in order of appearance; empty when the file names none. */
-  names: string[];
+export type MeshFormat = "stl-binary" | "stl-ascii" | "obj" | "ply-ascii" | "ply-binary" | "3mf";
+
+/** A named run of triangles in a file: a solid, a group, an item of a build. */
+export interface SoupBody {
+  /** Empty when the file gives no name. */
+  name: string;
+  /** First triangle and the one after the last, in order. A group that is taken up again has several runs. */
+  runs: [from: number, to: number][];
+  /** How often the file asks for it. */
+  copies: number;
 }
 
-export type MeshFormat = "stl-binary" | "stl-ascii" | "obj" | "ply-ascii" | "ply-binary";
-
-export interface SoupFile extends TriangleSoup {
+/** What a reader gives: a bare list of corners, nine numbers a triangle, before welding, and which body each belongs to. */
+export interface SoupFile {
   format: MeshFormat;
+  corners: Float32Array;
+  /** In order of appearance; one without a name when the file names none. Together they are all triangles. */
+  bodies: SoupBody[];
+  /** True when every body is a thing of its own; else bodies may be pieces of one surface. */
+  apart: boolean;
+  /** The unit that the file itself states. */
+  unit?: FileUnit;
   /** What was odd but could be read. */
   warnings: { code: string; message: string; count?: number }[];
 }
+
+/** The one body of a file that names none. */
+export const oneBody = (name: string, triangles: number): SoupBody[] => [{ name, runs: [[0, triangles]], copies: 1 }];
 
 export const triangleCount = (mesh: Mesh): number => mesh.indices.length / 3;
 export const vertexCount = (mesh: Mesh): number => mesh.positions.length / 3;

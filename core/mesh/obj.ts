@@ -5,20 +5,20 @@
  */
 import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../measure";
 import { NumberCursor } from "./asciiNumbers";
-import { MOST_FACE_CORNERS, SoupBuilder } from "./soup";
+import { BodyRuns, MOST_FACE_CORNERS, SoupBuilder } from "./soup";
 import type { SoupFile } from "./mesh";
 
 const CHUNK_LINES = 1 << 15;
 /** A byte that ends a line, or the file. */
 const ends = (b: number | undefined): boolean => b === undefined || b === 10 || b === 13;
 
-/** @returns the corners of all faces in file units and the names of objects and groups, or a problem with its line */
+/** @returns the corners of all faces in file units with the objects and groups they belong to, or a problem with its line */
 export function readObj(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSignal): Result<SoupFile> {
   const cursor = new NumberCursor(bytes);
   let positions = new Float64Array(3 * 1024);
   let vertices = 0;
   const soup = new SoupBuilder();
-  const names: string[] = [];
+  const bodies = new BodyRuns();
   const face: number[] = [];
   let line = 1;
   let skipped = 0;
@@ -52,8 +52,7 @@ export function readObj(bytes: Uint8Array, onProgress?: OnProgress, signal?: Abo
       if (problem) return problem;
     } else if ((b === 111 || b === 103) && (next === 32 || next === 9)) {
       cursor.at++;
-      const name = cursor.restOfLine();
-      if (name && names.length < 1000) names.push(name);
+      bodies.begin(cursor.restOfLine(), soup.triangles);
     } else if (!ends(b) && b !== 35 && !KNOWN.has(wordHere())) skipped++;
     skipLine();
     if ((line & (CHUNK_LINES - 1)) === 0) {
@@ -66,7 +65,7 @@ export function readObj(bytes: Uint8Array, onProgress?: OnProgress, signal?: Abo
   onProgress?.(1, "reading");
   const warnings =
     skipped > 0 ? [{ code: "obj.skipped", message: `${skipped} lines were not understood and left out.`, count: skipped }] : [];
-  return ok({ format: "obj", corners: soup.build(), names, warnings });
+  return ok({ format: "obj", corners: soup.build(), bodies: bodies.end(soup.triangles), apart: false, warnings });
 
   /** Blanks within a line, and a backslash that joins it to the next. */
   function skipBlanks(): void {

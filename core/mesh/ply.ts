@@ -6,7 +6,7 @@
 import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../measure";
 import { NumberCursor } from "./asciiNumbers";
 import { MOST_FACE_CORNERS, SoupBuilder } from "./soup";
-import type { SoupFile } from "./mesh";
+import { oneBody, type SoupFile } from "./mesh";
 
 const SIZE: Record<string, number> = {
   char: 1,
@@ -205,7 +205,13 @@ export function readPly(bytes: Uint8Array, onProgress?: OnProgress, signal?: Abo
   if (soup.triangles === 0)
     return fail("mesh.no-triangles", "The file has no faces in it, only points. Export the model again, as a mesh.");
   onProgress?.(1, "reading");
-  return ok({ format: encoding === "ascii" ? "ply-ascii" : "ply-binary", corners: soup.build(), names: [], warnings: [] });
+  return ok({
+    format: encoding === "ascii" ? "ply-ascii" : "ply-binary",
+    corners: soup.build(),
+    bodies: oneBody("", soup.triangles),
+    apart: false,
+    warnings: [],
+  });
 }
 
 /** Writes a binary little-endian PLY in the mesh's own units. */

@@ -1,17 +1,17 @@
-/** From the bytes of a file to a welded mesh in millimetres with its report: the whole way in. */
+/** From the bytes of a file to welded meshes in millimetres with their reports: the whole way in. */
 import { checkPartSize, fail, ok, type OnProgress, type Result } from "../measure";
 import { readSoup } from "./formats";
-import { boundsOf, scaleMesh, type Mesh, type MeshFormat } from "./mesh";
+import { boundsOf, scaleMesh, type Mesh, type MeshFormat, type SoupBody, type SoupFile } from "./mesh";
 import { outsideAreaMm2 } from "./raster";
 import { reportMesh, type MeshReport } from "./report";
-import type { Topology } from "./topology";
+import { buildTopology, type Topology } from "./topology";
 import { FILE_UNIT_MM, guessUnit, type FileUnit, type UnitGuess } from "./unitGuess";
 import { weld } from "./weld";
 
-export interface MeshFile {
-  format: MeshFormat;
-  unit: UnitGuess;
-  names: string[];
+/** One body of a file, measured. */
+export interface MeshBody {
+  name: string;
+  copies: number;
   /** As the file stores it, in the file's own unit. */
   raw: Mesh;
   /** Millimetres. */
@@ -22,20 +22,124 @@ export interface MeshFile {
   topology: Topology;
 }
 
+export interface MeshFile extends MeshBody {
+  format: MeshFormat;
+  unit: UnitGuess;
+}
+
+export interface PartsFile {
+  format: MeshFormat;
+  unit: UnitGuess;
+  bodies: MeshBody[];
+}
+
 /**
- * Reads, welds, measures. `unit` overrides the guess.
+ * Reads, welds, measures; everything in the file is one body. `unit` overrides what the file says and what would be guessed.
  * A size that cannot be is refused with the question for the unit; an open mesh is read and its report says so.
  */
 export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProgress, signal?: AbortSignal): Result<MeshFile> {
   const file = readSoup(bytes, (f, phase) => onProgress?.(f * 0.4, phase), signal);
   if (!file.ok) return file;
-  const welded = weld(file.value.corners);
+  const whole = weld(file.value.corners);
   onProgress?.(0.6, "joining corners");
+  const chosen = unitOf(file.value, whole, unit);
+  const name = file.value.bodies[0]?.name ?? "";
+  const body = measureBody(whole, name, 1, file.value, chosen, (f, phase) => onProgress?.(0.6 + f * 0.4, phase), signal);
+  return body.ok ? ok({ ...body.value, format: file.value.format, unit: chosen }) : body;
+}
+
+/**
+ * As readMesh, but a body each for the items of a build and for groups that are closed by themselves. Groups that only close
+ * together are pieces of one surface: they stay one body, and its report says so.
+ * @param countCopies one body for all items that are the same thing; see readThreeMf
+ */
+export function readParts(
+  bytes: Uint8Array,
+  unit?: FileUnit,
+  countCopies = false,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): Result<PartsFile> {
+  const file = readSoup(bytes, (f, phase) => onProgress?.(f * 0.4, phase), signal, countCopies);
+  if (!file.ok) return file;
+  const { corners, bodies, apart, format } = file.value;
+  const whole = weld(corners);
   signal?.throwIfAborted();
-  const box = boundsOf(welded.positions);
-  const chosen: UnitGuess = unit ? { name: unit, guessed: false, reason: "You chose it." } : guessUnit(Math.max(...box.size));
-  const mesh = scaleMesh(welded, FILE_UNIT_MM[chosen.name]);
-  const { report, topology } = reportMesh(mesh, (f, phase) => onProgress?.(0.6 + f * 0.4, phase), signal);
+  const chosen = unitOf(file.value, whole, unit);
+  const single: SoupBody = { name: bodies[0]?.name ?? "", runs: [], copies: 1 };
+  let wanted = bodies.length === 1 ? [{ body: { ...single, copies: bodies[0].copies }, mesh: whole }] : [];
+  if (bodies.length > 1) {
+    wanted = bodies.map((body) => ({ body, mesh: weld(cornersOf(corners, body)) }));
+    if (
+      !apart &&
+      !closedApart(
+        whole,
+        wanted.map((w) => w.mesh),
+      )
+    ) {
+      wanted = [{ body: { ...single, name: "" }, mesh: whole }];
+      file.value.warnings.push({
+        code: "mesh.groups-kept",
+        message: "The file names several groups: they only close together, so they were kept as one part.",
+        count: bodies.length,
+      });
+    }
+  }
+  const out: MeshBody[] = [];
+  for (const [i, { body, mesh }] of wanted.entries()) {
+    const share = 0.5 / wanted.length;
+    const measured = measureBody(
+      mesh,
+      body.name,
+      body.copies,
+      file.value,
+      chosen,
+      (f, phase) => onProgress?.(0.5 + share * (i + f), phase),
+      signal,
+    );
+    if (!measured.ok) return { ok: false, problem: { ...measured.problem, where: body.name || measured.problem.where } };
+    out.push(measured.value);
+  }
+  return ok({ format, unit: chosen, bodies: out });
+}
+
+function unitOf(file: SoupFile, whole: Mesh, given: FileUnit | undefined): UnitGuess {
+  if (given) return { name: given, guessed: false, reason: "You chose it." };
+  if (file.unit) return { name: file.unit, guessed: false, reason: "The file says so." };
+  return guessUnit(Math.max(...boundsOf(whole.positions).size));
+}
+
+function cornersOf(corners: Float32Array, body: SoupBody): Float32Array {
+  if (body.runs.length === 1) return corners.subarray(body.runs[0][0] * 9, body.runs[0][1] * 9);
+  const out = new Float32Array(body.runs.reduce((n, [from, to]) => n + to - from, 0) * 9);
+  let at = 0;
+  for (const [from, to] of body.runs) {
+    out.set(corners.subarray(from * 9, to * 9), at);
+    at += (to - from) * 9;
+  }
+  return out;
+}
+
+/** Does taking the groups apart open no edge that is closed in the whole? */
+function closedApart(whole: Mesh, groups: readonly Mesh[]): boolean {
+  const open = (m: Mesh): number => {
+    const t = buildTopology(m);
+    return t.boundaryEdges + t.nonManifoldEdges;
+  };
+  return groups.reduce((n, g) => n + open(g), 0) <= open(whole);
+}
+
+function measureBody(
+  raw: Mesh,
+  name: string,
+  copies: number,
+  file: SoupFile,
+  unit: UnitGuess,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): Result<MeshBody> {
+  const mesh = scaleMesh(raw, FILE_UNIT_MM[unit.name]);
+  const { report, topology } = reportMesh(mesh, onProgress, signal);
   if (report.shells === 0)
     return fail(
       "mesh.degenerate-only",
@@ -44,15 +148,6 @@ export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProg
   const size = report.bounds.size;
   const sensible = checkPartSize([Math.max(size[0], 1e-9), Math.max(size[1], 1e-9), Math.max(size[2], 1e-9)]);
   if (!sensible.ok) return sensible;
-  report.warnings.push(...file.value.warnings);
-  return ok({
-    format: file.value.format,
-    unit: chosen,
-    names: file.value.names,
-    raw: welded,
-    mesh,
-    report,
-    topology,
-    outsideMm2: outsideAreaMm2(mesh),
-  });
+  report.warnings.push(...file.warnings);
+  return ok({ name, copies, raw, mesh, report, topology, outsideMm2: outsideAreaMm2(mesh) });
 }

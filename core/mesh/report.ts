@@ -4,7 +4,8 @@
  */
 import { throwIfCancelled, type OnProgress } from "../measure";
 import { boundsOf, triangleCount, vertexCount, type Bounds, type Mesh } from "./mesh";
-import { buildTopology, countFlipped, type Topology } from "./topology";
+import { cavityShells, countHoles, duplicateTriangles, placesOf, type Place } from "./findings";
+import { buildTopology, flippedTriangles, type Topology } from "./topology";
 
 export interface MeshWarning {
   code: string;
@@ -12,21 +13,34 @@ export interface MeshWarning {
   count?: number;
 }
 
+/** Raised when the report says more than it did: stored ones are then made anew. */
+export const REPORT_VERSION = 2;
+
 export interface MeshReport {
+  version: number;
   triangles: number;
   vertices: number;
+  /** Closed surfaces of their own, cavities among them. */
   shells: number;
+  /** Shells that face inwards inside another. */
+  cavities: number;
   watertight: boolean;
   boundaryEdges: number;
+  /** Chains that the boundary edges form. */
+  holes: number;
   nonManifoldEdges: number;
   flippedTriangles: number;
   degenerateTriangles: number;
+  /** Facets that repeat another on the same three vertices. */
+  duplicateTriangles: number;
   bounds: Bounds;
   /** Signed by winding, outward positive, mm³. Only a solid's volume when the mesh is watertight. */
   volumeMm3: number;
   areaMm2: number;
   centroidMm: [number, number, number];
   warnings: MeshWarning[];
+  /** Where the faults are, mm in the mesh as measured. */
+  places: Place[];
 }
 
 /** Signed volume, area and centroid in one pass. */
@@ -97,7 +111,9 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
   const topology = buildTopology(mesh);
   onProgress?.(0.6, "edges");
   throwIfCancelled(signal);
-  const flippedTriangles = countFlipped(mesh, topology);
+  const flipped = flippedTriangles(mesh, topology);
+  const duplicates = duplicateTriangles(mesh, topology);
+  const cavity = topology.shells > 1 ? cavityShells(mesh, topology, shellVolumes(mesh, topology)) : new Uint8Array();
   const { volumeMm3, areaMm2, centroidMm } = measureSolid(mesh, bounds);
   onProgress?.(0.9, "measuring");
   const warnings: MeshWarning[] = [];
@@ -120,11 +136,11 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
       message: "Some edges join more than two triangles: slicers may fill or drop what is there.",
       count: nonManifoldEdges,
     });
-  if (flippedTriangles > 0)
+  if (flipped.length > 0)
     warnings.push({
       code: "mesh.flipped",
       message: "Some triangles face inwards: volume is wrong by what they enclose.",
-      count: flippedTriangles,
+      count: flipped.length,
     });
   else if (topology.shells > 0 && volumeMm3 < 0)
     warnings.push({ code: "mesh.inside-out", message: "The whole surface faces inwards. Its volume is taken as positive.", count: 1 });
@@ -134,23 +150,41 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
       message: "Triangles without area were left out of the edge counts.",
       count: degenerateTriangles,
     });
+  if (duplicates.length > 0)
+    warnings.push({
+      code: "mesh.duplicate",
+      message: "Some triangles are there twice: slicers may leave a gap where they are.",
+      count: duplicates.length,
+    });
+  const cavities = cavity.reduce((n, c) => n + c, 0);
+  if (cavities > 0)
+    warnings.push({
+      code: "mesh.cavities",
+      message: "The solid has closed hollows inside: resin stays liquid in them unless they are drained.",
+      count: cavities,
+    });
   onProgress?.(1, "measuring");
   return {
     topology,
     report: {
+      version: REPORT_VERSION,
       triangles: triangleCount(mesh),
       vertices: vertexCount(mesh),
       shells: topology.shells,
+      cavities,
       watertight: topology.watertight,
       boundaryEdges,
+      holes: countHoles(mesh, topology),
       nonManifoldEdges,
-      flippedTriangles,
+      flippedTriangles: flipped.length,
       degenerateTriangles,
+      duplicateTriangles: duplicates.length,
       bounds,
       volumeMm3,
       areaMm2,
       centroidMm,
       warnings,
+      places: placesOf(mesh, topology, bounds, flipped, duplicates),
     },
   };
 }

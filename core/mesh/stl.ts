@@ -5,7 +5,8 @@
  * Linear in the size of the file. The count in the header is only believed when the file is long enough to hold it.
  */
 import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../measure";
-import type { SoupFile } from "./mesh";
+import { oneBody, type SoupFile } from "./mesh";
+import { BodyRuns } from "./soup";
 import { NumberCursor } from "./asciiNumbers";
 
 const HEADER = 84;
@@ -87,7 +88,7 @@ function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress
   const warnings: SoupFile["warnings"] = [];
   const left = bytes.length - HEADER - count * FACET;
   if (left > 0) warnings.push({ code: "stl.trailing", message: `${left} bytes after the last triangle were left unread.`, count: left });
-  return ok({ format: "stl-binary", corners, names: [], warnings });
+  return ok({ format: "stl-binary", corners, bodies: oneBody("", count), apart: false, warnings });
 }
 
 function lineOf(bytes: Uint8Array, at: number): number {
@@ -100,7 +101,7 @@ function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSig
   const cursor = new NumberCursor(bytes);
   let corners = new Float32Array(9 * 1024);
   let used = 0;
-  const names: string[] = [];
+  const bodies = new BodyRuns();
   const where = (): string => `line ${lineOf(bytes, cursor.at)}`;
   let inFacet = 0;
   let inSolid = false;
@@ -134,7 +135,7 @@ function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSig
       if (word === "outer") cursor.word();
     } else if (word === "solid" || word === "\ufeffsolid" || word === "ï»¿solid") {
       inSolid = true;
-      names.push(cursor.restOfLine());
+      bodies.begin(cursor.restOfLine(), used / 9);
     } else if (word === "endsolid") {
       inSolid = false;
       cursor.restOfLine();
@@ -150,7 +151,7 @@ function readAscii(bytes: Uint8Array, onProgress?: OnProgress, signal?: AbortSig
     return fail("stl.truncated", "The file ends in the middle of a solid. It was cut short: copy or export it again.", where());
   if (used === 0) return fail("mesh.no-triangles", "The file has no triangles in it. Export the model again.", "line 1");
   onProgress?.(1, "reading");
-  return ok({ format: "stl-ascii", corners: corners.slice(0, used), names: names.filter((n) => n), warnings: [] });
+  return ok({ format: "stl-ascii", corners: corners.slice(0, used), bodies: bodies.end(used / 9), apart: false, warnings: [] });
 }
 
 /** Writes a binary STL in the mesh's own units (normals are left zero, as readers recompute them). */

@@ -14,6 +14,8 @@ export interface Topology {
   degenerateTriangles: number;
   boundaryEdges: number;
   nonManifoldEdges: number;
+  /** One half-edge of each non-manifold edge. */
+  nonManifoldAt: Uint32Array;
   /** Edges whose two triangles run the same way: one of them is turned inside out. */
   sameWayEdges: number;
   /** Shell number of each triangle; −1 for degenerate ones. */
@@ -110,8 +112,8 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
       rb = find(b);
     if (ra !== rb) parent[Math.max(ra, rb)] = Math.min(ra, rb);
   };
+  const nonManifoldAt: number[] = [];
   let boundaryEdges = 0,
-    nonManifoldEdges = 0,
     sameWayEdges = 0;
   for (let v = 0; v < vertices; v++) {
     const end = start[v + 1];
@@ -135,7 +137,7 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
         if (((entries[i] ^ entries[mate]) & 1) === 0) sameWayEdges++;
         highs[mate] = TAKEN;
       } else {
-        nonManifoldEdges++;
+        nonManifoldAt.push(entries[i] >>> 1);
         pairAround(i, high, end);
       }
     }
@@ -178,36 +180,36 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     degenerate,
     degenerateTriangles,
     boundaryEdges,
-    nonManifoldEdges,
+    nonManifoldEdges: nonManifoldAt.length,
+    nonManifoldAt: Uint32Array.from(nonManifoldAt),
     sameWayEdges,
     shellOf,
     shells,
-    watertight: boundaryEdges === 0 && nonManifoldEdges === 0 && shells > 0,
+    watertight: boundaryEdges === 0 && nonManifoldAt.length === 0 && shells > 0,
   };
 }
 
 /**
- * Counts triangles whose winding disagrees with the larger part of their shell, by walking over neighbours.
- * A shell that is consistent but inside out is not counted here; see the report.
+ * Triangles whose winding disagrees with the larger part of their shell, found by walking over neighbours.
+ * A shell that is consistent but inside out is not among them; see the report.
  */
-export function countFlipped(mesh: Mesh, topology: Topology): number {
-  if (topology.sameWayEdges === 0) return 0;
+export function flippedTriangles(mesh: Mesh, topology: Topology): Uint32Array {
+  if (topology.sameWayEdges === 0) return new Uint32Array(0);
   const { indices } = mesh;
   const { opposite, degenerate } = topology;
   const triangles = indices.length / 3;
   const side = new Int8Array(triangles); // 0 not seen, else +1 or −1 against the shell's first triangle
-  const stack: number[] = [];
-  let flipped = 0;
+  const found: number[] = [];
+  const walked: number[] = [];
   for (let seed = 0; seed < triangles; seed++) {
     if (side[seed] !== 0 || degenerate[seed]) continue;
     side[seed] = 1;
-    stack.push(seed);
-    let plus = 0,
-      minus = 0;
-    while (stack.length) {
-      const t = stack.pop()!;
+    walked.length = 0;
+    walked.push(seed);
+    let plus = 0;
+    for (let next = 0; next < walked.length; next++) {
+      const t = walked[next];
       if (side[t] > 0) plus++;
-      else minus++;
       for (let k = 0; k < 3; k++) {
         const h = t * 3 + k;
         const o = opposite[h];
@@ -216,10 +218,11 @@ export function countFlipped(mesh: Mesh, topology: Topology): number {
         if (side[u] !== 0) continue;
         // Two triangles agree when they run along the shared edge in opposite directions.
         side[u] = indices[h] === indices[o] ? (-side[t] as 1 | -1) : side[t];
-        stack.push(u);
+        walked.push(u);
       }
     }
-    flipped += Math.min(plus, minus);
+    const wrong = plus * 2 >= walked.length ? -1 : 1;
+    for (const t of walked) if (side[t] === wrong) found.push(t);
   }
-  return flipped;
+  return Uint32Array.from(found);
 }

@@ -2,9 +2,9 @@
  * STL stores no unit. The guess rests on how long the longest side would be; common practice, no source.
  * The user can always change it.
  */
-/** `um` is never guessed, but it is the answer when a file is a thousand times too large. */
-export type FileUnit = "um" | "mm" | "cm" | "m" | "in";
-export const FILE_UNIT_MM: Record<FileUnit, number> = { um: 0.001, mm: 1, cm: 10, m: 1000, in: 25.4 };
+/** `um` and `ft` are never guessed: files that state their unit may state them, and `um` answers for one a thousand times too large. */
+export type FileUnit = "um" | "mm" | "cm" | "m" | "in" | "ft";
+export const FILE_UNIT_MM: Record<FileUnit, number> = { um: 0.001, mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 };
 
 export interface UnitGuess {
   name: FileUnit;
