@@ -6,16 +6,20 @@
  * Biomechanics and Motor Control of Human Movement.
  */
 
+import type { RailwayScale } from "./railwayScales";
+
 /** Eye height as a share of stature (Drillis & Contini 1966). */
 export const EYE_SHARE = 0.936;
 
 export type FigureSchool = "eye" | "crown";
 
 export interface Scale {
-  /** What was asked for: a plain ratio, or a figure's height. */
-  kind: "ratio" | "figure";
+  /** What was asked for: a plain ratio, a railway scale by its standard's name, or a figure's height. */
+  kind: "ratio" | "railway" | "figure";
   /** N of 1:N. The one number that all sums use. */
   ratio: number;
+  /** Name of the railway scale. */
+  railway?: string;
   figureMm?: number;
   school?: FigureSchool;
   statureMm?: number;
@@ -48,6 +52,8 @@ export function figureScale(figureMm: number, school: FigureSchool = "eye", stat
 
 export const ratioScale = (ratio: number): Scale => ({ kind: "ratio", ratio });
 
+export const railwayScale = (scale: RailwayScale): Scale => ({ kind: "railway", ratio: scale.ratio, railway: scale.name });
+
 /** How tall a standing figure of this scale is, foot to crown, in model millimetres. */
 export function figureHeightMm(scale: Scale): number {
   return (scale.statureMm ?? STATURES_MM[1].mm) / scale.ratio;
@@ -64,5 +70,6 @@ export function formatRatio(ratio: number): string {
 
 /** "28 mm figures, 1:56" or "1:64". */
 export function describeScale(scale: Scale): string {
-  return scale.kind === "figure" ? `${scale.figureMm} mm figures, ${formatRatio(scale.ratio)}` : formatRatio(scale.ratio);
+  if (scale.kind === "figure") return `${scale.figureMm} mm figures, ${formatRatio(scale.ratio)}`;
+  return scale.kind === "railway" ? `${scale.railway}, ${formatRatio(scale.ratio)}` : formatRatio(scale.ratio);
 }

@@ -1,0 +1,155 @@
+/**
+ * What a surface is in real life. It decides before printing how its lines are dealt with, and later what it is painted like.
+ * Common practice, no source.
+ */
+export type Roughness = "smooth" | "grained" | "rough";
+
+export interface RealMaterial {
+  id: string;
+  name: string;
+  /** Own relief in real life, mm: hides layer lines that are shallower than it. */
+  reliefMm: number;
+  roughness: Roughness;
+  /** What to do about printed lines. */
+  lines: string;
+  /** How it is painted, in a few words. */
+  paint: string;
+}
+
+export const REAL_MATERIALS: RealMaterial[] = [
+  {
+    id: "slate",
+    name: "slate roof",
+    reliefMm: 8,
+    roughness: "grained",
+    lines: "lines along the courses pass for slate; across them sand or fill",
+    paint: "dark grey, single slates lighter and bluer, pale dry brush on the edges",
+  },
+  {
+    id: "tile",
+    name: "tiled roof",
+    reliefMm: 15,
+    roughness: "grained",
+    lines: "thick base coat is enough",
+    paint: "red-brown, single tiles darker, moss in the north",
+  },
+  {
+    id: "thatch",
+    name: "thatch",
+    reliefMm: 40,
+    roughness: "rough",
+    lines: "leave: the relief hides them",
+    paint: "straw over dark brown, grey with age",
+  },
+  {
+    id: "plank",
+    name: "planks",
+    reliefMm: 4,
+    roughness: "grained",
+    lines: "print so that lines run along the grain, then leave them",
+    paint: "grey-brown, each plank its own tone, dark gaps",
+  },
+  {
+    id: "timber",
+    name: "beams",
+    reliefMm: 6,
+    roughness: "grained",
+    lines: "lines along the beam pass for grain",
+    paint: "dark brown, light edges",
+  },
+  {
+    id: "brick",
+    name: "brick",
+    reliefMm: 8,
+    roughness: "grained",
+    lines: "thick base coat, joints kept open",
+    paint: "base of joint colour, bricks by dry brush, single bricks picked out",
+  },
+  {
+    id: "stone",
+    name: "cut stone",
+    reliefMm: 10,
+    roughness: "rough",
+    lines: "stipple with torn foam; do not dry brush where relief is shallow",
+    paint: "blotches of blue and brown under thin grey",
+  },
+  {
+    id: "rubble",
+    name: "rubble and rock",
+    reliefMm: 60,
+    roughness: "rough",
+    lines: "leave: the relief hides them",
+    paint: "dark base, three lighter dry brushes, wash in the cracks",
+  },
+  {
+    id: "render",
+    name: "render or plaster",
+    reliefMm: 2,
+    roughness: "rough",
+    lines: "cover with paste or sand: no sanding needed",
+    paint: "off-white over undercoat cream, stains under sills",
+  },
+  {
+    id: "metal",
+    name: "sheet metal",
+    reliefMm: 1,
+    roughness: "smooth",
+    lines: "fill and sand, finish at P400",
+    paint: "gloss or satin, chips and streaks last",
+  },
+  {
+    id: "rust",
+    name: "rusted iron",
+    reliefMm: 3,
+    roughness: "rough",
+    lines: "leave or stipple: texture is wanted",
+    paint: "dark brown, orange stipple, pigment unsealed where nobody touches",
+  },
+  {
+    id: "glass",
+    name: "glass",
+    reliefMm: 0,
+    roughness: "smooth",
+    lines: "do not print it: clear sheet cut to a template",
+    paint: "none; gloss, mask it",
+  },
+  {
+    id: "canvas",
+    name: "canvas or cloth",
+    reliefMm: 2,
+    roughness: "grained",
+    lines: "sand the open folds",
+    paint: "pale base, shade in the folds",
+  },
+  {
+    id: "mud",
+    name: "mud and earth",
+    reliefMm: 20,
+    roughness: "rough",
+    lines: "leave: groundwork covers it",
+    paint: "dark when wet, gloss in the puddles",
+  },
+  {
+    id: "concrete",
+    name: "concrete",
+    reliefMm: 2,
+    roughness: "grained",
+    lines: "fill gentle slopes; board marks may stay",
+    paint: "warm grey, streaks, pale edges",
+  },
+];
+
+export const realMaterial = (id: string): RealMaterial | undefined => REAL_MATERIALS.find((m) => m.id === id);
+
+export type LinesVerdict = "hidden" | "pass" | "treat";
+
+/**
+ * Whether the material's own relief hides a layer step at 1:`ratio`: relief well above the step hides it (three times: common
+ * practice), grain of about its height lets it pass for the material, else it must be treated.
+ */
+export function linesOnMaterial(material: RealMaterial, cuspMm: number, ratio: number): LinesVerdict {
+  const relief = material.reliefMm / ratio;
+  if (material.roughness === "smooth") return "treat";
+  if (relief >= 3 * cuspMm) return "hidden";
+  return relief >= cuspMm ? "pass" : "treat";
+}
