@@ -8,7 +8,7 @@ import { readBundle, writeBundle } from "../store/bundle";
 import { DEMO_NOW } from "./identity";
 import { buildDemo } from "./scene";
 
-let demo: { project: Project; meshes: MeshBlobs };
+let demo: { project: Project; meshes: MeshBlobs; pictures: MeshBlobs };
 beforeAll(async () => {
   demo = await buildDemo(contentHash);
 });

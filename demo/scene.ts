@@ -3,9 +3,18 @@
  * built by code, print facts are computed here once with the same core that the application uses.
  */
 import { printFacts, GENERIC_PRINTERS, plateTimeS, type PrintFacts } from "../core/print";
-import { readMesh, writeStl } from "../core/mesh";
+import { measureWalls, readMesh, writeStl } from "../core/mesh";
 import { stepsOfPart } from "../core/plan";
-import type { MeshBlobs, Paint, Part, Project, StepRecord, WorkItem } from "../core/project";
+import {
+  PART_DEFAULTS,
+  SCENE_DEFAULTS,
+  type MeshBlobs,
+  type Paint,
+  type Part,
+  type Project,
+  type StepRecord,
+  type WorkItem,
+} from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids, type Solids } from "../core/slice";
 import { DEMO_ID, DEMO_NOW } from "./identity";
@@ -42,7 +51,7 @@ const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "co
  * Builds the whole scene.
  * @param hash how the caller names a mesh by its content
  */
-export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): Promise<{ project: Project; meshes: MeshBlobs }> {
+export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): Promise<{ project: Project; meshes: MeshBlobs; pictures: MeshBlobs }> {
   const solids = await loadSolids();
   const printers = GENERIC_PRINTERS.map((p) => structuredClone(p));
   const scale = figureScale(28);
@@ -66,6 +75,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     meshes.set(key, bytes);
     const turned = work.map((w) => (w.kind === "print" ? { ...w, up: prints.find((f) => f.printerId === w.printerId)!.up } : w));
     const part: Part = {
+      ...structuredClone(PART_DEFAULTS),
       id,
       sceneId: DEMO_ID,
       name,
@@ -85,6 +95,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         unitReason: "The scene's own meshes are in millimetres.",
         report,
         outsideMm2,
+        walls: measureWalls(mesh, topology),
       },
       ...more,
     };
@@ -134,6 +145,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     coat("seal", "water-matt", "spray"),
   ]);
   parts.push({
+    ...structuredClone(PART_DEFAULTS),
     id: "base",
     sceneId: DEMO_ID,
     name: "Base",
@@ -165,6 +177,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
 
   const project: Project = {
     scene: {
+      ...structuredClone(SCENE_DEFAULTS),
       id: DEMO_ID,
       name: "Saltmarsh Sluice",
       demo: true,
@@ -188,7 +201,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     ],
     records: [],
   };
-  return { project: { ...project, records: recordsOf(project) }, meshes };
+  return { project: { ...project, records: recordsOf(project) }, meshes, pictures: new Map() };
 }
 
 const MIN = 60000,

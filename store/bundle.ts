@@ -1,15 +1,17 @@
 /**
- * The project bundle: a zip with `scene.json` and the meshes as they were read, named by their content hash.
+ * The project bundle: a zip with `scene.json`, the meshes as they were read and the pictures, named by their content hash.
  * Reading is bounded: only known names are inflated, and no more than `MOST_BYTES` in all.
  */
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { fail, ok, type Result } from "../core/measure";
-import { contentHash, meshHashes, type MeshBlobs, type Project } from "../core/project";
+import { contentHash, meshHashes, pictureHashes, upgradeProject, type MeshBlobs, type Project } from "../core/project";
 import { projectSchema } from "./schemas";
 
-export const BUNDLE_VERSION = 1;
+/** Version 1 knew no pictures, subjects or walls; it is still read. */
+export const BUNDLE_VERSION = 2;
 const FORMAT = "inch-hollow";
 const MOST_BYTES = 1 << 30;
+const PICTURE_NAME = /^photos\/([0-9a-f]{64})\.jpg$/;
 const MESH_NAME = /^meshes\/([0-9a-f]{64})\.stl$/;
 // A fixed date, so that the same project gives the same bytes.
 const MTIME = new Date(2026, 0, 1);
@@ -17,6 +19,7 @@ const MTIME = new Date(2026, 0, 1);
 export interface Bundle {
   project: Project;
   meshes: MeshBlobs;
+  pictures: MeshBlobs;
 }
 
 /** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
@@ -31,7 +34,7 @@ export function inOrder(project: Project): Project {
   };
 }
 
-export function writeBundle({ project: given, meshes }: Bundle): Uint8Array {
+export function writeBundle({ project: given, meshes, pictures }: Bundle): Uint8Array {
   const project = inOrder(given);
   const files: Zippable = {
     "scene.json": [strToU8(JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)), { level: 6, mtime: MTIME }],
@@ -39,6 +42,10 @@ export function writeBundle({ project: given, meshes }: Bundle): Uint8Array {
   for (const hash of meshHashes(project)) {
     const bytes = meshes.get(hash);
     if (bytes) files[`meshes/${hash}.stl`] = [bytes, { level: 6, mtime: MTIME }];
+  }
+  for (const hash of pictureHashes(project)) {
+    const bytes = pictures.get(hash);
+    if (bytes) files[`photos/${hash}.jpg`] = [bytes, { level: 0, mtime: MTIME }];
   }
   return zipSync(files);
 }
@@ -53,7 +60,7 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
   try {
     files = unzipSync(bytes, {
       filter: (f) => {
-        if (f.name !== "scene.json" && !MESH_NAME.test(f.name)) return false;
+        if (f.name !== "scene.json" && !MESH_NAME.test(f.name) && !PICTURE_NAME.test(f.name)) return false;
         total += f.originalSize;
         if (total > MOST_BYTES) tooBig = true;
         return !tooBig;
@@ -86,7 +93,11 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
       `The bundle is of version ${String(head.version)}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`,
       "scene.json",
     );
-  const checked = projectSchema.required().validate(head.project, { convert: false, abortEarly: true });
+  const stored =
+    head.version < BUNDLE_VERSION && typeof head.project === "object" && head.project !== null
+      ? upgradeProject(head.project as Record<string, unknown>)
+      : head.project;
+  const checked = projectSchema.required().validate(stored, { convert: false, abortEarly: true });
   if (checked.error)
     return fail(
       "bundle.shape",
@@ -107,5 +118,11 @@ export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
       return fail("bundle.mesh-damaged", "A mesh in the bundle is not what it was when it was saved.", `meshes/${hash}.stl`);
     meshes.set(hash, mesh);
   }
-  return ok({ project, meshes });
+  // A picture that is missing is only missed where it hangs; one that is not what its name says is left out.
+  const pictures: MeshBlobs = new Map();
+  for (const hash of pictureHashes(project)) {
+    const picture = files[`photos/${hash}.jpg`];
+    if (picture && (await contentHash(picture)) === hash) pictures.set(hash, picture);
+  }
+  return ok({ project, meshes, pictures });
 }

@@ -4,12 +4,25 @@
  */
 import Joi from "joi";
 import { fail, ok, type Result } from "../core/measure";
-import type { Evening, Paint, Part, PartSource, Procedure, Scene, StepRecord, TypedEstimate, WorkItem } from "../core/project";
+import {
+  PART_DEFAULTS,
+  type Evening,
+  type Paint,
+  type Part,
+  type PartSource,
+  type Procedure,
+  type Scene,
+  type StepRecord,
+  type TypedEstimate,
+  type WorkItem,
+} from "../core/project";
 import type { Printer } from "../core/print";
 import type { Scale } from "../core/scale";
 import {
   eveningsSchema,
   fields,
+  partExtras,
+  subjectSchemas,
   hashSchema,
   paintSchema,
   printerSchema,
@@ -20,15 +33,33 @@ import {
 } from "./schemas";
 import { edit, type Edit } from "./edit";
 import { storageProblem } from "./projects";
-import type { InchHollowDatabase } from "./database";
+import type { FileRow, InchHollowDatabase } from "./database";
+
+type SubjectKey = keyof typeof subjectSchemas;
+type ExtraKey = keyof typeof partExtras;
 
 /** Payload of each command, by name. */
 export interface Commands {
-  "scene.set": { name?: string; viewingDistanceMm?: number; readyBy?: string | null; evenings?: Evening[] };
-  "scene.scale": { scale: Scale };
+  "scene.set": { name?: string; viewingDistanceMm?: number; readyBy?: string | null; evenings?: Evening[] } & Partial<
+    Pick<Scene, SubjectKey>
+  >;
+  /** `along`: every part's factor goes with the scale, so that real sizes stay. */
+  "scene.scale": { scale: Scale; along?: boolean };
   "printer.set": { printer: Printer };
-  "part.add": { id: string; name: string; source: PartSource; factor: number; copies: number; work: WorkItem[] };
-  "part.set": { partId: string; name?: string; copies?: number; goodBefore?: number; failedBefore?: number; notes?: string };
+  "part.add": { id: string; name: string; source: PartSource; factor: number; copies: number; work: WorkItem[]; group?: string };
+  /** Several at once: what one file held. */
+  "parts.add": { parts: Commands["part.add"][] };
+  "part.set": { partId: string; name?: string; copies?: number; goodBefore?: number; failedBefore?: number; notes?: string } & Partial<
+    Pick<Part, ExtraKey>
+  >;
+  /** The same change to many parts; tags are added to those that are there. */
+  "parts.set": { partIds: string[]; copies?: number; addTags?: string[]; dropTags?: string[] } & Partial<
+    Pick<Part, "group" | "licence" | "placedByMap" | "differs">
+  >;
+  "parts.delete": { partIds: string[] };
+  /** Another mesh or size for the part; what it was is kept as a version. */
+  "part.replace": { partId: string; source: PartSource; factor: number; note: string };
+  "part.restore": { partId: string; version: number };
   "part.unit": { partId: string; source: PartSource };
   "part.rescale": { partId: string; factor: number };
   "part.delete": { partId: string };
@@ -93,6 +124,55 @@ const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
 /** A row's schema without the scene it belongs to, which the command adds. */
 const withoutScene = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.fork("sceneId", (s) => s.optional().forbidden());
 
+/** The same schemas, none of them demanded. */
+const optional = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaMap =>
+  Object.fromEntries(Object.entries(schemas).map(([key, schema]) => [key, schema.optional()]));
+
+const newPartSchema = object({
+  id,
+  name,
+  source: sourceSchema,
+  factor: Joi.number().greater(0).max(1000),
+  copies: Joi.number().integer().min(1).max(5000),
+  work: Joi.array().items(workSchema),
+  group: opt(partExtras.group),
+});
+
+async function addParts(edit: Edit, parts: Commands["part.add"][]): Promise<void> {
+  let order = Math.max(0, ...(await edit.all("parts")).map((x) => x.order));
+  for (const p of parts)
+    await edit.put("parts", {
+      ...structuredClone(PART_DEFAULTS),
+      ...p,
+      sceneId: edit.sceneId,
+      goodBefore: 0,
+      failedBefore: 0,
+      prints: [],
+      notes: "",
+      order: ++order,
+    });
+}
+
+/** Versions of a part that are kept. */
+const MOST_VERSIONS = 20;
+
+/** What undo calls a change of the scene, by what was changed. */
+const SCENE_LABELS: Record<string, string> = {
+  dimensions: "Dimension sheet",
+  references: "Reference board",
+  house: "House standards",
+  homes: "Where it will live",
+  ownThings: "Known things",
+  secondary: "Second scale",
+};
+
+/** A part at another factor. Areas that were planned for the old size follow the new one. */
+function rescaled(part: Part, factor: number): Part {
+  const by = factor / part.factor;
+  const work = part.work.map((w): WorkItem => (w.kind === "hide" || w.kind === "ground" ? { ...w, areaMm2: w.areaMm2 * by * by } : w));
+  return { ...part, factor, work };
+}
+
 export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "scene.set": {
     schema: object({
@@ -100,14 +180,20 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       viewingDistanceMm: opt(Joi.number().min(50).max(20000)),
       readyBy: opt(Joi.string().isoDate().allow(null)),
       evenings: opt(eveningsSchema),
+      ...optional(subjectSchemas),
     }),
-    label: () => "Scene changed",
+    label: (patch) => SCENE_LABELS[Object.keys(patch)[0]] ?? "Scene changed",
     apply: async (e, patch) => e.put("scenes", { ...(await sceneOf(e)), ...patch }),
   },
   "scene.scale": {
-    schema: object({ scale: scaleSchema }),
-    label: () => "Scale settled",
-    apply: async (e, { scale }) => e.put("scenes", { ...(await sceneOf(e)), scale, scaleAnswered: true }),
+    schema: object({ scale: scaleSchema, along: opt(Joi.boolean()) }),
+    label: ({ along }) => (along ? "Scale settled, parts along with it" : "Scale settled"),
+    apply: async (e, { scale, along }) => {
+      const scene = await sceneOf(e);
+      await e.put("scenes", { ...scene, scale, scaleAnswered: true });
+      if (along)
+        for (const part of await e.all("parts")) await e.put("parts", rescaled(part, (part.factor * scene.scale.ratio) / scale.ratio));
+    },
   },
   "printer.set": {
     schema: object({ printer: printerSchema }),
@@ -122,27 +208,14 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     },
   },
   "part.add": {
-    schema: object({
-      id,
-      name,
-      source: sourceSchema,
-      factor: Joi.number().greater(0).max(1000),
-      copies: Joi.number().integer().min(1).max(5000),
-      work: Joi.array().items(workSchema),
-    }),
+    schema: newPartSchema,
     label: (p) => `${p.name} added`,
-    apply: async (e, p) => {
-      const parts = await e.all("parts");
-      await e.put("parts", {
-        ...p,
-        sceneId: e.sceneId,
-        goodBefore: 0,
-        failedBefore: 0,
-        prints: [],
-        notes: "",
-        order: 1 + Math.max(0, ...parts.map((x) => x.order)),
-      });
-    },
+    apply: (e, p) => addParts(e, [p]),
+  },
+  "parts.add": {
+    schema: object({ parts: Joi.array().min(1).max(5000).items(newPartSchema) }),
+    label: ({ parts }) => (parts.length === 1 ? `${parts[0].name} added` : `${parts.length} parts added`),
+    apply: (e, { parts }) => addParts(e, parts),
   },
   "part.set": {
     schema: object({
@@ -152,6 +225,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       goodBefore: opt(Joi.number().integer().min(0).max(5000)),
       failedBefore: opt(Joi.number().integer().min(0).max(5000)),
       notes: opt(text(5000)),
+      ...optional(partExtras),
     }),
     label: () => "Part changed",
     apply: async (e, { partId, ...patch }) => e.put("parts", { ...(await partOf(e, partId)), ...patch }),
@@ -165,11 +239,59 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({ partId: id, factor: Joi.number().greater(0).max(1000) }),
     label: () => "Part rescaled",
     apply: async (e, { partId, factor }) => {
+      await e.put("parts", rescaled(await partOf(e, partId), factor));
+    },
+  },
+  "parts.set": {
+    schema: object({
+      partIds: Joi.array().min(1).max(5000).items(id),
+      copies: opt(Joi.number().integer().min(1).max(5000)),
+      addTags: opt(partExtras.tags),
+      dropTags: opt(partExtras.tags),
+      ...optional({
+        group: partExtras.group,
+        licence: partExtras.licence,
+        placedByMap: partExtras.placedByMap,
+        differs: partExtras.differs,
+      }),
+    }),
+    label: ({ partIds }) => `${partIds.length} parts changed`,
+    apply: async (e, { partIds, addTags = [], dropTags = [], ...patch }) => {
+      for (const partId of partIds) {
+        const part = await partOf(e, partId);
+        const tags = [...new Set([...part.tags, ...addTags])].filter((t) => !dropTags.includes(t));
+        await e.put("parts", { ...part, ...patch, tags });
+      }
+    },
+  },
+  "parts.delete": {
+    schema: object({ partIds: Joi.array().min(1).max(5000).items(id) }),
+    label: ({ partIds }) => (partIds.length === 1 ? "Part removed" : `${partIds.length} parts removed`),
+    apply: async (e, { partIds }) => {
+      const gone = new Set(partIds);
+      for (const r of await e.all("records")) if (gone.has(r.partId)) await e.delete("records", r.id);
+      for (const partId of partIds) await e.delete("parts", partId);
+    },
+  },
+  "part.replace": {
+    schema: object({ partId: id, source: sourceSchema, factor: Joi.number().greater(0).max(1000), note: text(200) }),
+    label: ({ note }) => note || "New version",
+    apply: async (e, { partId, source, factor, note }, now) => {
       const part = await partOf(e, partId);
-      const by = factor / part.factor;
-      // Areas and steps that were planned for the old size follow the new one.
-      const work = part.work.map((w): WorkItem => (w.kind === "hide" || w.kind === "ground" ? { ...w, areaMm2: w.areaMm2 * by * by } : w));
-      await e.put("parts", { ...part, factor, work });
+      const was = { source: part.source, factor: part.factor, at: now, note };
+      await e.put("parts", { ...part, source, factor, prints: [], versions: [...part.versions, was].slice(-MOST_VERSIONS) });
+    },
+  },
+  "part.restore": {
+    schema: object({ partId: id, version: Joi.number().integer().min(0) }),
+    label: () => "Earlier version brought back",
+    apply: async (e, { partId, version }, now) => {
+      const part = await partOf(e, partId);
+      const back = part.versions[version];
+      if (!back) throw new Refused("part.version", "That version is no longer here.");
+      const was = { source: part.source, factor: part.factor, at: now, note: "before an earlier version was brought back" };
+      const versions = [...part.versions.filter((_, i) => i !== version), was];
+      await e.put("parts", { ...part, source: back.source, factor: back.factor, prints: [], versions });
     },
   },
   "part.delete": {
@@ -320,24 +442,28 @@ async function runKnown<N extends CommandName>(
   }
 }
 
-/** Adds a part with its mesh file in one transaction, so that a closed tab leaves both or neither. */
-export async function addMeshPart(
+/** Runs a command that names new meshes or pictures, and stores those files in the same transaction: a closed tab leaves both or neither. */
+export async function runWithFiles<N extends CommandName>(
   db: InchHollowDatabase,
   sceneId: string,
-  mesh: { hash: string; bytes: Uint8Array },
-  payload: Commands["part.add"],
+  kind: "meshes" | "pictures",
+  files: FileRow[],
+  command: N,
+  payload: Commands[N],
   now: number,
 ): Promise<Result<string>> {
-  const checked = COMMANDS["part.add"].schema.validate(payload, { convert: false });
+  const { schema, label, apply } = COMMANDS[command];
+  const checked = schema.validate(payload, { convert: false });
   if (checked.error) return fail("command.payload", `${checked.error.message}.`);
-  if (hashSchema.validate(mesh.hash).error) throw new Error(`addMeshPart: ${mesh.hash} is not a content hash`);
+  for (const { hash } of files) if (hashSchema.validate(hash).error) throw new Error(`runWithFiles: ${hash} is not a content hash`);
   try {
-    await edit(db, sceneId, COMMANDS["part.add"].label(payload), now, async (e) => {
-      await db.meshes.put(mesh);
-      await COMMANDS["part.add"].apply(e, payload, now);
+    await edit(db, sceneId, label(payload), now, async (e) => {
+      await db[kind].bulkPut(files);
+      await apply(e, payload, now);
     });
-    return ok(payload.id);
+    return ok(label(payload));
   } catch (error) {
+    if (error instanceof Refused) return fail(error.code, error.message);
     return storageProblem(error);
   }
 }

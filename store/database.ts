@@ -1,7 +1,7 @@
 /** The browser's database. Rows of a scene are keyed by scene and id, so the same scene may be stored twice. */
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { Sheet } from "../core/sheet";
-import type { Paint, Part, Procedure, Scene, StepRecord } from "../core/project";
+import { upgradePart, upgradeScene, type Paint, type Part, type Procedure, type Scene, type StepRecord } from "../core/project";
 
 /** Tables that edits and undo work on. */
 export interface Rows {
@@ -32,9 +32,10 @@ export interface HistoryEntry {
   changes: RowChange[];
 }
 
-export interface MeshRow {
+/** A stored file. A Blob is handed to the worker by reference, without passing through the page's memory. */
+export interface FileRow {
   hash: string;
-  bytes: Uint8Array;
+  file: Blob;
 }
 
 /** A computed sheet, by mesh hash, size, side up and method version. */
@@ -49,7 +50,10 @@ export class InchHollowDatabase extends Dexie {
   paints!: Table<Paint, [string, string]>;
   procedures!: Table<Procedure, [string, string]>;
   records!: Table<StepRecord, [string, string]>;
-  meshes!: EntityTable<MeshRow, "hash">;
+  /** Meshes as STL, in the unit of the file they came from. */
+  meshes!: EntityTable<FileRow, "hash">;
+  /** Pictures, cleaned of where they were taken: always JPEG. */
+  pictures!: EntityTable<FileRow, "hash">;
   sheets!: EntityTable<SheetRow, "key">;
   history!: Table<HistoryEntry, number, Omit<HistoryEntry, "seq">>;
 
@@ -65,5 +69,21 @@ export class InchHollowDatabase extends Dexie {
       sheets: "key",
       history: "++seq, [sceneId+undone]",
     });
+    // Scenes and parts say more; what was stored gets what it lacks, and meshes become Blobs. Undo would bring back rows of the old shape, so it begins anew.
+    this.version(2)
+      .stores({ pictures: "hash" })
+      .upgrade(async (tx) => {
+        const replace = (table: string, upgrade: (row: Record<string, unknown>) => Record<string, unknown>): Promise<number> =>
+          tx
+            .table(table)
+            .toCollection()
+            .modify((row: Record<string, unknown>, ref: { value: unknown }) => {
+              ref.value = upgrade(row);
+            });
+        await replace("scenes", upgradeScene);
+        await replace("parts", upgradePart);
+        await replace("meshes", ({ hash, bytes }) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>]) }));
+        await tx.table("history").clear();
+      });
   }
 }

@@ -49,7 +49,7 @@ export class Edit {
   }
 }
 
-const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.table(t)), db.history, db.meshes];
+const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.table(t)), db.history, db.meshes, db.pictures];
 
 /** Runs `work` as one undoable edit. When it throws, nothing is stored. */
 export async function edit(

@@ -1,6 +1,6 @@
 /** A scene for somebody who has just arrived: generic printers, a few evenings, the scale still to be asked. */
 import { GENERIC_PRINTERS } from "../core/print";
-import type { Evening, Paint, Project } from "../core/project";
+import { SCENE_DEFAULTS, type Evening, type Paint, type Project } from "../core/project";
 import { figureScale, VIEWING_DISTANCES } from "../core/scale";
 
 /** Three evenings and a Saturday afternoon: a guess that the user changes. */
@@ -23,6 +23,7 @@ const FIRST_RACK: Omit<Paint, "sceneId">[] = [
 export function newProject(sceneId: string, name: string, timeZone: string, now: number): Project {
   return {
     scene: {
+      ...structuredClone(SCENE_DEFAULTS),
       id: sceneId,
       name,
       demo: false,

@@ -1,8 +1,8 @@
 /** Whole scenes in and out of the database. */
 import { fail, type Result } from "../core/measure";
-import { meshHashes, type MeshBlobs, type Project, type Scene } from "../core/project";
+import { meshHashes, pictureHashes, type MeshBlobs, type Project, type Scene } from "../core/project";
 import type { Bundle } from "./bundle";
-import type { InchHollowDatabase } from "./database";
+import type { FileRow, InchHollowDatabase } from "./database";
 
 /** Everything of one scene but its meshes, parts in their order. */
 export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<Project | undefined> {
@@ -25,9 +25,21 @@ export const listScenes = (db: InchHollowDatabase): Promise<Scene[]> => db.scene
 
 /** Meshes of a project, for a bundle. */
 export async function loadMeshes(db: InchHollowDatabase, project: Project): Promise<MeshBlobs> {
-  const rows = await db.meshes.bulkGet(meshHashes(project));
-  return new Map(rows.flatMap((r) => (r ? [[r.hash, r.bytes] as const] : [])));
+  return filesOf(await db.meshes.bulkGet(meshHashes(project)));
 }
+
+/** Pictures of a project, for a bundle. */
+export async function loadPictures(db: InchHollowDatabase, project: Project): Promise<MeshBlobs> {
+  return filesOf(await db.pictures.bulkGet(pictureHashes(project)));
+}
+
+async function filesOf(rows: (FileRow | undefined)[]): Promise<MeshBlobs> {
+  const there = rows.filter((r) => r !== undefined);
+  return new Map(await Promise.all(there.map(async (r) => [r.hash, new Uint8Array(await r.file.arrayBuffer())] as const)));
+}
+
+const rowsOf = (files: MeshBlobs, type: string): FileRow[] =>
+  [...files].map(([hash, bytes]) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>], { type }) }));
 
 /** The same rows under another scene id. */
 export const underSceneId = (project: Project, sceneId: string): Project => ({
@@ -53,7 +65,7 @@ export const shiftTimes = (project: Project, ms: number): Project => ({
  * other under `freshId`, unless `replace` is set.
  */
 export async function storeBundle(db: InchHollowDatabase, bundle: Bundle, freshId: string, replace = false): Promise<string> {
-  return db.transaction("rw", [db.scenes, db.parts, db.paints, db.procedures, db.records, db.meshes, db.history], async () => {
+  return db.transaction("rw", [db.scenes, db.parts, db.paints, db.procedures, db.records, db.meshes, db.pictures, db.history], async () => {
     const taken = (await db.scenes.get(bundle.project.scene.id)) !== undefined;
     const project = taken && !replace ? underSceneId(bundle.project, freshId) : bundle.project;
     if (taken && replace) await clearScene(db, project.scene.id);
@@ -62,7 +74,8 @@ export async function storeBundle(db: InchHollowDatabase, bundle: Bundle, freshI
     await db.paints.bulkPut(project.paints);
     await db.procedures.bulkPut(project.procedures);
     await db.records.bulkPut(project.records);
-    await db.meshes.bulkPut([...bundle.meshes].map(([hash, bytes]) => ({ hash, bytes })));
+    await db.meshes.bulkPut(rowsOf(bundle.meshes, "model/stl"));
+    await db.pictures.bulkPut(rowsOf(bundle.pictures, "image/jpeg"));
     return project.scene.id;
   });
 }

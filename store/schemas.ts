@@ -3,6 +3,7 @@ import Joi from "joi";
 import { FAMILIES, METHODS } from "../core/coat";
 import { GLUES, MATERIALS } from "../core/joint";
 import { FILE_UNIT_MM, UPS } from "../core/mesh";
+import { AXES, FACES, FIDELITIES, FINISHES, HANDLINGS, HOME_KINDS, REAL_MATERIALS, SURENESS } from "../core/subject";
 import { SCHOOLS } from "../core/surface";
 
 const id = Joi.string().min(1).max(100);
@@ -62,8 +63,9 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
 });
 
 export const scaleSchema = Joi.object({
-  kind: Joi.string().valid("ratio", "figure").required(),
+  kind: Joi.string().valid("ratio", "railway", "figure").required(),
   ratio: Joi.number().min(1).max(5000).required(),
+  railway: Joi.string().max(40).optional(),
   figureMm: Joi.number().min(2).max(400).optional(),
   school: Joi.string().valid("eye", "crown").optional(),
   statureMm: Joi.number().min(500).max(2600).optional(),
@@ -73,7 +75,129 @@ export const eveningsSchema = Joi.array()
   .max(50)
   .items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }));
 
+const ids = (list: readonly { id: string }[]): Joi.StringSchema => Joi.string().valid(...list.map((x) => x.id));
+const mmOrNull = positive.allow(null);
+const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);
+export const hashSchema = Joi.string().pattern(/^[0-9a-f]{64}$/);
+const required = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
+
+/** What a scene chooses about its subject; each can be changed by itself. */
+export const subjectSchemas = {
+  secondary: required({
+    ratio: Joi.number().min(1).max(5000),
+    use: Joi.string().valid("forced perspective", "background"),
+  }).allow(null),
+  fidelity: ids(FIDELITIES),
+  handling: ids(HANDLINGS),
+  finish: ids(FINISHES),
+  house: required({ gridMm: mmOrNull, clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
+  homes: Joi.array()
+    .max(40)
+    .items(required({ id, name, kind: Joi.string().valid(...HOME_KINDS), sizeMm: Joi.array().length(3).items(atLeast0) })),
+  dimensions: Joi.array()
+    .max(300)
+    .items(
+      required({
+        id,
+        name,
+        axis: Joi.string().valid(...AXES),
+        mm: positive,
+        text: text(60),
+        source: text(200),
+        sure: Joi.string().valid(...Object.keys(SURENESS)),
+        within: id.allow(null),
+        partId: id.allow(null),
+      }),
+    ),
+  references: Joi.array()
+    .max(200)
+    .items(
+      required({
+        id,
+        hash: hashSchema,
+        kind: Joi.string().valid("photo", "drawing"),
+        title: text(120),
+        source: text(200),
+        shows: Joi.array()
+          .max(FACES.length)
+          .unique()
+          .items(Joi.string().valid(...FACES)),
+        partId: id.allow(null),
+      }),
+    ),
+  ownThings: Joi.array()
+    .max(200)
+    .items(
+      required({
+        name,
+        mm: positive,
+        low: positive,
+        high: positive,
+        measure: text(60),
+        kind: Joi.string().valid("typed"),
+        source: text(200),
+      }),
+    ),
+};
+
+/** What a part may choose otherwise, and what is known of it beyond its mesh. */
+export const partExtras = {
+  group: text(60),
+  tags: Joi.array().max(20).unique().items(Joi.string().trim().min(1).max(40)),
+  pictures: Joi.array().max(60).items(hashSchema),
+  licence: text(200),
+  fileCost: required({ minor: Joi.number().integer().min(0).max(1e9), currency: Joi.string().length(3).uppercase() }).allow(null),
+  tally: required({
+    fitted: Joi.number().integer().min(0).max(5000),
+    primed: Joi.number().integer().min(0).max(5000),
+    painted: Joi.number().integer().min(0).max(5000),
+    placed: Joi.number().integer().min(0).max(5000),
+  }),
+  placedByMap: Joi.boolean(),
+  variations: Joi.array()
+    .max(100)
+    .items(
+      required({
+        id,
+        copies: Joi.number().integer().min(1).max(5000),
+        mirrored: Joi.boolean(),
+        percent: Joi.number().min(1).max(1000),
+        state: text(40),
+        extraColour: text(60),
+      }),
+    ),
+  sightings: Joi.array()
+    .max(40)
+    .items(
+      required({
+        id,
+        thing: name,
+        lowRealMm: positive,
+        highRealMm: positive,
+        fileMm: positive,
+        how: Joi.string().valid("picked", "typed"),
+      }),
+    ),
+  measures: required({ clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
+  configurations: Joi.array()
+    .max(10)
+    .items(required({ name, sizeMm: size })),
+  materials: Joi.array()
+    .max(60)
+    .items(required({ surface: text(100), material: ids(REAL_MATERIALS) })),
+  differs: Joi.object({
+    fidelity: ids(FIDELITIES).optional(),
+    handling: ids(HANDLINGS).optional(),
+    finish: ids(FINISHES).optional(),
+    viewingDistanceMm: Joi.number().min(50).max(20000).optional(),
+  }),
+};
+
+const demanded = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaMap =>
+  Object.fromEntries(Object.entries(schemas).map(([key, schema]) => [key, schema.required()]));
+
 export const sceneSchema = Joi.object({
+  ...demanded(subjectSchemas),
   id: id.required(),
   name: name.required(),
   demo: Joi.boolean().required(),
@@ -92,7 +216,17 @@ const bounds = Joi.object({
   max: Joi.array().length(3).items(Joi.number()),
   size: Joi.array().length(3).items(Joi.number()),
 }).options({ presence: "required" });
+const placeSchema = Joi.object({
+  code: text(40),
+  at: Joi.array().length(3).items(Joi.number()),
+  count: atLeast0,
+}).options({ presence: "required" });
 const reportSchema = Joi.object({
+  version: Joi.number(),
+  cavities: atLeast0,
+  holes: atLeast0,
+  duplicateTriangles: atLeast0,
+  places: Joi.array().max(200).items(placeSchema),
   triangles: atLeast0,
   vertices: atLeast0,
   shells: atLeast0,
@@ -112,7 +246,21 @@ const reportSchema = Joi.object({
   .options({ presence: "required" })
   .unknown(true);
 
-export const hashSchema = Joi.string().pattern(/^[0-9a-f]{64}$/);
+const wallPlaces = Joi.array()
+  .max(200)
+  .items(Joi.object({ mm: atLeast0, at: Joi.array().length(3).items(Joi.number()) }).options({ presence: "required" }));
+const quantiles = Joi.array().max(400).items(atLeast0);
+const wallsSchema = Joi.object({
+  version: Joi.number(),
+  points: atLeast0,
+  wallMm: quantiles,
+  gapMm: quantiles,
+  thin: wallPlaces,
+  narrow: wallPlaces,
+})
+  .options({ presence: "required" })
+  .unknown(true);
+
 export const sourceSchema = Joi.alternatives().conditional(".kind", {
   switch: [
     {
@@ -125,6 +273,7 @@ export const sourceSchema = Joi.alternatives().conditional(".kind", {
         unitReason: text(),
         report: reportSchema,
         outsideMm2: atLeast0,
+        walls: wallsSchema.allow(null),
       }).options({ presence: "required" }),
     },
     {
@@ -210,6 +359,11 @@ export const printFactsSchema = Joi.object({
 }).options({ presence: "required" });
 
 export const partSchema = Joi.object({
+  ...demanded(partExtras),
+  versions: Joi.array()
+    .max(50)
+    .items(Joi.object({ source: sourceSchema, factor: positive, at: atLeast0, note: text(200) }).options({ presence: "required" }))
+    .required(),
   id: id.required(),
   sceneId: id.required(),
   name: name.required(),

@@ -2,10 +2,10 @@ import "fake-indexeddb/auto";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, reportMesh, writeStl } from "../core/mesh";
-import { contentHash, type Project } from "../core/project";
+import { contentHash, PART_DEFAULTS, type Project } from "../core/project";
 import { BUNDLE_VERSION, inOrder, readBundle, writeBundle, type Bundle } from "./bundle";
 import { figureScale, ratioScale } from "../core/scale";
-import { addMeshPart, COMMANDS, runCommand } from "./commands";
+import { COMMANDS, runCommand, runWithFiles } from "./commands";
 import { InchHollowDatabase } from "./database";
 import { edit, redo, undo } from "./edit";
 import { newProject } from "./newScene";
@@ -20,6 +20,7 @@ async function sample(name = "Creek"): Promise<Bundle> {
   const hash = await contentHash(bytes);
   const project = newProject("scene-1", name, "Europe/Berlin", NOW);
   project.parts.push({
+    ...structuredClone(PART_DEFAULTS),
     id: "crate",
     sceneId: "scene-1",
     name: "Crate",
@@ -38,10 +39,11 @@ async function sample(name = "Creek"): Promise<Bundle> {
       unitReason: "",
       report: reportMesh(boxMesh(12, 12, 12)).report,
       outsideMm2: 720,
+      walls: null,
     },
     work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
   });
-  return { project, meshes: new Map([[hash, bytes]]) };
+  return { project, meshes: new Map([[hash, bytes]]), pictures: new Map() };
 }
 
 /** The bundle's own scene.json, changed and packed again. */
@@ -74,7 +76,7 @@ describe("bundles", () => {
     if (!read.ok) throw new Error(read.problem.message);
     expect(read.value.project).toEqual(inOrder(given.project));
     const project = (await loadProject(db, "scene-1"))!;
-    const again = writeBundle({ project, meshes: await loadMeshes(db, project) });
+    const again = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: new Map() });
     expect(Buffer.compare(again, first)).toBe(0);
   });
 
@@ -228,11 +230,31 @@ describe("edits", () => {
     const { meshes } = await sample();
     const [hash, bytes] = [...meshes][0];
     const { source } = (await parts())[0];
-    const other = { hash: hash.replace(/^./, (c) => (c === "0" ? "1" : "0")), bytes };
-    const bad = await addMeshPart(db, "scene-1", other, { id: "b", name: "", source, factor: 1, copies: 1, work: [] }, NOW);
+    const other = { hash: hash.replace(/^./, (c) => (c === "0" ? "1" : "0")), file: new Blob([bytes as Uint8Array<ArrayBuffer>]) };
+    const bad = await runWithFiles(
+      db,
+      "scene-1",
+      "meshes",
+      [other],
+      "part.add",
+      { id: "b", name: "", source, factor: 1, copies: 1, work: [] },
+      NOW,
+    );
     expect(bad.ok).toBe(false);
     expect(await db.meshes.get(other.hash)).toBeUndefined();
-    expect((await addMeshPart(db, "scene-1", other, { id: "b", name: "B", source, factor: 1, copies: 1, work: [] }, NOW)).ok).toBe(true);
+    expect(
+      (
+        await runWithFiles(
+          db,
+          "scene-1",
+          "meshes",
+          [other],
+          "part.add",
+          { id: "b", name: "B", source, factor: 1, copies: 1, work: [] },
+          NOW,
+        )
+      ).ok,
+    ).toBe(true);
     expect(await db.meshes.get(other.hash)).toBeDefined();
   });
 });

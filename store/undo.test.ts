@@ -17,7 +17,7 @@ const brick = meshPart("brick", "Brick", block(), [print(), coat("p", "primer"),
 
 async function fresh(): Promise<{ db: InchHollowDatabase; read: () => Promise<Project> }> {
   const db = new InchHollowDatabase(`undo-${count++}`);
-  await storeBundle(db, { project: projectOf([await brick]), meshes: new Map() }, "fresh");
+  await storeBundle(db, { project: projectOf([await brick]), meshes: new Map(), pictures: new Map() }, "fresh");
   return { db, read: async () => inOrder((await loadProject(db, "s"))!) };
 }
 
@@ -88,7 +88,7 @@ describe("undo, whatever was done", () => {
 
   it("a command of one scene is not taken back by another's", async () => {
     const { db, read } = await fresh();
-    await storeBundle(db, { project: projectOf([]), meshes: new Map() }, "second");
+    await storeBundle(db, { project: projectOf([]), meshes: new Map(), pictures: new Map() }, "second");
     await runCommand(db, "s", "scene.set", { name: "First" }, NOW);
     await runCommand(db, "second", "scene.set", { name: "Second" }, NOW);
     expect(await undo(db, "second")).toBe("Scene changed");

@@ -1,7 +1,7 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, coneMesh, reportMesh, type Mesh } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts } from "../core/print";
-import type { Part, Project, StepRecord, WorkItem } from "../core/project";
+import { PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
 
@@ -17,6 +17,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
   const solids = await loadSolids();
   const { report, topology } = reportMesh(mesh);
   return {
+    ...structuredClone(PART_DEFAULTS),
     id,
     sceneId: "s",
     name,
@@ -28,6 +29,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
       unitReason: "",
       report,
       outsideMm2: report.areaMm2 * 0.7,
+      walls: null,
     },
     factor: 1,
     copies: 1,
@@ -43,6 +45,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
 
 /** A part known by its size only, or made by hand. */
 export const sizePart = (id: string, source: Part["source"], work: WorkItem[] = []): Part => ({
+  ...structuredClone(PART_DEFAULTS),
   id,
   sceneId: "s",
   name: id,
@@ -109,6 +112,7 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
   });
   return {
     scene: {
+      ...structuredClone(SCENE_DEFAULTS),
       id: "s",
       name: "Test creek",
       demo: false,

@@ -23,7 +23,7 @@ export async function resetDemo(): Promise<Result<string>> {
   const shifted = shiftTimes(bundle.value.project, Date.now() - DEMO_NOW);
   const project = { ...shifted, scene: { ...shifted.scene, timeZone } };
   try {
-    return ok(await storeBundle(db, { project, meshes: bundle.value.meshes }, freshId(), true));
+    return ok(await storeBundle(db, { ...bundle.value, project }, freshId(), true));
   } catch (error) {
     return storageProblem(error);
   }
@@ -37,7 +37,7 @@ export async function ensureDemo(): Promise<Result<string>> {
 export async function createScene(name: string): Promise<Result<string>> {
   const project = newProject(freshId(), name, localTimeZone(), Date.now());
   try {
-    return ok(await storeBundle(db, { project, meshes: new Map() }, freshId()));
+    return ok(await storeBundle(db, { project, meshes: new Map(), pictures: new Map() }, freshId()));
   } catch (error) {
     return storageProblem(error);
   }

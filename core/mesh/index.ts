@@ -12,6 +12,7 @@ export * from "./readMesh";
 export * from "./report";
 export * from "./solids";
 export * from "./stl";
+export * from "./thin";
 export * from "./threemf";
 export * from "./topology";
 export * from "./unitGuess";

@@ -78,6 +78,14 @@ export function scaleMesh(mesh: Mesh, factor: number): Mesh {
   return { positions: mesh.positions.map((v) => v * factor), indices: mesh.indices };
 }
 
+/** The same mesh seen in a mirror (left for right), outside still outside. */
+export function mirrored(mesh: Mesh): Mesh {
+  const positions = mesh.positions.map((v, i) => (i % 3 === 0 ? -v : v));
+  const indices = mesh.indices.slice();
+  for (let i = 0; i < indices.length; i += 3) [indices[i + 1], indices[i + 2]] = [indices[i + 2], indices[i + 1]];
+  return { positions, indices };
+}
+
 /** Which of the file's directions points up when the part is printed or stands. */
 export type Up = "+x" | "-x" | "+y" | "-y" | "+z" | "-z";
 export const UPS: Up[] = ["+z", "-z", "+x", "-x", "+y", "-y"];

@@ -5,3 +5,4 @@ export * from "./stack";
 export * from "./status";
 export * from "./steps";
 export * from "./tonight";
+export * from "./tracker";

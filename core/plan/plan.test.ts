@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { boxMesh, reportMesh } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, profileText, PRINT_VERSION, type PrintFacts, type ResinPrinter } from "../print";
-import type { Part, Project, StepRecord, WorkItem } from "../project";
+import { PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../project";
 import { figureScale } from "../scale";
 import {
   chanceBy,
@@ -40,10 +40,11 @@ const facts: PrintFacts = {
 };
 const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", up: "+z", typed: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
+  ...structuredClone(PART_DEFAULTS),
   id: "crate",
   sceneId: "s",
   name: "Crate",
-  source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720 },
+  source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720, walls: null },
   factor: 1,
   copies: 24,
   goodBefore: 0,
@@ -57,6 +58,7 @@ const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
 const EVERY_EVENING = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" }));
 const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
   scene: {
+    ...structuredClone(SCENE_DEFAULTS),
     id: "s",
     name: "S",
     demo: false,

@@ -1,3 +1,6 @@
 export * from "./contentHash";
 export * from "./part";
 export * from "./types";
+export * from "./alike";
+export * from "./standing";
+export * from "./upgrade";

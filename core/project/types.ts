@@ -4,9 +4,11 @@
  */
 import type { CoatFamily, CoatMethod } from "../coat";
 import type { GlueId, Material } from "../joint";
-import type { FileUnit, MeshReport, Up } from "../mesh";
+import type { Money } from "../measure";
+import type { FileUnit, MeshReport, Up, WallFacts } from "../mesh";
 import type { Printer, PrintFacts } from "../print";
-import type { Scale } from "../scale";
+import type { RealThing, Scale } from "../scale";
+import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { SchoolId } from "../surface";
 
 export interface Evening {
@@ -17,6 +19,19 @@ export interface Evening {
   to: string;
 }
 
+export interface SecondaryScale {
+  ratio: number;
+  use: "forced perspective" | "background";
+}
+
+/** What a scene chooses once; a part may differ. */
+export interface Choices {
+  fidelity: Fidelity;
+  handling: Handling;
+  finish: Finish;
+  viewingDistanceMm: number;
+}
+
 export interface Scene {
   id: string;
   name: string;
@@ -24,7 +39,19 @@ export interface Scene {
   scale: Scale;
   /** False until the user has answered who stands beside it. */
   scaleAnswered: boolean;
+  /** A smaller scale for what stands further back, if there is one. */
+  secondary: SecondaryScale | null;
   viewingDistanceMm: number;
+  fidelity: Fidelity;
+  handling: Handling;
+  finish: Finish;
+  house: HouseStandards;
+  homes: Home[];
+  /** The dimension sheet of the real thing. */
+  dimensions: RealDimension[];
+  references: Reference[];
+  /** Known things that the user has added. */
+  ownThings: RealThing[];
   printers: Printer[];
   evenings: Evening[];
   /** IANA name, so that evenings keep their wall-clock time over a clock change. */
@@ -35,7 +62,16 @@ export interface Scene {
 }
 
 export type PartSource =
-  | { kind: "mesh"; hash: string; fileName: string; unit: FileUnit; unitReason: string; report: MeshReport; outsideMm2: number }
+  | {
+      kind: "mesh";
+      hash: string;
+      fileName: string;
+      unit: FileUnit;
+      unitReason: string;
+      report: MeshReport;
+      outsideMm2: number;
+      walls: WallFacts | null;
+    }
   /** A size from a shop page. */
   | { kind: "typed"; sizeMm: [number, number, number]; shell: boolean }
   /** Made by hand. */
@@ -55,6 +91,53 @@ export type WorkItem =
   | { id: string; kind: "ground"; recipeId: string; areaMm2: number; depthMm: number }
   | { id: string; kind: "own"; title: string; handsOnS: number; waitS: number; family: CoatFamily | null; procedureId: string | null };
 
+/** A length on the part whose real size is known: what its own scale is inferred from. */
+export interface Sighting {
+  id: string;
+  thing: string;
+  lowRealMm: number;
+  highRealMm: number;
+  /** In the size of the file, so that it holds at any factor. */
+  fileMm: number;
+  how: "picked" | "typed";
+}
+
+/** What the part was before it was mended, replaced or reprinted with changes. */
+export interface PartVersion {
+  source: PartSource;
+  factor: number;
+  at: number;
+  note: string;
+}
+
+/** Copies that differ from the others. */
+export interface Variation {
+  id: string;
+  copies: number;
+  mirrored: boolean;
+  /** Of the part's own size. */
+  percent: number;
+  /** "open", "shut" and the like. */
+  state: string;
+  extraColour: string;
+}
+
+/** How many pieces have got how far, where no finished step says it. */
+export interface Tally {
+  fitted: number;
+  primed: number;
+  painted: number;
+  placed: number;
+}
+
+/** What of the house standards the part has, in the size of the file. */
+export interface OwnMeasures {
+  clipSlotMm: number | null;
+  wallHeightMm: number | null;
+  baseMm: number | null;
+  groundHex: string | null;
+}
+
 export interface Part {
   id: string;
   sceneId: string;
@@ -71,6 +154,27 @@ export interface Part {
   prints: PrintFacts[];
   notes: string;
   order: number;
+  group: string;
+  tags: string[];
+  /** Content hashes of its photos. */
+  pictures: string[];
+  licence: string;
+  /** What the file cost. */
+  fileCost: Money | null;
+  /** Earlier versions, newest last. */
+  versions: PartVersion[];
+  tally: Tally;
+  /** Has a right way round, or its own place: wants to be on a placement map. */
+  placedByMap: boolean;
+  variations: Variation[];
+  sightings: Sighting[];
+  measures: OwnMeasures;
+  /** Other ways it can be than as measured: folded, taken apart. File size. */
+  configurations: Configuration[];
+  /** What its surfaces are in real life, by the surface's name. */
+  materials: { surface: string; material: string }[];
+  /** Where it differs from what the scene chose. */
+  differs: Partial<Choices>;
 }
 
 export interface Paint {
@@ -124,5 +228,5 @@ export interface Project {
   records: StepRecord[];
 }
 
-/** Mesh files by content hash, as they were read. */
+/** Mesh files, or pictures, by content hash, as they were read. */
 export type MeshBlobs = Map<string, Uint8Array>;

@@ -24,7 +24,7 @@ class NotedWorker {
 
 const source = { kind: "size", sizeMm: [1, 2, 3], shell: false } as const;
 const request = { source: { ...source, sizeMm: [1, 2, 3] as [number, number, number] }, factor: 1 };
-const answer = { positions: new Float32Array(), indices: new Uint32Array() };
+const answer = { positions: new Float32Array(), indices: new Uint32Array(), thinned: false };
 
 let run: typeof import("./client").runMeshJob;
 beforeEach(async () => {

@@ -3,38 +3,64 @@
  * together with the worker.
  */
 import wasmUrl from "manifold-3d/manifold.wasm?url";
-import { readMesh, reportMesh, scaleMesh, writeStl, type Mesh, type Topology } from "../../core/mesh";
+import {
+  findCrossings,
+  measureWalls,
+  mendMesh,
+  mirrored,
+  outsideAreaMm2,
+  readMesh,
+  readParts,
+  reportMesh,
+  scaleMesh,
+  thinOut,
+  writePly,
+  writeStl,
+  writeThreeMf,
+  type Mesh,
+  type MeshReport,
+  type Topology,
+} from "../../core/mesh";
 import { contentHash, typedMesh } from "../../core/project";
 import { printFacts } from "../../core/print";
 import { drawSheet } from "../../core/sheet";
 import { loadSolids } from "../../core/slice";
 import { fail, ok, type OnProgress, type Result } from "../../core/measure";
-import type { FromWorker, JobName, Jobs, MeshSource, ToWorker } from "./protocol";
+import type { FromWorker, JobName, Jobs, KeptMesh, MeshSource, ToWorker } from "./protocol";
 
 const post = (message: FromWorker, transfer: Transferable[] = []): void => self.postMessage(message, { transfer });
+
+/** What a page draws without a hitch. */
+const MOST_ON_TURNTABLE = 120_000;
 
 interface Loaded {
   key: string;
   mesh: Mesh;
   topology: Topology;
-  volumeMm3: number;
+  report: MeshReport;
 }
 /** The mesh of the last job: the jobs of one part come in a row. */
 let last: Loaded | undefined;
 
-function load(source: MeshSource): Result<Loaded> {
+async function load(source: MeshSource): Promise<Result<Loaded>> {
   const key = source.kind === "file" ? `${source.hash} ${source.unit}` : JSON.stringify(source);
   if (last?.key === key) return ok(last);
+  last = undefined;
   if (source.kind === "file") {
-    const file = readMesh(source.bytes, source.unit);
+    const file = readMesh(new Uint8Array(await source.file.arrayBuffer()), source.unit);
     if (!file.ok) return file;
-    last = { key, mesh: file.value.mesh, topology: file.value.topology, volumeMm3: Math.abs(file.value.report.volumeMm3) };
+    const { mesh, topology, report } = file.value;
+    last = { key, mesh, topology, report };
   } else {
     const mesh = typedMesh(source.sizeMm, source.shell);
-    const { report, topology } = reportMesh(mesh);
-    last = { key, mesh, topology, volumeMm3: report.volumeMm3 };
+    last = { key, mesh, ...reportMesh(mesh) };
   }
   return ok(last);
+}
+
+/** A mesh in the form in which it is stored: STL, so that a bundle holds one open format. */
+async function keep(mesh: Mesh, report: MeshReport, outsideMm2: number, stl = writeStl(mesh)): Promise<KeptMesh> {
+  return { hash: await contentHash(stl), file: new Blob([stl as Uint8Array<ArrayBuffer>]), report, outsideMm2 };
 }
 
 type Run<N extends JobName> = (
@@ -44,33 +70,68 @@ type Run<N extends JobName> = (
 ) => Promise<Result<{ answer: Jobs[N]["answer"]; transfer: Transferable[] }>>;
 
 const JOBS: { [N in JobName]: Run<N> } = {
-  read: async ({ bytes, unit }, onProgress, signal) => {
-    const file = readMesh(bytes, unit ?? undefined, onProgress, signal);
-    if (!file.ok) return file;
-    const { format, unit: guess, names, report, outsideMm2, raw } = file.value;
-    // Kept meshes are STL, in the unit of the file, so that a bundle holds one open format.
-    const stored = format.startsWith("stl") ? bytes : writeStl(raw);
-    return ok({
-      answer: { hash: await contentHash(stored), bytes: stored, format, unit: guess, names, report, outsideMm2 },
-      transfer: [stored.buffer as ArrayBuffer],
-    });
+  read: async ({ file, unit }, onProgress, signal) => {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const read = readParts(bytes, unit ?? undefined, true, onProgress, signal);
+    if (!read.ok) return read;
+    const { format, unit: guess, bodies } = read.value;
+    const parts = [];
+    for (const { name, copies, raw, report, outsideMm2 } of bodies) {
+      // What came as one STL is kept as it came, in the unit of the file.
+      const stl = format.startsWith("stl") && bodies.length === 1 ? bytes : writeStl(raw);
+      parts.push({ name, copies, ...(await keep(raw, report, outsideMm2, stl)) });
+    }
+    return ok({ answer: { format, unit: guess, parts }, transfer: [] });
+  },
+  measure: async ({ source }, onProgress, signal) => {
+    const loaded = await load(source);
+    if (!loaded.ok) return loaded;
+    const { mesh, topology, report } = loaded.value;
+    return ok({ answer: { report, walls: measureWalls(mesh, topology, undefined, onProgress, signal) }, transfer: [] });
+  },
+  crossings: async ({ source }, onProgress, signal) => {
+    const loaded = await load(source);
+    if (!loaded.ok) return loaded;
+    return ok({ answer: findCrossings(loaded.value.mesh, loaded.value.topology.degenerate, onProgress, signal), transfer: [] });
+  },
+  mend: async ({ source }, onProgress, signal) => {
+    const loaded = await load(source);
+    if (!loaded.ok) return loaded;
+    const { mesh, ...did } = mendMesh(loaded.value.mesh);
+    signal.throwIfAborted();
+    onProgress(0.6, "measuring");
+    const { report } = reportMesh(mesh);
+    return ok({ answer: { ...(await keep(mesh, report, outsideAreaMm2(mesh))), did }, transfer: [] });
+  },
+  write: async ({ parts, format }, onProgress, signal) => {
+    const out = [];
+    for (const [i, part] of parts.entries()) {
+      signal.throwIfAborted();
+      onProgress(i / parts.length, part.name);
+      const loaded = await load(part.source);
+      if (!loaded.ok) return loaded;
+      const sized = scaleMesh(loaded.value.mesh, part.factor);
+      out.push({ name: part.name, copies: part.copies, mesh: part.mirrored ? mirrored(sized) : sized });
+    }
+    const bytes = format === "3mf" ? writeThreeMf(out) : format === "ply" ? writePly(out[0].mesh) : writeStl(out[0].mesh);
+    return ok({ answer: new Blob([bytes as Uint8Array<ArrayBuffer>]), transfer: [] });
   },
   sheet: async ({ source, factor, up }, onProgress, signal) => {
-    const loaded = load(source);
+    const loaded = await load(source);
     if (!loaded.ok) return loaded;
     return ok({ answer: drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, up, onProgress, signal), transfer: [] });
   },
   print: async ({ source, factor, printer, up }, onProgress, signal) => {
-    const loaded = load(source);
+    const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const { mesh, topology, volumeMm3 } = loaded.value;
+    const { mesh, topology, report } = loaded.value;
     const solids = await loadSolids(wasmUrl);
     return ok({
       answer: printFacts(
         solids,
         scaleMesh(mesh, factor),
         topology,
-        volumeMm3 * factor ** 3,
+        Math.abs(report.volumeMm3) * factor ** 3,
         printer,
         factor,
         up ?? undefined,
@@ -81,10 +142,15 @@ const JOBS: { [N in JobName]: Run<N> } = {
     });
   },
   turntable: async ({ source, factor }) => {
-    const loaded = load(source);
+    const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const scaled = scaleMesh(loaded.value.mesh, factor);
-    const answer = { positions: scaled.positions.slice(), indices: scaled.indices.slice() };
+    const light = thinOut(loaded.value.mesh, MOST_ON_TURNTABLE);
+    const scaled = scaleMesh(light, factor);
+    const answer = {
+      positions: scaled.positions.slice(),
+      indices: scaled.indices.slice(),
+      thinned: light !== loaded.value.mesh,
+    };
     return ok({ answer, transfer: [answer.positions.buffer, answer.indices.buffer] });
   },
 };

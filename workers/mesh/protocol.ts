@@ -1,31 +1,64 @@
-/** Messages between the page and the mesh worker. Plain data; buffers are transferred. */
-import type { FileUnit, MeshReport, UnitGuess, Up } from "../../core/mesh";
+/**
+ * Messages between the page and the mesh worker. Plain data; buffers are transferred, and files go as Blobs, which are handed over
+ * by reference: the page never copies a mesh.
+ */
+import type { Crossings, FileUnit, Mended, MeshReport, UnitGuess, Up, WallFacts } from "../../core/mesh";
 import type { Problem } from "../../core/measure";
 import type { PrintFacts, Printer } from "../../core/print";
 import type { Sheet } from "../../core/sheet";
 
 /** A mesh the worker is to work on: a stored file, or a size it builds a stand-in for. */
 export type MeshSource =
-  { kind: "file"; hash: string; bytes: Uint8Array; unit: FileUnit } | { kind: "size"; sizeMm: [number, number, number]; shell: boolean };
+  { kind: "file"; hash: string; file: Blob; unit: FileUnit } | { kind: "size"; sizeMm: [number, number, number]; shell: boolean };
 
-export interface ReadAnswer {
+/** A mesh as it is to be kept: STL. */
+export interface KeptMesh {
   hash: string;
-  bytes: Uint8Array;
-  format: string;
-  unit: UnitGuess;
-  names: string[];
+  file: Blob;
   report: MeshReport;
   outsideMm2: number;
 }
 
+export interface ReadPart extends KeptMesh {
+  name: string;
+  copies: number;
+}
+
+export interface ReadAnswer {
+  format: string;
+  unit: UnitGuess;
+  parts: ReadPart[];
+}
+
+/** What was mended, and the mesh as it is now, in millimetres. */
+export type MendAnswer = KeptMesh & { did: Omit<Mended, "mesh"> };
+
+/** One part on its way into a file: its mesh, how many, and which of them are mirrored or of another size. */
+export interface PartToWrite {
+  name: string;
+  source: MeshSource;
+  factor: number;
+  copies: number;
+  mirrored: boolean;
+}
+
+export type WriteFormat = "stl" | "3mf" | "ply";
+
 export interface TurntableMesh {
+  /** Model millimetres. Large meshes come thinned out. */
   positions: Float32Array;
   indices: Uint32Array;
+  thinned: boolean;
 }
 
 /** What each job takes and gives. */
 export interface Jobs {
-  read: { request: { bytes: Uint8Array; unit: FileUnit | null }; answer: ReadAnswer };
+  read: { request: { file: Blob; unit: FileUnit | null }; answer: ReadAnswer };
+  /** Report and walls of one stored mesh. */
+  measure: { request: { source: MeshSource }; answer: { report: MeshReport; walls: WallFacts } };
+  crossings: { request: { source: MeshSource }; answer: Crossings };
+  mend: { request: { source: MeshSource }; answer: MendAnswer };
+  write: { request: { parts: PartToWrite[]; format: WriteFormat }; answer: Blob };
   sheet: { request: { source: MeshSource; factor: number; up: Up }; answer: Sheet };
   print: { request: { source: MeshSource; factor: number; printer: Printer; up: Up | null }; answer: PrintFacts };
   turntable: { request: { source: MeshSource; factor: number }; answer: TurntableMesh };

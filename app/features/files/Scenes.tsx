@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Tonight } from "~core/plan";
 import type { Project, Scene } from "~core/project";
 import { describeScale } from "~core/scale";
-import { listScenes, loadMeshes } from "~store/projects";
+import { listScenes, loadMeshes, loadPictures } from "~store/projects";
 import { db } from "~app/data/database.client";
 import { createScene, importBundle, resetDemo } from "~app/data/scenes.client";
 import { toggleLamp } from "~app/features/frame/lamp";
@@ -42,8 +42,12 @@ export function Scenes({
     go(made.value);
   };
   const save = async (): Promise<void> => {
-    const [meshes, { writeBundle }] = await Promise.all([loadMeshes(db, project), import("~store/bundle")]);
-    download(fileName(project.scene.name, "inchhollow"), writeBundle({ project, meshes }), "application/zip");
+    const [meshes, pictures, { writeBundle }] = await Promise.all([
+      loadMeshes(db, project),
+      loadPictures(db, project),
+      import("~store/bundle"),
+    ]);
+    download(fileName(project.scene.name, "inchhollow"), writeBundle({ project, meshes, pictures }), "application/zip");
   };
   const calendar = async (): Promise<void> => {
     const { eveningsIcs } = await import("./exports");

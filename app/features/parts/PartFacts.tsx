@@ -12,7 +12,14 @@ import { Choice, ParsedField, parseCount, parseName } from "~app/ui/field";
 import { meshSourceOf } from "./meshSource";
 import { rescaleFactor, type Axis } from "./rescale";
 
-const UNIT_WORDS: Record<FileUnit, string> = { um: "micrometres", mm: "millimetres", cm: "centimetres", m: "metres", in: "inches" };
+const UNIT_WORDS: Record<FileUnit, string> = {
+  um: "micrometres",
+  mm: "millimetres",
+  cm: "centimetres",
+  m: "metres",
+  in: "inches",
+  ft: "feet",
+};
 
 export function PartFacts({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -27,11 +34,17 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
     if (source.kind !== "mesh") return;
     const from = await meshSourceOf(part);
     if (from?.kind !== "file") return;
-    const read = await runMeshJob("read", { bytes: from.bytes, unit });
+    const read = await runMeshJob("measure", { source: { ...from, unit } });
     if (!read.ok) return void toast.error(read.problem.message);
     run("part.unit", {
       partId: part.id,
-      source: { ...source, unit, unitReason: "You chose it.", report: read.value.report, outsideMm2: read.value.outsideMm2 },
+      source: {
+        ...source,
+        unit,
+        unitReason: "You chose it.",
+        ...read.value,
+        outsideMm2: source.outsideMm2 * (FILE_UNIT_MM[unit] / FILE_UNIT_MM[source.unit]) ** 2,
+      },
     });
   };
 

@@ -28,6 +28,9 @@ export async function sceneForNewPart(scene: Scene): Promise<{ ok: true; value: 
   return own ? { ok: true, value: own.id } : createScene("My scene");
 }
 
+/** The folder that a file came in with, if it came with one: its parts are a group. */
+const folderOf = (file: File): string => (file.webkitRelativePath.split("/").at(-2) ?? "").slice(0, 60);
+
 const MOST_BYTES = 700 * 1024 * 1024;
 
 export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: File[]) => void; dismiss: (id: string) => void } {
@@ -95,13 +98,7 @@ async function importOne(
 ): Promise<Problem | null> {
   if (file.size > MOST_BYTES)
     return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
-  let bytes: Uint8Array;
-  try {
-    bytes = new Uint8Array(await file.arrayBuffer());
-  } catch {
-    return { code: "file.unreadable", message: "The file cannot be read. If it is a folder, drop the files inside it.", where: file.name };
-  }
-  const read = await runMeshJob("read", { bytes, unit }, { signal, onProgress, transfer: [bytes.buffer as ArrayBuffer] });
+  const read = await runMeshJob("read", { file, unit }, { signal, onProgress });
   if (!read.ok)
     return read.problem.code === "cancelled"
       ? null
@@ -109,24 +106,31 @@ async function importOne(
   if (signal.aborted) return null;
   const target = await sceneForNewPart(scene);
   if (!target.ok) return target.problem;
-  const { hash, bytes: back, unit: known, report, outsideMm2 } = read.value;
-  const partId = newId();
-  const { addMeshPart } = await import("~store/commands");
-  const stored = await addMeshPart(
-    db,
-    target.value,
-    { hash, bytes: back },
-    {
-      id: partId,
-      name: nameFromFile(file.name),
-      factor: 1,
-      copies: 1,
-      work: [],
-      source: { kind: "mesh", hash, fileName: file.name.slice(0, 300), unit: known.name, unitReason: known.reason, report, outsideMm2 },
+  const { unit: known, parts } = read.value;
+  const whole = nameFromFile(file.name);
+  const added = parts.map(({ name, copies, hash, report, outsideMm2 }) => ({
+    id: newId(),
+    // A body without a name, or the only one, is called as its file is.
+    name: parts.length === 1 ? whole : name.trim() || `${whole} ${parts.findIndex((p) => p.hash === hash) + 1}`,
+    factor: 1,
+    copies,
+    work: [],
+    group: parts.length === 1 ? folderOf(file) : whole.slice(0, 60),
+    source: {
+      kind: "mesh" as const,
+      hash,
+      fileName: file.name.slice(0, 300),
+      unit: known.name,
+      unitReason: known.reason,
+      report,
+      outsideMm2,
+      walls: null,
     },
-    Date.now(),
-  );
+  }));
+  const { runWithFiles } = await import("~store/commands");
+  const files = parts.map((p) => ({ hash: p.hash, file: p.file }));
+  const stored = await runWithFiles(db, target.value, "meshes", files, "parts.add", { parts: added }, Date.now());
   if (!stored.ok) return stored.problem;
-  go(`/s/${target.value}/parts/${partId}`);
+  go(added.length === 1 ? `/s/${target.value}/parts/${added[0].id}` : `/s/${target.value}/parts`);
   return null;
 }

@@ -7,5 +7,5 @@ export async function meshSourceOf(part: Part): Promise<MeshSource | undefined> 
   const { source } = part;
   if (source.kind !== "mesh") return { kind: "size", sizeMm: source.sizeMm, shell: source.kind === "typed" && source.shell };
   const row = await db.meshes.get(source.hash);
-  return row ? { kind: "file", hash: source.hash, bytes: row.bytes, unit: source.unit } : undefined;
+  return row ? { kind: "file", hash: source.hash, file: row.file, unit: source.unit } : undefined;
 }

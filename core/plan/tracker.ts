@@ -1,0 +1,116 @@
+/**
+ * Where every piece of a part is: needed, printed, good, failed, spare, fitted, primed, painted, placed. What finished steps and
+ * print records say is counted; what happened without a step is tallied by hand, and the larger of the two holds.
+ */
+import type { Part, Project, StepRecord } from "../project";
+import { failedCount, goodCount, stepsOfPart } from "./steps";
+import { stepStates } from "./status";
+
+export interface Track {
+  needed: number;
+  printed: number;
+  good: number;
+  failed: number;
+  /** Good ones beyond what is needed. */
+  spare: number;
+  fitted: number;
+  primed: number;
+  painted: number;
+  placed: number;
+}
+
+export const TRACK_KEYS: (keyof Track)[] = ["needed", "printed", "good", "failed", "spare", "fitted", "primed", "painted", "placed"];
+
+export function trackOf(part: Part, project: Project, now: number): Track {
+  const good = goodCount(part, project.records),
+    failed = failedCount(part, project.records);
+  const made = part.source.kind === "scratch" ? Math.max(good, part.copies) : good;
+  const steps = stepsOfPart(part, project);
+  const states = stepStates(steps, project.records, now);
+  const allDone = (items: Part["work"]): boolean =>
+    items.length > 0 &&
+    items.every((w) => {
+      const mine = steps.filter((s) => s.itemId === w.id);
+      return mine.length > 0 && mine.every((s) => states.get(s.key)?.kind === "done");
+    });
+  const familyOf = (paintId: string): string => project.paints.find((p) => p.id === paintId)?.family ?? "";
+  const isPrimer = (w: Part["work"][number]): boolean => w.kind === "coat" && familyOf(w.paintId).endsWith("primer");
+  const count = (done: boolean, tally: number): number => Math.min(made, Math.max(done ? made : 0, tally));
+  return {
+    needed: part.copies,
+    printed: good + failed,
+    good,
+    failed,
+    spare: Math.max(0, made - part.copies),
+    fitted: count(allDone(part.work.filter((w) => w.kind === "glue")), part.tally.fitted),
+    primed: count(allDone(part.work.filter(isPrimer)), part.tally.primed),
+    painted: count(allDone(part.work.filter((w) => w.kind === "coat" && !isPrimer(w))), part.tally.painted),
+    placed: Math.min(made, part.tally.placed),
+  };
+}
+
+/** Counts of a whole scene. */
+export function trackOfScene(project: Project, now: number): Track {
+  const sum: Track = { needed: 0, printed: 0, good: 0, failed: 0, spare: 0, fitted: 0, primed: 0, painted: 0, placed: 0 };
+  for (const part of project.parts) {
+    const t = trackOf(part, project, now);
+    for (const key of TRACK_KEYS) sum[key] += t[key];
+  }
+  return sum;
+}
+
+export interface SparesAdvice {
+  /** Pieces still to print, without spares. */
+  missing: number;
+  spares: number;
+  /** Chance that one comes out good. */
+  goodShare: number;
+  why: string;
+}
+
+/** Prior for the share of good prints: nine in ten, weighing as much as ten prints. A weak prior; the user's own record outweighs it. */
+const PRIOR = { good: 9, failed: 1 };
+/** Enough are good with this chance. */
+const SURE = 0.9;
+/** Pieces with no side longer than this get lost on the floor: one in twenty. Common practice, no source. */
+const CRUMB_MM = 15;
+const LOST = 0.05;
+/** A piece that takes a plate of its own is printed again when it fails, not beforehand. */
+const ONE_BY_ONE = 1;
+
+/**
+ * How many spares to print along: the least number with which enough are good nine times in ten, by the binomial distribution with
+ * the share of good prints learned so far (Beta prior [published: conjugate prior of the binomial]).
+ * @param perPlate how many fit on a plate
+ */
+export function sparesFor(part: Part, records: readonly StepRecord[], longestMm: number, perPlate: number): SparesAdvice {
+  const good = goodCount(part, records),
+    failed = failedCount(part, records);
+  const missing = Math.max(0, part.copies - good);
+  const crumb = longestMm <= CRUMB_MM;
+  const goodShare = ((PRIOR.good + good) / (PRIOR.good + PRIOR.failed + good + failed)) * (crumb ? 1 - LOST : 1);
+  if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
+  if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
+  let spares = 0;
+  while (spares < missing && chanceOfAtLeast(missing, missing + spares, goodShare) < SURE) spares++;
+  return {
+    missing,
+    spares,
+    goodShare,
+    why:
+      spares === 0
+        ? `${missing} will do nine times in ten`
+        : `${missing + spares} give ${missing} good ones nine times in ten${crumb ? "; so small that one in twenty is lost" : ""}`,
+  };
+}
+
+/** Chance of at least `wanted` good ones among `tried`. */
+export function chanceOfAtLeast(wanted: number, tried: number, goodShare: number): number {
+  // Sum of the binomial from the top, in logarithms so that hundreds of pieces do not overflow.
+  const logs: number[] = [0];
+  for (let i = 1; i <= tried; i++) logs.push(logs[i - 1] + Math.log(i));
+  let sum = 0;
+  for (let k = wanted; k <= tried; k++)
+    sum += Math.exp(logs[tried] - logs[k] - logs[tried - k] + k * Math.log(goodShare) + (tried - k) * Math.log(1 - goodShare));
+  return Math.min(1, sum);
+}

@@ -1,0 +1,208 @@
+/** What an earlier version stored, in the browser and in bundles, as this version reads it. The fixture was written by version 1. */
+import "fake-indexeddb/auto";
+import Dexie from "dexie";
+import { strToU8, zipSync } from "fflate";
+import { readFileSync } from "node:fs";
+import { beforeEach, describe, expect, it } from "vitest";
+import { boxMesh, writeStl } from "../core/mesh";
+import { inOrder, readBundle, writeBundle } from "./bundle";
+import { InchHollowDatabase } from "./database";
+import { runCommand, runWithFiles } from "./commands";
+import { undo } from "./edit";
+import { loadMeshes, loadPictures, loadProject, storeBundle } from "./projects";
+import { keepMeasured } from "./printFacts";
+import { projectSchema } from "./schemas";
+
+const fixture = (): {
+  format: string;
+  version: number;
+  project: { scene: object; parts: { source: { hash?: string } }[]; paints: object[]; procedures: object[]; records: object[] };
+} => JSON.parse(readFileSync(new URL("./version1.fixture.json", import.meta.url), "utf8"));
+const mesh = (): Uint8Array<ArrayBuffer> => writeStl(boxMesh(12, 12, 12)) as Uint8Array<ArrayBuffer>;
+const NOW = 1_767_900_000_000;
+
+beforeEach(() => Dexie.delete("inch-hollow"));
+
+async function storeVersion1(): Promise<void> {
+  const old = new Dexie("inch-hollow");
+  old.version(1).stores({
+    scenes: "id",
+    parts: "[sceneId+id], sceneId",
+    paints: "[sceneId+id], sceneId",
+    procedures: "[sceneId+id], sceneId",
+    records: "[sceneId+id], sceneId",
+    meshes: "hash",
+    sheets: "key",
+    history: "++seq, [sceneId+undone]",
+  });
+  const { project } = fixture();
+  await old.table("scenes").put(project.scene);
+  for (const t of ["parts", "paints", "procedures", "records"] as const) await old.table(t).bulkPut(project[t]);
+  await old.table("meshes").put({ hash: project.parts[0].source.hash, bytes: mesh() });
+  await old
+    .table("history")
+    .add({
+      sceneId: "scene-1",
+      label: "x",
+      at: 0,
+      undone: 0,
+      changes: [{ table: "parts", key: ["scene-1", "crate"], before: null, after: null }],
+    });
+  old.close();
+}
+
+describe("the browser's database of version 1", () => {
+  it("opens with everything it held, and what it lacked", async () => {
+    await storeVersion1();
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, "scene-1"))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    expect(project.parts.map((p) => [p.name, p.copies, p.notes, p.versions.length])).toEqual([
+      ["Crate", 24, "kept", 0],
+      ["Base", 1, "", 0],
+    ]);
+    expect(project.scene).toMatchObject({ name: "Creek of version 1", handling: "sometimes", homes: [] });
+    expect(project.parts[0].source).toMatchObject({ walls: null, report: { version: 1, cavities: 0, triangles: 12 } });
+    expect((await loadMeshes(db, project)).values().next().value).toEqual(mesh());
+    // Undo of the old shape is gone; new edits can be taken back.
+    expect(await undo(db, "scene-1")).toBeNull();
+    expect((await runCommand(db, "scene-1", "part.set", { partId: "crate", group: "Cargo" }, NOW)).ok).toBe(true);
+    expect(await undo(db, "scene-1")).toBe("Part changed");
+    db.close();
+  });
+});
+
+describe("a bundle of version 1", () => {
+  it("is read, and saved as version 2", async () => {
+    const doc = fixture();
+    const bytes = zipSync({ "scene.json": strToU8(JSON.stringify(doc)), [`meshes/${doc.project.parts[0].source.hash}.stl`]: mesh() });
+    const read = await readBundle(bytes);
+    expect(read.ok && read.value.project.parts[0]).toMatchObject({ name: "Crate", tags: [], source: { walls: null } });
+    const again = read.ok ? await readBundle(writeBundle(read.value)) : read;
+    expect(again.ok && again.value.project).toEqual(read.ok && inOrder(read.value.project));
+    expect(again.ok && again.value.meshes).toEqual(read.ok && read.value.meshes);
+  });
+  it("with parts that are no parts is refused in words, not by a crash", async () => {
+    const doc = fixture();
+    for (const bad of [null, 7, { source: null }, { source: 3 }]) {
+      const broken = { ...doc, project: { ...doc.project, parts: [bad] } };
+      const read = await readBundle(zipSync({ "scene.json": strToU8(JSON.stringify(broken)) }));
+      expect(read.ok ? "" : read.problem.code).toBe("bundle.shape");
+    }
+  });
+});
+
+describe("what came with version 2", () => {
+  const open = async (): Promise<InchHollowDatabase> => {
+    await storeVersion1();
+    return new InchHollowDatabase();
+  };
+  const part = async (db: InchHollowDatabase, id = "crate") => (await db.parts.get(["scene-1", id]))!;
+
+  it("pictures travel in the bundle; one that was tampered with is left out", async () => {
+    const db = await open();
+    const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 1, 2, 3]);
+    const { contentHash } = await import("../core/project");
+    const hash = await contentHash(jpeg);
+    const done = await runWithFiles(
+      db,
+      "scene-1",
+      "pictures",
+      [{ hash, file: new Blob([jpeg]) }],
+      "part.set",
+      { partId: "crate", pictures: [hash] },
+      NOW,
+    );
+    expect(done.ok).toBe(true);
+    const project = (await loadProject(db, "scene-1"))!;
+    const bytes = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: await loadPictures(db, project) });
+    const read = await readBundle(bytes);
+    expect(read.ok && [...read.value.pictures.keys()]).toEqual([hash]);
+    const forged = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: new Map([[hash, new Uint8Array([1])]]) });
+    const second = await readBundle(forged);
+    expect(second.ok && second.value.pictures.size).toBe(0);
+    if (read.ok) await storeBundle(db, read.value, "beside");
+    expect(await db.scenes.count()).toBe(2);
+    db.close();
+  });
+
+  it("a mended mesh is a new version, the old one can be brought back, and both meshes are kept", async () => {
+    const db = await open();
+    const before = await part(db);
+    if (before.source.kind !== "mesh") throw new Error("no mesh");
+    const hash = "a".repeat(64);
+    const source = { ...before.source, hash };
+    const file = { hash, file: new Blob([mesh()]) };
+    expect(
+      (await runWithFiles(db, "scene-1", "meshes", [file], "part.replace", { partId: "crate", source, factor: 1, note: "mended" }, NOW)).ok,
+    ).toBe(true);
+    const mended = await part(db);
+    expect(mended.versions).toMatchObject([{ note: "mended", source: { hash: before.source.hash } }]);
+    expect((await loadMeshes(db, (await loadProject(db, "scene-1"))!)).size).toBe(2);
+    expect((await runCommand(db, "scene-1", "part.restore", { partId: "crate", version: 0 }, NOW)).ok).toBe(true);
+    expect((await part(db)).source).toMatchObject({ hash: before.source.hash });
+    expect((await part(db)).versions).toMatchObject([{ source: { hash } }]);
+    expect((await runCommand(db, "scene-1", "part.restore", { partId: "crate", version: 7 }, NOW)).ok).toBe(false);
+    db.close();
+  });
+
+  it("many parts change in one edit, and come back in one", async () => {
+    const db = await open();
+    const set = {
+      partIds: ["crate", "base"],
+      group: "Quay",
+      addTags: ["wood", "cargo"],
+      dropTags: ["cargo"],
+      differs: { handling: "weekly" },
+    };
+    expect((await runCommand(db, "scene-1", "parts.set", set, NOW)).ok).toBe(true);
+    expect([await part(db), await part(db, "base")].map((p) => [p.group, p.tags, p.differs.handling])).toEqual([
+      ["Quay", ["wood"], "weekly"],
+      ["Quay", ["wood"], "weekly"],
+    ]);
+    expect((await runCommand(db, "scene-1", "parts.delete", { partIds: ["crate", "base"] }, NOW)).ok).toBe(true);
+    expect(await db.parts.count()).toBe(0);
+    expect(await db.records.count()).toBe(0);
+    await undo(db, "scene-1");
+    expect(await db.parts.count()).toBe(2);
+    expect(await db.records.count()).toBe(1);
+    await undo(db, "scene-1");
+    expect((await part(db)).group).toBe("");
+    db.close();
+  });
+
+  it("a new scale may take the parts along: real sizes stay", async () => {
+    const db = await open();
+    const from = (await db.scenes.get("scene-1"))!.scale.ratio;
+    expect((await runCommand(db, "scene-1", "scene.scale", { scale: { kind: "ratio", ratio: 72 }, along: true }, NOW)).ok).toBe(true);
+    expect((await part(db)).factor).toBeCloseTo(from / 72, 9);
+    expect((await runCommand(db, "scene-1", "scene.scale", { scale: { kind: "railway", ratio: 76.2, railway: "00" } }, NOW)).ok).toBe(true);
+    expect((await part(db)).factor).toBeCloseTo(from / 72, 9);
+    db.close();
+  });
+
+  it("measured walls are kept with the mesh they were measured on, not with another", async () => {
+    const db = await open();
+    const { source } = await part(db);
+    if (source.kind !== "mesh") throw new Error("no mesh");
+    const walls = { version: 1, points: 1, wallMm: [2], gapMm: [], thin: [], narrow: [] };
+    await keepMeasured(db, "scene-1", "crate", "b".repeat(64), { report: source.report, walls });
+    expect((await part(db)).source).toMatchObject({ walls: null });
+    await keepMeasured(db, "scene-1", "crate", source.hash, { report: { ...source.report, version: 2 }, walls });
+    expect((await part(db)).source).toMatchObject({ walls: { wallMm: [2] }, report: { version: 2 } });
+    db.close();
+  });
+
+  it.each([
+    ["scene.set", { handling: "never" }],
+    ["scene.set", { homes: [{ id: "a", name: "", kind: "shelf", sizeMm: [1, 2, 3] }] }],
+    ["part.set", { partId: "crate", tally: { fitted: -1, primed: 0, painted: 0, placed: 0 } }],
+    ["part.set", { partId: "crate", pictures: ["../secret"] }],
+    ["part.set", { partId: "crate", variations: [{ id: "v", copies: 0, mirrored: false, percent: 100, state: "", extraColour: "" }] }],
+    ["parts.set", { partIds: [] }],
+  ])("%s refuses %j", async (command, payload) => {
+    const db = await open();
+    expect((await runCommand(db, "scene-1", command, payload, NOW)).ok).toBe(false);
+    db.close();
+  });
+});
