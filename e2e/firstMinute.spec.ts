@@ -13,8 +13,8 @@ test("opens on the demo with a verdict in sight, and the length field answers at
 test("a dropped mesh, one question, five sentences", async ({ bench }) => {
   await upload(bench, "grass-mound.stl", moundStl());
   await expect(bench.getByRole("heading", { name: "Grass mound", level: 1 })).toBeVisible();
-  await bench.getByRole("button", { name: "Another figure, or a ratio" }).click();
-  await bench.getByLabel("A figure's height, or a ratio").fill("1:50");
+  await bench.getByRole("button", { name: "Another figure, a ratio, a railway scale" }).click();
+  await bench.getByLabel("A figure's height, a ratio, or a railway scale").fill("1:50");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Who stands beside it?")).toBeHidden();
   const notes = bench.getByTestId("notes");

@@ -10,7 +10,8 @@ import { boundsOf, facetsOf, RASTER_BORDER, rasterise, type DepthRaster, type Me
 export type ViewName = "front" | "side" | "plan";
 export const VIEW_NAMES: ViewName[] = ["front", "side", "plan"];
 
-const AXES: Record<ViewName, ViewAxes> = {
+/** Which axes of the mesh run right, up and away from the eye in each view. */
+export const VIEW_AXES: Record<ViewName, ViewAxes> = {
   front: { u: 0, v: 2, d: 1, sign: 1 },
   side: { u: 1, v: 2, d: 0, sign: -1 },
   plan: { u: 0, v: 1, d: 2, sign: -1 },
@@ -39,10 +40,10 @@ const MOST_EDGES = 14000;
 export function drawView(mesh: Mesh, topology: Topology, name: ViewName): { drawing: ViewDrawing; raster: ViewRaster } {
   const { positions: p, indices } = mesh;
   const bounds = boundsOf(p);
-  const { u, v, d, sign } = AXES[name];
+  const { u, v, d, sign } = VIEW_AXES[name];
   const u0 = bounds.min[u],
     v0 = bounds.min[v];
-  const raster: ViewRaster = { name, ...rasterise(mesh, AXES[name], LONG_SIDE_PX) };
+  const raster: ViewRaster = { name, ...rasterise(mesh, VIEW_AXES[name], LONG_SIDE_PX) };
   const { mmPerPixel, columns } = raster;
   const drawing: ViewDrawing = { name, widthMm: bounds.size[u], heightMm: bounds.size[v], outline: [], features: [], hidden: [] };
   traceEdges();

@@ -1,8 +1,8 @@
 import type { Project } from "~core/project";
 
 /** Hands a file to the browser's own download. */
-export function download(name: string, data: string | Uint8Array, type: string): void {
-  const url = URL.createObjectURL(new Blob([data as BlobPart], { type }));
+export function download(name: string, data: string | Uint8Array | Blob, type: string): void {
+  const url = URL.createObjectURL(data instanceof Blob ? data : new Blob([data as BlobPart], { type }));
   const link = document.createElement("a");
   link.href = url;
   link.download = name;

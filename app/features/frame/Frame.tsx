@@ -77,7 +77,7 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
             {reckoning}
           </p>
         )}
-        <Staff ratio={scene.scale.ratio} distanceMm={scene.viewingDistanceMm} marks={marks} />
+        <Staff ratio={scene.scale.ratio} distanceMm={scene.viewingDistanceMm} marks={marks} ownThings={scene.ownThings} />
       </div>
       <KeyList open={listOpen} onOpenChange={setListOpen} />
     </div>

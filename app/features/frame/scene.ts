@@ -10,11 +10,16 @@ export interface SceneData {
   loadedAt: number;
 }
 
-export function useProject(): Project {
+function useSceneData(): SceneData {
   const data = useRouteLoaderData("scene") as SceneData | undefined;
   if (!data) throw new Error("useProject: used outside a scene");
-  return data.project;
+  return data;
 }
+
+export const useProject = (): Project => useSceneData().project;
+
+/** The moment the project was read: for counts that change with edits, not with the clock. */
+export const useLoadedAt = (): number => useSceneData().loadedAt;
 
 export type RunCommand = <N extends CommandName>(command: N, payload: Commands[N]) => void;
 

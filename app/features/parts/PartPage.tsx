@@ -13,6 +13,9 @@ import { Key, useKey } from "~app/ui/keys";
 import { defaultWork, linedSurfaces } from "./defaultWork";
 import { firstLook } from "./firstLook";
 import { PartFacts } from "./PartFacts";
+import { PartLeaves } from "./PartLeaves";
+import { PrintSheet } from "./PrintSheet";
+import { RealMaterials } from "./RealMaterials";
 import { useReckoning } from "./reckoning";
 import { ScaleQuestion } from "./ScaleQuestion";
 import { SheetDrawing } from "./SheetDrawing";
@@ -66,6 +69,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
         { label: "sheet", value: `${index + 1} of ${parts.length}` },
       ]}
     >
+      <PartLeaves part={part} project={project} />
       {!scene.scaleAnswered && <ScaleQuestion />}
       {problem && (
         <p role="alert" className="mt-2 note-act">
@@ -98,6 +102,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
                   Next part <Key k="]" />
                 </button>
               )}
+              <PrintSheet sheet={state.sheet} part={part} scene={scene} />
               <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
                 {turning ? "Back to the notes" : "Turn it"} <Key k="r" />
               </button>
@@ -119,6 +124,11 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
       {part.source.kind !== "scratch" && (
         <Section title="Which printer?">
           <PrinterBars part={part} project={project} />
+        </Section>
+      )}
+      {part.source.kind !== "scratch" && state.sheet && (
+        <Section title="What its surfaces are in real life">
+          <RealMaterials part={part} project={project} surfaces={surfaces} />
         </Section>
       )}
       <Section title="Order of work">

@@ -1,22 +1,8 @@
 /** The one question before the first answer: who stands beside it? */
 import { useState } from "react";
-import { fail, ok, parseLength, type Result } from "~core/measure";
-import { figureRatioRange, figureScale, formatRatio, ratioScale, type Scale } from "~core/scale";
+import { figureRatioRange, figureScale, formatRatio, parseScale, type Scale } from "~core/scale";
 import { ParsedField } from "~app/ui/field";
 import { useActions } from "~app/features/frame/scene";
-
-/** "32 mm" is a figure, "1:64" or "1/64" a ratio. */
-export function parseScale(text: string): Result<Scale> {
-  const ratio = /^\s*1\s*[:/]\s*(\d+(?:[.,]\d+)?)\s*$/.exec(text);
-  if (ratio) {
-    const n = Number(ratio[1].replace(",", "."));
-    return n >= 1 && n <= 5000 ? ok(ratioScale(n)) : fail("scale.range", "A ratio between 1:1 and 1:5000, please.");
-  }
-  const length = parseLength(text);
-  if (!length.ok || length.value.mm < 2 || length.value.mm > 400)
-    return fail("scale.unreadable", 'Type a figure\'s height such as "32 mm", or a ratio such as "1:64".');
-  return ok(figureScale(length.value.mm));
-}
 
 export function ScaleQuestion() {
   const { run } = useActions();
@@ -32,7 +18,7 @@ export function ScaleQuestion() {
           A 28 mm figure
         </button>
         <button className="btn" onClick={() => setOther(true)} aria-expanded={other}>
-          Another figure, or a ratio
+          Another figure, a ratio, a railway scale
         </button>
         <button className="btn" onClick={() => settle(figureScale(28))}>
           I don't know
@@ -41,9 +27,9 @@ export function ScaleQuestion() {
       {other && (
         <ParsedField
           className="mt-3 max-w-sm"
-          label="A figure's height, or a ratio"
+          label="A figure's height, a ratio, or a railway scale"
           text=""
-          placeholder="32 mm, or 1:64"
+          placeholder="32 mm, 1:64, or H0"
           parse={parseScale}
           onCommit={settle}
           autoFocus

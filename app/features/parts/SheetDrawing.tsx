@@ -1,7 +1,8 @@
 /** The sheet: front, side and plan at one scale, dimensions in model and real units, a figure, hatches, notes on leaders. */
 import { useLayoutEffect, useRef, useState } from "react";
 import { formatMm, formatReal } from "~core/measure";
-import type { Sheet } from "~core/sheet";
+import type { Bounds } from "~core/mesh";
+import { bestView, onView, type Sheet } from "~core/sheet";
 import { hatchFill, type HatchKind } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
@@ -19,6 +20,9 @@ interface SheetDrawingProps {
   /** Stands where the notes stand, when it is given. */
   beside?: React.ReactNode;
   name: string;
+  /** Box of the mesh in the size of its file, and model ÷ file: where the places of notes lie. */
+  bounds?: Bounds;
+  factor?: number;
 }
 
 const VIEW_WORDS = { front: "front", side: "right side", plan: "plan view" } as const;
@@ -33,13 +37,25 @@ export function SheetDrawing(props: SheetDrawingProps) {
   );
 }
 
-function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }: SheetDrawingProps & { width: number }) {
+function Placed({
+  sheet,
+  ratio,
+  figureMm,
+  hatched,
+  notes,
+  beside,
+  name,
+  bounds,
+  factor = 1,
+  width,
+}: SheetDrawingProps & { width: number }) {
   const column = width >= 760;
   const drawWidth = column ? width - NOTES_WIDTH : width;
   const layout = layoutViews(sheet.views, drawWidth, column ? 340 : 380, figureMm);
   const list = useRef<HTMLUListElement>(null);
   const [slots, setSlots] = useState<number[]>([]);
-  const anchored = notes.map((n) => (n.surface === null ? null : anchorOf(sheet, layout, n.surface)));
+  const placesOf = (n: Note): Point[] => (bounds && n.places ? n.places.map((at) => pointOf(layout, at, bounds, factor)) : []);
+  const anchored = notes.map((n) => (n.surface === null ? (placesOf(n)[0] ?? null) : anchorOf(sheet, layout, n.surface)));
   // Notes with an anchor stand where their leader is shortest; the others keep their order around them.
   const anchoredIndex = notes.flatMap((_, i) => (anchored[i] ? [i] : []));
   const slotOf =
@@ -70,6 +86,17 @@ function Placed({ sheet, ratio, figureMm, hatched, notes, beside, name, width }:
         aria-label={`Front, side and plan view of ${name} at one scale`}
       >
         <Views sheet={sheet} layout={layout} ratio={ratio} figureMm={figureMm} hatched={hatched} />
+        {notes.map((n) =>
+          placesOf(n).map((p, i) => (
+            <path
+              key={`${n.id} ${i}`}
+              d={`M${p.x - 5} ${p.y - 5}l10 10m0 -10l-10 10`}
+              stroke={n.act ? "var(--act)" : "var(--ink)"}
+              strokeWidth="1.6"
+              fill="none"
+            />
+          )),
+        )}
         {column &&
           !beside &&
           slots.length === notes.length &&
@@ -131,6 +158,14 @@ function anchorOf(sheet: Sheet, layout: ViewLayout, surface: number): Point | nu
   const area = sheet.hatches.filter((h) => h.surface === surface).sort((a, b) => b.pixels - a.pixels)[0];
   const placed = area && layout.views.find((v) => v.view.name === area.view);
   return area && placed ? { x: placed.x + area.anchorMm[0] * layout.pxPerMm, y: placed.y - area.anchorMm[1] * layout.pxPerMm } : null;
+}
+
+/** A point of the mesh in the view that it faces. */
+function pointOf(layout: ViewLayout, at: readonly [number, number, number], bounds: Bounds, factor: number): Point {
+  const name = bestView(at, bounds);
+  const placed = layout.views.find((v) => v.view.name === name)!;
+  const [u, v] = onView(name, at, bounds, factor);
+  return { x: placed.x + u * layout.pxPerMm, y: placed.y - v * layout.pxPerMm };
 }
 
 /** Segments as one path, in pixels. */

@@ -4,14 +4,31 @@ import { runMeshJob } from "~workers/mesh/client";
 import type { Part } from "~core/project";
 import { geometryKey } from "./geometryKey";
 import { meshSourceOf } from "./meshSource";
+import type { Picked, TurntableView } from "./turntableScene";
 
-export default function Turntable({ part }: { part: Part }) {
+interface TurntableProps {
+  part: Part;
+  /** Called with the point that is pressed, in model millimetres. */
+  onPick?: (picked: Picked) => void;
+  marks?: readonly [number, number, number][];
+  className?: string;
+}
+
+const NO_MARKS: readonly [number, number, number][] = [];
+
+export default function Turntable({ part, onPick, marks = NO_MARKS, className = "h-[300px]" }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
+  const view = useRef<TurntableView | null>(null);
+  const picked = useRef(onPick);
+  useEffect(() => {
+    picked.current = onPick;
+  });
+  const [ready, setReady] = useState("");
+  const [thinned, setThinned] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const key = geometryKey(part);
   useEffect(() => {
     const stop = new AbortController();
-    let dispose: (() => void) | undefined;
     void (async () => {
       const source = await meshSourceOf(part);
       if (!source || stop.signal.aborted) return;
@@ -22,18 +39,22 @@ export default function Turntable({ part }: { part: Part }) {
       if (stop.signal.aborted || !holder.current) return;
       if (!result.ok) return setProblem(result.problem.message);
       try {
-        dispose = showOnTurntable(holder.current, result.value);
+        view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p));
+        setThinned(result.value.thinned);
+        setReady(key);
       } catch {
         setProblem("This browser shows no 3D pictures here. The sheet says the same in three views.");
       }
     })();
     return () => {
       stop.abort();
-      dispose?.();
+      view.current?.dispose();
+      view.current = null;
     };
     // The key names the geometry.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
+  useEffect(() => view.current?.mark(marks), [marks, ready]);
   return (
     <div>
       <div
@@ -41,9 +62,11 @@ export default function Turntable({ part }: { part: Part }) {
         tabIndex={0}
         role="img"
         aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
-        className="h-[300px] w-full touch-none border border-rule bg-board"
+        className={`w-full touch-none border border-rule bg-board ${className} ${onPick ? "cursor-crosshair" : ""}`}
       />
-      <p className="mt-1 text-sm text-soft">{problem ?? "drag, or use the arrow keys; wheel to come closer"}</p>
+      <p className="mt-1 text-sm text-soft">
+        {problem ?? `drag, or use the arrow keys; wheel to come closer${thinned ? "; drawn with fewer triangles than it has" : ""}`}
+      </p>
     </div>
   );
 }

@@ -1,5 +1,9 @@
-/** The order of work that "Plan this part" proposes: print, hide what shows, prime, paint, seal. All of it can be changed. */
-import { printOptions, type Part, type Project, type WorkItem } from "~core/project";
+/**
+ * The order of work that "Plan this part" proposes: print, hide what shows, prime, paint, seal; by what the scene or the part has
+ * chosen (finish, handling, real materials). All of it can be changed.
+ */
+import { choicesOf, printOptions, type Part, type Project, type WorkItem } from "~core/project";
+import { HANDLING_RULES, linesOnMaterial, realMaterial } from "~core/subject";
 import { seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
 
 /** Surfaces that show lines, the plainest and largest first; undersides are left out. */
@@ -32,11 +36,16 @@ export function hideItem(id: string, school: SchoolId, lined: { surface: Surface
 
 export function defaultWork(part: Part, project: Project, surfaces: readonly Surface[], newId: () => string): WorkItem[] {
   const items: WorkItem[] = [];
+  const { handling, finish, viewingDistanceMm } = choicesOf(part, project.scene);
   const best = printOptions(part, project.scene)[0];
   if (best && part.source.kind !== "scratch") {
     items.push({ id: newId(), kind: "print", printerId: best.printer.id, up: best.facts.up, typed: null });
-    const lined = linedSurfaces(surfaces, best.printer.layerMm, project.scene.viewingDistanceMm)[0];
-    if (lined) items.push(hideItem(newId(), "thick-coat", lined));
+    // What its own material hides, or passes for, gets no work.
+    const lined = linedSurfaces(surfaces, best.printer.layerMm, viewingDistanceMm).find((l) => {
+      const material = realMaterial(part.materials.find((m) => m.surface === surfaceName(l.surface))?.material ?? "");
+      return !material || linesOnMaterial(material, l.cuspMm, project.scene.scale.ratio) === "treat";
+    });
+    if (lined) items.push(hideItem(newId(), finish === "display" ? "fill-and-sand" : "thick-coat", lined));
   }
   const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
   const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
@@ -45,6 +54,7 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   if (primer) items.push({ id: newId(), kind: "coat", paintId: primer.id, method: "brush", coats: 1 });
   if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
   if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
-  if (varnish) items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: 1 });
+  if (varnish)
+    items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: HANDLING_RULES[handling].varnishCoats });
   return items;
 }

@@ -3,9 +3,22 @@
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
 import { formatDuration, formatMm, formatReal, type Assumption } from "~core/measure";
+import { formatRatio } from "~core/scale";
 import { UP_WORDS } from "~core/print";
 import type { Tonight } from "~core/plan";
-import { doorFits, partRealMm, printOptions, type Part, type Project } from "~core/project";
+import {
+  choicesOf,
+  configurationsOf,
+  doorFits,
+  houseFindings,
+  impliedScale,
+  partRealMm,
+  printOptions,
+  thinWalls,
+  type Part,
+  type Project,
+} from "~core/project";
+import { checkHomes, linesOnMaterial, realMaterial } from "~core/subject";
 import { SEEN_WORDS, surfaceName, type Surface } from "~core/surface";
 import type { Reasons } from "~app/ui/why";
 import { linedSurfaces } from "./defaultWork";
@@ -19,6 +32,8 @@ export interface Note {
   reasons: Reasons | null;
   /** Surface the note speaks of. */
   surface: number | null;
+  /** Places it speaks of, in the size of the file. */
+  places?: [number, number, number][];
 }
 
 const PRACTICE: Assumption["kind"] = "practice";
@@ -29,6 +44,7 @@ export function firstLook(part: Part, project: Project, surfaces: readonly Surfa
     ...printNotes(part, project),
     linesNote(part, project, surfaces),
     tonightNote(part, model),
+    ...standingNotes(part, project),
     ...meshNotes(part),
   ].filter((n) => n !== null);
 }
@@ -132,8 +148,9 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
 function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): Note | null {
   const best = printOptions(part, project.scene)[0];
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
-  const lined = linedSurfaces(surfaces, best.printer.layerMm, project.scene.viewingDistanceMm)[0];
-  const distance = formatMm(project.scene.viewingDistanceMm);
+  const { viewingDistanceMm } = choicesOf(part, project.scene);
+  const lined = linedSurfaces(surfaces, best.printer.layerMm, viewingDistanceMm)[0];
+  const distance = formatMm(viewingDistanceMm);
   if (!lined)
     return {
       id: "lines",
@@ -143,12 +160,15 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
       plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`,
       reasons: null,
     };
+  const real = part.materials.find((m) => m.surface === surfaceName(lined.surface));
+  const material = real && realMaterial(real.material);
+  const covered = material && linesOnMaterial(material, lined.cuspMm, project.scene.scale.ratio);
   return {
     id: "lines",
-    act: lined.seen === "plain",
+    act: lined.seen === "plain" && (!covered || covered === "treat"),
     surface: lined.surface.id,
     bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`,
-    plain: `${SEEN_WORDS[lined.seen]}, from ${distance}`,
+    plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,
     reasons: {
       formula: "pitch = layer ÷ tan(slope), step = layer × cos(slope); plain from 2 minutes of arc, found by a dry brush from 1",
       inputs: [
@@ -165,6 +185,41 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
     },
   };
 }
+
+/** What the part is held to and does not keep: its own scale, thin walls, house standards, where it is to live. */
+function standingNotes(part: Part, project: Project): Note[] {
+  const { scene } = project;
+  const note = (id: string, bold: string, plain: string): Note => ({ id, act: true, surface: null, bold, plain, reasons: null });
+  const out: Note[] = [];
+  const implied = impliedScale(part, scene);
+  if (implied && implied.mismatch.verdict === "wrong")
+    out.push(
+      note(
+        "own-scale",
+        `Looks like ${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} here`,
+        `print it at ${implied.mismatch.percent.toFixed(1)} %`,
+      ),
+    );
+  const best = printOptions(part, scene)[0];
+  const thin = best && thinWalls(part, scene, best.printer.process);
+  if (thin && thin.thinnestMm < thin.floorMm && thin.share > 0.0005)
+    out.push(
+      note(
+        "thin",
+        `Walls down to ${formatMm(thin.thinnestMm)}`,
+        `${best.printer.process === "fdm" ? "filament" : "resin"} wants ${formatMm(thin.floorMm)}; ${shareText(thin.share)} of the surface is under it`,
+      ),
+    );
+  for (const f of houseFindings(part, scene).filter((f) => !f.fits))
+    out.push(note(`house-${f.what}-${out.length}`, "Off the house standard", f.message));
+  const homes = checkHomes(configurationsOf(part), scene.homes).filter((v) => !v.fits);
+  if (homes.length > 0)
+    out.push(note("home", homes[0].message, homes.length > 1 ? `and ${homes.length - 1} more: see Subject` : "see Subject"));
+  return out;
+}
+
+/** "0.4 %", "12 %". */
+export const shareText = (share: number): string => `${share < 0.1 ? (share * 100).toFixed(1) : Math.round(share * 100)} %`;
 
 function tonightNote(part: Part, model: Tonight): Note {
   const clock = model.clocks.find((c) => c.step.partId === part.id);

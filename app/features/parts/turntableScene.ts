@@ -1,4 +1,4 @@
-/** A small three scene: one mesh, one lamp from the upper left, drawn only when something changes. */
+/** A small three scene: one mesh, one lamp from the upper left, drawn only when something changes. Points can be picked on it. */
 import {
   AmbientLight,
   BufferAttribute,
@@ -11,7 +11,11 @@ import {
   Mesh,
   MeshLambertMaterial,
   PerspectiveCamera,
+  Points,
+  PointsMaterial,
+  Raycaster,
   Scene,
+  Vector2,
   Vector3,
   WebGLRenderer,
 } from "three";
@@ -20,8 +24,29 @@ import type { TurntableMesh } from "~workers/mesh/protocol";
 /** Edges are drawn up to this many triangles; above it they would only be a grey mist. */
 const MOST_FOR_EDGES = 60000;
 
-/** @returns a function that takes everything down again */
-export function showOnTurntable(holder: HTMLElement, { positions, indices }: TurntableMesh): () => void {
+export interface Picked {
+  /** Model millimetres, as the mesh was given. */
+  at: [number, number, number];
+  on: "corner" | "edge" | "face";
+}
+
+/** A press snaps to a corner of the facet within so many pixels, else to its edge within so many. */
+const SNAP_CORNER_PX = 16;
+const SNAP_EDGE_PX = 10;
+/** A press that moves further than this turns the part. */
+const STILL_PX = 4;
+
+export interface TurntableView {
+  /** Shows the points picked so far, and the line between two. */
+  mark: (points: readonly [number, number, number][]) => void;
+  dispose: () => void;
+}
+
+export function showOnTurntable(
+  holder: HTMLElement,
+  { positions, indices }: TurntableMesh,
+  onPick?: (picked: Picked) => void,
+): TurntableView {
   const css = getComputedStyle(document.documentElement);
   const colour = (name: string): Color => new Color(css.getPropertyValue(name).trim());
   const renderer = new WebGLRenderer({ antialias: true });
@@ -65,9 +90,41 @@ export function showOnTurntable(holder: HTMLElement, { positions, indices }: Tur
     tilt = Math.min(1.5, Math.max(-1.5, tilt + dTilt));
     draw();
   };
+  // Picked points and the line between them lie over everything.
+  const marked = new BufferGeometry();
+  const dots = new Points(marked, new PointsMaterial({ color: colour("--act"), size: 10, sizeAttenuation: false, depthTest: false }));
+  const span = new LineSegments(marked, new LineBasicMaterial({ color: colour("--act"), depthTest: false }));
+  dots.renderOrder = span.renderOrder = 1;
+  dots.visible = span.visible = false;
+  scene.add(dots, span);
+  const mark = (points: readonly [number, number, number][]): void => {
+    marked.setAttribute("position", new BufferAttribute(new Float32Array(points.flat()), 3));
+    dots.visible = points.length > 0;
+    span.visible = points.length === 2;
+    draw();
+  };
+
+  const pick = (x: number, y: number): void => {
+    const box = renderer.domElement.getBoundingClientRect();
+    const pixel = (v: Vector3): Vector2 => {
+      const p = v.clone().project(camera);
+      return new Vector2(((p.x + 1) / 2) * box.width, ((1 - p.y) / 2) * box.height);
+    };
+    const pressed = new Vector2(x - box.left, y - box.top);
+    const caster = new Raycaster();
+    caster.setFromCamera(new Vector2((pressed.x / box.width) * 2 - 1, 1 - (pressed.y / box.height) * 2), camera);
+    const hit = caster.intersectObject(body)[0];
+    if (!hit?.face) return;
+    const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) => new Vector3().fromArray(positions, i * 3));
+    const on = snap(hit.point, corners, pressed, pixel);
+    onPick?.({ at: on.at.toArray(), on: on.on });
+  };
+
   let held: { x: number; y: number } | null = null;
+  let pressedAt: { x: number; y: number } | null = null;
   const onDown = (e: PointerEvent): void => {
     held = { x: e.clientX, y: e.clientY };
+    pressedAt = held;
     holder.setPointerCapture(e.pointerId);
   };
   const onMove = (e: PointerEvent): void => {
@@ -75,8 +132,10 @@ export function showOnTurntable(holder: HTMLElement, { positions, indices }: Tur
     move((held.x - e.clientX) / 120, (e.clientY - held.y) / 140);
     held = { x: e.clientX, y: e.clientY };
   };
-  const onUp = (): void => {
+  const onUp = (e: PointerEvent): void => {
+    if (onPick && pressedAt && Math.hypot(e.clientX - pressedAt.x, e.clientY - pressedAt.y) <= STILL_PX) pick(e.clientX, e.clientY);
     held = null;
+    pressedAt = null;
   };
   const onWheel = (e: WheelEvent): void => {
     e.preventDefault();
@@ -95,7 +154,7 @@ export function showOnTurntable(holder: HTMLElement, { positions, indices }: Tur
   holder.addEventListener("wheel", onWheel, { passive: false });
   holder.addEventListener("keydown", onKey);
   draw();
-  return () => {
+  const dispose = (): void => {
     holder.removeEventListener("pointerdown", onDown);
     holder.removeEventListener("pointermove", onMove);
     holder.removeEventListener("pointerup", onUp);
@@ -103,7 +162,30 @@ export function showOnTurntable(holder: HTMLElement, { positions, indices }: Tur
     holder.removeEventListener("keydown", onKey);
     geometry.dispose();
     edges?.dispose();
+    marked.dispose();
     renderer.dispose();
     holder.replaceChildren();
   };
+  return { mark, dispose };
+}
+
+/** The corner of the facet that is near on the screen, else the point of its edge, else where the ray met it. */
+function snap(
+  point: Vector3,
+  corners: readonly Vector3[],
+  pressed: Vector2,
+  pixel: (v: Vector3) => Vector2,
+): { at: Vector3; on: Picked["on"] } {
+  const near = corners.map((c) => ({ c, px: pixel(c).distanceTo(pressed) })).sort((a, b) => a.px - b.px)[0];
+  if (near.px <= SNAP_CORNER_PX) return { at: near.c, on: "corner" };
+  const onEdges = corners
+    .map((a, i) => {
+      const b = corners[(i + 1) % 3];
+      const along = b.clone().sub(a);
+      const f = Math.min(1, Math.max(0, point.clone().sub(a).dot(along) / along.lengthSq()));
+      const at = a.clone().addScaledVector(along, f);
+      return { at, px: pixel(at).distanceTo(pressed) };
+    })
+    .sort((a, b) => a.px - b.px)[0];
+  return onEdges.px <= SNAP_EDGE_PX ? { at: onEdges.at, on: "edge" } : { at: point, on: "face" };
 }

@@ -5,7 +5,7 @@ import { parseArea } from "../ground/GroundPage";
 import { geometryKey } from "./geometryKey";
 import { nameFromFile } from "./nameFromFile";
 import { parsePartSize } from "./NewPart";
-import { parseScale } from "./ScaleQuestion";
+import { parseScale } from "~core/scale";
 import { sizePart } from "../../../tests/sampleProject";
 
 describe("a part's name from its file", () => {

@@ -1,68 +1,82 @@
-/** Scale: the ratio the scene settles on, what it leaves open, what the eye sees, and which real details each process holds. */
-import { scaleLog } from "d3";
-import { formatMm, formatReal, parseLength, type Result, ok, fail } from "~core/measure";
+/** The scale desk: the ratio the scene settles on, what it leaves open, any length both ways, what the eye sees, which details hold. */
+import { useState } from "react";
+import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
 import type { Project } from "~core/project";
 import {
   arcMinuteMm,
   describeScale,
-  EYE_SHARE,
   figureHeightMm,
-  figureRatio,
-  figureRatioRange,
   figureScale,
   formatRatio,
-  judgeFeature,
+  parseScale,
   RAILWAY_SCALES,
-  REAL_FEATURES,
+  railwayScale,
   REAL_THINGS,
   STATURES_MM,
   VIEWING_DISTANCES,
   type FigureSchool,
-  type Process,
+  type RealThing,
   type Scale,
 } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
-import { parseScale } from "~app/features/parts/ScaleQuestion";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
-import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
+import { DetailTable } from "./DetailTable";
+import { LengthDesk } from "./LengthDesk";
+import { RatioBand } from "./RatioBand";
+import { ScaleLeaves } from "./ScaleLeaves";
 
-const parseDistance = (text: string): Result<number> => {
+export const parseDistance = (text: string): Result<number> => {
   const r = parseLength(text, "m");
   if (!r.ok) return r;
   return r.value.mm >= 50 && r.value.mm <= 20000 ? ok(r.value.mm) : fail("distance", "Between 5 cm and 20 m.");
 };
 
+/** An empty field means none. */
+const parseSecondary = (text: string): Result<number | null> => {
+  if (!text.trim() || /^none$/i.test(text.trim())) return ok(null);
+  const scale = parseScale(text);
+  return scale.ok ? ok(scale.value.ratio) : scale;
+};
+
+const scaleText = (scale: Scale): string =>
+  scale.kind === "figure" ? `${scale.figureMm} mm` : scale.kind === "railway" ? (scale.railway ?? "") : formatRatio(scale.ratio);
+
+function subOf(scale: Scale): string {
+  if (scale.kind === "figure")
+    return `${scale.figureMm} mm figures, foot to ${scale.school}, person of ${formatReal(scale.statureMm ?? 0)}`;
+  const railway = RAILWAY_SCALES.find((r) => r.name === scale.railway);
+  return railway ? `scale ${railway.name}, track ${formatMm(railway.gaugeMm)}: ${railway.source}` : "an exact ratio";
+}
+
 export function ScalePage({ project }: { project: Project }) {
   const { scene } = project;
-  const { scale } = scene;
+  const { scale, secondary } = scene;
   const { run } = useActions();
   const settle = (next: Scale): void => run("scene.scale", { scale: next });
   const eye = arcMinuteMm(scene.viewingDistanceMm);
   return (
     <Page
       title={`${formatRatio(scale.ratio)}`}
-      sub={
-        scale.kind === "figure"
-          ? `${scale.figureMm} mm figures, foot to ${scale.school}, person of ${formatReal(scale.statureMm ?? 0)}`
-          : "an exact ratio"
-      }
+      sub={subOf(scale)}
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: describeScale(scale) },
         { label: "seen from", value: formatMm(scene.viewingDistanceMm) },
       ]}
     >
-      <div className="mt-3 grid items-end gap-3 tab:grid-cols-2 desk:grid-cols-5">
+      <ScaleLeaves project={project} />
+      <div className="mt-3 grid items-start gap-3 tab:grid-cols-2 desk:grid-cols-5">
         <ParsedField label="Scene" text={scene.name} parse={parseName} onCommit={(name) => run("scene.set", { name })} />
         <ParsedField
-          label="Scale: a figure, or a ratio"
-          text={scale.kind === "figure" ? `${scale.figureMm} mm` : formatRatio(scale.ratio)}
+          label="Scale: figure, ratio or railway"
+          text={scaleText(scale)}
+          placeholder="28 mm, 1:64, H0, 4 mm to the foot"
           parse={parseScale}
           onCommit={settle}
         />
-        {scale.kind === "figure" && (
+        {scale.kind === "figure" ? (
           <>
             <Choice
               label="Counted from the foot to"
@@ -80,14 +94,32 @@ export function ScalePage({ project }: { project: Project }) {
               options={STATURES_MM.map((s) => ({ value: String(s.mm), label: s.label }))}
             />
           </>
+        ) : (
+          <Choice
+            className="desk:col-span-2"
+            label="or a railway scale by its standard"
+            value={scale.railway ?? ""}
+            onChange={(name) => {
+              const railway = RAILWAY_SCALES.find((r) => r.name === name);
+              if (railway) settle(railwayScale(railway));
+            }}
+            options={[
+              { value: "", label: "none" },
+              ...RAILWAY_SCALES.map((r) => ({ value: r.name, label: `${r.name}, ${formatRatio(r.ratio)}, ${formatMm(r.gaugeMm)} track` })),
+            ]}
+          />
         )}
         <ParsedField
-          label="Seen from"
-          text={formatMm(scene.viewingDistanceMm)}
-          parse={parseDistance}
-          onCommit={(viewingDistanceMm) => run("scene.set", { viewingDistanceMm })}
+          label="Second scale, for what is behind"
+          text={secondary ? formatRatio(secondary.ratio) : ""}
+          placeholder="none; 1:72"
+          parse={parseSecondary}
+          onCommit={(ratio) =>
+            run("scene.set", { secondary: ratio === null ? null : { ratio, use: secondary?.use ?? "forced perspective" } })
+          }
         />
       </div>
+      {secondary && <SecondaryWords project={project} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {VIEWING_DISTANCES.map((d) => (
           <button
@@ -100,6 +132,14 @@ export function ScalePage({ project }: { project: Project }) {
             {d.label}, {formatMm(d.mm)}
           </button>
         ))}
+        <ParsedField
+          className="w-28"
+          hideLabel
+          label="Seen from"
+          text={formatMm(scene.viewingDistanceMm)}
+          parse={parseDistance}
+          onCommit={(viewingDistanceMm) => run("scene.set", { viewingDistanceMm })}
+        />
         <span className="self-center text-soft">
           There the eye resolves {formatMm(eye)}: {formatReal(eye * scale.ratio)} in real life.
         </span>
@@ -112,164 +152,142 @@ export function ScalePage({ project }: { project: Project }) {
           }}
         />
       </div>
-      <Section title="What the figure leaves open">
-        <RatioBand scale={scale} />
+      <Section title="Any length">
+        <LengthDesk ratio={scale.ratio} secondary={secondary?.ratio ?? null} own={scene.ownThings} />
+      </Section>
+      <Section title={scale.kind === "figure" ? "What the figure leaves open" : "Scales near it"}>
+        <RatioBand scale={scale} secondary={secondary?.ratio ?? null} />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
         <Section title="Known things at this scale">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Thing</th>
-                <th>Real</th>
-                <th>Model</th>
-              </tr>
-            </thead>
-            <tbody>
-              {REAL_THINGS.filter((t) =>
-                [
-                  "a door leaf",
-                  "a stair riser",
-                  "a brick course",
-                  "a handrail",
-                  "a steel drum",
-                  "the side of a pallet",
-                  "a two-storey eave",
-                  "a standing person",
-                ].includes(t.name),
-              ).map((t) => (
-                <tr key={t.name} title={`${t.measure}: ${t.source}`}>
-                  <td>{t.name.replace(/^(a|the) /, "")}</td>
-                  <td className="text-real">{formatReal(t.mm)}</td>
-                  <td className="font-semibold">{formatMm(t.mm / scale.ratio)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="mt-2 text-soft">
-            Beside it stands a figure of {formatMm(figureHeightMm(scale))} from foot to crown. Any other length: press / and type.
-          </p>
+          <KnownThings project={project} />
         </Section>
-        <Section title="Details that hold, and that vanish">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Detail</th>
-                <th>Model</th>
-                <th>Filament</th>
-                <th>Resin</th>
-              </tr>
-            </thead>
-            <tbody>
-              {REAL_FEATURES.map((f) => (
-                <tr key={f.name} title={f.source}>
-                  <td>
-                    {f.name}, {formatReal(f.realMm)}
-                  </td>
-                  <td className="font-semibold">{formatMm(f.realMm / scale.ratio)}</td>
-                  {(["fdm", "resin"] as Process[]).map((p) => {
-                    const v = judgeFeature(f.realMm, scale.ratio, f.floor, p);
-                    return (
-                      <td key={p} className={v.prints ? "" : "text-soft"}>
-                        {v.prints ? "holds" : <>vanishes; ×{v.exaggeration.toFixed(1)} holds</>}
-                      </td>
-                    );
-                  })}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="mt-2 text-sm text-soft">
-            Least sizes after primer: common practice, no source. Your own test ladder replaces them.
-          </p>
+        <Section title="Details that hold, drown and vanish">
+          <DetailTable ratio={scale.ratio} processes={[...new Set(scene.printers.map((p) => p.process))]} />
         </Section>
       </div>
     </Page>
   );
 }
 
-/** The range of ratios that a figure's height allows, with the standard scales near it, on a logarithmic line. */
-function RatioBand({ scale }: { scale: Scale }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const figureMm = scale.figureMm ?? figureHeightMm(scale) * EYE_SHARE;
-  const range = scale.kind === "figure" ? figureRatioRange(figureMm) : { low: scale.ratio, high: scale.ratio };
-  const x = scaleLog([Math.min(range.low, scale.ratio) * 0.72, Math.max(range.high, scale.ratio) * 1.4], [10, Math.max(20, width - 10)]);
-  const [low, high] = x.domain();
-  const marks = [
-    ...RAILWAY_SCALES.map((r) => ({ name: r.name, ratio: r.ratio })),
-    ...[24, 32, 35, 48, 50, 56, 60, 72, 76, 100, 144].map((n) => ({ name: `1:${n}`, ratio: n })),
-  ]
-    .filter((m) => m.ratio > low && m.ratio < high)
-    .sort((a, b) => a.ratio - b.ratio);
-  const ends = [-Infinity, -Infinity, -Infinity];
+function SecondaryWords({ project }: { project: Project }) {
+  const { scene } = project;
+  const { run } = useActions();
+  const secondary = scene.secondary!;
+  const further = secondary.ratio / scene.scale.ratio;
   return (
-    <div ref={ref}>
-      {width > 0 && (
-        <svg
-          width={width}
-          height="118"
-          role="img"
-          aria-label={`The scene settles on ${formatRatio(scale.ratio)}, within ${formatRatio(range.low)} to ${formatRatio(range.high)}`}
-        >
-          {scale.kind === "figure" && (
-            <rect
-              x={x(range.low)}
-              y="30"
-              width={x(range.high) - x(range.low)}
-              height="16"
-              fill="none"
-              stroke="var(--real)"
-              strokeWidth="1.3"
-            />
-          )}
-          {scale.kind === "figure" && (
-            <text x={x(range.low)} y="22" fontSize="14" fill="var(--real)">
-              {scale.figureMm} mm may mean {formatRatio(range.low)} to {formatRatio(range.high)}
-            </text>
-          )}
-          {scale.kind === "figure" &&
-            STATURES_MM.flatMap((s) =>
-              (["eye", "crown"] as const).map((school) => (
-                <line
-                  key={s.id + school}
-                  x1={x(figureRatio(figureMm, school, s.mm))}
-                  x2={x(figureRatio(figureMm, school, s.mm))}
-                  y1="34"
-                  y2="42"
-                  stroke="var(--real)"
-                />
-              )),
-            )}
-          <line x1="10" x2={width - 10} y1="52" y2="52" stroke="var(--ink)" strokeWidth="1.3" />
-          {marks.map((m) => {
-            const w = m.name.length * 7 + 10;
-            const row = ends.findIndex((e) => e < x(m.ratio) - w / 2);
-            if (row < 0) return <line key={m.name} x1={x(m.ratio)} x2={x(m.ratio)} y1="52" y2="58" stroke="var(--ink)" />;
-            ends[row] = x(m.ratio) + w / 2;
-            return (
-              <g key={m.name}>
-                <line x1={x(m.ratio)} x2={x(m.ratio)} y1="52" y2={60 + row * 16} stroke="var(--rule)" />
-                <text x={x(m.ratio)} y={72 + row * 16} fontSize="13" textAnchor="middle" fill="var(--soft)">
-                  {m.name}
-                </text>
-              </g>
-            );
-          })}
-          <path d={`M${x(scale.ratio)} 52l-6 -10h12z`} fill="var(--act)" />
-          <text
-            x={x(scale.ratio) + 9}
-            y="44"
-            fontSize="14"
-            fontWeight="600"
-            fill="var(--act)"
-            stroke="var(--paper)"
-            strokeWidth="4"
-            paintOrder="stroke"
-          >
-            {formatRatio(scale.ratio)}
-          </text>
-        </svg>
-      )}
+    <div className="mt-2 flex flex-wrap items-center gap-3">
+      <Choice
+        className="w-52"
+        hideLabel
+        label="What the second scale is for"
+        value={secondary.use}
+        onChange={(use) => run("scene.set", { secondary: { ...secondary, use } })}
+        options={[
+          { value: "forced perspective", label: "forced perspective" },
+          { value: "background", label: "background only" },
+        ]}
+      />
+      <p className="text-soft">
+        What stands behind is {(100 / further).toFixed(0)} % of its size in front.{" "}
+        {further > 1
+          ? `Seen from ${formatMm(scene.viewingDistanceMm)} it seems to stand ${formatReal(scene.viewingDistanceMm * (further - 1) * scene.scale.ratio)} further back than it does.`
+          : "It is larger than what is in front: the depth is turned round."}
+      </p>
     </div>
   );
+}
+
+const SHOWN = [
+  "a door leaf",
+  "a stair riser",
+  "a brick course",
+  "a handrail",
+  "a steel drum",
+  "the side of a pallet",
+  "a two-storey eave",
+  "a standing person",
+];
+
+function KnownThings({ project }: { project: Project }) {
+  const { scene } = project;
+  const { scale, secondary } = scene;
+  const { run } = useActions();
+  const [all, setAll] = useState(false);
+  const things = [...scene.ownThings, ...(all ? REAL_THINGS : REAL_THINGS.filter((t) => SHOWN.includes(t.name)))];
+  const add = (thing: RealThing): void => run("scene.set", { ownThings: [...scene.ownThings, thing] });
+  return (
+    <>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Thing</th>
+            <th>Real</th>
+            <th>Model</th>
+            {secondary && <th>Behind</th>}
+            <th>
+              <span className="sr-only">Source or remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {things.map((t, i) => (
+            <tr key={`${t.name} ${i}`}>
+              <td>{t.name.replace(/^(a|the) /, "")}</td>
+              <td className="text-real" title={t.measure}>
+                {t.low === t.high ? formatReal(t.mm) : `${formatReal(t.low)} to ${formatReal(t.high)}`}
+              </td>
+              <td className="font-semibold">{formatMm(t.mm / scale.ratio)}</td>
+              {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
+              <td className="text-right">
+                {i < scene.ownThings.length ? (
+                  <button className="btn-text" onClick={() => run("scene.set", { ownThings: scene.ownThings.filter((_, k) => k !== i) })}>
+                    remove
+                  </button>
+                ) : (
+                  <Why
+                    of={t.name}
+                    word="source"
+                    reasons={{
+                      formula: `${t.measure} ÷ ${scale.ratio.toFixed(2)}`,
+                      inputs: [],
+                      assumptions: [{ text: t.measure, kind: t.kind, source: t.source }],
+                    }}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-2 flex flex-wrap items-end gap-2">
+        <button className="btn" onClick={() => setAll(!all)} aria-expanded={all}>
+          {all ? "Only the usual ones" : `All ${REAL_THINGS.length} known things`}
+        </button>
+        <ParsedField
+          className="min-w-56 flex-1"
+          label="A thing of your own"
+          text=""
+          placeholder="sluice handwheel = 60 cm"
+          parse={parseOwnThing}
+          onCommit={add}
+        />
+      </div>
+      <p className="mt-2 text-soft">Beside it stands a figure of {formatMm(figureHeightMm(scale))} from foot to crown.</p>
+    </>
+  );
+}
+
+/** "handwheel = 60 cm", "lock gate = 4 to 4.5 m". */
+export function parseOwnThing(text: string): Result<RealThing> {
+  const m = /^\s*(.{1,60}?)\s*[=:,]\s*(.+)$/.exec(text);
+  if (!m) return fail("thing", 'A name and a size, such as "handwheel = 60 cm" or "gate = 4 to 4.5 m".');
+  const ends = m[2].split(/\s+(?:to|–|-)\s+/);
+  const last = parseLength(ends[ends.length - 1], "m");
+  if (!last.ok) return last;
+  const first = ends.length > 1 ? parseLength(ends[0], last.value.unit ?? "m") : last;
+  if (!first.ok) return first;
+  const [low, high] = [first.value.mm, last.value.mm].sort((a, b) => a - b);
+  if (!(low > 0)) return fail("thing", "A thing has a size.");
+  return ok({ name: m[1], mm: Math.sqrt(low * high), low, high, measure: "as you typed it", kind: "typed", source: "yours" });
 }

@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3";
 import { useRef, useState } from "react";
 import { formatReal } from "~core/measure";
-import { arcMinuteMm, DETAIL_FLOORS, formatRatio } from "~core/scale";
+import { arcMinuteMm, DETAIL_FLOORS, formatRatio, type RealThing } from "~core/scale";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { answerLength, type Direction } from "./answer";
@@ -22,14 +22,14 @@ const HEIGHT = 76;
 const FINE_WIDTH = 196;
 const RIB = DETAIL_FLOORS[0].mm;
 
-export function Staff({ ratio, distanceMm, marks }: StaffProps) {
+export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
     <div className="flex border-[1.5px] border-ink bg-paper">
       <div ref={ref} className="min-w-0 flex-1 max-tab:hidden" aria-hidden="true">
         {width > 0 && <Rule width={width} ratio={ratio} distanceMm={distanceMm} marks={marks} />}
       </div>
-      <LengthField ratio={ratio} />
+      <LengthField ratio={ratio} ownThings={ownThings} />
     </div>
   );
 }
@@ -166,7 +166,7 @@ function placeMarks(marks: StaffMark[], x: (mm: number) => number): (StaffMark &
   });
 }
 
-function LengthField({ ratio }: { ratio: number }) {
+function LengthField({ ratio, ownThings }: { ratio: number; ownThings: RealThing[] }) {
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState("2 m");
   const [chosen, setChosen] = useState<Direction | null>(null);
@@ -174,8 +174,9 @@ function LengthField({ ratio }: { ratio: number }) {
     input.current?.focus();
     input.current?.select();
   });
-  const read = answerLength(text, ratio, chosen);
-  const direction = read.ok ? read.value.direction : (chosen ?? "to model");
+  const read = answerLength(text, ratio, chosen, ownThings);
+  const length = read.ok && "direction" in read.value ? read.value : null;
+  const direction = length?.direction ?? chosen ?? "to model";
   return (
     <form
       className="flex w-full items-stretch gap-2 p-1.5 tab:w-[20.5rem] tab:border-l-[1.5px] tab:border-ink"
@@ -198,7 +199,7 @@ function LengthField({ ratio }: { ratio: number }) {
           />
           <Key k="/" />
         </span>
-        <span className="px-1 text-sm text-soft max-tab:hidden">{read.ok ? (direction === "to model" ? "real" : "on the model") : ""}</span>
+        <span className="px-1 text-sm text-soft max-tab:hidden">{length ? (direction === "to model" ? "real" : "on the model") : ""}</span>
       </label>
       <button
         type="button"
@@ -217,10 +218,12 @@ function LengthField({ ratio }: { ratio: number }) {
             >
               {read.value.answer}
             </span>
-            <span className="text-sm leading-tight text-soft">{read.value.thing ?? `at ${formatRatio(ratio)}`}</span>
+            <span className="truncate text-sm leading-tight text-soft" title={read.value.thing ?? undefined}>
+              {read.value.thing ?? (length?.stock[0] ? length.stock[0].stock.label : `at ${formatRatio(ratio)}`)}
+            </span>
           </>
         ) : (
-          <span className="text-sm leading-tight text-act">{text.trim() ? "try 2 m or 3/16 in" : "type a length"}</span>
+          <span className="text-sm leading-tight text-act">{text.trim() ? "try 2 m, 3/16 in or 85 %" : "type a length"}</span>
         )}
       </output>
     </form>

@@ -13,7 +13,7 @@ import { useImports } from "~app/features/parts/imports";
 import { ImportQueue } from "~app/features/parts/ImportQueue";
 import { NewPart } from "~app/features/parts/NewPart";
 import { ReckoningContext } from "~app/features/parts/reckoning";
-import { usePrintFacts } from "~app/features/parts/usePrintFacts";
+import { useReckoned } from "~app/features/parts/useReckoned";
 import type { Result } from "~core/measure";
 import type { Edited } from "./edit";
 import type { Route } from "./+types/layout";
@@ -37,7 +37,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
   const { imports, addFiles, dismiss } = useImports(project.scene);
-  const reckoning = usePrintFacts(project);
+  const reckoning = useReckoned(project);
   const { run, undo, redo } = useRunner(project.scene.id);
   const { revalidate } = useRevalidator();
   const startAfresh = useCallback(async () => {

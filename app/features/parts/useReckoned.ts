@@ -1,34 +1,40 @@
 /**
- * Keeps the print facts of all parts fresh: whatever is missing or made for another size or profile is computed in the
- * worker, one part and printer after the other, and stored with the part.
+ * Keeps what is reckoned of all parts fresh: walls and report of each mesh, print facts for each printer. Whatever is missing, or made
+ * for another size, profile or method, is computed in the worker, one after the other, and stored with the part.
  */
 import { useEffect, useState } from "react";
 import { useRevalidator } from "react-router";
 import { runMeshJob } from "~workers/mesh/client";
+import { REPORT_VERSION, WALLS_VERSION } from "~core/mesh";
 import { printFactsOf, type Part, type Project } from "~core/project";
 import type { Printer } from "~core/print";
-import { keepPrintFacts } from "~store/printFacts";
+import { keepMeasured, keepPrintFacts } from "~store/printFacts";
 import { db } from "~app/data/database.client";
 import { geometryKey } from "./geometryKey";
 import { meshSourceOf } from "./meshSource";
 
 interface Missing {
   part: Part;
-  printer: Printer;
+  /** Facts for this printer; null for walls and report. */
+  printer: Printer | null;
   /** Tells a failed attempt from the next one. */
   key: string;
 }
 
 const wantsFacts = (part: Part): boolean => part.source.kind !== "scratch";
 
+const wantsMeasuring = ({ source }: Part): boolean =>
+  source.kind === "mesh" && (source.walls?.version !== WALLS_VERSION || source.report.version !== REPORT_VERSION);
+
 function missingFacts(project: Project): Missing[] {
   return project.parts
     .filter(wantsFacts)
-    .flatMap((part) =>
-      project.scene.printers
+    .flatMap((part) => [
+      ...project.scene.printers
         .filter((p) => !printFactsOf(part, p))
-        .map((printer) => ({ part, printer, key: `${geometryKey(part)} ${JSON.stringify(printer)}` })),
-    );
+        .map((printer): Missing => ({ part, printer, key: `${geometryKey(part)} ${JSON.stringify(printer)}` })),
+      ...(wantsMeasuring(part) ? [{ part, printer: null, key: `${geometryKey(part)} walls` }] : []),
+    ]);
 }
 
 export interface Reckoning {
@@ -37,7 +43,7 @@ export interface Reckoning {
   problems: ReadonlyMap<string, string>;
 }
 
-export function usePrintFacts(project: Project): Reckoning {
+export function useReckoned(project: Project): Reckoning {
   const { revalidate } = useRevalidator();
   const [progress, setProgress] = useState<{ part: string; fraction: number; left: number } | null>(null);
   const [failed, setFailed] = useState<ReadonlyMap<string, { partId: string; message: string }>>(new Map());
@@ -53,18 +59,24 @@ export function usePrintFacts(project: Project): Reckoning {
       if (stop.signal.aborted) return;
       const fail = (message: string): void => setFailed((f) => new Map(f).set(next.key, { partId: next.part.id, message }));
       if (!source) return fail("The mesh of this part is not in this browser. Drop its file again.");
-      const print = next.part.work.find((w) => w.kind === "print" && w.printerId === next.printer.id);
-      const result = await runMeshJob(
-        "print",
-        { source, factor: next.part.factor, printer: next.printer, up: print?.kind === "print" ? print.up : null },
-        {
-          signal: stop.signal,
-          onProgress: (fraction) => setProgress({ part: next.part.name, fraction, left: missing.length }),
-        },
-      );
-      if (stop.signal.aborted) return;
-      if (!result.ok) return fail(result.problem.message);
-      await keepPrintFacts(db, project.scene.id, next.part.id, [result.value]);
+      const { part, printer } = next;
+      const options = {
+        signal: stop.signal,
+        onProgress: (fraction: number) => setProgress({ part: part.name, fraction, left: missing.length }),
+      };
+      if (printer) {
+        const print = part.work.find((w) => w.kind === "print" && w.printerId === printer.id);
+        const up = print?.kind === "print" ? print.up : null;
+        const result = await runMeshJob("print", { source, factor: part.factor, printer, up }, options);
+        if (stop.signal.aborted) return;
+        if (!result.ok) return fail(result.problem.message);
+        await keepPrintFacts(db, project.scene.id, part.id, [result.value]);
+      } else if (source.kind === "file") {
+        const result = await runMeshJob("measure", { source }, options);
+        if (stop.signal.aborted) return;
+        if (!result.ok) return fail(result.problem.message);
+        await keepMeasured(db, project.scene.id, part.id, source.hash, result.value);
+      }
       setProgress(null);
       await revalidate();
     })();

@@ -1,0 +1,88 @@
+/** What can be done to all picked parts at once; each is one edit that undo takes back. */
+import { useState } from "react";
+import { toast } from "sonner";
+import { fail, ok } from "~core/measure";
+import type { Part, Project } from "~core/project";
+import { HANDLINGS } from "~core/subject";
+import { useActions } from "~app/features/frame/scene";
+import { Choice, ParsedField, parseCount } from "~app/ui/field";
+import { writeParts } from "./writeParts";
+
+export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Project; onDone: () => void }) {
+  const { run } = useActions();
+  const [busy, setBusy] = useState(false);
+  const partIds = parts.map((p) => p.id);
+  const shared = <T,>(of: (p: Part) => T): T | undefined => (parts.every((p) => of(p) === of(parts[0])) ? of(parts[0]) : undefined);
+  const write = async (): Promise<void> => {
+    setBusy(true);
+    const done = await writeParts(
+      parts.map((part) => ({ part, copies: part.copies })),
+      "3mf",
+      parts.length === 1 ? parts[0].name : project.scene.name,
+    );
+    setBusy(false);
+    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} written, in millimetres`);
+    else toast.error(done.problem.message);
+  };
+  return (
+    <div
+      role="group"
+      aria-label="All picked parts"
+      className="no-print mt-2 flex flex-wrap items-end gap-2 border-[1.5px] border-ink p-2"
+      data-testid="bulk"
+    >
+      <p className="mr-2 self-center font-semibold">
+        {parts.length} part{parts.length === 1 ? "" : "s"} picked
+      </p>
+      <ParsedField
+        className="w-36"
+        label="Group"
+        text={shared((p) => p.group) ?? ""}
+        placeholder="several"
+        parse={(t) => (t.trim().length <= 60 ? ok(t.trim()) : fail("long", "At most 60 characters."))}
+        onCommit={(group) => run("parts.set", { partIds, group })}
+      />
+      <ParsedField
+        className="w-32"
+        label="Add a tag"
+        text=""
+        placeholder="wood"
+        parse={(t) => (t.trim() && t.trim().length <= 40 ? ok(t.trim()) : fail("tag", "One to forty characters."))}
+        onCommit={(tag) => run("parts.set", { partIds, addTags: [tag] })}
+      />
+      <ParsedField
+        className="w-24"
+        label="Copies"
+        text={String(shared((p) => p.copies) ?? "")}
+        placeholder="several"
+        parse={parseCount(1, 5000)}
+        onCommit={(copies) => run("parts.set", { partIds, copies })}
+      />
+      <Choice
+        className="w-56"
+        label="Handling"
+        value={shared((p) => p.differs.handling) ?? ""}
+        onChange={(v: string) => {
+          const handling = HANDLINGS.find((h) => h.id === v)?.id;
+          run("parts.set", { partIds, differs: handling ? { handling } : {} });
+        }}
+        options={[{ value: "", label: "as the scene" }, ...HANDLINGS.map((h) => ({ value: h.id, label: h.label }))]}
+      />
+      <button className="btn" disabled={busy} onClick={() => void write()}>
+        As 3MF
+      </button>
+      <button
+        className="btn"
+        onClick={() => {
+          run("parts.delete", { partIds });
+          onDone();
+        }}
+      >
+        Remove
+      </button>
+      <button className="btn-text ml-auto" onClick={onDone}>
+        pick none
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,222 @@
+/** The mesh of a part: what is wrong with it and where, one press that mends what is safe, its walls and gaps, and ways out as a file. */
+import { useEffect, useState } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import { runMeshJob } from "~workers/mesh/client";
+import { formatVolume } from "~core/measure";
+import type { Crossings, Mended } from "~core/mesh";
+import { partVolumeMm3, wallFloorMm, choicesOf, type Part, type Project } from "~core/project";
+import { figureHeightMm, formatRatio } from "~core/scale";
+import { db } from "~app/data/database.client";
+import { Page, Section } from "~app/features/frame/Page";
+import { Key, useKey } from "~app/ui/keys";
+import { findingNotes, mendable, wallNotes } from "./meshNotes";
+import { meshSourceOf } from "./meshSource";
+import { PartLeaves } from "./PartLeaves";
+import { SheetWaits } from "./PartPage";
+import { SheetDrawing } from "./SheetDrawing";
+import { useSheet } from "./useSheet";
+import { WallChart } from "./WallChart";
+import { writeParts } from "./writeParts";
+
+/** Up to this many triangles crossings are looked for unasked. */
+const CROSSINGS_UNASKED = 150_000;
+
+const NONE = new Map<number, never>();
+
+export function MeshPage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const { source } = part;
+  const cells = [
+    { label: "scene", value: scene.name },
+    { label: "scale", value: formatRatio(scene.scale.ratio) },
+    { label: "volume", value: formatVolume(partVolumeMm3(part)) },
+  ];
+  if (source.kind !== "mesh")
+    return (
+      <Page title={part.name} sub={source.kind === "typed" ? "known by its size only" : `made of ${source.material}`} cells={cells}>
+        <PartLeaves part={part} project={project} />
+        <p className="mt-4 max-w-2xl">
+          {source.kind === "typed"
+            ? "There is no mesh yet: walls and faults cannot be judged from a size. When the file is bought, replace the size by it at the leaf “Record”, and all that is planned stays."
+            : "Made by hand: there is no mesh to judge."}
+        </p>
+        {source.kind === "typed" && <Export part={part} />}
+      </Page>
+    );
+  return <MeshOf part={part} project={project} source={source} cells={cells} />;
+}
+
+function MeshOf({
+  part,
+  project,
+  source,
+  cells,
+}: {
+  part: Part;
+  project: Project;
+  source: Extract<Part["source"], { kind: "mesh" }>;
+  cells: { label: string; value: string }[];
+}) {
+  const { scene } = project;
+  const { report, walls } = source;
+  const state = useSheet(part);
+  const { crossings, looking, look } = useCrossings(part, report.triangles);
+  const { mend, mending } = useMend(part, project);
+  const notes = [...findingNotes(report, crossings), ...wallNotes(part, project)];
+  useKey("m", "Mend what is safe", "This part", () => void mend(), mendable(report) && !mending);
+  const { handling } = choicesOf(part, scene);
+  const floors = [...new Set(scene.printers.map((p) => p.process))].map((p) => ({
+    label: `${p === "fdm" ? "filament" : "resin"} ${wallFloorMm(p, handling).toFixed(2)}`,
+    mm: wallFloorMm(p, handling),
+  }));
+  return (
+    <Page
+      title={part.name}
+      sub={`${report.triangles.toLocaleString("en")} triangles, ${report.shells} ${report.shells === 1 ? "body" : "bodies"}${report.cavities ? `, ${report.cavities} of them hollows` : ""}`}
+      cells={cells}
+    >
+      <PartLeaves part={part} project={project} />
+      {state.sheet ? (
+        <SheetDrawing
+          sheet={state.sheet}
+          ratio={scene.scale.ratio}
+          figureMm={figureHeightMm(scene.scale)}
+          hatched={NONE}
+          notes={notes}
+          name={part.name}
+          bounds={report.bounds}
+          factor={part.factor}
+        />
+      ) : (
+        <SheetWaits state={state} />
+      )}
+      <div className="no-print mt-2 flex flex-wrap items-center gap-2">
+        <button className="btn btn-solid" disabled={!mendable(report) || mending} onClick={() => void mend()}>
+          {mending ? "Mending…" : "Mend what is safe"} <Key k="m" />
+        </button>
+        {!crossings && (
+          <button className="btn" disabled={looking !== null} onClick={look}>
+            {looking === null ? "Look for facets that cross" : `Looking: ${Math.round(looking * 100)} %`}
+          </button>
+        )}
+        <span className="text-soft">
+          {mendable(report) ? "A new version; the one you have is kept." : "There is nothing that could be mended safely."}
+        </span>
+      </div>
+      <Section title="Walls">
+        {walls && walls.wallMm.length > 0 ? (
+          <>
+            <WallChart quantileMm={walls.wallMm.map((mm) => mm * part.factor)} floors={floors} />
+            <p className="text-soft">
+              Share of the surface whose wall is thinner than so much, from {walls.points.toLocaleString("en")} points; at{" "}
+              {(part.factor * 100).toFixed(part.factor === 1 ? 0 : 1)} % of the file. Another size needs no new measurement.
+            </p>
+          </>
+        ) : walls ? (
+          <p className="text-soft">No wall could be measured: the surface is open, and rays do not come out again.</p>
+        ) : (
+          <p className="text-soft">Being measured in the background.</p>
+        )}
+      </Section>
+      <Export part={part} />
+    </Page>
+  );
+}
+
+function Export({ part }: { part: Part }) {
+  const [busy, setBusy] = useState(false);
+  const write = async (format: "stl" | "3mf" | "ply"): Promise<void> => {
+    setBusy(true);
+    const done = await writeParts([{ part, copies: format === "3mf" ? part.copies : 1 }], format, part.name);
+    setBusy(false);
+    if (!done.ok) toast.error(done.problem.message);
+  };
+  return (
+    <Section title="Out as a file">
+      <div className="flex flex-wrap items-center gap-2">
+        <button className="btn" disabled={busy} onClick={() => void write("stl")}>
+          STL, one piece
+        </button>
+        <button className="btn" disabled={busy} onClick={() => void write("3mf")}>
+          3MF, {part.copies === 1 ? "one piece" : `all ${part.copies} copies`}
+        </button>
+        <button className="btn" disabled={busy} onClick={() => void write("ply")}>
+          PLY, one piece
+        </button>
+        <span className="text-soft">In millimetres at the size it is printed; open it in any slicer at 100 %.</span>
+      </div>
+    </Section>
+  );
+}
+
+function useCrossings(part: Part, triangles: number): { crossings: Crossings | null; looking: number | null; look: () => void } {
+  const hash = part.source.kind === "mesh" ? part.source.hash : "";
+  const [found, setFound] = useState<{ hash: string; crossings: Crossings } | null>(null);
+  const [asked, setAsked] = useState<string | null>(triangles <= CROSSINGS_UNASKED ? hash : null);
+  const [looking, setLooking] = useState<number | null>(null);
+  const wanted = asked === hash || triangles <= CROSSINGS_UNASKED;
+  useEffect(() => {
+    if (!wanted) return;
+    const stop = new AbortController();
+    void (async () => {
+      const source = await meshSourceOf(part);
+      if (!source || stop.signal.aborted) return;
+      const result = await runMeshJob("crossings", { source }, { signal: stop.signal, onProgress: (f) => setLooking(f) });
+      if (stop.signal.aborted) return;
+      setLooking(null);
+      if (result.ok) setFound({ hash, crossings: result.value });
+      else toast.error(result.problem.message);
+    })();
+    return () => stop.abort();
+    // The hash names the mesh.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [hash, wanted]);
+  return { crossings: found?.hash === hash ? found.crossings : null, looking, look: () => setAsked(hash) };
+}
+
+function useMend(part: Part, project: Project): { mend: () => Promise<void>; mending: boolean } {
+  const [mending, setMending] = useState(false);
+  const { revalidate } = useRevalidator();
+  const mend = async (): Promise<void> => {
+    if (part.source.kind !== "mesh") return;
+    const source = await meshSourceOf(part);
+    if (!source) return void toast.error("The mesh of this part is not in this browser. Drop its file again.");
+    setMending(true);
+    const result = await runMeshJob("mend", { source });
+    setMending(false);
+    if (!result.ok) return void toast.error(result.problem.message);
+    const { hash, file, report, outsideMm2, did } = result.value;
+    const { runWithFiles } = await import("~store/commands");
+    const next = { ...part.source, hash, report, outsideMm2, walls: null, unit: "mm" as const, unitReason: "Mended here, in millimetres." };
+    const note = mendWords(did);
+    const done = await runWithFiles(
+      db,
+      project.scene.id,
+      "meshes",
+      [{ hash, file }],
+      "part.replace",
+      { partId: part.id, source: next, factor: part.factor, note },
+      Date.now(),
+    );
+    if (done.ok) toast(note);
+    else toast.error(done.problem.message);
+    await revalidate();
+  };
+  return { mend, mending };
+}
+
+/** "Mended: 3 holes closed, 12 facets turned; 1 hole left". */
+export function mendWords(did: Omit<Mended, "mesh">): string {
+  const say = (count: number, one: string, many: string): string =>
+    count === 0 ? "" : `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
+  const words = [
+    say(did.holesClosed, "hole closed", "holes closed"),
+    say(did.joined, "corner joined", "corners joined"),
+    say(did.turned, "facet turned", "facets turned"),
+    say(did.duplicates, "repeated facet dropped", "repeated facets dropped"),
+    say(did.dropped, "flat facet dropped", "flat facets dropped"),
+  ].filter(Boolean);
+  const left = did.holesLeft > 0 ? `; ${say(did.holesLeft, "hole", "holes")} too large to close left` : "";
+  return `${words.length ? `Mended: ${words.join(", ")}` : "Nothing to mend"}${left}`.slice(0, 200);
+}

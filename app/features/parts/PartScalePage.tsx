@@ -1,0 +1,316 @@
+/** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
+import { lazy, Suspense, useMemo, useState } from "react";
+import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
+import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
+import { fitAfter, formatRatio, figureHeightMm, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
+import { Page, Section } from "~app/features/frame/Page";
+import { newId, useActions } from "~app/features/frame/scene";
+import { verdictOf } from "~app/features/scale/mismatchRows";
+import { parseOwnThing } from "~app/features/scale/ScalePage";
+import { Choice, ParsedField } from "~app/ui/field";
+import { Why } from "~app/ui/why";
+import { PartLeaves } from "./PartLeaves";
+import { PickSheet, type PickedSpan } from "./PickSheet";
+import type { Picked } from "./turntableScene";
+import { useSheet } from "./useSheet";
+import { SheetWaits } from "./PartPage";
+
+const Turntable = lazy(() => import("./Turntable"));
+
+const parseModelLength = (text: string): Result<number> => {
+  const r = parseLength(text, "mm");
+  return r.ok ? (r.value.mm > 0 ? ok(r.value.mm) : fail("length", "Longer than nothing, please.")) : r;
+};
+
+const rangeText = (low: number, high: number): string => (low === high ? formatReal(low) : `${formatReal(low)} to ${formatReal(high)}`);
+
+export function PartScalePage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const { run } = useActions();
+  const implied = impliedScale(part, scene);
+  const set = (sightings: Sighting[]): void => run("part.set", { partId: part.id, sightings });
+  return (
+    <Page
+      title={part.name}
+      sub={implied ? verdictOf(implied) : "its own scale is not known yet"}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "its own", value: implied ? `${formatRatio(implied.inferred.low)} to ${formatRatio(implied.inferred.high)}` : "unknown" },
+      ]}
+    >
+      <PartLeaves part={part} project={project} />
+      <Picker part={part} project={project} onAdd={(s) => set([...part.sightings, s])} />
+      {part.sightings.length > 0 && (
+        <Section title="What is known in it">
+          <Sightings part={part} onRemove={(id) => set(part.sightings.filter((s) => s.id !== id))} />
+        </Section>
+      )}
+      {implied && (
+        <Section
+          title={
+            implied.mismatch.verdict === "fits"
+              ? `${formatRatio(implied.inferred.ratio)}: it stands well in a ${formatRatio(scene.scale.ratio)} scene`
+              : `${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} for ${formatRatio(scene.scale.ratio)}`
+          }
+          aside={
+            <Why
+              of="Its own scale"
+              reasons={{
+                formula:
+                  "ratio = real size ÷ size on the model, as a range; ranges that overlap are intersected, what lies outside is named; per cent = present per cent × its ratio ÷ the scene's",
+                inputs: observationsOf(part).map((o) => ({
+                  name: o.thing,
+                  value: `${rangeText(o.lowRealMm, o.highRealMm)} on ${formatMm(o.modelMm)}: ${formatRatio(ratioRange(o).low)} to ${formatRatio(ratioRange(o).high)}`,
+                })),
+                assumptions: [{ text: "Two per cent for picking on bevelled edges.", kind: "practice" }],
+              }}
+            />
+          }
+        >
+          <BeforeAfter part={part} project={project} by={implied.mismatch.factor} percent={implied.mismatch.percent} />
+        </Section>
+      )}
+    </Page>
+  );
+}
+
+function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd: (s: Sighting) => void }) {
+  const { scene } = project;
+  const state = useSheet(part);
+  const [on, setOn] = useState<"sheet" | "turntable">("sheet");
+  const [span, setSpan] = useState<PickedSpan | null>(null);
+  const [picked, setPicked] = useState<Picked[]>([]);
+  const [typed, setTyped] = useState<number | null>(null);
+  const [thing, setThing] = useState("a door leaf");
+  const things = useMemo(() => [...scene.ownThings, ...REAL_THINGS], [scene.ownThings]);
+  const marks = useMemo(() => picked.map((p) => p.at), [picked]);
+  const fromSheet = span?.points.length === 2 ? Math.hypot(span.points[0].u - span.points[1].u, span.points[0].v - span.points[1].v) : null;
+  const fromTable = picked.length === 2 ? Math.hypot(...[0, 1, 2].map((k) => picked[0].at[k] - picked[1].at[k])) : null;
+  const modelMm = typed ?? (on === "sheet" ? fromSheet : fromTable);
+  const chosen = things.find((t) => t.name === thing) ?? things[0];
+  const add = (t: RealThing): void => {
+    if (modelMm === null || !(modelMm > 0)) return;
+    onAdd({
+      id: newId(),
+      thing: t.name.slice(0, 120),
+      lowRealMm: t.low,
+      highRealMm: t.high,
+      fileMm: modelMm / part.factor,
+      how: typed === null ? "picked" : "typed",
+    });
+    setSpan(null);
+    setPicked([]);
+    setTyped(null);
+  };
+  return (
+    <div className="mt-3 grid gap-6 desk:grid-cols-[minmax(0,1.7fr)_minmax(18rem,1fr)]">
+      <div>
+        <div className="mb-2 flex gap-2" role="group" aria-label="Where to pick">
+          {(["sheet", "turntable"] as const).map((w) => (
+            <button key={w} className={`btn ${on === w ? "btn-solid" : ""}`} aria-pressed={on === w} onClick={() => setOn(w)}>
+              On the {w}
+            </button>
+          ))}
+        </div>
+        {on === "turntable" ? (
+          <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+            <Turntable
+              part={part}
+              className="h-[360px]"
+              marks={marks}
+              onPick={(p) => {
+                setTyped(null);
+                setPicked((before) => (before.length === 1 ? [...before, p] : [p]));
+              }}
+            />
+          </Suspense>
+        ) : state.sheet ? (
+          <PickSheet
+            sheet={state.sheet}
+            figureMm={figureHeightMm(scene.scale)}
+            span={span}
+            onSpan={(s) => {
+              setTyped(null);
+              setSpan(s);
+            }}
+          />
+        ) : (
+          <SheetWaits state={state} />
+        )}
+      </div>
+      <div>
+        <h2 className="text-xl">{modelMm === null ? "Pick two points, or type a length" : `${formatMm(modelMm)} on the model`}</h2>
+        {modelMm !== null && (
+          <p className="text-soft" data-testid="span-real">
+            {formatReal(modelMm * scene.scale.ratio)} if it were {formatRatio(scene.scale.ratio)}
+          </p>
+        )}
+        <ParsedField
+          className="mt-2"
+          label="Length on the model, as it is now"
+          text={typed === null ? "" : formatMm(typed)}
+          placeholder="36.3 mm"
+          parse={parseModelLength}
+          onCommit={setTyped}
+        />
+        <Choice
+          className="mt-2"
+          label="It spans"
+          value={chosen.name}
+          onChange={setThing}
+          options={things.map((t) => ({ value: t.name, label: `${t.name}, ${t.measure}: ${rangeText(t.low, t.high)}` }))}
+        />
+        <p className="mt-1 text-sm text-soft">{chosen.source}</p>
+        <button className="btn btn-solid mt-2" disabled={modelMm === null} onClick={() => add(chosen)}>
+          {modelMm === null ? "Add it" : `Add: ${formatRatio(Math.sqrt(chosen.low * chosen.high) / modelMm)}`}
+        </button>
+        <ParsedField
+          className="mt-3"
+          label="or something else of a size you know"
+          text=""
+          placeholder="lock gate = 4 to 4.5 m"
+          parse={(t) => (modelMm === null ? fail("pick", "Pick two points or type a length first.") : parseOwnThing(t))}
+          onCommit={add}
+        />
+      </div>
+    </div>
+  );
+}
+
+function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => void }) {
+  const observations = observationsOf(part);
+  const outliers = inferRatio(observations)?.outliers ?? [];
+  return (
+    <table className="plain">
+      <thead>
+        <tr>
+          <th>Thing</th>
+          <th>Real</th>
+          <th>On the model</th>
+          <th>So it is</th>
+          <th>
+            <span className="sr-only">Remove</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {part.sightings.map((s, i) => {
+          const r = ratioRange(observations[i]);
+          const outlier = outliers.includes(i);
+          return (
+            <tr key={s.id}>
+              <td className={outlier ? "note-act" : "font-semibold"}>
+                {outlier && "▲ "}
+                {s.thing}
+              </td>
+              <td className="text-real">{rangeText(s.lowRealMm, s.highRealMm)}</td>
+              <td>
+                {formatMm(s.fileMm * part.factor)}, {s.how}
+              </td>
+              <td>
+                {formatRatio(r.low)} to {formatRatio(r.high)}
+                {outlier && <span className="note-act">, does not agree with the others</span>}
+              </td>
+              <td>
+                <button className="btn-text" onClick={() => onRemove(s.id)} aria-label={`Remove ${s.thing}`}>
+                  remove
+                </button>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+/** What happens to the part at the per cent that would bring it to the scene's scale. */
+function BeforeAfter({ part, project, by, percent }: { part: Part; project: Project; by: number; percent: number }) {
+  const { scene } = project;
+  const { run } = useActions();
+  const size = partSizeMm(part);
+  const text = (s: readonly number[]): string => `${s.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm`;
+  const processes = [...new Set(scene.printers.map((p) => p.process))];
+  const rows: { what: string; now: string; then: string; act: boolean }[] = [
+    { what: "size", now: text(size), then: text(size.map((v) => v * by)), act: false },
+    ...processes.flatMap((process) => {
+      const word = process === "fdm" ? "filament" : "resin";
+      const now = thinWalls(part, scene, process),
+        then = thinWalls(part, scene, process, part.factor * by);
+      const fit = fitAfter(PROCESS_FITS[process].slideMm, by, process);
+      return [
+        ...(now && then
+          ? [
+              {
+                what: `thinnest wall (${word} wants ${formatMm(then.floorMm)})`,
+                now: formatMm(now.thinnestMm),
+                then: formatMm(then.thinnestMm),
+                act: then.thinnestMm < then.floorMm,
+              },
+            ]
+          : []),
+        {
+          what: `pegs and slots made to slide on ${word}`,
+          now: `${formatMm(fit.nowMm)} gap`,
+          then: `${formatMm(fit.thenMm)} gap${fit.verdict === "tight" ? `: take ${formatMm(fit.offsetMm)} off each face` : fit.verdict === "loose" ? ": rattles" : ""}`,
+          act: fit.verdict !== "slides",
+        },
+      ];
+    }),
+    {
+      what: "a detail of 0.5 mm on it",
+      now: "0.5 mm",
+      then: `${formatMm(0.5 * by)}${0.5 * by < 0.45 ? ": under the filament rib" : ""}`,
+      act: 0.5 * by < 0.2,
+    },
+    ...(part.measures.clipSlotMm !== null
+      ? [
+          {
+            what: `clip slot${scene.house.clipSlotMm === null ? "" : ` (standard ${formatMm(scene.house.clipSlotMm)})`}`,
+            now: formatMm(part.measures.clipSlotMm * part.factor),
+            then: formatMm(part.measures.clipSlotMm * part.factor * by),
+            act: scene.house.clipSlotMm !== null && Math.abs(part.measures.clipSlotMm * part.factor * by - scene.house.clipSlotMm) > 0.15,
+          },
+        ]
+      : []),
+  ];
+  const same = Math.abs(by - 1) < 0.002;
+  return (
+    <>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>At this size</th>
+            <th>now, {(part.factor * 100).toFixed(1)} %</th>
+            <th>at {percent.toFixed(1)} %</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.what}>
+              <td>{r.what}</td>
+              <td className="whitespace-nowrap">{r.now}</td>
+              <td className={r.act ? "note-act" : "font-semibold"}>
+                {r.act && "▲ "}
+                {r.then}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button
+          className="btn btn-solid"
+          disabled={same}
+          onClick={() => run("part.rescale", { partId: part.id, factor: part.factor * by })}
+        >
+          Print it at {percent.toFixed(1)} %
+        </button>
+        <span className="text-soft">
+          Type {percent.toFixed(1)} % into any slicer that has the file at its own size{same ? ": it is printed so already" : ""}.
+        </span>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,230 @@
+/**
+ * The table of all parts: sorted by any column, picked one by one or all together, moved through by the arrow keys. Rows are drawn
+ * anew only when they change, so that five hundred of them stay quick.
+ */
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  FlexRender,
+  rowSelectionFeature,
+  rowSortingFeature,
+  sortFns,
+  tableFeatures,
+  useTable,
+} from "@tanstack/react-table";
+import { memo, useCallback, useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { formatDuration, formatMm, formatReal } from "~core/measure";
+import { TRACK_KEYS } from "~core/plan";
+import type { PartRow } from "./partRows";
+
+export type ColumnSet = "what" | "where";
+/** Ids of the picked parts. */
+export type Picked = Record<string, true>;
+
+const features = tableFeatures({ rowSortingFeature, rowSelectionFeature, sortedRowModel: createSortedRowModel(), sortFns });
+const column = createColumnHelper<typeof features, PartRow>();
+
+const nameColumn = column.accessor("name", { header: "Part", sortFn: "alphanumeric" });
+const WHAT = column.columns([
+  nameColumn,
+  column.accessor("group", { header: "Group", sortFn: "alphanumeric" }),
+  column.accessor("longestMm", {
+    header: "Model, mm",
+    cell: (c) => c.row.original.size.map((v) => formatMm(v).replace(" mm", "")).join(" × "),
+  }),
+  column.accessor("realHeightMm", { header: "Real height", cell: (c) => <span className="text-real">{formatReal(c.getValue())}</span> }),
+  column.accessor((r) => r.track.needed, { id: "needed", header: "Needed" }),
+  column.accessor((r) => r.track.good, { id: "good", header: "Good" }),
+  column.accessor("printer", { header: "Best printer", sortFn: "alphanumeric" }),
+  column.accessor("hoursS", { header: "Machine, all", cell: (c) => (c.getValue() === null ? "" : formatDuration(c.getValue() ?? 0)) }),
+  column.accessor("faults", {
+    header: "Mesh",
+    cell: (c) => (c.getValue() === 0 ? "" : <span className="note-act">▲ {c.getValue()}</span>),
+  }),
+  column.accessor("tags", { header: "Tags", sortFn: "alphanumeric" }),
+]);
+const WHERE = column.columns([
+  nameColumn,
+  ...TRACK_KEYS.map((key) =>
+    column.accessor((r) => r.track[key], {
+      id: key,
+      header: key.charAt(0).toUpperCase() + key.slice(1),
+      cell: (c) => {
+        const n = c.getValue();
+        return key === "failed" && n > 0 ? (
+          <span className="note-act">{n}</span>
+        ) : n === 0 && key !== "needed" ? (
+          <span className="text-soft">0</span>
+        ) : (
+          n
+        );
+      },
+    }),
+  ),
+  column.accessor("mapped", { header: "Map", cell: (c) => (c.getValue() ? "on the map" : "") }),
+]);
+
+export function PartsTable({
+  rows,
+  columns,
+  base,
+  selected,
+  onSelected,
+}: {
+  rows: PartRow[];
+  columns: ColumnSet;
+  base: string;
+  selected: Picked;
+  onSelected: React.Dispatch<React.SetStateAction<Picked>>;
+}) {
+  const table = useTable({
+    features,
+    columns: columns === "what" ? WHAT : WHERE,
+    data: rows,
+    getRowId: (r) => r.id,
+    state: { rowSelection: selected },
+    onRowSelectionChange: onSelected,
+  });
+  const body = useRef<HTMLTableSectionElement>(null);
+  const navigate = useNavigate();
+  const [focused, setFocused] = useState(0);
+  const shown = table.getRowModel().rows;
+  const sorting = table.state.sorting;
+  const toggle = useCallback(
+    (id: string): void => onSelected(({ [id]: was, ...others }) => (was ? others : { ...others, [id]: true })),
+    [onSelected],
+  );
+
+  const onKeyDown = (e: React.KeyboardEvent): void => {
+    const row = (e.target as HTMLElement).closest("tr");
+    if (!row || (e.target as HTMLElement).tagName === "INPUT") return;
+    const at = Number(row.dataset.index);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: shown.length - 1, PageDown: at + 12, PageUp: at - 12 }[e.key];
+    if (to !== undefined) {
+      e.preventDefault();
+      const next = Math.min(shown.length - 1, Math.max(0, to));
+      if (e.shiftKey) onSelected({ ...selected, [shown[at].id]: true, [shown[next].id]: true });
+      setFocused(next);
+      (body.current?.children[next] as HTMLElement | undefined)?.focus();
+    } else if (e.key === " ") {
+      e.preventDefault();
+      toggle(shown[at].id);
+    } else if (e.key === "Enter" && e.target === row) {
+      e.preventDefault();
+      void navigate(`${base}/${shown[at].id}`);
+    }
+  };
+  const all = shown.length > 0 && shown.every((r) => selected[r.id]);
+  return (
+    <div className="mt-2 overflow-x-auto">
+      <table className="plain" data-testid="parts-table">
+        <thead>
+          {table.getHeaderGroups().map((group) => (
+            <tr key={group.id}>
+              <th className="w-11">
+                <input
+                  type="checkbox"
+                  className="size-5 accent-ink align-middle"
+                  aria-label="Pick all that are shown"
+                  checked={all}
+                  onChange={() => onSelected(all ? {} : Object.fromEntries(shown.map((r) => [r.id, true])))}
+                />
+              </th>
+              {group.headers.map((header) => {
+                const sort = sorting.find((s) => s.id === header.column.id);
+                return (
+                  <th
+                    key={header.id}
+                    aria-sort={sort ? (sort.desc ? "descending" : "ascending") : undefined}
+                    className="max-tab:nth-[n+6]:hidden"
+                  >
+                    <button
+                      className="min-h-[44px] whitespace-nowrap text-left hover:underline"
+                      onClick={header.column.getToggleSortingHandler()}
+                    >
+                      <FlexRender header={header} />
+                      {sort ? (sort.desc ? " ↓" : " ↑") : ""}
+                    </button>
+                  </th>
+                );
+              })}
+            </tr>
+          ))}
+        </thead>
+        <tbody ref={body} onKeyDown={onKeyDown}>
+          {shown.map((row, i) => (
+            <Row
+              key={row.id}
+              row={row.original}
+              cells={columns}
+              index={i}
+              base={base}
+              picked={selected[row.id] === true}
+              inTabOrder={i === Math.min(focused, shown.length - 1)}
+              onToggle={toggle}
+              render={() =>
+                row
+                  .getAllCells()
+                  .slice(1)
+                  .map((cell) => <FlexRender key={cell.id} cell={cell} />)
+              }
+            />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+interface RowProps {
+  row: PartRow;
+  cells: ColumnSet;
+  index: number;
+  base: string;
+  picked: boolean;
+  inTabOrder: boolean;
+  onToggle: (id: string) => void;
+  render: () => React.ReactNode[];
+}
+
+const Row = memo(
+  function Row({ row, index, base, picked, inTabOrder, onToggle, render }: RowProps) {
+    return (
+      <tr data-index={index} tabIndex={inTabOrder ? 0 : -1} className={picked ? "bg-board" : undefined} aria-selected={picked}>
+        <td>
+          <input
+            type="checkbox"
+            tabIndex={-1}
+            className="size-5 accent-ink align-middle"
+            aria-label={`Pick ${row.name}`}
+            checked={picked}
+            onChange={() => onToggle(row.id)}
+          />
+        </td>
+        <td>
+          <Link
+            tabIndex={-1}
+            className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2"
+            to={`${base}/${row.id}`}
+          >
+            {row.name}
+          </Link>
+        </td>
+        {render().map((cell, i) => (
+          <td key={i} className="whitespace-nowrap max-tab:nth-[n+6]:hidden">
+            {cell}
+          </td>
+        ))}
+      </tr>
+    );
+  },
+  // What is rendered follows from the row and the set of columns alone.
+  (a, b) =>
+    a.row === b.row &&
+    a.cells === b.cells &&
+    a.picked === b.picked &&
+    a.index === b.index &&
+    a.inTabOrder === b.inTabOrder &&
+    a.base === b.base,
+);

@@ -1,0 +1,103 @@
+/** All parts side by side: what scale each seems to be of, and which will look wrong beside each other. */
+import { Link } from "react-router";
+import type { Project } from "~core/project";
+import { describeScale, formatRatio } from "~core/scale";
+import { Page, Section } from "~app/features/frame/Page";
+import { useActions } from "~app/features/frame/scene";
+import { MismatchChart } from "./MismatchChart";
+import { chartRows, jarringPairs, verdictOf } from "./mismatchRows";
+import { ScaleLeaves } from "./ScaleLeaves";
+
+export function MismatchPage({ project }: { project: Project }) {
+  const { scene, parts } = project;
+  const { run } = useActions();
+  const rows = chartRows(project);
+  const unknown = parts.filter((p) => !rows.some((r) => r.part.id === p.id));
+  const pairs = jarringPairs(rows);
+  return (
+    <Page
+      title="Side by side"
+      sub={rows.length ? `${rows.length} of ${parts.length} parts have something of known size` : "nothing of known size yet"}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: describeScale(scene.scale) },
+        { label: "look wrong", value: String(rows.filter((r) => r.mismatch.verdict === "wrong").length) },
+      ]}
+    >
+      <ScaleLeaves project={project} />
+      {rows.length === 0 ? (
+        <p className="mt-4 max-w-2xl">
+          Open a part, turn to its leaf “Its scale”, and pick two points that span something known. A door of 36.3 mm on a found model says{" "}
+          {formatRatio(2032 / 36.3)}; two such things confirm each other, and the part appears here.
+        </p>
+      ) : (
+        <>
+          <div className="mt-4">
+            <MismatchChart rows={rows} ratio={scene.scale.ratio} secondary={scene.secondary?.ratio ?? null} />
+            <p className="text-sm text-soft">
+              Shaded: within 5 % nobody sees it; hatched: within 12 % hardly. A full mark is confirmed by two things, an open one rests on
+              one.
+            </p>
+          </div>
+          <Section title="What to do">
+            <ul>
+              {rows.map((r) => (
+                <li key={r.part.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-1.5">
+                  <span>
+                    <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${r.part.id}/scale`}>
+                      {r.part.name}
+                    </Link>
+                    , <span className={r.mismatch.verdict === "wrong" ? "note-act" : ""}>{verdictOf(r)}</span>
+                    {r.inferred.outliers.length > 0 && (
+                      <span className="text-soft">
+                        {" "}
+                        ({r.inferred.outliers.map((i) => r.part.sightings[i].thing).join(", ")} does not agree)
+                      </span>
+                    )}
+                  </span>
+                  {r.mismatch.verdict !== "fits" && (
+                    <button
+                      className="btn"
+                      onClick={() => run("part.rescale", { partId: r.part.id, factor: r.part.factor * r.mismatch.factor })}
+                    >
+                      Print it at {r.mismatch.percent.toFixed(1)} %
+                    </button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </Section>
+          {pairs.length > 0 && (
+            <Section title="These do not stand beside each other">
+              <ul>
+                {pairs.slice(0, 8).map((p) => (
+                  <li key={p.large.part.id + p.small.part.id} className="border-b border-rule py-1.5">
+                    <span className="note-act">
+                      ▲ {p.large.part.name} beside {p.small.part.name}:
+                    </span>{" "}
+                    {p.times.toFixed(2)} times as large as it should be. Keep them a board apart, put the smaller one behind
+                    {scene.secondary ? ` at ${formatRatio(scene.secondary.ratio)}` : ""}, or rescale one.
+                  </li>
+                ))}
+              </ul>
+            </Section>
+          )}
+        </>
+      )}
+      {unknown.length > 0 && rows.length > 0 && (
+        <p className="mt-3 text-soft">
+          Nothing known in:{" "}
+          {unknown.slice(0, 12).map((p, i) => (
+            <span key={p.id}>
+              {i > 0 && ", "}
+              <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${p.id}/scale`}>
+                {p.name}
+              </Link>
+            </span>
+          ))}
+          {unknown.length > 12 && ` and ${unknown.length - 12} more`}.
+        </p>
+      )}
+    </Page>
+  );
+}

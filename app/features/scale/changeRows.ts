@@ -1,0 +1,77 @@
+/** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
+import { formatMm } from "~core/measure";
+import { partSizeMm, printOptions, thinWalls, type Part, type Project } from "~core/project";
+import { fitAfter, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
+
+export interface PartChange {
+  part: Part;
+  sizeMm: [number, number, number];
+  /** Best process by what its walls hold, when that changes. */
+  process: string;
+  /** What is new and bad, in words; empty when nothing is. */
+  worse: string[];
+  /** Grams and hours of the best printer now, and about after: volume for filament, height for resin. */
+  massG: { now: number; then: number } | null;
+  timeS: { now: number; then: number } | null;
+}
+
+const WORD: Record<Process, string> = { fdm: "filament", resin: "resin" };
+
+export const processesOf = (project: Project): Process[] => [...new Set(project.scene.printers.map((p) => p.process))];
+
+/** Parts at `by` times their size (1 leaves them as they are). */
+export function partChanges(project: Project, by: number): PartChange[] {
+  const processes = processesOf(project);
+  return project.parts
+    .filter((p) => p.source.kind !== "scratch")
+    .map((part) => {
+      const factor = part.factor * by;
+      const worse: string[] = [];
+      const holds: Process[] = [];
+      for (const process of processes) {
+        const now = thinWalls(part, project.scene, process),
+          then = thinWalls(part, project.scene, process, factor);
+        if (!then || then.thinnestMm >= then.floorMm) holds.push(process);
+        if (now && then && then.thinnestMm < then.floorMm && now.thinnestMm >= now.floorMm)
+          worse.push(`walls of ${formatMm(then.thinnestMm)} are under the ${WORD[process]} floor of ${formatMm(then.floorMm)}`);
+      }
+      const { clipSlotMm } = part.measures;
+      const standard = project.scene.house.clipSlotMm;
+      if (clipSlotMm !== null && standard !== null && Math.abs(clipSlotMm * factor - standard) > 0.15 && by !== 1)
+        worse.push(`clip slots become ${formatMm(clipSlotMm * factor)}, the standard stays ${formatMm(standard)}`);
+      const best = printOptions(part, project.scene)[0];
+      const mode = best?.printer.process;
+      return {
+        part,
+        sizeMm: partSizeMm({ ...part, factor }),
+        process:
+          mode && !holds.includes(mode) && holds.length > 0
+            ? `${WORD[holds[0]]} would hold its walls`
+            : mode === "resin" && holds.includes("fdm") && by > 1.3
+              ? "filament would now do"
+              : "",
+        worse,
+        massG: best ? { now: best.job.massG.value, then: best.job.massG.value * by ** 3 } : null,
+        timeS: best ? { now: best.job.timeS.value, then: best.job.timeS.value * (mode === "resin" ? by : by ** 3) } : null,
+      };
+    });
+}
+
+/** A pair made to slide now, after scaling, per process. */
+export const fitChanges = (project: Project, by: number): { process: Process; fit: FitChange }[] =>
+  processesOf(project).map((process) => ({ process, fit: fitAfter(PROCESS_FITS[process].slideMm, by, process) }));
+
+/** Details whose verdict changes between two ratios, per process. */
+export function detailChanges(
+  project: Project,
+  from: number,
+  to: number,
+): { name: string; process: Process; was: string; becomes: string }[] {
+  return processesOf(project).flatMap((process) =>
+    REAL_FEATURES.flatMap((f) => {
+      const was = judgeFeature(f.realMm, from, f.floor, process).verdict,
+        becomes = judgeFeature(f.realMm, to, f.floor, process).verdict;
+      return was === becomes ? [] : [{ name: f.name, process, was, becomes }];
+    }),
+  );
+}

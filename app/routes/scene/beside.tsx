@@ -1,0 +1,6 @@
+import { MismatchPage } from "~app/features/scale/MismatchPage";
+import { useProject } from "~app/features/frame/scene";
+
+export default function MismatchRoute() {
+  return <MismatchPage project={useProject()} />;
+}

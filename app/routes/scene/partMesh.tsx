@@ -1,0 +1,7 @@
+import { MeshPage } from "~app/features/parts/MeshPage";
+import { usePart } from "./part";
+
+export default function PartMeshRoute() {
+  const { part, project } = usePart();
+  return <MeshPage part={part} project={project} />;
+}

@@ -1,0 +1,7 @@
+import { RecordPage } from "~app/features/parts/RecordPage";
+import { usePart } from "./part";
+
+export default function PartRecordRoute() {
+  const { part, project } = usePart();
+  return <RecordPage part={part} project={project} />;
+}

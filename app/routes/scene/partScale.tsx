@@ -1,0 +1,7 @@
+import { PartScalePage } from "~app/features/parts/PartScalePage";
+import { usePart } from "./part";
+
+export default function PartScaleRoute() {
+  const { part, project } = usePart();
+  return <PartScalePage part={part} project={project} />;
+}
