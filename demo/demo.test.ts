@@ -2,7 +2,17 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack } from "../core/coat";
 import { readMesh } from "../core/mesh";
 import { goodCount, tonight } from "../core/plan";
-import { contentHash, printFactsOf, printOptions, type MeshBlobs, type Project } from "../core/project";
+import {
+  contentHash,
+  houseFindings,
+  impliedScale,
+  printFactsOf,
+  printOptions,
+  thinWalls,
+  type MeshBlobs,
+  type Project,
+} from "../core/project";
+import { contradictions } from "../core/subject";
 import { stackOfPart } from "../core/plan";
 import { readBundle, writeBundle } from "../store/bundle";
 import { DEMO_NOW } from "./identity";
@@ -21,7 +31,7 @@ describe("the demo scene", () => {
     expect(Buffer.compare(writeBundle(await buildDemo(contentHash)), bytes)).toBe(0);
   });
   it("has watertight meshes whose bytes match their names", async () => {
-    expect(demo.meshes.size).toBe(4);
+    expect(demo.meshes.size).toBe(6);
     for (const [hash, bytes] of demo.meshes) {
       expect(await contentHash(bytes)).toBe(hash);
       const read = readMesh(bytes, "mm");
@@ -36,6 +46,27 @@ describe("the demo scene", () => {
     const options = printOptions(part("mill-house"), demo.project.scene);
     expect(options[0].printer.id).toBe("large-filament");
     expect(options.find((o) => o.printer.id === "small-filament")!.facts).toMatchObject({ fits: false, pieces: 2 });
+  });
+  it("the boat was made for another scale: its two known things agree on it, and nothing else in the scene looks wrong", () => {
+    const boat = impliedScale(part("rowing-boat"), demo.project.scene)!;
+    expect(boat.inferred).toMatchObject({ confirmed: true, outliers: [] });
+    expect(boat.mismatch.verdict).toBe("wrong");
+    expect(boat.mismatch.percent).toBeGreaterThan(78);
+    expect(boat.mismatch.percent).toBeLessThan(90);
+    expect(impliedScale(part("mill-house"), demo.project.scene)!.mismatch.verdict).toBe("fits");
+  });
+  it("the quay keeps to the house standards until it is scaled", () => {
+    expect(houseFindings(part("quay-wall"), demo.project.scene).every((f) => f.fits)).toBe(true);
+    expect(houseFindings({ ...part("quay-wall"), factor: 0.9 }, demo.project.scene).filter((f) => !f.fits).length).toBe(5);
+  });
+  it("the survey and the postcard contradict each other, and the survey is the surer", () => {
+    expect(contradictions(demo.project.scene.dimensions)).toMatchObject([{ ids: ["d1", "d2"] }]);
+  });
+  it("every mesh has its walls measured, and the boat's hull is what it was built as", () => {
+    for (const p of demo.project.parts) if (p.source.kind === "mesh") expect(p.source.walls?.wallMm.length, p.name).toBeGreaterThan(0);
+    const walls = thinWalls(part("rowing-boat"), demo.project.scene, "resin")!;
+    expect(walls.thinnestMm).toBeGreaterThan(0.9);
+    expect(walls.thinnestMm).toBeLessThan(1.25);
   });
   it("crates are quicker in resin, all of a plate at once", () => {
     expect(printOptions(part("crate"), demo.project.scene)[0].printer.process).toBe("resin");

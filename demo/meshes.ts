@@ -162,3 +162,38 @@ export function crate(solids: Solids): Mesh {
     );
   return toMesh(union([body, ...battens]));
 }
+
+/** A rowing boat from somewhere else, made for a larger scale: 96 mm long with thwarts 6.2 mm above the boards. */
+export function rowingBoat(solids: Solids): Mesh {
+  const { box, union } = kit(solids);
+  const { Manifold } = solids;
+  const shell = (x: number, y: number, z: number): Manifold => Manifold.sphere(1, 72).scale([x, y, z]);
+  const depth = 13,
+    board = 2.4;
+  const outer = shell(48, 16.5, 15);
+  const inner = shell(46.8, 15.4, 14);
+  const open = box([-60, -30, 0], [60, 30, 30]);
+  const keel = box([-60, -30, -30], [60, 30, -depth]);
+  const hull = outer.subtract(union([inner, open, keel]));
+  const inside = outer.subtract(union([open, keel]));
+  const boards = box([-60, -30, -depth], [60, 30, -depth + board]).intersect(inside);
+  const thwart = (x: number): Manifold => box([x - 3, -30, -depth + board + 4.6], [x + 3, 30, -depth + board + 6.2]).intersect(inside);
+  return toMesh(union([hull, boards, thwart(-20), thwart(4), thwart(26)]).translate([48, 16.5, depth]));
+}
+
+/** A module of quay wall on a one-inch grid: courses of stone, a base of 5 mm, a clip slot of 4.2 mm in each end, an iron ladder. */
+export function quayWall(solids: Solids): Mesh {
+  const { box, union } = kit(solids);
+  const w = 50.8,
+    d = 25.4,
+    h = 40;
+  const courses = [1, 2, 3, 4].map((i) => box([-1, -1, 5 + i * 7 - 0.35], [w + 1, 0.5, 5 + i * 7 + 0.35]));
+  const joints = [0, 1, 2, 3, 4].flatMap((row) =>
+    [9, 21, 33, 45].map((x) => box([x + (row % 2) * 5 - 0.35, -1, 5 + row * 7], [x + (row % 2) * 5 + 0.35, 0.5, 12 + row * 7])),
+  );
+  const slot = (x: number): Manifold => box([x - 3, d / 2 - 2.1, -1], [x + 3, d / 2 + 2.1, 3.5]);
+  // The ladder stands in a niche, so that the module stays on its grid.
+  const niche = box([18, -1, 5], [30, 2.2, h + 1]);
+  const rungs = [10, 15, 20, 25, 30, 35].map((z) => box([18, 0.3, z], [30, 1, z + 0.7]));
+  return toMesh(union([box([0, 0, 0], [w, d, h]).subtract(union([...courses, ...joints, niche, slot(0), slot(w)])), ...rungs]));
+}

@@ -16,9 +16,10 @@ import {
   type WorkItem,
 } from "../core/project";
 import { figureScale } from "../core/scale";
+import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
 import { DEMO_ID, DEMO_NOW } from "./identity";
-import { crate, millHouse, sluiceFrame, sluicePaddle } from "./meshes";
+import { crate, millHouse, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
 
 const PAINTS: Omit<Paint, "sceneId">[] = [
   { id: "grey-primer", name: "Harbour grey primer", hex: "#84898b", family: "water primer", sheen: "matt", stockMl: 240 },
@@ -33,6 +34,55 @@ const PAINTS: Omit<Paint, "sceneId">[] = [
   { id: "mud-dust", name: "Dry mud pigment", hex: "#9c8a6b", family: "pigment", sheen: "matt", stockMl: 40 },
   { id: "solvent-matt", name: "Solvent matt varnish, can", hex: "#e4e6de", family: "solvent varnish", sheen: "matt", stockMl: 150 },
   { id: "water-matt", name: "Water-based matt", hex: "#e9ebe3", family: "water varnish", sheen: "matt", stockMl: 100 },
+];
+
+/** The mill at full size, from an invented survey; the guess from a postcard contradicts it. */
+const DIMENSIONS: RealDimension[] = [
+  {
+    id: "d1",
+    name: "Mill house",
+    axis: "height",
+    mm: 6600,
+    text: "6.6 m",
+    source: "survey drawing, to the stack",
+    sure: "drawing",
+    within: null,
+    partId: "mill-house",
+  },
+  { id: "d2", name: "Mill house", axis: "height", mm: 7900, text: "7.9 m", source: "postcard", sure: "guess", within: null, partId: null },
+  {
+    id: "d3",
+    name: "Mill roof",
+    axis: "depth",
+    mm: 12100,
+    text: "12.1 m",
+    source: "survey drawing, over the eaves",
+    sure: "drawing",
+    within: null,
+    partId: "mill-house",
+  },
+  {
+    id: "d4",
+    name: "Front door",
+    axis: "height",
+    mm: 2040,
+    text: "2.04 m",
+    source: "measured on site",
+    sure: "measured",
+    within: "d1",
+    partId: null,
+  },
+  {
+    id: "d5",
+    name: "Sluice frame",
+    axis: "width",
+    mm: 4300,
+    text: "14 ft 1 in",
+    source: "survey drawing",
+    sure: "drawing",
+    within: null,
+    partId: "sluice-frame",
+  },
 ];
 
 type Made = { part: Part; bytes: Uint8Array; hash: string };
@@ -51,7 +101,9 @@ const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "co
  * Builds the whole scene.
  * @param hash how the caller names a mesh by its content
  */
-export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): Promise<{ project: Project; meshes: MeshBlobs; pictures: MeshBlobs }> {
+export async function buildDemo(
+  hash: (bytes: Uint8Array) => Promise<string>,
+): Promise<{ project: Project; meshes: MeshBlobs; pictures: MeshBlobs }> {
   const solids = await loadSolids();
   const printers = GENERIC_PRINTERS.map((p) => structuredClone(p));
   const scale = figureScale(28);
@@ -103,30 +155,48 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     return { part, bytes, hash: key };
   };
 
-  await meshPart("mill-house", "Mill house", 1, millHouse, [
-    print("large-filament"),
+  await meshPart(
+    "mill-house",
+    "Mill house",
+    1,
+    millHouse,
+    [
+      print("large-filament"),
+      {
+        id: "hide",
+        kind: "hide",
+        school: "fill-and-sand",
+        areaMm2: 26800,
+        cuspMm: 0.179,
+        pitchMm: 0.402,
+        surface: "26° slope, left and right",
+      },
+      coat("prime", "grey-primer", "spray", 2),
+      coat("earth", "mid-earth", "brush"),
+      coat("wash", "brown-black", "wash"),
+      coat("sand", "sand-tone", "dry brush", 2),
+      coat("seal", "solvent-matt", "spray"),
+    ],
     {
-      id: "hide",
-      kind: "hide",
-      school: "fill-and-sand",
-      areaMm2: 26800,
-      cuspMm: 0.179,
-      pitchMm: 0.402,
-      surface: "26° slope, left and right",
+      group: "mill",
+      sightings: [{ id: "door", thing: "a door leaf", lowRealMm: 1981, highRealMm: 2040, fileMm: 36.5, how: "picked" }],
+      materials: [{ surface: "26° slope, left and right", material: "slate" }],
     },
-    coat("prime", "grey-primer", "spray", 2),
-    coat("earth", "mid-earth", "brush"),
-    coat("wash", "brown-black", "wash"),
-    coat("sand", "sand-tone", "dry brush", 2),
-    coat("seal", "solvent-matt", "spray"),
-  ]);
-  await meshPart("sluice-frame", "Sluice frame", 1, sluiceFrame, [
-    print("small-filament"),
-    coat("prime", "grey-primer", "brush", 2),
-    { id: "glue", kind: "glue", glueId: "epoxy-5", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
-    coat("tar", "tar", "wash"),
-    coat("weed", "weed-green", "sponge"),
-  ]);
+  );
+  await meshPart(
+    "sluice-frame",
+    "Sluice frame",
+    1,
+    sluiceFrame,
+    [
+      print("small-filament"),
+      coat("prime", "grey-primer", "brush", 2),
+      { id: "glue", kind: "glue", glueId: "epoxy-5", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
+      coat("tar", "tar", "wash"),
+      coat("weed", "weed-green", "sponge"),
+    ],
+    { group: "sluice" },
+  );
   await meshPart(
     "sluice-paddle",
     "Sluice paddle",
@@ -144,6 +214,19 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     coat("sand", "sand-tone", "dry brush"),
     coat("seal", "water-matt", "spray"),
   ]);
+  await meshPart("rowing-boat", "Rowing boat", 1, rowingBoat, [], {
+    group: "creek",
+    licence: "found file, personal use",
+    sightings: [
+      { id: "length", thing: "a rowing boat", lowRealMm: 4200, highRealMm: 4800, fileMm: 96, how: "picked" },
+      { id: "thwart", thing: "a thwart over the boards", lowRealMm: 270, highRealMm: 320, fileMm: 6.2, how: "picked" },
+    ],
+  });
+  await meshPart("quay-wall", "Quay wall", 6, quayWall, [], {
+    group: "quay",
+    measures: { clipSlotMm: 4.2, wallHeightMm: 40, baseMm: 5, groundHex: null },
+    variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
+  });
   parts.push({
     ...structuredClone(PART_DEFAULTS),
     id: "base",
@@ -184,6 +267,17 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       scale,
       scaleAnswered: true,
       viewingDistanceMm: 1000,
+      house: { gridMm: 25.4, clipSlotMm: 4.2, wallHeightMm: 40, baseMm: 5, groundHex: null },
+      homes: [
+        { id: "shelf", name: "the shelf over the bench", kind: "shelf", sizeMm: [900, 300, 320] },
+        { id: "box", name: "the club box", kind: "box", sizeMm: [600, 400, 320] },
+        { id: "door", name: "the workshop door", kind: "door", sizeMm: [762, 0, 1981] },
+      ],
+      dimensions: DIMENSIONS,
+      ownThings: [
+        { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },
+        { name: "a thwart over the boards", mm: 294, low: 270, high: 320, measure: "height", kind: "typed", source: "yours" },
+      ],
       printers,
       evenings: Array.from({ length: 7 }, (_, weekday) => ({
         weekday,

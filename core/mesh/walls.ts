@@ -50,7 +50,7 @@ const CONE = (20 * Math.PI) / 180;
 const AROUND = 4;
 /** Faces of other shells inside the solid are passed; more than this many are a thicket. */
 const MOST_PASSED = 12;
-/** A wall must be as thin at three points before it counts: a single ray may slip past a corner. */
+/** A wall must be about as thin at three points near each other before it counts: single rays slip past edges. */
 const AGREEING = 3;
 
 /** Points of the surface, spread by area, with the direction out of it. Deterministic. */
@@ -126,13 +126,18 @@ export function measureWalls(mesh: Mesh, topology: Topology, points = 6000, onPr
   const outwards = castCones(tree, mesh, topology, surface, 1, (f) => onProgress?.(0.65 + 0.35 * f, "measuring gaps"), signal);
   const bounds = boundsOf(mesh.positions);
   const cell = Math.max(...bounds.size, 1e-9) / CELLS;
+  const thin = placesOf(inwards, surface, cell),
+    narrow = placesOf(outwards, surface, cell);
   return {
     version: WALLS_VERSION,
     points: inwards.length,
-    wallMm: quantiles(inwards.filter(Number.isFinite)),
-    gapMm: quantiles(outwards.map((d) => Math.min(d, NO_GAP))),
-    thin: placesOf(inwards, surface, cell),
-    narrow: placesOf(outwards, surface, cell),
+    wallMm: quantiles(inwards.filter(Number.isFinite), thin[0]?.mm ?? 0),
+    gapMm: quantiles(
+      outwards.map((d) => Math.min(d, NO_GAP)),
+      narrow[0]?.mm ?? NO_GAP,
+    ),
+    thin,
+    narrow,
   };
 }
 
@@ -218,14 +223,13 @@ function shellOfVertices(mesh: Mesh, topology: Topology): Int32Array {
   return out;
 }
 
-function quantiles(values: Float64Array): number[] {
+/** @param least what a neighbourhood agrees on; single rays below it slipped past an edge */
+function quantiles(values: Float64Array, least: number): number[] {
   if (values.length === 0) return [];
   const sorted = values.slice().sort();
-  const least = Math.min(AGREEING, sorted.length) - 1;
-  return Array.from({ length: QUANTILES }, (_, i) => {
-    const at = Math.max(least, Math.round(quantileShare(i) * (sorted.length - 1)));
-    return Number(sorted[at].toPrecision(6));
-  });
+  return Array.from({ length: QUANTILES }, (_, i) =>
+    Number(Math.max(least, sorted[Math.round(quantileShare(i) * (sorted.length - 1))]).toPrecision(6)),
+  );
 }
 
 /** The least values, one a neighbourhood, each confirmed by others near it. */

@@ -109,20 +109,17 @@ export const REAL_THINGS: RealThing[] = [
   range("a two-storey eave", 5400, 4800, 6200, "height", "practice", PRACTICE),
 ];
 
+/** Nearer than this no eye and no ruler on a model tells two things apart: the one listed first, which is the commoner, is named. */
+const SAME = Math.log(1.015);
+
 /** The thing whose usual size is nearest on a logarithmic scale, if it is within 12 %. */
 export function nearestThing(realMm: number, own: readonly RealThing[] = []): RealThing | undefined {
   if (!(realMm > 0)) return undefined;
-  let best: RealThing | undefined;
-  let bestDistance = Math.log(1.12);
-  for (const thing of [...own, ...REAL_THINGS]) {
-    const distance = Math.abs(Math.log(realMm / thing.mm));
-    // Of two as near the first is the commoner.
-    if (distance < bestDistance - 1e-12) {
-      best = thing;
-      bestDistance = distance;
-    }
-  }
-  return best;
+  const near = [...own, ...REAL_THINGS]
+    .map((thing) => ({ thing, distance: Math.abs(Math.log(realMm / thing.mm)) }))
+    .filter((n) => n.distance <= Math.log(1.12));
+  const least = Math.min(...near.map((n) => n.distance));
+  return near.find((n) => n.distance <= Math.max(least, SAME))?.thing;
 }
 
 /** Height of the door that a building should let a figure through. */

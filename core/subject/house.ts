@@ -31,10 +31,13 @@ export interface HouseFinding {
   message: string;
 }
 
-/** Checks a piece against the standards that are set. Whatever the piece does not have is not checked. */
+/**
+ * Checks a piece against the standards that are set. Whatever the piece does not have is not checked; the grid holds for pieces that
+ * join others, which are those with a clip slot or a base.
+ */
 export function checkHouse(piece: PieceMeasures, house: HouseStandards): HouseFinding[] {
   const out: HouseFinding[] = [];
-  if (house.gridMm !== null) {
+  if (house.gridMm !== null && (piece.clipSlotMm !== null || piece.baseMm !== null)) {
     for (const [axis, mm] of [
       ["width", piece.sizeMm[0]],
       ["depth", piece.sizeMm[1]],

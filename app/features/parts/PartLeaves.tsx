@@ -1,12 +1,13 @@
 import { impliedScale, type Part, type Project } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Leaves } from "~app/ui/leaves";
+import { HARMLESS } from "./partRows";
 
 /** What belongs to one part. */
 export function PartLeaves({ part, project }: { part: Part; project: Project }) {
   const base = `/s/${project.scene.id}/parts/${part.id}`;
   const implied = impliedScale(part, project.scene);
-  const faults = part.source.kind === "mesh" ? part.source.report.warnings.length : 0;
+  const faults = part.source.kind === "mesh" ? part.source.report.warnings.filter((w) => !HARMLESS.has(w.code)).length : 0;
   return (
     <Leaves
       of={part.name}

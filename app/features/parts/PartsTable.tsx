@@ -123,10 +123,8 @@ export function PartsTable({
           {table.getHeaderGroups().map((group) => (
             <tr key={group.id}>
               <th className="w-11">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-ink align-middle"
-                  aria-label="Pick all that are shown"
+                <PickBox
+                  label="Pick all that are shown"
                   checked={all}
                   onChange={() => onSelected(all ? {} : Object.fromEntries(shown.map((r) => [r.id, true])))}
                 />
@@ -140,7 +138,7 @@ export function PartsTable({
                     className="max-tab:nth-[n+6]:hidden"
                   >
                     <button
-                      className="min-h-[44px] whitespace-nowrap text-left hover:underline"
+                      className="min-h-[44px] min-w-[44px] whitespace-nowrap text-left hover:underline"
                       onClick={header.column.getToggleSortingHandler()}
                     >
                       <FlexRender header={header} />
@@ -177,6 +175,13 @@ export function PartsTable({
   );
 }
 
+/** A box that is small to see and large to press. */
+const PickBox = ({ label, checked, onChange, tabIndex }: { label: string; checked: boolean; onChange: () => void; tabIndex?: number }) => (
+  <label className="flex size-11 items-center">
+    <input type="checkbox" tabIndex={tabIndex} className="size-6 accent-ink" aria-label={label} checked={checked} onChange={onChange} />
+  </label>
+);
+
 interface RowProps {
   row: PartRow;
   cells: ColumnSet;
@@ -193,14 +198,7 @@ const Row = memo(
     return (
       <tr data-index={index} tabIndex={inTabOrder ? 0 : -1} className={picked ? "bg-board" : undefined} aria-selected={picked}>
         <td>
-          <input
-            type="checkbox"
-            tabIndex={-1}
-            className="size-5 accent-ink align-middle"
-            aria-label={`Pick ${row.name}`}
-            checked={picked}
-            onChange={() => onToggle(row.id)}
-          />
+          <PickBox label={`Pick ${row.name}`} checked={picked} onChange={() => onToggle(row.id)} tabIndex={-1} />
         </td>
         <td>
           <Link

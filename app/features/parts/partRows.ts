@@ -2,6 +2,9 @@
 import { trackOf, type Track } from "~core/plan";
 import { alikeParts, partRealMm, partSizeMm, printOptions, type Part, type Project } from "~core/project";
 
+/** Said on the part's own leaf, but no reason to act. */
+export const HARMLESS = new Set(["mesh.degenerate", "mesh.groups-kept"]);
+
 export interface PartRow {
   part: Part;
   id: string;
@@ -47,7 +50,7 @@ export function partRows(project: Project, now: number): PartRow[] {
       hoursS: best?.job.timeS.value ?? null,
       costMinor: best?.job.costMinor.value ?? null,
       currency: best?.job.currency ?? "",
-      faults: part.source.kind === "mesh" ? part.source.report.warnings.length : 0,
+      faults: part.source.kind === "mesh" ? part.source.report.warnings.filter((w) => !HARMLESS.has(w.code)).length : 0,
       mapped: part.placedByMap || alike.has(part.id),
       haystack: [part.name, part.group, ...part.tags, printer, part.licence, part.source.kind === "mesh" ? part.source.fileName : ""]
         .join(" ")
