@@ -180,7 +180,10 @@ export async function buildDemo(
     {
       group: "mill",
       sightings: [{ id: "door", thing: "a door leaf", lowRealMm: 1981, highRealMm: 2040, fileMm: 36.5, how: "picked" }],
-      materials: [{ surface: "26° slope, left and right", material: "slate" }],
+      materials: [
+        { surface: "26° slope, left", material: "slate" },
+        { surface: "26° slope, right", material: "slate" },
+      ],
     },
   );
   await meshPart(

@@ -25,7 +25,7 @@ export interface Mended {
 const JOIN_SHARE = 2e-5;
 /** A hole is small up to this many edges, and this share of the longest side round about. */
 const SMALL_EDGES = 200;
-const SMALL_AROUND = 0.5;
+const SMALL_AROUND = 0.75;
 
 export function mendMesh(given: Mesh): Mended {
   const longest = Math.max(...boundsOf(given.positions).size);

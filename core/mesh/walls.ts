@@ -163,6 +163,8 @@ export function castCones(
   const ray = new Ray(new Vector3(), new Vector3());
   const cos = Math.cos(CONE),
     sin = Math.sin(CONE);
+  // Nearer than this a ray only meets the facet beside the one it started on.
+  const clear = Math.max(...boundsOf(mesh.positions).size) * 1e-6;
   const lengths = new Float64Array(1 + AROUND);
   const spin = Array.from({ length: AROUND }, (_, k) => [
     Math.cos((2 * Math.PI * k) / AROUND) * sin,
@@ -173,9 +175,9 @@ export function castCones(
     const o = i * 6;
     ray.origin.set(surface.at[o], surface.at[o + 1], surface.at[o + 2]);
     ray.direction.set(dx, dy, dz);
-    if (!shellAt || sense > 0) return bvh.raycastFirst(ray, side)?.distance ?? Infinity;
+    if (!shellAt || sense > 0) return bvh.raycastFirst(ray, side, clear)?.distance ?? Infinity;
     const own = shellAt[surface.vertex[i]];
-    let near = 0;
+    let near = clear;
     for (let passed = 0; passed < MOST_PASSED; passed++) {
       const hit = bvh.raycastFirst(ray, side, near);
       if (!hit) return Infinity;

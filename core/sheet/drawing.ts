@@ -71,26 +71,39 @@ interface Placed {
   y: number;
 }
 
-/** Front with plan below (third angle: plan above would be usual on paper, but the part stands on its bench) and side to the right. */
-function place(sheet: Sheet, reduction: number, figureMm: number): { placed: Placed[]; width: number; height: number } {
+type Arrangement = "plan below" | "in a row";
+const ARRANGEMENTS: Arrangement[] = ["plan below", "in a row"];
+
+/**
+ * The side view stands right of the front (third angle). The plan lies below the front, as the part stands on its bench, or right of
+ * the side view where that takes less paper; each view is named.
+ */
+function place(
+  sheet: Sheet,
+  reduction: number,
+  figureMm: number,
+  arrangement: Arrangement,
+): { placed: Placed[]; width: number; height: number } {
   const by = (name: ViewDrawing["name"]): ViewDrawing => sheet.views.find((v) => v.name === name)!;
   const [front, side, plan] = [by("front"), by("side"), by("plan")];
   const w = (v: ViewDrawing): number => v.widthMm * reduction,
     h = (v: ViewDrawing): number => v.heightMm * reduction;
   const figures = figureMm * reduction * 1.3 + 14;
-  const left = 16;
-  const top = Math.max(h(front), figureMm * reduction);
-  const planY = 14;
-  const frontY = planY + h(plan) + GAP;
-  const sideX = left + Math.max(w(front), w(plan)) + GAP + 6;
+  const left = 16,
+    below = 14;
+  const top = Math.max(h(front), h(side), figureMm * reduction);
+  const row = arrangement === "in a row";
+  const frontY = row ? below : below + h(plan) + GAP;
+  const sideX = left + (row ? w(front) : Math.max(w(front), w(plan))) + GAP + 6;
+  const planX = row ? sideX + w(side) + figures + GAP : left;
   return {
     placed: [
       { view: front, x: left, y: frontY },
       { view: side, x: sideX, y: frontY },
-      { view: plan, x: left, y: planY },
+      { view: plan, x: planX, y: below },
     ],
-    width: sideX + w(side) + 8 + figures,
-    height: frontY + top + 8,
+    width: row ? planX + w(plan) + 8 : sideX + w(side) + 8 + figures,
+    height: row ? below + Math.max(top, h(plan)) + 8 : frontY + top + 8,
   };
 }
 
@@ -106,19 +119,20 @@ export interface DrawingOptions {
 export function layOutDrawing(sheet: Sheet, { name, sceneName, scale, paper }: DrawingOptions): Drawing {
   const figureMm = figureHeightMm(scale);
   const papers: PaperName[] = paper ? [paper] : ["A4", "A3", "A2", "A1", "A0"];
-  const fits = (p: PaperName, reduction: number): boolean => {
-    const { width, height } = place(sheet, reduction, figureMm);
+  const fits = (p: PaperName, reduction: number, arrangement: Arrangement): boolean => {
+    const { width, height } = place(sheet, reduction, figureMm, arrangement);
     return width <= PAPERS[p][0] - 2 * MARGIN && height <= PAPERS[p][1] - 2 * MARGIN - TITLE_HEIGHT - 12;
   };
   let chosen: PaperName = papers[papers.length - 1];
   let reduction = REDUCTIONS[REDUCTIONS.length - 1];
+  let arrangement: Arrangement = "plan below";
   found: for (const r of REDUCTIONS)
     for (const p of papers)
-      if (fits(p, r)) {
-        chosen = p;
-        reduction = r;
-        break found;
-      }
+      for (const a of ARRANGEMENTS)
+        if (fits(p, r, a)) {
+          [chosen, reduction, arrangement] = [p, r, a];
+          break found;
+        }
   const [widthMm, heightMm] = PAPERS[chosen];
   const strokes: Stroke[] = [];
   const labels: Label[] = [];
@@ -127,7 +141,7 @@ export function layOutDrawing(sheet: Sheet, { name, sceneName, scale, paper }: D
     void labels.push({ text, x, y, sizeMm: 3.2, anchor: "start", upright: false, colour: "ink", ...more });
 
   stroke("border", rectangle(MARGIN, MARGIN, widthMm - 2 * MARGIN, heightMm - 2 * MARGIN));
-  const { placed, width, height } = place(sheet, reduction, figureMm);
+  const { placed, width, height } = place(sheet, reduction, figureMm, arrangement);
   const x0 = MARGIN + Math.max(0, (widthMm - 2 * MARGIN - width) / 2),
     y0 = MARGIN + TITLE_HEIGHT + 12 + Math.max(0, (heightMm - 2 * MARGIN - TITLE_HEIGHT - 12 - height) / 2);
   const words = { front: "front", side: "right side", plan: "plan view" };
@@ -139,7 +153,7 @@ export function layOutDrawing(sheet: Sheet, { name, sceneName, scale, paper }: D
     const w = view.widthMm * reduction,
       h = view.heightMm * reduction;
     label(words[view.name], x0 + x, y0 + y + h + 2.5, { colour: "soft", sizeMm: 2.8 });
-    if (view.name !== "plan" || !sameWidth(placed)) widthDimension(x0 + x, y0 + y, w, view.widthMm);
+    if (view.name !== "plan" || arrangement === "in a row") widthDimension(x0 + x, y0 + y, w, view.widthMm);
     if (view.name === "front") heightDimension(x0 + x, y0 + y, h, view.heightMm);
   }
   figures();
@@ -261,9 +275,3 @@ const arrow = (x: number, y: number, dx: number, dy: number): number[] => [
   x, y, x + dx * 2.2 - dy * 0.6, y + dy * 2.2 - dx * 0.6,
   x, y, x + dx * 2.2 + dy * 0.6, y + dy * 2.2 + dx * 0.6,
 ]; // prettier-ignore
-
-/** The plan is as wide as the front: its width need not be said twice. */
-const sameWidth = (placed: readonly Placed[]): boolean => {
-  const w = (n: string): number => placed.find((p) => p.view.name === n)!.view.widthMm;
-  return Math.abs(w("front") - w("plan")) < 1e-6;
-};

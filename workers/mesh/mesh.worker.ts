@@ -103,7 +103,7 @@ const JOBS: { [N in JobName]: Run<N> } = {
     const { report } = reportMesh(mesh);
     return ok({ answer: { ...(await keep(mesh, report, outsideAreaMm2(mesh))), did }, transfer: [] });
   },
-  write: async ({ parts, format }, onProgress, signal) => {
+  write: async ({ parts, format, acrossMm }, onProgress, signal) => {
     const out = [];
     for (const [i, part] of parts.entries()) {
       signal.throwIfAborted();
@@ -113,7 +113,8 @@ const JOBS: { [N in JobName]: Run<N> } = {
       const sized = scaleMesh(loaded.value.mesh, part.factor);
       out.push({ name: part.name, copies: part.copies, mesh: part.mirrored ? mirrored(sized) : sized });
     }
-    const bytes = format === "3mf" ? writeThreeMf(out) : format === "ply" ? writePly(out[0].mesh) : writeStl(out[0].mesh);
+    const bytes =
+      format === "3mf" ? writeThreeMf(out, acrossMm ?? undefined) : format === "ply" ? writePly(out[0].mesh) : writeStl(out[0].mesh);
     return ok({ answer: new Blob([bytes as Uint8Array<ArrayBuffer>]), transfer: [] });
   },
   sheet: async ({ source, factor, up }, onProgress, signal) => {

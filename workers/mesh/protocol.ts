@@ -58,7 +58,8 @@ export interface Jobs {
   measure: { request: { source: MeshSource }; answer: { report: MeshReport; walls: WallFacts } };
   crossings: { request: { source: MeshSource }; answer: Crossings };
   mend: { request: { source: MeshSource }; answer: MendAnswer };
-  write: { request: { parts: PartToWrite[]; format: WriteFormat }; answer: Blob };
+  /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
+  write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
   sheet: { request: { source: MeshSource; factor: number; up: Up }; answer: Sheet };
   print: { request: { source: MeshSource; factor: number; printer: Printer; up: Up | null }; answer: PrintFacts };
   turntable: { request: { source: MeshSource; factor: number }; answer: TurntableMesh };

@@ -27,7 +27,6 @@ export interface SceneActions {
   run: RunCommand;
   undo: () => void;
   redo: () => void;
-  addParts: (files: File[]) => void;
   openNewPart: () => void;
 }
 

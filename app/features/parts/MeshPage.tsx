@@ -217,6 +217,6 @@ export function mendWords(did: Omit<Mended, "mesh">): string {
     say(did.duplicates, "repeated facet dropped", "repeated facets dropped"),
     say(did.dropped, "flat facet dropped", "flat facets dropped"),
   ].filter(Boolean);
-  const left = did.holesLeft > 0 ? `; ${say(did.holesLeft, "hole", "holes")} too large to close left` : "";
+  const left = did.holesLeft > 0 ? `; ${say(did.holesLeft, "hole", "holes")} left, too large to close` : "";
   return `${words.length ? `Mended: ${words.join(", ")}` : "Nothing to mend"}${left}`.slice(0, 200);
 }

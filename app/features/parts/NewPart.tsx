@@ -9,6 +9,7 @@ import { db } from "~app/data/database.client";
 import { newId } from "~app/features/frame/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice } from "~app/ui/field";
+import { chosenFiles, type DroppedFile } from "./droppedFiles";
 import { sceneForNewPart } from "./imports";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {
@@ -27,9 +28,15 @@ export function NewPart({
   open: boolean;
   onOpenChange: (open: boolean) => void;
   scene: Scene;
-  onFiles: (files: File[]) => void;
+  onFiles: (files: DroppedFile[]) => void;
 }) {
   const file = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const take = (files: DroppedFile[]): void => {
+    if (files.length === 0) return;
+    onFiles(files);
+    onOpenChange(false);
+  };
   const navigate = useNavigate();
   const [size, setSize] = useState("");
   const [name, setName] = useState("");
@@ -73,12 +80,21 @@ export function NewPart({
         tabIndex={-1}
         id="mesh-file"
         onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
+          take(chosenFiles(e.target.files ?? []));
           e.target.value = "";
-          if (files.length) {
-            onFiles(files);
-            onOpenChange(false);
-          }
+        }}
+      />
+      <input
+        ref={folder}
+        type="file"
+        className="sr-only"
+        aria-label="A folder of mesh files"
+        tabIndex={-1}
+        id="mesh-folder"
+        {...{ webkitdirectory: "" }}
+        onChange={(e) => {
+          take(chosenFiles(e.target.files ?? []));
+          e.target.value = "";
         }}
       />
       <button
@@ -86,7 +102,10 @@ export function NewPart({
         onClick={() => file.current?.click()}
       >
         <span className="text-lg font-semibold">Choose a mesh file, or drop one anywhere</span>
-        <span className="text-soft">STL, OBJ or PLY. It stays in this browser.</span>
+        <span className="text-soft">STL, OBJ, PLY or 3MF. It stays in this browser.</span>
+      </button>
+      <button className="btn mt-2" onClick={() => folder.current?.click()}>
+        or a whole folder of them
       </button>
       <form
         className="mt-5 grid gap-3 tab:grid-cols-2"

@@ -2,7 +2,7 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
 import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
-import { fitAfter, formatRatio, figureHeightMm, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
+import { fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { verdictOf } from "~app/features/scale/mismatchRows";
@@ -128,7 +128,6 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
         ) : state.sheet ? (
           <PickSheet
             sheet={state.sheet}
-            figureMm={figureHeightMm(scene.scale)}
             span={span}
             onSpan={(s) => {
               setTyped(null);

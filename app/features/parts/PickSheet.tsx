@@ -14,20 +14,10 @@ export interface PickedSpan {
   points: ViewPoint[];
 }
 
-export function PickSheet({
-  sheet,
-  figureMm,
-  span,
-  onSpan,
-}: {
-  sheet: Sheet;
-  figureMm: number;
-  span: PickedSpan | null;
-  onSpan: (span: PickedSpan) => void;
-}) {
+export function PickSheet({ sheet, span, onSpan }: { sheet: Sheet; span: PickedSpan | null; onSpan: (span: PickedSpan) => void }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const [over, setOver] = useState<{ view: ViewName; point: ViewPoint } | null>(null);
-  const layout = layoutViews(sheet.views, width || 600, 380, figureMm);
+  const layout = layoutViews(sheet.views, width || 600, 380, 0);
   const s = layout.pxPerMm;
   const at = (e: React.PointerEvent<SVGElement>): { view: ViewName; point: ViewPoint } | null => {
     const box = e.currentTarget.getBoundingClientRect();
@@ -53,7 +43,7 @@ export function PickSheet({
       {width > 0 && (
         <svg
           width={width}
-          height={layout.height}
+          height={layout.height + 14}
           role="img"
           aria-label="Three views to pick two points on"
           className="block cursor-crosshair border border-rule bg-paper"

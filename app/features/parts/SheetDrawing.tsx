@@ -54,6 +54,7 @@ function Placed({
   const layout = layoutViews(sheet.views, drawWidth, column ? 340 : 380, figureMm);
   const list = useRef<HTMLUListElement>(null);
   const [slots, setSlots] = useState<number[]>([]);
+  const [notesHeight, setNotesHeight] = useState(0);
   const placesOf = (n: Note): Point[] => (bounds && n.places ? n.places.map((at) => pointOf(layout, at, bounds, factor)) : []);
   const anchored = notes.map((n) => (n.surface === null ? (placesOf(n)[0] ?? null) : anchorOf(sheet, layout, n.surface)));
   // Notes with an anchor stand where their leader is shortest; the others keep their order around them.
@@ -71,11 +72,12 @@ function Placed({
 
   useLayoutEffect(() => {
     const items = [...(list.current?.children ?? [])] as HTMLElement[];
+    setNotesHeight(list.current?.offsetHeight ?? 0);
     const next = items.map((li) => li.offsetTop + 13);
     setSlots((before) => (before.length === next.length && before.every((v, i) => Math.abs(v - next[i]) < 1) ? before : next));
   }, [notes, width, layout.height]);
 
-  const height = Math.max(layout.height, column ? (slots.at(-1) ?? 0) + 40 : 0);
+  const height = Math.max(layout.height, column ? notesHeight + 6 : 0);
   return (
     <div className={column ? "relative" : ""} style={column ? { minHeight: height } : undefined}>
       <svg

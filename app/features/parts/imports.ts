@@ -8,6 +8,7 @@ import type { Problem } from "~core/measure";
 import type { FileUnit } from "~core/mesh";
 import type { Scene } from "~core/project";
 import { newId } from "~app/features/frame/scene";
+import type { DroppedFile } from "./droppedFiles";
 import { nameFromFile } from "./nameFromFile";
 
 export interface Import {
@@ -28,12 +29,9 @@ export async function sceneForNewPart(scene: Scene): Promise<{ ok: true; value: 
   return own ? { ok: true, value: own.id } : createScene("My scene");
 }
 
-/** The folder that a file came in with, if it came with one: its parts are a group. */
-const folderOf = (file: File): string => (file.webkitRelativePath.split("/").at(-2) ?? "").slice(0, 60);
-
 const MOST_BYTES = 700 * 1024 * 1024;
 
-export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: File[]) => void; dismiss: (id: string) => void } {
+export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: DroppedFile[]) => void; dismiss: (id: string) => void } {
   const [imports, setImports] = useState<Import[]>([]);
   const navigate = useNavigate();
   const chain = useRef<Promise<void>>(Promise.resolve());
@@ -45,16 +43,16 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
 
   const read = useCallback(
-    (file: File, id: string, signal: AbortSignal, unit: FileUnit | null) => {
+    (dropped: DroppedFile, id: string, signal: AbortSignal, unit: FileUnit | null) => {
       chain.current = chain.current.then(async () => {
         if (signal.aborted) return;
         const onProgress = (fraction: number, phase: string): void => patch(id, { fraction, phase });
         // Whatever goes wrong with one file, the queue goes on with the next.
-        const problem = await importOne(file, unit, signal, scene, onProgress, (path) => void navigate(path)).catch(
+        const problem = await importOne(dropped, unit, signal, scene, onProgress, (path) => void navigate(path)).catch(
           (error: unknown): Problem => ({
             code: "import.failed",
             message: `The file could not be taken in: ${String(error)}`,
-            where: file.name,
+            where: dropped.file.name,
           }),
         );
         if (signal.aborted) return;
@@ -66,8 +64,9 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   );
 
   const addFiles = useCallback(
-    (files: File[]) => {
-      for (const file of files) {
+    (files: DroppedFile[]) => {
+      for (const dropped of files) {
+        const { file } = dropped;
         const id = freshId();
         const stop = new AbortController();
         const cancel = (): void => {
@@ -76,10 +75,10 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
         };
         const readAs = (unit: FileUnit): void => {
           patch(id, { problem: null, fraction: 0, phase: "waiting" });
-          read(file, id, stop.signal, unit);
+          read(dropped, id, stop.signal, unit);
         };
         setImports((list) => [...list, { id, fileName: file.name, fraction: 0, phase: "waiting", problem: null, cancel, readAs }]);
-        read(file, id, stop.signal, null);
+        read(dropped, id, stop.signal, null);
       }
     },
     [read, patch, dismiss],
@@ -89,7 +88,7 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
 }
 
 async function importOne(
-  file: File,
+  { file, folder }: DroppedFile,
   unit: FileUnit | null,
   signal: AbortSignal,
   scene: Scene,
@@ -115,7 +114,8 @@ async function importOne(
     factor: 1,
     copies,
     work: [],
-    group: parts.length === 1 ? folderOf(file) : whole.slice(0, 60),
+    // What came in one file, or in one folder, is a group.
+    group: (parts.length === 1 ? folder : whole).slice(0, 60),
     source: {
       kind: "mesh" as const,
       hash,

@@ -90,6 +90,9 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
   return out;
 }
 
+/** Less of the surface than this looks into narrow gaps by chance of the rays. */
+const GAPS_WORTH_SAYING = 0.0005;
+
 const WORD: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 
 export function wallNotes(part: Part, project: Project): Note[] {
@@ -122,10 +125,12 @@ export function wallNotes(part: Part, project: Project): Note[] {
         },
       });
     }
-    if (gaps && gaps.narrowestMm < gaps.floorMm)
+    // Facets that face inwards look at walls as if they were gaps: first mend, then judge.
+    const turned = part.source.kind === "mesh" && part.source.report.flippedTriangles > 0;
+    if (gaps && !turned && gaps.narrowestMm < gaps.floorMm && gaps.share > GAPS_WORTH_SAYING)
       out.push({
         id: `gap-${process}`,
-        act: gaps.share > 0.001,
+        act: true,
         surface: null,
         bold: `${WORD[process]}: gaps down to ${formatMm(gaps.narrowestMm)}`,
         plain: `under ${formatMm(gaps.floorMm)} they fuse or fill with primer: ${shareText(gaps.share)} of the surface looks into one`,

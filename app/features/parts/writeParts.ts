@@ -30,12 +30,12 @@ export function piecesOf(part: Part, copies: number): Omit<PartToWrite, "source"
 
 const TYPES: Record<WriteFormat, string> = { stl: "model/stl", "3mf": "model/3mf", ply: "application/octet-stream" };
 
-/** Writes and downloads. Parts made by hand are left out. */
+/** Writes and downloads. Parts made by hand are left out. `acrossMm`: width of the plate's rows, for 3MF. */
 export async function writeParts(
   wanted: readonly { part: Part; copies: number }[],
   format: WriteFormat,
   name: string,
-  signal?: AbortSignal,
+  acrossMm: number | null = null,
 ): Promise<Result<number>> {
   const parts: PartToWrite[] = [];
   for (const { part, copies } of wanted) {
@@ -45,7 +45,7 @@ export async function writeParts(
     for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source });
   }
   if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
-  const written = await runMeshJob("write", { parts, format }, { signal });
+  const written = await runMeshJob("write", { parts, format, acrossMm });
   if (!written.ok) return written;
   download(fileName(name, format), written.value, TYPES[format]);
   return ok(parts.reduce((n, p) => n + p.copies, 0));

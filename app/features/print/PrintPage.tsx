@@ -1,14 +1,17 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
 import { Link } from "react-router";
-import { formatDuration, formatMass, parseLength, ok, type Result } from "~core/measure";
+import { toast } from "sonner";
+import { formatDuration, formatMass, formatMm, parseLength, ok, type Result } from "~core/measure";
+import { goodCount } from "~core/plan";
 import { copyJob } from "./jobs";
 import { PROCESS_LABEL } from "./labels";
-import { printOptions, type Project } from "~core/project";
+import { printOptions, type Part, type Project } from "~core/project";
 import type { FilamentPrinter, Printer, ResinPrinter } from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
+import { writeParts } from "~app/features/parts/writeParts";
 import { ParsedField, parseNumber } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 
@@ -29,7 +32,7 @@ export function PrintPage({ project }: { project: Project }) {
     >
       <ul className="mt-3 grid gap-x-8 tab:grid-cols-3">
         {scene.printers.map((p) => (
-          <Queue key={p.id} printer={p} />
+          <Queue key={p.id} printer={p} project={project} />
         ))}
       </ul>
       <Section title="Every part on every printer">
@@ -105,8 +108,15 @@ export function PrintPage({ project }: { project: Project }) {
   );
 }
 
-function Queue({ printer }: { printer: Printer }) {
+function Queue({ printer, project }: { printer: Printer; project: Project }) {
   const { model } = useTonight();
+  const waiting = stillToPrint(project, printer.id);
+  const write = async (): Promise<void> => {
+    const across = printer.bedMm[0] - 2 * printer.marginMm;
+    const done = await writeParts(waiting, "3mf", `${project.scene.name} ${printer.name}`, across);
+    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} written in rows of ${formatMm(across)}`);
+    else toast.error(done.problem.message);
+  };
   const running = model.clocks.find((c) => c.kind === "running" && c.step.printerId === printer.id);
   const toClear = model.steps.filter((s) => s.clears > 0 && s.printerId === printer.id && model.states.get(s.key)?.kind === "open");
   const next = model.schedule.slots.filter((s) => s.step.machineS > 0 && s.step.printerId === printer.id && s.hands.length > 0);
@@ -130,9 +140,21 @@ function Queue({ printer }: { printer: Printer }) {
               .join(", ")}${next.length > 3 ? ` and ${next.length - 3} more` : ""}`
           : "nothing waits for it"}
       </p>
+      {waiting.length > 0 && (
+        <button className="btn mt-1" onClick={() => void write()}>
+          What is still to print, as 3MF
+        </button>
+      )}
     </li>
   );
 }
+
+/** Parts that are planned for a printer, and how many good ones are missing. */
+const stillToPrint = (project: Project, printerId: string): { part: Part; copies: number }[] =>
+  project.parts
+    .filter((p) => p.work.some((w) => w.kind === "print" && w.printerId === printerId))
+    .map((part) => ({ part, copies: Math.max(0, part.copies - goodCount(part, project.records)) }))
+    .filter((w) => w.copies > 0);
 
 const parseBed = (text: string): Result<[number, number, number]> => {
   const sides = text.split(/[x×*]/i).map((s) => parseLength(s));

@@ -9,6 +9,7 @@ import { Frame } from "~app/features/frame/Frame";
 import { SceneActionsContext, useNow, type RunCommand, type SceneData } from "~app/features/frame/scene";
 import { TonightContext, useTonightModel } from "~app/features/frame/tonightModel";
 import { waitingAt } from "~app/features/frame/waiting";
+import { droppedFiles, type DroppedFile } from "~app/features/parts/droppedFiles";
 import { useImports } from "~app/features/parts/imports";
 import { ImportQueue } from "~app/features/parts/ImportQueue";
 import { NewPart } from "~app/features/parts/NewPart";
@@ -59,10 +60,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
   }, [project.scene.scale, partAtHand]);
 
-  const actions = useMemo(
-    () => ({ run, undo, redo, addParts: addFiles, openNewPart: () => setNewPart(true) }),
-    [run, undo, redo, addFiles],
-  );
+  const actions = useMemo(() => ({ run, undo, redo, openNewPart: () => setNewPart(true) }), [run, undo, redo]);
   return (
     <SceneActionsContext value={actions}>
       <TonightContext value={tonight}>
@@ -117,17 +115,19 @@ function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: 
   return { run, undo, redo };
 }
 
-/** Mesh files may be dropped anywhere on the page. */
-function useDrop(onFiles: (files: File[]) => void): void {
+/** Mesh files and whole folders may be dropped anywhere on the page. */
+function useDrop(onFiles: (files: DroppedFile[]) => void): void {
   useEffect(() => {
     const over = (e: DragEvent): void => {
       if (e.dataTransfer?.types.includes("Files")) e.preventDefault();
     };
     const drop = (e: DragEvent): void => {
-      const files = [...(e.dataTransfer?.files ?? [])];
-      if (!files.length) return;
+      if (!e.dataTransfer?.types.includes("Files")) return;
       e.preventDefault();
-      onFiles(files);
+      void droppedFiles(e.dataTransfer.items).then((files) => {
+        if (files.length) onFiles(files);
+        else toast.error("There is no mesh in what was dropped: STL, OBJ, PLY or 3MF.");
+      });
     };
     window.addEventListener("dragover", over);
     window.addEventListener("drop", drop);
