@@ -2,36 +2,25 @@
 import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
-import { buildTopology, readObj, readStl, reportMesh, weld, writeStl, type Mesh } from "../core/mesh";
+import { BackSide, Ray, Vector3 } from "three";
+import {
+  buildTopology,
+  castCones,
+  readObj,
+  readStl,
+  reportMesh,
+  surfacePoints,
+  treeOf,
+  weld,
+  writeStl,
+  writeThreeMf,
+  type Mesh,
+} from "../core/mesh";
 import { loadSolids, sliceMesh } from "../core/slice";
+import { ball } from "../tests/ball";
 import type { Mesh as ThreeMesh } from "three";
+import type { BrowserRow } from "./browser";
 import type { Row } from "./side";
-
-/** A bumpy ball of about `triangles` triangles and 60 mm across. */
-function ball(triangles: number): Mesh {
-  const rings = Math.round(Math.sqrt(triangles / 4)),
-    around = rings * 2;
-  const positions = new Float32Array((2 + (rings - 1) * around) * 3);
-  const at = (i: number, x: number, y: number, z: number): void => positions.set([x, y, z], i * 3);
-  at(0, 0, 0, 30);
-  at(1, 0, 0, -30);
-  for (let r = 1; r < rings; r++)
-    for (let k = 0; k < around; k++) {
-      const t = (Math.PI * r) / rings,
-        p = (2 * Math.PI * k) / around,
-        radius = 30 + 0.4 * Math.sin(9 * t) * Math.cos(7 * p);
-      at(2 + (r - 1) * around + k, radius * Math.sin(t) * Math.cos(p), radius * Math.sin(t) * Math.sin(p), radius * Math.cos(t));
-    }
-  const indices: number[] = [];
-  const v = (r: number, k: number): number => 2 + (r - 1) * around + (k % around);
-  for (let k = 0; k < around; k++) {
-    indices.push(0, v(1, k), v(1, k + 1));
-    indices.push(1, v(rings - 1, k + 1), v(rings - 1, k));
-  }
-  for (let r = 1; r < rings - 1; r++)
-    for (let k = 0; k < around; k++) indices.push(v(r, k), v(r + 1, k), v(r + 1, k + 1), v(r, k), v(r + 1, k + 1), v(r, k + 1));
-  return { positions, indices: Uint32Array.from(indices) };
-}
 
 /** A mesh as OBJ text, six decimals a coordinate. */
 function objText({ positions, indices }: Mesh): string {
@@ -41,6 +30,44 @@ function objText({ positions, indices }: Mesh): string {
   for (let i = 0; i < indices.length; i += 3) lines.push(`f ${indices[i] + 1} ${indices[i + 1] + 1} ${indices[i + 2] + 1}`);
   return `${lines.join("\n")}\n`;
 }
+
+/** Five rays a point: straight into the solid, and four within 20° of it. Origin and direction, six numbers a ray. */
+function conesOf(points: Float64Array): Float64Array {
+  const out = new Float64Array((points.length / 6) * 5 * 6);
+  const normal = new Vector3(),
+    across = new Vector3(),
+    direction = new Vector3();
+  let o = 0;
+  for (let i = 0; i < points.length; i += 6) {
+    normal.set(-points[i + 3], -points[i + 4], -points[i + 5]);
+    for (let k = 0; k < 5; k++) {
+      direction.copy(normal);
+      if (k > 0) {
+        across
+          .set(normal.y, -normal.x, 0.1)
+          .cross(normal)
+          .normalize()
+          .applyAxisAngle(normal, (k * Math.PI) / 2);
+        direction.multiplyScalar(Math.cos(Math.PI / 9)).addScaledVector(across, Math.sin(Math.PI / 9));
+      }
+      out.set([points[i], points[i + 1], points[i + 2], direction.x, direction.y, direction.z], o);
+      o += 6;
+    }
+  }
+  return out;
+}
+
+export const BROWSER_ROWS: BrowserRow[] = [
+  {
+    name: "3mf",
+    work: "read and weld a 3MF of 1,000,000 triangles, in a browser",
+    peer: "three's 3MFLoader with mergeVertices, on the browser's own parser",
+    goal: 0.3,
+    page: "./threemf.page.ts",
+    sizes: [125_000, 250_000, 500_000, 1_000_000],
+    file: (size) => writeThreeMf([{ name: "ball", mesh: ball(size), copies: 1 }]),
+  },
+];
 
 export const ROWS: Row[] = [
   {
@@ -80,6 +107,50 @@ export const ROWS: Row[] = [
         peer: () => {
           const { geometry } = new OBJLoader().parse(new TextDecoder().decode(file)).children[0] as ThreeMesh;
           return mergeVertices(geometry.deleteAttribute("normal"));
+        },
+      };
+    },
+  },
+  {
+    name: "report",
+    work: "the whole report of 1,000,000 triangles but for crossings: edges, shells, cavities, faults with their places, volume",
+    peer: "our own reading and welding of the same file",
+    goal: 2,
+    sizes: [125_000, 250_000, 500_000, 1_000_000],
+    prepare: async (size) => {
+      const file = writeStl(ball(size));
+      const parse = (): Mesh => {
+        const stl = readStl(file);
+        if (!stl.ok) throw new Error(stl.problem.message);
+        return weld(stl.value.corners);
+      };
+      const mesh = parse();
+      return { ours: () => reportMesh(mesh).report, peer: parse };
+    },
+  },
+  {
+    name: "thickness",
+    work: "wall thickness at 20,000 points of 200,000 triangles: 100,000 rays with their cones and medians",
+    peer: "the same 100,000 rays cast bare by three-mesh-bvh",
+    goal: 1.3,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: async (size) => {
+      const mesh = ball(size);
+      const topology = buildTopology(mesh);
+      const tree = treeOf(mesh);
+      const points = surfacePoints(mesh, topology.degenerate, 20_000);
+      const rays = conesOf(points.at);
+      const ray = new Ray(new Vector3(), new Vector3());
+      return {
+        ours: () => castCones(tree, mesh, topology, surfacePoints(mesh, topology.degenerate, 20_000), -1),
+        peer: () => {
+          let sum = 0;
+          for (let i = 0; i < rays.length; i += 6) {
+            ray.origin.set(rays[i], rays[i + 1], rays[i + 2]);
+            ray.direction.set(rays[i + 3], rays[i + 4], rays[i + 5]);
+            sum += tree.bvh.raycastFirst(ray, BackSide)?.distance ?? 0;
+          }
+          return sum;
         },
       };
     },

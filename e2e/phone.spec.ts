@@ -18,7 +18,7 @@ test.describe("on a phone", () => {
 
   test("a part's page has the sheet, the sentences and the printers", async ({ bench }) => {
     await expect(bench.getByRole("img", { name: /^Front, side and plan view of Mill house/ })).toBeVisible();
-    await expect(bench.getByTestId("notes").getByRole("listitem")).toHaveCount(5);
+    await expect(bench.getByTestId("notes").getByRole("listitem")).toHaveCount(6);
     await bench.getByRole("button", { name: "choose: Small filament" }).scrollIntoViewIfNeeded();
     await bench.getByRole("button", { name: "choose: Small filament" }).tap();
     await expect(bench.getByRole("button", { name: "chosen: Small filament" })).toBeVisible();
@@ -31,7 +31,7 @@ test.describe("on a phone", () => {
     await bench.getByRole("button", { name: /^Turn round/ }).tap();
     await expect(bench.getByTestId("length-answer")).toHaveText("1.34 mm");
     await field.fill("long");
-    await expect(bench.getByText("try 2 m or 3/16 in")).toBeVisible();
+    await expect(bench.getByText("try 2 m, 3/16 in or 85 %")).toBeVisible();
   });
 
   test("a new part can be added without a keyboard of its own", async ({ bench }) => {
@@ -83,5 +83,5 @@ test("a zip that is no bundle of ours is refused with a sentence", async ({ benc
   await bench.keyboard.press("s");
   const other = Buffer.from(zipSync({ "scene.json": new TextEncoder().encode('{"format":"inch-hollow","version":99}') }));
   await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: other });
-  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 1");
+  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 2");
 });

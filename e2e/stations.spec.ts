@@ -40,7 +40,7 @@ test("Print: an edited profile makes every estimate anew", async ({ bench }) => 
 
 test("Scale: another ratio changes what is real, everywhere", async ({ bench }) => {
   await station(bench, "Scale").click();
-  await bench.getByLabel("Scale: a figure, or a ratio").fill("1:64");
+  await bench.getByLabel("Scale: figure, ratio or railway").fill("1:64");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("heading", { name: "1:64", level: 1 })).toBeVisible();
   await expect(bench.getByRole("row", { name: /^door leaf/ })).toContainText("31 mm");

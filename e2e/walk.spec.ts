@@ -81,7 +81,7 @@ for (const size of SIZES) {
   test.describe(`on ${size.name}`, () => {
     test.use({ viewport: size.viewport, hasTouch: size.hasTouch, isMobile: size.isMobile });
     test("every station is in order, lamp-lit too", async ({ bench }) => {
-      test.setTimeout(180_000);
+      test.setTimeout(300_000);
       const look = async (where: string): Promise<void> => {
         expect(await audit(bench), where).toEqual([]);
         const axe = await new AxeBuilder({ page: bench }).disableRules(["color-contrast-enhanced"]).analyze();
@@ -105,6 +105,20 @@ for (const size of SIZES) {
         await expect(bench.locator("progress")).toHaveCount(0);
         await look(name);
       }
+      const leaves = async (where: string): Promise<void> => {
+        const links = bench.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link");
+        for (let i = 1; i < (await links.count()); i++) {
+          await links.nth(i).click();
+          await expect(bench.locator("main h1")).toBeVisible();
+          await expect(bench.locator("progress")).toHaveCount(0);
+          await look(`${where}, leaf ${i + 1}`);
+        }
+      };
+      await station(bench, "Scale").click();
+      await leaves("Scale");
+      await station(bench, "Parts").click();
+      await bench.getByRole("link", { name: "Rowing boat" }).click();
+      await leaves("Rowing boat");
       await bench.evaluate(() => (document.documentElement.dataset.lamp = "on"));
       for (const name of ["Tonight", "Paint", "Scale"]) {
         await station(bench, name).click();

@@ -20,7 +20,7 @@ export interface Reasons {
 export function Why({ of, reasons, word = "why?" }: { of: string; reasons: Reasons; word?: string }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="btn-text no-print" aria-label={`Why: ${of}`}>
+      <Popover.Trigger className="btn-text no-print" aria-label={`${word === "why?" ? "Why" : word}: ${of}`}>
         {word}
       </Popover.Trigger>
       <Popover.Portal>

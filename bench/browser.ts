@@ -1,0 +1,107 @@
+/**
+ * Rows that run in a browser, because the peer leans on the browser's own parser: in Node it would be slowed by a stand-in. The page
+ * is bundled here, is served from nowhere and asks nobody.
+ */
+import { chromium } from "@playwright/test";
+import { build, type Rolldown } from "vite";
+import { fileURLToPath } from "node:url";
+import type { Measured } from "./side";
+
+export interface BrowserRow {
+  name: string;
+  work: string;
+  peer: string;
+  goal: number;
+  /** Module of the page, beside this file: sets `window.bench`. */
+  page: string;
+  sizes: number[];
+  /** The file that both sides read. */
+  file: (size: number) => Uint8Array;
+}
+
+/** What a page offers. Both give how many corners they ended with, which must agree. */
+export interface PageBench {
+  ours: (bytes: Uint8Array<ArrayBuffer>) => number;
+  peer: (bytes: Uint8Array<ArrayBuffer>) => number;
+}
+
+const median = (n: number[]): number => [...n].sort((a, b) => a - b)[Math.floor(n.length / 2)];
+
+async function bundle(page: string): Promise<string> {
+  const entry = fileURLToPath(new URL(page, import.meta.url));
+  const result = (await build({
+    configFile: false,
+    logLevel: "error",
+    build: { write: false, minify: false, rollupOptions: { input: entry, preserveEntrySignatures: false } },
+  })) as Rolldown.RolldownOutput;
+  return result.output.flatMap((o) => (o.type === "chunk" ? [o.code] : [])).join("\n");
+}
+
+/** One warm-up of each, then `rounds` of ours and the peer's in turn, as in Node. */
+export async function measureInBrowser(row: BrowserRow, rounds = 5): Promise<Measured> {
+  const script = await bundle(row.page);
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--js-flags=--max-old-space-size=4096"] });
+  const growth: { size: number; ms: number }[] = [];
+  let ours: number[] = [],
+    peer: number[] = [],
+    peak = 0;
+  try {
+    for (const size of row.sizes) {
+      const page = await browser.newPage();
+      const file = Buffer.from(row.file(size));
+      await page.route("**/*", (route) =>
+        route.request().url().endsWith("/file")
+          ? route.fulfill({ body: file, contentType: "application/octet-stream" })
+          : route.fulfill({ body: "<!doctype html><title>bench</title>", contentType: "text/html" }),
+      );
+      await page.goto("http://bench.invalid/");
+      await page.addScriptTag({ content: script, type: "module" });
+      const last = size === row.sizes.at(-1);
+      const found = await page.evaluate(
+        async ({ rounds, last }) => {
+          const bench = (window as unknown as { bench: PageBench }).bench;
+          const bytes = new Uint8Array(await (await fetch("/file")).arrayBuffer());
+          const time = (act: () => number): { ms: number; corners: number } => {
+            const began = performance.now();
+            const corners = act();
+            return { ms: performance.now() - began, corners };
+          };
+          const ours: number[] = [],
+            peer: number[] = [];
+          const first = time(() => bench.ours(bytes));
+          if (last) {
+            const second = time(() => bench.peer(bytes));
+            if (second.corners !== first.corners) throw new Error(`ours has ${first.corners} corners, the peer ${second.corners}`);
+          }
+          for (let i = 0; i < rounds; i++) {
+            ours.push(time(() => bench.ours(bytes)).ms);
+            if (last) peer.push(time(() => bench.peer(bytes)).ms);
+          }
+          const memory = (performance as unknown as { memory?: { usedJSHeapSize: number } }).memory;
+          return { ours, peer, heap: memory?.usedJSHeapSize ?? 0 };
+        },
+        { rounds, last },
+      );
+      ours = found.ours;
+      peer = found.peer;
+      peak = Math.max(peak, found.heap);
+      growth.push({ size, ms: Math.round(median(ours)) });
+      await page.close();
+    }
+  } finally {
+    await browser.close();
+  }
+  const ratio = median(ours) / median(peer);
+  return {
+    name: row.name,
+    work: row.work,
+    peer: row.peer,
+    oursMs: Math.round(median(ours)),
+    peerMs: Math.round(median(peer)),
+    ratio: Math.round(ratio * 1000) / 1000,
+    goal: row.goal,
+    met: ratio <= row.goal,
+    growth,
+    peakMb: Math.round(peak / 1048576),
+  };
+}

@@ -1,0 +1,128 @@
+/** The parts table, the tracker and the record of a part; also with five hundred parts. */
+import { readFileSync } from "node:fs";
+import { PDFDocument } from "pdf-lib";
+import { PART_DEFAULTS, type Part } from "../core/project";
+import { newProject } from "../store/newScene";
+import { writeBundle } from "../store/bundle";
+import { expect, station, test } from "./bench";
+
+test("sorting, filtering and changing many at once, by the keyboard", async ({ bench }) => {
+  await station(bench, "Parts").click();
+  const table = bench.getByTestId("parts-table");
+  await table.getByRole("button", { name: "Needed" }).click();
+  await expect(table.getByRole("row").nth(1)).toContainText("Cargo crate");
+  await bench.keyboard.press("f");
+  await bench.keyboard.type("sluice fil");
+  await expect(table.getByRole("row")).toHaveCount(3);
+  await bench.keyboard.press("Escape");
+  await expect(table.getByRole("row")).toHaveCount(8);
+  await table.getByRole("row").nth(1).focus();
+  await bench.keyboard.press("Space");
+  await bench.keyboard.press("Shift+ArrowDown");
+  const bulk = bench.getByTestId("bulk");
+  await expect(bulk).toContainText("2 parts picked");
+  await bulk.getByLabel("Group").fill("cargo");
+  await bench.keyboard.press("Enter");
+  await expect(table.getByRole("row", { name: /cargo/ })).toHaveCount(2);
+  await bulk.getByRole("button", { name: "Remove" }).click();
+  await expect(table.getByRole("row")).toHaveCount(6);
+  await bench.keyboard.press("Control+z");
+  await expect(table.getByRole("row")).toHaveCount(8);
+  await table.getByRole("row", { name: /Quay wall/ }).focus();
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("heading", { name: "Quay wall", level: 1 })).toBeVisible();
+});
+
+test("where the pieces are: counted from steps and prints, and by hand", async ({ bench }) => {
+  await station(bench, "Parts").click();
+  await expect(bench.getByTestId("scene-track")).toContainText("35 needed, 27 printed, 23 good, 4 failed");
+  await bench.getByRole("link", { name: "Sluice paddle" }).click();
+  await bench.getByRole("link", { name: /^Record/ }).click();
+  await bench.getByRole("button", { name: "One more placed" }).click();
+  await bench.getByText("It has a right way round").click();
+  await station(bench, "Parts").click();
+  await bench.keyboard.press("w");
+  await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Sluice paddle/ })).toContainText("on the map");
+  await expect(bench.getByTestId("scene-track")).toContainText("1 placed");
+});
+
+test("copies that differ go out as pieces of their own", async ({ bench }) => {
+  await station(bench, "Parts").click();
+  await bench.getByRole("link", { name: "Quay wall" }).click();
+  await bench.getByRole("link", { name: /^Record/ }).click();
+  await expect(bench.getByText("2 × mirrored; 4 × plain.", { exact: false })).toBeVisible();
+  await bench.getByRole("button", { name: "Another that differs" }).click();
+  await bench.getByLabel("State").last().fill("broken edge");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByText("1 × broken edge; 3 × plain.", { exact: false })).toBeVisible();
+});
+
+test("the sheet prints to PDF and SVG at true size", async ({ bench }) => {
+  await station(bench, "Parts").click();
+  await bench.getByRole("link", { name: "Cargo crate" }).click();
+  await expect(bench.getByTestId("notes")).toBeVisible();
+  await bench.keyboard.press("p");
+  await expect(bench.getByTestId("print-size")).toContainText("A4, true to size");
+  const pdf = bench.waitForEvent("download");
+  await bench.getByRole("button", { name: "PDF" }).click();
+  const page = (await PDFDocument.load(readFileSync(await (await pdf).path()))).getPage(0);
+  expect(page.getWidth()).toBeCloseTo((297 / 25.4) * 72, 3);
+  await bench.keyboard.press("p");
+  const svg = bench.waitForEvent("download");
+  await bench.getByRole("button", { name: "SVG" }).click();
+  const text = readFileSync(await (await svg).path(), "utf8");
+  expect(text).toContain('width="297mm" height="210mm"');
+  expect(text).toContain("this is 100 mm on paper");
+});
+
+test("five hundred parts: the table opens, filters and picks without a long wait", async ({ bench }) => {
+  test.setTimeout(120_000);
+  const project = newProject("many", "Harbour in many parts", "Europe/Berlin", 0);
+  project.parts = Array.from({ length: 500 }, (_, i): Part => ({
+    ...structuredClone(PART_DEFAULTS),
+    id: `p${i}`,
+    sceneId: "many",
+    name: `Piece ${i + 1}`,
+    group: `group ${i % 12}`,
+    source: { kind: "scratch", sizeMm: [10 + i, 20, 30], material: "foam" },
+    factor: 1,
+    copies: 1 + (i % 5),
+    goodBefore: i % 3,
+    failedBefore: 0,
+    work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
+    prints: [],
+    notes: "",
+    order: i,
+  }));
+  const bytes = Buffer.from(writeBundle({ project, meshes: new Map(), pictures: new Map() }));
+  await bench.keyboard.press("s");
+  await bench
+    .locator("input[type=file][accept*=inchhollow]")
+    .setInputFiles({ name: "many.inchhollow", mimeType: "application/zip", buffer: bytes });
+  await expect(bench.getByRole("heading", { name: "Piece 1", level: 1 })).toBeVisible();
+  await station(bench, "Parts").click();
+  const table = bench.getByTestId("parts-table");
+  await expect(table.getByRole("row")).toHaveCount(501);
+  const took = async (act: () => Promise<void>, done: () => Promise<void>): Promise<number> => {
+    const began = Date.now();
+    await act();
+    await done();
+    return Date.now() - began;
+  };
+  await bench.keyboard.press("f");
+  // Generous, since this machine may be busy: it must be a matter of moments, not of seconds.
+  const filtering = await took(
+    () => bench.keyboard.type("piece 49"),
+    () => expect(table.getByRole("row")).toHaveCount(12),
+  );
+  expect(filtering).toBeLessThan(4000);
+  await bench.keyboard.press("Escape");
+  await expect(table.getByRole("row")).toHaveCount(501);
+  const sorting = await took(
+    () => table.getByRole("button", { name: "Model, mm" }).click(),
+    () => expect(table.getByRole("row").nth(1)).toContainText("Piece 500"),
+  );
+  expect(sorting).toBeLessThan(4000);
+  await bench.getByRole("checkbox", { name: "Pick all that are shown" }).check();
+  await expect(bench.getByTestId("bulk")).toContainText("500 parts picked");
+});
