@@ -21,7 +21,8 @@ function torn(): Buffer {
   for (let t = 0; t < whole.indices.length / 3; t++) {
     const [a, b, c] = [0, 1, 2].map((k) => whole.indices[t * 3 + k]);
     const z = (whole.positions[a * 3 + 2] + whole.positions[b * 3 + 2] + whole.positions[c * 3 + 2]) / 3;
-    if (z > 29.4) continue;
+    // Vertex 0 is the pole: without the facets round it there is one small hole.
+    if (a === 0 || b === 0 || c === 0) continue;
     if (t % 3 === 0 && Math.abs(z) < 3) indices.push(b, a, c);
     else indices.push(a, b, c);
   }
@@ -87,7 +88,7 @@ test("walls are judged for each process, and again at another size without a new
   await bench.getByRole("link", { name: "Sluice paddle" }).click();
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   await expect(bench.getByTestId("notes")).toContainText("Resin: every wall holds 0.96 mm");
-  await bench.getByRole("link", { name: "Sheet" }).click();
+  await bench.getByRole("link", { name: "Sheet", exact: true }).click();
   await bench.getByLabel("It is to be").fill("60 %");
   await bench.keyboard.press("Enter");
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();

@@ -118,8 +118,17 @@ test("pictures come in smaller, without where they were taken, and what none sho
   await expect(bench.getByText("invented: back, left, right, top, inside").first()).toBeVisible();
   const kept = await bench.getByRole("img", { name: "from the dyke" }).evaluate(async (img: HTMLImageElement) => {
     await img.decode();
-    const bytes = await (await fetch(img.src)).text();
-    return { wide: img.naturalWidth, place: bytes.includes("GPS") };
+    const db = await new Promise<IDBDatabase>((found, failed) => {
+      const open = indexedDB.open("inch-hollow");
+      open.onsuccess = () => found(open.result);
+      open.onerror = () => failed(new Error("closed"));
+    });
+    const rows = await new Promise<{ file: Blob }[]>((found) => {
+      const all = db.transaction("pictures").objectStore("pictures").getAll();
+      all.onsuccess = () => found(all.result as { file: Blob }[]);
+    });
+    db.close();
+    return { wide: img.naturalWidth, place: (await rows[0].file.text()).includes("GPS") };
   });
   expect(kept).toEqual({ wide: 1600, place: false });
 });

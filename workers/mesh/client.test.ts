@@ -83,6 +83,18 @@ describe("the page's side of the mesh worker", () => {
     expect((await b).ok).toBe(true);
   });
 
+  it("what is reckoned in the background has a worker of its own and holds up nothing", async () => {
+    const printer = {} as Parameters<typeof run<"print">>[1]["printer"];
+    const slow = run("print", { ...request, printer, up: null });
+    const quick = run("turntable", request);
+    expect(NotedWorker.made.length).toBe(2);
+    NotedWorker.made[1].say({ type: "done", id: 1, answer });
+    expect((await quick).ok).toBe(true);
+    NotedWorker.made[0].onerror?.();
+    expect(await slow).toMatchObject({ ok: false, problem: { code: "worker.died" } });
+    expect(NotedWorker.made[1].ended).toBe(false);
+  });
+
   it("a worker that dies answers everybody who waits", async () => {
     const waiting = [run("turntable", request), run("turntable", request)];
     worker().onerror?.();

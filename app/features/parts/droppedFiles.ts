@@ -60,5 +60,6 @@ export async function openFolders(folders: readonly Entry[]): Promise<DroppedFil
 /** Files of a chooser, with their folder where a folder was chosen. */
 export const chosenFiles = (files: Iterable<File>): DroppedFile[] =>
   [...files]
-    .filter((f) => f.webkitRelativePath === "" || MESH_NAME.test(f.name))
-    .map((file) => ({ file, folder: file.webkitRelativePath.split("/").at(-2) ?? "" }));
+    .map((file) => ({ file, path: file.webkitRelativePath || file.name }))
+    .filter(({ path }) => !path.includes("/") || MESH_NAME.test(path))
+    .map(({ file, path }) => ({ file, folder: path.split("/").at(-2) ?? "" }));
