@@ -30,6 +30,11 @@ export default defineConfig({
       ],
     },
   },
+  projects: [
+    { name: "bench", testIgnore: /large\.spec/ },
+    // Measures the page's own thread, so it runs alone, when the others are done.
+    { name: "large", testMatch: /large\.spec/, dependencies: ["bench"] },
+  ],
   webServer: {
     command: "node node_modules/@react-router/serve/bin.js build/server/index.js",
     url: `http://127.0.0.1:${PORT}/icon.svg`,

@@ -5,6 +5,7 @@
 import { chromium } from "@playwright/test";
 import { build, type Rolldown } from "vite";
 import { fileURLToPath } from "node:url";
+import type { PageTimes } from "./inPage";
 import type { Measured } from "./side";
 
 export interface BrowserRow {
@@ -12,17 +13,11 @@ export interface BrowserRow {
   work: string;
   peer: string;
   goal: number;
-  /** Module of the page, beside this file: sets `window.bench`. */
+  /** Module of the page, beside this file: offers both ways, see inPage. */
   page: string;
   sizes: number[];
   /** The file that both sides read. */
   file: (size: number) => Uint8Array;
-}
-
-/** What a page offers. Both give how many corners they ended with, which must agree. */
-export interface PageBench {
-  ours: (bytes: Uint8Array<ArrayBuffer>) => number;
-  peer: (bytes: Uint8Array<ArrayBuffer>) => number;
 }
 
 const median = (n: number[]): number => [...n].sort((a, b) => a - b)[Math.floor(n.length / 2)];
@@ -40,7 +35,10 @@ async function bundle(page: string): Promise<string> {
 /** One warm-up of each, then `rounds` of ours and the peer's in turn, as in Node. */
 export async function measureInBrowser(row: BrowserRow, rounds = 5): Promise<Measured> {
   const script = await bundle(row.page);
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--js-flags=--max-old-space-size=4096"] });
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--js-flags=--max-old-space-size=4096"],
+  });
   const growth: { size: number; ms: number }[] = [];
   let ours: number[] = [],
     peer: number[] = [],
@@ -57,34 +55,11 @@ export async function measureInBrowser(row: BrowserRow, rounds = 5): Promise<Mea
       await page.goto("http://bench.invalid/");
       await page.addScriptTag({ content: script, type: "module" });
       const last = size === row.sizes.at(-1);
-      const found = await page.evaluate(
-        async ({ rounds, last }) => {
-          const bench = (window as unknown as { bench: PageBench }).bench;
-          const bytes = new Uint8Array(await (await fetch("/file")).arrayBuffer());
-          const time = (act: () => number): { ms: number; corners: number } => {
-            const began = performance.now();
-            const corners = act();
-            return { ms: performance.now() - began, corners };
-          };
-          const ours: number[] = [],
-            peer: number[] = [];
-          const first = time(() => bench.ours(bytes));
-          if (last) {
-            const second = time(() => bench.peer(bytes));
-            if (second.corners !== first.corners) throw new Error(`ours has ${first.corners} corners, the peer ${second.corners}`);
-          }
-          for (let i = 0; i < rounds; i++) {
-            ours.push(time(() => bench.ours(bytes)).ms);
-            if (last) peer.push(time(() => bench.peer(bytes)).ms);
-          }
-          const memory = (performance as unknown as { memory?: { usedJSHeapSize: number } }).memory;
-          return { ours, peer, heap: memory?.usedJSHeapSize ?? 0 };
-        },
-        { rounds, last },
-      );
+      // As text: what runs in the page is what was bundled, not what this process has compiled.
+      const found = (await page.evaluate(`run(${rounds}, ${last})`)) as PageTimes;
       ours = found.ours;
       peer = found.peer;
-      peak = Math.max(peak, found.heap);
+      peak = Math.max(peak, found.heapBytes);
       growth.push({ size, ms: Math.round(median(ours)) });
       await page.close();
     }

@@ -248,6 +248,20 @@ describe("3MF written", () => {
     expect(back.ok && back.value.bodies.every((b) => b.report.watertight)).toBe(true);
   });
 
+  it("gives every coordinate back, but for the move to the plate", () => {
+    const odd: Mesh = {
+      positions: Float32Array.from(boxMesh(1, 1, 1).positions, (v, i) => Math.fround((v + 0.1) / 3 + i * 1.7e-5)),
+      indices: boxMesh(1, 1, 1).indices,
+    };
+    const soup = take(readThreeMf(writeThreeMf([{ name: "odd", mesh: odd, copies: 1 }]).slice()));
+    const { min } = reportMesh(odd).report.bounds;
+    const back = weld(soup.corners);
+    expect(back.positions.length).toBe(odd.positions.length);
+    // Pieces are moved to the corner of the plate; what is left is the rounding of that move.
+    for (let i = 0; i < soup.corners.length; i += 3)
+      expect([...odd.positions.keys()].some((k) => k % 3 === 0 && Math.abs(odd.positions[k] - min[0] - soup.corners[i]) < 1e-4)).toBe(true);
+  });
+
   it("is well-formed to a general XML parser, in millimetres, with an item for every copy", () => {
     const xml = new TextDecoder().decode(unzipSync(bytes)["3D/3dmodel.model"]);
     const doc = new DOMParser().parseFromString(xml, "text/xml");

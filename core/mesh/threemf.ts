@@ -469,6 +469,9 @@ export interface PartOut {
   copies: number;
 }
 
+/** Nine digits are enough to give a Float32 back exactly (IEEE 754: 24 bits of mantissa). */
+const short = (v: number): string => String(Number(v.toPrecision(9)));
+
 /** Room between pieces on a written plate, mm. */
 const SPACING_MM = 4;
 /** Copies written as build items; more are left to the reader's slicer. */
@@ -496,7 +499,7 @@ export function writeThreeMf(parts: readonly PartOut[], acrossMm?: number): Uint
   for (const [i, part] of parts.entries()) {
     const { positions: p, indices: t } = part.mesh;
     const lines: string[] = [`<object id="${i + 1}" type="model" name="${escape(part.name)}"><mesh><vertices>`];
-    for (let v = 0; v < p.length; v += 3) lines.push(`<vertex x="${p[v]}" y="${p[v + 1]}" z="${p[v + 2]}"/>`);
+    for (let v = 0; v < p.length; v += 3) lines.push(`<vertex x="${short(p[v])}" y="${short(p[v + 1])}" z="${short(p[v + 2])}"/>`);
     lines.push("</vertices><triangles>");
     for (let k = 0; k < t.length; k += 3) lines.push(`<triangle v1="${t[k]}" v2="${t[k + 1]}" v3="${t[k + 2]}"/>`);
     lines.push("</triangles></mesh></object>\n");

@@ -83,16 +83,32 @@ describe("the page's side of the mesh worker", () => {
     expect((await b).ok).toBe(true);
   });
 
-  it("what is reckoned in the background has a worker of its own and holds up nothing", async () => {
-    const printer = {} as Parameters<typeof run<"print">>[1]["printer"];
-    const slow = run("print", { ...request, printer, up: null });
-    const quick = run("turntable", request);
+  it("what is reckoned in the background has a worker of its own, begins when nobody waits, and holds up nothing", async () => {
+    const reckon = { ...request, printer: {} as Parameters<typeof run<"print">>[1]["printer"], up: null };
+    const first = run("turntable", request);
+    const slow = run("print", reckon);
+    expect(NotedWorker.made.length).toBe(1);
+    worker().say({ type: "done", id: 1, answer });
+    expect((await first).ok).toBe(true);
     expect(NotedWorker.made.length).toBe(2);
-    NotedWorker.made[1].say({ type: "done", id: 1, answer });
+    expect(worker().told.map((m) => m.type === "run" && m.job)).toEqual(["print"]);
+    const quick = run("turntable", request);
+    NotedWorker.made[0].say({ type: "done", id: 2, answer });
     expect((await quick).ok).toBe(true);
-    NotedWorker.made[0].onerror?.();
+    NotedWorker.made[1].onerror?.();
     expect(await slow).toMatchObject({ ok: false, problem: { code: "worker.died" } });
-    expect(NotedWorker.made[1].ended).toBe(false);
+    expect(NotedWorker.made[0].ended).toBe(false);
+  });
+
+  it("a background job that is cancelled while it waits is never begun", async () => {
+    const stop = new AbortController();
+    const first = run("turntable", request);
+    const slow = run("measure", { source: request.source }, { signal: stop.signal });
+    stop.abort();
+    worker().say({ type: "done", id: 1, answer });
+    expect((await first).ok).toBe(true);
+    expect(await slow).toMatchObject({ ok: false, problem: { code: "cancelled" } });
+    expect(NotedWorker.made.length).toBe(1);
   });
 
   it("a worker that dies answers everybody who waits", async () => {

@@ -3,7 +3,7 @@
  * and answers with a problem when the worker dies.
  *
  * There are two lanes, each a worker of its own: one for what somebody waits for, one for what is reckoned in the background, so that
- * slicing a large part never holds up a sheet.
+ * slicing a large part never holds up a sheet. The background begins when nobody waits.
  */
 import type { OnProgress, Problem, Result } from "../../core/measure";
 import type { FromWorker, JobName, Jobs, ToWorker } from "./protocol";
@@ -25,6 +25,7 @@ class Lane {
   private worker: Worker | undefined;
   private nextId = 1;
   private readonly waiting = new Map<number, Waiting>();
+  private readonly sleepers: (() => void)[] = [];
 
   private start(): Worker {
     if (this.worker) return this.worker;
@@ -35,6 +36,7 @@ class Lane {
       if (data.type === "progress") return w.onProgress?.(data.fraction, data.phase);
       this.waiting.delete(data.id);
       w.settle(data.type === "done" ? { ok: true, value: data.answer } : { ok: false, problem: data.problem });
+      this.wake();
     };
     worker.onerror = () =>
       this.endAll({
@@ -50,6 +52,18 @@ class Lane {
     this.worker = undefined;
     for (const w of this.waiting.values()) w.settle({ ok: false, problem });
     this.waiting.clear();
+    this.wake();
+  }
+
+  /** Calls `act` once nobody waits in this lane; at once when that is so. */
+  whenIdle(act: () => void): void {
+    if (this.waiting.size === 0) act();
+    else this.sleepers.push(act);
+  }
+
+  private wake(): void {
+    if (this.waiting.size > 0) return;
+    for (const act of this.sleepers.splice(0)) act();
   }
 
   run<N extends JobName>(job: N, request: Jobs[N]["request"], options: JobOptions): Promise<Result<Jobs[N]["answer"]>> {
@@ -71,6 +85,7 @@ class Lane {
     if (this.waiting.size === 0) this.endAll(STOPPED);
     else target.postMessage({ type: "cancel", id } satisfies ToWorker);
     w.settle({ ok: false, problem: STOPPED });
+    this.wake();
   }
 }
 
@@ -86,5 +101,9 @@ export function runMeshJob<N extends JobName>(
   request: Jobs[N]["request"],
   options: JobOptions = {},
 ): Promise<Result<Jobs[N]["answer"]>> {
-  return (IN_BACKGROUND.has(job) ? background : eye).run(job, request, options);
+  if (!IN_BACKGROUND.has(job)) return eye.run(job, request, options);
+  // The background begins only when nobody waits, so that a small machine has a core for the page.
+  return new Promise((resolve) =>
+    eye.whenIdle(() => resolve(options.signal?.aborted ? { ok: false, problem: STOPPED } : background.run(job, request, options))),
+  );
 }

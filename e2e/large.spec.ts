@@ -1,0 +1,36 @@
+/** A very large mesh. Runs by itself after the other tests: it measures how long the page's own thread is held up. */
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { writeStl } from "../core/mesh";
+import { ball } from "../tests/ball";
+import { expect, test } from "./bench";
+
+test("two million triangles: the page never freezes, progress is shown, and a second one can be cancelled", async ({ bench }) => {
+  test.setTimeout(240_000);
+  const folder = mkdtempSync(join(tmpdir(), "large-"));
+  const path = join(folder, "island.stl");
+  writeFileSync(path, writeStl(ball(2_000_000)));
+  await bench.keyboard.press("n");
+  await bench.evaluate(() => {
+    const longest = { ms: 0 };
+    Object.assign(window, { longest });
+    new PerformanceObserver((list) => {
+      for (const e of list.getEntries()) longest.ms = Math.max(longest.ms, e.duration);
+    }).observe({ type: "longtask" });
+  });
+  await bench.locator("#mesh-file").setInputFiles(path);
+  await expect(bench.locator("progress[aria-label='Reading island.stl']")).toBeVisible();
+  // Looked for seldom and plainly, since looking itself is work on the page's thread.
+  await bench.waitForFunction(() => document.querySelector("h1")?.textContent === "Island", null, { polling: 500, timeout: 120_000 });
+  await bench.waitForFunction(() => document.querySelector("[data-testid=notes]") !== null, null, { polling: 500, timeout: 120_000 });
+  const longest = await bench.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms);
+  expect(longest, "longest task of the page's own thread, ms").toBeLessThanOrEqual(100);
+  await bench.keyboard.press("n");
+  await bench.locator("#mesh-file").setInputFiles(path);
+  await bench.getByRole("button", { name: "Cancel" }).click();
+  await expect(bench.getByRole("region", { name: "Files being read" })).toBeHidden();
+  await bench.keyboard.press("2");
+  await expect(bench.getByTestId("parts-table").getByRole("row")).toHaveCount(2);
+  rmSync(folder, { recursive: true });
+});
