@@ -6,8 +6,8 @@ import type { CautionId } from "../care";
 import type { CoatFamily } from "../coat";
 import { fail, ok, type Result } from "../measure";
 
-export type Material = "filament print" | "resin print" | "foam" | "card" | "wood" | "metal" | "clear sheet";
-export const MATERIALS: Material[] = ["filament print", "resin print", "foam", "card", "wood", "metal", "clear sheet"];
+export type Material = "filament print" | "resin print" | "foam" | "card" | "wood" | "metal" | "plastic sheet" | "clear sheet";
+export const MATERIALS: Material[] = ["filament print", "resin print", "foam", "card", "wood", "metal", "plastic sheet", "clear sheet"];
 
 export type GlueId = "white-glue" | "instant-gel" | "epoxy-5" | "contact" | "hot-glue";
 

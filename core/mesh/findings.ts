@@ -8,7 +8,7 @@
 import type { Bounds, Mesh } from "./mesh";
 import type { Topology } from "./topology";
 
-export type FindingCode = "open" | "non-manifold" | "flipped" | "duplicate" | "degenerate" | "crossing";
+export type FindingCode = "open" | "non-manifold" | "flipped" | "duplicate" | "degenerate" | "cavity" | "crossing";
 
 /** Some of one fault, close together. */
 export interface Place {
@@ -192,7 +192,14 @@ function insideOutward(mesh: Mesh, topology: Topology, volumes: Float64Array, px
 }
 
 /** Places of everything that the topology found. */
-export function placesOf(mesh: Mesh, topology: Topology, bounds: Bounds, flipped: Uint32Array, duplicates: readonly number[]): Place[] {
+export function placesOf(
+  mesh: Mesh,
+  topology: Topology,
+  bounds: Bounds,
+  flipped: Uint32Array,
+  duplicates: readonly number[],
+  cavity: Uint8Array,
+): Place[] {
   const out: Place[] = [];
   const { opposite, degenerate } = topology;
   if (topology.boundaryEdges > 0) {
@@ -211,6 +218,18 @@ export function placesOf(mesh: Mesh, topology: Topology, bounds: Bounds, flipped
     for (let i = 0; i < list.length; i++) addTriangle(places, mesh, list[i]);
     out.push(...places.list());
   };
+  if (cavity.includes(1)) {
+    // One triangle of each hollow says where it is.
+    const inside: number[] = [];
+    const seen = new Set<number>();
+    for (let t = 0; t < topology.shellOf.length; t++) {
+      const s = topology.shellOf[t];
+      if (s < 0 || !cavity[s] || seen.has(s)) continue;
+      seen.add(s);
+      inside.push(t);
+    }
+    triangles("cavity", inside);
+  }
   triangles("flipped", flipped);
   triangles("duplicate", duplicates);
   if (topology.degenerateTriangles > 0) {

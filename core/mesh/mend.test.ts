@@ -59,6 +59,9 @@ describe("cavities", () => {
     expect(r).toMatchObject({ shells: 2, cavities: 1, watertight: true });
     expect(r.volumeMm3).toBeCloseTo(solids.Manifold.cube([20, 20, 20], true).subtract(solids.Manifold.sphere(6, 32)).volume(), 1);
     expect(r.warnings.map((w) => w.code)).toContain("mesh.cavities");
+    // Somewhere on the hollow's own surface, six from the middle.
+    const [place] = r.places.filter((p) => p.code === "cavity");
+    expect(Math.abs(Math.hypot(...place.at) - 6)).toBeLessThan(0.3);
   });
   it("two boxes beside each other have none, one inside out beside one is none either", () => {
     const a = boxMesh(5, 5, 5);

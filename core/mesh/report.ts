@@ -14,7 +14,7 @@ export interface MeshWarning {
 }
 
 /** Raised when the report says more than it did: stored ones are then made anew. */
-export const REPORT_VERSION = 2;
+export const REPORT_VERSION = 3;
 
 export interface MeshReport {
   version: number;
@@ -184,7 +184,7 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
       areaMm2,
       centroidMm,
       warnings,
-      places: placesOf(mesh, topology, bounds, flipped, duplicates),
+      places: placesOf(mesh, topology, bounds, flipped, duplicates, cavity),
     },
   };
 }

@@ -5,6 +5,8 @@
 import fc from "fast-check";
 import { strToU8, unzipSync, zipSync } from "fflate";
 import { DOMParser } from "linkedom";
+import { Vector3, type Mesh as ThreeMesh } from "three";
+import { ThreeMFLoader } from "three/examples/jsm/loaders/3MFLoader.js";
 import { describe, expect, it } from "vitest";
 import { boxMesh, coneMesh, cylinderMesh, readMesh, readParts, readSoup, readThreeMf, reportMesh, weld, writeThreeMf } from "./index";
 import type { Mesh, SoupBody, SoupFile } from "./mesh";
@@ -159,6 +161,45 @@ describe("3MF by the specification's rules", () => {
 
   it("is told by its content, whatever the name", () =>
     expect(take(readSoup(pack(modelXml(object(1), '<item objectid="1"/>')))).format).toBe("3mf"));
+});
+
+describe("against a general-purpose loader", () => {
+  it("nested components, mirrors and several items have the volume and box that three's 3MFLoader gives", () => {
+    const xml = modelXml(
+      `${object(1, coneMesh(5, 9, 24))}${object(2, BOX)}<object id="3"><components><component objectid="1" transform="1 0 0 0 0 1 0 -1 0 3 4 5"/><component objectid="2" transform="2 0 0 0 0.5 0 0 0 1 -40 0 0"/></components></object>`,
+      '<item objectid="3" transform="0 1 0 -1 0 0 0 0 1 10 20 30"/><item objectid="2" transform="-1 0 0 0 1 0 0 0 1 90 0 0"/>',
+    );
+    const bytes = pack(xml);
+    const ours = take(readThreeMf(bytes));
+    // The loader asks for the browser's parser; a general one stands in.
+    Object.assign(globalThis, { DOMParser });
+    const group = new ThreeMFLoader().parse(bytes.slice().buffer);
+    group.updateMatrixWorld(true);
+    const corners: number[] = [];
+    group.traverse((o) => {
+      const mesh = o as ThreeMesh;
+      if (!mesh.isMesh) return;
+      const flat = mesh.geometry.index ? mesh.geometry.toNonIndexed() : mesh.geometry;
+      const at = flat.getAttribute("position");
+      const turned = mesh.matrixWorld.determinant() < 0;
+      for (let i = 0; i < at.count; i += 3)
+        for (const k of turned ? [0, 2, 1] : [0, 1, 2])
+          corners.push(
+            ...new Vector3()
+              .fromBufferAttribute(at, i + k)
+              .applyMatrix4(mesh.matrixWorld)
+              .toArray(),
+          );
+    });
+    const theirs = reportMesh(weld(new Float32Array(corners))).report,
+      mine = reportMesh(weld(ours.corners)).report;
+    expect(mine.triangles).toBe(theirs.triangles);
+    expect(mine.volumeMm3).toBeCloseTo(theirs.volumeMm3, 1);
+    for (let k = 0; k < 3; k++) {
+      expect(mine.bounds.min[k]).toBeCloseTo(theirs.bounds.min[k], 3);
+      expect(mine.bounds.max[k]).toBeCloseTo(theirs.bounds.max[k], 3);
+    }
+  });
 });
 
 describe("bad 3MF says what and where", () => {

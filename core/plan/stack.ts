@@ -11,6 +11,7 @@ const GROUND_OF: Record<Material, CoatFamily> = {
   card: "bare filament",
   wood: "bare filament",
   metal: "bare resin",
+  "plastic sheet": "bare resin",
   "clear sheet": "clear sheet",
 };
 

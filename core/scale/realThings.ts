@@ -124,3 +124,5 @@ export function nearestThing(realMm: number, own: readonly RealThing[] = []): Re
 
 /** Height of the door that a building should let a figure through. */
 export const DOOR_MM = REAL_THINGS[0].mm;
+/** And its width. */
+export const DOOR_WIDTH_MM = 762;

@@ -7,7 +7,7 @@
  * ISO 5456-2, preferred reductions after ISO 5455.
  */
 import { formatMm, formatReal } from "../measure";
-import { DOOR_MM, describeScale, figureHeightMm, type Scale } from "../scale";
+import { DOOR_MM, DOOR_WIDTH_MM, describeScale, figureHeightMm, type Scale } from "../scale";
 import type { Sheet } from "./sheet";
 import type { ViewDrawing } from "./views";
 
@@ -208,7 +208,7 @@ export function layOutDrawing(sheet: Sheet, { name, sceneName, scale, paper }: D
     const ground = y0 + side.y;
     let x = x0 + side.x + side.view.widthMm * reduction + 10;
     const doorH = (DOOR_MM / scale.ratio) * reduction,
-      doorW = doorH * (762 / 1981);
+      doorW = (DOOR_WIDTH_MM / scale.ratio) * reduction;
     stroke("figure", rectangle(x, ground, doorW, doorH));
     stroke("figure", [x + doorW * 0.82, ground + doorH * 0.5, x + doorW * 0.9, ground + doorH * 0.5]);
     label("door", x + doorW / 2, ground - 4, { anchor: "middle", colour: "soft", sizeMm: 2.6 });

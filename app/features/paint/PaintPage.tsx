@@ -6,6 +6,7 @@ import { checkStack, FAMILIES, isClash, METHODS, worstFirst, type BoundaryVerdic
 import { formatArea, formatDuration } from "~core/measure";
 import { partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
+import { realMaterial } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -95,6 +96,17 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
       </div>
+      {part.materials.length > 0 && (
+        <p className="mt-3">
+          <span className="font-semibold">In real life: </span>
+          {part.materials
+            .map((m) => ({ surface: m.surface, material: realMaterial(m.material) }))
+            .filter((m, i, all) => m.material && all.findIndex((o) => o.material === m.material) === i)
+            .map((m) => `${m.material?.name}: ${m.material?.paint}`)
+            .join("; ")}
+          .
+        </p>
+      )}
       <Section title="Recipe" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}>
         <Recipe part={part} project={project} />
       </Section>

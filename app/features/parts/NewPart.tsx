@@ -8,7 +8,7 @@ import type { PartSource, Scene } from "~core/project";
 import { db } from "~app/data/database.client";
 import { newId } from "~app/features/frame/scene";
 import { Dialog } from "~app/ui/dialog";
-import { Choice } from "~app/ui/field";
+import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
 import { sceneForNewPart } from "./imports";
 
@@ -41,6 +41,7 @@ export function NewPart({
   const [size, setSize] = useState("");
   const [name, setName] = useState("");
   const [kind, setKind] = useState<"building" | "block" | Material>("building");
+  const [copies, setCopies] = useState(1);
   const [wrong, setWrong] = useState<string | null>(null);
 
   const addSize = async (): Promise<void> => {
@@ -58,7 +59,7 @@ export function NewPart({
       db,
       target.value,
       "part.add",
-      { id, name: name.trim().slice(0, 120) || (kind === "building" ? "Building" : "Part"), source, factor: 1, copies: 1, work: [] },
+      { id, name: name.trim().slice(0, 120) || (kind === "building" ? "Building" : "Part"), source, factor: 1, copies, work: [] },
       Date.now(),
     );
     if (!done.ok) return setWrong(done.problem.message);
@@ -158,10 +159,14 @@ export function NewPart({
           options={[
             { value: "building", label: "a building to print" },
             { value: "block", label: "a solid piece to print" },
-            ...MATERIALS.filter((m) => !m.endsWith("print")).map((m) => ({ value: m, label: `made by hand, of ${m}` })),
+            ...MATERIALS.filter((m) => !m.endsWith("print")).map((m) => ({
+              value: m,
+              label: `made by hand, of ${m === "metal" ? "metal or wire" : m}`,
+            })),
           ]}
         />
-        <button className="btn btn-solid tab:col-span-2" type="submit">
+        <ParsedField label="Copies needed" text={String(copies)} parse={parseCount(1, 5000)} onCommit={setCopies} />
+        <button className="btn btn-solid self-end" type="submit">
           Add it
         </button>
       </form>

@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/measure";
-import { partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
+import { choicesOf, partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
@@ -43,7 +43,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const problem = useReckoning().problems.get(part.id);
   const surfaces = state.sheet?.surfaces ?? [];
   const best = printOptions(part, scene)[0];
-  const lined = best ? linedSurfaces(surfaces, best.printer.layerMm, scene.viewingDistanceMm) : [];
+  const lined = best ? linedSurfaces(surfaces, best.printer.layerMm, choicesOf(part, scene).viewingDistanceMm) : [];
   const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
   const notes = firstLook(part, project, surfaces, model);
   const index = parts.indexOf(part);

@@ -24,6 +24,7 @@ import { newId, useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { mmText, parseHexOrNone, parseMmOrNone } from "~app/features/subject/HouseForm";
 import { Picture } from "~app/features/subject/Picture";
+import { parseDistance } from "~app/features/scale/ScalePage";
 import { cleanPicture } from "~app/features/subject/pictures";
 import { Choice, ParsedField, parseCount, parseNumber } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -394,6 +395,8 @@ function Photos({ part, project }: { part: Part; project: Project }) {
   );
 }
 
+const parseDistanceOrNone = (text: string): Result<number | null> => (text.trim() ? parseDistance(text) : ok(null));
+
 function Differs({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { scene } = project;
@@ -422,7 +425,19 @@ function Differs({ part, project }: { part: Part; project: Project }) {
           />
         );
       })}
-      <p className="text-soft tab:col-span-3">{HANDLINGS.find((h) => h.id === now.handling)!.means}.</p>
+      <ParsedField
+        label="seen from"
+        text={part.differs.viewingDistanceMm === undefined ? "" : formatMm(part.differs.viewingDistanceMm)}
+        placeholder={`as the scene: ${formatMm(scene.viewingDistanceMm)}`}
+        parse={parseDistanceOrNone}
+        onCommit={(mm) => {
+          const differs = { ...part.differs };
+          if (mm === null) delete differs.viewingDistanceMm;
+          else differs.viewingDistanceMm = mm;
+          run("part.set", { partId: part.id, differs });
+        }}
+      />
+      <p className="self-end text-soft tab:col-span-2">{HANDLINGS.find((h) => h.id === now.handling)!.means}.</p>
     </div>
   );
 }

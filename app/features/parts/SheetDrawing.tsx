@@ -1,7 +1,8 @@
-/** The sheet: front, side and plan at one scale, dimensions in model and real units, a figure, hatches, notes on leaders. */
+/** The sheet: front, side and plan at one scale, dimensions in model and real units, a door and a figure, hatches, notes on leaders. */
 import { useLayoutEffect, useRef, useState } from "react";
 import { formatMm, formatReal } from "~core/measure";
 import type { Bounds } from "~core/mesh";
+import { DOOR_MM, DOOR_WIDTH_MM } from "~core/scale";
 import { bestView, onView, type Sheet } from "~core/sheet";
 import { hatchFill, type HatchKind } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
@@ -202,7 +203,9 @@ function Views({
 }) {
   const s = layout.pxPerMm;
   const front = layout.views[0];
-  const figureX = front.x + front.view.widthMm * s + 27;
+  const doorX = front.x + front.view.widthMm * s + 14;
+  const door = { width: (DOOR_WIDTH_MM / ratio) * s, height: (DOOR_MM / ratio) * s };
+  const figureX = doorX + door.width + 0.14 * figureMm * s + 4;
   return (
     <g>
       {layout.views.map((placed) => (
@@ -231,6 +234,10 @@ function Views({
           <path d={segmentsPath(placed.view.outline, placed, s)} stroke="var(--ink)" strokeWidth="1.8" fill="none" strokeLinecap="round" />
         </g>
       ))}
+      <g stroke="var(--ink)" strokeWidth="1" fill="none" aria-label="A door for scale">
+        <rect x={doorX} y={front.y - door.height} width={door.width} height={door.height} />
+        <path d={`M${doorX + door.width * 0.82} ${front.y - door.height * 0.5}h${door.width * 0.09}`} />
+      </g>
       <Figure x={figureX} y={front.y} height={figureMm * s} />
       <HeightDimension placed={front} s={s} ratio={ratio} />
       {layout.views

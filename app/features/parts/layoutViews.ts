@@ -15,8 +15,10 @@ export interface ViewLayout {
   height: number;
 }
 
-/** Room round the views for dimension lines, labels and the figure, px. */
-const ROOM = { left: 62, top: 22, gap: 62, below: 46 };
+/** Room round the views for dimension lines and labels, px. */
+const ROOM = { left: 62, top: 22, gap: 44, below: 46 };
+/** Width of the door and the figure that stand beside the front view, as a share of the figure's height. */
+export const BESIDE = 0.72;
 const MOST_PX_PER_MM = 9;
 
 export function layoutViews(views: readonly ViewDrawing[], width: number, height: number, figureMm: number): ViewLayout {
@@ -25,21 +27,22 @@ export function layoutViews(views: readonly ViewDrawing[], width: number, height
     side = by("side"),
     plan = by("plan");
   const tall = Math.max(front.heightMm, side.heightMm, figureMm);
+  const beside = BESIDE * figureMm;
   const inRow = Math.min(
     MOST_PX_PER_MM,
-    (width - ROOM.left - ROOM.gap * 2 - 12) / (front.widthMm + side.widthMm + plan.widthMm),
+    (width - ROOM.left - ROOM.gap * 2 - 12) / (front.widthMm + beside + side.widthMm + plan.widthMm),
     (height - ROOM.top - ROOM.below) / Math.max(tall, plan.heightMm),
   );
   const stacked = Math.min(
     MOST_PX_PER_MM,
-    (width - ROOM.left - ROOM.gap - 12) / (Math.max(front.widthMm, plan.widthMm) + side.widthMm),
+    (width - ROOM.left - ROOM.gap - 12) / (Math.max(front.widthMm + beside, plan.widthMm) + side.widthMm),
     (height - ROOM.top * 2 - ROOM.below * 2) / (tall + plan.heightMm),
   );
   const row = inRow >= stacked * 0.95;
   const s = row ? inRow : stacked;
   const x1 = ROOM.left,
     y1 = ROOM.top + tall * s;
-  const frontWidth = row ? front.widthMm : Math.max(front.widthMm, plan.widthMm);
+  const frontWidth = row ? front.widthMm + beside : Math.max(front.widthMm + beside, plan.widthMm);
   const x2 = x1 + frontWidth * s + ROOM.gap;
   if (row) {
     const x3 = x2 + side.widthMm * s + ROOM.gap;

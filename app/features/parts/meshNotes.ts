@@ -66,6 +66,7 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
         true,
         n(report.cavities, "closed hollow"),
         "resin stays liquid inside unless it is drained: add drain holes, or fill them",
+        places("cavity"),
       ),
     );
   if (crossings && crossings.triangles > 0)

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatArea, formatDuration, formatMm } from "~core/measure";
-import { printOptions, type Part, type Project } from "~core/project";
+import { choicesOf, printOptions, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
 import { planSchool, SCHOOLS, SEEN_WORDS, seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
 import { Page, Section } from "~app/features/frame/Page";
@@ -51,7 +51,7 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
     project.scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : "")) ??
     printOptions(part, project.scene)[0]?.printer;
   if (!state.sheet || !printer) return <SheetWaits state={state} />;
-  const distance = project.scene.viewingDistanceMm;
+  const distance = choicesOf(part, project.scene).viewingDistanceMm;
   const judged = state.sheet.surfaces
     .filter((s) => s.kind !== "level")
     .map((s) => {
