@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { boxMesh, writeStl } from "../core/mesh";
+import { boxMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } from "../core/mesh";
 import { contentHash } from "../core/project";
 import { buildDemo } from "../demo/scene";
 import { writeBundle } from "../store/bundle";
@@ -42,6 +42,58 @@ describe("inch inspect", () => {
     [{ unit: "furlong" }, "usage.choice"],
     [{ scale: "64" }, "usage.scale"],
   ])("refuses %j", async (options, code) => expect(await run("inspect", box, options)).toMatchObject({ ok: false, problem: { code } }));
+});
+
+describe("inch inspect, several bodies and walls", () => {
+  it("every item of a 3MF's build is a part, copies too, in the file's own unit", async () => {
+    const cargo = file(
+      "cargo.3mf",
+      writeThreeMf([
+        { name: "Crate", mesh: boxMesh(10, 20, 30), copies: 2 },
+        { name: "Drum", mesh: cylinderMesh(5, 10, 64), copies: 1 },
+      ]),
+    );
+    const r = await value("inspect", cargo, {});
+    expect(r).toMatchObject({ format: "3mf", unit: { name: "mm", guessed: false }, total: { triangles: 12 + 12 + 256 } });
+    const parts = r.parts as { name: string; volumeMm3: number; watertight: boolean; shells: number }[];
+    expect(parts.map((p) => p.name)).toEqual(["Crate", "Crate", "Drum"]);
+    expect(parts.every((p) => p.watertight && p.shells === 1)).toBe(true);
+    // Volume of a 64-gon prism: 0.998394 of the cylinder's (inscribed polygon).
+    expect(parts[2].volumeMm3 / (Math.PI * 250)).toBeCloseTo(0.998394, 4);
+    expect((r.total as { volumeMm3: number }).volumeMm3).toBeCloseTo(12000 + parts[2].volumeMm3, 1);
+  });
+  it("closed groups of an OBJ are parts; the thinnest wall of each is what it was built as", async () => {
+    const plates = [1.2, 3]
+      .map((wall, i) => {
+        const b = new MeshBuilder().box([i * 100, 0, 0], [i * 100 + 60, 40, wall]).build();
+        const v = Array.from({ length: b.positions.length / 3 }, (_, k) => `v ${b.positions.slice(k * 3, k * 3 + 3).join(" ")}`);
+        const f = Array.from(
+          { length: b.indices.length / 3 },
+          (_, k) => `f ${[0, 1, 2].map((c) => b.indices[k * 3 + c] + 1 + i * 8).join(" ")}`,
+        );
+        return [`o plate${i}`, ...v, ...f].join("\n");
+      })
+      .join("\n");
+    const r = await value("inspect", file("plates.obj", plates), {});
+    const parts = r.parts as { name: string; thinnestWallMm: number }[];
+    expect(parts.map((p) => p.name)).toEqual(["plate0", "plate1"]);
+    expect(parts[0].thinnestWallMm).toBeCloseTo(1.2, 4);
+    expect(parts[1].thinnestWallMm).toBeCloseTo(3, 4);
+  });
+  it("an open sheet has no wall to speak of", async () => {
+    const sheet = new MeshBuilder().quad([0, 0, 0], [50, 0, 0], [50, 50, 0], [0, 50, 0]).build();
+    const r = await value("inspect", file("sheet.stl", writeStl(sheet)), {});
+    expect((r.parts as Record<string, unknown>[])[0]).toMatchObject({
+      thinnestWallMm: null,
+      watertight: false,
+      boundaryEdges: 4,
+      holes: 1,
+    });
+  });
+  it("a package that is cut short is a problem with its place", async () => {
+    const cut = file("cut.3mf", writeThreeMf([{ name: "x", mesh: boxMesh(9, 9, 9), copies: 1 }]).slice(0, 150));
+    expect(await run("inspect", cut, {})).toMatchObject({ ok: false, problem: { code: "3mf.zip" } });
+  });
 });
 
 describe("inch estimate", () => {

@@ -39,15 +39,13 @@ async function storeVersion1(): Promise<void> {
   await old.table("scenes").put(project.scene);
   for (const t of ["parts", "paints", "procedures", "records"] as const) await old.table(t).bulkPut(project[t]);
   await old.table("meshes").put({ hash: project.parts[0].source.hash, bytes: mesh() });
-  await old
-    .table("history")
-    .add({
-      sceneId: "scene-1",
-      label: "x",
-      at: 0,
-      undone: 0,
-      changes: [{ table: "parts", key: ["scene-1", "crate"], before: null, after: null }],
-    });
+  await old.table("history").add({
+    sceneId: "scene-1",
+    label: "x",
+    at: 0,
+    undone: 0,
+    changes: [{ table: "parts", key: ["scene-1", "crate"], before: null, after: null }],
+  });
   old.close();
 }
 

@@ -45,6 +45,45 @@ const COMMANDS: [CommandName, object][] = [
   ["step.start", { recordId: "r", partId: "brick", stepKey: "brick/p/0", title: "Prime", time: "hands", plannedS: 60, waitS: 60 }],
   ["step.finish", { recordId: "r", result: "good", good: 0, failed: 0, wentWrong: "" }],
   ["step.forget", { recordId: "r" }],
+  ["scene.scale", { scale: ratioScale(100), along: true }],
+  ["scene.set", { secondary: { ratio: 160, use: "background" }, handling: "weekly", finish: "display", fidelity: "replica" }],
+  ["scene.set", { house: { gridMm: 25.4, clipSlotMm: 4.2, wallHeightMm: null, baseMm: 5, groundHex: "#604020" } }],
+  ["scene.set", { homes: [{ id: "h", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }] }],
+  [
+    "scene.set",
+    {
+      dimensions: [
+        { id: "d", name: "Door", axis: "height", mm: 2032, text: "80 in", source: "plan", sure: "drawing", within: null, partId: "brick" },
+      ],
+    },
+  ],
+  ["scene.set", { ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }] }],
+  ["part.set", { partId: "brick", group: "quay", tags: ["wood"], licence: "own work", fileCost: { minor: 450, currency: "EUR" } }],
+  ["part.set", { partId: "brick", tally: { fitted: 1, primed: 2, painted: 0, placed: 0 }, placedByMap: true }],
+  ["part.set", { partId: "brick", variations: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "" }] }],
+  ["part.set", { partId: "brick", sightings: [{ id: "s", thing: "door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }] }],
+  [
+    "part.set",
+    { partId: "brick", configurations: [{ name: "folded", sizeMm: [20, 20, 20] }], materials: [{ surface: "wall", material: "brick" }] },
+  ],
+  ["parts.set", { partIds: ["brick"], addTags: ["a", "b"], dropTags: ["wood"], group: "mill" }],
+  ["part.replace", { partId: "brick", source: { kind: "typed", sizeMm: [10, 20, 30], shell: false }, factor: 2, note: "another" }],
+  ["part.restore", { partId: "brick", version: 0 }],
+  [
+    "parts.add",
+    {
+      parts: ["n1", "n2"].map((id) => ({
+        id,
+        name: id,
+        source: { kind: "scratch", sizeMm: [5, 5, 5], material: "plastic sheet" },
+        factor: 1,
+        copies: 3,
+        work: [],
+        group: "new",
+      })),
+    },
+  ],
+  ["parts.delete", { partIds: ["n1", "n2"] }],
 ];
 
 describe("undo, whatever was done", () => {
@@ -71,7 +110,7 @@ describe("undo, whatever was done", () => {
         expect(await read()).toEqual(end);
         db.close();
       }),
-      { numRuns: 15 },
+      { numRuns: 25 },
     );
   });
 

@@ -210,12 +210,7 @@ function Views({
     <g>
       {layout.views.map((placed) => (
         <g key={placed.view.name}>
-          <text
-            x={placed.x}
-            y={placed.y - Math.max(placed.view.heightMm, placed.view.name === "front" ? figureMm : 0) * s - 8}
-            fontSize="14"
-            fill="var(--soft)"
-          >
+          <text x={placed.x} y={placed.y - placed.view.heightMm * s - 8} fontSize="14" fill="var(--soft)">
             {VIEW_WORDS[placed.view.name]}
           </text>
           {sheet.hatches

@@ -19,6 +19,8 @@ export interface ViewLayout {
 const ROOM = { left: 62, top: 22, gap: 44, below: 46 };
 /** Width of the door and the figure that stand beside the front view, as a share of the figure's height. */
 export const BESIDE = 0.72;
+/** A door leaf is at most so many times as tall as a figure (1981 mm beside a person of 5 ft 6 in). */
+const DOOR_TALL = 1.19;
 const MOST_PX_PER_MM = 9;
 
 export function layoutViews(views: readonly ViewDrawing[], width: number, height: number, figureMm: number): ViewLayout {
@@ -26,7 +28,7 @@ export function layoutViews(views: readonly ViewDrawing[], width: number, height
   const front = by("front"),
     side = by("side"),
     plan = by("plan");
-  const tall = Math.max(front.heightMm, side.heightMm, figureMm);
+  const tall = Math.max(front.heightMm, side.heightMm, DOOR_TALL * figureMm);
   const beside = BESIDE * figureMm;
   const inRow = Math.min(
     MOST_PX_PER_MM,
