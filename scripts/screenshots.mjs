@@ -72,6 +72,21 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
   await page.clock.runFor(1000);
   await shoot(page, name.toLowerCase());
 }
+/** Leaves of a station or a part, by their address. */
+const scene = new URL(page.url()).pathname.split("/")[2];
+for (const [address, name] of [
+  ["scale/change", "what-if"],
+  ["scale/beside", "side-by-side"],
+  ["scale/subject", "subject"],
+  ["parts/rowing-boat/mesh", "mesh"],
+  ["parts/rowing-boat/scale", "own-scale"],
+  ["parts/quay-wall/record", "record"],
+]) {
+  await page.goto(`${base}/s/${scene}/${address}`);
+  await page.locator("main h1").waitFor();
+  await page.waitForTimeout(1200);
+  await shoot(page, name);
+}
 await page.keyboard.press("n");
 await shoot(page, "new-part");
 const lamp = await open({ colorScheme: "dark" });
