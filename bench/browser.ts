@@ -6,7 +6,7 @@ import { chromium } from "@playwright/test";
 import { build, type Rolldown } from "vite";
 import { fileURLToPath } from "node:url";
 import type { PageTimes } from "./inPage";
-import type { Measured } from "./side";
+import { median, summed, type Measured } from "./side";
 
 export interface BrowserRow {
   name: string;
@@ -19,8 +19,6 @@ export interface BrowserRow {
   /** The file that both sides read. */
   file: (size: number) => Uint8Array;
 }
-
-const median = (n: number[]): number => [...n].sort((a, b) => a - b)[Math.floor(n.length / 2)];
 
 async function bundle(page: string): Promise<string> {
   const entry = fileURLToPath(new URL(page, import.meta.url));
@@ -66,17 +64,5 @@ export async function measureInBrowser(row: BrowserRow, rounds = 5): Promise<Mea
   } finally {
     await browser.close();
   }
-  const ratio = median(ours) / median(peer);
-  return {
-    name: row.name,
-    work: row.work,
-    peer: row.peer,
-    oursMs: Math.round(median(ours)),
-    peerMs: Math.round(median(peer)),
-    ratio: Math.round(ratio * 1000) / 1000,
-    goal: row.goal,
-    met: ratio <= row.goal,
-    growth,
-    peakMb: Math.round(peak / 1048576),
-  };
+  return summed(row, ours, peer, growth, peak);
 }

@@ -27,7 +27,7 @@ export interface Measured {
   peakMb: number;
 }
 
-const median = (n: number[]): number => [...n].sort((a, b) => a - b)[Math.floor(n.length / 2)];
+export const median = (n: number[]): number => [...n].sort((a, b) => a - b)[Math.floor(n.length / 2)];
 
 /** What the work gave, so that it cannot be skipped as unused. */
 let sink: unknown;
@@ -61,8 +61,19 @@ export async function measure(row: Row, rounds = 5): Promise<Measured> {
     }
     growth.push({ size, ms: Math.round(median(ours)) });
   }
-  const ratio = median(ours) / median(peer);
   void sink;
+  return summed(row, ours, peer, growth, peak);
+}
+
+/** A row's medians, ratio and whether it is met. */
+export function summed(
+  row: Pick<Row, "name" | "work" | "peer" | "goal">,
+  ours: number[],
+  peer: number[],
+  growth: Measured["growth"],
+  peakBytes: number,
+): Measured {
+  const ratio = median(ours) / median(peer);
   return {
     name: row.name,
     work: row.work,
@@ -73,6 +84,6 @@ export async function measure(row: Row, rounds = 5): Promise<Measured> {
     goal: row.goal,
     met: ratio <= row.goal,
     growth,
-    peakMb: Math.round(peak / 1048576),
+    peakMb: Math.round(peakBytes / 1048576),
   };
 }

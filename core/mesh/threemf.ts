@@ -235,74 +235,68 @@ function readModel(path: string, text: Uint8Array, onProgress: (f: number) => vo
   }
 
   function readVertices(id: string): Float64Array {
-    let out = new Float64Array(3 * 1024);
-    let used = 0;
-    while (tags.nextAttribute());
-    if (tags.kind === "empty") return out.subarray(0, 0);
-    const inside = tags.depth;
-    const cursor = new NumberCursor(text);
-    while (tags.next() && tags.depth >= inside) {
-      if (tags.name !== "vertex" || tags.kind === "close") {
-        if (tags.kind !== "close") tags.skipChildren();
-        continue;
-      }
-      if (used + 3 > out.length) out = grown(out, new Float64Array(out.length * 2));
-      let found = 0;
-      while (tags.nextAttribute()) {
-        const axis = tags.attribute === "x" ? 0 : tags.attribute === "y" ? 1 : tags.attribute === "z" ? 2 : -1;
-        if (axis < 0) continue;
-        cursor.at = tags.valueFrom;
-        const v = cursor.number();
-        if (!Number.isFinite(Math.fround(v)))
-          throw damaged(
-            "mesh.not-finite",
-            `Vertex ${used / 3} of object ${id} has a coordinate that is not a number. Repair or export the model again.`,
-            here(tags.where),
-          );
-        out[used + axis] = v;
-        found |= 1 << axis;
-      }
-      if (found !== 7) throw damaged("3mf.vertex", `Vertex ${used / 3} of object ${id} lacks x, y or z. ${AGAIN}`, here(tags.where));
-      used += 3;
-      if ((used & 0x3ffff) === 0) pause();
-    }
-    return out.subarray(0, used);
+    return readTriples("vertex", ["x", "y", "z"], new Float64Array(3 * 1024), (v, row) => {
+      if (!Number.isFinite(Math.fround(v)))
+        throw damaged(
+          "mesh.not-finite",
+          `Vertex ${row} of object ${id} has a coordinate that is not a number. Repair or export the model again.`,
+          here(tags.where),
+        );
+    });
   }
 
   function readTriangles(id: string, vertices: Float64Array | null): Uint32Array {
     const most = (vertices?.length ?? 0) / 3;
-    let out = new Uint32Array(3 * 1024);
+    return readTriples("triangle", ["v1", "v2", "v3"], new Uint32Array(3 * 1024), (v, row) => {
+      if (!Number.isInteger(v) || v < 0 || v >= most)
+        throw damaged(
+          "3mf.index",
+          `Triangle ${row} of object ${id} names vertex ${tags.value()}, but there are ${most}. The file is damaged: export the model again.`,
+          here(tags.where),
+        );
+    });
+  }
+
+  /** Three numbers from every `element` inside the tag at hand, by the names of their attributes; `check` throws on a bad one. */
+  function readTriples<T extends Float64Array | Uint32Array>(
+    element: "vertex" | "triangle",
+    names: readonly [string, string, string],
+    into: T,
+    check: (value: number, row: number) => void,
+  ): T {
+    let out = into;
     let used = 0;
     while (tags.nextAttribute());
-    if (tags.kind === "empty") return out.subarray(0, 0);
+    if (tags.kind === "empty") return out.subarray(0, 0) as T;
     const inside = tags.depth;
     const cursor = new NumberCursor(text);
     while (tags.next() && tags.depth >= inside) {
-      if (tags.name !== "triangle" || tags.kind === "close") {
-        if (tags.kind !== "close") tags.skipChildren();
+      if (tags.kind === "close") continue;
+      if (tags.name !== element) {
+        tags.skipChildren();
         continue;
       }
-      if (used + 3 > out.length) out = grown(out, new Uint32Array(out.length * 2));
+      if (used + 3 > out.length) out = doubled(out);
       let found = 0;
       while (tags.nextAttribute()) {
-        const corner = tags.attribute === "v1" ? 0 : tags.attribute === "v2" ? 1 : tags.attribute === "v3" ? 2 : -1;
-        if (corner < 0) continue;
+        const k = tags.attribute === names[0] ? 0 : tags.attribute === names[1] ? 1 : tags.attribute === names[2] ? 2 : -1;
+        if (k < 0) continue;
         cursor.at = tags.valueFrom;
         const v = cursor.number();
-        if (!Number.isInteger(v) || v < 0 || v >= most)
-          throw damaged(
-            "3mf.index",
-            `Triangle ${used / 3} of object ${id} names vertex ${tags.value()}, but there are ${most}. The file is damaged: export the model again.`,
-            here(tags.where),
-          );
-        out[used + corner] = v;
-        found |= 1 << corner;
+        check(v, used / 3);
+        out[used + k] = v;
+        found |= 1 << k;
       }
-      if (found !== 7) throw damaged("3mf.triangle", `Triangle ${used / 3} of object ${id} lacks v1, v2 or v3. ${AGAIN}`, here(tags.where));
+      if (found !== 7)
+        throw damaged(
+          `3mf.${element}`,
+          `A ${element} (number ${used / 3}) lacks ${names.join(", ")} or one of them. ${AGAIN}`,
+          here(tags.where),
+        );
       used += 3;
       if ((used & 0x3ffff) === 0) pause();
     }
-    return out.subarray(0, used);
+    return out.subarray(0, used) as T;
   }
 
   function pause(): void {
@@ -330,10 +324,12 @@ function readModel(path: string, text: Uint8Array, onProgress: (f: number) => vo
   }
 }
 
-const grown = <T extends Float64Array | Uint32Array>(from: T, to: T): T => {
+/** The same numbers with room for twice as many. */
+function doubled<T extends Float64Array | Uint32Array>(from: T): T {
+  const to = new (from.constructor as new (length: number) => T)(from.length * 2);
   to.set(from as never);
   return to;
-};
+}
 
 /** First `inner`, then `outer`. */
 function compose(inner: Transform, outer: Transform): Transform {

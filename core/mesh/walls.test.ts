@@ -137,7 +137,7 @@ describe("points on the surface", () => {
     let top = 0;
     for (let i = 0; i < 1800; i++) {
       if (at[i * 6 + 5] > 0.9) top++;
-      expect(Math.hypot(at[i * 6 + 3], at[i * 6 + 4], at[i * 6 + 5])).toBeCloseTo(1, 9);
+      expect(Math.hypot(at[i * 6 + 3], at[i * 6 + 4], at[i * 6 + 5])).toBeCloseTo(1, 6);
     }
     // The top is 100 of 1,800 mm².
     expect(top).toBe(100);

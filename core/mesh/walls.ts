@@ -12,6 +12,7 @@ import { throwIfCancelled, type OnProgress } from "../measure";
 import { treeOf, type MeshTree } from "./bvh";
 import { cavityShells } from "./findings";
 import { boundsOf, type Mesh } from "./mesh";
+import { facetsOf } from "./normals";
 import { shellVolumes } from "./report";
 import type { Topology } from "./topology";
 
@@ -64,33 +65,16 @@ export interface SurfacePoints {
 /** @param skip facets without area */
 export function surfacePoints(mesh: Mesh, skip: Uint8Array, count: number): SurfacePoints {
   const { positions: p, indices } = mesh;
-  const triangles = indices.length / 3;
-  const normals = new Float64Array(6);
-  const cross = (t: number): number => {
-    const a = indices[t * 3] * 3,
-      b = indices[t * 3 + 1] * 3,
-      c = indices[t * 3 + 2] * 3;
-    const ux = p[b] - p[a],
-      uy = p[b + 1] - p[a + 1],
-      uz = p[b + 2] - p[a + 2];
-    const vx = p[c] - p[a],
-      vy = p[c + 1] - p[a + 1],
-      vz = p[c + 2] - p[a + 2];
-    normals[0] = uy * vz - uz * vy;
-    normals[1] = uz * vx - ux * vz;
-    normals[2] = ux * vy - uy * vx;
-    return Math.sqrt(normals[0] ** 2 + normals[1] ** 2 + normals[2] ** 2);
-  };
+  const { normals, areasMm2 } = facetsOf(mesh);
   let total = 0;
-  for (let t = 0; t < triangles; t++) if (!skip[t]) total += cross(t);
+  for (let t = 0; t < areasMm2.length; t++) if (!skip[t]) total += areasMm2[t];
   const at = new Float64Array(count * 6);
   const vertex = new Uint32Array(count);
   let used = 0,
     sum = 0;
-  for (let t = 0; t < triangles && used < count; t++) {
+  for (let t = 0; t < areasMm2.length && used < count; t++) {
     if (skip[t]) continue;
-    const twice = cross(t);
-    sum += twice;
+    sum += areasMm2[t];
     const a = indices[t * 3] * 3,
       b = indices[t * 3 + 1] * 3,
       c = indices[t * 3 + 2] * 3;
@@ -105,7 +89,7 @@ export function surfacePoints(mesh: Mesh, skip: Uint8Array, count: number): Surf
       const o = used * 6;
       for (let k = 0; k < 3; k++) {
         at[o + k] = p[a + k] + u * (p[b + k] - p[a + k]) + v * (p[c + k] - p[a + k]);
-        at[o + 3 + k] = normals[k] / twice;
+        at[o + 3 + k] = normals[t * 3 + k];
       }
       vertex[used++] = indices[t * 3];
     }

@@ -21,5 +21,5 @@ export const fileName = (scene: string, ending: string): string =>
 /** The parts list as a file; what writes CSV comes when it is asked for. */
 export async function downloadParts(project: Project): Promise<void> {
   const { partsCsv } = await import("./exports");
-  download(fileName(project.scene.name, "csv"), partsCsv(project), "text/csv");
+  download(fileName(project.scene.name, "csv"), partsCsv(project, Date.now()), "text/csv");
 }

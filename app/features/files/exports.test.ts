@@ -16,7 +16,7 @@ const rows = (csv: string): Record<string, string>[] => Papa.parse<Record<string
 describe("the parts list as CSV", () => {
   it("has a row a part, with counts, sizes and the best printer", () => {
     const project = projectOf([brick], [record("brick", "brick/print/clear0", { finishedAt: 5, result: "partly", good: 3, failed: 1 })]);
-    const [row] = rows(partsCsv(project));
+    const [row] = rows(partsCsv(project, 0));
     expect(row).toMatchObject({
       name: "Brick",
       copies: "4",
@@ -27,6 +27,9 @@ describe("the parts list as CSV", () => {
       z_mm: "20",
       currency: "EUR",
       scale: "28 mm figures, 1:56",
+      spare: "0",
+      placed: "0",
+      tags: "",
     });
     expect(Number(row.real_height_m)).toBeCloseTo(1.121, 3);
     expect(Number(row.volume_cm3)).toBeCloseTo(24, 6);
@@ -34,12 +37,12 @@ describe("the parts list as CSV", () => {
   // RFC 4180: quotes are doubled, commas and line ends are quoted.
   it("keeps commas, quotes and line ends in names", () => {
     const name = 'Wall, "long",\nleft';
-    expect(rows(partsCsv(projectOf([{ ...brick, name }])))[0].name).toBe(name);
+    expect(rows(partsCsv(projectOf([{ ...brick, name }]), 0))[0].name).toBe(name);
   });
   it.each(["=1+1", "+cmd", "-2", "@sum"])("does not let %j become a formula", (name) => {
-    expect(rows(partsCsv(projectOf([{ ...brick, name }])))[0].name).toBe(`'${name}`);
+    expect(rows(partsCsv(projectOf([{ ...brick, name }]), 0))[0].name).toBe(`'${name}`);
   });
-  it("is empty for a scene without parts", () => expect(partsCsv(projectOf([]))).toBe(""));
+  it("is empty for a scene without parts", () => expect(partsCsv(projectOf([]), 0)).toBe(""));
 });
 
 describe("the evenings as a calendar (RFC 5545)", () => {

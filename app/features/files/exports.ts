@@ -1,7 +1,7 @@
 /** Files out: the bundle of a scene, its parts as CSV, its evenings as iCalendar. */
 import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
-import { failedCount, goodCount, type Tonight } from "~core/plan";
+import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
 import { fail, formatDuration, ok, type Result } from "~core/measure";
 import { partRealMm, partSizeMm, partVolumeMm3, printOptions, type Project } from "~core/project";
 import { describeScale } from "~core/scale";
@@ -10,11 +10,12 @@ import { describeScale } from "~core/scale";
 const toModelNumber = (n: number): number => Math.round(n * 1000) / 1000;
 
 /** One row a part, one header row; lengths in millimetres and metres, as numbers with a point. */
-export function partsCsv(project: Project): string {
+export function partsCsv(project: Project, now: number): string {
   const rows = project.parts.map((part) => {
     const [x, y, z] = partSizeMm(part),
       real = partRealMm(part, project.scene);
     const best = printOptions(part, project.scene)[0];
+    const track = trackOf(part, project, now);
     return {
       name: safeCell(part.name),
       copies: part.copies,
@@ -32,6 +33,14 @@ export function partsCsv(project: Project): string {
       currency: best?.job.currency ?? "",
       scale: describeScale(project.scene.scale),
       notes: safeCell(part.notes),
+      group: safeCell(part.group),
+      tags: safeCell(part.tags.join(", ")),
+      spare: track.spare,
+      fitted: track.fitted,
+      primed: track.primed,
+      painted: track.painted,
+      placed: track.placed,
+      licence: safeCell(part.licence),
     };
   });
   return Papa.unparse(rows, { newline: "\r\n" });

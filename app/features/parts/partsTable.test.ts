@@ -5,12 +5,12 @@ import { boxMesh, buildTopology, reportMesh } from "~core/mesh";
 import type { Part } from "~core/project";
 import { drawSheet } from "~core/sheet";
 import { defaultWork } from "./defaultWork";
-import { openFolders, chosenFiles } from "./droppedFiles";
-import { mendWords } from "./MeshPage";
-import { findingNotes, mendable } from "./meshNotes";
-import { matches, partRows } from "./partRows";
-import { parseCost, parseTags } from "./RecordPage";
-import { snapInView } from "./snapping";
+import { openFolders, chosenFiles } from "./incoming/droppedFiles";
+import { mendWords } from "./mesh/MeshPage";
+import { findingNotes, mendable } from "./mesh/meshNotes";
+import { matches, partRows } from "./table/partRows";
+import { parseCost, parseTags } from "./record/parsing";
+import { snapInView } from "./ownScale/snapping";
 import { piecesOf } from "./writeParts";
 
 describe("rows", () => {

@@ -3,8 +3,8 @@ import { parseCount, parseName, parseNumber } from "../../ui/field";
 import { keyName } from "../../ui/keys";
 import { parseArea } from "../ground/GroundPage";
 import { geometryKey } from "./geometryKey";
-import { nameFromFile } from "./nameFromFile";
-import { parsePartSize } from "./NewPart";
+import { nameFromFile } from "./incoming/nameFromFile";
+import { parsePartSize } from "./incoming/NewPart";
 import { parseScale } from "~core/scale";
 import { sizePart } from "../../../tests/sampleProject";
 

@@ -1,4 +1,4 @@
-import { MeshPage } from "~app/features/parts/MeshPage";
+import { MeshPage } from "~app/features/parts/mesh/MeshPage";
 import { usePart } from "./part";
 
 export default function PartMeshRoute() {

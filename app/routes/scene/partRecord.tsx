@@ -1,4 +1,4 @@
-import { RecordPage } from "~app/features/parts/RecordPage";
+import { RecordPage } from "~app/features/parts/record/RecordPage";
 import { usePart } from "./part";
 
 export default function PartRecordRoute() {

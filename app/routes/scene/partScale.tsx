@@ -1,4 +1,4 @@
-import { PartScalePage } from "~app/features/parts/PartScalePage";
+import { PartScalePage } from "~app/features/parts/ownScale/PartScalePage";
 import { usePart } from "./part";
 
 export default function PartScaleRoute() {

@@ -1,4 +1,4 @@
-import { PartsPage } from "~app/features/parts/PartsPage";
+import { PartsPage } from "~app/features/parts/table/PartsPage";
 import { useProject } from "~app/features/frame/scene";
 
 export default function PartsRoute() {

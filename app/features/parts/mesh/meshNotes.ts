@@ -3,7 +3,7 @@ import { formatMm } from "~core/measure";
 import type { Crossings, FindingCode, MeshReport } from "~core/mesh";
 import { narrowGaps, thinWalls, type Part, type Project } from "~core/project";
 import type { Process } from "~core/scale";
-import { shareText, type Note } from "./firstLook";
+import { shareText, type Note } from "../firstLook";
 
 const n = (count: number, one: string, many = `${one}s`): string => `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
 

@@ -9,13 +9,13 @@ import { verdictOf } from "~app/features/scale/mismatchRows";
 import { parseOwnThing } from "~app/features/scale/ScalePage";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
-import { PartLeaves } from "./PartLeaves";
+import { PartLeaves } from "../PartLeaves";
 import { PickSheet, type PickedSpan } from "./PickSheet";
-import type { Picked } from "./turntableScene";
-import { useSheet } from "./useSheet";
-import { SheetWaits } from "./PartPage";
+import type { Picked } from "../turntableScene";
+import { useSheet } from "../useSheet";
+import { SheetWaits } from "../PartPage";
 
-const Turntable = lazy(() => import("./Turntable"));
+const Turntable = lazy(() => import("../Turntable"));
 
 const parseModelLength = (text: string): Result<number> => {
   const r = parseLength(text, "mm");

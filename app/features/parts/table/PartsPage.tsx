@@ -12,7 +12,7 @@ import { Key, useKey } from "~app/ui/keys";
 import { BulkBar } from "./BulkBar";
 import { matches, partRows } from "./partRows";
 import { PartsTable, type ColumnSet } from "./PartsTable";
-import { writeParts } from "./writeParts";
+import { writeParts } from "../writeParts";
 
 export function PartsPage({ project }: { project: Project }) {
   const { scene, parts } = project;

@@ -11,13 +11,13 @@ import { db } from "~app/data/database.client";
 import { Page, Section } from "~app/features/frame/Page";
 import { Key, useKey } from "~app/ui/keys";
 import { findingNotes, mendable, wallNotes } from "./meshNotes";
-import { meshSourceOf } from "./meshSource";
-import { PartLeaves } from "./PartLeaves";
-import { SheetWaits } from "./PartPage";
-import { SheetDrawing } from "./SheetDrawing";
-import { useSheet } from "./useSheet";
+import { meshSourceOf } from "../meshSource";
+import { PartLeaves } from "../PartLeaves";
+import { SheetWaits } from "../PartPage";
+import { SheetDrawing } from "../SheetDrawing";
+import { useSheet } from "../useSheet";
 import { WallChart } from "./WallChart";
-import { writeParts } from "./writeParts";
+import { writeParts } from "../writeParts";
 
 /** Up to this many triangles crossings are looked for unasked. */
 const CROSSINGS_UNASKED = 150_000;

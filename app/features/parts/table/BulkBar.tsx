@@ -6,7 +6,7 @@ import type { Part, Project } from "~core/project";
 import { HANDLINGS } from "~core/subject";
 import { useActions } from "~app/features/frame/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
-import { writeParts } from "./writeParts";
+import { writeParts } from "../writeParts";
 
 export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Project; onDone: () => void }) {
   const { run } = useActions();

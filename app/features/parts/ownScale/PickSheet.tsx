@@ -3,8 +3,8 @@ import { useState } from "react";
 import { formatMm } from "~core/measure";
 import type { Sheet, ViewName } from "~core/sheet";
 import { useWidth } from "~app/ui/useWidth";
-import { layoutViews } from "./layoutViews";
-import { segmentsPath } from "./SheetDrawing";
+import { layoutViews } from "../layoutViews";
+import { segmentsPath } from "../SheetDrawing";
 import { snapInView, type ViewPoint } from "./snapping";
 
 const REACH_PX = 12;

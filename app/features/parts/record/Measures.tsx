@@ -1,0 +1,94 @@
+/** What of the house standards a part has, and the ways it can be. */
+import { fail, formatMm, ok, type Result } from "~core/measure";
+import { houseFindings, type Part, type Project } from "~core/project";
+import { useActions } from "~app/features/frame/scene";
+import { mmText, parseHexOrNone, parseMmOrNone } from "~app/features/subject/HouseForm";
+import { ParsedField } from "~app/ui/field";
+import { parsePartSize } from "../incoming/NewPart";
+
+export function Measures({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const at = (mm: number | null): string => mmText(mm === null ? null : mm * part.factor);
+  const set = (change: Partial<Part["measures"]>): void => run("part.set", { partId: part.id, measures: { ...part.measures, ...change } });
+  const toFile = (mm: number | null): number | null => (mm === null ? null : mm / part.factor);
+  const findings = houseFindings(part, project.scene);
+  return (
+    <div className="mt-3">
+      <div className="grid grid-cols-2 gap-3 tab:grid-cols-4">
+        <ParsedField
+          label="Clip slot, as it is"
+          text={at(part.measures.clipSlotMm)}
+          placeholder="none"
+          parse={parseMmOrNone}
+          onCommit={(v) => set({ clipSlotMm: toFile(v) })}
+        />
+        <ParsedField
+          label="Wall height"
+          text={at(part.measures.wallHeightMm)}
+          placeholder="none"
+          parse={parseMmOrNone}
+          onCommit={(v) => set({ wallHeightMm: toFile(v) })}
+        />
+        <ParsedField
+          label="Base"
+          text={at(part.measures.baseMm)}
+          placeholder="none"
+          parse={parseMmOrNone}
+          onCommit={(v) => set({ baseMm: toFile(v) })}
+        />
+        <ParsedField
+          label="Ground colour"
+          text={part.measures.groundHex ?? ""}
+          placeholder="none"
+          parse={parseHexOrNone}
+          onCommit={(groundHex) => set({ groundHex })}
+        />
+      </div>
+      <ul className="mt-1">
+        {findings.map((f) => (
+          <li key={f.message} className={f.fits ? "text-soft" : "note-act"}>
+            {f.fits ? "" : "▲ "}
+            {f.message}
+          </li>
+        ))}
+      </ul>
+      <Configurations part={part} />
+    </div>
+  );
+}
+
+/** Other ways the part can be: folded, taken apart. They are what must fit shelf, box and door. */
+
+function Configurations({ part }: { part: Part }) {
+  const { run } = useActions();
+  const parse = (text: string): Result<{ name: string; sizeMm: [number, number, number] }> => {
+    const m = /^\s*(.{1,40}?)\s*[=:]\s*(.+)$/.exec(text);
+    if (!m) return fail("configuration", 'A name and a size, such as "folded = 200 × 150 × 60 mm".');
+    const size = parsePartSize(m[2]);
+    return size.ok ? ok({ name: m[1], sizeMm: size.value.map((v) => v / part.factor) as [number, number, number] }) : size;
+  };
+  return (
+    <div className="mt-3">
+      {part.configurations.map((c, i) => (
+        <p key={c.name + i} className="flex items-center justify-between border-b border-rule">
+          <span>
+            {c.name}: {c.sizeMm.map((v) => formatMm(v * part.factor)).join(" × ")}
+          </span>
+          <button
+            className="btn-text"
+            onClick={() => run("part.set", { partId: part.id, configurations: part.configurations.filter((_, k) => k !== i) })}
+          >
+            remove
+          </button>
+        </p>
+      ))}
+      <ParsedField
+        label="Another way it can be, for shelf and box"
+        text=""
+        placeholder="folded = 200 × 150 × 60 mm"
+        parse={parse}
+        onCommit={(c) => run("part.set", { partId: part.id, configurations: [...part.configurations, c] })}
+      />
+    </div>
+  );
+}

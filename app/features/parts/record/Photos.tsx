@@ -1,0 +1,61 @@
+/** Photos of a part, kept without where they were taken. */
+import { useRef } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import type { Part, Project } from "~core/project";
+import { db } from "~app/data/database.client";
+import { useActions } from "~app/features/frame/scene";
+import { Picture } from "~app/features/subject/Picture";
+import { cleanPicture } from "~app/features/subject/pictures";
+
+export function Photos({ part, project }: { part: Part; project: Project }) {
+  const file = useRef<HTMLInputElement>(null);
+  const { run } = useActions();
+  const { revalidate } = useRevalidator();
+  const add = async (files: File[]): Promise<void> => {
+    const clean = await Promise.all(files.map((f) => cleanPicture(f, f.name)));
+    for (const c of clean) if (!c.ok) toast.error(c.problem.message);
+    const pictures = clean.flatMap((c) => (c.ok ? [c.value] : []));
+    if (pictures.length === 0) return;
+    const { runWithFiles } = await import("~store/commands");
+    const payload = { partId: part.id, pictures: [...new Set([...part.pictures, ...pictures.map((p) => p.hash)])] };
+    const done = await runWithFiles(db, project.scene.id, "pictures", pictures, "part.set", payload, Date.now());
+    if (!done.ok) toast.error(done.problem.message);
+    await revalidate();
+  };
+  return (
+    <div className="mt-3">
+      <input
+        ref={file}
+        id="part-photo"
+        type="file"
+        accept="image/*"
+        multiple
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Photos of the part"
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = "";
+          if (files.length) void add(files);
+        }}
+      />
+      <div className="flex flex-wrap gap-2">
+        {part.pictures.map((hash, i) => (
+          <figure key={hash} className="w-28">
+            <Picture hash={hash} alt={`${part.name}, photo ${i + 1}`} className="h-24 w-28" />
+            <button
+              className="btn-text text-sm"
+              onClick={() => run("part.set", { partId: part.id, pictures: part.pictures.filter((h) => h !== hash) })}
+            >
+              remove
+            </button>
+          </figure>
+        ))}
+        <button className="btn self-start" onClick={() => file.current?.click()}>
+          Add photos
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+/** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
+import { alikeParts, type Part, type Project } from "~core/project";
+import { Page, Section } from "~app/features/frame/Page";
+import { useActions } from "~app/features/frame/scene";
+import { ParsedField } from "~app/ui/field";
+import { PartLeaves } from "../PartLeaves";
+import { Differs } from "./Differs";
+import { Measures } from "./Measures";
+import { costText, parseCost, parseTags, parseText } from "./parsing";
+import { Photos } from "./Photos";
+import { Tracker } from "./Tracker";
+import { Variations } from "./Variations";
+import { Versions } from "./Versions";
+
+export function RecordPage({ part, project }: { part: Part; project: Project }) {
+  const { scene, parts } = project;
+  const { run } = useActions();
+  const set = (change: Omit<Parameters<typeof run<"part.set">>[1], "partId">): void => run("part.set", { partId: part.id, ...change });
+  const alike = (alikeParts(parts).get(part.id) ?? []).map((id) => parts.find((p) => p.id === id)!.name);
+  return (
+    <Page
+      title={part.name}
+      sub={[part.group, ...part.tags].filter(Boolean).join(" · ") || "no group or tags yet"}
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "copies", value: String(part.copies) },
+        { label: "versions", value: String(part.versions.length + 1) },
+      ]}
+    >
+      <PartLeaves part={part} project={project} />
+      <Section title="Where its pieces are">
+        <Tracker part={part} project={project} />
+        {(alike.length > 0 || part.placedByMap) && (
+          <p className="mt-2">
+            {alike.length > 0 && (
+              <span className="note-act">▲ Easily mixed up with {alike.join(" and ")}: mark them, and put both on a placement map. </span>
+            )}
+            {part.placedByMap && <span>On the placement map: it has a right way round or its own place.</span>}
+          </p>
+        )}
+        <label className="mt-2 flex min-h-[44px] items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5 accent-ink"
+            checked={part.placedByMap}
+            onChange={(e) => set({ placedByMap: e.target.checked })}
+          />
+          It has a right way round, or a place of its own
+        </label>
+      </Section>
+      <Section title="Copies that differ">
+        <Variations part={part} onChange={(variations) => set({ variations })} />
+      </Section>
+      <div className="grid gap-x-10 desk:grid-cols-2">
+        <Section title="Kept with it">
+          <div className="grid gap-3 tab:grid-cols-2">
+            <ParsedField
+              label="Group"
+              text={part.group}
+              placeholder="quay, cargo, mill"
+              parse={parseText(60)}
+              onCommit={(group) => set({ group })}
+            />
+            <ParsedField
+              label="Tags, with commas"
+              text={part.tags.join(", ")}
+              placeholder="wood, wet"
+              parse={parseTags}
+              onCommit={(tags) => set({ tags })}
+            />
+            <ParsedField
+              label="Licence of the file"
+              text={part.licence}
+              placeholder="own work; personal use only"
+              parse={parseText(200)}
+              onCommit={(licence) => set({ licence })}
+            />
+            <ParsedField
+              label="What the file cost"
+              text={costText(part.fileCost)}
+              placeholder="4.50 EUR"
+              parse={parseCost}
+              onCommit={(fileCost) => set({ fileCost })}
+            />
+          </div>
+          <Photos part={part} project={project} />
+        </Section>
+        <Section title="Where it differs from the scene, and its standards">
+          <Differs part={part} project={project} />
+          <Measures part={part} project={project} />
+        </Section>
+      </div>
+      <Section title="Versions">
+        <Versions part={part} project={project} />
+      </Section>
+    </Page>
+  );
+}

@@ -1,0 +1,79 @@
+/** Where the pieces of a part are, and how many spares to print. */
+import { sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
+import { partSizeMm, printOptions, type Part, type Project } from "~core/project";
+import { useActions } from "~app/features/frame/scene";
+import { useTonight } from "~app/features/frame/tonightModel";
+import { Why } from "~app/ui/why";
+
+export function Tracker({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const { model } = useTonight();
+  const track = trackOf(part, project, model.now);
+  const best = printOptions(part, project.scene)[0];
+  const spares = sparesFor(part, project.records, Math.max(...partSizeMm(part)), best?.facts.perPlate ?? 1);
+  const tally = (key: keyof Part["tally"], n: number): void =>
+    run("part.set", { partId: part.id, tally: { ...part.tally, [key]: Math.max(0, n) } });
+  return (
+    <>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              {TRACK_KEYS.map((key) => (
+                <th key={key}>{key}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              {TRACK_KEYS.map((key) => (
+                <td key={key} className="text-xl font-semibold">
+                  {track[key]}
+                  {key in part.tally && (
+                    <span className="ml-2 inline-flex text-base font-normal">
+                      <button
+                        className="btn-text"
+                        aria-label={`One less ${key}`}
+                        onClick={() => tally(key as keyof Part["tally"], Math.min(part.tally[key as keyof Part["tally"]], track[key]) - 1)}
+                      >
+                        −
+                      </button>
+                      <button
+                        className="btn-text"
+                        aria-label={`One more ${key}`}
+                        onClick={() => tally(key as keyof Part["tally"], track[key] + 1)}
+                      >
+                        +
+                      </button>
+                    </span>
+                  )}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p className="flex flex-wrap items-center gap-2 text-soft">
+        {spares.missing === 0
+          ? "Enough are good."
+          : `${spares.missing} still to print${spares.spares > 0 ? `, and ${spares.spares} spare${spares.spares === 1 ? "" : "s"}` : ", no spares"}: ${spares.why}.`}
+        <Why
+          of="How many spares"
+          reasons={{
+            formula: "least number with which enough come out good nine times in ten (binomial)",
+            inputs: [
+              { name: "good so far", value: String(track.good) },
+              { name: "failed so far", value: String(track.failed) },
+              { name: "chance of a good one", value: `${Math.round(spares.goodShare * 100)} %` },
+            ],
+            assumptions: [
+              { text: "Nine good of ten to begin with, weighing as ten prints.", kind: "practice" },
+              { text: "Your own prints outweigh that.", kind: "own record" },
+            ],
+          }}
+        />
+        <span>Finished steps count by themselves; what happened without a step is counted here.</span>
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,117 @@
+/** Copies of a part that differ from the others. */
+import type { Part, Variation } from "~core/project";
+import { newId } from "~app/features/frame/scene";
+import { ParsedField, parseCount, parseNumber } from "~app/ui/field";
+import { piecesOf } from "../writeParts";
+import { parseText } from "./parsing";
+
+export function Variations({ part, onChange }: { part: Part; onChange: (variations: Variation[]) => void }) {
+  const { variations } = part;
+  const set = (id: string, change: Partial<Variation>): void => onChange(variations.map((v) => (v.id === id ? { ...v, ...change } : v)));
+  const used = variations.reduce((n, v) => n + v.copies, 0);
+  const pieces = piecesOf(part, part.copies);
+  return (
+    <>
+      {variations.length > 0 && (
+        <div className="overflow-x-auto">
+          <table className="plain min-w-[44rem]">
+            <thead>
+              <tr>
+                <th>Copies</th>
+                <th>Mirrored</th>
+                <th>Size</th>
+                <th>Open, shut …</th>
+                <th>Extra colour</th>
+                <th>
+                  <span className="sr-only">Remove</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {variations.map((v) => (
+                <tr key={v.id}>
+                  <td className="w-24">
+                    <ParsedField
+                      hideLabel
+                      label="Copies"
+                      text={String(v.copies)}
+                      parse={parseCount(1, 5000)}
+                      onCommit={(copies) => set(v.id, { copies })}
+                    />
+                  </td>
+                  <td>
+                    <input
+                      type="checkbox"
+                      className="size-6 accent-ink"
+                      aria-label="Mirrored"
+                      checked={v.mirrored}
+                      onChange={(e) => set(v.id, { mirrored: e.target.checked })}
+                    />
+                  </td>
+                  <td className="w-32">
+                    <ParsedField
+                      hideLabel
+                      label="Per cent of its size"
+                      text={`${v.percent} %`}
+                      parse={(t) => parseNumber(1, 1000)(t.replace("%", ""))}
+                      onCommit={(percent) => set(v.id, { percent })}
+                    />
+                  </td>
+                  <td>
+                    <ParsedField
+                      hideLabel
+                      label="State"
+                      text={v.state}
+                      placeholder="open"
+                      parse={parseText(40)}
+                      onCommit={(state) => set(v.id, { state })}
+                    />
+                  </td>
+                  <td>
+                    <ParsedField
+                      hideLabel
+                      label="Extra colour"
+                      text={v.extraColour}
+                      placeholder="red lid"
+                      parse={parseText(60)}
+                      onCommit={(extraColour) => set(v.id, { extraColour })}
+                    />
+                  </td>
+                  <td>
+                    <button
+                      className="btn-text"
+                      aria-label="Remove this variation"
+                      onClick={() => onChange(variations.filter((x) => x.id !== v.id))}
+                    >
+                      ✕
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <button
+          className="btn"
+          onClick={() =>
+            onChange([
+              ...variations,
+              { id: newId(), copies: 1, mirrored: variations.length === 0, percent: 100, state: "", extraColour: "" },
+            ])
+          }
+        >
+          {variations.length === 0 ? "Let one differ" : "Another that differs"}
+        </button>
+        <p className={used > part.copies ? "note-act" : "text-soft"}>
+          {variations.length === 0
+            ? "All alike. A row of crates looks real when two are mirrored, one is at 95 % and one stands open."
+            : used > part.copies
+              ? `▲ ${used} differ, but only ${part.copies} are needed.`
+              : `${pieces.map((p) => `${p.copies} × ${p.name === part.name ? "plain" : p.name.slice(part.name.length + 2)}`).join("; ")}. 3MF files are written so.`}
+        </p>
+      </div>
+    </>
+  );
+}

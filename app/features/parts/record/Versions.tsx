@@ -1,0 +1,85 @@
+/** Earlier versions of a part, and a new one from another file. */
+import { useRef } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import { runMeshJob } from "~workers/mesh/client";
+import { formatMm } from "~core/measure";
+import { MESH_ENDINGS } from "~core/mesh";
+import { partSizeMm, type Part, type PartVersion, type Project } from "~core/project";
+import { db } from "~app/data/database.client";
+import { useActions } from "~app/features/frame/scene";
+
+const versionWords = (v: PartVersion): string =>
+  v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
+
+export function Versions({ part, project }: { part: Part; project: Project }) {
+  const file = useRef<HTMLInputElement>(null);
+  const { run } = useActions();
+  const { revalidate } = useRevalidator();
+  const replace = async (from: File): Promise<void> => {
+    const read = await runMeshJob("read", { file: from, unit: null });
+    if (!read.ok) return void toast.error(`${from.name}: ${read.problem.message}`);
+    const { unit, parts } = read.value;
+    if (parts.length > 1) toast(`${from.name} holds ${parts.length} bodies; the first one was taken`);
+    const { hash, file: stored, report, outsideMm2 } = parts[0];
+    const { runWithFiles } = await import("~store/commands");
+    const source = {
+      kind: "mesh" as const,
+      hash,
+      fileName: from.name.slice(0, 300),
+      unit: unit.name,
+      unitReason: unit.reason,
+      report,
+      outsideMm2,
+      walls: null,
+    };
+    const payload = { partId: part.id, source, factor: part.factor, note: `replaced by ${from.name}`.slice(0, 200) };
+    const done = await runWithFiles(db, project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload, Date.now());
+    if (done.ok) toast(done.value);
+    else toast.error(done.problem.message);
+    await revalidate();
+  };
+  return (
+    <>
+      <input
+        ref={file}
+        id="version-file"
+        type="file"
+        accept={MESH_ENDINGS.join(",")}
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="A new version's file"
+        onChange={(e) => {
+          const f = e.target.files?.[0];
+          e.target.value = "";
+          if (f) void replace(f);
+        }}
+      />
+      <ul>
+        <li className="flex min-h-[44px] items-center justify-between gap-3 border-b border-rule">
+          <span className="font-semibold">
+            now: {versionWords({ source: part.source, factor: part.factor, at: 0, note: "" })},{" "}
+            {partSizeMm(part)
+              .map((v) => formatMm(v))
+              .join(" × ")}
+          </span>
+          <button className="btn" onClick={() => file.current?.click()}>
+            Replace by another file
+          </button>
+        </li>
+        {[...part.versions.entries()].reverse().map(([i, v]) => (
+          <li key={i} className="flex min-h-[44px] items-center justify-between gap-3 border-b border-rule">
+            <span>
+              {versionWords(v)}, until {new Date(v.at).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" })}:{" "}
+              {v.note}
+            </span>
+            <button className="btn" onClick={() => run("part.restore", { partId: part.id, version: i })}>
+              Bring it back
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-soft">The order of work, copies and records stay with the part, whichever version it is.</p>
+    </>
+  );
+}
