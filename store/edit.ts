@@ -66,16 +66,17 @@ export async function edit(
     // A new edit ends the line of what could be redone.
     await db.history.where("[sceneId+undone]").equals([sceneId, 1]).delete();
     await db.history.add({ sceneId, label, at, undone: 0, changes: e.changes });
-    const kept = await db.history.where("[sceneId+undone]").equals([sceneId, 0]).sortBy("seq");
-    for (const old of kept.slice(0, Math.max(0, kept.length - MOST_HISTORY))) await db.history.delete(old.seq);
+    // Keys only, which come in order: the entries hold whole rows, and five hundred parts make large ones.
+    const kept = await db.history.where("[sceneId+undone]").equals([sceneId, 0]).primaryKeys();
+    await db.history.bulkDelete(kept.slice(0, Math.max(0, kept.length - MOST_HISTORY)));
   });
 }
 
 async function replay(db: InchHollowDatabase, sceneId: string, direction: "undo" | "redo"): Promise<string | null> {
   return db.transaction("rw", tables(db), async () => {
     const from = direction === "undo" ? 0 : 1;
-    const entries = await db.history.where("[sceneId+undone]").equals([sceneId, from]).sortBy("seq");
-    const entry: HistoryEntry | undefined = direction === "undo" ? entries.at(-1) : entries[0];
+    const entries = db.history.where("[sceneId+undone]").equals([sceneId, from]);
+    const entry: HistoryEntry | undefined = await (direction === "undo" ? entries.last() : entries.first());
     if (!entry) return null;
     const changes = direction === "undo" ? [...entry.changes].reverse() : entry.changes;
     for (const c of changes) {

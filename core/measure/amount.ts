@@ -37,6 +37,9 @@ export function formatArea(mm2: number): string {
   return `${cm2 < 10 ? cm2.toFixed(1) : Math.round(cm2).toString()} cm²`;
 }
 
+/** A share of a whole: "0.4 %", "12 %". */
+export const formatShare = (share: number): string => `${share < 0.1 ? (share * 100).toFixed(1) : Math.round(share * 100)} %`;
+
 /** Money in minor units with its currency, so that two currencies are never added by accident. */
 export interface Money {
   minor: number;

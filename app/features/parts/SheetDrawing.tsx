@@ -229,7 +229,7 @@ function Views({
           <path d={segmentsPath(placed.view.outline, placed, s)} stroke="var(--ink)" strokeWidth="1.8" fill="none" strokeLinecap="round" />
         </g>
       ))}
-      <g stroke="var(--ink)" strokeWidth="1" fill="none" aria-label="A door for scale">
+      <g stroke="var(--ink)" strokeWidth="1" fill="none">
         <rect x={doorX} y={front.y - door.height} width={door.width} height={door.height} />
         <path d={`M${doorX + door.width * 0.82} ${front.y - door.height * 0.5}h${door.width * 0.09}`} />
       </g>

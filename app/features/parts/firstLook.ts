@@ -2,7 +2,7 @@
  * The first look at a part: what it is in real life, which printer and which way up, hours, the surface whose lines show,
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
-import { formatDuration, formatMm, formatReal, type Assumption } from "~core/measure";
+import { formatDuration, formatMm, formatReal, formatShare, type Assumption } from "~core/measure";
 import { formatRatio } from "~core/scale";
 import { UP_WORDS } from "~core/print";
 import type { Tonight } from "~core/plan";
@@ -207,7 +207,7 @@ function standingNotes(part: Part, project: Project): Note[] {
       note(
         "thin",
         `Walls down to ${formatMm(thin.thinnestMm)}`,
-        `${best.printer.process === "fdm" ? "filament" : "resin"} wants ${formatMm(thin.floorMm)}; ${shareText(thin.share)} of the surface is under it`,
+        `${best.printer.process === "fdm" ? "filament" : "resin"} wants ${formatMm(thin.floorMm)}; ${formatShare(thin.share)} of the surface is under it`,
       ),
     );
   for (const f of houseFindings(part, scene).filter((f) => !f.fits))
@@ -217,9 +217,6 @@ function standingNotes(part: Part, project: Project): Note[] {
     out.push(note("home", homes[0].message, homes.length > 1 ? `and ${homes.length - 1} more: see Subject` : "see Subject"));
   return out;
 }
-
-/** "0.4 %", "12 %". */
-export const shareText = (share: number): string => `${share < 0.1 ? (share * 100).toFixed(1) : Math.round(share * 100)} %`;
 
 function tonightNote(part: Part, model: Tonight): Note {
   const clock = model.clocks.find((c) => c.step.partId === part.id);

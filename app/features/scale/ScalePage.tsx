@@ -1,6 +1,6 @@
 /** The scale desk: the ratio the scene settles on, what it leaves open, any length both ways, what the eye sees, which details hold. */
 import { useState } from "react";
-import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
+import { formatMm, formatReal, ok, type Result } from "~core/measure";
 import type { Project } from "~core/project";
 import {
   arcMinuteMm,
@@ -24,14 +24,9 @@ import { Choice, ParsedField, parseName } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { DetailTable } from "./DetailTable";
 import { LengthDesk } from "./LengthDesk";
+import { parseDistance, parseOwnThing } from "./parsing";
 import { RatioBand } from "./RatioBand";
 import { ScaleLeaves } from "./ScaleLeaves";
-
-export const parseDistance = (text: string): Result<number> => {
-  const r = parseLength(text, "m");
-  if (!r.ok) return r;
-  return r.value.mm >= 50 && r.value.mm <= 20000 ? ok(r.value.mm) : fail("distance", "Between 5 cm and 20 m.");
-};
 
 /** An empty field means none. */
 const parseSecondary = (text: string): Result<number | null> => {
@@ -276,18 +271,4 @@ function KnownThings({ project }: { project: Project }) {
       <p className="mt-2 text-soft">Beside it stands a figure of {formatMm(figureHeightMm(scale))} from foot to crown.</p>
     </>
   );
-}
-
-/** "handwheel = 60 cm", "lock gate = 4 to 4.5 m". */
-export function parseOwnThing(text: string): Result<RealThing> {
-  const m = /^\s*(.{1,60}?)\s*[=:,]\s*(.+)$/.exec(text);
-  if (!m) return fail("thing", 'A name and a size, such as "handwheel = 60 cm" or "gate = 4 to 4.5 m".');
-  const ends = m[2].split(/\s+(?:to|–|-)\s+/);
-  const last = parseLength(ends[ends.length - 1], "m");
-  if (!last.ok) return last;
-  const first = ends.length > 1 ? parseLength(ends[0], last.value.unit ?? "m") : last;
-  if (!first.ok) return first;
-  const [low, high] = [first.value.mm, last.value.mm].sort((a, b) => a - b);
-  if (!(low > 0)) return fail("thing", "A thing has a size.");
-  return ok({ name: m[1], mm: Math.sqrt(low * high), low, high, measure: "as you typed it", kind: "typed", source: "yours" });
 }

@@ -1,7 +1,6 @@
 /** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
-import { formatMm } from "~core/measure";
+import { formatMm, formatShare } from "~core/measure";
 import { partSizeMm, printOptions, thinWalls, type Part, type Project } from "~core/project";
-import { shareText } from "~app/features/parts/firstLook";
 import { fitAfter, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
 
 export interface PartChange {
@@ -36,7 +35,9 @@ export function partChanges(project: Project, by: number): PartChange[] {
         if (now && then && then.thinnestMm < then.floorMm && now.thinnestMm >= now.floorMm)
           worse.push(`walls of ${formatMm(then.thinnestMm)} are under the ${WORD[process]} floor of ${formatMm(then.floorMm)}`);
         else if (now && then && by < 1 && now.thinnestMm < now.floorMm && then.share > now.share * 1.1)
-          worse.push(`on ${WORD[process]} walls were too thin on ${shareText(now.share)} of the surface, then on ${shareText(then.share)}`);
+          worse.push(
+            `on ${WORD[process]} walls were too thin on ${formatShare(now.share)} of the surface, then on ${formatShare(then.share)}`,
+          );
       }
       const { clipSlotMm } = part.measures;
       const standard = project.scene.house.clipSlotMm;

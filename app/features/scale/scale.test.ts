@@ -6,7 +6,7 @@ import { parseHomeSize } from "~app/features/subject/Homes";
 import { parseHexOrNone, parseMmOrNone } from "~app/features/subject/HouseForm";
 import { detailChanges, fitChanges, partChanges, processesOf } from "./changeRows";
 import { chartRows, jarringPairs, verdictOf } from "./mismatchRows";
-import { parseOwnThing } from "./ScalePage";
+import { parseOwnThing } from "./parsing";
 
 const door = (modelMm: number): Sighting => ({
   id: "d",

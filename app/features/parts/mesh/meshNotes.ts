@@ -1,9 +1,9 @@
 /** The findings of a mesh as notes with their places, and what its walls and gaps mean for each process the user has. */
-import { formatMm } from "~core/measure";
+import { formatMm, formatShare } from "~core/measure";
 import type { Crossings, FindingCode, MeshReport } from "~core/mesh";
 import { narrowGaps, thinWalls, type Part, type Project } from "~core/project";
 import type { Process } from "~core/scale";
-import { shareText, type Note } from "../firstLook";
+import type { Note } from "../firstLook";
 
 const n = (count: number, one: string, many = `${one}s`): string => `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
 
@@ -108,7 +108,7 @@ export function wallNotes(part: Part, project: Project): Note[] {
         act: under,
         surface: null,
         bold: under
-          ? `${WORD[process]}: ${shareText(thin.share)} of the surface is under ${formatMm(thin.floorMm)}`
+          ? `${WORD[process]}: ${formatShare(thin.share)} of the surface is under ${formatMm(thin.floorMm)}`
           : `${WORD[process]}: every wall holds ${formatMm(thin.floorMm)}`,
         plain: `thinnest ${formatMm(thin.thinnestMm)}${under ? `; ${(thin.floorMm / thin.thinnestMm).toFixed(1)} times as thick would hold` : ""}`,
         places: under ? thin.places.slice(0, 6).map((p) => p.at) : [],
@@ -134,7 +134,7 @@ export function wallNotes(part: Part, project: Project): Note[] {
         act: true,
         surface: null,
         bold: `${WORD[process]}: gaps down to ${formatMm(gaps.narrowestMm)}`,
-        plain: `under ${formatMm(gaps.floorMm)} they fuse or fill with primer: ${shareText(gaps.share)} of the surface looks into one`,
+        plain: `under ${formatMm(gaps.floorMm)} they fuse or fill with primer: ${formatShare(gaps.share)} of the surface looks into one`,
         places: gaps.places.slice(0, 4).map((p) => p.at),
         reasons: null,
       });

@@ -6,7 +6,7 @@ import { fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THING
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { verdictOf } from "~app/features/scale/mismatchRows";
-import { parseOwnThing } from "~app/features/scale/ScalePage";
+import { parseOwnThing } from "~app/features/scale/parsing";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PartLeaves } from "../PartLeaves";

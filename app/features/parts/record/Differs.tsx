@@ -3,7 +3,7 @@ import { formatMm, ok, type Result } from "~core/measure";
 import { choicesOf, type Part, type Project } from "~core/project";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
 import { useActions } from "~app/features/frame/scene";
-import { parseDistance } from "~app/features/scale/ScalePage";
+import { parseDistance } from "~app/features/scale/parsing";
 import { Choice, ParsedField } from "~app/ui/field";
 
 const parseDistanceOrNone = (text: string): Result<number | null> => (text.trim() ? parseDistance(text) : ok(null));
