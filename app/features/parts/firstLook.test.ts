@@ -21,6 +21,63 @@ beforeAll(async () => {
 const look = (part: Part, project: Project, surfaces = sheet.surfaces): Map<string, Note> =>
   new Map(firstLook(part, project, surfaces, tonight(project, THURSDAY, 60)).map((n) => [n.id, n]));
 
+describe("what a part is held to and does not keep", () => {
+  const none = { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null };
+  const told = async (more: Partial<Part>, scene: Partial<Project["scene"]> = {}): Promise<Map<string, Note>> => {
+    const part = { ...brick, ...more };
+    return look(part, projectOf([part], [], scene), []);
+  };
+  it("nothing is said while everything is kept", async () => {
+    const notes = await told({});
+    for (const id of ["own-scale", "thin", "home"]) expect(notes.has(id), id).toBe(false);
+  });
+  it("another scale of its own, with the per cent to type", async () => {
+    const sightings = [{ id: "d", thing: "a door", lowRealMm: 2032, highRealMm: 2032, fileMm: 2032 / 72, how: "picked" as const }];
+    const note = (await told({ sightings })).get("own-scale")!;
+    expect(note.bold).toBe("Looks like 1:72: 22 % too small here");
+    expect(note.plain).toBe("print it at 128.5 %");
+  });
+  it("thin walls for the printer that is best, by how it is handled", async () => {
+    const source = brick.source.kind === "mesh" ? brick.source : undefined;
+    const walls = {
+      version: 1,
+      points: 100,
+      wallMm: Array.from({ length: 100 }, () => 1),
+      gapMm: [],
+      thin: [{ mm: 1, at: [0, 0, 0] as [number, number, number] }],
+      narrow: [],
+    };
+    const handled = await told({ source: { ...source!, walls }, differs: { handling: "weekly" } });
+    expect(handled.get("thin")!.bold).toBe("Walls down to 1 mm");
+    expect(handled.get("thin")!.plain).toMatch(/wants 1\.(2|35) mm; 100 % of the surface is under it/);
+    expect((await told({ source: { ...source!, walls }, differs: { handling: "shelf" } })).has("thin")).toBe(false);
+  });
+  it("house standards and where it is to live", async () => {
+    const house = { gridMm: null, clipSlotMm: 4.2, wallHeightMm: null, baseMm: null, groundHex: null };
+    const homes = [
+      { id: "low", name: "the low shelf", kind: "shelf" as const, sizeMm: [300, 200, 25] as [number, number, number] },
+      { id: "slot", name: "the slot", kind: "box" as const, sizeMm: [30, 30, 30] as [number, number, number] },
+    ];
+    const notes = await told({ measures: { ...none, clipSlotMm: 3.5 } }, { house, homes });
+    expect([...notes.values()].find((n) => n.bold === "Off the house standard")!.plain).toMatch(
+      /clip 3.5 mm is 0.7 mm under the standard 4.2 mm/,
+    );
+    expect(notes.get("home")!.bold).toMatch(/does not fit the low shelf: 5 mm too long/);
+    expect(notes.get("home")!.plain).toMatch(/and 1 more/);
+  });
+  it("what its surface is in real life decides what is done about lines", () => {
+    const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+    const surface = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 }))
+      .get("lines")!
+      .bold.replace(/^Lines every .* on the /, "");
+    const thatched = { ...filament, materials: [{ surface, material: "thatch" }] };
+    const note = look(thatched, projectOf([thatched], [], { viewingDistanceMm: 250 })).get("lines")!;
+    expect(note).toMatchObject({ act: false, plain: "thatch: leave: the relief hides them" });
+    const iron = { ...filament, materials: [{ surface, material: "metal" }] };
+    expect(look(iron, projectOf([iron], [], { viewingDistanceMm: 250 })).get("lines")!.act).toBe(true);
+  });
+});
+
 describe("the five sentences", () => {
   it("say what it is, which printer, hours, lines, and what to do tonight", () => {
     const notes = look(hill, projectOf([hill], [], { scale: ratioScale(50) }));
