@@ -107,6 +107,7 @@ for (const size of SIZES) {
       }
       const leaves = async (where: string): Promise<void> => {
         const links = bench.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link");
+        await expect(links.first()).toBeVisible();
         for (let i = 1; i < (await links.count()); i++) {
           await links.nth(i).click();
           await expect(bench.locator("main h1")).toBeVisible();

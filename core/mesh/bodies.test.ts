@@ -1,19 +1,8 @@
 /** Bodies of a file on their way in: which are parts of their own, in which unit, and what is said of them. */
 import { beforeAll, describe, expect, it } from "vitest";
 import { loadSolids, type Solids } from "../slice";
-import {
-  boxMesh,
-  coneMesh,
-  cylinderMesh,
-  MOST_FACE_CORNERS,
-  readMesh,
-  readParts,
-  reportMesh,
-  writePly,
-  writeStl,
-  writeThreeMf,
-  type Mesh,
-} from "./index";
+import { MOST_FACE_CORNERS } from "./soup";
+import { boxMesh, coneMesh, cylinderMesh, readMesh, readParts, reportMesh, writePly, writeStl, writeThreeMf, type Mesh } from "./index";
 
 let solids: Solids;
 beforeAll(async () => {

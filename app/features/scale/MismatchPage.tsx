@@ -44,7 +44,7 @@ export function MismatchPage({ project }: { project: Project }) {
               {rows.map((r) => (
                 <li key={r.part.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-1.5">
                   <span>
-                    <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${r.part.id}/scale`}>
+                    <Link className="link" to={`/s/${scene.id}/parts/${r.part.id}/scale`}>
                       {r.part.name}
                     </Link>
                     , <span className={r.mismatch.verdict === "wrong" ? "note-act" : ""}>{verdictOf(r)}</span>
@@ -90,7 +90,7 @@ export function MismatchPage({ project }: { project: Project }) {
           {unknown.slice(0, 12).map((p, i) => (
             <span key={p.id}>
               {i > 0 && ", "}
-              <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${p.id}/scale`}>
+              <Link className="link" to={`/s/${scene.id}/parts/${p.id}/scale`}>
                 {p.name}
               </Link>
             </span>

@@ -41,7 +41,7 @@ export function DimensionSheet({ project }: { project: Project }) {
       {off.map((c) => (
         <p key={c.part.id + c.dimension.id} className="note-act">
           ▲{" "}
-          <Link to={`/s/${scene.id}/parts/${c.part.id}`} className="underline underline-offset-2">
+          <Link to={`/s/${scene.id}/parts/${c.part.id}`} className="link">
             {c.part.name}
           </Link>{" "}
           is {Math.abs(c.off * 100).toFixed(1)} % too {c.off > 0 ? "large" : "small"} in {c.dimension.axis}: {formatMm(c.haveMm)} instead of{" "}

@@ -78,7 +78,7 @@ export function Homes({ project }: { project: Project }) {
         <p key={part.id + v.home.id + v.configuration} className="mt-1">
           <span className="note-act">
             ▲{" "}
-            <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}`}>
+            <Link className="link" to={`/s/${scene.id}/parts/${part.id}`}>
               {part.name}
             </Link>
           </span>{" "}
@@ -104,7 +104,7 @@ export function Homes({ project }: { project: Project }) {
             id="home-name"
             className="field"
             value={name}
-            placeholder="shelf over the bench"
+            placeholder="bench shelf"
             onChange={(e) => setName(e.target.value)}
             autoComplete="off"
           />

@@ -62,7 +62,7 @@ export function HouseForm({ project }: { project: Project }) {
           <li key={part.id + f.message} className="border-b border-rule py-1">
             <span className="note-act">
               ▲{" "}
-              <Link className="underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}/record`}>
+              <Link className="link" to={`/s/${scene.id}/parts/${part.id}/record`}>
                 {part.name}
               </Link>
               :

@@ -29,10 +29,7 @@ export function Differs({ part, project }: { part: Part; project: Project }) {
             label={key}
             value={part.differs[key] ?? ""}
             onChange={(v: string) => set(key, v)}
-            options={[
-              { value: "", label: `as the scene: ${list.find((c) => c.id === scene[key])!.label}` },
-              ...list.map((c) => ({ value: c.id, label: c.label })),
-            ]}
+            options={[{ value: "", label: "as the scene" }, ...list.map((c) => ({ value: c.id, label: c.label }))]}
           />
         );
       })}
