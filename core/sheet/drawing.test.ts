@@ -1,8 +1,6 @@
 /** The printed sheet: true millimetres, ISO papers and reductions, a ruler that is what it says (ISO 216, ISO 5455 as recalled). */
 import { DOMParser } from "linkedom";
-import { PDFDocument } from "pdf-lib";
 import { describe, expect, it } from "vitest";
-import { drawingToPdf } from "../../app/features/files/drawingPdf";
 import { boxMesh, buildTopology, reportMesh } from "../mesh";
 import { figureScale } from "../scale";
 import { bestView, drawingToSvg, drawSheet, layOutDrawing, onView, PAPERS, type Drawing } from "./index";
@@ -78,12 +76,6 @@ describe("files", () => {
     const svg = new DOMParser().parseFromString(drawingToSvg(d), "image/svg+xml").documentElement!;
     expect([svg.getAttribute("width"), svg.getAttribute("height"), svg.getAttribute("viewBox")]).toEqual(["297mm", "210mm", "0 0 297 210"]);
     expect([...svg.querySelectorAll("text")].some((t) => t.textContent === "Mill <house> & wheel")).toBe(true);
-  });
-  it("PDF is a page of A4 in points (ISO 32000: 72 to the inch), whatever letters a name has", async () => {
-    const bytes = await drawingToPdf({ ...d, labels: [...d.labels, { ...d.labels[0], text: "水車 Mühle 6′" }] }, "Mühle");
-    const page = (await PDFDocument.load(bytes)).getPage(0);
-    expect(page.getWidth()).toBeCloseTo((297 / 25.4) * 72, 6);
-    expect(page.getHeight()).toBeCloseTo((210 / 25.4) * 72, 6);
   });
 });
 

@@ -1,0 +1,24 @@
+/** The sheet as PDF: true points, and letters that the standard fonts lack (ISO 32000-1: 72 points to the inch). */
+import { PDFDocument } from "pdf-lib";
+import { describe, expect, it } from "vitest";
+import { boxMesh, buildTopology } from "~core/mesh";
+import { figureScale } from "~core/scale";
+import { drawSheet, layOutDrawing, PAPERS, type PaperName } from "~core/sheet";
+import { drawingToPdf } from "./drawingPdf";
+
+const mesh = boxMesh(60, 40, 50);
+const sheet = drawSheet(mesh, buildTopology(mesh), "+z");
+const drawing = (paper?: PaperName) => layOutDrawing(sheet, { name: "Mill", sceneName: "Creek", scale: figureScale(28), paper });
+
+describe("a sheet as PDF", () => {
+  it.each(Object.keys(PAPERS) as PaperName[])("%s has the size of its paper in points", async (paper) => {
+    const page = (await PDFDocument.load(await drawingToPdf(drawing(paper), "Mill"))).getPage(0);
+    expect(page.getWidth()).toBeCloseTo((PAPERS[paper][0] / 25.4) * 72, 6);
+    expect(page.getHeight()).toBeCloseTo((PAPERS[paper][1] / 25.4) * 72, 6);
+  });
+  it("is written whatever letters a name has, and carries its title", async () => {
+    const d = drawing();
+    const bytes = await drawingToPdf({ ...d, labels: [...d.labels, { ...d.labels[0], text: "水車 Mühle 6′" }] }, "Mühle");
+    expect((await PDFDocument.load(bytes)).getTitle()).toBe("Mühle");
+  });
+});
