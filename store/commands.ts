@@ -4,6 +4,7 @@
  */
 import Joi from "joi";
 import { fail, ok, type Result } from "../core/measure";
+import { FILE_UNIT_MM } from "../core/mesh";
 import {
   PART_DEFAULTS,
   type Evening,
@@ -166,6 +167,21 @@ const SCENE_LABELS: Record<string, string> = {
   secondary: "Second scale",
 };
 
+/** What was measured on the mesh in its old unit, `by` times as long in the new one. */
+function inAnotherUnit({ sightings, measures, configurations }: Part, by: number): Pick<Part, "sightings" | "measures" | "configurations"> {
+  const longer = (mm: number | null): number | null => (mm === null ? null : mm * by);
+  return {
+    sightings: sightings.map((s) => ({ ...s, fileMm: s.fileMm * by })),
+    measures: {
+      ...measures,
+      clipSlotMm: longer(measures.clipSlotMm),
+      wallHeightMm: longer(measures.wallHeightMm),
+      baseMm: longer(measures.baseMm),
+    },
+    configurations: configurations.map((c) => ({ ...c, sizeMm: c.sizeMm.map((v) => v * by) as [number, number, number] })),
+  };
+}
+
 /** A part at another factor. Areas that were planned for the old size follow the new one. */
 function rescaled(part: Part, factor: number): Part {
   const by = factor / part.factor;
@@ -233,7 +249,11 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "part.unit": {
     schema: object({ partId: id, source: sourceSchema }),
     label: () => "Unit of the file",
-    apply: async (e, { partId, source }) => e.put("parts", { ...(await partOf(e, partId)), source, prints: [] }),
+    apply: async (e, { partId, source }) => {
+      const part = await partOf(e, partId);
+      const by = source.kind === "mesh" && part.source.kind === "mesh" ? FILE_UNIT_MM[source.unit] / FILE_UNIT_MM[part.source.unit] : 1;
+      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source, prints: [] });
+    },
   },
   "part.rescale": {
     schema: object({ partId: id, factor: Joi.number().greater(0).max(1000) }),

@@ -144,6 +144,25 @@ describe("what came with version 2", () => {
     db.close();
   });
 
+  it("another unit of the file takes along what was measured on it", async () => {
+    const db = await open();
+    const { source } = await part(db);
+    if (source.kind !== "mesh") throw new Error("no mesh");
+    const seen = {
+      partId: "crate",
+      sightings: [{ id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 2, how: "picked" }],
+      measures: { clipSlotMm: 0.5, wallHeightMm: null, baseMm: null, groundHex: null },
+      configurations: [{ name: "folded", sizeMm: [1, 2, 3] }],
+    };
+    expect((await runCommand(db, "scene-1", "part.set", seen, NOW)).ok).toBe(true);
+    expect((await runCommand(db, "scene-1", "part.unit", { partId: "crate", source: { ...source, unit: "in" } }, NOW)).ok).toBe(true);
+    const inches = await part(db);
+    expect(inches.sightings[0].fileMm).toBeCloseTo(50.8, 9);
+    expect(inches.measures).toMatchObject({ clipSlotMm: 12.7, wallHeightMm: null });
+    expect(inches.configurations[0].sizeMm[2]).toBeCloseTo(76.2, 9);
+    db.close();
+  });
+
   it("many parts change in one edit, and come back in one", async () => {
     const db = await open();
     const set = {

@@ -1,6 +1,7 @@
 /** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
 import { formatMm, formatShare } from "~core/measure";
 import { partSizeMm, printOptions, thinWalls, type Part, type Project } from "~core/project";
+import { HOUSE_TOLERANCE } from "~core/subject";
 import { fitAfter, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
 
 export interface PartChange {
@@ -41,7 +42,7 @@ export function partChanges(project: Project, by: number): PartChange[] {
       }
       const { clipSlotMm } = part.measures;
       const standard = project.scene.house.clipSlotMm;
-      if (clipSlotMm !== null && standard !== null && Math.abs(clipSlotMm * factor - standard) > 0.15 && by !== 1)
+      if (clipSlotMm !== null && standard !== null && Math.abs(clipSlotMm * factor - standard) > HOUSE_TOLERANCE.clipSlotMm && by !== 1)
         worse.push(`clip slots become ${formatMm(clipSlotMm * factor)}, the standard stays ${formatMm(standard)}`);
       const best = printOptions(part, project.scene)[0];
       const mode = best?.printer.process;

@@ -2,7 +2,8 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
 import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
-import { fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
+import { DETAIL_FLOORS, fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
+import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { verdictOf } from "~app/features/scale/mismatchRows";
@@ -238,7 +239,14 @@ function BeforeAfter({ part, project, by, percent }: { part: Part; project: Proj
       const now = thinWalls(part, scene, process),
         then = thinWalls(part, scene, process, part.factor * by);
       const fit = fitAfter(PROCESS_FITS[process].slideMm, by, process);
+      const ribMm = DETAIL_FLOORS.find((f) => f.short === "rib")!.mm[process];
       return [
+        {
+          what: `finest rib on it today that ${word} holds`,
+          now: formatMm(ribMm),
+          then: `${formatMm(ribMm / by)}${by < 1 ? ": finer ones vanish" : ""}`,
+          act: false,
+        },
         ...(now && then
           ? [
               {
@@ -257,19 +265,15 @@ function BeforeAfter({ part, project, by, percent }: { part: Part; project: Proj
         },
       ];
     }),
-    {
-      what: "a detail of 0.5 mm on it",
-      now: "0.5 mm",
-      then: `${formatMm(0.5 * by)}${0.5 * by < 0.45 ? ": under the filament rib" : ""}`,
-      act: 0.5 * by < 0.2,
-    },
     ...(part.measures.clipSlotMm !== null
       ? [
           {
             what: `clip slot${scene.house.clipSlotMm === null ? "" : ` (standard ${formatMm(scene.house.clipSlotMm)})`}`,
             now: formatMm(part.measures.clipSlotMm * part.factor),
             then: formatMm(part.measures.clipSlotMm * part.factor * by),
-            act: scene.house.clipSlotMm !== null && Math.abs(part.measures.clipSlotMm * part.factor * by - scene.house.clipSlotMm) > 0.15,
+            act:
+              scene.house.clipSlotMm !== null &&
+              Math.abs(part.measures.clipSlotMm * part.factor * by - scene.house.clipSlotMm) > HOUSE_TOLERANCE.clipSlotMm,
           },
         ]
       : []),
