@@ -11,7 +11,7 @@ const only = (room, allowed) => ({
 module.exports = {
   forbidden: [
     only("core", []),
-    only("workers", ["core"]),
+    only("workers", ["core", "store"]),
     only("store", ["core"]),
     only("stand-ins", ["core"]),
     only("demo", ["core"]),

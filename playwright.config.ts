@@ -18,6 +18,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: "Europe/Berlin",
     locale: "en-GB",
+    // Sixty browsers need not each keep the whole program; what it is for has its own tests.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: "/usr/bin/chromium",
       args: [
@@ -36,7 +38,7 @@ export default defineConfig({
     { name: "large", testMatch: /large\.spec/, dependencies: ["bench"] },
   ],
   webServer: {
-    command: "node node_modules/@react-router/serve/bin.js build/server/index.js",
+    command: "node server/serve.mjs",
     url: `http://127.0.0.1:${PORT}/icon.svg`,
     env: { PORT: String(PORT), HOST: "127.0.0.1", NODE_ENV: "production" },
     reuseExistingServer: false,

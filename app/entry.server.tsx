@@ -4,29 +4,14 @@ import { randomBytes } from "node:crypto";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { renderToPipeableStream } from "react-dom/server";
 import { ServerRouter, type EntryContext } from "react-router";
+import { contentPolicy, FIXED_HEADERS } from "../server/policy.mjs";
 import { NonceContext } from "./nonce";
-
-const policy = (nonce: string): string =>
-  [
-    "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
-    "style-src 'self' 'unsafe-inline'",
-    "img-src 'self' blob: data:",
-    "font-src 'self'",
-    "connect-src 'self'",
-    "worker-src 'self'",
-    "object-src 'none'",
-    "base-uri 'none'",
-    "form-action 'self'",
-    "frame-ancestors 'none'",
-  ].join("; ");
 
 export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext): Promise<Response> {
   const nonce = randomBytes(16).toString("base64");
   headers.set("Content-Type", "text/html; charset=utf-8");
-  headers.set("Content-Security-Policy", policy(nonce));
-  headers.set("X-Content-Type-Options", "nosniff");
-  headers.set("Referrer-Policy", "no-referrer");
+  headers.set("Content-Security-Policy", contentPolicy(nonce));
+  for (const [name, value] of Object.entries(FIXED_HEADERS)) headers.set(name, value);
   return new Promise((resolve, reject) => {
     let failed = false;
     const { pipe } = renderToPipeableStream(

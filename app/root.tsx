@@ -1,8 +1,9 @@
-import { useContext } from "react";
+import { useContext, useEffect } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { Toaster } from "sonner";
 import type { Route } from "./+types/root";
 import { NonceContext } from "./nonce";
+import { registerOffline } from "./offline/register";
 import "./app.css";
 
 // Runs before the first paint, so that a lamp-lit page does not flash white.
@@ -17,6 +18,8 @@ export function Layout({ children }: { children: React.ReactNode }) {
         <meta name="viewport" content="width=device-width, initial-scale=1" />
         <title>Inch Hollow</title>
         <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <link rel="manifest" href="/manifest.webmanifest" />
+        <meta name="theme-color" content="#17242c" />
         <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: LAMP_SCRIPT }} />
         <Meta />
         <Links />
@@ -31,6 +34,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function App() {
+  useEffect(() => void registerOffline(), []);
   return (
     <>
       <Outlet />
@@ -63,7 +67,7 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
             ? error.message
             : "The page could not be shown. Nothing was lost."}
       </p>
-      <a className="btn mt-6" href="/">
+      <a className="btn mt-6" href="/bench">
         To the bench
       </a>
     </main>

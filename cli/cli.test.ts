@@ -5,7 +5,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } from "../core/mesh";
 import { contentHash } from "../core/project";
 import { buildDemo } from "../demo/scene";
-import { writeBundle } from "../store/bundle";
+import { packed, withBytes } from "../tests/bundleKit";
 import { run } from "./verbs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "inch-"));
@@ -146,7 +146,8 @@ describe("inch coats", () => {
 describe("inch plan, on the demo", () => {
   let bundle = "";
   beforeAll(async () => {
-    bundle = file("demo.inchhollow", writeBundle(await buildDemo(contentHash)));
+    const { project, meshes } = await buildDemo(contentHash);
+    bundle = file("demo.inchhollow", await packed(withBytes(project, meshes)));
   });
   it("plans every step of every part, with percentiles in order", async () => {
     const r = await value("plan", bundle, { from: "2026-01-08T18:50:00Z", deadline: "2026-02-20" });

@@ -229,7 +229,7 @@ function coats(bytes: Uint8Array): Result<unknown> {
 
 /** The evenings of a bundle: every step with its time, the finish, and the chain that decides it. */
 async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
-  const bundle = await readBundle(bytes);
+  const bundle = await readBundle(new Blob([bytes as Uint8Array<ArrayBuffer>]));
   if (!bundle.ok) return bundle;
   const from = options.from ? Date.parse(options.from) : Date.now();
   const deadline = options.deadline ? Date.parse(options.deadline) : null;

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { PDFDocument } from "pdf-lib";
 import { PART_DEFAULTS, type Part } from "../core/project";
 import { newProject } from "../store/newScene";
-import { writeBundle } from "../store/bundle";
+import { bare, packed } from "../tests/bundleKit";
 import { expect, station, test } from "./bench";
 
 test("sorting, filtering and changing many at once, by the keyboard", async ({ bench }) => {
@@ -96,7 +96,7 @@ test("five hundred parts: the table opens, filters and picks without a long wait
     notes: "",
     order: i,
   }));
-  const bytes = Buffer.from(writeBundle({ project, meshes: new Map(), pictures: new Map() }));
+  const bytes = Buffer.from(await packed(bare(project)));
   await bench.keyboard.press("s");
   await bench
     .locator("input[type=file][accept*=inchhollow]")

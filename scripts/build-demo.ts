@@ -2,12 +2,16 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { buildDemo } from "../demo/scene";
 import { contentHash } from "../core/project";
-import { writeBundle } from "../store/bundle";
+import { asFiles, writeBundle } from "../store/bundle";
 
 async function main(): Promise<void> {
-  const demo = await buildDemo(contentHash);
+  const { project, meshes, pictures } = await buildDemo(contentHash);
+  const written = await writeBundle({ project, meshes: asFiles(meshes), pictures: asFiles(pictures) });
+  if (!written.ok) throw new Error(written.problem.message);
+  const { file, missing, aside } = written.value;
+  if (missing.length || aside.length) throw new Error(`The demo is not whole: ${JSON.stringify([missing, aside])}`);
   mkdirSync("public", { recursive: true });
-  writeFileSync("public/demo.inchhollow", writeBundle(demo));
+  writeFileSync("public/demo.inchhollow", new Uint8Array(await file.arrayBuffer()));
 }
 
 void main();

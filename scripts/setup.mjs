@@ -47,6 +47,7 @@ const SOURCES = [
   "workers",
   "public",
   "scripts",
+  "server",
   "package-lock.json",
   "vite.config.ts",
   "react-router.config.ts",
@@ -66,7 +67,7 @@ function sourceHash() {
 }
 
 /** Builds the demo scene and the application when a source has changed since the last build. */
-export function build() {
+export async function build() {
   const now = sourceHash();
   if (
     existsSync(path.join(root, "build/server/index.js")) &&
@@ -77,6 +78,8 @@ export function build() {
   console.log("Building…");
   if (runBin("tsx", ["scripts/build-demo.ts"]) !== 0) throw new Error("The demo scene could not be built.");
   if (runBin("react-router", ["build", "--logLevel", "error"]) !== 0) throw new Error("The application could not be built.");
+  const { buildOffline } = await import("./offline.mjs");
+  await buildOffline(root);
   stamp("built", now);
 }
 

@@ -5,12 +5,12 @@ import { browser, build, install, root, run, runBin } from "./setup.mjs";
 
 install();
 const failed = [];
-const stage = (name, act) => {
+const stage = async (name, act) => {
   console.log(`\n── ${name}`);
   const began = Date.now();
   let code;
   try {
-    code = act();
+    code = await act();
   } catch (error) {
     console.error(error.message);
     code = 1;
@@ -25,16 +25,16 @@ const unitFile = path.join(root, ".cache/unit.json");
 const browserFile = path.join(root, ".cache/browser.json");
 for (const file of [unitFile, browserFile]) rmSync(file, { force: true });
 
-stage("doors between folders", () => run("npm", ["run", "--silent", "doors"]));
-stage("types", () => run("npm", ["run", "--silent", "typecheck"]));
-stage("lint", () => runBin("eslint", ["."]) || runBin("prettier", ["--check", "--log-level", "warn", "."]));
-stage("unit tests", () => runBin("vitest", ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${unitFile}`]));
-const built = stage("build", () => {
-  build();
+await stage("doors between folders", () => run("npm", ["run", "--silent", "doors"]));
+await stage("types", () => run("npm", ["run", "--silent", "typecheck"]));
+await stage("lint", () => runBin("eslint", ["."]) || runBin("prettier", ["--check", "--log-level", "warn", "."]));
+await stage("unit tests", () => runBin("vitest", ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${unitFile}`]));
+const built = await stage("build", async () => {
+  await build();
   return 0;
 });
 if (built === 0)
-  stage("browser tests", () => {
+  await stage("browser tests", () => {
     browser();
     return runBin("playwright", ["test"]);
   });

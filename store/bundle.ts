@@ -1,25 +1,64 @@
 /**
- * The project bundle: a zip with `scene.json`, the meshes as they were read and the pictures, named by their content hash.
- * Reading is bounded: only known names are inflated, and no more than `MOST_BYTES` in all.
+ * The project bundle: a zip with `scene.json`, the meshes as they were read, the pictures, and `manifest.json`, which carries the
+ * SHA-256 of the scene and of each file. Meshes and pictures are named by theirs.
+ *
+ * Files are read one by one from the Blob, never the whole; only what the scene names is unpacked, and its size is known before. CRCs
+ * are checked by the zip reader (ISO/IEC 21320-1, CRC-32), contents by SHA-256 (FIPS 180-4). Writer and reader have one bound.
  */
-import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
-import { fail, ok, type Result } from "../core/measure";
-import { contentHash, meshHashes, pictureHashes, upgradeProject, type MeshBlobs, type Project } from "../core/project";
-import { projectSchema } from "./schemas";
+import { sha256 } from "@noble/hashes/sha2.js";
+import { bytesToHex } from "@noble/hashes/utils.js";
+import { BlobReader, BlobWriter, configure, ZipReader, ZipWriter, type Entry, type FileEntry } from "@zip.js/zip.js";
+import { nanoid } from "nanoid";
+import { fail, ok, type OnProgress, type Problem, type Result } from "../core/measure";
+import { LIMITS, meshHashes, pictureHashes, upgradeProject, type MeshBlobs, type Part, type Project } from "../core/project";
+import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";
 
-/** Version 1 knew no pictures, subjects or walls; it is still read. */
-export const BUNDLE_VERSION = 2;
+// The caller is a worker already; and nothing is fetched at run time.
+configure({ useWebWorkers: false });
+
+/** Version 1 knew no pictures, subjects or walls, version 2 no manifest; both are still read. */
+export const BUNDLE_VERSION = 3;
 const FORMAT = "inch-hollow";
-const MOST_BYTES = 1 << 30;
-const PICTURE_NAME = /^photos\/([0-9a-f]{64})\.jpg$/;
-const MESH_NAME = /^meshes\/([0-9a-f]{64})\.stl$/;
+const SCENE = "scene.json";
+const MANIFEST = "manifest.json";
+const meshName = (hash: string): string => `meshes/${hash}.stl`;
+const pictureName = (hash: string): string => `photos/${hash}.jpg`;
 // A fixed date, so that the same project gives the same bytes.
 const MTIME = new Date(2026, 0, 1);
 
+/** Files by their content hash. */
+export type FileSet = Map<string, Blob>;
+
+/** Files that code has made, as those that are stored. */
+export const asFiles = (made: MeshBlobs): FileSet =>
+  new Map([...made].map(([hash, bytes]) => [hash, new Blob([bytes as Uint8Array<ArrayBuffer>])]));
+
 export interface Bundle {
   project: Project;
-  meshes: MeshBlobs;
-  pictures: MeshBlobs;
+  meshes: FileSet;
+  pictures: FileSet;
+}
+
+/** A file that a scene names and that is not there, or is no longer what it was. */
+export interface MissingFile {
+  hash: string;
+  kind: "mesh" | "picture";
+  /** What it belongs to: "the mesh of Mill house". */
+  what: string;
+}
+
+export interface Work {
+  onProgress?: OnProgress;
+  signal?: AbortSignal;
+}
+
+interface Manifest {
+  format: string;
+  version: number;
+  scene: { sha256: string; bytes: number };
+  files: { name: string; sha256: string; bytes: number }[];
+  /** Hashes the scene names that were not to be had when it was saved. */
+  missing: string[];
 }
 
 /** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
@@ -34,95 +73,318 @@ export function inOrder(project: Project): Project {
   };
 }
 
-export function writeBundle({ project: given, meshes, pictures }: Bundle): Uint8Array {
-  const project = inOrder(given);
-  const files: Zippable = {
-    "scene.json": [strToU8(JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)), { level: 6, mtime: MTIME }],
+/** SHA-256 of a file in pieces, so that none is in memory whole. */
+async function hashOf(file: Blob, signal?: AbortSignal): Promise<string> {
+  const hash = sha256.create();
+  const reader = file.stream().getReader();
+  for (;;) {
+    signal?.throwIfAborted();
+    const { done, value } = await reader.read();
+    if (done) return bytesToHex(hash.digest());
+    hash.update(value);
+  }
+}
+
+const namesMesh = (part: Part, hash: string): boolean =>
+  [part, ...part.versions].some(({ source: s }) => s.kind === "mesh" && s.hash === hash);
+
+const meshWhat = (project: Project, hash: string): string =>
+  `the mesh of ${project.parts.find((p) => namesMesh(p, hash))?.name ?? "a part"}`;
+const pictureWhat = (project: Project, hash: string): string => {
+  const part = project.parts.find((p) => p.pictures.includes(hash));
+  const reference = project.scene.references.find((r) => r.hash === hash);
+  return part ? `a photo of ${part.name}` : `the reference ${reference?.title || "without a title"}`;
+};
+
+export interface Written {
+  file: Blob;
+  /** What is not in the file because it was not to be had. */
+  missing: MissingFile[];
+  /** Rows that no program could open again: they are in the file, beside the scene, under `aside.json`. */
+  aside: SetAside[];
+}
+
+/**
+ * Writes a scene so that it opens again: rows that would not are put beside it, files that are not there are named.
+ * Refused only when the whole is larger than any reader takes, or nothing in it is a scene.
+ */
+export async function writeBundle(
+  { project: given, meshes, pictures }: Bundle,
+  { onProgress, signal }: Work = {},
+  freshId: () => string = () => "set-aside",
+): Promise<Result<Written>> {
+  const fit = sift(given, freshId);
+  if (!fit)
+    return fail("bundle.unfit", "The scene cannot be understood at all, so it was not saved. Save it as it stands from the bench page.");
+  const project = inOrder(fit.project);
+  const wanted = [
+    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), file: meshes.get(hash) })),
+    ...pictureHashes(project).map((hash) => ({ hash, kind: "picture" as const, name: pictureName(hash), file: pictures.get(hash) })),
+  ];
+  const scene = new Blob([JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)]);
+  const total = wanted.reduce((n, w) => n + (w.file?.size ?? 0), scene.size);
+  if (total > LIMITS.bundleBytes || scene.size > LIMITS.sceneBytes)
+    return fail(
+      "bundle.too-big",
+      `The scene is of ${megabytes(total)}; a bundle holds at most ${megabytes(LIMITS.bundleBytes)}. Thin large meshes out, or divide the scene.`,
+    );
+  const writer = new ZipWriter(new BlobWriter("application/zip"), {
+    extendedTimestamp: false,
+    lastModDate: MTIME,
+    level: 6,
+    dataDescriptor: true,
+  });
+  const missing: MissingFile[] = [];
+  const files: Manifest["files"] = [];
+  let done = 0;
+  const add = async (name: string, file: Blob, level: number): Promise<void> => {
+    const before = done;
+    await writer.add(name, new BlobReader(file), {
+      level,
+      signal,
+      onprogress: (n) => {
+        onProgress?.((before + n) / total, "packing");
+        return undefined;
+      },
+    });
+    done += file.size;
   };
-  for (const hash of meshHashes(project)) {
-    const bytes = meshes.get(hash);
-    if (bytes) files[`meshes/${hash}.stl`] = [bytes, { level: 6, mtime: MTIME }];
+  await add(SCENE, scene, 6);
+  for (const { hash, kind, name, file } of wanted) {
+    // What is stored must still be what its name says: a damaged mesh is as good as none.
+    if (file && (await hashOf(file, signal)) === hash) {
+      await add(name, file, kind === "mesh" ? 6 : 0);
+      files.push({ name, sha256: hash, bytes: file.size });
+    } else missing.push({ hash, kind, what: kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash) });
   }
-  for (const hash of pictureHashes(project)) {
-    const bytes = pictures.get(hash);
-    if (bytes) files[`photos/${hash}.jpg`] = [bytes, { level: 0, mtime: MTIME }];
-  }
-  return zipSync(files);
+  const manifest: Manifest = {
+    format: FORMAT,
+    version: BUNDLE_VERSION,
+    scene: { sha256: await hashOf(scene), bytes: scene.size },
+    files,
+    missing: missing.map((m) => m.hash),
+  };
+  await add(MANIFEST, new Blob([JSON.stringify(manifest, null, 1)]), 6);
+  if (fit.aside.length) await add("aside.json", new Blob([JSON.stringify(fit.aside, null, 1)]), 6);
+  return ok({ file: await writer.close(), missing, aside: fit.aside });
+}
+
+const megabytes = (bytes: number): string =>
+  bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.max(1, Math.round(bytes / 1e6))} MB`;
+
+/** Stops a file that unpacks to more than its entry says. */
+class TooLong extends Error {}
+
+/** Unpacks one entry, hashing it on the way. */
+async function unpack(entry: FileEntry, type: string, work: Work, share: (done: number) => void): Promise<{ file: Blob; hash: string }> {
+  const hash = sha256.create();
+  let size = 0;
+  const seen = new TransformStream<Uint8Array, Uint8Array>({
+    transform(chunk, control) {
+      size += chunk.length;
+      if (size > entry.uncompressedSize) throw new TooLong();
+      hash.update(chunk);
+      share(size);
+      control.enqueue(chunk);
+    },
+  });
+  // A Response gathers a stream into a Blob, which the browser may keep on disk.
+  const [, file] = await Promise.all([
+    entry.getData(seen.writable, { signal: work.signal, checkSignature: true }),
+    new Response(seen.readable as ReadableStream<Uint8Array<ArrayBuffer>>, { headers: { "Content-Type": type } }).blob(),
+  ]);
+  return { file, hash: bytesToHex(hash.digest()) };
+}
+
+const DAMAGED = "The bundle is damaged and cannot be unpacked. Copy it again from where it came from.";
+
+export interface Read extends Bundle {
+  /** Files that were missing already when the bundle was saved. */
+  missing: MissingFile[];
+  /** Parts of a scene that had been put beside it when it was saved. */
+  aside: number;
 }
 
 /** Reads and checks a bundle. Nothing is stored here: the caller stores all of it or none. */
-export async function readBundle(bytes: Uint8Array): Promise<Result<Bundle>> {
-  if (bytes.length < 4 || bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+export async function readBundle(file: Blob, work: Work = {}): Promise<Result<Read>> {
+  if (file.size > LIMITS.bundleBytes + (16 << 20))
+    return fail("bundle.too-big", `The file is of ${megabytes(file.size)}; a bundle holds at most ${megabytes(LIMITS.bundleBytes)}.`);
+  const magic = new Uint8Array(await file.slice(0, 4).arrayBuffer());
+  if (magic.length < 4 || magic[0] !== 0x50 || magic[1] !== 0x4b)
     return fail("bundle.not-zip", "This is not a project bundle. A bundle ends in .inchhollow and comes from Files → Save the scene.");
-  let total = 0;
-  let tooBig = false;
-  let files: Record<string, Uint8Array>;
+  const zip = new ZipReader(new BlobReader(file), { checkOverlappingEntry: true });
   try {
-    files = unzipSync(bytes, {
-      filter: (f) => {
-        if (f.name !== "scene.json" && !MESH_NAME.test(f.name) && !PICTURE_NAME.test(f.name)) return false;
-        total += f.originalSize;
-        if (total > MOST_BYTES) tooBig = true;
-        return !tooBig;
-      },
-    });
-  } catch {
-    return fail("bundle.damaged", "The bundle is damaged and cannot be unpacked. Copy it again from where it came from.");
+    let entries: Entry[];
+    try {
+      entries = await zip.getEntries();
+    } catch {
+      return fail("bundle.damaged", DAMAGED);
+    }
+    return await readEntries(entries, work);
+  } catch (error) {
+    work.signal?.throwIfAborted();
+    if (error instanceof Refusal) return { ok: false, problem: error.problem };
+    return fail("bundle.damaged", DAMAGED);
+  } finally {
+    await zip.close().catch(() => undefined);
   }
-  if (tooBig) return fail("bundle.too-big", "The bundle unpacks to more than a gigabyte. That cannot be a scene of this program.");
-  const sceneFile = files["scene.json"];
-  if (!sceneFile) return fail("bundle.no-scene", "The zip holds no scene.json: it is not a project bundle.");
+}
+
+class Refusal extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.message);
+  }
+}
+const refuse = (code: string, message: string, where?: string): never => {
+  throw new Refusal(fail(code, message, where).problem);
+};
+
+async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> {
+  const byName = new Map<string, FileEntry>();
+  for (const e of entries) {
+    if (e.directory) continue;
+    if (byName.has(e.filename)) refuse("bundle.twice", "The zip holds one file twice: it was tampered with, or is damaged.", e.filename);
+    byName.set(e.filename, e);
+  }
+  const sceneEntry = byName.get(SCENE) ?? refuse("bundle.no-scene", "The zip holds no scene.json: it is not a project bundle.");
+  const text = async (entry: FileEntry): Promise<{ text: string; hash: string; bytes: number }> => {
+    if (entry.uncompressedSize > LIMITS.sceneBytes)
+      refuse(
+        "bundle.too-big",
+        `${entry.filename} unpacks to more than any scene needs. That cannot be a scene of this program.`,
+        entry.filename,
+      );
+    const { file, hash } = await unpacked(entry);
+    return { text: await file.text(), hash, bytes: file.size };
+  };
+  let total = 1,
+    done = 0;
+  const unpacked = async (entry: FileEntry, type = ""): Promise<{ file: Blob; hash: string }> => {
+    try {
+      const out = await unpack(entry, type, work, (n) => work.onProgress?.(Math.min(1, (done + n) / total), "unpacking"));
+      done += entry.uncompressedSize;
+      return out;
+    } catch (error) {
+      work.signal?.throwIfAborted();
+      throw error instanceof Refusal ? error : new Refusal({ code: "bundle.damaged", message: DAMAGED, where: entry.filename });
+    }
+  };
+
+  const scene = await text(sceneEntry);
+  const { version, project: stored } = parseScene(scene.text);
+  const manifest = version >= 3 ? await readManifest(byName.get(MANIFEST), text, scene) : null;
+
+  const upgraded = version < BUNDLE_VERSION ? mendedOld(stored) : stored;
+  const fault = faultsOf(upgraded)[0] as Fault | undefined;
+  if (fault)
+    refuse(
+      "bundle.shape",
+      `The scene has something that cannot be stored: ${sentence(fault)} Nothing was stored.`,
+      `${SCENE}, ${placeOf(fault)}`,
+    );
+  const project = upgraded as Project;
+
+  const meshes: FileSet = new Map(),
+    pictures: FileSet = new Map(),
+    missing: MissingFile[] = [];
+  const known = new Set(manifest?.missing ?? []);
+  const wanted = [
+    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), into: meshes, most: LIMITS.meshBytes })),
+    ...pictureHashes(project).map((hash) => ({
+      hash,
+      kind: "picture" as const,
+      name: pictureName(hash),
+      into: pictures,
+      most: LIMITS.bundleBytes,
+    })),
+  ];
+  total = wanted.reduce((n, w) => n + (byName.get(w.name)?.uncompressedSize ?? 0), 1);
+  done = 0;
+  if (total > LIMITS.bundleBytes)
+    refuse("bundle.too-big", `The bundle unpacks to ${megabytes(total)}; ${megabytes(LIMITS.bundleBytes)} is the most.`);
+  for (const { hash, kind, name, into } of wanted) {
+    const entry = byName.get(name);
+    // Bundles before the third version did not say what was missing; a picture is only missed where it hangs.
+    if (!entry) {
+      if (!known.has(hash) && !(version < 3 && kind === "picture"))
+        refuse(
+          "bundle.mesh-missing",
+          `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} is not in the bundle. Save the scene again where it came from.`,
+          name,
+        );
+      missing.push({ hash, kind, what: kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash) });
+      continue;
+    }
+    const read = await unpacked(entry, kind === "mesh" ? "model/stl" : "image/jpeg");
+    if (read.hash === hash) into.set(hash, read.file);
+    else if (version < 3 && kind === "picture") missing.push({ hash, kind, what: pictureWhat(project, hash) });
+    else
+      refuse(
+        "bundle.mesh-damaged",
+        `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} is not what it was when it was saved.`,
+        name,
+      );
+  }
+  return ok({ project, meshes, pictures, missing, aside: byName.has("aside.json") ? 1 : 0 });
+}
+
+const capital = (text: string): string => text[0].toUpperCase() + text.slice(1);
+const sentence = (fault: Fault): string => `${placeOf(fault)}: ${fault.message.replace(/\.$/, "")}.`;
+
+function mendedOld(stored: unknown): unknown {
+  if (typeof stored !== "object" || stored === null) return stored;
+  const upgraded = upgradeProject(stored as Record<string, unknown>) as unknown as Project;
+  // Programs before the third version took any text for an id.
+  return mendReferences(withSafeIds(upgraded, nanoid));
+}
+
+function parseScene(text: string): { version: number; project: unknown } {
   let polluted = false;
   let data: unknown;
   try {
-    data = JSON.parse(strFromU8(sceneFile), (key, value: unknown) => {
+    data = JSON.parse(text, (key, value: unknown) => {
       if (key === "__proto__" || key === "constructor" || key === "prototype") polluted = true;
       return value;
     });
   } catch {
-    return fail("bundle.json", "The scene in the bundle is cut short or damaged.", "scene.json");
+    refuse("bundle.json", "The scene in the bundle is cut short or damaged.", SCENE);
   }
-  if (polluted)
-    return fail("bundle.keys", 'The scene holds names that no scene has ("__proto__" or the like). It was not stored.', "scene.json");
+  if (polluted) refuse("bundle.keys", 'The scene holds names that no scene has ("__proto__" or the like). It was not stored.', SCENE);
   const head = data as { format?: unknown; version?: unknown; project?: unknown } | null;
   if (typeof head !== "object" || head === null || head.format !== FORMAT)
-    return fail("bundle.format", "The zip holds a scene.json of some other program.", "scene.json");
-  if (typeof head.version !== "number" || head.version > BUNDLE_VERSION)
-    return fail(
+    return refuse("bundle.format", "The zip holds a scene.json of some other program.", SCENE);
+  const { version } = head;
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
+    return refuse(
+      "bundle.version",
+      `The bundle says it is of version ${JSON.stringify(version) ?? "none"}. Versions are whole numbers from 1 up.`,
+      SCENE,
+    );
+  if (version > BUNDLE_VERSION)
+    return refuse(
       "bundle.newer",
-      `The bundle is of version ${String(head.version)}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`,
-      "scene.json",
+      `The bundle is of version ${version}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`,
+      SCENE,
     );
-  const stored =
-    head.version < BUNDLE_VERSION && typeof head.project === "object" && head.project !== null
-      ? upgradeProject(head.project as Record<string, unknown>)
-      : head.project;
-  const checked = projectSchema.required().validate(stored, { convert: false, abortEarly: true });
-  if (checked.error)
-    return fail(
-      "bundle.shape",
-      `The scene has something of the wrong kind: ${checked.error.message}. It was not stored.`,
-      checked.error.details[0]?.path.join("."),
-    );
-  const project = checked.value as Project;
-  const meshes: MeshBlobs = new Map();
-  for (const hash of meshHashes(project)) {
-    const mesh = files[`meshes/${hash}.stl`];
-    if (!mesh)
-      return fail(
-        "bundle.mesh-missing",
-        "A part's mesh is not in the bundle. Save the scene again where it came from.",
-        `meshes/${hash}.stl`,
-      );
-    if ((await contentHash(mesh)) !== hash)
-      return fail("bundle.mesh-damaged", "A mesh in the bundle is not what it was when it was saved.", `meshes/${hash}.stl`);
-    meshes.set(hash, mesh);
+  return { version, project: head.project };
+}
+
+/** The manifest, after comparing what it says of the scene. */
+async function readManifest(
+  entry: FileEntry | undefined,
+  text: (entry: FileEntry) => Promise<{ text: string }>,
+  scene: { hash: string; bytes: number },
+): Promise<Manifest> {
+  if (!entry) return refuse("bundle.manifest", "The bundle has lost its manifest, so nothing in it can be checked.", MANIFEST);
+  let m: Partial<Manifest> | null = null;
+  try {
+    m = JSON.parse((await text(entry)).text) as Partial<Manifest> | null;
+  } catch (error) {
+    if (error instanceof Refusal) throw error;
   }
-  // A picture that is missing is only missed where it hangs; one that is not what its name says is left out.
-  const pictures: MeshBlobs = new Map();
-  for (const hash of pictureHashes(project)) {
-    const picture = files[`photos/${hash}.jpg`];
-    if (picture && (await contentHash(picture)) === hash) pictures.set(hash, picture);
-  }
-  return ok({ project, meshes, pictures });
+  const hashes = (x: unknown): x is string[] => Array.isArray(x) && x.every((h) => typeof h === "string");
+  if (typeof m !== "object" || m === null || m.format !== FORMAT || !hashes(m.missing) || typeof m.scene?.sha256 !== "string")
+    return refuse("bundle.manifest", "The manifest of the bundle is damaged.", MANIFEST);
+  if (m.scene.sha256 !== scene.hash) refuse("bundle.changed", "The scene in the bundle is not what it was when it was saved.", SCENE);
+  return m as Manifest;
 }

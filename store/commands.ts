@@ -6,57 +6,86 @@ import Joi from "joi";
 import { fail, ok, type Result } from "../core/measure";
 import { FILE_UNIT_MM } from "../core/mesh";
 import {
+  LIMITS,
   PART_DEFAULTS,
-  type Evening,
+  type Choices,
+  type OwnMeasures,
   type Paint,
   type Part,
   type PartSource,
   type Procedure,
   type Scene,
   type StepRecord,
+  type Tally,
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
 import type { Printer } from "../core/print";
 import type { Scale } from "../core/scale";
+import type { HouseStandards } from "../core/subject";
 import {
-  eveningsSchema,
   fields,
-  partExtras,
-  subjectSchemas,
   hashSchema,
   paintSchema,
-  printerSchema,
+  partExtras,
   procedureSchema,
   scaleSchema,
   sourceSchema,
+  subjectSchemas,
   workSchema,
 } from "./schemas";
-import { edit, type Edit } from "./edit";
-import { storageProblem } from "./projects";
+import { edit, Refused, type Edit } from "./edit";
+import { storageProblem } from "./problems";
 import type { FileRow, InchHollowDatabase } from "./database";
 
-type SubjectKey = keyof typeof subjectSchemas;
-type ExtraKey = keyof typeof partExtras;
+/** Lists inside a scene, and what an item of each is known by. */
+const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id", ownThings: "name" } as const;
+type SceneList = keyof typeof SCENE_LISTS;
+/** Lists inside a part. */
+const PART_LISTS = { variations: "id", sightings: "id", configurations: "name" } as const;
+type PartList = keyof typeof PART_LISTS;
+type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
+
+/** A printer's profile in part: each field by itself, so that two windows may change two. */
+export type PrinterChange = Partial<Omit<Printer, "id" | "process">> & Record<string, unknown>;
 
 /** Payload of each command, by name. */
 export interface Commands {
-  "scene.set": { name?: string; viewingDistanceMm?: number; readyBy?: string | null; evenings?: Evening[] } & Partial<
-    Pick<Scene, SubjectKey>
-  >;
+  "scene.set": Partial<Pick<Scene, "name" | "viewingDistanceMm" | "readyBy" | "fidelity" | "handling" | "finish" | "secondary">>;
+  "house.set": { change: Partial<HouseStandards> };
+  /** The time at the bench on one day of the week; null for none. */
+  "evening.set": { weekday: number; span: { from: string; to: string } | null };
+  /** One thing in one of the scene's lists. */
+  "item.add": { [L in SceneList]: { list: L; items: ItemOf<Scene, L>[] } }[SceneList];
+  "item.set": { [L in SceneList]: { list: L; key: string; change: Partial<ItemOf<Scene, L>> } }[SceneList];
+  "item.drop": { list: SceneList; key: string };
   /** `along`: every part's factor goes with the scale, so that real sizes stay. */
   "scene.scale": { scale: Scale; along?: boolean };
-  "printer.set": { printer: Printer };
+  "printer.set": { printerId: string; change: PrinterChange };
   "part.add": { id: string; name: string; source: PartSource; factor: number; copies: number; work: WorkItem[]; group?: string };
   /** Several at once: what one file held. */
   "parts.add": { parts: Commands["part.add"][] };
-  "part.set": { partId: string; name?: string; copies?: number; goodBefore?: number; failedBefore?: number; notes?: string } & Partial<
-    Pick<Part, ExtraKey>
+  "part.set": { partId: string } & Partial<
+    Pick<Part, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap">
   >;
-  /** The same change to many parts; tags are added to those that are there. */
-  "parts.set": { partIds: string[]; copies?: number; addTags?: string[]; dropTags?: string[] } & Partial<
-    Pick<Part, "group" | "licence" | "placedByMap" | "differs">
-  >;
+  "part.tags": { partId: string; add?: string[]; drop?: string[] };
+  "part.pictures": { partId: string; add?: string[]; drop?: string[] };
+  "part.tally": { partId: string; change: Partial<Tally> };
+  "part.measures": { partId: string; change: Partial<OwnMeasures> };
+  /** What a surface is in real life; null for not said. */
+  "part.material": { partId: string; surface: string; material: string | null };
+  /** One thing in one of a part's lists. */
+  "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<Part, L>[] } }[PartList];
+  "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<Part, L>> } }[PartList];
+  "part.drop-item": { partId: string; list: PartList; key: string };
+  /** The same change to many parts. In `differs`, null means as the scene. Tags are added to those that are there. */
+  "parts.set": {
+    partIds: string[];
+    copies?: number;
+    addTags?: string[];
+    dropTags?: string[];
+    differs?: { [K in keyof Choices]?: Choices[K] | null };
+  } & Partial<Pick<Part, "group" | "licence" | "placedByMap">>;
   "parts.delete": { partIds: string[] };
   /** Another mesh or size for the part; what it was is kept as a version. */
   "part.replace": { partId: string; source: PartSource; factor: number; note: string };
@@ -65,11 +94,13 @@ export interface Commands {
   "part.rescale": { partId: string; factor: number };
   "part.delete": { partId: string };
   "work.add": { partId: string; items: WorkItem[]; at: number };
-  "work.set": { partId: string; item: WorkItem };
+  /** Fields of one step; its kind stays. */
+  "work.set": { partId: string; itemId: string; change: object };
   "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
   "work.move": { partId: string; itemId: string; to: number };
   "work.remove": { partId: string; itemId: string };
-  "paint.put": { paint: Omit<Paint, "sceneId"> };
+  "paint.add": { paint: Omit<Paint, "sceneId"> };
+  "paint.set": { paintId: string; change: Partial<Omit<Paint, "id" | "sceneId">> };
   "paint.delete": { paintId: string };
   "procedure.keep": { procedure: Omit<Procedure, "sceneId"> };
   "procedure.delete": { procedureId: string };
@@ -94,16 +125,6 @@ interface Command<P> {
   apply: (edit: Edit, payload: P, now: number) => Promise<void>;
 }
 
-/** What a command says when the rows do not allow it; becomes a Problem. */
-class Refused extends Error {
-  constructor(
-    readonly code: string,
-    message: string,
-  ) {
-    super(message);
-  }
-}
-
 const partOf = async (edit: Edit, partId: string): Promise<Part> => {
   const part = await edit.get("parts", partId);
   if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been removed in another window.");
@@ -119,11 +140,70 @@ const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[])
   await edit.put("parts", { ...part, work: change(part.work) });
 };
 
-const { id, name, text, atLeast0, positive, typedEstimate } = fields;
+const { id, name, text, count, within, duration, plannedS, day, factor, clock, typedEstimate } = fields;
 const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
 const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
 /** A row's schema without the scene it belongs to, which the command adds. */
 const withoutScene = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.fork("sceneId", (s) => s.optional().forbidden());
+
+const key = Joi.string().min(1).max(LIMITS.name);
+/** Some fields of a row: which of them, and of what kind, is judged when the row is put. */
+const change = Joi.object().min(1).max(60).unknown(true);
+
+/** A row with some of its fields changed; its ids stay. */
+const merged = <T extends object>(row: T, changed: object): T => ({ ...row, ...changed, ...("id" in row ? { id: row.id } : {}) });
+
+/** An item's list with one thing added, changed or dropped. */
+const withItems = <T extends object>(list: readonly T[], items: readonly T[], by: keyof T): T[] => {
+  const there = new Set(list.map((x) => x[by]));
+  if (items.some((i) => there.has(i[by]))) throw new Refused("item.there", "There is one of that name already.");
+  return [...list, ...items];
+};
+const withItem = <T extends object>(list: readonly T[], by: keyof T, which: string, changed: object): T[] => {
+  if (!list.some((x) => x[by] === which))
+    throw new Refused("item.gone", "That is no longer here. It may have been removed in another window.");
+  return list.map((x) => (x[by] === which ? merged(x, changed) : x));
+};
+const withoutItem = <T extends object>(list: readonly T[], by: keyof T, which: string): T[] => list.filter((x) => x[by] !== which);
+
+/** One of the lists of a row, for the commands that change items: its items are known by the field named in the table. */
+const listOf = (row: object, list: string): Record<string, unknown>[] => (row as Record<string, Record<string, unknown>[]>)[list];
+
+/** What steps of work refer to must be there. */
+async function checkReferences(e: Edit, items: readonly WorkItem[]): Promise<void> {
+  for (const w of items) {
+    if (w.kind === "coat" && !(await e.get("paints", w.paintId)))
+      throw new Refused("paint.gone", "That paint is no longer on the rack. It may have been taken off in another window.");
+    if (w.kind === "own" && w.procedureId !== null && !(await e.get("procedures", w.procedureId)))
+      throw new Refused("procedure.gone", "That kept step is no longer here.");
+    if (w.kind === "print" && !(await sceneOf(e)).printers.some((p) => p.id === w.printerId))
+      throw new Refused("printer.gone", "That printer is no longer here.");
+  }
+}
+
+/** A part that goes takes its records along, and the scene's lists no longer name it. */
+async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
+  const gone = new Set(partIds);
+  for (const r of await e.all("records")) if (gone.has(r.partId)) await e.delete("records", r.id);
+  for (const partId of partIds) await e.delete("parts", partId);
+  const scene = await sceneOf(e);
+  const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
+  if (!scene.dimensions.some(names) && !scene.references.some(names)) return;
+  const loose = <T extends { partId: string | null }>(x: T): T => (names(x) ? { ...x, partId: null } : x);
+  await e.put("scenes", { ...scene, dimensions: scene.dimensions.map(loose), references: scene.references.map(loose) });
+}
+
+/** Every occurrence of a name in the scene's lists must lead somewhere. */
+async function checkItemReferences(e: Edit, scene: Scene): Promise<void> {
+  const dimensions = new Set(scene.dimensions.map((d) => d.id));
+  for (const d of [...scene.dimensions, ...scene.references]) {
+    if (d.partId !== null && !(await e.get("parts", d.partId))) throw new Refused("part.gone", "That part is no longer here.");
+    if ("within" in d && d.within !== null && !dimensions.has(d.within))
+      throw new Refused("item.gone", "That dimension is no longer here.");
+  }
+}
+
+const putPart = async (e: Edit, partId: string, to: (part: Part) => Part): Promise<void> => e.put("parts", to(await partOf(e, partId)));
 
 /** The same schemas, none of them demanded. */
 const optional = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaMap =>
@@ -133,13 +213,17 @@ const newPartSchema = object({
   id,
   name,
   source: sourceSchema,
-  factor: Joi.number().greater(0).max(1000),
-  copies: Joi.number().integer().min(1).max(5000),
+  factor,
+  copies: count(LIMITS.copies),
   work: Joi.array().items(workSchema),
   group: opt(partExtras.group),
 });
 
 async function addParts(edit: Edit, parts: Commands["part.add"][]): Promise<void> {
+  for (const p of parts) {
+    if (await edit.get("parts", p.id)) throw new Refused("part.there", "A part of that id is here already.");
+    await checkReferences(edit, p.work);
+  }
   let order = Math.max(0, ...(await edit.all("parts")).map((x) => x.order));
   for (const p of parts)
     await edit.put("parts", {
@@ -154,17 +238,15 @@ async function addParts(edit: Edit, parts: Commands["part.add"][]): Promise<void
     });
 }
 
-/** Versions of a part that are kept. */
-const MOST_VERSIONS = 20;
-
-/** What undo calls a change of the scene, by what was changed. */
-const SCENE_LABELS: Record<string, string> = {
+/** What undo calls a change of one of the lists. */
+const LIST_LABELS: Record<SceneList | PartList, string> = {
   dimensions: "Dimension sheet",
   references: "Reference board",
-  house: "House standards",
   homes: "Where it will live",
   ownThings: "Known things",
-  secondary: "Second scale",
+  variations: "Copies that differ",
+  sightings: "Known things in the part",
+  configurations: "Ways it can be",
 };
 
 /** What was measured on the mesh in its old unit, `by` times as long in the new one. */
@@ -193,13 +275,74 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "scene.set": {
     schema: object({
       name: opt(name),
-      viewingDistanceMm: opt(Joi.number().min(50).max(20000)),
-      readyBy: opt(Joi.string().isoDate().allow(null)),
-      evenings: opt(eveningsSchema),
-      ...optional(subjectSchemas),
+      viewingDistanceMm: opt(within(LIMITS.viewingDistanceMm)),
+      readyBy: opt(day.allow(null)),
+      ...optional({
+        fidelity: subjectSchemas.fidelity,
+        handling: subjectSchemas.handling,
+        finish: subjectSchemas.finish,
+        secondary: subjectSchemas.secondary,
+      }),
     }),
-    label: (patch) => SCENE_LABELS[Object.keys(patch)[0]] ?? "Scene changed",
+    label: (patch) => ("secondary" in patch ? "Second scale" : "Scene changed"),
     apply: async (e, patch) => e.put("scenes", { ...(await sceneOf(e)), ...patch }),
+  },
+  "house.set": {
+    schema: object({ change }),
+    label: () => "House standards",
+    apply: async (e, p) => {
+      const scene = await sceneOf(e);
+      await e.put("scenes", { ...scene, house: { ...scene.house, ...p.change } });
+    },
+  },
+  "evening.set": {
+    schema: object({
+      weekday: count({ least: 0, most: 6 }),
+      span: Joi.object({ from: clock, to: clock }).options({ presence: "required" }).allow(null),
+    }),
+    label: () => "Evenings",
+    apply: async (e, { weekday, span }) => {
+      const scene = await sceneOf(e);
+      const others = scene.evenings.filter((x) => x.weekday !== weekday);
+      await e.put("scenes", { ...scene, evenings: span ? [...others, { weekday, ...span }] : others });
+    },
+  },
+  "item.add": {
+    schema: object({
+      list: Joi.string().valid(...Object.keys(SCENE_LISTS)),
+      items: Joi.array().min(1).max(500).items(Joi.object().unknown(true)),
+    }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: async (e, { list, items }) => {
+      const scene = await sceneOf(e);
+      const next = {
+        ...scene,
+        [list]: withItems<Record<string, unknown>>(listOf(scene, list), items as object[] as Record<string, unknown>[], SCENE_LISTS[list]),
+      };
+      await checkItemReferences(e, next);
+      await e.put("scenes", next);
+    },
+  },
+  "item.set": {
+    schema: object({ list: Joi.string().valid(...Object.keys(SCENE_LISTS)), key, change }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: async (e, { list, key: which, change: changed }) => {
+      const scene = await sceneOf(e);
+      const next = { ...scene, [list]: withItem(listOf(scene, list), SCENE_LISTS[list], which, changed) };
+      await checkItemReferences(e, next);
+      await e.put("scenes", next);
+    },
+  },
+  "item.drop": {
+    schema: object({ list: Joi.string().valid(...Object.keys(SCENE_LISTS)), key }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: async (e, { list, key: which }) => {
+      const scene = await sceneOf(e);
+      const next: Scene = { ...scene, [list]: withoutItem(listOf(scene, list), SCENE_LISTS[list], which) };
+      // What lay in it lies in nothing now.
+      if (list === "dimensions") next.dimensions = next.dimensions.map((d) => (d.within === which ? { ...d, within: null } : d));
+      await e.put("scenes", next);
+    },
   },
   "scene.scale": {
     schema: object({ scale: scaleSchema, along: opt(Joi.boolean()) }),
@@ -212,15 +355,13 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     },
   },
   "printer.set": {
-    schema: object({ printer: printerSchema }),
-    label: ({ printer }) => `Profile of ${printer.name}`,
-    apply: async (e, { printer }) => {
+    schema: object({ printerId: id, change }),
+    label: () => "Printer's profile",
+    apply: async (e, { printerId, change: changed }) => {
       const scene = await sceneOf(e);
-      const others = scene.printers.some((p) => p.id === printer.id);
-      await e.put("scenes", {
-        ...scene,
-        printers: others ? scene.printers.map((p) => (p.id === printer.id ? printer : p)) : [...scene.printers, printer],
-      });
+      const printer = scene.printers.find((p) => p.id === printerId);
+      if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
+      await e.put("scenes", { ...scene, printers: scene.printers.map((p) => (p.id === printerId ? profileWith(p, changed) : p)) });
     },
   },
   "part.add": {
@@ -237,14 +378,74 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({
       partId: id,
       name: opt(name),
-      copies: opt(Joi.number().integer().min(1).max(5000)),
-      goodBefore: opt(Joi.number().integer().min(0).max(5000)),
-      failedBefore: opt(Joi.number().integer().min(0).max(5000)),
-      notes: opt(text(5000)),
-      ...optional(partExtras),
+      copies: opt(count(LIMITS.copies)),
+      goodBefore: opt(count(LIMITS.pieces)),
+      failedBefore: opt(count(LIMITS.pieces)),
+      notes: opt(text(LIMITS.notes)),
+      ...optional({
+        group: partExtras.group,
+        licence: partExtras.licence,
+        fileCost: partExtras.fileCost,
+        placedByMap: partExtras.placedByMap,
+      }),
     }),
     label: () => "Part changed",
-    apply: async (e, { partId, ...patch }) => e.put("parts", { ...(await partOf(e, partId)), ...patch }),
+    apply: (e, { partId, ...patch }) => putPart(e, partId, (part) => ({ ...part, ...patch })),
+  },
+  "part.tags": {
+    schema: object({ partId: id, add: opt(partExtras.tags), drop: opt(partExtras.tags) }),
+    label: () => "Tags",
+    apply: (e, { partId, add = [], drop = [] }) => putPart(e, partId, (part) => ({ ...part, tags: withAndWithout(part.tags, add, drop) })),
+  },
+  "part.pictures": {
+    schema: object({ partId: id, add: opt(partExtras.pictures), drop: opt(partExtras.pictures) }),
+    label: () => "Photos",
+    apply: (e, { partId, add = [], drop = [] }) =>
+      putPart(e, partId, (part) => ({ ...part, pictures: withAndWithout(part.pictures, add, drop) })),
+  },
+  "part.tally": {
+    schema: object({ partId: id, change }),
+    label: () => "Count",
+    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, tally: { ...part.tally, ...p.change } })),
+  },
+  "part.measures": {
+    schema: object({ partId: id, change }),
+    label: () => "Measures",
+    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, measures: { ...part.measures, ...p.change } })),
+  },
+  "part.material": {
+    schema: object({ partId: id, surface: text(100), material: text(60).allow(null) }),
+    label: () => "Real materials",
+    apply: (e, { partId, surface, material }) =>
+      putPart(e, partId, (part) => {
+        const others = part.materials.filter((m) => m.surface !== surface);
+        return { ...part, materials: material === null ? others : [...others, { surface, material }] };
+      }),
+  },
+  "part.add-item": {
+    schema: object({
+      partId: id,
+      list: Joi.string().valid(...Object.keys(PART_LISTS)),
+      items: Joi.array().min(1).max(100).items(Joi.object().unknown(true)),
+    }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, items }) =>
+      putPart(e, partId, (part) => ({
+        ...part,
+        [list]: withItems(listOf(part, list), items as object[] as Record<string, unknown>[], PART_LISTS[list]),
+      })),
+  },
+  "part.set-item": {
+    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key, change }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, key: which, change: changed }) =>
+      putPart(e, partId, (part) => ({ ...part, [list]: withItem(listOf(part, list), PART_LISTS[list], which, changed) })),
+  },
+  "part.drop-item": {
+    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, key: which }) =>
+      putPart(e, partId, (part) => ({ ...part, [list]: withoutItem(listOf(part, list), PART_LISTS[list], which) })),
   },
   "part.unit": {
     schema: object({ partId: id, source: sourceSchema }),
@@ -256,7 +457,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     },
   },
   "part.rescale": {
-    schema: object({ partId: id, factor: Joi.number().greater(0).max(1000) }),
+    schema: object({ partId: id, factor }),
     label: () => "Part rescaled",
     apply: async (e, { partId, factor }) => {
       await e.put("parts", rescaled(await partOf(e, partId), factor));
@@ -264,42 +465,36 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   },
   "parts.set": {
     schema: object({
-      partIds: Joi.array().min(1).max(5000).items(id),
-      copies: opt(Joi.number().integer().min(1).max(5000)),
+      partIds: Joi.array().min(1).max(LIMITS.parts).items(id),
+      copies: opt(count(LIMITS.copies)),
       addTags: opt(partExtras.tags),
       dropTags: opt(partExtras.tags),
-      ...optional({
-        group: partExtras.group,
-        licence: partExtras.licence,
-        placedByMap: partExtras.placedByMap,
-        differs: partExtras.differs,
-      }),
+      differs: opt(change),
+      ...optional({ group: partExtras.group, licence: partExtras.licence, placedByMap: partExtras.placedByMap }),
     }),
-    label: ({ partIds }) => `${partIds.length} parts changed`,
-    apply: async (e, { partIds, addTags = [], dropTags = [], ...patch }) => {
-      for (const partId of partIds) {
-        const part = await partOf(e, partId);
-        const tags = [...new Set([...part.tags, ...addTags])].filter((t) => !dropTags.includes(t));
-        await e.put("parts", { ...part, ...patch, tags });
-      }
+    label: ({ partIds }) => (partIds.length === 1 ? "Part changed" : `${partIds.length} parts changed`),
+    apply: async (e, { partIds, addTags = [], dropTags = [], differs = {}, ...patch }) => {
+      for (const partId of partIds)
+        await putPart(e, partId, (part) => ({
+          ...part,
+          ...patch,
+          tags: withAndWithout(part.tags, addTags, dropTags),
+          differs: Object.fromEntries(Object.entries({ ...part.differs, ...differs }).filter(([, v]) => v !== null)),
+        }));
     },
   },
   "parts.delete": {
-    schema: object({ partIds: Joi.array().min(1).max(5000).items(id) }),
+    schema: object({ partIds: Joi.array().min(1).max(LIMITS.parts).items(id) }),
     label: ({ partIds }) => (partIds.length === 1 ? "Part removed" : `${partIds.length} parts removed`),
-    apply: async (e, { partIds }) => {
-      const gone = new Set(partIds);
-      for (const r of await e.all("records")) if (gone.has(r.partId)) await e.delete("records", r.id);
-      for (const partId of partIds) await e.delete("parts", partId);
-    },
+    apply: (e, { partIds }) => removeParts(e, partIds),
   },
   "part.replace": {
-    schema: object({ partId: id, source: sourceSchema, factor: Joi.number().greater(0).max(1000), note: text(200) }),
+    schema: object({ partId: id, source: sourceSchema, factor, note: text(200) }),
     label: ({ note }) => note || "New version",
     apply: async (e, { partId, source, factor, note }, now) => {
       const part = await partOf(e, partId);
       const was = { source: part.source, factor: part.factor, at: now, note };
-      await e.put("parts", { ...part, source, factor, prints: [], versions: [...part.versions, was].slice(-MOST_VERSIONS) });
+      await e.put("parts", { ...part, source, factor, prints: [], versions: [...part.versions, was].slice(-LIMITS.versions) });
     },
   },
   "part.restore": {
@@ -319,19 +514,27 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     label: () => "Part removed",
     apply: async (e, { partId }) => {
       await partOf(e, partId);
-      for (const r of await e.all("records")) if (r.partId === partId) await e.delete("records", r.id);
-      await e.delete("parts", partId);
+      await removeParts(e, [partId]);
     },
   },
   "work.add": {
     schema: object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema), at: Joi.number().integer().min(0) }),
     label: () => "Step added",
-    apply: (e, { partId, items, at }) => changeWork(e, partId, (work) => [...work.slice(0, at), ...items, ...work.slice(at)]),
+    apply: async (e, { partId, items, at }) => {
+      await checkReferences(e, items);
+      await changeWork(e, partId, (work) => [...work.slice(0, at), ...items, ...work.slice(at)]);
+    },
   },
   "work.set": {
-    schema: object({ partId: id, item: workSchema }),
+    schema: object({ partId: id, itemId: id, change }),
     label: () => "Step changed",
-    apply: (e, { partId, item }) => changeWork(e, partId, (work) => work.map((w) => (w.id === item.id ? item : w))),
+    apply: async (e, { partId, itemId, change: changed }) => {
+      const was = (await partOf(e, partId)).work.find((w) => w.id === itemId);
+      if (!was) throw new Refused("work.gone", "That step is no longer in the order of work.");
+      const item = { ...was, ...changed, id: was.id, kind: was.kind } as WorkItem;
+      await checkReferences(e, [item]);
+      await changeWork(e, partId, (work) => work.map((w) => (w.id === itemId ? item : w)));
+    },
   },
   "work.typed": {
     schema: object({ partId: id, itemId: id, typed: typedEstimate }),
@@ -355,10 +558,22 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     label: () => "Step removed",
     apply: (e, { partId, itemId }) => changeWork(e, partId, (work) => work.filter((w) => w.id !== itemId)),
   },
-  "paint.put": {
+  "paint.add": {
     schema: object({ paint: withoutScene(paintSchema) }),
     label: ({ paint }) => paint.name,
-    apply: (e, { paint }) => e.put("paints", { ...paint, sceneId: e.sceneId }),
+    apply: async (e, { paint }) => {
+      if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint of that id is on the rack already.");
+      await e.put("paints", { ...paint, sceneId: e.sceneId });
+    },
+  },
+  "paint.set": {
+    schema: object({ paintId: id, change }),
+    label: () => "Paint changed",
+    apply: async (e, { paintId, change: changed }) => {
+      const paint = await e.get("paints", paintId);
+      if (!paint) throw new Refused("paint.gone", "That paint is no longer on the rack.");
+      await e.put("paints", { ...merged(paint, changed), sceneId: e.sceneId });
+    },
   },
   "paint.delete": {
     schema: object({ paintId: id }),
@@ -377,27 +592,36 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "procedure.delete": {
     schema: object({ procedureId: id }),
     label: () => "Kept step removed",
-    apply: (e, { procedureId }) => e.delete("procedures", procedureId),
+    apply: async (e, { procedureId }) => {
+      // Steps that came from it stay as they are; they only no longer say where from.
+      const names = (w: WorkItem): boolean => w.kind === "own" && w.procedureId === procedureId;
+      for (const part of await e.all("parts"))
+        if (part.work.some(names))
+          await e.put("parts", { ...part, work: part.work.map((w) => (w.kind === "own" && names(w) ? { ...w, procedureId: null } : w)) });
+      await e.delete("procedures", procedureId);
+    },
   },
   "step.start": {
     schema: object({
       recordId: id,
       partId: id,
-      stepKey: text(300),
-      title: text(300),
+      stepKey: text(LIMITS.title),
+      title: text(LIMITS.title),
       time: Joi.string().valid("hands", "machine"),
-      plannedS: positive,
-      waitS: atLeast0,
+      plannedS,
+      waitS: duration,
     }),
     label: ({ title }) => `Started: ${title}`,
     apply: async (e, { recordId, ...p }, now) => {
-      const running = (await e.all("records")).some((r) => r.stepKey === p.stepKey && r.finishedAt === null);
-      if (running) throw new Refused("step.running", "This step was started already.");
+      await partOf(e, p.partId);
+      const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
+      if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
       await e.put("records", {
         id: recordId,
         sceneId: e.sceneId,
         ...p,
-        startedAt: now,
+        // Of a step's records the last begun holds: a clock that was set back must not put this one before an older.
+        startedAt: before.reduce((at, r) => Math.max(at, r.startedAt + 1), now),
         finishedAt: null,
         result: null,
         good: 0,
@@ -410,15 +634,15 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({
       recordId: id,
       result: Joi.string().valid("good", "partly", "failed"),
-      good: Joi.number().integer().min(0).max(5000),
-      failed: Joi.number().integer().min(0).max(5000),
-      wentWrong: text(1000),
+      good: count(LIMITS.pieces),
+      failed: count(LIMITS.pieces),
+      wentWrong: text(LIMITS.wentWrong),
     }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
     apply: async (e, { recordId, ...p }, now) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
       if (!record) throw new Refused("step.gone", "That step is no longer here.");
-      await e.put("records", { ...record, ...p, finishedAt: now });
+      await e.put("records", { ...record, ...p, ...endOf(record, now) });
     },
   },
   "step.forget": {
@@ -428,7 +652,40 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   },
 };
 
+const withAndWithout = (list: readonly string[], add: readonly string[], drop: readonly string[]): string[] =>
+  [...new Set([...list, ...add])].filter((x) => !drop.includes(x));
+
+/** A profile with some fields changed, those of its speeds and its lift one by one. What kind of printer it is stays. */
+function profileWith(printer: Printer, changed: PrinterChange): Printer {
+  const inner = (field: "speedMmS" | "lift"): object =>
+    field in printer && typeof changed[field] === "object"
+      ? { [field]: { ...(printer as unknown as Record<string, object>)[field], ...(changed[field] as object) } }
+      : {};
+  return { ...printer, ...changed, ...inner("speedMmS"), ...inner("lift"), id: printer.id, process: printer.process } as Printer;
+}
+
+/** Work by hand that stood open longer than this, and four times what was planned, was not worked at all that while. */
+const LEFT_OPEN_S = 4 * 3600;
+
+/**
+ * When a step ended. A clock that was set back during it cannot say how long it took: the end is then its beginning. A step by hand that
+ * stood open over a night, or a machine's long sleep, was not worked at for so long. Both records say that they were not timed, so that no
+ * average counts them.
+ */
+export function endOf(record: StepRecord, now: number): Pick<StepRecord, "finishedAt" | "untimed"> {
+  if (now < record.startedAt) return { finishedAt: record.startedAt, untimed: true };
+  const leftOpen = record.time === "hands" && (now - record.startedAt) / 1000 > Math.max(LEFT_OPEN_S, 4 * record.plannedS);
+  return leftOpen ? { finishedAt: now, untimed: true } : { finishedAt: now };
+}
+
 const isCommand = (text: string): text is CommandName => Object.hasOwn(COMMANDS, text);
+
+/** What is sent with a command: the moment, and where it comes from. */
+export interface Sent {
+  now: number;
+  editId?: string;
+  windowId?: string;
+}
 
 /** Checks the payload and runs the command as one undoable edit. @returns the label of what was done */
 export async function runCommand(
@@ -436,10 +693,10 @@ export async function runCommand(
   sceneId: string,
   command: string,
   payload: unknown,
-  now: number,
+  sent: Sent | number,
 ): Promise<Result<string>> {
   if (!isCommand(command)) return fail("command.unknown", `There is no command "${command}".`);
-  return runKnown(db, sceneId, command, payload, now);
+  return runKnown(db, sceneId, command, payload, typeof sent === "number" ? { now: sent } : sent);
 }
 
 async function runKnown<N extends CommandName>(
@@ -447,17 +704,22 @@ async function runKnown<N extends CommandName>(
   sceneId: string,
   name: N,
   payload: unknown,
-  now: number,
+  sent: Sent,
+  first: () => Promise<unknown> = () => Promise.resolve(),
 ): Promise<Result<string>> {
   const command = COMMANDS[name];
   const checked = command.schema.validate(payload, { convert: false });
   if (checked.error) return fail("command.payload", `${checked.error.message}.`, checked.error.details[0]?.path.join("."));
   const value = checked.value as Commands[N];
+  const label = command.label(value);
   try {
-    await edit(db, sceneId, command.label(value), now, (e) => command.apply(e, value, now));
-    return ok(command.label(value));
+    await edit(db, sceneId, { label, at: sent.now, editId: sent.editId, windowId: sent.windowId }, async (e) => {
+      await first();
+      await command.apply(e, value, sent.now);
+    });
+    return ok(label);
   } catch (error) {
-    if (error instanceof Refused) return fail(error.code, error.message);
+    if (error instanceof Refused) return fail(error.code, error.message, error.where);
     return storageProblem(error);
   }
 }
@@ -470,20 +732,8 @@ export async function runWithFiles<N extends CommandName>(
   files: FileRow[],
   command: N,
   payload: Commands[N],
-  now: number,
+  sent: Sent | number,
 ): Promise<Result<string>> {
-  const { schema, label, apply } = COMMANDS[command];
-  const checked = schema.validate(payload, { convert: false });
-  if (checked.error) return fail("command.payload", `${checked.error.message}.`);
   for (const { hash } of files) if (hashSchema.validate(hash).error) throw new Error(`runWithFiles: ${hash} is not a content hash`);
-  try {
-    await edit(db, sceneId, label(payload), now, async (e) => {
-      await db[kind].bulkPut(files);
-      await apply(e, payload, now);
-    });
-    return ok(label(payload));
-  } catch (error) {
-    if (error instanceof Refused) return fail(error.code, error.message);
-    return storageProblem(error);
-  }
+  return runKnown(db, sceneId, command, payload, typeof sent === "number" ? { now: sent } : sent, () => db[kind].bulkPut(files));
 }

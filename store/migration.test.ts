@@ -5,11 +5,12 @@ import { strToU8, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
-import { inOrder, readBundle, writeBundle } from "./bundle";
+import { blobOf, packed, read } from "../tests/bundleKit";
+import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
 import { runCommand, runWithFiles } from "./commands";
 import { undo } from "./edit";
-import { loadMeshes, loadPictures, loadProject, storeBundle } from "./projects";
+import { loadFiles, loadProject, storeImported } from "./projects";
 import { keepMeasured } from "./printFacts";
 import { projectSchema } from "./schemas";
 
@@ -61,31 +62,31 @@ describe("the browser's database of version 1", () => {
     ]);
     expect(project.scene).toMatchObject({ name: "Creek of version 1", handling: "sometimes", homes: [] });
     expect(project.parts[0].source).toMatchObject({ walls: null, report: { version: 1, cavities: 0, triangles: 12 } });
-    expect((await loadMeshes(db, project)).values().next().value).toEqual(mesh());
+    expect(new Uint8Array(await [...(await loadFiles(db, project)).meshes.values()][0].arrayBuffer())).toEqual(mesh());
     // Undo of the old shape is gone; new edits can be taken back.
-    expect(await undo(db, "scene-1")).toBeNull();
+    expect(await undo(db, "scene-1")).toEqual({ kind: "nothing" });
     expect((await runCommand(db, "scene-1", "part.set", { partId: "crate", group: "Cargo" }, NOW)).ok).toBe(true);
-    expect(await undo(db, "scene-1")).toBe("Part changed");
+    expect(await undo(db, "scene-1")).toEqual({ kind: "done", label: "Part changed" });
     db.close();
   });
 });
 
 describe("a bundle of version 1", () => {
-  it("is read, and saved as version 2", async () => {
+  it("is read, and saved as the newest", async () => {
     const doc = fixture();
     const bytes = zipSync({ "scene.json": strToU8(JSON.stringify(doc)), [`meshes/${doc.project.parts[0].source.hash}.stl`]: mesh() });
-    const read = await readBundle(bytes);
-    expect(read.ok && read.value.project.parts[0]).toMatchObject({ name: "Crate", tags: [], source: { walls: null } });
-    const again = read.ok ? await readBundle(writeBundle(read.value)) : read;
-    expect(again.ok && again.value.project).toEqual(read.ok && inOrder(read.value.project));
-    expect(again.ok && again.value.meshes).toEqual(read.ok && read.value.meshes);
+    const first = await read(bytes);
+    expect(first.ok && first.value.project.parts[0]).toMatchObject({ name: "Crate", tags: [], source: { walls: null } });
+    const again = first.ok ? await read(await packed(first.value)) : first;
+    expect(again.ok && again.value.project).toEqual(first.ok && inOrder(first.value.project));
+    expect(again.ok && [...again.value.meshes.keys()]).toEqual(first.ok && [...first.value.meshes.keys()]);
   });
   it("with parts that are no parts is refused in words, not by a crash", async () => {
     const doc = fixture();
     for (const bad of [null, 7, { source: null }, { source: 3 }]) {
       const broken = { ...doc, project: { ...doc.project, parts: [bad] } };
-      const read = await readBundle(zipSync({ "scene.json": strToU8(JSON.stringify(broken)) }));
-      expect(read.ok ? "" : read.problem.code).toBe("bundle.shape");
+      const got = await readBundle(blobOf(zipSync({ "scene.json": strToU8(JSON.stringify(broken)) })));
+      expect(got.ok ? "" : got.problem.code).toBe("bundle.shape");
     }
   });
 });
@@ -107,19 +108,19 @@ describe("what came with version 2", () => {
       "scene-1",
       "pictures",
       [{ hash, file: new Blob([jpeg]) }],
-      "part.set",
-      { partId: "crate", pictures: [hash] },
+      "part.pictures",
+      { partId: "crate", add: [hash] },
       NOW,
     );
     expect(done.ok).toBe(true);
     const project = (await loadProject(db, "scene-1"))!;
-    const bytes = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: await loadPictures(db, project) });
-    const read = await readBundle(bytes);
-    expect(read.ok && [...read.value.pictures.keys()]).toEqual([hash]);
-    const forged = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: new Map([[hash, new Uint8Array([1])]]) });
-    const second = await readBundle(forged);
-    expect(second.ok && second.value.pictures.size).toBe(0);
-    if (read.ok) await storeBundle(db, read.value, "beside");
+    const files = await loadFiles(db, project);
+    const got = await read(await packed({ project, ...files }));
+    expect(got.ok && [...got.value.pictures.keys()]).toEqual([hash]);
+    const forged = await packed({ project, ...files, pictures: new Map([[hash, new Blob(["x"])]]) });
+    const second = await read(forged);
+    expect(second.ok && [second.value.pictures.size, second.value.missing.length]).toEqual([0, 1]);
+    if (got.ok) await storeImported(db, got.value, "beside", "demo");
     expect(await db.scenes.count()).toBe(2);
     db.close();
   });
@@ -136,7 +137,7 @@ describe("what came with version 2", () => {
     ).toBe(true);
     const mended = await part(db);
     expect(mended.versions).toMatchObject([{ note: "mended", source: { hash: before.source.hash } }]);
-    expect((await loadMeshes(db, (await loadProject(db, "scene-1"))!)).size).toBe(2);
+    expect((await loadFiles(db, (await loadProject(db, "scene-1"))!)).meshes.size).toBe(2);
     expect((await runCommand(db, "scene-1", "part.restore", { partId: "crate", version: 0 }, NOW)).ok).toBe(true);
     expect((await part(db)).source).toMatchObject({ hash: before.source.hash });
     expect((await part(db)).versions).toMatchObject([{ source: { hash } }]);
@@ -148,13 +149,13 @@ describe("what came with version 2", () => {
     const db = await open();
     const { source } = await part(db);
     if (source.kind !== "mesh") throw new Error("no mesh");
-    const seen = {
-      partId: "crate",
-      sightings: [{ id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 2, how: "picked" }],
-      measures: { clipSlotMm: 0.5, wallHeightMm: null, baseMm: null, groundHex: null },
-      configurations: [{ name: "folded", sizeMm: [1, 2, 3] }],
-    };
-    expect((await runCommand(db, "scene-1", "part.set", seen, NOW)).ok).toBe(true);
+    const sighting = { id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 2, how: "picked" };
+    for (const [name, payload] of [
+      ["part.add-item", { partId: "crate", list: "sightings", items: [sighting] }],
+      ["part.measures", { partId: "crate", change: { clipSlotMm: 0.5 } }],
+      ["part.add-item", { partId: "crate", list: "configurations", items: [{ name: "folded", sizeMm: [1, 2, 3] }] }],
+    ] as const)
+      expect((await runCommand(db, "scene-1", name, payload, NOW)).ok, name).toBe(true);
     expect((await runCommand(db, "scene-1", "part.unit", { partId: "crate", source: { ...source, unit: "in" } }, NOW)).ok).toBe(true);
     const inches = await part(db);
     expect(inches.sightings[0].fileMm).toBeCloseTo(50.8, 9);
@@ -212,10 +213,13 @@ describe("what came with version 2", () => {
 
   it.each([
     ["scene.set", { handling: "never" }],
-    ["scene.set", { homes: [{ id: "a", name: "", kind: "shelf", sizeMm: [1, 2, 3] }] }],
-    ["part.set", { partId: "crate", tally: { fitted: -1, primed: 0, painted: 0, placed: 0 } }],
-    ["part.set", { partId: "crate", pictures: ["../secret"] }],
-    ["part.set", { partId: "crate", variations: [{ id: "v", copies: 0, mirrored: false, percent: 100, state: "", extraColour: "" }] }],
+    ["item.add", { list: "homes", items: [{ id: "a", name: "", kind: "shelf", sizeMm: [1, 2, 3] }] }],
+    ["part.tally", { partId: "crate", change: { fitted: -1 } }],
+    ["part.pictures", { partId: "crate", add: ["../secret"] }],
+    [
+      "part.add-item",
+      { partId: "crate", list: "variations", items: [{ id: "v", copies: 0, mirrored: false, percent: 100, state: "", extraColour: "" }] },
+    ],
     ["parts.set", { partIds: [] }],
   ])("%s refuses %j", async (command, payload) => {
     const db = await open();

@@ -1,45 +1,42 @@
 /** Whole scenes in and out of the database. */
-import { fail, type Result } from "../core/measure";
-import { meshHashes, pictureHashes, type MeshBlobs, type Project, type Scene } from "../core/project";
-import type { Bundle } from "./bundle";
-import type { FileRow, InchHollowDatabase } from "./database";
+import { meshHashes, pictureHashes, type Part, type Project, type Scene } from "../core/project";
+import { LIST_TABLES } from "./check";
+import type { Bundle, FileSet } from "./bundle";
+import type { AsideRow, FileRow, InchHollowDatabase } from "./database";
 
 /** Everything of one scene but its meshes, parts in their order. */
 export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<Project | undefined> {
-  const scene = await db.scenes.get(sceneId);
-  if (!scene) return undefined;
-  const own = <T>(table: "parts" | "paints" | "procedures" | "records"): Promise<T[]> =>
-    db.table<T>(table).where("sceneId").equals(sceneId).toArray();
-  const [parts, paints, procedures, records] = await Promise.all([
-    own<Project["parts"][0]>("parts"),
-    own<Project["paints"][0]>("paints"),
-    own<Project["procedures"][0]>("procedures"),
-    own<Project["records"][0]>("records"),
-  ]);
-  parts.sort((a, b) => a.order - b.order);
-  records.sort((a, b) => a.startedAt - b.startedAt);
-  return { scene, parts, paints, procedures, records };
+  return db.transaction("r", [db.scenes, db.parts, db.paints, db.procedures, db.records], async () => {
+    const scene = await db.scenes.get(sceneId);
+    if (!scene) return undefined;
+    const own = <T>(table: (typeof LIST_TABLES)[number]): Promise<T[]> => db.table<T>(table).where("sceneId").equals(sceneId).toArray();
+    const [parts, paints, procedures, records] = await Promise.all([
+      own<Project["parts"][0]>("parts"),
+      own<Project["paints"][0]>("paints"),
+      own<Project["procedures"][0]>("procedures"),
+      own<Project["records"][0]>("records"),
+    ]);
+    parts.sort((a, b) => a.order - b.order);
+    records.sort((a, b) => a.startedAt - b.startedAt);
+    return { scene, parts, paints, procedures, records };
+  });
 }
 
-export const listScenes = (db: InchHollowDatabase): Promise<Scene[]> => db.scenes.orderBy("id").toArray();
-
-/** Meshes of a project, for a bundle. */
-export async function loadMeshes(db: InchHollowDatabase, project: Project): Promise<MeshBlobs> {
-  return filesOf(await db.meshes.bulkGet(meshHashes(project)));
+/** All scenes but the deleted ones, those begun last first. */
+export async function listScenes(db: InchHollowDatabase): Promise<Scene[]> {
+  const [scenes, trash] = await Promise.all([db.scenes.toArray(), db.trash.toCollection().primaryKeys()]);
+  const gone = new Set(trash);
+  return scenes.filter((s) => !gone.has(s.id)).sort((a, b) => Number(a.demo) - Number(b.demo) || b.createdAt - a.createdAt);
 }
 
-/** Pictures of a project, for a bundle. */
-export async function loadPictures(db: InchHollowDatabase, project: Project): Promise<MeshBlobs> {
-  return filesOf(await db.pictures.bulkGet(pictureHashes(project)));
+/** Meshes and pictures of a project, for a bundle; those that are gone are left out. */
+export async function loadFiles(db: InchHollowDatabase, project: Project): Promise<Pick<Bundle, "meshes" | "pictures">> {
+  const [meshes, pictures] = await Promise.all([db.meshes.bulkGet(meshHashes(project)), db.pictures.bulkGet(pictureHashes(project))]);
+  return { meshes: filesOf(meshes), pictures: filesOf(pictures) };
 }
 
-async function filesOf(rows: (FileRow | undefined)[]): Promise<MeshBlobs> {
-  const there = rows.filter((r) => r !== undefined);
-  return new Map(await Promise.all(there.map(async (r) => [r.hash, new Uint8Array(await r.file.arrayBuffer())] as const)));
-}
-
-const rowsOf = (files: MeshBlobs, type: string): FileRow[] =>
-  [...files].map(([hash, bytes]) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>], { type }) }));
+const filesOf = (rows: (FileRow | undefined)[]): FileSet => new Map(rows.filter((r) => r !== undefined).map((r) => [r.hash, r.file]));
+const rowsOf = (files: FileSet): FileRow[] => [...files].map(([hash, file]) => ({ hash, file }));
 
 /** The same rows under another scene id. */
 export const underSceneId = (project: Project, sceneId: string): Project => ({
@@ -60,46 +57,180 @@ export const shiftTimes = (project: Project, ms: number): Project => ({
   })),
 });
 
+/** A name that no other scene has: "Creek", then "Creek (2)". */
+export function nameApart(name: string, taken: ReadonlySet<string>): string {
+  if (!taken.has(name)) return name;
+  for (let n = 2; ; n++) {
+    const next = `${name.slice(0, 110)} (${n})`;
+    if (!taken.has(next)) return next;
+  }
+}
+
+const sceneTables = (db: InchHollowDatabase) =>
+  [db.scenes, db.parts, db.paints, db.procedures, db.records, db.meshes, db.pictures, db.history, db.trash, db.aside] as const;
+
+async function putAll(db: InchHollowDatabase, project: Project, files: Pick<Bundle, "meshes" | "pictures">): Promise<void> {
+  await db.scenes.put(project.scene);
+  await db.parts.bulkPut(project.parts);
+  await db.paints.bulkPut(project.paints);
+  await db.procedures.bulkPut(project.procedures);
+  await db.records.bulkPut(project.records);
+  await db.meshes.bulkPut(rowsOf(files.meshes));
+  await db.pictures.bulkPut(rowsOf(files.pictures));
+}
+
 /**
- * Stores a whole scene with its meshes in one transaction: all or nothing. A scene whose id is taken comes in beside the
- * other under `freshId`, unless `replace` is set.
+ * Stores a scene that comes from a file, in one transaction: all or nothing. It is a scene of its own whatever its rows say: every row
+ * gets its id, which is a fresh one where the bundle's is taken, and a name that no other scene has. The demo's own id is never taken.
  */
-export async function storeBundle(db: InchHollowDatabase, bundle: Bundle, freshId: string, replace = false): Promise<string> {
-  return db.transaction("rw", [db.scenes, db.parts, db.paints, db.procedures, db.records, db.meshes, db.pictures, db.history], async () => {
-    const taken = (await db.scenes.get(bundle.project.scene.id)) !== undefined;
-    const project = taken && !replace ? underSceneId(bundle.project, freshId) : bundle.project;
-    if (taken && replace) await clearScene(db, project.scene.id);
-    await db.scenes.put(project.scene);
-    await db.parts.bulkPut(project.parts);
-    await db.paints.bulkPut(project.paints);
-    await db.procedures.bulkPut(project.procedures);
-    await db.records.bulkPut(project.records);
-    await db.meshes.bulkPut(rowsOf(bundle.meshes, "model/stl"));
-    await db.pictures.bulkPut(rowsOf(bundle.pictures, "image/jpeg"));
-    return project.scene.id;
+export async function storeImported(db: InchHollowDatabase, bundle: Bundle, freshId: string, demoId: string): Promise<string> {
+  return db.transaction("rw", sceneTables(db), async () => {
+    const { scene } = bundle.project;
+    const taken = scene.id === demoId || (await db.scenes.get(scene.id)) !== undefined;
+    const names = new Set((await db.scenes.toArray()).map((s) => s.name));
+    const id = taken ? freshId : scene.id;
+    const project = underSceneId(bundle.project, id);
+    await putAll(db, { ...project, scene: { ...project.scene, name: nameApart(scene.name, names), demo: false } }, bundle);
+    return id;
   });
 }
 
-/** Removes a scene's rows and its undo history. Meshes stay: another scene may name them. */
-async function clearScene(db: InchHollowDatabase, sceneId: string): Promise<void> {
-  for (const table of [db.parts, db.paints, db.procedures, db.records]) await table.where("sceneId").equals(sceneId).delete();
-  await db.history.where("[sceneId+undone]").between([sceneId, 0], [sceneId, 1], true, true).delete();
-  await db.scenes.delete(sceneId);
+/** Stores a scene of this program's own making, the demo or a new one, in place of what has its id. */
+export async function storeOwn(db: InchHollowDatabase, bundle: Bundle): Promise<string> {
+  return db.transaction("rw", sceneTables(db), async () => {
+    const { id } = bundle.project.scene;
+    await clearScene(db, id);
+    await putAll(db, underSceneId(bundle.project, id), bundle);
+    return id;
+  });
 }
 
-/** Turns what a database throws into a sentence. Anything unknown is thrown on: it is a bug. */
-export function storageProblem(error: unknown): Result<never> {
-  const name = (error as { name?: string; inner?: { name?: string } } | null)?.name ?? "";
-  const inner = (error as { inner?: { name?: string } } | null)?.inner?.name ?? "";
-  if (name === "QuotaExceededError" || inner === "QuotaExceededError")
-    return fail(
-      "storage.full",
-      "The browser has no room left, so nothing was stored. Save a bundle of a scene, delete what you no longer need, and try again.",
+/** Removes a scene's rows and its undo history. Files stay: another scene may name them; what none names is swept. */
+async function clearScene(db: InchHollowDatabase, sceneId: string): Promise<void> {
+  for (const table of LIST_TABLES) await db.table(table).where("sceneId").equals(sceneId).delete();
+  await db.history.where("[sceneId+undone]").between([sceneId, 0], [sceneId, 1], true, true).delete();
+  await db.scenes.delete(sceneId);
+  await db.trash.delete(sceneId);
+}
+
+/** Days that a deleted scene can be restored. */
+export const TRASH_DAYS = 30;
+
+/** Puts a scene away. Its rows stay until it is swept, so that it can be restored as it was. */
+export const trashScene = (db: InchHollowDatabase, sceneId: string, at: number): Promise<unknown> => db.trash.put({ sceneId, at });
+export const restoreScene = (db: InchHollowDatabase, sceneId: string): Promise<void> => db.trash.delete(sceneId);
+/** Removes a deleted scene for good. */
+export const purgeScene = (db: InchHollowDatabase, sceneId: string): Promise<void> =>
+  db.transaction("rw", sceneTables(db), () => clearScene(db, sceneId));
+
+export interface Trashed {
+  scene: Scene;
+  at: number;
+}
+
+/** Scenes that can be restored, last deleted first. */
+export async function listTrash(db: InchHollowDatabase): Promise<Trashed[]> {
+  const rows = await db.trash.toArray();
+  const scenes = await db.scenes.bulkGet(rows.map((r) => r.sceneId));
+  return rows.flatMap(({ at }, i) => (scenes[i] ? [{ scene: scenes[i], at }] : [])).sort((a, b) => b.at - a.at);
+}
+
+/** The label of each scene's last change that can be taken back. */
+export async function lastEdits(db: InchHollowDatabase, scenes: readonly Scene[]): Promise<Record<string, string>> {
+  const labels = await Promise.all(
+    scenes.map(async ({ id }) => [id, (await db.history.where("[sceneId+undone]").equals([id, 0]).last())?.label ?? ""] as const),
+  );
+  return Object.fromEntries(labels.filter(([, label]) => label));
+}
+
+export const listAside = (db: InchHollowDatabase): Promise<AsideRow[]> => db.aside.toArray();
+
+/** Hashes of files that rows of any kind name: a scene, a part, an earlier version, or an edit that can be taken back. */
+async function namedFiles(db: InchHollowDatabase): Promise<Set<string>> {
+  const named = new Set<string>();
+  const ofPart = (part: Part | null): void => {
+    if (!part?.source) return;
+    for (const { source } of [part, ...part.versions]) if (source.kind === "mesh") named.add(source.hash);
+    for (const hash of part.pictures) named.add(hash);
+  };
+  const ofScene = (scene: Scene | null): void => scene?.references?.forEach((r) => named.add(r.hash));
+  await db.parts.each(ofPart);
+  await db.scenes.each(ofScene);
+  await db.history.each(({ changes }) => {
+    for (const { table, before, after } of changes) {
+      if (table === "parts") [before, after].forEach((row) => ofPart(row as Part | null));
+      if (table === "scenes") [before, after].forEach((row) => ofScene(row as Scene | null));
+    }
+  });
+  return named;
+}
+
+export interface Swept {
+  scenes: number;
+  files: number;
+  sheets: number;
+}
+
+/**
+ * Lets go of what nothing names any more: scenes deleted long ago, meshes and pictures of no row, drawn sheets of no mesh. One
+ * transaction, so that a file is never swept while its row is on its way in.
+ */
+export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept> {
+  return db.transaction("rw", [...sceneTables(db), db.sheets], async () => {
+    const old = (await db.trash.toArray()).filter((t) => now - t.at > TRASH_DAYS * 86_400_000);
+    for (const { sceneId } of old) await clearScene(db, sceneId);
+    const named = await namedFiles(db);
+    let files = 0;
+    for (const table of [db.meshes, db.pictures]) {
+      const loose = (await table.toCollection().primaryKeys()).filter((hash) => !named.has(hash));
+      await table.bulkDelete(loose);
+      files += loose.length;
+    }
+    // A sheet's key begins with its mesh's hash, or with a size.
+    const sheets = (await db.sheets.toCollection().primaryKeys()).filter(
+      (key) => /^[0-9a-f]{64} /.test(key) && !named.has(key.slice(0, 64)),
     );
-  if (name === "MissingAPIError" || name === "OpenFailedError" || name === "InvalidStateError")
-    return fail(
-      "storage.closed",
-      "The browser does not let this page keep data (a private window, perhaps). Open it in an ordinary window.",
-    );
-  throw error;
+    await db.sheets.bulkDelete(sheets);
+    return { scenes: old.length, files, sheets: sheets.length };
+  });
+}
+
+/** What takes how much, in bytes. */
+export interface Usage {
+  meshes: { count: number; bytes: number };
+  pictures: { count: number; bytes: number };
+  sheets: { count: number; bytes: number };
+  rows: { count: number; bytes: number };
+  undo: { count: number; bytes: number };
+}
+
+const textBytes = (row: unknown): number => JSON.stringify(row)?.length ?? 0;
+
+/** Bytes of plain data, typed arrays at their true length. */
+function valueBytes(x: unknown): number {
+  if (ArrayBuffer.isView(x)) return x.byteLength;
+  if (Array.isArray(x)) return x.reduce((n: number, y) => n + valueBytes(y), 8);
+  if (typeof x === "object" && x !== null) return Object.entries(x).reduce((n, [k, y]) => n + k.length + valueBytes(y), 8);
+  return typeof x === "string" ? x.length : 8;
+}
+
+export async function usage(db: InchHollowDatabase): Promise<Usage> {
+  const sum = async (each: (add: (bytes: number) => void) => Promise<void>): Promise<{ count: number; bytes: number }> => {
+    const total = { count: 0, bytes: 0 };
+    await each((bytes) => {
+      total.count++;
+      total.bytes += bytes;
+    });
+    return total;
+  };
+  return {
+    meshes: await sum((add) => db.meshes.each((r) => add(r.file.size))),
+    pictures: await sum((add) => db.pictures.each((r) => add(r.file.size))),
+    sheets: await sum((add) => db.sheets.each((r) => add(valueBytes(r.sheet)))),
+    rows: await sum(async (add) => {
+      await db.scenes.each((r) => add(textBytes(r)));
+      for (const table of LIST_TABLES) await db.table(table).each((r: unknown) => add(textBytes(r)));
+    }),
+    undo: await sum((add) => db.history.each((r) => add(textBytes(r)))),
+  };
 }

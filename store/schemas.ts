@@ -1,29 +1,58 @@
 /** Joi schemas of everything that is stored, imported or sent to a command. Unknown fields of a scene are kept. */
 import Joi from "joi";
 import { FAMILIES, METHODS } from "../core/coat";
+import { GROUND_RECIPES } from "../core/ground";
 import { GLUES, MATERIALS } from "../core/joint";
+import { checkPartSize } from "../core/measure";
 import { FILE_UNIT_MM, UPS } from "../core/mesh";
+import { usableMm, type Printer } from "../core/print";
+import { ID_PATTERN, isTimeZone, LIMITS, partSizeMm, type Part, type Range } from "../core/project";
 import { AXES, FACES, FIDELITIES, FINISHES, HANDLINGS, HOME_KINDS, REAL_MATERIALS, SURENESS } from "../core/subject";
 import { SCHOOLS } from "../core/surface";
 
-const id = Joi.string().min(1).max(100);
+const id = Joi.string()
+  .pattern(ID_PATTERN)
+  .messages({ "string.pattern.base": "{{#label}} must be letters, digits, - and _, at most 64 of them" })
+  .required();
 const text = (most = 400): Joi.StringSchema => Joi.string().allow("").max(most);
-const name = Joi.string().trim().min(1).max(120);
+const name = Joi.string().trim().min(1).max(LIMITS.name);
 const positive = Joi.number().greater(0).less(1e9);
 const atLeast0 = Joi.number().min(0).less(1e15);
+const within = ({ least, most }: Range): Joi.NumberSchema => Joi.number().min(least).max(most);
+const count = (range: Range): Joi.NumberSchema => within(range).integer();
 const size = Joi.array().length(3).items(positive);
+const duration = within(LIMITS.durationS);
+const moment = within(LIMITS.at);
+const minor = within(LIMITS.moneyMinor);
+/** A calendar day, or a day with its time: what `<input type="date">` gives, and what bundles of the first version hold. */
+const day = Joi.string()
+  .isoDate()
+  .max(40)
+  .custom((value: string, helpers) => {
+    const at = Date.parse(value);
+    return at >= LIMITS.at.least && at <= LIMITS.at.most
+      ? value
+      : helpers.message({ custom: "{{#label}} must be a day from 1970 to 2199" });
+  });
 const family = Joi.string().valid(...Object.keys(FAMILIES));
 const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$/);
 
 const printerBase = {
-  id: id.required(),
+  id,
   name: name.required(),
-  bedMm: size.required(),
+  bedMm: Joi.array().length(3).items(Joi.number().min(10).max(LIMITS.partSizeMm.most)).required(),
   marginMm: Joi.number().min(0).max(50).required(),
   layerMm: Joi.number().min(0.01).max(1).required(),
   currency: Joi.string().length(3).uppercase().required(),
   startS: Joi.number().min(0).max(36000).required(),
 };
+
+/** Room must be left between the margins and above the support lift. */
+const roomToPrint = (printer: Printer, helpers: Joi.CustomHelpers): Printer | Joi.ErrorReport =>
+  Math.min(...usableMm(printer)) >= 5 ? printer : helpers.message({ custom: "{{#label}} leaves no room between its margins" });
+
+const speed = Joi.number().min(0.1).max(5000);
+const density = Joi.number().min(0.01).max(25);
 
 export const printerSchema = Joi.alternatives().conditional(".process", {
   is: "fdm",
@@ -35,36 +64,45 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
     topLayers: Joi.number().integer().min(0).max(30).required(),
     bottomLayers: Joi.number().integer().min(0).max(30).required(),
     infill: Joi.number().min(0).max(1).required(),
-    speedMmS: Joi.object({ outerWall: positive, innerWall: positive, skin: positive, infill: positive, travel: positive })
+    speedMmS: Joi.object({ outerWall: speed, innerWall: speed, skin: speed, infill: speed, travel: speed })
       .options({ presence: "required" })
       .required(),
-    accelerationMmS2: positive.required(),
-    cornerMmS: positive.required(),
-    leastLayerS: atLeast0.required(),
-    layerChangeS: atLeast0.required(),
-    densityGCm3: positive.required(),
-    pricePerKgMinor: atLeast0.required(),
-  }).unknown(true),
+    accelerationMmS2: Joi.number().min(1).max(1e6).required(),
+    cornerMmS: Joi.number().min(0.01).max(2000).required(),
+    leastLayerS: Joi.number().min(0).max(600).required(),
+    layerChangeS: Joi.number().min(0).max(600).required(),
+    densityGCm3: density.required(),
+    pricePerKgMinor: minor.required(),
+  })
+    .unknown(true)
+    .custom(roomToPrint),
   otherwise: Joi.object({
     ...printerBase,
     process: Joi.string().valid("resin").required(),
     bottomLayers: Joi.number().integer().min(0).max(50).required(),
-    bottomExposureS: positive.required(),
-    exposureS: positive.required(),
-    lift: Joi.object({ distanceMm: atLeast0, liftMmMin: positive, retractMmMin: positive, restS: atLeast0 })
+    bottomExposureS: Joi.number().min(0.01).max(600).required(),
+    exposureS: Joi.number().min(0.01).max(600).required(),
+    lift: Joi.object({
+      distanceMm: Joi.number().min(0).max(100),
+      liftMmMin: Joi.number().min(1).max(10_000),
+      retractMmMin: Joi.number().min(1).max(10_000),
+      restS: Joi.number().min(0).max(600),
+    })
       .options({ presence: "required" })
       .required(),
     supportShare: Joi.number().min(0).max(2).required(),
     supportLiftMm: Joi.number().min(0).max(30).required(),
-    lossMlPerPlate: atLeast0.required(),
-    curedDensityGCm3: positive.required(),
-    pricePerLitreMinor: atLeast0.required(),
-  }).unknown(true),
+    lossMlPerPlate: Joi.number().min(0).max(1000).required(),
+    curedDensityGCm3: density.required(),
+    pricePerLitreMinor: minor.required(),
+  })
+    .unknown(true)
+    .custom(roomToPrint),
 });
 
 export const scaleSchema = Joi.object({
   kind: Joi.string().valid("ratio", "railway", "figure").required(),
-  ratio: Joi.number().min(1).max(5000).required(),
+  ratio: within(LIMITS.ratio).required(),
   railway: Joi.string().max(40).optional(),
   figureMm: Joi.number().min(2).max(400).optional(),
   school: Joi.string().valid("eye", "crown").optional(),
@@ -72,7 +110,7 @@ export const scaleSchema = Joi.object({
 });
 
 export const eveningsSchema = Joi.array()
-  .max(50)
+  .max(LIMITS.evenings)
   .items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }));
 
 const ids = (list: readonly { id: string }[]): Joi.StringSchema => Joi.string().valid(...list.map((x) => x.id));
@@ -84,7 +122,7 @@ const required = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).opt
 /** What a scene chooses about its subject; each can be changed by itself. */
 export const subjectSchemas = {
   secondary: required({
-    ratio: Joi.number().min(1).max(5000),
+    ratio: within(LIMITS.ratio),
     use: Joi.string().valid("forced perspective", "background"),
   }).allow(null),
   fidelity: ids(FIDELITIES),
@@ -92,10 +130,19 @@ export const subjectSchemas = {
   finish: ids(FINISHES),
   house: required({ gridMm: mmOrNull, clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
   homes: Joi.array()
-    .max(40)
-    .items(required({ id, name, kind: Joi.string().valid(...HOME_KINDS), sizeMm: Joi.array().length(3).items(atLeast0) })),
+    .max(LIMITS.homes)
+    .items(
+      required({
+        id,
+        name,
+        kind: Joi.string().valid(...HOME_KINDS),
+        sizeMm: Joi.array()
+          .length(3)
+          .items(within({ least: 0, most: 1e6 })),
+      }),
+    ),
   dimensions: Joi.array()
-    .max(300)
+    .max(LIMITS.dimensions)
     .items(
       required({
         id,
@@ -110,7 +157,7 @@ export const subjectSchemas = {
       }),
     ),
   references: Joi.array()
-    .max(200)
+    .max(LIMITS.references)
     .items(
       required({
         id,
@@ -126,7 +173,7 @@ export const subjectSchemas = {
       }),
     ),
   ownThings: Joi.array()
-    .max(200)
+    .max(LIMITS.ownThings)
     .items(
       required({
         name,
@@ -142,32 +189,32 @@ export const subjectSchemas = {
 
 /** What a part may choose otherwise, and what is known of it beyond its mesh. */
 export const partExtras = {
-  group: text(60),
-  tags: Joi.array().max(20).unique().items(Joi.string().trim().min(1).max(40)),
-  pictures: Joi.array().max(60).items(hashSchema),
+  group: text(LIMITS.shortText),
+  tags: Joi.array().max(LIMITS.tags).unique().items(Joi.string().trim().min(1).max(LIMITS.tag)),
+  pictures: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
   licence: text(200),
-  fileCost: required({ minor: Joi.number().integer().min(0).max(1e9), currency: Joi.string().length(3).uppercase() }).allow(null),
+  fileCost: required({ minor: minor.integer(), currency: Joi.string().length(3).uppercase() }).allow(null),
   tally: required({
-    fitted: Joi.number().integer().min(0).max(5000),
-    primed: Joi.number().integer().min(0).max(5000),
-    painted: Joi.number().integer().min(0).max(5000),
-    placed: Joi.number().integer().min(0).max(5000),
+    fitted: count(LIMITS.pieces),
+    primed: count(LIMITS.pieces),
+    painted: count(LIMITS.pieces),
+    placed: count(LIMITS.pieces),
   }),
   placedByMap: Joi.boolean(),
   variations: Joi.array()
-    .max(100)
+    .max(LIMITS.variations)
     .items(
       required({
         id,
-        copies: Joi.number().integer().min(1).max(5000),
+        copies: count(LIMITS.copies),
         mirrored: Joi.boolean(),
-        percent: Joi.number().min(1).max(1000),
+        percent: within(LIMITS.percent),
         state: text(40),
         extraColour: text(60),
       }),
     ),
   sightings: Joi.array()
-    .max(40)
+    .max(LIMITS.sightings)
     .items(
       required({
         id,
@@ -180,16 +227,16 @@ export const partExtras = {
     ),
   measures: required({ clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
   configurations: Joi.array()
-    .max(10)
+    .max(LIMITS.configurations)
     .items(required({ name, sizeMm: size })),
   materials: Joi.array()
-    .max(60)
+    .max(LIMITS.materials)
     .items(required({ surface: text(100), material: ids(REAL_MATERIALS) })),
   differs: Joi.object({
     fidelity: ids(FIDELITIES).optional(),
     handling: ids(HANDLINGS).optional(),
     finish: ids(FINISHES).optional(),
-    viewingDistanceMm: Joi.number().min(50).max(20000).optional(),
+    viewingDistanceMm: within(LIMITS.viewingDistanceMm).optional(),
   }),
 };
 
@@ -198,17 +245,22 @@ const demanded = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaM
 
 export const sceneSchema = Joi.object({
   ...demanded(subjectSchemas),
-  id: id.required(),
+  id,
   name: name.required(),
   demo: Joi.boolean().required(),
   scale: scaleSchema.required(),
   scaleAnswered: Joi.boolean().required(),
-  viewingDistanceMm: Joi.number().min(50).max(20000).required(),
-  printers: Joi.array().max(20).items(printerSchema).required(),
+  viewingDistanceMm: within(LIMITS.viewingDistanceMm).required(),
+  printers: Joi.array().min(1).max(LIMITS.printers).items(printerSchema).required(),
   evenings: eveningsSchema.required(),
-  timeZone: Joi.string().max(60).required(),
-  readyBy: Joi.string().isoDate().allow(null).required(),
-  createdAt: atLeast0.required(),
+  timeZone: Joi.string()
+    .max(60)
+    .custom((value: string, helpers) =>
+      isTimeZone(value) ? value : helpers.message({ custom: "{{#label}} is no time zone that this machine knows" }),
+    )
+    .required(),
+  readyBy: day.allow(null).required(),
+  createdAt: moment.required(),
 }).unknown(true);
 
 const bounds = Joi.object({
@@ -291,38 +343,46 @@ export const sourceSchema = Joi.alternatives().conditional(".kind", {
 });
 
 const up = Joi.string().valid(...UPS);
-const typedEstimate = Joi.object({ timeS: positive.required(), massG: atLeast0.required(), text: text(100).required() }).allow(null);
+const factor = within(LIMITS.factor);
+/** Planned seconds follow from areas and copies, which multiply: bounded by what dates can bear. */
+const plannedS = Joi.number().min(0).max(1e10);
+const typedEstimate = Joi.object({
+  timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
+  massG: within(LIMITS.massG).required(),
+  text: text(100).required(),
+}).allow(null);
 const item = (kind: string, keys: Joi.SchemaMap): Joi.ObjectSchema =>
   Joi.object({ id: id, kind: Joi.string().valid(kind), ...keys }).options({ presence: "required" });
 const workShapes: Record<string, Joi.ObjectSchema> = {
   print: item("print", { printerId: id, up, typed: typedEstimate }),
   hide: item("hide", {
     school: Joi.string().valid(...SCHOOLS.map((s) => s.id)),
-    areaMm2: atLeast0,
-    cuspMm: atLeast0,
-    pitchMm: atLeast0,
+    areaMm2: within(LIMITS.areaMm2),
+    cuspMm: within({ least: 0, most: 100 }),
+    pitchMm: within({ least: 0, most: 1e6 }),
     surface: text(100),
   }),
-  coat: item("coat", { paintId: id, method: Joi.string().valid(...Object.keys(METHODS)), coats: Joi.number().integer().min(1).max(20) }),
+  coat: item("coat", { paintId: id, method: Joi.string().valid(...Object.keys(METHODS)), coats: count(LIMITS.coats) }),
   glue: item("glue", {
     glueId: Joi.string().valid(...GLUES.map((g) => g.id)),
     to: name,
     toMaterial: Joi.string().valid(...MATERIALS),
-    gapMm: Joi.number().min(0).max(50),
+    gapMm: within(LIMITS.gapMm),
     load: Joi.boolean(),
   }),
-  ground: item("ground", { recipeId: id, areaMm2: positive, depthMm: Joi.number().greater(0).max(200) }),
-  own: item("own", { title: name, handsOnS: atLeast0, waitS: atLeast0, family: family.allow(null), procedureId: id.allow(null) }),
+  ground: item("ground", { recipeId: ids(GROUND_RECIPES), areaMm2: within(LIMITS.areaMm2), depthMm: within(LIMITS.depthMm) }),
+  own: item("own", { title: name, handsOnS: duration, waitS: duration, family: family.allow(null), procedureId: id.allow(null) }),
 };
 export const workSchema = Joi.alternatives().conditional(".kind", {
   switch: Object.entries(workShapes).map(([kind, then]) => ({ is: kind, then })),
   otherwise: Joi.forbidden(),
 });
 
+const sum = within({ least: -1e12, most: 1e12 });
 const figure = Joi.object({
-  value: Joi.number(),
-  low: Joi.number(),
-  high: Joi.number(),
+  value: sum,
+  low: sum,
+  high: sum,
   formula: text(600),
   inputs: Joi.array()
     .max(50)
@@ -339,12 +399,12 @@ export const printFactsSchema = Joi.object({
   up,
   upWhy: Joi.array().items(text()),
   fits: Joi.boolean(),
-  pieces: Joi.number().integer().min(1),
-  perPlate: atLeast0,
+  pieces: count({ least: 1, most: 1e6 }),
+  perPlate: count(LIMITS.pieces),
   overMm: Joi.array().length(3).items(atLeast0),
-  fixedS: atLeast0,
-  fixedMinor: atLeast0,
-  fixedMm3: atLeast0,
+  fixedS: plannedS,
+  fixedMinor: sum,
+  fixedMm3: sum,
   one: Joi.object({
     process: Joi.string().valid("fdm", "resin"),
     layers: atLeast0,
@@ -358,70 +418,79 @@ export const printFactsSchema = Joi.object({
   }).options({ presence: "required" }),
 }).options({ presence: "required" });
 
+/** A part must be of a size that can be built, as fields and readers demand it too. */
+const sensibleSize = (part: Part, helpers: Joi.CustomHelpers): Part | Joi.ErrorReport => {
+  const sensible = checkPartSize(partSizeMm(part).map((v) => Math.max(v, 1e-9)) as [number, number, number]);
+  return sensible.ok ? part : helpers.message({ custom: `{{#label}} has a size that no part has: ${sensible.problem.message}` });
+};
+
 export const partSchema = Joi.object({
   ...demanded(partExtras),
   versions: Joi.array()
-    .max(50)
-    .items(Joi.object({ source: sourceSchema, factor: positive, at: atLeast0, note: text(200) }).options({ presence: "required" }))
+    .max(LIMITS.versions)
+    .items(Joi.object({ source: sourceSchema, factor, at: moment, note: text(200) }).options({ presence: "required" }))
     .required(),
-  id: id.required(),
-  sceneId: id.required(),
+  id,
+  sceneId: id,
   name: name.required(),
   source: sourceSchema.required(),
-  factor: Joi.number().greater(0).max(1000).required(),
-  copies: Joi.number().integer().min(1).max(5000).required(),
-  goodBefore: Joi.number().integer().min(0).required(),
-  failedBefore: Joi.number().integer().min(0).required(),
-  work: Joi.array().max(200).items(workSchema).required(),
-  prints: Joi.array().max(40).items(printFactsSchema).required(),
-  notes: text(5000).required(),
-  order: Joi.number().required(),
-}).unknown(true);
+  factor: factor.required(),
+  copies: count(LIMITS.copies).required(),
+  goodBefore: count(LIMITS.pieces).required(),
+  failedBefore: count(LIMITS.pieces).required(),
+  work: Joi.array().max(LIMITS.work).items(workSchema).required(),
+  prints: Joi.array().max(60).items(printFactsSchema).required(),
+  notes: text(LIMITS.notes).required(),
+  order: Joi.number().min(-1e9).max(1e9).required(),
+})
+  .unknown(true)
+  .custom(sensibleSize);
 
 export const paintSchema = Joi.object({
-  id: id.required(),
-  sceneId: id.required(),
+  id,
+  sceneId: id,
   name: name.required(),
   hex: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i)
     .required(),
   family: family.required(),
   sheen: Joi.string().valid("matt", "satin", "gloss").required(),
-  stockMl: atLeast0.required(),
+  stockMl: within(LIMITS.stockMl).required(),
 }).unknown(true);
 
 export const procedureSchema = Joi.object({
-  id: id.required(),
-  sceneId: id.required(),
+  id,
+  sceneId: id,
   title: name.required(),
-  handsOnS: atLeast0.required(),
-  waitS: atLeast0.required(),
+  handsOnS: duration.required(),
+  waitS: duration.required(),
   family: family.allow(null).required(),
 }).unknown(true);
 
 export const recordSchema = Joi.object({
-  id: id.required(),
-  sceneId: id.required(),
-  partId: id.required(),
-  stepKey: text(300).required(),
-  title: text(300).required(),
+  id,
+  sceneId: id,
+  partId: id,
+  stepKey: text(LIMITS.title).required(),
+  title: text(LIMITS.title).required(),
   time: Joi.string().valid("hands", "machine").required(),
-  startedAt: atLeast0.required(),
-  finishedAt: atLeast0.allow(null).required(),
-  plannedS: atLeast0.required(),
-  waitS: atLeast0.required(),
+  startedAt: moment.required(),
+  finishedAt: moment.allow(null).required(),
+  plannedS: plannedS.required(),
+  waitS: duration.required(),
+  untimed: Joi.boolean().optional(),
   result: Joi.string().valid("good", "partly", "failed").allow(null).required(),
-  good: Joi.number().integer().min(0).required(),
-  failed: Joi.number().integer().min(0).required(),
-  wentWrong: text(1000).required(),
+  good: count(LIMITS.pieces).required(),
+  failed: count(LIMITS.pieces).required(),
+  wentWrong: text(LIMITS.wentWrong).required(),
 }).unknown(true);
 
 export const projectSchema = Joi.object({
   scene: sceneSchema.required(),
-  parts: Joi.array().max(5000).items(partSchema).required(),
-  paints: Joi.array().max(2000).items(paintSchema).required(),
-  procedures: Joi.array().max(500).items(procedureSchema).required(),
-  records: Joi.array().max(50000).items(recordSchema).required(),
+  parts: Joi.array().max(LIMITS.parts).items(partSchema).required(),
+  paints: Joi.array().max(LIMITS.paints).items(paintSchema).required(),
+  procedures: Joi.array().max(LIMITS.procedures).items(procedureSchema).required(),
+  records: Joi.array().max(LIMITS.records).items(recordSchema).required(),
 }).unknown(true);
 
-export const fields = { id, name, text, positive, atLeast0, family, clock, size, up, typedEstimate };
+export const fields = { id, name, text, within, count, duration, plannedS, moment, day, factor, clock, up, typedEstimate };

@@ -1,15 +1,17 @@
 import "fake-indexeddb/auto";
-import { strToU8, unzipSync, zipSync } from "fflate";
+import { strToU8, zipSync } from "fflate";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, reportMesh, writeStl } from "../core/mesh";
 import { contentHash, PART_DEFAULTS, type Project } from "../core/project";
-import { BUNDLE_VERSION, inOrder, readBundle, writeBundle, type Bundle } from "./bundle";
+import { bytesOf, packed, read, repacked, tampered as tamper, unpacked, withBytes, written, type SceneDocument } from "../tests/bundleKit";
+import { BUNDLE_VERSION, inOrder, type Bundle } from "./bundle";
 import { figureScale, ratioScale } from "../core/scale";
 import { COMMANDS, runCommand, runWithFiles } from "./commands";
 import { InchHollowDatabase } from "./database";
 import { edit, redo, undo } from "./edit";
 import { newProject } from "./newScene";
-import { loadMeshes, loadProject, shiftTimes, storageProblem, storeBundle } from "./projects";
+import { storageProblem } from "./problems";
+import { loadFiles, loadProject, shiftTimes, storeImported, storeOwn } from "./projects";
 
 const NOW = 1_767_900_000_000;
 let db: InchHollowDatabase;
@@ -43,27 +45,14 @@ async function sample(name = "Creek"): Promise<Bundle> {
     },
     work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
   });
-  return { project, meshes: new Map([[hash, bytes]]), pictures: new Map() };
+  return withBytes(project, new Map([[hash, bytes]]));
 }
 
-/** The bundle's own scene.json, changed and packed again. */
-async function tampered(
-  change: (doc: {
-    format: unknown;
-    version: unknown;
-    project: Record<string, unknown> & { scene: Record<string, unknown>; parts: Record<string, unknown>[] };
-  }) => void,
-): Promise<Uint8Array> {
-  const files = unzipSync(writeBundle(await sample()));
-  const doc = JSON.parse(new TextDecoder().decode(files["scene.json"]));
-  change(doc);
-  files["scene.json"] = strToU8(JSON.stringify(doc));
-  return zipSync(files);
-}
+const tampered = async (change: (doc: SceneDocument) => void): Promise<Uint8Array> => tamper(await sample(), change);
 
 beforeEach(async () => {
   db = new InchHollowDatabase(`test-${count++}`);
-  await storeBundle(db, await sample(), "fresh");
+  await storeOwn(db, await sample());
 });
 
 const parts = async (): Promise<Project["parts"]> => (await loadProject(db, "scene-1"))!.parts;
@@ -71,17 +60,16 @@ const parts = async (): Promise<Project["parts"]> => (await loadProject(db, "sce
 describe("bundles", () => {
   it("come back exactly, through the database too", async () => {
     const given = await sample();
-    const first = writeBundle(given);
-    const read = await readBundle(first);
-    if (!read.ok) throw new Error(read.problem.message);
-    expect(read.value.project).toEqual(inOrder(given.project));
+    const first = await packed(given);
+    const got = await read(first);
+    if (!got.ok) throw new Error(got.problem.message);
+    expect(got.value.project).toEqual(inOrder(given.project));
     const project = (await loadProject(db, "scene-1"))!;
-    const again = writeBundle({ project, meshes: await loadMeshes(db, project), pictures: new Map() });
-    expect(Buffer.compare(again, first)).toBe(0);
+    expect(Buffer.compare(await packed({ project, ...(await loadFiles(db, project)) }), first)).toBe(0);
   });
 
   it("keep unknown fields of a scene", async () => {
-    const r = await readBundle(
+    const r = await read(
       await tampered((d) => {
         d.project.scene.mood = "foggy";
       }),
@@ -90,14 +78,14 @@ describe("bundles", () => {
   });
 
   it("come in beside a scene of the same id", async () => {
-    const id = await storeBundle(db, await sample("Other"), "fresh-2");
+    const id = await storeImported(db, await sample("Other"), "fresh-2", "demo");
     expect(id).toBe("fresh-2");
     expect((await loadProject(db, "fresh-2"))!.parts[0].sceneId).toBe("fresh-2");
     expect((await loadProject(db, "scene-1"))!.scene.name).toBe("Creek");
   });
 
   it("hold names as text, markup and all", async () => {
-    const r = await readBundle(
+    const r = await read(
       await tampered((d) => {
         d.project.parts[0].name = "<img src=x onerror=alert(1)>";
       }),
@@ -108,7 +96,7 @@ describe("bundles", () => {
   it.each<[string, () => Uint8Array | Promise<Uint8Array>, string]>([
     ["not a zip", () => strToU8("hello there"), "bundle.not-zip"],
     ["nothing", () => new Uint8Array(0), "bundle.not-zip"],
-    ["a zip cut short", async () => writeBundle(await sample()).slice(0, 200), "bundle.damaged"],
+    ["a zip cut short", async () => (await packed(await sample())).slice(0, 200), "bundle.damaged"],
     ["a zip of something else", () => zipSync({ "readme.txt": strToU8("hi") }), "bundle.no-scene"],
     ["a broken scene", () => zipSync({ "scene.json": strToU8('{"format":') }), "bundle.json"],
     ["another program's scene", () => zipSync({ "scene.json": strToU8('{"format":"x"}') }), "bundle.format"],
@@ -127,7 +115,7 @@ describe("bundles", () => {
         tampered((d) => {
           d.version = "1";
         }),
-      "bundle.newer",
+      "bundle.version",
     ],
     [
       "wrong types",
@@ -162,30 +150,57 @@ describe("bundles", () => {
       "bundle.shape",
     ],
   ])("refuse %s", async (_, make, code) => {
-    const r = await readBundle(await make());
+    const r = await read(await make());
     expect(r).toMatchObject({ ok: false, problem: { code } });
     if (!r.ok) expect(r.problem.message.length).toBeGreaterThan(20);
   });
 
   it("refuse __proto__ keys", async () => {
-    const files = unzipSync(writeBundle(await sample()));
+    const files = await unpacked(await sample());
     files["scene.json"] = strToU8(
       new TextDecoder().decode(files["scene.json"]).replace('"parts":', '"__proto__": {"polluted": true}, "parts":'),
     );
-    expect(await readBundle(zipSync(files))).toMatchObject({ ok: false, problem: { code: "bundle.keys" } });
+    expect(await read(await repacked(files))).toMatchObject({ ok: false, problem: { code: "bundle.keys" } });
     expect(({} as Record<string, unknown>).polluted).toBeUndefined();
   });
 
-  it("refuse a missing and a changed mesh", async () => {
-    const files = unzipSync(writeBundle(await sample()));
+  it("refuse a missing and a changed mesh, a changed scene, and one that has lost its manifest", async () => {
+    const files = await unpacked(await sample());
     const mesh = Object.keys(files).find((n) => n.startsWith("meshes/"))!;
-    expect(await readBundle(zipSync({ "scene.json": files["scene.json"] }))).toMatchObject({
-      ok: false,
-      problem: { code: "bundle.mesh-missing" },
-    });
+    const code = async (some: Record<string, Uint8Array | undefined>): Promise<string> => {
+      const left = Object.fromEntries(Object.entries({ ...files, ...some }).filter(([, f]) => f)) as Record<string, Uint8Array>;
+      const got = await read(await repacked(left, false));
+      return got.ok ? "" : got.problem.code;
+    };
+    expect(await code({ [mesh]: undefined })).toBe("bundle.mesh-missing");
     const changed = files[mesh].slice();
     changed[90] ^= 1;
-    expect(await readBundle(zipSync({ ...files, [mesh]: changed }))).toMatchObject({ ok: false, problem: { code: "bundle.mesh-damaged" } });
+    expect(await code({ [mesh]: changed })).toBe("bundle.mesh-damaged");
+    expect(await code({ "manifest.json": undefined })).toBe("bundle.manifest");
+    const renamed = strToU8(new TextDecoder().decode(files["scene.json"]).replace('"Crate"', '"Crete"'));
+    expect(await code({ "scene.json": renamed })).toBe("bundle.changed");
+    expect(await code({})).toBe("");
+  });
+
+  it("are saved without a mesh that is gone, say so, and open again", async () => {
+    const given = await sample();
+    const { file, missing } = await written({ ...given, meshes: new Map() });
+    expect(missing).toMatchObject([{ kind: "mesh", what: "the mesh of Crate" }]);
+    const got = await read(await bytesOf(file));
+    expect(got.ok && [got.value.meshes.size, got.value.missing.map((m) => m.what)]).toEqual([0, ["the mesh of Crate"]]);
+    // A mesh that is no longer what its name says is as good as gone.
+    const damaged = new Map([...given.meshes.keys()].map((hash) => [hash, new Blob(["solid"])]));
+    expect((await written({ ...given, meshes: damaged })).missing.length).toBe(1);
+  });
+
+  it("are saved without a row that no program could open, which lies beside the rest", async () => {
+    const given = await sample();
+    const bad = { ...given.project.parts[0], id: "far", copies: -1, name: "Far" };
+    const { file, aside } = await written({ ...given, project: { ...given.project, parts: [...given.project.parts, bad] } });
+    expect(aside).toMatchObject([{ table: "parts", name: "Far" }]);
+    const got = await read(await bytesOf(file));
+    expect(got.ok && got.value.project.parts.map((p) => p.name)).toEqual(["Crate"]);
+    expect(got.ok && got.value.aside).toBe(1);
   });
 });
 
@@ -197,40 +212,40 @@ describe("edits", () => {
     const name = db.name;
     db.close();
     db = new InchHollowDatabase(name);
-    expect(await undo(db, "scene-1")).toBe("Part removed");
+    expect(await undo(db, "scene-1")).toEqual({ kind: "done", label: "Part removed" });
     expect((await parts())[0].copies).toBe(30);
     await undo(db, "scene-1");
     expect((await parts())[0].copies).toBe(24);
-    expect(await undo(db, "scene-1")).toBeNull();
+    expect(await undo(db, "scene-1")).toEqual({ kind: "nothing" });
     await redo(db, "scene-1");
     await redo(db, "scene-1");
     expect(await parts()).toEqual([]);
-    expect(await redo(db, "scene-1")).toBeNull();
+    expect(await redo(db, "scene-1")).toEqual({ kind: "nothing" });
   });
 
   it("a new edit ends what could be done again", async () => {
     await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: 30 }, NOW);
     await undo(db, "scene-1");
     await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: 12 }, NOW);
-    expect(await redo(db, "scene-1")).toBeNull();
+    expect(await redo(db, "scene-1")).toEqual({ kind: "nothing" });
   });
 
   it("store nothing when they fail half-way", async () => {
     await expect(
-      edit(db, "scene-1", "x", NOW, async (e) => {
+      edit(db, "scene-1", { label: "x", at: NOW }, async (e) => {
         await e.delete("parts", "crate");
         throw new Error("power cut");
       }),
     ).rejects.toThrow("power cut");
     expect((await parts()).length).toBe(1);
-    expect(await undo(db, "scene-1")).toBeNull();
+    expect(await undo(db, "scene-1")).toEqual({ kind: "nothing" });
   });
 
   it("a mesh and its part arrive together or not at all", async () => {
     const { meshes } = await sample();
-    const [hash, bytes] = [...meshes][0];
+    const [hash, file] = [...meshes][0];
     const { source } = (await parts())[0];
-    const other = { hash: hash.replace(/^./, (c) => (c === "0" ? "1" : "0")), file: new Blob([bytes as Uint8Array<ArrayBuffer>]) };
+    const other = { hash: hash.replace(/^./, (c) => (c === "0" ? "1" : "0")), file };
     const bad = await runWithFiles(
       db,
       "scene-1",

@@ -9,7 +9,8 @@ import { runCommand, type CommandName } from "./commands";
 import { InchHollowDatabase } from "./database";
 import { redo, undo } from "./edit";
 import { keepPrintFacts } from "./printFacts";
-import { loadProject, storeBundle } from "./projects";
+import { loadProject, storeImported, storeOwn } from "./projects";
+import { bare } from "../tests/bundleKit";
 
 const NOW = 1_767_900_000_000;
 let count = 0;
@@ -17,7 +18,7 @@ const brick = meshPart("brick", "Brick", block(), [print(), coat("p", "primer"),
 
 async function fresh(): Promise<{ db: InchHollowDatabase; read: () => Promise<Project> }> {
   const db = new InchHollowDatabase(`undo-${count++}`);
-  await storeBundle(db, { project: projectOf([await brick]), meshes: new Map(), pictures: new Map() }, "fresh");
+  await storeOwn(db, bare(projectOf([await brick])));
   return { db, read: async () => inOrder((await loadProject(db, "s"))!) };
 }
 
@@ -26,7 +27,7 @@ const own = (id: string) => ({ id, kind: "own" as const, title: `Step ${id}`, ha
 /** One of every kind of command, all of which the sample allows. */
 const COMMANDS: [CommandName, object][] = [
   ["scene.set", { name: "Another name", viewingDistanceMm: 600, readyBy: "2026-03-01" }],
-  ["scene.set", { evenings: [{ weekday: 1, from: "20:00", to: "21:00" }] }],
+  ["evening.set", { weekday: 1, span: { from: "20:00", to: "21:00" } }],
   ["scene.scale", { scale: ratioScale(64) }],
   ["scene.scale", { scale: figureScale(32, "crown") }],
   ["part.add", { id: "new", name: "New", source: { kind: "typed", sizeMm: [10, 20, 30], shell: true }, factor: 1, copies: 2, work: [] }],
@@ -34,11 +35,11 @@ const COMMANDS: [CommandName, object][] = [
   ["part.rescale", { partId: "brick", factor: 1.25 }],
   ["part.delete", { partId: "brick" }],
   ["work.add", { partId: "brick", at: 1, items: [own("x"), own("y")] }],
-  ["work.set", { partId: "brick", item: coat("p", "stone", "sponge", 3) }],
+  ["work.set", { partId: "brick", itemId: "p", change: { paintId: "stone", method: "sponge", coats: 3 } }],
   ["work.typed", { partId: "brick", itemId: "print", typed: { timeS: 3600, massG: 20, text: "1 h, 20 g" } }],
   ["work.move", { partId: "brick", itemId: "b", to: 0 }],
   ["work.remove", { partId: "brick", itemId: "p" }],
-  ["paint.put", { paint: { id: "teal", name: "Teal", hex: "#008080", family: "water acrylic", sheen: "matt", stockMl: 17 } }],
+  ["paint.add", { paint: { id: "teal", name: "Teal", hex: "#008080", family: "water acrylic", sheen: "matt", stockMl: 17 } }],
   ["paint.delete", { paintId: "can" }],
   ["procedure.keep", { procedure: { id: "k", title: "Kept", handsOnS: 60, waitS: 60, family: null } }],
   ["procedure.delete", { procedureId: "k" }],
@@ -47,25 +48,46 @@ const COMMANDS: [CommandName, object][] = [
   ["step.forget", { recordId: "r" }],
   ["scene.scale", { scale: ratioScale(100), along: true }],
   ["scene.set", { secondary: { ratio: 160, use: "background" }, handling: "weekly", finish: "display", fidelity: "replica" }],
-  ["scene.set", { house: { gridMm: 25.4, clipSlotMm: 4.2, wallHeightMm: null, baseMm: 5, groundHex: "#604020" } }],
-  ["scene.set", { homes: [{ id: "h", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }] }],
+  ["house.set", { change: { gridMm: 25.4, clipSlotMm: 4.2, baseMm: 5, groundHex: "#604020" } }],
+  ["item.add", { list: "homes", items: [{ id: "h", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }] }],
   [
-    "scene.set",
+    "item.add",
     {
-      dimensions: [
+      list: "dimensions",
+      items: [
         { id: "d", name: "Door", axis: "height", mm: 2032, text: "80 in", source: "plan", sure: "drawing", within: null, partId: "brick" },
       ],
     },
   ],
-  ["scene.set", { ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }] }],
-  ["part.set", { partId: "brick", group: "quay", tags: ["wood"], licence: "own work", fileCost: { minor: 450, currency: "EUR" } }],
-  ["part.set", { partId: "brick", tally: { fitted: 1, primed: 2, painted: 0, placed: 0 }, placedByMap: true }],
-  ["part.set", { partId: "brick", variations: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "" }] }],
-  ["part.set", { partId: "brick", sightings: [{ id: "s", thing: "door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }] }],
   [
-    "part.set",
-    { partId: "brick", configurations: [{ name: "folded", sizeMm: [20, 20, 20] }], materials: [{ surface: "wall", material: "brick" }] },
+    "item.add",
+    { list: "ownThings", items: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }] },
   ],
+  ["part.set", { partId: "brick", group: "quay", licence: "own work", fileCost: { minor: 450, currency: "EUR" } }],
+  ["part.tally", { partId: "brick", change: { fitted: 1, primed: 2 } }],
+  ["part.tags", { partId: "brick", add: ["wood"] }],
+  ["part.measures", { partId: "brick", change: { baseMm: 3 } }],
+  ["part.material", { partId: "brick", surface: "wall", material: "brick" }],
+  ["printer.set", { printerId: "resin", change: { exposureS: 3, lift: { distanceMm: 7 } } }],
+  ["paint.set", { paintId: "brown", change: { stockMl: 12 } }],
+  ["item.set", { list: "homes", key: "h", change: { name: "the box" } }],
+  ["item.drop", { list: "homes", key: "h" }],
+  ["part.set-item", { partId: "brick", list: "variations", key: "v", change: { percent: 90 } }],
+  ["part.drop-item", { partId: "brick", list: "variations", key: "v" }],
+  ["parts.set", { partIds: ["brick"], differs: { handling: "weekly" } }],
+  [
+    "part.add-item",
+    { partId: "brick", list: "variations", items: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "" }] },
+  ],
+  [
+    "part.add-item",
+    {
+      partId: "brick",
+      list: "sightings",
+      items: [{ id: "s", thing: "door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }],
+    },
+  ],
+  ["part.add-item", { partId: "brick", list: "configurations", items: [{ name: "folded", sizeMm: [20, 20, 20] }] }],
   ["parts.set", { partIds: ["brick"], addTags: ["a", "b"], dropTags: ["wood"], group: "mill" }],
   ["part.replace", { partId: "brick", source: { kind: "typed", sizeMm: [10, 20, 30], shell: false }, factor: 2, note: "another" }],
   ["part.restore", { partId: "brick", version: 0 }],
@@ -103,10 +125,10 @@ describe("undo, whatever was done", () => {
         }
         const end = await read();
         let back = 0;
-        while ((await undo(db, "s")) !== null) back++;
+        while ((await undo(db, "s")).kind === "done") back++;
         expect(back).toBeLessThanOrEqual(done);
         expect(await read()).toEqual(start);
-        while ((await redo(db, "s")) !== null);
+        while ((await redo(db, "s")).kind === "done");
         expect(await read()).toEqual(end);
         db.close();
       }),
@@ -127,11 +149,11 @@ describe("undo, whatever was done", () => {
 
   it("a command of one scene is not taken back by another's", async () => {
     const { db, read } = await fresh();
-    await storeBundle(db, { project: projectOf([]), meshes: new Map(), pictures: new Map() }, "second");
+    await storeImported(db, bare(projectOf([])), "second", "demo");
     await runCommand(db, "s", "scene.set", { name: "First" }, NOW);
     await runCommand(db, "second", "scene.set", { name: "Second" }, NOW);
-    expect(await undo(db, "second")).toBe("Scene changed");
-    expect(await undo(db, "second")).toBeNull();
+    expect(await undo(db, "second")).toEqual({ kind: "done", label: "Scene changed" });
+    expect(await undo(db, "second")).toEqual({ kind: "nothing" });
     expect((await read()).scene.name).toBe("First");
   });
 
@@ -139,7 +161,7 @@ describe("undo, whatever was done", () => {
     const { db } = await fresh();
     for (let i = 0; i < 205; i++) await runCommand(db, "s", "part.set", { partId: "brick", copies: 1 + (i % 50) }, NOW + i);
     let back = 0;
-    while ((await undo(db, "s")) !== null) back++;
+    while ((await undo(db, "s")).kind === "done") back++;
     expect(back).toBe(200);
   });
 });

@@ -1,16 +1,20 @@
 import { redirect } from "react-router";
-import { ensureDemo, lastScene, openProject } from "~app/data/scenes.client";
+import { allScenes, ensureDemo, forgetScene, lastScene } from "~app/data/scenes.client";
 
-/** To the scene that was open last, or to the demo with a part's sheet in sight. */
+/**
+ * To the scene that was drawn last; a first visit to the demo, with a part's sheet in sight; everything else to the bench page, which opens
+ * whatever a scene holds.
+ */
 export async function clientLoader() {
+  const scenes = await allScenes();
+  if (!scenes.ok) throw redirect("/bench");
   const last = lastScene();
-  if (last) {
-    const project = await openProject(last);
-    if (project) throw redirect(`/s/${last}`);
-  }
+  // Forgotten until it stands on the page: one that never does is not tried a second time.
+  forgetScene();
+  if (last && scenes.value.some((s) => s.id === last)) throw redirect(`/s/${last}`);
+  if (scenes.value.length > 0) throw redirect("/bench");
   const demo = await ensureDemo();
-  if (!demo.ok) throw new Error(demo.problem.message);
-  throw redirect(`/s/${demo.value}`);
+  throw redirect(demo.ok ? `/s/${demo.value}` : "/bench");
 }
 
 export function HydrateFallback() {

@@ -1,32 +1,96 @@
-/** A field that reads what people type: keeps the text when it is wrong, says what would be right, stores when it is right. */
-import { useId, useState } from "react";
+/**
+ * A field that reads what people type: keeps the text when it is wrong, says what would be right, stores when it is right, and lets go of the
+ * text only when it was stored.
+ */
+import { useEffect, useId, useRef, useState } from "react";
+import { useLocation } from "react-router";
 import type { Result } from "~core/measure";
+import { LIMITS, type Range } from "~core/project";
+import { dropDraft, leaveDraft, onLeaving, takeDraft } from "./drafts";
 
 interface ParsedFieldProps<T> {
   label: string;
   /** Present value as text. */
   text: string;
   parse: (text: string) => Result<T>;
-  onCommit: (value: T, text: string) => void;
+  /** May answer when it was stored, or why not. */
+  onCommit: (value: T, text: string) => void | Promise<Result<unknown>>;
   className?: string;
   hideLabel?: boolean;
   placeholder?: string;
   autoFocus?: boolean;
+  /** Tells fields of one label on one page apart. */
+  draftKey?: string;
 }
 
-export function ParsedField<T>({ label, text, parse, onCommit, className, hideLabel, placeholder, autoFocus }: ParsedFieldProps<T>) {
+export function ParsedField<T>({
+  label,
+  text,
+  parse,
+  onCommit,
+  className,
+  hideLabel,
+  placeholder,
+  autoFocus,
+  draftKey,
+}: ParsedFieldProps<T>) {
   const id = useId();
-  const [typed, setTyped] = useState<string | null>(null);
-  const [wrong, setWrong] = useState<string | null>(null);
+  const { pathname } = useLocation();
+  const key = [pathname, label, draftKey].filter(Boolean).join(" ");
+  const [typed, setTyped] = useState<string | null>(() => takeDraft(key, text));
+  const [wrong, setWrong] = useState<string | null>(() => {
+    const parsed = typed === null ? null : parse(typed);
+    return parsed && !parsed.ok ? parsed.problem.message : null;
+  });
+  // What was sent and is not acknowledged yet.
+  const sent = useRef<string | null>(null);
+  const shown = useRef(false);
   const commit = (): void => {
-    if (typed === null) return;
-    if (typed === text) return setTyped(null);
+    if (typed === null || sent.current === typed) return;
+    if (typed === text) {
+      dropDraft(key);
+      setWrong(null);
+      return setTyped(null);
+    }
     const parsed = parse(typed);
-    if (!parsed.ok) return setWrong(parsed.problem.message);
-    setTyped(null);
+    if (!parsed.ok) {
+      leaveDraft(key, typed, text);
+      return setWrong(parsed.problem.message);
+    }
     setWrong(null);
-    onCommit(parsed.value, typed);
+    dropDraft(key);
+    sent.current = typed;
+    const answer = onCommit(parsed.value, typed);
+    if (!answer) {
+      sent.current = null;
+      return setTyped(null);
+    }
+    void answer.then((done) => {
+      const was = sent.current;
+      sent.current = null;
+      if (!shown.current) {
+        // Refused after the field went: what was typed waits for its return.
+        if (!done.ok && was !== null) leaveDraft(key, was, text);
+        return;
+      }
+      if (!done.ok) return setWrong(done.problem.message);
+      // What was typed meanwhile stays.
+      setTyped((now) => (now === was ? null : now));
+    });
   };
+  const latest = useRef(commit);
+  useEffect(() => {
+    latest.current = commit;
+  });
+  useEffect(() => {
+    shown.current = true;
+    const end = onLeaving(() => latest.current());
+    return () => {
+      shown.current = false;
+      end();
+      latest.current();
+    };
+  }, []);
   return (
     <div className={className}>
       <label htmlFor={id} className={hideLabel ? "sr-only" : "label block"}>
@@ -56,6 +120,7 @@ export function ParsedField<T>({ label, text, parse, onCommit, className, hideLa
             e.stopPropagation();
             setTyped(null);
             setWrong(null);
+            dropDraft(key);
           }
         }}
       />
@@ -70,17 +135,17 @@ export function ParsedField<T>({ label, text, parse, onCommit, className, hideLa
 
 /** A whole number within limits. */
 export const parseCount =
-  (least: number, most: number) =>
+  ({ least, most }: Range) =>
   (text: string): Result<number> => {
-    const n = Number(text.trim());
-    return Number.isInteger(n) && n >= least && n <= most
+    const n = /^\d+$/.test(text.trim()) ? Number(text.trim()) : NaN;
+    return n >= least && n <= most
       ? { ok: true, value: n }
       : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
   };
 
 /** Any number within limits; a comma may stand for the point. */
 export const parseNumber =
-  (least: number, most: number) =>
+  ({ least, most }: Range) =>
   (text: string): Result<number> => {
     const n = Number(text.trim().replace(",", "."));
     return text.trim() !== "" && n >= least && n <= most
@@ -89,9 +154,9 @@ export const parseNumber =
   };
 
 export const parseName = (text: string): Result<string> =>
-  text.trim() && text.trim().length <= 120
+  text.trim() && text.trim().length <= LIMITS.name
     ? { ok: true, value: text.trim() }
-    : { ok: false, problem: { code: "name", message: "A name of 1 to 120 characters." } };
+    : { ok: false, problem: { code: "name", message: `A name of 1 to ${LIMITS.name} characters.` } };
 
 export function Choice<T extends string>({
   label,

@@ -3,12 +3,16 @@ import { fail, ok, type Result } from "./result";
 
 const G_PER: Record<string, number> = { g: 1, gram: 1, grams: 1, kg: 1000, oz: 28.349523125, lb: 453.59237, lbs: 453.59237 };
 
+/** A tonne: no scene weighs more. */
+export const MOST_MASS_G = 1e6;
+
 /** Reads `210 g`, `1.2 kg`, `7 oz`. A bare number is grams. */
 export function parseMass(text: string): Result<number> {
   const m = /^\s*(\d+(?:[.,]\d+)?)\s*([a-z]*)\s*$/i.exec(text);
   const per = m ? G_PER[m[2].toLowerCase() || "g"] : undefined;
   if (!m || per === undefined) return fail("mass.unreadable", `"${text.trim()}" is not a mass. Try 210 g, 1.2 kg or 7 oz.`);
-  return ok(Number(m[1].replace(",", ".")) * per);
+  const g = Number(m[1].replace(",", ".")) * per;
+  return g <= MOST_MASS_G ? ok(g) : fail("mass.large", "That is more than a tonne. Is the unit right?");
 }
 
 /** "0.8 g", "148 g", "3.1 kg". */

@@ -24,13 +24,19 @@ const S_PER: Record<string, number> = {
 /** "Overnight" as a wait: from the end of an evening to the next one's start. Common practice, no source. */
 export const OVERNIGHT_S = 12 * 3600;
 
+/** Nothing at a bench takes longer than a year: more is a slip of the unit. */
+export const MOST_DURATION_S = 366 * 86400;
+
+const inBounds = (seconds: number): Result<number> =>
+  seconds <= MOST_DURATION_S ? ok(seconds) : fail("time.long", "That is longer than a year. Is the unit right?");
+
 /** Reads `17 h`, `1 h 20`, `25 min`, `3:30`, `2 days`, `overnight`. A bare number is minutes; a bare number after hours is minutes. */
 export function parseDuration(text: string): Result<number> {
   const t = text.trim().toLowerCase();
   if (!t) return fail("time.empty", "Type a time, for example 25 min, 1 h 20 or overnight.");
   if (/^(over ?night|next day)$/.test(t)) return ok(OVERNIGHT_S);
   const clock = /^(\d+):([0-5]\d)$/.exec(t);
-  if (clock) return ok(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
+  if (clock) return inBounds(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
   let seconds = 0;
   let previous = "";
   let rest = t;
@@ -44,7 +50,7 @@ export function parseDuration(text: string): Result<number> {
     previous = m[2] ?? "m";
     rest = rest.slice(m[0].length);
   }
-  return ok(seconds);
+  return inBounds(seconds);
 }
 
 /** "45 s", "25 min", "1 h 20", "15 h 36", "3 days". */

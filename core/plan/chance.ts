@@ -43,6 +43,19 @@ export function withRestarts(jobS: number, ratePerHour: number, random: () => nu
   return total + jobS;
 }
 
+/** Plates beyond this many differ from their mean by less than the model is right. */
+const MANY_PLATES = 200;
+
+/** All plates of a step, each with its own failures. */
+function platesWithRestarts(step: Step, random: () => number): number {
+  const rate = SPREAD.failuresPerHour;
+  const plateS = step.machineS / step.plates;
+  if (step.plates > MANY_PLATES) return step.plates * Math.min(50 * plateS, (3600 * Math.expm1((rate * plateS) / 3600)) / rate);
+  let total = 0;
+  for (let n = 0; n < step.plates; n++) total += withRestarts(plateS, rate, random);
+  return total;
+}
+
 export function finishChance(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
@@ -58,7 +71,7 @@ export function finishChance(
     const varied = steps.map((s): Step => ({
       ...s,
       handsOnS: s.handsOnS * Math.exp(SPREAD.handsOn * normal()),
-      machineS: s.machineS > 0 ? withRestarts(s.machineS, SPREAD.failuresPerHour, random) : 0,
+      machineS: s.machineS > 0 ? platesWithRestarts(s, random) : 0,
     }));
     finishes.push(schedule(varied, states, evenings, now).finish ?? Infinity);
   }

@@ -17,6 +17,7 @@ const step = (key: string, handsOnS: number, after: string[], more: Partial<Step
   cautions: [],
   onPlate: 0,
   clears: 0,
+  plates: 1,
   counts: 0,
   ...more,
 });

@@ -313,6 +313,7 @@ describe("the schedule", () => {
           cautions: [],
           onPlate: 0,
           clears: 0,
+          plates: 1,
           counts: 0,
         }));
         const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 120);

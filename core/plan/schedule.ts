@@ -2,8 +2,9 @@
  * A schedule over the user's evenings and printers: serial generation by priority, longest remaining path first
  * (Kelley's serial method with the longest-tail rule). Hands-on work falls into evenings, one thing at a time; a machine
  * runs by itself once it was started and stays taken until somebody has cleared it; waits are elapsed time.
- * O(steps² + steps × evenings); a heuristic, not an optimum.
+ * O(steps × (log steps + evenings)); a heuristic, not an optimum.
  */
+import TinyQueue from "tinyqueue";
 import type { Stretch } from "./evenings";
 import { heldPrinters, type StepState } from "./status";
 import type { Step } from "./steps";
@@ -30,22 +31,33 @@ export interface Schedule {
   machineS: number;
 }
 
-/** Longest way from each step to the end, in seconds of hands, machines and waits. */
+/**
+ * Longest way from each step to the end, in seconds of hands, machines and waits. From the last steps back, each once all that follow it
+ * are known (Kahn's order), so that a chain may be as long as it likes; what lies on a circle counts by itself.
+ */
 export function tails(steps: readonly Step[]): Map<string, number> {
-  const followers = new Map<string, Step[]>();
-  for (const s of steps) for (const a of s.after) followers.set(a, [...(followers.get(a) ?? []), s]);
-  const out = new Map<string, number>();
-  const length = (s: Step): number => {
-    const known = out.get(s.key);
-    if (known !== undefined) return known;
-    out.set(s.key, 0); // a circle in the order counts once
-    const own = s.handsOnS + s.machineS + s.waitS;
-    const value = own + Math.max(0, ...(followers.get(s.key) ?? []).map(length));
-    out.set(s.key, value);
-    return value;
-  };
-  steps.forEach(length);
+  const byKey = new Map(steps.map((s) => [s.key, s]));
+  const open = new Map<string, number>(steps.map((s) => [s.key, 0]));
+  for (const s of steps) for (const a of new Set(s.after)) if (byKey.has(a)) open.set(a, open.get(a)! + 1);
+  const own = (s: Step): number => s.handsOnS + s.machineS + s.waitS;
+  const out = new Map(steps.map((s) => [s.key, own(s)]));
+  const last = steps.filter((s) => open.get(s.key) === 0);
+  for (let s = last.pop(); s; s = last.pop())
+    for (const key of new Set(s.after)) {
+      const before = byKey.get(key);
+      if (!before) continue;
+      out.set(key, Math.max(out.get(key)!, own(before) + out.get(s.key)!));
+      const left = open.get(key)! - 1;
+      open.set(key, left);
+      if (left === 0) last.push(before);
+    }
   return out;
+}
+
+interface Ready {
+  step: Step;
+  order: number;
+  tail: number;
 }
 
 /** Places all steps that are not done. `states` says what is running and setting at `now`. */
@@ -62,6 +74,10 @@ export function schedule(
   const windows = evenings.map((e) => ({ ...e }));
   const slots: Slot[] = [];
   const waiting: Step[] = [];
+  const longest = evenings.reduce((most, e) => Math.max(most, e.to - e.from), 0);
+  const room = evenings.reduce((sum, e) => sum + e.to - e.from, 0);
+  let shortestMs = 0;
+  let hopeless = Infinity;
   let handsOnS = 0,
     machineS = 0;
 
@@ -96,63 +112,125 @@ export function schedule(
   // A printer that was started and not cleared is taken until its clear step is placed.
   const taken = heldPrinters(steps, states);
 
-  const unplaced: string[] = [];
-  while (waiting.length) {
-    const ready = waiting.filter(
-      (s) => s.after.every((a) => !byKey.has(a) || free.has(a)) && !(s.machineS > 0 && s.printerId && taken.has(s.printerId)),
-    );
-    if (ready.length === 0) break;
-    ready.sort((a, b) => (tail.get(b.key) ?? 0) - (tail.get(a.key) ?? 0));
+  // Steps longer than any evening take what is left of each.
+  if (waiting.every((s) => s.handsOnS * 1000 <= longest))
+    shortestMs = waiting.reduce((least, s) => Math.min(least, (s.handsOnS * 1000) / (s.plates > 1 ? s.plates + 1 : 1)), Infinity);
+
+  // A step is ready once all before it are placed; those that need a taken printer wait beside it.
+  const missing = new Map<string, number>();
+  const followers = new Map<string, Step[]>();
+  // Urgency and place in the list are looked up once, not at every comparison.
+  const entries = new Map(waiting.map((step, order): [string, Ready] => [step.key, { step, order, tail: tail.get(step.key) ?? 0 }]));
+  const ready = new TinyQueue<Ready>([], (a, b) => b.tail - a.tail || a.order - b.order);
+  const parked = new Map<string, Step[]>();
+  const offer = (s: Step): void => {
+    if (s.machineS > 0 && s.printerId && taken.has(s.printerId)) {
+      const beside = parked.get(s.printerId);
+      if (beside) beside.push(s);
+      else parked.set(s.printerId, [s]);
+    } else ready.push(entries.get(s.key)!);
+  };
+  for (const s of waiting) {
+    const before = [...new Set(s.after)].filter((a) => byKey.has(a) && !free.has(a));
+    missing.set(s.key, before.length);
+    for (const a of before) {
+      const list = followers.get(a);
+      if (list) list.push(s);
+      else followers.set(a, [s]);
+    }
+  }
+  for (const s of waiting) if (missing.get(s.key) === 0) offer(s);
+  const placed = new Set<string>();
+  while (ready.length > 0) {
     // Of the three most urgent, the one that can begin first: gaps are filled, urgency still rules.
-    let chosen: { step: Step; hands: Stretch[] } | undefined;
-    for (const step of ready.slice(0, 3)) {
+    const tried: Step[] = [];
+    let chosen: { step: Step; hands: Stretch[]; machine: Stretch | null } | undefined;
+    while (tried.length < 3) {
+      const step = ready.pop()?.step;
+      if (!step) break;
+      if (step.machineS > 0 && step.printerId && taken.has(step.printerId)) {
+        offer(step);
+        continue;
+      }
+      tried.push(step);
       const from = Math.max(
         now,
         ...step.after.map((a) => free.get(a) ?? now),
         step.machineS > 0 && step.printerId ? (printerFree.get(step.printerId) ?? now) : now,
       );
-      const hands = find(from, step.handsOnS * 1000);
-      if (hands && (!chosen || hands[0].from < chosen.hands[0].from)) chosen = { step, hands };
+      const found = step.plates > 1 ? findPlates(step, from) : findOne(step, from);
+      if (found && (!chosen || found.hands[0].from < chosen.hands[0].from)) chosen = { step, ...found };
     }
-    if (!chosen) {
-      unplaced.push(...ready.map((s) => s.key));
-      for (const s of ready) waiting.splice(waiting.indexOf(s), 1);
-      continue;
-    }
-    const { step, hands } = chosen;
-    waiting.splice(waiting.indexOf(step), 1);
+    for (const step of tried) if (step !== chosen?.step && chosen) ready.push(entries.get(step.key)!);
+    // None of them finds an evening: they are left out, and what follows them too.
+    if (!chosen) continue;
+    const { step, hands, machine } = chosen;
+    placed.add(step.key);
     for (const h of hands) take(h.from, h.to);
     const end = hands[hands.length - 1].to;
-    const machine = step.machineS > 0 ? { from: end, to: end + step.machineS * 1000 } : null;
     const setting = step.waitS > 0 ? { from: end, to: end + step.waitS * 1000 } : null;
     const done = Math.max(machine?.to ?? 0, setting?.to ?? 0, end);
     free.set(step.key, done);
     if (step.printerId) {
-      if (step.machineS > 0) taken.add(step.printerId);
+      if (step.machineS > 0 && step.plates === 1) taken.add(step.printerId);
       else {
         taken.delete(step.printerId);
         printerFree.set(step.printerId, end);
+        for (const s of parked.get(step.printerId) ?? []) ready.push(entries.get(s.key)!);
+        parked.delete(step.printerId);
       }
     }
     slots.push({ key: step.key, step, hands, machine, setting, free: done });
+    for (const s of followers.get(step.key) ?? []) {
+      const left = missing.get(s.key)! - 1;
+      missing.set(s.key, left);
+      if (left === 0) offer(s);
+    }
   }
-  unplaced.push(...waiting.map((s) => s.key));
-  const ends = slots.map((s) => s.free);
-  return { slots, unplaced, handsOnS, machineS, finish: unplaced.length ? null : ends.length ? Math.max(...ends) : now };
+  const unplaced = waiting.filter((s) => !placed.has(s.key)).map((s) => s.key);
+  const finish = slots.reduce((latest, s) => Math.max(latest, s.free), now);
+  return { slots, unplaced, handsOnS, machineS, finish: unplaced.length ? null : finish };
+
+  function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
+    const hands = find(from, step.handsOnS * 1000);
+    if (!hands) return undefined;
+    const end = hands[hands.length - 1].to;
+    return { hands, machine: step.machineS > 0 ? { from: end, to: end + step.machineS * 1000 } : null };
+  }
+
+  /** Equal plates one after the other: each is started, and the last one cleared, when somebody is there. */
+  function findPlates(step: Step, from: number): { hands: Stretch[]; machine: Stretch } | undefined {
+    if (step.handsOnS * 1000 > room) return undefined;
+    const visitMs = (step.handsOnS * 1000) / (step.plates + 1);
+    const plateMs = (step.machineS * 1000) / step.plates;
+    const hands: Stretch[] = [];
+    let at = from;
+    for (let n = 0; n <= step.plates; n++) {
+      const visit = find(at, visitMs);
+      if (!visit) return undefined;
+      hands.push(...visit);
+      at = visit[visit.length - 1].to + plateMs;
+    }
+    return { hands, machine: { from: hands[0].to, to: hands[hands.length - 1].from } };
+  }
 
   /** First stretch of `ms` from `from` on inside one evening; over several when it is longer than all of them. */
   function find(from: number, ms: number): Stretch[] | undefined {
-    const longest = Math.max(0, ...evenings.map((e) => e.to - e.from));
+    if (ms >= hopeless) return undefined;
     if (ms <= longest) {
-      for (const w of windows) {
+      for (let i = firstAfter(from); i < windows.length; i++) {
+        const w = windows[i];
         const start = Math.max(w.from, from);
         if (w.to - start >= ms) return [{ from: start, to: start + ms }];
       }
+      // What finds no room from now on finds none later, nor does anything longer.
+      if (from <= now) hopeless = ms;
       return undefined;
     }
     const out: Stretch[] = [];
     let left = ms;
-    for (const w of windows) {
+    for (let i = firstAfter(from); i < windows.length; i++) {
+      const w = windows[i];
       const start = Math.max(w.from, from);
       if (w.to - start <= 0) continue;
       const use = Math.min(left, w.to - start);
@@ -163,14 +241,28 @@ export function schedule(
     return undefined;
   }
 
+  /** The first window that is not over at `from`; they lie in order and apart. */
+  function firstAfter(from: number): number {
+    let low = 0,
+      high = windows.length;
+    while (low < high) {
+      const half = (low + high) >> 1;
+      if (windows[half].to > from) high = half;
+      else low = half + 1;
+    }
+    return low;
+  }
+
   function take(from: number, to: number): void {
-    for (let i = windows.length - 1; i >= 0; i--) {
+    for (let i = firstAfter(from); i < windows.length && windows[i].from < to;) {
       const w = windows[i];
-      if (to <= w.from || from >= w.to) continue;
-      const rest: Stretch[] = [];
-      if (from > w.from) rest.push({ from: w.from, to: from });
-      if (to < w.to) rest.push({ from: to, to: w.to });
+      // What is shorter than every step that waits is of no use to any: left in, it would only be looked at again and again.
+      const rest = [
+        { from: w.from, to: Math.min(from, w.to) },
+        { from: Math.max(to, w.from), to: w.to },
+      ].filter((r) => r.to - r.from > 0 && r.to - r.from >= shortestMs);
       windows.splice(i, 1, ...rest);
+      i += rest.length;
     }
   }
 }

@@ -15,6 +15,10 @@ export type StepState =
   | { kind: "setting"; since: number; until: number; record: StepRecord }
   | { kind: "done"; record: StepRecord };
 
+/** Seconds from a step's start to its end; null when it goes on, or the clock was set back meanwhile and nobody knows. */
+export const takenS = (r: StepRecord): number | null =>
+  r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
+
 /** Last record of each step, by key. */
 export function recordsByStep(records: readonly StepRecord[]): Map<string, StepRecord> {
   const out = new Map<string, StepRecord>();
@@ -56,11 +60,14 @@ export function stepStates(steps: readonly Step[], records: readonly StepRecord[
 /** Printers that run, or hold a plate that nobody has cleared. */
 export function heldPrinters(steps: readonly Step[], states: ReadonlyMap<string, StepState>): Set<string> {
   const held = new Set<string>();
+  // The step that clears what another one has started.
+  const clearOf = new Map<string, Step>();
+  for (const step of steps) if (step.clears > 0) for (const key of step.after) if (!clearOf.has(key)) clearOf.set(key, step);
   for (const step of steps) {
     if (step.machineS === 0 || !step.printerId) continue;
     const state = states.get(step.key)?.kind;
     if (state !== "running" && state !== "done") continue;
-    const clear = steps.find((s) => s.clears > 0 && s.after.includes(step.key));
+    const clear = clearOf.get(step.key);
     const clearState = clear && states.get(clear.key)?.kind;
     if (state === "running" || (clear && clearState !== "done" && clearState !== "setting")) held.add(step.printerId);
   }

@@ -7,7 +7,7 @@ import { FAMILIES, METHODS, recoatS, type CoatLayer } from "../coat";
 import { GROUND_RECIPES, groundAmounts } from "../ground";
 import { GLUES, JOINT_HANDS_ON_S } from "../joint";
 import { HANDS_ON_S, plateTimeS, type Printer } from "../print";
-import { partAreaMm2, printFactsOf, type Paint, type Part, type Project, type StepRecord, type WorkItem } from "../project";
+import { partAreaMm2, printFactsOf, recordsOf, type Paint, type Part, type Project, type StepRecord, type WorkItem } from "../project";
 import { planSchool } from "../surface";
 
 export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
@@ -32,6 +32,8 @@ export interface Step {
   onPlate: number;
   /** Parts or pieces that come off the plate with this step; 0 unless it clears one. */
   clears: number;
+  /** Equal plates that are one step here: started and cleared one after the other, each when somebody is there. 1 for every other step. */
+  plates: number;
   /** Whole parts that are there once the plate is cleared: none while pieces of one are still missing. */
   counts: number;
 }
@@ -48,6 +50,13 @@ const PAINT_RATE: Record<string, { setUpS: number; perCm2S: number }> = {
   pour: { setUpS: 300, perCm2S: 2 },
 };
 
+/** Areas and copies multiply: beyond three hundred years a date means nothing. */
+const MOST_STEP_S = 1e10;
+
+/** Plates still to come that stand as steps of their own; what is beyond is one step, as long as all of them. */
+const SINGLE_PLATES = 12;
+const SINGLE_OF_MANY = 6;
+
 /** Solvent sprays and cans need a place where they may be used. */
 const sprayCaution = (family: string, method: string): CautionId[] =>
   (method === "spray" || method === "airbrush") &&
@@ -56,9 +65,9 @@ const sprayCaution = (family: string, method: string): CautionId[] =>
     : [];
 
 export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
-  part.goodBefore + records.filter((r) => r.partId === part.id).reduce((n, r) => n + r.good, 0);
+  part.goodBefore + recordsOf(records, part.id).reduce((n, r) => n + r.good, 0);
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
-  part.failedBefore + records.filter((r) => r.partId === part.id).reduce((n, r) => n + r.failed, 0);
+  part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + r.failed, 0);
 
 /** Coat layer of a work item, for films and waits. */
 export function layerOfCoat(item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): CoatLayer {
@@ -68,7 +77,7 @@ export function layerOfCoat(item: Extract<WorkItem, { kind: "coat" }>, paint: Pa
 /** All steps of a part, in the order of its work list. Failed prints bring further plates by themselves. */
 export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints" | "records">): Step[] {
   const { scene, paints, records } = project;
-  const own = records.filter((r) => r.partId === part.id);
+  const own = recordsOf(records, part.id);
   const steps: Step[] = [];
   const areaCm2 = (partAreaMm2(part) / 100) * part.copies;
   let last: string[] = [];
@@ -91,10 +100,15 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       cautions: [],
       onPlate: 0,
       clears: 0,
+      plates: 1,
       counts: 0,
       after,
       ...rest,
     });
+    const step = steps[steps.length - 1];
+    step.handsOnS = Math.min(step.handsOnS, MOST_STEP_S);
+    step.machineS = Math.min(step.machineS, MOST_STEP_S);
+    step.waitS = Math.min(step.waitS, MOST_STEP_S);
     return key;
   };
 
@@ -166,12 +180,16 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     // A part in pieces takes a plate for each of them.
     const future = missing === 0 ? 0 : Math.ceil(missing / perPlate) * pieces - begun;
     const hands = HANDS_ON_S[printer.process];
+    const area = partAreaMm2(part) / 100 / pieces;
+    const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + area * hands.cleanPerCm2);
+    const plateS = (count: number): number => item.typed?.timeS ?? (facts ? plateTimeS(facts, count).value : 0);
+    const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
     const clears: string[] = [];
-    for (let i = 0; i < cleared + future; i++) {
+    for (let i = 0; i < cleared + single; i++) {
       const nth = begun + i - cleared;
       const left = Math.max(0, missing - Math.floor(nth / pieces) * perPlate);
       const count = i < cleared ? 0 : Math.min(perPlate, left);
-      const machineS = item.typed?.timeS ?? (facts ? plateTimeS(facts, Math.max(1, count)).value : 0);
+      const machineS = plateS(Math.max(1, count));
       const what = pieces > 1 ? `, piece ${(((nth % pieces) + pieces) % pieces) + 1} of ${pieces}` : count > 1 ? ` ×${count}` : "";
       const start = push(
         item,
@@ -188,7 +206,6 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
         },
         i === 0 ? last : [`${part.id}/${item.id}/clear${i - 1}`],
       );
-      const area = partAreaMm2(part) / 100 / pieces;
       clears.push(
         push(
           item,
@@ -199,7 +216,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
               printer.process === "resin"
                 ? `Wash and cure${what}: two baths, blow dry, supports off`
                 : `Take off and clean${what}: strings, drips, brim`,
-            handsOnS: hands.clearPlate + Math.max(1, count) * (hands.cleanPart + area * hands.cleanPerCm2),
+            handsOnS: clearS(Math.max(1, count)),
             waitS: printer.process === "resin" ? 1800 : 0,
             cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["blade"],
             onPlate: Math.max(1, count),
@@ -211,27 +228,49 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
         ),
       );
     }
-    return clears.length ? [clears[clears.length - 1]] : last;
+    const rest = future - single;
+    if (rest <= 0) return clears.length ? [clears[clears.length - 1]] : last;
+    const each = pieces > 1 ? 1 : Math.min(perPlate, missing);
+    return [
+      push(
+        item,
+        "rest",
+        "print",
+        {
+          title: `The other ${rest.toLocaleString("en")} plates${each > 1 ? ` ×${each}` : ""}, one after the other`,
+          handsOnS: rest * (hands.startPlate + clearS(each)),
+          machineS: rest * plateS(each),
+          waitS: 0,
+          plates: rest,
+          printerId: printer.id,
+          cautions: printer.process === "resin" ? ["resin", "alcohol", "lamp"] : ["hot-parts", "blade"],
+        },
+        [clears[clears.length - 1]],
+      ),
+    ];
   }
 }
 
 /** All steps of the scene; a step that glues to another part waits for that part's own prints. */
 export function stepsOfProject(project: Project): Step[] {
   const all = project.parts.flatMap((part) => stepsOfPart(part, project));
-  const byPart = new Map<string, Step[]>();
-  for (const s of all) byPart.set(s.partId, [...(byPart.get(s.partId) ?? []), s]);
+  // The last step that takes pieces of a part off a plate, and the first step of every item.
+  const printed = new Map<string, Step>();
+  const ofItem = new Map<string, Step>();
+  for (const s of all) {
+    if (s.clears > 0 || s.plates > 1) printed.set(s.partId, s);
+    const key = `${s.partId}/${s.itemId}`;
+    if (!ofItem.has(key)) ofItem.set(key, s);
+  }
+  const named = new Map<string, Part[]>();
+  for (const p of project.parts) named.set(p.name, [...(named.get(p.name) ?? []), p]);
   for (const part of project.parts) {
     for (const item of part.work) {
       if (item.kind !== "glue") continue;
-      const target = project.parts.find((p) => p.name === item.to && p.id !== part.id);
-      const step = all.find((s) => s.itemId === item.id && s.partId === part.id);
-      const printed =
-        target &&
-        byPart
-          .get(target.id)
-          ?.filter((s) => s.clears > 0)
-          .at(-1);
-      if (step && printed) step.after = [...step.after, printed.key];
+      const target = named.get(item.to)?.find((p) => p.id !== part.id);
+      const step = ofItem.get(`${part.id}/${item.id}`);
+      const off = target && printed.get(target.id);
+      if (step && off) step.after = [...step.after, off.key];
     }
   }
   return all;

@@ -73,13 +73,12 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
         kind: "in hand",
         from: s.since,
         until: s.since + step.handsOnS * 1000,
-        share: Math.min(1, (now - s.since) / (step.handsOnS * 1000)),
+        share: Math.min(1, Math.max(0, (now - s.since) / (step.handsOnS * 1000))),
       });
   }
   clocks.sort((a, b) => a.until - b.until);
 
-  const finishTimes = plan.slots.map((s: Slot) => s.free);
-  const last = finishTimes.length ? Math.max(...finishTimes) : now;
+  const last = plan.slots.reduce((latest: number, s: Slot) => Math.max(latest, s.free), now);
   return {
     now,
     steps,
@@ -97,11 +96,32 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
   };
 }
 
+/** What is known when nothing could be reckoned. */
+export const noTonight = (now: number): Tonight => ({
+  now,
+  offers: [],
+  clocks: [],
+  schedule: { slots: [], finish: null, unplaced: [], handsOnS: 0, machineS: 0 },
+  steps: [],
+  states: new Map(),
+  nights: [],
+  asleep: false,
+  done: 0,
+  handsOnS: 0,
+  machineS: 0,
+  evenings: 0,
+  finish: null,
+});
+
 /** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */
 export function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, minutes: number): Offer[] {
   const tail = tails(steps);
   const busy = heldPrinters(steps, states);
-  const open = steps.filter((s) => states.get(s.key)?.kind === "open" && !(s.machineS > 0 && s.printerId && busy.has(s.printerId)));
+  const open = steps.filter(
+    (s) => states.get(s.key)?.kind === "open" && s.plates === 1 && !(s.machineS > 0 && s.printerId && busy.has(s.printerId)),
+  );
+  const followers = new Map<string, number>();
+  for (const s of steps) for (const key of new Set(s.after)) followers.set(key, (followers.get(key) ?? 0) + 1);
   const value = (s: Step): number => (tail.get(s.key) ?? 0) + (s.machineS > 0 ? 24 * 3600 : 0) + (s.clears > 0 ? 12 * 3600 : 0);
   open.sort((a, b) => value(b) - value(a));
   let left = minutes * 60;
@@ -116,7 +136,7 @@ export function offersNow(steps: readonly Step[], states: ReadonlyMap<string, St
       left -= step.handsOnS;
       if (step.machineS > 0 && step.printerId) claimed.add(step.printerId);
     }
-    const unlocks = steps.filter((s) => s.after.includes(step.key)).length;
+    const unlocks = followers.get(step.key) ?? 0;
     offers.push({ step, unlocks, fits, why: reason(step, unlocks) });
   }
   // What fits comes first; the order of worth stays inside both groups.

@@ -91,8 +91,14 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
   const goodShare = ((PRIOR.good + good) / (PRIOR.good + PRIOR.failed + good + failed)) * (crumb ? 1 - LOST : 1);
   if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
   if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
-  let spares = 0;
-  while (spares < missing && chanceOfAtLeast(missing, missing + spares, goodShare) < SURE) spares++;
+  // The chance rises with every spare: halved until one number is left.
+  let spares = 0,
+    most = missing;
+  while (spares < most) {
+    const half = (spares + most) >> 1;
+    if (chanceOfAtLeast(missing, missing + half, goodShare) < SURE) spares = half + 1;
+    else most = half;
+  }
   return {
     missing,
     spares,

@@ -4,3 +4,5 @@ export * from "./types";
 export * from "./alike";
 export * from "./standing";
 export * from "./upgrade";
+export * from "./limits";
+export * from "./recordsOf";

@@ -213,6 +213,8 @@ export interface StepRecord {
   /** Time planned when it was started, s: hands-on, or machine time for a print. */
   plannedS: number;
   waitS: number;
+  /** The clock was set back during the step, or it was left open over night: its end says nothing about how long it took. */
+  untimed?: boolean;
   result: StepResult | null;
   good: number;
   failed: number;

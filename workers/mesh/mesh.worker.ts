@@ -1,7 +1,4 @@
-/**
- * Runs the core's mesh jobs one after the other. A cancel reaches a job that waits; one that runs is ended by the client
- * together with the worker.
- */
+/** The core's jobs on meshes. */
 import wasmUrl from "manifold-3d/manifold.wasm?url";
 import {
   findCrossings,
@@ -25,10 +22,10 @@ import { contentHash, typedMesh } from "../../core/project";
 import { printFacts } from "../../core/print";
 import { drawSheet } from "../../core/sheet";
 import { loadSolids } from "../../core/slice";
-import { fail, ok, type OnProgress, type Result } from "../../core/measure";
-import type { FromWorker, JobName, Jobs, KeptMesh, MeshSource, ToWorker } from "./protocol";
-
-const post = (message: FromWorker, transfer: Transferable[] = []): void => self.postMessage(message, { transfer });
+import { ok, type Result } from "../../core/measure";
+import type { Serving } from "../pool/protocol";
+import { fault, serve } from "../pool/serve";
+import type { Jobs, KeptMesh, MeshSource } from "./protocol";
 
 /** What a page draws without a hitch. */
 const MOST_ON_TURNTABLE = 120_000;
@@ -63,13 +60,7 @@ async function keep(mesh: Mesh, report: MeshReport, outsideMm2: number, stl = wr
   return { hash: await contentHash(stl), file: new Blob([stl as Uint8Array<ArrayBuffer>]), report, outsideMm2 };
 }
 
-type Run<N extends JobName> = (
-  request: Jobs[N]["request"],
-  onProgress: OnProgress,
-  signal: AbortSignal,
-) => Promise<Result<{ answer: Jobs[N]["answer"]; transfer: Transferable[] }>>;
-
-const JOBS: { [N in JobName]: Run<N> } = {
+const JOBS: Serving<Jobs> = {
   read: async ({ file, unit }, onProgress, signal) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const read = readParts(bytes, unit ?? undefined, true, onProgress, signal);
@@ -156,46 +147,11 @@ const JOBS: { [N in JobName]: Run<N> } = {
   },
 };
 
-const running = new Map<number, AbortController>();
-let queue: Promise<void> = Promise.resolve();
-
-self.onmessage = ({ data }: MessageEvent<ToWorker>): void => {
-  if (data.type === "cancel") {
-    running.get(data.id)?.abort();
-    return;
-  }
-  const stop = new AbortController();
-  running.set(data.id, stop);
-  queue = queue.then(() => runOne(data.id, data.job, data.request, stop));
-};
-
-async function runOne<N extends JobName>(id: number, job: N, request: Jobs[N]["request"], stop: AbortController): Promise<void> {
-  let told = 0;
-  try {
-    stop.signal.throwIfAborted();
-    const result = await JOBS[job](
-      request,
-      (fraction, phase) => {
-        // A few messages a second are enough.
-        const now = performance.now();
-        if (now - told < 60 && fraction < 1) return;
-        told = now;
-        post({ type: "progress", id, fraction, phase });
-      },
-      stop.signal,
-    );
-    if (result.ok) post({ type: "done", id, answer: result.value.answer }, result.value.transfer);
-    else post({ type: "problem", id, problem: result.problem });
-  } catch (error) {
-    if (stop.signal.aborted) post({ type: "problem", id, problem: { code: "cancelled", message: "Stopped." } });
-    else {
-      const memory = error instanceof RangeError && /alloc|length|memory/i.test(error.message);
-      const problem = memory
-        ? fail("mesh.memory", "The mesh is too large for this machine's memory. Thin it out in a mesh program and try again.").problem
-        : { code: "mesh.failed", message: `The mesh could not be worked on: ${error instanceof Error ? error.message : String(error)}` };
-      post({ type: "problem", id, problem });
-    }
-  } finally {
-    running.delete(id);
-  }
-}
+serve<Jobs>(JOBS, (error) =>
+  fault(
+    "mesh.failed",
+    "The mesh could not be worked on",
+    "The mesh is too large for this machine's memory. Thin it out in a mesh program and try again.",
+    error,
+  ),
+);

@@ -1,9 +1,5 @@
-/**
- * Messages between the page and the mesh worker. Plain data; buffers are transferred, and files go as Blobs, which are handed over
- * by reference: the page never copies a mesh.
- */
+/** The jobs of the mesh worker. Files go as Blobs, which are handed over by reference: the page never copies a mesh. */
 import type { Crossings, FileUnit, Mended, MeshReport, UnitGuess, Up, WallFacts } from "../../core/mesh";
-import type { Problem } from "../../core/measure";
 import type { PrintFacts, Printer } from "../../core/print";
 import type { Sheet } from "../../core/sheet";
 
@@ -52,7 +48,7 @@ export interface TurntableMesh {
 }
 
 /** What each job takes and gives. */
-export interface Jobs {
+export type Jobs = {
   read: { request: { file: Blob; unit: FileUnit | null }; answer: ReadAnswer };
   /** Report and walls of one stored mesh. */
   measure: { request: { source: MeshSource }; answer: { report: MeshReport; walls: WallFacts } };
@@ -63,13 +59,5 @@ export interface Jobs {
   sheet: { request: { source: MeshSource; factor: number; up: Up }; answer: Sheet };
   print: { request: { source: MeshSource; factor: number; printer: Printer; up: Up | null }; answer: PrintFacts };
   turntable: { request: { source: MeshSource; factor: number }; answer: TurntableMesh };
-}
+};
 export type JobName = keyof Jobs;
-
-export type ToWorker =
-  { [N in JobName]: { type: "run"; id: number; job: N; request: Jobs[N]["request"] } }[JobName] | { type: "cancel"; id: number };
-
-export type FromWorker =
-  | { type: "progress"; id: number; fraction: number; phase: string }
-  | { type: "done"; id: number; answer: Jobs[JobName]["answer"] }
-  | { type: "problem"; id: number; problem: Problem };

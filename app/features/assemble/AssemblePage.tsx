@@ -110,7 +110,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
   const material = materialOf(part, project.scene);
   const choices = gluesFor({ a: material, b: joint.toMaterial, gapMm: joint.gapMm, load: joint.load, painted });
   const chosen = choices.find((c) => c.glue.id === joint.glueId);
-  const set = (change: Partial<Joint>): void => run("work.set", { partId: part.id, item: { ...joint, ...change } });
+  const set = (change: Partial<Joint>) => run("work.set", { partId: part.id, itemId: joint.id, change });
   const targets = [...new Set([joint.to, ...project.parts.filter((p) => p.id !== part.id).map((p) => p.name), "Base"])];
   return (
     <section aria-label={`Joint to ${joint.to}`} className="mt-4 border-t-[1.5px] border-ink pt-2">

@@ -1,16 +1,18 @@
 /** Scenes and files: open another scene, begin one, save and open bundles, lists and calendar. */
 import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
 import type { Tonight } from "~core/plan";
 import type { Project, Scene } from "~core/project";
 import { describeScale } from "~core/scale";
-import { listScenes, loadMeshes, loadPictures } from "~store/projects";
-import { db } from "~app/data/database.client";
-import { createScene, importBundle, resetDemo } from "~app/data/scenes.client";
+import { keep, kept } from "~app/data/kept";
+import { allScenes, createScene, resetDemo } from "~app/data/scenes.client";
 import { toggleLamp } from "~app/features/frame/lamp";
 import { Dialog } from "~app/ui/dialog";
+import { BundleProgress, useBundleWork } from "./bundleWork";
 import { download, downloadParts, fileName } from "./download";
+
+const MARK = "csv-byte-order-mark";
 
 export function Scenes({
   open,
@@ -25,10 +27,13 @@ export function Scenes({
 }) {
   const [scenes, setScenes] = useState<Scene[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const [mark, setMark] = useState(() => kept(MARK) === "1");
+  const work = useBundleWork();
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useEffect(() => {
-    if (open) void listScenes(db).then(setScenes);
+    if (!open) return;
+    void allScenes().then((r) => (r.ok ? setScenes(r.value) : setProblem(r.problem.message)));
   }, [open]);
 
   const go = (sceneId: string): void => {
@@ -40,14 +45,6 @@ export function Scenes({
     if (!made.ok) return setProblem(made.problem.message);
     setProblem(null);
     go(made.value);
-  };
-  const save = async (): Promise<void> => {
-    const [meshes, pictures, { writeBundle }] = await Promise.all([
-      loadMeshes(db, project),
-      loadPictures(db, project),
-      import("~store/bundle"),
-    ]);
-    download(fileName(project.scene.name, "inchhollow"), writeBundle({ project, meshes, pictures }), "application/zip");
   };
   const calendar = async (): Promise<void> => {
     const { eveningsIcs } = await import("./exports");
@@ -97,10 +94,10 @@ export function Scenes({
       </div>
       <h3 className="mt-5 text-lg">Files of “{project.scene.name}”</h3>
       <div className="mt-2 flex flex-wrap gap-2">
-        <button className="btn" onClick={() => void save()}>
+        <button className="btn" onClick={() => void work.save(project.scene.id, project.scene.name, project)}>
           Save the scene
         </button>
-        <button className="btn" onClick={() => void downloadParts(project)}>
+        <button className="btn" onClick={() => void downloadParts(project, mark)}>
           Parts as CSV
         </button>
         <button className="btn" onClick={() => void calendar()}>
@@ -120,17 +117,33 @@ export function Scenes({
           onChange={(e) => {
             const f = e.target.files?.[0];
             e.target.value = "";
-            if (f) void begin(async () => importBundle(new Uint8Array(await f.arrayBuffer())));
+            if (f) void work.open(f).then((id) => id !== null && go(id));
           }}
         />
       </div>
+      <label className="mt-2 flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-5 accent-ink"
+          checked={mark}
+          onChange={(e) => {
+            setMark(e.target.checked);
+            keep(MARK, e.target.checked ? "1" : null);
+          }}
+        />
+        CSV with a byte order mark, which some spreadsheets want for letters such as ü
+      </label>
+      <BundleProgress work={work} />
       {problem && (
         <p role="alert" className="mt-3 text-act">
           {problem}
         </p>
       )}
       <p className="mt-4 text-soft">
-        Everything is kept in this browser and nowhere else. A saved scene is a zip with its meshes; keep one now and then.
+        Everything is kept in this browser and nowhere else. A saved scene is a zip with its meshes; keep one now and then.{" "}
+        <Link className="link" to="/bench">
+          All scenes, deleted ones, and what takes room
+        </Link>
       </p>
     </Dialog>
   );

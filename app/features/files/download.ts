@@ -19,7 +19,7 @@ export const fileName = (scene: string, ending: string): string =>
   }.${ending}`;
 
 /** The parts list as a file; what writes CSV comes when it is asked for. */
-export async function downloadParts(project: Project): Promise<void> {
+export async function downloadParts(project: Project, byteOrderMark = false): Promise<void> {
   const { partsCsv } = await import("./exports");
-  download(fileName(project.scene.name, "csv"), partsCsv(project, Date.now()), "text/csv");
+  download(fileName(project.scene.name, "csv"), partsCsv(project, Date.now(), byteOrderMark), "text/csv");
 }

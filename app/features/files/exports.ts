@@ -3,51 +3,62 @@ import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
 import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
 import { fail, formatDuration, ok, type Result } from "~core/measure";
-import { partRealMm, partSizeMm, partVolumeMm3, printOptions, type Project } from "~core/project";
+import { partRealMm, partSizeMm, partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
 import { describeScale } from "~core/scale";
 
 /** A plain number with at most three decimals. */
 const toModelNumber = (n: number): number => Math.round(n * 1000) / 1000;
 
+/** UTF-8's byte order mark, by which some spreadsheets tell the encoding. */
+const BYTE_ORDER_MARK = "\ufeff";
+
 /** One row a part, one header row; lengths in millimetres and metres, as numbers with a point. */
-export function partsCsv(project: Project, now: number): string {
-  const rows = project.parts.map((part) => {
-    const [x, y, z] = partSizeMm(part),
-      real = partRealMm(part, project.scene);
-    const best = printOptions(part, project.scene)[0];
-    const track = trackOf(part, project, now);
-    return {
-      name: safeCell(part.name),
-      copies: part.copies,
-      good: goodCount(part, project.records),
-      failed: failedCount(part, project.records),
-      x_mm: toModelNumber(x),
-      y_mm: toModelNumber(y),
-      z_mm: toModelNumber(z),
-      real_height_m: toModelNumber(real[2] / 1000),
-      volume_cm3: toModelNumber(partVolumeMm3(part) / 1000),
-      printer: safeCell(best?.printer.name ?? ""),
-      hours: best ? toModelNumber(best.job.timeS.value / 3600) : "",
-      grams: best ? toModelNumber(best.job.massG.value) : "",
-      cost: best ? (best.job.costMinor.value / 100).toFixed(2) : "",
-      currency: best?.job.currency ?? "",
-      scale: describeScale(project.scene.scale),
-      notes: safeCell(part.notes),
-      group: safeCell(part.group),
-      tags: safeCell(part.tags.join(", ")),
-      spare: track.spare,
-      fitted: track.fitted,
-      primed: track.primed,
-      painted: track.painted,
-      placed: track.placed,
-      licence: safeCell(part.licence),
-    };
-  });
-  return Papa.unparse(rows, { newline: "\r\n" });
+export function partsCsv(project: Project, now: number, byteOrderMark = false): string {
+  const rows = project.parts.map((part) => safeCells(partRow(part, project, now)));
+  return (byteOrderMark ? BYTE_ORDER_MARK : "") + Papa.unparse(rows, { newline: "\r\n" });
 }
 
-/** A cell that begins like a formula is a formula to a spreadsheet: it gets an apostrophe in front. */
-const safeCell = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+function partRow(part: Part, project: Project, now: number): Record<string, string | number> {
+  const [x, y, z] = partSizeMm(part),
+    real = partRealMm(part, project.scene);
+  const best = printOptions(part, project.scene)[0];
+  const track = trackOf(part, project, now);
+  return {
+    name: part.name,
+    copies: part.copies,
+    good: goodCount(part, project.records),
+    failed: failedCount(part, project.records),
+    x_mm: toModelNumber(x),
+    y_mm: toModelNumber(y),
+    z_mm: toModelNumber(z),
+    real_height_m: toModelNumber(real[2] / 1000),
+    volume_cm3: toModelNumber(partVolumeMm3(part) / 1000),
+    printer: best?.printer.name ?? "",
+    hours: best ? toModelNumber(best.job.timeS.value / 3600) : "",
+    grams: best ? toModelNumber(best.job.massG.value) : "",
+    cost: best ? toModelNumber(best.job.costMinor.value / 100) : "",
+    currency: best?.job.currency ?? "",
+    scale: describeScale(project.scene.scale),
+    notes: part.notes,
+    group: part.group,
+    tags: part.tags.join(", "),
+    spare: track.spare,
+    fitted: track.fitted,
+    primed: track.primed,
+    painted: track.painted,
+    placed: track.placed,
+    licence: part.licence,
+  };
+}
+
+/**
+ * A cell that begins like a formula, behind blanks too, is a formula to a spreadsheet: it gets an apostrophe in front. Every cell of text,
+ * whatever it holds today; numbers are numbers.
+ */
+const safeCells = (row: Record<string, string | number>): Record<string, string | number> =>
+  Object.fromEntries(
+    Object.entries(row).map(([key, cell]) => [key, typeof cell === "string" && /^\s*[=+\-@\t\r\n]/.test(cell) ? `'${cell}` : cell]),
+  );
 
 const parts = (ms: number): [number, number, number, number, number] => {
   const d = new Date(ms);

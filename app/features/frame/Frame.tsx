@@ -15,6 +15,8 @@ interface FrameProps {
   marks: StaffMark[];
   waiting: Record<Station["id"], string>;
   reckoning: string | null;
+  /** Why the evenings could not be reckoned, if so. */
+  problem: string | null;
   onUndo: () => void;
   onRedo: () => void;
   onScene: () => void;
@@ -23,7 +25,19 @@ interface FrameProps {
   children: React.ReactNode;
 }
 
-export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScene, onNewPart, onResetDemo, children }: FrameProps) {
+export function Frame({
+  scene,
+  marks,
+  waiting,
+  reckoning,
+  problem,
+  onUndo,
+  onRedo,
+  onScene,
+  onNewPart,
+  onResetDemo,
+  children,
+}: FrameProps) {
   const [listOpen, setListOpen] = useState(false);
   useKeyboard();
   useKey("?", "This list of keys", "Everywhere", () => setListOpen(true));
@@ -72,6 +86,11 @@ export function Frame({ scene, marks, waiting, reckoning, onUndo, onRedo, onScen
         </nav>
       </div>
       <div className="no-print relative">
+        {problem && (
+          <p role="alert" className="absolute -top-14 right-2 z-30 max-w-xl border-2 border-act bg-paper px-2 py-1 text-act">
+            ▲ {problem}
+          </p>
+        )}
         {reckoning && (
           <p role="status" className="absolute -top-7 right-2 border border-ink bg-paper px-2 text-sm">
             {reckoning}

@@ -1,13 +1,18 @@
 /** The scene that is open, its commands, and the time that the page counts by. */
 import { createContext, useContext, useEffect, useState } from "react";
+import { nanoid } from "nanoid";
 import { useRouteLoaderData } from "react-router";
+import type { Result } from "~core/measure";
 import type { Project } from "~core/project";
+import type { Edited } from "~app/data/edits.client";
 import type { CommandName, Commands } from "~store/commands";
 
 export interface SceneData {
   project: Project;
   /** Moment of loading, ms. */
   loadedAt: number;
+  /** What a torn tab had left to be stored and could not be, in words. */
+  unsent: string[];
 }
 
 function useSceneData(): SceneData {
@@ -21,7 +26,8 @@ export const useProject = (): Project => useSceneData().project;
 /** The moment the project was read: for counts that change with edits, not with the clock. */
 export const useLoadedAt = (): number => useSceneData().loadedAt;
 
-export type RunCommand = <N extends CommandName>(command: N, payload: Commands[N]) => void;
+/** Sends a command; resolves once it was stored and the page follows it, or was refused. */
+export type RunCommand = <N extends CommandName>(command: N, payload: Commands[N]) => Promise<Result<Edited>>;
 
 export interface SceneActions {
   run: RunCommand;
@@ -48,4 +54,5 @@ export function useNow(everyMs = 5000): number {
   return now;
 }
 
-export const newId = (): string => crypto.randomUUID().slice(0, 13);
+/** Letters, digits, - and _: safe in addresses and file names. */
+export const newId = (): string => nanoid(13);

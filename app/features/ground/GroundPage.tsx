@@ -79,7 +79,7 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
   const { run } = useActions();
   const recipe = recipeOf(item);
   const a = amountsOf(item, part);
-  const set = (change: Partial<Ground>): void => run("work.set", { partId: part.id, item: { ...item, ...change } });
+  const set = (change: Partial<Ground>) => run("work.set", { partId: part.id, itemId: item.id, change });
   const index = part.work.indexOf(item);
   const grainMm = 0.5;
   return (

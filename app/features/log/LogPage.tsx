@@ -1,7 +1,8 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format } from "date-fns";
+import { useState } from "react";
 import { formatDuration } from "~core/measure";
-import { failedCount, goodCount } from "~core/plan";
+import { failedCount, goodCount, takenS } from "~core/plan";
 import type { Project, StepRecord } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/features/frame/Page";
@@ -9,19 +10,29 @@ import { useActions } from "~app/features/frame/scene";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
-const takenS = (r: StepRecord): number => ((r.finishedAt ?? r.startedAt) - r.startedAt) / 1000;
+/** How many rows at a time. */
+const ROWS = 200;
+
+function takenText(r: StepRecord): string {
+  const taken = takenS(r);
+  if (taken !== null) return formatDuration(taken);
+  return r.finishedAt !== null && r.finishedAt > r.startedAt
+    ? `left open ${formatDuration((r.finishedAt - r.startedAt) / 1000)}: not counted`
+    : "not timed: the clock was set back";
+}
 
 export function LogPage({ project }: { project: Project }) {
   const { scene, parts, records } = project;
   const { run } = useActions();
+  const [rows, setRows] = useState(ROWS);
   const done = [...records].filter((r) => r.finishedAt !== null).sort((a, b) => b.startedAt - a.startedAt);
   const good = parts.reduce((n, p) => n + goodCount(p, records), 0),
     failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
   // Hands and machines are kept apart: they are different hours.
   const share = (time: StepRecord["time"]): string | null => {
-    const own = done.filter((r) => r.time === time);
+    const own = done.filter((r) => r.time === time && takenS(r) !== null);
     const planned = own.reduce((n, r) => n + r.plannedS, 0),
-      taken = own.reduce((n, r) => n + takenS(r), 0);
+      taken = own.reduce((n, r) => n + takenS(r)!, 0);
     return own.length && planned > 0
       ? `${Math.round((taken / planned) * 100)} % of what was planned, over ${own.length} ${own.length === 1 ? "step" : "steps"}`
       : null;
@@ -65,7 +76,7 @@ export function LogPage({ project }: { project: Project }) {
                 </tr>
               </thead>
               <tbody>
-                {done.map((r) => (
+                {done.slice(0, rows).map((r) => (
                   <tr key={r.id}>
                     <td className="whitespace-nowrap">{format(r.startedAt, "EEE d MMM HH:mm")}</td>
                     <td className="font-semibold">{parts.find((p) => p.id === r.partId)?.name ?? "a part that is gone"}</td>
@@ -74,7 +85,7 @@ export function LogPage({ project }: { project: Project }) {
                       {r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}
                     </td>
                     <td className="whitespace-nowrap">{formatDuration(r.plannedS)}</td>
-                    <td className="whitespace-nowrap">{formatDuration(takenS(r))}</td>
+                    <td className="whitespace-nowrap">{takenText(r)}</td>
                     <td className={r.result === "failed" || r.result === "partly" ? "note-act" : ""}>
                       {r.result ? RESULT_WORDS[r.result] : ""}
                       {r.good + r.failed > 0 && (
@@ -97,6 +108,11 @@ export function LogPage({ project }: { project: Project }) {
               </tbody>
             </table>
           </div>
+          {done.length > rows && (
+            <button className="btn mt-2" onClick={() => setRows(rows + ROWS)}>
+              {Math.min(ROWS, done.length - rows)} more of {(done.length - rows).toLocaleString("en")}
+            </button>
+          )}
         </>
       )}
     </Page>

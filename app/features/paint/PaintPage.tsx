@@ -4,7 +4,7 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { checkStack, FAMILIES, isClash, METHODS, worstFirst, type BoundaryVerdict, type CoatFamily, type CoatMethod } from "~core/coat";
 import { formatArea, formatDuration } from "~core/measure";
-import { partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
+import { LIMITS, partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
@@ -144,7 +144,7 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
       {replacement && over?.kind === "coat" && (
         <button
           className="btn btn-solid mt-2"
-          onClick={() => run("work.set", { partId: part.id, item: { ...over, paintId: replacement.id } })}
+          onClick={() => void run("work.set", { partId: part.id, itemId: over.id, change: { paintId: replacement.id } })}
         >
           Use {replacement.name}
         </button>
@@ -158,7 +158,8 @@ const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ valu
 function Recipe({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const coats = part.work.filter((w): w is Extract<WorkItem, { kind: "coat" }> => w.kind === "coat");
-  const set = (item: WorkItem): void => run("work.set", { partId: part.id, item });
+  const set = (itemId: string, change: Partial<Extract<WorkItem, { kind: "coat" }>>) =>
+    run("work.set", { partId: part.id, itemId, change });
   return (
     <div>
       {coats.length === 0 && <p className="text-soft">No coats yet.</p>}
@@ -176,7 +177,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
                 label="Paint"
                 hideLabel
                 value={c.paintId}
-                onChange={(paintId) => set({ ...c, paintId })}
+                onChange={(paintId) => set(c.id, { paintId })}
                 options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))}
               />
               <Choice
@@ -184,16 +185,17 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
                 label="Method"
                 hideLabel
                 value={c.method}
-                onChange={(method) => set({ ...c, method })}
+                onChange={(method) => set(c.id, { method })}
                 options={METHOD_OPTIONS}
               />
               <ParsedField
                 className="max-tab:col-start-2"
-                label="Coats"
+                label={`Coats of ${paint?.name ?? "a paint"}`}
+                draftKey={c.id}
                 hideLabel
                 text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`}
-                parse={(t) => parseCount(1, 20)(t.replace(/coats?/, ""))}
-                onCommit={(n) => set({ ...c, coats: n })}
+                parse={(t) => parseCount(LIMITS.coats)(t.replace(/coats?/, ""))}
+                onCommit={(n) => set(c.id, { coats: n })}
               />
               <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>
                 <X size={18} />
@@ -257,7 +259,7 @@ function Rack({ project }: { project: Project }) {
       {editing && (
         <PaintEditor
           paint={editing}
-          known={project.paints.some((p) => p.id === editing.id)}
+          known={project.paints.find((p) => p.id === editing.id)}
           onChange={setEditing}
           onClose={() => setEditing(null)}
         />
@@ -273,11 +275,19 @@ function PaintEditor({
   onClose,
 }: {
   paint: Omit<Paint, "sceneId">;
-  known: boolean;
+  known: Paint | undefined;
   onChange: (p: Omit<Paint, "sceneId">) => void;
   onClose: () => void;
 }) {
   const { run } = useActions();
+  // What was changed here, and no more: another window may have changed the rest.
+  const keep = () =>
+    known
+      ? run("paint.set", {
+          paintId: paint.id,
+          change: Object.fromEntries(Object.entries(paint).filter(([k, v]) => k !== "sceneId" && v !== known[k as keyof Paint])),
+        })
+      : run("paint.add", { paint });
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
       <div className="grid gap-3 tab:grid-cols-2">
@@ -307,7 +317,7 @@ function PaintEditor({
         <ParsedField
           label="Left, ml"
           text={String(paint.stockMl)}
-          parse={parseNumber(0, 100000)}
+          parse={parseNumber(LIMITS.stockMl)}
           onCommit={(stockMl) => onChange({ ...paint, stockMl })}
         />
       </div>
@@ -315,8 +325,7 @@ function PaintEditor({
         <button
           className="btn btn-solid"
           onClick={() => {
-            run("paint.put", { paint });
-            onClose();
+            void keep().then((done) => done.ok && onClose());
           }}
         >
           Keep it
@@ -325,8 +334,7 @@ function PaintEditor({
           <button
             className="btn"
             onClick={() => {
-              run("paint.delete", { paintId: paint.id });
-              onClose();
+              void run("paint.delete", { paintId: paint.id }).then((done) => done.ok && onClose());
             }}
           >
             Take it off the rack

@@ -6,7 +6,7 @@ import { runMeshJob } from "~workers/mesh/client";
 import { formatArea, formatMm, formatVolume } from "~core/measure";
 import { FILE_UNIT_MM, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
-import { partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
+import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
 import { Choice, ParsedField, parseCount, parseName } from "~app/ui/field";
 import { meshSourceOf } from "./meshSource";
@@ -33,10 +33,11 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
   const changeUnit = async (unit: FileUnit): Promise<void> => {
     if (source.kind !== "mesh") return;
     const from = await meshSourceOf(part);
-    if (from?.kind !== "file") return;
-    const read = await runMeshJob("measure", { source: { ...from, unit } });
+    if (!from.ok) return void toast.error(from.problem.message);
+    if (from.value.kind !== "file") return;
+    const read = await runMeshJob("measure", { source: { ...from.value, unit } });
     if (!read.ok) return void toast.error(read.problem.message);
-    run("part.unit", {
+    void run("part.unit", {
       partId: part.id,
       source: {
         ...source,
@@ -54,7 +55,7 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
       <ParsedField
         label="Copies needed"
         text={String(part.copies)}
-        parse={parseCount(1, 5000)}
+        parse={parseCount(LIMITS.copies)}
         onCommit={(copies) => run("part.set", { partId: part.id, copies })}
       />
       <div className="flex gap-3">
@@ -62,14 +63,14 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
           className="flex-1"
           label="Good before"
           text={String(part.goodBefore)}
-          parse={parseCount(0, 5000)}
+          parse={parseCount(LIMITS.pieces)}
           onCommit={(goodBefore) => run("part.set", { partId: part.id, goodBefore })}
         />
         <ParsedField
           className="flex-1"
           label="Failed before"
           text={String(part.failedBefore)}
-          parse={parseCount(0, 5000)}
+          parse={parseCount(LIMITS.pieces)}
           onCommit={(failedBefore) => run("part.set", { partId: part.id, failedBefore })}
         />
       </div>

@@ -52,7 +52,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
     if (next) void navigate(`/s/${scene.id}/parts/${next.id}`);
   };
   const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
-  const plan = (): void => run("work.add", { partId: part.id, at: 0, items: defaultWork(part, project, surfaces, newId) });
+  const plan = () => run("work.add", { partId: part.id, at: 0, items: defaultWork(part, project, surfaces, newId) });
   const planned = part.work.length > 0;
   useKey("r", "Turn the part", "This part", () => setTurning((t) => !t));
   useKey("Enter", "Plan this part", "This part", plan, !planned && ready);

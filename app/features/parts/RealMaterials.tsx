@@ -19,11 +19,7 @@ export function RealMaterials({ part, project, surfaces }: { part: Part; project
     .filter((s, i, all) => all.findIndex((o) => surfaceName(o) === surfaceName(s)) === i)
     .slice(0, SHOWN);
   if (shown.length === 0) return <p className="text-soft">No surface is large enough to be painted apart.</p>;
-  const set = (surface: string, material: string): void =>
-    run("part.set", {
-      partId: part.id,
-      materials: [...part.materials.filter((m) => m.surface !== surface), ...(material ? [{ surface, material }] : [])],
-    });
+  const set = (surface: string, material: string) => run("part.material", { partId: part.id, surface, material: material || null });
   return (
     <table className="plain">
       <thead>

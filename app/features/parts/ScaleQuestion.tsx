@@ -7,7 +7,7 @@ import { useActions } from "~app/features/frame/scene";
 export function ScaleQuestion() {
   const { run } = useActions();
   const [other, setOther] = useState(false);
-  const settle = (scale: Scale): void => run("scene.scale", { scale });
+  const settle = (scale: Scale) => run("scene.scale", { scale });
   const range = figureRatioRange(28);
   return (
     <section aria-label="Who stands beside it?" className="mt-3 border-2 border-ink p-4">

@@ -31,9 +31,10 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
     const stop = new AbortController();
     void (async () => {
       const source = await meshSourceOf(part);
-      if (!source || stop.signal.aborted) return;
+      if (stop.signal.aborted) return;
+      if (!source.ok) return setProblem(source.problem.message);
       const [result, { showOnTurntable }] = await Promise.all([
-        runMeshJob("turntable", { source, factor: part.factor }, { signal: stop.signal }),
+        runMeshJob("turntable", { source: source.value, factor: part.factor }, { signal: stop.signal }),
         import("./turntableScene"),
       ]);
       if (stop.signal.aborted || !holder.current) return;

@@ -140,8 +140,9 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
   const [keep, setKeep] = useState(true);
   const [wrong, setWrong] = useState<string | null>(null);
   const add = (item: WorkItem): void => {
-    run("work.add", { partId: part.id, items: [item], at: Number(where) });
-    onClose();
+    void run("work.add", { partId: part.id, items: [item], at: Number(where) }).then((done) =>
+      done.ok ? onClose() : setWrong(done.problem.message),
+    );
   };
   const addOwn = (): void => {
     const name = parseName(title);

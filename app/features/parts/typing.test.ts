@@ -5,6 +5,7 @@ import { parseArea } from "../ground/GroundPage";
 import { geometryKey } from "./geometryKey";
 import { nameFromFile } from "./incoming/nameFromFile";
 import { parsePartSize } from "./incoming/NewPart";
+import { LIMITS } from "~core/project";
 import { parseScale } from "~core/scale";
 import { sizePart } from "../../../tests/sampleProject";
 
@@ -54,12 +55,12 @@ describe("areas", () => {
 
 describe("numbers and names", () => {
   it("counts are whole and within limits", () => {
-    expect(parseCount(1, 5000)("24")).toEqual({ ok: true, value: 24 });
-    for (const bad of ["0", "2.5", "many", "", "5001"]) expect(parseCount(1, 5000)(bad).ok, bad).toBe(false);
+    expect(parseCount(LIMITS.copies)("24")).toEqual({ ok: true, value: 24 });
+    for (const bad of ["0", "2.5", "many", "", "5001"]) expect(parseCount(LIMITS.copies)(bad).ok, bad).toBe(false);
   });
   it("numbers take a comma", () => {
-    expect(parseNumber(0, 10)("2,5")).toEqual({ ok: true, value: 2.5 });
-    for (const bad of ["", "11", "-1", "x"]) expect(parseNumber(0, 10)(bad).ok, bad).toBe(false);
+    expect(parseNumber({ least: 0, most: 10 })("2,5")).toEqual({ ok: true, value: 2.5 });
+    for (const bad of ["", "11", "-1", "x"]) expect(parseNumber({ least: 0, most: 10 })(bad).ok, bad).toBe(false);
   });
   it("names are trimmed and not empty", () => {
     expect(parseName("  Mill ")).toEqual({ ok: true, value: "Mill" });

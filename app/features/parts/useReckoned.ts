@@ -9,7 +9,8 @@ import { REPORT_VERSION, WALLS_VERSION } from "~core/mesh";
 import { printFactsOf, type Part, type Project } from "~core/project";
 import type { Printer } from "~core/print";
 import { keepMeasured, keepPrintFacts } from "~store/printFacts";
-import { db } from "~app/data/database.client";
+import { ask, db } from "~app/data/database.client";
+import { tellStored } from "~app/data/windows.client";
 import { geometryKey } from "./geometryKey";
 import { meshSourceOf } from "./meshSource";
 
@@ -55,10 +56,11 @@ export function useReckoned(project: Project): Reckoning {
     if (!next) return;
     const stop = new AbortController();
     void (async () => {
-      const source = await meshSourceOf(next.part);
+      const found = await meshSourceOf(next.part);
       if (stop.signal.aborted) return;
       const fail = (message: string): void => setFailed((f) => new Map(f).set(next.key, { partId: next.part.id, message }));
-      if (!source) return fail("The mesh of this part is not in this browser. Drop its file again.");
+      if (!found.ok) return fail(found.problem.message);
+      const source = found.value;
       const { part, printer } = next;
       const options = {
         signal: stop.signal,
@@ -70,14 +72,17 @@ export function useReckoned(project: Project): Reckoning {
         const result = await runMeshJob("print", { source, factor: part.factor, printer, up }, options);
         if (stop.signal.aborted) return;
         if (!result.ok) return fail(result.problem.message);
-        await keepPrintFacts(db, project.scene.id, part.id, [result.value]);
+        const stored = await ask(() => keepPrintFacts(db, project.scene.id, part.id, [result.value]));
+        if (!stored.ok) return fail(stored.problem.message);
       } else if (source.kind === "file") {
         const result = await runMeshJob("measure", { source }, options);
         if (stop.signal.aborted) return;
         if (!result.ok) return fail(result.problem.message);
-        await keepMeasured(db, project.scene.id, part.id, source.hash, result.value);
+        const stored = await ask(() => keepMeasured(db, project.scene.id, part.id, source.hash, result.value));
+        if (!stored.ok) return fail(stored.problem.message);
       }
       setProgress(null);
+      tellStored(project.scene.id);
       await revalidate();
     })();
     return () => stop.abort();

@@ -4,7 +4,7 @@ import { runMeshJob } from "~workers/mesh/client";
 import { SHEET_VERSION, type Sheet } from "~core/sheet";
 import type { Up } from "~core/mesh";
 import type { Part } from "~core/project";
-import { db } from "~app/data/database.client";
+import { ask, db } from "~app/data/database.client";
 import { geometryKey } from "./geometryKey";
 import { meshSourceOf } from "./meshSource";
 
@@ -26,16 +26,16 @@ export function useSheet(part: Part): SheetState {
   useEffect(() => {
     const stop = new AbortController();
     void (async () => {
-      const kept = await db.sheets.get(key);
+      // A store that does not answer only means that it is drawn anew.
+      const kept = await ask(() => db.sheets.get(key));
       if (stop.signal.aborted) return;
-      if (kept) return setState({ key, sheet: kept.sheet, progress: 1, problem: null });
+      if (kept.ok && kept.value) return setState({ key, sheet: kept.value.sheet, progress: 1, problem: null });
       const source = await meshSourceOf(part);
       if (stop.signal.aborted) return;
-      if (!source)
-        return setState({ key, sheet: null, progress: 0, problem: "The mesh of this part is not in this browser. Drop its file again." });
+      if (!source.ok) return setState({ key, sheet: null, progress: 0, problem: source.problem.message });
       const result = await runMeshJob(
         "sheet",
-        { source, factor: part.factor, up: printUp(part) },
+        { source: source.value, factor: part.factor, up: printUp(part) },
         {
           signal: stop.signal,
           onProgress: (progress) => setState({ key, sheet: null, progress, problem: null }),
@@ -45,7 +45,7 @@ export function useSheet(part: Part): SheetState {
       if (!result.ok) return setState({ key, sheet: null, progress: 0, problem: result.problem.message });
       setState({ key, sheet: result.value, progress: 1, problem: null });
       // A full store only means that it is drawn again next time.
-      await db.sheets.put({ key, sheet: result.value }).catch(() => undefined);
+      await ask(() => db.sheets.put({ key, sheet: result.value }));
     })();
     return () => stop.abort();
     // The key names everything the sheet depends on.

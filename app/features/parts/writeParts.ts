@@ -41,8 +41,8 @@ export async function writeParts(
   for (const { part, copies } of wanted) {
     if (part.source.kind === "scratch" || copies <= 0) continue;
     const source = await meshSourceOf(part);
-    if (!source) return fail("mesh.missing", `The mesh of ${part.name} is not in this browser. Drop its file again.`);
-    for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source });
+    if (!source.ok) return source;
+    for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value });
   }
   if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
   const written = await runMeshJob("write", { parts, format, acrossMm });

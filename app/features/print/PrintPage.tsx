@@ -9,7 +9,8 @@ import { printOptions, type Part, type Project } from "~core/project";
 import type { FilamentPrinter, Printer, ResinPrinter } from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { useActions, type RunCommand } from "~app/features/frame/scene";
+import type { PrinterChange } from "~store/commands";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { writeParts } from "~app/features/parts/writeParts";
 import { ParsedField, parseNumber } from "~app/ui/field";
@@ -169,73 +170,74 @@ const parseBed = (text: string): Result<[number, number, number]> => {
 interface ProfileField<P> {
   label: string;
   get: (p: P) => number;
-  set: (p: P, n: number) => P;
+  /** The field as a change of the profile. */
+  change: (n: number) => PrinterChange;
   least: number;
   most: number;
 }
 
 const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
-  { label: "layer, mm", get: (p) => p.layerMm, set: (p, layerMm) => ({ ...p, layerMm }), least: 0.04, most: 0.6 },
-  { label: "infill, %", get: (p) => Math.round(p.infill * 100), set: (p, n) => ({ ...p, infill: n / 100 }), least: 0, most: 100 },
-  { label: "wall lines", get: (p) => p.wallLines, set: (p, n) => ({ ...p, wallLines: Math.round(n) }), least: 1, most: 20 },
+  { label: "layer, mm", get: (p) => p.layerMm, change: (layerMm) => ({ layerMm }), least: 0.04, most: 0.6 },
+  { label: "infill, %", get: (p) => Math.round(p.infill * 100), change: (n) => ({ infill: n / 100 }), least: 0, most: 100 },
+  { label: "wall lines", get: (p) => p.wallLines, change: (n) => ({ wallLines: Math.round(n) }), least: 1, most: 20 },
   {
     label: "outer wall, mm/s",
     get: (p) => p.speedMmS.outerWall,
-    set: (p, outerWall) => ({ ...p, speedMmS: { ...p.speedMmS, outerWall } }),
+    change: (outerWall) => ({ speedMmS: { outerWall } }),
     least: 5,
     most: 600,
   },
   {
     label: "infill speed, mm/s",
     get: (p) => p.speedMmS.infill,
-    set: (p, infill) => ({ ...p, speedMmS: { ...p.speedMmS, infill } }),
+    change: (infill) => ({ speedMmS: { infill } }),
     least: 5,
     most: 800,
   },
   {
     label: "acceleration, mm/s²",
     get: (p) => p.accelerationMmS2,
-    set: (p, accelerationMmS2) => ({ ...p, accelerationMmS2 }),
+    change: (accelerationMmS2) => ({ accelerationMmS2 }),
     least: 100,
     most: 40000,
   },
   {
     label: "price a kilogram",
     get: (p) => p.pricePerKgMinor / 100,
-    set: (p, n) => ({ ...p, pricePerKgMinor: Math.round(n * 100) }),
+    change: (n) => ({ pricePerKgMinor: Math.round(n * 100) }),
     least: 0,
     most: 1000,
   },
 ];
 const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
-  { label: "layer, mm", get: (p) => p.layerMm, set: (p, layerMm) => ({ ...p, layerMm }), least: 0.01, most: 0.2 },
-  { label: "exposure, s", get: (p) => p.exposureS, set: (p, exposureS) => ({ ...p, exposureS }), least: 0.2, most: 60 },
+  { label: "layer, mm", get: (p) => p.layerMm, change: (layerMm) => ({ layerMm }), least: 0.01, most: 0.2 },
+  { label: "exposure, s", get: (p) => p.exposureS, change: (exposureS) => ({ exposureS }), least: 0.2, most: 60 },
   {
     label: "bottom exposure, s",
     get: (p) => p.bottomExposureS,
-    set: (p, bottomExposureS) => ({ ...p, bottomExposureS }),
+    change: (bottomExposureS) => ({ bottomExposureS }),
     least: 1,
     most: 200,
   },
-  { label: "bottom layers", get: (p) => p.bottomLayers, set: (p, n) => ({ ...p, bottomLayers: Math.round(n) }), least: 0, most: 40 },
+  { label: "bottom layers", get: (p) => p.bottomLayers, change: (n) => ({ bottomLayers: Math.round(n) }), least: 0, most: 40 },
   {
     label: "lift, mm",
     get: (p) => p.lift.distanceMm,
-    set: (p, distanceMm) => ({ ...p, lift: { ...p.lift, distanceMm } }),
+    change: (distanceMm) => ({ lift: { distanceMm } }),
     least: 0.5,
     most: 30,
   },
   {
     label: "lift speed, mm/min",
     get: (p) => p.lift.liftMmMin,
-    set: (p, liftMmMin) => ({ ...p, lift: { ...p.lift, liftMmMin } }),
+    change: (liftMmMin) => ({ lift: { liftMmMin } }),
     least: 5,
     most: 1000,
   },
   {
     label: "price a litre",
     get: (p) => p.pricePerLitreMinor / 100,
-    set: (p, n) => ({ ...p, pricePerLitreMinor: Math.round(n * 100) }),
+    change: (n) => ({ pricePerLitreMinor: Math.round(n * 100) }),
     least: 0,
     most: 1000,
   },
@@ -243,7 +245,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
 
 function Profile({ printer }: { printer: Printer }) {
   const { run } = useActions();
-  const store = (p: Printer): void => run("printer.set", { printer: p });
+  const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
   return (
     <section aria-label={`Profile of ${printer.name}`}>
       <h3 className="text-lg">
@@ -255,7 +257,7 @@ function Profile({ printer }: { printer: Printer }) {
           label="build space"
           text={`${printer.bedMm.join(" × ")} mm`}
           parse={parseBed}
-          onCommit={(bedMm) => store({ ...printer, bedMm })}
+          onCommit={(bedMm) => store({ bedMm })}
         />
         {printer.process === "fdm" ? (
           <Numbers printer={printer} fields={FDM_FIELDS} onStore={store} />
@@ -267,14 +269,23 @@ function Profile({ printer }: { printer: Printer }) {
   );
 }
 
-function Numbers<P extends Printer>({ printer, fields, onStore }: { printer: P; fields: ProfileField<P>[]; onStore: (p: P) => void }) {
+function Numbers<P extends Printer>({
+  printer,
+  fields,
+  onStore,
+}: {
+  printer: P;
+  fields: ProfileField<P>[];
+  onStore: (change: PrinterChange) => ReturnType<RunCommand>;
+}) {
   return fields.map((f) => (
     <ParsedField
       key={f.label}
       label={f.label}
+      draftKey={`${printer.id} ${f.label}`}
       text={String(f.get(printer))}
-      parse={parseNumber(f.least, f.most)}
-      onCommit={(n) => onStore(f.set(printer, n))}
+      parse={parseNumber(f)}
+      onCommit={(n) => onStore(f.change(n))}
     />
   ));
 }

@@ -49,7 +49,7 @@ export function ScalePage({ project }: { project: Project }) {
   const { scene } = project;
   const { scale, secondary } = scene;
   const { run } = useActions();
-  const settle = (next: Scale): void => run("scene.scale", { scale: next });
+  const settle = (next: Scale) => run("scene.scale", { scale: next });
   const eye = arcMinuteMm(scene.viewingDistanceMm);
   return (
     <Page
@@ -210,7 +210,7 @@ function KnownThings({ project }: { project: Project }) {
   const { run } = useActions();
   const [all, setAll] = useState(false);
   const things = [...scene.ownThings, ...(all ? REAL_THINGS : REAL_THINGS.filter((t) => SHOWN.includes(t.name)))];
-  const add = (thing: RealThing): void => run("scene.set", { ownThings: [...scene.ownThings, thing] });
+  const add = (thing: RealThing) => run("item.add", { list: "ownThings", items: [thing] });
   return (
     <>
       <table className="plain">
@@ -236,7 +236,7 @@ function KnownThings({ project }: { project: Project }) {
               {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
               <td className="text-right">
                 {i < scene.ownThings.length ? (
-                  <button className="btn-text" onClick={() => run("scene.set", { ownThings: scene.ownThings.filter((_, k) => k !== i) })}>
+                  <button className="btn-text" onClick={() => void run("item.drop", { list: "ownThings", key: t.name })}>
                     remove
                   </button>
                 ) : (

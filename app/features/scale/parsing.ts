@@ -1,12 +1,14 @@
 /** What is typed about scales and known things. */
 import { fail, ok, parseLength, type Result } from "~core/measure";
+import { LIMITS } from "~core/project";
 import type { RealThing } from "~core/scale";
 
 /** A viewing distance, mm. */
 export const parseDistance = (text: string): Result<number> => {
   const r = parseLength(text, "m");
   if (!r.ok) return r;
-  return r.value.mm >= 50 && r.value.mm <= 20000 ? ok(r.value.mm) : fail("distance", "Between 5 cm and 20 m.");
+  const { least, most } = LIMITS.viewingDistanceMm;
+  return r.value.mm >= least && r.value.mm <= most ? ok(r.value.mm) : fail("distance", "Between 5 cm and 20 m.");
 };
 
 /** "handwheel = 60 cm", "lock gate = 4 to 4.5 m". */

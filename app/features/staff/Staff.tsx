@@ -22,6 +22,12 @@ const HEIGHT = 76;
 const FINE_WIDTH = 196;
 const RIB = DETAIL_FLOORS[0].mm;
 
+/** The next of 1, 2, 5, 10 … that is no less. */
+export function roundStep(least: number): number {
+  const ten = 10 ** Math.floor(Math.log10(least));
+  return [1, 2, 5, 10].map((n) => n * ten).find((s) => s >= least * (1 - 1e-9)) ?? 10 * ten;
+}
+
 export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
@@ -37,14 +43,15 @@ export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ow
 function Rule({ width, ratio, distanceMm, marks }: StaffProps & { width: number }) {
   const left = FINE_WIDTH + 26;
   const longest = Math.max(120, ...marks.map((m) => m.mm * 1.06));
-  const step = longest > 600 ? 100 : longest > 260 ? 50 : 20;
+  // However long the longest is, the rule has the same few lines.
+  const step = longest <= 260 ? 20 : longest <= 600 ? 50 : roundStep(longest / 16);
   const x = scaleLinear([0, longest], [left, width - 14]);
   const fine = scaleLinear([0, 1], [14, FINE_WIDTH - 26]);
   const tick = step / 10;
   const ticks = Array.from({ length: Math.floor(longest / tick) + 1 }, (_, i) => i * tick);
   // Real marks: round metres about 70 px apart.
   const mPerPx = (ratio / 1000) * (longest / (width - 14 - left));
-  const realStep = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50].find((s) => s / mPerPx > 62) ?? 100;
+  const realStep = Math.max(0.05, roundStep(62 * mPerPx));
   const reals = Array.from({ length: Math.floor((longest * ratio) / 1000 / realStep) + 1 }, (_, i) => i * realStep);
   const eye = arcMinuteMm(distanceMm);
   // The longest stands highest, so that no label lies across another's line.

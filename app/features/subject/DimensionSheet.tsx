@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { formatMm, formatReal, parseLength } from "~core/measure";
-import { choicesOf, partSizeMm, type Project } from "~core/project";
+import { choicesOf, LIMITS, partSizeMm, type Project } from "~core/project";
 import {
   AXES,
   checkDimensions,
@@ -13,7 +13,7 @@ import {
   type RealDimension,
   type Sureness,
 } from "~core/subject";
-import { newId, useActions } from "~app/features/frame/scene";
+import { newId, useActions, type RunCommand } from "~app/features/frame/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 
 const sureOptions = (Object.keys(SURENESS) as Sureness[]).map((s) => ({ value: s, label: SURENESS[s].label }));
@@ -22,8 +22,7 @@ export function DimensionSheet({ project }: { project: Project }) {
   const { scene, parts } = project;
   const { run } = useActions();
   const sheet = scene.dimensions;
-  const put = (dimensions: RealDimension[]): void => run("scene.set", { dimensions });
-  const set = (id: string, change: Partial<RealDimension>): void => put(sheet.map((d) => (d.id === id ? { ...d, ...change } : d)));
+  const set = (key: string, change: Partial<RealDimension>) => run("item.set", { list: "dimensions", key, change });
   const clashes = contradictions(sheet);
   const clashing = new Set(clashes.flatMap((c) => c.ids));
   const off = parts.flatMap((part) =>
@@ -134,7 +133,11 @@ export function DimensionSheet({ project }: { project: Project }) {
                       )}
                     </td>
                     <td>
-                      <button className="btn-text" aria-label={`Remove ${d.name}`} onClick={() => put(sheet.filter((o) => o.id !== d.id))}>
+                      <button
+                        className="btn-text"
+                        aria-label={`Remove ${d.name}`}
+                        onClick={() => void run("item.drop", { list: "dimensions", key: d.id })}
+                      >
                         ✕
                       </button>
                     </td>
@@ -145,12 +148,12 @@ export function DimensionSheet({ project }: { project: Project }) {
           </table>
         </div>
       )}
-      <NewDimension onAdd={(d) => put([...sheet, d])} />
+      <NewDimension onAdd={(d) => run("item.add", { list: "dimensions", items: [d] })} />
     </>
   );
 }
 
-function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => void }) {
+function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => ReturnType<RunCommand> }) {
   const [name, setName] = useState("");
   const [axis, setAxis] = useState<Axis>("height");
   const [size, setSize] = useState("");
@@ -162,9 +165,9 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => void }) {
     if (!name.trim()) return setWrong("Say what it is the size of: wall, door, wheel.");
     if (!mm.ok) return setWrong(mm.problem.message);
     if (!(mm.value.mm > 0)) return setWrong("A size is longer than nothing.");
-    onAdd({
+    void onAdd({
       id: newId(),
-      name: name.trim().slice(0, 120),
+      name: name.trim().slice(0, LIMITS.name),
       axis,
       mm: mm.value.mm,
       text: size.trim().slice(0, 60),
@@ -172,10 +175,12 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => void }) {
       sure,
       within: null,
       partId: null,
+    }).then((done) => {
+      if (!done.ok) return setWrong(done.problem.message);
+      setName("");
+      setSize("");
+      setWrong(null);
     });
-    setName("");
-    setSize("");
-    setWrong(null);
   };
   const field = (label: string, value: string, change: (v: string) => void, placeholder: string, id: string) => (
     <div>

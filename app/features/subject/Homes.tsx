@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { fail, formatMm, ok, parseLength, type Result } from "~core/measure";
-import { configurationsOf, type Project } from "~core/project";
+import { configurationsOf, LIMITS, type Project } from "~core/project";
 import { checkHomes, CLEARANCE_MM, HOME_KINDS, type HomeKind } from "~core/subject";
 import { newId, useActions } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
@@ -44,12 +44,13 @@ export function Homes({ project }: { project: Project }) {
   const add = (): void => {
     const sizeMm = parseHomeSize(size, kind);
     if (!sizeMm.ok) return setWrong(sizeMm.problem.message);
-    run("scene.set", {
-      homes: [...scene.homes, { id: newId(), name: name.trim().slice(0, 120) || `the ${kind}`, kind, sizeMm: sizeMm.value }],
+    const home = { id: newId(), name: name.trim().slice(0, LIMITS.name) || `the ${kind}`, kind, sizeMm: sizeMm.value };
+    void run("item.add", { list: "homes", items: [home] }).then((done) => {
+      if (!done.ok) return setWrong(done.problem.message);
+      setName("");
+      setSize("");
+      setWrong(null);
     });
-    setName("");
-    setSize("");
-    setWrong(null);
   };
   const bad = parts.flatMap((part) =>
     checkHomes(configurationsOf(part), scene.homes)
@@ -68,7 +69,7 @@ export function Homes({ project }: { project: Project }) {
                 .map((v) => formatMm(v))
                 .join(" × ")}
             </span>
-            <button className="btn-text" onClick={() => run("scene.set", { homes: scene.homes.filter((x) => x.id !== h.id) })}>
+            <button className="btn-text" onClick={() => void run("item.drop", { list: "homes", key: h.id })}>
               remove
             </button>
           </li>

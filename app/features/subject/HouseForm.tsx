@@ -29,7 +29,7 @@ const FIELDS: { key: Exclude<keyof HouseStandards, "groundHex">; label: string; 
 export function HouseForm({ project }: { project: Project }) {
   const { scene, parts } = project;
   const { run } = useActions();
-  const set = (change: Partial<HouseStandards>): void => run("scene.set", { house: { ...scene.house, ...change } });
+  const set = (change: Partial<HouseStandards>) => run("house.set", { change });
   const any = Object.values(scene.house).some((v) => v !== null);
   const bad = parts.flatMap((part) =>
     houseFindings(part, scene)

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Project } from "~core/project";
 import { describeScale } from "~core/scale";
 import { coverage, FACES, inventedFaces, type Face, type Reference } from "~core/subject";
-import { db } from "~app/data/database.client";
+import { storeWithFiles } from "~app/data/edits.client";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { ScaleLeaves } from "~app/features/scale/ScaleLeaves";
@@ -44,16 +44,7 @@ export function ReferencesPage({ project }: { project: Project }) {
       });
     }
     if (references.length > 0) {
-      const { runWithFiles } = await import("~store/commands");
-      const done = await runWithFiles(
-        db,
-        scene.id,
-        "pictures",
-        pictures,
-        "scene.set",
-        { references: [...scene.references, ...references] },
-        Date.now(),
-      );
+      const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
       if (done.ok)
         toast(`${references.length} picture${references.length === 1 ? "" : "s"} on the board, without where and when they were taken`);
       else toast.error(done.problem.message);
@@ -61,8 +52,7 @@ export function ReferencesPage({ project }: { project: Project }) {
     }
     setBusy(false);
   };
-  const set = (id: string, change: Partial<Reference>): void =>
-    run("scene.set", { references: scene.references.map((r) => (r.id === id ? { ...r, ...change } : r)) });
+  const set = (key: string, change: Partial<Reference>) => run("item.set", { list: "references", key, change });
   const invented = inventedFaces(scene.references, null);
 
   return (
@@ -156,10 +146,7 @@ export function ReferencesPage({ project }: { project: Project }) {
                     ))}
                   </div>
                 </fieldset>
-                <button
-                  className="btn-text mt-1"
-                  onClick={() => run("scene.set", { references: scene.references.filter((x) => x.id !== r.id) })}
-                >
+                <button className="btn-text mt-1" onClick={() => void run("item.drop", { list: "references", key: r.id })}>
                   take it down
                 </button>
               </li>

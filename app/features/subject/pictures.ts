@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import { fail, ok, type Result } from "~core/measure";
 import { contentHash } from "~core/project";
-import { db } from "~app/data/database.client";
+import { ask, db } from "~app/data/database.client";
 
 /** Longest side of a kept picture, px. */
 const LONGEST = 1600;
@@ -42,9 +42,9 @@ export function usePicture(hash: string): string | null {
   useEffect(() => {
     let made = "";
     let gone = false;
-    void db.pictures.get(hash).then((row) => {
+    void ask(() => db.pictures.get(hash)).then((row) => {
       if (gone) return;
-      made = row ? URL.createObjectURL(row.file) : "";
+      made = row.ok && row.value ? URL.createObjectURL(row.value.file) : "";
       setUrl(made);
     });
     return () => {

@@ -70,8 +70,8 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   const hide = part.work.find((w) => w.kind === "hide");
   const use = (id: SchoolId, surface: Surface, steps: { cuspMm: number; pitchMm: number }): void => {
     const item = hideItem(hide?.id ?? newId(), id, { surface, ...steps });
-    if (hide) run("work.set", { partId: part.id, item });
-    else run("work.add", { partId: part.id, at: part.work.findIndex((w) => w.kind === "print") + 1, items: [item] });
+    if (hide) void run("work.set", { partId: part.id, itemId: hide.id, change: item });
+    else void run("work.add", { partId: part.id, at: part.work.findIndex((w) => w.kind === "print") + 1, items: [item] });
   };
   const shownSchool: SchoolId = school ?? (hide?.kind === "hide" ? hide.school : "fill-and-sand");
   return (

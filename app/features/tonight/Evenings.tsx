@@ -21,10 +21,7 @@ export function parseEvening(text: string): Result<{ from: string; to: string } 
 
 export function Evenings({ scene }: { scene: Scene }) {
   const { run } = useActions();
-  const set = (weekday: number, span: { from: string; to: string } | null): void => {
-    const others = scene.evenings.filter((e) => e.weekday !== weekday);
-    run("scene.set", { evenings: span ? [...others, { weekday, ...span }] : others });
-  };
+  const set = (weekday: number, span: { from: string; to: string } | null) => run("evening.set", { weekday, span });
   const text = (e: Evening | undefined): string => (e ? `${e.from} to ${e.to}` : "none");
   return (
     <div>

@@ -15,19 +15,19 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const record = state && "record" in state ? state.record : null;
   const [failed, setFailed] = useState(0);
   const [wentWrong, setWentWrong] = useState("");
+  const [refused, setRefused] = useState<string | null>(null);
   const isPrint = step.machineS > 0;
   const end = (result: "good" | "partly" | "failed"): void => {
     if (!record) return;
     // A print that fails takes all that is on its plate; a cleared plate is counted.
     const bad = result === "failed" ? step.onPlate : step.clears > 0 ? failed : 0;
-    run("step.finish", {
+    void run("step.finish", {
       recordId: record.id,
       result: bad === 0 ? result : bad >= step.onPlate ? "failed" : "partly",
       good: Math.max(0, step.counts - bad),
       failed: bad,
       wentWrong: wentWrong.trim(),
-    });
-    onClose();
+    }).then((done) => (done.ok ? onClose() : setRefused(done.problem.message)));
   };
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${step.partName}: ${step.title}`}>
@@ -57,6 +57,11 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
         <span className="label">What went wrong, if anything</span>
         <input className="field" maxLength={1000} value={wentWrong} onChange={(e) => setWentWrong(e.target.value)} />
       </label>
+      {refused && (
+        <p role="alert" className="note-act mt-2">
+          ▲ {refused}
+        </p>
+      )}
       <div className="mt-4 flex flex-wrap gap-2">
         <button className="btn btn-solid" onClick={() => end("good")}>
           {isPrint ? "It has ended well" : "Done"}

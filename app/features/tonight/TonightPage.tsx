@@ -3,7 +3,8 @@ import { format } from "date-fns";
 import { useEffect, useState } from "react";
 import { CARE_FIRST, CAUTIONS, type CautionId } from "~core/care";
 import { fail, formatDuration, ok, parseDuration } from "~core/measure";
-import { chanceBy, eveningsFrom, finishChance, type Clock, type FinishChance, type Offer, type Tonight } from "~core/plan";
+import { runPlanJob } from "~workers/plan/client";
+import { chanceBy, eveningsFrom, type Clock, type FinishChance, type Offer, type Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -23,7 +24,7 @@ export function TonightPage({ project }: { project: Project }) {
   const fitting = model.offers.filter((o) => o.fits);
   const tooLong = model.offers.filter((o) => !o.fits);
   const inHand = model.clocks.filter((c) => c.kind === "in hand");
-  const start = (o: Offer): void =>
+  const start = (o: Offer) =>
     run("step.start", {
       recordId: newId(),
       partId: o.step.partId,
@@ -33,7 +34,13 @@ export function TonightPage({ project }: { project: Project }) {
       plannedS: o.step.machineS > 0 ? o.step.machineS : Math.max(60, o.step.handsOnS),
       waitS: o.step.waitS,
     });
-  useKey("Enter", "Start the first thing", "Tonight", () => fitting[0] && start(fitting[0]), fitting.length > 0 && inHand.length === 0);
+  useKey(
+    "Enter",
+    "Start the first thing",
+    "Tonight",
+    () => void (fitting[0] && start(fitting[0])),
+    fitting.length > 0 && inHand.length === 0,
+  );
   useKey("f", "Finish what is in hand", "Tonight", () => setFinishing(inHand[0]), inHand.length > 0);
   const cautions = [...new Set([...fitting.slice(0, 3).flatMap((o) => o.step.cautions), ...inHand.flatMap((c) => c.step.cautions)])];
   return (
@@ -278,12 +285,17 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   const [chance, setChance] = useState<FinishChance | null>(null);
   const key = `${project.records.length} ${model.steps.length} ${JSON.stringify(scene.evenings)} ${Math.round(model.handsOnS)}`;
   useEffect(() => {
-    // Eighty schedules take a moment: after the page has been drawn.
-    const timer = setTimeout(
-      () => setChance(finishChance(model.steps, model.states, eveningsFrom(model.now, scene.evenings, scene.timeZone, 240), model.now)),
-      120,
-    );
-    return () => clearTimeout(timer);
+    // Eighty schedules take a moment: in a worker, after the page has been drawn.
+    const stop = new AbortController();
+    const timer = setTimeout(() => {
+      const { steps, states, now } = model;
+      const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
+      void runPlanJob("chance", { steps, states, evenings, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
+    }, 120);
+    return () => {
+      clearTimeout(timer);
+      stop.abort();
+    };
     // Only what changes the plan makes new runs, not each tick of the clock.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);

@@ -1,9 +1,12 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { data, Outlet, useFetcher, useParams, useRevalidator, useSearchParams } from "react-router";
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit } from "react-router";
 import { toast } from "sonner";
-import { partSizeMm } from "~core/project";
+import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
-import { openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
+import { acknowledgement, sendAgain, writeDown, type Edited } from "~app/data/edits.client";
+import { forgetScene, lastScene, openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
+import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
+import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/files/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { SceneActionsContext, useNow, type RunCommand, type SceneData } from "~app/features/frame/scene";
@@ -16,15 +19,19 @@ import { NewPart } from "~app/features/parts/incoming/NewPart";
 import { ReckoningContext } from "~app/features/parts/reckoning";
 import { useReckoned } from "~app/features/parts/useReckoned";
 import type { Result } from "~core/measure";
-import type { Edited } from "./edit";
 import type { Route } from "./+types/layout";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
+  // Until it stands on the page it is not the scene to come back to.
+  if (lastScene() === params.sceneId) forgetScene();
+  const unsent = await sendAgain();
   const project = await openProject(params.sceneId);
-  if (!project) throw data("No scene with this id", { status: 404 });
-  rememberScene(params.sceneId);
-  return { project, loadedAt: Date.now() };
+  if (!project.ok) throw new Error(project.problem.message);
+  if (!project.value) throw data("No scene with this id", { status: 404 });
+  return { project: project.value, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
+
+export const ErrorBoundary = SceneTrouble;
 
 export function HydrateFallback() {
   return <p className="p-10 font-slab text-xl">Opening the bench book…</p>;
@@ -48,7 +55,10 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     await revalidate();
   }, [revalidate]);
   useDrop(addFiles);
-  useOtherWindows();
+  useOtherWindows(project.scene.id);
+  useDrawn(project);
+  const { unsent } = loaderData;
+  useEffect(() => unsent.forEach((message) => toast.error(`From your last visit: ${message}`)), [unsent]);
 
   const params = useParams();
   const [search] = useSearchParams();
@@ -70,6 +80,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
             marks={marks}
             waiting={waitingAt(project, tonight.model)}
             reckoning={reckoning.text}
+            problem={tonight.problem}
             onUndo={undo}
             onRedo={redo}
             onScene={() => setScenes(true)}
@@ -87,31 +98,58 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   );
 }
 
+type Post = (command: string, payload: object) => Promise<Result<Edited>>;
+
+/** Takes the last change back, or does it again; one of another open window only when that is said and wanted all the same. */
+async function takeBack(post: Post, command: "undo" | "redo", anyway = false): Promise<void> {
+  const answer = await post(command, { anyway });
+  if (answer.ok) toast(`${command === "undo" ? "Taken back" : "Done again"}: ${answer.value.label}`);
+  else if (answer.problem.code === "undo.other")
+    toast(answer.problem.message, {
+      duration: 15_000,
+      action: {
+        label: command === "undo" ? "Take it back all the same" : "Do it again all the same",
+        onClick: () => void takeBack(post, command, true),
+      },
+    });
+  else toast.error(answer.problem.message);
+}
+
 /** Sends commands to the scene's edit route and tells what came of them. */
 function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: () => void } {
-  const fetcher = useFetcher<Result<Edited>>();
-  const { submit, data: answer } = fetcher;
+  const submit = useSubmit();
   const { revalidate } = useRevalidator();
   const post = useCallback(
-    (command: string, payload: object) => {
-      void submit(JSON.stringify({ command, payload }), { method: "post", action: `/s/${sceneId}/edit`, encType: "application/json" });
+    async (command: string, payload: object): Promise<Result<Edited>> => {
+      const order = writeDown(sceneId, command, payload);
+      const answered = acknowledgement(order.editId);
+      // A key of its own, so that no edit's answer is lost to the next one's.
+      const followed = submit(order as unknown as Parameters<typeof submit>[0], {
+        method: "post",
+        action: `/s/${sceneId}/edit`,
+        encType: "application/json",
+        navigate: false,
+        fetcherKey: order.editId,
+      });
+      const answer = await answered;
+      await followed;
+      // A change of page that began before the edit was stored may have read the rows as they were: read them once more.
+      await revalidate();
+      return answer;
     },
-    [submit, sceneId],
+    [submit, sceneId, revalidate],
   );
-  const undo = useCallback(() => post("undo", {}), [post]);
-  const redo = useCallback(() => post("redo", {}), [post]);
-  const told = useRef<unknown>(null);
-  useEffect(() => {
-    if (!answer || told.current === answer) return;
-    told.current = answer;
-    // A change of page that began before the edit was stored may have read the rows as they were: read them once more.
-    void revalidate();
-    if (!answer.ok) toast.error(answer.problem.message);
-    else if (answer.value.command === "undo") toast(`Taken back: ${answer.value.label}`);
-    else if (answer.value.command === "redo") toast(`Done again: ${answer.value.label}`);
-    else toast(answer.value.label, { action: { label: "Undo", onClick: undo } });
-  }, [answer, undo, revalidate]);
-  const run = useCallback<RunCommand>((command, payload) => post(command, payload), [post]);
+  const undo = useCallback(() => void takeBack(post, "undo"), [post]);
+  const redo = useCallback(() => void takeBack(post, "redo"), [post]);
+  const run = useCallback<RunCommand>(
+    async (command, payload) => {
+      const answer = await post(command, payload);
+      if (answer.ok) toast(answer.value.label, { action: { label: "Undo", onClick: undo } });
+      else toast.error(answer.problem.message);
+      return answer;
+    },
+    [post, undo],
+  );
   return { run, undo, redo };
 }
 
@@ -138,14 +176,26 @@ function useDrop(onFiles: (files: DroppedFile[]) => void): void {
   }, [onFiles]);
 }
 
-/** A window that comes back to the front shows what another one has stored meanwhile. */
-function useOtherWindows(): void {
+/** This window follows what another one stores, at once; and looks again when it comes back to the front. */
+function useOtherWindows(sceneId: string): void {
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const onShow = (): void => {
       if (document.visibilityState === "visible") void revalidate();
     };
     document.addEventListener("visibilitychange", onShow);
-    return () => document.removeEventListener("visibilitychange", onShow);
-  }, [revalidate]);
+    const end = onStoredElsewhere((stored) => {
+      if (stored.sceneId === sceneId || stored.sceneId === null) void revalidate();
+    });
+    return () => {
+      document.removeEventListener("visibilitychange", onShow);
+      end();
+    };
+  }, [revalidate, sceneId]);
+}
+
+/** Once the scene stands on the page it is the one to come back to, and this window can be named by it. */
+function useDrawn(project: Project): void {
+  useEffect(() => rememberScene(project.scene.id), [project.scene.id]);
+  useEffect(() => nameWindow(project.scene.name), [project.scene.name]);
 }

@@ -1,12 +1,14 @@
 import { data, Outlet, useOutletContext, useParams } from "react-router";
 import { useProject } from "~app/features/frame/scene";
-import { db } from "~app/data/database.client";
+import { ask, db } from "~app/data/database.client";
 import type { Part, Project } from "~core/project";
 import type { Route } from "./+types/part";
 
 /** Only checks that the part is there: its data comes with the scene. */
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
-  if (!(await db.parts.get([params.sceneId, params.partId]))) throw data("No part with this id", { status: 404 });
+  const there = await ask(() => db.parts.get([params.sceneId, params.partId]));
+  if (!there.ok) throw new Error(there.problem.message);
+  if (!there.value) throw data("No part with this id", { status: 404 });
   return null;
 }
 

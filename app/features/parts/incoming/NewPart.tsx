@@ -4,13 +4,13 @@ import { useNavigate } from "react-router";
 import { checkPartSize, ok, parseSize, type Result } from "~core/measure";
 import { MATERIALS, type Material } from "~core/joint";
 import { MESH_ENDINGS } from "~core/mesh";
-import type { PartSource, Scene } from "~core/project";
-import { db } from "~app/data/database.client";
+import { LIMITS, type PartSource, type Scene } from "~core/project";
+import { storeElsewhere } from "~app/data/edits.client";
+import { sceneForNewPart } from "~app/data/scenes.client";
 import { newId } from "~app/features/frame/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
-import { sceneForNewPart } from "./imports";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {
   const size = parseSize(text);
@@ -54,14 +54,15 @@ export function NewPart({
     const target = await sceneForNewPart(scene);
     if (!target.ok) return setWrong(target.problem.message);
     const id = newId();
-    const { runCommand } = await import("~store/commands");
-    const done = await runCommand(
-      db,
-      target.value,
-      "part.add",
-      { id, name: name.trim().slice(0, 120) || (kind === "building" ? "Building" : "Part"), source, factor: 1, copies, work: [] },
-      Date.now(),
-    );
+    const part = {
+      id,
+      name: name.trim().slice(0, LIMITS.name) || (kind === "building" ? "Building" : "Part"),
+      source,
+      factor: 1,
+      copies,
+      work: [],
+    };
+    const done = await storeElsewhere(target.value, "part.add", part);
     if (!done.ok) return setWrong(done.problem.message);
     onOpenChange(false);
     setSize("");
@@ -165,7 +166,7 @@ export function NewPart({
             })),
           ]}
         />
-        <ParsedField label="Copies needed" text={String(copies)} parse={parseCount(1, 5000)} onCommit={setCopies} />
+        <ParsedField label="Copies needed" text={String(copies)} parse={parseCount(LIMITS.copies)} onCommit={setCopies} />
         <button className="btn btn-solid self-end" type="submit">
           Add it
         </button>

@@ -1,12 +1,13 @@
 /** Files on their way in: read in the worker one after the other, stored with their part in one go, cancelled one by one. */
 import { useCallback, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useRevalidator } from "react-router";
+import { toast } from "sonner";
 import { runMeshJob } from "~workers/mesh/client";
-import { db } from "~app/data/database.client";
-import { createScene, freshId } from "~app/data/scenes.client";
+import { storeWithFiles } from "~app/data/edits.client";
+import { sceneForNewPart } from "~app/data/scenes.client";
 import type { Problem } from "~core/measure";
 import type { FileUnit } from "~core/mesh";
-import type { Scene } from "~core/project";
+import { LIMITS, type Scene } from "~core/project";
 import { newId } from "~app/features/frame/scene";
 import type { DroppedFile } from "./droppedFiles";
 import { nameFromFile } from "./nameFromFile";
@@ -22,18 +23,11 @@ export interface Import {
   readAs: (unit: FileUnit) => void;
 }
 
-/** What is dropped on the demo goes to a scene of the user's own: the demo stays what it was. */
-export async function sceneForNewPart(scene: Scene): Promise<{ ok: true; value: string } | { ok: false; problem: Problem }> {
-  if (!scene.demo) return { ok: true, value: scene.id };
-  const own = (await db.scenes.toArray()).filter((s) => !s.demo && !s.scaleAnswered)[0];
-  return own ? { ok: true, value: own.id } : createScene("My scene");
-}
-
-const MOST_BYTES = 700 * 1024 * 1024;
-
 export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: DroppedFile[]) => void; dismiss: (id: string) => void } {
   const [imports, setImports] = useState<Import[]>([]);
   const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
+  const startedAt = useRef("");
   const chain = useRef<Promise<void>>(Promise.resolve());
 
   const patch = useCallback(
@@ -42,32 +36,40 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   );
   const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
 
+  const announce = useCallback(
+    (arrival: Arrival): void => {
+      void revalidate();
+      if (mayTurn(startedAt.current)) void navigate(arrival.path);
+      else toast(`Read: ${arrival.what}`, { duration: 20_000, action: { label: "Show it", onClick: () => void navigate(arrival.path) } });
+    },
+    [navigate, revalidate],
+  );
+
   const read = useCallback(
     (dropped: DroppedFile, id: string, signal: AbortSignal, unit: FileUnit | null) => {
       chain.current = chain.current.then(async () => {
         if (signal.aborted) return;
         const onProgress = (fraction: number, phase: string): void => patch(id, { fraction, phase });
         // Whatever goes wrong with one file, the queue goes on with the next.
-        const problem = await importOne(dropped, unit, signal, scene, onProgress, (path) => void navigate(path)).catch(
-          (error: unknown): Problem => ({
-            code: "import.failed",
-            message: `The file could not be taken in: ${String(error)}`,
-            where: dropped.file.name,
-          }),
-        );
+        const problem = await importOne(dropped, unit, signal, scene, onProgress, announce).catch((error: unknown): Problem => ({
+          code: "import.failed",
+          message: `The file could not be taken in: ${String(error)}`,
+          where: dropped.file.name,
+        }));
         if (signal.aborted) return;
         if (problem) patch(id, { problem });
         else dismiss(id);
       });
     },
-    [scene, navigate, patch, dismiss],
+    [scene, announce, patch, dismiss],
   );
 
   const addFiles = useCallback(
     (files: DroppedFile[]) => {
+      startedAt.current = location.pathname;
       for (const dropped of files) {
         const { file } = dropped;
-        const id = freshId();
+        const id = newId();
         const stop = new AbortController();
         const cancel = (): void => {
           stop.abort();
@@ -87,15 +89,28 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   return { imports, addFiles, dismiss };
 }
 
+/** What was taken in, and where it is shown. */
+interface Arrival {
+  path: string;
+  what: string;
+}
+
+/** The page turns to what was read only for somebody who waits for it: still where the file was given, with no text or dialog at hand. */
+function mayTurn(startedAt: string): boolean {
+  const at = document.activeElement;
+  const types = at instanceof HTMLElement && (at.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(at.tagName));
+  return location.pathname === startedAt && !types && !document.querySelector("[role=dialog][data-state=open]");
+}
+
 async function importOne(
   { file, folder }: DroppedFile,
   unit: FileUnit | null,
   signal: AbortSignal,
   scene: Scene,
   onProgress: (fraction: number, phase: string) => void,
-  go: (path: string) => void,
+  arrived: (arrival: Arrival) => void,
 ): Promise<Problem | null> {
-  if (file.size > MOST_BYTES)
+  if (file.size > LIMITS.meshBytes)
     return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
   const read = await runMeshJob("read", { file, unit }, { signal, onProgress });
   if (!read.ok)
@@ -127,10 +142,12 @@ async function importOne(
       walls: null,
     },
   }));
-  const { runWithFiles } = await import("~store/commands");
   const files = parts.map((p) => ({ hash: p.hash, file: p.file }));
-  const stored = await runWithFiles(db, target.value, "meshes", files, "parts.add", { parts: added }, Date.now());
+  const stored = await storeWithFiles(target.value, "meshes", files, "parts.add", { parts: added });
   if (!stored.ok) return stored.problem;
-  go(added.length === 1 ? `/s/${target.value}/parts/${added[0].id}` : `/s/${target.value}/parts`);
+  arrived({
+    path: added.length === 1 ? `/s/${target.value}/parts/${added[0].id}` : `/s/${target.value}/parts`,
+    what: added.length === 1 ? added[0].name : `${added.length} parts from ${file.name}`,
+  });
   return null;
 }

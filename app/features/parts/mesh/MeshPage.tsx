@@ -7,7 +7,7 @@ import { formatVolume } from "~core/measure";
 import type { Crossings, Mended } from "~core/mesh";
 import { partVolumeMm3, wallFloorMm, choicesOf, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
-import { db } from "~app/data/database.client";
+import { storeWithFiles } from "~app/data/edits.client";
 import { Page, Section } from "~app/features/frame/Page";
 import { Key, useKey } from "~app/ui/keys";
 import { findingNotes, mendable, wallNotes } from "./meshNotes";
@@ -161,8 +161,9 @@ function useCrossings(part: Part, triangles: number): { crossings: Crossings | n
     const stop = new AbortController();
     void (async () => {
       const source = await meshSourceOf(part);
-      if (!source || stop.signal.aborted) return;
-      const result = await runMeshJob("crossings", { source }, { signal: stop.signal, onProgress: (f) => setLooking(f) });
+      if (stop.signal.aborted) return;
+      if (!source.ok) return void toast.error(source.problem.message);
+      const result = await runMeshJob("crossings", { source: source.value }, { signal: stop.signal, onProgress: (f) => setLooking(f) });
       if (stop.signal.aborted) return;
       setLooking(null);
       if (result.ok) setFound({ hash, crossings: result.value });
@@ -181,24 +182,16 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
   const mend = async (): Promise<void> => {
     if (part.source.kind !== "mesh") return;
     const source = await meshSourceOf(part);
-    if (!source) return void toast.error("The mesh of this part is not in this browser. Drop its file again.");
+    if (!source.ok) return void toast.error(source.problem.message);
     setMending(true);
-    const result = await runMeshJob("mend", { source });
+    const result = await runMeshJob("mend", { source: source.value });
     setMending(false);
     if (!result.ok) return void toast.error(result.problem.message);
     const { hash, file, report, outsideMm2, did } = result.value;
-    const { runWithFiles } = await import("~store/commands");
     const next = { ...part.source, hash, report, outsideMm2, walls: null, unit: "mm" as const, unitReason: "Mended here, in millimetres." };
     const note = mendWords(did);
-    const done = await runWithFiles(
-      db,
-      project.scene.id,
-      "meshes",
-      [{ hash, file }],
-      "part.replace",
-      { partId: part.id, source: next, factor: part.factor, note },
-      Date.now(),
-    );
+    const payload = { partId: part.id, source: next, factor: part.factor, note };
+    const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", payload);
     if (done.ok) toast(note);
     else toast.error(done.problem.message);
     await revalidate();

@@ -29,7 +29,6 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
   const { scene } = project;
   const { run } = useActions();
   const implied = impliedScale(part, scene);
-  const set = (sightings: Sighting[]): void => run("part.set", { partId: part.id, sightings });
   return (
     <Page
       title={part.name}
@@ -41,10 +40,10 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
       ]}
     >
       <PartLeaves part={part} project={project} />
-      <Picker part={part} project={project} onAdd={(s) => set([...part.sightings, s])} />
+      <Picker part={part} project={project} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
       {part.sightings.length > 0 && (
         <Section title="What is known in it">
-          <Sightings part={part} onRemove={(id) => set(part.sightings.filter((s) => s.id !== id))} />
+          <Sightings part={part} onRemove={(key) => void run("part.drop-item", { partId: part.id, list: "sightings", key })} />
         </Section>
       )}
       {implied && (

@@ -12,12 +12,8 @@ export function Differs({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { scene } = project;
   const now = choicesOf(part, scene);
-  const set = (key: "fidelity" | "handling" | "finish", value: string): void => {
-    const differs = { ...part.differs };
-    if (value === "") delete differs[key];
-    else Object.assign(differs, { [key]: value });
-    run("part.set", { partId: part.id, differs });
-  };
+  const set = (key: "fidelity" | "handling" | "finish", value: string) =>
+    run("parts.set", { partIds: [part.id], differs: { [key]: value || null } });
   const lists = { fidelity: FIDELITIES, handling: HANDLINGS, finish: FINISHES } as const;
   return (
     <div className="grid gap-3 tab:grid-cols-3">
@@ -28,7 +24,7 @@ export function Differs({ part, project }: { part: Part; project: Project }) {
             key={key}
             label={key}
             value={part.differs[key] ?? ""}
-            onChange={(v: string) => set(key, v)}
+            onChange={(v: string) => void set(key, v)}
             options={[{ value: "", label: "as the scene" }, ...list.map((c) => ({ value: c.id, label: c.label }))]}
           />
         );
@@ -38,12 +34,7 @@ export function Differs({ part, project }: { part: Part; project: Project }) {
         text={part.differs.viewingDistanceMm === undefined ? "" : formatMm(part.differs.viewingDistanceMm)}
         placeholder={`as the scene: ${formatMm(scene.viewingDistanceMm)}`}
         parse={parseDistanceOrNone}
-        onCommit={(mm) => {
-          const differs = { ...part.differs };
-          if (mm === null) delete differs.viewingDistanceMm;
-          else differs.viewingDistanceMm = mm;
-          run("part.set", { partId: part.id, differs });
-        }}
+        onCommit={(viewingDistanceMm) => run("parts.set", { partIds: [part.id], differs: { viewingDistanceMm } })}
       />
       <p className="self-end text-soft tab:col-span-2">{HANDLINGS.find((h) => h.id === now.handling)!.means}.</p>
     </div>

@@ -9,7 +9,7 @@ import { parsePartSize } from "../incoming/NewPart";
 export function Measures({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const at = (mm: number | null): string => mmText(mm === null ? null : mm * part.factor);
-  const set = (change: Partial<Part["measures"]>): void => run("part.set", { partId: part.id, measures: { ...part.measures, ...change } });
+  const set = (change: Partial<Part["measures"]>) => run("part.measures", { partId: part.id, change });
   const toFile = (mm: number | null): number | null => (mm === null ? null : mm / part.factor);
   const findings = houseFindings(part, project.scene);
   return (
@@ -74,10 +74,7 @@ function Configurations({ part }: { part: Part }) {
           <span>
             {c.name}: {c.sizeMm.map((v) => formatMm(v * part.factor)).join(" × ")}
           </span>
-          <button
-            className="btn-text"
-            onClick={() => run("part.set", { partId: part.id, configurations: part.configurations.filter((_, k) => k !== i) })}
-          >
+          <button className="btn-text" onClick={() => void run("part.drop-item", { partId: part.id, list: "configurations", key: c.name })}>
             remove
           </button>
         </p>
@@ -87,7 +84,7 @@ function Configurations({ part }: { part: Part }) {
         text=""
         placeholder="folded = 200 × 150 × 60 mm"
         parse={parse}
-        onCommit={(c) => run("part.set", { partId: part.id, configurations: [...part.configurations, c] })}
+        onCommit={(c) => run("part.add-item", { partId: part.id, list: "configurations", items: [c] })}
       />
     </div>
   );

@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Part, Project } from "~core/project";
-import { db } from "~app/data/database.client";
+import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/features/frame/scene";
 import { Picture } from "~app/features/subject/Picture";
 import { cleanPicture } from "~app/features/subject/pictures";
@@ -17,9 +17,8 @@ export function Photos({ part, project }: { part: Part; project: Project }) {
     for (const c of clean) if (!c.ok) toast.error(c.problem.message);
     const pictures = clean.flatMap((c) => (c.ok ? [c.value] : []));
     if (pictures.length === 0) return;
-    const { runWithFiles } = await import("~store/commands");
-    const payload = { partId: part.id, pictures: [...new Set([...part.pictures, ...pictures.map((p) => p.hash)])] };
-    const done = await runWithFiles(db, project.scene.id, "pictures", pictures, "part.set", payload, Date.now());
+    const add = [...new Set(pictures.map((p) => p.hash))];
+    const done = await storeWithFiles(project.scene.id, "pictures", pictures, "part.pictures", { partId: part.id, add });
     if (!done.ok) toast.error(done.problem.message);
     await revalidate();
   };
@@ -44,10 +43,7 @@ export function Photos({ part, project }: { part: Part; project: Project }) {
         {part.pictures.map((hash, i) => (
           <figure key={hash} className="w-28">
             <Picture hash={hash} alt={`${part.name}, photo ${i + 1}`} className="h-24 w-28" />
-            <button
-              className="btn-text text-sm"
-              onClick={() => run("part.set", { partId: part.id, pictures: part.pictures.filter((h) => h !== hash) })}
-            >
+            <button className="btn-text text-sm" onClick={() => void run("part.pictures", { partId: part.id, drop: [hash] })}>
               remove
             </button>
           </figure>

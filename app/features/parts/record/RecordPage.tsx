@@ -15,7 +15,7 @@ import { Versions } from "./Versions";
 export function RecordPage({ part, project }: { part: Part; project: Project }) {
   const { scene, parts } = project;
   const { run } = useActions();
-  const set = (change: Omit<Parameters<typeof run<"part.set">>[1], "partId">): void => run("part.set", { partId: part.id, ...change });
+  const set = (change: Omit<Parameters<typeof run<"part.set">>[1], "partId">) => run("part.set", { partId: part.id, ...change });
   const alike = (alikeParts(parts).get(part.id) ?? []).map((id) => parts.find((p) => p.id === id)!.name);
   return (
     <Page
@@ -43,13 +43,13 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
             type="checkbox"
             className="size-5 accent-ink"
             checked={part.placedByMap}
-            onChange={(e) => set({ placedByMap: e.target.checked })}
+            onChange={(e) => void set({ placedByMap: e.target.checked })}
           />
           It has a right way round, or a place of its own
         </label>
       </Section>
       <Section title="Copies that differ">
-        <Variations part={part} onChange={(variations) => set({ variations })} />
+        <Variations part={part} />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
         <Section title="Kept with it">
@@ -66,7 +66,13 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
               text={part.tags.join(", ")}
               placeholder="wood, wet"
               parse={parseTags}
-              onCommit={(tags) => set({ tags })}
+              onCommit={(tags) =>
+                run("part.tags", {
+                  partId: part.id,
+                  add: tags.filter((t) => !part.tags.includes(t)),
+                  drop: part.tags.filter((t) => !tags.includes(t)),
+                })
+              }
             />
             <ParsedField
               label="Licence of the file"

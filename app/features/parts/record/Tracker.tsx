@@ -1,6 +1,6 @@
 /** Where the pieces of a part are, and how many spares to print. */
 import { sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
-import { partSizeMm, printOptions, type Part, type Project } from "~core/project";
+import { LIMITS, partSizeMm, printOptions, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { Why } from "~app/ui/why";
@@ -11,8 +11,8 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
   const track = trackOf(part, project, model.now);
   const best = printOptions(part, project.scene)[0];
   const spares = sparesFor(part, project.records, Math.max(...partSizeMm(part)), best?.facts.perPlate ?? 1);
-  const tally = (key: keyof Part["tally"], n: number): void =>
-    run("part.set", { partId: part.id, tally: { ...part.tally, [key]: Math.max(0, n) } });
+  const tally = (key: keyof Part["tally"], n: number) =>
+    run("part.tally", { partId: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });
   return (
     <>
       <div className="overflow-x-auto">
@@ -34,14 +34,16 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
                       <button
                         className="btn-text"
                         aria-label={`One less ${key}`}
-                        onClick={() => tally(key as keyof Part["tally"], Math.min(part.tally[key as keyof Part["tally"]], track[key]) - 1)}
+                        onClick={() =>
+                          void tally(key as keyof Part["tally"], Math.min(part.tally[key as keyof Part["tally"]], track[key]) - 1)
+                        }
                       >
                         −
                       </button>
                       <button
                         className="btn-text"
                         aria-label={`One more ${key}`}
-                        onClick={() => tally(key as keyof Part["tally"], track[key] + 1)}
+                        onClick={() => void tally(key as keyof Part["tally"], track[key] + 1)}
                       >
                         +
                       </button>

@@ -1,13 +1,14 @@
 /** Copies of a part that differ from the others. */
-import type { Part, Variation } from "~core/project";
-import { newId } from "~app/features/frame/scene";
+import { LIMITS, type Part, type Variation } from "~core/project";
+import { newId, useActions } from "~app/features/frame/scene";
 import { ParsedField, parseCount, parseNumber } from "~app/ui/field";
 import { piecesOf } from "../writeParts";
 import { parseText } from "./parsing";
 
-export function Variations({ part, onChange }: { part: Part; onChange: (variations: Variation[]) => void }) {
+export function Variations({ part }: { part: Part }) {
   const { variations } = part;
-  const set = (id: string, change: Partial<Variation>): void => onChange(variations.map((v) => (v.id === id ? { ...v, ...change } : v)));
+  const { run } = useActions();
+  const set = (key: string, change: Partial<Variation>) => run("part.set-item", { partId: part.id, list: "variations", key, change });
   const used = variations.reduce((n, v) => n + v.copies, 0);
   const pieces = piecesOf(part, part.copies);
   return (
@@ -28,14 +29,14 @@ export function Variations({ part, onChange }: { part: Part; onChange: (variatio
               </tr>
             </thead>
             <tbody>
-              {variations.map((v) => (
+              {variations.map((v, i) => (
                 <tr key={v.id}>
                   <td className="w-24">
                     <ParsedField
                       hideLabel
-                      label="Copies"
+                      label={`Copies that differ, row ${i + 1}`}
                       text={String(v.copies)}
-                      parse={parseCount(1, 5000)}
+                      parse={parseCount(LIMITS.copies)}
                       onCommit={(copies) => set(v.id, { copies })}
                     />
                   </td>
@@ -45,22 +46,22 @@ export function Variations({ part, onChange }: { part: Part; onChange: (variatio
                       className="size-6 accent-ink"
                       aria-label="Mirrored"
                       checked={v.mirrored}
-                      onChange={(e) => set(v.id, { mirrored: e.target.checked })}
+                      onChange={(e) => void set(v.id, { mirrored: e.target.checked })}
                     />
                   </td>
                   <td className="w-32">
                     <ParsedField
                       hideLabel
-                      label="Per cent of its size"
+                      label={`Per cent of its size, row ${i + 1}`}
                       text={`${v.percent} %`}
-                      parse={(t) => parseNumber(1, 1000)(t.replace("%", ""))}
+                      parse={(t) => parseNumber(LIMITS.percent)(t.replace("%", ""))}
                       onCommit={(percent) => set(v.id, { percent })}
                     />
                   </td>
                   <td>
                     <ParsedField
                       hideLabel
-                      label="State"
+                      label={`State, row ${i + 1}`}
                       text={v.state}
                       placeholder="open"
                       parse={parseText(40)}
@@ -70,7 +71,7 @@ export function Variations({ part, onChange }: { part: Part; onChange: (variatio
                   <td>
                     <ParsedField
                       hideLabel
-                      label="Extra colour"
+                      label={`Extra colour, row ${i + 1}`}
                       text={v.extraColour}
                       placeholder="red lid"
                       parse={parseText(60)}
@@ -81,7 +82,7 @@ export function Variations({ part, onChange }: { part: Part; onChange: (variatio
                     <button
                       className="btn-text"
                       aria-label="Remove this variation"
-                      onClick={() => onChange(variations.filter((x) => x.id !== v.id))}
+                      onClick={() => void run("part.drop-item", { partId: part.id, list: "variations", key: v.id })}
                     >
                       ✕
                     </button>
@@ -96,10 +97,11 @@ export function Variations({ part, onChange }: { part: Part; onChange: (variatio
         <button
           className="btn"
           onClick={() =>
-            onChange([
-              ...variations,
-              { id: newId(), copies: 1, mirrored: variations.length === 0, percent: 100, state: "", extraColour: "" },
-            ])
+            void run("part.add-item", {
+              partId: part.id,
+              list: "variations",
+              items: [{ id: newId(), copies: 1, mirrored: variations.length === 0, percent: 100, state: "", extraColour: "" }],
+            })
           }
         >
           {variations.length === 0 ? "Let one differ" : "Another that differs"}

@@ -6,7 +6,7 @@ import { runMeshJob } from "~workers/mesh/client";
 import { formatMm } from "~core/measure";
 import { MESH_ENDINGS } from "~core/mesh";
 import { partSizeMm, type Part, type PartVersion, type Project } from "~core/project";
-import { db } from "~app/data/database.client";
+import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/features/frame/scene";
 
 const versionWords = (v: PartVersion): string =>
@@ -22,7 +22,6 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
     const { unit, parts } = read.value;
     if (parts.length > 1) toast(`${from.name} holds ${parts.length} bodies; the first one was taken`);
     const { hash, file: stored, report, outsideMm2 } = parts[0];
-    const { runWithFiles } = await import("~store/commands");
     const source = {
       kind: "mesh" as const,
       hash,
@@ -34,7 +33,7 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
       walls: null,
     };
     const payload = { partId: part.id, source, factor: part.factor, note: `replaced by ${from.name}`.slice(0, 200) };
-    const done = await runWithFiles(db, project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload, Date.now());
+    const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload);
     if (done.ok) toast(done.value);
     else toast.error(done.problem.message);
     await revalidate();

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { toast } from "sonner";
 import { fail, ok } from "~core/measure";
-import type { Part, Project } from "~core/project";
+import { LIMITS, type Part, type Project } from "~core/project";
 import { HANDLINGS } from "~core/subject";
 import { useActions } from "~app/features/frame/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
@@ -55,7 +55,7 @@ export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Pr
         label="Copies"
         text={String(shared((p) => p.copies) ?? "")}
         placeholder="several"
-        parse={parseCount(1, 5000)}
+        parse={parseCount(LIMITS.copies)}
         onCommit={(copies) => run("parts.set", { partIds, copies })}
       />
       <Choice
@@ -63,8 +63,8 @@ export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Pr
         label="Handling"
         value={shared((p) => p.differs.handling) ?? ""}
         onChange={(v: string) => {
-          const handling = HANDLINGS.find((h) => h.id === v)?.id;
-          run("parts.set", { partIds, differs: handling ? { handling } : {} });
+          const handling = HANDLINGS.find((h) => h.id === v)?.id ?? null;
+          void run("parts.set", { partIds, differs: { handling } });
         }}
         options={[{ value: "", label: "as the scene" }, ...HANDLINGS.map((h) => ({ value: h.id, label: h.label }))]}
       />
@@ -74,8 +74,7 @@ export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Pr
       <button
         className="btn"
         onClick={() => {
-          run("parts.delete", { partIds });
-          onDone();
+          void run("parts.delete", { partIds }).then((done) => done.ok && onDone());
         }}
       >
         Remove

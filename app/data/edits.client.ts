@@ -1,0 +1,155 @@
+/**
+ * Edits on their way into the database. Each is written down in this browser before it is sent and struck out when it was acknowledged, so
+ * that a torn tab loses none; its id sees to it that none is done twice. They are stored one after the other, in the order they were made.
+ */
+import Joi from "joi";
+import { nanoid } from "nanoid";
+import { fail, ok, type Result } from "../../core/measure";
+import type { CommandName, Commands, Sent } from "../../store/commands";
+import type { FileRow } from "../../store/database";
+import { redo, undo, type Mine, type Replayed } from "../../store/edit";
+import { askResult, db, LONG_MS } from "./database.client";
+import { keep, kept, keptKeys } from "./kept";
+import { keepForGood } from "./storage.client";
+import { openWindows, tellStored, windowId } from "./windows.client";
+
+export interface EditOrder {
+  editId: string;
+  sceneId: string;
+  command: string;
+  payload: object;
+  at: number;
+  windowId: string;
+}
+
+export interface Edited {
+  label: string;
+  command: string;
+}
+
+const OUT = "edit-out-";
+
+const orderSchema = Joi.object({
+  editId: Joi.string().max(64),
+  sceneId: Joi.string().max(64),
+  command: Joi.string().max(60),
+  payload: Joi.object().unknown(true),
+  at: Joi.number(),
+  windowId: Joi.string().max(64),
+}).options({ presence: "required" });
+
+/** Writes an edit down. @returns what is to be sent */
+export function writeDown(sceneId: string, command: string, payload: object): EditOrder {
+  const order: EditOrder = { editId: nanoid(), sceneId, command, payload, at: Date.now(), windowId };
+  // Taking back is not sent again later: it would take back something else.
+  if (command !== "undo" && command !== "redo") keep(OUT + order.editId, JSON.stringify(order));
+  return order;
+}
+
+const acknowledged = new Map<string, (result: Result<Edited>) => void>();
+
+/** Resolves when the edit was stored or refused. */
+export const acknowledgement = (editId: string): Promise<Result<Edited>> => new Promise((resolve) => acknowledged.set(editId, resolve));
+
+let chain: Promise<unknown> = Promise.resolve();
+
+/** Stores one edit after those that were sent before it, and acknowledges it. */
+export function storeEdit(order: EditOrder): Promise<Result<Edited>> {
+  const result = chain.then(() => storeNow(order));
+  chain = result.catch(() => undefined);
+  return result;
+}
+
+async function storeNow(order: EditOrder): Promise<Result<Edited>> {
+  const { editId, sceneId, command, payload } = order;
+  let result: Result<Edited>;
+  try {
+    result =
+      command === "undo" || command === "redo"
+        ? await takeBack(sceneId, command, "anyway" in payload && payload.anyway === true)
+        : await askResult(async () => {
+            const { runCommand } = await import("../../store/commands");
+            const sent: Sent = { now: order.at, editId, windowId: order.windowId };
+            const done = await runCommand(db, sceneId, command, payload, sent);
+            return done.ok ? ok({ label: done.value, command }) : done;
+          });
+  } catch (error) {
+    console.error(error);
+    result = fail(
+      "program.fault",
+      `The program made a mistake, and nothing was stored: ${error instanceof Error ? error.message : String(error)}`,
+    );
+  }
+  // What the store could not take is kept for the next visit; what was refused will be refused again.
+  if (result.ok || !result.problem.code.startsWith("storage.")) keep(OUT + editId, null);
+  if (result.ok) {
+    tellStored(sceneId);
+    keepForGood();
+  }
+  acknowledged.get(editId)?.(result);
+  acknowledged.delete(editId);
+  return result;
+}
+
+const NOTHING = { undo: "There is nothing to take back.", redo: "There is nothing to do again." };
+
+async function takeBack(sceneId: string, direction: "undo" | "redo", anyway: boolean): Promise<Result<Edited>> {
+  const open = await openWindows();
+  const mine: Mine = (id) => anyway || id === undefined || id === windowId || (open !== undefined && !open.has(id));
+  return askResult(async () => {
+    const done: Replayed = await (direction === "undo" ? undo : redo)(db, sceneId, mine);
+    if (done.kind === "nothing") return fail("undo.empty", NOTHING[direction]);
+    if (done.kind === "other window") return fail("undo.other", `The last change, “${done.label}”, was made in another window.`);
+    return ok({ label: done.label, command: direction });
+  });
+}
+
+/** Runs a command that brings files with it, all in one: nothing of it is written down outside the database, which is the only place large enough. */
+export async function storeWithFiles<N extends CommandName>(
+  sceneId: string,
+  kind: "meshes" | "pictures",
+  files: FileRow[],
+  command: N,
+  payload: Commands[N],
+): Promise<Result<string>> {
+  const { runWithFiles } = await import("../../store/commands");
+  const done = await askResult(
+    () => runWithFiles(db, sceneId, kind, files, command, payload, { now: Date.now(), editId: nanoid(), windowId }),
+    LONG_MS,
+  );
+  if (done.ok) {
+    tellStored(sceneId);
+    keepForGood();
+  }
+  return done;
+}
+
+/** A command outside the scene that is open, such as a name given on the bench page. */
+export const storeElsewhere = <N extends CommandName>(sceneId: string, command: N, payload: Commands[N]): Promise<Result<Edited>> =>
+  storeEdit(writeDown(sceneId, command, payload));
+
+/** Takes the last change of a scene back outside it, whichever window it was made in. */
+export const takeBackElsewhere = (sceneId: string): Promise<Result<Edited>> => storeEdit(writeDown(sceneId, "undo", { anyway: true }));
+
+/** Sends once more what a torn tab had written down and nobody acknowledged. @returns what could not be stored */
+export async function sendAgain(): Promise<Result<Edited>[]> {
+  const keys = keptKeys(OUT);
+  if (keys.length === 0) return [];
+  const open = await openWindows();
+  const orders = keys.flatMap((key): EditOrder[] => {
+    try {
+      const { value, error } = orderSchema.validate(JSON.parse(kept(key) ?? ""));
+      if (!error) return [value as EditOrder];
+    } catch {
+      // Not an edit.
+    }
+    keep(key, null);
+    return [];
+  });
+  // What another open window has just sent is that window's own affair.
+  const left = orders.filter((o) => o.windowId === windowId || (open ? !open.has(o.windowId) : Date.now() - o.at > 30_000));
+  left.sort((a, b) => a.at - b.at);
+  const results: Result<Edited>[] = [];
+  for (const order of left) results.push(await storeEdit(order));
+  return results.filter((r) => !r.ok);
+}

@@ -1,0 +1,336 @@
+/**
+ * The bench: every scene of this browser, whatever it holds, outside all of them; deleted ones, rows that were set aside, and what takes how
+ * much room. It reads names and counts only, so that it always opens.
+ */
+import { format } from "date-fns";
+import { useRef, useState } from "react";
+import { Link, useNavigate, useRevalidator } from "react-router";
+import { toast } from "sonner";
+import type { Result } from "~core/measure";
+import type { Scene } from "~core/project";
+import { describeScale } from "~core/scale";
+import { TRASH_DAYS, type Trashed, type Usage } from "~store/projects";
+import type { AsideRow } from "~store/database";
+import { storeElsewhere, takeBackElsewhere, type Edited } from "~app/data/edits.client";
+import { bringBackScene, createScene, deleteScene, mendScene, rawScene, removeScene, resetDemo, sweepStore } from "~app/data/scenes.client";
+import type { Room } from "~app/data/storage.client";
+import { BundleProgress, useBundleWork, type BundleWork } from "~app/features/files/bundleWork";
+import { download, fileName } from "~app/features/files/download";
+import { Page, Section } from "~app/features/frame/Page";
+import { ParsedField, parseName } from "~app/ui/field";
+
+export interface BenchData {
+  scenes: Result<Scene[]>;
+  /** Label of each scene's last change, by id. */
+  lastEdits: Record<string, string>;
+  trash: Trashed[];
+  aside: AsideRow[];
+  usage: Usage | null;
+  room: Room;
+}
+
+const bytes = (n: number): string =>
+  n >= 1e9 ? `${(n / 1e9).toFixed(1)} GB` : n >= 1e6 ? `${(n / 1e6).toFixed(1)} MB` : `${Math.ceil(n / 1000)} kB`;
+
+export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: BenchData) {
+  const work = useBundleWork();
+  const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
+  const file = useRef<HTMLInputElement>(null);
+  const begin = async (make: () => Promise<Result<string>>): Promise<void> => {
+    const made = await make();
+    if (!made.ok) return void toast.error(made.problem.message);
+    await navigate(`/s/${made.value}`);
+  };
+  return (
+    <div className="h-dvh p-1.5 desk:p-3">
+      <Page
+        title="The bench"
+        sub="all scenes of this browser"
+        cells={[
+          { label: "scenes", value: scenes.ok ? scenes.value.length : "not read" },
+          { label: "kept", value: room.kept === null ? "as the browser likes" : room.kept ? "for good" : "while there is room" },
+          { label: "used", value: usage ? bytes(usedBytes(usage)) : "not known" },
+        ]}
+      >
+        {!scenes.ok && (
+          <p role="alert" className="note-act mt-4 max-w-prose">
+            ▲ {scenes.problem.message}{" "}
+            <button className="btn" onClick={() => void revalidate()}>
+              Try again
+            </button>
+          </p>
+        )}
+        {scenes.ok && scenes.value.length === 0 && (
+          <p className="mt-4 text-soft">No scene yet. Begin one, open a saved one, or look at the demo: a tide mill on a muddy creek.</p>
+        )}
+        {scenes.ok && (
+          <ul className="mt-3 border-t border-rule">
+            {scenes.value.map((s) => (
+              <SceneRow key={s.id} scene={s} lastEdit={lastEdits[s.id]} work={work} />
+            ))}
+          </ul>
+        )}
+        <div className="mt-4 flex flex-wrap gap-2">
+          <button className="btn btn-solid" onClick={() => void begin(() => createScene("New scene"))}>
+            Begin a scene
+          </button>
+          <button className="btn" onClick={() => file.current?.click()}>
+            Open a saved scene
+          </button>
+          <button className="btn" onClick={() => void begin(resetDemo)}>
+            The demo, as it was
+          </button>
+          <input
+            ref={file}
+            id="bench-bundle"
+            type="file"
+            accept=".inchhollow,application/zip"
+            className="sr-only"
+            aria-label="Saved scene"
+            tabIndex={-1}
+            onChange={(e) => {
+              const f = e.target.files?.[0];
+              e.target.value = "";
+              if (f) void work.open(f).then((id) => id !== null && navigate(`/s/${id}`));
+            }}
+          />
+        </div>
+        <BundleProgress work={work} />
+        {trash.length > 0 && <Deleted trash={trash} />}
+        {aside.length > 0 && <SetAside rows={aside} />}
+        {usage && <StorageTable usage={usage} room={room} />}
+      </Page>
+    </div>
+  );
+}
+
+/** Does something, says what went wrong, and reads the page anew. */
+function useDoing(): <T>(work: () => Promise<Result<T>>, said?: (value: T) => string) => Promise<void> {
+  const { revalidate } = useRevalidator();
+  return async (work, said) => {
+    const done = await work();
+    if (!done.ok) toast.error(done.problem.message);
+    else if (said) toast(said(done.value));
+    await revalidate();
+  };
+}
+
+function SceneRow({ scene, lastEdit, work }: { scene: Scene; lastEdit: string | undefined; work: BundleWork }) {
+  const doing = useDoing();
+  const { revalidate } = useRevalidator();
+  // Ids of an older program may hold anything; the address takes them as they are.
+  const address = `/s/${encodeURIComponent(scene.id)}`;
+  const remove = async (): Promise<void> => {
+    const done = await deleteScene(scene.id);
+    if (!done.ok) return void toast.error(done.problem.message);
+    toast(`“${scene.name}” was deleted`, {
+      action: { label: "Undo", onClick: () => void bringBackScene(scene.id).then(() => revalidate()) },
+    });
+    await revalidate();
+  };
+  const asItStands = async (): Promise<void> => {
+    const raw = await rawScene(scene.id);
+    if (!raw.ok) return void toast.error(raw.problem.message);
+    download(fileName(scene.name, "json"), JSON.stringify(raw.value, null, 1), "application/json");
+  };
+  return (
+    <li className="flex flex-wrap items-end justify-between gap-x-4 gap-y-1 border-b border-rule py-2">
+      <div className="flex min-w-0 flex-wrap items-end gap-x-3">
+        <Link className="btn btn-solid" to={address} aria-label={`Open ${scene.name}`}>
+          Open
+        </Link>
+        <ParsedField
+          className="w-64"
+          hideLabel
+          label={`Name of ${scene.name}`}
+          draftKey={scene.id}
+          text={scene.name}
+          parse={parseName}
+          onCommit={async (name) => {
+            const done: Result<Edited> = await storeElsewhere(scene.id, "scene.set", { name });
+            await revalidate();
+            return done;
+          }}
+        />
+        <span className="self-center text-soft">
+          {describeScale(scene.scale)}
+          {scene.demo ? " · the demo" : ""}
+        </span>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {lastEdit && (
+          <button
+            className="btn"
+            title={`Last change: ${lastEdit}`}
+            onClick={() =>
+              void doing(
+                () => takeBackElsewhere(scene.id),
+                (e) => `Taken back: ${e.label}`,
+              )
+            }
+          >
+            Take back “{lastEdit.length > 26 ? `${lastEdit.slice(0, 25)}…` : lastEdit}”
+          </button>
+        )}
+        <button className="btn" onClick={() => void work.save(scene.id, scene.name, null)} aria-label={`Save ${scene.name}`}>
+          Save
+        </button>
+        <button className="btn" onClick={() => void asItStands()} aria-label={`Rows of ${scene.name} as JSON`}>
+          Rows as JSON
+        </button>
+        <button
+          className="btn"
+          onClick={() =>
+            void doing(
+              () => mendScene(scene.id),
+              (n) => (n ? `${n} set aside, below` : `Every row of “${scene.name}” can be understood`),
+            )
+          }
+          aria-label={`Check ${scene.name}`}
+        >
+          Check
+        </button>
+        <button className="btn" onClick={() => void remove()} aria-label={`Delete ${scene.name}`}>
+          Delete
+        </button>
+      </div>
+    </li>
+  );
+}
+
+function Deleted({ trash }: { trash: Trashed[] }) {
+  const doing = useDoing();
+  const [sure, setSure] = useState<string | null>(null);
+  return (
+    <Section title="Deleted scenes">
+      <p className="text-soft">Each can be restored for {TRASH_DAYS} days.</p>
+      <ul>
+        {trash.map(({ scene, at }) => (
+          <li key={scene.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule py-1">
+            <span>
+              {scene.name} <span className="text-soft">deleted {format(at, "d MMM, HH:mm")}</span>
+            </span>
+            <span className="flex gap-2">
+              <button
+                className="btn"
+                onClick={() =>
+                  void doing(
+                    () => bringBackScene(scene.id),
+                    () => `“${scene.name}” is back`,
+                  )
+                }
+                aria-label={`Restore ${scene.name}`}
+              >
+                Restore
+              </button>
+              {/* The one thing here that nothing takes back: a second press. */}
+              <button
+                className="btn"
+                onClick={() => (sure === scene.id ? void doing(() => removeScene(scene.id)) : setSure(scene.id))}
+                aria-label={sure === scene.id ? `Remove ${scene.name} for good, really` : `Remove ${scene.name} for good`}
+              >
+                {sure === scene.id ? "Press again: it cannot be taken back" : "Remove for good"}
+              </button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Section>
+  );
+}
+
+function SetAside({ rows }: { rows: AsideRow[] }) {
+  return (
+    <Section
+      title="Set aside"
+      aside={
+        <button className="btn" onClick={() => download("set-aside.json", JSON.stringify(rows, null, 1), "application/json")}>
+          Save them to a file
+        </button>
+      }
+    >
+      <p className="max-w-prose text-soft">
+        What this program could not understand. The rest of its scene opened without it; nothing of it is thrown away.
+      </p>
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Scene</th>
+            <th>Of</th>
+            <th>Name</th>
+            <th>Why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.slice(0, 50).map((r) => (
+            <tr key={r.seq}>
+              <td>{r.sceneName}</td>
+              <td>{r.table}</td>
+              <td className="font-semibold">{r.name}</td>
+              <td>{r.why}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > 50 && <p className="text-soft">and {rows.length - 50} more, all in the file</p>}
+    </Section>
+  );
+}
+
+const KINDS: { key: keyof Usage; label: string; what: string }[] = [
+  { key: "meshes", label: "Meshes", what: "said by you: the files of your parts, earlier versions too" },
+  { key: "pictures", label: "Pictures", what: "said by you: photos and references" },
+  { key: "rows", label: "Scenes, parts, paints, records", what: "said by you, with the hours and walls reckoned from it" },
+  { key: "undo", label: "Undo", what: "what each row was before its last two hundred changes" },
+  { key: "sheets", label: "Drawn sheets", what: "reckoned: drawn again when wanted" },
+];
+
+const usedBytes = (usage: Usage): number => Object.values(usage).reduce((n: number, u: Usage["meshes"]) => n + u.bytes, 0);
+
+function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
+  const doing = useDoing();
+  return (
+    <Section
+      title="What takes how much"
+      aside={
+        <button
+          className="btn"
+          onClick={() =>
+            void doing(sweepStore, (s) =>
+              s.files + s.sheets + s.scenes === 0
+                ? "Nothing lay about unnamed"
+                : `Swept: ${s.files} files and ${s.sheets} sheets that nothing names`,
+            )
+          }
+        >
+          Sweep out what nothing names
+        </button>
+      }
+    >
+      <table className="plain">
+        <tbody>
+          {KINDS.map(({ key, label, what }) => (
+            <tr key={key}>
+              <td className="font-semibold">{label}</td>
+              <td className="whitespace-nowrap text-right">{usage[key].count.toLocaleString("en")}</td>
+              <td className="whitespace-nowrap text-right">{bytes(usage[key].bytes)}</td>
+              <td className="text-soft">{what}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 max-w-prose text-soft">
+        {room.usedBytes !== null && room.quotaBytes !== null && (
+          <>
+            The browser counts {bytes(room.usedBytes)} on its disk, the program itself included, of {bytes(room.quotaBytes)} that it
+            allows.{" "}
+          </>
+        )}
+        {room.kept
+          ? "It has promised not to throw anything away by itself."
+          : "It may throw everything away when the disk is full: save your scenes to files now and then."}
+      </p>
+    </Section>
+  );
+}

@@ -1,0 +1,111 @@
+/** A scene, or one page of it, that could not be shown: what can still be done with it. Nothing here depends on what the scene holds. */
+import { useEffect, useState } from "react";
+import { isRouteErrorResponse, Link, useParams, useRevalidator, useRouteError } from "react-router";
+import { toast } from "sonner";
+import { allScenes, forgetScene, mendScene } from "~app/data/scenes.client";
+import { takeBackElsewhere } from "~app/data/edits.client";
+import { BundleProgress, useBundleWork } from "~app/features/files/bundleWork";
+
+/** What to say of an error that a route threw. */
+export function troubleText(error: unknown): { gone: boolean; text: string } {
+  if (isRouteErrorResponse(error) && error.status === 404)
+    return { gone: true, text: "The scene or part may have been removed, or it lives in another browser." };
+  return {
+    gone: false,
+    text: error instanceof Error && error.message ? error.message : "The page could not be shown. Nothing was lost.",
+  };
+}
+
+/** In place of a whole scene. */
+export function SceneTrouble() {
+  const error = useRouteError();
+  const { sceneId = "" } = useParams();
+  const { gone, text } = troubleText(error);
+  // The next visit begins elsewhere.
+  useEffect(() => forgetScene(), []);
+  return (
+    <main className="mx-auto max-w-2xl p-10">
+      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This scene could not be shown"}</h1>
+      <p className="mt-3">{text}</p>
+      {!gone && <WaysOut sceneId={sceneId} />}
+      <div className="mt-6 flex flex-wrap gap-2">
+        <Link className="btn btn-solid" to="/bench" reloadDocument>
+          To the bench
+        </Link>
+        {!gone && <TryAgain />}
+      </div>
+    </main>
+  );
+}
+
+/** In place of one station: the others can still be gone to. */
+export function StationTrouble() {
+  const { sceneId = "" } = useParams();
+  const { gone, text } = troubleText(useRouteError());
+  return (
+    <main id="sheet" tabIndex={-1} className="h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-8 outline-none">
+      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This page of the scene could not be shown"}</h1>
+      <p className="mt-3 max-w-prose">{text}</p>
+      {!gone && (
+        <>
+          <p className="mt-2 text-soft">The other stations stand as they were.</p>
+          <WaysOut sceneId={sceneId} />
+        </>
+      )}
+      <div className="mt-6 flex flex-wrap gap-2">
+        <Link className="btn btn-solid" to="/bench">
+          To the bench
+        </Link>
+        {!gone && <TryAgain />}
+      </div>
+    </main>
+  );
+}
+
+function TryAgain() {
+  const { revalidate } = useRevalidator();
+  return (
+    <button className="btn" onClick={() => void revalidate()}>
+      Try again
+    </button>
+  );
+}
+
+/** Names the scene; saves it, takes its last change back, puts aside what cannot be understood. */
+function WaysOut({ sceneId }: { sceneId: string }) {
+  const [name, setName] = useState<string | null>(null);
+  const work = useBundleWork();
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    void allScenes().then((r) => r.ok && setName(r.value.find((s) => s.id === sceneId)?.name ?? null));
+  }, [sceneId]);
+  const takeBack = async (): Promise<void> => {
+    const done = await takeBackElsewhere(sceneId);
+    if (done.ok) toast(`Taken back: ${done.value.label}`);
+    else toast.error(done.problem.message);
+    await revalidate();
+  };
+  const mend = async (): Promise<void> => {
+    const done = await mendScene(sceneId);
+    if (!done.ok) return void toast.error(done.problem.message);
+    toast(done.value ? `${done.value} set aside: see the bench page` : "Every row of it can be understood.");
+    await revalidate();
+  };
+  return (
+    <section aria-label="What you can do" className="mt-4 border-t-[1.5px] border-ink pt-2">
+      <p className="font-semibold">{name === null ? "The scene" : `“${name}”`} is kept as it is.</p>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button className="btn" onClick={() => void takeBack()}>
+          Take back its last change
+        </button>
+        <button className="btn" onClick={() => void work.save(sceneId, name ?? "the scene", null)}>
+          Save it to a file
+        </button>
+        <button className="btn" onClick={() => void mend()}>
+          Put aside what cannot be understood
+        </button>
+      </div>
+      <BundleProgress work={work} />
+    </section>
+  );
+}

@@ -1,0 +1,46 @@
+/** Brings in the service worker, and asks before a new version is taken up. */
+import { toast } from "sonner";
+
+let asked = false;
+
+/** Says that a new version is here; it is taken up when that is pressed, here and in no other window. */
+function offer(waiting: ServiceWorker): void {
+  toast("A newer version of the program is ready.", {
+    id: "new-version",
+    duration: Infinity,
+    action: {
+      label: "Use it",
+      onClick: () => {
+        asked = true;
+        waiting.postMessage("take up");
+      },
+    },
+  });
+}
+
+export async function registerOffline(): Promise<void> {
+  if (!import.meta.env.PROD || !("serviceWorker" in navigator)) return;
+  const before = navigator.serviceWorker.controller;
+  navigator.serviceWorker.addEventListener("controllerchange", () => {
+    if (asked) location.reload();
+    else if (before)
+      // Another window took it up. This one goes on with the files it was loaded with, which are kept.
+      toast("A newer version was taken up in another window. This one goes on as it is.", {
+        id: "new-version",
+        duration: Infinity,
+        action: { label: "Load it here too", onClick: () => location.reload() },
+      });
+  });
+  try {
+    const registration = await navigator.serviceWorker.register("/sw.js");
+    if (registration.waiting && navigator.serviceWorker.controller) offer(registration.waiting);
+    registration.addEventListener("updatefound", () => {
+      const arriving = registration.installing;
+      arriving?.addEventListener("statechange", () => {
+        if (arriving.state === "installed" && navigator.serviceWorker.controller) offer(arriving);
+      });
+    });
+  } catch {
+    // Without it the program works as long as its server does.
+  }
+}

@@ -1,0 +1,2 @@
+export function contentPolicy(nonce?: string): string;
+export const FIXED_HEADERS: Record<string, string>;

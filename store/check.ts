@@ -1,0 +1,280 @@
+/**
+ * Is a scene fit to be stored, saved and opened? Every row by its schema, ids unique in their table, references leading somewhere.
+ * Bundles are refused by it, saving and upgrading set aside what it names: one judgement for all.
+ */
+import type Joi from "joi";
+import { isId, LIMITS, type Part, type Project } from "../core/project";
+import { newProject } from "./newScene";
+import { paintSchema, partSchema, procedureSchema, recordSchema, sceneSchema } from "./schemas";
+
+export type ProjectTable = "scene" | "parts" | "paints" | "procedures" | "records";
+export const LIST_TABLES = ["parts", "paints", "procedures", "records"] as const;
+export type ListTable = (typeof LIST_TABLES)[number];
+
+const SCHEMAS: Record<ProjectTable, Joi.Schema> = {
+  scene: sceneSchema,
+  parts: partSchema,
+  paints: paintSchema,
+  procedures: procedureSchema,
+  records: recordSchema,
+};
+
+/** What is wrong with one row, and where. */
+export interface Fault {
+  table: ProjectTable;
+  /** Place in its table, from 0; null for the scene itself. */
+  row: number | null;
+  /** The row's own name or title, to know it by. */
+  name: string;
+  /** Path inside the row, "work.2.coats"; "" for the row as a whole. */
+  field: string;
+  message: string;
+}
+
+type Loose = Record<string, unknown>;
+const isRow = (x: unknown): x is Loose => typeof x === "object" && x !== null && !Array.isArray(x);
+
+export const nameOfRow = (row: unknown): string => {
+  if (!isRow(row)) return "";
+  const name = row.name ?? row.title ?? row.id;
+  return typeof name === "string" ? name.slice(0, 80) : "";
+};
+
+/** The first thing wrong with a row by its schema. */
+export function rowFault(table: ProjectTable, row: unknown, index: number | null): Fault | null {
+  const { error } = SCHEMAS[table].required().validate(row, { convert: false, abortEarly: true });
+  if (!error) return null;
+  const detail = error.details[0];
+  return { table, row: index, name: nameOfRow(row), field: detail.path.join("."), message: detail.message };
+}
+
+/** Where a fault sits, in words: "parts, row 3 (Crate), copies". */
+export const placeOf = (fault: Fault): string =>
+  [fault.table, fault.row === null ? "" : `row ${fault.row + 1}${fault.name ? ` (${fault.name})` : ""}`, fault.field]
+    .filter(Boolean)
+    .join(", ");
+
+/** Repeated ids: the later row is at fault. */
+function duplicates(rows: readonly { id: string }[], field = ""): { index: number; field: string; message: string }[] {
+  const first = new Map<string, number>();
+  const out: { index: number; field: string; message: string }[] = [];
+  rows.forEach(({ id }, index) => {
+    const before = first.get(id);
+    if (before === undefined) first.set(id, index);
+    else out.push({ index, field: `${field}id`, message: `the id "${id}" is that of row ${before + 1} too` });
+  });
+  return out;
+}
+
+/** Ids repeated in the lists inside a row. */
+function innerFaults(table: ProjectTable, index: number | null, name: string, lists: Record<string, readonly { id: string }[]>): Fault[] {
+  return Object.entries(lists).flatMap(([list, rows]) =>
+    duplicates(rows).map((d) => ({ table, row: index, name, field: `${list}.${d.index}.id`, message: d.message })),
+  );
+}
+
+/** What keeps one row from being stored: its schema, or ids that stand twice in its own lists. */
+export function rowProblem(table: ProjectTable, row: Part | Project["scene"] | object): Fault | null {
+  return rowFault(table, row, null) ?? listFaults(table, row, null)[0] ?? null;
+}
+
+function listFaults(table: ProjectTable, row: object, index: number | null): Fault[] {
+  if (table === "scene") {
+    const { name, printers, dimensions, references, homes } = row as Project["scene"];
+    return innerFaults(table, index, name, { printers, dimensions, references, homes });
+  }
+  if (table !== "parts") return [];
+  const { name, work, variations, sightings } = row as Part;
+  return innerFaults(table, index, name, { work, variations, sightings });
+}
+
+/** What a part refers to and is not there. */
+function partReferences(part: Part, known: Known): { field: string; message: string } | null {
+  for (const [i, w] of part.work.entries()) {
+    if (w.kind === "coat" && !known.paints.has(w.paintId))
+      return { field: `work.${i}.paintId`, message: `there is no paint "${w.paintId}"` };
+    if (w.kind === "print" && !known.printers.has(w.printerId))
+      return { field: `work.${i}.printerId`, message: `there is no printer "${w.printerId}"` };
+    if (w.kind === "own" && w.procedureId !== null && !known.procedures.has(w.procedureId))
+      return { field: `work.${i}.procedureId`, message: `there is no kept step "${w.procedureId}"` };
+  }
+  return null;
+}
+
+interface Known {
+  parts: ReadonlySet<string>;
+  paints: ReadonlySet<string>;
+  procedures: ReadonlySet<string>;
+  printers: ReadonlySet<string>;
+  dimensions: ReadonlySet<string>;
+}
+
+const idsOf = (rows: readonly { id: string }[]): Set<string> => new Set(rows.map((r) => r.id));
+
+/** All that is wrong with rows that are each right by their schema: repeated ids, references that lead nowhere. */
+function crossFaults(project: Project): Fault[] {
+  const { scene } = project;
+  const known: Known = {
+    parts: idsOf(project.parts),
+    paints: idsOf(project.paints),
+    procedures: idsOf(project.procedures),
+    printers: idsOf(scene.printers),
+    dimensions: idsOf(scene.dimensions),
+  };
+  const out: Fault[] = [];
+  for (const table of LIST_TABLES)
+    for (const d of duplicates(project[table]))
+      out.push({ table, row: d.index, name: nameOfRow(project[table][d.index]), field: d.field, message: d.message });
+  out.push(...listFaults("scene", scene, null));
+  const inScene = (field: string, message: string): void => {
+    out.push({ table: "scene", row: null, name: scene.name, field, message });
+  };
+  scene.dimensions.forEach((d, i) => {
+    if (d.partId !== null && !known.parts.has(d.partId)) inScene(`dimensions.${i}.partId`, `there is no part "${d.partId}"`);
+    if (d.within !== null && !known.dimensions.has(d.within)) inScene(`dimensions.${i}.within`, `there is no dimension "${d.within}"`);
+  });
+  scene.references.forEach((r, i) => {
+    if (r.partId !== null && !known.parts.has(r.partId)) inScene(`references.${i}.partId`, `there is no part "${r.partId}"`);
+  });
+  project.parts.forEach((part, row) => {
+    out.push(...listFaults("parts", part, row));
+    const wrong = partReferences(part, known);
+    if (wrong) out.push({ table: "parts", row, name: part.name, ...wrong });
+  });
+  project.records.forEach((r, row) => {
+    if (!known.parts.has(r.partId))
+      out.push({ table: "records", row, name: r.title, field: "partId", message: `there is no part "${r.partId}"` });
+  });
+  return out;
+}
+
+/**
+ * Everything that keeps a project from being stored, first by schema, then across rows. Rows past `most` of a table are one fault.
+ * @param given anything: what a bundle holds, or rows as they are stored
+ */
+export function faultsOf(given: unknown): Fault[] {
+  if (!isRow(given)) return [{ table: "scene", row: null, name: "", field: "", message: "there is no project in it" }];
+  const faults: Fault[] = [];
+  const scene = rowFault("scene", given.scene, null);
+  if (scene) faults.push(scene);
+  for (const table of LIST_TABLES) {
+    const rows = given[table];
+    if (!Array.isArray(rows)) {
+      faults.push({ table, row: null, name: "", field: "", message: `"${table}" is not a list` });
+      continue;
+    }
+    if (rows.length > LIMITS[table]) faults.push({ table, row: null, name: "", field: "", message: `more than ${LIMITS[table]} rows` });
+    rows.slice(0, LIMITS[table]).forEach((row, i) => {
+      const fault = rowFault(table, row, i);
+      if (fault) faults.push(fault);
+    });
+  }
+  return faults.length ? faults : crossFaults(given as unknown as Project);
+}
+
+/** A row that could not stay, as it was, with why. */
+export interface SetAside {
+  table: ProjectTable;
+  name: string;
+  why: string;
+  row: unknown;
+}
+
+/**
+ * The largest part of a project that is fit, and what had to be left out of it. Ids that are none are replaced, optional references
+ * that lead nowhere are cut, a field of the scene that cannot be understood becomes a new scene's. Undefined when there is no scene in it.
+ * @param freshId makes ids for those that are none
+ */
+export function sift(given: Project, freshId: () => string): { project: Project; aside: SetAside[] } | undefined {
+  if (!isRow(given.scene)) return undefined;
+  const aside: SetAside[] = [];
+  let project = mendReferences(withSafeIds(given, freshId));
+  project = { ...project, scene: repairedScene(project.scene, aside) };
+  // Taking a row out may leave another one's reference loose: at most one round for each link of the longest chain.
+  for (let round = 0; round < 5; round++) {
+    const faults = faultsOf(project);
+    if (faults.length === 0) return { project, aside };
+    const next = { ...project };
+    for (const table of LIST_TABLES) {
+      const bad = new Map(faults.filter((f) => f.table === table).map((f) => [f.row, f]));
+      if (bad.size === 0) continue;
+      const rows: unknown[] = Array.isArray(next[table]) ? next[table] : [];
+      for (const [i, fault] of bad)
+        if (i !== null) aside.push({ table, name: fault.name, why: [fault.field, fault.message].filter(Boolean).join(": "), row: rows[i] });
+      Object.assign(next, { [table]: rows.filter((_, i) => !bad.has(i)).slice(0, LIMITS[table]) });
+    }
+    project = mendReferences(next);
+  }
+  return undefined;
+}
+
+/** A scene whose every field can be understood; what could not is a new scene's and goes aside. */
+function repairedScene(given: Project["scene"], aside: SetAside[]): Project["scene"] {
+  const { scene: fresh } = newProject(given.id, "A scene", "UTC", 0);
+  let scene: Project["scene"] = given;
+  const setAside = (field: string, why: string): void => {
+    aside.push({ table: "scene", name: nameOfRow(given), why: `${field}: ${why}`, row: { [field]: (given as unknown as Loose)[field] } });
+  };
+  for (let n = 0; n < 60; n++) {
+    const fault = rowFault("scene", scene, null);
+    if (!fault) break;
+    const field = fault.field.split(".")[0];
+    if (!Object.hasOwn(fresh, field)) break;
+    setAside(field, fault.message);
+    scene = { ...scene, [field]: (fresh as unknown as Loose)[field] };
+  }
+  for (const list of ["printers", "dimensions", "references", "homes"] as const) {
+    const twice = new Set(duplicates(scene[list]).map((d) => d.index));
+    if (twice.size === 0) continue;
+    setAside(list, "ids that stand twice");
+    scene = { ...scene, [list]: (scene[list] as { id: string }[]).filter((_, i) => !twice.has(i)) };
+  }
+  return scene;
+}
+
+/** Fields that name a row or are its name. */
+const ID_FIELDS = new Set(["id", "sceneId", "partId", "paintId", "printerId", "procedureId", "itemId", "within"]);
+
+/** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */
+export function withSafeIds(project: Project, freshId: () => string): Project {
+  const fresh = new Map<string, string>();
+  const walk = (x: unknown, field: string): void => {
+    if (Array.isArray(x)) for (const y of x) walk(y, field);
+    else if (isRow(x)) for (const [k, y] of Object.entries(x)) walk(y, k);
+    else if (field === "id" && typeof x === "string" && !isId(x) && !fresh.has(x)) fresh.set(x, freshId());
+  };
+  walk(project, "");
+  if (fresh.size === 0) return project;
+  const replaced = (x: unknown, field: string): unknown => {
+    if (Array.isArray(x)) return x.map((y) => replaced(y, field));
+    if (isRow(x)) return Object.fromEntries(Object.entries(x).map(([k, y]) => [k, replaced(y, k)]));
+    if (typeof x !== "string") return x;
+    if (ID_FIELDS.has(field)) return fresh.get(x) ?? x;
+    // "part/item/step": the ids may hold slashes themselves, so each is looked for in turn.
+    return field === "stepKey" ? [...fresh].reduce((key, [bad, good]) => key.split(bad).join(good), x) : x;
+  };
+  return replaced(project, "") as Project;
+}
+
+/** References that may be empty and lead nowhere are emptied: to a part, a dimension or a kept step that was removed. */
+export function mendReferences(project: Project): Project {
+  if (!isRow(project.scene) || LIST_TABLES.some((t) => !Array.isArray(project[t]))) return project;
+  const ids = (rows: unknown): Set<unknown> => new Set(Array.isArray(rows) ? rows.map((r: unknown) => (isRow(r) ? r.id : undefined)) : []);
+  const parts = ids(project.parts),
+    procedures = ids(project.procedures),
+    dimensions = ids(project.scene.dimensions);
+  const kept = (known: Set<unknown>, id: string | null): string | null => (id === null || known.has(id) ? id : null);
+  const each = <T>(rows: T[], mend: (row: T) => T): T[] => (Array.isArray(rows) ? rows.map((r) => (isRow(r) ? mend(r) : r)) : rows);
+  return {
+    ...project,
+    scene: {
+      ...project.scene,
+      dimensions: each(project.scene.dimensions, (d) => ({ ...d, partId: kept(parts, d.partId), within: kept(dimensions, d.within) })),
+      references: each(project.scene.references, (r) => ({ ...r, partId: kept(parts, r.partId) })),
+    },
+    parts: each(project.parts, (p) => ({
+      ...p,
+      work: each(p.work, (w) => (w.kind === "own" ? { ...w, procedureId: kept(procedures, w.procedureId) } : w)),
+    })),
+  };
+}
