@@ -42,6 +42,25 @@ describe("the parts list as CSV", () => {
   it.each(["=1+1", "+cmd", "-2", "@sum"])("does not let %j become a formula", (name) => {
     expect(rows(partsCsv(projectOf([{ ...brick, name }]), 0))[0].name).toBe(`'${name}`);
   });
+  // Cells that a spreadsheet takes for a formula begin with = + - @, tab or a line end (OWASP, CSV Injection).
+  it.each(["\t=1", " =1", "\r=1", "\n@x"])("not behind blanks either: %j", (name) => {
+    expect(partsCsv(projectOf([{ ...brick, name }]), 0)).toContain(`'${name}`);
+  });
+  it("every cell of text is held to that, the scale and the currency too", () => {
+    const scale = { ...projectOf([]).scene.scale, kind: "railway" as const, railway: "=cmd()" };
+    const printers = projectOf([]).scene.printers.map((p) => ({ ...p, currency: "=1+" }));
+    const facts = brick.prints.map((f) => ({ ...f, one: { ...f.one, currency: "=1+" } }));
+    const project = projectOf([{ ...brick, prints: facts, tags: ["@a"], group: "-g", licence: "+l", notes: "=n" }], [], {
+      scale,
+      printers,
+    });
+    const [row] = rows(partsCsv(project, 0));
+    for (const [column, cell] of Object.entries(row)) if (!/^-?[\d.]*$/.test(cell)) expect(cell, column).not.toMatch(/^\s*[=+\-@]/);
+  });
+  it("begins with a byte order mark when that is wanted", () => {
+    expect(partsCsv(projectOf([brick]), 0).charCodeAt(0)).not.toBe(0xfeff);
+    expect(partsCsv(projectOf([brick]), 0, true).charCodeAt(0)).toBe(0xfeff);
+  });
   it("is empty for a scene without parts", () => expect(partsCsv(projectOf([]), 0)).toBe(""));
 });
 
@@ -57,6 +76,23 @@ describe("the evenings as a calendar (RFC 5545)", () => {
     expect(ics.value).toContain(`DTSTART:${first.replace(/[-:]/g, "").slice(0, 13)}00Z`);
     expect(new Set(ics.value.match(/^UID:.*$/gm)).size).toBe(stretches.length);
     expect(ics.value.split("\r\n").every((l) => Buffer.byteLength(l) <= 75)).toBe(true);
+  });
+  // RFC 5545, 3.1: lines of at most 75 octets, folded between characters; 3.3.11: commas, semicolons, backslashes and line ends escaped.
+  it("folds by octets and escapes what is typed", () => {
+    const name = "Mühle, groß; \\ weiß\n水車小屋の壁と屋根と煙突と窓と扉と橋と柵と門と庭と井戸と舟と樽と箱と籠と梯子";
+    const project = projectOf([{ ...brick, name }], [], { name: "Bach; Mühle, 1" });
+    const ics = eveningsIcs(tonight(project, THURSDAY, 60), project.scene.name);
+    if (!ics.ok) throw new Error(ics.problem.message);
+    const lines = ics.value.split("\r\n");
+    expect(Math.max(...lines.map((l) => Buffer.byteLength(l)))).toBeLessThanOrEqual(75);
+    const unfolded = ics.value.replace(/\r\n[ \t]/g, "");
+    expect(unfolded).not.toContain("\ufffd");
+    const summary = /^SUMMARY:(.*)$/m.exec(unfolded)![1].replace(/\r$/, "");
+    expect(summary.replace(/\\n/g, "\n").replace(/\\([,;\\])/g, "$1")).toMatch(
+      new RegExp(`^${name.replace(/[\\.*+?^$()[\]{}|]/g, "\\$&")}: `),
+    );
+    expect(summary).toContain("Mühle\\, groß\\; \\\\ weiß\\n水車");
+    expect(/^X-WR-CALNAME:(.*)$/m.exec(unfolded)![1]).toContain("Bach\\; Mühle\\, 1");
   });
   it("says so when nothing is planned", () => {
     const project = projectOf([]);

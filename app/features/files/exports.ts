@@ -78,7 +78,7 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
       endInputType: "utc",
       endOutputType: "utc",
       productId: "inch-hollow",
-      calName: sceneName,
+      calName: escaped(sceneName),
       description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
     })),
   );
@@ -86,5 +86,34 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
   const { error, value } = createEvents(events);
   return error || !value
     ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`)
-    : ok(value);
+    : ok(foldedByOctets(value));
+}
+
+/** A name as text of a calendar (RFC 5545, 3.3.11); the writer escapes titles, not the calendar's own name. */
+const escaped = (text: string): string => text.replace(/[\\;,]/g, "\\$&").replace(/\r?\n/g, "\\n");
+
+/** Octets of a line, its end not counted (RFC 5545, 3.1). */
+const MOST_OCTETS = 75;
+
+/** The same calendar with its lines folded by octets, between characters: the writer counts characters. */
+function foldedByOctets(calendar: string): string {
+  const octets = new TextEncoder();
+  return calendar
+    .replace(/\r\n[ \t]/g, "")
+    .split("\r\n")
+    .map((line) => {
+      let out = "",
+        used = 0;
+      for (const character of line) {
+        const size = octets.encode(character).length;
+        if (used + size > MOST_OCTETS) {
+          out += "\r\n ";
+          used = 1;
+        }
+        out += character;
+        used += size;
+      }
+      return out;
+    })
+    .join("\r\n");
 }

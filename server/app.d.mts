@@ -1,0 +1,3 @@
+import type { Express } from "express";
+import type { ServerBuild } from "react-router";
+export function createApp(build: ServerBuild, clientDir: string): Express;

@@ -1,0 +1,452 @@
+/** What is kept whatever happens: rows nobody understands, scenes that were deleted, edits that were sent twice, two windows, clocks. */
+import "fake-indexeddb/auto";
+import Dexie from "dexie";
+import { beforeEach, describe, expect, it } from "vitest";
+import { takenS } from "../core/plan";
+import { isId, type Part, type Project } from "../core/project";
+import { bare } from "../tests/bundleKit";
+import { fullProject, victim } from "../tests/fullProject";
+import { sizePart } from "../tests/sampleProject";
+import { inOrder } from "./bundle";
+import { faultsOf, mendReferences, sift, withSafeIds } from "./check";
+import { endOf, runCommand, runWithFiles, type CommandName, type Commands } from "./commands";
+import { InchHollowDatabase, mendStoredScene } from "./database";
+import { redo, undo } from "./edit";
+import { BlockedDatabase, NewerDatabase, SilentDatabase, storageProblem } from "./problems";
+import {
+  listScenes,
+  listTrash,
+  loadProject,
+  nameApart,
+  purgeScene,
+  restoreScene,
+  storeOwn,
+  sweep,
+  trashScene,
+  usage,
+  lastEdits,
+} from "./projects";
+
+const NOW = 1_767_900_000_000;
+let count = 0;
+let db: InchHollowDatabase;
+let full: Project;
+const fresh = (): string => `fresh-${count++}`;
+
+beforeEach(async () => {
+  db = new InchHollowDatabase(`keeping-${count++}`);
+  const { project, meshes } = await fullProject();
+  full = inOrder(project);
+  await storeOwn(db, { ...bare(project), meshes: new Map([...meshes].map(([h, b]) => [h, new Blob([b as Uint8Array<ArrayBuffer>])])) });
+});
+
+const run = <N extends CommandName>(name: N, payload: Commands[N], sent: object = {}) =>
+  runCommand(db, "s", name, payload, { now: NOW, ...sent });
+const brick = async (): Promise<Part> => (await db.parts.get(["s", "brick"]))!;
+
+describe("rows that cannot be understood", () => {
+  it("are set aside, and the rest stays as it is", () => {
+    const odd = { ...sizePart("odd", { kind: "typed", sizeMm: [9e8, 1, 1], shell: false }), name: "Nine hundred kilometres" };
+    const given = { ...full, parts: [...full.parts, odd], records: [...full.records, { ...full.records[0], id: "r9", partId: "odd" }] };
+    const got = sift(given, fresh)!;
+    expect(got.project).toEqual(full);
+    // The record of a part that went aside goes with it.
+    expect(got.aside.map((a) => [a.table, a.name])).toEqual([
+      ["parts", "Nine hundred kilometres"],
+      ["records", "brick/c/0"],
+    ]);
+    expect(got.aside[0].row).toEqual(odd);
+    expect(faultsOf(got.project)).toEqual([]);
+  });
+
+  it("a field of the scene becomes a new scene's, and what it was is kept", () => {
+    const given = {
+      ...full,
+      scene: {
+        ...full.scene,
+        viewingDistanceMm: -5,
+        timeZone: "Nowhere/Atlantis",
+        printers: [...full.scene.printers, full.scene.printers[0]],
+      },
+    };
+    const got = sift(given, fresh)!;
+    expect(got.project.scene.timeZone).toBe("UTC");
+    expect(got.project.scene.printers.length).toBe(3);
+    expect(got.aside.map((a) => Object.keys(a.row as object)[0]).sort()).toEqual(["printers", "timeZone", "viewingDistanceMm"]);
+    expect(got.project.parts).toEqual(full.parts);
+  });
+
+  it("ids that are none are replaced wherever they are named", () => {
+    const bad: Project = JSON.parse(JSON.stringify(full).replaceAll('"brick"', '"a/b"').replaceAll("brick/", "a/b/"));
+    bad.scene.id = "мельница";
+    bad.parts.forEach((p) => (p.sceneId = "мельница"));
+    const got = withSafeIds(bad, fresh);
+    const [part] = got.parts;
+    expect(isId(part.id) && isId(got.scene.id)).toBe(true);
+    expect(part.sceneId).toBe(got.scene.id);
+    expect(got.scene.dimensions[0].partId).toBe(part.id);
+    expect(got.records.map((r) => [r.partId, r.stepKey.slice(0, part.id.length + 1)])).toEqual([
+      [part.id, `${part.id}/`],
+      [part.id, `${part.id}/`],
+    ]);
+    expect(withSafeIds(full, fresh)).toBe(full);
+  });
+
+  it("references that may be empty are emptied when they lead nowhere", () => {
+    const got = mendReferences({ ...full, parts: full.parts.slice(1), procedures: [] });
+    expect(got.scene.dimensions.map((d) => d.partId)).toEqual([null, null]);
+    expect(got.scene.references[0].partId).toBeNull();
+  });
+
+  it("a database of the second version opens: what is sound as it was, the rest aside, ids made safe", async () => {
+    const name = `keeping-${count++}`;
+    const old = new Dexie(name);
+    const byScene = "[sceneId+id], sceneId";
+    old.version(2).stores({
+      scenes: "id",
+      parts: byScene,
+      paints: byScene,
+      procedures: byScene,
+      records: byScene,
+      meshes: "hash",
+      sheets: "key",
+      history: "++seq, [sceneId+undone]",
+      pictures: "hash",
+    });
+    const odd = { ...full.parts[1], id: "q?x#y", copies: 1e9, name: "Odd" };
+    await old.table("scenes").bulkPut([full.scene, { ...full.scene, id: "a/b", name: "Slashed" }, { id: "empty" }]);
+    await old.table("parts").bulkPut([...full.parts, odd, { ...full.parts[1], sceneId: "a/b" }]);
+    for (const t of ["paints", "procedures", "records"] as const) await old.table(t).bulkPut(full[t]);
+    old.close();
+    const now = new InchHollowDatabase(name, fresh);
+    const kept = (await loadProject(now, "s"))!;
+    expect(kept).toEqual(full);
+    const scenes = await listScenes(now);
+    const slashed = scenes.find((s) => s.name === "Slashed")!;
+    expect(isId(slashed.id)).toBe(true);
+    expect((await loadProject(now, slashed.id))!.parts.map((p) => p.name)).toEqual(["Shed"]);
+    expect((await now.aside.toArray()).map((a) => [a.sceneName, a.table, a.name])).toContainEqual(["Test creek", "parts", "Odd"]);
+    // What is stored is sound; a second look finds nothing.
+    for (const s of scenes) expect(await mendStoredScene(now, s.id), s.name).toBe(0);
+    now.close();
+  });
+});
+
+describe("commands at the size of the fact", () => {
+  // Two windows read the same rows, and each sends what was done in it: the second must not undo the first.
+  it.each<[string, CommandName, object, CommandName, object, () => Promise<unknown>, unknown]>([
+    [
+      "tags",
+      "part.tags",
+      { partId: "brick", add: ["a"] },
+      "part.tags",
+      { partId: "brick", add: ["b"] },
+      async () => (await brick()).tags,
+      ["wood", "wet", "a", "b"],
+    ],
+    [
+      "fields of a part",
+      "part.set",
+      { partId: "brick", copies: 9 },
+      "part.set",
+      { partId: "brick", notes: "mind" },
+      async () => {
+        const p = await brick();
+        return [p.copies, p.notes];
+      },
+      [9, "mind"],
+    ],
+    [
+      "counts",
+      "part.tally",
+      { partId: "brick", change: { fitted: 3 } },
+      "part.tally",
+      { partId: "brick", change: { placed: 2 } },
+      async () => (await brick()).tally,
+      { fitted: 3, primed: 1, painted: 0, placed: 2 },
+    ],
+    [
+      "choices",
+      "parts.set",
+      { partIds: ["brick"], differs: { handling: null } },
+      "parts.set",
+      { partIds: ["brick"], differs: { finish: "good" } },
+      async () => (await brick()).differs,
+      { fidelity: "replica", finish: "good", viewingDistanceMm: 600 },
+    ],
+    [
+      "house standards",
+      "house.set",
+      { change: { baseMm: 3 } },
+      "house.set",
+      { change: { gridMm: 30 } },
+      async () => (await db.scenes.get("s"))!.house,
+      { gridMm: 30, clipSlotMm: 4.2, wallHeightMm: 50, baseMm: 3, groundHex: "#604020" },
+    ],
+    [
+      "a profile",
+      "printer.set",
+      { printerId: "resin", change: { lift: { distanceMm: 8 } } },
+      "printer.set",
+      { printerId: "resin", change: { lift: { restS: 2 }, exposureS: 3 } },
+      async () => {
+        const p = (await db.scenes.get("s"))!.printers[2] as { lift: object; exposureS: number };
+        return [p.lift, p.exposureS];
+      },
+      [{ distanceMm: 8, liftMmMin: 60, retractMmMin: 150, restS: 2 }, 3],
+    ],
+    [
+      "a step",
+      "work.set",
+      { partId: "brick", itemId: "c", change: { coats: 3 } },
+      "work.set",
+      { partId: "brick", itemId: "c", change: { method: "brush" } },
+      async () => (await brick()).work[2],
+      { id: "c", kind: "coat", paintId: "primer", method: "brush", coats: 3 },
+    ],
+    [
+      "evenings",
+      "evening.set",
+      { weekday: 1, span: null },
+      "evening.set",
+      { weekday: 2, span: { from: "20:00", to: "21:00" } },
+      async () => (await db.scenes.get("s"))!.evenings.filter((e) => e.weekday === 1 || e.weekday === 2),
+      [{ weekday: 2, from: "20:00", to: "21:00" }],
+    ],
+    [
+      "dimensions",
+      "item.set",
+      { list: "dimensions", key: "d1", change: { sure: "guess" } },
+      "item.drop",
+      { list: "dimensions", key: "d2" },
+      async () => (await db.scenes.get("s"))!.dimensions.map((d) => [d.id, d.sure]),
+      [["d1", "guess"]],
+    ],
+    [
+      "variations",
+      "part.add-item",
+      { partId: "brick", list: "variations", items: [{ id: "w", copies: 1, mirrored: false, percent: 100, state: "", extraColour: "" }] },
+      "part.set-item",
+      { partId: "brick", list: "variations", key: "v", change: { percent: 80 } },
+      async () => (await brick()).variations.map((v) => [v.id, v.percent]),
+      [
+        ["v", 80],
+        ["w", 100],
+      ],
+    ],
+    [
+      "a paint",
+      "paint.set",
+      { paintId: "primer", change: { stockMl: 3 } },
+      "paint.set",
+      { paintId: "primer", change: { hex: "#123456" } },
+      async () => {
+        const p = (await db.paints.get(["s", "primer"]))!;
+        return [p.stockMl, p.hex];
+      },
+      [3, "#123456"],
+    ],
+  ])("two changes of %s both hold", async (_, a, first, b, second, read, want) => {
+    expect(await runCommand(db, "s", a, first, NOW)).toMatchObject({ ok: true });
+    expect(await runCommand(db, "s", b, second, NOW)).toMatchObject({ ok: true });
+    expect(await read()).toEqual(want);
+  });
+
+  it.each<[CommandName, object, string]>([
+    ["part.set", { partId: "brick", copies: 5001 }, "command.payload"],
+    ["part.rescale", { partId: "brick", factor: 900 }, "row.unfit"],
+    ["printer.set", { printerId: "resin", change: { marginMm: 40 } }, "row.unfit"],
+    ["printer.set", { printerId: "none", change: { marginMm: 4 } }, "printer.gone"],
+    ["part.tally", { partId: "brick", change: { fitted: -1 } }, "row.unfit"],
+    ["work.set", { partId: "brick", itemId: "c", change: { paintId: "gold" } }, "paint.gone"],
+    ["work.set", { partId: "brick", itemId: "zz", change: { coats: 1 } }, "work.gone"],
+    ["work.add", { partId: "brick", at: 0, items: [{ id: "c", kind: "coat", paintId: "primer", method: "brush", coats: 1 }] }, "row.unfit"],
+    ["item.add", { list: "homes", items: [{ id: "shelf", name: "another", kind: "shelf", sizeMm: [1, 1, 1] }] }, "item.there"],
+    ["item.set", { list: "homes", key: "none", change: { name: "x" } }, "item.gone"],
+    ["item.set", { list: "dimensions", key: "d2", change: { within: "none" } }, "item.gone"],
+    [
+      "part.add",
+      { id: "a/b", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] },
+      "command.payload",
+    ],
+    [
+      "part.add",
+      { id: "brick", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] },
+      "part.there",
+    ],
+    [
+      "paint.add",
+      { paint: { id: "primer", name: "x", hex: "#000000", family: "water acrylic", sheen: "matt", stockMl: 1 } },
+      "paint.there",
+    ],
+    ["step.start", { recordId: "x", partId: "none", stepKey: "k", title: "t", time: "hands", plannedS: 1, waitS: 0 }, "part.gone"],
+  ])("%s %j is refused and changes nothing", async (name, payload, code) => {
+    const before = await loadProject(db, "s");
+    expect(await runCommand(db, "s", name, payload, NOW)).toMatchObject({ ok: false, problem: { code } });
+    expect(await loadProject(db, "s")).toEqual(before);
+    expect(faultsOf(before)).toEqual([]);
+  });
+
+  it("what is removed is no longer named anywhere, and undo names it again", async () => {
+    await run("part.delete", { partId: "brick" });
+    const gone = (await loadProject(db, "s"))!;
+    expect(faultsOf(gone)).toEqual([]);
+    expect([gone.records.length, gone.scene.dimensions[0].partId, gone.scene.references[0].partId]).toEqual([0, null, null]);
+    await undo(db, "s");
+    expect(await loadProject(db, "s")).toEqual(full);
+    await run("procedure.delete", { procedureId: "kept" });
+    expect(faultsOf(await loadProject(db, "s"))).toEqual([]);
+    await run("item.drop", { list: "dimensions", key: "d1" });
+    expect((await db.scenes.get("s"))!.dimensions).toMatchObject([{ id: "d2", within: null }]);
+  });
+
+  it("an edit that is sent again after a torn tab is done once", async () => {
+    const add = { partId: "brick", add: ["late"] };
+    const sent = { editId: "e1", windowId: "w1" };
+    await run("part.tags", add, sent);
+    await run("part.tags", { partId: "brick", drop: ["late"] }, { editId: "e2" });
+    await run("part.tags", add, sent);
+    expect((await brick()).tags).toEqual(["wood", "wet"]);
+    expect(await lastEdits(db, [full.scene])).toEqual({ s: "Tags" });
+  });
+
+  it("undo takes back this window's edit, and another's only when that is said", async () => {
+    await run("part.set", { partId: "brick", copies: 3 }, { windowId: "here" });
+    await run("part.set", { partId: "brick", notes: "there" }, { windowId: "there" });
+    const here = (id: string | undefined): boolean => id === "here";
+    expect(await undo(db, "s", here)).toEqual({ kind: "other window", label: "Part changed" });
+    expect((await brick()).notes).toBe("there");
+    expect(await undo(db, "s")).toEqual({ kind: "done", label: "Part changed" });
+    expect(await undo(db, "s", here)).toEqual({ kind: "done", label: "Part changed" });
+    expect([(await brick()).notes, (await brick()).copies]).toEqual(["Look out", 7]);
+    expect(await redo(db, "s", here)).toEqual({ kind: "done", label: "Part changed" });
+    expect(await redo(db, "s", here)).toEqual({ kind: "other window", label: "Part changed" });
+  });
+});
+
+describe("clocks", () => {
+  const started = async () =>
+    (
+      await run("step.start", {
+        recordId: "t",
+        partId: "brick",
+        stepKey: "brick/o/0",
+        title: "Base",
+        time: "hands",
+        plannedS: 600,
+        waitS: 0,
+      })
+    ).ok;
+  const finish = (now: number) => run("step.finish", { recordId: "t", result: "good", good: 0, failed: 0, wentWrong: "" }, { now });
+  const record = async () => (await db.records.get(["s", "t"]))!;
+
+  it("set back during a step: no negative time is stored, and the step is not timed", async () => {
+    expect(await started()).toBe(true);
+    await finish(NOW - 3_594_000);
+    expect(await record()).toMatchObject({ startedAt: NOW, finishedAt: NOW, untimed: true });
+    expect(takenS(await record())).toBeNull();
+    expect(faultsOf(await loadProject(db, "s"))).toEqual([]);
+  });
+  it("as it should be: timed", async () => {
+    await started();
+    await finish(NOW + 900_000);
+    expect(takenS(await record())).toBe(900);
+    expect(await record()).not.toHaveProperty("untimed");
+  });
+  it("left open over eight hours of sleep: not counted as work, unless so much was planned", async () => {
+    await started();
+    expect(endOf(await record(), NOW + 8 * 3_600_000)).toEqual({ finishedAt: NOW + 8 * 3_600_000, untimed: true });
+    expect(endOf({ ...(await record()), plannedS: 8 * 3600 }, NOW + 8 * 3_600_000)).toEqual({ finishedAt: NOW + 8 * 3_600_000 });
+    expect(endOf({ ...(await record()), time: "machine" }, NOW + 8 * 3_600_000)).toEqual({ finishedAt: NOW + 8 * 3_600_000 });
+  });
+  it("begun again after the clock was set back: the later beginning still holds", async () => {
+    await started();
+    await run("step.finish", { recordId: "t", result: "failed", good: 0, failed: 0, wentWrong: "" }, { now: NOW + 1000 });
+    await run(
+      "step.start",
+      { recordId: "t2", partId: "brick", stepKey: "brick/o/0", title: "Base", time: "hands", plannedS: 600, waitS: 0 },
+      { now: NOW - 3_600_000 },
+    );
+    expect((await db.records.get(["s", "t2"]))!.startedAt).toBe(NOW + 1);
+  });
+});
+
+describe("whole scenes", () => {
+  it("a deleted one is gone from the list, can be restored for a month, and is swept after that with its files", async () => {
+    await storeOwn(db, bare(victim()));
+    await trashScene(db, "s", NOW);
+    expect((await listScenes(db)).map((s) => s.id)).toEqual(["victim"]);
+    expect((await listTrash(db)).map((t) => t.scene.name)).toEqual(["Test creek"]);
+    expect(await sweep(db, NOW + 29 * 86_400_000)).toMatchObject({ scenes: 0, files: 0 });
+    await restoreScene(db, "s");
+    expect(await loadProject(db, "s")).toEqual(full);
+    await trashScene(db, "s", NOW);
+    expect(await sweep(db, NOW + 31 * 86_400_000)).toMatchObject({ scenes: 1, files: 1 });
+    expect([await db.parts.where("sceneId").equals("s").count(), await db.meshes.count(), await db.trash.count()]).toEqual([0, 0, 0]);
+    expect((await loadProject(db, "victim"))!.parts.length).toBe(1);
+  });
+
+  it("sweeping keeps what an earlier version or an undo still names", async () => {
+    const source = (await brick()).source;
+    if (source.kind !== "mesh") throw new Error("no mesh");
+    const hash = "d".repeat(64);
+    await runWithFiles(
+      db,
+      "s",
+      "meshes",
+      [{ hash, file: new Blob(["solid"]) }],
+      "part.replace",
+      { partId: "brick", source: { ...source, hash }, factor: 1, note: "" },
+      NOW,
+    );
+    await db.meshes.put({ hash: "e".repeat(64), file: new Blob(["loose"]) });
+    await db.sheets.bulkPut([
+      { key: `${"e".repeat(64)} mm 1 +z v1` },
+      { key: `${hash} mm 1 +z v1` },
+      { key: "1×2×3 false 1 +z v1" },
+    ] as never[]);
+    expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, sheets: 1 });
+    expect((await db.meshes.toCollection().primaryKeys()).sort()).toEqual([source.hash, hash].sort());
+    await run("part.delete", { partId: "brick" });
+    // The part is gone, but undo can bring it back.
+    expect((await sweep(db, NOW)).files).toBe(0);
+    await purgeScene(db, "s");
+    expect((await sweep(db, NOW)).files).toBe(2);
+  });
+
+  it("says what takes how much", async () => {
+    const u = await usage(db);
+    expect(u.meshes).toEqual({ count: 1, bytes: [...(await fullProject()).meshes.values()][0].length });
+    expect(u.rows.count).toBe(1 + full.parts.length + full.paints.length + full.procedures.length + full.records.length);
+    expect(u.undo.count).toBe(0);
+  });
+
+  it.each([
+    ["Creek", [], "Creek"],
+    ["Creek", ["Creek"], "Creek (2)"],
+    ["Creek", ["Creek", "Creek (2)"], "Creek (3)"],
+  ])("%j beside %j is called %j", (name, taken, want) => expect(nameApart(name, new Set(taken))).toBe(want));
+});
+
+describe("what a store throws", () => {
+  it.each<[unknown, string]>([
+    [new DOMException("x", "QuotaExceededError"), "storage.full"],
+    [{ name: "AbortError", inner: { name: "QuotaExceededError" } }, "storage.full"],
+    [new DOMException("x", "SecurityError"), "storage.missing"],
+    [{ name: "MissingAPIError" }, "storage.missing"],
+    [new NewerDatabase(), "storage.newer"],
+    [new SilentDatabase(), "storage.silent"],
+    [{ name: "DatabaseClosedError" }, "storage.closed"],
+    [{ name: "OpenFailedError", inner: { name: "UnknownError" } }, "storage.closed"],
+    [new DOMException("x", "UnknownError"), "storage.failed"],
+  ])("%o is one sentence", (thrown, code) => {
+    const got = storageProblem(thrown);
+    expect(got).toMatchObject({ ok: false, problem: { code } });
+    if (!got.ok) expect(got.problem.message).toMatch(/^[A-Z].*\.$/);
+  });
+  it("a blocked one names the window to close", () => {
+    const got = storageProblem(new BlockedDatabase(["Saltmarsh"]));
+    expect(got.ok ? "" : got.problem.message).toContain("“Saltmarsh”");
+  });
+  it("a bug is thrown on", () => expect(() => storageProblem(new TypeError("bug"))).toThrow("bug"));
+});

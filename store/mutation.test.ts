@@ -1,0 +1,192 @@
+/**
+ * A thousand seeded changes of a bundle: every field missing, of the wrong type, extreme, carrying another scene's id, twice, and single bits
+ * flipped. The only outcomes: refused, and nothing changed; or accepted, and it opens, and a round trip is exact.
+ */
+import "fake-indexeddb/auto";
+import { strFromU8, strToU8 } from "fflate";
+import { beforeAll, describe, expect, it } from "vitest";
+import { checkStack } from "../core/coat";
+import { seededRandom, stackOfPart, tonight, trackOfScene } from "../core/plan";
+import type { Project } from "../core/project";
+import { bare, packed, read, repacked, unpacked, withBytes, type Files } from "../tests/bundleKit";
+import { fullProject, victim } from "../tests/fullProject";
+import { THURSDAY } from "../tests/sampleProject";
+import { inOrder } from "./bundle";
+import { faultsOf } from "./check";
+import { InchHollowDatabase } from "./database";
+import { loadFiles, loadProject, purgeScene, storeImported, storeOwn } from "./projects";
+
+const SEED = 20260108;
+const RUNS = 1000;
+/** Refused, however it is changed: the scene itself is signed anew, so that its rows are what is judged. */
+const EXTREMES: unknown[] = [
+  null,
+  true,
+  "",
+  "x".repeat(6000),
+  "../../etc",
+  "a/b",
+  "q?x#y",
+  "мельница",
+  "__proto__",
+  "victim",
+  "#ffffff",
+  "9999-12-31",
+  "Nowhere/Atlantis",
+  0,
+  -1,
+  0.5,
+  1e-9,
+  2.5e9,
+  1e15,
+  5000,
+  1500,
+  [],
+  {},
+  [[]],
+];
+
+type Path = (string | number)[];
+type Node = Record<string | number, unknown>;
+
+/** Every place in a document, objects and lists too. */
+function places(x: unknown, at: Path = []): Path[] {
+  if (typeof x !== "object" || x === null) return [at];
+  return [at, ...Object.entries(x).flatMap(([k, y]) => places(y, [...at, Array.isArray(x) ? Number(k) : k]))];
+}
+
+const holder = (root: unknown, path: Path): Node => path.slice(0, -1).reduce((x: unknown, k) => (x as Node)[k], root) as Node;
+
+let files: Files;
+let whole: Uint8Array;
+let full: Project;
+beforeAll(async () => {
+  const { project, meshes } = await fullProject();
+  full = project;
+  files = await unpacked(withBytes(project, meshes));
+  whole = await packed(withBytes(project, meshes));
+});
+
+/** What opening a scene reckons before anything is drawn. */
+function opens(project: Project): void {
+  tonight(project, THURSDAY, 40);
+  trackOfScene(project, THURSDAY);
+  for (const part of project.parts) checkStack(stackOfPart(part, project));
+}
+
+describe("a thousand changed bundles", () => {
+  it("are refused and change nothing, or are accepted, open, and come back exactly", async () => {
+    const random = seededRandom(SEED);
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+    const db = new InchHollowDatabase("mutations");
+    await storeOwn(db, bare(victim()));
+    const before = JSON.stringify(await loadProject(db, "victim"));
+    const original = JSON.parse(strFromU8(files["scene.json"])) as { project: Project };
+    const everywhere = places(original).filter((p) => p.length > 0);
+    let accepted = 0;
+    for (let run = 0; run < RUNS; run++) {
+      const doc = structuredClone(original);
+      const path = pick(everywhere);
+      const at = holder(doc, path),
+        key = path[path.length - 1];
+      const kind = pick(["missing", "extreme", "extreme", "extreme", "twice", "bit"]);
+      let bytes: Uint8Array;
+      if (kind === "bit") {
+        bytes = whole.slice();
+        const bit = Math.floor(random() * bytes.length * 8);
+        bytes[bit >> 3] ^= 1 << (bit & 7);
+      } else {
+        if (kind === "missing") delete at[key];
+        else if (kind === "twice" && Array.isArray(at)) at.push(structuredClone(at[key as number]));
+        else at[key] = pick(EXTREMES);
+        bytes = await repacked({ ...files, "scene.json": strToU8(JSON.stringify(doc)) });
+      }
+      const what = `${run}: ${kind} ${path.join(".")} ${JSON.stringify(at[key])?.slice(0, 60)}`;
+      const got = await read(bytes);
+      if (!got.ok) {
+        expect(got.problem.message.length, what).toBeGreaterThan(20);
+        continue;
+      }
+      accepted++;
+      // A flipped bit that is accepted has changed nothing at all.
+      if (kind === "bit") expect(got.value.project, what).toEqual(inOrder(full));
+      const id = await storeImported(db, got.value, `fresh-${run}`, "demo");
+      expect(id, what).not.toBe("victim");
+      expect(JSON.stringify(await loadProject(db, "victim")), what).toBe(before);
+      const stored = (await loadProject(db, id))!;
+      expect(faultsOf(stored), what).toEqual([]);
+      opens(stored);
+      const again = await read(await packed({ project: stored, ...(await loadFiles(db, stored)) }));
+      expect(again.ok && again.value.project, what).toEqual(inOrder(stored));
+      await purgeScene(db, id);
+    }
+    // Both outcomes occur, or the test says nothing.
+    expect(accepted).toBeGreaterThan(RUNS / 20);
+    expect(accepted).toBeLessThan(RUNS * 0.8);
+    expect(JSON.stringify(await loadProject(db, "victim"))).toBe(before);
+    expect(await db.scenes.count()).toBe(1);
+    db.close();
+  }, 240_000);
+
+  it("rows that carry another scene's id belong to the new scene all the same", async () => {
+    const db = new InchHollowDatabase("foreign");
+    await storeOwn(db, bare(victim()));
+    const before = JSON.stringify(await loadProject(db, "victim"));
+    const doc = JSON.parse(strFromU8(files["scene.json"])) as { project: Project };
+    for (const table of ["parts", "paints", "procedures", "records"] as const) for (const row of doc.project[table]) row.sceneId = "victim";
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(doc)) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    const id = await storeImported(db, got.value, "fresh", "demo");
+    expect(JSON.stringify(await loadProject(db, "victim"))).toBe(before);
+    expect((await loadProject(db, id))!.parts.map((p) => p.sceneId)).toEqual([id, id, id]);
+    // Its id taken, the demo's own, or a name that is there: apart from what is there.
+    const second = await storeImported(db, got.value, "fresh-2", "demo");
+    expect([id, second]).toEqual(["s", "fresh-2"]);
+    expect((await db.scenes.toArray()).map((s) => s.name).sort()).toEqual(["Somebody else's", "Test creek", "Test creek (2)"]);
+    const third = await storeImported(
+      db,
+      { ...got.value, project: { ...got.value.project, scene: { ...got.value.project.scene, id: "demo", demo: true } } },
+      "fresh-3",
+      "demo",
+    );
+    expect(await db.scenes.get(third)).toMatchObject({ id: "fresh-3", demo: false, name: "Test creek (3)" });
+    db.close();
+  });
+
+  it.each<[string, (p: Project) => void, string]>([
+    ["the same part twice", (p) => p.parts.push(structuredClone(p.parts[0])), "parts, row 4 (Brick), id"],
+    ["the same printer twice", (p) => p.scene.printers.push(structuredClone(p.scene.printers[0])), "scene, printers.3.id"],
+    ["a step twice", (p) => p.parts[0].work.push(structuredClone(p.parts[0].work[0])), "parts, row 1 (Brick), work.6.id"],
+    [
+      "a coat of a paint that is not there",
+      (p) => Object.assign(p.parts[0].work[2], { paintId: "gold" }),
+      "parts, row 1 (Brick), work.2.paintId",
+    ],
+    ["a print on no printer", (p) => Object.assign(p.parts[0].work[0], { printerId: "none" }), "parts, row 1 (Brick), work.0.printerId"],
+    ["a record of no part", (p) => Object.assign(p.records[0], { partId: "none" }), "records, row 1"],
+    ["a dimension in none", (p) => Object.assign(p.scene.dimensions[1], { within: "none" }), "scene, dimensions.1.within"],
+    ["an id with a slash", (p) => Object.assign(p.parts[1], { id: "a/b" }), "parts, row 2 (Shed), id"],
+    ["no such time zone", (p) => Object.assign(p.scene, { timeZone: "Nowhere/Atlantis" }), "scene, timeZone"],
+    [
+      "a part of ten kilometres",
+      (p) => Object.assign(p.parts[1], { source: { kind: "typed", sizeMm: [1e7, 10, 10], shell: false } }),
+      "parts, row 2 (Shed)",
+    ],
+    ["a bed that is all margin", (p) => Object.assign(p.scene.printers[0], { bedMm: [20, 20, 20], marginMm: 10 }), "scene, printers.0"],
+  ])("%s is refused, with its place", async (_, change, where) => {
+    const doc = JSON.parse(strFromU8(files["scene.json"])) as { project: Project };
+    change(doc.project);
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(doc)) }));
+    expect(got).toMatchObject({ ok: false, problem: { code: "bundle.shape" } });
+    if (!got.ok) expect(got.problem.where).toContain(where);
+  });
+
+  it.each([0, -1, 1.5, "3", null])("version %j is refused", async (version) => {
+    const doc = JSON.parse(strFromU8(files["scene.json"])) as { version: unknown };
+    doc.version = version;
+    expect(await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(doc)) }))).toMatchObject({
+      ok: false,
+      problem: { code: "bundle.version" },
+    });
+  });
+});

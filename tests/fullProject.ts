@@ -1,0 +1,103 @@
+/** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
+import { boxMesh, reportMesh, writeStl } from "../core/mesh";
+import { GENERIC_PRINTERS, printFacts } from "../core/print";
+import { contentHash, type Part, type Project } from "../core/project";
+import { loadSolids } from "../core/slice";
+import { block, coat, print, projectOf, record, sizePart, THURSDAY } from "./sampleProject";
+
+export interface Full {
+  project: Project;
+  meshes: Map<string, Uint8Array>;
+}
+
+export async function fullProject(): Promise<Full> {
+  const mesh = block();
+  const bytes = writeStl(mesh);
+  const hash = await contentHash(bytes);
+  const { report, topology } = reportMesh(mesh);
+  const solids = await loadSolids();
+  const source: Part["source"] = {
+    kind: "mesh",
+    hash,
+    fileName: "brick.stl",
+    unit: "mm",
+    unitReason: "as it came",
+    report: {
+      ...report,
+      places: [{ code: "open", at: [0, 0, 0], count: 1 }],
+      warnings: [{ code: "mesh.note", message: "a note", count: 2 }],
+    },
+    outsideMm2: 2000,
+    walls: { version: 1, points: 5, wallMm: [20, 20], gapMm: [1], thin: [{ mm: 20, at: [0, 0, 0] }], narrow: [{ mm: 1, at: [0, 0, 0] }] },
+  };
+  const brick: Part = {
+    ...sizePart("brick", source),
+    name: "Brick",
+    copies: 7,
+    goodBefore: 1,
+    failedBefore: 1,
+    notes: "Look out",
+    order: 1,
+    group: "quay",
+    tags: ["wood", "wet"],
+    licence: "own work",
+    fileCost: { minor: 450, currency: "EUR" },
+    tally: { fitted: 1, primed: 1, painted: 0, placed: 0 },
+    placedByMap: true,
+    variations: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "red lid" }],
+    sightings: [{ id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }],
+    measures: { clipSlotMm: 4, wallHeightMm: 50, baseMm: 5, groundHex: "#604020" },
+    configurations: [{ name: "folded", sizeMm: [20, 20, 20] }],
+    materials: [{ surface: "wall", material: "brick" }],
+    differs: { fidelity: "replica", handling: "weekly", finish: "display", viewingDistanceMm: 600 },
+    versions: [{ source: { kind: "typed", sizeMm: [40, 30, 20], shell: true }, factor: 1, at: 1, note: "first" }],
+    prints: GENERIC_PRINTERS.map((p) => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1)),
+    work: [
+      print("large-filament", { typed: { timeS: 7200, massG: 30, text: "2 h, 30 g" } }),
+      { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
+      coat("c", "primer", "spray", 2),
+      { id: "g", kind: "glue", glueId: "instant-gel", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
+      { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
+      { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: "kept" },
+    ],
+  };
+  const shed: Part = {
+    ...sizePart("shed", { kind: "typed", sizeMm: [60, 40, 50], shell: true }, [print("resin")]),
+    name: "Shed",
+    order: 2,
+  };
+  const base: Part = { ...sizePart("base", { kind: "scratch", sizeMm: [300, 200, 25], material: "foam" }), name: "Base", order: 3 };
+  const project = projectOf(
+    [brick, shed, base],
+    [
+      record("brick", "brick/c/0", { id: "r1", startedAt: THURSDAY, finishedAt: THURSDAY + 900_000, result: "good", wentWrong: "a run" }),
+      record("brick", "brick/print/start0", { id: "r2", time: "machine", startedAt: THURSDAY, plannedS: 3600 }),
+    ],
+    {
+      secondary: { ratio: 160, use: "background" },
+      readyBy: "2026-03-01",
+      house: { gridMm: 25.4, clipSlotMm: 4.2, wallHeightMm: 50, baseMm: 5, groundHex: "#604020" },
+      homes: [{ id: "shelf", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }],
+      dimensions: [
+        { id: "d1", name: "Mill", axis: "height", mm: 6600, text: "6.6 m", source: "plan", sure: "drawing", within: null, partId: "brick" },
+        { id: "d2", name: "Door", axis: "height", mm: 2032, text: "80 in", source: "plan", sure: "drawing", within: "d1", partId: null },
+      ],
+      references: [{ id: "ref", hash: "c".repeat(64), kind: "photo", title: "Front", source: "own", shows: ["front"], partId: "brick" }],
+      ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
+    },
+  );
+  project.procedures.push({ id: "kept", sceneId: "s", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
+  return { project, meshes: new Map([[hash, bytes]]) };
+}
+
+/** Another scene, which nothing that is done to the first may touch. */
+export const victim = (): Project => {
+  const other = projectOf([{ ...sizePart("brick", { kind: "typed", sizeMm: [10, 10, 10], shell: false }), sceneId: "victim" }]);
+  return {
+    ...other,
+    scene: { ...other.scene, id: "victim", name: "Somebody else's" },
+    paints: other.paints.map((p) => ({ ...p, sceneId: "victim" })),
+  };
+};
+
+export const boxBytes = (): Uint8Array => writeStl(boxMesh(12, 12, 12));
