@@ -87,6 +87,8 @@ test("an address that leads nowhere says so and shows the way back", async ({ pa
   await page.goto("/s/no-such-scene/tonight");
   await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
   await page.getByRole("link", { name: "To the bench" }).click();
+  await expect(page.getByRole("heading", { name: "The bench", level: 1 })).toBeVisible();
+  await page.getByRole("button", { name: "The demo, as it was" }).click();
   await expect(page.getByTestId("notes")).toBeVisible();
   // The failed load itself is logged by the browser; nothing else is.
   faults.splice(0, faults.length, ...faults.filter((f) => !/404|no-such-scene/i.test(f)));

@@ -20,7 +20,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByLabel("What you do").fill("My usual thick base coat");
   await bench.getByLabel("Wait afterwards").fill("overnight");
   await bench.getByRole("button", { name: "Add my step" }).click();
-  await expect(bench.getByText("My usual thick base coat")).toBeVisible();
+  await expect(bench.getByRole("region", { name: "Order of work" }).getByText("My usual thick base coat")).toBeVisible();
 
   // Surface: another school. Paint: the check. Assemble and ground: one each.
   await station(bench, "Surface").click();

@@ -13,8 +13,11 @@ interface ParsedFieldProps<T> {
   /** Present value as text. */
   text: string;
   parse: (text: string) => Result<T>;
-  /** May answer when it was stored, or why not. */
-  onCommit: (value: T, text: string) => void | Promise<Result<unknown>>;
+  /**
+   * May answer when it was stored, or why not. `over`: what the field held when typing began, which another window may have changed
+   * meanwhile; what a list gained and lost is told against it.
+   */
+  onCommit: (value: T, text: string, over: string) => void | Promise<Result<unknown>>;
   className?: string;
   hideLabel?: boolean;
   placeholder?: string;
@@ -42,6 +45,7 @@ export function ParsedField<T>({
     const parsed = typed === null ? null : parse(typed);
     return parsed && !parsed.ok ? parsed.problem.message : null;
   });
+  const [over, setOver] = useState(text);
   // What was sent and is not acknowledged yet.
   const sent = useRef<string | null>(null);
   const shown = useRef(false);
@@ -60,7 +64,7 @@ export function ParsedField<T>({
     setWrong(null);
     dropDraft(key);
     sent.current = typed;
-    const answer = onCommit(parsed.value, typed);
+    const answer = onCommit(parsed.value, typed, over);
     if (!answer) {
       sent.current = null;
       return setTyped(null);
@@ -107,6 +111,7 @@ export function ParsedField<T>({
         autoComplete="off"
         spellCheck={false}
         onChange={(e) => {
+          if (typed === null) setOver(text);
           setTyped(e.target.value);
           setWrong(null);
         }}

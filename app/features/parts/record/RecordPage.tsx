@@ -66,13 +66,15 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
               text={part.tags.join(", ")}
               placeholder="wood, wet"
               parse={parseTags}
-              onCommit={(tags) =>
-                run("part.tags", {
+              onCommit={(tags, _, over) => {
+                const before = parseTags(over);
+                const were = before.ok ? before.value : [];
+                return run("part.tags", {
                   partId: part.id,
-                  add: tags.filter((t) => !part.tags.includes(t)),
-                  drop: part.tags.filter((t) => !tags.includes(t)),
-                })
-              }
+                  add: tags.filter((t) => !were.includes(t)),
+                  drop: were.filter((t) => !tags.includes(t)),
+                });
+              }}
             />
             <ParsedField
               label="Licence of the file"

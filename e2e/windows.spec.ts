@@ -1,0 +1,122 @@
+/** Two windows on one scene, and a browser that is killed. */
+import { spawn } from "node:child_process";
+import { existsSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { chromium, type Browser, type BrowserContext, type Page } from "@playwright/test";
+import { EVENING, expect, test } from "./bench";
+
+async function second(context: BrowserContext): Promise<Page> {
+  const page = await context.newPage();
+  await page.clock.install({ time: EVENING });
+  await page.goto("/");
+  await expect(page.getByTestId("notes")).toBeVisible();
+  return page;
+}
+
+test("each window follows the other at once, and two changes of one part both hold", async ({ bench, context }) => {
+  const other = await second(context);
+  await bench.getByLabel("Copies needed").fill("4");
+  await bench.getByLabel("Copies needed").press("Enter");
+  await expect(other.getByText("· 4 copies")).toBeVisible();
+  const record = `${new URL(bench.url()).pathname}/record`;
+  await bench.goto(record);
+  await other.goto(record);
+  const tags = (page: Page) => page.getByLabel("Tags, with commas");
+  // Both have read the same list; each adds one.
+  const before = await tags(bench).inputValue();
+  await tags(other).fill(`${before}${before ? ", " : ""}from there`);
+  await tags(bench).fill(`${before}${before ? ", " : ""}from here`);
+  await tags(bench).press("Enter");
+  await tags(other).press("Enter");
+  for (const page of [bench, other]) {
+    await expect(tags(page)).toHaveValue(/from here/);
+    await expect(tags(page)).toHaveValue(/from there/);
+  }
+});
+
+test("undo in one window does not take back the other's change without saying so", async ({ bench, context }) => {
+  const other = await second(context);
+  await bench.getByLabel("Copies needed").fill("4");
+  await bench.getByLabel("Copies needed").press("Enter");
+  await expect(other.getByText("· 4 copies")).toBeVisible();
+  await other.getByLabel("Notes").fill("from there");
+  await other.getByLabel("Notes").press("Enter");
+  await expect(bench.getByLabel("Notes")).toHaveValue("from there");
+  await bench.locator("h1").click();
+  await bench.keyboard.press("Control+z");
+  await expect(bench.getByText("was made in another window")).toBeVisible();
+  await expect(bench.getByLabel("Notes")).toHaveValue("from there");
+  await bench.getByRole("button", { name: "Take it back all the same" }).click();
+  await expect(other.getByLabel("Notes")).not.toHaveValue("from there");
+  // A window that is closed no longer has edits of its own to guard.
+  await other.getByLabel("Notes").fill("again from there");
+  await other.getByLabel("Notes").press("Enter");
+  await expect(bench.getByLabel("Notes")).toHaveValue("again from there");
+  await other.close();
+  await bench.locator("h1").click();
+  await bench.keyboard.press("Control+z");
+  await expect(bench.getByLabel("Notes")).not.toHaveValue("again from there");
+});
+
+test("a scene that is deleted in one window is gone in the other, in words", async ({ bench, context, faults }) => {
+  const other = await second(context);
+  await other.goto("/bench");
+  await other.getByRole("button", { name: "Delete Saltmarsh Sluice" }).click();
+  await expect(bench.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+  await other.getByRole("button", { name: "Restore Saltmarsh Sluice" }).click();
+  await bench.getByRole("link", { name: "To the bench" }).click();
+  await expect(bench.getByLabel("Name of Saltmarsh Sluice")).toBeVisible();
+  faults.splice(0, faults.length, ...faults.filter((f) => !/404|No scene/.test(f)));
+});
+
+/** A browser of its own on a profile that stays, so that it can be killed: all its processes, without a word. */
+async function killable(profile: string, executablePath: string, args: string[]): Promise<{ browser: Browser; kill: () => Promise<void> }> {
+  for (const lock of ["SingletonLock", "SingletonCookie", "SingletonSocket", "DevToolsActivePort"])
+    rmSync(path.join(profile, lock), { force: true });
+  const child = spawn(
+    executablePath,
+    [...args, "--headless", "--disable-gpu", `--user-data-dir=${profile}`, "--remote-debugging-port=0", "about:blank"],
+    {
+      detached: true,
+      stdio: "ignore",
+    },
+  );
+  const portFile = path.join(profile, "DevToolsActivePort");
+  await expect.poll(() => existsSync(portFile) && readFileSync(portFile, "utf8").includes("\n")).toBe(true);
+  const browser = await chromium.connectOverCDP(`http://127.0.0.1:${readFileSync(portFile, "utf8").split("\n")[0]}`);
+  const kill = (): Promise<void> =>
+    new Promise((gone) => {
+      child.once("exit", () => gone());
+      process.kill(-child.pid!, "SIGKILL");
+    });
+  return { browser, kill };
+}
+
+test("a browser killed at twenty moments loses no acknowledged edit", async ({ baseURL, launchOptions }) => {
+  test.setTimeout(400_000);
+  const profile = mkdtempSync(path.join(tmpdir(), "inch-killed-"));
+  let acknowledged = 0;
+  for (let round = 0; round < 20; round++) {
+    const { browser, kill } = await killable(profile, launchOptions.executablePath!, launchOptions.args ?? []);
+    const page = browser.contexts()[0].pages()[0];
+    await page.goto(`${baseURL}${round === 0 ? "/" : "/s/saltmarsh-sluice/parts/mill-house"}`);
+    await expect(page.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible({ timeout: 40_000 });
+    const copies = page.getByLabel("Copies needed");
+    // Whatever was acknowledged is there; at the most the one edit more that was on its way.
+    if (round > 0) expect([acknowledged, acknowledged + 1]).toContain(Number(await copies.inputValue()));
+    const next = Number(await copies.inputValue()) + 1;
+    await copies.fill(String(next));
+    await copies.press("Enter");
+    await expect(page.getByText(`· ${next} copies`)).toBeVisible();
+    acknowledged = next;
+    // Another edit, killed at a moment of its own: before, while or after it is stored.
+    await copies.fill(String(next + 1));
+    await copies.press("Enter");
+    await new Promise((later) => setTimeout(later, round * 6));
+    await kill();
+    await browser.close().catch(() => undefined);
+  }
+  expect(acknowledged).toBeGreaterThanOrEqual(21);
+  rmSync(profile, { recursive: true, force: true });
+});
