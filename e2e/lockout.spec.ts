@@ -35,13 +35,9 @@ async function drawn(page: Page, project: Project, what: string): Promise<void> 
 
 const GROUPS: [string, (path: string) => boolean][] = [
   ["everything", () => true],
-  ["the scene", (p) => p.startsWith("scene.") && !p.startsWith("scene.printers")],
-  ["printers", (p) => p.startsWith("scene.printers")],
-  ["a mesh part", (p) => p.startsWith("parts.0.") && !p.startsWith("parts.0.work") && !p.startsWith("parts.0.prints")],
-  ["what was reckoned of it", (p) => p.startsWith("parts.0.prints") || p.startsWith("parts.0.source")],
-  ["work", (p) => p.startsWith("parts.0.work")],
-  ["sizes and hand-made parts", (p) => p.startsWith("parts.1.") || p.startsWith("parts.2.")],
-  ["records, paints, kept steps", (p) => /^(records|paints|procedures)\./.test(p)],
+  ["the scene and its printers", (p) => p.startsWith("scene.")],
+  ["a mesh part and what was reckoned of it", (p) => p.startsWith("parts.0.") && !p.startsWith("parts.0.work")],
+  ["work, other parts, records, paints", (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|paints|procedures)\./.test(p)],
 ];
 
 for (const which of ["least", "most"] as const)

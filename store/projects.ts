@@ -1,5 +1,5 @@
 /** Whole scenes in and out of the database. */
-import { meshHashes, pictureHashes, type Part, type Project, type Scene } from "../core/project";
+import type { Project, Scene } from "../core/project";
 import { LIST_TABLES } from "./check";
 import type { Bundle, FileSet } from "./bundle";
 import type { AsideRow, FileRow, InchHollowDatabase } from "./database";
@@ -29,9 +29,18 @@ export async function listScenes(db: InchHollowDatabase): Promise<Scene[]> {
   return scenes.filter((s) => !gone.has(s.id)).sort((a, b) => Number(a.demo) - Number(b.demo) || b.createdAt - a.createdAt);
 }
 
+/** Every content hash that rows name, wherever it stands in them and whatever else they hold. */
+function hashesIn(x: unknown, into: Set<string>): void {
+  if (typeof x === "string") {
+    if (/^[0-9a-f]{64}$/.test(x)) into.add(x);
+  } else if (typeof x === "object" && x !== null && !ArrayBuffer.isView(x)) for (const y of Object.values(x)) hashesIn(y, into);
+}
+
 /** Meshes and pictures of a project, for a bundle; those that are gone are left out. */
 export async function loadFiles(db: InchHollowDatabase, project: Project): Promise<Pick<Bundle, "meshes" | "pictures">> {
-  const [meshes, pictures] = await Promise.all([db.meshes.bulkGet(meshHashes(project)), db.pictures.bulkGet(pictureHashes(project))]);
+  const named = new Set<string>();
+  hashesIn(project, named);
+  const [meshes, pictures] = await Promise.all([db.meshes.bulkGet([...named]), db.pictures.bulkGet([...named])]);
   return { meshes: filesOf(meshes), pictures: filesOf(pictures) };
 }
 
@@ -145,23 +154,10 @@ export async function lastEdits(db: InchHollowDatabase, scenes: readonly Scene[]
 
 export const listAside = (db: InchHollowDatabase): Promise<AsideRow[]> => db.aside.toArray();
 
-/** Hashes of files that rows of any kind name: a scene, a part, an earlier version, or an edit that can be taken back. */
+/** Hashes of files that rows of any kind name: a scene, a part, an earlier version, what was set aside, or an edit that can be taken back. */
 async function namedFiles(db: InchHollowDatabase): Promise<Set<string>> {
   const named = new Set<string>();
-  const ofPart = (part: Part | null): void => {
-    if (!part?.source) return;
-    for (const { source } of [part, ...part.versions]) if (source.kind === "mesh") named.add(source.hash);
-    for (const hash of part.pictures) named.add(hash);
-  };
-  const ofScene = (scene: Scene | null): void => scene?.references?.forEach((r) => named.add(r.hash));
-  await db.parts.each(ofPart);
-  await db.scenes.each(ofScene);
-  await db.history.each(({ changes }) => {
-    for (const { table, before, after } of changes) {
-      if (table === "parts") [before, after].forEach((row) => ofPart(row as Part | null));
-      if (table === "scenes") [before, after].forEach((row) => ofScene(row as Scene | null));
-    }
-  });
+  for (const table of [db.parts, db.scenes, db.aside, db.history]) await table.each((row: unknown) => hashesIn(row, named));
   return named;
 }
 

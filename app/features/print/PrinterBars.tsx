@@ -44,7 +44,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
   const options = printOptions(part, project.scene);
   const chosen = part.work.find((w) => w.kind === "print");
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
-  const most = Math.max(...options.map((o) => o.job.timeS.high));
+  const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
     if (chosen?.kind === "print")

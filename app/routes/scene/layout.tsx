@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { acknowledgement, sendAgain, writeDown, type Edited } from "~app/data/edits.client";
-import { forgetScene, lastScene, openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
+import { openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/files/Scenes";
@@ -22,8 +22,6 @@ import type { Result } from "~core/measure";
 import type { Route } from "./+types/layout";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
-  // Until it stands on the page it is not the scene to come back to.
-  if (lastScene() === params.sceneId) forgetScene();
   const unsent = await sendAgain();
   const project = await openProject(params.sceneId);
   if (!project.ok) throw new Error(project.problem.message);

@@ -8,6 +8,8 @@ const HEIGHT = 190;
 const LEFT = 44;
 const BASE = 150;
 
+const LEAST_MM = 0.01;
+
 export interface Floor {
   label: string;
   mm: number;
@@ -16,9 +18,10 @@ export interface Floor {
 /** @param quantileMm thickness quantiles at the part's size */
 export function WallChart({ quantileMm, floors }: { quantileMm: readonly number[]; floors: Floor[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const low = Math.min(quantileMm[0], ...floors.map((f) => f.mm)) * 0.7,
-    high = Math.max(quantileMm[quantileMm.length - 1], ...floors.map((f) => f.mm)) * 1.2;
-  const x = scaleLog([low, high], [LEFT, Math.max(LEFT + 50, width - 16)]);
+  // A scale of ratios begins above nothing; what is thinner stands at its edge.
+  const low = Math.max(LEAST_MM, Math.min(quantileMm[0], ...floors.map((f) => f.mm)) * 0.7),
+    high = Math.max(LEAST_MM * 2, quantileMm[quantileMm.length - 1], ...floors.map((f) => f.mm)) * 1.2;
+  const x = scaleLog([low, high], [LEFT, Math.max(LEFT + 50, width - 16)]).clamp(true);
   const y = scaleLinear([0, 1], [BASE, 24]);
   const points = quantileMm.map((mm, i): [number, number] => [x(mm), y(quantileShare(i))]);
   const closed: [number, number][] = [[x(low), BASE], [points[0][0], BASE], ...points, [x(high), y(1)]];
