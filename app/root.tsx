@@ -1,7 +1,8 @@
 import { useContext, useEffect } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
+import { Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { Toaster } from "sonner";
 import type { Route } from "./+types/root";
+import { troubleText } from "./features/bench/trouble";
 import { NonceContext } from "./nonce";
 import { registerOffline } from "./offline/register";
 import "./app.css";
@@ -41,9 +42,11 @@ export default function App() {
       <Toaster
         position="bottom-center"
         offset={110}
+        expand
+        visibleToasts={3}
         toastOptions={{
           unstyled: true,
-          className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base",
+          className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",
           actionButtonStyle: { textDecoration: "underline", padding: "0.5rem" },
         }}
       />
@@ -56,17 +59,12 @@ export function HydrateFallback() {
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
-  const gone = isRouteErrorResponse(error) && error.status === 404;
+  const { gone, text, fault } = troubleText(error);
   return (
-    <main className="mx-auto max-w-xl p-10">
-      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "Something went wrong"}</h1>
-      <p className="mt-3 text-soft">
-        {gone
-          ? "The scene or part may have been removed, or it lives in another browser."
-          : error instanceof Error
-            ? error.message
-            : "The page could not be shown. Nothing was lost."}
-      </p>
+    <main className="mx-auto mt-10 max-w-2xl border-[1.5px] border-ink bg-paper p-8">
+      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This page could not be shown"}</h1>
+      <p className="mt-3">{text}</p>
+      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
       <a className="btn mt-6" href="/bench">
         To the bench
       </a>

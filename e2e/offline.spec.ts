@@ -1,7 +1,9 @@
 /** The server may be stopped after the first visit. Each test has a server of its own, so that it can be stopped. */
 import { spawn, type ChildProcess } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { cpSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer, type AddressInfo } from "node:net";
+import path from "node:path";
+import { chromium } from "@playwright/test";
 import { EVENING, expect, shedStl, station, test } from "./bench";
 
 test.use({ serviceWorkers: "allow" });
@@ -14,10 +16,10 @@ const freePort = (): Promise<number> =>
     });
   });
 
-async function serve(): Promise<{ address: string; stop: () => Promise<void> }> {
+async function serve(build = "build"): Promise<{ address: string; port: number; stop: () => Promise<void> }> {
   const port = await freePort();
   const server: ChildProcess = spawn(process.execPath, ["server/serve.mjs"], {
-    env: { ...process.env, PORT: String(port), HOST: "127.0.0.1" },
+    env: { ...process.env, PORT: String(port), HOST: "127.0.0.1", BUILD_DIR: build },
   });
   await new Promise((ready) => server.stdout!.once("data", ready));
   const stop = (): Promise<void> =>
@@ -25,7 +27,7 @@ async function serve(): Promise<{ address: string; stop: () => Promise<void> }> 
       server.once("exit", () => gone());
       server.kill("SIGKILL");
     });
-  return { address: `http://127.0.0.1:${port}`, stop };
+  return { address: `http://127.0.0.1:${port}`, port, stop };
 }
 
 test("everything loads, moves, imports, reckons and exports without the server", async ({ browser, faults }) => {
@@ -84,4 +86,77 @@ test("the program can be installed: a manifest with its icon and start", async (
   );
   expect(manifest).toMatchObject({ start_url: "/", display: "standalone" });
   for (const icon of manifest.icons) expect((await page.request.get(icon.src)).status()).toBe(200);
+});
+
+test("a new version asks first, and leaves a window that is still open as it was", async ({ browser, faults }) => {
+  test.setTimeout(120_000);
+  const copy = path.resolve(".cache/newer-build");
+  rmSync(copy, { recursive: true, force: true });
+  cpSync("build", copy, { recursive: true });
+  const { address, stop } = await serve(copy);
+  const context = await browser.newContext({ baseURL: address, serviceWorkers: "allow" });
+  const [here, there] = [await context.newPage(), await context.newPage()];
+  for (const page of [here, there]) {
+    await page.goto("/");
+    await expect(page.getByTestId("notes")).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  }
+  await expect.poll(() => here.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  // The newer version: the same program with another shell.
+  const worker = path.join(copy, "client/sw.js");
+  const before = readFileSync(worker, "utf8");
+  const after = before.replace(/("?revision"?:\s*")[0-9a-f]{16}"/, '$1ffffffffffffffff"');
+  expect(after).not.toBe(before);
+  writeFileSync(worker, after);
+  await here.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update().then(() => undefined));
+  await expect(here.getByText("A newer version of the program is ready.")).toBeVisible();
+  await there.getByLabel("Notes").fill("half a sentence");
+  await here.getByRole("button", { name: "Use it" }).click();
+  await expect(there.getByText("A newer version was taken up in another window.")).toBeVisible();
+  await expect(here.getByTestId("notes")).toBeVisible();
+  // The other window was not turned under the hand that typed, and finds every file it was built with, without the server.
+  await expect(there.getByLabel("Notes")).toHaveValue("half a sentence");
+  await stop();
+  for (const name of ["Tonight", "Surface", "Log"]) {
+    await station(there, name).click();
+    await expect(there.getByRole("heading", { name, level: 1 })).toBeVisible();
+  }
+  await context.close();
+  rmSync(copy, { recursive: true, force: true });
+  faults.splice(0, faults.length);
+});
+
+test("over plain HTTP from another machine it works as long as the server runs", async ({ launchOptions, faults }) => {
+  test.setTimeout(120_000);
+  const { port, stop } = await serve();
+  // A name that is not this machine's own gives no secure context: no digest, no randomUUID, no service worker.
+  const browser = await chromium.launch({
+    ...launchOptions,
+    args: [...(launchOptions.args ?? []), "--host-resolver-rules=MAP bench.test 127.0.0.1"],
+  });
+  const page = await browser.newPage();
+  const troubles: string[] = [];
+  page.on("pageerror", (e) => troubles.push(e.message));
+  await page.goto(`http://bench.test:${port}/`);
+  await expect(page.getByTestId("notes")).toBeVisible();
+  expect(
+    await page.evaluate(() => [isSecureContext, "subtle" in crypto && crypto.subtle !== undefined, "serviceWorker" in navigator]),
+  ).toEqual([false, false, false]);
+  await page.getByLabel("Notes").fill("from the kitchen");
+  await page.getByLabel("Notes").press("Enter");
+  await expect(page.getByText("Part changed")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.locator("h1").click();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("Taken back: Part changed")).toBeVisible();
+  await page.keyboard.press("n");
+  await page.locator("#mesh-file").setInputFiles({ name: "shed.stl", mimeType: "model/stl", buffer: shedStl() });
+  await page.getByRole("button", { name: "A 28 mm figure" }).click();
+  await page.keyboard.press("s");
+  const [saved] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: "Save the scene" }).click()]);
+  expect(saved.suggestedFilename()).toBe("my-scene.inchhollow");
+  expect(troubles).toEqual([]);
+  await browser.close();
+  await stop();
+  faults.splice(0, faults.length);
 });

@@ -6,12 +6,12 @@ import { chromium } from "@playwright/test";
 import { browser, build, CHROMIUM, install, root } from "./setup.mjs";
 
 install();
-build();
+await build();
 browser();
 const PORT = 4521;
 const out = path.join(root, "docs/screenshots");
 mkdirSync(out, { recursive: true });
-const server = spawn(process.execPath, ["node_modules/@react-router/serve/bin.js", "build/server/index.js"], {
+const server = spawn(process.execPath, ["server/serve.mjs"], {
   cwd: root,
   stdio: "ignore",
   env: { ...process.env, PORT: String(PORT), HOST: "127.0.0.1", NODE_ENV: "production" },

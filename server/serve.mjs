@@ -1,4 +1,4 @@
-/** `node server/serve.mjs`: serves the built program at HOST (the loopback address unless it is said) and PORT. */
+/** `node server/serve.mjs`: serves the built program (BUILD_DIR, else build) at HOST (the loopback address unless it is said) and PORT. */
 import path from "node:path";
 
 // Before anything of the build is loaded, which chooses by it.
@@ -7,8 +7,9 @@ const { createApp } = await import("./app.mjs");
 const root = path.resolve(import.meta.dirname, "..");
 const host = process.env.HOST || "127.0.0.1";
 const port = Number(process.env.PORT || 4500);
-const build = await import(path.join(root, "build/server/index.js"));
-const server = createApp(build, path.join(root, "build/client")).listen(port, host, (error) => {
+const built = path.resolve(root, process.env.BUILD_DIR || "build");
+const build = await import(path.join(built, "server/index.js"));
+const server = createApp(build, path.join(built, "client")).listen(port, host, (error) => {
   if (error) {
     console.error(error.code === "EADDRINUSE" ? `Port ${port} is taken. Set PORT to another.` : error.message);
     process.exit(1);

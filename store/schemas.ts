@@ -16,6 +16,8 @@ const id = Joi.string()
   .required();
 const text = (most = 400): Joi.StringSchema => Joi.string().allow("").max(most);
 const name = Joi.string().trim().min(1).max(LIMITS.name);
+/** For what tells its kind by a word, and tells none that is known. */
+const noKind = Joi.forbidden().messages({ "any.unknown": "{{#label}} is of no kind that this program knows" });
 const positive = Joi.number().greater(0).less(1e9);
 const atLeast0 = Joi.number().min(0).less(1e15);
 const within = ({ least, most }: Range): Joi.NumberSchema => Joi.number().min(least).max(most);
@@ -339,7 +341,7 @@ export const sourceSchema = Joi.alternatives().conditional(".kind", {
       }),
     },
   ],
-  otherwise: Joi.forbidden(),
+  otherwise: noKind,
 });
 
 const up = Joi.string().valid(...UPS);
@@ -375,7 +377,7 @@ const workShapes: Record<string, Joi.ObjectSchema> = {
 };
 export const workSchema = Joi.alternatives().conditional(".kind", {
   switch: Object.entries(workShapes).map(([kind, then]) => ({ is: kind, then })),
-  otherwise: Joi.forbidden(),
+  otherwise: noKind,
 });
 
 const sum = within({ least: -1e12, most: 1e12 });

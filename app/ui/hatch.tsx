@@ -3,6 +3,7 @@ export const HATCHES = {
   lines: "layer lines that show",
   brush: "lines a dry brush will find",
   setting: "setting or drying",
+  reckoned: "reckoned: comes again by itself",
 } as const;
 export type HatchKind = keyof typeof HATCHES;
 
@@ -20,6 +21,9 @@ export function HatchDefs() {
         </pattern>
         <pattern id="hatch-setting" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
           <path d="M0 0v10" stroke="var(--setting)" strokeWidth="1.3" />
+        </pattern>
+        <pattern id="hatch-reckoned" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <path d="M0 0v6" stroke="var(--soft)" strokeWidth="1.2" />
         </pattern>
       </defs>
     </svg>

@@ -18,6 +18,8 @@ import { BundleProgress, useBundleWork, type BundleWork } from "~app/features/fi
 import { download, fileName } from "~app/features/files/download";
 import { Page, Section } from "~app/features/frame/Page";
 import { ParsedField, parseName } from "~app/ui/field";
+import { HatchDefs, hatchFill } from "~app/ui/hatch";
+import { useWidth } from "~app/ui/useWidth";
 
 export interface BenchData {
   scenes: Result<Scene[]>;
@@ -278,15 +280,54 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
   );
 }
 
-const KINDS: { key: keyof Usage; label: string; what: string }[] = [
-  { key: "meshes", label: "Meshes", what: "said by you: the files of your parts, earlier versions too" },
-  { key: "pictures", label: "Pictures", what: "said by you: photos and references" },
-  { key: "rows", label: "Scenes, parts, paints, records", what: "said by you, with the hours and walls reckoned from it" },
-  { key: "undo", label: "Undo", what: "what each row was before its last two hundred changes" },
-  { key: "sheets", label: "Drawn sheets", what: "reckoned: drawn again when wanted" },
+/** What was said by the user stands solid, what can be reckoned again is hatched, what only undo needs is blank. */
+type Weight = "said" | "reckoned" | "undo";
+const KINDS: { key: keyof Usage; label: string; weight: Weight; what: string }[] = [
+  { key: "meshes", label: "Meshes", weight: "said", what: "said by you: the files of your parts, earlier versions too" },
+  { key: "pictures", label: "Pictures", weight: "said", what: "said by you: photos and references" },
+  { key: "rows", label: "Scenes, parts, paints, records", weight: "said", what: "said by you, with the hours and walls reckoned from it" },
+  { key: "undo", label: "Undo", weight: "undo", what: "what each row was before its last two hundred changes" },
+  { key: "sheets", label: "Drawn sheets", weight: "reckoned", what: "reckoned: drawn again when wanted" },
 ];
 
 const usedBytes = (usage: Usage): number => Object.values(usage).reduce((n: number, u: Usage["meshes"]) => n + u.bytes, 0);
+
+const FILL: Record<Weight, string> = { said: "var(--ink)", reckoned: hatchFill("reckoned"), undo: "var(--board)" };
+
+/** Everything that is kept as one strip, each kind as wide as it is heavy; the key says what its filling means. */
+function Strip({ usage }: { usage: Usage }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const total = Math.max(1, usedBytes(usage));
+  const wide = KINDS.map(({ key }) => (usage[key].bytes / total) * width);
+  return (
+    <div ref={ref} className="mt-1">
+      <HatchDefs />
+      {width > 0 && (
+        <svg width={width} height="42" role="img" aria-label="What is kept, each kind as wide as it is heavy" className="block font-sans">
+          {KINDS.map(({ key, weight }, i) => (
+            <rect
+              key={key}
+              x={wide.slice(0, i).reduce((a, b) => a + b, 0)}
+              y="1"
+              width={wide[i]}
+              height="20"
+              fill={FILL[weight]}
+              stroke={weight === "said" ? "var(--paper)" : "var(--ink)"}
+            />
+          ))}
+          {(["said", "reckoned", "undo"] as const).map((weight, i) => (
+            <g key={weight} transform={`translate(${i * 190} 28)`}>
+              <rect width="22" height="11" y="1" fill={FILL[weight]} stroke="var(--ink)" />
+              <text x="28" y="11" fontSize="13" fill="var(--soft)">
+                {{ said: "said by you", reckoned: "reckoned, comes again", undo: "for undo" }[weight]}
+              </text>
+            </g>
+          ))}
+        </svg>
+      )}
+    </div>
+  );
+}
 
 function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
   const doing = useDoing();
@@ -308,7 +349,8 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
         </button>
       }
     >
-      <table className="plain">
+      <Strip usage={usage} />
+      <table className="plain mt-1">
         <tbody>
           {KINDS.map(({ key, label, what }) => (
             <tr key={key}>

@@ -1,32 +1,24 @@
 /** A scene, or one page of it, that could not be shown: what can still be done with it. Nothing here depends on what the scene holds. */
 import { useEffect, useState } from "react";
-import { isRouteErrorResponse, Link, useParams, useRevalidator, useRouteError } from "react-router";
+import { Link, useParams, useRevalidator, useRouteError } from "react-router";
 import { toast } from "sonner";
 import { allScenes, forgetScene, mendScene } from "~app/data/scenes.client";
 import { takeBackElsewhere } from "~app/data/edits.client";
+import { troubleText } from "./trouble";
 import { BundleProgress, useBundleWork } from "~app/features/files/bundleWork";
-
-/** What to say of an error that a route threw. */
-export function troubleText(error: unknown): { gone: boolean; text: string } {
-  if (isRouteErrorResponse(error) && error.status === 404)
-    return { gone: true, text: "The scene or part may have been removed, or it lives in another browser." };
-  return {
-    gone: false,
-    text: error instanceof Error && error.message ? error.message : "The page could not be shown. Nothing was lost.",
-  };
-}
 
 /** In place of a whole scene. */
 export function SceneTrouble() {
   const error = useRouteError();
   const { sceneId = "" } = useParams();
-  const { gone, text } = troubleText(error);
+  const { gone, text, fault } = troubleText(error);
   // The next visit begins elsewhere.
   useEffect(() => forgetScene(), []);
   return (
-    <main className="mx-auto max-w-2xl p-10">
+    <main className="mx-auto mt-10 max-w-2xl border-[1.5px] border-ink bg-paper p-8">
       <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This scene could not be shown"}</h1>
       <p className="mt-3">{text}</p>
+      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
       {!gone && <WaysOut sceneId={sceneId} />}
       <div className="mt-6 flex flex-wrap gap-2">
         <Link className="btn btn-solid" to="/bench" reloadDocument>
@@ -41,11 +33,12 @@ export function SceneTrouble() {
 /** In place of one station: the others can still be gone to. */
 export function StationTrouble() {
   const { sceneId = "" } = useParams();
-  const { gone, text } = troubleText(useRouteError());
+  const { gone, text, fault } = troubleText(useRouteError());
   return (
     <main id="sheet" tabIndex={-1} className="h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-8 outline-none">
       <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This page of the scene could not be shown"}</h1>
       <p className="mt-3 max-w-prose">{text}</p>
+      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
       {!gone && (
         <>
           <p className="mt-2 text-soft">The other stations stand as they were.</p>
