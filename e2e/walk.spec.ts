@@ -120,6 +120,13 @@ for (const size of SIZES) {
       await station(bench, "Parts").click();
       await bench.getByRole("link", { name: "Rowing boat" }).click();
       await leaves("Rowing boat");
+      await bench.goto("/bench");
+      await bench.getByRole("button", { name: "Delete Saltmarsh Sluice" }).click();
+      await expect(bench.getByRole("region", { name: "Deleted scenes" })).toBeVisible();
+      await look("the bench");
+      await bench.getByRole("button", { name: "Restore Saltmarsh Sluice" }).click();
+      await bench.getByRole("link", { name: "Open Saltmarsh Sluice" }).click();
+      await expect(bench.getByTestId("notes")).toBeVisible();
       await bench.evaluate(() => (document.documentElement.dataset.lamp = "on"));
       for (const name of ["Tonight", "Paint", "Scale"]) {
         await station(bench, name).click();

@@ -87,8 +87,9 @@ for (const [address, name] of [
   await page.waitForTimeout(1200);
   await shoot(page, name);
 }
-await page.keyboard.press("n");
-await shoot(page, "new-part");
+await page.goto(`${base}/bench`);
+await page.getByRole("heading", { name: "The bench", level: 1 }).waitFor();
+await shoot(page, "bench");
 const lamp = await open({ colorScheme: "dark" });
 await lamp.keyboard.press("r");
 await lamp.waitForTimeout(2500);

@@ -11,7 +11,7 @@ import type { Project } from "../core/project";
 import { bare, packed, read, repacked, unpacked, withBytes, type Files } from "../tests/bundleKit";
 import { fullProject, victim } from "../tests/fullProject";
 import { THURSDAY } from "../tests/sampleProject";
-import { inOrder } from "./bundle";
+import { inOrder, readBundle, writeBundle } from "./bundle";
 import { faultsOf } from "./check";
 import { InchHollowDatabase } from "./database";
 import { loadFiles, loadProject, purgeScene, storeImported, storeOwn } from "./projects";
@@ -179,6 +179,23 @@ describe("a thousand changed bundles", () => {
     const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(doc)) }));
     expect(got).toMatchObject({ ok: false, problem: { code: "bundle.shape" } });
     if (!got.ok) expect(got.problem.where).toContain(where);
+  });
+
+  it("a file of 2.2 GB gets a sentence before a byte of it is read", async () => {
+    const huge = { size: 2.2e9, slice: () => expect.unreachable(), stream: () => expect.unreachable() } as unknown as Blob;
+    expect(await readBundle(huge)).toMatchObject({
+      ok: false,
+      problem: { code: "bundle.too-big", message: expect.stringContaining("2.2 GB") },
+    });
+  });
+
+  it("what a reader would refuse for its size, the writer refuses too", async () => {
+    const heavy = { size: 1.2e9 } as Blob;
+    const hash = [...full.parts].flatMap((p) => (p.source.kind === "mesh" ? [p.source.hash] : []))[0];
+    expect(await writeBundle({ project: full, meshes: new Map([[hash, heavy]]), pictures: new Map() })).toMatchObject({
+      ok: false,
+      problem: { code: "bundle.too-big" },
+    });
   });
 
   it.each([0, -1, 1.5, "3", null])("version %j is refused", async (version) => {
