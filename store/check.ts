@@ -34,14 +34,14 @@ export interface Fault {
 type Loose = Record<string, unknown>;
 const isRow = (x: unknown): x is Loose => typeof x === "object" && x !== null && !Array.isArray(x);
 
-export const nameOfRow = (row: unknown): string => {
+const nameOfRow = (row: unknown): string => {
   if (!isRow(row)) return "";
   const name = row.name ?? row.title ?? row.id;
   return typeof name === "string" ? name.slice(0, 80) : "";
 };
 
 /** The first thing wrong with a row by its schema. */
-export function rowFault(table: ProjectTable, row: unknown, index: number | null): Fault | null {
+function rowFault(table: ProjectTable, row: unknown, index: number | null): Fault | null {
   const { error } = SCHEMAS[table].required().validate(row, { convert: false, abortEarly: true });
   if (!error) return null;
   const detail = error.details[0];

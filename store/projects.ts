@@ -48,7 +48,7 @@ const filesOf = (rows: (FileRow | undefined)[]): FileSet => new Map(rows.filter(
 const rowsOf = (files: FileSet): FileRow[] => [...files].map(([hash, file]) => ({ hash, file }));
 
 /** The same rows under another scene id. */
-export const underSceneId = (project: Project, sceneId: string): Project => ({
+const underSceneId = (project: Project, sceneId: string): Project => ({
   scene: { ...project.scene, id: sceneId },
   parts: project.parts.map((r) => ({ ...r, sceneId })),
   paints: project.paints.map((r) => ({ ...r, sceneId })),

@@ -33,7 +33,7 @@ export async function repacked(files: Files, sign = true): Promise<Uint8Array> {
   return zipSync({ ...files, "manifest.json": strToU8(JSON.stringify(manifest)) });
 }
 
-export const documentOf = (files: Files): SceneDocument => JSON.parse(strFromU8(files["scene.json"])) as SceneDocument;
+const documentOf = (files: Files): SceneDocument => JSON.parse(strFromU8(files["scene.json"])) as SceneDocument;
 
 /** The bundle with its scene changed, and signed anew. */
 export async function tampered(bundle: Bundle, change: (doc: SceneDocument) => void): Promise<Uint8Array> {

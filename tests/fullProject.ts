@@ -1,5 +1,5 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
-import { boxMesh, reportMesh, writeStl } from "../core/mesh";
+import { reportMesh, writeStl } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts } from "../core/print";
 import { contentHash, type Part, type Project } from "../core/project";
 import { loadSolids } from "../core/slice";
@@ -99,5 +99,3 @@ export const victim = (): Project => {
     paints: other.paints.map((p) => ({ ...p, sceneId: "victim" })),
   };
 };
-
-export const boxBytes = (): Uint8Array => writeStl(boxMesh(12, 12, 12));

@@ -32,7 +32,7 @@ export function serve<J extends JobTable>(jobs: Serving<J>, faultOf: (error: unk
 }
 
 /** Did the machine run out of memory? */
-export const outOfMemory = (error: unknown): boolean => error instanceof RangeError && /alloc|length|memory/i.test(error.message);
+const outOfMemory = (error: unknown): boolean => error instanceof RangeError && /alloc|length|memory/i.test(error.message);
 
 export const fault = (code: string, what: string, tooLarge: string, error: unknown): Problem =>
   outOfMemory(error)

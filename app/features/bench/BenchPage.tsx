@@ -3,8 +3,8 @@
  * much room. It reads names and counts only, so that it always opens.
  */
 import { format } from "date-fns";
-import { useRef, useState } from "react";
-import { Link, useNavigate, useRevalidator } from "react-router";
+import { Suspense, useRef, useState } from "react";
+import { Await, Link, useNavigate, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Result } from "~core/measure";
 import type { Scene } from "~core/project";
@@ -27,7 +27,8 @@ export interface BenchData {
   lastEdits: Record<string, string>;
   trash: Trashed[];
   aside: AsideRow[];
-  usage: Usage | null;
+  /** Comes when everything has been counted; null when it could not be. */
+  usage: Promise<Usage | null>;
   room: Room;
 }
 
@@ -52,7 +53,14 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
         cells={[
           { label: "scenes", value: scenes.ok ? scenes.value.length : "not read" },
           { label: "kept", value: room.kept === null ? "as the browser likes" : room.kept ? "for good" : "while there is room" },
-          { label: "used", value: usage ? bytes(usedBytes(usage)) : "not known" },
+          {
+            label: "used",
+            value: (
+              <Suspense fallback="counting">
+                <Await resolve={usage}>{(u) => (u ? bytes(usedBytes(u)) : "not known")}</Await>
+              </Suspense>
+            ),
+          },
         ]}
       >
         {!scenes.ok && (
@@ -101,7 +109,9 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
         <BundleProgress work={work} />
         {trash.length > 0 && <Deleted trash={trash} />}
         {aside.length > 0 && <SetAside rows={aside} />}
-        {usage && <StorageTable usage={usage} room={room} />}
+        <Suspense fallback={<p className="mt-5 text-soft">Counting what takes how much…</p>}>
+          <Await resolve={usage}>{(u) => u && <StorageTable usage={u} room={room} />}</Await>
+        </Suspense>
       </Page>
     </div>
   );
