@@ -85,11 +85,19 @@ async function killable(profile: string, executablePath: string, args: string[])
   const portFile = path.join(profile, "DevToolsActivePort");
   await expect.poll(() => existsSync(portFile) && readFileSync(portFile, "utf8").includes("\n")).toBe(true);
   const browser = await chromium.connectOverCDP(`http://127.0.0.1:${readFileSync(portFile, "utf8").split("\n")[0]}`);
-  const kill = (): Promise<void> =>
-    new Promise((gone) => {
-      child.once("exit", () => gone());
-      process.kill(-child.pid!, "SIGKILL");
-    });
+  const kill = async (): Promise<void> => {
+    process.kill(-child.pid!, "SIGKILL");
+    // Until the last of its processes is gone, one of them may still hold the profile's files.
+    await expect
+      .poll(() => {
+        try {
+          return process.kill(-child.pid!, 0);
+        } catch {
+          return false;
+        }
+      })
+      .toBe(false);
+  };
   return { browser, kill };
 }
 

@@ -1,8 +1,10 @@
 /** Where every change goes: one named command, checked and stored as one undoable edit. */
-import { storeEdit, type Edited, type EditOrder } from "~app/data/edits.client";
-import type { Result } from "~core/measure";
+import { data } from "react-router";
+import { storeEdit, type EditOrder } from "~app/data/edits.client";
 import type { Route } from "./+types/edit";
 
-export async function clientAction({ request }: Route.ClientActionArgs): Promise<Result<Edited>> {
-  return storeEdit((await request.json()) as EditOrder);
+/** The answer itself goes to whoever sent the edit; a refused one has changed nothing, so that nothing is loaded anew. */
+export async function clientAction({ request }: Route.ClientActionArgs) {
+  const done = await storeEdit((await request.json()) as EditOrder);
+  return done.ok ? null : data(null, { status: 400 });
 }

@@ -130,6 +130,7 @@ function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: 
         fetcherKey: order.editId,
       });
       const answer = await answered;
+      if (!answer.ok) return answer;
       await followed;
       // A change of page that began before the edit was stored may have read the rows as they were: read them once more.
       await revalidate();
