@@ -111,9 +111,8 @@ export interface Written {
 export async function writeBundle(
   { project: given, meshes, pictures }: Bundle,
   { onProgress, signal }: Work = {},
-  freshId: () => string = () => "set-aside",
 ): Promise<Result<Written>> {
-  const fit = sift(given, freshId);
+  const fit = sift(given, nanoid);
   if (!fit)
     return fail("bundle.unfit", "The scene cannot be understood at all, so it was not saved. Save it as it stands from the bench page.");
   const project = inOrder(fit.project);
@@ -289,13 +288,12 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
     missing: MissingFile[] = [];
   const known = new Set(manifest?.missing ?? []);
   const wanted = [
-    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), into: meshes, most: LIMITS.meshBytes })),
+    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), into: meshes })),
     ...pictureHashes(project).map((hash) => ({
       hash,
       kind: "picture" as const,
       name: pictureName(hash),
       into: pictures,
-      most: LIMITS.bundleBytes,
     })),
   ];
   total = wanted.reduce((n, w) => n + (byName.get(w.name)?.uncompressedSize ?? 0), 1);

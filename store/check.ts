@@ -201,7 +201,10 @@ export function sift(given: Project, freshId: () => string): { project: Project;
       const rows: unknown[] = Array.isArray(next[table]) ? next[table] : [];
       for (const [i, fault] of bad)
         if (i !== null) aside.push({ table, name: fault.name, why: [fault.field, fault.message].filter(Boolean).join(": "), row: rows[i] });
-      Object.assign(next, { [table]: rows.filter((_, i) => !bad.has(i)).slice(0, LIMITS[table]) });
+      const sound = rows.filter((_, i) => !bad.has(i));
+      for (const row of sound.slice(LIMITS[table]))
+        aside.push({ table, name: nameOfRow(row), why: `more than ${LIMITS[table]} rows`, row });
+      Object.assign(next, { [table]: sound.slice(0, LIMITS[table]) });
     }
     project = mendReferences(next);
   }

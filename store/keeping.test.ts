@@ -59,6 +59,13 @@ describe("rows that cannot be understood", () => {
     expect(faultsOf(got.project)).toEqual([]);
   });
 
+  it("rows beyond what a table holds go aside too, none is dropped", () => {
+    const many = Array.from({ length: 503 }, (_, i) => ({ ...full.procedures[0], id: i === 0 ? "kept" : `k${i}` }));
+    const got = sift({ ...full, procedures: many }, fresh)!;
+    expect([got.project.procedures.length, got.aside.length]).toEqual([500, 3]);
+    expect(new Set([...got.project.procedures, ...got.aside.map((a) => a.row as { id: string })].map((r) => r.id)).size).toBe(503);
+  });
+
   it("a field of the scene becomes a new scene's, and what it was is kept", () => {
     const given = {
       ...full,

@@ -53,14 +53,17 @@ export const acknowledgement = (editId: string): Promise<Result<Edited>> => new 
 
 let chain: Promise<unknown> = Promise.resolve();
 
-/** Stores one edit after those that were sent before it, and acknowledges it. */
-export function storeEdit(order: EditOrder): Promise<Result<Edited>> {
-  const result = chain.then(() => storeNow(order));
+/**
+ * Stores one edit after those that were sent before it, and acknowledges it.
+ * @param keepFailed leaves an edit that the store could not take written down
+ */
+export function storeEdit(order: EditOrder, keepFailed = false): Promise<Result<Edited>> {
+  const result = chain.then(() => storeNow(order, keepFailed));
   chain = result.catch(() => undefined);
   return result;
 }
 
-async function storeNow(order: EditOrder): Promise<Result<Edited>> {
+async function storeNow(order: EditOrder, keepFailed: boolean): Promise<Result<Edited>> {
   const { editId, sceneId, command, payload } = order;
   let result: Result<Edited>;
   try {
@@ -80,8 +83,8 @@ async function storeNow(order: EditOrder): Promise<Result<Edited>> {
       `The program made a mistake, and nothing was stored: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
-  // What the store could not take is kept for the next visit; what was refused will be refused again.
-  if (result.ok || !result.problem.code.startsWith("storage.")) keep(OUT + editId, null);
+  // Whoever sent it has its answer, and the text still in the field: sent again later it would overwrite what was typed since.
+  if (result.ok || !keepFailed || !result.problem.code.startsWith("storage.")) keep(OUT + editId, null);
   if (result.ok) {
     tellStored(sceneId);
     keepForGood();
@@ -150,6 +153,6 @@ export async function sendAgain(): Promise<Result<Edited>[]> {
   const left = orders.filter((o) => o.windowId === windowId || (open ? !open.has(o.windowId) : Date.now() - o.at > 30_000));
   left.sort((a, b) => a.at - b.at);
   const results: Result<Edited>[] = [];
-  for (const order of left) results.push(await storeEdit(order));
+  for (const order of left) results.push(await storeEdit(order, true));
   return results.filter((r) => !r.ok);
 }

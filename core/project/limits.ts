@@ -62,7 +62,6 @@ export const LIMITS = {
   at: { least: 0, most: Date.UTC(2200, 0, 1) },
   /** Bytes. */
   meshBytes: 700 * 1024 * 1024,
-  pictureBytes: 32 * 1024 * 1024,
   sceneBytes: 128 * 1024 * 1024,
   bundleBytes: 1024 * 1024 * 1024,
 } as const;

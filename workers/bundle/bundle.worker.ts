@@ -1,5 +1,4 @@
 /** Packs and unpacks project bundles off the page. */
-import { nanoid } from "nanoid";
 import { ok } from "../../core/measure";
 import { readBundle, writeBundle } from "../../store/bundle";
 import { fault, serve } from "../pool/serve";
@@ -12,7 +11,7 @@ serve<BundleJobs>(
       return read.ok ? ok({ answer: read.value, transfer: [] }) : read;
     },
     write: async (bundle, onProgress, signal) => {
-      const written = await writeBundle(bundle, { onProgress, signal }, nanoid);
+      const written = await writeBundle(bundle, { onProgress, signal });
       return written.ok ? ok({ answer: { ...written.value, aside: written.value.aside.length }, transfer: [] }) : written;
     },
   },
