@@ -129,6 +129,28 @@ for (const [how, sentence] of [
     faults.splice(0, faults.length);
   });
 
+test("an edit that a full store refused does not come back over what was typed after it", async ({ bench, faults }) => {
+  const notes = bench.getByLabel("Notes");
+  await bench.evaluate(() => {
+    const store = IDBObjectStore.prototype;
+    const { put, add } = store;
+    store.put = store.add = () => {
+      throw new DOMException("no room", "QuotaExceededError");
+    };
+    Object.assign(window, { makeRoom: () => Object.assign(store, { put, add }) });
+  });
+  await notes.fill("the older text");
+  await notes.press("Enter");
+  await expect(bench.getByRole("alert").filter({ hasText: "no room left" }).first()).toBeVisible();
+  await bench.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom());
+  await notes.fill("the newer text");
+  await notes.press("Enter");
+  await expect(bench.getByText("Part changed")).toBeVisible();
+  await bench.reload();
+  await expect(notes).toHaveValue("the newer text");
+  faults.splice(0, faults.length);
+});
+
 test("a store that is missing, newer, or held by another window: one sentence on a page that stands", async ({ page, context, faults }) => {
   const missing = await context.newPage();
   await missing.addInitScript(() => {
