@@ -21,6 +21,26 @@ const value = async (...args: Parameters<typeof run>): Promise<Record<string, un
   return r.value as Record<string, unknown>;
 };
 
+describe("inch convert", () => {
+  it("reads a length and turns it both ways", async () => {
+    expect(await value("convert", "6 ft", { scale: "1:72" })).toEqual({
+      mm: 1828.8,
+      readAs: "1 828.8 mm",
+      modelMm: 25.4,
+      realMm: 131673.6,
+    });
+    expect(await value("convert", "1 m 75", {})).toEqual({ mm: 1750, readAs: "1 750 mm", modelMm: null, realMm: null });
+  });
+  it.each([
+    ["1,000 mm", {}, "length.ambiguous"],
+    ["1.5.2 mm", {}, "length.unread"],
+    ["1 m", { scale: "1:1,200" }, "scale.ambiguous"],
+    ["1 m", { scale: "wide" }, "usage.scale"],
+  ])("asks again about %s %j", async (text, options, code) =>
+    expect(await run("convert", text, options)).toMatchObject({ ok: false, problem: { code } }),
+  );
+});
+
 describe("inch inspect", () => {
   it("measures a box of 10 × 20 × 30", async () => {
     const r = await value("inspect", box, { scale: "1:64" });

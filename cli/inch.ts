@@ -1,8 +1,9 @@
 /** `inch`: the headless command over the same core. One JSON document on standard output; problems exit with 2. */
 import { parseArgs } from "node:util";
+import type { Problem } from "../core/measure";
 import { run } from "./verbs";
 
-const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FILE | plan BUNDLE   (always with --json)";
+const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
@@ -28,8 +29,17 @@ async function main(): Promise<void> {
   else report(result.problem);
 }
 
-function report(problem: { code: string; message: string; where?: string }): void {
-  console.log(JSON.stringify({ error: { code: problem.code, message: problem.message, where: problem.where ?? null } }));
+function report(problem: Problem): void {
+  const { code, message, where = null, readings } = problem;
+  const error = {
+    code,
+    message,
+    where,
+    ...(readings && {
+      readings: readings.map((r) => ({ [code.startsWith("length.") ? "mm" : "value"]: r.value, readAs: r.readAs, text: r.text })),
+    }),
+  };
+  console.log(JSON.stringify({ error }));
   process.exitCode = 2;
 }
 

@@ -2,9 +2,10 @@
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
-import { fail, ok, type Result } from "../core/measure";
+import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/measure";
 import { FILE_UNIT_MM, measureWalls, readMesh, readParts, thinnestMm, UPS, type FileUnit, type MeshFile, type Up } from "../core/mesh";
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
+import { parseScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
 import { eveningsFrom, finishChance, tonight, type Slot } from "../core/plan";
 import { readBundle } from "../store/bundle";
@@ -25,6 +26,7 @@ export interface Options {
 
 /** Runs one verb. */
 export async function run(verb: string, file: string | undefined, options: Options): Promise<Result<unknown>> {
+  if (verb === "convert") return file === undefined ? fail("usage.text", "convert needs a length, in quotes.") : convert(file, options);
   const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = {
     inspect,
     estimate,
@@ -32,7 +34,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
     plan,
   };
   const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
-  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, coats or plan.`);
+  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, coats, plan or convert.`);
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;
   try {
@@ -45,14 +47,26 @@ export async function run(verb: string, file: string | undefined, options: Optio
 
 function number(text: string | undefined, name: string): Result<number | undefined> {
   if (text === undefined) return ok(undefined);
-  const n = Number(text);
-  return Number.isFinite(n) && n > 0 ? ok(n) : fail("usage.number", `--${name} must be a number above 0, not "${text}".`);
+  const n = parseNumber(text, { least: Number.MIN_VALUE, most: 1e6 });
+  return n.ok || n.problem.readings ? n : fail("usage.number", `--${name} must be a number above 0, not "${text}".`);
 }
 
 function ratio(text: string | undefined): Result<number | undefined> {
   if (text === undefined) return ok(undefined);
-  const m = /^1\s*[:/]\s*(\d+(?:\.\d+)?)$/.exec(text);
-  return m && Number(m[1]) > 0 ? ok(Number(m[1])) : fail("usage.scale", `--scale must read like 1:64, not "${text}".`);
+  const scale = parseScale(text);
+  if (scale.ok) return ok(scale.value.ratio);
+  return scale.problem.readings && /[:/]/.test(text) ? scale : fail("usage.scale", `--scale must read like 1:64, not "${text}".`);
+}
+
+/** A typed length in millimetres, in words, and on both sides of a scale. */
+function convert(text: string, options: Options): Result<unknown> {
+  const scale = ratio(options.scale);
+  if (!scale.ok) return scale;
+  const length = parseLength(text);
+  if (!length.ok) return length;
+  const { mm } = length.value;
+  const n = scale.value;
+  return ok({ mm, readAs: readAsMm(mm), modelMm: n === undefined ? null : tidy(mm / n), realMm: n === undefined ? null : tidy(mm * n) });
 }
 
 function oneOf<T extends string>(text: string | undefined, allowed: readonly T[], name: string): Result<T | undefined> {

@@ -4,8 +4,9 @@
  */
 import { useEffect, useId, useRef, useState } from "react";
 import { useLocation } from "react-router";
-import type { Result } from "~core/measure";
+import { parseNumber, parsePercent, spacedNumber, type Result } from "~core/measure";
 import { LIMITS, type Range } from "~core/project";
+import { ReadingNote } from "./reading";
 import { dropDraft, leaveDraft, onLeaving, takeDraft } from "./drafts";
 
 interface ParsedFieldProps<T> {
@@ -18,6 +19,10 @@ interface ParsedFieldProps<T> {
    * meanwhile; what a list gained and lost is told against it.
    */
   onCommit: (value: T, text: string, over: string) => void | Promise<Result<unknown>>;
+  /** Told at every keystroke what the text would mean, for an answer that does not wait until the field is left. */
+  onReading?: (value: T | null) => void;
+  /** What was read, in words, shown while it is typed. Every field of lengths, times, masses, ratios and percentages has one. */
+  readAs?: (value: T) => string;
   className?: string;
   hideLabel?: boolean;
   placeholder?: string;
@@ -31,6 +36,8 @@ export function ParsedField<T>({
   text,
   parse,
   onCommit,
+  onReading,
+  readAs,
   className,
   hideLabel,
   placeholder,
@@ -49,7 +56,8 @@ export function ParsedField<T>({
   // What was sent and is not acknowledged yet.
   const sent = useRef<string | null>(null);
   const shown = useRef(false);
-  const commit = (): void => {
+  const reading = typed === null || typed === text ? null : parse(typed);
+  const commit = (typed: string | null): void => {
     if (typed === null || sent.current === typed) return;
     if (typed === text) {
       dropDraft(key);
@@ -82,9 +90,9 @@ export function ParsedField<T>({
       setTyped((now) => (now === was ? null : now));
     });
   };
-  const latest = useRef(commit);
+  const latest = useRef(() => commit(typed));
   useEffect(() => {
-    latest.current = commit;
+    latest.current = () => commit(typed);
   });
   useEffect(() => {
     shown.current = true;
@@ -107,19 +115,23 @@ export function ParsedField<T>({
         placeholder={placeholder}
         autoFocus={autoFocus}
         aria-invalid={wrong !== null}
-        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        aria-describedby={wrong ? `${id}-wrong` : reading ? `${id}-read` : undefined}
         autoComplete="off"
         spellCheck={false}
         onChange={(e) => {
           if (typed === null) setOver(text);
           setTyped(e.target.value);
           setWrong(null);
+          if (onReading) {
+            const now = parse(e.target.value);
+            onReading(now.ok ? now.value : null);
+          }
         }}
-        onBlur={commit}
+        onBlur={() => commit(typed)}
         onKeyDown={(e) => {
           if (e.key === "Enter") {
             e.preventDefault();
-            commit();
+            commit(typed);
           }
           if (e.key === "Escape" && typed !== null) {
             e.stopPropagation();
@@ -133,6 +145,17 @@ export function ParsedField<T>({
         <p id={`${id}-wrong`} role="alert" className="mt-1 text-act">
           {wrong}
         </p>
+      )}
+      {reading && (
+        <ReadingNote
+          id={`${id}-read`}
+          parsed={reading}
+          readAs={readAs}
+          onPick={(picked) => {
+            setTyped(picked);
+            commit(picked);
+          }}
+        />
       )}
     </div>
   );
@@ -148,15 +171,19 @@ export const parseCount =
       : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
   };
 
-/** Any number within limits; a comma may stand for the point. */
-export const parseNumber =
-  ({ least, most }: Range) =>
-  (text: string): Result<number> => {
-    const n = Number(text.trim().replace(",", "."));
-    return text.trim() !== "" && n >= least && n <= most
-      ? { ok: true, value: n }
-      : { ok: false, problem: { code: "number", message: `A number from ${least} to ${most}.` } };
-  };
+/** Any number within limits, of either decimal mark. */
+export const parseNumberIn =
+  (range: Range) =>
+  (text: string): Result<number> =>
+    parseNumber(text, range);
+
+/** A percentage within limits; the sign may be missing. */
+export const parsePercentIn =
+  (range: Range) =>
+  (text: string): Result<number> =>
+    parsePercent(text, range);
+
+export const readAsPercent = (percent: number): string => `${spacedNumber(percent)} %`;
 
 export const parseName = (text: string): Result<string> =>
   text.trim() && text.trim().length <= LIMITS.name

@@ -1,4 +1,6 @@
-/** Mass, volume and money as people type and read them. 1 lb = 453.59237 g exactly (international agreement of 1959). */
+/** Mass, area, volume and money as people type and read them. 1 lb = 453.59237 g exactly (international agreement of 1959). */
+import { MM_PER, parseSides, type LengthUnit } from "./length";
+import { decimalMarks, numberPattern, numberValue, oneReading, plainSigns, retypedNumber, spacedNumber, tidy } from "./number";
 import { fail, ok, type Result } from "./result";
 
 const G_PER: Record<string, number> = { g: 1, gram: 1, grams: 1, kg: 1000, oz: 28.349523125, lb: 453.59237, lbs: 453.59237 };
@@ -8,12 +10,42 @@ export const MOST_MASS_G = 1e6;
 
 /** Reads `210 g`, `1.2 kg`, `7 oz`. A bare number is grams. */
 export function parseMass(text: string): Result<number> {
-  const m = /^\s*(\d+(?:[.,]\d+)?)\s*([a-z]*)\s*$/i.exec(text);
-  const per = m ? G_PER[m[2].toLowerCase() || "g"] : undefined;
-  if (!m || per === undefined) return fail("mass.unreadable", `"${text.trim()}" is not a mass. Try 210 g, 1.2 kg or 7 oz.`);
-  const g = Number(m[1].replace(",", ".")) * per;
-  return g <= MOST_MASS_G ? ok(g) : fail("mass.large", "That is more than a tonne. Is the unit right?");
+  const plain = plainSigns(text);
+  const tries = decimalMarks().map((mark): Result<number> => {
+    const m = new RegExp(`^(${numberPattern(mark)}) ?([a-z]*)$`).exec(plain);
+    const unit = m?.[2] || "g";
+    if (!m || !Object.hasOwn(G_PER, unit)) return fail("mass.unread", `"${text.trim()}" is not a mass. Try 210 g, 1.2 kg or 7 oz.`);
+    const g = tidy(numberValue(m[1], mark) * G_PER[unit]);
+    return g <= MOST_MASS_G ? ok(g) : fail("mass.large", "That is more than a tonne. Is the unit right?");
+  });
+  return oneReading(text, tries, Object.is, (g) => ({ text: `${retypedNumber(g)} g`, readAs: readAsMass(g), value: g }), "mass.ambiguous");
 }
+
+/** What a field understood: "1 200 g". */
+export const readAsMass = (g: number): string => `${spacedNumber(g)} g`;
+
+/** Reads an area: "460 cm²", "0.25 m2", "2 ft2", "320 × 240 mm". A bare number is square centimetres. @returns mm² */
+export function parseArea(text: string): Result<number> {
+  const plain = plainSigns(text).replace(/²/g, "2");
+  const tries = decimalMarks().map((mark): Result<number> => {
+    const m = new RegExp(`^(${numberPattern(mark)}) ?(?:(mm|cm|m|in|ft) ?2|sq\\.? ?(mm|cm|m|in|ft))?$`).exec(plain);
+    if (!m) return fail("area.unread", `"${text.trim()}" is not an area. Try 460 cm² or 320 × 240 mm.`);
+    return ok(tidy(numberValue(m[1], mark) * MM_PER[(m[2] ?? m[3] ?? "cm") as LengthUnit] ** 2));
+  });
+  const lone = oneReading(
+    text,
+    tries,
+    Object.is,
+    (mm2) => ({ text: `${retypedNumber(mm2 / 100)} cm²`, readAs: readAsArea(mm2), value: mm2 }),
+    "area.ambiguous",
+  );
+  if (lone.ok || lone.problem.readings || !/x|\*| by /.test(plain)) return lone;
+  const sides = parseSides(text, [2]);
+  return sides.ok ? ok(sides.value[0] * sides.value[1]) : sides;
+}
+
+/** What a field understood: "460 cm²". */
+export const readAsArea = (mm2: number): string => `${spacedNumber(mm2 / 100)} cm²`;
 
 /** "0.8 g", "148 g", "3.1 kg". */
 export function formatMass(g: number): string {

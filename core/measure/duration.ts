@@ -1,4 +1,5 @@
 /** Durations, in seconds, as people type and read them at the bench. */
+import { decimalMarks, numberPattern, numberValue, oneReading, plainSigns, retypedNumber, tidy, type DecimalMark } from "./number";
 import { fail, ok, type Result } from "./result";
 
 const S_PER: Record<string, number> = {
@@ -32,25 +33,38 @@ const inBounds = (seconds: number): Result<number> =>
 
 /** Reads `17 h`, `1 h 20`, `25 min`, `3:30`, `2 days`, `overnight`. A bare number is minutes; a bare number after hours is minutes. */
 export function parseDuration(text: string): Result<number> {
-  const t = text.trim().toLowerCase();
-  if (!t) return fail("time.empty", "Type a time, for example 25 min, 1 h 20 or overnight.");
-  if (/^(over ?night|next day)$/.test(t)) return ok(OVERNIGHT_S);
-  const clock = /^(\d+):([0-5]\d)$/.exec(t);
+  const plain = plainSigns(text);
+  if (!plain) return fail("time.unread", "Type a time, for example 25 min, 1 h 20 or overnight.");
+  if (/^(over ?night|next day)$/.test(plain)) return ok(OVERNIGHT_S);
+  const clock = /^(\d+):([0-5]\d)$/.exec(plain);
   if (clock) return inBounds(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
+  return oneReading(
+    text,
+    decimalMarks().map((mark) => readUnder(text, plain, mark)),
+    Object.is,
+    (s) => ({ text: `${retypedNumber(s)} s`, readAs: formatDuration(s), value: s }),
+    "time.ambiguous",
+  );
+}
+
+function readUnder(text: string, plain: string, mark: DecimalMark): Result<number> {
+  const unread = fail("time.unread", `"${text.trim()}" is not a time. Try 25 min, 1 h 20, 2 days or overnight.`);
+  const token = new RegExp(`^ *(${numberPattern(mark)}) *([a-z']+)? *(?:and |, )?`);
   let seconds = 0;
-  let previous = "";
-  let rest = t;
+  let previous = Infinity;
+  let rest = plain;
   while (rest) {
-    const m = /^\s*(\d+(?:[.,]\d+)?)\s*([a-z']+)?\s*/.exec(rest);
-    if (!m) return fail("time.unreadable", `"${text.trim()}" is not a time. Try 25 min, 1 h 20, 2 days or overnight.`);
-    const per = m[2] === undefined ? (previous === "" || S_PER[previous] === 3600 ? 60 : NaN) : S_PER[m[2]];
-    if (per === undefined || Number.isNaN(per))
-      return fail("time.unreadable", `"${text.trim()}" is not a time. Try 25 min, 1 h 20, 2 days or overnight.`);
-    seconds += Number(m[1].replace(",", ".")) * per;
-    previous = m[2] ?? "m";
+    const m = token.exec(rest);
+    if (!m) return unread;
+    const per =
+      m[2] !== undefined ? (Object.hasOwn(S_PER, m[2]) ? S_PER[m[2]] : null) : previous === Infinity || previous === 3600 ? 60 : null;
+    // Each unit once, the larger first: "20 min 1 h" and "20 30" are slips.
+    if (per === null || per >= previous) return unread;
+    seconds += numberValue(m[1], mark) * per;
+    previous = per;
     rest = rest.slice(m[0].length);
   }
-  return inBounds(seconds);
+  return inBounds(tidy(seconds));
 }
 
 /** "45 s", "25 min", "1 h 20", "15 h 36", "3 days". */

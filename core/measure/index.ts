@@ -2,4 +2,5 @@ export * from "./amount";
 export * from "./duration";
 export * from "./figure";
 export * from "./length";
+export * from "./number";
 export * from "./result";

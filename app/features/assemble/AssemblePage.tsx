@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
-import { formatDuration, parseLength } from "~core/measure";
+import { formatDuration, parseLength, readAsMm } from "~core/measure";
 import { materialOf, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
@@ -141,6 +141,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
                 : { ok: false, problem: { code: "gap", message: "At most 50 mm." } }
               : r;
           }}
+          readAs={readAsMm}
           onCommit={(gapMm) => set({ gapMm })}
         />
         <label className="flex min-h-[44px] items-center gap-2">

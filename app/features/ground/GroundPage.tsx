@@ -1,7 +1,19 @@
 /** Ground: a recipe by volume and weight for the area it covers. */
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { GROUND_RECIPES, groundAmounts } from "~core/ground";
-import { fail, formatArea, formatDuration, formatMass, formatMillilitres, formatReal, ok, parseLength, type Result } from "~core/measure";
+import {
+  fail,
+  formatArea,
+  formatDuration,
+  formatMass,
+  formatMillilitres,
+  formatReal,
+  parseArea,
+  parseLength,
+  readAsArea,
+  readAsMm,
+  type Result,
+} from "~core/measure";
 import { partSizeMm, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/features/frame/Page";
@@ -64,16 +76,10 @@ const rank = (p: Part): number => (p.work.some((w) => w.kind === "ground") ? 2 :
 const recipeOf = (item: Ground) => GROUND_RECIPES.find((r) => r.id === item.recipeId) ?? GROUND_RECIPES[0];
 const amountsOf = (item: Ground, part: Part) => groundAmounts(recipeOf(item), item.areaMm2 * part.copies, item.depthMm);
 
-/** "320 × 240 mm" or "460 cm²". */
-export function parseArea(text: string): Result<number> {
-  const cm2 = /^\s*(\d+(?:[.,]\d+)?)\s*(cm2|cm²|mm2|mm²)?\s*$/i.exec(text);
-  if (cm2) return ok(Number(cm2[1].replace(",", ".")) * (/^mm/i.test(cm2[2] ?? "") ? 1 : 100));
-  const sides = text.split(/[x×*]/i);
-  const a = parseLength(sides[0] ?? ""),
-    b = parseLength(sides[1] ?? "");
-  if (sides.length !== 2 || !a.ok || !b.ok) return fail("area", "An area such as 460 cm² or 320 × 240 mm.");
-  return a.value.mm * b.value.mm > 0 ? ok(a.value.mm * b.value.mm) : fail("area", "An area larger than nothing.");
-}
+const parseGroundArea = (text: string): Result<number> => {
+  const area = parseArea(text);
+  return !area.ok || area.value > 0 ? area : fail("area", "An area larger than nothing.");
+};
 
 function GroundOf({ item, part, project }: { item: Ground; part: Part; project: Project }) {
   const { run } = useActions();
@@ -104,7 +110,13 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
         />
       </div>
       <div className="mt-2 grid gap-3 tab:grid-cols-[1fr_8rem_auto]">
-        <ParsedField label="Area it covers" text={formatArea(item.areaMm2)} parse={parseArea} onCommit={(areaMm2) => set({ areaMm2 })} />
+        <ParsedField
+          label="Area it covers"
+          text={formatArea(item.areaMm2)}
+          parse={parseGroundArea}
+          readAs={readAsArea}
+          onCommit={(areaMm2) => set({ areaMm2 })}
+        />
         <ParsedField
           label="Depth"
           text={`${item.depthMm} mm`}
@@ -116,6 +128,7 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
                 : fail("depth", "Between 0.1 and 200 mm.")
               : r;
           }}
+          readAs={readAsMm}
           onCommit={(depthMm) => set({ depthMm })}
         />
         <button className="btn self-end" onClick={() => run("work.remove", { partId: part.id, itemId: item.id })}>

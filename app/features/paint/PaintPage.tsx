@@ -3,7 +3,7 @@ import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { checkStack, FAMILIES, isClash, METHODS, worstFirst, type BoundaryVerdict, type CoatFamily, type CoatMethod } from "~core/coat";
-import { formatArea, formatDuration } from "~core/measure";
+import { formatArea, formatDuration, spacedNumber } from "~core/measure";
 import { LIMITS, partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -12,7 +12,7 @@ import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
 import { IconButton } from "~app/features/parts/WorkList";
 import { Dialog } from "~app/ui/dialog";
-import { Choice, ParsedField, parseCount, parseName, parseNumber } from "~app/ui/field";
+import { Choice, ParsedField, parseCount, parseName, parseNumberIn } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
 import { stackOfPart } from "~core/plan";
 
@@ -194,7 +194,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
                 draftKey={c.id}
                 hideLabel
                 text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`}
-                parse={(t) => parseCount(LIMITS.coats)(t.replace(/coats?/, ""))}
+                parse={(t) => parseCount(LIMITS.coats)(t.replace(/\s*coats?\s*$/, ""))}
                 onCommit={(n) => set(c.id, { coats: n })}
               />
               <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>
@@ -317,7 +317,8 @@ function PaintEditor({
         <ParsedField
           label="Left, ml"
           text={String(paint.stockMl)}
-          parse={parseNumber(LIMITS.stockMl)}
+          parse={parseNumberIn(LIMITS.stockMl)}
+          readAs={(ml) => `${spacedNumber(ml)} ml`}
           onCommit={(stockMl) => onChange({ ...paint, stockMl })}
         />
       </div>

@@ -3,12 +3,12 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { toast } from "sonner";
 import { runMeshJob } from "~workers/mesh/client";
-import { formatArea, formatMm, formatVolume } from "~core/measure";
+import { formatArea, formatMm, formatVolume, readAsSides } from "~core/measure";
 import { FILE_UNIT_MM, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
 import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
-import { Choice, ParsedField, parseCount, parseName } from "~app/ui/field";
+import { Choice, ParsedField, parseCount, parseName, readAsPercent } from "~app/ui/field";
 import { meshSourceOf } from "./meshSource";
 import { rescaleFactor, type Axis } from "./rescale";
 
@@ -92,6 +92,7 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
           text={`${(part.factor * 100).toFixed((part.factor * 100) % 1 ? 1 : 0)} %`}
           placeholder="2 m, 120 mm or 85 %"
           parse={(t) => rescaleFactor(t, axis, size, part.factor, project.scene.scale.ratio)}
+          readAs={(factor) => `${readAsPercent(factor * 100)} of the file: ${readAsSides(size.map((v) => (v * factor) / part.factor))}`}
           onCommit={(factor) => run("part.rescale", { partId: part.id, factor })}
         />
       </div>

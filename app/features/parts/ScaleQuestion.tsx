@@ -1,6 +1,6 @@
 /** The one question before the first answer: who stands beside it? */
 import { useState } from "react";
-import { figureRatioRange, figureScale, formatRatio, parseScale, type Scale } from "~core/scale";
+import { describeScale, figureRatioRange, figureScale, formatRatio, parseScale, type Scale } from "~core/scale";
 import { ParsedField } from "~app/ui/field";
 import { useActions } from "~app/features/frame/scene";
 
@@ -31,6 +31,7 @@ export function ScaleQuestion() {
           text=""
           placeholder="32 mm, 1:64, or H0"
           parse={parseScale}
+          readAs={describeScale}
           onCommit={settle}
           autoFocus
         />

@@ -266,12 +266,13 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
             </p>
           )}
         </div>
-        <ParsedField label="Your time" text={formatDuration(hands)} parse={parseDuration} onCommit={setHands} />
+        <ParsedField label="Your time" text={formatDuration(hands)} parse={parseDuration} readAs={formatDuration} onCommit={setHands} />
         <ParsedField
           label="Wait afterwards"
           text={wait === 0 ? "none" : formatDuration(wait)}
           placeholder="overnight"
           parse={(t) => (/^none$/i.test(t.trim()) ? { ok: true, value: 0 } : parseDuration(t))}
+          readAs={(s) => (s === 0 ? "none" : formatDuration(s))}
           onCommit={setWait}
         />
         <Choice

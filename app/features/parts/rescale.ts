@@ -1,8 +1,10 @@
 /** "This is 2 m", "height 120 mm", "85 %": what a typed size makes of a part's factor. */
-import { checkPartSize, fail, ok, parseLength, type Result } from "~core/measure";
+import { checkPartSize, fail, ok, parseLength, parsePercent, retyped, saysPercent, type Result } from "~core/measure";
 
 export type Axis = "width" | "depth" | "height";
 const AXIS_INDEX: Record<Axis, 0 | 1 | 2> = { width: 0, depth: 1, height: 2 };
+/** Per cent of the file that a part may have. */
+const PERCENT_OF_FILE = { least: 1e-3, most: 1e5 };
 const REAL_UNITS = ["m", "ft", "yd", "km"];
 
 /**
@@ -17,11 +19,14 @@ export function rescaleFactor(
   factor: number,
   ratio: number,
 ): Result<number> {
-  const percent = /^\s*(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)\s*$/i.exec(text);
   let next: number;
-  if (percent) next = Number(percent[1].replace(",", ".")) / 100;
-  else {
+  if (saysPercent(text)) {
+    const percent = retyped(parsePercent(text, PERCENT_OF_FILE), (t) => `${t} %`);
+    if (!percent.ok) return percent;
+    next = percent.value / 100;
+  } else {
     const length = parseLength(text.replace(/^\s*(?:this is|height|width|depth)\s*/i, ""));
+    if (!length.ok && length.problem.readings) return length;
     if (!length.ok) return fail("rescale", 'Type what it is to be: "2 m" for real life, "120 mm" for the model, or "85 %" of the file.');
     const wanted = length.value.unit !== undefined && REAL_UNITS.includes(length.value.unit) ? length.value.mm / ratio : length.value.mm;
     const now = sizeMm[AXIS_INDEX[axis]];

@@ -1,12 +1,11 @@
 import { describe, expect, it } from "vitest";
-import { parseCount, parseName, parseNumber } from "../../ui/field";
+import { parseCount, parseName } from "../../ui/field";
 import { keyName } from "../../ui/keys";
-import { parseArea } from "../ground/GroundPage";
 import { geometryKey } from "./geometryKey";
 import { nameFromFile } from "./incoming/nameFromFile";
 import { parsePartSize } from "./incoming/NewPart";
 import { LIMITS } from "~core/project";
-import { parseScale } from "~core/scale";
+import { figureScale, parseScale } from "~core/scale";
 import { sizePart } from "../../../tests/sampleProject";
 
 describe("a part's name from its file", () => {
@@ -26,7 +25,7 @@ describe("a size from a shop page", () => {
   it("asks for the unit when the size cannot be", () =>
     expect(parsePartSize("192 × 148 × 118 m")).toMatchObject({ ok: false, problem: { code: "size.unit" } }));
   it("says how many lengths are wanted", () =>
-    expect(parsePartSize("192 × 148")).toMatchObject({ ok: false, problem: { code: "size.three" } }));
+    expect(parsePartSize("192 × 148")).toMatchObject({ ok: false, problem: { code: "size.sides" } }));
 });
 
 describe("who stands beside it", () => {
@@ -34,33 +33,31 @@ describe("who stands beside it", () => {
     ["1:64", { kind: "ratio", ratio: 64 }],
     ["1/87.1", { kind: "ratio", ratio: 87.1 }],
     ["32 mm", { kind: "figure", figureMm: 32 }],
-    ["54", { kind: "figure", figureMm: 54 }],
+    // So much to the foot: 304.8 ÷ 6.35 = 48 exactly, and 1 in for 6 ft is 1:72.
+    ["1/4 in = 1 ft", { kind: "ratio", ratio: 48 }],
+    ["quarter inch", { kind: "ratio", ratio: 48 }],
+    ["1\" to 6'", { kind: "ratio", ratio: 72 }],
+    ["1 cm = 1 m", { kind: "ratio", ratio: 100 }],
+    ["1:87,1", { kind: "ratio", ratio: 87.1 }],
   ])("reads %j", (text, value) => expect(parseScale(text)).toMatchObject({ ok: true, value }));
-  it.each(["1:0", "1:90000", "tall", "2 m", ""])("asks again about %j", (text) => expect(parseScale(text).ok).toBe(false));
-});
-
-describe("areas", () => {
   it.each([
-    ["460 cm²", 46000],
-    ["460", 46000],
-    ["500 mm2", 500],
-    ["320 × 240 mm", 76800],
-    ["2 in x 3 in", 2 * 3 * 645.16],
-  ])("reads %j", (text, mm2) => {
-    const r = parseArea(text);
-    expect(r.ok && r.value).toBeCloseTo(mm2, 6);
+    ["1:1,200", [1200, 1.2]],
+    ["72", [figureScale(72).ratio, 72]],
+    ["1 in", [12, figureScale(25.4).ratio]],
+  ])("asks what %j means, and each answer means only itself", (text, want) => {
+    const r = parseScale(text);
+    expect(r).toMatchObject({ ok: false, problem: { code: "scale.ambiguous" } });
+    const readings = r.ok ? [] : r.problem.readings!;
+    expect(readings.map((x) => x.value).sort()).toEqual([...want].sort());
+    for (const x of readings) expect(parseScale(x.text)).toMatchObject({ ok: true, value: { ratio: x.value } });
   });
-  it.each(["big", "3 × ", "0 × 5 mm"])("asks again about %j", (text) => expect(parseArea(text).ok).toBe(false));
+  it.each(["1:0", "1:90000", "tall", "2 m", ""])("asks again about %j", (text) => expect(parseScale(text).ok).toBe(false));
 });
 
 describe("numbers and names", () => {
   it("counts are whole and within limits", () => {
     expect(parseCount(LIMITS.copies)("24")).toEqual({ ok: true, value: 24 });
     for (const bad of ["0", "2.5", "many", "", "5001"]) expect(parseCount(LIMITS.copies)(bad).ok, bad).toBe(false);
-  });
-  it("numbers take a comma", () => {
-    expect(parseNumber({ least: 0, most: 10 })("2,5")).toEqual({ ok: true, value: 2.5 });
-    for (const bad of ["", "11", "-1", "x"]) expect(parseNumber({ least: 0, most: 10 })(bad).ok, bad).toBe(false);
   });
   it("names are trimmed and not empty", () => {
     expect(parseName("  Mill ")).toEqual({ ok: true, value: "Mill" });

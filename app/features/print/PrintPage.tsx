@@ -1,7 +1,7 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
 import { Link } from "react-router";
 import { toast } from "sonner";
-import { formatDuration, formatMass, formatMm, parseLength, ok, type Result } from "~core/measure";
+import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/measure";
 import { goodCount } from "~core/plan";
 import { copyJob } from "./jobs";
 import { PROCESS_LABEL } from "./labels";
@@ -13,7 +13,7 @@ import { useActions, type RunCommand } from "~app/features/frame/scene";
 import type { PrinterChange } from "~store/commands";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { writeParts } from "~app/features/parts/writeParts";
-import { ParsedField, parseNumber } from "~app/ui/field";
+import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 
 export function PrintPage({ project }: { project: Project }) {
@@ -158,12 +158,10 @@ const stillToPrint = (project: Project, printerId: string): { part: Part; copies
     .filter((w) => w.copies > 0);
 
 const parseBed = (text: string): Result<[number, number, number]> => {
-  const sides = text.split(/[x×*]/i).map((s) => parseLength(s));
-  if (sides.length !== 3 || sides.some((s) => !s.ok))
-    return { ok: false, problem: { code: "bed", message: "Three lengths, for example 235 × 235 × 250 mm." } };
-  const mm = sides.map((s) => (s.ok ? s.value.mm : 0)) as [number, number, number];
-  return mm.every((v) => v >= 20 && v <= 3000)
-    ? ok(mm)
+  const size = parseSize(text);
+  if (!size.ok) return size;
+  return size.value.every((v) => v >= 20 && v <= 3000)
+    ? size
     : { ok: false, problem: { code: "bed", message: "Each side between 20 mm and 3 m." } };
 };
 
@@ -257,6 +255,7 @@ function Profile({ printer }: { printer: Printer }) {
           label="build space"
           text={`${printer.bedMm.join(" × ")} mm`}
           parse={parseBed}
+          readAs={readAsSides}
           onCommit={(bedMm) => store({ bedMm })}
         />
         {printer.process === "fdm" ? (
@@ -284,7 +283,8 @@ function Numbers<P extends Printer>({
       label={f.label}
       draftKey={`${printer.id} ${f.label}`}
       text={String(f.get(printer))}
-      parse={parseNumber(f)}
+      parse={parseNumberIn(f)}
+      readAs={spacedNumber}
       onCommit={(n) => onStore(f.change(n))}
     />
   ));

@@ -1,6 +1,6 @@
 /** Which printer: bars of machine time with a range whisker, mass, cost, and the person's own time apart. */
 import { scaleLinear } from "d3";
-import { formatDuration, formatMass, parseDuration, parseMass, type Result } from "~core/measure";
+import { formatDuration, formatMass, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/measure";
 import { printOptions, type Part, type Project, type PrintOption, type TypedEstimate } from "~core/project";
 import { useActions, newId } from "~app/features/frame/scene";
 import { ParsedField } from "~app/ui/field";
@@ -12,12 +12,14 @@ const pieceWord = (n: number): string => (n === 1 ? "one piece" : n === 2 ? "two
 export function parseTypedEstimate(text: string): Result<TypedEstimate | null> {
   const t = text.trim().replace(/^mine says\s*/i, "");
   if (!t) return { ok: true, value: null };
-  const [time, mass] = t.split(/\s*[,;]\s*(?=\d)/);
-  const seconds = parseDuration(time);
+  // The comma that parts them stands behind a unit or before a space: the others belong to numbers.
+  const parted = /^(.*?)(?:\s*;\s*|\s*,\s+|(?<=[a-z])\s*,\s*)(?=\d)(.*)$/i.exec(t);
+  const [time, mass] = parted ? [parted[1], parted[2]] : [t, undefined];
+  const seconds = retyped(parseDuration(time), (s) => (mass === undefined ? s : `${s}, ${mass}`));
   if (!seconds.ok) return seconds;
   if (seconds.value <= 0)
     return { ok: false, problem: { code: "time.zero", message: "A print takes longer than nothing. Try 17 h, 210 g." } };
-  const grams = mass === undefined ? { ok: true as const, value: 0 } : parseMass(mass);
+  const grams = mass === undefined ? { ok: true as const, value: 0 } : retyped(parseMass(mass), (g) => `${time}, ${g}`);
   if (!grams.ok) return grams;
   return { ok: true, value: { timeS: seconds.value, massG: grams.value, text: t } };
 }
@@ -133,6 +135,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
             text={chosen.typed?.text ?? ""}
             placeholder="17 h, 210 g"
             parse={parseTypedEstimate}
+            readAs={(e) => (e === null ? "none" : `${formatDuration(e.timeS)}${e.massG > 0 ? `, ${readAsMass(e.massG)}` : ""}`)}
             onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })}
           />
         )}

@@ -6,6 +6,7 @@ import { changeFactors, describeScale, formatRatio, naturalAt, parseScale, type 
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
+import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
 import { detailChanges, fitChanges, partChanges } from "./changeRows";
 import { ScaleLeaves } from "./ScaleLeaves";
@@ -50,6 +51,7 @@ export function ChangePage({ project }: { project: Project }) {
               {read.problem.message}
             </p>
           )}
+          <ReadingNote parsed={read} onPick={setText} />
         </div>
         <Choice
           className="w-72"

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { formatMm, formatReal } from "~core/measure";
 import { formatRatio, REAL_THINGS, type RealThing } from "~core/scale";
+import { ReadingNote } from "~app/ui/reading";
 import { answerLength, type Direction } from "~app/features/staff/answer";
 
 const offText = (off: number): string =>
@@ -55,6 +56,7 @@ export function LengthDesk({ ratio, secondary, own }: { ratio: number; secondary
             <span className="text-act">{read.problem.message}</span>
           )}
         </output>
+        <ReadingNote parsed={read} readAs={(v) => v.typed} onPick={setText} />
         {length && (
           <button className="btn mt-2" onClick={() => setChosen(length.direction === "to model" ? "to real" : "to model")}>
             Take it as {length.direction === "to model" ? "a length on the model" : "a real length"}

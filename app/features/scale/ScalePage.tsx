@@ -1,6 +1,6 @@
 /** The scale desk: the ratio the scene settles on, what it leaves open, any length both ways, what the eye sees, which details hold. */
 import { useState } from "react";
-import { formatMm, formatReal, ok, type Result } from "~core/measure";
+import { formatMm, formatReal, ok, readAsMm, type Result } from "~core/measure";
 import type { Project } from "~core/project";
 import {
   arcMinuteMm,
@@ -24,7 +24,7 @@ import { Choice, ParsedField, parseName } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { DetailTable } from "./DetailTable";
 import { LengthDesk } from "./LengthDesk";
-import { parseDistance, parseOwnThing } from "./parsing";
+import { parseDistance, parseOwnThing, readAsThing } from "./parsing";
 import { RatioBand } from "./RatioBand";
 import { ScaleLeaves } from "./ScaleLeaves";
 
@@ -69,6 +69,7 @@ export function ScalePage({ project }: { project: Project }) {
           text={scaleText(scale)}
           placeholder="28 mm, 1:64, H0, 4 mm to the foot"
           parse={parseScale}
+          readAs={describeScale}
           onCommit={settle}
         />
         {scale.kind === "figure" ? (
@@ -109,6 +110,7 @@ export function ScalePage({ project }: { project: Project }) {
           text={secondary ? formatRatio(secondary.ratio) : ""}
           placeholder="none; 1:72"
           parse={parseSecondary}
+          readAs={(n) => (n === null ? "none" : formatRatio(n))}
           onCommit={(ratio) =>
             run("scene.set", { secondary: ratio === null ? null : { ratio, use: secondary?.use ?? "forced perspective" } })
           }
@@ -133,6 +135,7 @@ export function ScalePage({ project }: { project: Project }) {
           label="Seen from"
           text={formatMm(scene.viewingDistanceMm)}
           parse={parseDistance}
+          readAs={readAsMm}
           onCommit={(viewingDistanceMm) => run("scene.set", { viewingDistanceMm })}
         />
         <span className="self-center text-soft">
@@ -265,6 +268,7 @@ function KnownThings({ project }: { project: Project }) {
           text=""
           placeholder="sluice handwheel = 60 cm"
           parse={parseOwnThing}
+          readAs={readAsThing}
           onCommit={add}
         />
       </div>

@@ -206,7 +206,9 @@ function LengthField({ ratio, ownThings }: { ratio: number; ownThings: RealThing
           />
           <Key k="/" />
         </span>
-        <span className="px-1 text-sm text-soft max-tab:hidden">{length ? (direction === "to model" ? "real" : "on the model") : ""}</span>
+        <span className="px-1 text-sm text-soft max-tab:hidden">
+          {read.ok ? `${read.value.typed}${length ? (direction === "to model" ? " real" : " on the model") : ""}` : ""}
+        </span>
       </label>
       <button
         type="button"
@@ -229,8 +231,18 @@ function LengthField({ ratio, ownThings }: { ratio: number; ownThings: RealThing
               {read.value.thing ?? (length?.stock[0] ? length.stock[0].stock.label : `at ${formatRatio(ratio)}`)}
             </span>
           </>
+        ) : read.problem.readings ? (
+          <span className="flex gap-1">
+            {read.problem.readings.slice(0, 2).map((r) => (
+              <button key={r.text} type="button" className="btn min-w-0 px-1 text-sm" onClick={() => setText(r.text)}>
+                {r.readAs}?
+              </button>
+            ))}
+          </span>
         ) : (
-          <span className="text-sm leading-tight text-act">{text.trim() ? "try 2 m, 3/16 in or 85 %" : "type a length"}</span>
+          <span className="text-sm leading-tight text-act" title={read.problem.message}>
+            {text.trim() ? "try 2 m, 3/16 in or 85 %" : "type a length"}
+          </span>
         )}
       </output>
     </form>

@@ -1,5 +1,16 @@
 /** What the length field answers: the other side of the scale, the nearest thing of that size, and the nearest stock. */
-import { fail, formatMm, formatReal, parseLength, type LengthUnit, type Result } from "~core/measure";
+import {
+  formatMm,
+  formatReal,
+  parseLength,
+  parsePercent,
+  readAsMm,
+  retyped,
+  saysPercent,
+  spacedNumber,
+  type LengthUnit,
+  type Result,
+} from "~core/measure";
 import { formatRatio, nearestStock, nearestThing, type RealThing, type StockMatch } from "~core/scale";
 
 export type Direction = "to model" | "to real";
@@ -20,7 +31,8 @@ export interface LengthAnswer {
 /** Units that people use for real things; the others are read off the model. A choice by the user wins. */
 const REAL_UNITS: LengthUnit[] = ["m", "km", "ft", "yd", "cm"];
 
-const PERCENT = /^\s*(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)\s*$/i;
+/** Per cent that a part can be printed at. */
+const PERCENT = { least: 0.01, most: 10000 };
 
 /**
  * @param chosen direction the user has set, or null to go by the unit
@@ -31,20 +43,20 @@ export function answerLength(
   ratio: number,
   chosen: Direction | null,
   own: readonly RealThing[] = [],
-): Result<LengthAnswer | { percent: number; answer: string; thing: string }> {
-  const percent = PERCENT.exec(text);
-  if (percent) {
-    const share = Number(percent[1].replace(",", ".")) / 100;
-    return share > 0 && share <= 100
-      ? {
-          ok: true,
-          value: {
-            percent: share * 100,
-            answer: formatRatio(ratio / share),
-            thing: `a ${formatRatio(ratio)} part printed at it; area × ${(share ** 2).toPrecision(3)}, material × ${(share ** 3).toPrecision(3)}`,
-          },
-        }
-      : fail("length.percent", "Between 0 and 10 000 %.");
+): Result<LengthAnswer | { percent: number; typed: string; answer: string; thing: string }> {
+  if (saysPercent(text)) {
+    const percent = retyped(parsePercent(text, PERCENT), (t) => `${t} %`);
+    if (!percent.ok) return percent;
+    const share = percent.value / 100;
+    return {
+      ok: true,
+      value: {
+        percent: percent.value,
+        typed: `${spacedNumber(percent.value)} %`,
+        answer: formatRatio(ratio / share),
+        thing: `a ${formatRatio(ratio)} part printed at it; area × ${(share ** 2).toPrecision(3)}, material × ${(share ** 3).toPrecision(3)}`,
+      },
+    };
   }
   const read = parseLength(text, chosen === "to model" ? "m" : "mm");
   if (!read.ok) return read;
@@ -59,7 +71,7 @@ export function answerLength(
       typedMm: mm,
       realMm,
       modelMm: realMm / ratio,
-      typed: direction === "to model" ? formatReal(mm) : formatMm(mm),
+      typed: readAsMm(mm),
       answer: direction === "to model" ? formatMm(mm / ratio) : formatReal(realMm),
       thing: thing ? `about ${thing.name}` : null,
       stock: nearestStock(realMm / ratio),

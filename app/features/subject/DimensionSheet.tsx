@@ -1,7 +1,7 @@
 /** Sizes of the real thing with where they come from; the model's size beside each; contradictions and parts that are off. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { formatMm, formatReal, parseLength } from "~core/measure";
+import { formatMm, parseLength, readAsReal } from "~core/measure";
 import { choicesOf, LIMITS, partSizeMm, type Project } from "~core/project";
 import {
   AXES,
@@ -15,6 +15,7 @@ import {
 } from "~core/subject";
 import { newId, useActions, type RunCommand } from "~app/features/frame/scene";
 import { Choice, ParsedField } from "~app/ui/field";
+import { ReadingNote } from "~app/ui/reading";
 
 const sureOptions = (Object.keys(SURENESS) as Sureness[]).map((s) => ({ value: s, label: SURENESS[s].label }));
 
@@ -88,6 +89,7 @@ export function DimensionSheet({ project }: { project: Project }) {
                         label={`${d.name}, real ${d.axis}`}
                         text={d.text}
                         parse={(t) => parseLength(t, "m")}
+                        readAs={({ mm }) => readAsReal(mm)}
                         onCommit={({ mm }, text) => set(d.id, { mm, text: text.trim().slice(0, 60) })}
                       />
                     </td>
@@ -221,12 +223,11 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => ReturnType<RunCo
           {wrong}
         </p>
       )}
-      {size.trim() !== "" && !wrong && <p className="text-sm text-soft tab:col-span-3 desk:col-span-6">{hint(size)}</p>}
+      {size.trim() !== "" && !wrong && (
+        <div className="tab:col-span-3 desk:col-span-6">
+          <ReadingNote parsed={parseLength(size, "m")} readAs={({ mm }) => readAsReal(mm)} onPick={setSize} />
+        </div>
+      )}
     </form>
   );
-}
-
-function hint(size: string): string {
-  const mm = parseLength(size, "m");
-  return mm.ok ? `read as ${formatReal(mm.value.mm)}` : "";
 }

@@ -1,18 +1,18 @@
 /** Shelves, tables, boxes, doors and boots, and whether every part, in every way it can be, goes into them. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { fail, formatMm, ok, parseLength, type Result } from "~core/measure";
+import { fail, formatMm, ok, parseSides, readAsSides, type Result } from "~core/measure";
 import { configurationsOf, LIMITS, type Project } from "~core/project";
 import { checkHomes, CLEARANCE_MM, HOME_KINDS, type HomeKind } from "~core/subject";
 import { newId, useActions } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
+import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
 
 /** "80 × 28 × 30 cm"; a table may have two sides, a door two. */
 export function parseHomeSize(text: string, kind: HomeKind): Result<[number, number, number]> {
-  const pieces = text.split(/\s*(?:[x×*]|\bby\b)\s*/i).filter((s) => s.trim());
-  const wanted = kind === "door" || kind === "table" ? 2 : 3;
-  if (pieces.length !== wanted && pieces.length !== 3)
+  const sides = parseSides(text, kind === "door" || kind === "table" ? [2, 3] : [3], "cm");
+  if (!sides.ok && sides.problem.code === "size.sides")
     return fail(
       "home.size",
       kind === "door"
@@ -21,14 +21,8 @@ export function parseHomeSize(text: string, kind: HomeKind): Result<[number, num
           ? "Width × depth, such as 120 × 80 cm."
           : "Width × depth × height, such as 80 × 28 × 30 cm.",
     );
-  const last = parseLength(pieces[pieces.length - 1], "cm");
-  if (!last.ok) return last;
-  const sizes: number[] = [];
-  for (const p of pieces) {
-    const r = parseLength(p, last.value.unit ?? "cm");
-    if (!r.ok) return r;
-    sizes.push(r.value.mm);
-  }
+  if (!sides.ok) return sides;
+  const sizes = sides.value;
   if (!sizes.every((s) => s > 0 && s < 1e5)) return fail("home.size", "Every side is longer than nothing and shorter than 100 m.");
   if (kind === "door") return ok([sizes[0], 0, sizes[sizes.length - 1]]);
   return ok([sizes[0], sizes[1], sizes[2] ?? 0]);
@@ -126,6 +120,9 @@ export function Homes({ project }: { project: Project }) {
             }}
             autoComplete="off"
           />
+          {size.trim() && !wrong && (
+            <ReadingNote parsed={parseHomeSize(size, kind)} readAs={(s) => readAsSides(s.filter((v) => v > 0))} onPick={setSize} />
+          )}
         </div>
         <button className="btn" type="submit">
           Add

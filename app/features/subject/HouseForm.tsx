@@ -1,6 +1,6 @@
 /** House standards and which parts do not keep them. */
 import { Link } from "react-router";
-import { fail, formatMm, ok, parseLength, type Result } from "~core/measure";
+import { fail, formatMm, ok, parseLength, readAsMm, type Result } from "~core/measure";
 import { houseFindings, type Project } from "~core/project";
 import type { HouseStandards } from "~core/subject";
 import { useActions } from "~app/features/frame/scene";
@@ -13,6 +13,7 @@ export const parseMmOrNone = (text: string): Result<number | null> => {
   if (!r.ok) return r;
   return r.value.mm > 0 && r.value.mm <= 2000 ? ok(r.value.mm) : fail("standard", "Between 0 and 2 m on the model.");
 };
+export const readAsMmOrNone = (mm: number | null): string => (mm === null ? "none" : readAsMm(mm));
 export const parseHexOrNone = (text: string): Result<string | null> => {
   if (!text.trim() || text.trim() === "–") return ok(null);
   return /^#[0-9a-f]{6}$/i.test(text.trim()) ? ok(text.trim().toLowerCase()) : fail("colour", "Six digits behind a #, such as #6b5238.");
@@ -46,6 +47,7 @@ export function HouseForm({ project }: { project: Project }) {
             text={mmText(scene.house[f.key])}
             placeholder={`none; ${f.placeholder}`}
             parse={parseMmOrNone}
+            readAs={readAsMmOrNone}
             onCommit={(v) => set({ [f.key]: v })}
           />
         ))}

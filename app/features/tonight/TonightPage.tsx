@@ -69,6 +69,7 @@ export function TonightPage({ project }: { project: Project }) {
                     : fail("minutes", "Between a minute and a day.")
                   : r;
               }}
+              readAs={(min) => formatDuration(min * 60)}
               onCommit={setMinutes}
             />
             <span className="text-soft">

@@ -1,7 +1,7 @@
 /** A new part: a mesh file, a size from a shop page, or something made by hand. */
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { checkPartSize, ok, parseSize, type Result } from "~core/measure";
+import { checkPartSize, ok, parseSize, readAsSides, type Result } from "~core/measure";
 import { MATERIALS, type Material } from "~core/joint";
 import { MESH_ENDINGS } from "~core/mesh";
 import { LIMITS, type PartSource, type Scene } from "~core/project";
@@ -10,6 +10,7 @@ import { sceneForNewPart } from "~app/data/scenes.client";
 import { newId } from "~app/features/frame/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
+import { ReadingNote } from "~app/ui/reading";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {
@@ -138,6 +139,16 @@ export function NewPart({
             <p id="new-size-wrong" role="alert" className="mt-1 text-act">
               {wrong}
             </p>
+          )}
+          {size.trim() && (
+            <ReadingNote
+              parsed={parsePartSize(size)}
+              readAs={readAsSides}
+              onPick={(text) => {
+                setSize(text);
+                setWrong(null);
+              }}
+            />
           )}
         </div>
         <div>

@@ -1,13 +1,13 @@
 /** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
 import { lazy, Suspense, useMemo, useState } from "react";
-import { fail, formatMm, formatReal, ok, parseLength, type Result } from "~core/measure";
+import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/measure";
 import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
 import { DETAIL_FLOORS, fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { verdictOf } from "~app/features/scale/mismatchRows";
-import { parseOwnThing } from "~app/features/scale/parsing";
+import { parseOwnThing, readAsThing } from "~app/features/scale/parsing";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PartLeaves } from "../PartLeaves";
@@ -151,6 +151,8 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
           text={typed === null ? "" : formatMm(typed)}
           placeholder="36.3 mm"
           parse={parseModelLength}
+          readAs={readAsMm}
+          onReading={setTyped}
           onCommit={setTyped}
         />
         <Choice
@@ -170,6 +172,7 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
           text=""
           placeholder="lock gate = 4 to 4.5 m"
           parse={(t) => (modelMm === null ? fail("pick", "Pick two points or type a length first.") : parseOwnThing(t))}
+          readAs={readAsThing}
           onCommit={add}
         />
       </div>

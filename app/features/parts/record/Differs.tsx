@@ -1,5 +1,5 @@
 /** Where a part differs from what its scene chose. */
-import { formatMm, ok, type Result } from "~core/measure";
+import { formatMm, ok, readAsMm, type Result } from "~core/measure";
 import { choicesOf, type Part, type Project } from "~core/project";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
 import { useActions } from "~app/features/frame/scene";
@@ -34,6 +34,7 @@ export function Differs({ part, project }: { part: Part; project: Project }) {
         text={part.differs.viewingDistanceMm === undefined ? "" : formatMm(part.differs.viewingDistanceMm)}
         placeholder={`as the scene: ${formatMm(scene.viewingDistanceMm)}`}
         parse={parseDistanceOrNone}
+        readAs={(mm) => (mm === null ? "as the scene" : readAsMm(mm))}
         onCommit={(viewingDistanceMm) => run("parts.set", { partIds: [part.id], differs: { viewingDistanceMm } })}
       />
       <p className="self-end text-soft tab:col-span-2">{HANDLINGS.find((h) => h.id === now.handling)!.means}.</p>

@@ -1,8 +1,8 @@
 /** What of the house standards a part has, and the ways it can be. */
-import { fail, formatMm, ok, type Result } from "~core/measure";
+import { fail, formatMm, ok, readAsSides, retyped, type Result } from "~core/measure";
 import { houseFindings, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
-import { mmText, parseHexOrNone, parseMmOrNone } from "~app/features/subject/HouseForm";
+import { mmText, parseHexOrNone, parseMmOrNone, readAsMmOrNone } from "~app/features/subject/HouseForm";
 import { ParsedField } from "~app/ui/field";
 import { parsePartSize } from "../incoming/NewPart";
 
@@ -20,6 +20,7 @@ export function Measures({ part, project }: { part: Part; project: Project }) {
           text={at(part.measures.clipSlotMm)}
           placeholder="none"
           parse={parseMmOrNone}
+          readAs={readAsMmOrNone}
           onCommit={(v) => set({ clipSlotMm: toFile(v) })}
         />
         <ParsedField
@@ -27,6 +28,7 @@ export function Measures({ part, project }: { part: Part; project: Project }) {
           text={at(part.measures.wallHeightMm)}
           placeholder="none"
           parse={parseMmOrNone}
+          readAs={readAsMmOrNone}
           onCommit={(v) => set({ wallHeightMm: toFile(v) })}
         />
         <ParsedField
@@ -34,6 +36,7 @@ export function Measures({ part, project }: { part: Part; project: Project }) {
           text={at(part.measures.baseMm)}
           placeholder="none"
           parse={parseMmOrNone}
+          readAs={readAsMmOrNone}
           onCommit={(v) => set({ baseMm: toFile(v) })}
         />
         <ParsedField
@@ -64,7 +67,7 @@ function Configurations({ part }: { part: Part }) {
   const parse = (text: string): Result<{ name: string; sizeMm: [number, number, number] }> => {
     const m = /^\s*(.{1,40}?)\s*[=:]\s*(.+)$/.exec(text);
     if (!m) return fail("configuration", 'A name and a size, such as "folded = 200 × 150 × 60 mm".');
-    const size = parsePartSize(m[2]);
+    const size = retyped(parsePartSize(m[2]), (t) => `${m[1]} = ${t}`);
     return size.ok ? ok({ name: m[1], sizeMm: size.value.map((v) => v / part.factor) as [number, number, number] }) : size;
   };
   return (
@@ -84,6 +87,7 @@ function Configurations({ part }: { part: Part }) {
         text=""
         placeholder="folded = 200 × 150 × 60 mm"
         parse={parse}
+        readAs={({ name, sizeMm }) => `${name}, ${readAsSides(sizeMm.map((v) => v * part.factor))}`}
         onCommit={(c) => run("part.add-item", { partId: part.id, list: "configurations", items: [c] })}
       />
     </div>

@@ -1,7 +1,7 @@
 /** Copies of a part that differ from the others. */
 import { LIMITS, type Part, type Variation } from "~core/project";
 import { newId, useActions } from "~app/features/frame/scene";
-import { ParsedField, parseCount, parseNumber } from "~app/ui/field";
+import { ParsedField, parseCount, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { piecesOf } from "../writeParts";
 import { parseText } from "./parsing";
 
@@ -54,7 +54,8 @@ export function Variations({ part }: { part: Part }) {
                       hideLabel
                       label={`Per cent of its size, row ${i + 1}`}
                       text={`${v.percent} %`}
-                      parse={(t) => parseNumber(LIMITS.percent)(t.replace("%", ""))}
+                      parse={parsePercentIn(LIMITS.percent)}
+                      readAs={readAsPercent}
                       onCommit={(percent) => set(v.id, { percent })}
                     />
                   </td>
