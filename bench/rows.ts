@@ -2,10 +2,11 @@
 import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
-import { BackSide, Ray, Vector3 } from "three";
+import { BackSide, FrontSide, Ray, Vector3, type Side } from "three";
 import {
   buildTopology,
-  castCones,
+  castAcross,
+  measureWalls,
   readObj,
   readStl,
   reportMesh,
@@ -14,7 +15,9 @@ import {
   weld,
   writeStl,
   writeThreeMf,
+  WALL_POINTS,
   type Mesh,
+  type MeshTree,
 } from "../core/mesh";
 import { loadSolids, sliceMesh } from "../core/slice";
 import { ball } from "../tests/ball";
@@ -31,30 +34,18 @@ function objText({ positions, indices }: Mesh): string {
   return `${lines.join("\n")}\n`;
 }
 
-/** Five rays a point: straight into the solid, and four within 20° of it. Origin and direction, six numbers a ray. */
-function conesOf(points: Float64Array): Float64Array {
-  const out = new Float64Array((points.length / 6) * 5 * 6);
-  const normal = new Vector3(),
-    across = new Vector3(),
-    direction = new Vector3();
-  let o = 0;
-  for (let i = 0; i < points.length; i += 6) {
-    normal.set(-points[i + 3], -points[i + 4], -points[i + 5]);
-    for (let k = 0; k < 5; k++) {
-      direction.copy(normal);
-      if (k > 0) {
-        across
-          .set(normal.y, -normal.x, 0.1)
-          .cross(normal)
-          .normalize()
-          .applyAxisAngle(normal, (k * Math.PI) / 2);
-        direction.multiplyScalar(Math.cos(Math.PI / 9)).addScaledVector(across, Math.sin(Math.PI / 9));
-      }
-      out.set([points[i], points[i + 1], points[i + 2], direction.x, direction.y, direction.z], o);
-      o += 6;
-    }
+/** A ray from each point straight into the solid: origin and direction, six numbers a ray. */
+const inwardRays = (points: Float64Array): Float64Array => points.map((v, i) => (i % 6 < 3 ? v : -v));
+
+function castBare(tree: MeshTree, rays: Float64Array, side: Side): number {
+  const ray = new Ray(new Vector3(), new Vector3());
+  let sum = 0;
+  for (let i = 0; i < rays.length; i += 6) {
+    ray.origin.set(rays[i], rays[i + 1], rays[i + 2]);
+    ray.direction.set(rays[i + 3], rays[i + 4], rays[i + 5]);
+    sum += tree.bvh.raycastFirst(ray, side, 1e-4)?.distance ?? 0;
   }
-  return out;
+  return sum;
 }
 
 export const BROWSER_ROWS: BrowserRow[] = [
@@ -130,7 +121,7 @@ export const ROWS: Row[] = [
   },
   {
     name: "thickness",
-    work: "wall thickness at 20,000 points of 200,000 triangles: 100,000 rays with their cones and medians",
+    work: "wall thickness at 100,000 points of 200,000 triangles, each with the faces that stand opposite judged",
     peer: "the same 100,000 rays cast bare by three-mesh-bvh",
     goal: 1.3,
     sizes: [50_000, 100_000, 200_000],
@@ -138,20 +129,26 @@ export const ROWS: Row[] = [
       const mesh = ball(size);
       const topology = buildTopology(mesh);
       const tree = treeOf(mesh);
-      const points = surfacePoints(mesh, topology.degenerate, 20_000);
-      const rays = conesOf(points.at);
-      const ray = new Ray(new Vector3(), new Vector3());
+      const points = surfacePoints(mesh, topology, 100_000);
+      const rays = inwardRays(points.at);
+      return { ours: () => castAcross(tree, mesh, points, -1, false), peer: () => castBare(tree, rays, BackSide) };
+    },
+  },
+  {
+    name: "walls",
+    work: "the whole analysis of walls and gaps of 200,000 triangles: patches, points, tree, rays both ways, quantiles, places",
+    peer: "the bare rays of both ways, cast by three-mesh-bvh on a tree that is there",
+    goal: 3,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: async (size) => {
+      const mesh = ball(size);
+      const topology = buildTopology(mesh);
+      const tree = treeOf(mesh);
+      const { at } = surfacePoints(mesh, topology, WALL_POINTS);
+      const inward = inwardRays(at);
       return {
-        ours: () => castCones(tree, mesh, topology, surfacePoints(mesh, topology.degenerate, 20_000), -1),
-        peer: () => {
-          let sum = 0;
-          for (let i = 0; i < rays.length; i += 6) {
-            ray.origin.set(rays[i], rays[i + 1], rays[i + 2]);
-            ray.direction.set(rays[i + 3], rays[i + 4], rays[i + 5]);
-            sum += tree.bvh.raycastFirst(ray, BackSide)?.distance ?? 0;
-          }
-          return sum;
-        },
+        ours: () => measureWalls(mesh, topology),
+        peer: () => castBare(tree, inward, BackSide) + castBare(tree, at, FrontSide),
       };
     },
   },

@@ -3,10 +3,23 @@ import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
 import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/measure";
-import { FILE_UNIT_MM, measureWalls, readMesh, readParts, thinnestMm, UPS, type FileUnit, type MeshFile, type Up } from "../core/mesh";
+import {
+  FILE_UNIT_MM,
+  judgeSolid,
+  measureWalls,
+  printedSolid,
+  readMesh,
+  readParts,
+  thinnestMm,
+  unitQuestion,
+  UPS,
+  type FileUnit,
+  type MeshFile,
+  type Up,
+} from "../core/mesh";
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
-import { loadSolids } from "../core/slice";
+import { loadSolids, unionVolume } from "../core/slice";
 import { eveningsFrom, finishChance, tonight, type Slot } from "../core/plan";
 import { readBundle } from "../store/bundle";
 import { printerSchema } from "../store/schemas";
@@ -85,41 +98,56 @@ function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
 }
 
 /** Format, unit, totals and every body in the file. */
-function inspect(bytes: Uint8Array, options: Options): Result<unknown> {
+async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
   const file = read(bytes, options);
   if (!file.ok) return file;
   const parts = readParts(bytes, options.unit as FileUnit | undefined);
   if (!parts.ok) return parts;
   const scale = ratio(options.scale);
   if (!scale.ok) return scale;
-  const { report, unit, format } = file.value;
+  const { report, unit, format, mesh, topology, shells } = file.value;
+  const solids = await loadSolids();
+  judgeSolid(report, shells, unionVolume(solids, mesh, topology, shells));
   return ok({
     format,
     unit,
-    total: { triangles: report.triangles, bboxMm: report.bounds, volumeMm3: report.volumeMm3, areaMm2: report.areaMm2 },
+    unitQuestion: (unit.guessed && unitQuestion(Math.max(...report.bounds.size))) || null,
+    total: {
+      triangles: report.triangles,
+      bboxMm: report.bounds,
+      volumeMm3: report.volumeMm3,
+      solidMm3: report.solid,
+      areaMm2: report.areaMm2,
+    },
     warnings: report.warnings,
-    parts: parts.value.bodies.map(({ name, mesh, topology, report: r }) => ({
-      name,
-      triangles: r.triangles,
-      vertices: r.vertices,
-      shells: r.shells,
-      cavities: r.cavities,
-      watertight: r.watertight,
-      boundaryEdges: r.boundaryEdges,
-      holes: r.holes,
-      nonManifoldEdges: r.nonManifoldEdges,
-      flippedTriangles: r.flippedTriangles,
-      degenerateTriangles: r.degenerateTriangles,
-      duplicateTriangles: r.duplicateTriangles,
-      bboxMm: r.bounds,
-      volumeMm3: r.volumeMm3,
-      areaMm2: r.areaMm2,
-      centroidMm: r.centroidMm,
-      thinnestWallMm: thinnestMm(measureWalls(mesh, topology)) ?? null,
-      realSizeM: scale.value === undefined ? null : r.bounds.size.map((v) => (v * scale.value!) / 1000),
-      warnings: r.warnings,
-      places: r.places,
-    })),
+    parts: parts.value.bodies.map(({ name, mesh, topology, shells, report: r }) => {
+      judgeSolid(r, shells, unionVolume(solids, mesh, topology, shells));
+      const walls = measureWalls(mesh, topology, undefined, undefined, undefined, shells);
+      return {
+        name,
+        triangles: r.triangles,
+        vertices: r.vertices,
+        shells: r.shells,
+        cavities: r.cavities,
+        watertight: r.watertight,
+        boundaryEdges: r.boundaryEdges,
+        holes: r.holes,
+        nonManifoldEdges: r.nonManifoldEdges,
+        flippedTriangles: r.flippedTriangles,
+        degenerateTriangles: r.degenerateTriangles,
+        duplicateTriangles: r.duplicateTriangles,
+        bboxMm: r.bounds,
+        volumeMm3: r.volumeMm3,
+        solidMm3: r.solid,
+        areaMm2: r.areaMm2,
+        centroidMm: r.centroidMm,
+        thinnestWallMm: thinnestMm(walls) ?? null,
+        wallsLookedAt: walls.looked,
+        realSizeM: scale.value === undefined ? null : r.bounds.size.map((v) => (v * scale.value!) / 1000),
+        warnings: r.warnings,
+        places: r.places,
+      };
+    }),
   });
 }
 
@@ -154,9 +182,12 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   if (layer.value) printer = { ...printer, layerMm: layer.value };
   const file = read(bytes, options);
   if (!file.ok) return file;
-  const { mesh, topology, report } = file.value;
+  const { report, shells } = file.value;
+  const solids = await loadSolids();
+  judgeSolid(report, shells, unionVolume(solids, file.value.mesh, file.value.topology, shells));
+  const { mesh, topology } = printedSolid(file.value.mesh, file.value.topology, shells);
   // Without --up the part is taken as it stands in the file, so that the answer does not depend on a search.
-  const facts = printFacts(await loadSolids(), mesh, topology, Math.abs(report.volumeMm3), printer, 1, up.value ?? "+z");
+  const facts = printFacts(solids, mesh, topology, report.solid!.value, printer, 1, up.value ?? "+z");
   const count = Math.max(1, Math.round(copies.value ?? 1));
   const job = jobOf(facts, count);
   return ok({

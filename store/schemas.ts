@@ -291,6 +291,9 @@ const reportSchema = Joi.object({
   degenerateTriangles: atLeast0,
   bounds,
   volumeMm3: Joi.number(),
+  insideOut: atLeast0.optional(),
+  overlapMm3: atLeast0.optional(),
+  solid: Joi.object({ value: atLeast0, low: atLeast0, high: atLeast0, how: text() }).options({ presence: "required" }).optional(),
   areaMm2: atLeast0,
   centroidMm: Joi.array().length(3).items(Joi.number()),
   warnings: Joi.array()
@@ -311,6 +314,9 @@ const wallsSchema = Joi.object({
   gapMm: quantiles,
   thin: wallPlaces,
   narrow: wallPlaces,
+  looked: Joi.object({ patches: atLeast0, all: Joi.boolean(), missMm: atLeast0, opposed: Joi.number().min(0).max(1) })
+    .options({ presence: "required" })
+    .optional(),
 })
   .options({ presence: "required" })
   .unknown(true);

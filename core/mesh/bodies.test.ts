@@ -60,7 +60,7 @@ describe("groups", () => {
 });
 
 describe("units over all bodies", () => {
-  it("are guessed once, from the whole: a small part beside a large one is not taken for inches", () => {
+  it("are the same for all: a small part beside a large one stays small", () => {
     const parts = readParts(
       bytes(
         objOf([

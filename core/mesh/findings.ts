@@ -1,14 +1,15 @@
 /**
- * Where the faults of a mesh are, and which shells are cavities: what the topology counts, given a place.
+ * Where the faults of a mesh are: what the topology and the shells count, given a place.
  *
- * A cavity is a shell that faces inwards inside one that faces outwards (a point of it lies inside by the parity of a ray).
  * Two facets on the same three vertices are duplicates: both may face the same way, or close upon each other.
- * Linear in triangles; the test of a shell for a cavity is linear for each shell that faces inwards.
+ * Linear in triangles.
  */
 import type { Bounds, Mesh } from "./mesh";
+import type { Shells } from "./shells";
 import type { Topology } from "./topology";
 
-export type FindingCode = "open" | "non-manifold" | "flipped" | "duplicate" | "degenerate" | "cavity" | "crossing";
+export type FindingCode =
+  "open" | "non-manifold" | "flipped" | "duplicate" | "degenerate" | "cavity" | "inside-out" | "overlap" | "crossing";
 
 /** Some of one fault, close together. */
 export interface Place {
@@ -146,59 +147,13 @@ export function boundaryLoops(mesh: Mesh, topology: Topology): number[][] {
   return loops;
 }
 
-/** Shells tried for lying inside another; beyond it a shell that faces inwards counts as a cavity. */
-const MOST_TRIED = 64;
-
-/** 1 for every shell that is a cavity. `volumes` are signed, mm³. */
-export function cavityShells(mesh: Mesh, topology: Topology, volumes: Float64Array): Uint8Array {
-  const out = new Uint8Array(topology.shells);
-  if (topology.shells < 2) return out;
-  const inward: number[] = [];
-  for (let s = 0; s < volumes.length; s++) if (volumes[s] < 0) inward.push(s);
-  if (inward.length === 0 || inward.length === volumes.length) return out;
-  const first = new Int32Array(topology.shells).fill(-1);
-  for (let t = 0; t < topology.shellOf.length; t++) {
-    const s = topology.shellOf[t];
-    if (s >= 0 && first[s] < 0) first[s] = t;
-  }
-  for (const [i, s] of inward.entries()) {
-    const v = mesh.indices[first[s] * 3] * 3;
-    const [x, y, z] = [mesh.positions[v], mesh.positions[v + 1], mesh.positions[v + 2]];
-    out[s] = i >= MOST_TRIED || insideOutward(mesh, topology, volumes, x, y, z) ? 1 : 0;
-  }
-  return out;
-}
-
-/** Parity of the crossings of a ray along +z with the shells that face outwards. The ray is moved off edges by an odd fraction. */
-function insideOutward(mesh: Mesh, topology: Topology, volumes: Float64Array, px: number, py: number, pz: number): boolean {
-  const { positions: p, indices } = mesh;
-  const x = px + 1.2345e-4,
-    y = py + 0.9876e-4;
-  let inside = false;
-  for (let t = 0; t < indices.length / 3; t++) {
-    const s = topology.shellOf[t];
-    if (s < 0 || volumes[s] <= 0) continue;
-    const a = indices[t * 3] * 3,
-      b = indices[t * 3 + 1] * 3,
-      c = indices[t * 3 + 2] * 3;
-    const d = (p[b] - p[a]) * (p[c + 1] - p[a + 1]) - (p[b + 1] - p[a + 1]) * (p[c] - p[a]);
-    if (d === 0) continue;
-    const u = ((x - p[a]) * (p[c + 1] - p[a + 1]) - (y - p[a + 1]) * (p[c] - p[a])) / d;
-    const v = ((p[b] - p[a]) * (y - p[a + 1]) - (p[b + 1] - p[a + 1]) * (x - p[a])) / d;
-    if (u < 0 || v < 0 || u + v > 1) continue;
-    if (p[a + 2] + u * (p[b + 2] - p[a + 2]) + v * (p[c + 2] - p[a + 2]) > pz) inside = !inside;
-  }
-  return inside;
-}
-
 /** Places of everything that the topology found. */
 export function placesOf(
   mesh: Mesh,
   topology: Topology,
   bounds: Bounds,
-  flipped: Uint32Array,
+  { list, flipped }: Shells,
   duplicates: readonly number[],
-  cavity: Uint8Array,
 ): Place[] {
   const out: Place[] = [];
   const { opposite, degenerate } = topology;
@@ -218,18 +173,15 @@ export function placesOf(
     for (let i = 0; i < list.length; i++) addTriangle(places, mesh, list[i]);
     out.push(...places.list());
   };
-  if (cavity.includes(1)) {
-    // One triangle of each hollow says where it is.
-    const inside: number[] = [];
-    const seen = new Set<number>();
-    for (let t = 0; t < topology.shellOf.length; t++) {
-      const s = topology.shellOf[t];
-      if (s < 0 || !cavity[s] || seen.has(s)) continue;
-      seen.add(s);
-      inside.push(t);
-    }
-    triangles("cavity", inside);
-  }
+  // One triangle of each says where it is.
+  triangles(
+    "cavity",
+    list.filter((x) => x.role === "hollow").map((x) => x.triangle),
+  );
+  triangles(
+    "inside-out",
+    list.filter((x) => x.insideOut).map((x) => x.triangle),
+  );
   triangles("flipped", flipped);
   triangles("duplicate", duplicates);
   if (topology.degenerateTriangles > 0) {

@@ -3,11 +3,11 @@
  * inside-out shells put right, small holes closed. What joins more than two facets at an edge is left alone: which of them is
  * meant cannot be known. The mesh given is not changed. Linear but for the holes, which are cut by ear clipping.
  */
-import { boundaryLoops, cavityShells, duplicateTriangles } from "./findings";
+import { boundaryLoops, duplicateTriangles } from "./findings";
 import { boundsOf, type Mesh } from "./mesh";
-import { shellVolumes } from "./report";
+import { printedMesh, shellsOf } from "./shells";
 import { cutFace } from "./soup";
-import { buildTopology, flippedTriangles, type Topology } from "./topology";
+import { buildTopology, type Topology } from "./topology";
 
 export interface Mended {
   mesh: Mesh;
@@ -56,7 +56,9 @@ export function mendMesh(given: Mesh): Mended {
     mesh = { positions: mesh.positions, indices };
     topology = buildTopology(mesh);
   }
-  const turned = putRight(mesh, topology);
+  const shells = shellsOf(mesh, topology);
+  const turned = shells.turned.reduce((n, t) => n + t, 0);
+  mesh = printedMesh(mesh, shells);
   return { mesh, joined, dropped: flat, duplicates: repeated.size, turned, holesClosed: closed, holesLeft: left };
 }
 
@@ -131,24 +133,4 @@ function closeHoles(mesh: Mesh, topology: Topology, longest: number): { closed: 
     closed++;
   }
   return { closed, left, triangles };
-}
-
-/** Turns facets that disagree with their shell, then shells that face inwards though they are no cavity. In place. */
-function putRight(mesh: Mesh, topology: Topology): number {
-  const turn = (t: number): void => {
-    const i = t * 3;
-    [mesh.indices[i + 1], mesh.indices[i + 2]] = [mesh.indices[i + 2], mesh.indices[i + 1]];
-  };
-  const flipped = flippedTriangles(mesh, topology);
-  flipped.forEach(turn);
-  const volumes = shellVolumes(mesh, topology);
-  const cavity = volumes.some((v) => v > 0) ? cavityShells(mesh, topology, volumes) : new Uint8Array(volumes.length);
-  let turned = flipped.length;
-  for (let t = 0; t < topology.shellOf.length; t++) {
-    const s = topology.shellOf[t];
-    if (s < 0 || volumes[s] >= 0 || cavity[s]) continue;
-    turn(t);
-    turned++;
-  }
-  return turned;
 }

@@ -7,17 +7,16 @@ import {
   coneMesh,
   flippedTriangles,
   cylinderMesh,
-  guessUnit,
   MeshBuilder,
   outsideAreaMm2,
   readMesh,
   readStl,
   reportMesh,
-  shellVolumes,
   turnUp,
   UPS,
   weld,
   writeStl,
+  unitQuestion,
   type Mesh,
 } from "./index";
 
@@ -98,10 +97,10 @@ describe("measures of solids", () => {
         .subtract(Manifold.cube([6, 16, 26]).translate([2, 2, 2]))
         .getMesh(),
     );
-    const { report, topology } = reportMesh(mesh);
+    const { report, shells } = reportMesh(mesh);
     expect(report.shells).toBe(2);
     expect(report.volumeMm3).toBeCloseTo(3504, 4);
-    expect([...shellVolumes(mesh, topology)].map(Math.round).sort((a, b) => a - b)).toEqual([-2496, 6000]);
+    expect(shells.list.map((s) => Math.round(s.volumeMm3)).sort((a, b) => a - b)).toEqual([-2496, 6000]);
   });
 
   it("keeps volume and area when it is turned", () => {
@@ -283,14 +282,22 @@ describe("STL files", () => {
     stop.abort();
     expect(() => readMesh(writeStl(boxMesh(10, 10, 10)), undefined, undefined, stop.signal)).toThrow();
   });
+});
 
-  it.each([
-    [226, "mm"],
-    [4.6, "in"],
-    [0.12, "m"],
-  ] as const)("takes a longest side of %d for %s and says why", (side, unit) => {
-    const g = guessUnit(side);
-    expect(g.name).toBe(unit);
-    expect(g.reason).toMatch(/longest side/);
+describe("a file without a unit", () => {
+  it("is in millimetres, whatever its size", () => {
+    for (const side of [0.1, 4, 40, 4000]) {
+      const file = readMesh(writeStl(boxMesh(side, side, side)));
+      expect(file.ok && file.value.unit).toMatchObject({ name: "mm", guessed: true });
+      expect(file.ok && file.value.report.bounds.size[0]).toBeCloseTo(side, 4);
+    }
+  });
+  it("asks where another unit is likelier, and says what would follow", () => {
+    expect(unitQuestion(4)).toMatchObject({
+      text: "4 mm long as it stands; 102 mm if inches",
+      choices: [{ unit: "in", longestMm: 101.6 }],
+    });
+    expect(unitQuestion(0.1)!.choices.map((c) => c.unit)).toEqual(["cm", "in", "m"]);
+    expect(unitQuestion(40)).toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import type { FileUnit } from "./unitGuess";
+import type { FileUnit } from "./fileUnit";
 
 /**
  * A welded triangle mesh in millimetres.

@@ -1,11 +1,12 @@
 /** From the bytes of a file to welded meshes in millimetres with their reports: the whole way in. */
-import { checkPartSize, fail, ok, type OnProgress, type Result } from "../measure";
+import { checkPartSize, fail, PART_SIZE_LIMITS_MM, ok, type OnProgress, type Result } from "../measure";
 import { readSoup } from "./formats";
-import { boundsOf, scaleMesh, type Mesh, type MeshFormat, type SoupBody, type SoupFile } from "./mesh";
+import { scaleMesh, type Mesh, type MeshFormat, type SoupBody, type SoupFile } from "./mesh";
 import { outsideAreaMm2 } from "./raster";
 import { reportMesh, type MeshReport } from "./report";
+import type { Shells } from "./shells";
 import { buildTopology, type Topology } from "./topology";
-import { FILE_UNIT_MM, guessUnit, type FileUnit, type UnitGuess } from "./unitGuess";
+import { FILE_UNIT_MM, UNSTATED, type FileUnit, type MeshUnit } from "./fileUnit";
 import { weld } from "./weld";
 
 /** One body of a file, measured. */
@@ -20,29 +21,30 @@ export interface MeshBody {
   /** What a brush reaches from outside, mm²: see outsideAreaMm2. */
   outsideMm2: number;
   topology: Topology;
+  shells: Shells;
 }
 
 export interface MeshFile extends MeshBody {
   format: MeshFormat;
-  unit: UnitGuess;
+  unit: MeshUnit;
 }
 
 export interface PartsFile {
   format: MeshFormat;
-  unit: UnitGuess;
+  unit: MeshUnit;
   bodies: MeshBody[];
 }
 
 /**
- * Reads, welds, measures; everything in the file is one body. `unit` overrides what the file says and what would be guessed.
- * A size that cannot be is refused with the question for the unit; an open mesh is read and its report says so.
+ * Reads, welds, measures; everything in the file is one body. `unit` overrides what the file says; a file that says nothing is in millimetres.
+ * A size larger than any part is refused with the question for the unit; an open mesh is read and its report says so.
  */
 export function readMesh(bytes: Uint8Array, unit?: FileUnit, onProgress?: OnProgress, signal?: AbortSignal): Result<MeshFile> {
   const file = readSoup(bytes, (f, phase) => onProgress?.(f * 0.4, phase), signal);
   if (!file.ok) return file;
   const whole = weld(file.value.corners);
   onProgress?.(0.6, "joining corners");
-  const chosen = unitOf(file.value, whole, unit);
+  const chosen = unitOf(file.value, unit);
   const name = file.value.bodies[0]?.name ?? "";
   const body = measureBody(whole, name, 1, file.value, chosen, (f, phase) => onProgress?.(0.6 + f * 0.4, phase), signal);
   return body.ok ? ok({ ...body.value, format: file.value.format, unit: chosen }) : body;
@@ -65,7 +67,7 @@ export function readParts(
   const { corners, bodies, apart, format } = file.value;
   const whole = weld(corners);
   signal?.throwIfAborted();
-  const chosen = unitOf(file.value, whole, unit);
+  const chosen = unitOf(file.value, unit);
   const single: SoupBody = { name: bodies[0]?.name ?? "", runs: [], copies: 1 };
   let wanted = bodies.length === 1 ? [{ body: { ...single, copies: bodies[0].copies }, mesh: whole }] : [];
   if (bodies.length > 1) {
@@ -103,10 +105,10 @@ export function readParts(
   return ok({ format, unit: chosen, bodies: out });
 }
 
-function unitOf(file: SoupFile, whole: Mesh, given: FileUnit | undefined): UnitGuess {
+function unitOf(file: SoupFile, given: FileUnit | undefined): MeshUnit {
   if (given) return { name: given, guessed: false, reason: "You chose it." };
   if (file.unit) return { name: file.unit, guessed: false, reason: "The file says so." };
-  return guessUnit(Math.max(...boundsOf(whole.positions).size));
+  return UNSTATED;
 }
 
 function cornersOf(corners: Float32Array, body: SoupBody): Float32Array {
@@ -134,20 +136,20 @@ function measureBody(
   name: string,
   copies: number,
   file: SoupFile,
-  unit: UnitGuess,
+  unit: MeshUnit,
   onProgress?: OnProgress,
   signal?: AbortSignal,
 ): Result<MeshBody> {
   const mesh = scaleMesh(raw, FILE_UNIT_MM[unit.name]);
-  const { report, topology } = reportMesh(mesh, onProgress, signal);
+  const { report, topology, shells } = reportMesh(mesh, onProgress, signal);
   if (report.shells === 0)
     return fail(
       "mesh.degenerate-only",
       "Every triangle in the file is a line or a point: there is no surface to measure. Export the model again.",
     );
   const size = report.bounds.size;
-  const sensible = checkPartSize([Math.max(size[0], 1e-9), Math.max(size[1], 1e-9), Math.max(size[2], 1e-9)]);
-  if (!sensible.ok) return sensible;
+  // Too large to be a part is refused; too small may be another unit, which is asked with the mesh in hand.
+  if (Math.max(...size) > PART_SIZE_LIMITS_MM.most) return checkPartSize(size) as Result<never>;
   report.warnings.push(...file.warnings);
-  return ok({ name, copies, raw, mesh, report, topology, outsideMm2: outsideAreaMm2(mesh) });
+  return ok({ name, copies, raw, mesh, report, topology, shells, outsideMm2: outsideAreaMm2(mesh) });
 }

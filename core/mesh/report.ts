@@ -4,8 +4,10 @@
  */
 import { throwIfCancelled, type OnProgress } from "../measure";
 import { boundsOf, triangleCount, vertexCount, type Bounds, type Mesh } from "./mesh";
-import { cavityShells, countHoles, duplicateTriangles, placesOf, type Place } from "./findings";
-import { buildTopology, flippedTriangles, type Topology } from "./topology";
+import { countHoles, duplicateTriangles, placesOf, type Place } from "./findings";
+import { shellsOf, type Shells } from "./shells";
+import { shellSum, solidVolume, type SolidVolume } from "./solid";
+import { buildTopology, type Topology } from "./topology";
 
 export interface MeshWarning {
   code: string;
@@ -14,7 +16,7 @@ export interface MeshWarning {
 }
 
 /** Raised when the report says more than it did: stored ones are then made anew. */
-export const REPORT_VERSION = 3;
+export const REPORT_VERSION = 4;
 
 export interface MeshReport {
   version: number;
@@ -24,6 +26,10 @@ export interface MeshReport {
   shells: number;
   /** Shells that face inwards inside another. */
   cavities: number;
+  /** Shells that face inwards where there is nothing to hollow out: they are taken as solid. Not in reports before version 4. */
+  insideOut?: number;
+  /** Volume that lies in more than one shell, mm³. Not in reports before version 4. */
+  overlapMm3?: number;
   watertight: boolean;
   boundaryEdges: number;
   /** Chains that the boundary edges form. */
@@ -36,6 +42,8 @@ export interface MeshReport {
   bounds: Bounds;
   /** Signed by winding, outward positive, mm³. Only a solid's volume when the mesh is watertight. */
   volumeMm3: number;
+  /** Material of the printed solid: what sums use. Not in reports before version 4. */
+  solid?: SolidVolume;
   areaMm2: number;
   centroidMm: [number, number, number];
   warnings: MeshWarning[];
@@ -82,38 +90,23 @@ export function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; a
   return { volumeMm3: six / 6, areaMm2: area2 / 2, centroidMm };
 }
 
-/** Signed volume of each shell, mm³: a negative one inside a positive one is a cavity; a lone negative one is inside out. */
-export function shellVolumes(mesh: Mesh, topology: Topology): Float64Array {
-  const out = new Float64Array(topology.shells);
-  const { positions: p, indices } = mesh;
-  for (let t = 0; t < indices.length / 3; t++) {
-    const s = topology.shellOf[t];
-    if (s < 0) continue;
-    const a = indices[t * 3] * 3,
-      b = indices[t * 3 + 1] * 3,
-      c = indices[t * 3 + 2] * 3;
-    out[s] +=
-      (p[a] * (p[b + 1] * p[c + 2] - p[b + 2] * p[c + 1]) +
-        p[a + 1] * (p[b + 2] * p[c] - p[b] * p[c + 2]) +
-        p[a + 2] * (p[b] * p[c + 1] - p[b + 1] * p[c])) /
-      6;
-  }
-  return out;
-}
-
 /**
  * Measures a welded mesh in millimetres and says what is wrong with it, worst first.
  * @returns the report and the topology, which slicing uses again
  */
-export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSignal): { report: MeshReport; topology: Topology } {
+export function reportMesh(
+  mesh: Mesh,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): { report: MeshReport; topology: Topology; shells: Shells } {
   throwIfCancelled(signal);
   const bounds = boundsOf(mesh.positions);
   const topology = buildTopology(mesh);
   onProgress?.(0.6, "edges");
   throwIfCancelled(signal);
-  const flipped = flippedTriangles(mesh, topology);
+  const shells = shellsOf(mesh, topology);
+  const { flipped, list } = shells;
   const duplicates = duplicateTriangles(mesh, topology);
-  const cavity = topology.shells > 1 ? cavityShells(mesh, topology, shellVolumes(mesh, topology)) : new Uint8Array();
   const { volumeMm3, areaMm2, centroidMm } = measureSolid(mesh, bounds);
   onProgress?.(0.9, "measuring");
   const warnings: MeshWarning[] = [];
@@ -142,8 +135,16 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
       message: "Some triangles face inwards: volume is wrong by what they enclose.",
       count: flipped.length,
     });
-  else if (topology.shells > 0 && volumeMm3 < 0)
-    warnings.push({ code: "mesh.inside-out", message: "The whole surface faces inwards. Its volume is taken as positive.", count: 1 });
+  const insideOut = list.filter((s) => s.insideOut).length;
+  if (insideOut > 0)
+    warnings.push({
+      code: "mesh.inside-out",
+      message:
+        insideOut === list.length
+          ? "The whole surface faces inwards. It is taken as solid."
+          : "Some closed surfaces face inwards with nothing to hollow out. They are taken as solid.",
+      count: insideOut,
+    });
   if (degenerateTriangles > 0 && topology.shells > 0)
     warnings.push({
       code: "mesh.degenerate",
@@ -156,35 +157,69 @@ export function reportMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSi
       message: "Some triangles are there twice: slicers may leave a gap where they are.",
       count: duplicates.length,
     });
-  const cavities = cavity.reduce((n, c) => n + c, 0);
+  const cavities = list.filter((s) => s.role === "hollow").length;
   if (cavities > 0)
     warnings.push({
       code: "mesh.cavities",
       message: "The solid has closed hollows inside: resin stays liquid in them unless they are drained.",
       count: cavities,
     });
-  onProgress?.(1, "measuring");
-  return {
-    topology,
-    report: {
-      version: REPORT_VERSION,
-      triangles: triangleCount(mesh),
-      vertices: vertexCount(mesh),
-      shells: topology.shells,
-      cavities,
-      watertight: topology.watertight,
-      boundaryEdges,
-      holes: countHoles(mesh, topology),
-      nonManifoldEdges,
-      flippedTriangles: flipped.length,
-      degenerateTriangles,
-      duplicateTriangles: duplicates.length,
-      bounds,
-      volumeMm3,
-      areaMm2,
-      centroidMm,
-      warnings,
-      places: placesOf(mesh, topology, bounds, flipped, duplicates, cavity),
-    },
+  const report: MeshReport = {
+    version: REPORT_VERSION,
+    triangles: triangleCount(mesh),
+    vertices: vertexCount(mesh),
+    shells: topology.shells,
+    cavities,
+    insideOut,
+    watertight: topology.watertight,
+    boundaryEdges,
+    holes: countHoles(mesh, topology),
+    nonManifoldEdges,
+    flippedTriangles: flipped.length,
+    degenerateTriangles,
+    duplicateTriangles: duplicates.length,
+    bounds,
+    volumeMm3,
+    areaMm2,
+    centroidMm,
+    warnings,
+    places: placesOf(mesh, topology, bounds, shells, duplicates),
   };
+  judgeSolid(report, shells, solidVolume(mesh, shells));
+  onProgress?.(1, "measuring");
+  return { topology, shells, report };
+}
+
+/** Overlaps smaller than this share of the whole are the rounding of faces that only touch. */
+const OVERLAP_SHARE = 1e-4;
+
+/** Puts the printed solid's volume into a report, and what of the mesh lies in more than one shell. A better volume may follow a first. */
+export function judgeSolid(report: MeshReport, shells: Shells, solid: SolidVolume): void {
+  report.solid = solid;
+  report.warnings = report.warnings.filter((w) => w.code !== "mesh.overlap");
+  report.places = report.places.filter((p) => p.code !== "overlap");
+  // Only what the error of the volume cannot explain is an overlap.
+  const twice = shells.list.every((s) => s.closed) ? shellSum(shells) - solid.value : 0;
+  report.overlapMm3 = twice > Math.max(solid.high - solid.value, OVERLAP_SHARE * solid.value) ? twice : 0;
+  if (report.overlapMm3 === 0) return;
+  report.warnings.push({
+    code: "mesh.overlap",
+    message: "Closed surfaces run into each other: what lies in several of them is counted once. Slicers join them as a rule.",
+    count: shells.mayOverlap.length,
+  });
+  report.places.push(...overlapPlaces(shells));
+}
+
+/** Middles of the boxes in which pairs of shells meet, the largest first. */
+function overlapPlaces({ list, mayOverlap }: Shells): Place[] {
+  return mayOverlap
+    .map(([a, b]) => {
+      const [x, y] = [list[a].bounds, list[b].bounds];
+      const low = x.min.map((v, k) => Math.max(v, y.min[k])),
+        high = x.max.map((v, k) => Math.min(v, y.max[k]));
+      return { at: low.map((v, k) => (v + high[k]) / 2) as Place["at"], mm3: low.reduce((v, l, k) => v * (high[k] - l), 1) };
+    })
+    .sort((a, b) => b.mm3 - a.mm3)
+    .slice(0, 8)
+    .map(({ at }) => ({ code: "overlap", at, count: 1 }));
 }

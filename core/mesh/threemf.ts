@@ -10,7 +10,7 @@ import { strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { fail, ok, throwIfCancelled, type OnProgress, type Problem, type Result } from "../measure";
 import { NumberCursor } from "./asciiNumbers";
 import { boundsOf, type Mesh, type SoupBody, type SoupFile } from "./mesh";
-import type { FileUnit } from "./unitGuess";
+import type { FileUnit } from "./fileUnit";
 import { XmlError, XmlTags } from "./xml";
 
 const MOST_BYTES = 1 << 30;

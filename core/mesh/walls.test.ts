@@ -132,8 +132,8 @@ describe("another scale", () => {
 describe("points on the surface", () => {
   it("lie evenly by area and on it", () => {
     const mesh = new MeshBuilder().box([0, 0, 0], [10, 10, 40]).build();
-    const { at, vertex } = surfacePoints(mesh, new Uint8Array(12), 1800);
-    expect(vertex.length).toBe(1800);
+    const { at, share } = surfacePoints(mesh, buildTopology(mesh), 1800);
+    expect(share.length).toBe(1800);
     let top = 0;
     for (let i = 0; i < 1800; i++) {
       if (at[i * 6 + 5] > 0.9) top++;

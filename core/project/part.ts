@@ -24,7 +24,7 @@ export function partAreaMm2(part: Part): number {
 
 /** Volume of material, mm³; absolute, since an inside-out mesh is still as big. */
 export function partVolumeMm3(part: Part): number {
-  if (part.source.kind === "mesh") return Math.abs(part.source.report.volumeMm3) * part.factor ** 3;
+  if (part.source.kind === "mesh") return (part.source.report.solid?.value ?? Math.abs(part.source.report.volumeMm3)) * part.factor ** 3;
   const [x, y, z] = partSizeMm(part);
   return x * y * z;
 }

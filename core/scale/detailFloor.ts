@@ -46,6 +46,13 @@ export const REAL_FEATURES: { name: string; realMm: number; floor: string; sourc
   { name: "plank wall", realMm: 30, floor: "wall", source: "common practice, no source" },
 ];
 
+/** Floors are round numbers, good to a few hundredths: what is this share under one still holds. Common practice, no source. */
+const FLOOR_TOLERANCE = 0.02;
+/** Does a feature of `mm` hold at a floor? */
+export const holdsFloor = (mm: number, floorMm: number): boolean => mm >= floorMm * (1 - FLOOR_TOLERANCE);
+/** It holds, but only just: a little less would not. */
+export const justHolds = (mm: number, floorMm: number): boolean => Math.abs(mm / floorMm - 1) <= FLOOR_TOLERANCE;
+
 export type DetailVerdict = "prints" | "drowns" | "vanishes";
 
 export interface FloorVerdict {
@@ -53,6 +60,8 @@ export interface FloorVerdict {
   floorMm: number;
   /** Prints and survives primer; prints but fills with primer; does not print. */
   verdict: DetailVerdict;
+  /** Prints, but only just. */
+  just: boolean;
   /** Factor that brings the feature up to where it prints and survives; 1 when it does as it is. */
   exaggeration: number;
 }
@@ -66,7 +75,16 @@ export function judgeFeature(realMm: number, ratio: number, floorShort: string, 
   if (!floor) throw new Error(`judgeFeature: no floor called ${floorShort}`);
   const modelMm = realMm / ratio;
   const floorMm = floor.mm[process];
-  const verdict: DetailVerdict =
-    modelMm >= floorMm ? "prints" : floor.drowns && modelMm >= Math.max(floorMm / 2, PRIMER_FILM_MM) ? "drowns" : "vanishes";
-  return { modelMm, floorMm, verdict, exaggeration: Math.max(1, floorMm / modelMm) };
+  const verdict: DetailVerdict = holdsFloor(modelMm, floorMm)
+    ? "prints"
+    : floor.drowns && modelMm >= Math.max(floorMm / 2, PRIMER_FILM_MM)
+      ? "drowns"
+      : "vanishes";
+  return {
+    modelMm,
+    floorMm,
+    verdict,
+    just: justHolds(modelMm, floorMm),
+    exaggeration: verdict === "prints" ? 1 : Math.max(1, floorMm / modelMm),
+  };
 }

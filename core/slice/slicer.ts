@@ -10,7 +10,7 @@
  */
 import { throwIfCancelled, type OnProgress } from "../measure";
 import { boundsOf, type Mesh, type Topology } from "../mesh";
-import { layerMiddles } from "./layers";
+import { layerMiddles, roundingMm } from "./layers";
 
 /** Contours of one layer. The views are reused: copy what must outlive the call. */
 export interface LayerContours {
@@ -43,7 +43,7 @@ export interface SliceOptions {
 /** Slices a mesh (mm, z up) at the middle of each layer. */
 export function sliceMesh(mesh: Mesh, topology: Topology, layerMm: number, options: SliceOptions = {}): Slicing {
   const bounds = boundsOf(mesh.positions);
-  const z = layerMiddles(bounds.min[2], bounds.size[2], layerMm);
+  const z = layerMiddles(bounds.min[2], bounds.size[2], layerMm, roundingMm(bounds.min[2], bounds.max[2]));
   return sliceAt(mesh, topology, z, layerMm, options);
 }
 

@@ -2,10 +2,12 @@
 import wasmUrl from "manifold-3d/manifold.wasm?url";
 import {
   findCrossings,
+  judgeSolid,
   measureWalls,
   mendMesh,
   mirrored,
   outsideAreaMm2,
+  printedSolid,
   readMesh,
   readParts,
   reportMesh,
@@ -16,12 +18,13 @@ import {
   writeThreeMf,
   type Mesh,
   type MeshReport,
+  type Shells,
   type Topology,
 } from "../../core/mesh";
 import { contentHash, typedMesh } from "../../core/project";
 import { printFacts } from "../../core/print";
 import { drawSheet } from "../../core/sheet";
-import { loadSolids } from "../../core/slice";
+import { loadSolids, unionMesh, unionVolume } from "../../core/slice";
 import { ok, type Result } from "../../core/measure";
 import type { Serving } from "../pool/protocol";
 import { fault, serve } from "../pool/serve";
@@ -35,6 +38,7 @@ interface Loaded {
   mesh: Mesh;
   topology: Topology;
   report: MeshReport;
+  shells: Shells;
 }
 /** The mesh of the last job: the jobs of one part come in a row. */
 let last: Loaded | undefined;
@@ -46,13 +50,20 @@ async function load(source: MeshSource): Promise<Result<Loaded>> {
   if (source.kind === "file") {
     const file = readMesh(new Uint8Array(await source.file.arrayBuffer()), source.unit);
     if (!file.ok) return file;
-    const { mesh, topology, report } = file.value;
-    last = { key, mesh, topology, report };
+    await judge(file.value);
+    const { mesh, topology, report, shells } = file.value;
+    last = { key, mesh, topology, report, shells };
   } else {
     const mesh = typedMesh(source.sizeMm, source.shell);
     last = { key, mesh, ...reportMesh(mesh) };
   }
   return ok(last);
+}
+
+/** The exact union where shells may overlap. */
+async function judge({ mesh, topology, report, shells }: Omit<Loaded, "key">): Promise<void> {
+  if (report.solid && report.solid.low < report.solid.high)
+    judgeSolid(report, shells, unionVolume(await loadSolids(wasmUrl), mesh, topology, shells));
 }
 
 /** A mesh in the form in which it is stored: STL, so that a bundle holds one open format. */
@@ -67,7 +78,9 @@ const JOBS: Serving<Jobs> = {
     if (!read.ok) return read;
     const { format, unit: guess, bodies } = read.value;
     const parts = [];
-    for (const { name, copies, raw, report, outsideMm2 } of bodies) {
+    for (const body of bodies) {
+      const { name, copies, raw, report, outsideMm2 } = body;
+      await judge(body);
       // What came as one STL is kept as it came, in the unit of the file.
       const stl = format.startsWith("stl") && bodies.length === 1 ? bytes : writeStl(raw);
       parts.push({ name, copies, ...(await keep(raw, report, outsideMm2, stl)) });
@@ -77,8 +90,8 @@ const JOBS: Serving<Jobs> = {
   measure: async ({ source }, onProgress, signal) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const { mesh, topology, report } = loaded.value;
-    return ok({ answer: { report, walls: measureWalls(mesh, topology, undefined, onProgress, signal) }, transfer: [] });
+    const { mesh, topology, report, shells } = loaded.value;
+    return ok({ answer: { report, walls: measureWalls(mesh, topology, undefined, onProgress, signal, shells) }, transfer: [] });
   },
   crossings: async ({ source }, onProgress, signal) => {
     const loaded = await load(source);
@@ -88,11 +101,23 @@ const JOBS: Serving<Jobs> = {
   mend: async ({ source }, onProgress, signal) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const { mesh, ...did } = mendMesh(loaded.value.mesh);
+    const { mesh: mended, ...did } = mendMesh(loaded.value.mesh);
     signal.throwIfAborted();
     onProgress(0.6, "measuring");
-    const { report } = reportMesh(mesh);
-    return ok({ answer: { ...(await keep(mesh, report, outsideAreaMm2(mesh))), did }, transfer: [] });
+    let mesh = mended;
+    let facts = reportMesh(mesh);
+    await judge({ mesh, ...facts });
+    let joinedShells = 0;
+    if (facts.report.overlapMm3) {
+      // Shells that run into each other become one; what the solids library does not take stays as it is, and still counts once.
+      const union = unionMesh(await loadSolids(wasmUrl), mesh, facts.topology, facts.shells);
+      if (union) {
+        joinedShells = facts.report.shells;
+        mesh = union;
+        facts = reportMesh(mesh);
+      }
+    }
+    return ok({ answer: { ...(await keep(mesh, facts.report, outsideAreaMm2(mesh))), did: { ...did, joinedShells } }, transfer: [] });
   },
   write: async ({ parts, format, acrossMm }, onProgress, signal) => {
     const out = [];
@@ -116,14 +141,15 @@ const JOBS: Serving<Jobs> = {
   print: async ({ source, factor, printer, up }, onProgress, signal) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const { mesh, topology, report } = loaded.value;
+    const { report, shells } = loaded.value;
+    const { mesh, topology } = printedSolid(loaded.value.mesh, loaded.value.topology, shells);
     const solids = await loadSolids(wasmUrl);
     return ok({
       answer: printFacts(
         solids,
         scaleMesh(mesh, factor),
         topology,
-        Math.abs(report.volumeMm3) * factor ** 3,
+        report.solid!.value * factor ** 3,
         printer,
         factor,
         up ?? undefined,

@@ -1,5 +1,5 @@
 /** The jobs of the mesh worker. Files go as Blobs, which are handed over by reference: the page never copies a mesh. */
-import type { Crossings, FileUnit, Mended, MeshReport, UnitGuess, Up, WallFacts } from "../../core/mesh";
+import type { Crossings, FileUnit, Mended, MeshReport, MeshUnit, Up, WallFacts } from "../../core/mesh";
 import type { PrintFacts, Printer } from "../../core/print";
 import type { Sheet } from "../../core/sheet";
 
@@ -22,12 +22,14 @@ export interface ReadPart extends KeptMesh {
 
 export interface ReadAnswer {
   format: string;
-  unit: UnitGuess;
+  unit: MeshUnit;
   parts: ReadPart[];
 }
 
 /** What was mended, and the mesh as it is now, in millimetres. */
-export type MendAnswer = KeptMesh & { did: Omit<Mended, "mesh"> };
+/** What mending did; `joinedShells`: bodies that ran into each other and are one now. */
+export type MendDid = Omit<Mended, "mesh"> & { joinedShells: number };
+export type MendAnswer = KeptMesh & { did: MendDid };
 
 /** One part on its way into a file: its mesh, how many, and which of them are mirrored or of another size. */
 export interface PartToWrite {

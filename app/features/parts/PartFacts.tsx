@@ -4,7 +4,7 @@ import { useNavigate } from "react-router";
 import { toast } from "sonner";
 import { runMeshJob } from "~workers/mesh/client";
 import { formatArea, formatMm, formatVolume, readAsSides } from "~core/measure";
-import { FILE_UNIT_MM, type FileUnit } from "~core/mesh";
+import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
 import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
@@ -105,6 +105,12 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
             options={(Object.keys(FILE_UNIT_MM) as FileUnit[]).map((u) => ({ value: u, label: UNIT_WORDS[u] }))}
           />
           <p className="mt-1 text-sm text-soft">{source.unitReason}</p>
+          {source.unitReason === UNSTATED.reason &&
+            unitQuestion(Math.max(...source.report.bounds.size))?.choices.map((c) => (
+              <button key={c.unit} className="btn mt-1 mr-2" onClick={() => void changeUnit(c.unit)}>
+                {c.readAs}
+              </button>
+            ))}
         </div>
       )}
       <ParsedField

@@ -85,7 +85,7 @@ describe("the five sentences", () => {
     expect(notes.get("size")).toMatchObject({ bold: "1.1 m tall in real life", plain: "too low for a door, which is 39.6 mm here" });
     expect(notes.get("printer")!.bold).toMatch(/, as it stands$/);
     expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min yours$/);
-    expect(notes.get("tonight")).toMatchObject({ act: true, bold: "First tonight: plan this part" });
+    expect(notes.get("tonight")).toMatchObject({ act: false, bold: "First tonight: plan this part" });
   });
 
   it("every computed sentence can say why", () => {

@@ -3,7 +3,8 @@
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
 import { formatDuration, formatMm, formatReal, formatShare, type Assumption } from "~core/measure";
-import { formatRatio } from "~core/scale";
+import { unitQuestion, UNSTATED } from "~core/mesh";
+import { formatRatio, holdsFloor } from "~core/scale";
 import { UP_WORDS } from "~core/print";
 import type { Tonight } from "~core/plan";
 import {
@@ -202,7 +203,7 @@ function standingNotes(part: Part, project: Project): Note[] {
     );
   const best = printOptions(part, scene)[0];
   const thin = best && thinWalls(part, scene, best.printer.process);
-  if (thin && thin.thinnestMm < thin.floorMm && thin.share > 0.0005)
+  if (thin && !holdsFloor(thin.thinnestMm, thin.floorMm) && thin.share > 0.0005)
     out.push(
       note(
         "thin",
@@ -224,7 +225,7 @@ function tonightNote(part: Part, model: Tonight): Note {
   if (part.work.length === 0)
     return {
       id: "tonight",
-      act: true,
+      act: false,
       surface: null,
       bold: "First tonight: plan this part",
       plain: "press Plan, then change what you like",
@@ -261,10 +262,24 @@ function tonightNote(part: Part, model: Tonight): Note {
 }
 
 function meshNotes(part: Part): Note[] {
-  if (part.source.kind !== "mesh") return [];
-  return part.source.report.warnings
-    .filter((w) => w.code !== "mesh.degenerate")
-    .map((w) => ({
+  const { source } = part;
+  if (source.kind !== "mesh") return [];
+  const asked = source.unitReason === UNSTATED.reason ? unitQuestion(Math.max(...source.report.bounds.size)) : undefined;
+  const unit: Note[] = asked
+    ? [
+        {
+          id: "unit",
+          act: false,
+          surface: null,
+          bold: `Which unit? ${asked.text}`,
+          plain: "the file states none: choose it below",
+          reasons: null,
+        },
+      ]
+    : [];
+  const faults = source.report.warnings
+    .filter((w) => w.code !== "mesh.degenerate" && w.code !== "mesh.overlap")
+    .map((w): Note => ({
       id: w.code,
       act: true,
       surface: null,
@@ -272,4 +287,5 @@ function meshNotes(part: Part): Note[] {
       plain: w.message.split(": ").slice(1).join(": ") || "see the report",
       reasons: null,
     }));
+  return [...faults, ...unit];
 }

@@ -81,7 +81,7 @@ describe("findings in words", () => {
     expect(crossing[0].bold).toBe("more than 12 facets cut through each other");
   });
   it("what was mended, and what was left", () => {
-    const none = { joined: 0, dropped: 0, duplicates: 0, turned: 0, holesClosed: 0, holesLeft: 0 };
+    const none = { joined: 0, dropped: 0, duplicates: 0, turned: 0, holesClosed: 0, holesLeft: 0, joinedShells: 0 };
     expect(mendWords(none)).toBe("Nothing to mend");
     expect(mendWords({ ...none, turned: 1, holesClosed: 3, holesLeft: 1 })).toBe(
       "Mended: 3 holes closed, 1 facet turned; 1 hole left, too large to close",

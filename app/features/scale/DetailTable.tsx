@@ -32,7 +32,7 @@ export function DetailTable({ ratio, processes }: { ratio: number; processes: Pr
                 return (
                   <td key={p} className={v.verdict === "prints" ? "" : "text-soft"}>
                     <span aria-hidden="true">{MARK[v.verdict]} </span>
-                    {WORD[v.verdict]}
+                    {v.verdict === "prints" && v.just ? "just prints" : WORD[v.verdict]}
                     {v.exaggeration > 1 && <span className="whitespace-nowrap text-ink">; ×{v.exaggeration.toFixed(1)} saves it</span>}
                   </td>
                 );

@@ -2,7 +2,7 @@
 import { formatMm, formatShare } from "~core/measure";
 import { partSizeMm, printOptions, thinWalls, type Part, type Project } from "~core/project";
 import { HOUSE_TOLERANCE } from "~core/subject";
-import { fitAfter, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
+import { fitAfter, holdsFloor, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
 
 export interface PartChange {
   part: Part;
@@ -32,10 +32,10 @@ export function partChanges(project: Project, by: number): PartChange[] {
       for (const process of processes) {
         const now = thinWalls(part, project.scene, process),
           then = thinWalls(part, project.scene, process, factor);
-        if (!then || then.thinnestMm >= then.floorMm) holds.push(process);
-        if (now && then && then.thinnestMm < then.floorMm && now.thinnestMm >= now.floorMm)
+        if (!then || holdsFloor(then.thinnestMm, then.floorMm)) holds.push(process);
+        if (now && then && !holdsFloor(then.thinnestMm, then.floorMm) && holdsFloor(now.thinnestMm, now.floorMm))
           worse.push(`walls of ${formatMm(then.thinnestMm)} are under the ${WORD[process]} floor of ${formatMm(then.floorMm)}`);
-        else if (now && then && by < 1 && now.thinnestMm < now.floorMm && then.share > now.share * 1.1)
+        else if (now && then && by < 1 && !holdsFloor(now.thinnestMm, now.floorMm) && then.share > now.share * 1.1)
           worse.push(
             `on ${WORD[process]} walls were too thin on ${formatShare(now.share)} of the surface, then on ${formatShare(then.share)}`,
           );

@@ -4,7 +4,8 @@ import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { runMeshJob } from "~workers/mesh/client";
 import { formatVolume } from "~core/measure";
-import type { Crossings, Mended } from "~core/mesh";
+import type { Crossings } from "~core/mesh";
+import type { MendDid } from "~workers/mesh/protocol";
 import { partVolumeMm3, wallFloorMm, choicesOf, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
 import { storeWithFiles } from "~app/data/edits.client";
@@ -109,12 +110,14 @@ function MeshOf({
           <>
             <WallChart quantileMm={walls.wallMm.map((mm) => mm * part.factor)} floors={floors} />
             <p className="text-soft">
-              Share of the surface whose wall is thinner than so much, from {walls.points.toLocaleString("en")} points; at{" "}
-              {(part.factor * 100).toFixed(part.factor === 1 ? 0 : 1)} % of the file. Another size needs no new measurement.
+              Share of the surface whose wall is thinner than so much, from {walls.points.toLocaleString("en")} points
+              {walls.looked &&
+                ` on ${walls.looked.all ? "every one" : "most"} of ${walls.looked.patches.toLocaleString("en")} flat or gently curved faces, ${Math.round(walls.looked.opposed * 100)} % of them with a face opposite`}
+              ; at {(part.factor * 100).toFixed(part.factor === 1 ? 0 : 1)} % of the file. Another size needs no new measurement.
             </p>
           </>
         ) : walls ? (
-          <p className="text-soft">No wall could be measured: the surface is open, and rays do not come out again.</p>
+          <p className="text-soft">No two faces stand opposite each other: there is no wall to measure, or the surface is open.</p>
         ) : (
           <p className="text-soft">Being measured in the background.</p>
         )}
@@ -200,10 +203,11 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
 }
 
 /** "Mended: 3 holes closed, 12 facets turned; 1 hole left". */
-export function mendWords(did: Omit<Mended, "mesh">): string {
+export function mendWords(did: MendDid): string {
   const say = (count: number, one: string, many: string): string =>
     count === 0 ? "" : `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
   const words = [
+    say(did.joinedShells, "body joined", "bodies joined into one"),
     say(did.holesClosed, "hole closed", "holes closed"),
     say(did.joined, "corner joined", "corners joined"),
     say(did.turned, "facet turned", "facets turned"),

@@ -1,8 +1,8 @@
 /** The findings of a mesh as notes with their places, and what its walls and gaps mean for each process the user has. */
-import { formatMm, formatShare } from "~core/measure";
+import { formatMm, formatShare, formatVolume } from "~core/measure";
 import type { Crossings, FindingCode, MeshReport } from "~core/mesh";
 import { narrowGaps, thinWalls, type Part, type Project } from "~core/project";
-import type { Process } from "~core/scale";
+import { holdsFloor, justHolds, type Process } from "~core/scale";
 import type { Note } from "../firstLook";
 
 const n = (count: number, one: string, many = `${one}s`): string => `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
@@ -42,7 +42,9 @@ const FINDINGS: { code: FindingCode; count: (r: MeshReport) => number; bold: (r:
 
 /** What can be mended by a press. */
 export const mendable = (r: MeshReport): boolean =>
-  r.boundaryEdges + r.flippedTriangles + r.duplicateTriangles + r.degenerateTriangles > 0 || (r.watertight && r.volumeMm3 < 0);
+  r.boundaryEdges + r.flippedTriangles + r.duplicateTriangles + r.degenerateTriangles > 0 ||
+  (r.insideOut ?? 0) > 0 ||
+  (r.overlapMm3 ?? 0) > 0;
 
 export function findingNotes(report: MeshReport, crossings: Crossings | null): Note[] {
   const places = (code: FindingCode): [number, number, number][] => report.places.filter((p) => p.code === code).map((p) => p.at);
@@ -58,7 +60,26 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
   const out = FINDINGS.filter((f) => f.count(report) > 0).map((f) =>
     note(f.code, f.code !== "degenerate", f.bold(report), f.plain, places(f.code)),
   );
-  if (report.watertight && report.volumeMm3 < 0) out.push(note("inside-out", true, "The whole surface faces inwards", "can be turned"));
+  if (report.insideOut)
+    out.push(
+      note(
+        "inside-out",
+        true,
+        report.insideOut === report.shells ? "The whole surface faces inwards" : `${n(report.insideOut, "body", "bodies")} inside out`,
+        "taken as solid here; other programs may drop it: can be turned",
+        places("inside-out"),
+      ),
+    );
+  if (report.overlapMm3)
+    out.push(
+      note(
+        "overlap",
+        false,
+        `Bodies run into each other: ${formatVolume(report.overlapMm3)} is counted once`,
+        "most slicers join them; mending makes one body of them",
+        places("overlap"),
+      ),
+    );
   if (report.cavities > 0)
     out.push(
       note(
@@ -75,7 +96,7 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
         "crossing",
         true,
         `${crossings.more ? "more than " : ""}${n(crossings.triangles, "facet")} cut through each other`,
-        "bodies pushed into each other: most slicers join them, volume counts the overlap twice",
+        "bodies pushed into each other: most slicers join them",
         crossings.places.map((p) => p.at),
       ),
     );
@@ -96,31 +117,41 @@ const GAPS_WORTH_SAYING = 0.0005;
 
 const WORD: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 
+/** What the search for thin walls covered, in words; null when it cannot vouch for every face. */
+function lookedAt(part: Part): string | null {
+  const looked = part.source.kind === "mesh" ? part.source.walls?.looked : undefined;
+  if (!looked?.all) return null;
+  return `all ${looked.patches.toLocaleString("en")} faces were looked at; a thin spot smaller than ${formatMm(looked.missMm * part.factor)} inside a larger face could be missed`;
+}
+
 export function wallNotes(part: Part, project: Project): Note[] {
   return [...new Set(project.scene.printers.map((p) => p.process))].flatMap((process): Note[] => {
     const thin = thinWalls(part, project.scene, process);
     const gaps = narrowGaps(part, process);
     const out: Note[] = [];
     if (thin) {
-      const under = thin.thinnestMm < thin.floorMm;
+      const under = !holdsFloor(thin.thinnestMm, thin.floorMm);
+      const looked = lookedAt(part);
       out.push({
         id: `thin-${process}`,
         act: under,
         surface: null,
         bold: under
           ? `${WORD[process]}: ${formatShare(thin.share)} of the surface is under ${formatMm(thin.floorMm)}`
-          : `${WORD[process]}: every wall holds ${formatMm(thin.floorMm)}`,
-        plain: `thinnest ${formatMm(thin.thinnestMm)}${under ? `; ${(thin.floorMm / thin.thinnestMm).toFixed(1)} times as thick would hold` : ""}`,
+          : looked === null
+            ? `${WORD[process]}: nothing under ${formatMm(thin.floorMm)} was found`
+            : `${WORD[process]}: every wall ${justHolds(thin.thinnestMm, thin.floorMm) ? "just holds" : "holds"} ${formatMm(thin.floorMm)}`,
+        plain: `thinnest ${formatMm(thin.thinnestMm)}${under ? `; ${(thin.floorMm / thin.thinnestMm).toFixed(1)} times as thick would hold` : looked ? `; ${looked}` : ""}`,
         places: under ? thin.places.slice(0, 6).map((p) => p.at) : [],
         reasons: {
           formula:
-            "rays into the solid within 20° of the normal from points spread evenly over the surface; a point's wall is the median of five; the thinnest is what three points agree on",
+            "a ray straight into the solid from points on every flat or gently curved patch, to the face that stands opposite within 20°; the thinnest of all",
           inputs: [
             { name: "thinnest, at this size", value: formatMm(thin.thinnestMm) },
             { name: "least for the process and how it is handled", value: formatMm(thin.floorMm) },
           ],
           assumptions: [
-            { text: "Shape diameter, with a narrow cone.", kind: "published", source: "Shapira, Shamir & Cohen-Or 2008" },
+            { text: "Shape diameter, with one straight ray.", kind: "published", source: "Shapira, Shamir & Cohen-Or 2008" },
             { text: "Least walls, and more for what is handled.", kind: "practice" },
           ],
         },
@@ -128,7 +159,7 @@ export function wallNotes(part: Part, project: Project): Note[] {
     }
     // Facets that face inwards look at walls as if they were gaps: first mend, then judge.
     const turned = part.source.kind === "mesh" && part.source.report.flippedTriangles > 0;
-    if (gaps && !turned && gaps.narrowestMm < gaps.floorMm && gaps.share > GAPS_WORTH_SAYING)
+    if (gaps && !turned && !holdsFloor(gaps.narrowestMm, gaps.floorMm) && gaps.share > GAPS_WORTH_SAYING)
       out.push({
         id: `gap-${process}`,
         act: true,

@@ -2,7 +2,17 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/measure";
 import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
-import { DETAIL_FLOORS, fitAfter, formatRatio, inferRatio, PROCESS_FITS, ratioRange, REAL_THINGS, type RealThing } from "~core/scale";
+import {
+  DETAIL_FLOORS,
+  fitAfter,
+  formatRatio,
+  holdsFloor,
+  inferRatio,
+  PROCESS_FITS,
+  ratioRange,
+  REAL_THINGS,
+  type RealThing,
+} from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -255,7 +265,7 @@ function BeforeAfter({ part, project, by, percent }: { part: Part; project: Proj
                 what: `thinnest wall (${word} wants ${formatMm(then.floorMm)})`,
                 now: formatMm(now.thinnestMm),
                 then: formatMm(then.thinnestMm),
-                act: then.thinnestMm < then.floorMm,
+                act: !holdsFloor(then.thinnestMm, then.floorMm),
               },
             ]
           : []),
