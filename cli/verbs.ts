@@ -16,6 +16,8 @@ import {
   type FileUnit,
   type MeshFile,
   type Up,
+  findOpenings,
+  printedMesh,
 } from "../core/mesh";
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
@@ -143,6 +145,7 @@ async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unkn
         centroidMm: r.centroidMm,
         thinnestWallMm: thinnestMm(walls) ?? null,
         wallsLookedAt: walls.looked,
+        openings: findOpenings(printedMesh(mesh, shells)),
         realSizeM: scale.value === undefined ? null : r.bounds.size.map((v) => (v * scale.value!) / 1000),
         warnings: r.warnings,
         places: r.places,

@@ -3,7 +3,7 @@
  * built by code, print facts are computed here once with the same core that the application uses.
  */
 import { printFacts, GENERIC_PRINTERS, plateTimeS, type PrintFacts } from "../core/print";
-import { measureWalls, readMesh, writeStl } from "../core/mesh";
+import { measureWalls, readMesh, writeStl, findOpenings, printedMesh } from "../core/mesh";
 import { stepsOfPart } from "../core/plan";
 import {
   PART_DEFAULTS,
@@ -121,7 +121,7 @@ export async function buildDemo(
     const bytes = writeStl(build(solids));
     const read = readMesh(bytes, "mm");
     if (!read.ok) throw new Error(`demo: ${name}: ${read.problem.message}`);
-    const { mesh, topology, report, outsideMm2 } = read.value;
+    const { mesh, topology, report, shells, outsideMm2 } = read.value;
     const prints = printers.map((p): PrintFacts => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1));
     const key = await hash(bytes);
     meshes.set(key, bytes);
@@ -147,7 +147,10 @@ export async function buildDemo(
         unitReason: "The scene's own meshes are in millimetres.",
         report,
         outsideMm2,
-        walls: measureWalls(mesh, topology),
+        walls: {
+          ...measureWalls(mesh, topology, undefined, undefined, undefined, shells),
+          openings: findOpenings(printedMesh(mesh, shells)),
+        },
       },
       ...more,
     };

@@ -314,6 +314,21 @@ const wallsSchema = Joi.object({
   gapMm: quantiles,
   thin: wallPlaces,
   narrow: wallPlaces,
+  openings: Joi.array()
+    .max(40)
+    .items(
+      Joi.object({
+        kind: Joi.string().valid("door", "window", "passage"),
+        widthMm: atLeast0,
+        heightMm: atLeast0,
+        sillMm: atLeast0,
+        marginMm: atLeast0,
+        wallMm: atLeast0,
+        at: Joi.array().length(3).items(Joi.number()),
+        facesDeg: Joi.number().min(-360).max(360),
+      }).options({ presence: "required" }),
+    )
+    .optional(),
   looked: Joi.object({ patches: atLeast0, all: Joi.boolean(), missMm: atLeast0, opposed: Joi.number().min(0).max(1) })
     .options({ presence: "required" })
     .optional(),

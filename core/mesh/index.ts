@@ -7,6 +7,7 @@ export * from "./mend";
 export * from "./mesh";
 export * from "./normals";
 export * from "./obj";
+export * from "./openings";
 export * from "./patches";
 export * from "./ply";
 export * from "./raster";

@@ -15,6 +15,7 @@ import { throwIfCancelled, type OnProgress } from "../measure";
 import { treeOf, type MeshTree } from "./bvh";
 import { boundsOf, type Mesh } from "./mesh";
 import { facetsOf } from "./normals";
+import type { Opening } from "./openings";
 import { patchesOf } from "./patches";
 import { printedSolid, shellsOf, type Shells } from "./shells";
 import type { Topology } from "./topology";
@@ -40,6 +41,8 @@ export interface WallFacts {
   thin: WallPlace[];
   narrow: WallPlace[];
   /** What was looked at. Not in facts before version 2. */
+  /** Openings that lead through the walls, in the file's size. Not in facts before version 2; see findOpenings. */
+  openings?: Opening[];
   looked?: {
     /** Flat or gently curved patches. */
     patches: number;

@@ -11,18 +11,48 @@ export function choicesOf(part: Part, scene: Scene): Choices {
   return { fidelity, handling, finish, viewingDistanceMm, ...part.differs };
 }
 
-export const observationsOf = (part: Part): Observation[] =>
+/** What the user has picked or typed. */
+export const sightedIn = (part: Part): Observation[] =>
   part.sightings.map((s) => ({ thing: s.thing, lowRealMm: s.lowRealMm, highRealMm: s.highRealMm, modelMm: s.fileMm * part.factor }));
+
+/** Clear height of a doorway that a person walks through upright, mm: low cottages to modern ones. Common practice, no source. */
+const DOORWAY_MM = { low: 1850, high: 2150 };
+
+/** The part's own doorway, found in its walls; undefined when there is none, or several that differ. */
+export function doorwayOf(part: Part): { heightMm: number; marginMm: number } | undefined {
+  const openings = (part.source.kind === "mesh" && part.source.walls?.openings) || [];
+  const doors = openings.filter((o) => o.kind === "door").sort((a, b) => a.heightMm - b.heightMm);
+  if (doors.length === 0 || doors[doors.length - 1].heightMm > doors[0].heightMm * 1.25) return undefined;
+  const middle = doors[Math.floor(doors.length / 2)];
+  return { heightMm: middle.heightMm * part.factor, marginMm: middle.marginMm * part.factor };
+}
+
+/** What is known in a part: what the user picked, and its own doorway where that does not contradict them. */
+export function observationsOf(part: Part): Observation[] {
+  const sighted = sightedIn(part);
+  const doorway = doorwayOf(part);
+  if (!doorway) return sighted;
+  const { heightMm, marginMm } = doorway;
+  const own: Observation = {
+    thing: "its own doorway",
+    lowRealMm: DOORWAY_MM.low * (1 - marginMm / heightMm),
+    highRealMm: DOORWAY_MM.high * (1 + marginMm / heightMm),
+    modelMm: heightMm,
+  };
+  if (sighted.length === 0) return [own];
+  const both = inferRatio([...sighted, own]);
+  return both && !both.outliers.includes(sighted.length) ? [...sighted, own] : sighted;
+}
 
 export interface ImpliedScale {
   inferred: Inferred;
   mismatch: Mismatch;
 }
 
-/** The scale that the known things in a part imply, against the scene's; undefined while nothing in it is known. */
+/** The scale that the known things in a part imply, against the scene's; undefined while nothing in it is known, or it contradicts itself. */
 export function impliedScale(part: Part, scene: Scene): ImpliedScale | undefined {
   const inferred = inferRatio(observationsOf(part));
-  return inferred && { inferred, mismatch: mismatch(inferred.ratio, scene.scale.ratio, part.factor) };
+  return inferred && { inferred, mismatch: mismatch(inferred, scene.scale.ratio, part.factor) };
 }
 
 export interface ThinWalls {

@@ -4,7 +4,9 @@ import { describe, expect, it } from "vitest";
 import {
   changeFactors,
   fitAfter,
+  contradicting,
   inferRatio,
+  type Observation,
   judgeFeature,
   mismatch,
   naturalAt,
@@ -93,13 +95,42 @@ describe("the scale from known things", () => {
   });
   it("16.5 mm between the rails is 1:87", () =>
     expect(inferRatio([observe(thing("the gauge of a main line"), 16.5)])!.ratio).toBeCloseTo(86.97, 0));
-  it("two that disagree give a mean between them and an interval over both, unconfirmed", () => {
-    const got = inferRatio([observe(thing("a brick"), 3.84), observe(thing("a tall door leaf"), 23.3)])!;
-    expect(got.confirmed).toBe(false);
-    expect(got.ratio).toBeGreaterThan(56);
-    expect(got.ratio).toBeLessThan(87.3);
-    expect(got.low).toBeLessThan(56);
-    expect(got.high).toBeGreaterThan(87);
+  it("two that contradict each other give no ratio and are both named", () => {
+    const two = [observe(thing("a brick"), 3.84), observe(thing("a tall door leaf"), 23.3)];
+    expect(inferRatio(two)).toBeUndefined();
+    expect(contradicting(two)).toEqual([0, 1]);
+  });
+  it("a tie is not decided by the order in which things were picked", () => {
+    const at = (low: number, high: number): Observation => ({ thing: `${low}`, lowRealMm: low, highRealMm: high, modelMm: 1 });
+    // The middle one agrees with either neighbour, they not with each other.
+    const chain = [at(50, 60), at(58, 70), at(68, 80)];
+    for (const order of [chain, [...chain].reverse(), [chain[1], chain[0], chain[2]]]) {
+      expect(inferRatio(order)).toBeUndefined();
+      expect(
+        contradicting(order)
+          .map((i) => order[i].thing)
+          .sort(),
+      ).toEqual(["50", "68"]);
+    }
+    expect(contradicting([...chain, at(59, 61)])).toEqual([]);
+  });
+  it("gives the same answer in any order", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 20, max: 90 }), fc.integer({ min: 1, max: 30 })), { minLength: 1, maxLength: 6 }),
+        (spans) => {
+          const all = spans.map(([low, wide], i): Observation => ({
+            thing: String(i),
+            lowRealMm: low,
+            highRealMm: low + wide,
+            modelMm: 1,
+          }));
+          const there = inferRatio(all),
+            back = inferRatio([...all].reverse());
+          return there?.low === back?.low && there?.high === back?.high;
+        },
+      ),
+    );
   });
   it("more things never widen the interval of those that agree", () => {
     fc.assert(
@@ -124,16 +155,17 @@ describe("the scale from known things", () => {
 });
 
 describe("mismatch with the scene", () => {
+  const at = (ratio: number) => ({ ratio, low: ratio * 0.98, high: ratio * 1.02 });
   it("a 1:72 model in a 1:56 scene is 22 % small and prints at 128.6 %", () => {
-    const m = mismatch(72, 56, 1);
+    const m = mismatch(at(72), 56, 1);
     expect(m.off).toBeCloseTo(56 / 72 - 1, 9);
     expect(m.percent).toBeCloseTo(128.5714, 3);
     expect(m.verdict).toBe("wrong");
   });
   it("1:60 beside 1:56 is close, 1:57 fits; a factor already there counts", () => {
-    expect(mismatch(60, 56, 1).verdict).toBe("close");
-    expect(mismatch(57, 56, 1).verdict).toBe("fits");
-    expect(mismatch(112, 56, 2).percent).toBeCloseTo(400, 6);
+    expect(mismatch(at(60), 56, 1).verdict).toBe("close");
+    expect(mismatch(at(57), 56, 1).verdict).toBe("fits");
+    expect(mismatch(at(112), 56, 2).percent).toBeCloseTo(400, 6);
   });
 });
 

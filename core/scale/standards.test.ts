@@ -3,7 +3,17 @@
  * and against each other: what must follow from two standards at once.
  */
 import { describe, expect, it } from "vitest";
-import { EYE_SHARE, inferRatio, nearestThing, observe, RAILWAY_SCALES, REAL_FEATURES, REAL_THINGS, toModelMm } from "./index";
+import {
+  contradicting,
+  EYE_SHARE,
+  inferRatio,
+  nearestThing,
+  observe,
+  RAILWAY_SCALES,
+  REAL_FEATURES,
+  REAL_THINGS,
+  toModelMm,
+} from "./index";
 
 const thing = (name: string) => {
   const t = REAL_THINGS.find((x) => x.name === name);
@@ -96,12 +106,12 @@ describe("rails", () => {
     const oo = RAILWAY_SCALES.find((s) => s.name === "00")!;
     const byGauge = inferRatio([observe(thing("the gauge of a main line"), oo.gaugeMm)])!;
     expect(byGauge.ratio).toBeGreaterThan(oo.ratio * 1.1);
-    // A door on the same model disagrees, and the two are not taken for confirmed.
-    const both = inferRatio([
+    // A door on the same model contradicts it: no ratio, and both are named.
+    const both = contradicting([
       observe(thing("the gauge of a main line"), oo.gaugeMm),
       observe(thing("a tall door leaf"), toModelMm(2032, oo.ratio)),
-    ])!;
-    expect(both.confirmed).toBe(false);
+    ]);
+    expect(both).toEqual([0, 1]);
   });
 });
 

@@ -2,11 +2,13 @@
 import wasmUrl from "manifold-3d/manifold.wasm?url";
 import {
   findCrossings,
+  findOpenings,
   judgeSolid,
   measureWalls,
   mendMesh,
   mirrored,
   outsideAreaMm2,
+  printedMesh,
   printedSolid,
   readMesh,
   readParts,
@@ -91,7 +93,9 @@ const JOBS: Serving<Jobs> = {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
     const { mesh, topology, report, shells } = loaded.value;
-    return ok({ answer: { report, walls: measureWalls(mesh, topology, undefined, onProgress, signal, shells) }, transfer: [] });
+    const openings = findOpenings(printedMesh(mesh, shells));
+    const walls = measureWalls(mesh, topology, undefined, onProgress, signal, shells);
+    return ok({ answer: { report, walls: { ...walls, openings } }, transfer: [] });
   },
   crossings: async ({ source }, onProgress, signal) => {
     const loaded = await load(source);

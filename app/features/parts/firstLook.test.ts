@@ -35,7 +35,7 @@ describe("what a part is held to and does not keep", () => {
     const sightings = [{ id: "d", thing: "a door", lowRealMm: 2032, highRealMm: 2032, fileMm: 2032 / 72, how: "picked" as const }];
     const note = (await told({ sightings })).get("own-scale")!;
     expect(note.bold).toBe("Looks like 1:72: 22 % too small here");
-    expect(note.plain).toBe("print it at 128.5 %");
+    expect(note.plain).toBe("print it at 128.5 % (126 to 131)");
   });
   it("thin walls for the printer that is best, by how it is handled", async () => {
     const source = brick.source.kind === "mesh" ? brick.source : undefined;
@@ -82,7 +82,7 @@ describe("the five sentences", () => {
   it("say what it is, which printer, hours, lines, and what to do tonight", () => {
     const notes = look(hill, projectOf([hill], [], { scale: ratioScale(50) }));
     expect([...notes.keys()]).toEqual(["size", "printer", "hours", "lines", "tonight"]);
-    expect(notes.get("size")).toMatchObject({ bold: "1.1 m tall in real life", plain: "too low for a door, which is 39.6 mm here" });
+    expect(notes.get("size")).toMatchObject({ bold: "1.1 m tall in real life", plain: "lower than a door, which is 39.6 mm here" });
     expect(notes.get("printer")!.bold).toMatch(/, as it stands$/);
     expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min yours$/);
     expect(notes.get("tonight")).toMatchObject({ act: false, bold: "First tonight: plan this part" });

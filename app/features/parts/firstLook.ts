@@ -2,6 +2,7 @@
  * The first look at a part: what it is in real life, which printer and which way up, hours, the surface whose lines show,
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
+import { percentText } from "~app/features/scale/mismatchRows";
 import { formatDuration, formatMm, formatReal, formatShare, type Assumption } from "~core/measure";
 import { unitQuestion, UNSTATED } from "~core/mesh";
 import { formatRatio, holdsFloor } from "~core/scale";
@@ -12,6 +13,7 @@ import {
   configurationsOf,
   doorFits,
   houseFindings,
+  doorwayOf,
   impliedScale,
   partRealMm,
   printOptions,
@@ -53,12 +55,19 @@ export function firstLook(part: Part, project: Project, surfaces: readonly Surfa
 function sizeNote(part: Part, project: Project): Note {
   const { fits, doorModelMm, heightMm } = doorFits(part, project.scene);
   const real = partRealMm(part, project.scene);
+  const { ratio } = project.scene.scale;
+  const doorway = doorwayOf(part);
+  const implied = doorway && impliedScale(part, project.scene);
   return {
     id: "size",
     act: false,
     surface: null,
     bold: `${formatReal(real[2])} tall in real life`,
-    plain: fits ? `a door of ${formatMm(doorModelMm)} fits in it` : `too low for a door, which is ${formatMm(doorModelMm)} here`,
+    plain: doorway
+      ? `its own doorway is ${formatReal(doorway.heightMm * ratio)} at ${formatRatio(ratio)}${implied && implied.mismatch.verdict !== "fits" ? `: built for about ${formatRatio(implied.inferred.ratio)}` : ", which suits a person"}`
+      : fits
+        ? `high enough for a door of ${formatMm(doorModelMm)}; no doorway leads into it`
+        : `lower than a door, which is ${formatMm(doorModelMm)} here`,
     reasons: {
       formula: "real height = model height × ratio; a door leaf of 1.98 m is divided by it",
       inputs: [
@@ -68,6 +77,7 @@ function sizeNote(part: Part, project: Project): Note {
       assumptions: [
         { text: "A door leaf is 6 ft 6 in high.", kind: PRACTICE },
         { text: "A tenth above the leaf for lintel and frame.", kind: PRACTICE },
+        { text: "A doorway leads through a wall and reaches the floor; people walk through 1.85 to 2.15 m.", kind: PRACTICE },
         ...(project.scene.scale.kind === "figure"
           ? [
               {
@@ -198,7 +208,7 @@ function standingNotes(part: Part, project: Project): Note[] {
       note(
         "own-scale",
         `Looks like ${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} here`,
-        `print it at ${implied.mismatch.percent.toFixed(1)} %`,
+        `print it at ${percentText(implied.mismatch)}${part.sightings.length === 0 ? ", going by its doorway" : ""}`,
       ),
     );
   const best = printOptions(part, scene)[0];

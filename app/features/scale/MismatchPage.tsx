@@ -1,4 +1,5 @@
 /** All parts side by side: what scale each seems to be of, and which will look wrong beside each other. */
+import { observationsOf } from "~core/project";
 import { Link } from "react-router";
 import type { Project } from "~core/project";
 import { describeScale, formatRatio } from "~core/scale";
@@ -51,7 +52,7 @@ export function MismatchPage({ project }: { project: Project }) {
                     {r.inferred.outliers.length > 0 && (
                       <span className="text-soft">
                         {" "}
-                        ({r.inferred.outliers.map((i) => r.part.sightings[i].thing).join(", ")} does not agree)
+                        ({r.inferred.outliers.map((i) => observationsOf(r.part)[i].thing).join(", ")} does not agree)
                       </span>
                     )}
                   </span>

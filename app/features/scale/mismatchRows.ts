@@ -1,6 +1,6 @@
 /** The parts of a scene on one axis of implied scale: what each seems to be of, and which will look wrong beside which. */
 import { impliedScale, type ImpliedScale, type Part, type Project } from "~core/project";
-import { formatRatio, MISMATCH_LIMITS } from "~core/scale";
+import { formatRatio, MISMATCH_LIMITS, type Mismatch } from "~core/scale";
 
 export interface ChartRow extends ImpliedScale {
   part: Part;
@@ -32,9 +32,13 @@ export function jarringPairs(rows: readonly ChartRow[]): Jarring[] {
   return out.sort((a, b) => b.times - a.times);
 }
 
+/** "85.2 % (80 to 91)": what to type, and what the interval of the scale leaves open. */
+export const percentText = ({ percent, percentLow, percentHigh }: Mismatch): string =>
+  `${percent.toFixed(1)} %${percentHigh / percentLow > 1.005 ? ` (${percentLow.toFixed(0)} to ${percentHigh.toFixed(0)})` : ""}`;
+
 /** One sentence on a part: how it stands, and what to type into a slicer. */
 export function verdictOf({ inferred, mismatch }: ImpliedScale): string {
   const off = `${Math.abs(mismatch.off * 100).toFixed(0)} % too ${mismatch.off > 0 ? "large" : "small"}`;
   if (mismatch.verdict === "fits") return `${formatRatio(inferred.ratio)}: stands well beside the rest`;
-  return `${formatRatio(inferred.ratio)}: ${off}${mismatch.verdict === "close" ? ", hardly seen" : ""}; print it at ${mismatch.percent.toFixed(1)} %`;
+  return `${formatRatio(inferred.ratio)}: ${off}${mismatch.verdict === "close" ? ", hardly seen" : ""}; print it at ${percentText(mismatch)}`;
 }

@@ -1,7 +1,7 @@
 /** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/measure";
-import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
+import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting, sightedIn } from "~core/project";
 import {
   DETAIL_FLOORS,
   fitAfter,
@@ -12,6 +12,8 @@ import {
   ratioRange,
   REAL_THINGS,
   type RealThing,
+  contradicting,
+  type Mismatch,
 } from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
@@ -78,7 +80,7 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
             />
           }
         >
-          <BeforeAfter part={part} project={project} by={implied.mismatch.factor} percent={implied.mismatch.percent} />
+          <BeforeAfter part={part} project={project} of={implied.mismatch} />
         </Section>
       )}
     </Page>
@@ -191,54 +193,70 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
 }
 
 function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => void }) {
-  const observations = observationsOf(part);
+  const observations = sightedIn(part);
   const outliers = inferRatio(observations)?.outliers ?? [];
+  const contradict = contradicting(observations);
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>Thing</th>
-          <th>Real</th>
-          <th>On the model</th>
-          <th>So it is</th>
-          <th>
-            <span className="sr-only">Remove</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {part.sightings.map((s, i) => {
-          const r = ratioRange(observations[i]);
-          const outlier = outliers.includes(i);
-          return (
-            <tr key={s.id}>
-              <td className={outlier ? "note-act" : "font-semibold"}>
-                {outlier && "▲ "}
-                {s.thing}
-              </td>
-              <td className="text-real">{rangeText(s.lowRealMm, s.highRealMm)}</td>
-              <td>
-                {formatMm(s.fileMm * part.factor)}, {s.how}
-              </td>
-              <td>
-                {formatRatio(r.low)} to {formatRatio(r.high)}
-                {outlier && <span className="note-act">, does not agree with the others</span>}
-              </td>
-              <td>
-                <button className="btn-text" onClick={() => onRemove(s.id)} aria-label={`Remove ${s.thing}`}>
-                  remove
-                </button>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <>
+      {contradict.length > 0 && (
+        <p role="alert" className="note-act mb-2">
+          ▲{" "}
+          {contradict
+            .map(
+              (i) =>
+                `${observations[i].thing} says ${formatRatio(ratioRange(observations[i]).low)} to ${formatRatio(ratioRange(observations[i]).high)}`,
+            )
+            .join("; ")}
+          . They contradict each other, so there is no scale to go by: remove the one that is wrong.
+        </p>
+      )}
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Thing</th>
+            <th>Real</th>
+            <th>On the model</th>
+            <th>So it is</th>
+            <th>
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {part.sightings.map((s, i) => {
+            const r = ratioRange(observations[i]);
+            const outlier = outliers.includes(i) || contradict.includes(i);
+            return (
+              <tr key={s.id}>
+                <td className={outlier ? "note-act" : "font-semibold"}>
+                  {outlier && "▲ "}
+                  {s.thing}
+                </td>
+                <td className="text-real">{rangeText(s.lowRealMm, s.highRealMm)}</td>
+                <td>
+                  {formatMm(s.fileMm * part.factor)}, {s.how}
+                </td>
+                <td>
+                  {formatRatio(r.low)} to {formatRatio(r.high)}
+                  {outliers.includes(i) && <span className="note-act">, does not agree with the others</span>}
+                </td>
+                <td>
+                  <button className="btn-text" onClick={() => onRemove(s.id)} aria-label={`Remove ${s.thing}`}>
+                    remove
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
   );
 }
 
 /** What happens to the part at the per cent that would bring it to the scene's scale. */
-function BeforeAfter({ part, project, by, percent }: { part: Part; project: Project; by: number; percent: number }) {
+function BeforeAfter({ part, project, of }: { part: Part; project: Project; of: Mismatch }) {
+  const { factor: by, percent } = of;
   const { scene } = project;
   const { run } = useActions();
   const size = partSizeMm(part);
@@ -323,6 +341,8 @@ function BeforeAfter({ part, project, by, percent }: { part: Part; project: Proj
           Print it at {percent.toFixed(1)} %
         </button>
         <span className="text-soft">
+          {of.percentHigh / of.percentLow > 1.005 &&
+            `What is known leaves ${of.percentLow.toFixed(0)} to ${of.percentHigh.toFixed(0)} % open. `}
           Type {percent.toFixed(1)} % into any slicer that has the file at its own size{same ? ": it is printed so already" : ""}.
         </span>
       </div>
