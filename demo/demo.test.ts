@@ -69,8 +69,17 @@ describe("the demo scene", () => {
     expect(walls.thinnestMm).toBeGreaterThan(0.9);
     expect(walls.thinnestMm).toBeLessThan(1.25);
   });
+  it("the house has its door and its windows, and the door is for a person at the scene's scale", () => {
+    const house = part("mill-house");
+    const openings = (house.source.kind === "mesh" && house.source.walls?.openings) || [];
+    expect(openings.filter((o) => o.kind === "door").length).toBe(1);
+    expect(openings.filter((o) => o.kind === "window").length).toBeGreaterThan(8);
+    expect(impliedScale(house, demo.project.scene)!.mismatch.verdict).toBe("fits");
+  });
   it("crates are quicker in resin, all of a plate at once", () => {
-    expect(printOptions(part("crate"), demo.project.scene)[0].printer.process).toBe("resin");
+    const options = printOptions(part("crate"), demo.project.scene);
+    const hours = (process: "fdm" | "resin"): number => options.find((o) => o.printer.process === process)!.job.timeS.value;
+    expect(hours("resin")).toBeLessThan(hours("fdm"));
     expect(goodCount(part("crate"), demo.project.records)).toBe(20);
   });
   it("the house has the clash that the dry brush hides, and no other part has one", () => {

@@ -47,6 +47,7 @@ const printerBase = {
   layerMm: Joi.number().min(0.01).max(1).required(),
   currency: Joi.string().length(3).uppercase().required(),
   startS: Joi.number().min(0).max(36000).required(),
+  overhangDeg: Joi.number().min(20).max(80),
 };
 
 /** Room must be left between the margins and above the support lift. */
@@ -438,6 +439,15 @@ export const printFactsSchema = Joi.object({
     costMinor: figure,
     currency: Joi.string().length(3),
     supportMm3: atLeast0,
+    layering: Joi.object({
+      times: Joi.array()
+        .max(100)
+        .items(Joi.object({ count: atLeast0, aloneS: atLeast0, amongS: atLeast0 }).options({ presence: "required" })),
+      leastLayerS: atLeast0,
+      supportS: atLeast0,
+    })
+      .options({ presence: "required" })
+      .optional(),
   }).options({ presence: "required" }),
 }).options({ presence: "required" });
 

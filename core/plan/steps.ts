@@ -182,7 +182,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     const hands = HANDS_ON_S[printer.process];
     const area = partAreaMm2(part) / 100 / pieces;
     const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + area * hands.cleanPerCm2);
-    const plateS = (count: number): number => item.typed?.timeS ?? (facts ? plateTimeS(facts, count).value : 0);
+    const plateS = (count: number): number => item.typed?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value : 0);
     const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
     const clears: string[] = [];
     for (let i = 0; i < cleared + single; i++) {

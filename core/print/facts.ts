@@ -1,15 +1,15 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
-import type { OnProgress } from "../measure";
+import type { Figure, OnProgress } from "../measure";
 import { turnUp, type Mesh, type Topology, type Up } from "../mesh";
 import type { Solids } from "../slice";
-import { estimateFdm, type PrintEstimate } from "./fdm";
+import { estimateFdm, layersS, type PrintEstimate } from "./fdm";
 import { copiesPerPlate } from "./fit";
 import { waysUp } from "./orient";
 import type { Printer } from "./printers";
 import { estimateResin } from "./resin";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 4;
+export const PRINT_VERSION = 5;
 
 export interface PrintFacts {
   printerId: string;
@@ -54,10 +54,11 @@ export function printFacts(
   const ways = waysUp(mesh, printer);
   const way = (up && ways.find((w) => w.up === up)) ?? ways[0];
   onProgress?.(0.1, "which way up");
+  const { pieces, storeys } = way.fit;
   const one =
     printer.process === "fdm"
       ? estimateFdm(solids, turnUp(mesh, way.up), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
-      : estimateResin(way.heightMm, volumeMm3, 1, printer);
+      : estimateResin(way.heightMm / storeys, volumeMm3, 1, printer, pieces);
   return {
     printerId: printer.id,
     profile: profileText(printer),
@@ -66,13 +67,46 @@ export function printFacts(
     up: way.up,
     upWhy: way.why,
     fits: way.fit.fits,
-    pieces: way.fit.pieces,
-    perPlate: copiesPerPlate(way.fit, printer),
+    pieces,
+    perPlate: copiesPerPlate(way.stance, printer),
     overMm: way.fit.overMm,
     one,
-    fixedS: printer.process === "fdm" ? printer.startS : one.timeS.value,
+    fixedS: printer.process === "fdm" ? printer.startS : one.timeS.value / pieces,
     fixedMinor: printer.process === "fdm" ? 0 : (printer.lossMlPerPlate / 1000) * printer.pricePerLitreMinor,
     fixedMm3: printer.process === "fdm" ? 0 : printer.lossMlPerPlate * 1000,
+  };
+}
+
+/**
+ * Time of one piece at `by` times the size, s, between two bounds: there are `by` times the layers, and each takes between `by` (its
+ * walls) and `by`² (its insides) as long, but never less than the least time of a layer. Resin goes with the height.
+ */
+export function timeAtSizeS(facts: PrintFacts, by: number): { low: number; high: number } {
+  const { timeS, layering, process } = facts.one;
+  const own = Math.max(0, timeS.value - facts.fixedS);
+  if (process === "resin") return { low: timeS.value * by, high: timeS.value * by };
+  if (!layering) return { low: facts.fixedS + own * Math.min(by, by ** 3), high: facts.fixedS + own * Math.max(by, by ** 3) };
+  const rest = own - layersS(layering, 1);
+  const at = (each: number): number =>
+    facts.fixedS + rest * by + by * layersS({ ...layering, times: layering.times.map((l) => ({ ...l, aloneS: l.aloneS * each })) }, 1);
+  const ends = [at(by), at(by ** 2)];
+  return { low: Math.min(...ends), high: Math.max(...ends) };
+}
+
+/** Facts of a part whose shape is not known: value and way up of one guess, ranges from both. */
+export function widened(facts: PrintFacts, other: PrintFacts): PrintFacts {
+  const both = (key: "timeS" | "materialMm3" | "massG" | "costMinor"): Figure => {
+    const [a, b] = [facts.one[key], other.one[key]];
+    return {
+      ...a,
+      low: Math.min(a.low, b.low),
+      high: Math.max(a.high, b.high),
+      assumptions: [...a.assumptions, { text: "Only a size is known, no shape: from a hollow shell to a solid block.", kind: "model" }],
+    };
+  };
+  return {
+    ...facts,
+    one: { ...facts.one, timeS: both("timeS"), materialMm3: both("materialMm3"), massG: both("massG"), costMinor: both("costMinor") },
   };
 }
 
@@ -86,11 +120,24 @@ export interface Sum {
 
 const scaled = (f: Sum, factor: number): Sum => ({ value: f.value * factor, low: f.low * factor, high: f.high * factor });
 
-/** Machine time of one plate with `copies` on it, s. A part in pieces shares its time among them, plus one start each. */
+/**
+ * Machine time of one plate with `copies` on it, s. A part in pieces has a plate for each piece: they share what one copy takes, and
+ * each has its own start.
+ */
 export function plateTimeS(facts: PrintFacts, copies: number): Sum {
-  const t = facts.one.timeS;
-  if (facts.pieces > 1) return scaled(t, (facts.fixedS + (t.value - facts.fixedS) / facts.pieces) / t.value);
-  return scaled(t, (facts.fixedS + (t.value - facts.fixedS) * copies) / t.value);
+  const { timeS, layering } = facts.one;
+  if (timeS.value === 0) return timeS;
+  if (facts.pieces > 1) return scaled(timeS, plateOfPieceS(facts) / timeS.value);
+  // Layer changes and the start are once a plate; supports are each piece's own.
+  if (layering && copies > 1)
+    return scaled(timeS, (timeS.value + layersS(layering, copies) - layersS(layering, 1) + (copies - 1) * layering.supportS) / timeS.value);
+  return scaled(timeS, (facts.fixedS + Math.max(0, timeS.value - facts.fixedS) * copies) / timeS.value);
+}
+
+/** One plate of a part that is cut: filament pieces share the lines and have a start each; resin pieces are as high as a storey. */
+function plateOfPieceS(facts: PrintFacts): number {
+  const own = Math.max(0, facts.one.timeS.value - facts.fixedS * (facts.one.process === "resin" ? facts.pieces : 1));
+  return facts.fixedS + own / facts.pieces;
 }
 
 export interface JobSum {
@@ -105,16 +152,30 @@ export interface JobSum {
 /** All copies on this printer: plates, machine time, mass and cost. */
 export function jobOf(facts: PrintFacts, copies: number): JobSum {
   const perPlate = Math.max(1, facts.perPlate);
-  const plates = facts.pieces > 1 ? copies * facts.pieces : Math.ceil(copies / perPlate);
   const { timeS, massG, materialMm3, costMinor } = facts.one;
+  const cut = facts.pieces > 1;
+  const plates = cut ? copies * facts.pieces : Math.ceil(copies / perPlate);
+  // Full plates, and the last one with what is left.
+  const left = copies - (plates - 1) * perPlate;
+  const time = cut
+    ? scaled(plateTimeS(facts, 1), plates)
+    : plates === 0
+      ? scaled(timeS, 0)
+      : addSums(scaled(plateTimeS(facts, perPlate), plates - 1), plateTimeS(facts, left));
+  const platesOfOne = cut ? facts.pieces : 1;
   /** What `one` holds of a sum is split into the part's own share and the plate's. */
-  const sum = (one: Sum, fixed: number): Sum => scaled(one, ((one.value - fixed) * copies + fixed * plates) / one.value);
+  const sum = (one: Sum, fixed: number): Sum => {
+    if (one.value === 0) return scaled(one, 0);
+    return scaled(one, ((one.value - fixed * platesOfOne) * copies + fixed * plates) / one.value);
+  };
   return {
     plates,
-    timeS: sum(timeS, facts.fixedS),
+    timeS: time,
     massG: sum(massG, 0),
     materialMm3: sum(materialMm3, facts.fixedMm3),
     costMinor: sum(costMinor, facts.fixedMinor),
     currency: facts.one.currency,
   };
 }
+
+const addSums = (a: Sum, b: Sum): Sum => ({ value: a.value + b.value, low: a.low + b.low, high: a.high + b.high });

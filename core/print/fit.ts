@@ -1,7 +1,7 @@
 /** Does a part fit a printer, how is it turned on the plate, how many copies fit, how many pieces if it does not. */
-import { polygonHull } from "d3";
+import { polygonArea, polygonHull } from "d3";
 import { turnUp, type Mesh, type Up } from "../mesh";
-import type { Printer } from "./printers";
+import { SPACING_MM, type Printer } from "./printers";
 
 /** Outline on the plate and height, mm, with one side up. */
 export interface Stance {
@@ -10,25 +10,23 @@ export interface Stance {
   heightMm: number;
 }
 
-/** The convex outline on the plate when `up` points up. O(n log n) in vertices, thinned to a grid first. */
+/** The convex outline on the plate when `up` points up, of every vertex. Linear, then n log n in the few that may lie on it. */
 export function stanceOf(mesh: Mesh, up: Up): Stance {
   const turned = turnUp(mesh, up).positions;
-  // Keep only the outermost points in 180 directions: the hull lies among them.
   let low = Infinity,
     high = -Infinity;
-  const directions = 180;
+  // First the outermost points in a few directions: what lies inside their polygon is no corner of the hull.
+  const directions = 16;
   const best = new Float64Array(directions).fill(-Infinity);
   const at = new Uint32Array(directions);
   const cos = Float64Array.from({ length: directions }, (_, i) => Math.cos((2 * Math.PI * i) / directions));
   const sin = Float64Array.from({ length: directions }, (_, i) => Math.sin((2 * Math.PI * i) / directions));
-  const step = Math.max(1, Math.floor(turned.length / 3 / 400000));
   for (let i = 0; i < turned.length; i += 3) {
-    const z = turned[i + 2];
+    const x = turned[i],
+      y = turned[i + 1],
+      z = turned[i + 2];
     if (z < low) low = z;
     if (z > high) high = z;
-    if ((i / 3) % step !== 0) continue;
-    const x = turned[i],
-      y = turned[i + 1];
     for (let d = 0; d < directions; d++) {
       const reach = x * cos[d] + y * sin[d];
       if (reach > best[d]) {
@@ -37,8 +35,26 @@ export function stanceOf(mesh: Mesh, up: Up): Stance {
       }
     }
   }
-  const points = [...new Set(at)].map((i): [number, number] => [turned[i], turned[i + 1]]);
-  return { up, hull: polygonHull(points) ?? points, heightMm: high - low };
+  const corners = [...new Set(at)].map((i): [number, number] => [turned[i], turned[i + 1]]);
+  const rough = polygonHull(corners);
+  if (!rough) return { up, hull: corners, heightMm: high - low };
+  const points = [...corners];
+  const n = rough.length;
+  // The hull of d3 runs counter-clockwise in a y that grows downwards: its sign is taken as it comes.
+  const sense = Math.sign(polygonArea(rough));
+  for (let i = 0; i < turned.length; i += 3) {
+    const x = turned[i],
+      y = turned[i + 1];
+    for (let k = 0; k < n; k++) {
+      const [ax, ay] = rough[k],
+        [bx, by] = rough[k + 1 === n ? 0 : k + 1];
+      if (sense * ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) > 1e-9) {
+        points.push([x, y]);
+        break;
+      }
+    }
+  }
+  return { up, hull: polygonHull(points) ?? rough, heightMm: high - low };
 }
 
 /** The stance of a box, for typed sizes. */
@@ -67,6 +83,27 @@ export interface Fit {
   overMm: [number, number, number];
   /** Pieces it would have to be cut into, counted by box. */
   pieces: number;
+  /** Of these so many one above the other. */
+  storeys: number;
+}
+
+/** Extent of an outline turned about the vertical. */
+function turnedSides(hull: readonly [number, number][], turnDeg: number): [number, number] {
+  const c = Math.cos((turnDeg * Math.PI) / 180),
+    s = Math.sin((turnDeg * Math.PI) / 180);
+  let x0 = Infinity,
+    x1 = -Infinity,
+    y0 = Infinity,
+    y1 = -Infinity;
+  for (const [x, y] of hull) {
+    const u = c * x - s * y,
+      v = s * x + c * y;
+    x0 = Math.min(x0, u);
+    x1 = Math.max(x1, u);
+    y0 = Math.min(y0, v);
+    y1 = Math.max(y1, v);
+  }
+  return [x1 - x0, y1 - y0];
 }
 
 /** Usable build space: the bed less its margins; height less the support lift of resin. */
@@ -81,39 +118,30 @@ export function fitOn(stance: Stance, printer: Printer): Fit {
   const usable = usableMm(printer);
   let best: Fit | undefined;
   for (let turnDeg = 0; turnDeg < 180; turnDeg += 5) {
-    const c = Math.cos((turnDeg * Math.PI) / 180),
-      s = Math.sin((turnDeg * Math.PI) / 180);
-    let x0 = Infinity,
-      x1 = -Infinity,
-      y0 = Infinity,
-      y1 = -Infinity;
-    for (const [x, y] of stance.hull) {
-      const u = c * x - s * y,
-        v = s * x + c * y;
-      x0 = Math.min(x0, u);
-      x1 = Math.max(x1, u);
-      y0 = Math.min(y0, v);
-      y1 = Math.max(y1, v);
-    }
-    const sides: [number, number, number] = [x1 - x0, y1 - y0, stance.heightMm];
+    const sides: [number, number, number] = [...turnedSides(stance.hull, turnDeg), stance.heightMm];
     const overMm = sides.map((side, i) => Math.max(0, side - usable[i] - 1e-3)) as Fit["overMm"];
     const over = overMm[0] + overMm[1] + overMm[2];
-    const pieces = sides.reduce((n, side, i) => n * Math.max(1, Math.ceil(side / usable[i] - 1e-6)), 1);
+    const cuts = sides.map((side, i) => Math.max(1, Math.ceil(side / usable[i] - 1e-6)));
+    const pieces = cuts[0] * cuts[1] * cuts[2];
     const bestOver = best ? best.overMm[0] + best.overMm[1] + best.overMm[2] : Infinity;
     if (!best || pieces < best.pieces || (pieces === best.pieces && over < bestOver - 1e-6))
-      best = { fits: over === 0, turnDeg, widthMm: sides[0], depthMm: sides[1], heightMm: sides[2], overMm, pieces };
+      best = { fits: over === 0, turnDeg, widthMm: sides[0], depthMm: sides[1], heightMm: sides[2], overMm, pieces, storeys: cuts[2] };
   }
   return best!;
 }
 
-/** Gap between neighbours on a plate, mm. Common practice, no source. */
-const SPACING_MM: Record<Printer["process"], number> = { fdm: 4, resin: 3 };
-
-/** Copies that fit one plate in a plain grid; 0 when the part does not fit. */
-export function copiesPerPlate(fit: Fit, printer: Printer): number {
+/** Copies that fit one plate in a plain grid, in the turn that packs most; 0 when the part does not fit. */
+export function copiesPerPlate(stance: Stance, printer: Printer): number {
+  const fit = fitOn(stance, printer);
   if (!fit.fits) return 0;
   const [ux, uy] = usableMm(printer);
   const gap = SPACING_MM[printer.process];
-  const grid = (w: number, d: number): number => Math.floor((ux + gap) / (w + gap)) * Math.floor((uy + gap) / (d + gap));
-  return Math.max(1, grid(fit.widthMm, fit.depthMm), grid(fit.depthMm, fit.widthMm));
+  let most = 1;
+  for (let turnDeg = 0; turnDeg < 180; turnDeg += 5) {
+    const [w, d] = turnedSides(stance.hull, turnDeg);
+    // A turn that brings an edge to the plate's own leaves a dust of the cosine.
+    const along = (room: number, side: number): number => Math.floor((room + gap) / (side + gap) + 1e-9);
+    most = Math.max(most, along(ux, w) * along(uy, d));
+  }
+  return most;
 }

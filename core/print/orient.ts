@@ -6,10 +6,11 @@
 import { polygonArea, polygonHull } from "d3";
 import { boundsOf, facetsOf, turnUp, UPS, upRotation, type Mesh, type Up } from "../mesh";
 import { fitOn, stanceOf, type Fit, type Stance } from "./fit";
-import type { Printer } from "./printers";
+import { overhangOf, type Printer } from "./printers";
 
 export interface StanceChoice {
   up: Up;
+  stance: Stance;
   fit: Fit;
   overhangMm2: number;
   /** Area of gentle slopes (3° to 30° from level), where steps are widest. */
@@ -20,7 +21,6 @@ export interface StanceChoice {
   why: string[];
 }
 
-const OVERHANG_COS = Math.cos((45 * Math.PI) / 180);
 /** What stands on less than this share of its outline needs supports to stand at all. Common practice, no source. */
 const LEAST_FOOTING = 0.25;
 /** Corners this close to the plate touch it, mm. */
@@ -30,10 +30,13 @@ const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI
 /** All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height. */
 export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
   const { positions: p, indices } = mesh;
+  // A facet whose normal points further down than the limit from upright hangs over.
+  const overhang = Math.sin((overhangOf(printer) * Math.PI) / 180);
   const choices = UPS.map((up): StanceChoice => {
     const stance = stanceOf(mesh, up);
     return {
       up,
+      stance,
       fit: fitOn(stance, printer),
       overhangMm2: 0,
       gentleMm2: 0,
@@ -59,7 +62,7 @@ export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
     for (let k = 0; k < 6; k++) {
       const [x, y, z] = axes[k];
       const up = nx * x + ny * y + nz * z;
-      if (up < -OVERHANG_COS) {
+      if (up < -overhang) {
         const height =
           (p[a] * x + p[a + 1] * y + p[a + 2] * z + p[b] * x + p[b + 1] * y + p[b + 2] * z + p[c] * x + p[c + 1] * y + p[c + 2] * z) / 3 -
           floors[k];

@@ -1,5 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh } from "../mesh";
+import { ball } from "../../tests/ball";
+import { moved, reversed, together } from "../../tests/sameThing";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh, scaleMesh, type Mesh } from "../mesh";
 import { loadSolids, type Solids } from "../slice";
 import {
   boxStance,
@@ -16,7 +18,10 @@ import {
   resinTimeS,
   stanceOf,
   waysUp,
+  timeAtSizeS,
+  widened,
   type FilamentPrinter,
+  type PrintFacts,
   type ResinPrinter,
 } from "./index";
 
@@ -133,9 +138,21 @@ describe("which printer, which way up", () => {
   });
   it("lays a plate flat", () => expect(["+x", "-x"]).toContain(waysUp(boxMesh(3, 90, 60), large)[0].up));
   it("counts copies on a plate by a grid", () => {
-    const fit = fitOn(boxStance([12, 12, 12]), resin);
-    expect(copiesPerPlate(fit, resin)).toBe(Math.floor((147 + 3) / 15) * Math.floor((71 + 3) / 15));
-    expect(copiesPerPlate(fitOn(boxStance([500, 12, 12]), resin), resin)).toBe(0);
+    expect(copiesPerPlate(boxStance([12, 12, 12]), resin)).toBe(Math.floor((147 + 3) / 15) * Math.floor((71 + 3) / 15));
+    expect(copiesPerPlate(boxStance([500, 12, 12]), resin)).toBe(0);
+  });
+  it("packs in the turn that packs most", () => {
+    // 100 × 12 across a bed of 147 × 71: one row of four lengthways, 9 of them upright would be too long; turned by 90° none fits.
+    expect(copiesPerPlate(boxStance([100, 12, 5]), resin)).toBe(4);
+    // A plank that only fits slanting stands alone; one that fits either way goes the way that holds more.
+    expect(copiesPerPlate(boxStance([70, 20, 5]), resin)).toBe(6);
+  });
+  it("a part with a long corner is as wide as its farthest vertex, however many there are", () => {
+    const many = ball(500_000);
+    const spike = new MeshBuilder().box([-1, -1, 0], [1, 1, 1]).box([40, 0, 0], [90, 0.5, 1]).build();
+    const mesh = together(many, spike);
+    const hull = stanceOf(mesh, "+z").hull;
+    expect(Math.max(...hull.map(([x]) => x))).toBeCloseTo(90, 3);
   });
   it("resin plates cost their time once, filament plates once a copy", () => {
     const mesh = boxMesh(12, 12, 12);
@@ -143,11 +160,172 @@ describe("which printer, which way up", () => {
     const r = printFacts(solids, mesh, topology, report.volumeMm3, resin, 1);
     const f = printFacts(solids, mesh, topology, report.volumeMm3, large, 1);
     expect(plateTimeS(r, 24).value).toBeCloseTo(plateTimeS(r, 1).value, 6);
-    expect(plateTimeS(f, 24).value).toBeCloseTo(f.fixedS + 24 * (f.one.timeS.value - f.fixedS), 3);
+    // Each copy takes its own lines; what was waited for at small layers, and the change of layers, is once a plate.
+    expect(plateTimeS(f, 24).value).toBeLessThan(f.fixedS + 24 * (f.one.timeS.value - f.fixedS));
     expect(jobOf(r, 100).plates).toBe(Math.ceil(100 / r.perPlate));
     expect(jobOf(r, 24).massG.value).toBeCloseTo(24 * r.one.massG.value, 6);
     // What clings to the plate is lost once, not once a copy: 24 × 1728 mm³ × 1.15 + 6 ml.
     expect(jobOf(r, 24).materialMm3.value).toBeCloseTo(24 * 1728 * 1.15 + 6000, 3);
+  });
+});
+
+describe("copies against bodies in one file", () => {
+  const grid = (n: number, piece: (x: number, y: number) => Mesh): Mesh =>
+    together(...Array.from({ length: n }, (_, i) => piece((i % 6) * 12, Math.floor(i / 6) * 12)));
+  it.each<[string, (x: number, y: number) => Mesh]>([
+    ["small cylinders", (x, y) => moved(cylinderMesh(4, 10, 32), [x, y, 0])],
+    ["small boxes", (x, y) => moved(boxMesh(8, 8, 12), [x, y, 0])],
+    ["tubes", (x, y) => together(moved(cylinderMesh(4, 10, 32), [x, y, 0]), reversed(moved(cylinderMesh(2.5, 10, 32), [x, y, 0])))],
+  ])("thirty %s take as long either way, and weigh as much", (_, piece) => {
+    const one = piece(0, 0),
+      all = grid(30, piece);
+    const facts = (mesh: Mesh): PrintFacts => printFacts(solids, mesh, buildTopology(mesh), 1, large, 1, "+z");
+    const copies = jobOf(facts(one), 30),
+      file = jobOf(facts(all), 1);
+    expect(copies.plates).toBe(1);
+    expect(Math.abs(copies.timeS.value / file.timeS.value - 1)).toBeLessThan(0.05);
+    expect(Math.abs(copies.massG.value / file.massG.value - 1)).toBeLessThan(0.02);
+  });
+  it("the least time of a layer binds once a plate", () => {
+    const f = printFacts(solids, cylinderMesh(2, 20, 24), buildTopology(cylinderMesh(2, 20, 24)), 1, large, 1, "+z");
+    expect(plateTimeS(f, 2).value).toBeCloseTo(plateTimeS(f, 1).value, 6);
+  });
+});
+
+describe("a resin piece too tall", () => {
+  it("is printed in storeys: twice the plates of half the height, not twice the whole", () => {
+    const mesh = boxMesh(20, 20, 300);
+    const f = printFacts(solids, mesh, buildTopology(mesh), 120_000, resin, 1, "+z");
+    expect(f.pieces).toBe(2);
+    const storey = resinTimeS(150 + resin.supportLiftMm, resin) + resin.startS;
+    expect(jobOf(f, 1)).toMatchObject({ plates: 2, timeS: { value: expect.closeTo(2 * storey, 6) } });
+    expect(jobOf(f, 3).timeS.value).toBeCloseTo(6 * storey, 6);
+    expect(plateTimeS(f, 1).value).toBeCloseTo(storey, 6);
+    expect(jobOf(f, 1).materialMm3.value).toBeCloseTo(120_000 * 1.15 + 2 * 6000, 6);
+  });
+});
+
+describe("a filament part at another size", () => {
+  // What the desk guesses with: between the square and the cube of the size. Slicing at the new size is the judge.
+  it.each<[string, Mesh]>([
+    ["a block", boxMesh(80, 60, 50)],
+    ["a pillar", cylinderMesh(20, 90, 64)],
+    [
+      "a hut",
+      new MeshBuilder()
+        .box([0, 0, 0], [80, 60, 2])
+        .box([0, 0, 2], [80, 2, 50])
+        .box([0, 58, 2], [80, 60, 50])
+        .box([0, 2, 2], [2, 58, 50])
+        .build(),
+    ],
+  ])("%s takes and weighs between the two powers", (_, mesh) => {
+    const by = 0.536;
+    const plain = { ...large, startS: 0 };
+    const now = printFacts(solids, mesh, buildTopology(mesh), 1, plain, 1, "+z"),
+      then = printFacts(solids, scaleMesh(mesh, by), buildTopology(mesh), 1, plain, by, "+z").one;
+    const { low, high } = timeAtSizeS(now, by);
+    expect(then.timeS.value).toBeGreaterThan(low * 0.95);
+    expect(then.timeS.value).toBeLessThan(high * 1.05);
+    const share = then.massG.value / now.one.massG.value;
+    expect(share).toBeGreaterThan(by ** 3);
+    expect(share).toBeLessThan(by ** 2 * 1.05);
+  });
+});
+
+describe("extremes of a profile", () => {
+  it("a price of nothing is nothing, and no figure is negative or not a number", () => {
+    const mesh = boxMesh(20, 20, 5);
+    for (const printer of [
+      { ...large, pricePerKgMinor: 0, infill: 0 },
+      { ...resin, pricePerLitreMinor: 0, lossMlPerPlate: 0, supportShare: 0 },
+    ]) {
+      const f = printFacts(solids, mesh, buildTopology(mesh), 2000, printer, 1);
+      for (const copies of [0, 1, 7, 400]) {
+        const job = jobOf(f, copies);
+        expect(job.costMinor.value).toBe(0);
+        for (const s of [job.timeS, job.massG, job.materialMm3, job.costMinor])
+          for (const v of [s.value, s.low, s.high]) expect(v).toBeGreaterThanOrEqual(0);
+      }
+    }
+  });
+});
+
+describe("supports", () => {
+  const mm3 = (mesh: Mesh, printer: FilamentPrinter = large): number => estimateFdm(solids, mesh, buildTopology(mesh), printer).supportMm3;
+  /** A prism whose underside rises at so many degrees from upright. */
+  const wedge = (deg: number): Mesh =>
+    new MeshBuilder()
+      .prism(
+        [
+          [0, 0],
+          [4, 0],
+          [4 + 10 * Math.tan((deg * Math.PI) / 180), 10],
+          [0, 10],
+        ],
+        0,
+        20,
+      )
+      .build();
+  it.each([55, 65, 75, 80])("the underside of a wedge at %d° from upright is held, all of it", (deg) => {
+    const held = mm3(wedge(deg)) / 0.15;
+    const run = 10 * Math.tan((deg * Math.PI) / 180);
+    // Half the box under the slope; the step that prints on itself is left out, layer by layer.
+    const share = 1 - Math.tan((50 * Math.PI) / 180) / Math.tan((deg * Math.PI) / 180);
+    expect(held / ((run * 10 * 20) / 2)).toBeGreaterThan(share * 0.85);
+    expect(held / ((run * 10 * 20) / 2)).toBeLessThan(1.1);
+  });
+  it("one that rises at 45° prints on itself, and at 60° too where the profile says so", () => {
+    expect(mm3(wedge(45))).toBe(0);
+    expect(mm3(wedge(60))).toBeGreaterThan(50);
+    expect(mm3(wedge(60), { ...large, overhangDeg: 65 })).toBe(0);
+  });
+  it("a bridge rests on both ends, a ledge of the same width does not", () => {
+    const post: [[number, number, number], [number, number, number]] = [
+      [0, 0, 0],
+      [5, 5, 20],
+    ];
+    const bridge = new MeshBuilder()
+      .box(...post)
+      .box([13, 0, 0], [18, 5, 20])
+      .box([0, 0, 20], [18, 5, 24])
+      .build();
+    const ledge = new MeshBuilder()
+      .box(...post)
+      .box([0, 0, 20], [13, 5, 24])
+      .build();
+    expect(mm3(bridge)).toBe(0);
+    expect(mm3(ledge)).toBeGreaterThan(8 * 5 * 20 * 0.15 * 0.8);
+  });
+  it("a small shelf counts", () => {
+    const shelf = new MeshBuilder().box([0, 0, 0], [10, 10, 30]).box([10, 4, 15], [10.9, 5, 16]).build();
+    expect(mm3(shelf)).toBeGreaterThan(0);
+  });
+  it("two layers with the same area, length and moments are not taken for one", () => {
+    // A square hole moves from one corner to the opposite one: same area, perimeter and box.
+    const { Manifold } = solids;
+    const plate = (x: number, z: number) =>
+      Manifold.cube([20, 20, 5])
+        .subtract(Manifold.cube([4, 4, 5]).translate([x, 8, 0]))
+        .translate([0, 0, z]);
+    const m = plate(4, 0).add(plate(12, 5)).getMesh();
+    const mesh = { positions: new Float32Array(m.vertProperties), indices: new Uint32Array(m.triVerts) };
+    const straight = plate(4, 0).add(plate(4, 5)).getMesh();
+    const same = { positions: new Float32Array(straight.vertProperties), indices: new Uint32Array(straight.triVerts) };
+    const grams = (x: Mesh): number => estimateFdm(solids, x, buildTopology(x), large).massG.value;
+    // Where the hole moved, its floor and its roof are skins.
+    expect(grams(mesh)).toBeGreaterThan(grams(same) * 1.005);
+  });
+});
+
+describe("a part of which only the size is known", () => {
+  it("has a range from a shell to a solid", () => {
+    const shell = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 8000, resin, 1, "+z"),
+      solid = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 64000, resin, 1, "+z");
+    const both = widened(shell, solid);
+    expect(both.one.massG.value).toBe(shell.one.massG.value);
+    expect(both.one.massG.low).toBe(shell.one.massG.low);
+    expect(both.one.massG.high).toBe(solid.one.massG.high);
   });
 });
 

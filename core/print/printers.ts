@@ -13,7 +13,18 @@ interface PrinterBase {
   marginMm: number;
   layerMm: number;
   currency: string;
+  /** Overhang that prints without support, degrees from upright. Profiles from before it was asked have none. */
+  overhangDeg?: number;
 }
+
+/** Gap between neighbours on a plate, mm. Common practice, no source. */
+export const SPACING_MM: Record<Process, number> = { fdm: 4, resin: 3 };
+
+/** Overhang that prints without support where a profile says none, degrees from upright. Common practice, no source. */
+const OVERHANG_DEG: Record<Process, number> = { fdm: 50, resin: 40 };
+/** The overhang limit of a profile, used for the way up and for supports alike. */
+export const overhangOf = (printer: { process: Process; overhangDeg?: number }): number =>
+  printer.overhangDeg ?? OVERHANG_DEG[printer.process];
 
 export interface FilamentPrinter extends PrinterBase {
   process: "fdm";

@@ -2,7 +2,7 @@
  * Resin estimate. Time = bottom layers × (bottom exposure + lift cycle) + the others × (exposure + lift cycle);
  * it depends on the height and not on how many pieces share the plate. Arithmetic exact; values from the profile.
  */
-import { exactFigure, type Assumption, type Figure } from "../measure";
+import { type Assumption, type Figure } from "../measure";
 import { layerCount } from "../slice";
 import type { PrintEstimate } from "./fdm";
 import type { ResinPrinter } from "./printers";
@@ -23,13 +23,19 @@ export function resinTimeS(
   return bottom * (printer.bottomExposureS + cycle) + (layers - bottom) * (printer.exposureS + cycle);
 }
 
-/** One plate with `copies` of a part of this height and volume. */
-export function estimateResin(heightMm: number, volumeMm3: number, copies: number, printer: ResinPrinter): PrintEstimate {
+/** How far such a model is known to miss, until the user's own record says better. Common practice, no source. */
+const RESIN_RANGE = { low: 0.85, high: 1.15 };
+
+/**
+ * `copies` of a part of this height and volume on `plates` plates, each as high as this.
+ * A part too tall for the machine is given piece by piece: its height is that of a piece, its plates are its pieces.
+ */
+export function estimateResin(heightMm: number, volumeMm3: number, copies: number, printer: ResinPrinter, plates = 1): PrintEstimate {
   const height = heightMm + printer.supportLiftMm;
   const layers = layerCount(height, printer.layerMm);
-  const timeS = resinTimeS(height, printer) + printer.startS;
+  const timeS = plates * (resinTimeS(height, printer) + printer.startS);
   const solid = volumeMm3 * copies;
-  const materialMm3 = solid * (1 + printer.supportShare) + printer.lossMlPerPlate * 1000;
+  const materialMm3 = solid * (1 + printer.supportShare) + plates * printer.lossMlPerPlate * 1000;
   const massG = ((solid * (1 + printer.supportShare)) / 1000) * printer.curedDensityGCm3;
   const costMinor = (materialMm3 / 1e6) * printer.pricePerLitreMinor;
   const profile: Assumption = {
@@ -45,29 +51,35 @@ export function estimateResin(heightMm: number, volumeMm3: number, copies: numbe
     { name: "layers", value: `${layers} of ${printer.layerMm} mm` },
     { name: "one lift and return", value: `${liftCycleS(printer.lift).toFixed(1)} s` },
     { name: "copies on the plate", value: String(copies) },
+    ...(plates > 1 ? [{ name: "plates", value: String(plates) }] : []),
   ];
-  const ranged = (value: number, low: number, high: number, formula: string, assumptions: Assumption[]): Figure => ({
+  const ranged = (value: number, formula: string, assumptions: Assumption[]): Figure => ({
     value,
-    low: value * low,
-    high: value * high,
+    low: value * RESIN_RANGE.low,
+    high: value * RESIN_RANGE.high,
     formula,
     inputs,
     assumptions,
   });
-  const time = exactFigure(timeS, "bottom layers × (bottom exposure + lift) + other layers × (exposure + lift) + start", inputs, [profile]);
   return {
     process: "resin",
     layers,
     layerMm: printer.layerMm,
     currency: printer.currency,
     supportMm3: solid * printer.supportShare,
-    timeS: { ...time, low: timeS * 0.97, high: timeS * 1.08 },
-    materialMm3: ranged(materialMm3, 0.92, 1.2, "volume × copies × (1 + supports) + loss", [supports]),
-    massG: ranged(massG, 0.92, 1.15, "volume × copies × (1 + supports) × cured density", [
+    timeS: ranged(timeS, "bottom layers × (bottom exposure + lift) + other layers × (exposure + lift) + start", [
+      profile,
+      {
+        text: "Range until your own prints narrow it: 15 % either way. Slower first lifts, pauses and resting layers are not in it.",
+        kind: "model",
+      },
+    ]),
+    materialMm3: ranged(materialMm3, "volume × copies × (1 + supports) + loss", [supports]),
+    massG: ranged(massG, "volume × copies × (1 + supports) × cured density", [
       supports,
       { text: `Cured density ${printer.curedDensityGCm3} g/cm³.`, kind: "memory" },
     ]),
-    costMinor: ranged(costMinor, 0.92, 1.2, "material × price", [
+    costMinor: ranged(costMinor, "material × price", [
       { text: `Price of the profile: ${(printer.pricePerLitreMinor / 100).toFixed(2)} ${printer.currency} a litre.`, kind: "typed" },
     ]),
   };

@@ -24,7 +24,7 @@ import {
   type Topology,
 } from "../../core/mesh";
 import { contentHash, typedMesh } from "../../core/project";
-import { printFacts } from "../../core/print";
+import { printFacts, widened, type PrintFacts } from "../../core/print";
 import { drawSheet } from "../../core/sheet";
 import { loadSolids, unionMesh, unionVolume } from "../../core/slice";
 import { ok, type Result } from "../../core/measure";
@@ -145,23 +145,17 @@ const JOBS: Serving<Jobs> = {
   print: async ({ source, factor, printer, up }, onProgress, signal) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const { report, shells } = loaded.value;
-    const { mesh, topology } = printedSolid(loaded.value.mesh, loaded.value.topology, shells);
     const solids = await loadSolids(wasmUrl);
-    return ok({
-      answer: printFacts(
-        solids,
-        scaleMesh(mesh, factor),
-        topology,
-        report.solid!.value * factor ** 3,
-        printer,
-        factor,
-        up ?? undefined,
-        onProgress,
-        signal,
-      ),
-      transfer: [],
-    });
+    const factsOf = ({ mesh: stored, topology: edges, shells, report }: Loaded): PrintFacts => {
+      const { mesh, topology } = printedSolid(stored, edges, shells);
+      const volumeMm3 = report.solid!.value * factor ** 3;
+      return printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3, printer, factor, up ?? undefined, onProgress, signal);
+    };
+    const facts = factsOf(loaded.value);
+    if (source.kind === "file") return ok({ answer: facts, transfer: [] });
+    // A size has no shape: what it weighs and takes lies between a shell and a solid of it.
+    const other = await load({ ...source, shell: !source.shell });
+    return ok({ answer: other.ok ? widened(facts, factsOf(other.value)) : facts, transfer: [] });
   },
   turntable: async ({ source, factor }) => {
     const loaded = await load(source);

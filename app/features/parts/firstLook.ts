@@ -121,7 +121,9 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       surface: null,
       bold: none
         ? `Fits no printer: ${best.facts.pieces} pieces on ${best.printer.name}`
-        : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
+        : part.source.kind === "typed"
+          ? best.printer.name
+          : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
       plain:
         misfit && misfit !== best
           ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces`
@@ -157,6 +159,15 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
 }
 
 function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): Note | null {
+  if (part.source.kind === "typed")
+    return {
+      id: "lines",
+      act: false,
+      surface: null,
+      bold: "Lines: not known",
+      plain: "only its size is known; with its mesh they can be told",
+      reasons: null,
+    };
   const best = printOptions(part, project.scene)[0];
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const { viewingDistanceMm } = choicesOf(part, project.scene);

@@ -1,4 +1,5 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
+import { overhangOf } from "~core/print";
 import { Link } from "react-router";
 import { toast } from "sonner";
 import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/measure";
@@ -178,6 +179,7 @@ const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
   { label: "layer, mm", get: (p) => p.layerMm, change: (layerMm) => ({ layerMm }), least: 0.04, most: 0.6 },
   { label: "infill, %", get: (p) => Math.round(p.infill * 100), change: (n) => ({ infill: n / 100 }), least: 0, most: 100 },
   { label: "wall lines", get: (p) => p.wallLines, change: (n) => ({ wallLines: Math.round(n) }), least: 1, most: 20 },
+  { label: "overhang, ° from upright", get: overhangOf, change: (overhangDeg) => ({ overhangDeg }), least: 20, most: 80 },
   {
     label: "outer wall, mm/s",
     get: (p) => p.speedMmS.outerWall,

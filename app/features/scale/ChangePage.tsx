@@ -8,10 +8,15 @@ import { useActions } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
-import { detailChanges, fitChanges, partChanges } from "./changeRows";
+import { detailChanges, fitChanges, partChanges, type Span } from "./changeRows";
 import { ScaleLeaves } from "./ScaleLeaves";
 
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;
+/** "34 to 63 g": one figure where both ends read the same. */
+function spanText({ low, high }: Span, format: (n: number) => string): string {
+  const [a, b] = [format(low), format(high)];
+  return a === b ? a : `${a} to ${b}`;
+}
 const PROCESS = { fdm: "filament", resin: "resin" };
 
 export function ChangePage({ project }: { project: Project }) {
@@ -83,7 +88,10 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
   const f = changeFactors(scene.scale.ratio, to.ratio);
   const by = along ? f.length : 1;
   const parts = partChanges(project, by);
-  const mass = parts.reduce((n, p) => ({ now: n.now + (p.massG?.now ?? 0), then: n.then + (p.massG?.then ?? 0) }), { now: 0, then: 0 });
+  const mass = parts.reduce<Span>(
+    (n, p) => ({ now: n.now + (p.massG?.now ?? 0), low: n.low + (p.massG?.low ?? 0), high: n.high + (p.massG?.high ?? 0) }),
+    { now: 0, low: 0, high: 0 },
+  );
   const details = detailChanges(project, scene.scale.ratio, to.ratio);
   const natural = naturalAt(to.ratio);
   return (
@@ -95,7 +103,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
             <strong>{times(f.volume)}</strong>
             {mass.now > 0 && (
               <>
-                : {formatMass(mass.now)} become about {formatMass(mass.then)}
+                : {formatMass(mass.now)} become about {spanText(mass, formatMass)}
               </>
             )}
             .
@@ -137,9 +145,9 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
                 <tr key={p.part.id}>
                   <td>{p.part.name}</td>
                   <td className="whitespace-nowrap">{p.sizeMm.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm</td>
-                  <td className="whitespace-nowrap">{p.massG ? `${formatMass(p.massG.now)} → ${formatMass(p.massG.then)}` : "–"}</td>
+                  <td className="whitespace-nowrap">{p.massG ? `${formatMass(p.massG.now)} → ${spanText(p.massG, formatMass)}` : "–"}</td>
                   <td className="whitespace-nowrap">
-                    {p.timeS ? `${formatDuration(p.timeS.now)} → ${formatDuration(p.timeS.then)}` : "–"}
+                    {p.timeS ? `${formatDuration(p.timeS.now)} → ${spanText(p.timeS, formatDuration)}` : "–"}
                   </td>
                   <td>
                     {p.worse.map((w) => (

@@ -1,6 +1,7 @@
 /** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
+import { timeAtSizeS } from "~core/print";
 import { formatMm, formatShare } from "~core/measure";
-import { partSizeMm, printOptions, thinWalls, type Part, type Project } from "~core/project";
+import { partSizeMm, printOptions, thinWalls, type Part, type Project, type PrintOption } from "~core/project";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { fitAfter, holdsFloor, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
 
@@ -11,9 +12,30 @@ export interface PartChange {
   process: string;
   /** What is new and bad, in words; empty when nothing is. */
   worse: string[];
-  /** Grams and hours of the best printer now, and about after: volume for filament, height for resin. */
-  massG: { now: number; then: number } | null;
-  timeS: { now: number; then: number } | null;
+  /** Grams and hours of the best printer now, and between what they would be: see scaledSpan. */
+  massG: Span | null;
+  timeS: Span | null;
+}
+
+export interface Span {
+  now: number;
+  low: number;
+  high: number;
+}
+
+/**
+ * Mass of a filament part at another size: walls and skins keep their thickness and go with the square of it, infill with the cube.
+ * Resin goes with the cube. Slicing at the new size gives the figure itself.
+ */
+const massSpan = (now: number, by: number, process: Process): Span => {
+  const ends = (process === "resin" ? [3] : [2, 3]).map((p) => now * by ** p);
+  return { now, low: Math.min(...ends), high: Math.max(...ends) };
+};
+
+function timeSpan({ facts, job }: PrintOption, by: number): Span {
+  const { low, high } = timeAtSizeS(facts, by);
+  const share = facts.one.timeS.value > 0 ? job.timeS.value / facts.one.timeS.value : 0;
+  return { now: job.timeS.value, low: low * share, high: high * share };
 }
 
 const WORD: Record<Process, string> = { fdm: "filament", resin: "resin" };
@@ -56,8 +78,8 @@ export function partChanges(project: Project, by: number): PartChange[] {
               ? "filament would now do"
               : "",
         worse,
-        massG: best ? { now: best.job.massG.value, then: best.job.massG.value * by ** 3 } : null,
-        timeS: best ? { now: best.job.timeS.value, then: best.job.timeS.value * (mode === "resin" ? by : by ** 3) } : null,
+        massG: best ? massSpan(best.job.massG.value, by, best.printer.process) : null,
+        timeS: best ? timeSpan(best, by) : null,
       };
     });
 }

@@ -24,7 +24,8 @@ describe("what another scale does", () => {
     });
     const project = projectOf([part], [], { house: { gridMm: null, clipSlotMm: 4.2, wallHeightMm: null, baseMm: null, groundHex: null } });
     const [half] = partChanges(project, 0.5);
-    expect(half.massG!.then / half.massG!.now).toBeCloseTo(0.125, 9);
+    expect(half.massG!.low / half.massG!.now).toBeCloseTo(0.125, 9);
+    expect(half.timeS!.high).toBeLessThan(half.timeS!.now);
     expect(half.sizeMm).toEqual([20, 15, 10]);
     expect(half.worse).toEqual(["clip slots become 2.1 mm, the standard stays 4.2 mm"]);
     expect(partChanges(project, 1)[0].worse).toEqual([]);
