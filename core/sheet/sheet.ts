@@ -6,7 +6,7 @@ import { hatchAreas, type HatchArea } from "./hatch";
 import { drawView, VIEW_NAMES, type ViewDrawing } from "./views";
 
 /** Raise it when drawings or surfaces are computed differently: kept results are then made anew. */
-export const SHEET_VERSION = 4;
+export const SHEET_VERSION = 5;
 
 export interface Sheet {
   views: ViewDrawing[];

@@ -9,6 +9,8 @@ export interface RealMaterial {
   name: string;
   /** Own relief in real life, mm: hides layer lines that are shallower than it. */
   reliefMm: number;
+  /** Height of one plain face between its reliefs in real life, mm; 0 where it has none. Lines show on each face by themselves. */
+  faceMm: number;
   roughness: Roughness;
   /** What to do about printed lines. */
   lines: string;
@@ -21,6 +23,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "slate",
     name: "slate roof",
     reliefMm: 8,
+    faceMm: 200,
     roughness: "grained",
     lines: "lines along the courses pass for slate; across them sand or fill",
     paint: "dark grey, single slates lighter and bluer, pale dry brush on the edges",
@@ -29,6 +32,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "tile",
     name: "tiled roof",
     reliefMm: 15,
+    faceMm: 160,
     roughness: "grained",
     lines: "thick base coat is enough",
     paint: "red-brown, single tiles darker, moss in the north",
@@ -37,6 +41,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "thatch",
     name: "thatch",
     reliefMm: 40,
+    faceMm: 0,
     roughness: "rough",
     lines: "leave: the relief hides them",
     paint: "straw over dark brown, grey with age",
@@ -45,6 +50,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "plank",
     name: "planks",
     reliefMm: 4,
+    faceMm: 150,
     roughness: "grained",
     lines: "print so that lines run along the grain, then leave them",
     paint: "grey-brown, each plank its own tone, dark gaps",
@@ -53,6 +59,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "timber",
     name: "beams",
     reliefMm: 6,
+    faceMm: 200,
     roughness: "grained",
     lines: "lines along the beam pass for grain",
     paint: "dark brown, light edges",
@@ -61,6 +68,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "brick",
     name: "brick",
     reliefMm: 8,
+    faceMm: 65,
     roughness: "grained",
     lines: "thick base coat, joints kept open",
     paint: "base of joint colour, bricks by dry brush, single bricks picked out",
@@ -69,6 +77,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "stone",
     name: "cut stone",
     reliefMm: 10,
+    faceMm: 300,
     roughness: "rough",
     lines: "stipple with torn foam; do not dry brush where relief is shallow",
     paint: "blotches of blue and brown under thin grey",
@@ -77,6 +86,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "rubble",
     name: "rubble and rock",
     reliefMm: 60,
+    faceMm: 0,
     roughness: "rough",
     lines: "leave: the relief hides them",
     paint: "dark base, three lighter dry brushes, wash in the cracks",
@@ -85,6 +95,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "render",
     name: "render or plaster",
     reliefMm: 2,
+    faceMm: 0,
     roughness: "rough",
     lines: "cover with paste or sand: no sanding needed",
     paint: "off-white over undercoat cream, stains under sills",
@@ -93,6 +104,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "metal",
     name: "sheet metal",
     reliefMm: 1,
+    faceMm: 1000,
     roughness: "smooth",
     lines: "fill and sand, finish at P400",
     paint: "gloss or satin, chips and streaks last",
@@ -101,6 +113,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "rust",
     name: "rusted iron",
     reliefMm: 3,
+    faceMm: 0,
     roughness: "rough",
     lines: "leave or stipple: texture is wanted",
     paint: "dark brown, orange stipple, pigment unsealed where nobody touches",
@@ -109,6 +122,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "glass",
     name: "glass",
     reliefMm: 0,
+    faceMm: 1000,
     roughness: "smooth",
     lines: "do not print it: clear sheet cut to a template",
     paint: "none; gloss, mask it",
@@ -117,6 +131,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "canvas",
     name: "canvas or cloth",
     reliefMm: 2,
+    faceMm: 0,
     roughness: "grained",
     lines: "sand the open folds",
     paint: "pale base, shade in the folds",
@@ -125,6 +140,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "mud",
     name: "mud and earth",
     reliefMm: 20,
+    faceMm: 0,
     roughness: "rough",
     lines: "leave: groundwork covers it",
     paint: "dark when wet, gloss in the puddles",
@@ -133,6 +149,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     id: "concrete",
     name: "concrete",
     reliefMm: 2,
+    faceMm: 0,
     roughness: "grained",
     lines: "fill gentle slopes; board marks may stay",
     paint: "warm grey, streaks, pale edges",
@@ -143,13 +160,19 @@ export const realMaterial = (id: string): RealMaterial | undefined => REAL_MATER
 
 export type LinesVerdict = "hidden" | "pass" | "treat";
 
+/** So many ridges on one plain face are seen as lines, however deep the joints round it are. Common practice, no source. */
+const MANY_RIDGES = 3;
+
 /**
  * Whether the material's own relief hides a layer step at 1:`ratio`: relief well above the step hides it (three times: common
- * practice), grain of about its height lets it pass for the material, else it must be treated.
+ * practice), grain of about its height lets it pass for the material, else it must be treated. Relief does not help where its plain
+ * faces carry many ridges each: bricks have deep joints and show lines all the same.
  */
-export function linesOnMaterial(material: RealMaterial, cuspMm: number, ratio: number): LinesVerdict {
+export function linesOnMaterial(material: RealMaterial, steps: { cuspMm: number; pitchMm: number }, ratio: number): LinesVerdict {
   const relief = material.reliefMm / ratio;
   if (material.roughness === "smooth") return "treat";
-  if (relief >= 3 * cuspMm) return "hidden";
-  return relief >= cuspMm ? "pass" : "treat";
+  const ridges = steps.pitchMm > 0 ? material.faceMm / ratio / steps.pitchMm : 0;
+  if (ridges >= MANY_RIDGES && material.roughness !== "rough") return "treat";
+  if (relief >= 3 * steps.cuspMm) return ridges >= MANY_RIDGES ? "pass" : "hidden";
+  return relief >= steps.cuspMm ? "pass" : "treat";
 }

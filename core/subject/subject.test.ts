@@ -153,10 +153,17 @@ describe("where it will live", () => {
 
 describe("real materials", () => {
   it("relief hides what it is well above: thatch at 1:56 hides a 0.2 mm step, sheet metal never does", () => {
-    expect(linesOnMaterial(realMaterial("thatch")!, 0.2, 56)).toBe("hidden");
-    expect(linesOnMaterial(realMaterial("metal")!, 0.02, 56)).toBe("treat");
-    expect(linesOnMaterial(realMaterial("slate")!, 0.13, 56)).toBe("pass");
-    expect(linesOnMaterial(realMaterial("render")!, 0.13, 56)).toBe("treat");
+    const roof = (cuspMm: number) => ({ cuspMm, pitchMm: 2 });
+    expect(linesOnMaterial(realMaterial("thatch")!, roof(0.2), 56)).toBe("hidden");
+    expect(linesOnMaterial(realMaterial("metal")!, roof(0.02), 56)).toBe("treat");
+    expect(linesOnMaterial(realMaterial("slate")!, roof(0.13), 56)).toBe("pass");
+    expect(linesOnMaterial(realMaterial("render")!, roof(0.13), 56)).toBe("treat");
+  });
+  it("deep joints do not hide lines on the faces between them: a brick of 1.16 mm carries five layers of 0.2", () => {
+    const wall = { cuspMm: 0.04, pitchMm: 0.2 };
+    expect(realMaterial("brick")!.reliefMm / 56).toBeGreaterThan(3 * wall.cuspMm);
+    expect(linesOnMaterial(realMaterial("brick")!, wall, 56)).toBe("treat");
+    expect(linesOnMaterial(realMaterial("brick")!, { ...wall, pitchMm: 0.5 }, 56)).toBe("hidden");
   });
   it("every material says what to do", () => {
     for (const m of REAL_MATERIALS) expect(m.lines.length * m.paint.length, m.id).toBeGreaterThan(0);

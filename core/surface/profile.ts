@@ -21,7 +21,7 @@ export function coatOver(below: Float64Array, filmMm: number, solids: number, pi
   for (const v of below) mean += v;
   mean /= below.length;
   const wet = filmMm / solids;
-  const share = levellingShare(pitchMm);
+  const share = levellingShare(pitchMm, wet);
   return below.map((v) => {
     const level = Math.max(v + filmMm * 0.15, mean + wet);
     const conform = v + wet;

@@ -4,8 +4,8 @@
  * own coupon replaces them.
  */
 import type { CautionId } from "../care";
-import { afterCoat, afterSanding, VOLUME_SOLIDS } from "./fill";
-import { SMOOTH_ENOUGH_MM, type Steps } from "./steps";
+import { afterCoat, afterSanding, papersFor, VOLUME_SOLIDS } from "./fill";
+import { BRUSH_FINDS_MM, SMOOTH_ENOUGH_MM, type Steps } from "./steps";
 
 export type SchoolId = "thick-coat" | "fill-and-sand" | "leave";
 
@@ -50,14 +50,14 @@ export const SCHOOLS: School[] = [
 const RATES = {
   thickCoat: { setUpS: 5 * 60, perCm2S: 5, waitS: 4 * 3600, filmMm: 0.1, solids: VOLUME_SOLIDS.thickPaint, most: 3 },
   filler: { setUpS: 8 * 60, perCm2S: 1.2, waitS: 2 * 3600, filmMm: 0.04, solids: VOLUME_SOLIDS.filler, most: 4 },
-  sand: { setUpS: 4 * 60, perCm2S: 7, waitS: 20 * 60, grades: [240, 320, 400] },
+  sand: { setUpS: 4 * 60, perCm2S: 7, waitS: 20 * 60 },
 };
 
 const thickCoat = (areaMm2: number, before: number, pitchMm: number, n: number): SchoolStage => {
   const r = RATES.thickCoat;
   return {
     title: n === 1 ? "Thick base coat, 40 % matt medium, brushed into the lines" : "Thick base coat again, across the lines",
-    leavesMm: afterCoat(before, r.solids, pitchMm),
+    leavesMm: afterCoat(before, r.solids, pitchMm, r.filmMm / r.solids),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
     waitS: r.waitS,
     filmMm: r.filmMm,
@@ -70,7 +70,7 @@ const filler = (areaMm2: number, before: number, pitchMm: number): SchoolStage =
   const r = RATES.filler;
   return {
     title: "Filler primer, sprayed wet",
-    leavesMm: afterCoat(before, r.solids, pitchMm),
+    leavesMm: afterCoat(before, r.solids, pitchMm, r.filmMm / r.solids),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
     waitS: r.waitS,
     filmMm: r.filmMm,
@@ -79,15 +79,16 @@ const filler = (areaMm2: number, before: number, pitchMm: number): SchoolStage =
   };
 };
 
-const sand = (areaMm2: number, before: number): SchoolStage => {
+/** Bare plastic is cut with P80 to P120, which makes the rest easy; filler is sanded from about its own step down to P400. */
+const sand = (areaMm2: number, before: number, bare: boolean): SchoolStage => {
   const r = RATES.sand;
-  const last = r.grades[r.grades.length - 1];
+  const papers = papersFor(Math.max(before, bare ? 0.1 : 0.045), bare ? 120 : 400);
   return {
-    title: `Sand wet, P${r.grades.join(", P")}, with a block`,
-    leavesMm: afterSanding(before, last),
+    title: `Sand ${bare ? "the bare plastic dry" : "wet"}, P${papers.join(", P")}, with a block`,
+    leavesMm: afterSanding(before, papers[papers.length - 1]),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
     waitS: r.waitS,
-    filmMm: -0.02,
+    filmMm: bare ? 0 : -0.02,
     sanding: true,
     cautions: ["sanding-dust"],
   };
@@ -103,24 +104,26 @@ export function planSchool(school: SchoolId, areaMm2: number, steps: Steps): Sch
     left = stage.leavesMm;
   };
   if (school === "thick-coat") {
-    while (left > SMOOTH_ENOUGH_MM && stages.length < RATES.thickCoat.most) add(thickCoat(areaMm2, left, steps.pitchMm, stages.length + 1));
+    while (left > BRUSH_FINDS_MM && stages.length < RATES.thickCoat.most) add(thickCoat(areaMm2, left, steps.pitchMm, stages.length + 1));
   } else if (school === "fill-and-sand") {
     if (left > SMOOTH_ENOUGH_MM) {
+      if (left > 0.08) add(sand(areaMm2, left, true));
       add(filler(areaMm2, left, steps.pitchMm));
-      add(filler(areaMm2, left, steps.pitchMm));
-      add(sand(areaMm2, left));
+      add(sand(areaMm2, left, false));
       if (left > SMOOTH_ENOUGH_MM) add(filler(areaMm2, left, steps.pitchMm));
     }
     notes.push("Sanding reaches open, flat areas only; grooves and corners stay as they are.");
   }
   const filmMm = stages.reduce((sum, s) => sum + s.filmMm, 0);
-  if (steps.pitchMm > 1 && school !== "leave")
+  if (steps.pitchMm > 1 && school === "thick-coat")
     notes.push(
       `Steps ${steps.pitchMm.toFixed(1)} mm apart never flow out by themselves: sand with a block, print thinner layers, or cover with texture.`,
     );
+  if (school === "thick-coat" && left > BRUSH_FINDS_MM)
+    notes.push(`Leaves ${Math.round(left * 1000)} µm: a dry brush still finds them. Sand, or stipple instead of brushing.`);
   if (filmMm > 0.05)
     notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: grooves close by ${(filmMm * 2).toFixed(2)} mm, clips and slots too.`);
-  if (school === "leave" && left > SMOOTH_ENOUGH_MM)
+  if (school === "leave" && left > BRUSH_FINDS_MM)
     notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
   const found = SCHOOLS.find((s) => s.id === school);
   if (!found) throw new Error(`planSchool: no school ${school}`);

@@ -1,18 +1,20 @@
 /**
- * Layer steps on a sloping face, and whether they show.
+ * What printing leaves on a face, and whether it shows.
  *
  * Cusp height c = t·|cos φ|, φ between the facet's normal and the build direction (Dolenc & Mäkelä 1994, Computer-Aided
- * Design 26(2), 119–126). Step run = t / tan(slope from level). A top that lies on a layer has no steps; an upright wall
- * shows the rounded edges of its beads, about half the layer height from ridge to valley (a model, not a measurement).
+ * Design 26(2), 119–126). Step run = t / tan(slope from level), wider the nearer to level; only a top that lies on a layer has none.
+ * The edges of beads are round: about half a layer from ridge to valley on an upright wall (a model, not a measurement), and nowhere
+ * less, so that the step never grows towards a steeper face.
+ * A level top of filament shows the lines that it was laid in: one line width apart, lower than the steps.
  *
- * A pattern is seen when its pitch covers two minutes of arc or more (a line pair at decimal acuity 1.0, ISO 8596) and the
- * slope changes enough to catch light; from one minute on a dry brush brings it out (common practice, no source).
+ * A pattern is plain when its pitch covers two minutes of arc or more (a line pair at decimal acuity 1.0, ISO 8596). A dry brush
+ * touches ridges wherever the viewer stands: its verdict goes by their height alone (common practice, no source).
  */
 import { arcMinutes } from "../scale";
 
-/** A face this close to level lies on a layer and has no steps. */
-const LEVEL_DEG = 1.5;
-/** From here on a face counts as a wall. */
+/** A face this close to level lies on a layer: what is left is the rounding of the mesh. */
+const LEVEL_DEG = 0.3;
+/** From here on a face is called a wall. Its steps follow on those of a slope without a break. */
 const WALL_DEG = 80;
 
 export type SlopeKind = "level" | "slope" | "wall";
@@ -21,34 +23,48 @@ export function slopeKind(slopeDeg: number): SlopeKind {
   return slopeDeg <= LEVEL_DEG ? "level" : slopeDeg >= WALL_DEG ? "wall" : "slope";
 }
 
+/** What the machine lays down: layers, and lines in them. Resin cures whole layers and has no lines. */
+export interface Grain {
+  layerMm: number;
+  lineWidthMm?: number;
+}
+
 export interface Steps {
   /** Ridge to valley, mm. */
   cuspMm: number;
-  /** Distance from step to step as the eye meets it: the run of a slope, at least the layer height; 0 on a level face. */
+  /** Distance from ridge to ridge as the eye meets it: the run of a slope, at least the layer height; 0 where there are none. */
   pitchMm: number;
 }
 
-/** Steps on a face at `slopeDeg` from level (0 = level, 90 = wall) printed in layers of `layerMm`. */
-export function stepsOn(slopeDeg: number, layerMm: number): Steps {
-  const kind = slopeKind(slopeDeg);
-  if (kind === "level") return { cuspMm: 0, pitchMm: 0 };
-  if (kind === "wall") return { cuspMm: layerMm / 2, pitchMm: layerMm };
+/** Ridge to valley of a bead's round edge on a wall, and of the lines on a level top, as a share of the layer. Common practice, no source. */
+const BEAD_SHARE = 0.5;
+const RASTER_SHARE = 0.3;
+
+/** What shows on a face at `slopeDeg` from level (0 = level, 90 = wall). */
+export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Steps {
+  if (slopeKind(slopeDeg) === "level")
+    return lineWidthMm === undefined ? { cuspMm: 0, pitchMm: 0 } : { cuspMm: layerMm * RASTER_SHARE, pitchMm: lineWidthMm };
   const phi = (slopeDeg * Math.PI) / 180;
-  return { cuspMm: layerMm * Math.cos(phi), pitchMm: Math.max(layerMm, layerMm / Math.tan(phi)) };
+  return {
+    cuspMm: layerMm * Math.max(BEAD_SHARE, Math.cos(phi)),
+    pitchMm: Math.max(layerMm, layerMm / Math.tan(phi)),
+  };
 }
 
 export type Seen = "plain" | "dry brush" | "hidden";
 
-/** Minutes of arc from which a line pattern is plain, and from which a dry brush finds it. */
-export const SEEN_ARCMIN = { plain: 2, dryBrush: 1 };
-/** Steps lower than this give the brush and the light nothing to catch. Common practice, no source. */
+/** Minutes of arc from which a line pattern is plain. */
+export const PLAIN_ARCMIN = 2;
+/** Steps lower than this give the light nothing to catch. Common practice, no source. */
 export const SMOOTH_ENOUGH_MM = 0.02;
+/** Ridges up to this height a dry brush rides over: fine resin layers, primed, do not come out. Common practice, no source. */
+export const BRUSH_FINDS_MM = 0.05;
 
-/** Whether steps of this height and pitch show at a distance. */
+/** Whether steps of this height and pitch show at a distance, or at least under a dry brush, from whatever distance. */
 export function seenAt(steps: Steps, distanceMm: number): { seen: Seen; arcmin: number } {
   const arcmin = steps.pitchMm > 0 ? arcMinutes(steps.pitchMm, distanceMm) : 0;
-  if (steps.cuspMm <= SMOOTH_ENOUGH_MM || arcmin < SEEN_ARCMIN.dryBrush) return { seen: "hidden", arcmin };
-  return { seen: arcmin >= SEEN_ARCMIN.plain ? "plain" : "dry brush", arcmin };
+  if (steps.cuspMm > SMOOTH_ENOUGH_MM && arcmin >= PLAIN_ARCMIN) return { seen: "plain", arcmin };
+  return { seen: steps.cuspMm > BRUSH_FINDS_MM + 1e-9 ? "dry brush" : "hidden", arcmin };
 }
 
 export const SEEN_WORDS: Record<Seen, string> = {

@@ -10,7 +10,7 @@ import { useTonight } from "~app/features/frame/tonightModel";
 import { PrinterBars } from "~app/features/print/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { Key, useKey } from "~app/ui/keys";
-import { defaultWork, linedSurfaces } from "./defaultWork";
+import { defaultWork, grainOf, linedSurfaces } from "./defaultWork";
 import { firstLook } from "./firstLook";
 import { PartFacts } from "./PartFacts";
 import { PartLeaves } from "./PartLeaves";
@@ -43,7 +43,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const problem = useReckoning().problems.get(part.id);
   const surfaces = state.sheet?.surfaces ?? [];
   const best = printOptions(part, scene)[0];
-  const lined = best ? linedSurfaces(surfaces, best.printer.layerMm, choicesOf(part, scene).viewingDistanceMm) : [];
+  const lined = best ? linedSurfaces(surfaces, grainOf(best.printer), choicesOf(part, scene).viewingDistanceMm) : [];
   const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
   const notes = firstLook(part, project, surfaces, model);
   const index = parts.indexOf(part);

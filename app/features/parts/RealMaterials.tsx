@@ -1,4 +1,5 @@
 /** What each surface is in real life. It decides before printing what is done about lines, and later how it is painted. */
+import { grainOf } from "./defaultWork";
 import { formatArea, formatMm } from "~core/measure";
 import { printOptions, type Part, type Project } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
@@ -12,7 +13,7 @@ const WORDS = { hidden: "its own relief hides the lines", pass: "lines pass for 
 
 export function RealMaterials({ part, project, surfaces }: { part: Part; project: Project; surfaces: readonly Surface[] }) {
   const { run } = useActions();
-  const layerMm = printOptions(part, project.scene)[0]?.printer.layerMm;
+  const printer = printOptions(part, project.scene)[0]?.printer;
   const shown = surfaces
     .filter((s) => !s.underside)
     .sort((a, b) => b.areaMm2 - a.areaMm2)
@@ -34,8 +35,9 @@ export function RealMaterials({ part, project, surfaces }: { part: Part; project
         {shown.map((s) => {
           const name = surfaceName(s);
           const material = realMaterial(part.materials.find((m) => m.surface === name)?.material ?? "");
-          const cusp = layerMm === undefined || s.kind !== "slope" ? 0 : stepsOn(s.slopeDeg, layerMm).cuspMm;
-          const verdict = material && cusp > 0 ? linesOnMaterial(material, cusp, project.scene.scale.ratio) : null;
+          const steps = printer ? stepsOn(s.slopeDeg, grainOf(printer)) : { cuspMm: 0, pitchMm: 0 };
+          const cusp = steps.cuspMm;
+          const verdict = material && cusp > 0 ? linesOnMaterial(material, steps, project.scene.scale.ratio) : null;
           return (
             <tr key={s.id}>
               <td>

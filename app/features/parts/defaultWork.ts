@@ -4,22 +4,37 @@
  */
 import { choicesOf, printOptions, type Part, type Project, type WorkItem } from "~core/project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "~core/subject";
-import { seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
+import type { Printer } from "~core/print";
+import { seenAt, stepsOn, surfaceName, type Grain, type SchoolId, type Steps, type Surface } from "~core/surface";
 
-/** Surfaces that show lines, the plainest and largest first; undersides are left out. */
-export function linedSurfaces(
-  surfaces: readonly Surface[],
-  layerMm: number,
-  distanceMm: number,
-): { surface: Surface; seen: "plain" | "dry brush"; arcmin: number; cuspMm: number; pitchMm: number }[] {
+/** What a printer lays down, as its lines show. */
+export const grainOf = (printer: Printer): Grain =>
+  printer.process === "fdm" ? { layerMm: printer.layerMm, lineWidthMm: printer.lineWidthMm } : { layerMm: printer.layerMm };
+
+export interface LinedSurface extends Steps {
+  surface: Surface;
+  seen: "plain" | "dry brush";
+  arcmin: number;
+}
+
+/** Slopes show first, walls next, level tops last. */
+const KIND_ORDER: Record<Surface["kind"], number> = { slope: 0, wall: 1, level: 2 };
+
+/** Surfaces that show lines, the plainest and largest first, slopes before walls before tops; undersides are left out. */
+export function linedSurfaces(surfaces: readonly Surface[], grain: Grain, distanceMm: number): LinedSurface[] {
   return surfaces
     .flatMap((surface) => {
-      if (surface.underside || surface.kind !== "slope") return [];
-      const steps = stepsOn(surface.slopeDeg, layerMm);
+      if (surface.underside) return [];
+      const steps = stepsOn(surface.slopeDeg, grain);
       const { seen, arcmin } = seenAt(steps, distanceMm);
       return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
     })
-    .sort((a, b) => (a.seen === b.seen ? b.surface.areaMm2 - a.surface.areaMm2 : a.seen === "plain" ? -1 : 1));
+    .sort(
+      (a, b) =>
+        Number(b.seen === "plain") - Number(a.seen === "plain") ||
+        KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
+        b.surface.areaMm2 - a.surface.areaMm2,
+    );
 }
 
 export function hideItem(id: string, school: SchoolId, lined: { surface: Surface; cuspMm: number; pitchMm: number }): WorkItem {
@@ -41,9 +56,9 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   if (best && part.source.kind !== "scratch") {
     items.push({ id: newId(), kind: "print", printerId: best.printer.id, up: best.facts.up, typed: null });
     // What its own material hides, or passes for, gets no work.
-    const lined = linedSurfaces(surfaces, best.printer.layerMm, viewingDistanceMm).find((l) => {
+    const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm).find((l) => {
       const material = realMaterial(part.materials.find((m) => m.surface === surfaceName(l.surface))?.material ?? "");
-      return !material || linesOnMaterial(material, l.cuspMm, project.scene.scale.ratio) === "treat";
+      return !material || linesOnMaterial(material, l, project.scene.scale.ratio) === "treat";
     });
     if (lined) items.push(hideItem(newId(), finish === "display" ? "fill-and-sand" : "thick-coat", lined));
   }

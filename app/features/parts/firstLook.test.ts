@@ -107,10 +107,14 @@ describe("the five sentences", () => {
     expect(near).toMatchObject({ act: true, plain: "plain to see, from 250 mm" });
   });
 
-  it("say that no lines show where nothing slopes", () => {
-    expect(look(brick, projectOf([brick]), drawSheet(block(), buildTopology(block()), "+z").surfaces).get("lines")!.bold).toBe(
-      "No lines will show",
-    );
+  it("say that a block's walls show lines on filament, and nothing does on resin", () => {
+    const surfaces = drawSheet(block(), buildTopology(block()), "+z").surfaces;
+    const only = (process: "fdm" | "resin") => ({
+      ...brick,
+      prints: brick.prints.filter((f) => (f.one.process === "fdm") === (process === "fdm")),
+    });
+    expect(look(only("fdm"), projectOf([only("fdm")]), surfaces).get("lines")!.bold).toMatch(/^Lines every 0\.2 mm on the wall/);
+    expect(look(only("resin"), projectOf([only("resin")]), surfaces).get("lines")!.bold).toBe("No lines will show");
   });
 
   it("say which printer a part is too long for", () => {
@@ -186,7 +190,7 @@ describe("the plan that is proposed", () => {
     expect(defaultWork(base, projectOf([base]), [], id).every((w) => w.kind === "coat")).toBe(true);
     expect(defaultWork(base, { ...projectOf([base]), paints: [] }, [], id)).toEqual([]);
   });
-  it("hides nothing that a resin layer does not show", () => expect(linedSurfaces(sheet.surfaces, 0.05, 1000)).toEqual([]));
+  it("hides nothing that a resin layer does not show", () => expect(linedSurfaces(sheet.surfaces, { layerMm: 0.05 }, 1000)).toEqual([]));
   it("puts the plainest first and keeps undersides out", () => {
     const of = (slopeDeg: number, areaMm2: number, underside = false) => ({
       id: slopeDeg,
@@ -195,9 +199,10 @@ describe("the plan that is proposed", () => {
       facing: "front" as const,
       underside,
       areaMm2,
+      faceMm: Math.sqrt(areaMm2),
       triangles: 1,
     });
-    const lined = linedSurfaces([of(30, 900), of(8, 100), of(20, 500, true)], 0.2, 1000);
+    const lined = linedSurfaces([of(30, 900), of(8, 100), of(20, 500, true)], { layerMm: 0.2 }, 1000);
     expect(lined.map((l) => l.surface.slopeDeg)).toEqual([8, 30]);
     expect(hideItem("h", "leave", lined[0])).toMatchObject({ kind: "hide", areaMm2: 100, surface: "8° slope, front" });
   });

@@ -24,7 +24,7 @@ import {
 import { checkHomes, linesOnMaterial, realMaterial } from "~core/subject";
 import { SEEN_WORDS, surfaceName, type Surface } from "~core/surface";
 import type { Reasons } from "~app/ui/why";
-import { linedSurfaces } from "./defaultWork";
+import { grainOf, linedSurfaces } from "./defaultWork";
 
 export interface Note {
   id: string;
@@ -171,7 +171,7 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
   const best = printOptions(part, project.scene)[0];
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const { viewingDistanceMm } = choicesOf(part, project.scene);
-  const lined = linedSurfaces(surfaces, best.printer.layerMm, viewingDistanceMm)[0];
+  const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm)[0];
   const distance = formatMm(viewingDistanceMm);
   if (!lined)
     return {
@@ -184,7 +184,7 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
     };
   const real = part.materials.find((m) => m.surface === surfaceName(lined.surface));
   const material = real && realMaterial(real.material);
-  const covered = material && linesOnMaterial(material, lined.cuspMm, project.scene.scale.ratio);
+  const covered = material && linesOnMaterial(material, lined, project.scene.scale.ratio);
   return {
     id: "lines",
     act: lined.seen === "plain" && (!covered || covered === "treat"),
@@ -192,7 +192,8 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
     bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`,
     plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,
     reasons: {
-      formula: "pitch = layer ÷ tan(slope), step = layer × cos(slope); plain from 2 minutes of arc, found by a dry brush from 1",
+      formula:
+        "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top the lines themselves; plain from 2 minutes of arc, found by a dry brush above 0.05 mm from any distance",
       inputs: [
         { name: "slope", value: `${lined.surface.slopeDeg.toFixed(1)}° from level` },
         { name: "layer", value: `${best.printer.layerMm} mm` },
@@ -202,7 +203,7 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
       assumptions: [
         { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
         { text: "One minute of arc is what a good eye resolves.", kind: "published", source: "ISO 8596:2017" },
-        { text: "A dry brush finds half of that pitch.", kind: PRACTICE },
+        { text: "A dry brush finds ridges by their height, wherever you stand.", kind: PRACTICE },
       ],
     },
   };

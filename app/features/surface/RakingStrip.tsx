@@ -1,6 +1,6 @@
 /** The raking strip: the surface's profile under low light, before and after every stage, with what a dry brush finds as a band. */
 import { formatMm } from "~core/measure";
-import { coatOver, sandDown, sawTooth, SMOOTH_ENOUGH_MM, type SchoolPlan, type Steps } from "~core/surface";
+import { coatOver, sandDown, sawTooth, BRUSH_FINDS_MM, type SchoolPlan, type Steps } from "~core/surface";
 import { useWidth } from "~app/ui/useWidth";
 
 interface Row {
@@ -63,9 +63,9 @@ export function RakingStrip({ steps, plan }: { steps: Steps; plan: SchoolPlan })
               <g key={i}>
                 <rect
                   x={left}
-                  y={base - SMOOTH_ENOUGH_MM * tall}
+                  y={base - BRUSH_FINDS_MM * tall}
                   width={width - left - right}
-                  height={SMOOTH_ENOUGH_MM * tall}
+                  height={BRUSH_FINDS_MM * tall}
                   fill="var(--setting)"
                   opacity="0.4"
                 />

@@ -8,7 +8,7 @@ import { planSchool, SCHOOLS, SEEN_WORDS, seenAt, stepsOn, surfaceName, type Sch
 import { Page, Section } from "~app/features/frame/Page";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
-import { hideItem } from "~app/features/parts/defaultWork";
+import { grainOf, hideItem } from "~app/features/parts/defaultWork";
 import { SheetDrawing } from "~app/features/parts/SheetDrawing";
 import { SheetWaits } from "~app/features/parts/PartPage";
 import { useSheet } from "~app/features/parts/useSheet";
@@ -53,9 +53,8 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   if (!state.sheet || !printer) return <SheetWaits state={state} />;
   const distance = choicesOf(part, project.scene).viewingDistanceMm;
   const judged = state.sheet.surfaces
-    .filter((s) => s.kind !== "level")
     .map((s) => {
-      const steps = stepsOn(s.slopeDeg, printer.layerMm);
+      const steps = stepsOn(s.slopeDeg, grainOf(printer));
       return { surface: s, steps, ...seenAt(steps, distance) };
     })
     .sort(
@@ -89,7 +88,8 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
           bold: `${surfaceName(j.surface)}: ${j.steps.pitchMm > 0 ? `lines every ${formatMm(j.steps.pitchMm)}` : "no lines"}`,
           plain: `${formatArea(j.surface.areaMm2)}; ${SEEN_WORDS[j.seen]}`,
           reasons: {
-            formula: "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope)",
+            formula:
+              "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top one line width, three tenths of a layer",
             inputs: [
               { name: "slope", value: `${j.surface.slopeDeg.toFixed(1)}°` },
               { name: "layer", value: `${printer.layerMm} mm, ${printer.name}` },
@@ -98,6 +98,8 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
             ],
             assumptions: [
               { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+              { text: "Round edges of beads, and lines on level tops.", kind: "model" },
+              { text: "A dry brush finds ridges above 0.05 mm wherever you stand.", kind: "practice" },
               { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" },
             ],
           },
