@@ -41,6 +41,37 @@ describe("inch convert", () => {
   );
 });
 
+describe("inch coats with dates and air", () => {
+  const stack = (days: number, airC = 20) =>
+    file(
+      `stack-${days}-${airC}.json`,
+      JSON.stringify({
+        layers: [
+          { family: "solvent primer", method: "spray", atH: 0, airC, rh: 50 },
+          { family: "enamel", atH: 24, airC, rh: 50 },
+          { family: "solvent varnish", method: "spray", atH: 24 + days * 24, airC, rh: 50 },
+        ],
+      }),
+    );
+  it("clears a stop by a planned wait, which cold lengthens", async () => {
+    expect((await value("coats", stack(3), {})).ok).toBe(false);
+    expect((await value("coats", stack(12), {})).ok).toBe(true);
+    expect((await value("coats", stack(12, 5), {})).ok).toBe(false);
+  });
+  it("refuses a layer that is laid before the one below it", async () => {
+    const back = file(
+      "back.json",
+      JSON.stringify({
+        layers: [
+          { family: "enamel", atH: 9 },
+          { family: "enamel", atH: 3 },
+        ],
+      }),
+    );
+    expect(await run("coats", back, {})).toMatchObject({ ok: false, problem: { code: "coats.order", where: "layers.1.atH" } });
+  });
+});
+
 describe("inch inspect", () => {
   it("measures a box of 10 × 20 × 30", async () => {
     const r = await value("inspect", box, { scale: "1:64" });

@@ -1,7 +1,7 @@
 /** The verbs of the headless command. Each reads files and arguments, calls the core and gives plain data. */
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
-import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
+import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod, AIR_LIMITS } from "../core/coat";
 import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/measure";
 import {
   FILE_UNIT_MM,
@@ -233,6 +233,9 @@ const coatsSchema = Joi.object({
           .valid(...Object.keys(METHODS))
           .default("brush"),
         coats: Joi.number().integer().min(1).max(20).default(1),
+        atH: Joi.number().min(0).max(100_000),
+        airC: Joi.number().min(AIR_LIMITS.airC.least).max(AIR_LIMITS.airC.most),
+        rh: Joi.number().min(AIR_LIMITS.rh.least).max(AIR_LIMITS.rh.most),
       }).unknown(true),
     ),
 }).unknown(true);
@@ -258,15 +261,31 @@ function coats(bytes: Uint8Array): Result<unknown> {
     family: l.family,
     method: l.method,
     coats: l.coats,
+    atH: l.atH,
+    airC: l.airC,
+    rh: l.rh,
   }));
-  const { ok: fine, verdicts } = checkStack(layers);
+  for (let i = 1; i < layers.length; i++) {
+    const [before, at] = [layers[i - 1].atH, layers[i].atH];
+    if (before !== undefined && at !== undefined && at < before)
+      return fail(
+        "coats.order",
+        "Layers are given from the ground up, so each is laid no earlier than the one below it.",
+        `layers.${i}.atH`,
+      );
+  }
+  const { ok: fine, verdicts, air } = checkStack(layers);
   return ok({
     ok: fine,
-    verdicts: verdicts.map(({ under, over, verdict, waitS, why, remedy, through, source }) => ({
+    air,
+    verdicts: verdicts.map(({ under, over, verdict, waitS, ageS, shortS, mist, why, remedy, through, source }) => ({
       under,
       over,
       verdict,
       waitS,
+      ageS,
+      shortS,
+      mist,
       why,
       remedy,
       through,

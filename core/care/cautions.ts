@@ -3,7 +3,18 @@
  * licensed practice always come first, and these never replace them.
  */
 export type CautionId =
-  "resin" | "sanding-dust" | "solvent-spray" | "heat" | "blade" | "instant-glue" | "alcohol" | "lamp" | "hot-parts" | "cement" | "epoxy";
+  | "resin"
+  | "sanding-dust"
+  | "solvent-spray"
+  | "heat"
+  | "blade"
+  | "instant-glue"
+  | "alcohol"
+  | "lamp"
+  | "hot-parts"
+  | "cement"
+  | "epoxy"
+  | "hot-glue";
 
 export interface Caution {
   short: string;
@@ -30,6 +41,10 @@ export const CAUTIONS: Record<CautionId, Caution> = {
     text: "Nozzle and bed are hot: let them cool before you reach in. Do not leave a printer alone without a smoke alarm.",
   },
   cement: { short: "gloves, dust mask", text: "Powder with cement is alkaline: gloves, dust mask, wash off at once." },
+  "hot-glue": {
+    short: "burns: it sticks while hot",
+    text: "Hot glue sticks to skin while it burns it: keep fingers out, cold water near.",
+  },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };
 

@@ -5,7 +5,8 @@
  * covers a quarter, a wash lies in the recesses, pigment is porous. The look down ends at the first closed film, that is
  * when less than `OPEN_SHARE` of a coat is still bare.
  */
-import { coverOf, FAMILIES, recoatS, type CoatLayer } from "./families";
+import { slowdown, sprayFault, TABLE_AIR, type Air } from "./climate";
+import { coverOf, FAMILIES, recoatS, type CoatLayer, type CoatMethod } from "./families";
 import { COAT_RULES, UNKNOWN_PAIR, type CoatRule, type Verdict } from "./rules";
 
 /** Share of a coat that may lie bare before a solvent finds it. Common practice, no source. */
@@ -25,11 +26,26 @@ export interface BoundaryVerdict {
   source: string;
   /** Coats between the two that do not close the film. */
   through: string[];
+  /** Age that the coat below has when the other is laid, s; null where it is not planned. */
+  ageS: number | null;
+  /** How much longer it would have to wait, s; 0 when the plan waits long enough or does not say. */
+  shortS: number;
+  /** The same pair where the coat above is laid in distant, dry mist coats, if that is better. */
+  mist: Verdict | null;
+}
+
+/** A layer that is sprayed in air in which it should not be. */
+export interface AirFault {
+  layer: string;
+  layerId: string;
+  why: string;
 }
 
 export interface StackCheck {
+  /** No pair is "never" or "seal first", no planned wait too short, no spray in the wrong air. */
   ok: boolean;
   verdicts: BoundaryVerdict[];
+  air: AirFault[];
 }
 
 const RANK: Record<Verdict, number> = { fine: 0, wait: 1, "test first": 2, "seal first": 3, never: 4 };
@@ -42,15 +58,51 @@ export function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatR
         (r.under === undefined || r.under.includes(under.family)) &&
         (r.over === undefined || r.over.includes(over.family)) &&
         (r.underCleaner === undefined || r.underCleaner === FAMILIES[under.family].cleaner) &&
-        (r.overCleaner === undefined || r.overCleaner === FAMILIES[over.family].cleaner),
+        (r.overCleaner === undefined || r.overCleaner === FAMILIES[over.family].cleaner) &&
+        (r.overMethod === undefined || r.overMethod.includes(over.method)),
     ) ?? UNKNOWN_PAIR
   );
 }
 
+/** The air in which a coat dries. */
+const airOf = ({ airC, rh }: CoatLayer): Air => ({ airC: airC ?? TABLE_AIR.airC, rh: rh ?? TABLE_AIR.rh });
+const SPRAYED: CoatMethod[] = ["spray", "airbrush", "mist"];
+
+/** One pair: the rule's verdict, the wait in this air, and what the plan makes of it. */
+function judge(under: CoatLayer, over: CoatLayer, rule: CoatRule, through: string[]): BoundaryVerdict {
+  const slow = slowdown(FAMILIES[under.family].cleaner, airOf(under));
+  const waitS = (rule.waitS ?? recoatS(under)) * slow;
+  const ageS = under.atH !== undefined && over.atH !== undefined ? (over.atH - under.atH) * 3600 : null;
+  const asMist = over.method === "mist" && rule.mist !== undefined ? rule.mist : rule.verdict;
+  let verdict = asMist;
+  if (ageS !== null && rule.clearsS !== undefined && isClash(verdict) && ageS >= rule.clearsS * slow) verdict = "test first";
+  if (verdict === "wait" && waitS === 0) verdict = "fine";
+  // A stop has no wait that would do; what may be laid must be old enough.
+  const shortS = ageS === null || isClash(verdict) ? 0 : Math.max(0, waitS - ageS);
+  if (verdict === "wait" && ageS !== null && shortS === 0) verdict = "fine";
+  const mist = over.method !== "mist" && rule.mist !== undefined && RANK[rule.mist] < RANK[verdict] ? rule.mist : null;
+  return {
+    under: under.name,
+    over: over.name,
+    underId: under.id,
+    overId: over.id,
+    verdict,
+    waitS,
+    why: rule.why,
+    remedy: rule.remedy,
+    ruleId: rule.id,
+    source: rule.source,
+    through,
+    ageS,
+    shortS,
+    mist,
+  };
+}
+
 /**
- * @param layers from the ground up
+ * @param layers from the ground up; with `atH` the waits that are planned are checked, with `airC` and `rh` they follow the air
  * @param rules the table, a user's own rows in front
- * @returns one verdict for every pair that touches; `ok` when no pair is "never" or "seal first"
+ * @returns one verdict for every pair that touches
  */
 export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRule[] = COAT_RULES): StackCheck {
   const verdicts: BoundaryVerdict[] = [];
@@ -61,28 +113,25 @@ export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRul
     for (let j = i - 1; j >= 0 && bare >= OPEN_SHARE; j--) {
       const under = layers[j];
       const rule = ruleFor(under, over, rules);
+      const found = judge(under, over, rule, [...through]);
       const neighbour = j === i - 1;
-      const waitS = rule.waitS ?? recoatS(under);
+      // One warning is enough for several coats of a kind over the same ground.
+      const told = found.verdict === "test first" && verdicts.some((v) => v.ruleId === rule.id && v.underId === under.id);
       // Past the neighbour only what is worse than waiting matters, and a wait that is longer.
-      if (neighbour || RANK[rule.verdict] >= RANK["test first"] || (rule.verdict === "wait" && waitS > 0))
-        verdicts.push({
-          under: under.name,
-          over: over.name,
-          underId: under.id,
-          overId: over.id,
-          verdict: rule.verdict === "wait" && waitS === 0 ? "fine" : rule.verdict,
-          waitS,
-          why: rule.why,
-          remedy: rule.remedy,
-          ruleId: rule.id,
-          source: rule.source,
-          through: [...through],
-        });
+      if (
+        !told &&
+        (neighbour || RANK[found.verdict] >= RANK["test first"] || (found.verdict === "wait" && found.waitS > 0) || found.shortS > 0)
+      )
+        verdicts.push(found);
       through.unshift(under.name);
       bare *= 1 - coverOf(under);
     }
   }
-  return { ok: !verdicts.some((v) => isClash(v.verdict)), verdicts };
+  const air = layers.flatMap((layer): AirFault[] => {
+    const why = SPRAYED.includes(layer.method) && !FAMILIES[layer.family].ground ? sprayFault(airOf(layer)) : null;
+    return why ? [{ layer: layer.name, layerId: layer.id, why }] : [];
+  });
+  return { ok: air.length === 0 && !verdicts.some((v) => isClash(v.verdict) || v.shortS > 0), verdicts, air };
 }
 
 /** The worst verdict first; of equals the longest wait. */

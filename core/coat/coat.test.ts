@@ -5,6 +5,7 @@ import {
   coverOf,
   FAMILIES,
   filmOf,
+  METHODS,
   recoatS,
   type CoatFamily,
   type CoatLayer,
@@ -75,6 +76,95 @@ describe("the known traps", () => {
   it("paint on bare plastic: prime first; on primer it may", () => {
     expect(checkStack([layer("bare resin"), layer("water acrylic")]).ok).toBe(false);
     expect(checkStack([layer("bare resin"), layer("water primer", "spray"), layer("water acrylic")]).ok).toBe(true);
+  });
+});
+
+// Common practice, no source, row by row.
+describe("what goes over what", () => {
+  const pair = (under: CoatFamily, over: CoatFamily, method: CoatMethod = "brush") =>
+    checkStack([layer(under), layer(over, method)]).verdicts[0];
+  it.each<[CoatFamily, CoatFamily, CoatMethod, Verdict]>([
+    ["bare foam", "enamel", "brush", "never"],
+    ["bare foam", "oil paint", "brush", "never"],
+    ["bare foam", "uv resin", "brush", "seal first"],
+    ["bare foam", "water primer", "brush", "fine"],
+    ["clear sheet", "lacquer", "spray", "never"],
+    ["clear sheet", "solvent varnish", "spray", "never"],
+    ["clear sheet", "water varnish", "brush", "fine"],
+    ["plastic sheet", "uv resin", "brush", "never"],
+    ["plastic sheet", "solvent primer", "spray", "fine"],
+    ["plastic sheet", "lacquer", "mist", "fine"],
+    ["bare filament", "wet sanding", "brush", "seal first"],
+    ["bare filament", "water acrylic", "dry brush", "test first"],
+    ["bare filament", "water acrylic", "brush", "seal first"],
+    ["water varnish", "wet sanding", "brush", "test first"],
+    ["solvent primer", "wet sanding", "brush", "wait"],
+    ["solvent varnish", "alcohol", "pour", "never"],
+    ["water acrylic", "alcohol", "pour", "seal first"],
+    ["enamel", "alcohol", "pour", "wait"],
+    ["bare resin", "alcohol", "pour", "fine"],
+    ["white glue", "wetted sand", "pour", "fine"],
+    ["wetted sand", "solvent primer", "spray", "wait"],
+    ["water wash", "water wash", "wash", "fine"],
+    ["enamel wash", "solvent varnish", "spray", "never"],
+    ["enamel wash", "solvent varnish", "mist", "test first"],
+    ["oil paint", "solvent varnish", "spray", "never"],
+    ["alcohol ink", "lacquer", "spray", "test first"],
+  ])("%s under %s, %s: %s", (under, over, method, want) => expect(pair(under, over, method).verdict).toBe(want));
+
+  it("no wait is without a number, whatever lies over whatever", () => {
+    for (const under of Object.keys(FAMILIES) as CoatFamily[])
+      for (const over of Object.keys(FAMILIES) as CoatFamily[])
+        for (const method of Object.keys(METHODS) as CoatMethod[]) {
+          const v = pair(under, over, method);
+          expect(Number.isFinite(v.waitS), `${under} ${over} ${method}`).toBe(true);
+          expect(v.waitS).toBeGreaterThanOrEqual(0);
+        }
+  });
+  it("an unsaid stop never says to wait in the same breath", () => {
+    for (const r of COAT_RULES) if (r.verdict === "never") expect(r.remedy, r.id).not.toMatch(/wait|days/i);
+  });
+  it("any number of dry-brush coats leaves the recesses open", () => {
+    expect(coverOf(layer("water acrylic", "dry brush", 20))).toBeLessThan(0.7);
+    const check = checkStack([
+      layer("water primer"),
+      layer("enamel"),
+      layer("water acrylic", "dry brush", 20),
+      layer("solvent varnish", "spray"),
+    ]);
+    expect(check.ok).toBe(false);
+  });
+  it("three dry-brushed tones on dark filament are warned of once", () => {
+    const check = checkStack([layer("bare filament"), ...[0, 1, 2].map(() => layer("water acrylic", "dry brush"))]);
+    expect(check.ok).toBe(true);
+    expect(check.verdicts.filter((v) => v.verdict === "test first").length).toBe(1);
+  });
+  it("says what distant, dry mist coats would make of a stop", () =>
+    expect(pair("enamel wash", "solvent varnish", "spray").mist).toBe("test first"));
+});
+
+describe("dates and air", () => {
+  const at = (family: CoatFamily, atH: number, more: Partial<CoatLayer> = {}): CoatLayer => ({ ...layer(family, "spray"), atH, ...more });
+  it("a planned wait clears a stop, and a shorter one does not", () => {
+    const enamel = (days: number) => checkStack([at("enamel", 0), at("solvent varnish", days * 24)]);
+    expect(enamel(3)).toMatchObject({ ok: false, verdicts: [{ verdict: "never" }] });
+    expect(enamel(11)).toMatchObject({ ok: true, verdicts: [{ verdict: "test first" }] });
+  });
+  it("cold lengthens it", () => {
+    const cold = { airC: 10, rh: 50 };
+    expect(checkStack([at("enamel", 0, cold), at("solvent varnish", 11 * 24)]).ok).toBe(false);
+    expect(checkStack([at("enamel", 0, cold), at("solvent varnish", 21 * 24)]).ok).toBe(true);
+  });
+  it("a wait that the plan keeps is fine, and one that it does not says by how much", () => {
+    expect(checkStack([at("water acrylic", 0), at("enamel wash", 25)]).verdicts[0]).toMatchObject({ verdict: "fine", shortS: 0 });
+    const early = checkStack([at("water acrylic", 0), at("enamel wash", 10)]);
+    expect(early).toMatchObject({ ok: false, verdicts: [{ verdict: "wait", shortS: 14 * 3600, ageS: 10 * 3600 }] });
+    expect(checkStack([at("water acrylic", 0, { airC: 20, rh: 80 }), at("enamel wash", 25)]).ok).toBe(false);
+  });
+  it("spraying in damp air is told, brushing is not", () => {
+    const damp = { airC: 15, rh: 90 };
+    expect(checkStack([at("water primer", 0, damp)]).air).toMatchObject([{ layer: "water primer" }]);
+    expect(checkStack([{ ...layer("water primer"), ...damp }]).air).toEqual([]);
   });
 });
 

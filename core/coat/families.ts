@@ -7,6 +7,7 @@ export type CoatFamily =
   | "bare resin"
   | "bare foam"
   | "clear sheet"
+  | "plastic sheet"
   | "water primer"
   | "solvent primer"
   | "water acrylic"
@@ -14,6 +15,8 @@ export type CoatFamily =
   | "lacquer"
   | "enamel"
   | "enamel wash"
+  | "oil paint"
+  | "alcohol ink"
   | "water varnish"
   | "solvent varnish"
   | "gloss effect"
@@ -22,7 +25,10 @@ export type CoatFamily =
   | "white glue"
   | "instant glue"
   | "wetted sand"
-  | "cement ground";
+  | "chalk paste"
+  | "cement ground"
+  | "alcohol"
+  | "wet sanding";
 
 export type Cleaner = "water" | "alcohol" | "white spirit" | "strong thinner" | "none once cured";
 
@@ -52,6 +58,7 @@ export const FAMILIES: Record<CoatFamily, FamilyFacts> = {
   "bare resin": GROUND,
   "bare foam": GROUND,
   "clear sheet": GROUND,
+  "plastic sheet": GROUND,
   "water primer": { cleaner: "water", touchS: 20 * MIN, recoatS: 1 * H, throughS: 12 * H, filmMm: 0.02, cover: 1, solids: 0.3 },
   "solvent primer": { cleaner: "strong thinner", touchS: 15 * MIN, recoatS: 1 * H, throughS: 24 * H, filmMm: 0.03, cover: 1, solids: 0.35 },
   "water acrylic": { cleaner: "water", touchS: 15 * MIN, recoatS: 30 * MIN, throughS: 24 * H, filmMm: 0.02, cover: 0.95, solids: 0.35 },
@@ -59,6 +66,8 @@ export const FAMILIES: Record<CoatFamily, FamilyFacts> = {
   lacquer: { cleaner: "strong thinner", touchS: 10 * MIN, recoatS: 30 * MIN, throughS: 12 * H, filmMm: 0.015, cover: 1, solids: 0.2 },
   enamel: { cleaner: "white spirit", touchS: 6 * H, recoatS: 24 * H, throughS: 7 * DAY, filmMm: 0.025, cover: 1, solids: 0.45 },
   "enamel wash": { cleaner: "white spirit", touchS: 2 * H, recoatS: 24 * H, throughS: 7 * DAY, filmMm: 0.005, cover: 0.3, solids: 0.1 },
+  "oil paint": { cleaner: "white spirit", touchS: 3 * DAY, recoatS: 4 * DAY, throughS: 30 * DAY, filmMm: 0.02, cover: 0.6, solids: 0.7 },
+  "alcohol ink": { cleaner: "alcohol", touchS: 5 * MIN, recoatS: 15 * MIN, throughS: 2 * H, filmMm: 0.004, cover: 0.5, solids: 0.1 },
   "water varnish": { cleaner: "water", touchS: 30 * MIN, recoatS: 2 * H, throughS: 24 * H, filmMm: 0.015, cover: 1, solids: 0.3 },
   "solvent varnish": {
     cleaner: "strong thinner",
@@ -75,21 +84,35 @@ export const FAMILIES: Record<CoatFamily, FamilyFacts> = {
   "white glue": { cleaner: "water", touchS: 1 * H, recoatS: 4 * H, throughS: 24 * H, filmMm: 0.1, cover: 0.6, solids: 0.5 },
   "instant glue": { cleaner: "none once cured", touchS: 1 * MIN, recoatS: 10 * MIN, throughS: 12 * H, filmMm: 0.05, cover: 0.3, solids: 1 },
   "wetted sand": { cleaner: "water", touchS: 4 * H, recoatS: 12 * H, throughS: 24 * H, filmMm: 1, cover: 0.9, solids: 0.6 },
+  "chalk paste": { cleaner: "water", touchS: 2 * H, recoatS: 12 * H, throughS: 24 * H, filmMm: 1, cover: 0.9, solids: 0.6 },
+  // What wets or rubs and leaves nothing: it is judged for what it does to the coats below.
+  alcohol: { cleaner: "alcohol", touchS: 0, recoatS: 10 * MIN, throughS: 10 * MIN, filmMm: 0, cover: 0, solids: 0 },
+  "wet sanding": { cleaner: "water", touchS: 0, recoatS: 1 * H, throughS: 1 * H, filmMm: 0, cover: 0, solids: 0 },
   "cement ground": { cleaner: "none once cured", touchS: 4 * H, recoatS: 24 * H, throughS: 48 * H, filmMm: 2, cover: 0.9, solids: 0.8 },
 };
 
-export type CoatMethod = "brush" | "spray" | "airbrush" | "dry brush" | "wash" | "sponge" | "dust" | "pour";
+export type CoatMethod = "brush" | "spray" | "airbrush" | "mist" | "dry brush" | "wash" | "sponge" | "dust" | "pour";
 
 /** How a method changes cover and film of one coat. Common practice, no source. */
-export const METHODS: Record<CoatMethod, { cover: number | null; film: number; word: string }> = {
-  brush: { cover: null, film: 1.2, word: "brushed" },
-  spray: { cover: null, film: 1, word: "sprayed" },
-  airbrush: { cover: null, film: 0.7, word: "airbrushed" },
-  "dry brush": { cover: 0.25, film: 0.4, word: "dry-brushed" },
-  wash: { cover: 0.3, film: 0.3, word: "as a wash" },
-  sponge: { cover: 0.4, film: 0.6, word: "sponged" },
-  dust: { cover: 0.3, film: 0.5, word: "dusted on" },
-  pour: { cover: null, film: 1, word: "poured" },
+export interface MethodFacts {
+  /** Share of the ground that one coat closes; null as the family. */
+  cover: number | null;
+  /** And that any number of coats closes: a dry brush never reaches the recesses. */
+  coverMost: number;
+  film: number;
+  word: string;
+}
+
+export const METHODS: Record<CoatMethod, MethodFacts> = {
+  brush: { cover: null, coverMost: 1, film: 1.2, word: "brushed" },
+  spray: { cover: null, coverMost: 1, film: 1, word: "sprayed" },
+  airbrush: { cover: null, coverMost: 1, film: 0.7, word: "airbrushed" },
+  mist: { cover: 0.5, coverMost: 0.9, film: 0.3, word: "in distant, dry mist coats" },
+  "dry brush": { cover: 0.25, coverMost: 0.6, film: 0.4, word: "dry-brushed" },
+  wash: { cover: 0.3, coverMost: 0.6, film: 0.3, word: "as a wash" },
+  sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, word: "sponged" },
+  dust: { cover: 0.3, coverMost: 0.6, film: 0.5, word: "dusted on" },
+  pour: { cover: null, coverMost: 1, film: 1, word: "poured" },
 };
 
 export interface CoatLayer {
@@ -99,12 +122,18 @@ export interface CoatLayer {
   method: CoatMethod;
   coats: number;
   hex?: string;
+  /** When its last coat is laid, hours from any beginning. With it the wait that is planned is known. */
+  atH?: number;
+  /** The air from then on; the table's when not said. */
+  airC?: number;
+  rh?: number;
 }
 
 /** Share of the ground that a layer closes after all its coats. */
 export function coverOf(layer: CoatLayer): number {
-  const one = METHODS[layer.method].cover ?? FAMILIES[layer.family].cover;
-  return 1 - (1 - one) ** Math.max(1, layer.coats);
+  const { cover, coverMost } = METHODS[layer.method];
+  const one = FAMILIES[layer.family].cover === 0 ? 0 : (cover ?? FAMILIES[layer.family].cover);
+  return Math.min(coverMost, 1 - (1 - one) ** Math.max(1, layer.coats));
 }
 
 /** Dry film of a layer where it lies, mm. */
@@ -114,6 +143,7 @@ export function filmOf(layer: CoatLayer): number {
 
 /** Wait before a like coat may follow: grows with the square of the film beyond the usual one, at least the table's time. */
 export function recoatS(layer: CoatLayer): number {
-  const perCoat = filmOf(layer) / Math.max(1, layer.coats) / FAMILIES[layer.family].filmMm;
-  return FAMILIES[layer.family].recoatS * Math.max(1, perCoat) ** 2;
+  const { filmMm, recoatS: usual } = FAMILIES[layer.family];
+  if (filmMm === 0) return usual;
+  return usual * Math.max(1, filmOf(layer) / Math.max(1, layer.coats) / filmMm) ** 2;
 }

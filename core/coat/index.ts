@@ -1,3 +1,4 @@
 export * from "./check";
+export * from "./climate";
 export * from "./families";
 export * from "./rules";

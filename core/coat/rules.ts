@@ -2,7 +2,7 @@
  * What may go over what. The first row that matches a pair decides. `under` and `over` name families; a row without one
  * matches all. All rows are common practice without a published source, unless they say so.
  */
-import type { Cleaner, CoatFamily } from "./families";
+import type { Cleaner, CoatFamily, CoatMethod } from "./families";
 
 export type Verdict = "fine" | "wait" | "test first" | "seal first" | "never";
 
@@ -12,9 +12,14 @@ export interface CoatRule {
   over?: CoatFamily[];
   underCleaner?: Cleaner;
   overCleaner?: Cleaner;
+  overMethod?: CoatMethod[];
   verdict: Verdict;
   /** Least age of the coat below, s; undefined takes its usual recoat time. */
   waitS?: number;
+  /** Age of the coat below, s, from which the stop is only to be tested first. */
+  clearsS?: number;
+  /** The verdict where the coat above is laid in distant, dry mist coats. */
+  mist?: Verdict;
   why: string;
   remedy: string;
   source: string;
@@ -23,10 +28,20 @@ export interface CoatRule {
 const DAY = 86400,
   H = 3600;
 const PRACTICE = "common practice, no source";
-const WATER: CoatFamily[] = ["water primer", "water acrylic", "water wash", "water varnish", "white glue", "wetted sand", "gloss effect"];
-const GROUNDS: CoatFamily[] = ["bare filament", "bare resin", "bare foam", "clear sheet"];
-const PAINTS: CoatFamily[] = ["water acrylic", "water wash", "lacquer", "enamel", "enamel wash"];
+const WATER: CoatFamily[] = [
+  "water primer",
+  "water acrylic",
+  "water wash",
+  "water varnish",
+  "white glue",
+  "wetted sand",
+  "chalk paste",
+  "gloss effect",
+];
+const GROUNDS: CoatFamily[] = ["bare filament", "bare resin", "bare foam", "clear sheet", "plastic sheet"];
+const PAINTS: CoatFamily[] = ["water acrylic", "water wash", "lacquer", "enamel", "enamel wash", "oil paint", "alcohol ink"];
 const HOT: CoatFamily[] = ["solvent primer", "lacquer", "solvent varnish"];
+const SPIRIT: CoatFamily[] = ["enamel", "enamel wash", "oil paint"];
 
 export const COAT_RULES: CoatRule[] = [
   // The ground itself.
@@ -37,6 +52,24 @@ export const COAT_RULES: CoatRule[] = [
     verdict: "never",
     why: "Strong solvent melts bare foam.",
     remedy: "Seal the foam with thinned white glue or water-based primer first.",
+    source: PRACTICE,
+  },
+  {
+    id: "spirit-on-foam",
+    under: ["bare foam"],
+    over: SPIRIT,
+    verdict: "never",
+    why: "White spirit softens bare foam and creeps into it.",
+    remedy: "Seal the foam with thinned white glue or water-based primer first.",
+    source: PRACTICE,
+  },
+  {
+    id: "resin-on-foam",
+    under: ["bare foam"],
+    over: ["uv resin"],
+    verdict: "seal first",
+    why: "Liquid resin eats into bare foam, and its heat as it cures melts it.",
+    remedy: "Seal with white glue or water-based primer, then thin layers.",
     source: PRACTICE,
   },
   {
@@ -58,6 +91,65 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
   {
+    id: "solvent-on-clear",
+    under: ["clear sheet"],
+    over: HOT,
+    verdict: "never",
+    why: "Strong thinner crazes and fogs clear sheet.",
+    remedy: "Mask it, or use a water-based gloss.",
+    source: PRACTICE,
+  },
+  {
+    id: "alcohol-on-clear",
+    under: ["clear sheet"],
+    over: ["alcohol", "alcohol ink"],
+    verdict: "test first",
+    waitS: 0,
+    why: "Some clear sheet cracks under alcohol where it is bent or cut.",
+    remedy: "Wash with soapy water instead.",
+    source: PRACTICE,
+  },
+  {
+    id: "resin-on-plastic-sheet",
+    under: ["plastic sheet"],
+    over: ["uv resin"],
+    verdict: "never",
+    why: "Cured resin does not hold on polystyrene: it peels.",
+    remedy: "Use a solvent putty or epoxy putty.",
+    source: PRACTICE,
+  },
+  {
+    id: "lacquer-on-plastic-sheet",
+    under: ["plastic sheet"],
+    over: ["lacquer", "solvent varnish"],
+    verdict: "test first",
+    waitS: 0,
+    mist: "fine",
+    why: "Strong thinner in a wet coat softens bare polystyrene.",
+    remedy: "Prime first, or light coats.",
+    source: PRACTICE,
+  },
+  {
+    id: "wet-sanding-bare-filament",
+    under: ["bare filament"],
+    over: ["wet sanding"],
+    verdict: "seal first",
+    why: "Water wicks between the lines and into the infill.",
+    remedy: "Sand the bare print dry with a mask, or prime it first.",
+    source: PRACTICE,
+  },
+  {
+    id: "dry-brush-on-dark-filament",
+    under: ["bare filament"],
+    over: ["water acrylic", "enamel"],
+    overMethod: ["dry brush"],
+    verdict: "test first",
+    waitS: 0,
+    why: "On dark, matt filament a dry brush alone does for pieces that are only looked at; it rubs off where hands go.",
+    remedy: "Prime what is handled.",
+    source: PRACTICE,
+  },
+  {
     id: "resin-on-bare-filament",
     under: ["bare filament"],
     over: ["uv resin"],
@@ -68,7 +160,7 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "paint-on-bare",
-    under: ["bare filament", "bare resin"],
+    under: ["bare filament", "bare resin", "plastic sheet"],
     over: PAINTS,
     verdict: "seal first",
     why: "Paint on bare plastic rubs off and hides no fault.",
@@ -89,16 +181,30 @@ export const COAT_RULES: CoatRule[] = [
   {
     id: "solvent-varnish-on-enamel",
     under: ["enamel", "enamel wash"],
-    over: ["solvent varnish", "lacquer", "solvent primer"],
+    over: HOT,
     verdict: "never",
     waitS: 10 * DAY,
+    clearsS: 10 * DAY,
+    mist: "test first",
     why: "Strong thinner swells enamel that is not hard through: it wrinkles.",
-    remedy: "Use a water-based matt, or wait ten days and try a hidden spot.",
+    remedy: "Use a water-based matt.",
+    source: PRACTICE,
+  },
+  {
+    id: "solvent-varnish-on-oil",
+    under: ["oil paint"],
+    over: HOT,
+    verdict: "never",
+    waitS: 30 * DAY,
+    clearsS: 30 * DAY,
+    mist: "test first",
+    why: "Oil paint stays soft below its skin for weeks: strong thinner wrinkles it.",
+    remedy: "Use a water-based matt once it is touch dry.",
     source: PRACTICE,
   },
   {
     id: "spirit-on-enamel",
-    under: ["enamel", "enamel wash"],
+    under: SPIRIT,
     overCleaner: "white spirit",
     verdict: "wait",
     waitS: 24 * H,
@@ -112,13 +218,35 @@ export const COAT_RULES: CoatRule[] = [
     over: ["lacquer", "solvent primer"],
     verdict: "test first",
     waitS: 24 * H,
+    mist: "wait",
     why: "Strong thinner can craze a thin water-based film.",
-    remedy: "Mist very light coats, or stay water-based.",
+    remedy: "Stay water-based where it may.",
+    source: PRACTICE,
+  },
+  {
+    id: "solvent-primer-on-ground",
+    under: ["wetted sand", "white glue", "chalk paste", "water primer"],
+    over: ["solvent primer", "lacquer"],
+    verdict: "wait",
+    waitS: 12 * H,
+    why: "A can over glued sand is routine once the glue is dry right through.",
+    remedy: "Leave it overnight, then two light coats.",
+    source: PRACTICE,
+  },
+  {
+    id: "hot-on-alcohol-ink",
+    under: ["alcohol ink"],
+    over: HOT,
+    verdict: "test first",
+    waitS: 2 * H,
+    mist: "wait",
+    why: "Strong thinner lifts ink and bleeds it.",
+    remedy: "Seal with a water-based varnish first.",
     source: PRACTICE,
   },
   {
     id: "solvent-varnish-on-water",
-    under: ["water acrylic", "water wash", "water primer", "wetted sand", "white glue"],
+    under: ["water acrylic", "water wash", "water primer", "wetted sand", "white glue", "chalk paste"],
     over: ["solvent varnish"],
     verdict: "wait",
     waitS: 24 * H,
@@ -129,11 +257,78 @@ export const COAT_RULES: CoatRule[] = [
   {
     id: "enamel-wash-on-acrylic",
     under: ["water acrylic", "water wash", "water primer", "lacquer", "solvent primer"],
-    over: ["enamel wash"],
+    over: ["enamel wash", "oil paint"],
     verdict: "wait",
     waitS: 24 * H,
     why: "White spirit leaves dry acrylic alone, but a scrubbing brush does not.",
     remedy: "A day to dry, soft brush, no scrubbing; seal first if many corrections are likely.",
+    source: PRACTICE,
+  },
+
+  // Alcohol as a step of its own, to wet or to wash.
+  {
+    id: "alcohol-on-solvent-varnish",
+    under: ["solvent varnish"],
+    over: ["alcohol"],
+    verdict: "never",
+    why: "Alcohol turns a solvent matt varnish white and crusty.",
+    remedy: "Wet with water and a drop of soap. Another coat of the same varnish may cure what has happened.",
+    source: PRACTICE,
+  },
+  {
+    id: "alcohol-on-paint",
+    under: ["water acrylic", "water wash", "water primer", "alcohol ink", "lacquer"],
+    over: ["alcohol", "alcohol ink"],
+    verdict: "seal first",
+    waitS: 24 * H,
+    why: "Alcohol lifts paint that is not sealed.",
+    remedy: "A water-based varnish first, or wet with water and a drop of soap.",
+    source: PRACTICE,
+  },
+  {
+    id: "alcohol-on-water-varnish",
+    under: ["water varnish", "gloss effect"],
+    over: ["alcohol", "alcohol ink"],
+    verdict: "test first",
+    waitS: 24 * H,
+    why: "Water-based varnish takes alcohol for a moment, not for a scrub.",
+    remedy: "Dab, do not rub.",
+    source: PRACTICE,
+  },
+  {
+    id: "after-alcohol",
+    under: ["alcohol"],
+    verdict: "wait",
+    waitS: 10 * 60,
+    why: "It is gone in minutes.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "wet-sanding-water-films",
+    under: ["water varnish", "water acrylic", "water wash", "water primer", "white glue", "wetted sand", "chalk paste", "gloss effect"],
+    over: ["wet sanding"],
+    verdict: "test first",
+    waitS: 24 * H,
+    why: "Water softens a water-based film: it rolls up under the paper.",
+    remedy: "A day to dry, fine paper, little water; or sand dry with a mask.",
+    source: PRACTICE,
+  },
+  {
+    id: "wet-sanding",
+    over: ["wet sanding"],
+    verdict: "wait",
+    why: "Films that water does not touch may be sanded wet once they are hard.",
+    remedy: "Rinse and dry before the next coat.",
+    source: PRACTICE,
+  },
+  {
+    id: "after-wet-sanding",
+    under: ["wet sanding"],
+    verdict: "wait",
+    waitS: 1 * H,
+    why: "What was wet must dry, and the dust be gone.",
+    remedy: "",
     source: PRACTICE,
   },
 
@@ -149,7 +344,7 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "sand-on-lacquer",
-    under: ["lacquer", "water acrylic", "water wash"],
+    under: ["lacquer", "water acrylic", "water wash", "alcohol ink"],
     over: ["wetted sand"],
     verdict: "test first",
     waitS: 24 * H,
@@ -161,7 +356,7 @@ export const COAT_RULES: CoatRule[] = [
   // Pigments and gloss.
   {
     id: "pigment-on-gloss",
-    under: ["gloss effect", "enamel", "uv resin"],
+    under: ["gloss effect", "enamel", "oil paint", "uv resin"],
     over: ["pigment"],
     verdict: "never",
     why: "Pigment needs tooth: on gloss it slides off.",
@@ -232,6 +427,53 @@ export const COAT_RULES: CoatRule[] = [
     waitS: 24 * H,
     why: "Cement must set before it is coated: its alkali and water spoil films.",
     remedy: "Wait a day.",
+    source: PRACTICE,
+  },
+
+  // Wet in wet, as it is meant to be.
+  {
+    id: "sand-in-wet-glue",
+    under: ["white glue", "chalk paste"],
+    over: ["wetted sand", "pigment"],
+    verdict: "fine",
+    waitS: 0,
+    why: "Sand goes into the wet glue: that is what holds it.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "wash-wet-in-wet",
+    under: ["water wash"],
+    over: ["water wash"],
+    verdict: "fine",
+    waitS: 0,
+    why: "Washes may follow wet in wet: they blend. For a clean edge let the first one dry.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "oil-over-dry",
+    over: ["oil paint"],
+    verdict: "wait",
+    waitS: 24 * H,
+    why: "White spirit is mild on dry films.",
+    remedy: "A day to dry.",
+    source: PRACTICE,
+  },
+  {
+    id: "ink-on-dry",
+    over: ["alcohol ink"],
+    verdict: "test first",
+    why: "Alcohol may lift what is below.",
+    remedy: "Over a cured varnish or primer.",
+    source: PRACTICE,
+  },
+  {
+    id: "alcohol-on-hard",
+    over: ["alcohol"],
+    verdict: "wait",
+    why: "Films that alcohol does not touch may be wetted once they are hard.",
+    remedy: "",
     source: PRACTICE,
   },
 

@@ -9,11 +9,13 @@ import { fail, ok, type Result } from "../measure";
 export type Material = "filament print" | "resin print" | "foam" | "card" | "wood" | "metal" | "plastic sheet" | "clear sheet";
 export const MATERIALS: Material[] = ["filament print", "resin print", "foam", "card", "wood", "metal", "plastic sheet", "clear sheet"];
 
-export type GlueId = "white-glue" | "instant-gel" | "epoxy-5" | "contact" | "hot-glue";
+export type GlueId = "white-glue" | "instant-gel" | "instant-thin" | "epoxy-5" | "contact" | "hot-glue" | "plastic-cement" | "uv-resin";
 
 export interface Glue {
   id: GlueId;
   name: string;
+  /** Both sides wait so long before they are joined, s: what must go off first. */
+  flashS: number;
   /** Time in which the parts may still be moved, s. */
   openS: number;
   /** May be handled, s. */
@@ -24,8 +26,12 @@ export interface Glue {
   gapMm: number;
   /** Materials it spoils. */
   spoils: Material[];
-  /** Needs at least one side that breathes, or the rim only dries. */
+  /** Materials it holds at all; undefined for all that it does not spoil. */
+  only?: Material[];
+  /** Needs at least one side that breathes; between sealed faces it dries from the rim. */
   needsPorous: boolean;
+  /** Sets by light: one side must let it through, or the joint is open at its rim. */
+  needsLight: boolean;
   takesLoad: boolean;
   says: string;
   cautions: CautionId[];
@@ -41,27 +47,84 @@ export const GLUES: Glue[] = [
     id: "instant-gel",
     family: "instant glue",
     name: "instant glue, gel",
+    flashS: 0,
     openS: 10,
     handleS: 60,
-    fullS: 12 * 3600,
-    gapMm: 0.2,
+    fullS: 2 * 3600,
+    gapMm: 0.3,
     spoils: ["foam", "clear sheet"],
     needsPorous: false,
+    needsLight: false,
     takesLoad: true,
-    says: "Holds in seconds, brittle when levered.",
+    says: "Holds in a minute, with an activator in seconds; takes load within the hour or two, brittle when levered.",
     cautions: ["instant-glue"],
+    source: PRACTICE,
+  },
+  {
+    id: "instant-thin",
+    family: "instant glue",
+    name: "instant glue, thin",
+    flashS: 0,
+    openS: 5,
+    handleS: 30,
+    fullS: 1 * 3600,
+    gapMm: 0.05,
+    spoils: ["foam", "clear sheet"],
+    needsPorous: false,
+    needsLight: false,
+    takesLoad: true,
+    says: "Runs into a joint that is held together; only where the faces meet.",
+    cautions: ["instant-glue"],
+    source: PRACTICE,
+  },
+  {
+    id: "plastic-cement",
+    family: null,
+    name: "plastic cement",
+    flashS: 0,
+    openS: 60,
+    handleS: 30 * 60,
+    fullS: 12 * 3600,
+    gapMm: 0.1,
+    spoils: ["foam"],
+    only: ["plastic sheet"],
+    needsPorous: false,
+    needsLight: false,
+    takesLoad: true,
+    says: "Melts polystyrene to polystyrene: as strong as the sheet.",
+    cautions: ["solvent-spray"],
+    source: PRACTICE,
+  },
+  {
+    id: "uv-resin",
+    family: "uv resin",
+    name: "printing resin and a lamp",
+    flashS: 0,
+    openS: 60,
+    handleS: 60,
+    fullS: 10 * 60,
+    gapMm: 0.5,
+    spoils: ["foam"],
+    only: ["resin print", "clear sheet"],
+    needsPorous: false,
+    needsLight: true,
+    takesLoad: true,
+    says: "Hard where the lamp reaches, sands like the print; thin layers.",
+    cautions: ["resin", "lamp"],
     source: PRACTICE,
   },
   {
     id: "white-glue",
     family: "white glue",
     name: "white glue",
+    flashS: 0,
     openS: 10 * 60,
     handleS: 4 * 3600,
     fullS: 24 * 3600,
     gapMm: 0.3,
     spoils: [],
     needsPorous: true,
+    needsLight: false,
     takesLoad: false,
     says: "Safe on paint, foam and clear parts; dries from the rim.",
     cautions: [],
@@ -71,12 +134,14 @@ export const GLUES: Glue[] = [
     id: "epoxy-5",
     family: null,
     name: "five-minute epoxy",
+    flashS: 0,
     openS: 4 * 60,
     handleS: 30 * 60,
     fullS: 24 * 3600,
     gapMm: 2,
     spoils: [],
     needsPorous: false,
+    needsLight: false,
     takesLoad: true,
     says: "Fills gaps, takes load, gives time to place.",
     cautions: ["epoxy"],
@@ -86,14 +151,16 @@ export const GLUES: Glue[] = [
     id: "contact",
     family: null,
     name: "foam-safe contact glue",
+    flashS: 10 * 60,
     openS: 60,
     handleS: 30 * 60,
     fullS: 12 * 3600,
     gapMm: 0.5,
     spoils: [],
     needsPorous: false,
+    needsLight: false,
     takesLoad: true,
-    says: "Tacks at once; may be moved on after 2 to 3 h.",
+    says: "Spread on both sides, left to go off, then it tacks at once; may be moved on after 2 to 3 h.",
     cautions: [],
     source: PRACTICE,
   },
@@ -101,20 +168,26 @@ export const GLUES: Glue[] = [
     id: "hot-glue",
     family: null,
     name: "hot glue",
+    flashS: 0,
     openS: 20,
     handleS: 2 * 60,
     fullS: 10 * 60,
     gapMm: 3,
     spoils: ["clear sheet"],
     needsPorous: false,
+    needsLight: false,
     takesLoad: false,
     says: "Quick location on foam; strength from another glue.",
-    cautions: ["heat"],
+    cautions: ["hot-glue"],
     source: PRACTICE,
   },
 ];
 
-const POROUS: Material[] = ["foam", "card", "wood"];
+/** Let water out through themselves. Foam is of closed cells: it does not, but nothing seals its face either. */
+const BREATHES: Material[] = ["card", "wood"];
+/** Faces that meet all over, mm: water-based glue holds between them with a night's wait. Common practice, no source. */
+const SNUG_MM = 0.15;
+const OVERNIGHT = "snug faces: a thin film, pressed together overnight";
 
 export interface JointNeeds {
   a: Material;
@@ -134,14 +207,24 @@ export interface GlueChoice {
 /** All glues for a joint, those that suit first, then by the time until the part may be handled. */
 export function gluesFor(needs: JointNeeds): GlueChoice[] {
   const choices = GLUES.map((glue): GlueChoice => {
-    const against: string[] = [];
-    for (const m of [needs.a, needs.b]) if (glue.spoils.includes(m)) against.push(`spoils ${m}`);
+    const against: string[] = [],
+      how: string[] = [];
+    const both = [needs.a, needs.b];
+    for (const m of both) if (glue.spoils.includes(m)) against.push(`spoils ${m}`);
+    const strange = glue.only && both.find((m) => !glue.only!.includes(m));
+    if (strange && !glue.spoils.includes(strange)) against.push(`does not hold on ${strange}`);
+    if (glue.only && needs.painted) against.push("holds on bare plastic only: scrape it");
     if (needs.gapMm > glue.gapMm) against.push(`does not bridge ${needs.gapMm} mm`);
-    if (glue.needsPorous && !POROUS.includes(needs.a) && !POROUS.includes(needs.b))
-      against.push("between two sealed faces it dries from the rim only");
+    if (glue.needsPorous && !both.some((m) => BREATHES.includes(m))) {
+      if (needs.gapMm <= SNUG_MM && !needs.load) how.push(OVERNIGHT);
+      else if (both.includes("foam")) how.push("foam lets no water through: leave it a night or two");
+      else against.push("between two sealed faces that do not meet it dries from the rim only");
+    }
+    if (glue.needsLight && !both.includes("clear sheet"))
+      how.push("only as deep as the lamp reaches from the rim: tack it, then another glue");
     if (needs.load && !glue.takesLoad) against.push("not for load");
     const suits = against.length === 0;
-    const why = suits ? [glue.says] : against;
+    const why = suits ? [glue.says, ...how.map((h) => `${h[0].toUpperCase()}${h.slice(1)}.`)] : against;
     if (suits && needs.painted && needs.load) why.push("Glue holds to paint, and paint to primer: scrape to bare where load goes.");
     return { glue, suits, why };
   });

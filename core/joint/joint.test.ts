@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { CAUTIONS } from "../care";
 import { glueById, GLUES, gluesFor, MATERIALS, type JointNeeds } from "./index";
 
 const best = (needs: Partial<JointNeeds>): string =>
@@ -6,7 +7,10 @@ const best = (needs: Partial<JointNeeds>): string =>
 
 // Common practice, no source.
 describe("glue for a pair", () => {
-  it("instant glue for a tight plastic joint", () => expect(best({})).toBe("instant-gel"));
+  it("instant glue for a tight plastic joint", () => {
+    expect(best({})).toBe("instant-gel");
+    expect(best({ gapMm: 0.04 })).toBe("instant-thin");
+  });
   it("never instant glue near foam or clear parts", () => {
     for (const b of ["foam", "clear sheet"] as const) {
       const choice = gluesFor({ a: "filament print", b, gapMm: 0.1, load: false, painted: false }).find(
@@ -17,11 +21,35 @@ describe("glue for a pair", () => {
     }
   });
   it("epoxy bridges a gap under load", () => expect(best({ gapMm: 1, load: true })).toBe("epoxy-5"));
-  it("white glue needs a side that breathes", () => {
-    const c = gluesFor({ a: "resin print", b: "filament print", gapMm: 0.1, load: false, painted: false }).find(
-      (x) => x.glue.id === "white-glue",
+  const choice = (id: string, needs: Partial<JointNeeds>) =>
+    gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: false, painted: false, ...needs }).find(
+      (x) => x.glue.id === id,
     )!;
-    expect(c.why.join()).toMatch(/rim/);
+  it("white glue needs a side that breathes, or faces that meet and a night", () => {
+    expect(choice("white-glue", { gapMm: 0.3 })).toMatchObject({ suits: false });
+    expect(choice("white-glue", { gapMm: 0.3 }).why.join()).toMatch(/rim/);
+    const snug = choice("white-glue", { painted: true });
+    expect(snug.suits).toBe(true);
+    expect(snug.why.join(" ")).toMatch(/overnight/);
+    expect(choice("white-glue", { b: "wood", gapMm: 0.3 }).suits).toBe(true);
+    expect(choice("white-glue", { b: "foam", gapMm: 0.3 }).why.join(" ")).toMatch(/lets no water through/);
+  });
+  it("plastic cement welds polystyrene only, resin under a lamp holds resin and clear parts only", () => {
+    expect(choice("plastic-cement", { a: "plastic sheet", b: "plastic sheet" }).suits).toBe(true);
+    expect(choice("plastic-cement", {}).why.join()).toMatch(/does not hold on filament/);
+    expect(choice("uv-resin", { a: "resin print", b: "plastic sheet" }).suits).toBe(false);
+    expect(choice("uv-resin", { a: "resin print", b: "clear sheet" }).suits).toBe(true);
+  });
+  it("thin and thick gaps decide", () => {
+    expect(choice("instant-thin", { gapMm: 0.2 }).suits).toBe(false);
+    expect(choice("instant-gel", { gapMm: 0.2 }).suits).toBe(true);
+    expect(choice("epoxy-5", { gapMm: 1.5 }).suits).toBe(true);
+  });
+  it("instant glue takes load long before twelve hours; contact glue must go off first; hot glue burns, without a flame", () => {
+    expect(GLUES.find((g) => g.id === "instant-gel")!.fullS).toBeLessThan(4 * 3600);
+    expect(GLUES.find((g) => g.id === "contact")!.flashS).toBeGreaterThan(300);
+    expect(GLUES.find((g) => g.id === "hot-glue")!.cautions).toEqual(["hot-glue"]);
+    expect(CAUTIONS["hot-glue"].text).not.toMatch(/flame/i);
   });
   it("says to scrape paint where load goes", () => {
     expect(gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: true, painted: true })[0].why.join()).toMatch(/scrape/);

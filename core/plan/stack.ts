@@ -11,7 +11,7 @@ const GROUND_OF: Record<Material, CoatFamily> = {
   card: "bare filament",
   wood: "bare filament",
   metal: "bare resin",
-  "plastic sheet": "bare resin",
+  "plastic sheet": "plastic sheet",
   "clear sheet": "clear sheet",
 };
 
@@ -39,7 +39,7 @@ export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints
     } else if (item.kind === "hide" && item.school !== "leave") {
       layers.push(
         item.school === "thick-coat"
-          ? { id: item.id, itemId: item.id, name: "Thick base coat", family: "water primer", method: "brush", coats: 2, hex: "#9a9184" }
+          ? { id: item.id, itemId: item.id, name: "Thick base coat", family: "water primer", method: "brush", coats: 1, hex: "#9a9184" }
           : {
               id: item.id,
               itemId: item.id,

@@ -48,7 +48,7 @@ export const SCHOOLS: School[] = [
 ];
 
 const RATES = {
-  thickCoat: { setUpS: 5 * 60, perCm2S: 5, waitS: 4 * 3600, filmMm: 0.1, solids: VOLUME_SOLIDS.thickPaint, most: 3 },
+  thickCoat: { setUpS: 5 * 60, perCm2S: 5, waitS: 4 * 3600, filmMm: 0.1, solids: VOLUME_SOLIDS.thickPaint, most: 1 },
   filler: { setUpS: 8 * 60, perCm2S: 1.2, waitS: 2 * 3600, filmMm: 0.04, solids: VOLUME_SOLIDS.filler, most: 4 },
   sand: { setUpS: 4 * 60, perCm2S: 7, waitS: 20 * 60 },
 };

@@ -181,6 +181,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
               ))}
             </span>
             <span className="text-soft max-desk:col-span-2">
+              {c.glue.flashS > 0 && `spread, wait ${formatDuration(c.glue.flashS)}, `}
               move within {formatDuration(c.glue.openS)}, hold {formatDuration(c.glue.handleS)}, load after {formatDuration(c.glue.fullS)}
             </span>
             <button className="btn max-desk:row-start-1" disabled={c.glue.id === joint.glueId} onClick={() => set({ glueId: c.glue.id })}>

@@ -1,8 +1,22 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
+import { keep, kept } from "~app/data/kept";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { checkStack, FAMILIES, isClash, METHODS, worstFirst, type BoundaryVerdict, type CoatFamily, type CoatMethod } from "~core/coat";
+import {
+  checkStack,
+  FAMILIES,
+  isClash,
+  METHODS,
+  worstFirst,
+  type BoundaryVerdict,
+  type CoatFamily,
+  type CoatMethod,
+  AIR_LIMITS,
+  dewPointC,
+  TABLE_AIR,
+  type Air,
+} from "~core/coat";
 import { formatArea, formatDuration, spacedNumber } from "~core/measure";
 import { LIMITS, partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
@@ -12,7 +26,7 @@ import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
 import { IconButton } from "~app/features/parts/WorkList";
 import { Dialog } from "~app/ui/dialog";
-import { Choice, ParsedField, parseCount, parseName, parseNumberIn } from "~app/ui/field";
+import { Choice, ParsedField, parseCount, parseName, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
 import { stackOfPart } from "~core/plan";
 
@@ -56,8 +70,9 @@ export function PaintPage({ project }: { project: Project }) {
 }
 
 function CoatsOf({ part, project }: { part: Part; project: Project }) {
-  const stack = stackOfPart(part, project);
-  const { verdicts } = checkStack(stack);
+  const [room, setRoom] = useRoomAir();
+  const stack = stackOfPart(part, project).map((layer) => ({ ...layer, ...room }));
+  const { verdicts, air } = checkStack(stack);
   const hide = part.work.find((w) => w.kind === "hide");
   const steps = hide?.kind === "hide" ? { cuspMm: hide.cuspMm, pitchMm: hide.pitchMm } : { cuspMm: 0, pitchMm: 0 };
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
@@ -89,10 +104,35 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
                 </p>
                 <p className="text-[0.95rem] text-soft">
                   {v.why} {v.remedy}
+                  {v.mist && ` In distant, dry mist coats: ${v.mist}.`}
                 </p>
               </li>
             ))}
           </ul>
+          {air.map((f) => (
+            <p key={f.layerId} className="note-act mt-2">
+              ▲ {f.layer}: {f.why}
+            </p>
+          ))}
+          <div className="mt-3 flex flex-wrap items-end gap-3">
+            <ParsedField
+              className="w-28"
+              label="Room, °C"
+              text={String(room.airC)}
+              parse={parseNumberIn(AIR_LIMITS.airC)}
+              readAs={(c) => `${spacedNumber(c)} °C`}
+              onCommit={(airC) => setRoom({ ...room, airC })}
+            />
+            <ParsedField
+              className="w-28"
+              label="Humidity, %"
+              text={String(room.rh)}
+              parse={parsePercentIn(AIR_LIMITS.rh)}
+              readAs={readAsPercent}
+              onCommit={(rh) => setRoom({ ...room, rh })}
+            />
+            <p className="text-sm text-soft">Waits follow the air; the dew point is {dewPointC(room).toFixed(0)} °C.</p>
+          </div>
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
       </div>
@@ -113,6 +153,23 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
     </>
   );
 }
+
+/** The air of the room, kept on this device: a habit of the place, not of the scene. */
+function useRoomAir(): [Air, (air: Air) => void] {
+  const [air, setAir] = useState<Air>(() => {
+    const [airC, rh] = (kept(ROOM) ?? "").split(" ").map(Number);
+    const inside = airC >= AIR_LIMITS.airC.least && airC <= AIR_LIMITS.airC.most && rh >= AIR_LIMITS.rh.least && rh <= AIR_LIMITS.rh.most;
+    return inside ? { airC, rh } : TABLE_AIR;
+  });
+  return [
+    air,
+    (next) => {
+      keep(ROOM, `${next.airC} ${next.rh}`);
+      setAir(next);
+    },
+  ];
+}
+const ROOM = "room-air";
 
 function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Part; project: Project }) {
   const { run } = useActions();
@@ -140,6 +197,7 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
         {verdict.through.length > 0 &&
           ` ${verdict.through.join(" and ")} between them ${verdict.through.length === 1 ? "is" : "are"} no closed film.`}{" "}
         {verdict.remedy}
+        {verdict.mist && ` In distant, dry mist coats: ${verdict.mist}.`}
       </p>
       {replacement && over?.kind === "coat" && (
         <button

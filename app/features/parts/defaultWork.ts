@@ -64,9 +64,11 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   }
   const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
   const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
+  // A can or an airbrush where the room allows it: whoever owns a solvent primer sprays, and a water-based one is brushed.
+  const sprays = project.paints.some((p) => p.family === "solvent primer");
   const colours = project.paints.filter((p) => p.family === "water acrylic");
   const varnish = by((f) => f === "water varnish");
-  if (primer) items.push({ id: newId(), kind: "coat", paintId: primer.id, method: "brush", coats: 1 });
+  if (primer) items.push({ id: newId(), kind: "coat", paintId: primer.id, method: sprays ? "spray" : "brush", coats: 1 });
   if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
   if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
   if (varnish)
