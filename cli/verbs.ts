@@ -22,7 +22,7 @@ import {
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
-import { eveningsFrom, finishChance, tonight, type Slot } from "../core/plan";
+import { eveningsFrom, finishChance, tonight, type Slot, nightsBetween } from "../core/plan";
 import { readBundle } from "../store/bundle";
 import { printerSchema } from "../store/schemas";
 
@@ -304,7 +304,13 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
   if (deadline !== null && Number.isNaN(deadline)) return fail("usage.deadline", `--deadline must be a date, not "${options.deadline}".`);
   const { project } = bundle.value;
   const t = tonight(project, from, 60);
-  const chance = finishChance(t.steps, t.states, eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240), from);
+  const chance = finishChance(
+    t.steps,
+    t.states,
+    eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240),
+    from,
+    nightsBetween(from, from + 240 * 86400000, project.scene.timeZone),
+  );
   const secondsTo = (ms: number): number | null => (Number.isFinite(ms) ? Math.round((ms - from) / 1000) : null);
   const iso = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
   const at = new Map(t.schedule.slots.map((s) => [s.key, s]));

@@ -113,7 +113,16 @@ export interface Commands {
     plannedS: number;
     waitS: number;
   };
-  "step.finish": { recordId: string; result: "good" | "partly" | "failed"; good: number; failed: number; wentWrong: string };
+  "step.finish": {
+    recordId: string;
+    result: "good" | "partly" | "failed";
+    good: number;
+    failed: number;
+    wentWrong: string;
+    saidS?: number;
+  };
+  /** How long a step took, by the user; null for what the clock says. */
+  "step.said": { recordId: string; saidS: number | null };
   "step.forget": { recordId: string };
 }
 
@@ -637,12 +646,24 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       good: count(LIMITS.pieces),
       failed: count(LIMITS.pieces),
       wentWrong: text(LIMITS.wentWrong),
+      saidS: opt(duration),
     }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
     apply: async (e, { recordId, ...p }, now) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
       if (!record) throw new Refused("step.gone", "That step is no longer here.");
       await e.put("records", { ...record, ...p, ...endOf(record, now) });
+    },
+  },
+  "step.said": {
+    schema: object({ recordId: id, saidS: duration.allow(null) }),
+    label: () => "Time put right",
+    apply: async (e, { recordId, saidS }) => {
+      const record: StepRecord | undefined = await e.get("records", recordId);
+      if (!record) throw new Refused("step.gone", "That step is no longer here.");
+      const changed = { ...record };
+      delete changed.saidS;
+      await e.put("records", saidS === null ? changed : { ...changed, saidS });
     },
   },
   "step.forget": {

@@ -512,6 +512,7 @@ export const recordSchema = Joi.object({
   plannedS: plannedS.required(),
   waitS: duration.required(),
   untimed: Joi.boolean().optional(),
+  saidS: duration.optional(),
   result: Joi.string().valid("good", "partly", "failed").allow(null).required(),
   good: count(LIMITS.pieces).required(),
   failed: count(LIMITS.pieces).required(),

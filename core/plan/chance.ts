@@ -1,16 +1,17 @@
 /**
  * The chance to be ready by a date: the schedule run many times with durations that vary and prints that fail.
- * Hands-on times vary log-normally; a machine job fails at a constant rate and is begun again, so a job of T hours takes
- * (e^{λT} − 1)/λ on average. Both spreads are weak priors (common practice, no source) until the user's own record is long
- * enough. Seeded, so the same project gives the same answer.
+ * Hands-on times vary log-normally, by a factor of one's own that all steps share (whoever is slow is slow at everything) and one of
+ * each step: without the first the sum would be far too sure. A machine job fails at a constant rate and is begun again when somebody is
+ * awake. All spreads are weak priors (common practice, no source) until the user's own record is long enough. Seeded, so the same
+ * project gives the same answer.
  */
 import { schedule } from "./schedule";
 import type { Stretch } from "./evenings";
 import type { StepState } from "./status";
 import type { Step } from "./steps";
 
-/** Spread of hands-on times (standard deviation of the logarithm) and failures per machine hour. */
-export const SPREAD = { handsOn: 0.3, failuresPerHour: 0.01 };
+/** Standard deviations of the logarithm of hands-on time, shared and of each step; the same for the machines' failure rate; failures an hour. */
+export const SPREAD = { pace: 0.3, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
 
 export interface FinishChance {
   /** Finishing times in ms since 1970, earliest first; Infinity where the evenings did not suffice. */
@@ -32,48 +33,55 @@ export function seededRandom(seed: number): () => number {
   };
 }
 
-/** Seconds a job of `jobS` takes when it fails at `ratePerHour` and starts again each time. */
-export function withRestarts(jobS: number, ratePerHour: number, random: () => number): number {
-  let total = 0;
+/** After how many seconds each run of a job fails before one goes well: none as a rule. */
+export function failuresOf(jobS: number, ratePerHour: number, random: () => number): number[] {
+  const out: number[] = [];
   for (let tries = 0; tries < 50; tries++) {
     const failsAfterS = (-Math.log(1 - random()) / ratePerHour) * 3600;
-    if (failsAfterS >= jobS) return total + jobS;
-    total += failsAfterS;
+    if (failsAfterS >= jobS) return out;
+    out.push(failsAfterS);
   }
-  return total + jobS;
+  return out;
 }
 
 /** Plates beyond this many differ from their mean by less than the model is right. */
 const MANY_PLATES = 200;
 
-/** All plates of a step, each with its own failures. */
-function platesWithRestarts(step: Step, random: () => number): number {
-  const rate = SPREAD.failuresPerHour;
+/** Seconds of all plates of a step, each with its own failures. */
+function platesWithRestarts(step: Step, rate: number, random: () => number): number {
   const plateS = step.machineS / step.plates;
   if (step.plates > MANY_PLATES) return step.plates * Math.min(50 * plateS, (3600 * Math.expm1((rate * plateS) / 3600)) / rate);
   let total = 0;
-  for (let n = 0; n < step.plates; n++) total += withRestarts(plateS, rate, random);
+  for (let n = 0; n < step.plates; n++) total += plateS + failuresOf(plateS, rate, random).reduce((a, b) => a + b, 0);
   return total;
 }
 
+/** @param nights when nobody begins a failed print again */
 export function finishChance(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  runs = 80,
+  nights: readonly Stretch[] = [],
+  runs = 200,
   seed = 1,
 ): FinishChance {
   const random = seededRandom(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const finishes: number[] = [];
   for (let i = 0; i < runs; i++) {
-    const varied = steps.map((s): Step => ({
-      ...s,
-      handsOnS: s.handsOnS * Math.exp(SPREAD.handsOn * normal()),
-      machineS: s.machineS > 0 ? platesWithRestarts(s, random) : 0,
-    }));
-    finishes.push(schedule(varied, states, evenings, now).finish ?? Infinity);
+    const pace = Math.exp(SPREAD.pace * normal());
+    const rate = SPREAD.failuresPerHour * Math.exp(SPREAD.rate * normal());
+    const failures = new Map<string, number[]>();
+    const varied = steps.map((s): Step => {
+      if (s.machineS > 0 && s.plates === 1) failures.set(s.key, failuresOf(s.machineS, rate, random));
+      return {
+        ...s,
+        handsOnS: s.handsOnS * pace * Math.exp(SPREAD.handsOn * normal()),
+        machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, rate, random) : s.machineS,
+      };
+    });
+    finishes.push(schedule(varied, states, evenings, now, failures, nights).finish ?? Infinity);
   }
   finishes.sort((a, b) => a - b);
   const at = (p: number): number => finishes[Math.min(runs - 1, Math.ceil(p * runs) - 1)];

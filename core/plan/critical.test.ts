@@ -15,6 +15,7 @@ const step = (key: string, handsOnS: number, after: string[], more: Partial<Step
   waitS: 0,
   after,
   cautions: [],
+  session: null,
   onPlate: 0,
   clears: 0,
   plates: 1,

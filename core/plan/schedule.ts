@@ -60,12 +60,19 @@ interface Ready {
   tail: number;
 }
 
-/** Places all steps that are not done. `states` says what is running and setting at `now`. */
+/**
+ * Places all steps that are not done.
+ * @param states what is running and setting at `now`
+ * @param failures seconds after which runs of a step fail, one after the other, before one goes well
+ * @param nights when nobody begins a failed run again, in order
+ */
 export function schedule(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
+  failures?: ReadonlyMap<string, readonly number[]>,
+  nights: readonly Stretch[] = [],
 ): Schedule {
   const tail = tails(steps);
   const free = new Map<string, number>();
@@ -195,7 +202,25 @@ export function schedule(
     const hands = find(from, step.handsOnS * 1000);
     if (!hands) return undefined;
     const end = hands[hands.length - 1].to;
-    return { hands, machine: step.machineS > 0 ? { from: end, to: end + step.machineS * 1000 } : null };
+    return { hands, machine: step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null };
+  }
+
+  /** A run that fails is begun again, when somebody is awake to see it. */
+  function runsUntil(from: number, step: Step): number {
+    let at = from;
+    for (const failedAfterS of failures?.get(step.key) ?? []) at = awakeAt(at + failedAfterS * 1000);
+    return at + step.machineS * 1000;
+  }
+
+  function awakeAt(ms: number): number {
+    let low = 0,
+      high = nights.length;
+    while (low < high) {
+      const half = (low + high) >> 1;
+      if (nights[half].to > ms) high = half;
+      else low = half + 1;
+    }
+    return low < nights.length && nights[low].from <= ms ? nights[low].to : ms;
   }
 
   /** Equal plates one after the other: each is started, and the last one cleared, when somebody is there. */

@@ -15,8 +15,10 @@ export type StepState =
   | { kind: "setting"; since: number; until: number; record: StepRecord }
   | { kind: "done"; record: StepRecord };
 
-/** Seconds from a step's start to its end; null when it goes on, or the clock was set back meanwhile and nobody knows. */
-export const takenS = (r: StepRecord): number | null =>
+/** Seconds that a step took: what the user said, or from its start to its end; null when it goes on, or the clock was set back meanwhile and nobody knows. */
+export const takenS = (r: StepRecord): number | null => r.saidS ?? clockedS(r);
+
+const clockedS = (r: StepRecord): number | null =>
   r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
 
 /** Last record of each step, by key. */
@@ -33,6 +35,7 @@ export function recordsByStep(records: readonly StepRecord[]): Map<string, StepR
 export function stepStates(steps: readonly Step[], records: readonly StepRecord[], now: number): Map<string, StepState> {
   const last = recordsByStep(records);
   const states = new Map<string, StepState>();
+  const waiting: Step[] = [];
   for (const step of steps) {
     const r = last.get(step.key);
     // A print that failed is to be started again.
@@ -51,10 +54,17 @@ export function stepStates(steps: readonly Step[], records: readonly StepRecord[
       states.set(step.key, now < until ? { kind: "setting", since: r.finishedAt, until, record: r } : { kind: "done", record: r });
       continue;
     }
-    const by = step.after.filter((key) => states.get(key)?.kind !== "done");
+    waiting.push(step);
+  }
+  // What waits is judged when all that the records say is known: the order of the list does not matter. A step that is no longer there
+  // holds nobody up.
+  const here = new Set(steps.map((s) => s.key));
+  for (const step of waiting) {
+    const by = step.after.filter((key) => here.has(key) && states.get(key)?.kind !== "done");
     states.set(step.key, by.length ? { kind: "blocked", by } : { kind: "open" });
   }
-  return states;
+  // In the order of the list, as before.
+  return new Map(steps.map((s) => [s.key, states.get(s.key)!]));
 }
 
 /** Printers that run, or hold a plate that nobody has cleared. */

@@ -2,12 +2,23 @@
  * From a part's order of work to steps with hands-on time, machine time, waits and what depends on what.
  * One list serves Tonight, the lanes, the clocks and the calendar.
  */
+import { coatHandTime, SEAM } from "./handRates";
 import type { CautionId } from "../care";
 import { FAMILIES, METHODS, recoatS, type CoatLayer } from "../coat";
 import { GROUND_RECIPES, groundAmounts } from "../ground";
 import { GLUES, JOINT_HANDS_ON_S } from "../joint";
 import { HANDS_ON_S, plateTimeS, type Printer } from "../print";
-import { partAreaMm2, printFactsOf, recordsOf, type Paint, type Part, type Project, type StepRecord, type WorkItem } from "../project";
+import {
+  partAreaMm2,
+  partSizeMm,
+  printFactsOf,
+  recordsOf,
+  type Paint,
+  type Part,
+  type Project,
+  type StepRecord,
+  type WorkItem,
+} from "../project";
 import { planSchool } from "../surface";
 
 export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
@@ -27,6 +38,8 @@ export interface Step {
   /** Setting or drying afterwards, before what depends on it, s. */
   waitS: number;
   after: string[];
+  /** Setting up that is in `handsOnS`, and what shares it: steps of one session with the same coat pay it once together. */
+  session: { key: string; setUpS: number } | null;
   cautions: CautionId[];
   /** Parts, or pieces of one, on the plate that is started or cleared; 0 for other steps. */
   onPlate: number;
@@ -37,18 +50,6 @@ export interface Step {
   /** Whole parts that are there once the plate is cleared: none while pieces of one are still missing. */
   counts: number;
 }
-
-/** Seconds of brush work per cm² and coat, and set-up, by method. Common practice, no source: own records replace them. */
-const PAINT_RATE: Record<string, { setUpS: number; perCm2S: number }> = {
-  brush: { setUpS: 240, perCm2S: 6 },
-  spray: { setUpS: 420, perCm2S: 0.8 },
-  airbrush: { setUpS: 900, perCm2S: 1.5 },
-  "dry brush": { setUpS: 180, perCm2S: 2.5 },
-  wash: { setUpS: 180, perCm2S: 3 },
-  sponge: { setUpS: 180, perCm2S: 4 },
-  dust: { setUpS: 180, perCm2S: 2 },
-  pour: { setUpS: 300, perCm2S: 2 },
-};
 
 /** Areas and copies multiply: beyond three hundred years a date means nothing. */
 const MOST_STEP_S = 1e10;
@@ -79,7 +80,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
   const { scene, paints, records } = project;
   const own = recordsOf(records, part.id);
   const steps: Step[] = [];
-  const areaCm2 = (partAreaMm2(part) / 100) * part.copies;
+  const pieceCm2 = partAreaMm2(part) / 100;
   let last: string[] = [];
   const push = (
     item: WorkItem,
@@ -97,6 +98,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       station,
       machineS: 0,
       printerId: null,
+      session: null,
       cautions: [],
       onPlate: 0,
       clears: 0,
@@ -115,8 +117,10 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
   for (const item of part.work) {
     if (item.kind === "print") {
       const printer = scene.printers.find((p) => p.id === item.printerId);
-      if (!printer || (!printFactsOf(part, printer) && !item.typed)) continue;
+      const facts = printer && printFactsOf(part, printer);
+      if (!printer || (!facts && !item.typed)) continue;
       last = pushPrints(item, printer);
+      if (facts && facts.pieces > 1) pushSeams(item, facts.pieces);
     } else if (item.kind === "hide") {
       const plan = planSchool(item.school, item.areaMm2 * part.copies, { cuspMm: item.cuspMm, pitchMm: item.pitchMm });
       plan.stages.forEach((stage, i) => {
@@ -133,13 +137,14 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
       const paint = paints.find((p) => p.id === item.paintId);
       if (!paint) continue;
       const layer = layerOfCoat(item, paint);
-      const rate = PAINT_RATE[item.method];
+      const { setUpS, workS } = coatHandTime(item.method, pieceCm2, part.copies);
       for (let i = 0; i < item.coats; i++) {
         const which = item.coats > 1 ? `, coat ${i + 1} of ${item.coats}` : "";
         last = [
           push(item, i, "paint", {
             title: `${paint.name}, ${METHODS[item.method].word}${which}`,
-            handsOnS: rate.setUpS + areaCm2 * rate.perCm2S,
+            handsOnS: setUpS + workS,
+            session: { key: `${paint.id} ${item.method} ${i}`, setUpS },
             waitS: recoatS({ ...layer, coats: 1 }),
             cautions: sprayCaution(paint.family, item.method),
           }),
@@ -166,6 +171,21 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     }
   }
   return steps;
+
+  /** A part in pieces is put together, its seams filled and sanded, before anything else is done to it. */
+  function pushSeams(item: WorkItem, pieces: number): void {
+    const joints = (pieces - 1) * part.copies;
+    // Cut across its longest side: the seam runs round the other two.
+    const [, width, height] = [...partSizeMm(part)].sort((x, y) => y - x);
+    const seamCm = (joints * 2 * (width + height)) / 10;
+    const each: [string, Station, string, number, number, CautionId[]][] = [
+      ["join", "assemble", "Dry fit and glue the pieces", joints * SEAM.glue.perJointS, SEAM.glue.waitS, ["instant-glue"]],
+      ["fill", "surface", "Fill the seams", SEAM.fill.setUpS + seamCm * SEAM.fill.perCmS, SEAM.fill.waitS, []],
+      ["sand-seam", "surface", "Sand the seams flush", SEAM.sand.setUpS + seamCm * SEAM.sand.perCmS, SEAM.sand.waitS, ["sanding-dust"]],
+    ];
+    for (const [n, station, title, handsOnS, waitS, cautions] of each)
+      last = [push(item, n, station, { title, handsOnS, waitS, cautions })];
+  }
 
   /** One pair of steps a plate: start it, and clear it when it has run. Plates that ran already keep their numbers. */
   function pushPrints(item: Extract<WorkItem, { kind: "print" }>, printer: Printer): string[] {
@@ -251,6 +271,17 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
   }
 }
 
+/** Pieces of several parts that take the same coat are done in one session: each step carries its share of the setting up. */
+function shareSetUps(steps: Step[]): void {
+  const many = new Map<string, number>();
+  for (const { session } of steps) if (session) many.set(session.key, (many.get(session.key) ?? 0) + 1);
+  for (const step of steps) {
+    if (!step.session) continue;
+    const n = many.get(step.session.key)!;
+    step.handsOnS -= step.session.setUpS * (1 - 1 / n);
+  }
+}
+
 /** All steps of the scene; a step that glues to another part waits for that part's own prints. */
 export function stepsOfProject(project: Project): Step[] {
   const all = project.parts.flatMap((part) => stepsOfPart(part, project));
@@ -262,6 +293,7 @@ export function stepsOfProject(project: Project): Step[] {
     const key = `${s.partId}/${s.itemId}`;
     if (!ofItem.has(key)) ofItem.set(key, s);
   }
+  shareSetUps(all);
   const named = new Map<string, Part[]>();
   for (const p of project.parts) named.set(p.name, [...(named.get(p.name) ?? []), p]);
   for (const part of project.parts) {

@@ -54,7 +54,9 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
   const states = stepStates(steps, project.records, now);
   const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
   const plan = schedule(steps, states, evenings, now);
-  const asleep = isNight(now, project.scene.timeZone);
+  // An evening that the user opened is open, also past bedtime.
+  const inEvening = evenings.some((e) => e.from <= now && now < e.to);
+  const asleep = !inEvening && isNight(now, project.scene.timeZone);
 
   const clocks: Clock[] = [];
   for (const step of steps) {

@@ -22,8 +22,18 @@ describe("the binomial", () => {
     [10, 10, 0.9, 0.3487],
     [5, 20, 0.25, 0.5852],
     [0, 5, 0.3, 1],
-  ])("at least %d of %d at %d is %d", (wanted, tried, p, want) => expect(chanceOfAtLeast(wanted, tried, p)).toBeCloseTo(want, 4));
-  it("holds for hundreds", () => expect(chanceOfAtLeast(450, 500, 0.9)).toBeGreaterThan(0.5));
+  ])("at least %d of %d at %d is %d", (wanted, tried, p, want) =>
+    // A share that is known beyond doubt: the beta-binomial becomes the binomial.
+    expect(chanceOfAtLeast(wanted, tried, { good: 1e9 * p, failed: 1e9 * (1 - p) })).toBeCloseTo(want, 4),
+  );
+  it("with nothing known every count is as likely: k of n for Beta(1, 1) is 1/(n + 1) (Bayes 1763)", () => {
+    for (const n of [1, 4, 9, 40])
+      for (const k of [0, 1, n]) expect(chanceOfAtLeast(k, n, { good: 1, failed: 1 })).toBeCloseTo((n + 1 - k) / (n + 1), 9);
+  });
+  it("holds for hundreds, and doubt about the share costs certainty", () => {
+    expect(chanceOfAtLeast(450, 500, { good: 900, failed: 100 })).toBeGreaterThan(0.5);
+    expect(chanceOfAtLeast(6, 7, { good: 9, failed: 1 })).toBeLessThan(chanceOfAtLeast(6, 7, { good: 900, failed: 100 }));
+  });
 });
 
 describe("where pieces are", () => {
@@ -66,12 +76,13 @@ describe("where pieces are", () => {
 });
 
 describe("spares", () => {
-  it("nine good of ten to begin with: six pieces want one or two more", async () => {
+  it("nine good of ten to begin with: six pieces want as many more as make it sure", async () => {
     const s = sparesFor(await crate(), [], 40, 12);
     expect(s.goodShare).toBeCloseTo(0.9, 9);
     expect(s.missing).toBe(6);
-    // Binomial: 7 tries give at least 6 with 0.85, 8 with 0.96.
-    expect(s.spares).toBe(2);
+    // The least number that is enough nine times in ten, with the prior of nine in ten.
+    expect(chanceOfAtLeast(6, 6 + s.spares, { good: 9, failed: 1 })).toBeGreaterThanOrEqual(0.9);
+    expect(chanceOfAtLeast(6, 5 + s.spares, { good: 9, failed: 1 })).toBeLessThan(0.9);
   });
   it("failures teach: four failed of twenty ask for more, a clean record for fewer", async () => {
     const bad = sparesFor(await crate({ copies: 30, goodBefore: 16, failedBefore: 4 }), [], 40, 12);

@@ -79,8 +79,8 @@ const LOST = 0.05;
 const ONE_BY_ONE = 1;
 
 /**
- * How many spares to print along: the least number with which enough are good nine times in ten, by the binomial distribution with
- * the share of good prints learned so far (Beta prior [published: conjugate prior of the binomial]).
+ * How many spares to print along: the least number with which enough are good nine times in ten. The share of good prints is itself not
+ * known but learned, so the count of good ones is beta-binomial (Beta prior [published: conjugate prior of the binomial]).
  * @param perPlate how many fit on a plate
  */
 export function sparesFor(part: Part, records: readonly StepRecord[], longestMm: number, perPlate: number): SparesAdvice {
@@ -88,15 +88,16 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
     failed = failedCount(part, records);
   const missing = Math.max(0, part.copies - good);
   const crumb = longestMm <= CRUMB_MM;
-  const goodShare = ((PRIOR.good + good) / (PRIOR.good + PRIOR.failed + good + failed)) * (crumb ? 1 - LOST : 1);
+  const weight = PRIOR.good + PRIOR.failed + good + failed;
+  const goodShare = ((PRIOR.good + good) / weight) * (crumb ? 1 - LOST : 1);
   if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
   if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
   // The chance rises with every spare: halved until one number is left.
   let spares = 0,
-    most = missing;
+    most = Math.max(4, 2 * missing);
   while (spares < most) {
     const half = (spares + most) >> 1;
-    if (chanceOfAtLeast(missing, missing + half, goodShare) < SURE) spares = half + 1;
+    if (chanceOfAtLeast(missing, missing + half, { good: weight * goodShare, failed: weight * (1 - goodShare) }) < SURE) spares = half + 1;
     else most = half;
   }
   return {
@@ -110,13 +111,17 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
   };
 }
 
-/** Chance of at least `wanted` good ones among `tried`. */
-export function chanceOfAtLeast(wanted: number, tried: number, goodShare: number): number {
-  // Sum of the binomial from the top, in logarithms so that hundreds of pieces do not overflow.
-  const logs: number[] = [0];
-  for (let i = 1; i <= tried; i++) logs.push(logs[i - 1] + Math.log(i));
-  let sum = 0;
-  for (let k = wanted; k <= tried; k++)
-    sum += Math.exp(logs[tried] - logs[k] - logs[tried - k] + k * Math.log(goodShare) + (tried - k) * Math.log(1 - goodShare));
+/** Chance of at least `wanted` good ones among `tried`, where the share of good ones is Beta distributed with these counts (beta-binomial). */
+export function chanceOfAtLeast(wanted: number, tried: number, beta: { good: number; failed: number }): number {
+  // From one term to the next, in logarithms so that hundreds of pieces do not overflow.
+  const { good: a, failed: b } = beta;
+  let log = 0;
+  // P(0 good): the product of (b + i) / (a + b + i).
+  for (let i = 0; i < tried; i++) log += Math.log((b + i) / (a + b + i));
+  let sum = wanted <= 0 ? Math.exp(log) : 0;
+  for (let k = 0; k < tried; k++) {
+    log += Math.log(((tried - k) * (a + k)) / ((k + 1) * (b + tried - k - 1)));
+    if (k + 1 >= wanted) sum += Math.exp(log);
+  }
   return Math.min(1, sum);
 }

@@ -6,9 +6,9 @@ import type { Process } from "../scale";
 
 export const HANDS_ON_S: Record<Process, { startPlate: number; clearPlate: number; cleanPart: number; cleanPerCm2: number }> = {
   // Card test and first layer; bend the plate off; clip strings and drips.
-  fdm: { startPlate: 6 * 60, clearPlate: 4 * 60, cleanPart: 60, cleanPerCm2: 1.2 },
+  fdm: { startPlate: 6 * 60, clearPlate: 4 * 60, cleanPart: 60, cleanPerCm2: 0.3 },
   // Stir, check the vat; two baths and dry; supports off, nubs sanded.
-  resin: { startPlate: 6 * 60, clearPlate: 12 * 60, cleanPart: 75, cleanPerCm2: 2 },
+  resin: { startPlate: 6 * 60, clearPlate: 12 * 60, cleanPart: 75, cleanPerCm2: 0.6 },
 };
 
 /** Seconds of the person's own time for `parts` parts of `areaMm2` each on `plates` plates. */

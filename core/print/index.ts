@@ -2,6 +2,7 @@ export * from "./facts";
 export * from "./fdm";
 export * from "./fit";
 export * from "./handsOn";
+export * from "./hollow";
 export * from "./moves";
 export * from "./orient";
 export * from "./printers";

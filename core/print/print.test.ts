@@ -10,6 +10,7 @@ import {
   estimateResin,
   fitOn,
   GENERIC_PRINTERS,
+  hollowSaving,
   jobOf,
   liftCycleS,
   moveTimeS,
@@ -315,6 +316,16 @@ describe("supports", () => {
     const grams = (x: Mesh): number => estimateFdm(solids, x, buildTopology(x), large).massG.value;
     // Where the hole moved, its floor and its roof are skins.
     expect(grams(mesh)).toBeGreaterThan(grams(same) * 1.005);
+  });
+});
+
+describe("hollowing", () => {
+  it("of a massive block leaves a shell; a thin part gains nothing", () => {
+    // 80 × 60 × 50: 240 cm³, 236 cm² of skin; two millimetres of it are 47 cm³.
+    const saving = hollowSaving(240_000, 23_600, resin)!;
+    expect(saving.leftMm3).toBeCloseTo(47_200, 6);
+    expect(saving.costMinor / (((240_000 * 1.15) / 1e6) * resin.pricePerLitreMinor)).toBeCloseTo(47.2 / 240, 6);
+    expect(hollowSaving(10_000, 9_000, resin)).toBeNull();
   });
 });
 

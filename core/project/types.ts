@@ -215,6 +215,8 @@ export interface StepRecord {
   waitS: number;
   /** The clock was set back during the step, or it was left open over night: its end says nothing about how long it took. */
   untimed?: boolean;
+  /** What the user says that it took, s: it wins over the clock. */
+  saidS?: number;
   result: StepResult | null;
   good: number;
   failed: number;

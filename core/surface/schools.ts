@@ -48,9 +48,9 @@ export const SCHOOLS: School[] = [
 ];
 
 const RATES = {
-  thickCoat: { setUpS: 5 * 60, perCm2S: 5, waitS: 4 * 3600, filmMm: 0.1, solids: VOLUME_SOLIDS.thickPaint, most: 1 },
-  filler: { setUpS: 8 * 60, perCm2S: 1.2, waitS: 2 * 3600, filmMm: 0.04, solids: VOLUME_SOLIDS.filler, most: 4 },
-  sand: { setUpS: 4 * 60, perCm2S: 7, waitS: 20 * 60 },
+  thickCoat: { setUpS: 5 * 60, perCm2S: 0.6, waitS: 4 * 3600, filmMm: 0.1, solids: VOLUME_SOLIDS.thickPaint, most: 1 },
+  filler: { setUpS: 8 * 60, perCm2S: 0.12, waitS: 2 * 3600, filmMm: 0.04, solids: VOLUME_SOLIDS.filler, most: 4 },
+  sand: { setUpS: 4 * 60, perCm2S: 2, waitS: 20 * 60 },
 };
 
 const thickCoat = (areaMm2: number, before: number, pitchMm: number, n: number): SchoolStage => {

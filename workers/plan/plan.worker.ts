@@ -6,7 +6,8 @@ import type { PlanJobs } from "./protocol";
 
 serve<PlanJobs>(
   {
-    chance: ({ steps, states, evenings, now }) => Promise.resolve(ok({ answer: finishChance(steps, states, evenings, now), transfer: [] })),
+    chance: ({ steps, states, evenings, nights, now }) =>
+      Promise.resolve(ok({ answer: finishChance(steps, states, evenings, now, nights), transfer: [] })),
   },
   (error) => fault("plan.failed", "The chance could not be reckoned", "The scene has too many steps for this machine's memory.", error),
 );

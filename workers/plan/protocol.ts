@@ -2,5 +2,8 @@
 import type { FinishChance, Step, StepState, Stretch } from "../../core/plan";
 
 export type PlanJobs = {
-  chance: { request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; now: number }; answer: FinishChance };
+  chance: {
+    request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; nights: Stretch[]; now: number };
+    answer: FinishChance;
+  };
 };

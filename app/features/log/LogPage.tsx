@@ -1,17 +1,21 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format } from "date-fns";
 import { useState } from "react";
-import { formatDuration } from "~core/measure";
+import { formatDuration, ok, parseDuration, type Result } from "~core/measure";
 import { failedCount, goodCount, takenS } from "~core/plan";
 import type { Project, StepRecord } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
+import { ParsedField } from "~app/ui/field";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
 /** How many rows at a time. */
 const ROWS = 200;
+
+/** Empty goes back to what the clock says. */
+const parseTaken = (text: string): Result<number | null> => (text.trim() ? parseDuration(text) : ok(null));
 
 function takenText(r: StepRecord): string {
   const taken = takenS(r);
@@ -30,7 +34,8 @@ export function LogPage({ project }: { project: Project }) {
     failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
   // Hands and machines are kept apart: they are different hours.
   const share = (time: StepRecord["time"]): string | null => {
-    const own = done.filter((r) => r.time === time && takenS(r) !== null);
+    // A print that failed took what it took and made nothing: its hours are lost, and say nothing about the plan.
+    const own = done.filter((r) => r.time === time && takenS(r) !== null && !(time === "machine" && r.result === "failed"));
     const planned = own.reduce((n, r) => n + r.plannedS, 0),
       taken = own.reduce((n, r) => n + takenS(r)!, 0);
     return own.length && planned > 0
@@ -39,6 +44,8 @@ export function LogPage({ project }: { project: Project }) {
   };
   const hands = share("hands"),
     machine = share("machine");
+  const failedPrints = done.filter((r) => r.time === "machine" && r.result === "failed");
+  const lostS = failedPrints.reduce((n, r) => n + (takenS(r) ?? 0), 0);
   return (
     <Page
       title="Log"
@@ -58,7 +65,12 @@ export function LogPage({ project }: { project: Project }) {
         <>
           <p className="mt-3">
             {hands && <>Your own time: {hands}. </>}
-            {machine && <>Machines: {machine}.</>}
+            {machine && <>Machines: {machine}. </>}
+            {lostS > 0 && (
+              <>
+                Lost to {failedPrints.length === 1 ? "a failed print" : `${failedPrints.length} failed prints`}: {formatDuration(lostS)}.
+              </>
+            )}
           </p>
           <div className="mt-2 overflow-x-auto">
             <table className="plain">
@@ -85,7 +97,21 @@ export function LogPage({ project }: { project: Project }) {
                       {r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}
                     </td>
                     <td className="whitespace-nowrap">{formatDuration(r.plannedS)}</td>
-                    <td className="whitespace-nowrap">{takenText(r)}</td>
+                    <td className="w-36">
+                      {r.time === "hands" ? (
+                        <ParsedField
+                          hideLabel
+                          label={`Taken, ${r.title}`}
+                          draftKey={r.id}
+                          text={takenText(r)}
+                          parse={parseTaken}
+                          readAs={(s) => (s === null ? "as the clock says" : formatDuration(s))}
+                          onCommit={(saidS) => run("step.said", { recordId: r.id, saidS })}
+                        />
+                      ) : (
+                        <span className="whitespace-nowrap">{takenText(r)}</span>
+                      )}
+                    </td>
                     <td className={r.result === "failed" || r.result === "partly" ? "note-act" : ""}>
                       {r.result ? RESULT_WORDS[r.result] : ""}
                       {r.good + r.failed > 0 && (

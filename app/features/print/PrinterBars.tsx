@@ -1,7 +1,8 @@
 /** Which printer: bars of machine time with a range whisker, mass, cost, and the person's own time apart. */
+import { hollowSaving } from "~core/print";
 import { scaleLinear } from "d3";
-import { formatDuration, formatMass, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/measure";
-import { printOptions, type Part, type Project, type PrintOption, type TypedEstimate } from "~core/project";
+import { formatDuration, formatMass, parseDuration, parseMass, readAsMass, retyped, type Result, formatMoney } from "~core/measure";
+import { printOptions, type Part, type Project, type PrintOption, type TypedEstimate, partAreaMm2, partVolumeMm3 } from "~core/project";
 import { useActions, newId } from "~app/features/frame/scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -41,11 +42,20 @@ export function decide(options: PrintOption[]): string {
       : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
 }
 
+/** What hollowing would make of the resin's price, where the part is massive. */
+function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMinor: number; solidMinor: number; currency: string } | null {
+  const resin = options.find((o) => o.printer.process === "resin");
+  if (!resin || resin.printer.process !== "resin") return null;
+  const saving = hollowSaving(partVolumeMm3(part), partAreaMm2(part), resin.printer);
+  return saving && { ...saving, solidMinor: resin.facts.one.costMinor.value, currency: resin.facts.one.currency };
+}
+
 export function PrinterBars({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const options = printOptions(part, project.scene);
   const chosen = part.work.find((w) => w.kind === "print");
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
+  const hollow = hollowed(part, options);
   const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
@@ -127,7 +137,16 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
         })}
       </ul>
       <div className="mt-2 flex flex-wrap items-end justify-between gap-3">
-        <p>{decide(options)}</p>
+        <div>
+          <p>{decide(options)}</p>
+          {hollow && (
+            <p className="text-soft">
+              Massive in resin: hollowed to walls of {hollow.wallMm} mm it would cost about{" "}
+              {formatMoney({ minor: hollow.costMinor, currency: hollow.currency }, true)} a piece instead of{" "}
+              {formatMoney({ minor: hollow.solidMinor, currency: hollow.currency }, true)}; it needs drain holes.
+            </p>
+          )}
+        </div>
         {chosen?.kind === "print" && (
           <ParsedField
             className="w-64"

@@ -1,10 +1,11 @@
 /** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. */
 import { useId, useState } from "react";
-import { formatDuration } from "~core/measure";
+import { formatDuration, parseDuration } from "~core/measure";
 import type { Clock } from "~core/plan";
 import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { Dialog } from "~app/ui/dialog";
+import { ParsedField } from "~app/ui/field";
 
 export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => void }) {
   const { run } = useActions();
@@ -15,6 +16,7 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const record = state && "record" in state ? state.record : null;
   const [failed, setFailed] = useState(0);
   const [wentWrong, setWentWrong] = useState("");
+  const [saidS, setSaidS] = useState<number | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const isPrint = step.machineS > 0;
   const end = (result: "good" | "partly" | "failed"): void => {
@@ -27,6 +29,7 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
       good: Math.max(0, step.counts - bad),
       failed: bad,
       wentWrong: wentWrong.trim(),
+      ...(saidS !== null && { saidS }),
     }).then((done) => (done.ok ? onClose() : setRefused(done.problem.message)));
   };
   return (
@@ -52,6 +55,17 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
           />
           {failed > 0 && <p className="mt-1">{failed} more will be printed: the plan follows.</p>}
         </div>
+      )}
+      {!isPrint && (
+        <ParsedField
+          className="mt-3 w-44"
+          label="It took"
+          text={formatDuration(saidS ?? (model.now - clock.from) / 1000)}
+          parse={parseDuration}
+          readAs={formatDuration}
+          onReading={setSaidS}
+          onCommit={setSaidS}
+        />
       )}
       <label className="mt-3 block">
         <span className="label">What went wrong, if anything</span>

@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { CARE_FIRST, CAUTIONS, type CautionId } from "~core/care";
 import { fail, formatDuration, ok, parseDuration } from "~core/measure";
 import { runPlanJob } from "~workers/plan/client";
-import { chanceBy, eveningsFrom, type Clock, type FinishChance, type Offer, type Tonight } from "~core/plan";
+import { chanceBy, eveningsFrom, type Clock, type FinishChance, type Offer, type Tonight, nightsBetween } from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -280,18 +280,27 @@ const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => 
 );
 
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
+/** One sentence on the date that was set, with the one that would hold. */
+export function readyText(share: number, sure: string | null): string {
+  const inTen = Math.round(share * 10);
+  const later = sure === null ? "These evenings do not suffice: add one, or leave something out." : `${sure} would hold 8 times in 10.`;
+  if (inTen >= 8) return inTen === 10 ? "Yes, as far as can be seen." : `Yes, ${inTen} times in 10.`;
+  return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
+}
+
 function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
   const { scene } = project;
   const [chance, setChance] = useState<FinishChance | null>(null);
   const key = `${project.records.length} ${model.steps.length} ${JSON.stringify(scene.evenings)} ${Math.round(model.handsOnS)}`;
   useEffect(() => {
-    // Eighty schedules take a moment: in a worker, after the page has been drawn.
+    // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
     const timer = setTimeout(() => {
       const { steps, states, now } = model;
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
-      void runPlanJob("chance", { steps, states, evenings, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
+      const nights = nightsBetween(now, now + 240 * 86400000, scene.timeZone);
+      void runPlanJob("chance", { steps, states, evenings, nights, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
     }, 120);
     return () => {
       clearTimeout(timer);
@@ -302,7 +311,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   }, [key]);
   const day = (ms: number): string => format(ms, "EEEE d MMMM");
   const by = scene.readyBy ? new Date(`${scene.readyBy.slice(0, 10)}T23:59:00`).getTime() : null;
-  const inTen = chance && by !== null ? Math.round(chanceBy(chance, by) * 10) : null;
+  const inTime = chance && by !== null ? chanceBy(chance, by) : null;
   return (
     <section aria-label="Ready" className="mt-5">
       <h2 className="text-lg">{by !== null ? `Ready by ${day(by)}?` : "Ready when?"}</h2>
@@ -311,13 +320,13 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       ) : (
         <>
           <p className="font-semibold">
-            {inTen !== null
-              ? `${inTen} times in 10.`
+            {inTime !== null && chance
+              ? readyText(inTime, Number.isFinite(chance.p80) ? day(chance.p80) : null)
               : model.finish === null
                 ? "Not with these evenings."
                 : `${day(model.finish)}, if all goes as planned.`}
           </p>
-          {chance && Number.isFinite(chance.p80) && (
+          {inTime === null && chance && Number.isFinite(chance.p80) && (
             <p>
               {model.finish !== null && day(chance.p80) === day(model.finish) ? "That" : day(chance.p80)} holds 8 times in 10, with failed
               prints and long evenings.
