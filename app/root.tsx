@@ -40,10 +40,10 @@ export default function App() {
     <>
       <Outlet />
       <Toaster
-        position="bottom-center"
-        offset={110}
-        expand
-        visibleToasts={3}
+        position="bottom-left"
+        offset={{ bottom: 16, left: 16 }}
+        mobileOffset={{ bottom: 8 }}
+        visibleToasts={1}
         toastOptions={{
           unstyled: true,
           className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",

@@ -59,6 +59,24 @@ export async function resetDemo(): Promise<Result<string>> {
   return stored;
 }
 
+/** As resetDemo, with a way back to what the demo was before. */
+export async function resetDemoUndoably(): Promise<Result<{ sceneId: string; undo: () => Promise<Result<string>> }>> {
+  const before = await ask(async () => {
+    const project = await loadProject(db, DEMO_ID);
+    return project && { project, ...(await loadFiles(db, project)) };
+  }, LONG_MS);
+  if (!before.ok) return before;
+  const done = await resetDemo();
+  if (!done.ok) return done;
+  const undo = async (): Promise<Result<string>> => {
+    if (!before.value) return done;
+    const back = await ask(() => storeOwn(db, before.value!), LONG_MS);
+    if (back.ok) tellStored(back.value);
+    return back;
+  };
+  return ok({ sceneId: done.value, undo });
+}
+
 /** The demo's id, after making sure that it is there. */
 export async function ensureDemo(): Promise<Result<string>> {
   const there = await ask(async () => (await db.scenes.get(DEMO_ID)) !== undefined && (await db.trash.get(DEMO_ID)) === undefined);

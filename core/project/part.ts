@@ -133,3 +133,10 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
   const volume = (o: PrintOption): number => o.printer.bedMm[0] * o.printer.bedMm[1] * o.printer.bedMm[2];
   return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b) || volume(a) - volume(b));
 }
+
+/** The option that counts: the printer the user has chosen, or the best. */
+export function optionAtHand(part: Part, scene: Scene): PrintOption | undefined {
+  const options = printOptions(part, scene);
+  const chosen = part.work.find((w) => w.kind === "print");
+  return options.find((o) => chosen?.kind === "print" && o.printer.id === chosen.printerId) ?? options[0];
+}

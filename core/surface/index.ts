@@ -1,4 +1,5 @@
 export * from "./fill";
+export * from "./fillAmounts";
 export * from "./surfaces";
 export * from "./profile";
 export * from "./schools";

@@ -6,7 +6,10 @@ import {
   afterCoat,
   afterSanding,
   coatOver,
+  coatAmounts,
+  fillAmounts,
   findSurfaces,
+  TRANSFER,
   GRAIN_UM,
   levellingShare,
   planSchool,
@@ -220,5 +223,20 @@ describe("surfaces of a mesh", () => {
     const side = 2 * Math.PI * 10 * 40;
     const below = list.filter((s) => s.underside && s.slopeDeg < 35).reduce((a, s) => a + s.areaMm2, 0);
     expect(below / side).toBeCloseTo(70 / 360, 2);
+  });
+});
+
+describe("how much it takes", () => {
+  // 300 cm² at 30°, 0.2 mm layers, filler of 35 % solids, sprayed at 35 % transfer: by hand 2.6, 7.4 and 21 ml.
+  it("solids in the valleys, wet, out of the can", () => {
+    const a = fillAmounts(30_000, stepsOn(30, { layerMm: 0.2 }).cuspMm, 0.35, "spray");
+    expect(a.solidsMl).toBeCloseTo(2.598, 2);
+    expect(a.wetMl).toBeCloseTo(7.42, 2);
+    expect(a.usedMl).toBeCloseTo(21.2, 1);
+  });
+  // Use = area × dry film × coats ÷ (solids × transfer), ISO 2808: 0.25 m², 40 µm, 0.35, 0.5 would be 57.143 ml.
+  it("a coat by its film", () => {
+    const a = coatAmounts(250_000, 0.04, 0.35, "spray");
+    expect((a.usedMl * TRANSFER.spray) / 0.5).toBeCloseTo(57.143, 3);
   });
 });

@@ -60,11 +60,29 @@ export function Frame({
               <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />
             ))}
             <li className="tab:hidden">
+              <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onNewPart}>
+                Add a part
+              </button>
+            </li>
+            <li className="tab:hidden">
               <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onScene}>
                 Scenes
               </button>
             </li>
           </ul>
+          <button
+            className="btn btn-solid mx-1 min-h-[44px] px-1 text-sm max-tab:hidden"
+            onClick={onNewPart}
+            title="A file, a size, or made by hand (n)"
+          >
+            Add a part{" "}
+            <span className="max-desk:hidden">
+              <Key k="n" />
+            </span>
+          </button>
+          {scene.demo && (
+            <p className="px-2 pt-1 text-xs leading-tight text-soft max-tab:hidden">A demo: add a part, and a scene of your own begins.</p>
+          )}
           {scene.demo && (
             <button className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden" onClick={onResetDemo}>
               Reset demo

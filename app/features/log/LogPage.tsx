@@ -1,4 +1,6 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
+import { Silhouette } from "~app/features/parts/Silhouette";
+import { type Part } from "~core/project";
 import { format } from "date-fns";
 import { useState } from "react";
 import { formatDuration, ok, parseDuration, type Result } from "~core/measure";
@@ -16,6 +18,17 @@ const ROWS = 200;
 
 /** Empty goes back to what the clock says. */
 const parseTaken = (text: string): Result<number | null> => (text.trim() ? parseDuration(text) : ok(null));
+
+function PartCell({ part }: { part: Part | undefined }) {
+  return part ? (
+    <span className="flex items-center gap-2">
+      <Silhouette part={part} />
+      {part.name}
+    </span>
+  ) : (
+    "a part that is gone"
+  );
+}
 
 function takenText(r: StepRecord): string {
   const taken = takenS(r);
@@ -91,7 +104,9 @@ export function LogPage({ project }: { project: Project }) {
                 {done.slice(0, rows).map((r) => (
                   <tr key={r.id}>
                     <td className="whitespace-nowrap">{format(r.startedAt, "EEE d MMM HH:mm")}</td>
-                    <td className="font-semibold">{parts.find((p) => p.id === r.partId)?.name ?? "a part that is gone"}</td>
+                    <td className="font-semibold">
+                      <PartCell part={parts.find((p) => p.id === r.partId)} />
+                    </td>
                     <td>
                       {r.title}
                       {r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}

@@ -1,4 +1,5 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
+import { coatAmounts } from "~core/surface";
 import { keep, kept } from "~app/data/kept";
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
@@ -16,8 +17,9 @@ import {
   dewPointC,
   TABLE_AIR,
   type Air,
+  filmOf,
 } from "~core/coat";
-import { formatArea, formatDuration, spacedNumber } from "~core/measure";
+import { formatArea, formatDuration, spacedNumber, formatMillilitres } from "~core/measure";
 import { LIMITS, partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -28,7 +30,7 @@ import { IconButton } from "~app/features/parts/WorkList";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount, parseName, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
-import { stackOfPart } from "~core/plan";
+import { stackOfPart, layerOfCoat } from "~core/plan";
 
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
@@ -211,6 +213,13 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
   );
 }
 
+/** What all coats of an item take out of the pot, ml, for every copy. */
+function coatMl(part: Part, item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): number {
+  const layer = layerOfCoat(item, paint);
+  const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);
+  return coatAmounts(area, filmOf(layer), FAMILIES[paint.family].solids, item.method).usedMl;
+}
+
 const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ value: m, label: METHODS[m].word }));
 
 function Recipe({ part, project }: { part: Part; project: Project }) {
@@ -224,6 +233,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
       <ul>
         {coats.map((c) => {
           const paint = project.paints.find((p) => p.id === c.paintId);
+          const ml = paint ? coatMl(part, c, paint) : null;
           const caution = paint && FAMILIES[paint.family].cleaner === "strong thinner" && ["spray", "airbrush"].includes(c.method);
           return (
             <li
@@ -258,6 +268,11 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
               <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>
                 <X size={18} />
               </IconButton>
+              {paint && ml !== null && (
+                <span className={`col-start-2 text-sm tab:col-span-4 ${ml > paint.stockMl ? "note-act" : "text-soft"}`}>
+                  {ml > paint.stockMl && "▲ "}about {formatMillilitres(ml)} out of the pot, {formatMillilitres(paint.stockMl)} on the rack
+                </span>
+              )}
               {caution && (
                 <span className="col-span-full text-setting-ink">
                   △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}

@@ -1,9 +1,11 @@
 /** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
+import { Evenings } from "~app/features/tonight/Evenings";
+import { Dialog } from "~app/ui/dialog";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/measure";
-import { choicesOf, partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
+import { choicesOf, partVolumeMm3, type Part, type Project, optionAtHand } from "~core/project";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
@@ -40,9 +42,10 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const navigate = useNavigate();
   const state = useSheet(part);
   const [turning, setTurning] = useState(false);
+  const [asksEvenings, setAsksEvenings] = useState(false);
   const problem = useReckoning().problems.get(part.id);
   const surfaces = state.sheet?.surfaces ?? [];
-  const best = printOptions(part, scene)[0];
+  const best = optionAtHand(part, scene);
   const lined = best ? linedSurfaces(surfaces, grainOf(best.printer), choicesOf(part, scene).viewingDistanceMm) : [];
   const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
   const notes = firstLook(part, project, surfaces, model);
@@ -52,10 +55,17 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
     if (next) void navigate(`/s/${scene.id}/parts/${next.id}`);
   };
   const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
-  const plan = () => run("work.add", { partId: part.id, at: 0, items: defaultWork(part, project, surfaces, newId) });
-  const planned = part.work.length > 0;
+  // A printer that was chosen first stays; the rest is planned after it.
+  const printOnly = part.work.length > 0 && part.work.every((w) => w.kind === "print");
+  const plan = async () => {
+    const first = !scene.demo && parts.every((p) => p.work.every((w) => w.kind === "print"));
+    const items = defaultWork(part, project, surfaces, newId).filter((w) => !printOnly || w.kind !== "print");
+    const done = await run("work.add", { partId: part.id, at: printOnly ? part.work.length : 0, items });
+    if (done.ok && first) setAsksEvenings(true);
+  };
+  const planned = part.work.length > 0 && !printOnly;
   useKey("r", "Turn the part", "This part", () => setTurning((t) => !t));
-  useKey("Enter", "Plan this part", "This part", plan, !planned && ready);
+  useKey("Enter", "Plan this part", "This part", () => void plan(), !planned && ready);
   useKey("]", "Next part", "This part", () => goTo(index + 1), parts.length > 1);
   useKey("[", "Part before", "This part", () => goTo(index - 1), parts.length > 1);
 
@@ -70,6 +80,13 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
       ]}
     >
       <PartLeaves part={part} project={project} />
+      <Dialog open={asksEvenings} onOpenChange={setAsksEvenings} title="When do you have time for it?">
+        <p className="mb-3">The plan falls into these evenings. You can change them at Tonight whenever you like.</p>
+        <Evenings scene={scene} />
+        <button className="btn btn-solid mt-4" onClick={() => setAsksEvenings(false)}>
+          These are my evenings
+        </button>
+      </Dialog>
       {!scene.scaleAnswered && <ScaleQuestion />}
       {problem && (
         <p role="alert" className="mt-2 note-act">
@@ -111,8 +128,8 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
                   To tonight <Key k="t" />
                 </Link>
               ) : (
-                <button className="btn btn-solid" disabled={!ready} onClick={plan}>
-                  Plan this part <Key k="Enter" />
+                <button className="btn btn-solid" disabled={!ready} onClick={() => void plan()}>
+                  {printOnly ? "Plan the rest" : "Plan this part"} <Key k="Enter" />
                 </button>
               )}
             </div>

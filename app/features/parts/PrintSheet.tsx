@@ -7,11 +7,27 @@ import { download, fileName } from "~app/features/files/download";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
 
+/** Where Letter is the paper on the shelf (CLDR territory data, as recalled). */
+const LETTER_LANDS = ["US", "CA", "MX", "PH", "CL", "CO", "CR", "GT", "PA", "PR", "SV", "VE"];
+
+/** Letter by habit where it holds the part true to size; the smallest of the A series otherwise. */
+function habitual(sheet: Sheet, part: Part, scene: Scene): PaperName | undefined {
+  const land = new Intl.Locale(navigator.language).maximize().region ?? "";
+  if (!LETTER_LANDS.includes(land)) return undefined;
+  const letter = layOutDrawing(sheet, { name: part.name, sceneName: scene.name, scale: scene.scale, paper: "Letter" });
+  return letter.reduction === 1 ? "Letter" : undefined;
+}
+
 export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; scene: Scene }) {
   const [open, setOpen] = useState(false);
   const [paper, setPaper] = useState<PaperName | "">("");
-  useKey("p", "Print the sheet", "This part", () => setOpen(true));
-  const drawing = layOutDrawing(sheet, { name: part.name, sceneName: scene.name, scale: scene.scale, paper: paper || undefined });
+  useKey("p", "Drawing on paper", "This part", () => setOpen(true));
+  const drawing = layOutDrawing(sheet, {
+    name: part.name,
+    sceneName: scene.name,
+    scale: scene.scale,
+    paper: paper || habitual(sheet, part, scene),
+  });
   const pdf = async (): Promise<void> => {
     const { drawingToPdf } = await import("~app/features/files/drawingPdf");
     download(fileName(part.name, "pdf"), await drawingToPdf(drawing, part.name), "application/pdf");
@@ -25,14 +41,14 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="btn">
-        Print it <Key k="p" />
+        Drawing on paper <Key k="p" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           sideOffset={4}
           collisionPadding={12}
           className="z-50 w-80 border-2 border-ink bg-paper p-4 text-ink"
-          aria-label="Print the sheet"
+          aria-label="Drawing on paper"
         >
           <Choice
             label="Paper"

@@ -9,7 +9,7 @@ import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import type { Note } from "./firstLook";
 import { layoutViews, type PlacedView, type ViewLayout } from "./layoutViews";
-import { assignSlots, type Point } from "./leaders";
+import { assignSlots, crossesBox, type Box, type Point } from "./leaders";
 
 interface SheetDrawingProps {
   sheet: Sheet;
@@ -78,6 +78,20 @@ function Placed({
     setSlots((before) => (before.length === next.length && before.every((v, i) => Math.abs(v - next[i]) < 1) ? before : next));
   }, [notes, width, layout.height]);
 
+  // A leader that would run across another view gives way to a letter at both ends.
+  const crossed = order.filter((i, place) => {
+    const anchor = anchored[i];
+    const end = slots[place] as number | undefined;
+    if (!anchor || end === undefined) return false;
+    return layout.views
+      .map(boxOf(layout))
+      .some((box) => !crossesBox(anchor, anchor, box) && crossesBox(anchor, { x: drawWidth, y: end }, box));
+  });
+  const letterOf = (i: number): string | null => {
+    const at = crossed.indexOf(i);
+    return at < 0 ? null : String.fromCharCode(97 + at);
+  };
+
   const height = Math.max(layout.height, column ? notesHeight + 6 : 0);
   return (
     <div className={column ? "relative" : ""} style={column ? { minHeight: height } : undefined}>
@@ -110,7 +124,20 @@ function Placed({
             return (
               <g key={notes[noteIndex].id} stroke={act ? "var(--act)" : "var(--ink)"} fill="none">
                 <circle cx={anchor.x} cy={anchor.y} r="3.2" fill={act ? "var(--act)" : "var(--ink)"} stroke="none" />
-                <path d={`M${anchor.x} ${anchor.y}L${drawWidth} ${slots[place]}h14`} strokeWidth="1" />
+                {letterOf(noteIndex) ? (
+                  <text
+                    x={anchor.x + 7}
+                    y={anchor.y - 6}
+                    fontSize="15"
+                    fontWeight="600"
+                    fill={act ? "var(--act)" : "var(--ink)"}
+                    stroke="none"
+                  >
+                    {letterOf(noteIndex)}
+                  </text>
+                ) : (
+                  <path d={`M${anchor.x} ${anchor.y}L${drawWidth} ${slots[place]}h14`} strokeWidth="1" />
+                )}
               </g>
             );
           })}
@@ -129,7 +156,7 @@ function Placed({
             data-testid="notes"
           >
             {order.map((i) => (
-              <NoteItem key={notes[i].id} note={notes[i]} />
+              <NoteItem key={notes[i].id} note={notes[i]} letter={column && !beside ? letterOf(i) : null} />
             ))}
           </ul>
         </>
@@ -138,13 +165,14 @@ function Placed({
   );
 }
 
-function NoteItem({ note }: { note: Note }) {
+function NoteItem({ note, letter }: { note: Note; letter: string | null }) {
   return (
     <li className="relative pb-2.5 pr-14 leading-snug">
       <p className={note.act ? "note-act" : "font-semibold"}>
         {note.act && <span aria-hidden="true">▲ </span>}
         {note.act && <span className="sr-only">Act on this: </span>}
         {note.bold}
+        {letter && <span className="ml-1.5 border border-current px-1.5 text-sm font-normal">{letter}</span>}
       </p>
       {note.plain && <p className="text-[0.95rem] text-soft">{note.plain}</p>}
       {note.reasons && (
@@ -155,6 +183,16 @@ function NoteItem({ note }: { note: Note }) {
     </li>
   );
 }
+
+/** Where a view stands, px. */
+const boxOf =
+  ({ pxPerMm }: ViewLayout) =>
+  ({ x, y, view }: PlacedView): Box => ({
+    x,
+    y: y - view.heightMm * pxPerMm,
+    width: view.widthMm * pxPerMm,
+    height: view.heightMm * pxPerMm,
+  });
 
 /** The point of a surface in the view that shows most of it. */
 function anchorOf(sheet: Sheet, layout: ViewLayout, surface: number): Point | null {

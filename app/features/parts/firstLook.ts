@@ -5,8 +5,8 @@
 import { percentText } from "~app/features/scale/mismatchRows";
 import { formatDuration, formatMm, formatReal, formatShare, type Assumption } from "~core/measure";
 import { unitQuestion, UNSTATED } from "~core/mesh";
-import { formatRatio, holdsFloor } from "~core/scale";
-import { UP_WORDS } from "~core/print";
+import { formatRatio, holdsFloor, figureHeightMm } from "~core/scale";
+import { UP_WORDS, usableMm } from "~core/print";
 import type { Tonight } from "~core/plan";
 import {
   choicesOf,
@@ -16,10 +16,13 @@ import {
   doorwayOf,
   impliedScale,
   partRealMm,
+  optionAtHand,
   printOptions,
   thinWalls,
   type Part,
   type Project,
+  partSizeMm,
+  type PrintOption,
 } from "~core/project";
 import { checkHomes, linesOnMaterial, realMaterial } from "~core/subject";
 import { SEEN_WORDS, surfaceName, type Surface } from "~core/surface";
@@ -105,12 +108,12 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       },
     ];
   const options = printOptions(part, project.scene);
-  const best = options[0];
+  const best = optionAtHand(part, project.scene);
   if (!best)
     return [
       { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
     ];
-  const other = options.find((o) => o.printer.process !== best.printer.process) ?? options[1];
+  const other = options.find((o) => o.printer.process !== best.printer.process) ?? options.find((o) => o !== best);
   const misfit = options.find((o) => !o.facts.fits && o.printer.process === "fdm") ?? options.find((o) => !o.facts.fits);
   const over = misfit ? Math.max(...misfit.facts.overMm) : 0;
   const none = !best.facts.fits;
@@ -120,7 +123,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       act: none,
       surface: null,
       bold: none
-        ? `Fits no printer: ${best.facts.pieces} pieces on ${best.printer.name}`
+        ? `Too large for ${best.printer.name}: ${waysOut(part, project, best)}`
         : part.source.kind === "typed"
           ? best.printer.name
           : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
@@ -158,6 +161,31 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
   ];
 }
 
+/** All ways out for a part that fits no plate, in one sentence. */
+function waysOut(part: Part, project: Project, best: PrintOption): string {
+  const { scale } = project.scene;
+  const size = partSizeMm(part);
+  const usable = usableMm(best.printer);
+  // Standing as it does, either way round.
+  const room = (w: number, d: number): number => Math.min(usable[0] / w, usable[1] / d, usable[2] / size[2]);
+  const share = Math.min(1, Math.max(room(size[0], size[1]), room(size[1], size[0])));
+  const longest = size.indexOf(Math.max(...size));
+  const halves = size.map((v, i) => (i === longest ? v / 2 : v)).filter((_, i) => i !== 2);
+  const ways = [
+    `${best.facts.pieces} pieces${best.facts.pieces === 2 && longest !== 2 ? ` of ${halves.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}`,
+  ];
+  if (share < 1 && share > 0.3) {
+    const figure = figureHeightMm(scale);
+    const beside =
+      scale.kind === "figure"
+        ? ` it suits ${(scale.figureMm! * share).toFixed(1)} mm figures, ${share < 0.95 ? "visibly small" : "hardly small"} beside ${scale.figureMm}`
+        : ` it is ${formatRatio(scale.ratio / share)}, a figure of ${formatMm(figure * share)}`;
+    ways.push(`shrunk to ${(share * 100).toFixed(1)} %${beside}`);
+  }
+  ways.push("or a larger printer");
+  return ways.join("; ");
+}
+
 function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): Note | null {
   if (part.source.kind === "typed")
     return {
@@ -168,7 +196,7 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
       plain: "only its size is known; with its mesh they can be told",
       reasons: null,
     };
-  const best = printOptions(part, project.scene)[0];
+  const best = optionAtHand(part, project.scene);
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const { viewingDistanceMm } = choicesOf(part, project.scene);
   const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm)[0];
@@ -223,7 +251,7 @@ function standingNotes(part: Part, project: Project): Note[] {
         `print it at ${percentText(implied.mismatch)}${part.sightings.length === 0 ? ", going by its doorway" : ""}`,
       ),
     );
-  const best = printOptions(part, scene)[0];
+  const best = optionAtHand(part, scene);
   const thin = best && thinWalls(part, scene, best.printer.process);
   if (thin && !holdsFloor(thin.thinnestMm, thin.floorMm) && thin.share > 0.0005)
     out.push(

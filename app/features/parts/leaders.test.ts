@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { assignSlots, segmentsCross } from "./leaders";
+import { assignSlots, crossesBox, segmentsCross } from "./leaders";
 
 describe("leader lines", () => {
   it("knows a crossing from a touch", () => {
@@ -19,5 +19,11 @@ describe("leader lines", () => {
         );
       }),
     );
+  });
+  it("knows a line that runs through another view", () => {
+    const box = { x: 10, y: 10, width: 20, height: 20 };
+    expect(crossesBox({ x: 0, y: 20 }, { x: 50, y: 20 }, box)).toBe(true);
+    expect(crossesBox({ x: 0, y: 0 }, { x: 50, y: 5 }, box)).toBe(false);
+    expect(crossesBox({ x: 15, y: 15 }, { x: 16, y: 16 }, box)).toBe(true);
   });
 });

@@ -35,3 +35,23 @@ export function assignSlots(anchors: readonly Point[], columnX: number, slots: r
   }
   return slotOf;
 }
+
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** Does the line from `a` to `b` run through the box? Its border counts. */
+export function crossesBox(a: Point, b: Point, { x, y, width, height }: Box): boolean {
+  const inside = (p: Point): boolean => p.x >= x && p.x <= x + width && p.y >= y && p.y <= y + height;
+  if (inside(a) || inside(b)) return true;
+  const corners: Point[] = [
+    { x, y },
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+  ];
+  return corners.some((c, i) => segmentsCross(a, b, c, corners[(i + 1) % 4]));
+}

@@ -1,4 +1,5 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
+import { Silhouette } from "~app/features/parts/Silhouette";
 import { overhangOf } from "~core/print";
 import { Link } from "react-router";
 import { toast } from "sonner";
@@ -61,9 +62,10 @@ export function PrintPage({ project }: { project: Project }) {
                     <tr key={part.id}>
                       <td>
                         <Link
-                          className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2"
+                          className="inline-flex min-h-[44px] min-w-[44px] items-center gap-2 whitespace-nowrap font-semibold underline underline-offset-2"
                           to={`/s/${scene.id}/parts/${part.id}`}
                         >
+                          <Silhouette part={part} />
                           {part.name}
                           {part.copies > 1 ? ` ×${part.copies}` : ""}
                         </Link>
@@ -76,7 +78,7 @@ export function PrintPage({ project }: { project: Project }) {
                               <>
                                 {o === options[0] && <span aria-label="best">▸ </span>}
                                 {formatDuration(o.job.timeS.value)} · {formatMass(o.job.massG.value)} ·{" "}
-                                {(o.job.costMinor.value / 100).toFixed(2)}
+                                {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
                                 <span className="block font-normal text-soft">
                                   {copyJob(o)} <Why of={`${part.name} on ${printer.name}`} reasons={o.facts.one.timeS} />
                                 </span>
@@ -282,7 +284,7 @@ function Numbers<P extends Printer>({
   return fields.map((f) => (
     <ParsedField
       key={f.label}
-      label={f.label}
+      label={f.label.startsWith("price") ? `${f.label}, ${printer.currency}` : f.label}
       draftKey={`${printer.id} ${f.label}`}
       text={String(f.get(printer))}
       parse={parseNumberIn(f)}

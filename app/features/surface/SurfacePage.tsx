@@ -1,10 +1,23 @@
 /** Surface: where layer lines will show from where the scene is seen, and schools to hide them, each reckoned for this surface. */
+import { Why } from "~app/ui/why";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { formatArea, formatDuration, formatMm } from "~core/measure";
+import { formatArea, formatDuration, formatMm, formatMillilitres } from "~core/measure";
 import { choicesOf, printOptions, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
-import { planSchool, SCHOOLS, SEEN_WORDS, seenAt, stepsOn, surfaceName, type SchoolId, type Surface } from "~core/surface";
+import {
+  planSchool,
+  SCHOOLS,
+  SEEN_WORDS,
+  seenAt,
+  stepsOn,
+  surfaceName,
+  type SchoolId,
+  type Surface,
+  fillAmounts,
+  TRANSFER,
+  VOLUME_SOLIDS,
+} from "~core/surface";
 import { Page, Section } from "~app/features/frame/Page";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -41,6 +54,34 @@ export function SurfacePage({ project }: { project: Project }) {
   );
 }
 
+/** What the valleys take, and whether the rack has it. */
+function FillerText({ areaMm2, cuspMm, project }: { areaMm2: number; cuspMm: number; project: Project }) {
+  const a = fillAmounts(areaMm2, cuspMm, VOLUME_SOLIDS.filler, "spray");
+  const onRack = project.paints.filter((p) => p.family === "solvent primer").reduce((n, p) => n + p.stockMl, 0);
+  return (
+    <p className="text-soft">
+      Filling the valleys: {formatMillilitres(a.solidsMl)} of solids, {formatMillilitres(a.wetMl)} wet, {formatMillilitres(a.usedMl)} out of
+      the can; {onRack > 0 ? `${formatMillilitres(onRack)} on the rack` : "no can on the rack"}.{" "}
+      <Why
+        of="The filler it takes"
+        reasons={{
+          formula: "area × half the step; ÷ volume solids; ÷ what lands on the part",
+          inputs: [
+            { name: "area", value: formatArea(areaMm2) },
+            { name: "step", value: formatMm(cuspMm) },
+            { name: "solids", value: `${VOLUME_SOLIDS.filler * 100} %` },
+            { name: "lands on the part", value: `${TRANSFER.spray * 100} %` },
+          ],
+          assumptions: [{ text: "Solids and transfer: the can's own sheet wins.", kind: "practice" }],
+        }}
+      />
+    </p>
+  );
+}
+
+/** Plain before hardly seen, slopes before walls before tops, undersides last. */
+const KIND_ORDER: Record<Surface["kind"], number> = { slope: 0, wall: 1, level: 2 };
+
 function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const state = useSheet(part);
@@ -58,7 +99,11 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
       return { surface: s, steps, ...seenAt(steps, distance) };
     })
     .sort(
-      (a, b) => Number(a.surface.underside) - Number(b.surface.underside) || b.arcmin - a.arcmin || b.surface.areaMm2 - a.surface.areaMm2,
+      (a, b) =>
+        Number(a.surface.underside) - Number(b.surface.underside) ||
+        Number(b.seen === "plain") - Number(a.seen === "plain") ||
+        KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
+        b.surface.areaMm2 - a.surface.areaMm2,
     );
   const at = judged.find((j) => j.surface.id === chosen) ?? judged.find((j) => !j.surface.underside) ?? judged[0];
   const hatched = new Map(
@@ -143,6 +188,9 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
                       </button>
                     </div>
                     <p className="text-soft">{s.says}</p>
+                    {s.id === "fill-and-sand" && at.steps.cuspMm > 0 && (
+                      <FillerText areaMm2={at.surface.areaMm2 * part.copies} cuspMm={at.steps.cuspMm} project={project} />
+                    )}
                     <p>
                       {plan.stages.length === 0
                         ? "no work"

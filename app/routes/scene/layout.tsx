@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { acknowledgement, sendAgain, writeDown, type Edited } from "~app/data/edits.client";
-import { openProject, rememberScene, resetDemo } from "~app/data/scenes.client";
+import { openProject, rememberScene, resetDemoUndoably } from "~app/data/scenes.client";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/files/Scenes";
@@ -47,12 +47,19 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { run, undo, redo } = useRunner(project.scene.id);
   const { revalidate } = useRevalidator();
   const startAfresh = useCallback(async () => {
-    const done = await resetDemo();
-    if (done.ok) toast("The demo is as it was");
+    const done = await resetDemoUndoably();
+    if (done.ok)
+      toast("The demo is as it was", {
+        duration: 15_000,
+        action: {
+          label: "Undo",
+          onClick: () => void done.value.undo().then((back) => (back.ok ? revalidate() : void toast.error(back.problem.message))),
+        },
+      });
     else toast.error(done.problem.message);
     await revalidate();
   }, [revalidate]);
-  useDrop(addFiles);
+  const hovering = useDrop(addFiles);
   useOtherWindows(project.scene.id);
   useDrawn(project);
   const { unsent } = loaderData;
@@ -87,6 +94,11 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
           >
             <Outlet />
           </Frame>
+          {hovering && (
+            <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
+              <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
+            </div>
+          )}
           <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
           <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
           <ImportQueue imports={imports} onDismiss={dismiss} />
@@ -153,12 +165,20 @@ function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: 
 }
 
 /** Mesh files and whole folders may be dropped anywhere on the page. */
-function useDrop(onFiles: (files: DroppedFile[]) => void): void {
+function useDrop(onFiles: (files: DroppedFile[]) => void): boolean {
+  const [hovering, setHovering] = useState(false);
   useEffect(() => {
     const over = (e: DragEvent): void => {
-      if (e.dataTransfer?.types.includes("Files")) e.preventDefault();
+      if (!e.dataTransfer?.types.includes("Files")) return;
+      e.preventDefault();
+      setHovering(true);
+    };
+    // Leaving one element for another has a related target; leaving the window has none.
+    const leave = (e: DragEvent): void => {
+      if (e.relatedTarget === null) setHovering(false);
     };
     const drop = (e: DragEvent): void => {
+      setHovering(false);
       if (!e.dataTransfer?.types.includes("Files")) return;
       e.preventDefault();
       void droppedFiles(e.dataTransfer.items).then((files) => {
@@ -167,12 +187,15 @@ function useDrop(onFiles: (files: DroppedFile[]) => void): void {
       });
     };
     window.addEventListener("dragover", over);
+    window.addEventListener("dragleave", leave);
     window.addEventListener("drop", drop);
     return () => {
       window.removeEventListener("dragover", over);
+      window.removeEventListener("dragleave", leave);
       window.removeEventListener("drop", drop);
     };
   }, [onFiles]);
+  return hovering;
 }
 
 /** This window follows what another one stores, at once; and looks again when it comes back to the front. */

@@ -1,4 +1,5 @@
 /** All parts of the scene: what they are and where they are; sorted, filtered, picked and changed together. */
+import { Silhouette } from "../Silhouette";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
@@ -45,6 +46,10 @@ export function PartsPage({ project }: { project: Project }) {
     );
     if (done.ok) toast(`${done.value} pieces written, in millimetres`);
     else toast.error(done.problem.message);
+  };
+  const picture = (partId: string, index: number): React.ReactNode => {
+    const part = index < PICTURED ? parts.find((p) => p.id === partId) : undefined;
+    return part && <Silhouette part={part} />;
   };
   return (
     <Page
@@ -112,7 +117,14 @@ export function PartsPage({ project }: { project: Project }) {
             <span className="self-center text-soft">{shown.length === parts.length ? "" : `${shown.length} of ${parts.length} shown`}</span>
           </div>
           {picked.length > 0 && <BulkBar parts={picked} project={project} onDone={() => setSelected({})} />}
-          <PartsTable rows={shown} columns={columns} base={`/s/${scene.id}/parts`} selected={selected} onSelected={setSelected} />
+          <PartsTable
+            rows={shown}
+            columns={columns}
+            base={`/s/${scene.id}/parts`}
+            selected={selected}
+            onSelected={setSelected}
+            picture={picture}
+          />
           {shown.length === 0 && <p className="mt-3 text-soft">No part has all of these words.</p>}
           <Advice project={project} />
         </>
@@ -173,6 +185,9 @@ function Advice({ project }: { project: Project }) {
     </Section>
   );
 }
+
+/** Rows that are drawn with a picture: what stands further down is found by its name. */
+const PICTURED = 40;
 
 function EmptyParts() {
   return (

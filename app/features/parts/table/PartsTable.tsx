@@ -71,12 +71,15 @@ export function PartsTable({
   base,
   selected,
   onSelected,
+  picture,
 }: {
   rows: PartRow[];
   columns: ColumnSet;
   base: string;
   selected: Picked;
   onSelected: React.Dispatch<React.SetStateAction<Picked>>;
+  /** A picture of the part in a row; nothing in rows far down. */
+  picture: (partId: string, index: number) => React.ReactNode;
 }) {
   const table = useTable({
     features,
@@ -161,6 +164,7 @@ export function PartsTable({
               picked={selected[row.id] === true}
               inTabOrder={i === Math.min(focused, shown.length - 1)}
               onToggle={toggle}
+              picture={picture(row.id, i)}
               render={() =>
                 row
                   .getAllCells()
@@ -190,11 +194,12 @@ interface RowProps {
   picked: boolean;
   inTabOrder: boolean;
   onToggle: (id: string) => void;
+  picture: React.ReactNode;
   render: () => React.ReactNode[];
 }
 
 const Row = memo(
-  function Row({ row, index, base, picked, inTabOrder, onToggle, render }: RowProps) {
+  function Row({ row, index, base, picked, inTabOrder, onToggle, picture, render }: RowProps) {
     return (
       <tr data-index={index} tabIndex={inTabOrder ? 0 : -1} className={picked ? "bg-board" : undefined} aria-selected={picked}>
         <td>
@@ -203,9 +208,10 @@ const Row = memo(
         <td>
           <Link
             tabIndex={-1}
-            className="inline-flex min-h-[44px] min-w-[44px] items-center whitespace-nowrap font-semibold underline underline-offset-2"
+            className="inline-flex min-h-[44px] min-w-[44px] items-center gap-2 whitespace-nowrap font-semibold underline underline-offset-2"
             to={`${base}/${row.id}`}
           >
+            {picture}
             {row.name}
           </Link>
         </td>

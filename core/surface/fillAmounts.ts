@@ -1,0 +1,39 @@
+/**
+ * How much filler the steps of a surface take: what stays in the valleys, wet, and out of the can. Levelling a saw-tooth of height c
+ * takes c / 2 on average (exact); wet = dry ÷ volume solids; used = wet ÷ transfer efficiency (ISO 2808 identities).
+ */
+import type { CoatMethod } from "../coat";
+
+/** Share that lands on the part. Sprays on small parts: common practice, no source; a brush puts nearly all of it down. */
+export const TRANSFER: Record<CoatMethod, number> = {
+  brush: 0.95,
+  "dry brush": 0.3,
+  wash: 0.9,
+  sponge: 0.8,
+  dust: 0.5,
+  pour: 0.95,
+  spray: 0.35,
+  airbrush: 0.45,
+  mist: 0.25,
+};
+
+export interface FillAmounts {
+  /** Solids that fill the valleys to the brim, ml. */
+  solidsMl: number;
+  wetMl: number;
+  /** What leaves the can. */
+  usedMl: number;
+}
+
+export function fillAmounts(areaMm2: number, cuspMm: number, volumeSolids: number, method: CoatMethod): FillAmounts {
+  const solidsMl = (areaMm2 * cuspMm) / 2 / 1000;
+  const wetMl = solidsMl / volumeSolids;
+  return { solidsMl, wetMl, usedMl: wetMl / TRANSFER[method] };
+}
+
+/** Of a coat: dry film, wet, and out of the pot, ml. */
+export function coatAmounts(areaMm2: number, dryFilmMm: number, volumeSolids: number, method: CoatMethod): FillAmounts {
+  const solidsMl = (areaMm2 * dryFilmMm) / 1000;
+  const wetMl = volumeSolids > 0 ? solidsMl / volumeSolids : 0;
+  return { solidsMl, wetMl, usedMl: wetMl / TRANSFER[method] };
+}
