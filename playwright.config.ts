@@ -10,8 +10,9 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  // A browser that is starved on a busy machine gets a second try; the report names it as flaky.
+  // A test that needs a second try has failed: the try only tells which kind of failure it is.
   retries: 1,
+  failOnFlakyTests: true,
   reporter: [["list"], ["json", { outputFile: ".cache/browser.json" }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

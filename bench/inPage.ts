@@ -1,7 +1,7 @@
 /** The page's side of a browser row: fetches the file once, then times ours and the peer's in turn. */
 
 /** Both give how many corners they ended with, which must agree. */
-export interface PageBench {
+interface PageBench {
   ours: (bytes: Uint8Array<ArrayBuffer>) => number;
   peer: (bytes: Uint8Array<ArrayBuffer>) => number;
 }

@@ -1,3 +1,5 @@
+import { bare, tampered } from "../tests/bundleKit";
+import { newProject } from "../store/newScene";
 import { readFileSync } from "node:fs";
 import { expect, shedStl, station, test, upload } from "./bench";
 
@@ -6,6 +8,8 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await upload(bench, "tool_shed.stl", shedStl());
   await bench.getByRole("button", { name: "A 28 mm figure" }).click();
   await bench.getByRole("button", { name: /Plan this part/ }).click();
+  // The first plan asks for the evenings, once.
+  await bench.getByRole("button", { name: "These are my evenings" }).click();
   await expect(bench.getByRole("region", { name: "Order of work" }).getByRole("listitem").first()).toContainText("Print on");
 
   // A typed estimate wins and is kept beside the model's.
@@ -95,12 +99,22 @@ test("lists come out as CSV and as a calendar", async ({ bench }) => {
   expect(text.match(/BEGIN:VEVENT/g)!.length).toBeGreaterThan(10);
 });
 
-test("a bundle of a newer version is refused and nothing changes", async ({ bench }) => {
+test("what is no bundle, and a bundle of a newer version, are refused and nothing changes", async ({ bench }) => {
+  const project = newProject("later", "From the future", "Europe/Berlin", 0);
+  const newer = await tampered(bare(project), (doc) => (doc.version = 99));
   await bench.keyboard.press("s");
-  await bench
-    .locator("#bundle-file")
-    .setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from("not a zip at all") });
-  await expect(bench.getByRole("alert")).toContainText("not a project bundle");
+  const scenes = bench.getByRole("dialog").getByRole("listitem");
+  const before = await scenes.count();
+  for (const [buffer, says] of [
+    [Buffer.from("not a zip at all"), "not a project bundle"],
+    [Buffer.from(newer), "newer version"],
+  ] as const) {
+    await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer });
+    await expect(bench.getByRole("alert")).toContainText(says);
+  }
+  await bench.keyboard.press("Escape");
+  await bench.keyboard.press("s");
+  await expect(scenes).toHaveCount(before);
 });
 
 test("every edit can be taken back, a removed part too", async ({ bench }) => {
@@ -120,7 +134,7 @@ test("rescaling a part takes everything along", async ({ bench }) => {
   await bench.getByLabel("It is to be").fill("59 mm");
   await bench.keyboard.press("Enter");
   await expect(bench.getByTestId("notes")).toContainText("3.31 m tall in real life");
-  await expect(bench.getByTestId("notes")).toContainText("door of 35.3 mm");
+  await expect(bench.getByTestId("notes")).toContainText("its own doorway is 1.02 m at 1:56: built for about 1:110");
   // At half the size it fits the small printer in one piece: no misfit is left to name.
   await expect(bench.getByTestId("notes")).not.toContainText("too long");
   await expect(bench.getByText("50 %").first()).toBeVisible();

@@ -48,8 +48,8 @@ if (existsSync(unitFile)) {
 }
 if (existsSync(browserFile)) {
   const { stats } = JSON.parse(readFileSync(browserFile, "utf8"));
-  count.passed += stats.expected + stats.flaky;
-  count.failed += stats.unexpected;
+  count.passed += stats.expected;
+  count.failed += stats.unexpected + stats.flaky;
   count.skipped += stats.skipped;
 }
 if (failed.length) console.log(`\nNot in order: ${failed.join(", ")}`);

@@ -4,7 +4,7 @@ import { SCENE_DEFAULTS, type Evening, type Paint, type Project } from "../core/
 import { figureScale, VIEWING_DISTANCES } from "../core/scale";
 
 /** Three evenings and a Saturday afternoon: a guess that the user changes. */
-export const USUAL_EVENINGS: Evening[] = [
+const USUAL_EVENINGS: Evening[] = [
   { weekday: 2, from: "19:00", to: "22:00" },
   { weekday: 4, from: "19:00", to: "22:00" },
   { weekday: 6, from: "14:00", to: "18:00" },

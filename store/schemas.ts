@@ -112,7 +112,7 @@ export const scaleSchema = Joi.object({
   statureMm: Joi.number().min(500).max(2600).optional(),
 });
 
-export const eveningsSchema = Joi.array()
+const eveningsSchema = Joi.array()
   .max(LIMITS.evenings)
   .items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }));
 
@@ -415,7 +415,7 @@ const figure = Joi.object({
     .max(50)
     .items(Joi.object({ text: text(600), kind: text(40), source: text().optional() })),
 }).options({ presence: "required" });
-export const printFactsSchema = Joi.object({
+const printFactsSchema = Joi.object({
   printerId: id,
   profile: text(4000),
   factor: positive,

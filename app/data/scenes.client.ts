@@ -32,7 +32,7 @@ export const rememberScene = (sceneId: string): void => keep(LAST, sceneId);
 export const forgetScene = (): void => keep(LAST, null);
 export const lastScene = (): string | null => kept(LAST);
 
-export const localTimeZone = (): string => {
+const localTimeZone = (): string => {
   const name = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return name && isTimeZone(name) ? name : "UTC";
 };

@@ -1,5 +1,5 @@
 /** One hatch per meaning, with a key. Patterns are defined once in the frame. */
-export const HATCHES = {
+const HATCHES = {
   lines: "layer lines that show",
   brush: "lines a dry brush will find",
   setting: "setting or drying",

@@ -35,7 +35,7 @@ export interface BoundaryVerdict {
 }
 
 /** A layer that is sprayed in air in which it should not be. */
-export interface AirFault {
+interface AirFault {
   layer: string;
   layerId: string;
   why: string;
@@ -51,7 +51,7 @@ export interface StackCheck {
 const RANK: Record<Verdict, number> = { fine: 0, wait: 1, "test first": 2, "seal first": 3, never: 4 };
 export const isClash = (verdict: Verdict): boolean => RANK[verdict] >= 3;
 
-export function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] = COAT_RULES): CoatRule {
+function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] = COAT_RULES): CoatRule {
   return (
     rules.find(
       (r) =>

@@ -7,6 +7,7 @@ import {
   filmOf,
   METHODS,
   recoatS,
+  UNKNOWN_PAIR,
   type CoatFamily,
   type CoatLayer,
   type CoatMethod,
@@ -178,12 +179,18 @@ describe("the table", () => {
       if (["never", "seal first", "test first"].includes(r.verdict)) expect(r.remedy.length, r.id).toBeGreaterThan(5);
     }
   });
-  it("has a word for every pair of families", () => {
+  it("knows most pairs of families; the rest it says to try, and never calls fine", () => {
+    let known = 0,
+      all = 0;
     for (const under of Object.keys(FAMILIES) as CoatFamily[])
       for (const over of Object.keys(FAMILIES) as CoatFamily[]) {
         if (FAMILIES[over].ground) continue;
-        expect(checkStack([layer(under), layer(over)]).verdicts.length).toBeGreaterThan(0);
+        const [v] = checkStack([layer(under), layer(over)]).verdicts;
+        all++;
+        if (v.ruleId !== UNKNOWN_PAIR.id) known++;
+        else expect(v.verdict).toBe("test first");
       }
+    expect(known / all).toBeGreaterThan(0.9);
   });
   it("cover adds up over coats, film too, and a thick film waits longer by its square", () => {
     expect(coverOf(layer("water acrylic", "dry brush", 2))).toBeCloseTo(1 - 0.75 ** 2, 9);

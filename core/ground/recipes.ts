@@ -5,7 +5,7 @@
  */
 import type { CautionId } from "../care";
 
-export interface GroundMaterial {
+interface GroundMaterial {
   name: string;
   /** Share of the loose volume. */
   share: number;

@@ -21,13 +21,3 @@ export interface Figure {
   inputs: { name: string; value: string }[];
   assumptions: Assumption[];
 }
-
-/** A figure that is exact for its inputs: low and high equal the value. */
-export function exactFigure(value: number, formula: string, inputs: Figure["inputs"], assumptions: Assumption[] = []): Figure {
-  return { value, low: value, high: value, formula, inputs, assumptions };
-}
-
-/** Multiplies value and range by a plain factor (copies, plates); the reasons stay. */
-export function scaleFigure(figure: Figure, factor: number): Figure {
-  return { ...figure, value: figure.value * factor, low: figure.low * factor, high: figure.high * factor };
-}

@@ -10,7 +10,7 @@ import { FILE_UNIT_MM, UNSTATED, type FileUnit, type MeshUnit } from "./fileUnit
 import { weld } from "./weld";
 
 /** One body of a file, measured. */
-export interface MeshBody {
+interface MeshBody {
   name: string;
   copies: number;
   /** As the file stores it, in the file's own unit. */

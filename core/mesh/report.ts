@@ -9,7 +9,7 @@ import { shellsOf, type Shells } from "./shells";
 import { shellSum, solidVolume, type SolidVolume } from "./solid";
 import { buildTopology, type Topology } from "./topology";
 
-export interface MeshWarning {
+interface MeshWarning {
   code: string;
   message: string;
   count?: number;
@@ -52,7 +52,7 @@ export interface MeshReport {
 }
 
 /** Signed volume, area and centroid in one pass. */
-export function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; areaMm2: number; centroidMm: [number, number, number] } {
+function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; areaMm2: number; centroidMm: [number, number, number] } {
   const { positions, indices } = mesh;
   const [ox, oy, oz] = bounds.min;
   let six = 0,

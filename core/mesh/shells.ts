@@ -13,7 +13,7 @@ import { treeOf, type MeshTree } from "./bvh";
 import type { Bounds, Mesh } from "./mesh";
 import { flippedTriangles, type Topology } from "./topology";
 
-export interface Shell {
+interface Shell {
   /** Signed by its own winding as most of its facets have it, about its own middle, mm³. */
   volumeMm3: number;
   /** No edge of it has a facet on one side only, or more than two. */

@@ -11,7 +11,7 @@ import type { StepState } from "./status";
 import type { Step } from "./steps";
 
 /** Standard deviations of the logarithm of hands-on time, shared and of each step; the same for the machines' failure rate; failures an hour. */
-export const SPREAD = { pace: 0.3, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
+const SPREAD = { pace: 0.3, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
 
 export interface FinishChance {
   /** Finishing times in ms since 1970, earliest first; Infinity where the evenings did not suffice. */

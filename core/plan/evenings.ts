@@ -41,7 +41,7 @@ export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone
 }
 
 /** Nobody changes a plate between these hours. */
-export const NIGHT = { from: "23:00", to: "07:00" };
+const NIGHT = { from: "23:00", to: "07:00" };
 
 /** Hours of sleep that overlap the span, for shading. */
 export function nightsBetween(from: number, to: number, timeZone: string): Stretch[] {

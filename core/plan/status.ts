@@ -22,7 +22,7 @@ const clockedS = (r: StepRecord): number | null =>
   r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
 
 /** Last record of each step, by key. */
-export function recordsByStep(records: readonly StepRecord[]): Map<string, StepRecord> {
+function recordsByStep(records: readonly StepRecord[]): Map<string, StepRecord> {
   const out = new Map<string, StepRecord>();
   for (const r of records) {
     const before = out.get(r.stepKey);

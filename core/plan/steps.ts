@@ -21,7 +21,7 @@ import {
 } from "../project";
 import { planSchool } from "../surface";
 
-export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
+type Station = "print" | "surface" | "paint" | "assemble" | "ground";
 
 export interface Step {
   key: string;

@@ -116,7 +116,7 @@ export const noTonight = (now: number): Tonight => ({
 });
 
 /** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */
-export function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, minutes: number): Offer[] {
+function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, minutes: number): Offer[] {
   const tail = tails(steps);
   const busy = heldPrinters(steps, states);
   const open = steps.filter(

@@ -35,7 +35,7 @@ export interface Layering {
 }
 
 /** Layers that take about as long as each other. */
-export interface LayerTime {
+interface LayerTime {
   count: number;
   /** One piece alone on the plate, s a layer. */
   aloneS: number;
@@ -51,8 +51,8 @@ const SUPPORT_DENSITY = 0.15;
  * when speeds, accelerations and firmware limits are not the machine's own; flow and filament diameter make the rest. Common practice,
  * no source.
  */
-export const FDM_TIME_RANGE = { low: 0.75, high: 1.25 };
-export const FDM_MATERIAL_RANGE = { low: 0.88, high: 1.12 };
+const FDM_TIME_RANGE = { low: 0.75, high: 1.25 };
+const FDM_MATERIAL_RANGE = { low: 0.88, high: 1.12 };
 /** What counts as bridged: so much of the patch lies between its supported edges. */
 const BETWEEN_SHARE = 0.7;
 /** Retraction and return at each hop, s. Common practice, no source. */

@@ -139,7 +139,8 @@ describe("which printer, which way up", () => {
   });
   it("lays a plate flat", () => expect(["+x", "-x"]).toContain(waysUp(boxMesh(3, 90, 60), large)[0].up));
   it("counts copies on a plate by a grid", () => {
-    expect(copiesPerPlate(boxStance([12, 12, 12]), resin)).toBe(Math.floor((147 + 3) / 15) * Math.floor((71 + 3) / 15));
+    // 147 × 71 usable, a pitch of 12 + 3: ten columns, four rows, counted on squared paper.
+    expect(copiesPerPlate(boxStance([12, 12, 12]), resin)).toBe(40);
     expect(copiesPerPlate(boxStance([500, 12, 12]), resin)).toBe(0);
   });
   it("packs in the turn that packs most", () => {

@@ -109,5 +109,3 @@ export const GENERIC_PRINTERS: readonly Printer[] = [
     pricePerLitreMinor: 3000,
   },
 ];
-
-export const PROCESS_WORD: Record<Process, string> = { fdm: "filament", resin: "resin" };

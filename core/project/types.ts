@@ -19,7 +19,7 @@ export interface Evening {
   to: string;
 }
 
-export interface SecondaryScale {
+interface SecondaryScale {
   ratio: number;
   use: "forced perspective" | "background";
 }
@@ -197,7 +197,7 @@ export interface Procedure {
   family: CoatFamily | null;
 }
 
-export type StepResult = "good" | "partly" | "failed";
+type StepResult = "good" | "partly" | "failed";
 
 /** What really happened at one step. */
 export interface StepRecord {

@@ -42,7 +42,7 @@ export function fitAfter(gapMm: number, factor: number, process: Process): FitCh
 }
 
 /** What stays as large as it is when the scale changes, with the sizes that look right. Common practice, no source. */
-export const NATURAL: { name: string; modelMm: number; what: string; lowRealMm: number; highRealMm: number }[] = [
+const NATURAL: { name: string; modelMm: number; what: string; lowRealMm: number; highRealMm: number }[] = [
   { name: "static grass, 2 mm", modelMm: 2, what: "grass", lowRealMm: 30, highRealMm: 500 },
   { name: "static grass, 6 mm", modelMm: 6, what: "grass", lowRealMm: 30, highRealMm: 500 },
   { name: "medium sand", modelMm: 0.35, what: "gravel", lowRealMm: 2, highRealMm: 60 },

@@ -53,7 +53,7 @@ export const holdsFloor = (mm: number, floorMm: number): boolean => mm >= floorM
 /** It holds, but only just: a little less would not. */
 export const justHolds = (mm: number, floorMm: number): boolean => Math.abs(mm / floorMm - 1) <= FLOOR_TOLERANCE;
 
-export type DetailVerdict = "prints" | "drowns" | "vanishes";
+type DetailVerdict = "prints" | "drowns" | "vanishes";
 
 export interface FloorVerdict {
   modelMm: number;

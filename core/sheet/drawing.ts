@@ -13,13 +13,13 @@ import type { ViewDrawing } from "./views";
 
 export type StrokeKind = "outline" | "feature" | "hidden" | "dimension" | "figure" | "border";
 
-export interface Stroke {
+interface Stroke {
   kind: StrokeKind;
   /** x0, y0, x1, y1, … in mm from the paper's lower left; every four numbers a line. */
   lines: number[];
 }
 
-export interface Label {
+interface Label {
   text: string;
   x: number;
   y: number;

@@ -1,6 +1,6 @@
 /** The printed solid by exact union, where the solids library takes the mesh. */
 import type { Manifold } from "manifold-3d";
-import { printedMesh, shellSum, solidVolume, weld, type Mesh, type Shells, type SolidVolume, type Topology } from "../mesh";
+import { printedMesh, solidVolume, weld, type Mesh, type Shells, type SolidVolume, type Topology } from "../mesh";
 import type { Solids } from "./outline";
 
 /** More shells or triangles than this are left to the rays. */
@@ -74,6 +74,3 @@ function unionOf(solids: Solids, mesh: Mesh, topology: Topology, shells: Shells)
     for (const m of made) m.delete();
   }
 }
-
-/** Volume that lies in more than one shell, mm³, once the union is known. */
-export const overlapMm3 = (shells: Shells, solid: SolidVolume): number => Math.max(0, shellSum(shells) - solid.value);

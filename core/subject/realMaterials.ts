@@ -2,7 +2,7 @@
  * What a surface is in real life. It decides before printing how its lines are dealt with, and later what it is painted like.
  * Common practice, no source.
  */
-export type Roughness = "smooth" | "grained" | "rough";
+type Roughness = "smooth" | "grained" | "rough";
 
 export interface RealMaterial {
   id: string;

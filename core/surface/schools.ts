@@ -9,7 +9,7 @@ import { BRUSH_FINDS_MM, SMOOTH_ENOUGH_MM, type Steps } from "./steps";
 
 export type SchoolId = "thick-coat" | "fill-and-sand" | "leave";
 
-export interface SchoolStage {
+interface SchoolStage {
   title: string;
   /** Step height left when the stage is done, mm. */
   leavesMm: number;

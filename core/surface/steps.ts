@@ -54,7 +54,7 @@ export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Step
 export type Seen = "plain" | "dry brush" | "hidden";
 
 /** Minutes of arc from which a line pattern is plain. */
-export const PLAIN_ARCMIN = 2;
+const PLAIN_ARCMIN = 2;
 /** Steps lower than this give the light nothing to catch. Common practice, no source. */
 export const SMOOTH_ENOUGH_MM = 0.02;
 /** Ridges up to this height a dry brush rides over: fine resin layers, primed, do not come out. Common practice, no source. */

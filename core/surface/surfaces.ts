@@ -6,7 +6,7 @@
 import { facetsOf, patchesOf, type Mesh, type Topology } from "../mesh";
 import { slopeKind, type SlopeKind } from "./steps";
 
-export type Facing = "front" | "back" | "left" | "right" | "up" | "down";
+type Facing = "front" | "back" | "left" | "right" | "up" | "down";
 
 export interface Surface {
   /** Its number in the part: 0 is the largest. */

@@ -15,12 +15,12 @@ export interface KeptMesh {
   outsideMm2: number;
 }
 
-export interface ReadPart extends KeptMesh {
+interface ReadPart extends KeptMesh {
   name: string;
   copies: number;
 }
 
-export interface ReadAnswer {
+interface ReadAnswer {
   format: string;
   unit: MeshUnit;
   parts: ReadPart[];
@@ -29,7 +29,7 @@ export interface ReadAnswer {
 /** What was mended, and the mesh as it is now, in millimetres. */
 /** What mending did; `joinedShells`: bodies that ran into each other and are one now. */
 export type MendDid = Omit<Mended, "mesh"> & { joinedShells: number };
-export type MendAnswer = KeptMesh & { did: MendDid };
+type MendAnswer = KeptMesh & { did: MendDid };
 
 /** One part on its way into a file: its mesh, how many, and which of them are mirrored or of another size. */
 export interface PartToWrite {

@@ -112,17 +112,21 @@ export function LogPage({ project }: { project: Project }) {
                       {r.wentWrong && <span className="block text-soft">{r.wentWrong}</span>}
                     </td>
                     <td className="whitespace-nowrap">{formatDuration(r.plannedS)}</td>
-                    <td className="w-36">
+                    <td className="w-36 min-w-28">
                       {r.time === "hands" ? (
-                        <ParsedField
-                          hideLabel
-                          label={`Taken, ${r.title}`}
-                          draftKey={r.id}
-                          text={takenText(r)}
-                          parse={parseTaken}
-                          readAs={(s) => (s === null ? "as the clock says" : formatDuration(s))}
-                          onCommit={(saidS) => run("step.said", { recordId: r.id, saidS })}
-                        />
+                        <>
+                          <ParsedField
+                            hideLabel
+                            label={`Taken, ${r.title}`}
+                            draftKey={r.id}
+                            text={takenS(r) === null ? "" : takenText(r)}
+                            placeholder="say it"
+                            parse={parseTaken}
+                            readAs={(s) => (s === null ? "as the clock says" : formatDuration(s))}
+                            onCommit={(saidS) => run("step.said", { recordId: r.id, saidS })}
+                          />
+                          {takenS(r) === null && <span className="text-sm text-soft">{takenText(r)}</span>}
+                        </>
                       ) : (
                         <span className="whitespace-nowrap">{takenText(r)}</span>
                       )}

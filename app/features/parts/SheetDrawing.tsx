@@ -337,7 +337,7 @@ function HeightDimension({ placed, s, ratio }: { placed: PlacedView; s: number; 
 }
 
 /** A standing person, feet at (x, y). Proportions of head, shoulder and hip after Drillis & Contini 1966. */
-export function Figure({ x, y, height }: { x: number; y: number; height: number }) {
+function Figure({ x, y, height }: { x: number; y: number; height: number }) {
   const at = (share: number): number => y - share * height;
   const half = 0.09 * height;
   return (

@@ -18,7 +18,7 @@ export interface ViewLayout {
 /** Room round the views for dimension lines and labels, px. */
 const ROOM = { left: 62, top: 22, gap: 44, below: 46 };
 /** Width of the door and the figure that stand beside the front view, as a share of the figure's height. */
-export const BESIDE = 0.72;
+const BESIDE = 0.72;
 /** A door leaf is at most so many times as tall as a figure (1981 mm beside a person of 5 ft 6 in). */
 const DOOR_TALL = 1.19;
 const MOST_PX_PER_MM = 9;

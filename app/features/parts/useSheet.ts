@@ -15,7 +15,7 @@ export interface SheetState {
 }
 
 /** Side that points up when the part is printed by its own plan. */
-export const printUp = (part: Part): Up => {
+const printUp = (part: Part): Up => {
   const print = part.work.find((w) => w.kind === "print");
   return print?.kind === "print" ? print.up : (part.prints[0]?.up ?? "+z");
 };

@@ -23,7 +23,7 @@ const FINE_WIDTH = 196;
 const RIB = DETAIL_FLOORS[0].mm;
 
 /** The next of 1, 2, 5, 10 … that is no less. */
-export function roundStep(least: number): number {
+function roundStep(least: number): number {
   const ten = 10 ** Math.floor(Math.log10(least));
   return [1, 2, 5, 10].map((n) => n * ten).find((s) => s >= least * (1 - 1e-9)) ?? 10 * ten;
 }

@@ -281,7 +281,7 @@ const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => 
 
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 /** One sentence on the date that was set, with the one that would hold. */
-export function readyText(share: number, sure: string | null): string {
+function readyText(share: number, sure: string | null): string {
   const inTen = Math.round(share * 10);
   const later = sure === null ? "These evenings do not suffice: add one, or leave something out." : `${sure} would hold 8 times in 10.`;
   if (inTen >= 8) return inTen === 10 ? "Yes, as far as can be seen." : `Yes, ${inTen} times in 10.`;
