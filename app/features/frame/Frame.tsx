@@ -71,7 +71,7 @@ export function Frame({
             </li>
           </ul>
           <button
-            className="btn btn-solid mx-1 min-h-[44px] px-1 text-sm max-tab:hidden"
+            className="btn btn-solid min-h-[44px] px-1 text-sm max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]"
             onClick={onNewPart}
             title="A file, a size, or made by hand (n)"
           >
@@ -81,7 +81,9 @@ export function Frame({
             </span>
           </button>
           {scene.demo && (
-            <p className="px-2 pt-1 text-xs leading-tight text-soft max-tab:hidden">A demo: add a part, and a scene of your own begins.</p>
+            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
+              A demo: add a part, and a scene of your own begins.
+            </p>
           )}
           {scene.demo && (
             <button className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden" onClick={onResetDemo}>
