@@ -7,5 +7,7 @@ export default defineConfig({
     environment: "node",
     reporters: ["default"],
     testTimeout: 30000,
+    // The demo is built whole, sliced and all, before its tests.
+    hookTimeout: 90000,
   },
 });

@@ -43,7 +43,7 @@ export default function App() {
         position="bottom-left"
         offset={{ bottom: 16, left: 16 }}
         mobileOffset={{ bottom: 8 }}
-        visibleToasts={1}
+        visibleToasts={3}
         toastOptions={{
           unstyled: true,
           className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",

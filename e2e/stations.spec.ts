@@ -36,7 +36,7 @@ test("Print: an edited profile makes every estimate anew", async ({ bench }) => 
   await expect(row.getByRole("cell").nth(2)).toContainText(/1 h \d\d/, { timeout: 20_000 });
   await profile.getByLabel("build space").fill("90 x 90");
   await profile.getByLabel("build space").press("Enter");
-  await expect(bench.getByRole("alert")).toContainText("Three lengths");
+  await expect(bench.getByRole("alert")).toContainText("A size is three lengths");
 });
 
 test("Scale: another ratio changes what is real, everywhere", async ({ bench }) => {

@@ -40,7 +40,7 @@ const PRACTICE = "common practice, no source";
 
 export const REAL_THINGS: RealThing[] = [
   range("a door leaf", 1981, 1981, 2040, "height", "practice", "6 ft 6 in, the usual British internal door; 2040 in metric sizes"),
-  exact("a tall door leaf", 2032, "height", "published", "80 in, the usual American door; least clear height in ADA 404.2.3"),
+  exact("a tall door leaf", 2032, "height", "published", "80 in, the usual American door; least headroom in ADA 307.4"),
   range("the width of a door leaf", 762, 610, 915, "width", "practice", "2 ft 6 in; 2 ft to 3 ft are made"),
   exact("a door leaf by DIN", 1985, "height", "published", "DIN 18101"),
   exact("a lever handle", 1050, "height above the floor", "published", "DIN 18101"),
@@ -51,6 +51,8 @@ export const REAL_THINGS: RealThing[] = [
   exact("four brick courses", 300, "height with joints", "published", "BS EN 771-1, 4 × 75"),
   exact("a brick", 215, "length", "published", "BS EN 771-1"),
   exact("a brick by DIN", 240, "length", "published", "DIN 105-100, NF"),
+  exact("an American brick", 193.7, "length", "published", "BIA Technical Note 10, modular, 7 5/8 in"),
+  exact("three American brick courses", 203.2, "height with joints", "published", "BIA Technical Note 10, 8 in"),
   exact("a concrete block", 440, "length", "published", "BS EN 771-3"),
   exact("a mortar joint", 10, "height", "published", "BS EN 771-1"),
   exact("a plain roof tile", 165, "width", "published", "BS EN 1304, 265 × 165"),

@@ -41,7 +41,7 @@ export interface Contradiction {
 const low = (d: RealDimension): number => d.mm * (1 - SURENESS[d.sure].spread);
 const high = (d: RealDimension): number => d.mm * (1 + SURENESS[d.sure].spread);
 
-/** What cannot all be true: a thing longer than what it lies in, two sizes for one thing, contents longer together than what holds them. */
+/** What cannot all be true: a thing longer than what it lies in, two sizes for one thing, openings that go into a wall neither side by side nor stacked. */
 export function contradictions(sheet: readonly RealDimension[]): Contradiction[] {
   const out: Contradiction[] = [];
   const byId = new Map(sheet.map((d) => [d.id, d]));
@@ -66,16 +66,31 @@ export function contradictions(sheet: readonly RealDimension[]): Contradiction[]
         });
     }
   for (const outer of sheet) {
-    if (outer.axis === "depth") continue;
-    const inside = sheet.filter((d) => d.within === outer.id && d.axis === outer.axis && low(d) <= high(outer));
+    if (outer.axis !== "width") continue;
+    const inside = sheet.filter((d) => d.within === outer.id && d.axis === "width" && low(d) <= high(outer));
     const sum = inside.reduce((n, d) => n + low(d), 0);
-    if (inside.length > 1 && sum > high(outer))
+    if (inside.length < 2 || sum <= high(outer)) continue;
+    // They may stand above each other: only what fits neither way is impossible, and that takes their heights to know.
+    const tall = heightOf(outer, sheet);
+    const heights = inside.map((d) => heightOf(d, sheet));
+    if (tall === null || heights.some((h) => h === null)) continue;
+    const areas = inside.reduce((n, d, i) => n + low(d) * heights[i]!, 0);
+    const apart = inside.every((a, i) =>
+      inside.every((c, j) => i === j || low(a) + low(c) <= high(outer) || heights[i]! + heights[j]! <= tall),
+    );
+    if (areas > high(outer) * tall || !apart)
       out.push({
         ids: [outer.id, ...inside.map((d) => d.id)],
-        message: `${cap(inside.map(say).join(" and "))} side by side are longer than ${say(outer)} that holds them.`,
+        message: `${cap(inside.map(say).join(" and "))} go into ${say(outer)} neither side by side nor above each other.`,
       });
   }
   return out;
+}
+
+/** The height of the same thing, as far as the sheet knows it. */
+function heightOf(d: RealDimension, sheet: readonly RealDimension[]): number | null {
+  const named = sheet.find((x) => x.axis === "height" && x.name.trim().toLowerCase() === d.name.trim().toLowerCase());
+  return named ? low(named) : null;
 }
 
 const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1);

@@ -50,7 +50,7 @@ export function checkHouse(piece: PieceMeasures, house: HouseStandards): HouseFi
         fits,
         message: fits
           ? `${axis} is ${cells} × ${formatMm(house.gridMm)}`
-          : `${axis} ${formatMm(mm)} is ${formatMm(Math.abs(off))} ${off > 0 ? "over" : "under"} ${cells} × ${formatMm(house.gridMm)}: print it at ${((100 * cells * house.gridMm) / mm).toFixed(1)} %`,
+          : `${axis} ${formatMm(mm)} is ${formatMm(Math.abs(off))} ${off > 0 ? "over" : "under"} ${cells} × ${formatMm(house.gridMm)}: stretch its ${axis} alone to ${((100 * cells * house.gridMm) / mm).toFixed(1)} %`,
       });
     }
   }

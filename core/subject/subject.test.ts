@@ -49,11 +49,16 @@ describe("contradictions", () => {
     expect(contradictions([dim("a", "Mill", 7200), dim("b", "Mill", 7250)])).toEqual([]);
     expect(contradictions([dim("a", "Mill", 7200), dim("b", "Mill", 3000, { axis: "width" })])).toEqual([]);
   });
-  it("windows that are wider together than their wall", () => {
+  it("windows that go into their wall neither side by side nor above each other", () => {
     const wall = dim("w", "Wall", 4000, { axis: "width" });
     const win = (id: string): RealDimension => dim(id, `Window ${id}`, 1500, { axis: "width", within: "w" });
+    const three = [win("1"), win("2"), win("3")];
+    const high = (wallMm: number): RealDimension[] => [dim("wh", "Wall", wallMm), ...three.map((d) => dim(`${d.id}h`, d.name, 1400))];
     expect(contradictions([wall, win("1"), win("2")])).toEqual([]);
-    expect(contradictions([wall, win("1"), win("2"), win("3")])).toHaveLength(1);
+    // Without heights they may be stacked; with 5 m of wall they are; 1.5 m hold one row.
+    expect(contradictions([wall, ...three])).toEqual([]);
+    expect(contradictions([wall, ...three, ...high(5000)])).toEqual([]);
+    expect(contradictions([wall, ...three, ...high(1500)])).toHaveLength(1);
   });
 });
 
@@ -92,7 +97,7 @@ describe("house standards", () => {
   it("two inches on a one-inch grid fit, 76.9 is 0.7 over three", () => {
     const got = checkHouse(piece, { ...NO_STANDARDS, gridMm: 25.4 });
     expect(got.map((f) => f.fits)).toEqual([true, false]);
-    expect(got[1].message).toMatch(/0.7 mm over 3 × 25.4 mm: print it at 99.1 %/);
+    expect(got[1].message).toMatch(/0.7 mm over 3 × 25.4 mm: stretch its depth alone to 99.1 %/);
   });
   it("a slot that was scaled no longer takes the clip", () => {
     const got = checkHouse({ ...piece, clipSlotMm: 4.2 * 0.85 }, { ...NO_STANDARDS, clipSlotMm: 4.2 });

@@ -51,6 +51,13 @@ export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Step
   };
 }
 
+/**
+ * The scar where each printed loop begins: one line up every wall, a line's width wide, three quarters of a layer high. Common practice,
+ * no source.
+ */
+export const loopScar = ({ layerMm, lineWidthMm }: Grain): Steps | null =>
+  lineWidthMm === undefined ? null : { cuspMm: layerMm * 0.75, pitchMm: lineWidthMm };
+
 export type Seen = "plain" | "dry brush" | "hidden";
 
 /** Minutes of arc from which a line pattern is plain. */

@@ -12,6 +12,7 @@ import {
   TRANSFER,
   GRAIN_UM,
   levellingShare,
+  loopScar,
   planSchool,
   sandDown,
   papersFor,
@@ -39,6 +40,11 @@ describe("layer steps (Dolenc & Mäkelä 1994)", () => {
   });
   it("a level top of filament shows its lines, one line width apart", () =>
     expect(stepsOn(0, { layerMm: 0.2, lineWidthMm: 0.45 })).toEqual({ cuspMm: expect.closeTo(0.06, 9), pitchMm: 0.45 }));
+  it("a loop's scar stands higher than the beads beside it, and resin has none", () => {
+    const grain = { layerMm: 0.2, lineWidthMm: 0.45 };
+    expect(loopScar(grain)!.cuspMm).toBeGreaterThan(stepsOn(90, grain).cuspMm);
+    expect(loopScar({ layerMm: 0.05 })).toBeNull();
+  });
   it("steps and pitch never grow towards a steeper face, down to half a degree and over the edge of what is called a wall", () => {
     const at = (deg: number) => stepsOn(deg, { layerMm: 0.2, lineWidthMm: 0.45 });
     for (let deg = 0.5; deg < 90; deg += 0.25) {

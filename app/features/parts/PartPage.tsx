@@ -1,8 +1,8 @@
 /** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
 import { Evenings } from "~app/features/tonight/Evenings";
 import { Dialog } from "~app/ui/dialog";
-import { lazy, Suspense, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { lazy, Suspense, useState, useEffect } from "react";
+import { Link, useNavigate, useLocation } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/measure";
 import { choicesOf, partVolumeMm3, type Part, type Project, optionAtHand } from "~core/project";
@@ -54,6 +54,12 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
     const next = parts[(i + parts.length) % parts.length];
     if (next) void navigate(`/s/${scene.id}/parts/${next.id}`);
   };
+  // The answer takes the focus when a part has arrived, and when the question about the scale is answered.
+  const { state: came } = useLocation() as { state: { arrived?: boolean } | null };
+  const drawn = state.sheet !== null;
+  useEffect(() => {
+    if (drawn && came?.arrived) document.getElementById("notes")?.focus({ preventScroll: true });
+  }, [drawn, came, part.id, scene.scaleAnswered]);
   const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
   // A printer that was chosen first stays; the rest is planned after it.
   const printOnly = part.work.length > 0 && part.work.every((w) => w.kind === "print");

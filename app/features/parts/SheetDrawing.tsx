@@ -154,6 +154,9 @@ function Placed({
             className={column ? "absolute right-0 top-0" : "mt-3"}
             style={column ? { width: NOTES_WIDTH - 20 } : undefined}
             data-testid="notes"
+            id="notes"
+            tabIndex={-1}
+            aria-label="What there is to say about it"
           >
             {order.map((i) => (
               <NoteItem key={notes[i].id} note={notes[i]} letter={column && !beside ? letterOf(i) : null} />

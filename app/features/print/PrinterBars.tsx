@@ -42,6 +42,12 @@ export function decide(options: PrintOption[]): string {
       : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
 }
 
+/** Of a part of which only the size is known the mass lies anywhere between a shell and a solid. */
+const massText = (part: Part, { job }: PrintOption): string =>
+  part.source.kind === "typed" && job.massG.low < job.massG.high
+    ? `${formatMass(job.massG.low)} to ${formatMass(job.massG.high)}`
+    : formatMass(job.massG.value);
+
 /** What hollowing would make of the resin's price, where the part is massive. */
 function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMinor: number; solidMinor: number; currency: string } | null {
   const resin = options.find((o) => o.printer.process === "resin");
@@ -108,7 +114,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
               </svg>
               <span className="font-semibold whitespace-nowrap">{formatDuration(o.job.timeS.value)}</span>
               <span className="whitespace-nowrap">
-                {formatMass(o.job.massG.value)} · {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
+                {massText(part, o)} · {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
               </span>
               <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
               <span className="flex items-center justify-end gap-2">

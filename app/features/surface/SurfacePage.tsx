@@ -17,6 +17,7 @@ import {
   fillAmounts,
   TRANSFER,
   VOLUME_SOLIDS,
+  loopScar,
 } from "~core/surface";
 import { Page, Section } from "~app/features/frame/Page";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
@@ -93,6 +94,7 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
     printOptions(part, project.scene)[0]?.printer;
   if (!state.sheet || !printer) return <SheetWaits state={state} />;
   const distance = choicesOf(part, project.scene).viewingDistanceMm;
+  const scar = loopScar(grainOf(printer));
   const judged = state.sheet.surfaces
     .map((s) => {
       const steps = stepsOn(s.slopeDeg, grainOf(printer));
@@ -151,6 +153,12 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
         }))}
       />
       <HatchKey kinds={[...new Set(hatched.values())]} />
+      {scar && (
+        <p className="mt-1 text-soft">
+          Where each loop begins a scar runs up the wall, {formatMm(scar.pitchMm)} wide and about {formatMm(scar.cuspMm)} high:{" "}
+          {SEEN_WORDS[seenAt(scar, distance).seen]}. Choose the side that nobody sees for it; it is not drawn here.
+        </p>
+      )}
       {at && (
         <Section
           title={`The ${surfaceName(at.surface)} in low light`}

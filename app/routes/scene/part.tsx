@@ -1,14 +1,21 @@
-import { data, Outlet, useOutletContext, useParams } from "react-router";
+import { data, Outlet, redirect, useOutletContext, useParams } from "react-router";
 import { useProject } from "~app/features/frame/scene";
 import { ask, db } from "~app/data/database.client";
 import type { Part, Project } from "~core/project";
 import type { Route } from "./+types/part";
 
+/** Parts that this page has shown: one that is taken back leads to the others, not to a dead end. */
+const shown = new Set<string>();
+
 /** Only checks that the part is there: its data comes with the scene. */
 export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const there = await ask(() => db.parts.get([params.sceneId, params.partId]));
   if (!there.ok) throw new Error(there.problem.message);
+  const key = `${params.sceneId} ${params.partId}`;
+
+  if (!there.value && shown.has(key)) throw redirect(`/s/${params.sceneId}/parts`);
   if (!there.value) throw data("No part with this id", { status: 404 });
+  shown.add(key);
   return null;
 }
 

@@ -68,7 +68,7 @@ export function NewPart({
     onOpenChange(false);
     setSize("");
     setName("");
-    void navigate(`/s/${target.value}/parts/${id}`);
+    void navigate(`/s/${target.value}/parts/${id}`, { state: { arrived: true } });
   };
 
   return (

@@ -39,7 +39,7 @@ export function useImports(scene: Scene): { imports: Import[]; addFiles: (files:
   const announce = useCallback(
     (arrival: Arrival): void => {
       void revalidate();
-      if (mayTurn(startedAt.current)) void navigate(arrival.path);
+      if (mayTurn(startedAt.current)) void navigate(arrival.path, { state: { arrived: true } });
       else toast(`Read: ${arrival.what}`, { duration: 20_000, action: { label: "Show it", onClick: () => void navigate(arrival.path) } });
     },
     [navigate, revalidate],
