@@ -141,7 +141,7 @@ export function LogPage({ project }: { project: Project }) {
                     </td>
                     <td>
                       <button
-                        className="btn-text"
+                        className="btn-text whitespace-nowrap"
                         onClick={() => run("step.forget", { recordId: r.id })}
                         aria-label={`Strike out: ${r.title}`}
                       >

@@ -46,7 +46,8 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const problem = useReckoning().problems.get(part.id);
   const surfaces = state.sheet?.surfaces ?? [];
   const best = optionAtHand(part, scene);
-  const lined = best ? linedSurfaces(surfaces, grainOf(best.printer), choicesOf(part, scene).viewingDistanceMm) : [];
+  const lined =
+    best && part.source.kind !== "typed" ? linedSurfaces(surfaces, grainOf(best.printer), choicesOf(part, scene).viewingDistanceMm) : [];
   const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
   const notes = firstLook(part, project, surfaces, model);
   const index = parts.indexOf(part);
@@ -78,7 +79,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   return (
     <Page
       title={part.name}
-      sub={`${sourceWord(part)} · ${formatVolume(partVolumeMm3(part))} · ${Math.round(part.factor * 1000) / 10} %${part.copies > 1 ? ` · ${part.copies} copies` : ""}`}
+      sub={`${sourceWord(part)} · ${part.source.kind === "typed" ? "up to " : ""}${formatVolume(partVolumeMm3(part))} · ${Math.round(part.factor * 1000) / 10} %${part.copies > 1 ? ` · ${part.copies} copies` : ""}`}
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: formatRatio(scene.scale.ratio) },

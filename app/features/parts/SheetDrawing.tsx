@@ -187,14 +187,18 @@ function NoteItem({ note, letter }: { note: Note; letter: string | null }) {
   );
 }
 
-/** Where a view stands, px. */
+/** Room for a view's name above it and its dimension below, px. */
+const NAME_PX = 24,
+  DIMENSION_PX = 34;
+
+/** Where a view stands with what belongs to it, px. */
 const boxOf =
   ({ pxPerMm }: ViewLayout) =>
   ({ x, y, view }: PlacedView): Box => ({
-    x,
-    y: y - view.heightMm * pxPerMm,
-    width: view.widthMm * pxPerMm,
-    height: view.heightMm * pxPerMm,
+    x: x - 4,
+    y: y - view.heightMm * pxPerMm - NAME_PX,
+    width: view.widthMm * pxPerMm + 8,
+    height: view.heightMm * pxPerMm + NAME_PX + DIMENSION_PX,
   });
 
 /** The point of a surface in the view that shows most of it. */

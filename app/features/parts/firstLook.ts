@@ -69,7 +69,7 @@ function sizeNote(part: Part, project: Project): Note {
     plain: doorway
       ? `its own doorway is ${formatReal(doorway.heightMm * ratio)} at ${formatRatio(ratio)}${implied && implied.mismatch.verdict !== "fits" ? `: built for about ${formatRatio(implied.inferred.ratio)}` : ", which suits a person"}`
       : fits
-        ? `high enough for a door of ${formatMm(doorModelMm)}; no doorway leads into it`
+        ? `high enough for a door of ${formatMm(doorModelMm)}${part.source.kind === "mesh" && part.source.walls?.openings ? "; no doorway was found in it" : ""}`
         : `lower than a door, which is ${formatMm(doorModelMm)} here`,
     reasons: {
       formula: "real height = model height × ratio; a door leaf of 1.98 m is divided by it",
@@ -108,7 +108,8 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       },
     ];
   const options = printOptions(part, project.scene);
-  const best = optionAtHand(part, project.scene);
+  const atHand = optionAtHand(part, project.scene);
+  const best = options.find((o) => o.printer.id === atHand?.printer.id);
   if (!best)
     return [
       { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
