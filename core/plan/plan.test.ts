@@ -222,6 +222,20 @@ describe("steps of a part", () => {
     for (let i = 1; i < steps.length; i++) expect(steps[i].after).toEqual([steps[i - 1].key]);
     expect(steps[3]).toMatchObject({ handsOnS: 1500, waitS: 43200 });
   });
+  it("a coat waits as long as the coat check asks of it and the next one", () => {
+    const paints = [
+      { id: "earth", sceneId: "s", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "dirt", sceneId: "s", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
+    ];
+    const work: WorkItem[] = [
+      { id: "a", kind: "coat", paintId: "earth", method: "brush", coats: 2 },
+      { id: "b", kind: "coat", paintId: "dirt", method: "wash", coats: 1 },
+    ];
+    const steps = stepsOfPart(crate(work), { ...projectOf([]), paints });
+    // Between its own coats its recoat time; before the enamel wash a day.
+    expect(steps[0].waitS).toBeLessThan(2 * 3600);
+    expect(steps[1].waitS).toBe(86400);
+  });
   it("gluing to another part waits until that part is printed", () => {
     const glue: WorkItem = {
       id: "glue",

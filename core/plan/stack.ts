@@ -1,8 +1,7 @@
 /** The stack of coats on a part, in the order of its work: print, fillers, primers, paint, glue, ground, own steps. */
 import type { CoatFamily, CoatLayer } from "../coat";
 import { GLUES, type Material } from "../joint";
-import { materialOf, type Part, type Project } from "../project";
-import { layerOfCoat } from "./steps";
+import { materialOf, type Part, type Project, type Paint, type WorkItem } from "../project";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
   "filament print": "bare filament",
@@ -14,6 +13,11 @@ const GROUND_OF: Record<Material, CoatFamily> = {
   "plastic sheet": "plastic sheet",
   "clear sheet": "clear sheet",
 };
+
+/** Coat layer of a work item, for films and waits. */
+export function layerOfCoat(item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): CoatLayer {
+  return { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats, hex: paint.hex };
+}
 
 export interface StackLayer extends CoatLayer {
   itemId: string;

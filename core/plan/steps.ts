@@ -2,23 +2,14 @@
  * From a part's order of work to steps with hands-on time, machine time, waits and what depends on what.
  * One list serves Tonight, the lanes, the clocks and the calendar.
  */
+import { layerOfCoat, stackOfPart, type StackLayer } from "./stack";
 import { coatHandTime, SEAM } from "./handRates";
 import type { CautionId } from "../care";
-import { FAMILIES, METHODS, recoatS, type CoatLayer } from "../coat";
+import { FAMILIES, METHODS, recoatS, checkStack, isClash } from "../coat";
 import { GROUND_RECIPES, groundAmounts } from "../ground";
 import { GLUES, JOINT_HANDS_ON_S } from "../joint";
 import { HANDS_ON_S, plateTimeS, type Printer } from "../print";
-import {
-  partAreaMm2,
-  partSizeMm,
-  printFactsOf,
-  recordsOf,
-  type Paint,
-  type Part,
-  type Project,
-  type StepRecord,
-  type WorkItem,
-} from "../project";
+import { partAreaMm2, partSizeMm, printFactsOf, recordsOf, type Part, type Project, type StepRecord, type WorkItem } from "../project";
 import { planSchool } from "../surface";
 
 type Station = "print" | "surface" | "paint" | "assemble" | "ground";
@@ -70,17 +61,13 @@ export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
   part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + r.failed, 0);
 
-/** Coat layer of a work item, for films and waits. */
-export function layerOfCoat(item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): CoatLayer {
-  return { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats, hex: paint.hex };
-}
-
 /** All steps of a part, in the order of its work list. Failed prints bring further plates by themselves. */
 export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints" | "records">): Step[] {
   const { scene, paints, records } = project;
   const own = recordsOf(records, part.id);
   const steps: Step[] = [];
   const pieceCm2 = partAreaMm2(part) / 100;
+  const stack = stackOfPart(part, project);
   let last: string[] = [];
   const push = (
     item: WorkItem,
@@ -145,7 +132,7 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
             title: `${paint.name}, ${METHODS[item.method].word}${which}`,
             handsOnS: setUpS + workS,
             session: { key: `${paint.id} ${item.method} ${i}`, setUpS },
-            waitS: recoatS({ ...layer, coats: 1 }),
+            waitS: i < item.coats - 1 ? recoatS({ ...layer, coats: 1 }) : waitBeforeNext(item.id),
             cautions: sprayCaution(paint.family, item.method),
           }),
         ];
@@ -171,6 +158,16 @@ export function stepsOfPart(part: Part, project: Pick<Project, "scene" | "paints
     }
   }
   return steps;
+
+  /** How long what an item lays down must wait for the layer that follows it: what the coat check asks of the two. */
+  function waitBeforeNext(itemId: string): number {
+    const at = stack.findIndex((l) => l.itemId === itemId);
+    const [layer, next] = [stack[at], stack[at + 1]] as [StackLayer, StackLayer | undefined];
+    const own = recoatS({ ...layer, coats: 1 });
+    const verdict = next && checkStack([layer, next]).verdicts[0];
+    // A stop has no wait that would do: it is told where the coats are, not hidden in the plan.
+    return verdict && !isClash(verdict.verdict) ? verdict.waitS : own;
+  }
 
   /** A part in pieces is put together, its seams filled and sanded, before anything else is done to it. */
   function pushSeams(item: WorkItem, pieces: number): void {

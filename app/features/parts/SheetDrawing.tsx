@@ -87,6 +87,11 @@ function Placed({
       .map(boxOf(layout))
       .some((box) => !crossesBox(anchor, anchor, box) && crossesBox(anchor, { x: drawWidth, y: end }, box));
   });
+  /** Letters at one spot stand beside each other. */
+  const letterShift = (i: number): number => {
+    const at = anchored[i]!;
+    return crossed.slice(0, crossed.indexOf(i)).filter((j) => Math.hypot(anchored[j]!.x - at.x, anchored[j]!.y - at.y) < 14).length * 13;
+  };
   const letterOf = (i: number): string | null => {
     const at = crossed.indexOf(i);
     return at < 0 ? null : String.fromCharCode(97 + at);
@@ -126,7 +131,7 @@ function Placed({
                 <circle cx={anchor.x} cy={anchor.y} r="3.2" fill={act ? "var(--act)" : "var(--ink)"} stroke="none" />
                 {letterOf(noteIndex) ? (
                   <text
-                    x={anchor.x + 7}
+                    x={anchor.x + 7 + letterShift(noteIndex)}
                     y={anchor.y - 6}
                     fontSize="15"
                     fontWeight="600"

@@ -117,6 +117,14 @@ describe("the five sentences", () => {
     expect(look(only("resin"), projectOf([only("resin")]), surfaces).get("lines")!.bold).toBe("No lines will show");
   });
 
+  it("say what speaks for and against buying it, with the price a piece, until it is planned", () => {
+    const priced = { ...brick, copies: 2, fileCost: { minor: 450, currency: "EUR" } };
+    const note = look(priced, projectOf([priced])).get("buy")!;
+    expect(note.bold).toBe("Nothing speaks against buying it");
+    expect(note.plain).toMatch(/^4\.50 EUR for the file, about \d+\.\d\d EUR to print: \d+\.\d\d EUR a piece/);
+    expect(look(brick, projectOf([brick])).has("buy")).toBe(false);
+  });
+
   it("say which printer a part is too long for", () => {
     const long = {
       ...brick,

@@ -3,7 +3,7 @@
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
 import { percentText } from "~app/features/scale/mismatchRows";
-import { formatDuration, formatMm, formatReal, formatShare, type Assumption } from "~core/measure";
+import { formatDuration, formatMm, formatReal, formatShare, type Assumption, formatMoney } from "~core/measure";
 import { unitQuestion, UNSTATED } from "~core/mesh";
 import { formatRatio, holdsFloor, figureHeightMm } from "~core/scale";
 import { UP_WORDS, usableMm } from "~core/print";
@@ -51,6 +51,7 @@ export function firstLook(part: Part, project: Project, surfaces: readonly Surfa
     linesNote(part, project, surfaces),
     tonightNote(part, model),
     ...standingNotes(part, project),
+    buyNote(part, project),
     ...meshNotes(part),
   ].filter((n) => n !== null);
 }
@@ -160,6 +161,30 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
         : best.facts.one.timeS,
     },
   ];
+}
+
+/** Buy or pass, while a part has a price and no plan: what it comes to, and what speaks against it. */
+function buyNote(part: Part, project: Project): Note | null {
+  const best = optionAtHand(part, project.scene);
+  if (!part.fileCost || part.work.length > 0 || !best) return null;
+  const against = [
+    ...(best.facts.fits ? [] : ["it fits no plate whole"]),
+    ...standingNotes(part, project).map((n) => n.bold.charAt(0).toLowerCase() + n.bold.slice(1)),
+  ];
+  const printMinor = best.job.costMinor.value;
+  const same = best.job.currency === part.fileCost.currency;
+  return {
+    id: "buy",
+    act: false,
+    surface: null,
+    bold: `${against.length === 0 ? "Nothing speaks against buying it" : `Before you buy: ${against.join("; ")}`}`,
+    plain: `${formatMoney(part.fileCost, true)} for the file, about ${formatMoney({ minor: printMinor, currency: best.job.currency }, true)} to print${
+      same
+        ? `: ${formatMoney({ minor: (part.fileCost.minor + printMinor) / part.copies, currency: part.fileCost.currency }, true)} a piece`
+        : ""
+    }${part.source.kind === "typed" ? "; only its size is known, not its walls" : ""}`,
+    reasons: null,
+  };
 }
 
 /** All ways out for a part that fits no plate, in one sentence. */

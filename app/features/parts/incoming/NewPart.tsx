@@ -1,10 +1,11 @@
 /** A new part: a mesh file, a size from a shop page, or something made by hand. */
+import { costText, parseCost } from "../record/parsing";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { checkPartSize, ok, parseSize, readAsSides, type Result } from "~core/measure";
 import { MATERIALS, type Material } from "~core/joint";
 import { MESH_ENDINGS } from "~core/mesh";
-import { LIMITS, type PartSource, type Scene } from "~core/project";
+import { LIMITS, type Part, type PartSource, type Scene } from "~core/project";
 import { storeElsewhere } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
 import { newId } from "~app/features/frame/scene";
@@ -43,6 +44,7 @@ export function NewPart({
   const [name, setName] = useState("");
   const [kind, setKind] = useState<"building" | "block" | Material>("building");
   const [copies, setCopies] = useState(1);
+  const [price, setPrice] = useState<Part["fileCost"]>(null);
   const [wrong, setWrong] = useState<string | null>(null);
 
   const addSize = async (): Promise<void> => {
@@ -65,6 +67,10 @@ export function NewPart({
     };
     const done = await storeElsewhere(target.value, "part.add", part);
     if (!done.ok) return setWrong(done.problem.message);
+    if (price) {
+      const priced = await storeElsewhere(target.value, "part.set", { partId: id, fileCost: price });
+      if (!priced.ok) return setWrong(priced.problem.message);
+    }
     onOpenChange(false);
     setSize("");
     setName("");
@@ -178,7 +184,16 @@ export function NewPart({
           ]}
         />
         <ParsedField label="Copies needed" text={String(copies)} parse={parseCount(LIMITS.copies)} onCommit={setCopies} />
-        <button className="btn btn-solid self-end" type="submit">
+        <ParsedField
+          label="Its price, if it is for sale"
+          text={costText(price)}
+          placeholder="4.50 EUR"
+          parse={parseCost}
+          readAs={(c) => (c === null ? "none" : costText(c))}
+          onReading={setPrice}
+          onCommit={setPrice}
+        />
+        <button className="btn btn-solid self-end tab:col-span-2" type="submit">
           Add it
         </button>
       </form>
