@@ -1,5 +1,6 @@
 export * from "./chance";
 export * from "./evenings";
+export * from "./ownPrints";
 export * from "./schedule";
 export * from "./stack";
 export * from "./status";

@@ -8,6 +8,7 @@ import {
   chanceBy,
   eveningsFrom,
   nightsBetween,
+  ownPrintRatios,
   finishChance,
   goodCount,
   isNight,
@@ -435,6 +436,17 @@ describe("the chance to be ready", () => {
     // Fails two hours before dawn, wherever in the evening it was begun.
     const dawn = nights.find((n) => n.to > begun)!.to;
     expect(ends([(dawn - begun) / 1000 - 7200])).toBe(dawn + 4 * 3600000);
+  });
+});
+
+describe("own prints on a printer", () => {
+  it("are those that went well and were seen to end; what stood until morning says nothing", () => {
+    const part = crate([PRINT]);
+    const print = (id: string, takenS: number, more: Partial<StepRecord> = {}): StepRecord =>
+      record("crate/p/start0", { id, time: "machine", plannedS: 3600, startedAt: 0, finishedAt: takenS * 1000, result: "good", ...more });
+    const records = [print("a", 3960), print("b", 3420), print("c", 40000), print("d", 3000, { result: "failed" })];
+    expect(ownPrintRatios(projectOf([part], records), "resin").map((r) => Number(r.toFixed(2)))).toEqual([1.1, 0.95]);
+    expect(ownPrintRatios(projectOf([part], records), "large-filament")).toEqual([]);
   });
 });
 

@@ -5,5 +5,6 @@ export * from "./handsOn";
 export * from "./hollow";
 export * from "./moves";
 export * from "./orient";
+export * from "./ownRecord";
 export * from "./printers";
 export * from "./resin";

@@ -1,5 +1,6 @@
 /** Which printer: bars of machine time with a range whisker, mass, cost, and the person's own time apart. */
-import { hollowSaving } from "~core/print";
+import { ownPrintRatios } from "~core/plan";
+import { hollowSaving, ownRange } from "~core/print";
 import { scaleLinear } from "d3";
 import { formatDuration, formatMass, parseDuration, parseMass, readAsMass, retyped, type Result, formatMoney } from "~core/measure";
 import { printOptions, type Part, type Project, type PrintOption, type TypedEstimate, partAreaMm2, partVolumeMm3 } from "~core/project";
@@ -42,6 +43,14 @@ export function decide(options: PrintOption[]): string {
       : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
 }
 
+/** The hours' range by the user's own prints on that machine, once there are any; a time that was typed has none. */
+function withOwnRange(o: PrintOption, project: Project): PrintOption & { ownPrints: number } {
+  const { value, low, high } = o.job.timeS;
+  const own = value > 0 && low < high ? ownRange({ low: low / value, high: high / value }, ownPrintRatios(project, o.printer.id)) : null;
+  if (!own || own.prints === 0) return { ...o, ownPrints: 0 };
+  return { ...o, job: { ...o.job, timeS: { value, low: value * own.low, high: value * own.high } }, ownPrints: own.prints };
+}
+
 /** Of a part of which only the size is known the mass lies anywhere between a shell and a solid. */
 const massText = (part: Part, { job }: PrintOption): string =>
   part.source.kind === "typed" && job.massG.low < job.massG.high
@@ -58,7 +67,7 @@ function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMin
 
 export function PrinterBars({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
-  const options = printOptions(part, project.scene);
+  const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
   const chosen = part.work.find((w) => w.kind === "print");
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
   const hollow = hollowed(part, options);
@@ -126,7 +135,14 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
                       ...o.facts.one.timeS.inputs,
                       { name: "copies", value: `${part.copies} on ${o.job.plates} plate${o.job.plates === 1 ? "" : "s"}` },
                     ],
-                    assumptions: [...o.facts.one.timeS.assumptions, ...o.facts.one.massG.assumptions, ...o.facts.one.costMinor.assumptions],
+                    assumptions: [
+                      ...(o.ownPrints > 0
+                        ? [{ text: `Range from ${o.ownPrints} of your own prints on it, and the model's.`, kind: "own record" as const }]
+                        : []),
+                      ...o.facts.one.timeS.assumptions,
+                      ...o.facts.one.massG.assumptions,
+                      ...o.facts.one.costMinor.assumptions,
+                    ],
                   }}
                 />
                 <button

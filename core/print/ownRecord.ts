@@ -1,0 +1,31 @@
+/**
+ * What one's own prints say of the model's hours: the ratio of taken to planned, as a range for eight prints in ten. The logarithm of the
+ * ratio is taken as normal; its mean and spread are shrunk to the model's own range as if that had been seen in a few prints, so that
+ * three of one's own move it a little and thirty a lot (conjugate normal prior [published], its weight common practice, no source).
+ */
+
+/** The model's own range counts as so many prints. */
+const PRIOR_PRINTS = 6;
+/** Eight in ten of a normal distribution lie within so many standard deviations. */
+const EIGHT_IN_TEN = 1.2816;
+
+export interface OwnRange {
+  low: number;
+  high: number;
+  prints: number;
+}
+
+/**
+ * @param model the model's range around 1, such as 0.75 to 1.25
+ * @param ratios taken ÷ planned of finished prints that went well
+ */
+export function ownRange(model: { low: number; high: number }, ratios: readonly number[]): OwnRange {
+  const logs = ratios.filter((r) => r > 0 && Number.isFinite(r)).map(Math.log);
+  if (logs.length === 0) return { ...model, prints: 0 };
+  const weight = PRIOR_PRINTS + logs.length;
+  const spread0 = (Math.log(model.high) - Math.log(model.low)) / 2 / EIGHT_IN_TEN;
+  const mean = logs.reduce((a, b) => a + b, 0) / weight;
+  const variance = (PRIOR_PRINTS * (spread0 ** 2 + mean ** 2) + logs.reduce((a, l) => a + (l - mean) ** 2, 0)) / weight;
+  const reach = EIGHT_IN_TEN * Math.sqrt(variance);
+  return { low: Math.exp(mean - reach), high: Math.exp(mean + reach), prints: logs.length };
+}
