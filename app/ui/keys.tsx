@@ -1,5 +1,5 @@
 /** One registry of keys: what is registered works, and is what the list of keys shows. */
-import { useEffect, useRef, useSyncExternalStore } from "react";
+import { useEffect, useLayoutEffect, useRef, useSyncExternalStore } from "react";
 
 export interface KeyBinding {
   /** As KeyboardEvent.key, lower case for letters; "mod+z" for Ctrl or Command. */
@@ -50,10 +50,11 @@ export function useKeyboard(): void {
 /** Binds a key while the component is shown. */
 export function useKey(key: string, label: string, group: string, act: () => void, enabled = true): void {
   const latest = useRef(act);
-  useEffect(() => {
+  // A key that is drawn is a key that works: bound before anything is painted.
+  useLayoutEffect(() => {
     latest.current = act;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!enabled) return;
     const id = Symbol(key);
     live.set(id, { key, label, group, act: () => latest.current() });

@@ -1,4 +1,5 @@
 export * from "./chance";
+export * from "./coatDates";
 export * from "./evenings";
 export * from "./ownPrints";
 export * from "./schedule";

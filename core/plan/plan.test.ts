@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { checkStack } from "../coat";
 import { boxMesh, reportMesh } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, profileText, PRINT_VERSION, type PrintFacts, type ResinPrinter } from "../print";
 import { PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../project";
@@ -9,6 +10,8 @@ import {
   eveningsFrom,
   nightsBetween,
   ownPrintRatios,
+  stackOfPart,
+  withDates,
   finishChance,
   goodCount,
   isNight,
@@ -436,6 +439,32 @@ describe("the chance to be ready", () => {
     // Fails two hours before dawn, wherever in the evening it was begun.
     const dawn = nights.find((n) => n.to > begun)!.to;
     expect(ends([(dawn - begun) / 1000 - 7200])).toBe(dawn + 4 * 3600000);
+  });
+});
+
+describe("dates of coats", () => {
+  it("are those of what is done and of the plan, and the plan keeps what the check asks", () => {
+    const paints = [
+      { id: "earth", sceneId: "s", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "dirt", sceneId: "s", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
+    ];
+    const part = crate([
+      { id: "a", kind: "coat", paintId: "earth", method: "brush", coats: 1 },
+      { id: "b", kind: "coat", paintId: "dirt", method: "wash", coats: 1 },
+    ]);
+    const project = { ...projectOf([part]), paints };
+    const model = tonight(project, THURSDAY, 60);
+    const [ground, earth, dirt] = withDates(stackOfPart(part, project), part.id, model, THURSDAY);
+    expect(ground.atH).toBeUndefined();
+    expect(dirt.atH! - earth.atH!).toBeGreaterThanOrEqual(24);
+    const pair = (rh: number) =>
+      checkStack([
+        { ...earth, airC: 20, rh },
+        { ...dirt, airC: 20, rh },
+      ]).verdicts[0];
+    expect(pair(50)).toMatchObject({ verdict: "fine", shortS: 0 });
+    // In damp air the same plan is too short.
+    expect(pair(85).shortS).toBeGreaterThan(0);
   });
 });
 

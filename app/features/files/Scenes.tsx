@@ -1,4 +1,5 @@
 /** Scenes and files: open another scene, begin one, save and open bundles, lists and calendar. */
+import { ok } from "~core/measure";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
@@ -6,7 +7,7 @@ import type { Tonight } from "~core/plan";
 import type { Project, Scene } from "~core/project";
 import { describeScale } from "~core/scale";
 import { keep, kept } from "~app/data/kept";
-import { allScenes, createScene, resetDemo } from "~app/data/scenes.client";
+import { allScenes, createScene, resetDemoUndoably } from "~app/data/scenes.client";
 import { toggleLamp } from "~app/features/frame/lamp";
 import { Dialog } from "~app/ui/dialog";
 import { BundleProgress, useBundleWork } from "./bundleWork";
@@ -83,9 +84,10 @@ export function Scenes({
           className="btn"
           onClick={() =>
             void begin(async () => {
-              const r = await resetDemo();
-              if (r.ok) toast("The demo is as it was");
-              return r;
+              const r = await resetDemoUndoably();
+              if (!r.ok) return r;
+              toast("The demo is as it was", { duration: 15_000, action: { label: "Undo", onClick: () => void begin(r.value.undo) } });
+              return ok(r.value.sceneId);
             })
           }
         >

@@ -1,4 +1,5 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
+import { useTonight } from "~app/features/frame/tonightModel";
 import { coatAmounts } from "~core/surface";
 import { keep, kept } from "~app/data/kept";
 import { Plus, X } from "lucide-react";
@@ -30,7 +31,7 @@ import { IconButton } from "~app/features/parts/WorkList";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount, parseName, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
-import { stackOfPart, layerOfCoat } from "~core/plan";
+import { stackOfPart, layerOfCoat, withDates } from "~core/plan";
 
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
@@ -73,7 +74,8 @@ export function PaintPage({ project }: { project: Project }) {
 
 function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const [room, setRoom] = useRoomAir();
-  const stack = stackOfPart(part, project).map((layer) => ({ ...layer, ...room }));
+  const { model } = useTonight();
+  const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...room }));
   const { verdicts, air } = checkStack(stack);
   const hide = part.work.find((w) => w.kind === "hide");
   const steps = hide?.kind === "hide" ? { cuspMm: hide.cuspMm, pitchMm: hide.pitchMm } : { cuspMm: 0, pitchMm: 0 };
@@ -81,8 +83,11 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.
   const others = worstFirst(verdicts).filter(
     (v, i, all) =>
-      !isClash(v.verdict) && v.verdict !== "fine" && all.findIndex((w) => w.overId === v.overId && w.ruleId === v.ruleId) === i,
+      !isClash(v.verdict) &&
+      (v.verdict !== "fine" || v.shortS > 0) &&
+      all.findIndex((w) => w.overId === v.overId && w.ruleId === v.ruleId) === i,
   );
+  const waited = verdicts.filter((v) => v.verdict === "fine" && v.ageS !== null && v.waitS > 0).length;
   return (
     <>
       <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1.45fr_1fr]">
@@ -99,7 +104,12 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
               <li key={`${v.underId} ${v.overId}`} className="border-b border-rule py-1.5">
                 <p>
                   <span className="font-semibold">
-                    {v.verdict === "wait" ? `Wait ${formatDuration(v.waitS)}` : v.verdict[0].toUpperCase() + v.verdict.slice(1)}:
+                    {v.shortS > 0
+                      ? `The plan waits ${formatDuration(v.ageS ?? 0)}, ${formatDuration(v.shortS)} too short`
+                      : v.verdict === "wait"
+                        ? `Wait ${formatDuration(v.waitS)}`
+                        : v.verdict[0].toUpperCase() + v.verdict.slice(1)}
+                    :
                   </span>{" "}
                   {v.over.toLowerCase()} over {v.under.toLowerCase()}
                   {v.through.length > 0 ? `, through ${v.through.join(", ").toLowerCase()}` : ""}
@@ -111,6 +121,9 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
               </li>
             ))}
           </ul>
+          {waited > 0 && (
+            <p className="mt-2 text-soft">The plan waits long enough for {waited === 1 ? "one pair" : `${waited} pairs`} of coats.</p>
+          )}
           {air.map((f) => (
             <p key={f.layerId} className="note-act mt-2">
               ▲ {f.layer}: {f.why}
