@@ -28,6 +28,7 @@ export default [
       route("assemble", "routes/scene/assemble.tsx"),
       route("ground", "routes/scene/ground.tsx"),
       route("log", "routes/scene/log.tsx"),
+      route("workshop", "routes/scene/workshop.tsx"),
     ]),
   ]),
 ] satisfies RouteConfig;

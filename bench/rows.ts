@@ -2,7 +2,7 @@
 import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
-import { BackSide, FrontSide, Ray, Vector3, type Side } from "three";
+import { BackSide, FrontSide, Ray, Vector3, type Side, type Mesh as ThreeMesh } from "three";
 import {
   buildTopology,
   castAcross,
@@ -12,16 +12,19 @@ import {
   reportMesh,
   surfacePoints,
   treeOf,
+  WALL_POINTS,
   weld,
   writeStl,
   writeThreeMf,
-  WALL_POINTS,
   type Mesh,
   type MeshTree,
 } from "../core/mesh";
+import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
+import type { Project } from "../core/project";
+import { drawOutlines } from "../core/sheet";
 import { loadSolids, sliceMesh } from "../core/slice";
+import { coat, projectOf, sizePart, THURSDAY } from "../tests/sampleProject";
 import { ball } from "../tests/ball";
-import type { Mesh as ThreeMesh } from "three";
 import type { BrowserRow } from "./browser";
 import type { Row } from "./side";
 
@@ -32,6 +35,13 @@ function objText({ positions, indices }: Mesh): string {
     lines.push(`v ${positions[i].toFixed(6)} ${positions[i + 1].toFixed(6)} ${positions[i + 2].toFixed(6)}`);
   for (let i = 0; i < indices.length; i += 3) lines.push(`f ${indices[i] + 1} ${indices[i + 1] + 1} ${indices[i + 2] + 1}`);
   return `${lines.join("\n")}\n`;
+}
+
+/** Reads and welds a binary STL. */
+function welded(file: Uint8Array): Mesh {
+  const stl = readStl(file);
+  if (!stl.ok) throw new Error(stl.problem.message);
+  return weld(stl.value.corners);
 }
 
 /** A ray from each point straight into the solid: origin and direction, six numbers a ray. */
@@ -53,7 +63,7 @@ export const BROWSER_ROWS: BrowserRow[] = [
     name: "3mf",
     work: "read and weld a 3MF of 1,000,000 triangles, in a browser",
     peer: "three's 3MFLoader with mergeVertices, on the browser's own parser",
-    goal: 0.3,
+    goal: 0.15,
     page: "./threemf.page.ts",
     sizes: [125_000, 250_000, 500_000, 1_000_000],
     file: (size) => writeThreeMf([{ name: "ball", mesh: ball(size), copies: 1 }]),
@@ -65,16 +75,14 @@ export const ROWS: Row[] = [
     name: "stl",
     work: "read, weld and measure a binary STL of 1,000,000 triangles",
     peer: "three's STLLoader with mergeVertices",
-    goal: 0.2,
+    goal: 0.18,
     sizes: [125_000, 250_000, 500_000, 1_000_000],
     prepare: async (size) => {
       const file = writeStl(ball(size));
       const buffer = file.buffer as ArrayBuffer;
       return {
         ours: () => {
-          const stl = readStl(file);
-          if (!stl.ok) throw new Error(stl.problem.message);
-          return reportMesh(weld(stl.value.corners)).report;
+          return reportMesh(welded(file)).report;
         },
         peer: () => mergeVertices(new STLLoader().parse(buffer).deleteAttribute("normal")),
       };
@@ -84,7 +92,7 @@ export const ROWS: Row[] = [
     name: "obj",
     work: "read and weld an OBJ of 1,000,000 triangles",
     peer: "three's OBJLoader with mergeVertices",
-    goal: 0.3,
+    goal: 0.12,
     sizes: [125_000, 250_000, 500_000, 1_000_000],
     prepare: async (size) => {
       const text = objText(ball(size));
@@ -106,15 +114,11 @@ export const ROWS: Row[] = [
     name: "report",
     work: "the whole report of 1,000,000 triangles but for crossings: edges, shells, cavities, faults with their places, volume",
     peer: "our own reading and welding of the same file",
-    goal: 2,
+    goal: 1.2,
     sizes: [125_000, 250_000, 500_000, 1_000_000],
     prepare: async (size) => {
       const file = writeStl(ball(size));
-      const parse = (): Mesh => {
-        const stl = readStl(file);
-        if (!stl.ok) throw new Error(stl.problem.message);
-        return weld(stl.value.corners);
-      };
+      const parse = (): Mesh => welded(file);
       const mesh = parse();
       return { ours: () => reportMesh(mesh).report, peer: parse };
     },
@@ -156,7 +160,7 @@ export const ROWS: Row[] = [
     name: "slice",
     work: "200,000 triangles in 1,000 layers: closed contours with areas and perimeters",
     peer: "Manifold's slice in a loop, with its areas",
-    goal: 0.3,
+    goal: 0.15,
     sizes: [50_000, 100_000, 200_000],
     prepare: async (size) => {
       const mesh = ball(size);
@@ -183,4 +187,57 @@ export const ROWS: Row[] = [
       };
     },
   },
+  {
+    name: "picture",
+    work: "from the welded mesh of 2,000,000 triangles to its three silhouettes",
+    peer: "our own reading and welding of the same file",
+    goal: 1,
+    sizes: [250_000, 500_000, 1_000_000, 2_000_000],
+    prepare: (size) => {
+      const file = writeStl(ball(size));
+      const parse = (): Mesh => welded(file);
+      const mesh = parse();
+      return Promise.resolve({ ours: () => drawOutlines(mesh), peer: parse });
+    },
+  },
+  {
+    name: "plan",
+    work: "steps, states, schedule and goes of a scene of 100 parts and 700 steps",
+    peer: "the structured clone of the same scene, as it goes to a worker",
+    goal: 20,
+    sizes: [25, 50, 100, 200],
+    prepare: (size) => {
+      const project = manyParts(size);
+      return Promise.resolve({ ours: () => tonight(project, THURSDAY, 60), peer: () => structuredClone(project) });
+    },
+  },
+  {
+    name: "chance",
+    work: "1,000 runs of the schedule of 100 parts and 700 steps, with times that vary",
+    peer: "the same schedule 1,000 times with the times as planned",
+    goal: 1.6,
+    sizes: [25, 50, 100],
+    prepare: (size) => {
+      const { steps, states, now } = tonight(manyParts(size), THURSDAY, 60);
+      const evenings = eveningsFrom(now, EVERY_EVENING, "Europe/Berlin", 240);
+      return Promise.resolve({
+        ours: () => finishChance(steps, states, evenings, now, [], 1000),
+        peer: () => {
+          for (let i = 0; i < 1000; i++) schedule(steps, states, evenings, now);
+        },
+      });
+    },
+  },
 ];
+
+const EVERY_EVENING = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "14:00", to: "23:00" }));
+
+/** Parts by hand with seven steps each, none done. */
+function manyParts(count: number): Project {
+  const work = ["primer", "brown", "stone", "wash", "stone", "brown", "matt"].map((paint, i) => coat(`c${i}`, paint));
+  const parts = Array.from({ length: count }, (_, i) => ({
+    ...sizePart(`p${i}`, { kind: "scratch", sizeMm: [20 + (i % 30), 30, 40], material: "foam" }, work),
+    name: `Piece ${i}`,
+  }));
+  return projectOf(parts, [], { evenings: EVERY_EVENING });
+}

@@ -1,12 +1,14 @@
 /** The verbs of the headless command. Each reads files and arguments, calls the core and gives plain data. */
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
-import { checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod, AIR_LIMITS } from "../core/coat";
+import { AIR_LIMITS, checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
 import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/measure";
 import {
   FILE_UNIT_MM,
+  findOpenings,
   judgeSolid,
   measureWalls,
+  printedMesh,
   printedSolid,
   readMesh,
   readParts,
@@ -16,13 +18,13 @@ import {
   type FileUnit,
   type MeshFile,
   type Up,
-  findOpenings,
-  printedMesh,
 } from "../core/mesh";
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
-import { eveningsFrom, finishChance, tonight, type Slot, nightsBetween } from "../core/plan";
+import { eveningsFrom, finishChance, nightsBetween, tonight, type Slot } from "../core/plan";
+import { joinProject, wantedOf } from "../core/results";
+import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
 import { printerSchema } from "../store/schemas";
 
@@ -265,14 +267,11 @@ function coats(bytes: Uint8Array): Result<unknown> {
     airC: l.airC,
     rh: l.rh,
   }));
-  for (let i = 1; i < layers.length; i++) {
-    const [before, at] = [layers[i - 1].atH, layers[i].atH];
-    if (before !== undefined && at !== undefined && at < before)
-      return fail(
-        "coats.order",
-        "Layers are given from the ground up, so each is laid no earlier than the one below it.",
-        `layers.${i}.atH`,
-      );
+  let laid = 0;
+  for (const [i, { atH = laid }] of layers.entries()) {
+    if (atH < laid)
+      return fail("coats.order", "Layers are given from the ground up, so each is laid no earlier than those below it.", `layers.${i}.atH`);
+    laid = atH;
   }
   const { ok: fine, verdicts, air } = checkStack(layers);
   return ok({
@@ -302,7 +301,18 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
   const deadline = options.deadline ? Date.parse(options.deadline) : null;
   if (Number.isNaN(from)) return fail("usage.from", `--from must be a date and time such as 2026-01-08T19:00, not "${options.from}".`);
   if (deadline !== null && Number.isNaN(deadline)) return fail("usage.deadline", `--deadline must be a date, not "${options.deadline}".`);
-  const { project } = bundle.value;
+  const { project: rows, meshes } = bundle.value;
+  const { lookup, problems } = await computeWanted(
+    wantedOf(rows).filter((r) => r.kind !== "walls"),
+    {
+      file: async (hash) => {
+        const stored = meshes.get(hash);
+        return stored ? ok(new Uint8Array(await stored.arrayBuffer())) : fail("mesh.missing", `The mesh ${hash} is not in the bundle.`);
+      },
+      solids: loadSolids,
+    },
+  );
+  const project = joinProject(rows, lookup);
   const t = tonight(project, from, 60);
   const chance = finishChance(
     t.steps,
@@ -336,6 +346,9 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
     criticalPath: criticalPath(t.schedule.slots),
     handsOnS: t.handsOnS,
     machineS: t.machineS,
+    // Parts whose mesh could not be read are not in the plan.
+    without: project.unread.map((p) => p.name),
+    problems,
   });
 }
 

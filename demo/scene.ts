@@ -2,26 +2,41 @@
  * The demo scene "Saltmarsh Sluice": a tide mill on a muddy creek for 28 mm figures. All of it is made up. Meshes are
  * built by code, print facts are computed here once with the same core that the application uses.
  */
-import { printFacts, GENERIC_PRINTERS, plateTimeS, type PrintFacts } from "../core/print";
-import { measureWalls, readMesh, writeStl, findOpenings, printedMesh } from "../core/mesh";
+import { GENERIC_PRINTERS, plateTimeS } from "../core/print";
+import { writeStl } from "../core/mesh";
+import {
+  joinPart,
+  joinProject,
+  printRequest,
+  outlineRequest,
+  sheetRequest,
+  wantedOf,
+  type ResultRequest,
+  type ValueOf,
+} from "../core/results";
+import { computeWanted } from "../core/results/compute";
 import { stepsOfPart } from "../core/plan";
 import {
+  HABIT_DEFAULTS,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
   type MeshBlobs,
   type Paint,
-  type Part,
+  type PartRow,
   type Project,
+  type ProjectRows,
   type StepRecord,
   type WorkItem,
 } from "../core/project";
+import { workOf, type CoatWork } from "../core/work";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
+import { ok } from "../core/measure";
 import { DEMO_ID, DEMO_NOW } from "./identity";
 import { crate, millHouse, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
 
-const PAINTS: Omit<Paint, "sceneId">[] = [
+const PAINTS: Paint[] = [
   { id: "grey-primer", name: "Harbour grey primer", hex: "#84898b", family: "water primer", sheen: "matt", stockMl: 240 },
   { id: "filler-primer", name: "Filler primer, can", hex: "#a3a7a8", family: "solvent primer", sheen: "matt", stockMl: 300 },
   { id: "mid-earth", name: "Mid earth", hex: "#8a6b48", family: "water acrylic", sheen: "matt", stockMl: 55 },
@@ -85,11 +100,9 @@ const DIMENSIONS: RealDimension[] = [
   },
 ];
 
-type Made = { part: Part; bytes: Uint8Array; hash: string };
-
 /** A print with the way up that the facts found best. */
 const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, up: "+z", typed: null });
-const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "coat" }>["method"], coats = 1): WorkItem => ({
+const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1): WorkItem => ({
   id,
   kind: "coat",
   paintId,
@@ -97,18 +110,24 @@ const coat = (id: string, paintId: string, method: Extract<WorkItem, { kind: "co
   coats,
 });
 
+/** The scene, its files, and what is computed of it. */
+export interface Demo {
+  project: Project;
+  meshes: MeshBlobs;
+  pictures: MeshBlobs;
+  results: Map<ResultRequest, ValueOf<ResultRequest>>;
+}
+
 /**
  * Builds the whole scene.
  * @param hash how the caller names a mesh by its content
  */
-export async function buildDemo(
-  hash: (bytes: Uint8Array) => Promise<string>,
-): Promise<{ project: Project; meshes: MeshBlobs; pictures: MeshBlobs }> {
+export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): Promise<Demo> {
   const solids = await loadSolids();
   const printers = GENERIC_PRINTERS.map((p) => structuredClone(p));
   const scale = figureScale(28);
   const meshes: MeshBlobs = new Map();
-  const parts: Part[] = [];
+  const parts: PartRow[] = [];
 
   const meshPart = async (
     id: string,
@@ -116,17 +135,12 @@ export async function buildDemo(
     copies: number,
     build: (s: Solids) => ReturnType<typeof crate>,
     work: WorkItem[],
-    more: Partial<Part> = {},
-  ): Promise<Made> => {
+    more: Partial<PartRow> = {},
+  ): Promise<void> => {
     const bytes = writeStl(build(solids));
-    const read = readMesh(bytes, "mm");
-    if (!read.ok) throw new Error(`demo: ${name}: ${read.problem.message}`);
-    const { mesh, topology, report, shells, outsideMm2 } = read.value;
-    const prints = printers.map((p): PrintFacts => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1));
     const key = await hash(bytes);
     meshes.set(key, bytes);
-    const turned = work.map((w) => (w.kind === "print" ? { ...w, up: prints.find((f) => f.printerId === w.printerId)!.up } : w));
-    const part: Part = {
+    const part: PartRow = {
       ...structuredClone(PART_DEFAULTS),
       id,
       sceneId: DEMO_ID,
@@ -134,8 +148,7 @@ export async function buildDemo(
       copies,
       goodBefore: 0,
       failedBefore: 0,
-      work: turned,
-      prints,
+      work,
       notes: "",
       order: parts.length + 1,
       factor: 1,
@@ -145,17 +158,11 @@ export async function buildDemo(
         fileName: `${id}.stl`,
         unit: "mm",
         unitReason: "The scene's own meshes are in millimetres.",
-        report,
-        outsideMm2,
-        walls: {
-          ...measureWalls(mesh, topology, undefined, undefined, undefined, shells),
-          openings: findOpenings(printedMesh(mesh, shells)),
-        },
+        warnings: [],
       },
       ...more,
     };
     parts.push(part);
-    return { part, bytes, hash: key };
   };
 
   await meshPart(
@@ -197,7 +204,7 @@ export async function buildDemo(
     [
       print("small-filament"),
       coat("prime", "grey-primer", "brush", 2),
-      { id: "glue", kind: "glue", glueId: "epoxy-5", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
+      { id: "glue", kind: "glue", glueId: "epoxy-5", toPartId: "base", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
       coat("tar", "tar", "wash"),
       coat("weed", "weed-green", "sponge"),
     ],
@@ -241,7 +248,6 @@ export async function buildDemo(
     copies: 1,
     goodBefore: 1,
     failedBefore: 0,
-    prints: [],
     notes: "Foam, 25 mm, sealed with thinned white glue.",
     order: parts.length + 1,
     factor: 1,
@@ -264,7 +270,7 @@ export async function buildDemo(
     ],
   });
 
-  const project: Project = {
+  const rows: ProjectRows = {
     scene: {
       ...structuredClone(SCENE_DEFAULTS),
       id: DEMO_ID,
@@ -280,28 +286,69 @@ export async function buildDemo(
         { id: "door", name: "the workshop door", kind: "door", sizeMm: [762, 0, 1981] },
       ],
       dimensions: DIMENSIONS,
-      ownThings: [
-        { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },
-        { name: "a thwart over the boards", mm: 294, low: 270, high: 320, measure: "height", kind: "typed", source: "yours" },
-      ],
-      printers,
-      evenings: Array.from({ length: 7 }, (_, weekday) => ({
-        weekday,
-        from: weekday === 0 || weekday === 6 ? "14:00" : "18:30",
-        to: "22:30",
-      })),
-      timeZone: "UTC",
       readyBy: null,
       createdAt: DEMO_NOW,
     },
     parts,
-    paints: PAINTS.map((p) => ({ ...p, sceneId: DEMO_ID })),
-    procedures: [
-      { id: "usual-coat", sceneId: DEMO_ID, title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" },
-    ],
+    workshop: {
+      printers,
+      paints: PAINTS,
+      procedures: [{ id: "usual-coat", title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" }],
+      things: [
+        { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },
+        { name: "a thwart over the boards", mm: 294, low: 270, high: 320, measure: "height", kind: "typed", source: "yours" },
+      ],
+      habits: {
+        ...HABIT_DEFAULTS,
+        evenings: Array.from({ length: 7 }, (_, weekday) => ({
+          weekday,
+          from: weekday === 0 || weekday === 6 ? "14:00" : "18:30",
+          to: "22:30",
+        })),
+      },
+    },
     records: [],
   };
-  return { project: { ...project, records: recordsOf(project) }, meshes, pictures: new Map() };
+  // The way up that each chosen printer finds best is what was said of it.
+  const supplies = { file: (key: string) => Promise.resolve(ok(meshes.get(key)!)), solids: () => Promise.resolve(solids) };
+  const undecided = { ...rows, parts: parts.map((p) => ({ ...p, work: p.work.filter((w) => w.id !== "print") })) };
+  const best = await computeWanted(
+    wantedOf(undecided).filter((r) => r.kind === "print"),
+    supplies,
+  );
+  const turned = parts.map((part, i): PartRow => ({
+    ...part,
+    work: part.work.map((w) => {
+      const [own] = workOf([w], "print");
+      return own
+        ? {
+            ...own,
+            up: best.lookup(
+              printRequest(
+                undecided.parts[i],
+                printers.find((p) => p.id === own.printerId)!,
+              ),
+            )!.up,
+          }
+        : w;
+    }),
+  }));
+  const decided = { ...rows, parts: turned };
+  const { lookup, values } = await computeWanted(wantedOf(decided), supplies);
+  const sheets = await computeWanted(
+    turned.flatMap((row) => {
+      const part = joinPart(row, printers, lookup);
+      return part ? [sheetRequest(part), outlineRequest(row)] : [];
+    }),
+    supplies,
+  );
+  const project = joinProject(decided, lookup);
+  return {
+    project: { ...project, records: recordsOf(project) },
+    meshes,
+    pictures: new Map(),
+    results: new Map([...values, ...sheets.values]),
+  };
 }
 
 const MIN = 60000,

@@ -1,20 +1,20 @@
 /** Nobody is ever locked out: whatever a scene holds it opens, and where it does not, the bench does. */
 import type { Page } from "@playwright/test";
-import type { Project } from "../core/project";
-import { bare, packed } from "../tests/bundleKit";
+import type { ProjectRows } from "../core/project";
+import { packed, stored, withBytes } from "../tests/bundleKit";
 import { allExtreme } from "../tests/extremes";
 import { fullProject } from "../tests/fullProject";
 import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 
-const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"];
+const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const LEAVES = ["scale/change", "scale/beside", "scale/subject", "scale/references"];
 
 /** Takes a scene in, and opens every page of it. */
-async function drawn(page: Page, project: Project, what: string): Promise<void> {
+async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8Array>, what: string): Promise<void> {
   await page.goto("/bench");
   await page
     .locator("#bench-bundle")
-    .setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from(await packed(bare(project))) });
+    .setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from(await packed(withBytes(project, meshes))) });
   await expect(page.getByRole("navigation", { name: "Stations" }), what).toBeVisible();
   const scene = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
   const trouble = page.getByText(/could not be shown|could not be reckoned/);
@@ -35,9 +35,12 @@ async function drawn(page: Page, project: Project, what: string): Promise<void> 
 
 const GROUPS: [string, (path: string) => boolean][] = [
   ["everything", () => true],
-  ["the scene and its printers", (p) => p.startsWith("scene.")],
+  ["the scene, its printers and habits", (p) => /^(scene|workshop\.(printers|habits))\./.test(p)],
   ["a mesh part and what was reckoned of it", (p) => p.startsWith("parts.0.") && !p.startsWith("parts.0.work")],
-  ["work, other parts, records, paints", (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|paints|procedures)\./.test(p)],
+  [
+    "work, other parts, records, paints",
+    (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|workshop\.(paints|procedures|things))\./.test(p),
+  ],
 ];
 
 for (const which of ["least", "most"] as const)
@@ -45,9 +48,9 @@ for (const which of ["least", "most"] as const)
     test(`fields at their ${which}: ${name}`, async ({ page, faults }) => {
       test.setTimeout(180_000);
       await page.clock.install({ time: EVENING });
-      const { project } = await fullProject();
-      await drawn(page, allExtreme(project, which, wanted), `${name} at the ${which}`);
-      // Meshes are left out of these bundles: that is said, and nothing else goes wrong.
+      const { project, meshes } = await fullProject();
+      await drawn(page, allExtreme(stored(project), which, wanted), meshes, `${name} at the ${which}`);
+      // Nothing goes wrong.
       expect(faults).toEqual([]);
     });
 
@@ -108,6 +111,34 @@ test("a scene whose rows nobody can draw: the bench opens, saves, checks, and ta
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
   // React tells of what it caught; that is the fault this test makes.
   faults.splice(0, faults.length);
+});
+
+test("a scene whose rows nobody can draw keeps no other scene from opening, nor from having its evening", async ({ bench }) => {
+  await bench.goto("/bench");
+  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
+  await bench.evaluate(
+    (sceneId) =>
+      new Promise<void>((done, failed) => {
+        const open = indexedDB.open("inch-hollow");
+        open.onsuccess = () => {
+          const tx = open.result.transaction("parts", "readwrite");
+          tx.objectStore("parts").put({ sceneId, id: "odd", name: "Odd one", work: "none", source: null });
+          tx.oncomplete = () => {
+            open.result.close();
+            done();
+          };
+          tx.onerror = () => failed(tx.error);
+        };
+      }),
+    new URL(bench.url()).pathname.split("/")[2],
+  );
+  await bench.goto("/bench");
+  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
+  await station(bench, "Tonight").click();
+  await expect(bench.getByText("Nothing is planned yet.")).toBeVisible();
+  await expect(bench.getByText(/could not be/)).toHaveCount(0);
 });
 
 test("the bench: a scene is renamed, its last change taken back, deleted, brought back, and removed for good", async ({ bench }) => {

@@ -47,7 +47,7 @@ test("everything loads, moves, imports, reckons and exports without the server",
   await page.getByLabel("Notes").fill("no server");
   await page.getByLabel("Notes").press("Enter");
   await expect(page.getByText("Part changed")).toBeVisible();
-  for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"]) {
+  for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"]) {
     await station(page, name).click();
     await expect(station(page, name)).toHaveAttribute("aria-current", "page");
     await expect(page.locator("main h1")).toBeVisible();
@@ -56,7 +56,7 @@ test("everything loads, moves, imports, reckons and exports without the server",
   const second = await context.newPage();
   await second.clock.install({ time: EVENING });
   await second.goto(new URL(page.url()).pathname);
-  await expect(second.getByRole("heading", { name: "Log", level: 1 })).toBeVisible();
+  await expect(second.getByRole("heading", { name: "Workshop", level: 1 })).toBeVisible();
   await second.goto("/");
   await expect(second.getByLabel("Notes")).toHaveValue("no server");
   // A mesh in, hours reckoned, a bundle out and in again.

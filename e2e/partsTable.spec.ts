@@ -1,7 +1,7 @@
 /** The parts table, the tracker and the record of a part; also with five hundred parts. */
 import { readFileSync } from "node:fs";
 import { PDFDocument } from "pdf-lib";
-import { PART_DEFAULTS, type Part } from "../core/project";
+import { PART_DEFAULTS, type PartRow } from "../core/project";
 import { newProject } from "../store/newScene";
 import { bare, packed } from "../tests/bundleKit";
 import { expect, station, test } from "./bench";
@@ -80,7 +80,7 @@ test("the sheet prints to PDF and SVG at true size", async ({ bench }) => {
 test("five hundred parts: the table opens, filters, sorts and picks all of them", async ({ bench }) => {
   test.setTimeout(120_000);
   const project = newProject("many", "Harbour in many parts", "Europe/Berlin", 0);
-  project.parts = Array.from({ length: 500 }, (_, i): Part => ({
+  project.parts = Array.from({ length: 500 }, (_, i): PartRow => ({
     ...structuredClone(PART_DEFAULTS),
     id: `p${i}`,
     sceneId: "many",
@@ -91,8 +91,7 @@ test("five hundred parts: the table opens, filters, sorts and picks all of them"
     copies: 1 + (i % 5),
     goodBefore: i % 3,
     failedBefore: 0,
-    work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
-    prints: [],
+    work: [{ id: "c", kind: "coat", paintId: "first-grey", method: "brush", coats: 1 }],
     notes: "",
     order: i,
   }));
@@ -101,7 +100,9 @@ test("five hundred parts: the table opens, filters, sorts and picks all of them"
   await bench
     .locator("input[type=file][accept*=inchhollow]")
     .setInputFiles({ name: "many.inchhollow", mimeType: "application/zip", buffer: bytes });
-  await expect(bench.getByRole("heading", { name: "Piece 1", level: 1 })).toBeVisible();
+  // A scene with work opens on its evening.
+  await expect(bench.getByRole("heading", { name: "Tonight", level: 1 })).toBeVisible();
+  await expect(bench).toHaveURL(/\/s\/many\/tonight/);
   await station(bench, "Parts").click();
   const table = bench.getByTestId("parts-table");
   await expect(table.getByRole("row")).toHaveCount(501);

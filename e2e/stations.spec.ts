@@ -90,20 +90,82 @@ test("Ground: twice the area takes twice the sand", async ({ bench }) => {
   await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("81 ml");
 });
 
-test("Tonight: start, finish, and the clock of what sets; fewer minutes offer less", async ({ bench }) => {
+test("Tonight: one stage through all pieces, a tick each, one press ends them; undo takes all of it back", async ({ bench }) => {
   await bench.keyboard.press("t");
   const todo = bench.getByRole("region", { name: "What to do" });
-  await expect(todo.getByRole("listitem").first()).toContainText("Sluice frame: Harbour grey primer");
+  const first = todo.locator("ol").first().getByRole("listitem").first();
+  await expect(first).toContainText("Harbour grey primer, brushed, on 2 pieces");
+  await expect(first).toContainText("Sluice frame, Sluice paddle");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("region", { name: "In hand" })).toContainText("Sluice frame");
+  const hand = bench.getByRole("region", { name: "In hand" });
+  await expect(hand).toContainText("on 2 pieces");
+  await bench.clock.fastForward("00:08:00");
+  await hand.getByLabel("Sluice paddle").check();
+  await expect(hand.getByRole("button", { name: /^End 1 of 2/ })).toBeVisible();
+  await bench.keyboard.press("f");
+  const alone = bench.getByRole("region", { name: "Leave alone" });
+  await expect(alone).toContainText("Sluice paddle");
+  await expect(alone).not.toContainText("Sluice frame");
+  // What was not ticked is on the list again.
+  await expect(todo.getByText(/^Sluice frame: Harbour grey primer/)).toBeVisible();
+  await bench.locator("h1").click();
+  await bench.keyboard.press("Control+z");
+  await expect(hand).toContainText("on 2 pieces");
+});
+
+test("Tonight: start and finish one step; fewer minutes offer less, and what needs spraying waits for a place", async ({ bench }) => {
+  await bench.keyboard.press("t");
+  const todo = bench.getByRole("region", { name: "What to do" });
+  await bench.getByRole("button", { name: /^Start: Cargo crate, Wash and cure/ }).click();
+  await expect(bench.getByRole("region", { name: "In hand" })).toContainText("Cargo crate");
   await bench.clock.fastForward("00:08:00");
   await bench.keyboard.press("f");
+  // A time that cannot be read is not left out in silence.
+  await bench.getByLabel("It took").fill("a while");
   await bench.getByRole("button", { name: "Done", exact: true }).click();
-  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Sluice frame");
-  await expect(todo.getByText(/^Sluice frame/)).toHaveCount(0);
-  await bench.getByLabel("Minutes at hand").fill("5 min");
+  await expect(bench.getByRole("dialog").getByRole("alert").first()).toBeVisible();
+  await bench.getByLabel("It took").fill("20 min");
+  await bench.getByRole("button", { name: "Done", exact: true }).click();
+  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Cargo crate");
+  await bench.getByLabel("Minutes at hand").fill("2 min");
   await bench.keyboard.press("Enter");
   await expect(todo.getByText("take longer")).toBeVisible();
+  await bench.getByRole("button", { name: "a place to spray" }).click();
+  await expect(bench.getByRole("button", { name: "no spraying" })).toHaveAttribute("aria-pressed", "false");
+});
+
+test("Tonight: the tray counts, and a tap moves one piece on", async ({ bench }) => {
+  await bench.keyboard.press("t");
+  await bench.getByRole("button", { name: "Cargo crate: one more fitted, 0 of 24" }).click();
+  await expect(bench.getByRole("button", { name: "Cargo crate: one more fitted, 1 of 24" })).toBeVisible();
+});
+
+test("Workshop: a printer renamed in one scene is renamed in all, what it reckoned stays, and a backup brings all back", async ({
+  bench,
+}) => {
+  await station(bench, "Workshop").click();
+  await bench.getByLabel("Name of Small filament").fill("The quick one");
+  await bench.getByLabel("Name of Small filament").press("Enter");
+  await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
+  await station(bench, "Print").click();
+  await expect(bench.getByRole("columnheader", { name: /The quick one/ })).toBeVisible();
+  await expect(bench.getByRole("row", { name: /^Sluice frame/ })).toContainText(/min ·/);
+  await expect(bench.getByText(/^reckoning/)).toHaveCount(0);
+  await station(bench, "Workshop").click();
+  const [saved] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "Back up everything" }).click()]);
+  expect(saved.suggestedFilename()).toMatch(/^workshop-2026-11-26\.inchhollow-backup$/);
+  // Another scene of one's own has the same machines.
+  await bench.goto("/bench");
+  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
+  await station(bench, "Workshop").click();
+  await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
+  // What was made up for the demo is not on this shelf.
+  await expect(bench.getByText("Enamel wash, brown-black")).toHaveCount(0);
+  await bench.getByLabel("rests").click();
+  await expect(bench.getByLabel("rests")).toBeChecked();
+  await bench.locator("#backup-file").setInputFiles(await saved.path());
+  await expect(bench.getByText(/^Everything is as it was on 26 November 2026: 1 scene/)).toBeVisible();
 });
 
 test("Tonight: a print that failed is offered again and counted", async ({ bench }) => {

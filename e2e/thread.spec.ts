@@ -82,7 +82,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
   await bench.keyboard.press("s");
   await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: first });
-  await expect(bench.getByRole("heading", { name: "Tool shed", level: 1 })).toBeVisible();
+  await expect(bench.getByRole("heading", { name: "Tonight", level: 1 })).toBeVisible();
   await expect(bench.getByText(/^reckoning/)).toBeHidden();
   expect(Buffer.compare(await save(), first)).toBe(0);
 });

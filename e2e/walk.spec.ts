@@ -3,7 +3,7 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { expect, station, test } from "./bench";
 
-const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"];
+const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const SIZES = [
   { name: "a desk", viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false },
   { name: "a tablet", viewport: { width: 1024, height: 768 }, hasTouch: true, isMobile: false },

@@ -2,11 +2,17 @@
 import { mkdirSync, writeFileSync } from "node:fs";
 import { buildDemo } from "../demo/scene";
 import { contentHash } from "../core/project";
-import { asFiles, writeBundle } from "../store/bundle";
+import { rowsOf } from "../core/results";
+import { asFiles, carried, writeBundle } from "../store/bundle";
 
 async function main(): Promise<void> {
-  const { project, meshes, pictures } = await buildDemo(contentHash);
-  const written = await writeBundle({ project, meshes: asFiles(meshes), pictures: asFiles(pictures) });
+  const { project, meshes, pictures, results } = await buildDemo(contentHash);
+  const written = await writeBundle({
+    project: rowsOf(project),
+    meshes: asFiles(meshes),
+    pictures: asFiles(pictures),
+    results: carried(results),
+  });
   if (!written.ok) throw new Error(written.problem.message);
   const { file, missing, aside } = written.value;
   if (missing.length || aside.length) throw new Error(`The demo is not whole: ${JSON.stringify([missing, aside])}`);

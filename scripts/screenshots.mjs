@@ -63,7 +63,7 @@ const shoot = async (page, name) => {
 
 const page = await open();
 await shoot(page, "part");
-for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log"]) {
+for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"]) {
   await page
     .getByRole("navigation", { name: "Stations" })
     .getByRole("link", { name: new RegExp(`^${name}`) })
@@ -90,10 +90,6 @@ for (const [address, name] of [
 await page.goto(`${base}/bench`);
 await page.getByRole("heading", { name: "The bench", level: 1 }).waitFor();
 await shoot(page, "bench");
-const lamp = await open({ colorScheme: "dark" });
-await lamp.keyboard.press("r");
-await lamp.waitForTimeout(2500);
-await shoot(lamp, "turntable-lamp-lit");
 const phone = await open({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 await phone.getByRole("link", { name: /^Tonight/ }).click();
 await shoot(phone, "tonight-phone");

@@ -13,6 +13,22 @@ export function run(command, args, options = {}) {
   return done.status ?? 1;
 }
 
+/** The framework hands its bundler an option under its old name: a warning that says nothing of this program. */
+const NOT_OURS = /The `envFile` option is deprecated/;
+
+/** As run, but what the framework says of itself is left out. What is left is shown when the command has ended. */
+export function runQuietly(command, args) {
+  const done = spawnSync(command, args, { cwd: root, stdio: ["inherit", "pipe", "pipe"], encoding: "utf8" });
+  for (const [text, stream] of [
+    [done.stdout, process.stdout],
+    [done.stderr, process.stderr],
+  ]) {
+    const left = text.split("\n").filter((line) => !NOT_OURS.test(line));
+    if (left.some((line) => line.trim())) stream.write(left.join("\n"));
+  }
+  return done.status ?? 1;
+}
+
 const bin = (name) => path.join(root, "node_modules", ".bin", name);
 export const runBin = (name, args, options) => run(bin(name), args, options);
 
@@ -77,7 +93,7 @@ export async function build() {
     return;
   console.log("Building…");
   if (runBin("tsx", ["scripts/build-demo.ts"]) !== 0) throw new Error("The demo scene could not be built.");
-  if (runBin("react-router", ["build", "--logLevel", "error"]) !== 0) throw new Error("The application could not be built.");
+  if (runQuietly(bin("react-router"), ["build", "--logLevel", "error"]) !== 0) throw new Error("The application could not be built.");
   const { buildOffline } = await import("./offline.mjs");
   await buildOffline(root);
   stamp("built", now);

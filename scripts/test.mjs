@@ -1,7 +1,7 @@
-/** `npm test`: doors, types, lint, unit tests, then browser tests against the built application. One summary line at the end. */
+/** `npm test`: doors, types, lint, nothing unused, unit tests, then browser tests against the built application. One summary line at the end. */
 import { existsSync, readFileSync, rmSync } from "node:fs";
 import path from "node:path";
-import { browser, build, install, root, run, runBin } from "./setup.mjs";
+import { browser, build, install, root, run, runBin, runQuietly } from "./setup.mjs";
 
 install();
 const failed = [];
@@ -26,8 +26,9 @@ const browserFile = path.join(root, ".cache/browser.json");
 for (const file of [unitFile, browserFile]) rmSync(file, { force: true });
 
 await stage("doors between folders", () => run("npm", ["run", "--silent", "doors"]));
-await stage("types", () => run("npm", ["run", "--silent", "typecheck"]));
+await stage("types", () => runQuietly("npm", ["run", "--silent", "typecheck"]));
 await stage("lint", () => runBin("eslint", ["."]) || runBin("prettier", ["--check", "--log-level", "warn", "."]));
+await stage("nothing unused", () => runBin("knip", ["--no-config-hints"]));
 await stage("unit tests", () => runBin("vitest", ["run", "--reporter=default", "--reporter=json", `--outputFile.json=${unitFile}`]));
 const built = await stage("build", async () => {
   await build();

@@ -10,21 +10,27 @@ import { bytesToHex } from "@noble/hashes/utils.js";
 import { BlobReader, BlobWriter, configure, ZipReader, ZipWriter, type Entry, type FileEntry } from "@zip.js/zip.js";
 import { nanoid } from "nanoid";
 import { fail, ok, type OnProgress, type Problem, type Result } from "../core/measure";
-import { LIMITS, meshHashes, pictureHashes, upgradeProject, type MeshBlobs, type Part, type Project } from "../core/project";
+import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows } from "../core/project";
+import { meshOf, RESULT_VERSIONS, type ResultKind, type ResultRequest, type Results } from "../core/results";
 import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";
+import { projectFrom } from "./migrations/project";
+import { isResult } from "./resultSchemas";
 
 // The caller is a worker already; and nothing is fetched at run time.
 configure({ useWebWorkers: false });
 
-/** Version 1 knew no pictures, subjects or walls, version 2 no manifest; both are still read. */
-export const BUNDLE_VERSION = 3;
+/**
+ * Version 1 knew no pictures, subjects or walls, version 2 no manifest, version 3 kept what was computed with the parts. All are still read.
+ */
+export const BUNDLE_VERSION = 4;
 const FORMAT = "inch-hollow";
 const SCENE = "scene.json";
 const MANIFEST = "manifest.json";
-const meshName = (hash: string): string => `meshes/${hash}.stl`;
-const pictureName = (hash: string): string => `photos/${hash}.jpg`;
+const RESULTS = "results.json";
+export const meshName = (hash: string): string => `meshes/${hash}.stl`;
+export const pictureName = (hash: string): string => `photos/${hash}.jpg`;
 // A fixed date, so that the same project gives the same bytes.
-const MTIME = new Date(2026, 0, 1);
+export const MTIME = new Date(2026, 0, 1);
 
 /** Files by their content hash. */
 export type FileSet = Map<string, Blob>;
@@ -34,9 +40,22 @@ export const asFiles = (made: MeshBlobs): FileSet =>
   new Map([...made].map(([hash, bytes]) => [hash, new Blob([bytes as Uint8Array<ArrayBuffer>])]));
 
 export interface Bundle {
-  project: Project;
+  project: ProjectRows;
   meshes: FileSet;
   pictures: FileSet;
+  /** Computed results that travel along, as an option: whoever reads them checks them and computes them anew. */
+  results?: CarriedResult[];
+}
+
+/** Results as they travel. */
+export const carried = (values: ReadonlyMap<ResultRequest, CarriedResult["value"]>): CarriedResult[] =>
+  [...values].map(([request, value]) => ({ version: RESULT_VERSIONS[request.kind], request, value }));
+
+/** A result with what it follows from; its key is made anew by whoever reads it. */
+export interface CarriedResult {
+  version: number;
+  request: ResultRequest;
+  value: Results[ResultKind]["value"];
 }
 
 /** A file that a scene names and that is not there, or is no longer what it was. */
@@ -59,22 +78,28 @@ interface Manifest {
   files: { name: string; sha256: string; bytes: number }[];
   /** Hashes the scene names that were not to be had when it was saved. */
   missing: string[];
+  results?: { sha256: string };
 }
 
 /** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
-export function inOrder(project: Project): Project {
+export function inOrder(project: ProjectRows): ProjectRows {
   const byId = <T extends { id: string }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
   return {
     ...project,
     parts: [...project.parts].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)),
-    paints: byId(project.paints),
-    procedures: byId(project.procedures),
+    workshop: {
+      ...project.workshop,
+      printers: byId(project.workshop.printers),
+      paints: byId(project.workshop.paints),
+      procedures: byId(project.workshop.procedures),
+      things: [...project.workshop.things].sort((a, b) => (a.name < b.name ? -1 : 1)),
+    },
     records: [...project.records].sort((a, b) => a.startedAt - b.startedAt || (a.id < b.id ? -1 : 1)),
   };
 }
 
 /** SHA-256 of a file in pieces, so that none is in memory whole. */
-async function hashOf(file: Blob, signal?: AbortSignal): Promise<string> {
+export async function hashOf(file: Blob, signal?: AbortSignal): Promise<string> {
   const hash = sha256.create();
   const reader = file.stream().getReader();
   for (;;) {
@@ -85,12 +110,12 @@ async function hashOf(file: Blob, signal?: AbortSignal): Promise<string> {
   }
 }
 
-const namesMesh = (part: Part, hash: string): boolean =>
+const namesMesh = (part: PartRow, hash: string): boolean =>
   [part, ...part.versions].some(({ source: s }) => s.kind === "mesh" && s.hash === hash);
 
-const meshWhat = (project: Project, hash: string): string =>
+const meshWhat = (project: ProjectRows, hash: string): string =>
   `the mesh of ${project.parts.find((p) => namesMesh(p, hash))?.name ?? "a part"}`;
-const pictureWhat = (project: Project, hash: string): string => {
+const pictureWhat = (project: ProjectRows, hash: string): string => {
   const part = project.parts.find((p) => p.pictures.includes(hash));
   const reference = project.scene.references.find((r) => r.hash === hash);
   return part ? `a photo of ${part.name}` : `the reference ${reference?.title || "without a title"}`;
@@ -109,7 +134,7 @@ export interface Written {
  * Refused only when the whole is larger than any reader takes, or nothing in it is a scene.
  */
 export async function writeBundle(
-  { project: given, meshes, pictures }: Bundle,
+  { project: given, meshes, pictures, results }: Bundle,
   { onProgress, signal }: Work = {},
 ): Promise<Result<Written>> {
   const fit = sift(given, nanoid);
@@ -163,6 +188,11 @@ export async function writeBundle(
     files,
     missing: missing.map((m) => m.hash),
   };
+  if (results?.length) {
+    const file = new Blob([JSON.stringify(results)]);
+    await add(RESULTS, file, 6);
+    manifest.results = { sha256: await hashOf(file) };
+  }
   await add(MANIFEST, new Blob([JSON.stringify(manifest, null, 1)]), 6);
   if (fit.aside.length) await add("aside.json", new Blob([JSON.stringify(fit.aside, null, 1)]), 6);
   return ok({ file: await writer.close(), missing, aside: fit.aside });
@@ -175,7 +205,12 @@ const megabytes = (bytes: number): string =>
 class TooLong extends Error {}
 
 /** Unpacks one entry, hashing it on the way. */
-async function unpack(entry: FileEntry, type: string, work: Work, share: (done: number) => void): Promise<{ file: Blob; hash: string }> {
+export async function unpack(
+  entry: FileEntry,
+  type: string,
+  work: Work,
+  share: (done: number) => void,
+): Promise<{ file: Blob; hash: string }> {
   const hash = sha256.create();
   let size = 0;
   const seen = new TransformStream<Uint8Array, Uint8Array>({
@@ -196,6 +231,9 @@ async function unpack(entry: FileEntry, type: string, work: Work, share: (done: 
 }
 
 const DAMAGED = "The bundle is damaged and cannot be unpacked. Copy it again from where it came from.";
+
+/** More results than any scene has. */
+const MOST_CARRIED = 20_000;
 
 export interface Read extends Bundle {
   /** Files that were missing already when the bundle was saved. */
@@ -273,7 +311,7 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
   const { version, project: stored } = parseScene(scene.text);
   const manifest = version >= 3 ? await readManifest(byName.get(MANIFEST), text, scene) : null;
 
-  const upgraded = version < BUNDLE_VERSION ? mendedOld(stored) : stored;
+  const upgraded = version < BUNDLE_VERSION ? mendedOld(version, stored) : stored;
   const fault = faultsOf(upgraded)[0] as Fault | undefined;
   if (fault)
     refuse(
@@ -281,7 +319,7 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
       `The scene has something that cannot be stored: ${sentence(fault)} Nothing was stored.`,
       `${SCENE}, ${placeOf(fault)}`,
     );
-  const project = upgraded as Project;
+  const project = upgraded as ProjectRows;
 
   const meshes: FileSet = new Map(),
     pictures: FileSet = new Map(),
@@ -323,15 +361,42 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
         name,
       );
   }
-  return ok({ project, meshes, pictures, missing, aside: byName.has("aside.json") ? 1 : 0 });
+  const results = manifest?.results ? await carriedResults(byName.get(RESULTS), manifest.results.sha256, text, meshes) : [];
+  return ok({ project, meshes, pictures, missing, results, aside: byName.has("aside.json") ? 1 : 0 });
+}
+
+/** Results that came along and could be shown. Anything doubtful is left out without a word: it is computed anew. */
+async function carriedResults(
+  entry: FileEntry | undefined,
+  sha256: string,
+  text: (entry: FileEntry) => Promise<{ text: string; hash: string }>,
+  meshes: FileSet,
+): Promise<CarriedResult[]> {
+  if (!entry) return [];
+  let list: unknown;
+  try {
+    const got = await text(entry);
+    if (got.hash !== sha256) return [];
+    list = JSON.parse(got.text);
+  } catch {
+    return [];
+  }
+  if (!Array.isArray(list)) return [];
+  return list.slice(0, MOST_CARRIED).filter((x: unknown): x is CarriedResult => {
+    if (typeof x !== "object" || x === null) return false;
+    const { version, request, value } = x as Partial<CarriedResult>;
+    if (typeof request !== "object" || request === null || !isResult(request.kind, request.inputs, value)) return false;
+    const mesh = meshOf(request);
+    return version === RESULT_VERSIONS[request.kind] && (mesh === null || meshes.has(mesh));
+  });
 }
 
 const capital = (text: string): string => text[0].toUpperCase() + text.slice(1);
 const sentence = (fault: Fault): string => `${placeOf(fault)}: ${fault.message.replace(/\.$/, "")}.`;
 
-function mendedOld(stored: unknown): unknown {
+function mendedOld(version: number, stored: unknown): unknown {
   if (typeof stored !== "object" || stored === null) return stored;
-  const upgraded = upgradeProject(stored as Record<string, unknown>) as unknown as Project;
+  const upgraded = projectFrom(version, stored as Record<string, unknown>) as unknown as ProjectRows;
   // Programs before the third version took any text for an id.
   return mendReferences(withSafeIds(upgraded, nanoid));
 }

@@ -3,21 +3,39 @@
  * Bundles are refused by it, saving and upgrading set aside what it names: one judgement for all.
  */
 import type Joi from "joi";
-import { isId, LIMITS, type Part, type Project } from "../core/project";
-import { newProject } from "./newScene";
-import { paintSchema, partSchema, procedureSchema, recordSchema, sceneSchema } from "./schemas";
+import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
+import { isWork, kindOf, type Reference, type WorkItem } from "../core/work";
+import { newScene, newWorkshop } from "./newScene";
+import { habitsSchema, paintSchema, partSchema, printerSchema, procedureSchema, recordSchema, sceneSchema, thingSchema } from "./schemas";
 
-export type ProjectTable = "scene" | "parts" | "paints" | "procedures" | "records";
-export const LIST_TABLES = ["parts", "paints", "procedures", "records"] as const;
-export type ListTable = (typeof LIST_TABLES)[number];
+/** Lists that belong to a scene, and lists of the workshop. */
+export const SCENE_LISTS = ["parts", "records"] as const;
+export const WORKSHOP_LISTS = ["printers", "paints", "procedures", "things"] as const;
+const LISTS = [...SCENE_LISTS, ...WORKSHOP_LISTS] as const;
+type ListTable = (typeof LISTS)[number];
+export type ProjectTable = "scene" | "habits" | ListTable;
 
 const SCHEMAS: Record<ProjectTable, Joi.Schema> = {
   scene: sceneSchema,
   parts: partSchema,
+  records: recordSchema,
+  printers: printerSchema,
   paints: paintSchema,
   procedures: procedureSchema,
-  records: recordSchema,
+  things: thingSchema,
+  habits: habitsSchema,
 };
+
+const MOST: Record<ListTable, number> = { ...LIMITS, things: LIMITS.ownThings };
+
+const inWorkshop = (table: ListTable): table is (typeof WORKSHOP_LISTS)[number] => (WORKSHOP_LISTS as readonly string[]).includes(table);
+
+/** A list of a project, wherever it lies. */
+const listIn = (given: Loose, table: ListTable): unknown =>
+  inWorkshop(table) ? (isRow(given.workshop) ? given.workshop[table] : undefined) : given[table];
+
+const withList = (project: ProjectRows, table: ListTable, rows: unknown[]): ProjectRows =>
+  inWorkshop(table) ? { ...project, workshop: { ...project.workshop, [table]: rows } } : { ...project, [table]: rows };
 
 /** What is wrong with one row, and where. */
 export interface Fault {
@@ -74,32 +92,34 @@ function innerFaults(table: ProjectTable, index: number | null, name: string, li
 }
 
 /** What keeps one row from being stored: its schema, or ids that stand twice in its own lists. */
-export function rowProblem(table: ProjectTable, row: Part | Project["scene"] | object): Fault | null {
+export function rowProblem(table: ProjectTable, row: object): Fault | null {
   return rowFault(table, row, null) ?? listFaults(table, row, null)[0] ?? null;
 }
 
 function listFaults(table: ProjectTable, row: object, index: number | null): Fault[] {
   if (table === "scene") {
-    const { name, printers, dimensions, references, homes } = row as Project["scene"];
-    return innerFaults(table, index, name, { printers, dimensions, references, homes });
+    const { name, dimensions, references, homes } = row as ProjectRows["scene"];
+    return innerFaults(table, index, name, { dimensions, references, homes });
   }
   if (table !== "parts") return [];
-  const { name, work, variations, sightings } = row as Part;
+  const { name, work, variations, sightings } = row as PartRow;
   return innerFaults(table, index, name, { work, variations, sightings });
 }
 
 /** What a part refers to and is not there. */
-function partReferences(part: Part, known: Known): { field: string; message: string } | null {
-  for (const [i, w] of part.work.entries()) {
-    if (w.kind === "coat" && !known.paints.has(w.paintId))
-      return { field: `work.${i}.paintId`, message: `there is no paint "${w.paintId}"` };
-    if (w.kind === "print" && !known.printers.has(w.printerId))
-      return { field: `work.${i}.printerId`, message: `there is no printer "${w.printerId}"` };
-    if (w.kind === "own" && w.procedureId !== null && !known.procedures.has(w.procedureId))
-      return { field: `work.${i}.procedureId`, message: `there is no kept step "${w.procedureId}"` };
-  }
+function partReferences(part: PartRow, known: Known): { field: string; message: string } | null {
+  for (const [i, w] of part.work.entries())
+    for (const { field, table, id } of kindOf(w).refers(w))
+      if (!known[table].has(id)) return { field: `work.${i}.${field}`, message: `there is no ${REFERENCE_WORDS[table]} "${id}"` };
   return null;
 }
+
+const REFERENCE_WORDS: Record<Reference["table"], string> = {
+  paints: "paint",
+  printers: "printer",
+  procedures: "kept step",
+  parts: "part",
+};
 
 interface Known {
   parts: ReadonlySet<string>;
@@ -112,19 +132,22 @@ interface Known {
 const idsOf = (rows: readonly { id: string }[]): Set<string> => new Set(rows.map((r) => r.id));
 
 /** All that is wrong with rows that are each right by their schema: repeated ids, references that lead nowhere. */
-function crossFaults(project: Project): Fault[] {
-  const { scene } = project;
+function crossFaults(project: ProjectRows): Fault[] {
+  const { scene, workshop } = project;
   const known: Known = {
     parts: idsOf(project.parts),
-    paints: idsOf(project.paints),
-    procedures: idsOf(project.procedures),
-    printers: idsOf(scene.printers),
+    paints: idsOf(workshop.paints),
+    procedures: idsOf(workshop.procedures),
+    printers: idsOf(workshop.printers),
     dimensions: idsOf(scene.dimensions),
   };
   const out: Fault[] = [];
-  for (const table of LIST_TABLES)
-    for (const d of duplicates(project[table]))
-      out.push({ table, row: d.index, name: nameOfRow(project[table][d.index]), field: d.field, message: d.message });
+  for (const table of LISTS) {
+    const rows = listIn(project as unknown as Loose, table) as { id?: string; name?: string }[];
+    // Known things have no id: they are known by their name.
+    for (const d of duplicates(rows.map((r) => ({ id: r.id ?? r.name ?? "" }))))
+      out.push({ table, row: d.index, name: nameOfRow(rows[d.index]), field: d.field, message: d.message });
+  }
   out.push(...listFaults("scene", scene, null));
   const inScene = (field: string, message: string): void => {
     out.push({ table: "scene", row: null, name: scene.name, field, message });
@@ -157,19 +180,21 @@ export function faultsOf(given: unknown): Fault[] {
   const faults: Fault[] = [];
   const scene = rowFault("scene", given.scene, null);
   if (scene) faults.push(scene);
-  for (const table of LIST_TABLES) {
-    const rows = given[table];
+  const habits = rowFault("habits", isRow(given.workshop) ? given.workshop.habits : undefined, null);
+  if (habits) faults.push(habits);
+  for (const table of LISTS) {
+    const rows = listIn(given, table);
     if (!Array.isArray(rows)) {
       faults.push({ table, row: null, name: "", field: "", message: `"${table}" is not a list` });
       continue;
     }
-    if (rows.length > LIMITS[table]) faults.push({ table, row: null, name: "", field: "", message: `more than ${LIMITS[table]} rows` });
-    rows.slice(0, LIMITS[table]).forEach((row, i) => {
+    if (rows.length > MOST[table]) faults.push({ table, row: null, name: "", field: "", message: `more than ${MOST[table]} rows` });
+    rows.slice(0, MOST[table]).forEach((row, i) => {
       const fault = rowFault(table, row, i);
       if (fault) faults.push(fault);
     });
   }
-  return faults.length ? faults : crossFaults(given as unknown as Project);
+  return faults.length ? faults : crossFaults(given as unknown as ProjectRows);
 }
 
 /** A row that could not stay, as it was, with why. */
@@ -185,36 +210,46 @@ export interface SetAside {
  * that lead nowhere are cut, a field of the scene that cannot be understood becomes a new scene's. Undefined when there is no scene in it.
  * @param freshId makes ids for those that are none
  */
-export function sift(given: Project, freshId: () => string): { project: Project; aside: SetAside[] } | undefined {
+export function sift(given: ProjectRows, freshId: () => string): { project: ProjectRows; aside: SetAside[] } | undefined {
   if (!isRow(given.scene)) return undefined;
   const aside: SetAside[] = [];
   let project = mendReferences(withSafeIds(given, freshId));
-  project = { ...project, scene: repairedScene(project.scene, aside) };
+  project = { ...project, scene: repairedScene(project.scene, aside), workshop: repairedWorkshop(project.workshop, aside) };
   // Taking a row out may leave another one's reference loose: at most one round for each link of the longest chain.
   for (let round = 0; round < 5; round++) {
     const faults = faultsOf(project);
     if (faults.length === 0) return { project, aside };
-    const next = { ...project };
-    for (const table of LIST_TABLES) {
+    let next = project;
+    for (const table of LISTS) {
       const bad = new Map(faults.filter((f) => f.table === table).map((f) => [f.row, f]));
       if (bad.size === 0) continue;
-      const rows: unknown[] = Array.isArray(next[table]) ? next[table] : [];
+      const given = listIn(next as unknown as Loose, table);
+      const rows: unknown[] = Array.isArray(given) ? given : [];
       for (const [i, fault] of bad)
         if (i !== null) aside.push({ table, name: fault.name, why: [fault.field, fault.message].filter(Boolean).join(": "), row: rows[i] });
       const sound = rows.filter((_, i) => !bad.has(i));
-      for (const row of sound.slice(LIMITS[table]))
-        aside.push({ table, name: nameOfRow(row), why: `more than ${LIMITS[table]} rows`, row });
-      Object.assign(next, { [table]: sound.slice(0, LIMITS[table]) });
+      for (const row of sound.slice(MOST[table])) aside.push({ table, name: nameOfRow(row), why: `more than ${MOST[table]} rows`, row });
+      next = withList(next, table, sound.slice(0, MOST[table]));
     }
     project = mendReferences(next);
   }
   return undefined;
 }
 
+/** A workshop that is one: lists that are lists, habits that can be understood. */
+function repairedWorkshop(given: unknown, aside: SetAside[]): Workshop {
+  const fresh = newWorkshop("UTC");
+  const loose = isRow(given) ? given : {};
+  const habits = rowFault("habits", loose.habits, null);
+  if (habits && loose.habits !== undefined) aside.push({ table: "habits", name: "", why: habits.message, row: loose.habits });
+  const lists = Object.fromEntries(WORKSHOP_LISTS.map((t) => [t, Array.isArray(loose[t]) ? loose[t] : []]));
+  return { ...fresh, ...lists, habits: habits ? fresh.habits : (loose.habits as Workshop["habits"]) };
+}
+
 /** A scene whose every field can be understood; what could not is a new scene's and goes aside. */
-function repairedScene(given: Project["scene"], aside: SetAside[]): Project["scene"] {
-  const { scene: fresh } = newProject(given.id, "A scene", "UTC", 0);
-  let scene: Project["scene"] = given;
+function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectRows["scene"] {
+  const fresh = newScene(given.id, "A scene", 0);
+  let scene: ProjectRows["scene"] = given;
   const setAside = (field: string, why: string): void => {
     aside.push({ table: "scene", name: nameOfRow(given), why: `${field}: ${why}`, row: { [field]: (given as unknown as Loose)[field] } });
   };
@@ -226,7 +261,7 @@ function repairedScene(given: Project["scene"], aside: SetAside[]): Project["sce
     setAside(field, fault.message);
     scene = { ...scene, [field]: (fresh as unknown as Loose)[field] };
   }
-  for (const list of ["printers", "dimensions", "references", "homes"] as const) {
+  for (const list of ["dimensions", "references", "homes"] as const) {
     const twice = new Set(duplicates(scene[list]).map((d) => d.index));
     if (twice.size === 0) continue;
     setAside(list, "ids that stand twice");
@@ -236,10 +271,10 @@ function repairedScene(given: Project["scene"], aside: SetAside[]): Project["sce
 }
 
 /** Fields that name a row or are its name. */
-const ID_FIELDS = new Set(["id", "sceneId", "partId", "paintId", "printerId", "procedureId", "itemId", "within"]);
+const ID_FIELDS = new Set(["id", "sceneId", "partId", "paintId", "printerId", "procedureId", "itemId", "within", "toPartId"]);
 
 /** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */
-export function withSafeIds(project: Project, freshId: () => string): Project {
+export function withSafeIds(project: ProjectRows, freshId: () => string): ProjectRows {
   const fresh = new Map<string, string>();
   const walk = (x: unknown, field: string): void => {
     if (Array.isArray(x)) for (const y of x) walk(y, field);
@@ -256,16 +291,26 @@ export function withSafeIds(project: Project, freshId: () => string): Project {
     // "part/item/step": the ids may hold slashes themselves, so each is looked for in turn.
     return field === "stepKey" ? [...fresh].reduce((key, [bad, good]) => key.split(bad).join(good), x) : x;
   };
-  return replaced(project, "") as Project;
+  return replaced(project, "") as ProjectRows;
+}
+
+/** A piece of work whose references that may go are emptied where they lead nowhere. */
+export function loosened(item: WorkItem, leads: (table: Reference["table"], id: string) => boolean): WorkItem {
+  if (!isWork(item)) return item;
+  const loose = kindOf(item)
+    .refers(item)
+    .filter((r) => r.mayGo && !leads(r.table, r.id));
+  return loose.length === 0 ? item : ({ ...item, ...Object.fromEntries(loose.map((r) => [r.field, null])) } as WorkItem);
 }
 
 /** References that may be empty and lead nowhere are emptied: to a part, a dimension or a kept step that was removed. */
-export function mendReferences(project: Project): Project {
-  if (!isRow(project.scene) || LIST_TABLES.some((t) => !Array.isArray(project[t]))) return project;
+export function mendReferences(project: ProjectRows): ProjectRows {
+  if (!isRow(project.scene) || LISTS.some((t) => !Array.isArray(listIn(project as unknown as Loose, t)))) return project;
   const ids = (rows: unknown): Set<unknown> => new Set(Array.isArray(rows) ? rows.map((r: unknown) => (isRow(r) ? r.id : undefined)) : []);
   const parts = ids(project.parts),
-    procedures = ids(project.procedures),
+    procedures = ids(project.workshop.procedures),
     dimensions = ids(project.scene.dimensions);
+  const mayGo = { parts, procedures };
   const kept = (known: Set<unknown>, id: string | null): string | null => (id === null || known.has(id) ? id : null);
   const each = <T>(rows: T[], mend: (row: T) => T): T[] => (Array.isArray(rows) ? rows.map((r) => (isRow(r) ? mend(r) : r)) : rows);
   return {
@@ -277,7 +322,7 @@ export function mendReferences(project: Project): Project {
     },
     parts: each(project.parts, (p) => ({
       ...p,
-      work: each(p.work, (w) => (w.kind === "own" ? { ...w, procedureId: kept(procedures, w.procedureId) } : w)),
+      work: each(p.work, (w) => loosened(w, (table, id) => !(table in mayGo) || mayGo[table as keyof typeof mayGo].has(id))),
     })),
   };
 }

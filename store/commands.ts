@@ -4,24 +4,25 @@
  */
 import Joi from "joi";
 import { fail, ok, type Result } from "../core/measure";
-import { FILE_UNIT_MM } from "../core/mesh";
+import { FILE_UNIT_MM, type FileUnit } from "../core/mesh";
 import {
   LIMITS,
   PART_DEFAULTS,
   type Choices,
   type OwnMeasures,
+  type Habits,
   type Paint,
-  type Part,
-  type PartSource,
+  type PartRow,
+  type SaidSource,
   type Procedure,
-  type Scene,
+  type SceneRow,
   type StepRecord,
   type Tally,
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
 import type { Printer } from "../core/print";
-import type { Scale } from "../core/scale";
+import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
   fields,
@@ -29,17 +30,21 @@ import {
   paintSchema,
   partExtras,
   procedureSchema,
+  restsSchema,
   scaleSchema,
   sourceSchema,
   subjectSchemas,
+  thingSchema,
   workSchema,
 } from "./schemas";
+import { kindOf, workOf, type Reference, type Rests } from "../core/work";
+import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
 import { storageProblem } from "./problems";
-import type { FileRow, InchHollowDatabase } from "./database";
+import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
 /** Lists inside a scene, and what an item of each is known by. */
-const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id", ownThings: "name" } as const;
+const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id" } as const;
 type SceneList = keyof typeof SCENE_LISTS;
 /** Lists inside a part. */
 const PART_LISTS = { variations: "id", sightings: "id", configurations: "name" } as const;
@@ -51,22 +56,32 @@ export type PrinterChange = Partial<Omit<Printer, "id" | "process">> & Record<st
 
 /** Payload of each command, by name. */
 export interface Commands {
-  "scene.set": Partial<Pick<Scene, "name" | "viewingDistanceMm" | "readyBy" | "fidelity" | "handling" | "finish" | "secondary">>;
+  "scene.set": Partial<
+    Pick<SceneRow, "name" | "viewingDistanceMm" | "readyBy" | "fidelity" | "handling" | "finish" | "secondary" | "rank" | "rests">
+  >;
   "house.set": { change: Partial<HouseStandards> };
   /** The time at the bench on one day of the week; null for none. */
   "evening.set": { weekday: number; span: { from: string; to: string } | null };
   /** One thing in one of the scene's lists. */
-  "item.add": { [L in SceneList]: { list: L; items: ItemOf<Scene, L>[] } }[SceneList];
-  "item.set": { [L in SceneList]: { list: L; key: string; change: Partial<ItemOf<Scene, L>> } }[SceneList];
+  "item.add": { [L in SceneList]: { list: L; items: ItemOf<SceneRow, L>[] } }[SceneList];
+  "item.set": { [L in SceneList]: { list: L; key: string; change: Partial<ItemOf<SceneRow, L>> } }[SceneList];
   "item.drop": { list: SceneList; key: string };
   /** `along`: every part's factor goes with the scale, so that real sizes stay. */
   "scene.scale": { scale: Scale; along?: boolean };
+  /** Of the room's air, the currency, the paper and when a backup was written. */
+  "habits.set": { change: Partial<Omit<Habits, "id" | "evenings">> };
+  "thing.add": { thing: RealThing };
+  "thing.drop": { name: string };
   "printer.set": { printerId: string; change: PrinterChange };
-  "part.add": { id: string; name: string; source: PartSource; factor: number; copies: number; work: WorkItem[]; group?: string };
+  "printer.add": { printer: Printer };
+  "printer.delete": { printerId: string };
+  "part.add": { id: string; name: string; source: SaidSource; factor: number; copies: number; work: WorkItem[] } & Partial<
+    Pick<PartRow, "group" | "fileCost">
+  >;
   /** Several at once: what one file held. */
   "parts.add": { parts: Commands["part.add"][] };
   "part.set": { partId: string } & Partial<
-    Pick<Part, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap">
+    Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap">
   >;
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };
@@ -75,8 +90,8 @@ export interface Commands {
   /** What a surface is in real life; null for not said. */
   "part.material": { partId: string; surface: string; material: string | null };
   /** One thing in one of a part's lists. */
-  "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<Part, L>[] } }[PartList];
-  "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<Part, L>> } }[PartList];
+  "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<PartRow, L>[] } }[PartList];
+  "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<PartRow, L>> } }[PartList];
   "part.drop-item": { partId: string; list: PartList; key: string };
   /** The same change to many parts. In `differs`, null means as the scene. Tags are added to those that are there. */
   "parts.set": {
@@ -85,12 +100,12 @@ export interface Commands {
     addTags?: string[];
     dropTags?: string[];
     differs?: { [K in keyof Choices]?: Choices[K] | null };
-  } & Partial<Pick<Part, "group" | "licence" | "placedByMap">>;
+  } & Partial<Pick<PartRow, "group" | "licence" | "placedByMap">>;
   "parts.delete": { partIds: string[] };
   /** Another mesh or size for the part; what it was is kept as a version. */
-  "part.replace": { partId: string; source: PartSource; factor: number; note: string };
+  "part.replace": { partId: string; source: SaidSource; factor: number; note: string };
   "part.restore": { partId: string; version: number };
-  "part.unit": { partId: string; source: PartSource };
+  "part.unit": { partId: string; unit: FileUnit };
   "part.rescale": { partId: string; factor: number };
   "part.delete": { partId: string };
   "work.add": { partId: string; items: WorkItem[]; at: number };
@@ -99,20 +114,18 @@ export interface Commands {
   "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
   "work.move": { partId: string; itemId: string; to: number };
   "work.remove": { partId: string; itemId: string };
-  "paint.add": { paint: Omit<Paint, "sceneId"> };
-  "paint.set": { paintId: string; change: Partial<Omit<Paint, "id" | "sceneId">> };
+  "paint.add": { paint: Paint };
+  "paint.set": { paintId: string; change: Partial<Omit<Paint, "id">> };
   "paint.delete": { paintId: string };
-  "procedure.keep": { procedure: Omit<Procedure, "sceneId"> };
+  "procedure.keep": { procedure: Procedure };
   "procedure.delete": { procedureId: string };
-  "step.start": {
-    recordId: string;
-    partId: string;
-    stepKey: string;
-    title: string;
-    time: StepRecord["time"];
-    plannedS: number;
-    waitS: number;
-  };
+  /** The same work for many parts: a recipe, a kept step. */
+  "works.add": { adds: { partId: string; items: WorkItem[] }[] };
+  "step.start": StepStart;
+  /** Steps that are done in one go. */
+  "session.start": { title: string; steps: StepStart[] };
+  /** All that was ticked is done, what was not is not begun after all. `saidS`: each one's share of the time. */
+  "session.end": { title: string; done: { recordId: string; saidS: number }[]; undone: string[] };
   "step.finish": {
     recordId: string;
     result: "good" | "partly" | "failed";
@@ -126,6 +139,17 @@ export interface Commands {
   "step.forget": { recordId: string };
 }
 
+interface StepStart {
+  recordId: string;
+  partId: string;
+  stepKey: string;
+  title: string;
+  time: StepRecord["time"];
+  plannedS: number;
+  waitS: number;
+  rests?: Rests;
+}
+
 export type CommandName = keyof Commands;
 
 interface Command<P> {
@@ -134,12 +158,17 @@ interface Command<P> {
   apply: (edit: Edit, payload: P, now: number) => Promise<void>;
 }
 
-const partOf = async (edit: Edit, partId: string): Promise<Part> => {
+const partOf = async (edit: Edit, partId: string): Promise<PartRow> => {
   const part = await edit.get("parts", partId);
   if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been removed in another window.");
   return part;
 };
-const sceneOf = async (edit: Edit): Promise<Scene> => {
+const habitsOf = async (edit: Edit): Promise<Habits> => {
+  const habits = await edit.get("habits", WORKSHOP);
+  if (!habits) throw new Refused("workshop.gone", "The workshop is no longer here.");
+  return habits;
+};
+const sceneOf = async (edit: Edit): Promise<SceneRow> => {
   const scene = await edit.scene();
   if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
   return scene;
@@ -152,8 +181,6 @@ const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[])
 const { id, name, text, count, within, duration, plannedS, day, factor, clock, typedEstimate } = fields;
 const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
 const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
-/** A row's schema without the scene it belongs to, which the command adds. */
-const withoutScene = (schema: Joi.ObjectSchema): Joi.ObjectSchema => schema.fork("sceneId", (s) => s.optional().forbidden());
 
 const key = Joi.string().min(1).max(LIMITS.name);
 /** Some fields of a row: which of them, and of what kind, is judged when the row is put. */
@@ -178,16 +205,39 @@ const withoutItem = <T extends object>(list: readonly T[], by: keyof T, which: s
 /** One of the lists of a row, for the commands that change items: its items are known by the field named in the table. */
 const listOf = (row: object, list: string): Record<string, unknown>[] => (row as Record<string, Record<string, unknown>[]>)[list];
 
+const GONE: Record<Reference["table"], { code: string; message: string }> = {
+  paints: { code: "paint.gone", message: "That paint is no longer on the rack. It may have been taken off in another window." },
+  procedures: { code: "procedure.gone", message: "That kept step is no longer here." },
+  printers: { code: "printer.gone", message: "That printer is no longer here." },
+  parts: { code: "part.gone", message: "The part it is joined to is no longer here. It may have been removed in another window." },
+};
+
 /** What steps of work refer to must be there. */
 async function checkReferences(e: Edit, items: readonly WorkItem[]): Promise<void> {
-  for (const w of items) {
-    if (w.kind === "coat" && !(await e.get("paints", w.paintId)))
-      throw new Refused("paint.gone", "That paint is no longer on the rack. It may have been taken off in another window.");
-    if (w.kind === "own" && w.procedureId !== null && !(await e.get("procedures", w.procedureId)))
-      throw new Refused("procedure.gone", "That kept step is no longer here.");
-    if (w.kind === "print" && !(await sceneOf(e)).printers.some((p) => p.id === w.printerId))
-      throw new Refused("printer.gone", "That printer is no longer here.");
-  }
+  for (const w of items)
+    for (const { table, id } of kindOf(w).refers(w)) {
+      if (!(await e.get(table, id))) throw new Refused(GONE[table].code, GONE[table].message);
+    }
+}
+
+const refersTo = (w: WorkItem, table: Reference["table"], id: string): boolean =>
+  kindOf(w)
+    .refers(w)
+    .some((r) => r.table === table && r.id === id);
+
+/** What the workshop loses, no part of any scene may still need. */
+async function refuseUsed(e: Edit, table: Reference["table"], id: string, why: string): Promise<void> {
+  const used = (await e.partsOfAll()).find((p) => p.work.some((w) => refersTo(w, table, id)));
+  if (!used) return;
+  const scene = used.sceneId === e.sceneId ? "" : ` of the scene ${(await e.sceneNamed(used.sceneId)) ?? "that was deleted"}`;
+  throw new Refused(`${table.slice(0, -1)}.used`, `${used.name}${scene} ${why}.`);
+}
+
+/** Work that may do without what goes no longer names it. */
+async function loosenWork(e: Edit, table: Reference["table"], id: string): Promise<void> {
+  for (const part of await (table === "parts" ? e.all("parts") : e.partsOfAll()))
+    if (part.work.some((w) => refersTo(w, table, id)))
+      await e.put("parts", { ...part, work: part.work.map((w) => loosened(w, (t, x) => t !== table || x !== id)) });
 }
 
 /** A part that goes takes its records along, and the scene's lists no longer name it. */
@@ -195,6 +245,7 @@ async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
   const gone = new Set(partIds);
   for (const r of await e.all("records")) if (gone.has(r.partId)) await e.delete("records", r.id);
   for (const partId of partIds) await e.delete("parts", partId);
+  for (const partId of partIds) await loosenWork(e, "parts", partId);
   const scene = await sceneOf(e);
   const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
   if (!scene.dimensions.some(names) && !scene.references.some(names)) return;
@@ -203,7 +254,7 @@ async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
 }
 
 /** Every occurrence of a name in the scene's lists must lead somewhere. */
-async function checkItemReferences(e: Edit, scene: Scene): Promise<void> {
+async function checkItemReferences(e: Edit, scene: SceneRow): Promise<void> {
   const dimensions = new Set(scene.dimensions.map((d) => d.id));
   for (const d of [...scene.dimensions, ...scene.references]) {
     if (d.partId !== null && !(await e.get("parts", d.partId))) throw new Refused("part.gone", "That part is no longer here.");
@@ -212,7 +263,8 @@ async function checkItemReferences(e: Edit, scene: Scene): Promise<void> {
   }
 }
 
-const putPart = async (e: Edit, partId: string, to: (part: Part) => Part): Promise<void> => e.put("parts", to(await partOf(e, partId)));
+const putPart = async (e: Edit, partId: string, to: (part: PartRow) => PartRow): Promise<void> =>
+  e.put("parts", to(await partOf(e, partId)));
 
 /** The same schemas, none of them demanded. */
 const optional = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaMap =>
@@ -225,7 +277,7 @@ const newPartSchema = object({
   factor,
   copies: count(LIMITS.copies),
   work: Joi.array().items(workSchema),
-  group: opt(partExtras.group),
+  ...optional({ group: partExtras.group, fileCost: partExtras.fileCost }),
 });
 
 async function addParts(edit: Edit, parts: Commands["part.add"][]): Promise<void> {
@@ -241,10 +293,38 @@ async function addParts(edit: Edit, parts: Commands["part.add"][]): Promise<void
       sceneId: edit.sceneId,
       goodBefore: 0,
       failedBefore: 0,
-      prints: [],
       notes: "",
       order: ++order,
     });
+}
+
+const stepStart = object({
+  recordId: id,
+  partId: id,
+  stepKey: text(LIMITS.title),
+  title: text(LIMITS.title),
+  time: Joi.string().valid("hands", "machine"),
+  plannedS,
+  waitS: duration,
+  rests: opt(restsSchema),
+});
+
+async function startStep(e: Edit, { recordId, ...p }: StepStart, now: number): Promise<void> {
+  await partOf(e, p.partId);
+  const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
+  if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
+  await e.put("records", {
+    id: recordId,
+    sceneId: e.sceneId,
+    ...p,
+    // Of a step's records the last begun holds: a clock that was set back must not put this one before an older.
+    startedAt: before.reduce((at, r) => Math.max(at, r.startedAt + 1), now),
+    finishedAt: null,
+    result: null,
+    good: 0,
+    failed: 0,
+    wentWrong: "",
+  });
 }
 
 /** What undo calls a change of one of the lists. */
@@ -252,14 +332,16 @@ const LIST_LABELS: Record<SceneList | PartList, string> = {
   dimensions: "Dimension sheet",
   references: "Reference board",
   homes: "Where it will live",
-  ownThings: "Known things",
   variations: "Copies that differ",
   sightings: "Known things in the part",
   configurations: "Ways it can be",
 };
 
 /** What was measured on the mesh in its old unit, `by` times as long in the new one. */
-function inAnotherUnit({ sightings, measures, configurations }: Part, by: number): Pick<Part, "sightings" | "measures" | "configurations"> {
+function inAnotherUnit(
+  { sightings, measures, configurations }: PartRow,
+  by: number,
+): Pick<PartRow, "sightings" | "measures" | "configurations"> {
   const longer = (mm: number | null): number | null => (mm === null ? null : mm * by);
   return {
     sightings: sightings.map((s) => ({ ...s, fileMm: s.fileMm * by })),
@@ -274,9 +356,9 @@ function inAnotherUnit({ sightings, measures, configurations }: Part, by: number
 }
 
 /** A part at another factor. Areas that were planned for the old size follow the new one. */
-function rescaled(part: Part, factor: number): Part {
+function rescaled(part: PartRow, factor: number): PartRow {
   const by = factor / part.factor;
-  const work = part.work.map((w): WorkItem => (w.kind === "hide" || w.kind === "ground" ? { ...w, areaMm2: w.areaMm2 * by * by } : w));
+  const work = part.work.map((w) => (kindOf(w).resized?.(w, by) ?? w) as WorkItem);
   return { ...part, factor, work };
 }
 
@@ -292,6 +374,8 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         finish: subjectSchemas.finish,
         secondary: subjectSchemas.secondary,
       }),
+      rank: opt(count(LIMITS.rank)),
+      rests: opt(Joi.boolean()),
     }),
     label: (patch) => ("secondary" in patch ? "Second scale" : "Scene changed"),
     apply: async (e, patch) => e.put("scenes", { ...(await sceneOf(e)), ...patch }),
@@ -311,9 +395,9 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     }),
     label: () => "Evenings",
     apply: async (e, { weekday, span }) => {
-      const scene = await sceneOf(e);
-      const others = scene.evenings.filter((x) => x.weekday !== weekday);
-      await e.put("scenes", { ...scene, evenings: span ? [...others, { weekday, ...span }] : others });
+      const habits = await habitsOf(e);
+      const others = habits.evenings.filter((x) => x.weekday !== weekday);
+      await e.put("habits", { ...habits, evenings: span ? [...others, { weekday, ...span }] : others });
     },
   },
   "item.add": {
@@ -347,7 +431,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     label: ({ list }) => LIST_LABELS[list],
     apply: async (e, { list, key: which }) => {
       const scene = await sceneOf(e);
-      const next: Scene = { ...scene, [list]: withoutItem(listOf(scene, list), SCENE_LISTS[list], which) };
+      const next: SceneRow = { ...scene, [list]: withoutItem(listOf(scene, list), SCENE_LISTS[list], which) };
       // What lay in it lies in nothing now.
       if (list === "dimensions") next.dimensions = next.dimensions.map((d) => (d.within === which ? { ...d, within: null } : d));
       await e.put("scenes", next);
@@ -367,10 +451,9 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({ printerId: id, change }),
     label: () => "Printer's profile",
     apply: async (e, { printerId, change: changed }) => {
-      const scene = await sceneOf(e);
-      const printer = scene.printers.find((p) => p.id === printerId);
+      const printer = await e.get("printers", printerId);
       if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
-      await e.put("scenes", { ...scene, printers: scene.printers.map((p) => (p.id === printerId ? profileWith(p, changed) : p)) });
+      await e.put("printers", profileWith(printer, changed));
     },
   },
   "part.add": {
@@ -457,12 +540,13 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       putPart(e, partId, (part) => ({ ...part, [list]: withoutItem(listOf(part, list), PART_LISTS[list], which) })),
   },
   "part.unit": {
-    schema: object({ partId: id, source: sourceSchema }),
+    schema: object({ partId: id, unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)) }),
     label: () => "Unit of the file",
-    apply: async (e, { partId, source }) => {
+    apply: async (e, { partId, unit }) => {
       const part = await partOf(e, partId);
-      const by = source.kind === "mesh" && part.source.kind === "mesh" ? FILE_UNIT_MM[source.unit] / FILE_UNIT_MM[part.source.unit] : 1;
-      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source, prints: [] });
+      if (part.source.kind !== "mesh") throw new Refused("part.no-mesh", "This part has no file, and so no unit of one.");
+      const by = FILE_UNIT_MM[unit] / FILE_UNIT_MM[part.source.unit];
+      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source: { ...part.source, unit, unitReason: "You chose it." } });
     },
   },
   "part.rescale": {
@@ -503,7 +587,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: async (e, { partId, source, factor, note }, now) => {
       const part = await partOf(e, partId);
       const was = { source: part.source, factor: part.factor, at: now, note };
-      await e.put("parts", { ...part, source, factor, prints: [], versions: [...part.versions, was].slice(-LIMITS.versions) });
+      await e.put("parts", { ...part, source, factor, versions: [...part.versions, was].slice(-LIMITS.versions) });
     },
   },
   "part.restore": {
@@ -515,7 +599,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       if (!back) throw new Refused("part.version", "That version is no longer here.");
       const was = { source: part.source, factor: part.factor, at: now, note: "before an earlier version was brought back" };
       const versions = [...part.versions.filter((_, i) => i !== version), was];
-      await e.put("parts", { ...part, source: back.source, factor: back.factor, prints: [], versions });
+      await e.put("parts", { ...part, source: back.source, factor: back.factor, versions });
     },
   },
   "part.delete": {
@@ -549,7 +633,11 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({ partId: id, itemId: id, typed: typedEstimate }),
     label: ({ typed }) => (typed ? "Your own estimate" : "Back to the model"),
     apply: (e, { partId, itemId, typed }) =>
-      changeWork(e, partId, (work) => work.map((w) => (w.id === itemId && w.kind === "print" ? { ...w, typed } : w))),
+      changeWork(e, partId, (work) => {
+        const print = workOf(work, "print").find((w) => w.id === itemId);
+        if (!print) throw new Refused("work.gone", "That step is no longer in the order of work.");
+        return work.map((w) => (w === print ? { ...print, typed } : w));
+      }),
   },
   "work.move": {
     schema: object({ partId: id, itemId: id, to: Joi.number().integer().min(0) }),
@@ -567,12 +655,47 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     label: () => "Step removed",
     apply: (e, { partId, itemId }) => changeWork(e, partId, (work) => work.filter((w) => w.id !== itemId)),
   },
+  "habits.set": {
+    schema: object({ change }),
+    label: () => "Habits",
+    apply: async (e, { change: changed }) => e.put("habits", merged(await habitsOf(e), changed)),
+  },
+  "thing.add": {
+    schema: object({ thing: thingSchema }),
+    label: () => "Known things",
+    apply: async (e, { thing }) => {
+      if (await e.get("things", thing.name)) throw new Refused("item.there", "There is one of that name already.");
+      await e.put("things", thing);
+    },
+  },
+  "thing.drop": {
+    schema: object({ name }),
+    label: () => "Known things",
+    apply: (e, p) => e.delete("things", p.name),
+  },
+  "printer.add": {
+    schema: object({ printer: Joi.any() }),
+    label: ({ printer }) => `${printer.name} added`,
+    apply: async (e, { printer }) => {
+      if (await e.get("printers", printer.id)) throw new Refused("printer.there", "A printer of that id is here already.");
+      await e.put("printers", printer);
+    },
+  },
+  "printer.delete": {
+    schema: object({ printerId: id }),
+    label: () => "Printer removed",
+    apply: async (e, { printerId }) => {
+      await refuseUsed(e, "printers", printerId, "is to be printed on it. Choose another printer there first");
+      if ((await e.all("printers")).length < 2) throw new Refused("printer.last", "One printer stays, or nothing could be reckoned.");
+      await e.delete("printers", printerId);
+    },
+  },
   "paint.add": {
-    schema: object({ paint: withoutScene(paintSchema) }),
+    schema: object({ paint: paintSchema }),
     label: ({ paint }) => paint.name,
     apply: async (e, { paint }) => {
       if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint of that id is on the rack already.");
-      await e.put("paints", { ...paint, sceneId: e.sceneId });
+      await e.put("paints", paint);
     },
   },
   "paint.set": {
@@ -581,62 +704,76 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: async (e, { paintId, change: changed }) => {
       const paint = await e.get("paints", paintId);
       if (!paint) throw new Refused("paint.gone", "That paint is no longer on the rack.");
-      await e.put("paints", { ...merged(paint, changed), sceneId: e.sceneId });
+      await e.put("paints", merged(paint, changed));
     },
   },
   "paint.delete": {
     schema: object({ paintId: id }),
     label: () => "Paint removed",
     apply: async (e, { paintId }) => {
-      const used = (await e.all("parts")).find((p) => p.work.some((w) => w.kind === "coat" && w.paintId === paintId));
-      if (used) throw new Refused("paint.used", `${used.name} is painted with it. Take it out of that recipe first.`);
+      await refuseUsed(e, "paints", paintId, "is painted with it. Take it out of that recipe first");
       await e.delete("paints", paintId);
     },
   },
   "procedure.keep": {
-    schema: object({ procedure: withoutScene(procedureSchema) }),
+    schema: object({ procedure: procedureSchema }),
     label: ({ procedure }) => `"${procedure.title}" kept`,
-    apply: (e, { procedure }) => e.put("procedures", { ...procedure, sceneId: e.sceneId }),
+    apply: (e, { procedure }) => e.put("procedures", procedure),
   },
   "procedure.delete": {
     schema: object({ procedureId: id }),
     label: () => "Kept step removed",
     apply: async (e, { procedureId }) => {
       // Steps that came from it stay as they are; they only no longer say where from.
-      const names = (w: WorkItem): boolean => w.kind === "own" && w.procedureId === procedureId;
-      for (const part of await e.all("parts"))
-        if (part.work.some(names))
-          await e.put("parts", { ...part, work: part.work.map((w) => (w.kind === "own" && names(w) ? { ...w, procedureId: null } : w)) });
+      await loosenWork(e, "procedures", procedureId);
       await e.delete("procedures", procedureId);
     },
   },
-  "step.start": {
+  "works.add": {
     schema: object({
-      recordId: id,
-      partId: id,
-      stepKey: text(LIMITS.title),
-      title: text(LIMITS.title),
-      time: Joi.string().valid("hands", "machine"),
-      plannedS,
-      waitS: duration,
+      adds: Joi.array()
+        .min(1)
+        .max(LIMITS.parts)
+        .items(object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema) })),
     }),
+    label: ({ adds }) => `Steps for ${adds.length} ${adds.length === 1 ? "part" : "parts"}`,
+    apply: async (e, { adds }) => {
+      for (const { partId, items } of adds) {
+        await checkReferences(e, items);
+        await changeWork(e, partId, (work) => [...work, ...items]);
+      }
+    },
+  },
+  "step.start": {
+    schema: stepStart,
     label: ({ title }) => `Started: ${title}`,
-    apply: async (e, { recordId, ...p }, now) => {
-      await partOf(e, p.partId);
-      const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
-      if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
-      await e.put("records", {
-        id: recordId,
-        sceneId: e.sceneId,
-        ...p,
-        // Of a step's records the last begun holds: a clock that was set back must not put this one before an older.
-        startedAt: before.reduce((at, r) => Math.max(at, r.startedAt + 1), now),
-        finishedAt: null,
-        result: null,
-        good: 0,
-        failed: 0,
-        wentWrong: "",
-      });
+    apply: (e, step, now) => startStep(e, step, now),
+  },
+  "session.start": {
+    schema: object({ title: text(LIMITS.title), steps: Joi.array().min(1).max(500).items(stepStart) }),
+    label: ({ title }) => `Started: ${title}`,
+    apply: async (e, { steps }, now) => {
+      for (const step of steps) await startStep(e, step, now);
+    },
+  },
+  "session.end": {
+    schema: object({
+      title: text(LIMITS.title),
+      done: Joi.array()
+        .max(500)
+        .items(object({ recordId: id, saidS: duration })),
+      undone: Joi.array().max(500).items(id),
+    }),
+    label: ({ title, done }) => `${title}: ${done.length} done`,
+    apply: async (e, { done, undone }, now) => {
+      for (const { recordId, saidS } of done) {
+        const record = await e.get("records", recordId);
+        if (!record) throw new Refused("step.gone", "That step is no longer here.");
+        const end = endOf(record, now);
+        // A clock that cannot say how long the whole took says nothing of its shares.
+        await e.put("records", { ...record, ...end, result: "good", ...(end.untimed ? {} : { saidS }) });
+      }
+      for (const recordId of undone) await e.delete("records", recordId);
     },
   },
   "step.finish": {

@@ -1,41 +1,51 @@
-/** The browser's database. Rows of a scene are keyed by scene and id, so the same scene may be stored twice. */
+/**
+ * The browser's database. Rows of a scene are keyed by scene and id, so the same scene may be stored twice; rows of the workshop are there
+ * once, and scenes name them.
+ */
 import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
+import type { Patch } from "immer";
 import { nanoid } from "nanoid";
-import type { Sheet } from "../core/sheet";
-import {
-  upgradePart,
-  upgradeScene,
-  type Paint,
-  type Part,
-  type Procedure,
-  type Project,
-  type Scene,
-  type StepRecord,
-} from "../core/project";
-import { LIST_TABLES, sift, type SetAside } from "./check";
+import type { Habits, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
+import type { Printer } from "../core/print";
+import type { ResultKind, Results } from "../core/results";
+import type { RealThing } from "../core/scale";
+import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
+import { partTo2, sceneTo2 } from "./migrations/2";
+import { partTo4, workshopTo4 } from "./migrations/4";
+import type { Stored } from "./migrations/stored";
 
 /** Tables that edits and undo work on. */
 export interface Rows {
-  scenes: Scene;
-  parts: Part;
+  scenes: SceneRow;
+  parts: PartRow;
+  records: StepRecord;
+  printers: Printer;
   paints: Paint;
   procedures: Procedure;
-  records: StepRecord;
+  things: RealThing;
+  habits: Habits;
 }
 export type RowTable = keyof Rows;
-export const ROW_TABLES: RowTable[] = ["scenes", "parts", "paints", "procedures", "records"];
+export const ROW_TABLES: RowTable[] = ["scenes", "parts", "records", "printers", "paints", "procedures", "things", "habits"];
+/** Rows that belong to one scene, keyed by it. */
+export type SceneTable = "parts" | "records";
+/** Rows of the workshop. */
+export type WorkshopTable = "printers" | "paints" | "procedures" | "things";
+export const isSceneTable = (table: RowTable): table is SceneTable => table === "parts" || table === "records";
 
 export type RowKey = string | [string, string];
 
+/** What an edit did to one row: patches over the row with its lists keyed by id, forth and back. */
 export interface RowChange {
   table: RowTable;
   key: RowKey;
-  before: Rows[RowTable] | null;
-  after: Rows[RowTable] | null;
+  forth: Patch[];
+  back: Patch[];
 }
 
 export interface HistoryEntry {
   seq: number;
+  /** The scene it was made in, whose undo it is, also where it changed the workshop. */
   sceneId: string;
   label: string;
   at: number;
@@ -46,6 +56,9 @@ export interface HistoryEntry {
   /** The window it was made in, so that undo says when it was another. */
   windowId?: string;
 }
+
+/** The one row of habits. */
+export const WORKSHOP = "workshop";
 
 /** A scene that was deleted: kept for a while, restored in one press. */
 export interface TrashRow {
@@ -67,30 +80,48 @@ export interface FileRow {
   file: Blob;
 }
 
-/** A computed sheet, by mesh hash, size, side up and method version. */
-export interface SheetRow {
+/** A computed result: never part of what was said, never in undo, gone when room is needed. */
+export interface ResultRow {
+  /** Kind, method version and a hash of its inputs: see resultKey. */
   key: string;
-  sheet: Sheet;
+  kind: ResultKind;
+  /** Hash of the mesh that it was computed from; "" for none. */
+  mesh: string;
+  bytes: number;
+  /** Last used, ms. */
+  used: number;
+  /** It came with a file and was not computed here: shown, and computed anew when there is time. */
+  carried: 0 | 1;
+  value: Results[ResultKind]["value"];
+}
+
+/** Something that is to be done once when the database is next opened. */
+interface Chore {
+  name: "sift";
 }
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 3;
+export const DATABASE_VERSION = 4;
 
 export class InchHollowDatabase extends Dexie {
-  scenes!: EntityTable<Scene, "id">;
-  parts!: Table<Part, [string, string]>;
-  paints!: Table<Paint, [string, string]>;
-  procedures!: Table<Procedure, [string, string]>;
+  scenes!: EntityTable<SceneRow, "id">;
+  parts!: Table<PartRow, [string, string]>;
   records!: Table<StepRecord, [string, string]>;
+  printers!: EntityTable<Printer, "id">;
+  paints!: EntityTable<Paint, "id">;
+  procedures!: EntityTable<Procedure, "id">;
+  things!: EntityTable<RealThing, "name">;
+  habits!: EntityTable<Habits, "id">;
   /** Meshes as STL, in the unit of the file they came from. */
   meshes!: EntityTable<FileRow, "hash">;
   /** Pictures, cleaned of where they were taken: always JPEG. */
   pictures!: EntityTable<FileRow, "hash">;
-  sheets!: EntityTable<SheetRow, "key">;
+  results!: EntityTable<ResultRow, "key">;
   history!: Table<HistoryEntry, number, Omit<HistoryEntry, "seq">>;
   trash!: EntityTable<TrashRow, "sceneId">;
   aside!: Table<AsideRow, number, Omit<AsideRow, "seq">>;
+  private chores!: EntityTable<Chore, "name">;
 
   constructor(name = DATABASE_NAME, freshId: () => string = nanoid) {
     // An edit that was acknowledged has reached the disk: a power cut does not take it back.
@@ -109,58 +140,135 @@ export class InchHollowDatabase extends Dexie {
     this.version(2)
       .stores({ pictures: "hash" })
       .upgrade(async (tx) => {
-        const replace = (table: string, upgrade: (row: Record<string, unknown>) => Record<string, unknown>): Promise<number> =>
-          tx
-            .table(table)
-            .toCollection()
-            .modify((row: Record<string, unknown>, ref: { value: unknown }) => {
-              ref.value = upgrade(row);
-            });
-        await replace("scenes", upgradeScene);
-        await replace("parts", upgradePart);
-        await replace("meshes", ({ hash, bytes }) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>]) }));
+        await replaceRows(tx, "scenes", sceneTo2);
+        await replaceRows(tx, "parts", partTo2);
+        await replaceRows(tx, "meshes", ({ hash, bytes }) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>]) }));
         await tx.table("history").clear();
       });
     // Deleted scenes are kept for a while; a row that cannot be understood is set aside, and the rest opens.
+    this.version(3).stores({ trash: "sceneId", aside: "++seq, sceneId", history: "++seq, [sceneId+undone], editId" });
+    // Rows hold only what was said, results have a table of their own, and what belongs to the workshop leaves the scenes. A table whose
+    // key changes is emptied into a new one: "paints" and "procedures" go by way of their upgrade to "rack" and "kept".
     this.version(DATABASE_VERSION)
-      .stores({ trash: "sceneId", aside: "++seq, sceneId", history: "++seq, [sceneId+undone], editId" })
+      .stores({
+        results: "key, mesh, [used+bytes]",
+        chores: "name",
+        sheets: null,
+        paints: null,
+        procedures: null,
+        printers: "id",
+        rack: "id",
+        kept: "id",
+        things: "name",
+        habits: "id",
+      })
       .upgrade(async (tx) => {
-        for (const scene of (await tx.table("scenes").toArray()) as Scene[]) await siftStored(tx, scene, freshId);
+        const all = async (table: string): Promise<Stored[]> => (await tx.table(table).toArray()) as Stored[];
+        const [scenes, parts, paints, procedures] = await Promise.all(["scenes", "parts", "paints", "procedures"].map(all));
+        const own = (rows: Stored[], id: unknown): Stored[] => rows.filter((r) => r.sceneId === id);
+        // A scene of one's own says how somebody works; the demo only where there is none.
+        const ordered = [...scenes].sort((a, b) => Number(a.demo) - Number(b.demo) || Number(b.createdAt) - Number(a.createdAt));
+        const { workshop, projects } = workshopTo4(
+          ordered.map((scene) => ({
+            scene,
+            paints: own(paints, scene.id),
+            procedures: own(procedures, scene.id),
+            parts: own(parts, scene.id).map((p, _, list) => partTo4(p, list)),
+          })),
+        );
+        await tx.table("scenes").clear();
+        await tx.table("scenes").bulkPut(projects.map((p) => p.scene));
+        await tx.table("parts").clear();
+        await tx.table("parts").bulkPut(projects.flatMap((p) => p.parts as Stored[]));
+        await tx.table("printers").bulkPut(workshop.printers);
+        await tx.table("rack").bulkPut(workshop.paints);
+        await tx.table("kept").bulkPut(workshop.procedures);
+        await tx.table("things").bulkPut(workshop.things);
+        if (scenes.length > 0) await tx.table("habits").put(workshop.habits);
+        await tx.table("history").clear();
+        await tx.table("chores").put({ name: "sift" });
       });
+    // Older programs were less strict: what they stored is gone through once, by what this program understands.
+    this.on("ready", async () => {
+      if (!(await this.chores.get("sift"))) return;
+      for (const { id } of await this.scenes.toArray()) await mendStoredScene(this, id, freshId);
+      await this.chores.delete("sift");
+    });
+    // Their keys changed with version 4, and a table keeps its key: these are theirs under the name that the program uses.
+    this.paints = this.table("rack");
+    this.procedures = this.table("kept");
+  }
+
+  /** The table that holds the rows of this name. */
+  rows<T extends RowTable>(name: T): Table<Rows[T], RowKey> {
+    return this.table(name === "paints" ? "rack" : name === "procedures" ? "kept" : name);
   }
 }
 
-/** Puts what cannot be understood of one stored scene aside. Undo would bring back what was cut, so the scene's begins anew where something was. */
-async function siftStored(tx: Transaction, scene: Scene, freshId: () => string): Promise<number> {
-  const table = <T>(name: string): Table<T> => tx.table(name);
-  const own = async (name: string): Promise<{ id: string }[]> => table<{ id: string }>(name).where("sceneId").equals(scene.id).toArray();
-  const lists = await Promise.all(LIST_TABLES.map(async (name) => [name, await own(name)] as const));
-  const given = { scene, ...Object.fromEntries(lists) } as unknown as Project;
+/** Every row of a table in its next shape. */
+const replaceRows = (tx: Transaction, table: string, to: (row: Stored) => Stored): Promise<number> =>
+  tx
+    .table(table)
+    .toCollection()
+    .modify((row: Stored, ref: { value: unknown }) => {
+      ref.value = to(row);
+    });
+
+/** Filament before resin, large before small: the order in which machines are thought of, whatever they are called. */
+const machinesInOrder = (a: Printer, b: Printer): number =>
+  Number(a.process === "resin") - Number(b.process === "resin") || bedMm3(b) - bedMm3(a) || (a.id < b.id ? -1 : 1);
+const bedMm3 = ({ bedMm: [x, y, z] }: Printer): number => x * y * z;
+
+/** The workshop; undefined when nothing was ever stored of it. */
+export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | undefined> {
+  const [printers, paints, procedures, things, habits] = await Promise.all([
+    db.printers.toArray(),
+    db.paints.toArray(),
+    db.procedures.toArray(),
+    db.things.toArray(),
+    db.habits.get(WORKSHOP),
+  ]);
+  return habits && { printers: printers.sort(machinesInOrder), paints, procedures, things, habits };
+}
+
+/**
+ * Puts what cannot be understood of one stored scene, and of the workshop, aside. Undo would bring back what was cut, so the scene's
+ * begins anew where something was.
+ */
+async function siftStored(db: InchHollowDatabase, scene: SceneRow, freshId: () => string): Promise<number> {
+  const [parts, records] = await Promise.all(SCENE_LISTS.map((t) => db.table(t).where("sceneId").equals(scene.id).toArray()));
+  const workshop = await loadWorkshop(db);
+  const given = { scene, parts, records, workshop } as unknown as ProjectRows;
   const fit = sift(given, freshId);
   const at = Date.now();
   const entry = (a: SetAside): Omit<AsideRow, "seq"> => ({ ...a, sceneId: scene.id, sceneName: String(scene.name ?? ""), at });
   if (!fit) {
-    await table("aside").add(
+    await db.aside.add(
       entry({ table: "scene", name: String(scene.name ?? scene.id), why: "nothing of it could be understood", row: given }),
     );
-    await table("scenes").delete(scene.id);
+    await db.scenes.delete(scene.id);
     return 1;
   }
   if (fit.aside.length === 0 && JSON.stringify(fit.project) === JSON.stringify(given)) return 0;
-  for (const [name] of lists) await table(name).where("sceneId").equals(scene.id).delete();
-  await table("scenes").delete(scene.id);
-  await table("history").where("[sceneId+undone]").between([scene.id, 0], [scene.id, 1], true, true).delete();
+  for (const table of SCENE_LISTS) await db.table(table).where("sceneId").equals(scene.id).delete();
+  await db.scenes.delete(scene.id);
+  await db.history.where("[sceneId+undone]").between([scene.id, 0], [scene.id, 1], true, true).delete();
   const sceneId = fit.project.scene.id;
-  await table("scenes").put(fit.project.scene);
-  for (const name of LIST_TABLES) await table(name).bulkPut((fit.project[name] as object[]).map((r) => ({ ...r, sceneId })));
-  await table("aside").bulkAdd(fit.aside.map((a) => ({ ...entry(a), sceneId })));
+  await db.scenes.put(fit.project.scene);
+  for (const table of SCENE_LISTS) await db.table(table).bulkPut((fit.project[table] as object[]).map((r) => ({ ...r, sceneId })));
+  for (const table of WORKSHOP_LISTS) {
+    await db.rows(table).clear();
+    await db.rows(table).bulkPut(fit.project.workshop[table] as never[]);
+  }
+  await db.habits.put(fit.project.workshop.habits);
+  await db.aside.bulkAdd(fit.aside.map((a) => ({ ...entry(a), sceneId })));
   return fit.aside.length;
 }
 
 /** Looks at one stored scene and puts aside what cannot be understood. @returns rows set aside */
-export async function mendStoredScene(db: InchHollowDatabase, sceneId: string): Promise<number> {
-  return db.transaction("rw", [db.scenes, db.parts, db.paints, db.procedures, db.records, db.history, db.aside], async (tx) => {
+export async function mendStoredScene(db: InchHollowDatabase, sceneId: string, freshId: () => string = nanoid): Promise<number> {
+  return db.transaction("rw", [...ROW_TABLES.map((t) => db.rows(t)), db.history, db.aside], async () => {
     const scene = await db.scenes.get(sceneId);
-    return scene ? siftStored(tx, scene, nanoid) : 0;
+    return scene ? siftStored(db, scene, freshId) : 0;
   });
 }

@@ -1,11 +1,29 @@
 /**
- * Edits that can be undone. Each runs in one transaction and keeps what every row was before. What an edit would store is held to the
- * row's own schema and to the limits of its table: whatever is stored can be saved, and what was saved opens again.
+ * Edits that can be undone. Each runs in one transaction and keeps patches: which fields of which rows it changed, forth and back. What an
+ * edit would store is held to the row's own schema and to the limits of its table: whatever is stored can be saved, and what was saved
+ * opens again. An edit is taken back field by field, and refused where a later edit has changed the same field since.
  */
+import { applyPatches, enablePatches, produceWithPatches, setAutoFreeze, type Patch } from "immer";
 import type { Table } from "dexie";
 import { LIMITS } from "../core/project";
-import { rowProblem } from "./check";
-import { ROW_TABLES, type HistoryEntry, type InchHollowDatabase, type RowChange, type RowKey, type Rows, type RowTable } from "./database";
+import { kindOf } from "../core/work";
+import { rowProblem, type ProjectTable } from "./check";
+import {
+  isSceneTable,
+  ROW_TABLES,
+  type HistoryEntry,
+  type InchHollowDatabase,
+  type RowChange,
+  type RowKey,
+  type Rows,
+  type RowTable,
+  type SceneTable,
+} from "./database";
+import { isOrder, keyed, mergedOrder, unkeyed } from "./keyed";
+
+enablePatches();
+// Rows belong to whoever reads them: patches are taken, nothing is frozen.
+setAutoFreeze(false);
 
 /** Steps of undo that are kept for a scene. */
 const MOST_HISTORY = 200;
@@ -21,62 +39,141 @@ export class Refused extends Error {
   }
 }
 
-const keyOf = (table: RowTable, row: Rows[RowTable]): RowKey =>
-  table === "scenes" ? row.id : [(row as { sceneId: string }).sceneId, row.id];
+const CHECKED_AS: Record<RowTable, ProjectTable> = {
+  scenes: "scene",
+  parts: "parts",
+  records: "records",
+  printers: "printers",
+  paints: "paints",
+  procedures: "procedures",
+  things: "things",
+  habits: "habits",
+};
+const MOST: Partial<Record<RowTable, number>> = { ...LIMITS, things: LIMITS.ownThings };
+const TABLE_WORDS: Record<RowTable, string> = {
+  scenes: "scenes",
+  parts: "parts",
+  records: "records",
+  printers: "printers",
+  paints: "paints",
+  procedures: "kept steps",
+  things: "known things",
+  habits: "habits",
+};
+
+/** Makes one row into the other by setting only what differs. */
+function assign(draft: Record<string, unknown>, to: Record<string, unknown>): void {
+  for (const key of Object.keys(draft)) if (!(key in to)) delete draft[key];
+  for (const [key, value] of Object.entries(to)) {
+    const now = draft[key];
+    const both = (x: unknown): x is Record<string, unknown> => typeof x === "object" && x !== null && !Array.isArray(x);
+    if (both(now) && both(value)) assign(now, value);
+    else if (JSON.stringify(now) !== JSON.stringify(value)) draft[key] = value;
+  }
+}
+
+type Holder = { row: unknown };
+
+/** Patches from one row to the other; null for a row that is not there. */
+function difference(before: unknown, after: unknown): { forth: Patch[]; back: Patch[] } {
+  const [, forth, back] = produceWithPatches({ row: keyed(before) } as Holder, (draft) => {
+    assign(draft as unknown as Record<string, unknown>, { row: keyed(after) });
+  });
+  return { forth, back };
+}
 
 /** What an edit may do. Reads see the edit's own writes. */
 export class Edit {
-  readonly changes: RowChange[] = [];
+  readonly touched = new Map<string, { table: RowTable; key: RowKey; before: unknown; after: unknown }>();
   private readonly counts = new Map<RowTable, number>();
 
   constructor(
-    private readonly db: InchHollowDatabase,
+    readonly db: InchHollowDatabase,
     readonly sceneId: string,
   ) {}
 
   private table<T extends RowTable>(name: T): Table<Rows[T], RowKey> {
-    return this.db.table(name);
+    return this.db.rows(name);
   }
 
   scene(): Promise<Rows["scenes"] | undefined> {
     return this.table("scenes").get(this.sceneId);
   }
 
-  get<T extends Exclude<RowTable, "scenes">>(table: T, id: string): Promise<Rows[T] | undefined> {
-    return this.table(table).get([this.sceneId, id]);
+  private keyOf(table: RowTable, id: string): RowKey {
+    return isSceneTable(table) ? [this.sceneId, id] : id;
   }
 
+  get<T extends Exclude<RowTable, "scenes">>(table: T, id: string): Promise<Rows[T] | undefined> {
+    return this.table(table).get(this.keyOf(table, id));
+  }
+
+  /** All rows of the scene, or all of the workshop. */
   all<T extends Exclude<RowTable, "scenes">>(table: T): Promise<Rows[T][]> {
-    return this.table(table).where("sceneId").equals(this.sceneId).toArray();
+    return isSceneTable(table) ? this.table(table).where("sceneId").equals(this.sceneId).toArray() : this.table(table).toArray();
+  }
+
+  async sceneNamed(id: string): Promise<string | undefined> {
+    return (await this.table("scenes").get(id))?.name;
+  }
+
+  /** Parts of every scene: what the workshop loses, none of them may still name. */
+  partsOfAll(): Promise<Rows["parts"][]> {
+    return this.table("parts").toArray();
   }
 
   async put<T extends RowTable>(table: T, row: Rows[T]): Promise<void> {
-    const wrong = rowProblem(table === "scenes" ? "scene" : table, row);
+    const wrong = rowProblem(CHECKED_AS[table], row);
     if (wrong) throw new Refused("row.unfit", `${wrong.message.replace(/\.$/, "")}. Nothing was stored.`, wrong.field);
-    const key = keyOf(table, row);
+    const key: RowKey = isSceneTable(table)
+      ? [(row as Rows[SceneTable]).sceneId, (row as Rows[SceneTable]).id]
+      : "id" in row
+        ? row.id
+        : row.name;
     const before = (await this.table(table).get(key)) ?? null;
-    if (before === null && table !== "scenes") await this.makeRoom(table);
+    if (before === null) await this.makeRoom(table);
     await this.table(table).put(row);
-    this.changes.push({ table, key, before, after: row });
+    this.note(table, key, before, row);
   }
 
-  private async makeRoom(table: Exclude<RowTable, "scenes">): Promise<void> {
-    const before = this.counts.get(table) ?? (await this.table(table).where("sceneId").equals(this.sceneId).count());
-    if (before >= LIMITS[table]) throw new Refused("table.full", `A scene holds at most ${LIMITS[table]} ${table}. Begin another scene.`);
+  private async makeRoom(table: RowTable): Promise<void> {
+    const most = MOST[table];
+    if (most === undefined) return;
+    const rows = this.table(table);
+    const before =
+      this.counts.get(table) ?? (await (isSceneTable(table) ? rows.where("sceneId").equals(this.sceneId).count() : rows.count()));
+    const where = isSceneTable(table) ? "A scene" : "The workshop";
+    const what = isSceneTable(table) ? " Begin another scene." : "";
+    if (before >= most) throw new Refused("table.full", `${where} holds at most ${most} ${TABLE_WORDS[table]}.${what}`);
     this.counts.set(table, before + 1);
   }
 
   async delete<T extends RowTable>(table: T, id: string): Promise<void> {
-    const key: RowKey = table === "scenes" ? id : [this.sceneId, id];
+    const key = this.keyOf(table, id);
     const before = (await this.table(table).get(key)) ?? null;
     if (before === null) return;
     await this.table(table).delete(key);
     this.counts.delete(table);
-    this.changes.push({ table, key, before, after: null });
+    this.note(table, key, before, null);
+  }
+
+  private note(table: RowTable, key: RowKey, before: unknown, after: unknown): void {
+    const name = JSON.stringify([table, key]);
+    const known = this.touched.get(name);
+    if (known) known.after = after;
+    else this.touched.set(name, { table, key, before, after });
+  }
+
+  /** What was done in all. */
+  changes(): RowChange[] {
+    return [...this.touched.values()].flatMap(({ table, key, before, after }): RowChange[] => {
+      const { forth, back } = difference(before, after);
+      return forth.length === 0 ? [] : [{ table, key, forth, back }];
+    });
   }
 }
 
-const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.table(t)), db.history, db.meshes, db.pictures];
+const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.rows(t)), db.history, db.meshes, db.pictures];
 
 export interface EditMeta {
   label: string;
@@ -91,11 +188,11 @@ export async function edit(db: InchHollowDatabase, sceneId: string, meta: EditMe
     if (meta.editId && (await db.history.where("editId").equals(meta.editId).count()) > 0) return;
     const e = new Edit(db, sceneId);
     await work(e);
-    if (e.changes.length === 0) return;
+    const changes = e.changes();
+    if (changes.length === 0) return;
     // A new edit ends the line of what could be redone.
     await db.history.where("[sceneId+undone]").equals([sceneId, 1]).delete();
-    await db.history.add({ sceneId, ...meta, undone: 0, changes: e.changes });
-    // Keys only, which come in order: the entries hold whole rows, and five hundred parts make large ones.
+    await db.history.add({ sceneId, ...meta, undone: 0, changes });
     const kept = await db.history.where("[sceneId+undone]").equals([sceneId, 0]).primaryKeys();
     await db.history.bulkDelete(kept.slice(0, Math.max(0, kept.length - MOST_HISTORY)));
   });
@@ -105,12 +202,105 @@ export type Replayed =
   | { kind: "done"; label: string }
   | { kind: "nothing" }
   /** The edit is another open window's: it is taken back only when that is said. */
-  | { kind: "other window"; label: string };
+  | { kind: "other window"; label: string }
+  /** A later edit has changed the same field. */
+  | { kind: "changed since"; label: string; field: string }
+  /** What would be left names something that is gone, or something that would go is named. */
+  | { kind: "needed"; label: string; why: string };
 
 /** Tells which edits are this window's own to take back. Without it every edit is. */
 export type Mine = (windowId: string | undefined) => boolean;
 
+const at = (root: unknown, path: readonly (string | number)[]): unknown =>
+  path.reduce((x: unknown, k) => (typeof x === "object" && x !== null ? (x as Record<string | number, unknown>)[k] : undefined), root);
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/** The field that a patch is about, in words: "work, coats". */
+const fieldOf = (path: readonly (string | number)[]): string =>
+  path
+    .slice(1)
+    .map(String)
+    .filter((k) => !k.startsWith("=") && !k.startsWith("#"))
+    .join(", ") || "the whole of it";
+
+/** Patches that lead back from the row as it is now, or the field that a later edit has changed. */
+function leadBack(row: unknown, back: readonly Patch[], forth: readonly Patch[]): { row: unknown } | { field: string } {
+  const now: Holder = { row: keyed(row) };
+  const patches: Patch[] = [];
+  for (const patch of back) {
+    const path = patch.path;
+    const done = forth.find((f) => f.path.join("\0") === path.join("\0"));
+    const expected = done?.op === "remove" ? undefined : done?.value;
+    const is = at(now, path);
+    if (done && !same(is, expected)) {
+      const merged =
+        isOrder(path) && typeof patch.value === "string" && typeof expected === "string" && typeof is === "string"
+          ? mergedOrder(patch.value, expected, is)
+          : undefined;
+      if (merged === undefined) return { field: fieldOf(path) };
+      patches.push({ ...patch, value: merged });
+    } else patches.push(patch);
+  }
+  try {
+    return { row: unkeyed((applyPatches(now, patches) as Holder).row) };
+  } catch {
+    // The place that a patch leads to is no longer there.
+    return { field: fieldOf(back[0]?.path ?? []) };
+  }
+}
+
+/** Undoes what was replayed so far: thrown inside its transaction, answered outside. */
+class Halted extends Error {
+  constructor(readonly answer: Replayed) {
+    super(answer.kind);
+  }
+}
+
+/** The tables whose rows work names, of the scene and of the workshop. */
+const NAMED = new Set<RowTable>(["paints", "printers", "procedures"]);
+
+/**
+ * Why the rows cannot stand as a replayed edit leaves them: another scene, or another edit since, may have removed what they name, or have
+ * begun to name what would go. Undefined when all is well.
+ */
+async function looseEnd(db: InchHollowDatabase, changes: readonly RowChange[]): Promise<string | undefined> {
+  for (const { table, key } of changes) {
+    const row = await db.rows(table).get(key);
+    if (row !== undefined) {
+      const wrong = rowProblem(CHECKED_AS[table], row);
+      if (wrong) return `${wrong.field || "a row"}: ${wrong.message}`;
+    }
+    if (table === "parts" && row !== undefined) {
+      const { sceneId, work, name } = row as Rows["parts"];
+      for (const item of work)
+        for (const r of kindOf(item).refers(item))
+          if (!(await db.rows(r.table).get(r.table === "parts" ? [sceneId, r.id] : r.id)))
+            return `${name} would name something that was removed since`;
+    }
+    if (row === undefined && NAMED.has(table)) {
+      const user = (await db.parts.toArray()).find((p) =>
+        p.work.some((w) =>
+          kindOf(w)
+            .refers(w)
+            .some((r) => r.table === table && r.id === key),
+        ),
+      );
+      if (user) return `${user.name} is planned with it since`;
+    }
+  }
+  return undefined;
+}
+
 async function replay(db: InchHollowDatabase, sceneId: string, direction: "undo" | "redo", mine: Mine): Promise<Replayed> {
+  try {
+    return await replayed(db, sceneId, direction, mine);
+  } catch (error) {
+    if (error instanceof Halted) return error.answer;
+    throw error;
+  }
+}
+
+async function replayed(db: InchHollowDatabase, sceneId: string, direction: "undo" | "redo", mine: Mine): Promise<Replayed> {
   return db.transaction("rw", tables(db), async (): Promise<Replayed> => {
     const from = direction === "undo" ? 0 : 1;
     const entries = db.history.where("[sceneId+undone]").equals([sceneId, from]);
@@ -119,10 +309,16 @@ async function replay(db: InchHollowDatabase, sceneId: string, direction: "undo"
     if (!mine(entry.windowId)) return { kind: "other window", label: entry.label };
     const changes = direction === "undo" ? [...entry.changes].reverse() : entry.changes;
     for (const c of changes) {
-      const row = direction === "undo" ? c.before : c.after;
-      if (row === null) await db.table(c.table).delete(c.key);
-      else await db.table(c.table).put(row);
+      const table = db.rows(c.table);
+      const now = (await table.get(c.key)) ?? null;
+      const led = direction === "undo" ? leadBack(now, c.back, c.forth) : leadBack(now, c.forth, c.back);
+      // Whatever was led back before this row is put as it was: all of an edit or nothing.
+      if ("field" in led) throw new Halted({ kind: "changed since", label: entry.label, field: led.field });
+      if (led.row === null) await table.delete(c.key);
+      else await table.put(led.row as Rows[RowTable]);
     }
+    const why = await looseEnd(db, entry.changes);
+    if (why) throw new Halted({ kind: "needed", label: entry.label, why });
     await db.history.update(entry.seq, { undone: direction === "undo" ? 1 : 0 });
     return { kind: "done", label: entry.label };
   });

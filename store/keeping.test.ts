@@ -3,15 +3,16 @@ import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
 import { takenS } from "../core/plan";
-import { isId, type Part, type Project } from "../core/project";
-import { bare } from "../tests/bundleKit";
+import { isId, type PartRow, type PartSource, type ProjectRows } from "../core/project";
+import { bare, stored } from "../tests/bundleKit";
 import { fullProject, victim } from "../tests/fullProject";
 import { sizePart } from "../tests/sampleProject";
 import { inOrder } from "./bundle";
-import { faultsOf, mendReferences, sift, withSafeIds } from "./check";
+import { faultsOf, mendReferences, sift, withSafeIds, WORKSHOP_LISTS } from "./check";
 import { endOf, runCommand, runWithFiles, type CommandName, type Commands } from "./commands";
 import { InchHollowDatabase, mendStoredScene } from "./database";
 import { redo, undo } from "./edit";
+import { keepResults, resultRow } from "./results";
 import { BlockedDatabase, NewerDatabase, SilentDatabase, storageProblem } from "./problems";
 import {
   listScenes,
@@ -30,19 +31,19 @@ import {
 const NOW = 1_767_900_000_000;
 let count = 0;
 let db: InchHollowDatabase;
-let full: Project;
+let full: ProjectRows;
 const fresh = (): string => `fresh-${count++}`;
 
 beforeEach(async () => {
   db = new InchHollowDatabase(`keeping-${count++}`);
   const { project, meshes } = await fullProject();
-  full = inOrder(project);
+  full = inOrder(stored(project));
   await storeOwn(db, { ...bare(project), meshes: new Map([...meshes].map(([h, b]) => [h, new Blob([b as Uint8Array<ArrayBuffer>])])) });
 });
 
 const run = <N extends CommandName>(name: N, payload: Commands[N], sent: object = {}) =>
   runCommand(db, "s", name, payload, { now: NOW, ...sent });
-const brick = async (): Promise<Part> => (await db.parts.get(["s", "brick"]))!;
+const brick = async (): Promise<PartRow> => (await db.parts.get(["s", "brick"]))!;
 
 describe("rows that cannot be understood", () => {
   it("are set aside, and the rest stays as it is", () => {
@@ -60,10 +61,10 @@ describe("rows that cannot be understood", () => {
   });
 
   it("rows beyond what a table holds go aside too, none is dropped", () => {
-    const many = Array.from({ length: 503 }, (_, i) => ({ ...full.procedures[0], id: i === 0 ? "kept" : `k${i}` }));
-    const got = sift({ ...full, procedures: many }, fresh)!;
-    expect([got.project.procedures.length, got.aside.length]).toEqual([500, 3]);
-    expect(new Set([...got.project.procedures, ...got.aside.map((a) => a.row as { id: string })].map((r) => r.id)).size).toBe(503);
+    const many = Array.from({ length: 503 }, (_, i) => ({ ...full.workshop.procedures[0], id: i === 0 ? "kept" : `k${i}` }));
+    const got = sift({ ...full, workshop: { ...full.workshop, procedures: many } }, fresh)!;
+    expect([got.project.workshop.procedures.length, got.aside.length]).toEqual([500, 3]);
+    expect(new Set([...got.project.workshop.procedures, ...got.aside.map((a) => a.row as { id: string })].map((r) => r.id)).size).toBe(503);
   });
 
   it("a field of the scene becomes a new scene's, and what it was is kept", () => {
@@ -72,19 +73,22 @@ describe("rows that cannot be understood", () => {
       scene: {
         ...full.scene,
         viewingDistanceMm: -5,
-        timeZone: "Nowhere/Atlantis",
-        printers: [...full.scene.printers, full.scene.printers[0]],
+      },
+      workshop: {
+        ...full.workshop,
+        habits: { ...full.workshop.habits, timeZone: "Nowhere/Atlantis" },
+        printers: [...full.workshop.printers, full.workshop.printers[0]],
       },
     };
     const got = sift(given, fresh)!;
-    expect(got.project.scene.timeZone).toBe("UTC");
-    expect(got.project.scene.printers.length).toBe(3);
-    expect(got.aside.map((a) => Object.keys(a.row as object)[0]).sort()).toEqual(["printers", "timeZone", "viewingDistanceMm"]);
+    expect(got.project.workshop.habits.timeZone).toBe("UTC");
+    expect(got.project.workshop.printers.length).toBe(3);
+    expect(got.aside.map((a) => a.table).sort()).toEqual(["habits", "printers", "scene"]);
     expect(got.project.parts).toEqual(full.parts);
   });
 
   it("ids that are none are replaced wherever they are named", () => {
-    const bad: Project = JSON.parse(JSON.stringify(full).replaceAll('"brick"', '"a/b"').replaceAll("brick/", "a/b/"));
+    const bad: ProjectRows = JSON.parse(JSON.stringify(full).replaceAll('"brick"', '"a/b"').replaceAll("brick/", "a/b/"));
     bad.scene.id = "мельница";
     bad.parts.forEach((p) => (p.sceneId = "мельница"));
     const got = withSafeIds(bad, fresh);
@@ -100,7 +104,7 @@ describe("rows that cannot be understood", () => {
   });
 
   it("references that may be empty are emptied when they lead nowhere", () => {
-    const got = mendReferences({ ...full, parts: full.parts.slice(1), procedures: [] });
+    const got = mendReferences({ ...full, parts: full.parts.slice(1), workshop: { ...full.workshop, procedures: [] } });
     expect(got.scene.dimensions.map((d) => d.partId)).toEqual([null, null]);
     expect(got.scene.references[0].partId).toBeNull();
   });
@@ -121,13 +125,22 @@ describe("rows that cannot be understood", () => {
       pictures: "hash",
     });
     const odd = { ...full.parts[1], id: "q?x#y", copies: 1e9, name: "Odd" };
-    await old.table("scenes").bulkPut([full.scene, { ...full.scene, id: "a/b", name: "Slashed" }, { id: "empty" }]);
-    await old.table("parts").bulkPut([...full.parts, odd, { ...full.parts[1], sceneId: "a/b" }]);
-    for (const t of ["paints", "procedures", "records"] as const) await old.table(t).bulkPut(full[t]);
+    const { printers, things, habits, paints, procedures } = full.workshop;
+    const { rank: _rank, rests: _rests, ...plain } = full.scene;
+    const scene = { ...plain, printers, ownThings: things, evenings: habits.evenings, timeZone: habits.timeZone };
+    await old.table("scenes").bulkPut([scene, { ...scene, id: "a/b", name: "Slashed" }, { id: "empty" }]);
+    // As that version kept it: what the reader warned of stood in the report.
+    const before = full.parts.map((p) =>
+      p.source.kind === "mesh" ? { ...p, prints: [], source: { ...p.source, report: { warnings: p.source.warnings } } } : p,
+    );
+    await old.table("parts").bulkPut([...before, odd, { ...full.parts[1], sceneId: "a/b" }]);
+    await old.table("records").bulkPut(full.records);
+    await old.table("paints").bulkPut(paints.map((r) => ({ ...r, sceneId: "s" })));
+    await old.table("procedures").bulkPut(procedures.map((r) => ({ ...r, sceneId: "s" })));
     old.close();
     const now = new InchHollowDatabase(name, fresh);
     const kept = (await loadProject(now, "s"))!;
-    expect(kept).toEqual(full);
+    expect(inOrder(kept)).toEqual(full);
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;
     expect(isId(slashed.id)).toBe(true);
@@ -197,7 +210,7 @@ describe("commands at the size of the fact", () => {
       "printer.set",
       { printerId: "resin", change: { lift: { restS: 2 }, exposureS: 3 } },
       async () => {
-        const p = (await db.scenes.get("s"))!.printers[2] as { lift: object; exposureS: number };
+        const p = (await db.printers.get("resin")) as unknown as { lift: object; exposureS: number };
         return [p.lift, p.exposureS];
       },
       [{ distanceMm: 8, liftMmMin: 60, retractMmMin: 150, restS: 2 }, 3],
@@ -217,7 +230,7 @@ describe("commands at the size of the fact", () => {
       { weekday: 1, span: null },
       "evening.set",
       { weekday: 2, span: { from: "20:00", to: "21:00" } },
-      async () => (await db.scenes.get("s"))!.evenings.filter((e) => e.weekday === 1 || e.weekday === 2),
+      async () => (await db.habits.get("workshop"))!.evenings.filter((e) => e.weekday === 1 || e.weekday === 2),
       [{ weekday: 2, from: "20:00", to: "21:00" }],
     ],
     [
@@ -248,7 +261,7 @@ describe("commands at the size of the fact", () => {
       "paint.set",
       { paintId: "primer", change: { hex: "#123456" } },
       async () => {
-        const p = (await db.paints.get(["s", "primer"]))!;
+        const p = (await db.paints.get("primer"))!;
         return [p.stockMl, p.hex];
       },
       [3, "#123456"],
@@ -261,7 +274,7 @@ describe("commands at the size of the fact", () => {
 
   it.each<[CommandName, object, string]>([
     ["part.set", { partId: "brick", copies: 5001 }, "command.payload"],
-    ["part.rescale", { partId: "brick", factor: 900 }, "row.unfit"],
+    ["part.rescale", { partId: "shed", factor: 900 }, "row.unfit"],
     ["printer.set", { printerId: "resin", change: { marginMm: 40 } }, "row.unfit"],
     ["printer.set", { printerId: "none", change: { marginMm: 4 } }, "printer.gone"],
     ["part.tally", { partId: "brick", change: { fitted: -1 } }, "row.unfit"],
@@ -294,13 +307,22 @@ describe("commands at the size of the fact", () => {
     expect(faultsOf(before)).toEqual([]);
   });
 
+  it("a part that is added with its price is one edit", async () => {
+    const size: PartSource = { kind: "typed", sizeMm: [10, 20, 30], shell: false };
+    const price = { minor: 450, currency: "EUR" };
+    await run("part.add", { id: "gate", name: "Gate", source: size, factor: 1, copies: 2, fileCost: price, work: [] });
+    expect(await db.parts.get(["s", "gate"])).toMatchObject({ copies: 2, fileCost: price });
+    await undo(db, "s");
+    expect(await db.parts.get(["s", "gate"])).toBeUndefined();
+  });
+
   it("what is removed is no longer named anywhere, and undo names it again", async () => {
     await run("part.delete", { partId: "brick" });
     const gone = (await loadProject(db, "s"))!;
     expect(faultsOf(gone)).toEqual([]);
     expect([gone.records.length, gone.scene.dimensions[0].partId, gone.scene.references[0].partId]).toEqual([0, null, null]);
     await undo(db, "s");
-    expect(await loadProject(db, "s")).toEqual(full);
+    expect(inOrder((await loadProject(db, "s"))!)).toEqual(full);
     await run("procedure.delete", { procedureId: "kept" });
     expect(faultsOf(await loadProject(db, "s"))).toEqual([]);
     await run("item.drop", { list: "dimensions", key: "d1" });
@@ -386,7 +408,7 @@ describe("whole scenes", () => {
     expect((await listTrash(db)).map((t) => t.scene.name)).toEqual(["Test creek"]);
     expect(await sweep(db, NOW + 29 * 86_400_000)).toMatchObject({ scenes: 0, files: 0 });
     await restoreScene(db, "s");
-    expect(await loadProject(db, "s")).toEqual(full);
+    expect(inOrder((await loadProject(db, "s"))!)).toEqual(full);
     await trashScene(db, "s", NOW);
     expect(await sweep(db, NOW + 31 * 86_400_000)).toMatchObject({ scenes: 1, files: 1 });
     expect([await db.parts.where("sceneId").equals("s").count(), await db.meshes.count(), await db.trash.count()]).toEqual([0, 0, 0]);
@@ -407,12 +429,12 @@ describe("whole scenes", () => {
       NOW,
     );
     await db.meshes.put({ hash: "e".repeat(64), file: new Blob(["loose"]) });
-    await db.sheets.bulkPut([
-      { key: `${"e".repeat(64)} mm 1 +z v1` },
-      { key: `${hash} mm 1 +z v1` },
-      { key: "1×2×3 false 1 +z v1" },
-    ] as never[]);
-    expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, sheets: 1 });
+    const walls = { version: 1, points: 1, wallMm: [], gapMm: [], thin: [], narrow: [] };
+    await keepResults(
+      db,
+      ["e".repeat(64), hash].map((h) => resultRow({ kind: "walls", inputs: { geometry: { hash: h, unit: "mm" } } }, walls, NOW)),
+    );
+    expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, results: 1 });
     expect((await db.meshes.toCollection().primaryKeys()).sort()).toEqual([source.hash, hash].sort());
     await run("part.delete", { partId: "brick" });
     // The part is gone, but undo can bring it back.
@@ -424,7 +446,9 @@ describe("whole scenes", () => {
   it("says what takes how much", async () => {
     const u = await usage(db);
     expect(u.meshes).toEqual({ count: 1, bytes: [...(await fullProject()).meshes.values()][0].length });
-    expect(u.rows.count).toBe(1 + full.parts.length + full.paints.length + full.procedures.length + full.records.length);
+    expect(u.rows.count).toBe(
+      1 + full.parts.length + full.records.length + WORKSHOP_LISTS.reduce((n, t) => n + full.workshop[t].length, 0),
+    );
     expect(u.undo.count).toBe(0);
   });
 

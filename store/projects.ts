@@ -1,32 +1,42 @@
 /** Whole scenes in and out of the database. */
-import type { Project, Scene } from "../core/project";
-import { LIST_TABLES } from "./check";
-import type { Bundle, FileSet } from "./bundle";
-import type { AsideRow, FileRow, InchHollowDatabase } from "./database";
+import stringify from "safe-stable-stringify";
+import { nanoid } from "nanoid";
+import { LIMITS, type ProjectRows, type SceneRow, type Workshop } from "../core/project";
+import { kindOf } from "../core/work";
+import { SCENE_LISTS, WORKSHOP_LISTS } from "./check";
+import type { Bundle, CarriedResult, FileSet } from "./bundle";
+import { loadWorkshop, ROW_TABLES, WORKSHOP, type AsideRow, type FileRow, type InchHollowDatabase, type WorkshopTable } from "./database";
+import { Refused } from "./edit";
+import { newWorkshop } from "./newScene";
+import { findResults, keepResults, resultRow, resultsUsage, type Share } from "./results";
 
-/** Everything of one scene but its meshes, parts in their order. */
-export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<Project | undefined> {
-  return db.transaction("r", [db.scenes, db.parts, db.paints, db.procedures, db.records], async () => {
-    const scene = await db.scenes.get(sceneId);
-    if (!scene) return undefined;
-    const own = <T>(table: (typeof LIST_TABLES)[number]): Promise<T[]> => db.table<T>(table).where("sceneId").equals(sceneId).toArray();
-    const [parts, paints, procedures, records] = await Promise.all([
-      own<Project["parts"][0]>("parts"),
-      own<Project["paints"][0]>("paints"),
-      own<Project["procedures"][0]>("procedures"),
-      own<Project["records"][0]>("records"),
-    ]);
-    parts.sort((a, b) => a.order - b.order);
-    records.sort((a, b) => a.startedAt - b.startedAt);
-    return { scene, parts, paints, procedures, records };
-  });
+/** Everything of one scene but its meshes, parts in their order, with the whole workshop. */
+export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<ProjectRows | undefined> {
+  return db.transaction(
+    "r",
+    ROW_TABLES.map((t) => db.rows(t)),
+    async () => {
+      const scene = await db.scenes.get(sceneId);
+      if (!scene) return undefined;
+      const [parts, records, workshop] = await Promise.all([
+        db.parts.where("sceneId").equals(sceneId).toArray(),
+        db.records.where("sceneId").equals(sceneId).toArray(),
+        loadWorkshop(db),
+      ]);
+      parts.sort((a, b) => a.order - b.order);
+      records.sort((a, b) => a.startedAt - b.startedAt);
+      return { scene, parts, records, workshop: workshop ?? newWorkshop("UTC") };
+    },
+  );
 }
 
 /** All scenes but the deleted ones, those begun last first. */
-export async function listScenes(db: InchHollowDatabase): Promise<Scene[]> {
+export async function listScenes(db: InchHollowDatabase): Promise<SceneRow[]> {
   const [scenes, trash] = await Promise.all([db.scenes.toArray(), db.trash.toCollection().primaryKeys()]);
   const gone = new Set(trash);
-  return scenes.filter((s) => !gone.has(s.id)).sort((a, b) => Number(a.demo) - Number(b.demo) || b.createdAt - a.createdAt);
+  return scenes
+    .filter((s) => !gone.has(s.id))
+    .sort((a, b) => Number(a.demo) - Number(b.demo) || a.rank - b.rank || b.createdAt - a.createdAt);
 }
 
 /** Every content hash that rows name, wherever it stands in them and whatever else they hold. */
@@ -37,7 +47,7 @@ function hashesIn(x: unknown, into: Set<string>): void {
 }
 
 /** Meshes and pictures of a project, for a bundle; those that are gone are left out. */
-export async function loadFiles(db: InchHollowDatabase, project: Project): Promise<Pick<Bundle, "meshes" | "pictures">> {
+export async function loadFiles(db: InchHollowDatabase, project: ProjectRows): Promise<Pick<Bundle, "meshes" | "pictures">> {
   const named = new Set<string>();
   hashesIn(project, named);
   const [meshes, pictures] = await Promise.all([db.meshes.bulkGet([...named]), db.pictures.bulkGet([...named])]);
@@ -48,16 +58,15 @@ const filesOf = (rows: (FileRow | undefined)[]): FileSet => new Map(rows.filter(
 const rowsOf = (files: FileSet): FileRow[] => [...files].map(([hash, file]) => ({ hash, file }));
 
 /** The same rows under another scene id. */
-const underSceneId = (project: Project, sceneId: string): Project => ({
+const underSceneId = (project: ProjectRows, sceneId: string): ProjectRows => ({
+  ...project,
   scene: { ...project.scene, id: sceneId },
   parts: project.parts.map((r) => ({ ...r, sceneId })),
-  paints: project.paints.map((r) => ({ ...r, sceneId })),
-  procedures: project.procedures.map((r) => ({ ...r, sceneId })),
   records: project.records.map((r) => ({ ...r, sceneId })),
 });
 
 /** All times moved by `ms`: the demo is always as old as when it was made. */
-export const shiftTimes = (project: Project, ms: number): Project => ({
+export const shiftTimes = (project: ProjectRows, ms: number): ProjectRows => ({
   ...project,
   records: project.records.map((r) => ({
     ...r,
@@ -75,31 +84,158 @@ export function nameApart(name: string, taken: ReadonlySet<string>): string {
   }
 }
 
-const sceneTables = (db: InchHollowDatabase) =>
-  [db.scenes, db.parts, db.paints, db.procedures, db.records, db.meshes, db.pictures, db.history, db.trash, db.aside] as const;
+const sceneTables = (db: InchHollowDatabase) => [
+  ...ROW_TABLES.map((t) => db.rows(t)),
+  db.meshes,
+  db.pictures,
+  db.history,
+  db.trash,
+  db.aside,
+];
 
-async function putAll(db: InchHollowDatabase, project: Project, files: Pick<Bundle, "meshes" | "pictures">): Promise<void> {
+async function putScene(db: InchHollowDatabase, project: ProjectRows, files: Pick<Bundle, "meshes" | "pictures">): Promise<void> {
   await db.scenes.put(project.scene);
   await db.parts.bulkPut(project.parts);
-  await db.paints.bulkPut(project.paints);
-  await db.procedures.bulkPut(project.procedures);
   await db.records.bulkPut(project.records);
   await db.meshes.bulkPut(rowsOf(files.meshes));
   await db.pictures.bulkPut(rowsOf(files.pictures));
+}
+
+/** Results that came along with a bundle. @param ours they are of this program's own making, and need not be computed anew */
+export async function keepCarried(db: InchHollowDatabase, results: readonly CarriedResult[], now: number, ours: boolean): Promise<void> {
+  const rows = results.map(({ request, value }) => resultRow(request, value as never, now, ours ? 0 : 1));
+  // What was computed here is better than anybody's word.
+  const here = new Set(
+    (
+      await findResults(
+        db,
+        rows.map((r) => r.key),
+        now,
+      )
+    )
+      .filter((r) => r.carried === 0)
+      .map((r) => r.key),
+  );
+  await keepResults(
+    db,
+    rows.filter((r) => !here.has(r.key)),
+  );
+}
+
+/** A row that a file brings and that the workshop has otherwise: which of the two holds is asked. */
+export interface Difference {
+  table: WorkshopTable;
+  id: string;
+  mine: { name: string; row: object };
+  theirs: { name: string; row: object };
+}
+/** What is to be done about each, by table and id. Mine where nothing was said. */
+export type Choices = ReadonlyMap<string, "mine" | "theirs" | "both">;
+export const choiceKey = ({ table, id }: Pick<Difference, "table" | "id">): string => `${table} ${id}`;
+
+const idOf = (row: object): string => ("id" in row ? String(row.id) : String((row as { name: string }).name));
+const nameOf = (row: object): string => String("name" in row ? row.name : (row as { title: string }).title);
+/** The same, whatever order the fields came in. */
+const sameRow = (a: object, b: object): boolean => stringify({ ...a, demo: undefined }) === stringify({ ...b, demo: undefined });
+
+/** Rows of the workshop that a file brings otherwise than they are here. */
+export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): Promise<Difference[]> {
+  const out: Difference[] = [];
+  for (const table of WORKSHOP_LISTS)
+    for (const row of theirs[table]) {
+      const mine = await db.rows(table).get(idOf(row));
+      if (mine && !sameRow(mine, row))
+        out.push({ table, id: idOf(row), mine: { name: nameOf(mine), row: mine }, theirs: { name: nameOf(row), row } });
+    }
+  return out;
+}
+
+/** Work that names a row names another instead. */
+const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to: string): ProjectRows => ({
+  ...project,
+  parts: project.parts.map((part) => ({
+    ...part,
+    work: part.work.map((w) => {
+      const fields = kindOf(w)
+        .refers(w)
+        .filter((r) => r.table === table && r.id === from);
+      return fields.length === 0 ? w : ({ ...w, ...Object.fromEntries(fields.map((r) => [r.field, to])) } as typeof w);
+    }),
+    sightings: table === "things" ? part.sightings.map((s) => (s.thing === from ? { ...s, thing: to } : s)) : part.sightings,
+  })),
+});
+
+async function makeRoom(db: InchHollowDatabase, table: WorkshopTable): Promise<void> {
+  const most = { ...LIMITS, things: LIMITS.ownThings }[table];
+  if ((await db.rows(table).count()) >= most)
+    throw new Refused(
+      "table.full",
+      `The workshop holds at most ${most} ${table}; the file brings more. Take some off first. Nothing was stored.`,
+    );
+}
+
+/** Takes what a file brings of the workshop: what is new, and what was chosen of what differs. @returns the scene, naming what is here now */
+async function takeWorkshop(
+  db: InchHollowDatabase,
+  given: ProjectRows,
+  choices: Choices,
+  freshId: () => string,
+  demo: boolean,
+): Promise<ProjectRows> {
+  let project = given;
+  for (const table of WORKSHOP_LISTS) {
+    const rows = db.rows(table);
+    for (const theirs of given.workshop[table]) {
+      const id = idOf(theirs);
+      const mine = await rows.get(id);
+      const row = demo && table !== "printers" ? { ...theirs, demo: true } : theirs;
+      if (!mine) {
+        await makeRoom(db, table);
+        await rows.put(row);
+        continue;
+      }
+      if (sameRow(mine, theirs)) continue;
+      // What is the user's own stays theirs whatever the demo brings: it takes another id for its own. A known thing has its name for an id.
+      if (demo && table === "things" && !("demo" in mine && mine.demo)) continue;
+      const choice =
+        demo && table !== "printers" && !("demo" in mine && mine.demo) ? "both" : (choices.get(choiceKey({ table, id })) ?? "mine");
+      if (choice === "theirs" || (demo && "demo" in mine && mine.demo)) await rows.put(row);
+      else if (choice === "both") {
+        const taken = new Set((await rows.toArray()).map(nameOf));
+        const name = demo ? nameOf(theirs) : nameApart(nameOf(theirs), taken);
+        await makeRoom(db, table);
+        const next =
+          table === "things"
+            ? { ...row, name }
+            : { ...row, id: demo ? `demo-${id}` : freshId(), [table === "procedures" ? "title" : "name"]: name };
+        await rows.put(next as typeof row);
+        project = renamedIn(project, table, id, idOf(next));
+      }
+    }
+  }
+  if (!(await db.habits.get(WORKSHOP))) await db.habits.put(given.workshop.habits);
+  return project;
 }
 
 /**
  * Stores a scene that comes from a file, in one transaction: all or nothing. It is a scene of its own whatever its rows say: every row
  * gets its id, which is a fresh one where the bundle's is taken, and a name that no other scene has. The demo's own id is never taken.
  */
-export async function storeImported(db: InchHollowDatabase, bundle: Bundle, freshId: string, demoId: string): Promise<string> {
+export async function storeImported(
+  db: InchHollowDatabase,
+  bundle: Bundle,
+  freshId: string,
+  demoId: string,
+  choices: Choices = new Map(),
+  newId: () => string = nanoid,
+): Promise<string> {
   return db.transaction("rw", sceneTables(db), async () => {
     const { scene } = bundle.project;
     const taken = scene.id === demoId || (await db.scenes.get(scene.id)) !== undefined;
     const names = new Set((await db.scenes.toArray()).map((s) => s.name));
     const id = taken ? freshId : scene.id;
-    const project = underSceneId(bundle.project, id);
-    await putAll(db, { ...project, scene: { ...project.scene, name: nameApart(scene.name, names), demo: false } }, bundle);
+    const project = underSceneId(await takeWorkshop(db, bundle.project, choices, newId, false), id);
+    await putScene(db, { ...project, scene: { ...project.scene, name: nameApart(scene.name, names), demo: false } }, bundle);
     return id;
   });
 }
@@ -107,16 +243,19 @@ export async function storeImported(db: InchHollowDatabase, bundle: Bundle, fres
 /** Stores a scene of this program's own making, the demo or a new one, in place of what has its id. */
 export async function storeOwn(db: InchHollowDatabase, bundle: Bundle): Promise<string> {
   return db.transaction("rw", sceneTables(db), async () => {
-    const { id } = bundle.project.scene;
+    const { id, demo } = bundle.project.scene;
     await clearScene(db, id);
-    await putAll(db, underSceneId(bundle.project, id), bundle);
+    // A first shelf is for somebody who has none: what was taken off it does not come back with every new scene.
+    const begun = !demo && (await db.scenes.filter((s) => !s.demo).count()) > 0 && (await db.habits.get(WORKSHOP)) !== undefined;
+    const project = begun ? bundle.project : await takeWorkshop(db, bundle.project, new Map(), nanoid, demo);
+    await putScene(db, underSceneId(project, id), bundle);
     return id;
   });
 }
 
 /** Removes a scene's rows and its undo history. Files stay: another scene may name them; what none names is swept. */
 async function clearScene(db: InchHollowDatabase, sceneId: string): Promise<void> {
-  for (const table of LIST_TABLES) await db.table(table).where("sceneId").equals(sceneId).delete();
+  for (const table of SCENE_LISTS) await db.table(table).where("sceneId").equals(sceneId).delete();
   await db.history.where("[sceneId+undone]").between([sceneId, 0], [sceneId, 1], true, true).delete();
   await db.scenes.delete(sceneId);
   await db.trash.delete(sceneId);
@@ -133,7 +272,7 @@ export const purgeScene = (db: InchHollowDatabase, sceneId: string): Promise<voi
   db.transaction("rw", sceneTables(db), () => clearScene(db, sceneId));
 
 export interface Trashed {
-  scene: Scene;
+  scene: SceneRow;
   at: number;
 }
 
@@ -145,7 +284,7 @@ export async function listTrash(db: InchHollowDatabase): Promise<Trashed[]> {
 }
 
 /** The label of each scene's last change that can be taken back. */
-export async function lastEdits(db: InchHollowDatabase, scenes: readonly Scene[]): Promise<Record<string, string>> {
+export async function lastEdits(db: InchHollowDatabase, scenes: readonly SceneRow[]): Promise<Record<string, string>> {
   const labels = await Promise.all(
     scenes.map(async ({ id }) => [id, (await db.history.where("[sceneId+undone]").equals([id, 0]).last())?.label ?? ""] as const),
   );
@@ -164,15 +303,15 @@ async function namedFiles(db: InchHollowDatabase): Promise<Set<string>> {
 export interface Swept {
   scenes: number;
   files: number;
-  sheets: number;
+  results: number;
 }
 
 /**
- * Lets go of what nothing names any more: scenes deleted long ago, meshes and pictures of no row, drawn sheets of no mesh. One
+ * Lets go of what nothing names any more: scenes deleted long ago, meshes and pictures of no row, results of no mesh. One
  * transaction, so that a file is never swept while its row is on its way in.
  */
 export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept> {
-  return db.transaction("rw", [...sceneTables(db), db.sheets], async () => {
+  return db.transaction("rw", [...sceneTables(db), db.results], async () => {
     const old = (await db.trash.toArray()).filter((t) => now - t.at > TRASH_DAYS * 86_400_000);
     for (const { sceneId } of old) await clearScene(db, sceneId);
     const named = await namedFiles(db);
@@ -182,36 +321,27 @@ export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept>
       await table.bulkDelete(loose);
       files += loose.length;
     }
-    // A sheet's key begins with its mesh's hash, or with a size.
-    const sheets = (await db.sheets.toCollection().primaryKeys()).filter(
-      (key) => /^[0-9a-f]{64} /.test(key) && !named.has(key.slice(0, 64)),
-    );
-    await db.sheets.bulkDelete(sheets);
-    return { scenes: old.length, files, sheets: sheets.length };
+    const results = (await db.results.orderBy("mesh").uniqueKeys()).filter((hash) => hash !== "" && !named.has(String(hash)));
+    const dropped = await db.results.where("mesh").anyOf(results).delete();
+    return { scenes: old.length, files, results: dropped };
   });
 }
 
 /** What takes how much, in bytes. */
 export interface Usage {
-  meshes: { count: number; bytes: number };
-  pictures: { count: number; bytes: number };
-  sheets: { count: number; bytes: number };
-  rows: { count: number; bytes: number };
-  undo: { count: number; bytes: number };
+  meshes: Share;
+  pictures: Share;
+  /** Computed, and computed again when it is wanted. */
+  results: Share;
+  /** What was said. */
+  rows: Share;
+  undo: Share;
 }
 
 const textBytes = (row: unknown): number => JSON.stringify(row)?.length ?? 0;
 
-/** Bytes of plain data, typed arrays at their true length. */
-function valueBytes(x: unknown): number {
-  if (ArrayBuffer.isView(x)) return x.byteLength;
-  if (Array.isArray(x)) return x.reduce((n: number, y) => n + valueBytes(y), 8);
-  if (typeof x === "object" && x !== null) return Object.entries(x).reduce((n, [k, y]) => n + k.length + valueBytes(y), 8);
-  return typeof x === "string" ? x.length : 8;
-}
-
 export async function usage(db: InchHollowDatabase): Promise<Usage> {
-  const sum = async (each: (add: (bytes: number) => void) => Promise<void>): Promise<{ count: number; bytes: number }> => {
+  const sum = async (each: (add: (bytes: number) => void) => Promise<void>): Promise<Share> => {
     const total = { count: 0, bytes: 0 };
     await each((bytes) => {
       total.count++;
@@ -222,10 +352,10 @@ export async function usage(db: InchHollowDatabase): Promise<Usage> {
   return {
     meshes: await sum((add) => db.meshes.each((r) => add(r.file.size))),
     pictures: await sum((add) => db.pictures.each((r) => add(r.file.size))),
-    sheets: await sum((add) => db.sheets.each((r) => add(valueBytes(r.sheet)))),
+    results: await resultsUsage(db),
     rows: await sum(async (add) => {
       await db.scenes.each((r) => add(textBytes(r)));
-      for (const table of LIST_TABLES) await db.table(table).each((r: unknown) => add(textBytes(r)));
+      for (const table of [...SCENE_LISTS, ...WORKSHOP_LISTS]) await db.rows(table).each((r: unknown) => add(textBytes(r)));
     }),
     undo: await sum((add) => db.history.each((r) => add(textBytes(r)))),
   };

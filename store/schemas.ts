@@ -1,29 +1,19 @@
 /** Joi schemas of everything that is stored, imported or sent to a command. Unknown fields of a scene are kept. */
 import Joi from "joi";
-import { FAMILIES, METHODS } from "../core/coat";
-import { GROUND_RECIPES } from "../core/ground";
-import { GLUES, MATERIALS } from "../core/joint";
+import { AIR_LIMITS, FAMILIES } from "../core/coat";
+import { MATERIALS } from "../core/joint";
 import { checkPartSize } from "../core/measure";
 import { FILE_UNIT_MM, UPS } from "../core/mesh";
 import { usableMm, type Printer } from "../core/print";
-import { ID_PATTERN, isTimeZone, LIMITS, partSizeMm, type Part, type Range } from "../core/project";
+import { isTimeZone, LIMITS, type PartRow } from "../core/project";
 import { AXES, FACES, FIDELITIES, FINISHES, HANDLINGS, HOME_KINDS, REAL_MATERIALS, SURENESS } from "../core/subject";
-import { SCHOOLS } from "../core/surface";
+import { count, duration, id, name, oneOf, text, typedEstimate, within, WORK_KINDS } from "../core/work";
 
-const id = Joi.string()
-  .pattern(ID_PATTERN)
-  .messages({ "string.pattern.base": "{{#label}} must be letters, digits, - and _, at most 64 of them" })
-  .required();
-const text = (most = 400): Joi.StringSchema => Joi.string().allow("").max(most);
-const name = Joi.string().trim().min(1).max(LIMITS.name);
 /** For what tells its kind by a word, and tells none that is known. */
 const noKind = Joi.forbidden().messages({ "any.unknown": "{{#label}} is of no kind that this program knows" });
 const positive = Joi.number().greater(0).less(1e9);
 const atLeast0 = Joi.number().min(0).less(1e15);
-const within = ({ least, most }: Range): Joi.NumberSchema => Joi.number().min(least).max(most);
-const count = (range: Range): Joi.NumberSchema => within(range).integer();
 const size = Joi.array().length(3).items(positive);
-const duration = within(LIMITS.durationS);
 const moment = within(LIMITS.at);
 const minor = within(LIMITS.moneyMinor);
 /** A calendar day, or a day with its time: what `<input type="date">` gives, and what bundles of the first version hold. */
@@ -116,7 +106,6 @@ const eveningsSchema = Joi.array()
   .max(LIMITS.evenings)
   .items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }));
 
-const ids = (list: readonly { id: string }[]): Joi.StringSchema => Joi.string().valid(...list.map((x) => x.id));
 const mmOrNull = positive.allow(null);
 const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);
 export const hashSchema = Joi.string().pattern(/^[0-9a-f]{64}$/);
@@ -128,9 +117,9 @@ export const subjectSchemas = {
     ratio: within(LIMITS.ratio),
     use: Joi.string().valid("forced perspective", "background"),
   }).allow(null),
-  fidelity: ids(FIDELITIES),
-  handling: ids(HANDLINGS),
-  finish: ids(FINISHES),
+  fidelity: oneOf(FIDELITIES),
+  handling: oneOf(HANDLINGS),
+  finish: oneOf(FINISHES),
   house: required({ gridMm: mmOrNull, clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
   homes: Joi.array()
     .max(LIMITS.homes)
@@ -173,19 +162,6 @@ export const subjectSchemas = {
           .unique()
           .items(Joi.string().valid(...FACES)),
         partId: id.allow(null),
-      }),
-    ),
-  ownThings: Joi.array()
-    .max(LIMITS.ownThings)
-    .items(
-      required({
-        name,
-        mm: positive,
-        low: positive,
-        high: positive,
-        measure: text(60),
-        kind: Joi.string().valid("typed"),
-        source: text(200),
       }),
     ),
 };
@@ -234,11 +210,11 @@ export const partExtras = {
     .items(required({ name, sizeMm: size })),
   materials: Joi.array()
     .max(LIMITS.materials)
-    .items(required({ surface: text(100), material: ids(REAL_MATERIALS) })),
+    .items(required({ surface: text(100), material: oneOf(REAL_MATERIALS) })),
   differs: Joi.object({
-    fidelity: ids(FIDELITIES).optional(),
-    handling: ids(HANDLINGS).optional(),
-    finish: ids(FINISHES).optional(),
+    fidelity: oneOf(FIDELITIES).optional(),
+    handling: oneOf(HANDLINGS).optional(),
+    finish: oneOf(FINISHES).optional(),
     viewingDistanceMm: within(LIMITS.viewingDistanceMm).optional(),
   }),
 };
@@ -254,88 +230,13 @@ export const sceneSchema = Joi.object({
   scale: scaleSchema.required(),
   scaleAnswered: Joi.boolean().required(),
   viewingDistanceMm: within(LIMITS.viewingDistanceMm).required(),
-  printers: Joi.array().min(1).max(LIMITS.printers).items(printerSchema).required(),
-  evenings: eveningsSchema.required(),
-  timeZone: Joi.string()
-    .max(60)
-    .custom((value: string, helpers) =>
-      isTimeZone(value) ? value : helpers.message({ custom: "{{#label}} is no time zone that this machine knows" }),
-    )
-    .required(),
   readyBy: day.allow(null).required(),
+  rank: count(LIMITS.rank).required(),
+  rests: Joi.boolean().required(),
   createdAt: moment.required(),
 }).unknown(true);
 
-const bounds = Joi.object({
-  min: Joi.array().length(3).items(Joi.number()),
-  max: Joi.array().length(3).items(Joi.number()),
-  size: Joi.array().length(3).items(Joi.number()),
-}).options({ presence: "required" });
-const placeSchema = Joi.object({
-  code: text(40),
-  at: Joi.array().length(3).items(Joi.number()),
-  count: atLeast0,
-}).options({ presence: "required" });
-const reportSchema = Joi.object({
-  version: Joi.number(),
-  cavities: atLeast0,
-  holes: atLeast0,
-  duplicateTriangles: atLeast0,
-  places: Joi.array().max(200).items(placeSchema),
-  triangles: atLeast0,
-  vertices: atLeast0,
-  shells: atLeast0,
-  watertight: Joi.boolean(),
-  boundaryEdges: atLeast0,
-  nonManifoldEdges: atLeast0,
-  flippedTriangles: atLeast0,
-  degenerateTriangles: atLeast0,
-  bounds,
-  volumeMm3: Joi.number(),
-  insideOut: atLeast0.optional(),
-  overlapMm3: atLeast0.optional(),
-  solid: Joi.object({ value: atLeast0, low: atLeast0, high: atLeast0, how: text() }).options({ presence: "required" }).optional(),
-  areaMm2: atLeast0,
-  centroidMm: Joi.array().length(3).items(Joi.number()),
-  warnings: Joi.array()
-    .max(50)
-    .items(Joi.object({ code: text(), message: text(), count: Joi.number().optional() })),
-})
-  .options({ presence: "required" })
-  .unknown(true);
-
-const wallPlaces = Joi.array()
-  .max(200)
-  .items(Joi.object({ mm: atLeast0, at: Joi.array().length(3).items(Joi.number()) }).options({ presence: "required" }));
-const quantiles = Joi.array().max(400).items(atLeast0);
-const wallsSchema = Joi.object({
-  version: Joi.number(),
-  points: atLeast0,
-  wallMm: quantiles,
-  gapMm: quantiles,
-  thin: wallPlaces,
-  narrow: wallPlaces,
-  openings: Joi.array()
-    .max(40)
-    .items(
-      Joi.object({
-        kind: Joi.string().valid("door", "window", "passage"),
-        widthMm: atLeast0,
-        heightMm: atLeast0,
-        sillMm: atLeast0,
-        marginMm: atLeast0,
-        wallMm: atLeast0,
-        at: Joi.array().length(3).items(Joi.number()),
-        facesDeg: Joi.number().min(-360).max(360),
-      }).options({ presence: "required" }),
-    )
-    .optional(),
-  looked: Joi.object({ patches: atLeast0, all: Joi.boolean(), missMm: atLeast0, opposed: Joi.number().min(0).max(1) })
-    .options({ presence: "required" })
-    .optional(),
-})
-  .options({ presence: "required" })
-  .unknown(true);
+export const warningSchema = Joi.object({ code: text().required(), message: text().required(), count: Joi.number().optional() });
 
 export const sourceSchema = Joi.alternatives().conditional(".kind", {
   switch: [
@@ -347,9 +248,7 @@ export const sourceSchema = Joi.alternatives().conditional(".kind", {
         fileName: text(300),
         unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)),
         unitReason: text(),
-        report: reportSchema,
-        outsideMm2: atLeast0,
-        walls: wallsSchema.allow(null),
+        warnings: Joi.array().max(50).items(warningSchema),
       }).options({ presence: "required" }),
     },
     {
@@ -370,90 +269,18 @@ const up = Joi.string().valid(...UPS);
 const factor = within(LIMITS.factor);
 /** Planned seconds follow from areas and copies, which multiply: bounded by what dates can bear. */
 const plannedS = Joi.number().min(0).max(1e10);
-const typedEstimate = Joi.object({
-  timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
-  massG: within(LIMITS.massG).required(),
-  text: text(100).required(),
-}).allow(null);
-const item = (kind: string, keys: Joi.SchemaMap): Joi.ObjectSchema =>
-  Joi.object({ id: id, kind: Joi.string().valid(kind), ...keys }).options({ presence: "required" });
-const workShapes: Record<string, Joi.ObjectSchema> = {
-  print: item("print", { printerId: id, up, typed: typedEstimate }),
-  hide: item("hide", {
-    school: Joi.string().valid(...SCHOOLS.map((s) => s.id)),
-    areaMm2: within(LIMITS.areaMm2),
-    cuspMm: within({ least: 0, most: 100 }),
-    pitchMm: within({ least: 0, most: 1e6 }),
-    surface: text(100),
-  }),
-  coat: item("coat", { paintId: id, method: Joi.string().valid(...Object.keys(METHODS)), coats: count(LIMITS.coats) }),
-  glue: item("glue", {
-    glueId: Joi.string().valid(...GLUES.map((g) => g.id)),
-    to: name,
-    toMaterial: Joi.string().valid(...MATERIALS),
-    gapMm: within(LIMITS.gapMm),
-    load: Joi.boolean(),
-  }),
-  ground: item("ground", { recipeId: ids(GROUND_RECIPES), areaMm2: within(LIMITS.areaMm2), depthMm: within(LIMITS.depthMm) }),
-  own: item("own", { title: name, handsOnS: duration, waitS: duration, family: family.allow(null), procedureId: id.allow(null) }),
-};
 export const workSchema = Joi.alternatives().conditional(".kind", {
-  switch: Object.entries(workShapes).map(([kind, then]) => ({ is: kind, then })),
+  switch: WORK_KINDS.map(({ kind, fields }) => ({
+    is: kind,
+    then: Joi.object({ id, kind: Joi.string().valid(kind), ...fields }).options({ presence: "required" }),
+  })),
   otherwise: noKind,
 });
 
-const sum = within({ least: -1e12, most: 1e12 });
-const figure = Joi.object({
-  value: sum,
-  low: sum,
-  high: sum,
-  formula: text(600),
-  inputs: Joi.array()
-    .max(50)
-    .items(Joi.object({ name: text(), value: text() })),
-  assumptions: Joi.array()
-    .max(50)
-    .items(Joi.object({ text: text(600), kind: text(40), source: text().optional() })),
-}).options({ presence: "required" });
-const printFactsSchema = Joi.object({
-  printerId: id,
-  profile: text(4000),
-  factor: positive,
-  version: Joi.number(),
-  up,
-  upWhy: Joi.array().items(text()),
-  fits: Joi.boolean(),
-  pieces: count({ least: 1, most: 1e6 }),
-  perPlate: count(LIMITS.pieces),
-  overMm: Joi.array().length(3).items(atLeast0),
-  fixedS: plannedS,
-  fixedMinor: sum,
-  fixedMm3: sum,
-  one: Joi.object({
-    process: Joi.string().valid("fdm", "resin"),
-    layers: atLeast0,
-    layerMm: positive,
-    timeS: figure,
-    materialMm3: figure,
-    massG: figure,
-    costMinor: figure,
-    currency: Joi.string().length(3),
-    supportMm3: atLeast0,
-    layering: Joi.object({
-      times: Joi.array()
-        .max(100)
-        .items(Joi.object({ count: atLeast0, aloneS: atLeast0, amongS: atLeast0 }).options({ presence: "required" })),
-      leastLayerS: atLeast0,
-      supportS: atLeast0,
-    })
-      .options({ presence: "required" })
-      .optional(),
-  }).options({ presence: "required" }),
-}).options({ presence: "required" });
-
-/** A part must be of a size that can be built, as fields and readers demand it too. */
-const sensibleSize = (part: Part, helpers: Joi.CustomHelpers): Part | Joi.ErrorReport => {
-  const sensible = checkPartSize(partSizeMm(part).map((v) => Math.max(v, 1e-9)) as [number, number, number]);
+/** A size that is said must be of a part that can be built; that of a mesh is judged when it is read. */
+const sensibleSize = (part: PartRow, helpers: Joi.CustomHelpers): PartRow | Joi.ErrorReport => {
+  if (part.source.kind === "mesh") return part;
+  const sensible = checkPartSize(part.source.sizeMm.map((v) => Math.max(v * part.factor, 1e-9)) as [number, number, number]);
   return sensible.ok ? part : helpers.message({ custom: `{{#label}} has a size that no part has: ${sensible.problem.message}` });
 };
 
@@ -472,16 +299,43 @@ export const partSchema = Joi.object({
   goodBefore: count(LIMITS.pieces).required(),
   failedBefore: count(LIMITS.pieces).required(),
   work: Joi.array().max(LIMITS.work).items(workSchema).required(),
-  prints: Joi.array().max(60).items(printFactsSchema).required(),
+  // Computed, and so never stored with the row.
+  prints: Joi.forbidden(),
   notes: text(LIMITS.notes).required(),
   order: Joi.number().min(-1e9).max(1e9).required(),
 })
   .unknown(true)
   .custom(sensibleSize);
 
+export const thingSchema = required({
+  name,
+  mm: positive,
+  low: positive,
+  high: positive,
+  measure: text(60),
+  kind: Joi.string().valid("typed"),
+  source: text(200),
+  demo: Joi.boolean().optional(),
+});
+
+export const habitsSchema = Joi.object({
+  id: Joi.string().valid("workshop").required(),
+  evenings: eveningsSchema.required(),
+  timeZone: Joi.string()
+    .max(60)
+    .custom((value: string, helpers) =>
+      isTimeZone(value) ? value : helpers.message({ custom: "{{#label}} is no time zone that this machine knows" }),
+    )
+    .required(),
+  air: required({ airC: within(AIR_LIMITS.airC), rh: within(AIR_LIMITS.rh) }).required(),
+  currency: Joi.string().length(3).uppercase().required(),
+  paper: Joi.string().valid("local", "a4", "letter").required(),
+  backupAt: moment.allow(null).required(),
+}).unknown(true);
+
 export const paintSchema = Joi.object({
   id,
-  sceneId: id,
+  demo: Joi.boolean().optional(),
   name: name.required(),
   hex: Joi.string()
     .pattern(/^#[0-9a-f]{6}$/i)
@@ -493,12 +347,17 @@ export const paintSchema = Joi.object({
 
 export const procedureSchema = Joi.object({
   id,
-  sceneId: id,
+  demo: Joi.boolean().optional(),
   title: name.required(),
   handsOnS: duration.required(),
   waitS: duration.required(),
   family: family.allow(null).required(),
 }).unknown(true);
+
+/** What a step rested on: plain words and figures. */
+export const restsSchema = Joi.object()
+  .pattern(Joi.string().max(40), Joi.alternatives(Joi.string().allow("").max(LIMITS.title), Joi.number()))
+  .max(30);
 
 export const recordSchema = Joi.object({
   id,
@@ -517,14 +376,40 @@ export const recordSchema = Joi.object({
   good: count(LIMITS.pieces).required(),
   failed: count(LIMITS.pieces).required(),
   wentWrong: text(LIMITS.wentWrong).required(),
+  rests: restsSchema.optional(),
 }).unknown(true);
+
+/** The workshop, or copies of what a scene names of it. */
+const workshopSchema = Joi.object({
+  printers: Joi.array().max(LIMITS.printers).items(printerSchema).required(),
+  paints: Joi.array().max(LIMITS.paints).items(paintSchema).required(),
+  procedures: Joi.array().max(LIMITS.procedures).items(procedureSchema).required(),
+  things: Joi.array().max(LIMITS.ownThings).items(thingSchema).required(),
+  habits: habitsSchema.required(),
+});
 
 export const projectSchema = Joi.object({
   scene: sceneSchema.required(),
   parts: Joi.array().max(LIMITS.parts).items(partSchema).required(),
-  paints: Joi.array().max(LIMITS.paints).items(paintSchema).required(),
-  procedures: Joi.array().max(LIMITS.procedures).items(procedureSchema).required(),
   records: Joi.array().max(LIMITS.records).items(recordSchema).required(),
+  workshop: workshopSchema.required(),
 }).unknown(true);
 
-export const fields = { id, name, text, within, count, duration, plannedS, moment, day, factor, clock, up, typedEstimate };
+export const fields = {
+  id,
+  atLeast0,
+  positive,
+  point: Joi.array().length(3).items(Joi.number()),
+  name,
+  text,
+  within,
+  count,
+  duration,
+  plannedS,
+  moment,
+  day,
+  factor,
+  clock,
+  up,
+  typedEstimate,
+};

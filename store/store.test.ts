@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
 import { strToU8, zipSync } from "fflate";
 import { beforeEach, describe, expect, it } from "vitest";
-import { boxMesh, reportMesh, writeStl } from "../core/mesh";
-import { contentHash, PART_DEFAULTS, type Project } from "../core/project";
+import { boxMesh, writeStl } from "../core/mesh";
+import { contentHash, PART_DEFAULTS, type ProjectRows } from "../core/project";
 import { bytesOf, packed, read, repacked, tampered as tamper, unpacked, withBytes, written, type SceneDocument } from "../tests/bundleKit";
 import { BUNDLE_VERSION, inOrder, type Bundle } from "./bundle";
 import { figureScale, ratioScale } from "../core/scale";
@@ -30,7 +30,6 @@ async function sample(name = "Creek"): Promise<Bundle> {
     copies: 24,
     goodBefore: 0,
     failedBefore: 0,
-    prints: [],
     notes: "",
     order: 1,
     source: {
@@ -39,11 +38,9 @@ async function sample(name = "Creek"): Promise<Bundle> {
       fileName: "crate.stl",
       unit: "mm",
       unitReason: "",
-      report: reportMesh(boxMesh(12, 12, 12)).report,
-      outsideMm2: 720,
-      walls: null,
+      warnings: [],
     },
-    work: [{ id: "c", kind: "coat", paintId: "grey-primer", method: "brush", coats: 1 }],
+    work: [{ id: "c", kind: "coat", paintId: "first-grey", method: "brush", coats: 1 }],
   });
   return withBytes(project, new Map([[hash, bytes]]));
 }
@@ -55,7 +52,7 @@ beforeEach(async () => {
   await storeOwn(db, await sample());
 });
 
-const parts = async (): Promise<Project["parts"]> => (await loadProject(db, "scene-1"))!.parts;
+const parts = async (): Promise<ProjectRows["parts"]> => (await loadProject(db, "scene-1"))!.parts;
 
 describe("bundles", () => {
   it("come back exactly, through the database too", async () => {
@@ -333,7 +330,7 @@ describe("commands", () => {
   });
 
   it("keep a paint that is in use", async () => {
-    expect(await runCommand(db, "scene-1", "paint.delete", { paintId: "grey-primer" }, NOW)).toMatchObject({
+    expect(await runCommand(db, "scene-1", "paint.delete", { paintId: "first-grey" }, NOW)).toMatchObject({
       ok: false,
       problem: { code: "paint.used" },
     });

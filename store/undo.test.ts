@@ -2,13 +2,14 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { meshPart, block, projectOf, coat, print } from "../tests/sampleProject";
-import type { Project } from "../core/project";
+import type { ProjectRows } from "../core/project";
 import { figureScale, ratioScale } from "../core/scale";
 import { inOrder } from "./bundle";
+import { printRequest, resultKey } from "../core/results";
 import { runCommand, type CommandName } from "./commands";
 import { InchHollowDatabase } from "./database";
 import { redo, undo } from "./edit";
-import { keepPrintFacts } from "./printFacts";
+import { keepResults, findResults, resultRow } from "./results";
 import { loadProject, storeImported, storeOwn } from "./projects";
 import { bare } from "../tests/bundleKit";
 
@@ -16,7 +17,7 @@ const NOW = 1_767_900_000_000;
 let count = 0;
 const brick = meshPart("brick", "Brick", block(), [print(), coat("p", "primer"), coat("b", "brown")]);
 
-async function fresh(): Promise<{ db: InchHollowDatabase; read: () => Promise<Project> }> {
+async function fresh(): Promise<{ db: InchHollowDatabase; read: () => Promise<ProjectRows> }> {
   const db = new InchHollowDatabase(`undo-${count++}`);
   await storeOwn(db, bare(projectOf([await brick])));
   return { db, read: async () => inOrder((await loadProject(db, "s"))!) };
@@ -166,17 +167,19 @@ describe("undo, whatever was done", () => {
   });
 });
 
-describe("print facts", () => {
-  it("replace those of their printer, and a part that is gone does not come back", async () => {
+describe("results", () => {
+  it("outlive undo and a part's removal, and are no part of history", async () => {
     const { db, read } = await fresh();
-    const [brick] = (await read()).parts;
-    const changed = { ...brick.prints[0], perPlate: 77 };
-    await keepPrintFacts(db, "s", "brick", [changed]);
-    const after = (await read()).parts[0].prints;
-    expect(after.length).toBe(3);
-    expect(after.find((f) => f.printerId === changed.printerId)!.perPlate).toBe(77);
+    const given = await brick;
+    const row = (await read()).parts[0];
+    const request = printRequest(row, projectOf([]).scene.printers[0]);
+    await keepResults(db, [resultRow(request, given.prints[0], NOW)]);
+    await runCommand(db, "s", "part.set", { partId: "brick", copies: 9 }, NOW);
     await runCommand(db, "s", "part.delete", { partId: "brick" }, NOW);
-    await keepPrintFacts(db, "s", "brick", [changed]);
-    expect((await read()).parts).toEqual([]);
+    await undo(db, "s");
+    await undo(db, "s");
+    expect((await read()).parts).toEqual([row]);
+    expect((await findResults(db, [resultKey(request)], NOW))[0].value).toEqual(given.prints[0]);
+    expect(JSON.stringify(await db.history.toArray())).not.toContain("upWhy");
   });
 });

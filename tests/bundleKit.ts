@@ -1,6 +1,7 @@
 /** Bundles taken apart and put together again, by another zip library than the one under test. */
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
-import { contentHash, type Project } from "../core/project";
+import { contentHash, type Project, type ProjectRows } from "../core/project";
+import { rowsOf, withNamedOnly } from "../core/results";
 import { asFiles, readBundle, writeBundle, type Bundle, type Read, type Written } from "../store/bundle";
 import type { Result } from "../core/measure";
 
@@ -44,9 +45,15 @@ export async function tampered(bundle: Bundle, change: (doc: SceneDocument) => v
 }
 
 /** A bundle without files. */
-export const bare = (project: Project): Bundle => ({ project, meshes: new Map(), pictures: new Map() });
-export const withBytes = (project: Project, meshes: Map<string, Uint8Array>): Bundle => ({
-  project,
+/** A scene as it is stored, whichever of the two was given. */
+export const stored = (project: Project | ProjectRows): ProjectRows => ("unread" in project ? rowsOf(project) : project);
+
+export const bare = (project: Project | ProjectRows): Bundle => ({ project: stored(project), meshes: new Map(), pictures: new Map() });
+export const withBytes = (project: Project | ProjectRows, meshes: Map<string, Uint8Array>): Bundle => ({
+  project: stored(project),
   meshes: asFiles(meshes),
   pictures: new Map(),
 });
+
+/** What a scene's file carries of the workshop. */
+export const namedOnly = withNamedOnly;

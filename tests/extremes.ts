@@ -2,8 +2,8 @@
  * Every field of a project at its own extremes. They are found by trying, not read off the schema: the least and the most that the judgement
  * of a whole project lets pass.
  */
-import type { Project } from "../core/project";
-import { faultsOf, rowProblem, type ListTable } from "../store/check";
+import type { ProjectRows } from "../core/project";
+import { faultsOf, rowProblem, type ProjectTable } from "../store/check";
 
 export type Path = (string | number)[];
 
@@ -15,7 +15,7 @@ const NUMBERS = [
 const LENGTHS = [5000, 4000, 1000, 600, 400, 300, 200, 120, 100, 64, 60, 40, 20, 10, 3, 1, 0];
 
 /** Fields that name something: another text would name nothing. */
-const NAMING = /(^|\.)(id|sceneId|partId|paintId|printerId|procedureId|within|hash|stepKey|format|code|key)$/;
+const NAMING = /(^|\.)(id|sceneId|partId|paintId|printerId|procedureId|toPartId|within|hash|stepKey|format|code|key)$/;
 
 const get = (root: unknown, path: Path): unknown => path.reduce((x: unknown, k) => (x as Record<string | number, unknown>)[k], root);
 export function set<T>(root: T, path: Path, value: unknown): T {
@@ -32,18 +32,19 @@ export function leaves(x: unknown, at: Path = []): Path[] {
 }
 
 /** Does its row stand as it is with this in it? */
-function fits(project: Project, path: Path, value: unknown): boolean {
-  const [table, row] = path;
-  return table === "scene"
-    ? rowProblem("scene", set(project.scene, path.slice(1), value)) === null
-    : rowProblem(table as ListTable, set(project[table as ListTable][row as number], path.slice(2), value)) === null;
+function fits(project: ProjectRows, path: Path, value: unknown): boolean {
+  // Rows of the workshop lie one deeper; the scene and the habits are rows by themselves.
+  const depth = path[0] === "workshop" ? 1 : 0;
+  const table = path[depth] as ProjectTable;
+  const row = depth + (table === "scene" || table === "habits" ? 1 : 2);
+  return rowProblem(table, set(get(project, path.slice(0, row)) as object, path.slice(row), value)) === null;
 }
 
 /**
  * What a field may be at the least, or at the most: what is allowed lies in one stretch round what it is now, so it is halved.
  * @returns undefined for a text of which only some words are allowed
  */
-export function extreme(project: Project, path: Path, which: "least" | "most"): unknown {
+export function extreme(project: ProjectRows, path: Path, which: "least" | "most"): unknown {
   const now = get(project, path);
   const ladder: unknown[] =
     typeof now === "number"
@@ -63,7 +64,7 @@ export function extreme(project: Project, path: Path, which: "least" | "most"): 
 }
 
 /** A project with every field under `prefix` at its extreme, as far as they go together. */
-export function allExtreme(project: Project, which: "least" | "most", wanted: (path: string) => boolean = () => true): Project {
+export function allExtreme(project: ProjectRows, which: "least" | "most", wanted: (path: string) => boolean = () => true): ProjectRows {
   let out = project;
   for (const path of leaves(project)) {
     if (!wanted(path.join("."))) continue;

@@ -1,7 +1,8 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts } from "../core/print";
-import { contentHash, type Part, type Project } from "../core/project";
+import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
+import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
 import { block, coat, print, projectOf, record, sizePart, THURSDAY } from "./sampleProject";
 
@@ -22,6 +23,7 @@ export async function fullProject(): Promise<Full> {
     fileName: "brick.stl",
     unit: "mm",
     unitReason: "as it came",
+    warnings: [{ code: "stl.note", message: "a note", count: 2 }],
     report: {
       ...report,
       places: [{ code: "open", at: [0, 0, 0], count: 1 }],
@@ -51,12 +53,12 @@ export async function fullProject(): Promise<Full> {
     materials: [{ surface: "wall", material: "brick" }],
     differs: { fidelity: "replica", handling: "weekly", finish: "display", viewingDistanceMm: 600 },
     versions: [{ source: { kind: "typed", sizeMm: [40, 30, 20], shell: true }, factor: 1, at: 1, note: "first" }],
-    prints: GENERIC_PRINTERS.map((p) => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1)),
+    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1), printerId: p.id })),
     work: [
       print("large-filament", { typed: { timeS: 7200, massG: 30, text: "2 h, 30 g" } }),
       { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
       coat("c", "primer", "spray", 2),
-      { id: "g", kind: "glue", glueId: "instant-gel", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
+      { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
       { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: "kept" },
     ],
@@ -86,8 +88,17 @@ export async function fullProject(): Promise<Full> {
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },
   );
-  project.procedures.push({ id: "kept", sceneId: "s", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
+  project.procedures.push({ id: "kept", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
   return { project, meshes: new Map([[hash, bytes]]) };
+}
+
+/** A scene as it is opened, every mesh taken for the one that is known: what is changed in these tests are the rows. */
+export function joinedAs(rows: ProjectRows, { source, prints }: Part): Project {
+  if (source.kind !== "mesh") throw new Error("no mesh");
+  const { report, outsideMm2 } = source;
+  const lookup = ((r: ResultRequest) =>
+    r.kind === "mesh" ? { report, outsideMm2 } : r.kind === "print" ? { ...prints[0], factor: r.inputs.factor } : undefined) as Lookup;
+  return joinProject(rows, lookup);
 }
 
 /** Another scene, which nothing that is done to the first may touch. */
@@ -96,6 +107,5 @@ export const victim = (): Project => {
   return {
     ...other,
     scene: { ...other.scene, id: "victim", name: "Somebody else's" },
-    paints: other.paints.map((p) => ({ ...p, sceneId: "victim" })),
   };
 };

@@ -1,7 +1,7 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, coneMesh, reportMesh, type Mesh } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts } from "../core/print";
-import { PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
+import { HABIT_DEFAULTS, PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
 
@@ -27,6 +27,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
       fileName: `${id}.stl`,
       unit: "mm",
       unitReason: "",
+      warnings: [],
       report,
       outsideMm2: report.areaMm2 * 0.7,
       walls: null,
@@ -36,7 +37,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
     goodBefore: 0,
     failedBefore: 0,
     work,
-    prints: GENERIC_PRINTERS.map((p) => printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1)),
+    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1), printerId: p.id })),
     notes: "",
     order: 1,
     ...more,
@@ -103,7 +104,6 @@ export const record = (partId: string, stepKey: string, more: Partial<StepRecord
 export function projectOf(parts: Part[], records: StepRecord[] = [], more: Partial<Project["scene"]> = {}): Project {
   const paint = (id: string, name: string, family: Project["paints"][0]["family"]): Project["paints"][0] => ({
     id,
-    sceneId: "s",
     name,
     hex: "#808080",
     family,
@@ -122,11 +122,13 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
       printers: GENERIC_PRINTERS.map((p) => structuredClone(p)),
       evenings: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" })),
       timeZone: "Europe/Berlin",
+      ownThings: [],
       readyBy: null,
       createdAt: 0,
       ...more,
     },
     parts,
+    unread: [],
     paints: [
       paint("primer", "Grey primer", "water primer"),
       paint("brown", "Brown", "water acrylic"),
@@ -136,6 +138,7 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
       paint("matt", "Water matt", "water varnish"),
     ],
     procedures: [],
+    habits: structuredClone(HABIT_DEFAULTS),
     records,
   };
 }

@@ -102,6 +102,12 @@ async function takeBack(sceneId: string, direction: "undo" | "redo", anyway: boo
   return askResult(async () => {
     const done: Replayed = await (direction === "undo" ? undo : redo)(db, sceneId, mine);
     if (done.kind === "nothing") return fail("undo.empty", NOTHING[direction]);
+    if (done.kind === "changed since")
+      return fail(
+        "undo.changed",
+        `“${done.label}” cannot be taken back by itself: a later change has altered the same (${done.field}). Take that back first, or set it by hand.`,
+      );
+    if (done.kind === "needed") return fail("undo.needed", `“${done.label}” cannot be taken back: ${done.why}. Nothing was changed.`);
     if (done.kind === "other window") return fail("undo.other", `The last change, “${done.label}”, was made in another window.`);
     return ok({ label: done.label, command: direction });
   });

@@ -2,8 +2,11 @@
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
 import { mendStoredScene } from "../../store/database";
+import { Refused } from "../../store/edit";
 import { newProject } from "../../store/newScene";
 import {
+  differencesOf,
+  keepCarried,
   listScenes,
   loadFiles,
   loadProject,
@@ -14,16 +17,27 @@ import {
   storeOwn,
   sweep,
   trashScene,
+  type Choices,
+  type Difference,
   type Swept,
 } from "../../store/projects";
 import { fail, ok, type Result } from "../../core/measure";
-import { isTimeZone, type Project, type Scene } from "../../core/project";
-import { runBundleJob, type BundleOptions } from "../../workers/bundle/client";
-import type { Packed } from "../../workers/bundle/protocol";
+import { isTimeZone, type Project, type ProjectRows, type SceneRow } from "../../core/project";
+import { joinProject, rowsOf, wantedOf, withNamedOnly } from "../../core/results";
+import { isWork } from "../../core/work";
+import { runJob } from "../../workers/client";
+import type { JobOptions } from "../../workers/pool";
+import type { Packed } from "../../workers/protocol";
+import { backupDue, restoreBackup, takeBackup, type Backup, type BackupWritten } from "../../store/backup";
+import { WORKSHOP } from "../../store/database";
+import { clearResults } from "../../store/results";
 import { ask, askResult, db, LONG_MS } from "./database.client";
+import { desk } from "./results.client";
 import { keep, kept } from "./kept";
 import { keepForGood } from "./storage.client";
 import { tellStored } from "./windows.client";
+
+export type BundleOptions = Pick<JobOptions, "onProgress" | "signal">;
 
 const LAST = "last-scene";
 
@@ -50,11 +64,15 @@ export async function resetDemo(): Promise<Result<string>> {
       "The demo scene cannot be fetched: the program's own server does not answer. Your scenes are not touched.",
     );
   }
-  const bundle = await runBundleJob("read", { file });
+  const bundle = await runJob("readBundle", { file });
   if (!bundle.ok) return bundle;
   const shifted = shiftTimes(bundle.value.project, Date.now() - DEMO_NOW);
-  const project = { ...shifted, scene: { ...shifted.scene, timeZone: localTimeZone() } };
-  const stored = await ask(() => storeOwn(db, { ...bundle.value, project }), LONG_MS);
+  const { workshop } = shifted;
+  const project = { ...shifted, workshop: { ...workshop, habits: { ...workshop.habits, timeZone: localTimeZone() } } };
+  const stored = await ask(async () => {
+    await keepCarried(db, bundle.value.results ?? [], Date.now(), true);
+    return storeOwn(db, { ...bundle.value, project });
+  }, LONG_MS);
   if (stored.ok) tellStored(stored.value);
   return stored;
 }
@@ -97,12 +115,28 @@ export interface Imported {
   missing: string[];
 }
 
+/** Asks which of two holds where the file and the workshop differ; null for neither: nothing is taken in. */
+export type AskChoices = (differences: Difference[]) => Promise<Choices | null>;
+
 /** Takes a saved scene in, beside what is there. */
-export async function importBundle(file: Blob, options: BundleOptions = {}): Promise<Result<Imported>> {
-  const bundle = await runBundleJob("read", { file }, options);
+export async function importBundle(file: Blob, options: BundleOptions, askChoices: AskChoices): Promise<Result<Imported>> {
+  const bundle = await runJob("readBundle", { file }, options);
   if (!bundle.ok) return bundle;
-  const stored = await ask(() => storeImported(db, bundle.value, nanoid(), DEMO_ID), LONG_MS);
+  const differ = await ask(() => differencesOf(db, bundle.value.project.workshop));
+  if (!differ.ok) return differ;
+  const choices = differ.value.length > 0 ? await askChoices(differ.value) : new Map();
+  if (choices === null) return fail("cancelled", "Nothing was taken in.");
+  const stored = await askResult(async () => {
+    try {
+      await keepCarried(db, bundle.value.results ?? [], Date.now(), false);
+      return ok(await storeImported(db, bundle.value, nanoid(), DEMO_ID, choices));
+    } catch (error) {
+      if (error instanceof Refused) return fail(error.code, error.message);
+      throw error;
+    }
+  }, LONG_MS);
   if (!stored.ok) return stored;
+  desk.tryAgain([...bundle.value.meshes.keys()]);
   tellStored(null);
   keepForGood();
   return ok({ sceneId: stored.value, missing: bundle.value.missing.map((m) => m.what) });
@@ -119,16 +153,18 @@ export async function packScene(
 ): Promise<Result<Packed & { name: string }>> {
   const read = await ask(async () => {
     const project = await loadProject(db, sceneId);
-    return project && { project, ...(await loadFiles(db, project)) };
+    return project && { project: withNamedOnly(project), ...(await loadFiles(db, project)) };
   });
-  const given = read.ok ? read.value : shown && { project: shown, meshes: new Map<string, Blob>(), pictures: new Map<string, Blob>() };
+  const given = read.ok
+    ? read.value
+    : shown && { project: withNamedOnly(rowsOf(shown)), meshes: new Map<string, Blob>(), pictures: new Map<string, Blob>() };
   if (!given) return read.ok ? fail("scene.gone", "That scene is no longer here.") : (read as Result<never>);
-  const packed = await runBundleJob("write", given, options);
+  const packed = await runJob("writeBundle", given, options);
   return packed.ok ? ok({ ...packed.value, name: given.project.scene.name }) : packed;
 }
 
 /** Every row of a scene as it is stored, for one that no bundle can hold. */
-export const rawScene = (sceneId: string): Promise<Result<Project | undefined>> => ask(() => loadProject(db, sceneId));
+export const rawScene = (sceneId: string): Promise<Result<ProjectRows | undefined>> => ask(() => loadProject(db, sceneId));
 
 export async function deleteScene(sceneId: string): Promise<Result<unknown>> {
   const done = await ask(() => trashScene(db, sceneId, Date.now()));
@@ -151,16 +187,77 @@ export async function removeScene(sceneId: string): Promise<Result<unknown>> {
 
 export const mendScene = (sceneId: string): Promise<Result<number>> => ask(() => mendStoredScene(db, sceneId), LONG_MS);
 
+/** Everything in one file. @returns the file; the moment of it is noted */
+export async function backUp(options: BundleOptions = {}): Promise<Result<BackupWritten>> {
+  const now = Date.now();
+  const taken = await ask(() => takeBackup(db, now), LONG_MS);
+  if (!taken.ok) return taken;
+  if (!taken.value) return fail("backup.nothing", "There is nothing to back up yet.");
+  const packed = await runJob("writeBackup", taken.value, options);
+  if (packed.ok) await ask(() => db.habits.update(WORKSHOP, { backupAt: now }));
+  return packed;
+}
+
+/** Puts everything as a backup says. @returns how to have it back as it was before */
+export async function restoreFrom(
+  file: Blob,
+  options: BundleOptions = {},
+): Promise<Result<{ backup: Backup; undo: () => Promise<Result<void>> }>> {
+  const read = await runJob("readBackup", { file }, options);
+  if (!read.ok) return read;
+  const before = await ask(() => takeBackup(db, Date.now()), LONG_MS);
+  if (!before.ok) return before;
+  const put = async (backup: Backup): Promise<Result<void>> => {
+    const done = await ask(() => restoreBackup(db, backup), LONG_MS);
+    desk.tryAgain([...backup.meshes.keys()]);
+    tellStored(null);
+    return done;
+  };
+  const done = await put(read.value);
+  return done.ok ? ok({ backup: read.value, undo: () => (before.value ? put(before.value) : Promise.resolve(done)) }) : done;
+}
+
+export const isBackupDue = (): Promise<Result<boolean>> => ask(() => backupDue(db, Date.now()));
+
+/** Lets go of all that was computed: nothing of it was said by anybody. */
+export async function clearAllResults(): Promise<Result<void>> {
+  const done = await ask(() => clearResults(db));
+  desk.forget();
+  return done;
+}
+
 export const sweepStore = (): Promise<Result<Swept>> => ask(() => sweep(db, Date.now()), LONG_MS);
 
 /** A scene with all its rows; undefined when it is not here, or was deleted. */
-export const openProject = (sceneId: string): Promise<Result<Project | undefined>> =>
+export const openProject = (sceneId: string): Promise<Result<ProjectRows | undefined>> =>
   ask(async () => ((await db.trash.get(sceneId)) ? undefined : loadProject(db, sceneId)));
 
-export const allScenes = (): Promise<Result<Scene[]>> => ask(() => listScenes(db));
+/** Scenes that are at work beside one: not at rest, not the demo. The demo stands by itself. */
+export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
+  if (scene.demo) return [];
+  const beside = await ask(async () => {
+    const at = (await listScenes(db)).filter((s) => s.id !== scene.id && !s.demo && !s.rests);
+    return Promise.all(at.map((s) => loadProject(db, s.id)));
+  });
+  // One that cannot be read, or whose rows nobody understands, is no reason not to open this one.
+  return beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];
+}
+
+/** Can what is stored of a scene be asked and joined? Rows of an older program may hold anything. */
+function isUnderstood(rows: ProjectRows): boolean {
+  try {
+    wantedOf(rows);
+    const { unread, parts } = joinProject(rows, () => undefined);
+    return [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
+  } catch {
+    return false;
+  }
+}
+
+export const allScenes = (): Promise<Result<SceneRow[]>> => ask(() => listScenes(db));
 
 /** What is dropped on the demo goes to a scene of the user's own: the demo stays what it was. */
-export async function sceneForNewPart(scene: Scene): Promise<Result<string>> {
+export async function sceneForNewPart(scene: SceneRow): Promise<Result<string>> {
   if (!scene.demo) return ok(scene.id);
   return askResult(async () => {
     const own = (await listScenes(db)).find((s) => !s.demo && !s.scaleAnswered);

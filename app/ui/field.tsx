@@ -19,8 +19,11 @@ interface ParsedFieldProps<T> {
    * meanwhile; what a list gained and lost is told against it.
    */
   onCommit: (value: T, text: string, over: string) => void | Promise<Result<unknown>>;
-  /** Told at every keystroke what the text would mean, for an answer that does not wait until the field is left. */
-  onReading?: (value: T | null) => void;
+  /**
+   * Told at every keystroke what the text would mean, or why it means nothing, for an answer that does not wait until the field is left;
+   * null once it is committed or taken back.
+   */
+  onReading?: (reading: Result<T> | null) => void;
   /** What was read, in words, shown while it is typed. Every field of lengths, times, masses, ratios and percentages has one. */
   readAs?: (value: T) => string;
   className?: string;
@@ -57,13 +60,15 @@ export function ParsedField<T>({
   const sent = useRef<string | null>(null);
   const shown = useRef(false);
   const reading = typed === null || typed === text ? null : parse(typed);
+  const settle = (): void => {
+    setTyped(null);
+    setWrong(null);
+    dropDraft(key);
+    onReading?.(null);
+  };
   const commit = (typed: string | null): void => {
     if (typed === null || sent.current === typed) return;
-    if (typed === text) {
-      dropDraft(key);
-      setWrong(null);
-      return setTyped(null);
-    }
+    if (typed === text) return settle();
     const parsed = parse(typed);
     if (!parsed.ok) {
       leaveDraft(key, typed, text);
@@ -75,7 +80,7 @@ export function ParsedField<T>({
     const answer = onCommit(parsed.value, typed, over);
     if (!answer) {
       sent.current = null;
-      return setTyped(null);
+      return settle();
     }
     void answer.then((done) => {
       const was = sent.current;
@@ -122,10 +127,7 @@ export function ParsedField<T>({
           if (typed === null) setOver(text);
           setTyped(e.target.value);
           setWrong(null);
-          if (onReading) {
-            const now = parse(e.target.value);
-            onReading(now.ok ? now.value : null);
-          }
+          onReading?.(e.target.value === text ? null : parse(e.target.value));
         }}
         onBlur={() => commit(typed)}
         onKeyDown={(e) => {
@@ -135,9 +137,7 @@ export function ParsedField<T>({
           }
           if (e.key === "Escape" && typed !== null) {
             e.stopPropagation();
-            setTyped(null);
-            setWrong(null);
-            dropDraft(key);
+            settle();
           }
         }}
       />

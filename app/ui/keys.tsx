@@ -22,7 +22,10 @@ function changed(): void {
 }
 
 const writesText = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) &&
+  // A tick takes no letters.
+  !(target instanceof HTMLInputElement && target.type === "checkbox");
 
 /** Call once, in the frame: hands key presses to the newest binding of that key. */
 export function useKeyboard(): void {

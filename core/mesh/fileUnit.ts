@@ -7,7 +7,6 @@ import { formatMm } from "../measure";
 /** Files that state their unit may state `um` and `ft` too. */
 export type FileUnit = "um" | "mm" | "cm" | "m" | "in" | "ft";
 export const FILE_UNIT_MM: Record<FileUnit, number> = { um: 0.001, mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 };
-const IF: Record<FileUnit, string> = { um: "micrometres", mm: "millimetres", cm: "centimetres", m: "metres", in: "inches", ft: "feet" };
 
 export interface MeshUnit {
   name: FileUnit;
@@ -24,19 +23,19 @@ export interface UnitQuestion {
 }
 
 /** Longest side, in file units, up to which another unit makes a likelier part. Common practice, no source. */
-const LIKELIER: { unit: FileUnit; upTo: number }[] = [
-  { unit: "cm", upTo: 2 },
-  { unit: "in", upTo: 8 },
-  { unit: "m", upTo: 0.5 },
+const LIKELIER: { unit: FileUnit; word: string; upTo: number }[] = [
+  { unit: "cm", word: "centimetres", upTo: 2 },
+  { unit: "in", word: "inches", upTo: 8 },
+  { unit: "m", word: "metres", upTo: 0.5 },
 ];
 
 export const UNSTATED: MeshUnit = { name: "mm", guessed: true, reason: "The file states no unit: taken as millimetres." };
 
 /** What to ask of a mesh in millimetres that states no unit. @param longestMm its longest side; undefined when there is nothing to ask */
 export function unitQuestion(longestMm: number): UnitQuestion | undefined {
-  const choices = LIKELIER.filter((l) => longestMm <= l.upTo).map(({ unit }) => {
+  const choices = LIKELIER.filter((l) => longestMm <= l.upTo).map(({ unit, word }) => {
     const mm = longestMm * FILE_UNIT_MM[unit];
-    return { unit, longestMm: mm, readAs: `${formatMm(mm)} if ${IF[unit]}` };
+    return { unit, longestMm: mm, readAs: `${formatMm(mm)} if ${word}` };
   });
   return choices.length === 0
     ? undefined

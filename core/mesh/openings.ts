@@ -33,6 +33,8 @@ const LEAST_FACING = 0.03;
 const MOST_DIRECTIONS = 8;
 /** Facets within this of upright belong to walls. */
 const UPRIGHT_SIN = 0.2;
+/** The largest are kept; a part with more has a pattern in its walls. */
+export const MOST_OPENINGS = 40;
 /** An opening is at least so many cells wide and high. */
 const LEAST_CELLS = 4;
 /** Share of its rim that the wall must make. */
@@ -47,7 +49,7 @@ export function findOpenings(mesh: Mesh): Opening[] {
     .flatMap((deg) => openingsFrom(mesh, deg, floor))
     .sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm)
     .filter((o, i, all) => !all.slice(0, i).some((other) => sameOpening(o, other)))
-    .slice(0, 40);
+    .slice(0, MOST_OPENINGS);
 }
 
 /** One hole seen from both faces of its wall. */
@@ -74,13 +76,12 @@ function facings(mesh: Mesh): number[] {
     total += areasMm2[t];
   }
   // A direction at the edge of a bin falls into two: neighbours are taken together.
-  const out: { deg: number; area: number }[] = [];
-  const left = area.slice();
+  const out: number[] = [];
   for (let round = 0; round < MOST_DIRECTIONS; round++) {
     let best = -1,
       most = 0;
     for (let b = 0; b < bins; b++) {
-      const sum = left[b] + left[(b + 1) % bins];
+      const sum = area[b] + area[(b + 1) % bins];
       if (sum > most) {
         most = sum;
         best = b;
@@ -88,10 +89,10 @@ function facings(mesh: Mesh): number[] {
     }
     if (best < 0 || most < total * LEAST_FACING) break;
     const next = (best + 1) % bins;
-    out.push({ deg: (Math.atan2(y[best] + y[next], x[best] + x[next]) * 180) / Math.PI, area: most });
-    left[best] = left[next] = 0;
+    out.push((Math.atan2(y[best] + y[next], x[best] + x[next]) * 180) / Math.PI);
+    for (const spent of [x, y, area]) spent[best] = spent[next] = 0;
   }
-  return out.map((o) => o.deg);
+  return out;
 }
 
 function openingsFrom(mesh: Mesh, facesDeg: number, floor: number): Opening[] {

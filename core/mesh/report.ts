@@ -9,7 +9,7 @@ import { shellsOf, type Shells } from "./shells";
 import { shellSum, solidVolume, type SolidVolume } from "./solid";
 import { buildTopology, type Topology } from "./topology";
 
-interface MeshWarning {
+export interface MeshWarning {
   code: string;
   message: string;
   count?: number;

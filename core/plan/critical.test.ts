@@ -20,6 +20,9 @@ const step = (key: string, handsOnS: number, after: string[], more: Partial<Step
   clears: 0,
   plates: 1,
   counts: 0,
+  pieces: 1,
+  rests: {},
+  needs: [],
   ...more,
 });
 

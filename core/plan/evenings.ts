@@ -10,23 +10,38 @@ export interface Stretch {
   to: number;
 }
 
-const atWallClock = (day: TZDate, time: string, timeZone: string): number => {
-  const [h, m] = time.split(":").map(Number);
-  return new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), h, m, 0, timeZone).getTime();
-};
+/** Moments of wall-clock times: the same days are asked for at every turn of the plan, and each takes the time zone's whole history. */
+const moments = new Map<string, number>();
+/** A few years of evenings and nights. */
+const MOST_MOMENTS = 10_000;
+
+/** @param day days since 1970 of a calendar day */
+function atWallClock(day: number, time: string, timeZone: string): number {
+  const key = `${timeZone} ${day} ${time}`;
+  let at = moments.get(key);
+  if (at === undefined) {
+    const date = new Date(day * 86_400_000);
+    const [h, m] = time.split(":").map(Number);
+    at = new TZDate(date.getUTCFullYear(), date.getUTCMonth(), date.getUTCDate(), h, m, 0, timeZone).getTime();
+    if (moments.size >= MOST_MOMENTS) moments.clear();
+    moments.set(key, at);
+  }
+  return at;
+}
 
 /** The next `days` days of evenings from `now` on; the one that is running begins now. An end before the start means past midnight. */
 export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone: string, days: number): Stretch[] {
   const out: Stretch[] = [];
-  const today = new TZDate(now, timeZone);
-  for (let d = -1; d < days; d++) {
-    const day = new TZDate(today.getFullYear(), today.getMonth(), today.getDate() + d, 12, 0, 0, timeZone);
+  const here = new TZDate(now, timeZone);
+  const today = Math.round(Date.UTC(here.getFullYear(), here.getMonth(), here.getDate()) / 86_400_000);
+  for (let day = today - 1; day < today + days; day++) {
+    // The first of January 1970 was a Thursday.
+    const weekday = (((day + 4) % 7) + 7) % 7;
     for (const e of evenings) {
-      if (e.weekday !== day.getDay()) continue;
+      if (e.weekday !== weekday) continue;
       const from = atWallClock(day, e.from, timeZone);
       let to = atWallClock(day, e.to, timeZone);
-      if (to <= from)
-        to = atWallClock(new TZDate(day.getFullYear(), day.getMonth(), day.getDate() + 1, 12, 0, 0, timeZone), e.to, timeZone);
+      if (to <= from) to = atWallClock(day + 1, e.to, timeZone);
       if (to > now) out.push({ from: Math.max(from, now), to });
     }
   }

@@ -3,6 +3,7 @@ export * from "./coatDates";
 export * from "./evenings";
 export * from "./ownPrints";
 export * from "./schedule";
+export * from "./sessions";
 export * from "./stack";
 export * from "./status";
 export * from "./steps";

@@ -2,36 +2,43 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkStack } from "../coat";
 import { boxMesh, reportMesh } from "../mesh";
-import { estimateResin, GENERIC_PRINTERS, plateTimeS, profileText, PRINT_VERSION, type PrintFacts, type ResinPrinter } from "../print";
-import { PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../project";
+import { estimateResin, GENERIC_PRINTERS, plateTimeS, type ResinPrinter } from "../print";
+import {
+  HABIT_DEFAULTS,
+  PART_DEFAULTS,
+  SCENE_DEFAULTS,
+  type Part,
+  type PrinterFacts,
+  type Project,
+  type StepRecord,
+  type WorkItem,
+} from "../project";
 import { figureScale } from "../scale";
 import {
   chanceBy,
   eveningsFrom,
-  nightsBetween,
-  ownPrintRatios,
-  stackOfPart,
-  withDates,
+  failuresOf,
   finishChance,
   goodCount,
   isNight,
+  nightsBetween,
+  ownPrintRatios,
   schedule,
+  seededRandom,
+  stackOfPart,
   stepsOfPart,
   stepsOfProject,
-  seededRandom,
   stepStates,
   tonight,
-  failuresOf,
+  withDates,
   type Step,
 } from "./index";
 
 const resin = GENERIC_PRINTERS[2] as ResinPrinter;
 const report = reportMesh(boxMesh(12, 12, 12)).report;
-const facts: PrintFacts = {
+const facts: PrinterFacts = {
   printerId: "resin",
-  profile: profileText(resin),
   factor: 1,
-  version: PRINT_VERSION,
   up: "+z",
   upWhy: [],
   fits: true,
@@ -49,7 +56,17 @@ const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
   id: "crate",
   sceneId: "s",
   name: "Crate",
-  source: { kind: "mesh", hash: "h", fileName: "crate.stl", unit: "mm", unitReason: "", report, outsideMm2: 720, walls: null },
+  source: {
+    kind: "mesh",
+    hash: "h",
+    fileName: "crate.stl",
+    unit: "mm",
+    unitReason: "",
+    warnings: [],
+    report,
+    outsideMm2: 720,
+    walls: null,
+  },
   factor: 1,
   copies: 24,
   goodBefore: 0,
@@ -73,15 +90,18 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
     printers: [...GENERIC_PRINTERS],
     evenings: EVERY_EVENING,
     timeZone: "Europe/Berlin",
+    ownThings: [],
     readyBy: null,
     createdAt: 0,
   },
+  habits: HABIT_DEFAULTS,
   parts,
+  unread: [],
   procedures: [],
   records,
   paints: [
-    { id: "primer", sceneId: "s", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 },
-    { id: "green", sceneId: "s", name: "Green", hex: "#446644", family: "water acrylic", sheen: "matt", stockMl: 20 },
+    { id: "primer", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 },
+    { id: "green", name: "Green", hex: "#446644", family: "water acrylic", sheen: "matt", stockMl: 20 },
   ],
 });
 const record = (stepKey: string, more: Partial<StepRecord>): StepRecord => ({
@@ -119,6 +139,9 @@ const step = (key: string, after: string[]): Step => ({
   clears: 0,
   plates: 1,
   counts: 0,
+  pieces: 1,
+  rests: {},
+  needs: [],
 });
 // Thursday 8 January 2026, 19:10 in Berlin (18:10 UTC).
 const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
@@ -228,8 +251,8 @@ describe("steps of a part", () => {
   });
   it("a coat waits as long as the coat check asks of it and the next one", () => {
     const paints = [
-      { id: "earth", sceneId: "s", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
-      { id: "dirt", sceneId: "s", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "earth", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "dirt", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
     ];
     const work: WorkItem[] = [
       { id: "a", kind: "coat", paintId: "earth", method: "brush", coats: 2 },
@@ -245,6 +268,7 @@ describe("steps of a part", () => {
       id: "glue",
       kind: "glue",
       glueId: "instant-gel",
+      toPartId: "frame",
       to: "Frame",
       toMaterial: "resin print",
       gapMm: 0.1,
@@ -362,6 +386,9 @@ describe("the schedule", () => {
           clears: 0,
           plates: 1,
           counts: 0,
+          pieces: 1,
+          rests: {},
+          needs: [],
         }));
         const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 120);
         const s = schedule(steps, stepStates(steps, [], THURSDAY), evenings, THURSDAY);
@@ -445,8 +472,8 @@ describe("the chance to be ready", () => {
 describe("dates of coats", () => {
   it("are those of what is done and of the plan, and the plan keeps what the check asks", () => {
     const paints = [
-      { id: "earth", sceneId: "s", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
-      { id: "dirt", sceneId: "s", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "earth", name: "Earth", hex: "#665544", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 10 },
+      { id: "dirt", name: "Dirt", hex: "#221100", family: "enamel wash" as const, sheen: "matt" as const, stockMl: 10 },
     ];
     const part = crate([
       { id: "a", kind: "coat", paintId: "earth", method: "brush", coats: 1 },

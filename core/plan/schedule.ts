@@ -27,6 +27,7 @@ export interface Schedule {
   finish: number | null;
   /** Steps that found no evening. */
   unplaced: string[];
+  /** Of the open scene. */
   handsOnS: number;
   machineS: number;
 }
@@ -92,8 +93,10 @@ export function schedule(
     const state = states.get(step.key);
     if (!state || state.kind === "open" || state.kind === "blocked") {
       waiting.push(step);
-      handsOnS += step.handsOnS;
-      machineS += step.machineS;
+      if (step.scene === undefined) {
+        handsOnS += step.handsOnS;
+        machineS += step.machineS;
+      }
       continue;
     }
     if (state.kind === "running") {
@@ -127,7 +130,9 @@ export function schedule(
   const missing = new Map<string, number>();
   const followers = new Map<string, Step[]>();
   // Urgency and place in the list are looked up once, not at every comparison.
-  const entries = new Map(waiting.map((step, order): [string, Ready] => [step.key, { step, order, tail: tail.get(step.key) ?? 0 }]));
+  const entries = new Map(
+    waiting.map((step, order): [string, Ready] => [step.key, { step, order, tail: (tail.get(step.key) ?? 0) + (step.urgencyS ?? 0) }]),
+  );
   const ready = new TinyQueue<Ready>([], (a, b) => b.tail - a.tail || a.order - b.order);
   const parked = new Map<string, Step[]>();
   const offer = (s: Step): void => {
@@ -195,8 +200,10 @@ export function schedule(
     }
   }
   const unplaced = waiting.filter((s) => !placed.has(s.key)).map((s) => s.key);
-  const finish = slots.reduce((latest, s) => Math.max(latest, s.free), now);
-  return { slots, unplaced, handsOnS, machineS, finish: unplaced.length ? null : finish };
+  // Of the scene that is open: what others still need is no part of its date.
+  const own = (step: Step | undefined): boolean => step !== undefined && step.scene === undefined;
+  const finish = slots.reduce((latest, s) => (own(s.step) ? Math.max(latest, s.free) : latest), now);
+  return { slots, unplaced, handsOnS, machineS, finish: unplaced.some((key) => own(byKey.get(key))) ? null : finish };
 
   function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
     const hands = find(from, step.handsOnS * 1000);

@@ -6,7 +6,8 @@ import type { Project } from "../project";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
 import { schedule, tails, type Schedule, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
-import { stepsOfProject, type Step } from "./steps";
+import { goesOf, type Go } from "./sessions";
+import { stepsOfScenes, type Step } from "./steps";
 
 export interface Offer {
   step: Step;
@@ -26,12 +27,30 @@ export interface Clock {
   share: number;
 }
 
+/** What somebody has at hand tonight. */
+export interface AtHand {
+  minutes: number;
+  /** A place where spraying is allowed. */
+  spray: boolean;
+  /** The airbrush is set up. */
+  airbrush: boolean;
+}
+
 export interface Tonight {
   now: number;
   offers: Offer[];
+  /** The same offers as goes at the bench: one stage through all pieces. */
+  sessions: Go[];
+  /** The plate to start before bed. */
+  beforeBed: Offer | null;
   clocks: Clock[];
+  /** Over all scenes that are at work: one pair of hands, one set of printers. */
   schedule: Schedule;
+  /** Of the open scene. */
   steps: Step[];
+  /** Of every scene that does not rest. */
+  all: Step[];
+  /** Of every scene's steps, by their keys. */
   states: Map<string, StepState>;
   nights: Stretch[];
   asleep: boolean;
@@ -45,15 +64,48 @@ export interface Tonight {
 
 const HORIZON_DAYS = 240;
 
+/** Steps of all scenes and where each stands. */
+function standing(project: Project, others: readonly Project[], now: number): { steps: Step[]; states: Map<string, StepState> } {
+  const steps = stepsOfScenes(project, others, now);
+  const states = stepStates(
+    steps.filter((s) => !s.scene),
+    project.records,
+    now,
+  );
+  for (const other of others) {
+    const { id } = other.scene;
+    const prefix = `${id}:`;
+    const records = other.records.map((r) => ({ ...r, stepKey: prefix + r.stepKey }));
+    for (const [key, state] of stepStates(
+      steps.filter((s) => s.scene?.id === id),
+      records,
+      now,
+    ))
+      states.set(key, state);
+  }
+  return { steps, states };
+}
+
+/** What runs, sets or is in hand goes on though its scene rests, and a plate that was started is to be cleared. */
+const isUnderWay = (step: Step, states: ReadonlyMap<string, StepState>): boolean =>
+  !["open", "blocked"].includes(states.get(step.key)!.kind) ||
+  (step.clears > 0 && step.after.some((key) => ["running", "done"].includes(states.get(key)?.kind ?? "")));
+
+/** Everything is at hand, for whoever was not asked. */
+const ALL_AT_HAND = { spray: true, airbrush: true };
+
 /**
- * @param minutes the time at hand
+ * @param atHand the time at hand in minutes, and what else is
  * @param awake the user says so: at night nothing is offered otherwise
+ * @param others scenes that are at work beside the open one
  */
-export function tonight(project: Project, now: number, minutes: number, awake = false): Tonight {
-  const steps = stepsOfProject(project);
-  const states = stepStates(steps, project.records, now);
+export function tonight(project: Project, now: number, atHand: number | AtHand, awake = false, others: readonly Project[] = []): Tonight {
+  const have = typeof atHand === "number" ? { minutes: atHand, ...ALL_AT_HAND } : atHand;
+  const { steps, states } = standing(project, others, now);
   const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
-  const plan = schedule(steps, states, evenings, now);
+  // Nothing of a scene that rests is planned or offered, the open one included.
+  const atWork = project.scene.rests ? steps.filter((s) => s.scene !== undefined || isUnderWay(s, states)) : steps;
+  const plan = schedule(atWork, states, evenings, now);
   // An evening that the user opened is open, also past bedtime.
   const inEvening = evenings.some((e) => e.from <= now && now < e.to);
   const asleep = !inEvening && isNight(now, project.scene.timeZone);
@@ -80,21 +132,27 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
   }
   clocks.sort((a, b) => a.until - b.until);
 
-  const last = plan.slots.reduce((latest: number, s: Slot) => Math.max(latest, s.free), now);
+  const own = steps.filter((s) => !s.scene);
+  const ownSlots = plan.slots.filter((s) => !s.step.scene);
+  const last = ownSlots.reduce((latest: number, s: Slot) => Math.max(latest, s.free), now);
+  const offers = asleep && !awake ? [] : offersNow(atWork, states, have);
   return {
     now,
-    steps,
+    steps: own,
+    all: atWork,
+    sessions: goesOf(offers, have.minutes),
+    beforeBed: plateBeforeBed(offers),
     states,
     clocks,
     schedule: plan,
     asleep,
-    offers: asleep && !awake ? [] : offersNow(steps, states, minutes),
+    offers,
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone),
-    done: steps.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
+    done: own.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS,
     machineS: plan.machineS,
-    evenings: evenings.filter((e) => e.from < last && plan.slots.some((s) => s.hands.some((h) => h.from < e.to && h.to > e.from))).length,
-    finish: plan.finish,
+    evenings: evenings.filter((e) => e.from < last && ownSlots.some((s) => s.hands.some((h) => h.from < e.to && h.to > e.from))).length,
+    finish: project.scene.rests ? null : plan.finish,
   };
 }
 
@@ -102,9 +160,12 @@ export function tonight(project: Project, now: number, minutes: number, awake = 
 export const noTonight = (now: number): Tonight => ({
   now,
   offers: [],
+  sessions: [],
+  beforeBed: null,
   clocks: [],
   schedule: { slots: [], finish: null, unplaced: [], handsOnS: 0, machineS: 0 },
   steps: [],
+  all: [],
   states: new Map(),
   nights: [],
   asleep: false,
@@ -116,17 +177,22 @@ export const noTonight = (now: number): Tonight => ({
 });
 
 /** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */
-function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, minutes: number): Offer[] {
+function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, have: AtHand): Offer[] {
   const tail = tails(steps);
   const busy = heldPrinters(steps, states);
   const open = steps.filter(
-    (s) => states.get(s.key)?.kind === "open" && s.plates === 1 && !(s.machineS > 0 && s.printerId && busy.has(s.printerId)),
+    (s) =>
+      states.get(s.key)?.kind === "open" &&
+      s.plates === 1 &&
+      isAtHand(s, have) &&
+      !(s.machineS > 0 && s.printerId && busy.has(s.printerId)),
   );
   const followers = new Map<string, number>();
   for (const s of steps) for (const key of new Set(s.after)) followers.set(key, (followers.get(key) ?? 0) + 1);
-  const value = (s: Step): number => (tail.get(s.key) ?? 0) + (s.machineS > 0 ? 24 * 3600 : 0) + (s.clears > 0 ? 12 * 3600 : 0);
+  const value = (s: Step): number =>
+    (tail.get(s.key) ?? 0) + (s.urgencyS ?? 0) + (s.machineS > 0 ? 24 * 3600 : 0) + (s.clears > 0 ? 12 * 3600 : 0);
   open.sort((a, b) => value(b) - value(a));
-  let left = minutes * 60;
+  let left = have.minutes * 60;
   const claimed = new Set<string>();
   const offers: Offer[] = [];
   for (const step of open) {
@@ -144,6 +210,15 @@ function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState
   // What fits comes first; the order of worth stays inside both groups.
   return [...offers.filter((o) => o.fits), ...offers.filter((o) => !o.fits)];
 }
+
+const isAtHand = (step: Step, have: AtHand): boolean =>
+  (have.spray || !step.needs.includes("spray place")) && (have.airbrush || !step.needs.includes("airbrush"));
+
+/** The longest plate that can be started now: it runs while everybody sleeps. */
+const plateBeforeBed = (offers: readonly Offer[]): Offer | null =>
+  offers
+    .filter((o) => o.step.machineS > 0)
+    .reduce((best: Offer | null, o) => (best && best.step.machineS >= o.step.machineS ? best : o), null);
 
 function reason(step: Step, unlocks: number): string {
   if (step.machineS > 0) return "it prints while you do something else";

@@ -90,6 +90,17 @@ describe("spares", () => {
     expect(bad.goodShare).toBeCloseTo(25 / 30, 9);
     expect(bad.spares).toBeGreaterThan(clean.spares);
   });
+  it("many failures ask for as many as really suffice, and none where only mending the fault helps", async () => {
+    const poor = sparesFor(await crate({ failedBefore: 30 }), [], 40, 12);
+    // 9 of 40 with the prior: the least number, however far beyond twice the count.
+    expect(poor.spares).toBeGreaterThan(12);
+    expect(chanceOfAtLeast(6, 6 + poor.spares, { good: 9, failed: 31 })).toBeGreaterThanOrEqual(0.9);
+    expect(chanceOfAtLeast(6, 5 + poor.spares, { good: 9, failed: 31 })).toBeLessThan(0.9);
+    expect(sparesFor(await crate({ failedBefore: 2000 }), [], 40, 12)).toMatchObject({
+      spares: 0,
+      why: expect.stringContaining("too many fail"),
+    });
+  });
   it("crumbs get lost, a piece that takes a plate is printed again instead, and enough is enough", async () => {
     expect(sparesFor(await crate(), [], 12, 40).goodShare).toBeCloseTo(0.9 * 0.95, 9);
     expect(sparesFor(await crate({ copies: 2 }), [], 200, 1)).toMatchObject({ spares: 0, missing: 2 });

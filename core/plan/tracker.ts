@@ -3,8 +3,10 @@
  * print records say is counted; what happened without a step is tallied by hand, and the larger of the two holds.
  */
 import type { Part, Project, StepRecord } from "../project";
-import { failedCount, goodCount, stepsOfPart } from "./steps";
-import { stepStates } from "./status";
+import { kindOf, type Counted } from "../work";
+import { surroundingsOf } from "./stack";
+import { failedCount, goodCount, stepsOfPart, type Step } from "./steps";
+import { stepStates, type StepState } from "./status";
 
 export interface Track {
   needed: number;
@@ -21,20 +23,26 @@ export interface Track {
 
 export const TRACK_KEYS: (keyof Track)[] = ["needed", "printed", "good", "failed", "spare", "fitted", "primed", "painted", "placed"];
 
-export function trackOf(part: Part, project: Project, now: number): Track {
+/** @param known steps and where each stands, for whoever has the plan at hand */
+export function trackOf(
+  part: Part,
+  project: Project,
+  now: number,
+  known?: { steps: readonly Step[]; states: ReadonlyMap<string, StepState> },
+): Track {
   const good = goodCount(part, project.records),
     failed = failedCount(part, project.records);
   const made = part.source.kind === "scratch" ? Math.max(good, part.copies) : good;
-  const steps = stepsOfPart(part, project);
-  const states = stepStates(steps, project.records, now);
+  const steps = known ? known.steps.filter((s) => s.partId === part.id) : stepsOfPart(part, project);
+  const states = known ? known.states : stepStates(steps, project.records, now);
   const allDone = (items: Part["work"]): boolean =>
     items.length > 0 &&
     items.every((w) => {
       const mine = steps.filter((s) => s.itemId === w.id);
       return mine.length > 0 && mine.every((s) => states.get(s.key)?.kind === "done");
     });
-  const familyOf = (paintId: string): string => project.paints.find((p) => p.id === paintId)?.family ?? "";
-  const isPrimer = (w: Part["work"][number]): boolean => w.kind === "coat" && familyOf(w.paintId).endsWith("primer");
+  const at = surroundingsOf(project);
+  const counted = (as: Counted): Part["work"] => part.work.filter((w) => kindOf(w).counts(w, at) === as);
   const count = (done: boolean, tally: number): number => Math.min(made, Math.max(done ? made : 0, tally));
   return {
     needed: part.copies,
@@ -42,9 +50,9 @@ export function trackOf(part: Part, project: Project, now: number): Track {
     good,
     failed,
     spare: Math.max(0, made - part.copies),
-    fitted: count(allDone(part.work.filter((w) => w.kind === "glue")), part.tally.fitted),
-    primed: count(allDone(part.work.filter(isPrimer)), part.tally.primed),
-    painted: count(allDone(part.work.filter((w) => w.kind === "coat" && !isPrimer(w))), part.tally.painted),
+    fitted: count(allDone(counted("fitted")), part.tally.fitted),
+    primed: count(allDone(counted("primed")), part.tally.primed),
+    painted: count(allDone(counted("painted")), part.tally.painted),
     placed: Math.min(made, part.tally.placed),
   };
 }
@@ -77,6 +85,8 @@ const CRUMB_MM = 15;
 const LOST = 0.05;
 /** A piece that takes a plate of its own is printed again when it fails, not beforehand. */
 const ONE_BY_ONE = 1;
+/** Beyond so many spares a piece they are no answer. Common practice, no source. */
+const MOST_SPARES_EACH = 20;
 
 /**
  * How many spares to print along: the least number with which enough are good nine times in ten. The share of good prints is itself not
@@ -92,13 +102,16 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
   const goodShare = ((PRIOR.good + good) / weight) * (crumb ? 1 - LOST : 1);
   if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
   if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
-  // The chance rises with every spare: halved until one number is left.
+  const enough = (spares: number): boolean =>
+    chanceOfAtLeast(missing, missing + spares, { good: weight * goodShare, failed: weight * (1 - goodShare) }) >= SURE;
   let spares = 0,
-    most = Math.max(4, 2 * missing);
+    most = MOST_SPARES_EACH * missing;
+  if (!enough(most)) return { missing, spares: 0, goodShare, why: "too many fail for spares to help: find out why first" };
+  // The chance rises with every spare: halved until one number is left.
   while (spares < most) {
     const half = (spares + most) >> 1;
-    if (chanceOfAtLeast(missing, missing + half, { good: weight * goodShare, failed: weight * (1 - goodShare) }) < SURE) spares = half + 1;
-    else most = half;
+    if (enough(half)) most = half;
+    else spares = half + 1;
   }
   return {
     missing,

@@ -5,19 +5,15 @@ import type { Solids } from "../slice";
 import { estimateFdm, layersS, type PrintEstimate } from "./fdm";
 import { copiesPerPlate } from "./fit";
 import { waysUp } from "./orient";
-import type { Printer } from "./printers";
+import type { PrintProfile } from "./printers";
 import { estimateResin } from "./resin";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 5;
+export const PRINT_VERSION = 6;
 
 export interface PrintFacts {
-  printerId: string;
-  /** The profile the facts were made with, as text: an edited profile makes them stale. */
-  profile: string;
   /** Size the facts belong to (model ÷ file). */
   factor: number;
-  version: number;
   up: Up;
   /** Why this way up, in short clauses. */
   upWhy: string[];
@@ -45,7 +41,7 @@ export function printFacts(
   mesh: Mesh,
   topology: Topology,
   volumeMm3: number,
-  printer: Printer,
+  printer: PrintProfile,
   factor: number,
   up?: Up,
   onProgress?: OnProgress,
@@ -60,10 +56,7 @@ export function printFacts(
       ? estimateFdm(solids, turnUp(mesh, way.up), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
       : estimateResin(way.heightMm / storeys, volumeMm3, 1, printer, pieces);
   return {
-    printerId: printer.id,
-    profile: profileText(printer),
     factor,
-    version: PRINT_VERSION,
     up: way.up,
     upWhy: way.why,
     fits: way.fit.fits,
@@ -109,8 +102,6 @@ export function widened(facts: PrintFacts, other: PrintFacts): PrintFacts {
     one: { ...facts.one, timeS: both("timeS"), materialMm3: both("materialMm3"), massG: both("massG"), costMinor: both("costMinor") },
   };
 }
-
-export const profileText = (printer: Printer): string => JSON.stringify(printer);
 
 export interface Sum {
   value: number;

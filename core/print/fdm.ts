@@ -6,11 +6,11 @@
  * width; time follows from speeds per kind of line with trapezoid moves on the mean straight stretch. A mean chord of a
  * plane region is π·A/P (Cauchy, Crofton). Layers equal to the one below reuse its offset.
  */
-import { throwIfCancelled, type Assumption, type Figure, type OnProgress } from "../measure";
+import { rangedFigure, throwIfCancelled, type Assumption, type Figure, type OnProgress } from "../measure";
 import type { Mesh, Topology } from "../mesh";
 import { perimeterOf, regionOf, sliceMesh, type CrossSection, type LayerContours, type Solids } from "../slice";
 import { pathTimeS } from "./moves";
-import { overhangOf, SPACING_MM, type FilamentPrinter } from "./printers";
+import { overhangOf, SPACING_MM, type FilamentProfile } from "./printers";
 
 export interface PrintEstimate {
   process: "fdm" | "resin";
@@ -169,7 +169,7 @@ export function estimateFdm(
   solids: Solids,
   mesh: Mesh,
   topology: Topology,
-  printer: FilamentPrinter,
+  printer: FilamentProfile,
   onProgress?: OnProgress,
   signal?: AbortSignal,
 ): PrintEstimate {
@@ -305,7 +305,7 @@ export function estimateFdm(
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
   const costMinor = (massG / 1000) * printer.pricePerKgMinor;
   const profile: Assumption = {
-    text: `Speeds, acceleration and walls of the profile "${printer.name}"; edit them to match your machine.`,
+    text: "Speeds, acceleration and walls of the printer's profile; edit them to match your machine.",
     kind: "practice",
   };
   const support: Assumption = {
@@ -320,14 +320,8 @@ export function estimateFdm(
     { name: "infill", value: `${mm2(sums.infillMm2)} at ${Math.round(printer.infill * 100)} %` },
     { name: "support", value: `${Math.round(sums.supportMm3 / 100) / 10} cm³` },
   ];
-  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure => ({
-    value,
-    low: value * range.low,
-    high: value * range.high,
-    formula,
-    inputs,
-    assumptions,
-  });
+  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure =>
+    rangedFigure(value, range, { formula, inputs, assumptions });
   return {
     process: "fdm",
     layers: total,

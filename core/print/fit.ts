@@ -1,7 +1,7 @@
 /** Does a part fit a printer, how is it turned on the plate, how many copies fit, how many pieces if it does not. */
 import { polygonArea, polygonHull } from "d3";
 import { turnUp, type Mesh, type Up } from "../mesh";
-import { SPACING_MM, type Printer } from "./printers";
+import { SPACING_MM, type PrintProfile } from "./printers";
 
 /** Outline on the plate and height, mm, with one side up. */
 export interface Stance {
@@ -107,14 +107,14 @@ function turnedSides(hull: readonly [number, number][], turnDeg: number): [numbe
 }
 
 /** Usable build space: the bed less its margins; height less the support lift of resin. */
-export function usableMm(printer: Printer): [number, number, number] {
+export function usableMm(printer: PrintProfile): [number, number, number] {
   const [x, y, z] = printer.bedMm;
   const lift = printer.process === "resin" ? printer.supportLiftMm : 0;
   return [x - 2 * printer.marginMm, y - 2 * printer.marginMm, z - lift];
 }
 
 /** Tries turns of five degrees and keeps the one that reaches least beyond the plate. */
-export function fitOn(stance: Stance, printer: Printer): Fit {
+export function fitOn(stance: Stance, printer: PrintProfile): Fit {
   const usable = usableMm(printer);
   let best: Fit | undefined;
   for (let turnDeg = 0; turnDeg < 180; turnDeg += 5) {
@@ -131,7 +131,7 @@ export function fitOn(stance: Stance, printer: Printer): Fit {
 }
 
 /** Copies that fit one plate in a plain grid, in the turn that packs most; 0 when the part does not fit. */
-export function copiesPerPlate(stance: Stance, printer: Printer): number {
+export function copiesPerPlate(stance: Stance, printer: PrintProfile): number {
   const fit = fitOn(stance, printer);
   if (!fit.fits) return 0;
   const [ux, uy] = usableMm(printer);

@@ -6,7 +6,7 @@
 import { polygonArea, polygonHull } from "d3";
 import { boundsOf, facetsOf, turnUp, UPS, upRotation, type Mesh, type Up } from "../mesh";
 import { fitOn, stanceOf, type Fit, type Stance } from "./fit";
-import { overhangOf, type Printer } from "./printers";
+import { overhangOf, type PrintProfile } from "./printers";
 
 export interface StanceChoice {
   up: Up;
@@ -28,7 +28,7 @@ const TOUCHES_MM = 0.3;
 const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI) / 180) };
 
 /** All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height. */
-export function waysUp(mesh: Mesh, printer: Printer): StanceChoice[] {
+export function waysUp(mesh: Mesh, printer: PrintProfile): StanceChoice[] {
   const { positions: p, indices } = mesh;
   // A facet whose normal points further down than the limit from upright hangs over.
   const overhang = Math.sin((overhangOf(printer) * Math.PI) / 180);

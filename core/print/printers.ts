@@ -65,6 +65,19 @@ export interface ResinPrinter extends PrinterBase {
 
 export type Printer = FilamentPrinter | ResinPrinter;
 
+/** What of a printer its figures follow from: all but what it is called. */
+export type FilamentProfile = Omit<FilamentPrinter, "id" | "name">;
+export type ResinProfile = Omit<ResinPrinter, "id" | "name">;
+export type PrintProfile = FilamentProfile | ResinProfile;
+
+/** A printer without its name: what its figures are kept under, so that a rename loses none. */
+export function profileOf(printer: Printer): PrintProfile {
+  const profile: Partial<Printer> = { ...printer };
+  delete profile.id;
+  delete profile.name;
+  return profile as PrintProfile;
+}
+
 const FILAMENT: Omit<FilamentPrinter, "id" | "name" | "bedMm"> = {
   process: "fdm",
   marginMm: 5,

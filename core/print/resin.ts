@@ -2,20 +2,20 @@
  * Resin estimate. Time = bottom layers × (bottom exposure + lift cycle) + the others × (exposure + lift cycle);
  * it depends on the height and not on how many pieces share the plate. Arithmetic exact; values from the profile.
  */
-import { type Assumption, type Figure } from "../measure";
+import { rangedFigure, type Assumption, type Figure } from "../measure";
 import { layerCount } from "../slice";
 import type { PrintEstimate } from "./fdm";
-import type { ResinPrinter } from "./printers";
+import type { ResinProfile } from "./printers";
 
 /** One lift and return, with its rest, seconds. */
-export function liftCycleS(lift: ResinPrinter["lift"]): number {
+export function liftCycleS(lift: ResinProfile["lift"]): number {
   return (lift.distanceMm / lift.liftMmMin + lift.distanceMm / lift.retractMmMin) * 60 + lift.restS;
 }
 
 /** Seconds for a plate of `heightMm`, without the start. */
 export function resinTimeS(
   heightMm: number,
-  printer: Pick<ResinPrinter, "layerMm" | "bottomLayers" | "bottomExposureS" | "exposureS" | "lift">,
+  printer: Pick<ResinProfile, "layerMm" | "bottomLayers" | "bottomExposureS" | "exposureS" | "lift">,
 ): number {
   const layers = layerCount(heightMm, printer.layerMm);
   const bottom = Math.min(layers, printer.bottomLayers);
@@ -30,7 +30,7 @@ const RESIN_RANGE = { low: 0.85, high: 1.15 };
  * `copies` of a part of this height and volume on `plates` plates, each as high as this.
  * A part too tall for the machine is given piece by piece: its height is that of a piece, its plates are its pieces.
  */
-export function estimateResin(heightMm: number, volumeMm3: number, copies: number, printer: ResinPrinter, plates = 1): PrintEstimate {
+export function estimateResin(heightMm: number, volumeMm3: number, copies: number, printer: ResinProfile, plates = 1): PrintEstimate {
   const height = heightMm + printer.supportLiftMm;
   const layers = layerCount(height, printer.layerMm);
   const timeS = plates * (resinTimeS(height, printer) + printer.startS);
@@ -39,7 +39,7 @@ export function estimateResin(heightMm: number, volumeMm3: number, copies: numbe
   const massG = ((solid * (1 + printer.supportShare)) / 1000) * printer.curedDensityGCm3;
   const costMinor = (materialMm3 / 1e6) * printer.pricePerLitreMinor;
   const profile: Assumption = {
-    text: `Exposure and lift of the profile "${printer.name}"; take them from your resin's own sheet.`,
+    text: "Exposure and lift of the printer's profile; take them from your resin's own sheet.",
     kind: "typed",
   };
   const supports: Assumption = {
@@ -53,14 +53,8 @@ export function estimateResin(heightMm: number, volumeMm3: number, copies: numbe
     { name: "copies on the plate", value: String(copies) },
     ...(plates > 1 ? [{ name: "plates", value: String(plates) }] : []),
   ];
-  const ranged = (value: number, formula: string, assumptions: Assumption[]): Figure => ({
-    value,
-    low: value * RESIN_RANGE.low,
-    high: value * RESIN_RANGE.high,
-    formula,
-    inputs,
-    assumptions,
-  });
+  const ranged = (value: number, formula: string, assumptions: Assumption[]): Figure =>
+    rangedFigure(value, RESIN_RANGE, { formula, inputs, assumptions });
   return {
     process: "resin",
     layers,

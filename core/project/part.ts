@@ -2,8 +2,9 @@
 import { DOOR_MM, toModelMm, toRealMm } from "../scale";
 import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
 import type { Material } from "../joint";
-import { handsOnS, jobOf, PRINT_VERSION, profileText, type JobSum, type Printer, type PrintFacts, type Sum } from "../print";
-import type { Part, Scene, TypedEstimate } from "./types";
+import { handsOnS, jobOf, type JobSum, type Printer, type PrintFacts, type Sum } from "../print";
+import { workOf, type TypedEstimate } from "../work";
+import type { Part, PartRow, Scene } from "./types";
 
 /** Model size x, y, z in mm at the part's present factor. */
 export function partSizeMm(part: Part): [number, number, number] {
@@ -61,10 +62,10 @@ export function typedMesh(sizeMm: readonly [number, number, number], shell: bool
   return b.build();
 }
 
-export const materialOf = (part: Part, scene: Scene): Material => {
+/** What a part is made of: by its printer, or by hand. */
+export const materialOf = (part: Pick<PartRow, "source" | "work">, scene: Pick<Scene, "printers">): Material => {
   if (part.source.kind === "scratch") return part.source.material;
-  const print = part.work.find((w) => w.kind === "print");
-  const printer = scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : ""));
+  const printer = scene.printers.find((p) => p.id === chosenPrinter(part));
   return printer?.process === "resin" ? "resin print" : "filament print";
 };
 
@@ -75,16 +76,9 @@ export function doorFits(part: Part, scene: Scene): { fits: boolean; doorModelMm
   return { fits: heightMm >= doorModelMm * 1.1, doorModelMm, heightMm };
 }
 
-/** Facts of a printer for the part at its present size and the printer's present profile; undefined when they must be made anew. */
-export function printFactsOf(part: Part, printer: Printer): PrintFacts | undefined {
-  return part.prints.find(
-    (f) =>
-      f.printerId === printer.id &&
-      f.version === PRINT_VERSION &&
-      Math.abs(f.factor - part.factor) < 1e-9 &&
-      f.profile === profileText(printer),
-  );
-}
+/** What a printer says of the part at its present size; undefined while that is not known. */
+export const printFactsOf = (part: Part, printer: Printer): PrintFacts | undefined =>
+  part.prints.find((f) => f.printerId === printer.id && Math.abs(f.factor - part.factor) < 1e-9);
 
 export interface PrintOption {
   /** The user's own time and mass a plate; they win over the model, which stays in the facts. */
@@ -114,8 +108,7 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
     const facts = printFactsOf(part, printer);
     if (!facts) return [];
     const model = jobOf(facts, part.copies);
-    const print = part.work.find((w) => w.kind === "print" && w.printerId === printer.id);
-    const typed = print?.kind === "print" ? print.typed : null;
+    const typed = workOf(part.work, "print").find((w) => w.printerId === printer.id)?.typed ?? null;
     const job = typed ? typedJob(model, typed) : model;
     return [
       {
@@ -134,9 +127,15 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
   return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b) || volume(a) - volume(b));
 }
 
-/** The option that counts: the printer the user has chosen, or the best. */
+const chosenPrinter = (part: Pick<Part, "work">): string | undefined => workOf(part.work, "print")[0]?.printerId;
+
+/** The option that counts, wherever a part has one figure: the printer the user has chosen, or the best. */
 export function optionAtHand(part: Part, scene: Scene): PrintOption | undefined {
   const options = printOptions(part, scene);
-  const chosen = part.work.find((w) => w.kind === "print");
-  return options.find((o) => chosen?.kind === "print" && o.printer.id === chosen.printerId) ?? options[0];
+  const chosen = chosenPrinter(part);
+  return options.find((o) => o.printer.id === chosen) ?? options[0];
 }
+
+/** Its printer, before its hours are known too. */
+export const printerAtHand = (part: Part, scene: Scene): Printer | undefined =>
+  scene.printers.find((p) => p.id === chosenPrinter(part)) ?? printOptions(part, scene)[0]?.printer;

@@ -1,8 +1,19 @@
 /** How a part stands in its scene: choices, own scale, walls and gaps at any size, house standards. */
 import { describe, expect, it } from "vitest";
 import { block, meshPart, projectOf } from "../../tests/sampleProject";
-import { quantileShare, type WallFacts } from "../mesh";
-import { choicesOf, configurationsOf, houseFindings, impliedScale, narrowGaps, thinWalls, wallFloorMm, type Part } from "./index";
+import { quantileShare, type Opening, type WallFacts } from "../mesh";
+import {
+  choicesOf,
+  configurationsOf,
+  doorwayOf,
+  houseFindings,
+  impliedScale,
+  narrowGaps,
+  observationsOf,
+  thinWalls,
+  wallFloorMm,
+  type Part,
+} from "./index";
 
 /** Walls from 1 to 2 mm, evenly over the area; gaps from 0.2 mm on a tenth of it. */
 const walls: WallFacts = {
@@ -77,6 +88,52 @@ describe("its own scale", () => {
     expect(printed.mismatch.verdict).toBe("fits");
     expect(printed.inferred.ratio).toBeCloseTo(scene.scale.ratio, 1);
     expect(impliedScale(await part(), scene)).toBeUndefined();
+  });
+});
+
+describe("its own doorway", () => {
+  const door = (heightMm: number): Opening => ({
+    kind: "door",
+    widthMm: 15,
+    heightMm,
+    sillMm: 0,
+    marginMm: 0,
+    wallMm: 2,
+    at: [0, 0, heightMm / 2],
+    facesDeg: 0,
+  });
+  const withDoors = async (heights: number[], more: Partial<Part> = {}): Promise<Part> => {
+    const p = await part(more);
+    return { ...p, source: p.source.kind === "mesh" ? { ...p.source, walls: { ...walls, openings: heights.map(door) } } : p.source };
+  };
+  const picked = (id: string, ratio: number) => ({
+    id,
+    thing: id,
+    lowRealMm: 1000,
+    highRealMm: 1000,
+    fileMm: 1000 / ratio,
+    how: "picked" as const,
+  });
+
+  // A clear opening of 1.85 to 2.15 m: common practice, no source. 2000 ÷ 50 = 40 mm.
+  it("tells its scale where nothing was picked, at any size it is printed", async () => {
+    const { inferred } = impliedScale(await withDoors([40]), scene)!;
+    expect(inferred.low).toBeLessThan(50);
+    expect(inferred.high).toBeGreaterThan(50);
+    expect(impliedScale(await withDoors([40], { factor: 2 }), scene)!.inferred.ratio).toBeCloseTo(inferred.ratio / 2, 6);
+  });
+  it("is not known where the doors differ", async () => {
+    expect(doorwayOf(await withDoors([40, 60]))).toBeUndefined();
+    expect(impliedScale(await withDoors([40, 60]), scene)).toBeUndefined();
+  });
+  it("gives way to what was picked, and settles between two picks that contradict each other", async () => {
+    const against = await withDoors([40], { sightings: [picked("sill", 100)] });
+    expect(observationsOf(against).map((o) => o.thing)).toEqual(["sill"]);
+    const between = await withDoors([40], { sightings: [picked("sill", 100), picked("step", 50)] });
+    expect(impliedScale(between, scene)!.inferred.outliers).toEqual([0]);
+    const neither = await withDoors([40], { sightings: [picked("sill", 100), picked("step", 20)] });
+    expect(observationsOf(neither)).toHaveLength(2);
+    expect(impliedScale(neither, scene)).toBeUndefined();
   });
 });
 

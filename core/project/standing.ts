@@ -12,7 +12,7 @@ export function choicesOf(part: Part, scene: Scene): Choices {
 }
 
 /** What the user has picked or typed. */
-export const sightedIn = (part: Part): Observation[] =>
+const sightedIn = (part: Part): Observation[] =>
   part.sightings.map((s) => ({ thing: s.thing, lowRealMm: s.lowRealMm, highRealMm: s.highRealMm, modelMm: s.fileMm * part.factor }));
 
 /** Clear height of a doorway that a person walks through upright, mm: low cottages to modern ones. Common practice, no source. */

@@ -2,14 +2,14 @@
  * The shape of a project: one scene with its parts, its rack and its records. Plain data, stored as it is.
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
-import type { CoatFamily, CoatMethod } from "../coat";
-import type { GlueId, Material } from "../joint";
+import type { CoatFamily } from "../coat";
+import type { Material } from "../joint";
 import type { Money } from "../measure";
-import type { FileUnit, MeshReport, Up, WallFacts } from "../mesh";
+import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
-import type { SchoolId } from "../surface";
+import type { Rests, WorkItem } from "../work";
 
 export interface Evening {
   /** 0 = Sunday. */
@@ -24,6 +24,31 @@ interface SecondaryScale {
   use: "forced perspective" | "background";
 }
 
+/** How somebody works: one for the whole workshop. */
+export interface Habits {
+  id: "workshop";
+  evenings: Evening[];
+  /** IANA name, so that evenings keep their wall-clock time over a clock change. */
+  timeZone: string;
+  /** Of the room, for waits; what the coat tables assume until it was said. */
+  air: { airC: number; rh: number };
+  currency: string;
+  /** "local": what is usual where the browser says that one lives. */
+  paper: "local" | "a4" | "letter";
+  /** When a backup was last written, ms. */
+  backupAt: number | null;
+}
+
+/** What belongs to the workshop and not to one scene: scenes name it by id. */
+export interface Workshop {
+  printers: Printer[];
+  paints: Paint[];
+  procedures: Procedure[];
+  /** Known things that the user has added. */
+  things: RealThing[];
+  habits: Habits;
+}
+
 /** What a scene chooses once; a part may differ. */
 export interface Choices {
   fidelity: Fidelity;
@@ -32,7 +57,8 @@ export interface Choices {
   viewingDistanceMm: number;
 }
 
-export interface Scene {
+/** A scene as it is stored. */
+export interface SceneRow {
   id: string;
   name: string;
   demo: boolean;
@@ -50,46 +76,51 @@ export interface Scene {
   /** The dimension sheet of the real thing. */
   dimensions: RealDimension[];
   references: Reference[];
-  /** Known things that the user has added. */
-  ownThings: RealThing[];
-  printers: Printer[];
-  evenings: Evening[];
-  /** IANA name, so that evenings keep their wall-clock time over a clock change. */
-  timeZone: string;
   /** ISO date the scene is to be ready by, if any. */
   readyBy: string | null;
+  /** Which goes first where several scenes want the same evening: the smaller. */
+  rank: number;
+  /** Nothing of it is offered at Tonight. */
+  rests: boolean;
   createdAt: number;
 }
 
-export type PartSource =
-  | {
-      kind: "mesh";
-      hash: string;
-      fileName: string;
-      unit: FileUnit;
-      unitReason: string;
-      report: MeshReport;
-      outsideMm2: number;
-      walls: WallFacts | null;
-    }
+/** A scene with what it has of the workshop. */
+export interface Scene extends SceneRow, Pick<Habits, "evenings" | "timeZone"> {
+  printers: Printer[];
+  /** Known things that the user has added. */
+  ownThings: RealThing[];
+}
+
+/** A mesh as it was given: its file, and how that is to be read. */
+export interface SaidMesh {
+  kind: "mesh";
+  hash: string;
+  fileName: string;
+  unit: FileUnit;
+  unitReason: string;
+  /** What the reader of the file warned of: it cannot be found again in the mesh that is kept. */
+  warnings: MeshWarning[];
+}
+
+type SizeSource =
   /** A size from a shop page. */
   | { kind: "typed"; sizeMm: [number, number, number]; shell: boolean }
   /** Made by hand. */
   | { kind: "scratch"; sizeMm: [number, number, number]; material: Material };
 
-export interface TypedEstimate {
-  timeS: number;
-  massG: number;
-  text: string;
+/** Where a part comes from, as it was said. */
+export type SaidSource = SaidMesh | SizeSource;
+
+/** What is found in a mesh. */
+export interface MeshFound {
+  report: MeshReport;
+  /** What a brush reaches from outside, mm². */
+  outsideMm2: number;
 }
 
-export type WorkItem =
-  | { id: string; kind: "print"; printerId: string; up: Up; typed: TypedEstimate | null }
-  | { id: string; kind: "hide"; school: SchoolId; areaMm2: number; cuspMm: number; pitchMm: number; surface: string }
-  | { id: string; kind: "coat"; paintId: string; method: CoatMethod; coats: number }
-  | { id: string; kind: "glue"; glueId: GlueId; to: string; toMaterial: Material; gapMm: number; load: boolean }
-  | { id: string; kind: "ground"; recipeId: string; areaMm2: number; depthMm: number }
-  | { id: string; kind: "own"; title: string; handsOnS: number; waitS: number; family: CoatFamily | null; procedureId: string | null };
+/** The same with what was found in the mesh; walls come later than the rest. */
+export type PartSource = (SaidMesh & MeshFound & { walls: WallFacts | null }) | SizeSource;
 
 /** A length on the part whose real size is known: what its own scale is inferred from. */
 export interface Sighting {
@@ -104,7 +135,7 @@ export interface Sighting {
 
 /** What the part was before it was mended, replaced or reprinted with changes. */
 export interface PartVersion {
-  source: PartSource;
+  source: SaidSource;
   factor: number;
   at: number;
   note: string;
@@ -138,11 +169,12 @@ export interface OwnMeasures {
   groundHex: string | null;
 }
 
-export interface Part {
+/** A part as it is stored: what the user said of it, and nothing that could be computed. */
+export interface PartRow {
   id: string;
   sceneId: string;
   name: string;
-  source: PartSource;
+  source: SaidSource;
   /** Model size ÷ file size. */
   factor: number;
   copies: number;
@@ -150,8 +182,6 @@ export interface Part {
   goodBefore: number;
   failedBefore: number;
   work: WorkItem[];
-  /** What each printer says, kept so that sums and the schedule need no worker. */
-  prints: PrintFacts[];
   notes: string;
   order: number;
   group: string;
@@ -177,9 +207,23 @@ export interface Part {
   differs: Partial<Choices>;
 }
 
-export interface Paint {
+/** What one printer says of a part. */
+export type PrinterFacts = PrintFacts & { printerId: string };
+
+/** A part with what was found in its mesh and what each printer says of it: see core/results. */
+export interface Part extends Omit<PartRow, "source"> {
+  source: PartSource;
+  /** Of those printers only whose facts are there, for the part as it is now. */
+  prints: PrinterFacts[];
+}
+
+/** Made up for the demo: in another scene only where it is used. */
+interface OfTheDemo {
+  demo?: boolean;
+}
+
+export interface Paint extends OfTheDemo {
   id: string;
-  sceneId: string;
   name: string;
   hex: string;
   family: CoatFamily;
@@ -188,9 +232,8 @@ export interface Paint {
 }
 
 /** A user's own step, kept for other parts. */
-export interface Procedure {
+export interface Procedure extends OfTheDemo {
   id: string;
-  sceneId: string;
   title: string;
   handsOnS: number;
   waitS: number;
@@ -221,16 +264,30 @@ export interface StepRecord {
   good: number;
   failed: number;
   wentWrong: string;
+  /** What it rested on when it was begun: later edits of printer, paint or part do not change it. Records of older programs have none. */
+  rests?: Rests;
 }
 
-/** Everything of one scene but the meshes. */
+/** Everything of one scene that is stored, but the meshes. */
+export interface ProjectRows {
+  scene: SceneRow;
+  parts: PartRow[];
+  records: StepRecord[];
+  /** The workshop, or copies of what the scene names of it. */
+  workshop: Workshop;
+}
+
+/** A scene as it is reckoned with: its parts with what was found of them. */
 export interface Project {
   scene: Scene;
-  parts: Part[];
+  /** Those of the workshop that this scene shows. */
   paints: Paint[];
   procedures: Procedure[];
   records: StepRecord[];
+  habits: Habits;
+  parts: Part[];
+  /** Parts whose mesh is not measured yet: nothing can be said of them. */
+  unread: PartRow[];
 }
-
 /** Mesh files, or pictures, by content hash, as they were read. */
 export type MeshBlobs = Map<string, Uint8Array>;

@@ -3,10 +3,9 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   changeFactors,
-  fitAfter,
   contradicting,
+  fitAfter,
   inferRatio,
-  type Observation,
   judgeFeature,
   mismatch,
   naturalAt,
@@ -17,6 +16,7 @@ import {
   RAILWAY_SCALES,
   REAL_THINGS,
   STOCK,
+  type Observation,
 } from "./index";
 
 const thing = (name: string) => REAL_THINGS.find((t) => t.name === name)!;

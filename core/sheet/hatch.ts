@@ -57,7 +57,7 @@ export function hatchAreas(raster: ViewRaster, surfaceOf: Int32Array, wanted: re
 }
 
 /** Drops points that lie on the straight line between their neighbours. */
-function thin(ring: number[][]): number[][] {
+export function thin(ring: number[][]): number[][] {
   return ring.filter((q, i) => {
     const a = ring[(i + ring.length - 1) % ring.length],
       b = ring[(i + 1) % ring.length];

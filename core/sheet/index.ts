@@ -4,3 +4,4 @@ export * from "./onView";
 export * from "./sheet";
 export * from "./svg";
 export * from "./views";
+export * from "./outline";

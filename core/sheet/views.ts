@@ -31,7 +31,8 @@ export interface ViewRaster extends DepthRaster {
   name: ViewName;
 }
 
-const LONG_SIDE_PX = 440;
+/** Pixels of a view along the longest side of the mesh. */
+export const LONG_SIDE_PX = 440;
 const CREASE_COS = Math.cos((30 * Math.PI) / 180);
 /** The most edges that are drawn in a view: the longest ones. */
 const MOST_EDGES = 14000;

@@ -15,6 +15,8 @@ interface SchoolStage {
   leavesMm: number;
   /** The person's own time, s. */
   handsOnS: number;
+  /** Setting up that is in it, s. */
+  setUpS: number;
   /** Wait afterwards before the next stage, s. */
   waitS: number;
   /** Dry film added to every face, mm; negative is taken off. */
@@ -59,6 +61,7 @@ const thickCoat = (areaMm2: number, before: number, pitchMm: number, n: number):
     title: n === 1 ? "Thick base coat, 40 % matt medium, brushed into the lines" : "Thick base coat again, across the lines",
     leavesMm: afterCoat(before, r.solids, pitchMm, r.filmMm / r.solids),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    setUpS: r.setUpS,
     waitS: r.waitS,
     filmMm: r.filmMm,
     sanding: false,
@@ -72,6 +75,7 @@ const filler = (areaMm2: number, before: number, pitchMm: number): SchoolStage =
     title: "Filler primer, sprayed wet",
     leavesMm: afterCoat(before, r.solids, pitchMm, r.filmMm / r.solids),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    setUpS: r.setUpS,
     waitS: r.waitS,
     filmMm: r.filmMm,
     sanding: false,
@@ -87,6 +91,7 @@ const sand = (areaMm2: number, before: number, bare: boolean): SchoolStage => {
     title: `Sand ${bare ? "the bare plastic dry" : "wet"}, P${papers.join(", P")}, with a block`,
     leavesMm: afterSanding(before, papers[papers.length - 1]),
     handsOnS: r.setUpS + (areaMm2 / 100) * r.perCm2S,
+    setUpS: r.setUpS,
     waitS: r.waitS,
     filmMm: bare ? 0 : -0.02,
     sanding: true,

@@ -1,26 +1,26 @@
 import fc from "fast-check";
 import { shuffled, subdivided, together } from "../../tests/sameThing";
 import { describe, expect, it } from "vitest";
-import { buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh } from "../mesh";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh } from "../mesh";
 import {
   afterCoat,
   afterSanding,
-  coatOver,
   coatAmounts,
+  coatOver,
   fillAmounts,
   findSurfaces,
-  TRANSFER,
   GRAIN_UM,
   levellingShare,
   loopScar,
+  papersFor,
   planSchool,
   sandDown,
-  papersFor,
   sawTooth,
-  SMOOTH_ENOUGH_MM,
   seenAt,
+  SMOOTH_ENOUGH_MM,
   stepsOn,
   surfaceName,
+  TRANSFER,
 } from "./index";
 
 describe("layer steps (Dolenc & Mäkelä 1994)", () => {
@@ -215,6 +215,15 @@ describe("surfaces of a mesh", () => {
         .sort();
     expect(names(shuffled(mesh))).toEqual(names(mesh));
     expect(names(subdivided(mesh, 2))).toEqual(names(mesh));
+  });
+  it("numbers surfaces that are as large as each other alike, in whatever order the facets come", () => {
+    const cube = boxMesh(20, 20, 20);
+    const list = (m: Mesh): string[] => findSurfaces(m, buildTopology(m)).list.map(surfaceName);
+    const backwards = { positions: cube.positions, indices: cube.indices.slice() };
+    const n = cube.indices.length;
+    for (let t = 0; t < n; t += 3) backwards.indices.set(cube.indices.subarray(t, t + 3), n - 3 - t);
+    expect(list(backwards)).toEqual(list(cube));
+    expect(list(shuffled(cube))).toEqual(list(cube));
   });
   // Lateral area of a lying cylinder within 45° of straight down: a quarter (exact).
   it("a lying cylinder has a quarter of its side near level below", () => {

@@ -40,6 +40,8 @@ const SMALL_SHARE = 0.01;
 /** Slope bands of what curves, degrees from level. */
 const BANDS = [0.3, 8, 16, 35, 55, 80];
 const FACINGS: Facing[] = ["front", "right", "back", "left"];
+/** Areas that differ by less than this share of the whole are equal: facets are summed in single precision. */
+const SAME_AREA = 1e-6;
 /** Share of the whole area under which a surface is a scrap. */
 const LEAST_SHARE = 0.001;
 
@@ -132,9 +134,15 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
   }
   for (const u of bandUnits.values()) units[u].kind = slopeKind(units[u].slopeSum / units[u].area);
 
-  // The largest first: each joins a surface that prints like it, or begins one.
+  // The largest first: each joins a surface that prints like it, or begins one. Areas that are equal but for rounding are told apart by
+  // where they face and how steep they are, so that facets in another order give the same surfaces.
+  const largestFirst = (a: { area: number; unit: Unit }, b: { area: number; unit: Unit }): number =>
+    (Math.abs(a.area - b.area) > total * SAME_AREA ? b.area - a.area : 0) ||
+    a.unit.side - b.unit.side ||
+    Number(a.unit.under) - Number(b.unit.under) ||
+    Math.round(a.unit.slopeSum / a.unit.area) - Math.round(b.unit.slopeSum / b.unit.area);
   const groups: Unit[][] = [];
-  for (const unit of [...units].sort((a, b) => b.area - a.area)) {
+  for (const { unit } of units.map((u) => ({ unit: u, area: u.area })).sort(largestFirst)) {
     const own = unit.slopeSum / unit.area;
     const reach = unit.area < total * SMALL_SHARE ? SMALL_ALIKE_DEG : ALIKE_DEG;
     let best = -1,
@@ -152,9 +160,9 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
   }
   const sum = (group: Unit[], key: "area" | "slopeSum" | "triangles"): number => group.reduce((a, u) => a + u[key], 0);
   const list = groups
-    .map((group) => ({ group, area: sum(group, "area") }))
+    .map((group) => ({ group, unit: group[0], area: sum(group, "area") }))
     .filter((g) => g.area >= total * LEAST_SHARE)
-    .sort((a, b) => b.area - a.area)
+    .sort(largestFirst)
     .map(({ group, area }, id): Surface => {
       for (const u of group) u.surface = id;
       const [{ kind, under, side }] = group;

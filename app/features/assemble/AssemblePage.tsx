@@ -3,15 +3,18 @@ import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
 import { formatDuration, parseLength, readAsMm } from "~core/measure";
-import { materialOf, type Part, type Project, type WorkItem } from "~core/project";
+import { materialOf, type Part, type Project } from "~core/project";
+import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
+import { jointTo, workOf, type GlueWork } from "~core/work";
 import { Page, Section } from "~app/features/frame/Page";
+import { AtStage } from "~app/features/frame/AtStage";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { newId, useActions } from "~app/features/frame/scene";
-import { describeItem, IconButton } from "~app/features/parts/WorkList";
+import { useActions } from "~app/features/frame/scene";
+import { beginWork, describeItem, IconButton } from "~app/features/parts/WorkList";
 import { Choice, ParsedField } from "~app/ui/field";
 
-type Joint = Extract<WorkItem, { kind: "glue" }>;
+type Joint = GlueWork;
 
 export function AssemblePage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(
@@ -20,8 +23,8 @@ export function AssemblePage({ project }: { project: Project }) {
   );
   const { scene } = project;
   const { run } = useActions();
-  const joints = part?.work.filter((w): w is Joint => w.kind === "glue") ?? [];
-  const all = project.parts.flatMap((p) => p.work.filter((w): w is Joint => w.kind === "glue").map((j) => ({ part: p, joint: j })));
+  const joints = part ? workOf(part.work, "glue") : [];
+  const all = project.parts.flatMap((p) => workOf(p.work, "glue").map((j) => ({ part: p, joint: j })));
   return (
     <Page
       title={part ? `Joints of ${part.name}` : "Assemble"}
@@ -32,6 +35,7 @@ export function AssemblePage({ project }: { project: Project }) {
         { label: "joints", value: all.length },
       ]}
     >
+      <AtStage project={project} station="assemble" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
           With a part here, this finds a glue that suits the pair of materials, its open time and when it may be loaded. In the demo the
@@ -43,23 +47,10 @@ export function AssemblePage({ project }: { project: Project }) {
       {part && (
         <button
           className="btn mt-4"
-          onClick={() =>
-            run("work.add", {
-              partId: part.id,
-              at: part.work.length,
-              items: [
-                {
-                  id: newId(),
-                  kind: "glue",
-                  glueId: "instant-gel",
-                  to: project.parts.find((p) => p.id !== part.id)?.name ?? "Base",
-                  toMaterial: "filament print",
-                  gapMm: 0.1,
-                  load: false,
-                },
-              ],
-            })
-          }
+          onClick={() => {
+            const joint = beginWork("glue", part, project);
+            if (joint) void run("work.add", { partId: part.id, at: part.work.length, items: [joint] });
+          }}
         >
           Add a joint
         </button>
@@ -101,28 +92,32 @@ export function AssemblePage({ project }: { project: Project }) {
   );
 }
 
-const hasJoint = (p: Part): boolean => p.work.some((w) => w.kind === "glue");
+const hasJoint = (p: Part): boolean => workOf(p.work, "glue").length > 0;
 
 function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: Project }) {
   const { run } = useActions();
   const index = part.work.indexOf(joint);
-  const painted = part.work.slice(0, index).some((w) => w.kind === "coat");
+  const painted = workOf(part.work.slice(0, index), "coat").length > 0;
   const material = materialOf(part, project.scene);
   const choices = gluesFor({ a: material, b: joint.toMaterial, gapMm: joint.gapMm, load: joint.load, painted });
   const chosen = choices.find((c) => c.glue.id === joint.glueId);
   const set = (change: Partial<Joint>) => run("work.set", { partId: part.id, itemId: joint.id, change });
-  const targets = [...new Set([joint.to, ...project.parts.filter((p) => p.id !== part.id).map((p) => p.name), "Base"])];
+  const others = project.parts.filter((p) => p.id !== part.id);
+  const name = jointTo(joint, surroundingsOf(project));
   return (
-    <section aria-label={`Joint to ${joint.to}`} className="mt-4 border-t-[1.5px] border-ink pt-2">
+    <section aria-label={`Joint to ${name}`} className="mt-4 border-t-[1.5px] border-ink pt-2">
       <div className="grid items-end gap-3 tab:grid-cols-[1fr_1fr_8rem_auto_auto]">
         <Choice
           label="Glued to"
-          value={joint.to}
-          onChange={(to) => {
-            const target = project.parts.find((p) => p.name === to);
-            set({ to, toMaterial: target ? materialOf(target, project.scene) : joint.toMaterial });
+          value={joint.toPartId ?? ""}
+          onChange={(id) => {
+            const target = others.find((p) => p.id === id);
+            set(target ? { toPartId: id, to: target.name, toMaterial: materialOf(target, project.scene) } : { toPartId: null });
           }}
-          options={targets.map((t) => ({ value: t, label: t }))}
+          options={[
+            ...others.map((p) => ({ value: p.id, label: p.name })),
+            { value: "", label: joint.toPartId === null ? `${joint.to}, no part here` : "something that is no part here" },
+          ]}
         />
         <Choice
           label="which is of"

@@ -7,12 +7,22 @@ import { Suspense, useRef, useState } from "react";
 import { Await, Link, useNavigate, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Result } from "~core/measure";
-import type { Scene } from "~core/project";
+import type { SceneRow as StoredScene } from "~core/project";
 import { describeScale } from "~core/scale";
 import { TRASH_DAYS, type Trashed, type Usage } from "~store/projects";
 import type { AsideRow } from "~store/database";
 import { storeElsewhere, takeBackElsewhere, type Edited } from "~app/data/edits.client";
-import { bringBackScene, createScene, deleteScene, mendScene, rawScene, removeScene, resetDemo, sweepStore } from "~app/data/scenes.client";
+import {
+  bringBackScene,
+  clearAllResults,
+  createScene,
+  deleteScene,
+  mendScene,
+  rawScene,
+  removeScene,
+  resetDemo,
+  sweepStore,
+} from "~app/data/scenes.client";
 import type { Room } from "~app/data/storage.client";
 import { BundleProgress, useBundleWork, type BundleWork } from "~app/features/files/bundleWork";
 import { download, fileName } from "~app/features/files/download";
@@ -22,7 +32,7 @@ import { HatchDefs, hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 
 export interface BenchData {
-  scenes: Result<Scene[]>;
+  scenes: Result<StoredScene[]>;
   /** Label of each scene's last change, by id. */
   lastEdits: Record<string, string>;
   trash: Trashed[];
@@ -128,7 +138,7 @@ function useDoing(): <T>(work: () => Promise<Result<T>>, said?: (value: T) => st
   };
 }
 
-function SceneRow({ scene, lastEdit, work }: { scene: Scene; lastEdit: string | undefined; work: BundleWork }) {
+function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: string | undefined; work: BundleWork }) {
   const doing = useDoing();
   const { revalidate } = useRevalidator();
   // Ids of an older program may hold anything; the address takes them as they are.
@@ -295,9 +305,14 @@ type Weight = "said" | "reckoned" | "undo";
 const KINDS: { key: keyof Usage; label: string; weight: Weight; what: string }[] = [
   { key: "meshes", label: "Meshes", weight: "said", what: "said by you: the files of your parts, earlier versions too" },
   { key: "pictures", label: "Pictures", weight: "said", what: "said by you: photos and references" },
-  { key: "rows", label: "Scenes, parts, paints, records", weight: "said", what: "said by you, with the hours and walls reckoned from it" },
+  { key: "rows", label: "Scenes, parts, paints, records", weight: "said", what: "said by you" },
   { key: "undo", label: "Undo", weight: "undo", what: "what each row was before its last two hundred changes" },
-  { key: "sheets", label: "Drawn sheets", weight: "reckoned", what: "reckoned: drawn again when wanted" },
+  {
+    key: "results",
+    label: "Sizes, walls, hours, sheets",
+    weight: "reckoned",
+    what: "reckoned from what you said: computed again when wanted",
+  },
 ];
 
 const usedBytes = (usage: Usage): number => Object.values(usage).reduce((n: number, u: Usage["meshes"]) => n + u.bytes, 0);
@@ -345,18 +360,26 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
     <Section
       title="What takes how much"
       aside={
-        <button
-          className="btn"
-          onClick={() =>
-            void doing(sweepStore, (s) =>
-              s.files + s.sheets + s.scenes === 0
-                ? "Nothing lay about unnamed"
-                : `Swept: ${s.files} files and ${s.sheets} sheets that nothing names`,
-            )
-          }
-        >
-          Sweep out what nothing names
-        </button>
+        <span className="flex flex-wrap gap-2">
+          <button
+            className="btn"
+            onClick={() =>
+              void doing(sweepStore, (s) =>
+                s.files + s.results + s.scenes === 0
+                  ? "Nothing lay about unnamed"
+                  : `Swept: ${s.files} files and ${s.results} results that nothing names`,
+              )
+            }
+          >
+            Sweep out what nothing names
+          </button>
+          <button
+            className="btn"
+            onClick={() => void doing(clearAllResults, () => "All that was reckoned is cleared; it is reckoned again as it is wanted")}
+          >
+            Clear what was reckoned
+          </button>
+        </span>
       }
     >
       <Strip usage={usage} />

@@ -1,10 +1,10 @@
 /** Scenes and files: open another scene, begin one, save and open bundles, lists and calendar. */
-import { ok } from "~core/measure";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
+import { ok } from "~core/measure";
 import type { Tonight } from "~core/plan";
-import type { Project, Scene } from "~core/project";
+import type { Project, SceneRow } from "~core/project";
 import { describeScale } from "~core/scale";
 import { keep, kept } from "~app/data/kept";
 import { allScenes, createScene, resetDemoUndoably } from "~app/data/scenes.client";
@@ -26,7 +26,7 @@ export function Scenes({
   project: Project;
   model: Tonight;
 }) {
-  const [scenes, setScenes] = useState<Scene[]>([]);
+  const [scenes, setScenes] = useState<SceneRow[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [mark, setMark] = useState(() => kept(MARK) === "1");
   const work = useBundleWork();

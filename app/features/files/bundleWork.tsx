@@ -3,13 +3,16 @@ import { useCallback, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Problem, Result } from "~core/measure";
 import type { Project } from "~core/project";
-import { importBundle, packScene } from "~app/data/scenes.client";
-import type { BundleOptions } from "~workers/bundle/client";
+import { importBundle, packScene, type AskChoices, type BundleOptions } from "~app/data/scenes.client";
+import type { Choices, Difference } from "~store/projects";
+import { SideBySide } from "./SideBySide";
 import { download, fileName } from "./download";
 
 export interface BundleWork {
   state: { what: string; fraction: number; phase: string } | null;
   problem: Problem | null;
+  /** The file and the workshop differ: which holds is asked. */
+  asking: { differences: Difference[]; answer: (choices: Choices | null) => void } | null;
   cancel: () => void;
   /** Saves a scene as a file. `shown`: what the page holds, for a store that cannot be read. */
   save: (sceneId: string, name: string, shown: Project | null) => Promise<void>;
@@ -33,6 +36,20 @@ export function useBundleWork(): BundleWork {
     if (result.problem.code !== "cancelled") setProblem(result.problem);
     return null;
   }, []);
+  const [asking, setAsking] = useState<BundleWork["asking"]>(null);
+  const askChoices = useCallback<AskChoices>(
+    (differences) =>
+      new Promise((resolve) => {
+        setAsking({
+          differences,
+          answer: (choices) => {
+            setAsking(null);
+            resolve(choices);
+          },
+        });
+      }),
+    [],
+  );
   const save = useCallback(
     async (sceneId: string, name: string, shown: Project | null): Promise<void> => {
       const packed = await doing(`Saving ${name}`, (options) => packScene(sceneId, shown, options));
@@ -54,22 +71,23 @@ export function useBundleWork(): BundleWork {
   );
   const open = useCallback(
     async (file: File): Promise<string | null> => {
-      const done = await doing(`Opening ${file.name}`, (options) => importBundle(file, options));
+      const done = await doing(`Opening ${file.name}`, (options) => importBundle(file, options, askChoices));
       if (!done) return null;
       if (done.missing.length)
         toast(`Taken in. It came without ${done.missing.slice(0, 3).join(", ")}${done.missing.length > 3 ? " and more" : ""}.`);
       return done.sceneId;
     },
-    [doing],
+    [doing, askChoices],
   );
-  return { state, problem, save, open, cancel: () => stop.current?.abort() };
+  return { state, problem, asking, save, open, cancel: () => stop.current?.abort() };
 }
 
 /** How far it is, a way to stop it, and what went wrong. */
 export function BundleProgress({ work }: { work: BundleWork }) {
-  const { state, problem } = work;
+  const { state, problem, asking } = work;
   return (
     <>
+      {asking && <SideBySide differences={asking.differences} onAnswer={asking.answer} />}
       {state && (
         <div role="status" className="mt-3 flex items-center gap-3 border-[1.5px] border-ink p-2">
           <span className="min-w-0 flex-1 truncate">{state.what}</span>

@@ -14,7 +14,7 @@ beforeAll(async () => {
 const rows = (csv: string): Record<string, string>[] => Papa.parse<Record<string, string>>(csv, { header: true }).data;
 
 describe("the parts list as CSV", () => {
-  it("has a row a part, with counts, sizes and the best printer", () => {
+  it("has a row a part, with counts, sizes and its printer", () => {
     const project = projectOf([brick], [record("brick", "brick/print/clear0", { finishedAt: 5, result: "partly", good: 3, failed: 1 })]);
     const [row] = rows(partsCsv(project, 0));
     expect(row).toMatchObject({

@@ -3,7 +3,7 @@ import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
 import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
 import { fail, formatDuration, ok, type Result } from "~core/measure";
-import { partRealMm, partSizeMm, partVolumeMm3, printOptions, type Part, type Project } from "~core/project";
+import { optionAtHand, partRealMm, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { describeScale } from "~core/scale";
 
 /** A plain number with at most three decimals. */
@@ -21,7 +21,7 @@ export function partsCsv(project: Project, now: number, byteOrderMark = false): 
 function partRow(part: Part, project: Project, now: number): Record<string, string | number> {
   const [x, y, z] = partSizeMm(part),
     real = partRealMm(part, project.scene);
-  const best = printOptions(part, project.scene)[0];
+  const best = optionAtHand(part, project.scene);
   const track = trackOf(part, project, now);
   return {
     name: part.name,
@@ -70,7 +70,7 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
   const events = model.schedule.slots.flatMap((slot) =>
     slot.hands.map((h, i): EventAttributes => ({
       uid: `${slot.key.replace(/[^a-zA-Z0-9]+/g, "-")}-${i}@inch-hollow.local`,
-      title: `${slot.step.partName}: ${slot.step.title}`,
+      title: `${slot.step.partName}: ${slot.step.title}${slot.step.scene ? ` (${slot.step.scene.name})` : ""}`,
       start: parts(h.from),
       startInputType: "utc",
       startOutputType: "utc",

@@ -1,8 +1,7 @@
 /** What stands round every page: the sheet, the stations down the right edge, the staff along the bottom. */
 import { useState } from "react";
 import { NavLink, useNavigate } from "react-router";
-import type { StaffMark } from "~app/features/staff/Staff";
-import { Staff } from "~app/features/staff/Staff";
+import { Staff, type StaffMark } from "~app/features/staff/Staff";
 import { Dialog } from "~app/ui/dialog";
 import { HatchDefs } from "~app/ui/hatch";
 import { Key, keyName, useKey, useKeyboard, useKeyList } from "~app/ui/keys";
@@ -55,7 +54,7 @@ export function Frame({
       <div className="grid min-h-0 grid-cols-1 grid-rows-[minmax(0,1fr)_auto] tab:grid-cols-[minmax(0,1fr)_auto] tab:grid-rows-1">
         {children}
         <nav aria-label="Stations" className="no-print flex flex-col max-tab:mt-1.5">
-          <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-9 desk:w-[7.2rem]">
+          <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-10 desk:w-[7.2rem]">
             {STATIONS.map((s) => (
               <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />
             ))}

@@ -1,6 +1,6 @@
-/** The nine stations: places, each with its key. */
+/** The nine stations and the workshop: places, each with its key. */
 export interface Station {
-  id: "tonight" | "scale" | "parts" | "print" | "surface" | "paint" | "assemble" | "ground" | "log";
+  id: "tonight" | "scale" | "parts" | "print" | "surface" | "paint" | "assemble" | "ground" | "log" | "workshop";
   name: string;
   key: string;
 }
@@ -15,4 +15,5 @@ export const STATIONS: Station[] = [
   { id: "assemble", name: "Assemble", key: "6" },
   { id: "ground", name: "Ground", key: "7" },
   { id: "log", name: "Log", key: "8" },
+  { id: "workshop", name: "Workshop", key: "9" },
 ];

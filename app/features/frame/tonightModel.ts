@@ -1,13 +1,13 @@
 /** The one model of tonight, made once a few seconds and read by every page. */
 import { createContext, useContext, useMemo, useState } from "react";
-import { noTonight, tonight, type Tonight } from "~core/plan";
+import { noTonight, tonight, type AtHand, type Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { keep, kept } from "~app/data/kept";
 
 export interface TonightState {
   model: Tonight;
-  minutes: number;
-  setMinutes: (minutes: number) => void;
+  atHand: AtHand;
+  setAtHand: (change: Partial<AtHand>) => void;
   /** Why nothing could be reckoned, if so. */
   problem: string | null;
   /** "I am awake": offers things in the night too, until the page is loaded again. */
@@ -17,11 +17,22 @@ export interface TonightState {
 export const TonightContext = createContext<TonightState | null>(null);
 
 /** The plan is drawn with every page: a fault in it must not take the scene down. */
-function reckoned(project: Project, now: number, minutes: number, awake: boolean): Pick<TonightState, "model" | "problem"> {
+function reckoned(
+  project: Project,
+  others: readonly Project[],
+  now: number,
+  atHand: AtHand,
+  awake: boolean,
+): Pick<TonightState, "model" | "problem"> {
   try {
-    return { model: tonight(project, now, minutes, awake), problem: null };
+    return { model: tonight(project, now, atHand, awake, others), problem: null };
   } catch (error) {
     console.error(error);
+    // Another scene is no reason to leave this one without its evening.
+    if (others.length > 0) {
+      const alone = reckoned(project, [], now, atHand, awake);
+      return alone.problem ? alone : { ...alone, problem: "Another scene could not be planned along: the evenings count this one alone." };
+    }
     return {
       model: noTonight(now),
       problem: `The evenings of this scene could not be reckoned (${error instanceof Error ? error.message : String(error)}). Everything else stands; take back the last change, or save the scene.`,
@@ -30,19 +41,28 @@ function reckoned(project: Project, now: number, minutes: number, awake: boolean
 }
 
 const KEPT = "minutes-at-hand";
+const TOOLS = "tools-at-hand";
 
-export function useTonightModel(project: Project, now: number): TonightState {
-  const [minutes, setMinutes] = useState(() => Number(kept(KEPT)) || 40);
+/** Spraying is possible and the airbrush ready until somebody says otherwise. */
+function keptAtHand(): AtHand {
+  const tools = kept(TOOLS) ?? "spray airbrush";
+  return { minutes: Number(kept(KEPT)) || 40, spray: tools.includes("spray"), airbrush: tools.includes("airbrush") };
+}
+
+export function useTonightModel(project: Project, others: readonly Project[], now: number): TonightState {
+  const [atHand, change] = useState(keptAtHand);
   const [awake, setAwake] = useState(false);
-  const { model, problem } = useMemo(() => reckoned(project, now, minutes, awake), [project, now, minutes, awake]);
+  const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
   return {
     model,
     problem,
-    minutes,
+    atHand,
     stayUp: () => setAwake(true),
-    setMinutes: (m) => {
-      keep(KEPT, String(m));
-      setMinutes(m);
+    setAtHand: (changed) => {
+      const next = { ...atHand, ...changed };
+      keep(KEPT, String(next.minutes));
+      keep(TOOLS, [next.spray && "spray", next.airbrush && "airbrush"].filter(Boolean).join(" ") || "none");
+      change(next);
     },
   };
 }

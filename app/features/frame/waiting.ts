@@ -6,6 +6,8 @@ import { formatRatio } from "~core/scale";
 import { stackOfPart } from "~core/plan";
 import type { Station } from "./stations";
 
+const LOW_ML = 10;
+
 export function waitingAt(project: Project, t: Tonight): Record<Station["id"], string> {
   const open = (station: string): number =>
     t.steps.filter((s) => s.station === station && ["open", "in hand"].includes(t.states.get(s.key)!.kind)).length;
@@ -17,7 +19,9 @@ export function waitingAt(project: Project, t: Tonight): Record<Station["id"], s
     0,
   );
   const words = (n: number, word: string): string => (n > 0 ? `${n} ${word}` : "");
-  const fits = t.offers.filter((o) => o.fits).length;
+  // A pot with less than this is bought before the evening it is needed. Common practice, no source.
+  const low = project.paints.filter((p) => p.stockMl < LOW_ML).length;
+  const fits = t.sessions.filter((g) => g.fits).length;
   return {
     tonight: words(fits, "to do"),
     scale: formatRatio(project.scene.scale.ratio),
@@ -27,6 +31,7 @@ export function waitingAt(project: Project, t: Tonight): Record<Station["id"], s
     paint: clashes ? words(clashes, clashes === 1 ? "clash" : "clashes") : words(open("paint"), "open"),
     assemble: words(open("assemble"), "open"),
     ground: words(open("ground"), "open"),
+    workshop: low > 0 ? words(low, low === 1 ? "paint low" : "paints low") : "",
     log: words(project.records.filter((r) => r.finishedAt !== null).length, "kept"),
   };
 }

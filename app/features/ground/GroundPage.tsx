@@ -14,27 +14,26 @@ import {
   readAsMm,
   type Result,
 } from "~core/measure";
-import { partSizeMm, type Part, type Project, type WorkItem } from "~core/project";
+import type { Part, Project } from "~core/project";
+import { workOf, type GroundWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/features/frame/Page";
+import { AtStage } from "~app/features/frame/AtStage";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { newId, useActions } from "~app/features/frame/scene";
-import { describeItem } from "~app/features/parts/WorkList";
+import { useActions } from "~app/features/frame/scene";
+import { beginWork, describeItem } from "~app/features/parts/WorkList";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 
-type Ground = Extract<WorkItem, { kind: "ground" }>;
+type Ground = GroundWork;
 
 export function GroundPage({ project }: { project: Project }) {
   const among = [...project.parts].sort((a, b) => rank(b) - rank(a) || a.order - b.order);
   const { part, choose } = usePartAtHand(project, among);
   const { run } = useActions();
   const { scene } = project;
-  const grounds = part?.work.filter((w): w is Ground => w.kind === "ground") ?? [];
-  const totalG = project.parts.reduce(
-    (sum, p) => sum + p.work.reduce((n, w) => n + (w.kind === "ground" ? amountsOf(w, p).dryG : 0), 0),
-    0,
-  );
+  const grounds = part ? workOf(part.work, "ground") : [];
+  const totalG = project.parts.reduce((sum, p) => sum + workOf(p.work, "ground").reduce((n, w) => n + amountsOf(w, p).dryG, 0), 0);
   return (
     <Page
       title={part ? `Ground on ${part.name}` : "Ground"}
@@ -45,6 +44,7 @@ export function GroundPage({ project }: { project: Project }) {
         { label: "ground, dry", value: formatMass(totalG) },
       ]}
     >
+      <AtStage project={project} station="ground" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
           With a base here, this reckons sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
@@ -57,12 +57,8 @@ export function GroundPage({ project }: { project: Project }) {
         <button
           className="btn mt-4"
           onClick={() => {
-            const [x, y] = partSizeMm(part);
-            run("work.add", {
-              partId: part.id,
-              at: part.work.length,
-              items: [{ id: newId(), kind: "ground", recipeId: GROUND_RECIPES[0].id, areaMm2: Math.round(x * y * 0.6), depthMm: 2 }],
-            });
+            const item = beginWork("ground", part, project);
+            if (item) void run("work.add", { partId: part.id, at: part.work.length, items: [item] });
           }}
         >
           Add groundwork
@@ -72,7 +68,7 @@ export function GroundPage({ project }: { project: Project }) {
   );
 }
 
-const rank = (p: Part): number => (p.work.some((w) => w.kind === "ground") ? 2 : p.source.kind === "scratch" ? 1 : 0);
+const rank = (p: Part): number => (workOf(p.work, "ground").length > 0 ? 2 : p.source.kind === "scratch" ? 1 : 0);
 const recipeOf = (item: Ground) => GROUND_RECIPES.find((r) => r.id === item.recipeId) ?? GROUND_RECIPES[0];
 const amountsOf = (item: Ground, part: Part) => groundAmounts(recipeOf(item), item.areaMm2 * part.copies, item.depthMm);
 

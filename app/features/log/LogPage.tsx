@@ -1,12 +1,11 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
-import { Silhouette } from "~app/features/parts/Silhouette";
-import { type Part } from "~core/project";
 import { format } from "date-fns";
 import { useState } from "react";
+import { type Part, type Project, type StepRecord } from "~core/project";
 import { formatDuration, ok, parseDuration, type Result } from "~core/measure";
 import { failedCount, goodCount, takenS } from "~core/plan";
-import type { Project, StepRecord } from "~core/project";
 import { formatRatio } from "~core/scale";
+import { Silhouette } from "~app/features/parts/Silhouette";
 import { Page } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";
 import { ParsedField } from "~app/ui/field";

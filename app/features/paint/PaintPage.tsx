@@ -1,37 +1,35 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
-import { useTonight } from "~app/features/frame/tonightModel";
-import { coatAmounts } from "~core/surface";
-import { keep, kept } from "~app/data/kept";
 import { Plus, X } from "lucide-react";
-import { useState } from "react";
+import { coatAmounts } from "~core/surface";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import {
+  AIR_LIMITS,
   checkStack,
+  dewPointC,
   FAMILIES,
+  filmOf,
   isClash,
   METHODS,
   worstFirst,
-  type BoundaryVerdict,
-  type CoatFamily,
-  type CoatMethod,
-  AIR_LIMITS,
-  dewPointC,
-  TABLE_AIR,
   type Air,
-  filmOf,
+  type BoundaryVerdict,
+  type CoatMethod,
 } from "~core/coat";
-import { formatArea, formatDuration, spacedNumber, formatMillilitres } from "~core/measure";
-import { LIMITS, partAreaMm2, type Paint, type Part, type Project, type WorkItem } from "~core/project";
+import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/measure";
+import { LIMITS, partAreaMm2, type Paint, type Part, type Project } from "~core/project";
+import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
+import { stackOfPart, withDates } from "~core/plan";
+import { useTonight } from "~app/features/frame/tonightModel";
 import { Page, Section } from "~app/features/frame/Page";
+import { AtStage } from "~app/features/frame/AtStage";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { newId, useActions } from "~app/features/frame/scene";
-import { IconButton } from "~app/features/parts/WorkList";
-import { Dialog } from "~app/ui/dialog";
-import { Choice, ParsedField, parseCount, parseName, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
+import { useActions } from "~app/features/frame/scene";
+import { beginWork, IconButton } from "~app/features/parts/WorkList";
+import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
+import { Rack } from "~app/features/workshop/Rack";
 import { CoreSample } from "./CoreSample";
-import { stackOfPart, layerOfCoat, withDates } from "~core/plan";
 
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
@@ -57,6 +55,7 @@ export function PaintPage({ project }: { project: Project }) {
         },
       ]}
     >
+      <AtStage project={project} station="paint" part={part} choose={choose} />
       {part ? (
         <CoatsOf key={part.id} part={part} project={project} />
       ) : (
@@ -73,12 +72,13 @@ export function PaintPage({ project }: { project: Project }) {
 }
 
 function CoatsOf({ part, project }: { part: Part; project: Project }) {
-  const [room, setRoom] = useRoomAir();
+  const { run } = useActions();
+  const room = project.habits.air;
+  const setRoom = (air: Air) => run("habits.set", { change: { air } });
   const { model } = useTonight();
   const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...room }));
   const { verdicts, air } = checkStack(stack);
-  const hide = part.work.find((w) => w.kind === "hide");
-  const steps = hide?.kind === "hide" ? { cuspMm: hide.cuspMm, pitchMm: hide.pitchMm } : { cuspMm: 0, pitchMm: 0 };
+  const steps = workOf(part.work, "hide")[0] ?? { cuspMm: 0, pitchMm: 0 };
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.
   const others = worstFirst(verdicts).filter(
@@ -169,39 +169,21 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-/** The air of the room, kept on this device: a habit of the place, not of the scene. */
-function useRoomAir(): [Air, (air: Air) => void] {
-  const [air, setAir] = useState<Air>(() => {
-    const [airC, rh] = (kept(ROOM) ?? "").split(" ").map(Number);
-    const inside = airC >= AIR_LIMITS.airC.least && airC <= AIR_LIMITS.airC.most && rh >= AIR_LIMITS.rh.least && rh <= AIR_LIMITS.rh.most;
-    return inside ? { airC, rh } : TABLE_AIR;
-  });
-  return [
-    air,
-    (next) => {
-      keep(ROOM, `${next.airC} ${next.rh}`);
-      setAir(next);
-    },
-  ];
-}
-const ROOM = "room-air";
-
 function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Part; project: Project }) {
   const { run } = useActions();
-  const over = part.work.find((w) => w.id === verdict.overId);
+  const over = workOf(part.work, "coat").find((w) => w.id === verdict.overId);
   // What is on the shelf that could take the place of the coat that clashes.
-  const replacement =
-    over?.kind === "coat"
-      ? project.paints.find((p) => {
-          if (p.id === over.paintId || FAMILIES[p.family].cleaner !== "water") return false;
-          const family = project.paints.find((x) => x.id === over.paintId)?.family;
-          return family?.includes("varnish")
-            ? p.family === "water varnish"
-            : family?.includes("primer")
-              ? p.family === "water primer"
-              : false;
-        })
-      : undefined;
+  const replacement = over
+    ? project.paints.find((p) => {
+        if (p.id === over.paintId || FAMILIES[p.family].cleaner !== "water") return false;
+        const family = project.paints.find((x) => x.id === over.paintId)?.family;
+        return family?.includes("varnish")
+          ? p.family === "water varnish"
+          : family?.includes("primer")
+            ? p.family === "water primer"
+            : false;
+      })
+    : undefined;
   return (
     <section aria-label="Clash" className="mb-3 border-2 border-act p-3">
       <h2 className="font-sans text-lg text-act">
@@ -214,7 +196,7 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
         {verdict.remedy}
         {verdict.mist && ` In distant, dry mist coats: ${verdict.mist}.`}
       </p>
-      {replacement && over?.kind === "coat" && (
+      {replacement && over && (
         <button
           className="btn btn-solid mt-2"
           onClick={() => void run("work.set", { partId: part.id, itemId: over.id, change: { paintId: replacement.id } })}
@@ -227,8 +209,8 @@ function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Par
 }
 
 /** What all coats of an item take out of the pot, ml, for every copy. */
-function coatMl(part: Part, item: Extract<WorkItem, { kind: "coat" }>, paint: Paint): number {
-  const layer = layerOfCoat(item, paint);
+function coatMl(part: Part, item: CoatWork, paint: Paint): number {
+  const layer = { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats };
   const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);
   return coatAmounts(area, filmOf(layer), FAMILIES[paint.family].solids, item.method).usedMl;
 }
@@ -237,9 +219,8 @@ const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ valu
 
 function Recipe({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
-  const coats = part.work.filter((w): w is Extract<WorkItem, { kind: "coat" }> => w.kind === "coat");
-  const set = (itemId: string, change: Partial<Extract<WorkItem, { kind: "coat" }>>) =>
-    run("work.set", { partId: part.id, itemId, change });
+  const coats = workOf(part.work, "coat");
+  const set = (itemId: string, change: Partial<CoatWork>) => run("work.set", { partId: part.id, itemId, change });
   return (
     <div>
       {coats.length === 0 && <p className="text-soft">No coats yet.</p>}
@@ -247,7 +228,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
         {coats.map((c) => {
           const paint = project.paints.find((p) => p.id === c.paintId);
           const ml = paint ? coatMl(part, c, paint) : null;
-          const caution = paint && FAMILIES[paint.family].cleaner === "strong thinner" && ["spray", "airbrush"].includes(c.method);
+          const caution = paint && sprayCaution(paint.family, c.method).length > 0;
           return (
             <li
               key={c.id}
@@ -302,7 +283,7 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
             run("work.add", {
               partId: part.id,
               at: part.work.length,
-              items: [{ id: newId(), kind: "coat", paintId: project.paints[0].id, method: "brush", coats: 1 }],
+              items: [beginWork("coat", part, project)].filter((w) => w !== null),
             })
           }
         >
@@ -311,123 +292,5 @@ function Recipe({ part, project }: { part: Part; project: Project }) {
         </button>
       )}
     </div>
-  );
-}
-
-function Rack({ project }: { project: Project }) {
-  const [editing, setEditing] = useState<Omit<Paint, "sceneId"> | null>(null);
-  return (
-    <div>
-      <ul className="grid gap-x-6 tab:grid-cols-2 desk:grid-cols-3">
-        {project.paints.map((p) => (
-          <li key={p.id} className="border-b border-rule">
-            <button
-              className="flex min-h-[48px] w-full items-center gap-3 text-left hover:bg-board"
-              onClick={() => setEditing({ id: p.id, name: p.name, hex: p.hex, family: p.family, sheen: p.sheen, stockMl: p.stockMl })}
-            >
-              <span className="h-8 w-8 shrink-0 border border-ink" style={{ background: p.hex }} aria-hidden="true" />
-              <span className="min-w-0">
-                <span className="block truncate font-semibold">{p.name}</span>
-                <span className="block text-sm text-soft">
-                  {p.family}, {p.stockMl} ml
-                </span>
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
-      <button
-        className="btn mt-3"
-        onClick={() => setEditing({ id: newId(), name: "New paint", hex: "#808080", family: "water acrylic", sheen: "matt", stockMl: 20 })}
-      >
-        Add to the rack
-      </button>
-      {editing && (
-        <PaintEditor
-          paint={editing}
-          known={project.paints.find((p) => p.id === editing.id)}
-          onChange={setEditing}
-          onClose={() => setEditing(null)}
-        />
-      )}
-    </div>
-  );
-}
-
-function PaintEditor({
-  paint,
-  known,
-  onChange,
-  onClose,
-}: {
-  paint: Omit<Paint, "sceneId">;
-  known: Paint | undefined;
-  onChange: (p: Omit<Paint, "sceneId">) => void;
-  onClose: () => void;
-}) {
-  const { run } = useActions();
-  // What was changed here, and no more: another window may have changed the rest.
-  const keep = () =>
-    known
-      ? run("paint.set", {
-          paintId: paint.id,
-          change: Object.fromEntries(Object.entries(paint).filter(([k, v]) => k !== "sceneId" && v !== known[k as keyof Paint])),
-        })
-      : run("paint.add", { paint });
-  return (
-    <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
-      <div className="grid gap-3 tab:grid-cols-2">
-        <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ ...paint, name })} />
-        <label>
-          <span className="label block">Colour when dry</span>
-          <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ ...paint, hex: e.target.value })} />
-        </label>
-        <Choice
-          label="Kind, by what cleans the brush"
-          value={paint.family}
-          onChange={(family: CoatFamily) => onChange({ ...paint, family })}
-          options={(Object.keys(FAMILIES) as CoatFamily[])
-            .filter((f) => !FAMILIES[f].ground)
-            .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
-        />
-        <Choice
-          label="Sheen"
-          value={paint.sheen}
-          onChange={(sheen) => onChange({ ...paint, sheen })}
-          options={[
-            { value: "matt", label: "matt" },
-            { value: "satin", label: "satin" },
-            { value: "gloss", label: "gloss" },
-          ]}
-        />
-        <ParsedField
-          label="Left, ml"
-          text={String(paint.stockMl)}
-          parse={parseNumberIn(LIMITS.stockMl)}
-          readAs={(ml) => `${spacedNumber(ml)} ml`}
-          onCommit={(stockMl) => onChange({ ...paint, stockMl })}
-        />
-      </div>
-      <div className="mt-4 flex gap-2">
-        <button
-          className="btn btn-solid"
-          onClick={() => {
-            void keep().then((done) => done.ok && onClose());
-          }}
-        >
-          Keep it
-        </button>
-        {known && (
-          <button
-            className="btn"
-            onClick={() => {
-              void run("paint.delete", { paintId: paint.id }).then((done) => done.ok && onClose());
-            }}
-          >
-            Take it off the rack
-          </button>
-        )}
-      </div>
-    </Dialog>
   );
 }

@@ -22,7 +22,7 @@ describe("the stack of a part", () => {
       coat("p", "primer"),
       { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 },
       coat("b", "brown"),
-      { id: "j", kind: "glue", glueId: "white-glue", to: "Base", toMaterial: "foam", gapMm: 0.1, load: false },
+      { id: "j", kind: "glue", glueId: "white-glue", toPartId: null, to: "Base", toMaterial: "foam", gapMm: 0.1, load: false },
       { id: "o", kind: "own", title: "Secret glaze", handsOnS: 60, waitS: 0, family: "water wash", procedureId: null },
     ]);
     expect(stack.map((l) => l.family)).toEqual([
@@ -56,6 +56,7 @@ describe("the stack of a part", () => {
       id: "j",
       kind: "glue" as const,
       glueId,
+      toPartId: null,
       to: "Base",
       toMaterial: "foam" as const,
       gapMm: 0.1,

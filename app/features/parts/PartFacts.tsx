@@ -2,14 +2,14 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { toast } from "sonner";
-import { runMeshJob } from "~workers/mesh/client";
+import { meshRequest } from "~core/results";
 import { formatArea, formatMm, formatVolume, readAsSides } from "~core/measure";
 import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
 import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
-import { Choice, ParsedField, parseCount, parseName, readAsPercent } from "~app/ui/field";
-import { meshSourceOf } from "./meshSource";
+import { Choice, parseCount, ParsedField, parseName, readAsPercent } from "~app/ui/field";
+import { desk } from "~app/data/results.client";
 import { rescaleFactor, type Axis } from "./rescale";
 
 const UNIT_WORDS: Record<FileUnit, string> = {
@@ -32,21 +32,10 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
 
   const changeUnit = async (unit: FileUnit): Promise<void> => {
     if (source.kind !== "mesh") return;
-    const from = await meshSourceOf(part);
-    if (!from.ok) return void toast.error(from.problem.message);
-    if (from.value.kind !== "file") return;
-    const read = await runMeshJob("measure", { source: { ...from.value, unit } });
-    if (!read.ok) return void toast.error(read.problem.message);
-    void run("part.unit", {
-      partId: part.id,
-      source: {
-        ...source,
-        unit,
-        unitReason: "You chose it.",
-        ...read.value,
-        outsideMm2: source.outsideMm2 * (FILE_UNIT_MM[unit] / FILE_UNIT_MM[source.unit]) ** 2,
-      },
-    });
+    // Measured first: a unit that makes a part of no possible size is refused before it is stored.
+    const measured = await desk.get(meshRequest({ ...source, unit }));
+    if (!measured.ok) return void toast.error(measured.problem.message);
+    void run("part.unit", { partId: part.id, unit });
   };
 
   return (

@@ -1,11 +1,12 @@
 /** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
-import { Evenings } from "~app/features/tonight/Evenings";
-import { Dialog } from "~app/ui/dialog";
-import { lazy, Suspense, useState, useEffect } from "react";
-import { Link, useNavigate, useLocation } from "react-router";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/measure";
-import { choicesOf, partVolumeMm3, type Part, type Project, optionAtHand } from "~core/project";
+import { choicesOf, optionAtHand, partVolumeMm3, type Part, type Project, type Scene } from "~core/project";
+import { workOf } from "~core/work";
+import { Evenings } from "~app/features/tonight/Evenings";
+import { Dialog } from "~app/ui/dialog";
 import { Page, Section } from "~app/features/frame/Page";
 import { newId, useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
@@ -13,7 +14,7 @@ import { PrinterBars } from "~app/features/print/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { Key, useKey } from "~app/ui/keys";
 import { defaultWork, grainOf, linedSurfaces } from "./defaultWork";
-import { firstLook } from "./firstLook";
+import { firstLook, type Note } from "./firstLook";
 import { PartFacts } from "./PartFacts";
 import { PartLeaves } from "./PartLeaves";
 import { PrintSheet } from "./PrintSheet";
@@ -34,6 +35,9 @@ const sourceWord = (part: Part): string =>
     : part.source.kind === "typed"
       ? "size typed"
       : `made of ${part.source.material}`;
+
+/** Nothing is planned but its printing. */
+const onlyPrinted = ({ work }: Part): boolean => workOf(work, "print").length === work.length;
 
 export function PartPage({ part, project }: { part: Part; project: Project }) {
   const { scene, parts } = project;
@@ -63,10 +67,10 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   }, [drawn, came, part.id, scene.scaleAnswered]);
   const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
   // A printer that was chosen first stays; the rest is planned after it.
-  const printOnly = part.work.length > 0 && part.work.every((w) => w.kind === "print");
+  const printOnly = part.work.length > 0 && onlyPrinted(part);
   const plan = async () => {
-    const first = !scene.demo && parts.every((p) => p.work.every((w) => w.kind === "print"));
-    const items = defaultWork(part, project, surfaces, newId).filter((w) => !printOnly || w.kind !== "print");
+    const first = !scene.demo && parts.every((p) => onlyPrinted(p));
+    const items = defaultWork(part, project, surfaces, newId).filter((w) => !printOnly || workOf([w], "print").length === 0);
     const done = await run("work.add", { partId: part.id, at: printOnly ? part.work.length : 0, items });
     if (done.ok && first) setAsksEvenings(true);
   };
@@ -143,7 +147,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
           </div>
         </>
       ) : (
-        <SheetWaits state={state} />
+        <SheetWaits state={state} part={part} scene={scene} />
       )}
       {part.source.kind !== "scratch" && (
         <Section title="Which printer?">
@@ -165,15 +169,33 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-export function SheetWaits({ state }: { state: SheetState }) {
-  return state.problem ? (
-    <p role="alert" className="mt-6 note-act">
-      ▲ {state.problem}
-    </p>
-  ) : (
-    <div className="mt-6 h-[300px]">
+/** Until the sheet is drawn: the silhouettes at the same places, with how far it is. */
+export function SheetWaits({ state, part, scene }: { state: SheetState; part?: Part; scene?: Scene }) {
+  if (state.problem)
+    return (
+      <p role="alert" className="mt-6 note-act">
+        ▲ {state.problem}
+      </p>
+    );
+  const progress = (
+    <>
       <p className="text-soft">Drawing the sheet…</p>
       <progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" />
-    </div>
+    </>
+  );
+  if (!state.outline || !part || !scene) return <div className="mt-6 h-[300px]">{progress}</div>;
+  return (
+    <SheetDrawing
+      sheet={state.outline}
+      ratio={scene.scale.ratio}
+      figureMm={figureHeightMm(scene.scale)}
+      hatched={NO_HATCH}
+      notes={NO_NOTES}
+      name={part.name}
+      beside={progress}
+    />
   );
 }
+
+const NO_HATCH = new Map<number, HatchKind>();
+const NO_NOTES: Note[] = [];

@@ -1,9 +1,10 @@
 /** The sheet on paper: PDF or SVG at true size with a check ruler. What writes them comes when it is asked for. */
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import type { Part, Scene } from "~core/project";
+import type { Habits, Part, Scene } from "~core/project";
 import { layOutDrawing, PAPERS, type PaperName, type Sheet } from "~core/sheet";
 import { download, fileName } from "~app/features/files/download";
+import { useProject } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
 
@@ -11,14 +12,15 @@ import { Key, useKey } from "~app/ui/keys";
 const LETTER_LANDS = ["US", "CA", "MX", "PH", "CL", "CO", "CR", "GT", "PA", "PR", "SV", "VE"];
 
 /** Letter by habit where it holds the part true to size; the smallest of the A series otherwise. */
-function habitual(sheet: Sheet, part: Part, scene: Scene): PaperName | undefined {
+function habitual(sheet: Sheet, part: Part, scene: Scene, habit: Habits["paper"]): PaperName | undefined {
   const land = new Intl.Locale(navigator.language).maximize().region ?? "";
-  if (!LETTER_LANDS.includes(land)) return undefined;
+  if (habit === "a4" || (habit === "local" && !LETTER_LANDS.includes(land))) return undefined;
   const letter = layOutDrawing(sheet, { name: part.name, sceneName: scene.name, scale: scene.scale, paper: "Letter" });
   return letter.reduction === 1 ? "Letter" : undefined;
 }
 
 export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; scene: Scene }) {
+  const { habits } = useProject();
   const [open, setOpen] = useState(false);
   const [paper, setPaper] = useState<PaperName | "">("");
   useKey("p", "Drawing on paper", "This part", () => setOpen(true));
@@ -26,7 +28,7 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
     name: part.name,
     sceneName: scene.name,
     scale: scene.scale,
-    paper: paper || habitual(sheet, part, scene),
+    paper: paper || habitual(sheet, part, scene, habits.paper),
   });
   const pdf = async (): Promise<void> => {
     const { drawingToPdf } = await import("~app/features/files/drawingPdf");

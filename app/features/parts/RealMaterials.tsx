@@ -1,11 +1,11 @@
 /** What each surface is in real life. It decides before printing what is done about lines, and later how it is painted. */
-import { grainOf } from "./defaultWork";
 import { formatArea, formatMm } from "~core/measure";
-import { printOptions, type Part, type Project } from "~core/project";
+import { printerAtHand, type Part, type Project } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import { stepsOn, surfaceName, type Surface } from "~core/surface";
 import { useActions } from "~app/features/frame/scene";
 import { Choice } from "~app/ui/field";
+import { grainOf } from "./defaultWork";
 
 /** Surfaces offered, the largest ones; the rest are hardly painted apart. */
 const SHOWN = 6;
@@ -13,7 +13,7 @@ const WORDS = { hidden: "its own relief hides the lines", pass: "lines pass for 
 
 export function RealMaterials({ part, project, surfaces }: { part: Part; project: Project; surfaces: readonly Surface[] }) {
   const { run } = useActions();
-  const printer = printOptions(part, project.scene)[0]?.printer;
+  const printer = printerAtHand(part, project.scene);
   const shown = surfaces
     .filter((s) => !s.underside)
     .sort((a, b) => b.areaMm2 - a.areaMm2)

@@ -1,14 +1,14 @@
 /** A part as it looks from the front, small, so that a row is known by sight. */
 import type { Part } from "~core/project";
 import { segmentsPath } from "./SheetDrawing";
-import { useSheet } from "./useSheet";
+import { PRIORITY } from "~workers/pool";
+import { useOutline } from "./useSheet";
 
 const WIDE = 46,
   HIGH = 34;
 
 export function Silhouette({ part }: { part: Part }) {
-  const { sheet } = useSheet(part);
-  const view = sheet?.views.find((v) => v.name === "front");
+  const view = useOutline(part, true, PRIORITY.shown)?.views.find((v) => v.name === "front");
   const s = view ? Math.min(WIDE / Math.max(view.widthMm, 1e-6), HIGH / Math.max(view.heightMm, 1e-6)) : 1;
   return (
     <svg width={WIDE + 2} height={HIGH + 2} aria-hidden="true" className="shrink-0">

@@ -1,9 +1,9 @@
 /** The part on a turntable. Loads its 3D code when it is first shown. Turned by dragging or the arrow keys. */
 import { useEffect, useRef, useState } from "react";
-import { runMeshJob } from "~workers/mesh/client";
+import { runJob } from "~workers/client";
 import type { Part } from "~core/project";
 import { geometryKey } from "./geometryKey";
-import { meshSourceOf } from "./meshSource";
+import { meshSourceOf } from "~app/data/results.client";
 import type { Picked, TurntableView } from "./turntableScene";
 
 interface TurntableProps {
@@ -34,7 +34,7 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
       if (stop.signal.aborted) return;
       if (!source.ok) return setProblem(source.problem.message);
       const [result, { showOnTurntable }] = await Promise.all([
-        runMeshJob("turntable", { source: source.value, factor: part.factor }, { signal: stop.signal }),
+        runJob("turntable", { source: source.value, factor: part.factor }, { signal: stop.signal }),
         import("./turntableScene"),
       ]);
       if (stop.signal.aborted || !holder.current) return;

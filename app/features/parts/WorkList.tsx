@@ -2,43 +2,42 @@
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { useState } from "react";
 import { formatDuration, parseDuration } from "~core/measure";
-import { METHODS, type CoatFamily, FAMILIES } from "~core/coat";
-import { GLUES } from "~core/joint";
-import { GROUND_RECIPES } from "~core/ground";
-import type { Part, Project, WorkItem } from "~core/project";
-import { SCHOOLS } from "~core/surface";
+import { FAMILIES, type CoatFamily } from "~core/coat";
+import { surroundingsOf } from "~core/plan";
+import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
+import { BENCH_TASKS, kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
 import { newId, useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
 
-export function describeItem(item: WorkItem, project: Project): { title: string; detail: string } {
-  switch (item.kind) {
-    case "print":
-      return {
-        title: `Print on ${project.scene.printers.find((p) => p.id === item.printerId)?.name ?? "a printer that is gone"}`,
-        detail: item.typed ? `yours: ${item.typed.text}` : "",
-      };
-    case "hide":
-      return { title: SCHOOLS.find((s) => s.id === item.school)?.name ?? item.school, detail: item.surface };
-    case "coat": {
-      const paint = project.paints.find((p) => p.id === item.paintId);
-      return {
-        title: paint?.name ?? "a paint that is gone",
-        detail: `${METHODS[item.method].word}${item.coats > 1 ? `, ${item.coats} coats` : ""}`,
-      };
-    }
-    case "glue":
-      return { title: `Glue to ${item.to}`, detail: GLUES.find((g) => g.id === item.glueId)?.name ?? "" };
-    case "ground":
-      return {
-        title: GROUND_RECIPES.find((r) => r.id === item.recipeId)?.name ?? "Groundwork",
-        detail: `${(item.areaMm2 / 100).toFixed(0)} cm², ${item.depthMm} mm deep`,
-      };
-    case "own":
-      return { title: item.title, detail: "your own step" };
-  }
+/** What a piece of work is called, and what is to be known of it. */
+export const describeItem = (item: WorkItem, project: Project): { title: string; detail: string } =>
+  kindOf(item).words(item, surroundingsOf(project));
+
+/** What is known when a piece of work is begun for a part. */
+function beginningOf(part: Part, project: Project): Beginning {
+  const around = surroundingsOf(project);
+  return {
+    ...around,
+    partId: part.id,
+    sizeMm: partSizeMm(part),
+    material: materialOf(part, project.scene),
+    printed: part.source.kind !== "scratch",
+    paints: project.paints,
+    printers: project.scene.printers,
+    others: project.parts.filter((p) => p.id !== part.id).flatMap((p) => around.part(p.id) ?? []),
+    has: (kind) => part.work.some((w) => w.kind === kind),
+    facts: (printerId) => {
+      const printer = around.printer(printerId);
+      return printer && printFactsOf(part, printer);
+    },
+  };
 }
+
+/** A new piece of work of one kind, as that kind begins; null where it cannot be. */
+export const beginWork = (kind: WorkKindName, part: Part, project: Project): WorkItem | null =>
+  (WORK_KINDS.find((k) => k.kind === kind)?.begin?.make(newId(), beginningOf(part, project)) ?? null) as WorkItem | null;
 
 export function WorkList({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -153,8 +152,11 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
     if (procedureId) run("procedure.keep", { procedure: { id: procedureId, ...own } });
     add({ id: newId(), kind: "own", ...own, procedureId });
   };
-  const firstPaint = project.paints[0];
-  const others = project.parts.filter((p) => p.id !== part.id);
+  const beginning = beginningOf(part, project);
+  const offers = WORK_KINDS.flatMap(({ kind, begin }) => {
+    const item = begin?.make(newId(), beginning);
+    return begin && item ? [{ kind, label: begin.label, item: item as WorkItem }] : [];
+  });
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`A step for ${part.name}`} wide>
       <Choice
@@ -167,43 +169,16 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
         ]}
       />
       <div className="mt-3 flex flex-wrap gap-2">
-        {firstPaint && (
-          <button className="btn" onClick={() => add({ id: newId(), kind: "coat", paintId: firstPaint.id, method: "brush", coats: 1 })}>
-            A coat
+        {offers.map((o) => (
+          <button key={o.kind} className="btn" onClick={() => add(o.item)}>
+            {o.label}
           </button>
-        )}
-        <button
-          className="btn"
-          onClick={() =>
-            add({
-              id: newId(),
-              kind: "glue",
-              glueId: "instant-gel",
-              to: others[0]?.name ?? "Base",
-              toMaterial: "filament print",
-              gapMm: 0.1,
-              load: false,
-            })
-          }
-        >
-          A joint
-        </button>
-        <button
-          className="btn"
-          onClick={() => add({ id: newId(), kind: "ground", recipeId: GROUND_RECIPES[0].id, areaMm2: 10000, depthMm: 2 })}
-        >
-          Groundwork
-        </button>
-        {project.scene.printers[0] && part.source.kind !== "scratch" && !part.work.some((w) => w.kind === "print") && (
-          <button
-            className="btn"
-            onClick={() =>
-              add({ id: newId(), kind: "print", printerId: project.scene.printers[0].id, up: part.prints[0]?.up ?? "+z", typed: null })
-            }
-          >
-            Printing
+        ))}
+        {BENCH_TASKS.map((t) => (
+          <button key={t.id} className="btn" onClick={() => add({ id: newId(), kind: "bench", task: t.id, rounds: 1 })}>
+            {t.title}
           </button>
-        )}
+        ))}
       </div>
       {project.procedures.length > 0 && (
         <section className="mt-4">

@@ -1,11 +1,11 @@
 /**
- * The order of work that "Plan this part" proposes: print, hide what shows, prime, paint, seal; by what the scene or the part has
+ * The order of work that "Plan this part" proposes: print, dry fit, file, wash off dust, hide what shows, prime, inspect in rounds, paint, seal; by what the scene or the part has
  * chosen (finish, handling, real materials). All of it can be changed.
  */
-import { choicesOf, printOptions, type Part, type Project, type WorkItem } from "~core/project";
+import { choicesOf, optionAtHand, type Part, type Project, type WorkItem } from "~core/project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "~core/subject";
 import type { Printer } from "~core/print";
-import { seenAt, stepsOn, surfaceName, type Grain, type SchoolId, type Steps, type Surface } from "~core/surface";
+import { seenAt, stepsOn, surfaceName, type Grain, type SchoolId, type Seen, type Steps, type Surface } from "~core/surface";
 
 /** What a printer lays down, as its lines show. */
 export const grainOf = (printer: Printer): Grain =>
@@ -17,10 +17,16 @@ export interface LinedSurface extends Steps {
   arcmin: number;
 }
 
-/** Slopes show first, walls next, level tops last. */
 const KIND_ORDER: Record<Surface["kind"], number> = { slope: 0, wall: 1, level: 2 };
 
-/** Surfaces that show lines, the plainest and largest first, slopes before walls before tops; undersides are left out. */
+/** Plain before hardly seen, slopes before walls before tops, large before small; undersides last. */
+export const plainestFirst = (a: { surface: Surface; seen: Seen }, b: { surface: Surface; seen: Seen }): number =>
+  Number(a.surface.underside) - Number(b.surface.underside) ||
+  Number(b.seen === "plain") - Number(a.seen === "plain") ||
+  KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
+  b.surface.areaMm2 - a.surface.areaMm2;
+
+/** Surfaces that show lines, the plainest first; undersides are left out. */
 export function linedSurfaces(surfaces: readonly Surface[], grain: Grain, distanceMm: number): LinedSurface[] {
   return surfaces
     .flatMap((surface) => {
@@ -29,12 +35,7 @@ export function linedSurfaces(surfaces: readonly Surface[], grain: Grain, distan
       const { seen, arcmin } = seenAt(steps, distanceMm);
       return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
     })
-    .sort(
-      (a, b) =>
-        Number(b.seen === "plain") - Number(a.seen === "plain") ||
-        KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
-        b.surface.areaMm2 - a.surface.areaMm2,
-    );
+    .sort(plainestFirst);
 }
 
 export function hideItem(id: string, school: SchoolId, lined: { surface: Surface; cuspMm: number; pitchMm: number }): WorkItem {
@@ -52,9 +53,11 @@ export function hideItem(id: string, school: SchoolId, lined: { surface: Surface
 export function defaultWork(part: Part, project: Project, surfaces: readonly Surface[], newId: () => string): WorkItem[] {
   const items: WorkItem[] = [];
   const { handling, finish, viewingDistanceMm } = choicesOf(part, project.scene);
-  const best = printOptions(part, project.scene)[0];
-  if (best && part.source.kind !== "scratch") {
+  const best = optionAtHand(part, project.scene);
+  const printed = best !== undefined && part.source.kind !== "scratch";
+  if (printed) {
     items.push({ id: newId(), kind: "print", printerId: best.printer.id, up: best.facts.up, typed: null });
+    for (const task of ["dry-fit", "file", "wash"] as const) items.push({ id: newId(), kind: "bench", task, rounds: 1 });
     // What its own material hides, or passes for, gets no work.
     const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm).find((l) => {
       const material = realMaterial(part.materials.find((m) => m.surface === surfaceName(l.surface))?.material ?? "");
@@ -68,7 +71,10 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   const sprays = project.paints.some((p) => p.family === "solvent primer");
   const colours = project.paints.filter((p) => p.family === "water acrylic");
   const varnish = by((f) => f === "water varnish");
-  if (primer) items.push({ id: newId(), kind: "coat", paintId: primer.id, method: sprays ? "spray" : "brush", coats: 1 });
+  if (primer) {
+    items.push({ id: newId(), kind: "coat", paintId: primer.id, method: sprays ? "spray" : "brush", coats: 1 });
+    if (printed && finish !== "table") items.push({ id: newId(), kind: "bench", task: "inspect", rounds: finish === "display" ? 2 : 1 });
+  }
   if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
   if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
   if (varnish)

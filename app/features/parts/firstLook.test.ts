@@ -186,12 +186,12 @@ describe("what tonight says of a part", () => {
 describe("the plan that is proposed", () => {
   let n = 0;
   const id = (): string => `w${n++}`;
-  it("prints, hides what shows, primes, paints and seals, in that order", () => {
+  it("prints, fits dry, files, washes, hides what shows, primes, inspects, paints and seals, in that order", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
     const work = defaultWork(filament, projectOf([filament]), sheet.surfaces, id);
-    expect(work.map((w) => w.kind)).toEqual(["print", "hide", "coat", "coat", "coat", "coat"]);
-    expect(work.map((w) => (w.kind === "coat" ? w.paintId : w.kind))).toEqual(["print", "hide", "primer", "brown", "stone", "matt"]);
-    expect(work[1]).toMatchObject({ school: "thick-coat", pitchMm: expect.closeTo(0.55, 2) });
+    const said = work.map((w) => ("paintId" in w ? w.paintId : "task" in w ? w.task : w.kind));
+    expect(said).toEqual(["print", "dry-fit", "file", "wash", "hide", "primer", "inspect", "brown", "stone", "matt"]);
+    expect(work[4]).toMatchObject({ school: "thick-coat", pitchMm: expect.closeTo(0.55, 2) });
   });
   it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
     const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });

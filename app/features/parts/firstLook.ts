@@ -2,30 +2,31 @@
  * The first look at a part: what it is in real life, which printer and which way up, hours, the surface whose lines show,
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
-import { percentText } from "~app/features/scale/mismatchRows";
-import { formatDuration, formatMm, formatReal, formatShare, type Assumption, formatMoney } from "~core/measure";
+import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type Assumption } from "~core/measure";
 import { unitQuestion, UNSTATED } from "~core/mesh";
-import { formatRatio, holdsFloor, figureHeightMm } from "~core/scale";
+import { figureHeightMm, formatRatio, holdsFloor } from "~core/scale";
 import { UP_WORDS, usableMm } from "~core/print";
 import type { Tonight } from "~core/plan";
 import {
   choicesOf,
   configurationsOf,
   doorFits,
-  houseFindings,
   doorwayOf,
+  houseFindings,
   impliedScale,
-  partRealMm,
   optionAtHand,
+  partRealMm,
+  partSizeMm,
   printOptions,
   thinWalls,
   type Part,
-  type Project,
-  partSizeMm,
   type PrintOption,
+  type Project,
 } from "~core/project";
 import { checkHomes, linesOnMaterial, realMaterial } from "~core/subject";
 import { SEEN_WORDS, surfaceName, type Surface } from "~core/surface";
+import { jobCostText, sumText } from "~app/features/print/jobs";
+import { percentText } from "~app/features/scale/mismatchRows";
 import type { Reasons } from "~app/ui/why";
 import { grainOf, linedSurfaces } from "./defaultWork";
 
@@ -144,9 +145,9 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       id: "hours",
       act: false,
       surface: null,
-      bold: `${formatDuration(best.job.timeS.value)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
+      bold: `${sumText(part, best.job.timeS, formatDuration)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
       plain: other
-        ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${formatDuration(other.job.timeS.value)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+        ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
         : "",
       reasons: best.typed
         ? {
@@ -171,17 +172,17 @@ function buyNote(part: Part, project: Project): Note | null {
     ...(best.facts.fits ? [] : ["it fits no plate whole"]),
     ...standingNotes(part, project).map((n) => n.bold.charAt(0).toLowerCase() + n.bold.slice(1)),
   ];
-  const printMinor = best.job.costMinor.value;
-  const same = best.job.currency === part.fileCost.currency;
+  const { minor, currency } = part.fileCost;
+  const print = best.job.costMinor;
+  const each = { value: print.value + minor, low: print.low + minor, high: print.high + minor };
+  const apiece = sumText(part, each, (all) => formatMoney({ minor: all / part.copies, currency }));
   return {
     id: "buy",
     act: false,
     surface: null,
     bold: `${against.length === 0 ? "Nothing speaks against buying it" : `Before you buy: ${against.join("; ")}`}`,
-    plain: `${formatMoney(part.fileCost, true)} for the file, about ${formatMoney({ minor: printMinor, currency: best.job.currency }, true)} to print${
-      same
-        ? `: ${formatMoney({ minor: (part.fileCost.minor + printMinor) / part.copies, currency: part.fileCost.currency }, true)} a piece`
-        : ""
+    plain: `${formatMoney(part.fileCost, true)} for the file, about ${jobCostText(part, best)} to print${
+      best.job.currency === currency ? `: ${apiece} ${currency} a piece` : ""
     }${part.source.kind === "typed" ? "; only its size is known, not its walls" : ""}`,
     reasons: null,
   };

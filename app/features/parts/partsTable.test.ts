@@ -2,14 +2,14 @@
 import { describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, record, sizePart } from "../../../tests/sampleProject";
 import { boxMesh, buildTopology, reportMesh } from "~core/mesh";
-import type { Part } from "~core/project";
+import { printOptions, type Part } from "~core/project";
 import { drawSheet } from "~core/sheet";
 import { defaultWork } from "./defaultWork";
 import { openFolders, chosenFiles } from "./incoming/droppedFiles";
 import { mendWords } from "./mesh/MeshPage";
 import { findingNotes, mendable } from "./mesh/meshNotes";
 import { matches, partRows } from "./table/partRows";
-import { parseCost, parseTags } from "./record/parsing";
+import { parseCostIn, parseTags } from "./record/parsing";
 import { snapInView } from "./ownScale/snapping";
 import { piecesOf } from "./writeParts";
 
@@ -28,6 +28,14 @@ describe("rows", () => {
     expect(matches(row, "QUAY crate.stl")).toBe(true);
     expect(matches(row, "crate stone")).toBe(false);
     expect(base.printer).toBe("by hand, foam");
+  });
+  it("give the hours of the printer that was chosen, not of the best one", async () => {
+    const free = await meshPart("free", "Block", block());
+    const other = printOptions(free, projectOf([free]).scene).at(-1)!;
+    const chosen = { ...free, work: [print(other.printer.id)] };
+    const [row] = partRows(projectOf([chosen]), 0);
+    expect(row).toMatchObject({ printer: other.printer.name, hoursS: other.job.timeS.value });
+    expect(partRows(projectOf([free]), 0)[0].printer).not.toBe(other.printer.name);
   });
 });
 
@@ -93,10 +101,11 @@ describe("what is typed on the record", () => {
   it("tags and costs", () => {
     expect(parseTags(" wood, wet ,, wood")).toEqual({ ok: true, value: ["wood", "wet"] });
     expect(parseTags("x".repeat(50)).ok).toBe(false);
-    expect(parseCost("4.5 eur")).toEqual({ ok: true, value: { minor: 450, currency: "EUR" } });
-    expect(parseCost("3,99 GBP")).toEqual({ ok: true, value: { minor: 399, currency: "GBP" } });
-    expect(parseCost("")).toEqual({ ok: true, value: null });
-    expect(parseCost("five").ok).toBe(false);
+    expect(parseCostIn("EUR")("4.5 eur")).toEqual({ ok: true, value: { minor: 450, currency: "EUR" } });
+    expect(parseCostIn("EUR")("3,99 GBP")).toEqual({ ok: true, value: { minor: 399, currency: "GBP" } });
+    expect(parseCostIn("GBP")("4.50")).toEqual({ ok: true, value: { minor: 450, currency: "GBP" } });
+    expect(parseCostIn("EUR")("")).toEqual({ ok: true, value: null });
+    expect(parseCostIn("EUR")("five").ok).toBe(false);
   });
 });
 

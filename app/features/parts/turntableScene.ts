@@ -19,7 +19,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from "three";
-import type { TurntableMesh } from "~workers/mesh/protocol";
+import type { TurntableMesh } from "~workers/protocol";
 
 /** Edges are drawn up to this many triangles; above it they would only be a grey mist. */
 const MOST_FOR_EDGES = 60000;

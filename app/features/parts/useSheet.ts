@@ -1,55 +1,31 @@
-/** The drawn sheet of a part: kept in the browser by mesh, size, side up and method; computed in the worker when it is new. */
-import { useEffect, useState } from "react";
-import { runMeshJob } from "~workers/mesh/client";
-import { SHEET_VERSION, type Sheet } from "~core/sheet";
-import type { Up } from "~core/mesh";
+/** The drawn sheet of a part, for its mesh, size and side up; and its silhouettes, which stand at once. */
 import type { Part } from "~core/project";
-import { ask, db } from "~app/data/database.client";
-import { geometryKey } from "./geometryKey";
-import { meshSourceOf } from "./meshSource";
+import { outlineRequest, sheetRequest } from "~core/results";
+import type { Sheet } from "~core/sheet";
+import { useResult } from "~app/data/results.client";
+import { PRIORITY, type Priority } from "~workers/pool";
 
 export interface SheetState {
   sheet: Sheet | null;
+  /** Views without edges and surfaces: at the same scale and places, until the sheet is there. */
+  outline: Sheet | null;
   progress: number;
   problem: string | null;
 }
 
-/** Side that points up when the part is printed by its own plan. */
-const printUp = (part: Part): Up => {
-  const print = part.work.find((w) => w.kind === "print");
-  return print?.kind === "print" ? print.up : (part.prints[0]?.up ?? "+z");
-};
-
 export function useSheet(part: Part): SheetState {
-  const key = `${geometryKey(part)} ${printUp(part)} v${SHEET_VERSION}`;
-  const [state, setState] = useState<SheetState & { key: string }>({ key: "", sheet: null, progress: 0, problem: null });
-  useEffect(() => {
-    const stop = new AbortController();
-    void (async () => {
-      // A store that does not answer only means that it is drawn anew.
-      const kept = await ask(() => db.sheets.get(key));
-      if (stop.signal.aborted) return;
-      if (kept.ok && kept.value) return setState({ key, sheet: kept.value.sheet, progress: 1, problem: null });
-      const source = await meshSourceOf(part);
-      if (stop.signal.aborted) return;
-      if (!source.ok) return setState({ key, sheet: null, progress: 0, problem: source.problem.message });
-      const result = await runMeshJob(
-        "sheet",
-        { source: source.value, factor: part.factor, up: printUp(part) },
-        {
-          signal: stop.signal,
-          onProgress: (progress) => setState({ key, sheet: null, progress, problem: null }),
-        },
-      );
-      if (stop.signal.aborted) return;
-      if (!result.ok) return setState({ key, sheet: null, progress: 0, problem: result.problem.message });
-      setState({ key, sheet: result.value, progress: 1, problem: null });
-      // A full store only means that it is drawn again next time.
-      await ask(() => db.sheets.put({ key, sheet: result.value }));
-    })();
-    return () => stop.abort();
-    // The key names everything the sheet depends on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
-  return state.key === key ? state : { sheet: null, progress: 0, problem: null };
+  const answer = useResult(sheetRequest(part));
+  const outline = useOutline(part, answer.state !== "ready");
+  return {
+    sheet: answer.state === "ready" ? answer.value : null,
+    outline,
+    progress: answer.state === "reckoning" ? answer.share : 0,
+    problem: answer.state === "failed" ? answer.problem.message : null,
+  };
+}
+
+/** The silhouettes alone. */
+export function useOutline(part: Part, wanted = true, priority: Priority = PRIORITY.eye): Sheet | null {
+  const answer = useResult(wanted ? outlineRequest(part) : null, priority);
+  return answer.state === "ready" ? answer.value : null;
 }

@@ -1,10 +1,10 @@
 /** Parts as files for any slicer: one mesh as STL or PLY, any number as 3MF, in millimetres at the size they are to be printed. */
-import { runMeshJob } from "~workers/mesh/client";
-import type { PartToWrite, WriteFormat } from "~workers/mesh/protocol";
+import { runJob } from "~workers/client";
+import type { PartToWrite, WriteFormat } from "~workers/protocol";
 import { fail, ok, type Result } from "~core/measure";
 import type { Part } from "~core/project";
 import { download, fileName } from "~app/features/files/download";
-import { meshSourceOf } from "./meshSource";
+import { meshSourceOf } from "~app/data/results.client";
 
 /** A part and its copies that differ, each as what is to be written. `copies` in all; what does not differ is written last. */
 export function piecesOf(part: Part, copies: number): Omit<PartToWrite, "source">[] {
@@ -45,7 +45,7 @@ export async function writeParts(
     for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value });
   }
   if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
-  const written = await runMeshJob("write", { parts, format, acrossMm });
+  const written = await runJob("write", { parts, format, acrossMm });
   if (!written.ok) return written;
   download(fileName(name, format), written.value, TYPES[format]);
   return ok(parts.reduce((n, p) => n + p.copies, 0));

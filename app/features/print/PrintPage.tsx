@@ -1,15 +1,13 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
-import { Silhouette } from "~app/features/parts/Silhouette";
-import { overhangOf } from "~core/print";
 import { Link } from "react-router";
 import { toast } from "sonner";
+import { overhangOf, type FilamentPrinter, type Printer, type ResinPrinter } from "~core/print";
 import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/measure";
 import { goodCount } from "~core/plan";
-import { copyJob } from "./jobs";
-import { PROCESS_LABEL } from "./labels";
 import { printOptions, type Part, type Project } from "~core/project";
-import type { FilamentPrinter, Printer, ResinPrinter } from "~core/print";
+import { workOf } from "~core/work";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { Silhouette } from "~app/features/parts/Silhouette";
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions, type RunCommand } from "~app/features/frame/scene";
 import type { PrinterChange } from "~store/commands";
@@ -17,6 +15,8 @@ import { useTonight } from "~app/features/frame/tonightModel";
 import { writeParts } from "~app/features/parts/writeParts";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { Why } from "~app/ui/why";
+import { copyJob, jobCostText, sumText } from "./jobs";
+import { PROCESS_LABEL } from "./labels";
 
 export function PrintPage({ project }: { project: Project }) {
   const { scene, parts } = project;
@@ -77,8 +77,8 @@ export function PrintPage({ project }: { project: Project }) {
                             {o ? (
                               <>
                                 {o === options[0] && <span aria-label="best">▸ </span>}
-                                {formatDuration(o.job.timeS.value)} · {formatMass(o.job.massG.value)} ·{" "}
-                                {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
+                                {sumText(part, o.job.timeS, formatDuration)} · {sumText(part, o.job.massG, formatMass)} ·{" "}
+                                {jobCostText(part, o)}
                                 <span className="block font-normal text-soft">
                                   {copyJob(o)} <Why of={`${part.name} on ${printer.name}`} reasons={o.facts.one.timeS} />
                                 </span>
@@ -156,7 +156,7 @@ function Queue({ printer, project }: { printer: Printer; project: Project }) {
 /** Parts that are planned for a printer, and how many good ones are missing. */
 const stillToPrint = (project: Project, printerId: string): { part: Part; copies: number }[] =>
   project.parts
-    .filter((p) => p.work.some((w) => w.kind === "print" && w.printerId === printerId))
+    .filter((p) => workOf(p.work, "print").some((w) => w.printerId === printerId))
     .map((part) => ({ part, copies: Math.max(0, part.copies - goodCount(part, project.records)) }))
     .filter((w) => w.copies > 0);
 

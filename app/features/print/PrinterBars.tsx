@@ -1,12 +1,14 @@
 /** Which printer: bars of machine time with a range whisker, mass, cost, and the person's own time apart. */
+import { scaleLinear } from "d3";
 import { ownPrintRatios } from "~core/plan";
 import { hollowSaving, ownRange } from "~core/print";
-import { scaleLinear } from "d3";
-import { formatDuration, formatMass, parseDuration, parseMass, readAsMass, retyped, type Result, formatMoney } from "~core/measure";
-import { printOptions, type Part, type Project, type PrintOption, type TypedEstimate, partAreaMm2, partVolumeMm3 } from "~core/project";
+import { formatDuration, formatMass, formatMoney, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/measure";
+import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project, type TypedEstimate } from "~core/project";
+import { workOf, type PrintWork } from "~core/work";
 import { useActions, newId } from "~app/features/frame/scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
+import { jobCostText, sumText } from "./jobs";
 
 const pieceWord = (n: number): string => (n === 1 ? "one piece" : n === 2 ? "two pieces" : n === 3 ? "three pieces" : `${n} pieces`);
 
@@ -51,16 +53,10 @@ function withOwnRange(o: PrintOption, project: Project): PrintOption & { ownPrin
   return { ...o, job: { ...o.job, timeS: { value, low: value * own.low, high: value * own.high } }, ownPrints: own.prints };
 }
 
-/** Of a part of which only the size is known the mass lies anywhere between a shell and a solid. */
-const massText = (part: Part, { job }: PrintOption): string =>
-  part.source.kind === "typed" && job.massG.low < job.massG.high
-    ? `${formatMass(job.massG.low)} to ${formatMass(job.massG.high)}`
-    : formatMass(job.massG.value);
-
-/** What hollowing would make of the resin's price, where the part is massive. */
+/** What hollowing would make of the resin's price, where the part is known to be massive. */
 function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMinor: number; solidMinor: number; currency: string } | null {
   const resin = options.find((o) => o.printer.process === "resin");
-  if (!resin || resin.printer.process !== "resin") return null;
+  if (part.source.kind !== "mesh" || !resin || resin.printer.process !== "resin") return null;
   const saving = hollowSaving(partVolumeMm3(part), partAreaMm2(part), resin.printer);
   return saving && { ...saving, solidMinor: resin.facts.one.costMinor.value, currency: resin.facts.one.currency };
 }
@@ -68,13 +64,13 @@ function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMin
 export function PrinterBars({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
-  const chosen = part.work.find((w) => w.kind === "print");
+  const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
   const hollow = hollowed(part, options);
   const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
-    if (chosen?.kind === "print")
+    if (chosen)
       void run("work.set", { partId: part.id, itemId: chosen.id, change: { printerId: o.printer.id, up: o.facts.up, typed: null } });
     else
       void run("work.add", {
@@ -87,7 +83,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
     <div>
       <ul>
         {options.map((o) => {
-          const mine = chosen?.kind === "print" && chosen.printerId === o.printer.id;
+          const mine = chosen?.printerId === o.printer.id;
           return (
             <li
               key={o.printer.id}
@@ -121,9 +117,10 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
                   vectorEffect="non-scaling-stroke"
                 />
               </svg>
-              <span className="font-semibold whitespace-nowrap">{formatDuration(o.job.timeS.value)}</span>
-              <span className="whitespace-nowrap">
-                {massText(part, o)} · {(o.job.costMinor.value / 100).toFixed(2)} {o.job.currency}
+              <span className="font-semibold">{sumText(part, o.job.timeS, formatDuration)}</span>
+              <span>
+                <span className="whitespace-nowrap">{sumText(part, o.job.massG, formatMass)} ·</span>{" "}
+                <span className="whitespace-nowrap">{jobCostText(part, o)}</span>
               </span>
               <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
               <span className="flex items-center justify-end gap-2">
@@ -169,7 +166,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
             </p>
           )}
         </div>
-        {chosen?.kind === "print" && (
+        {chosen && (
           <ParsedField
             className="w-64"
             label="Your slicer says otherwise, a plate? Type it"
@@ -181,7 +178,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
           />
         )}
       </div>
-      {chosen?.kind === "print" && chosen.typed && (
+      {chosen?.typed && (
         <p className="mt-1 text-soft">
           Yours counts: {chosen.typed.text} a plate. The model says{" "}
           {formatDuration(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.timeS.value ?? 0)} for one copy,{" "}

@@ -1,6 +1,6 @@
 /** What a change of scale does, before it is accepted. */
 import { useState } from "react";
-import { formatDuration, formatMass, formatMm, formatReal } from "~core/measure";
+import { formatDuration, formatMass, formatMm, formatReal, formatSpan } from "~core/measure";
 import type { Project } from "~core/project";
 import { changeFactors, describeScale, formatRatio, naturalAt, parseScale, type Scale } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
@@ -12,11 +12,6 @@ import { detailChanges, fitChanges, partChanges, type Span } from "./changeRows"
 import { ScaleLeaves } from "./ScaleLeaves";
 
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;
-/** "34 to 63 g": one figure where both ends read the same. */
-function spanText({ low, high }: Span, format: (n: number) => string): string {
-  const [a, b] = [format(low), format(high)];
-  return a === b ? a : `${a} to ${b}`;
-}
 const PROCESS = { fdm: "filament", resin: "resin" };
 
 export function ChangePage({ project }: { project: Project }) {
@@ -103,7 +98,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
             <strong>{times(f.volume)}</strong>
             {mass.now > 0 && (
               <>
-                : {formatMass(mass.now)} become about {spanText(mass, formatMass)}
+                : {formatMass(mass.now)} become about {formatSpan(mass, formatMass)}
               </>
             )}
             .
@@ -145,9 +140,9 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
                 <tr key={p.part.id}>
                   <td>{p.part.name}</td>
                   <td className="whitespace-nowrap">{p.sizeMm.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm</td>
-                  <td className="whitespace-nowrap">{p.massG ? `${formatMass(p.massG.now)} → ${spanText(p.massG, formatMass)}` : "–"}</td>
+                  <td className="whitespace-nowrap">{p.massG ? `${formatMass(p.massG.now)} → ${formatSpan(p.massG, formatMass)}` : "–"}</td>
                   <td className="whitespace-nowrap">
-                    {p.timeS ? `${formatDuration(p.timeS.now)} → ${spanText(p.timeS, formatDuration)}` : "–"}
+                    {p.timeS ? `${formatDuration(p.timeS.now)} → ${formatSpan(p.timeS, formatDuration)}` : "–"}
                   </td>
                   <td>
                     {p.worse.map((w) => (

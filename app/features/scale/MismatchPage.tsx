@@ -1,7 +1,6 @@
 /** All parts side by side: what scale each seems to be of, and which will look wrong beside each other. */
-import { observationsOf } from "~core/project";
 import { Link } from "react-router";
-import type { Project } from "~core/project";
+import { observationsOf, type Project } from "~core/project";
 import { describeScale, formatRatio } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions } from "~app/features/frame/scene";

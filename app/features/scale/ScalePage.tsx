@@ -213,7 +213,7 @@ function KnownThings({ project }: { project: Project }) {
   const { run } = useActions();
   const [all, setAll] = useState(false);
   const things = [...scene.ownThings, ...(all ? REAL_THINGS : REAL_THINGS.filter((t) => SHOWN.includes(t.name)))];
-  const add = (thing: RealThing) => run("item.add", { list: "ownThings", items: [thing] });
+  const add = (thing: RealThing) => run("thing.add", { thing });
   return (
     <>
       <table className="plain">
@@ -239,7 +239,7 @@ function KnownThings({ project }: { project: Project }) {
               {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
               <td className="text-right">
                 {i < scene.ownThings.length ? (
-                  <button className="btn-text" onClick={() => void run("item.drop", { list: "ownThings", key: t.name })}>
+                  <button className="btn-text" onClick={() => void run("thing.drop", { name: t.name })}>
                     remove
                   </button>
                 ) : (

@@ -1,7 +1,7 @@
 /** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
 import { timeAtSizeS } from "~core/print";
 import { formatMm, formatShare } from "~core/measure";
-import { partSizeMm, printOptions, thinWalls, type Part, type Project, type PrintOption } from "~core/project";
+import { optionAtHand, partSizeMm, thinWalls, type Part, type PrintOption, type Project } from "~core/project";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { fitAfter, holdsFloor, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "~core/scale";
 
@@ -66,7 +66,7 @@ export function partChanges(project: Project, by: number): PartChange[] {
       const standard = project.scene.house.clipSlotMm;
       if (clipSlotMm !== null && standard !== null && Math.abs(clipSlotMm * factor - standard) > HOUSE_TOLERANCE.clipSlotMm && by !== 1)
         worse.push(`clip slots become ${formatMm(clipSlotMm * factor)}, the standard stays ${formatMm(standard)}`);
-      const best = printOptions(part, project.scene)[0];
+      const best = optionAtHand(part, project.scene);
       const mode = best?.printer.process;
       return {
         part,

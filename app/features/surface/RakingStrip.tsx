@@ -1,6 +1,6 @@
 /** The raking strip: the surface's profile under low light, before and after every stage, with what a dry brush finds as a band. */
 import { formatMm } from "~core/measure";
-import { coatOver, sandDown, sawTooth, BRUSH_FINDS_MM, type SchoolPlan, type Steps } from "~core/surface";
+import { BRUSH_FINDS_MM, coatOver, sandDown, sawTooth, type SchoolPlan, type Steps } from "~core/surface";
 import { useWidth } from "~app/ui/useWidth";
 
 interface Row {

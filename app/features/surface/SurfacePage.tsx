@@ -1,28 +1,30 @@
 /** Surface: where layer lines will show from where the scene is seen, and schools to hide them, each reckoned for this surface. */
-import { Why } from "~app/ui/why";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { formatArea, formatDuration, formatMm, formatMillilitres } from "~core/measure";
-import { choicesOf, printOptions, type Part, type Project } from "~core/project";
+import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/measure";
+import { choicesOf, printerAtHand, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
 import {
+  fillAmounts,
+  loopScar,
   planSchool,
   SCHOOLS,
   SEEN_WORDS,
   seenAt,
   stepsOn,
   surfaceName,
-  type SchoolId,
-  type Surface,
-  fillAmounts,
   TRANSFER,
   VOLUME_SOLIDS,
-  loopScar,
+  type SchoolId,
+  type Surface,
 } from "~core/surface";
+import { workOf, type HideWork } from "~core/work";
+import { Why } from "~app/ui/why";
 import { Page, Section } from "~app/features/frame/Page";
+import { AtStage } from "~app/features/frame/AtStage";
 import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
 import { newId, useActions } from "~app/features/frame/scene";
-import { grainOf, hideItem } from "~app/features/parts/defaultWork";
+import { grainOf, hideItem, plainestFirst } from "~app/features/parts/defaultWork";
 import { SheetDrawing } from "~app/features/parts/SheetDrawing";
 import { SheetWaits } from "~app/features/parts/PartPage";
 import { useSheet } from "~app/features/parts/useSheet";
@@ -43,6 +45,7 @@ export function SurfacePage({ project }: { project: Project }) {
         { label: "seen from", value: formatMm(scene.viewingDistanceMm) },
       ]}
     >
+      <AtStage project={project} station="surface" part={part} choose={choose} />
       {part ? (
         <SurfaceOf key={part.id} part={part} project={project} />
       ) : (
@@ -80,19 +83,13 @@ function FillerText({ areaMm2, cuspMm, project }: { areaMm2: number; cuspMm: num
   );
 }
 
-/** Plain before hardly seen, slopes before walls before tops, undersides last. */
-const KIND_ORDER: Record<Surface["kind"], number> = { slope: 0, wall: 1, level: 2 };
-
 function SurfaceOf({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const state = useSheet(part);
   const [chosen, setChosen] = useState<number | null>(null);
   const [school, setSchool] = useState<SchoolId | null>(null);
-  const print = part.work.find((w) => w.kind === "print");
-  const printer =
-    project.scene.printers.find((p) => p.id === (print?.kind === "print" ? print.printerId : "")) ??
-    printOptions(part, project.scene)[0]?.printer;
-  if (!state.sheet || !printer) return <SheetWaits state={state} />;
+  const printer = printerAtHand(part, project.scene);
+  if (!state.sheet || !printer) return <SheetWaits state={state} part={part} scene={project.scene} />;
   const distance = choicesOf(part, project.scene).viewingDistanceMm;
   const scar = loopScar(grainOf(printer));
   const judged = state.sheet.surfaces
@@ -100,26 +97,20 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
       const steps = stepsOn(s.slopeDeg, grainOf(printer));
       return { surface: s, steps, ...seenAt(steps, distance) };
     })
-    .sort(
-      (a, b) =>
-        Number(a.surface.underside) - Number(b.surface.underside) ||
-        Number(b.seen === "plain") - Number(a.seen === "plain") ||
-        KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
-        b.surface.areaMm2 - a.surface.areaMm2,
-    );
+    .sort(plainestFirst);
   const at = judged.find((j) => j.surface.id === chosen) ?? judged.find((j) => !j.surface.underside) ?? judged[0];
   const hatched = new Map(
     judged
       .filter((j) => j.seen !== "hidden" && !j.surface.underside)
       .map((j): [number, HatchKind] => [j.surface.id, j.seen === "plain" ? "lines" : "brush"]),
   );
-  const hide = part.work.find((w) => w.kind === "hide");
+  const hide = workOf(part.work, "hide")[0] as HideWork | undefined;
   const use = (id: SchoolId, surface: Surface, steps: { cuspMm: number; pitchMm: number }): void => {
     const item = hideItem(hide?.id ?? newId(), id, { surface, ...steps });
     if (hide) void run("work.set", { partId: part.id, itemId: hide.id, change: item });
-    else void run("work.add", { partId: part.id, at: part.work.findIndex((w) => w.kind === "print") + 1, items: [item] });
+    else void run("work.add", { partId: part.id, at: part.work.indexOf(workOf(part.work, "print")[0]) + 1, items: [item] });
   };
-  const shownSchool: SchoolId = school ?? (hide?.kind === "hide" ? hide.school : "fill-and-sand");
+  const shownSchool: SchoolId = school ?? hide?.school ?? "fill-and-sand";
   return (
     <>
       <SheetDrawing
@@ -180,7 +171,7 @@ function SurfaceOf({ part, project }: { part: Part; project: Project }) {
             <ul>
               {SCHOOLS.map((s) => {
                 const plan = planSchool(s.id, at.surface.areaMm2, at.steps);
-                const mine = hide?.kind === "hide" && hide.school === s.id && hide.surface === surfaceName(at.surface);
+                const mine = hide?.school === s.id && hide.surface === surfaceName(at.surface);
                 return (
                   <li key={s.id} className="border-b border-rule py-2">
                     <div className="flex flex-wrap items-center justify-between gap-2">

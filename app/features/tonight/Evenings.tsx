@@ -25,7 +25,7 @@ export function Evenings({ scene }: { scene: Scene }) {
   const text = (e: Evening | undefined): string => (e ? `${e.from} to ${e.to}` : "none");
   return (
     <div>
-      <div className="grid grid-cols-2 gap-3 tab:grid-cols-4 desk:grid-cols-7">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(8.2rem,1fr))] gap-3">
         {ORDER.map((d) => (
           <ParsedField
             key={d}

@@ -1,6 +1,6 @@
 /** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. */
 import { useId, useState } from "react";
-import { formatDuration, parseDuration } from "~core/measure";
+import { formatDuration, parseDuration, type Result } from "~core/measure";
 import type { Clock } from "~core/plan";
 import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
@@ -8,7 +8,7 @@ import { Dialog } from "~app/ui/dialog";
 import { ParsedField } from "~app/ui/field";
 
 export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => void }) {
-  const { run } = useActions();
+  const { runIn } = useActions();
   const { model } = useTonight();
   const id = useId();
   const { step } = clock;
@@ -17,19 +17,22 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const [failed, setFailed] = useState(0);
   const [wentWrong, setWentWrong] = useState("");
   const [saidS, setSaidS] = useState<number | null>(null);
+  const [saying, setSaying] = useState<Result<number> | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const isPrint = step.machineS > 0;
   const end = (result: "good" | "partly" | "failed"): void => {
     if (!record) return;
+    if (saying && !saying.ok) return setRefused(saying.problem.message);
+    const took = saying?.value ?? saidS;
     // A print that fails takes all that is on its plate; a cleared plate is counted.
     const bad = result === "failed" ? step.onPlate : step.clears > 0 ? failed : 0;
-    void run("step.finish", {
+    void runIn(step.scene?.id, "step.finish", {
       recordId: record.id,
       result: bad === 0 ? result : bad >= step.onPlate ? "failed" : "partly",
       good: Math.max(0, step.counts - bad),
       failed: bad,
       wentWrong: wentWrong.trim(),
-      ...(saidS !== null && { saidS }),
+      ...(took !== null && { saidS: took }),
     }).then((done) => (done.ok ? onClose() : setRefused(done.problem.message)));
   };
   return (
@@ -63,7 +66,7 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
           text={formatDuration(saidS ?? (model.now - clock.from) / 1000)}
           parse={parseDuration}
           readAs={formatDuration}
-          onReading={setSaidS}
+          onReading={setSaying}
           onCommit={setSaidS}
         />
       )}

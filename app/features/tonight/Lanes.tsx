@@ -1,6 +1,6 @@
 /** Time as lanes: machines solid, setting hatched, waiting for a person dashed, the person outlined, sleep shaded, now one line. */
 import { scaleTime, timeFormat, timeHour } from "d3";
-import type { Tonight } from "~core/plan";
+import type { Step, Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
@@ -24,6 +24,9 @@ const clock = timeFormat("%H:%M");
 const ROW = 46;
 const SHOWN_HOURS = 14;
 
+/** The part, and its scene where that is another one. */
+const nameIn = ({ partName, scene }: Step): string => (scene ? `${partName}, ${scene.name}` : partName);
+
 /** The bars of each lane between two moments, all read from the one model. */
 export function lanesOf(model: Tonight, project: Project, from: number, to: number): Lane[] {
   const inView = (b: Bar): boolean => b.to > from && b.from < to;
@@ -36,7 +39,7 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
               {
                 key: s.key,
                 ...s.machine,
-                title: s.step.partName,
+                title: nameIn(s.step),
                 detail: `${s.hands.length ? "from" : "ends"} ${clock(new Date(s.hands.length ? s.machine.from : s.machine.to))}`,
                 kind: s.hands.length ? "planned machine" : "machine",
               },
@@ -48,13 +51,13 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
   const setting: Bar[] = model.schedule.slots
     .flatMap((s): Bar[] =>
       s.setting && s.hands.length === 0
-        ? [{ key: s.key, ...s.setting, title: s.step.partName, detail: `until ${clock(new Date(s.setting.to))}`, kind: "setting" }]
+        ? [{ key: s.key, ...s.setting, title: nameIn(s.step), detail: `until ${clock(new Date(s.setting.to))}`, kind: "setting" }]
         : [],
     )
     .filter(inView);
   const hands: Bar[] = model.schedule.slots
     .flatMap((s) =>
-      s.hands.map((h, i): Bar => ({ key: `${s.key} ${i}`, ...h, title: s.step.partName, detail: s.step.title, kind: "hands" })),
+      s.hands.map((h, i): Bar => ({ key: `${s.key} ${i}`, ...h, title: nameIn(s.step), detail: s.step.title, kind: "hands" })),
     )
     .filter(inView);
   // Things that set at the same time share the lane in rows.

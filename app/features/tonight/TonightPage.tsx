@@ -1,39 +1,40 @@
 /** Tonight: what to do in the minutes at hand, what to leave alone, and when the scene is ready. */
 import { format } from "date-fns";
 import { useEffect, useState } from "react";
-import { CARE_FIRST, CAUTIONS, type CautionId } from "~core/care";
 import { fail, formatDuration, ok, parseDuration } from "~core/measure";
-import { runPlanJob } from "~workers/plan/client";
-import { chanceBy, eveningsFrom, type Clock, type FinishChance, type Offer, type Tonight, nightsBetween } from "~core/plan";
+import { runJob } from "~workers/client";
+import {
+  chanceBy,
+  eveningsFrom,
+  goKeyOf,
+  nightsBetween,
+  type Clock,
+  type FinishChance,
+  type Go,
+  type Offer,
+  type Tonight,
+} from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/features/frame/Page";
-import { newId, useActions } from "~app/features/frame/scene";
+import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
-import { Key, useKey } from "~app/ui/keys";
+import { useKey } from "~app/ui/keys";
 import { ParsedField } from "~app/ui/field";
 import { Evenings } from "./Evenings";
 import { FinishStep } from "./FinishStep";
 import { Lanes } from "./Lanes";
+import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
+import { Tray } from "./Tray";
 
 export function TonightPage({ project }: { project: Project }) {
-  const { model, minutes, setMinutes, stayUp } = useTonight();
-  const { run } = useActions();
+  const { model, atHand, setAtHand, stayUp } = useTonight();
+  const start = useStart();
   const { scene } = project;
   const [finishing, setFinishing] = useState<Clock | null>(null);
-  const fitting = model.offers.filter((o) => o.fits);
-  const tooLong = model.offers.filter((o) => !o.fits);
-  const inHand = model.clocks.filter((c) => c.kind === "in hand");
-  const start = (o: Offer) =>
-    run("step.start", {
-      recordId: newId(),
-      partId: o.step.partId,
-      stepKey: o.step.key,
-      title: o.step.title,
-      time: o.step.machineS > 0 ? "machine" : "hands",
-      plannedS: o.step.machineS > 0 ? o.step.machineS : Math.max(60, o.step.handsOnS),
-      waitS: o.step.waitS,
-    });
+  const fitting = model.sessions.filter((g) => g.fits);
+  const tooLong = model.sessions.filter((g) => !g.fits);
+  const inHand = goesInHand(model);
   useKey(
     "Enter",
     "Start the first thing",
@@ -41,26 +42,38 @@ export function TonightPage({ project }: { project: Project }) {
     () => void (fitting[0] && start(fitting[0])),
     fitting.length > 0 && inHand.length === 0,
   );
-  useKey("f", "Finish what is in hand", "Tonight", () => setFinishing(inHand[0]), inHand.length > 0);
-  const cautions = [...new Set([...fitting.slice(0, 3).flatMap((o) => o.step.cautions), ...inHand.flatMap((c) => c.step.cautions)])];
+  useKey(
+    "f",
+    "Finish what is in hand",
+    "Tonight",
+    () => document.getElementById("in-hand")?.querySelector("button")?.click(),
+    inHand.length > 0,
+  );
+  const next = fitting[0] as Go | undefined;
+  // What can be done while the first of them dries.
+  const meanwhile = next && next.waitS > 0 ? fitting.slice(1, 4) : fitting.slice(1, 3);
+  const shown = new Set([next, ...meanwhile]);
+  const rest = [...fitting.filter((g) => !shown.has(g)), ...tooLong];
+  const scenes = new Set(model.schedule.slots.map((s) => s.step.scene?.name ?? scene.name)).size;
   return (
     <Page
       title="Tonight"
+      sub={format(model.now, "EEEE HH:mm")}
       cells={[
-        { label: "scene", value: scene.name },
+        { label: scenes > 1 ? "scenes" : "scene", value: scenes > 1 ? `${scenes} at work` : scene.name },
         { label: "steps done", value: `${model.done} of ${model.steps.length}` },
         { label: "yours to go", value: formatDuration(model.handsOnS) },
       ]}
     >
       <div className="mt-2 grid gap-x-6 desk:grid-cols-[1.75fr_1fr]">
         <section aria-label="What to do">
-          <div className="flex flex-wrap items-center gap-3">
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <span>I have</span>
             <ParsedField
               className="w-28"
               hideLabel
               label="Minutes at hand"
-              text={formatDuration(minutes * 60)}
+              text={formatDuration(atHand.minutes * 60)}
               parse={(t) => {
                 const r = parseDuration(t);
                 return r.ok
@@ -70,49 +83,63 @@ export function TonightPage({ project }: { project: Project }) {
                   : r;
               }}
               readAs={(min) => formatDuration(min * 60)}
-              onCommit={setMinutes}
+              onCommit={(minutes) => setAtHand({ minutes })}
             />
-            <span className="text-soft">
-              {model.asleep ? "in the night. " : ""}
-              {format(model.now, "EEEE HH:mm")}
-            </span>
+            <Toggle on={atHand.spray} onPress={() => setAtHand({ spray: !atHand.spray })} yes="a place to spray" no="no spraying" />
+            <Toggle
+              on={atHand.airbrush}
+              onPress={() => setAtHand({ airbrush: !atHand.airbrush })}
+              yes="airbrush set up"
+              no="airbrush put away"
+            />
+            {model.asleep && <span className="text-soft">in the night</span>}
           </div>
-          {inHand.map((c) => (
-            <InHand key={c.step.key} clock={c} onFinish={() => setFinishing(c)} />
-          ))}
+          <div id="in-hand">
+            {inHand.map((g) => (
+              <InHandSession
+                key={g.key}
+                go={g}
+                project={project}
+                others={fitting.flatMap((f) => f.offers.slice(0, 1)) as Offer[]}
+                onFinish={setFinishing}
+              />
+            ))}
+          </div>
           <ol className="mt-1">
-            {fitting.slice(0, 3).map((o, i) => (
-              <OfferItem key={o.step.key} offer={o} n={i + 1} onStart={() => start(o)} solid={i === 0 && inHand.length === 0} />
+            {next && <GoItem go={next} n={1} onStart={() => start(next)} solid={inHand.length === 0} />}
+            {meanwhile.map((g, i) => (
+              <GoItem key={g.key} go={g} n={i + 2} onStart={() => start(g)} solid={false} />
             ))}
           </ol>
           {fitting.length === 0 &&
             inHand.length === 0 &&
             (model.asleep && model.offers.length === 0 ? <Asleep onStayUp={stayUp} /> : <Nothing model={model} project={project} />)}
-          {(fitting.length > 3 || tooLong.length > 0) && (
+          {rest.length > 0 && (
             <details className="mt-1">
               <summary className="min-h-[44px] cursor-pointer py-2.5 text-soft">
-                {fitting.length > 3 && `${fitting.length - 3} more that fit`}
-                {fitting.length > 3 && tooLong.length > 0 && "; "}
+                {rest.length > tooLong.length && `${rest.length - tooLong.length} more that fit`}
+                {rest.length > tooLong.length && tooLong.length > 0 && "; "}
                 {tooLong.length > 0 && `${tooLong.length} that take longer`}
               </summary>
               <ol>
-                {[...fitting.slice(3), ...tooLong].map((o) => (
-                  <OfferItem key={o.step.key} offer={o} n={null} onStart={() => start(o)} solid={false} />
+                {rest.map((g) => (
+                  <GoItem key={g.key} go={g} n={null} onStart={() => start(g)} solid={false} />
                 ))}
               </ol>
             </details>
           )}
-          {cautions.length > 0 && (
-            <p className="mt-2 text-setting-ink">
-              △ {cautions.map((c: CautionId) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
-            </p>
-          )}
+          {model.beforeBed && <BeforeBed offer={model.beforeBed} now={model.now} />}
         </section>
         <div className="desk:border-l-[1.5px] desk:border-rule desk:pl-6">
           <LeaveAlone model={model} />
           <Ready project={project} model={model} />
         </div>
       </div>
+      {project.parts.length > 0 && (
+        <Section title="The tray">
+          <Tray project={project} model={model} />
+        </Section>
+      )}
       <Section title="Now and next">
         <Lanes model={model} project={project} />
       </Section>
@@ -124,68 +151,24 @@ export function TonightPage({ project }: { project: Project }) {
   );
 }
 
-function OfferItem({ offer, n, onStart, solid }: { offer: Offer; n: number | null; onStart: () => void; solid: boolean }) {
-  const { step } = offer;
-  return (
-    <li className="grid grid-cols-[2.2rem_minmax(0,1fr)_auto_auto] items-center gap-x-3 border-b border-rule py-1.5 max-tab:grid-cols-[1.8rem_minmax(0,1fr)_auto]">
-      <span className="font-slab text-[1.9rem]" aria-hidden="true">
-        {n}
-      </span>
-      <span className="min-w-0">
-        <span className="block text-[1.08rem] font-semibold leading-tight">
-          {step.partName}: {step.title}
-        </span>
-        <span className="block text-soft">
-          {offer.why}
-          {step.machineS > 0
-            ? `; ${formatDuration(step.machineS)} by itself`
-            : step.waitS > 0
-              ? `; sets ${formatDuration(step.waitS)}`
-              : ""}
-        </span>
-        {step.cautions.length > 0 && (
-          <span className="block text-setting-ink">△ {step.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>
-        )}
-      </span>
-      <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">{formatDuration(step.handsOnS)}</span>
-      <button
-        className={`btn min-h-[50px] min-w-[84px] max-tab:row-span-2 max-tab:row-start-1 max-tab:col-start-3 ${solid ? "btn-solid" : ""}`}
-        onClick={onStart}
-        aria-label={`Start: ${step.partName}, ${step.title}`}
-      >
-        start{solid && <Key k="Enter" />}
-      </button>
-    </li>
-  );
-}
+/** One of two, said in place; a press turns it. */
+const Toggle = ({ on, onPress, yes, no }: { on: boolean; onPress: () => void; yes: string; no: string }) => (
+  <button className="min-h-[44px] border-b border-rule text-left hover:bg-board" aria-pressed={on} onClick={onPress}>
+    {on ? yes : no}
+  </button>
+);
 
-function InHand({ clock, onFinish }: { clock: Clock; onFinish: () => void }) {
-  const { run } = useActions();
-  const { model } = useTonight();
-  const record = model.states.get(clock.step.key);
-  return (
-    <section aria-label="In hand" className="mt-3 flex flex-wrap items-center gap-3 border-2 border-act p-3">
-      <div className="min-w-0 flex-1 basis-56">
-        <p className="text-[1.08rem] font-semibold">
-          {clock.step.partName}: {clock.step.title}
-        </p>
-        <p className="text-soft">
-          in hand for {formatDuration((model.now - clock.from) / 1000)}, planned {formatDuration(clock.step.handsOnS)}
-        </p>
-        {clock.step.cautions.length > 0 && (
-          <p className="text-setting-ink">△ {clock.step.cautions.map((c) => CAUTIONS[c].short).join(", ")}</p>
-        )}
-      </div>
-      <button className="btn btn-solid min-h-[50px]" onClick={onFinish}>
-        Finish <Key k="f" />
-      </button>
-      {record && "record" in record && (
-        <button className="btn" onClick={() => run("step.forget", { recordId: record.record.id })}>
-          Not started after all
-        </button>
-      )}
-    </section>
-  );
+/** What is in hand, steps of one go together. */
+function goesInHand(model: Tonight): GoInHand[] {
+  const goes = new Map<string, GoInHand>();
+  for (const clock of model.clocks) {
+    if (clock.kind !== "in hand") continue;
+    const key = goKeyOf(clock.step);
+    const go = goes.get(key);
+    if (go) go.clocks.push(clock);
+    else goes.set(key, { key, title: clock.step.session?.title ?? clock.step.title, clocks: [clock] });
+  }
+  return [...goes.values()];
 }
 
 function Asleep({ onStayUp }: { onStayUp: () => void }) {
@@ -223,7 +206,7 @@ function Nothing({ model, project }: { model: Tonight; project: Project }) {
 }
 
 function LeaveAlone({ model }: { model: Tonight }) {
-  const { run } = useActions();
+  const { runIn } = useActions();
   const clocks = model.clocks.filter((c) => c.kind !== "in hand");
   const [failing, setFailing] = useState<Clock | null>(null);
   return (
@@ -245,7 +228,10 @@ function LeaveAlone({ model }: { model: Tonight }) {
               <rect x="0.6" y="0.6" width="92.8" height="14.8" fill="none" stroke="var(--ink)" strokeWidth="1.2" />
             </svg>
             <span className="min-w-0 flex-1 leading-tight">
-              <span className="block truncate font-semibold">{c.step.partName}</span>
+              <span className="block truncate font-semibold">
+                {c.step.partName}
+                {c.step.scene && <span className="font-normal text-soft">, {c.step.scene.name}</span>}
+              </span>
               <span className="block text-soft">
                 {c.kind === "running" ? "prints" : "sets"} until {format(c.until, "EEE HH:mm")},{" "}
                 {formatDuration((c.until - model.now) / 1000)}
@@ -260,7 +246,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
               <UndoClock
                 onPress={() => {
                   const s = model.states.get(c.step.key);
-                  if (s && "record" in s) run("step.forget", { recordId: s.record.id });
+                  if (s && "record" in s) void runIn(c.step.scene?.id, "step.forget", { recordId: s.record.id });
                 }}
                 name={c.step.partName}
               />
@@ -279,7 +265,6 @@ const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => 
   </button>
 );
 
-/** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 /** One sentence on the date that was set, with the one that would hold. */
 function readyText(share: number, sure: string | null): string {
   const inTen = Math.round(share * 10);
@@ -288,6 +273,7 @@ function readyText(share: number, sure: string | null): string {
   return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
 }
 
+/** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
   const { scene } = project;
@@ -297,10 +283,12 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
     // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
     const timer = setTimeout(() => {
-      const { steps, states, now } = model;
+      const { states, now } = model;
+      // The same steps as the plan: those of other scenes take evenings too.
+      const steps = model.all;
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
       const nights = nightsBetween(now, now + 240 * 86400000, scene.timeZone);
-      void runPlanJob("chance", { steps, states, evenings, nights, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
+      void runJob("chance", { steps, states, evenings, nights, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
     }, 120);
     return () => {
       clearTimeout(timer);
@@ -320,13 +308,15 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       ) : (
         <>
           <p className="font-semibold">
-            {inTime !== null && chance
+            {inTime !== null && chance && !scene.rests
               ? readyText(inTime, Number.isFinite(chance.p80) ? day(chance.p80) : null)
-              : model.finish === null
-                ? "Not with these evenings."
-                : `${day(model.finish)}, if all goes as planned.`}
+              : scene.rests
+                ? "This scene rests: nothing of it is planned. It is woken at the workshop."
+                : model.finish === null
+                  ? "Not with these evenings."
+                  : `${day(model.finish)}, if all goes as planned.`}
           </p>
-          {inTime === null && chance && Number.isFinite(chance.p80) && (
+          {inTime === null && !scene.rests && chance && Number.isFinite(chance.p80) && (
             <p>
               {model.finish !== null && day(chance.p80) === day(model.finish) ? "That" : day(chance.p80)} holds 8 times in 10, with failed
               prints and long evenings.

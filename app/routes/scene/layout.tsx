@@ -3,21 +3,22 @@ import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit } f
 import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
-import { acknowledgement, sendAgain, writeDown, type Edited } from "~app/data/edits.client";
-import { openProject, rememberScene, resetDemoUndoably } from "~app/data/scenes.client";
+import { acknowledgement, sendAgain, writeDown, takeBackElsewhere, type Edited } from "~app/data/edits.client";
+import { openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/files/Scenes";
 import { Frame } from "~app/features/frame/Frame";
-import { SceneActionsContext, useNow, type RunCommand, type SceneData } from "~app/features/frame/scene";
+import { ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/features/frame/scene";
 import { TonightContext, useTonightModel } from "~app/features/frame/tonightModel";
 import { waitingAt } from "~app/features/frame/waiting";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
 import { ImportQueue } from "~app/features/parts/incoming/ImportQueue";
 import { NewPart } from "~app/features/parts/incoming/NewPart";
-import { ReckoningContext } from "~app/features/parts/reckoning";
-import { useReckoned } from "~app/features/parts/useReckoned";
+import { ReckoningContext, useJoined, useJoinedAll, useReckoned } from "~app/features/parts/reckoning";
+import { desk } from "~app/data/results.client";
+import { wantedOf } from "~core/results";
 import type { Result } from "~core/measure";
 import type { Route } from "./+types/layout";
 
@@ -26,7 +27,10 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   const project = await openProject(params.sceneId);
   if (!project.ok) throw new Error(project.problem.message);
   if (!project.value) throw data("No scene with this id", { status: 404 });
-  return { project: project.value, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
+  // What is known is there before the page is drawn; the rest is reckoned while it stands.
+  const others = await scenesBeside(project.value.scene);
+  await desk.fetch([project.value, ...others].flatMap(wantedOf));
+  return { rows: project.value, others, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
 export const ErrorBoundary = SceneTrouble;
@@ -36,15 +40,17 @@ export function HydrateFallback() {
 }
 
 export default function SceneLayout({ loaderData }: Route.ComponentProps) {
-  const { project } = loaderData;
+  const { rows, others: otherRows } = loaderData;
+  const project = useJoined(rows);
+  const others = useJoinedAll(otherRows);
   const now = useNow();
   // Just-finished steps must count at once, so the clock never stands before the data.
-  const tonight = useTonightModel(project, Math.max(now, loaderData.loadedAt));
+  const tonight = useTonightModel(project, others, Math.max(now, loaderData.loadedAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
   const { imports, addFiles, dismiss } = useImports(project.scene);
-  const reckoning = useReckoned(project);
-  const { run, undo, redo } = useRunner(project.scene.id);
+  const reckoning = useReckoned(rows, otherRows);
+  const { run, runIn, undo, redo } = useRunner(project.scene.id);
   const { revalidate } = useRevalidator();
   const startAfresh = useCallback(async () => {
     const done = await resetDemoUndoably();
@@ -60,7 +66,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     await revalidate();
   }, [revalidate]);
   const hovering = useDrop(addFiles);
-  useOtherWindows(project.scene.id);
+  useOtherWindows();
   useDrawn(project);
   const { unsent } = loaderData;
   useEffect(() => unsent.forEach((message) => toast.error(`From your last visit: ${message}`)), [unsent]);
@@ -75,35 +81,37 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
   }, [project.scene.scale, partAtHand]);
 
-  const actions = useMemo(() => ({ run, undo, redo, openNewPart: () => setNewPart(true) }), [run, undo, redo]);
+  const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart: () => setNewPart(true) }), [run, runIn, undo, redo]);
   return (
     <SceneActionsContext value={actions}>
-      <TonightContext value={tonight}>
-        <ReckoningContext value={reckoning}>
-          <Frame
-            scene={project.scene}
-            marks={marks}
-            waiting={waitingAt(project, tonight.model)}
-            reckoning={reckoning.text}
-            problem={tonight.problem}
-            onUndo={undo}
-            onRedo={redo}
-            onScene={() => setScenes(true)}
-            onNewPart={() => setNewPart(true)}
-            onResetDemo={() => void startAfresh()}
-          >
-            <Outlet />
-          </Frame>
-          {hovering && (
-            <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
-              <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
-            </div>
-          )}
-          <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
-          <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
-          <ImportQueue imports={imports} onDismiss={dismiss} />
-        </ReckoningContext>
-      </TonightContext>
+      <ProjectContext value={project}>
+        <TonightContext value={tonight}>
+          <ReckoningContext value={reckoning}>
+            <Frame
+              scene={project.scene}
+              marks={marks}
+              waiting={waitingAt(project, tonight.model)}
+              reckoning={reckoning.text}
+              problem={tonight.problem}
+              onUndo={undo}
+              onRedo={redo}
+              onScene={() => setScenes(true)}
+              onNewPart={() => setNewPart(true)}
+              onResetDemo={() => void startAfresh()}
+            >
+              <Outlet />
+            </Frame>
+            {hovering && (
+              <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
+                <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
+              </div>
+            )}
+            <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
+            <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
+            <ImportQueue imports={imports} onDismiss={dismiss} />
+          </ReckoningContext>
+        </TonightContext>
+      </ProjectContext>
     </SceneActionsContext>
   );
 }
@@ -126,12 +134,12 @@ async function takeBack(post: Post, command: "undo" | "redo", anyway = false): P
 }
 
 /** Sends commands to the scene's edit route and tells what came of them. */
-function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: () => void } {
+function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () => void; redo: () => void } {
   const submit = useSubmit();
   const { revalidate } = useRevalidator();
   const post = useCallback(
-    async (command: string, payload: object): Promise<Result<Edited>> => {
-      const order = writeDown(sceneId, command, payload);
+    async (command: string, payload: object, inScene = sceneId): Promise<Result<Edited>> => {
+      const order = writeDown(inScene, command, payload);
       const answered = acknowledgement(order.editId);
       // A key of its own, so that no edit's answer is lost to the next one's.
       const followed = submit(order as unknown as Parameters<typeof submit>[0], {
@@ -161,7 +169,18 @@ function useRunner(sceneId: string): { run: RunCommand; undo: () => void; redo: 
     },
     [post, undo],
   );
-  return { run, undo, redo };
+  const runIn = useCallback<RunIn>(
+    async (inScene, command, payload) => {
+      if (inScene === undefined || inScene === sceneId) return run(command, payload);
+      const answer = await post(command, payload, inScene);
+      const back = (): void => void takeBackElsewhere(inScene).then(() => revalidate());
+      if (answer.ok) toast(answer.value.label, { action: { label: "Undo", onClick: back } });
+      else toast.error(answer.problem.message);
+      return answer;
+    },
+    [post, run, sceneId, revalidate],
+  );
+  return { run, runIn, undo, redo };
 }
 
 /** Mesh files and whole folders may be dropped anywhere on the page. */
@@ -199,21 +218,22 @@ function useDrop(onFiles: (files: DroppedFile[]) => void): boolean {
 }
 
 /** This window follows what another one stores, at once; and looks again when it comes back to the front. */
-function useOtherWindows(sceneId: string): void {
+function useOtherWindows(): void {
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const onShow = (): void => {
       if (document.visibilityState === "visible") void revalidate();
     };
     document.addEventListener("visibilitychange", onShow);
-    const end = onStoredElsewhere((stored) => {
-      if (stored.sceneId === sceneId || stored.sceneId === null) void revalidate();
+    const end = onStoredElsewhere(() => {
+      // Scenes beside it, and the workshop, are on the page too.
+      void revalidate();
     });
     return () => {
       document.removeEventListener("visibilitychange", onShow);
       end();
     };
-  }, [revalidate, sceneId]);
+  }, [revalidate]);
 }
 
 /** Once the scene stands on the page it is the one to come back to, and this window can be named by it. */

@@ -1,6 +1,7 @@
 import { data, Outlet, redirect, useOutletContext, useParams } from "react-router";
 import { useProject } from "~app/features/frame/scene";
 import { ask, db } from "~app/data/database.client";
+import { UnreadPage } from "~app/features/parts/UnreadPart";
 import type { Part, Project } from "~core/project";
 import type { Route } from "./+types/part";
 
@@ -12,7 +13,6 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   const there = await ask(() => db.parts.get([params.sceneId, params.partId]));
   if (!there.ok) throw new Error(there.problem.message);
   const key = `${params.sceneId} ${params.partId}`;
-
   if (!there.value && shown.has(key)) throw redirect(`/s/${params.sceneId}/parts`);
   if (!there.value) throw data("No part with this id", { status: 404 });
   shown.add(key);
@@ -31,6 +31,8 @@ export default function PartRoute() {
   const project = useProject();
   const { partId } = useParams();
   const part = project.parts.find((p) => p.id === partId);
+  const unread = project.unread.find((p) => p.id === partId);
+  if (unread) return <UnreadPage row={unread} project={project} />;
   // Gone for the moment between its removal and the way to the parts list.
   return part ? <Outlet key={part.id} context={{ part, project } satisfies PartContext} /> : null;
 }

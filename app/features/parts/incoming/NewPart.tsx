@@ -1,5 +1,4 @@
 /** A new part: a mesh file, a size from a shop page, or something made by hand. */
-import { costText, parseCost } from "../record/parsing";
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { checkPartSize, ok, parseSize, readAsSides, type Result } from "~core/measure";
@@ -8,10 +7,11 @@ import { MESH_ENDINGS } from "~core/mesh";
 import { LIMITS, type Part, type PartSource, type Scene } from "~core/project";
 import { storeElsewhere } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
-import { newId } from "~app/features/frame/scene";
+import { newId, useProject } from "~app/features/frame/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
+import { costText, parseCostIn } from "../record/parsing";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {
@@ -40,16 +40,24 @@ export function NewPart({
     onOpenChange(false);
   };
   const navigate = useNavigate();
+  const { currency } = useProject().habits;
   const [size, setSize] = useState("");
   const [name, setName] = useState("");
   const [kind, setKind] = useState<"building" | "block" | Material>("building");
   const [copies, setCopies] = useState(1);
   const [price, setPrice] = useState<Part["fileCost"]>(null);
+  // What stands in the two fields and was not left yet.
+  const [copiesTyped, setCopiesTyped] = useState<Result<number> | null>(null);
+  const [priceTyped, setPriceTyped] = useState<Result<Part["fileCost"]> | null>(null);
   const [wrong, setWrong] = useState<string | null>(null);
 
   const addSize = async (): Promise<void> => {
     const parsed = parsePartSize(size);
     if (!parsed.ok) return setWrong(parsed.problem.message);
+    // The fields say themselves what is wrong with them.
+    const count = copiesTyped ?? ok(copies),
+      fileCost = priceTyped ?? ok(price);
+    if (!count.ok || !fileCost.ok) return;
     const source: PartSource =
       kind === "building" || kind === "block"
         ? { kind: "typed", sizeMm: parsed.value, shell: kind === "building" }
@@ -62,18 +70,17 @@ export function NewPart({
       name: name.trim().slice(0, LIMITS.name) || (kind === "building" ? "Building" : "Part"),
       source,
       factor: 1,
-      copies,
+      copies: count.value,
+      fileCost: fileCost.value,
       work: [],
     };
     const done = await storeElsewhere(target.value, "part.add", part);
     if (!done.ok) return setWrong(done.problem.message);
-    if (price) {
-      const priced = await storeElsewhere(target.value, "part.set", { partId: id, fileCost: price });
-      if (!priced.ok) return setWrong(priced.problem.message);
-    }
     onOpenChange(false);
     setSize("");
     setName("");
+    setCopies(1);
+    setPrice(null);
     void navigate(`/s/${target.value}/parts/${id}`, { state: { arrived: true } });
   };
 
@@ -183,14 +190,20 @@ export function NewPart({
             })),
           ]}
         />
-        <ParsedField label="Copies needed" text={String(copies)} parse={parseCount(LIMITS.copies)} onCommit={setCopies} />
+        <ParsedField
+          label="Copies needed"
+          text={String(copies)}
+          parse={parseCount(LIMITS.copies)}
+          onReading={setCopiesTyped}
+          onCommit={setCopies}
+        />
         <ParsedField
           label="Its price, if it is for sale"
           text={costText(price)}
-          placeholder="4.50 EUR"
-          parse={parseCost}
+          placeholder={`4.50 ${currency}`}
+          parse={parseCostIn(currency)}
           readAs={(c) => (c === null ? "none" : costText(c))}
-          onReading={setPrice}
+          onReading={setPriceTyped}
           onCommit={setPrice}
         />
         <button className="btn btn-solid self-end tab:col-span-2" type="submit">

@@ -2,12 +2,14 @@
 import { useCallback, useRef, useState } from "react";
 import { useNavigate, useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { runMeshJob } from "~workers/mesh/client";
+import { runJob } from "~workers/client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
 import type { Problem } from "~core/measure";
 import type { FileUnit } from "~core/mesh";
 import { LIMITS, type Scene } from "~core/project";
+import { meshRequest } from "~core/results";
+import { desk } from "~app/data/results.client";
 import { newId } from "~app/features/frame/scene";
 import type { DroppedFile } from "./droppedFiles";
 import { nameFromFile } from "./nameFromFile";
@@ -112,7 +114,7 @@ async function importOne(
 ): Promise<Problem | null> {
   if (file.size > LIMITS.meshBytes)
     return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
-  const read = await runMeshJob("read", { file, unit }, { signal, onProgress });
+  const read = await runJob("read", { file, unit }, { signal, onProgress });
   if (!read.ok)
     return read.problem.code === "cancelled"
       ? null
@@ -122,7 +124,7 @@ async function importOne(
   if (!target.ok) return target.problem;
   const { unit: known, parts } = read.value;
   const whole = nameFromFile(file.name);
-  const added = parts.map(({ name, copies, hash, report, outsideMm2 }) => ({
+  const added = parts.map(({ name, copies, hash, warnings }) => ({
     id: newId(),
     // A body without a name, or the only one, is called as its file is.
     name: parts.length === 1 ? whole : name.trim() || `${whole} ${parts.findIndex((p) => p.hash === hash) + 1}`,
@@ -137,14 +139,15 @@ async function importOne(
       fileName: file.name.slice(0, 300),
       unit: known.name,
       unitReason: known.reason,
-      report,
-      outsideMm2,
-      walls: null,
+      warnings,
     },
   }));
   const files = parts.map((p) => ({ hash: p.hash, file: p.file }));
+  // The reader has measured what it read: the page shows it at once.
+  for (const [i, { report, outsideMm2 }] of parts.entries()) await desk.give(meshRequest(added[i].source), { report, outsideMm2 });
   const stored = await storeWithFiles(target.value, "meshes", files, "parts.add", { parts: added });
   if (!stored.ok) return stored.problem;
+  desk.tryAgain(files.map((f) => f.hash));
   arrived({
     path: added.length === 1 ? `/s/${target.value}/parts/${added[0].id}` : `/s/${target.value}/parts`,
     what: added.length === 1 ? added[0].name : `${added.length} parts from ${file.name}`,

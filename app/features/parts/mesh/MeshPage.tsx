@@ -1,18 +1,19 @@
 /** The mesh of a part: what is wrong with it and where, one press that mends what is safe, its walls and gaps, and ways out as a file. */
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { runMeshJob } from "~workers/mesh/client";
+import { runJob } from "~workers/client";
 import { formatVolume } from "~core/measure";
 import type { Crossings } from "~core/mesh";
-import type { MendDid } from "~workers/mesh/protocol";
+import type { MendDid } from "~workers/protocol";
 import { partVolumeMm3, wallFloorMm, choicesOf, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
+import { crossingsRequest, meshRequest } from "~core/results";
+import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { Page, Section } from "~app/features/frame/Page";
 import { Key, useKey } from "~app/ui/keys";
 import { findingNotes, mendable, wallNotes } from "./meshNotes";
-import { meshSourceOf } from "../meshSource";
 import { PartLeaves } from "../PartLeaves";
 import { SheetWaits } from "../PartPage";
 import { SheetDrawing } from "../SheetDrawing";
@@ -62,7 +63,7 @@ function MeshOf({
   const { scene } = project;
   const { report, walls } = source;
   const state = useSheet(part);
-  const { crossings, looking, look } = useCrossings(part, report.triangles);
+  const { crossings, looking, problem, look } = useCrossings(source);
   const { mend, mending } = useMend(part, project);
   const notes = [...findingNotes(report, crossings), ...wallNotes(part, project)];
   useKey("m", "Mend what is safe", "This part", () => void mend(), mendable(report) && !mending);
@@ -90,7 +91,7 @@ function MeshOf({
           factor={part.factor}
         />
       ) : (
-        <SheetWaits state={state} />
+        <SheetWaits state={state} part={part} scene={scene} />
       )}
       <div className="no-print mt-2 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={!mendable(report) || mending} onClick={() => void mend()}>
@@ -101,6 +102,7 @@ function MeshOf({
             {looking === null ? "Look for facets that cross" : `Looking: ${Math.round(looking * 100)} %`}
           </button>
         )}
+        {problem && <span className="text-act">▲ {problem}</span>}
         <span className="text-soft">
           {mendable(report) ? "A new version; the one you have is kept." : "There is nothing that could be mended safely."}
         </span>
@@ -153,30 +155,21 @@ function Export({ part }: { part: Part }) {
   );
 }
 
-function useCrossings(part: Part, triangles: number): { crossings: Crossings | null; looking: number | null; look: () => void } {
-  const hash = part.source.kind === "mesh" ? part.source.hash : "";
-  const [found, setFound] = useState<{ hash: string; crossings: Crossings } | null>(null);
-  const [asked, setAsked] = useState<string | null>(triangles <= CROSSINGS_UNASKED ? hash : null);
-  const [looking, setLooking] = useState<number | null>(null);
-  const wanted = asked === hash || triangles <= CROSSINGS_UNASKED;
-  useEffect(() => {
-    if (!wanted) return;
-    const stop = new AbortController();
-    void (async () => {
-      const source = await meshSourceOf(part);
-      if (stop.signal.aborted) return;
-      if (!source.ok) return void toast.error(source.problem.message);
-      const result = await runMeshJob("crossings", { source: source.value }, { signal: stop.signal, onProgress: (f) => setLooking(f) });
-      if (stop.signal.aborted) return;
-      setLooking(null);
-      if (result.ok) setFound({ hash, crossings: result.value });
-      else toast.error(result.problem.message);
-    })();
-    return () => stop.abort();
-    // The hash names the mesh.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [hash, wanted]);
-  return { crossings: found?.hash === hash ? found.crossings : null, looking, look: () => setAsked(hash) };
+function useCrossings(source: Extract<Part["source"], { kind: "mesh" }>): {
+  crossings: Crossings | null;
+  looking: number | null;
+  problem: string | null;
+  look: () => void;
+} {
+  const [asked, setAsked] = useState<string | null>(null);
+  const wanted = asked === source.hash || source.report.triangles <= CROSSINGS_UNASKED;
+  const answer = useResult(wanted ? crossingsRequest(source) : null);
+  return {
+    crossings: answer.state === "ready" ? answer.value : null,
+    looking: answer.state === "reckoning" ? answer.share : null,
+    problem: answer.state === "failed" ? answer.problem.message : null,
+    look: () => setAsked(source.hash),
+  };
 }
 
 function useMend(part: Part, project: Project): { mend: () => Promise<void>; mending: boolean } {
@@ -187,11 +180,13 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
     const source = await meshSourceOf(part);
     if (!source.ok) return void toast.error(source.problem.message);
     setMending(true);
-    const result = await runMeshJob("mend", { source: source.value });
+    const result = await runJob("mend", { source: source.value });
     setMending(false);
     if (!result.ok) return void toast.error(result.problem.message);
     const { hash, file, report, outsideMm2, did } = result.value;
-    const next = { ...part.source, hash, report, outsideMm2, walls: null, unit: "mm" as const, unitReason: "Mended here, in millimetres." };
+    const { kind, fileName } = part.source;
+    const next = { kind, fileName, hash, unit: "mm" as const, unitReason: "Mended here, in millimetres.", warnings: [] };
+    await desk.give(meshRequest(next), { report, outsideMm2 });
     const note = mendWords(did);
     const payload = { partId: part.id, source: next, factor: part.factor, note };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", payload);

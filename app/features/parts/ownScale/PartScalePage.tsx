@@ -1,8 +1,9 @@
 /** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/measure";
-import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting, sightedIn } from "~core/project";
+import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
 import {
+  contradicting,
   DETAIL_FLOORS,
   fitAfter,
   formatRatio,
@@ -11,9 +12,8 @@ import {
   PROCESS_FITS,
   ratioRange,
   REAL_THINGS,
-  type RealThing,
-  contradicting,
   type Mismatch,
+  type RealThing,
 } from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/features/frame/Page";
@@ -53,7 +53,7 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
     >
       <PartLeaves part={part} project={project} />
       <Picker part={part} project={project} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
-      {part.sightings.length > 0 && (
+      {observationsOf(part).length > 0 && (
         <Section title="What is known in it">
           <Sightings part={part} onRemove={(key) => void run("part.drop-item", { partId: part.id, list: "sightings", key })} />
         </Section>
@@ -94,12 +94,15 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
   const [span, setSpan] = useState<PickedSpan | null>(null);
   const [picked, setPicked] = useState<Picked[]>([]);
   const [typed, setTyped] = useState<number | null>(null);
+  const [reading, setReading] = useState<Result<number> | null>(null);
   const [thing, setThing] = useState("a door leaf");
   const things = useMemo(() => [...scene.ownThings, ...REAL_THINGS], [scene.ownThings]);
   const marks = useMemo(() => picked.map((p) => p.at), [picked]);
   const fromSheet = span?.points.length === 2 ? Math.hypot(span.points[0].u - span.points[1].u, span.points[0].v - span.points[1].v) : null;
   const fromTable = picked.length === 2 ? Math.hypot(...[0, 1, 2].map((k) => picked[0].at[k] - picked[1].at[k])) : null;
-  const modelMm = typed ?? (on === "sheet" ? fromSheet : fromTable);
+  const said = reading?.ok ? reading.value : typed;
+  // What is typed and cannot be read is no length, and what was picked before is not meant.
+  const modelMm = reading && !reading.ok ? null : (said ?? (on === "sheet" ? fromSheet : fromTable));
   const chosen = things.find((t) => t.name === thing) ?? things[0];
   const add = (t: RealThing): void => {
     if (modelMm === null || !(modelMm > 0)) return;
@@ -109,7 +112,7 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
       lowRealMm: t.low,
       highRealMm: t.high,
       fileMm: modelMm / part.factor,
-      how: typed === null ? "picked" : "typed",
+      how: said === null ? "picked" : "typed",
     });
     setSpan(null);
     setPicked([]);
@@ -164,7 +167,7 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
           placeholder="36.3 mm"
           parse={parseModelLength}
           readAs={readAsMm}
-          onReading={setTyped}
+          onReading={setReading}
           onCommit={setTyped}
         />
         <Choice
@@ -193,7 +196,8 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
 }
 
 function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => void }) {
-  const observations = sightedIn(part);
+  // What was picked comes first, then its own doorway where that agrees with something.
+  const observations = observationsOf(part);
   const outliers = inferRatio(observations)?.outliers ?? [];
   const contradict = contradicting(observations);
   return (
@@ -223,27 +227,30 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
           </tr>
         </thead>
         <tbody>
-          {part.sightings.map((s, i) => {
-            const r = ratioRange(observations[i]);
+          {observations.map((o, i) => {
+            const picked = part.sightings.at(i);
+            const r = ratioRange(o);
             const outlier = outliers.includes(i) || contradict.includes(i);
             return (
-              <tr key={s.id}>
+              <tr key={picked?.id ?? o.thing}>
                 <td className={outlier ? "note-act" : "font-semibold"}>
                   {outlier && "▲ "}
-                  {s.thing}
+                  {o.thing}
                 </td>
-                <td className="text-real">{rangeText(s.lowRealMm, s.highRealMm)}</td>
+                <td className="text-real">{rangeText(o.lowRealMm, o.highRealMm)}</td>
                 <td>
-                  {formatMm(s.fileMm * part.factor)}, {s.how}
+                  {formatMm(o.modelMm)}, {picked?.how ?? "found in its walls"}
                 </td>
                 <td>
                   {formatRatio(r.low)} to {formatRatio(r.high)}
                   {outliers.includes(i) && <span className="note-act">, does not agree with the others</span>}
                 </td>
                 <td>
-                  <button className="btn-text" onClick={() => onRemove(s.id)} aria-label={`Remove ${s.thing}`}>
-                    remove
-                  </button>
+                  {picked && (
+                    <button className="btn-text" onClick={() => onRemove(picked.id)} aria-label={`Remove ${o.thing}`}>
+                      remove
+                    </button>
+                  )}
                 </td>
               </tr>
             );

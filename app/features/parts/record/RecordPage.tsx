@@ -6,13 +6,14 @@ import { ParsedField } from "~app/ui/field";
 import { PartLeaves } from "../PartLeaves";
 import { Differs } from "./Differs";
 import { Measures } from "./Measures";
-import { costText, parseCost, parseTags, parseText } from "./parsing";
+import { costText, parseCostIn, parseTags, parseText } from "./parsing";
 import { Photos } from "./Photos";
 import { Tracker } from "./Tracker";
 import { Variations } from "./Variations";
 import { Versions } from "./Versions";
 
 export function RecordPage({ part, project }: { part: Part; project: Project }) {
+  const { currency } = project.habits;
   const { scene, parts } = project;
   const { run } = useActions();
   const set = (change: Omit<Parameters<typeof run<"part.set">>[1], "partId">) => run("part.set", { partId: part.id, ...change });
@@ -86,8 +87,8 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
             <ParsedField
               label="What the file cost"
               text={costText(part.fileCost)}
-              placeholder="4.50 EUR"
-              parse={parseCost}
+              placeholder={`4.50 ${currency}`}
+              parse={parseCostIn(currency)}
               onCommit={(fileCost) => set({ fileCost })}
             />
           </div>

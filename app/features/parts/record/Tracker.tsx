@@ -1,6 +1,6 @@
 /** Where the pieces of a part are, and how many spares to print. */
 import { sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
-import { LIMITS, partSizeMm, printOptions, type Part, type Project } from "~core/project";
+import { LIMITS, optionAtHand, partSizeMm, type Part, type Project } from "~core/project";
 import { useActions } from "~app/features/frame/scene";
 import { useTonight } from "~app/features/frame/tonightModel";
 import { Why } from "~app/ui/why";
@@ -9,7 +9,7 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { model } = useTonight();
   const track = trackOf(part, project, model.now);
-  const best = printOptions(part, project.scene)[0];
+  const best = optionAtHand(part, project.scene);
   const spares = sparesFor(part, project.records, Math.max(...partSizeMm(part)), best?.facts.perPlate ?? 1);
   const tally = (key: keyof Part["tally"], n: number) =>
     run("part.tally", { partId: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });

@@ -1,7 +1,7 @@
 /** Copies of a part that differ from the others. */
 import { LIMITS, type Part, type Variation } from "~core/project";
 import { newId, useActions } from "~app/features/frame/scene";
-import { ParsedField, parseCount, parsePercentIn, readAsPercent } from "~app/ui/field";
+import { parseCount, ParsedField, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { piecesOf } from "../writeParts";
 import { parseText } from "./parsing";
 

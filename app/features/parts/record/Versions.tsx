@@ -2,14 +2,16 @@
 import { useRef } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { runMeshJob } from "~workers/mesh/client";
+import { runJob } from "~workers/client";
 import { formatMm } from "~core/measure";
 import { MESH_ENDINGS } from "~core/mesh";
 import { partSizeMm, type Part, type PartVersion, type Project } from "~core/project";
+import { meshRequest } from "~core/results";
+import { desk } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/features/frame/scene";
 
-const versionWords = (v: PartVersion): string =>
+const versionWords = (v: Pick<PartVersion, "source">): string =>
   v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
 
 export function Versions({ part, project }: { part: Part; project: Project }) {
@@ -17,21 +19,20 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const replace = async (from: File): Promise<void> => {
-    const read = await runMeshJob("read", { file: from, unit: null });
+    const read = await runJob("read", { file: from, unit: null });
     if (!read.ok) return void toast.error(`${from.name}: ${read.problem.message}`);
     const { unit, parts } = read.value;
     if (parts.length > 1) toast(`${from.name} holds ${parts.length} bodies; the first one was taken`);
-    const { hash, file: stored, report, outsideMm2 } = parts[0];
+    const { hash, file: stored, report, outsideMm2, warnings } = parts[0];
     const source = {
       kind: "mesh" as const,
       hash,
       fileName: from.name.slice(0, 300),
       unit: unit.name,
       unitReason: unit.reason,
-      report,
-      outsideMm2,
-      walls: null,
+      warnings,
     };
+    await desk.give(meshRequest(source), { report, outsideMm2 });
     const payload = { partId: part.id, source, factor: part.factor, note: `replaced by ${from.name}`.slice(0, 200) };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload);
     if (done.ok) toast(done.value);
@@ -57,7 +58,7 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
       <ul>
         <li className="flex min-h-[44px] items-center justify-between gap-3 border-b border-rule">
           <span className="font-semibold">
-            now: {versionWords({ source: part.source, factor: part.factor, at: 0, note: "" })},{" "}
+            now: {versionWords(part)},{" "}
             {partSizeMm(part)
               .map((v) => formatMm(v))
               .join(" × ")}

@@ -2,11 +2,32 @@
 import { useState } from "react";
 import { toast } from "sonner";
 import { fail, ok } from "~core/measure";
-import { LIMITS, type Part, type Project } from "~core/project";
+import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
+import { workOf } from "~core/work";
 import { HANDLINGS } from "~core/subject";
-import { useActions } from "~app/features/frame/scene";
+import { newId, useActions } from "~app/features/frame/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { writeParts } from "../writeParts";
+
+/** What picked parts can be given: the coats of another part, or a kept step. */
+const recipesOf = (project: Project): { value: string; label: string }[] => [
+  ...project.parts.flatMap((p) => {
+    const coats = workOf(p.work, "coat").length;
+    return coats > 0 ? [{ value: `part ${p.id}`, label: `the ${coats} ${coats === 1 ? "coat" : "coats"} of ${p.name}` }] : [];
+  }),
+  ...project.procedures.map((p) => ({ value: `kept ${p.id}`, label: p.title })),
+];
+
+/** The same work with ids of its own. */
+function likeThat(from: string, project: Project): WorkItem[] {
+  const [what, id] = from.split(" ");
+  const part = what === "part" ? project.parts.find((p) => p.id === id) : undefined;
+  if (part) return workOf(part.work, "coat").map((c) => ({ ...c, id: newId() }));
+  const kept = project.procedures.find((p) => p.id === id);
+  if (!kept) return [];
+  const { title, handsOnS, waitS, family } = kept;
+  return [{ id: newId(), kind: "own", title, handsOnS, waitS, family, procedureId: kept.id }];
+}
 
 export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Project; onDone: () => void }) {
   const { run } = useActions();
@@ -67,6 +88,16 @@ export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Pr
           void run("parts.set", { partIds, differs: { handling } });
         }}
         options={[{ value: "", label: "as the scene" }, ...HANDLINGS.map((h) => ({ value: h.id, label: h.label }))]}
+      />
+      <Choice
+        className="w-56"
+        label="Work like"
+        value=""
+        onChange={(from: string) => {
+          const adds = parts.map((p) => ({ partId: p.id, items: likeThat(from, project) })).filter((a) => a.items.length > 0);
+          if (adds.length > 0) void run("works.add", { adds });
+        }}
+        options={[{ value: "", label: "a recipe or a kept step" }, ...recipesOf(project)]}
       />
       <button className="btn" disabled={busy} onClick={() => void write()}>
         As 3MF

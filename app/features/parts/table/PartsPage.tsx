@@ -1,17 +1,18 @@
 /** All parts of the scene: what they are and where they are; sorted, filtered, picked and changed together. */
-import { Silhouette } from "../Silhouette";
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
-import { alikeParts, partSizeMm, printOptions, type Project } from "~core/project";
+import { alikeParts, optionAtHand, partSizeMm, type Project } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/features/frame/Page";
 import { useActions, useLoadedAt } from "~app/features/frame/scene";
 import { downloadParts } from "~app/features/files/download";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
+import { Silhouette } from "../Silhouette";
 import { BulkBar } from "./BulkBar";
 import { matches, partRows } from "./partRows";
+import { UnreadList } from "../UnreadPart";
 import { PartsTable, type ColumnSet } from "./PartsTable";
 import { writeParts } from "../writeParts";
 
@@ -61,8 +62,9 @@ export function PartsPage({ project }: { project: Project }) {
         { label: "good", value: `${Math.min(track.good, track.needed)} of ${track.needed}` },
       ]}
     >
+      <UnreadList project={project} />
       {parts.length === 0 ? (
-        <EmptyParts />
+        project.unread.length === 0 && <EmptyParts />
       ) : (
         <>
           <p className="mt-2 text-lg" data-testid="scene-track">
@@ -156,7 +158,7 @@ function Advice({ project }: { project: Project }) {
   const { parts, records, scene } = project;
   const lines = useMemo(() => {
     const spares = parts.flatMap((part) => {
-      const best = printOptions(part, scene)[0];
+      const best = optionAtHand(part, scene);
       const s = sparesFor(part, records, Math.max(...partSizeMm(part)), best?.facts.perPlate ?? 1);
       return s.spares > 0
         ? [`${part.name}: print ${s.missing + s.spares}, that is ${s.spares} spare${s.spares === 1 ? "" : "s"}; ${s.why}.`]

@@ -1,6 +1,6 @@
 /** One row a part for the table: everything that is sorted, filtered or shown, worked out once for a project. */
 import { trackOf, type Track } from "~core/plan";
-import { alikeParts, partRealMm, partSizeMm, printOptions, type Part, type Project } from "~core/project";
+import { alikeParts, optionAtHand, partRealMm, partSizeMm, type Part, type Project } from "~core/project";
 
 /** Said on the part's own leaf, but no reason to act. */
 export const HARMLESS = new Set(["mesh.degenerate", "mesh.groups-kept"]);
@@ -34,7 +34,7 @@ export function partRows(project: Project, now: number): PartRow[] {
   for (const r of project.records) byPart.set(r.partId, [...(byPart.get(r.partId) ?? []), r]);
   return project.parts.map((part) => {
     const size = partSizeMm(part);
-    const best = printOptions(part, project.scene)[0];
+    const best = optionAtHand(part, project.scene);
     const printer = best ? best.printer.name : part.source.kind === "scratch" ? `by hand, ${part.source.material}` : "reckoning";
     return {
       part,

@@ -1,0 +1,240 @@
+/** A go at the bench: one stage through all pieces, a tick each, one press ends all. */
+import { format } from "date-fns";
+import { useState } from "react";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { formatDuration } from "~core/measure";
+import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
+import type { Part, Project } from "~core/project";
+import { newId, useActions } from "~app/features/frame/scene";
+import { useTonight } from "~app/features/frame/tonightModel";
+import { Silhouette } from "~app/features/parts/Silhouette";
+import { Key } from "~app/ui/keys";
+
+/** What a step's record begins with. */
+const startOf = (step: Step) => ({
+  recordId: newId(),
+  partId: step.partId,
+  // Steps of another scene carry its name before their key; its records do not.
+  stepKey: step.scene ? step.key.slice(step.scene.id.length + 1) : step.key,
+  title: step.title,
+  time: step.machineS > 0 ? ("machine" as const) : ("hands" as const),
+  plannedS: step.machineS > 0 ? step.machineS : Math.max(60, step.handsOnS),
+  waitS: step.waitS,
+  rests: step.rests,
+});
+
+/** Steps by the scene they belong to. */
+function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefined, T[]> {
+  const out = new Map<string | undefined, T[]>();
+  for (const x of list) out.set(of(x).scene?.id, [...(out.get(of(x).scene?.id) ?? []), x]);
+  return out;
+}
+
+/** Begins a go: each of its steps in its own scene. */
+export function useStart(): (go: Pick<Go, "title" | "offers">) => void {
+  const { runIn } = useActions();
+  return (go) => {
+    if (go.offers.length === 1) void runIn(go.offers[0].step.scene?.id, "step.start", startOf(go.offers[0].step));
+    else
+      for (const [scene, offers] of byScene(go.offers, (o) => o.step))
+        void runIn(scene, "session.start", { title: go.title, steps: offers.map((o) => startOf(o.step)) });
+  };
+}
+
+const piecesWords = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}`;
+
+/** What is to be known of a go before it is begun. */
+export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; onStart: () => void; solid: boolean }) {
+  const many = go.offers.length > 1;
+  const { step } = go.offers[0];
+  const name = many ? `${go.title}, on ${piecesWords(go.pieces)}` : go.title;
+  return (
+    <li className="grid grid-cols-[2.2rem_minmax(0,1fr)_auto_auto] items-center gap-x-3 border-b border-rule py-1.5 max-tab:grid-cols-[1.8rem_minmax(0,1fr)_auto]">
+      <span className="font-slab text-[1.9rem]" aria-hidden="true">
+        {n}
+      </span>
+      <span className="min-w-0">
+        <span className="block text-[1.08rem] font-semibold leading-tight">
+          {name}
+          {!many && step.scene && <span className="font-normal text-soft">, {step.scene.name}</span>}
+        </span>
+        <span className="block text-soft">
+          {many ? go.offers.map((o) => o.step.partName + (o.step.scene ? ` (${o.step.scene.name})` : "")).join(", ") : go.why}
+          {step.machineS > 0 ? `; ${formatDuration(step.machineS)} by itself` : go.waitS > 0 ? `; sets ${formatDuration(go.waitS)}` : ""}
+        </span>
+        {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
+      </span>
+      <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">
+        {formatDuration(go.handsOnS)}
+        {many && <span className="block text-sm font-normal text-soft">one set-up</span>}
+      </span>
+      <button
+        className={`btn min-h-[50px] min-w-[84px] max-tab:row-span-2 max-tab:row-start-1 max-tab:col-start-3 ${solid ? "btn-solid" : ""}`}
+        onClick={onStart}
+        aria-label={`Start: ${many ? name : `${step.partName}, ${step.title}`}`}
+      >
+        start{solid && <Key k="Enter" />}
+      </button>
+    </li>
+  );
+}
+
+/** Goes that are in hand: steps of one go that were begun together. */
+export interface GoInHand {
+  key: string;
+  title: string;
+  clocks: Clock[];
+}
+
+/** One go in hand, with a tick a piece. */
+export function InHandSession({
+  go,
+  project,
+  others,
+  onFinish,
+}: {
+  go: GoInHand;
+  project: Project;
+  others: readonly Offer[];
+  onFinish: (clock: Clock) => void;
+}) {
+  const { runIn } = useActions();
+  const { model } = useTonight();
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const many = go.clocks.length > 1;
+  const [first] = go.clocks;
+  const steps = go.clocks.map((c) => c.step);
+  const recordOf = (c: Clock): string => {
+    const state = model.states.get(c.step.key);
+    return state && "record" in state ? state.record.id : "";
+  };
+  const took = Math.max(0, (model.now - Math.min(...go.clocks.map((c) => c.from))) / 1000);
+  const end = (): void => {
+    if (!many) return onFinish(first);
+    // Nothing ticked means that all of it was done.
+    const done = ticked.size === 0 ? go.clocks : go.clocks.filter((c) => ticked.has(c.step.key));
+    const shares = sharesOf(
+      done.map((c) => c.step),
+      took,
+    );
+    const said = new Map(done.map((c, i) => [c.step.key, shares[i]]));
+    for (const [scene, clocks] of byScene(go.clocks, (c) => c.step))
+      void runIn(scene, "session.end", {
+        title: go.title,
+        done: clocks.filter((c) => said.has(c.step.key)).map((c) => ({ recordId: recordOf(c), saidS: said.get(c.step.key)! })),
+        undone: clocks.filter((c) => !said.has(c.step.key)).map(recordOf),
+      });
+  };
+  const planned = goHandsOnS(steps);
+  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+  return (
+    <section aria-label="In hand" className="mt-3 border-2 border-act p-3">
+      <div className="flex flex-wrap items-center gap-3">
+        <div className="min-w-0 flex-1 basis-56">
+          <p className={many ? "font-slab text-[1.25rem]" : "text-[1.08rem] font-semibold"}>
+            {many
+              ? `${go.title}, on ${piecesWords(steps.reduce((n, s) => n + s.pieces, 0))}`
+              : `${first.step.partName}: ${first.step.title}`}
+          </p>
+          <p className="text-soft">
+            in hand for {formatDuration(took)}, planned {formatDuration(planned)}
+            {many && " with one set-up"}
+          </p>
+        </div>
+        <button className="btn btn-solid min-h-[50px]" onClick={end}>
+          {many
+            ? ticked.size === 0 || ticked.size === go.clocks.length
+              ? "End all"
+              : `End ${ticked.size} of ${go.clocks.length}`
+            : "Finish"}{" "}
+          <Key k="f" />
+        </button>
+        <button
+          className="btn"
+          onClick={() => {
+            if (!many) return void runIn(first.step.scene?.id, "step.forget", { recordId: recordOf(first) });
+            for (const [scene, clocks] of byScene(go.clocks, (c) => c.step))
+              void runIn(scene, "session.end", { title: go.title, done: [], undone: clocks.map(recordOf) });
+          }}
+        >
+          Not started after all
+        </button>
+      </div>
+      {many && (
+        <>
+          <ul className="mt-2 grid gap-x-4 gap-y-1 tab:grid-cols-2 desk:grid-cols-3">
+            {go.clocks.map((c) => {
+              const part = c.step.scene ? undefined : project.parts.find((p) => p.id === c.step.partId);
+              return <Tick key={c.step.key} step={c.step} part={part} on={ticked.has(c.step.key)} set={setTicked} />;
+            })}
+          </ul>
+          <p className="mt-1 text-soft">
+            {ticked.size === 0
+              ? "Tick what is done; one press ends all."
+              : `${ticked.size} of ${go.clocks.length} done. What is not ticked goes back to the list.`}
+          </p>
+        </>
+      )}
+      {cautions.length > 0 && (
+        <p className="mt-1 text-setting-ink">
+          △ {cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
+        </p>
+      )}
+      {others.length > 0 && (
+        <p className="mt-2">
+          <strong>While it dries:</strong>{" "}
+          {others
+            .slice(0, 2)
+            .map((o) => `${o.step.partName}, ${o.step.title} (${formatDuration(o.step.handsOnS)})`)
+            .join("; ")}
+          .
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Tick({
+  step,
+  part,
+  on,
+  set,
+}: {
+  step: Step;
+  part: Part | undefined;
+  on: boolean;
+  set: (change: (before: ReadonlySet<string>) => ReadonlySet<string>) => void;
+}) {
+  const toggle = (): void =>
+    set((before) => {
+      const next = new Set(before);
+      if (!next.delete(step.key)) next.add(step.key);
+      return next;
+    });
+  return (
+    <li>
+      <label className="flex min-h-[48px] items-center gap-2">
+        <input type="checkbox" className="h-7 w-7 shrink-0" checked={on} onChange={toggle} />
+        {part && <Silhouette part={part} />}
+        <span className="min-w-0 leading-tight">
+          <span className="block font-semibold">{step.partName}</span>
+          <span className="block text-sm text-soft">
+            {step.pieces > 1 ? `${step.pieces} pieces` : ""}
+            {step.scene ? ` ${step.scene.name}` : ""}
+          </span>
+        </span>
+      </label>
+    </li>
+  );
+}
+
+/** The plate to start before bed, and when it ends. */
+export function BeforeBed({ offer, now }: { offer: Offer; now: number }) {
+  const { step } = offer;
+  return (
+    <p className="mt-3 border-t border-rule pt-2">
+      <strong className="font-slab">Before bed</strong> start the {formatDuration(step.machineS)} plate of {step.partName}
+      {step.scene ? ` (${step.scene.name})` : ""}: begun now it ends {format(now + step.machineS * 1000, "EEEE HH:mm")}.
+    </p>
+  );
+}

@@ -1,0 +1,304 @@
+/** The workshop: what outlives a scene. Printers, shelf, kept steps, known things, habits, scenes in their order, backup and storage. */
+import { format } from "date-fns";
+import { Copy, X } from "lucide-react";
+import { useRef, useState } from "react";
+import { Link, useRevalidator } from "react-router";
+import { toast } from "sonner";
+import { formatDuration, ok, type Result } from "~core/measure";
+import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
+import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
+import { download } from "~app/features/files/download";
+import { Page, Section } from "~app/features/frame/Page";
+import { newId, useActions } from "~app/features/frame/scene";
+import { IconButton } from "~app/features/parts/WorkList";
+import { PROCESS_LABEL } from "~app/features/print/labels";
+import { Evenings } from "~app/features/tonight/Evenings";
+import { Choice, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { AIR_LIMITS } from "~core/coat";
+import { Rack } from "./Rack";
+
+export interface WorkshopData {
+  scenes: SceneRow[];
+  backupDue: boolean;
+}
+
+export function WorkshopPage({ project, scenes, backupDue }: { project: Project } & WorkshopData) {
+  const { scene, habits, procedures } = project;
+  const own = scenes.filter((s) => !s.demo);
+  return (
+    <Page
+      title="Workshop"
+      sub="what every scene shares"
+      cells={[
+        { label: "printers", value: scene.printers.length },
+        { label: "paints", value: project.paints.length },
+        { label: "last backup", value: habits.backupAt === null ? "none" : format(habits.backupAt, "d MMM") },
+      ]}
+    >
+      {backupDue && (
+        <p role="status" className="note-act mt-3">
+          ▲ The last backup is old, or there is none, and you have added to your scenes since: write one below.
+        </p>
+      )}
+      <div className="grid gap-x-8 desk:grid-cols-2">
+        <Printers project={project} />
+        <Scenes scenes={own} />
+      </div>
+      <Section title="The shelf">
+        <Rack project={project} />
+      </Section>
+      <div className="grid gap-x-8 desk:grid-cols-2">
+        <Section title="My usual way">
+          {procedures.length === 0 && (
+            <p className="text-soft">
+              Steps of your own that you keep come here. In the demo it is a thick base coat that dries over night; add one at a part’s
+              order of work.
+            </p>
+          )}
+          <KeptSteps project={project} />
+        </Section>
+        <Habits project={project} />
+      </div>
+      <Section title="Your evenings">
+        <Evenings scene={scene} />
+      </Section>
+      <Backup />
+    </Page>
+  );
+}
+
+function Printers({ project }: { project: Project }) {
+  const { run } = useActions();
+  const { printers, id } = project.scene;
+  return (
+    <Section title="Printers">
+      <ul>
+        {printers.map((p) => (
+          <li key={p.id} className="flex flex-wrap items-end gap-2 border-b border-rule py-1">
+            <ParsedField
+              className="w-52"
+              hideLabel
+              label={`Name of ${p.name}`}
+              draftKey={p.id}
+              text={p.name}
+              parse={parseName}
+              onCommit={(name) => run("printer.set", { printerId: p.id, change: { name } })}
+            />
+            <span className="flex-1 self-center text-soft">
+              {PROCESS_LABEL[p.process]}, {p.bedMm.join(" × ")} mm
+            </span>
+            <span className="flex">
+              <IconButton
+                label={`Copy ${p.name}`}
+                onClick={() =>
+                  run("printer.add", { printer: { ...structuredClone(p), id: newId(), name: `${p.name}, copy`.slice(0, LIMITS.name) } })
+                }
+              >
+                <Copy size={18} />
+              </IconButton>
+              <IconButton label={`Remove ${p.name}`} onClick={() => run("printer.delete", { printerId: p.id })}>
+                <X size={18} />
+              </IconButton>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-soft">A name or a value that is changed here is changed in every scene.</p>
+      <Link className="btn mt-2" to={`/s/${id}/print`}>
+        Speeds and exposures
+      </Link>
+    </Section>
+  );
+}
+
+/** Which scenes want the evenings, in which order. */
+function Scenes({ scenes }: { scenes: SceneRow[] }) {
+  const { runIn } = useActions();
+  return (
+    <Section title="Scenes at work">
+      {scenes.length === 0 && (
+        <p className="text-soft">No scene of your own yet: the demo stands by itself. Add a part, and your first scene begins.</p>
+      )}
+      <ul>
+        {scenes.map((s) => (
+          <li key={s.id} className="flex flex-wrap items-end gap-2 border-b border-rule py-1">
+            <Link
+              className="flex min-h-[44px] min-w-32 flex-1 items-center self-center font-semibold underline underline-offset-2"
+              to={`/s/${s.id}`}
+            >
+              {s.name}
+            </Link>
+            <ParsedField
+              className="w-20"
+              label="goes as"
+              draftKey={`${s.id} rank`}
+              text={String(s.rank + 1)}
+              parse={parseCount({ least: 1, most: LIMITS.rank.most + 1 })}
+              onCommit={(n) => runIn(s.id, "scene.set", { rank: n - 1 })}
+            />
+            <label>
+              <span className="label block">ready by</span>
+              <input
+                type="date"
+                className="field w-40"
+                value={s.readyBy?.slice(0, 10) ?? ""}
+                onChange={(e) => void runIn(s.id, "scene.set", { readyBy: e.target.value || null })}
+              />
+            </label>
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-6 w-6"
+                checked={s.rests}
+                onChange={(e) => void runIn(s.id, "scene.set", { rests: e.target.checked })}
+              />
+              rests
+            </label>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-soft">
+        One pair of hands, one set of printers: Tonight takes from all that do not rest, the first before the second unless a date presses.
+      </p>
+    </Section>
+  );
+}
+
+function KeptSteps({ project }: { project: Project }) {
+  const { run } = useActions();
+  return (
+    <ul>
+      {project.procedures.map((p) => (
+        <li key={p.id} className="flex items-center justify-between gap-3 border-b border-rule">
+          <span>
+            <strong>{p.title}</strong>{" "}
+            <span className="text-soft">
+              {formatDuration(p.handsOnS)}
+              {p.waitS > 0 && `, wait ${formatDuration(p.waitS)}`}
+            </span>
+          </span>
+          <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>
+            <X size={18} />
+          </IconButton>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const parseCurrency = (text: string): Result<string> => {
+  const code = text.trim().toUpperCase();
+  return /^[A-Z]{3}$/.test(code)
+    ? ok(code)
+    : { ok: false, problem: { code: "currency", message: "Three letters, such as EUR (ISO 4217)." } };
+};
+
+function Habits({ project }: { project: Project }) {
+  const { run } = useActions();
+  const { air, currency, paper } = project.habits;
+  return (
+    <Section title="Habits">
+      <div className="grid grid-cols-2 gap-3">
+        <ParsedField
+          label="The room, °C"
+          text={String(air.airC)}
+          parse={parseNumberIn(AIR_LIMITS.airC)}
+          readAs={(n) => `${n} °C`}
+          onCommit={(airC) => run("habits.set", { change: { air: { ...air, airC } } })}
+        />
+        <ParsedField
+          label="its humidity, %"
+          text={String(air.rh)}
+          parse={parseNumberIn(AIR_LIMITS.rh)}
+          readAs={(n) => `${n} %`}
+          onCommit={(rh) => run("habits.set", { change: { air: { ...air, rh } } })}
+        />
+        <ParsedField
+          label="Currency of what you buy"
+          text={currency}
+          parse={parseCurrency}
+          onCommit={(code) => run("habits.set", { change: { currency: code } })}
+        />
+        <Choice
+          label="Paper"
+          value={paper}
+          onChange={(p: Habits["paper"]) => void run("habits.set", { change: { paper: p } })}
+          options={[
+            { value: "local", label: "as usual where I live" },
+            { value: "a4", label: "A4" },
+            { value: "letter", label: "Letter" },
+          ]}
+        />
+      </div>
+    </Section>
+  );
+}
+
+function Backup() {
+  const { revalidate } = useRevalidator();
+  const file = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState<string | null>(null);
+  const doing = async <T,>(what: string, work: (options: BundleOptions) => Promise<Result<T>>): Promise<T | null> => {
+    setBusy(what);
+    const done = await work({ onProgress: (share) => setBusy(`${what}: ${Math.round(share * 100)} %`) });
+    setBusy(null);
+    if (done.ok) return done.value;
+    toast.error(done.problem.message);
+    return null;
+  };
+  const write = async (): Promise<void> => {
+    const packed = await doing("Writing", backUp);
+    if (!packed) return;
+    download(`workshop-${format(Date.now(), "yyyy-MM-dd")}.inchhollow-backup`, packed.file, "application/zip");
+    const without = [
+      packed.aside > 0 && `${packed.aside} rows that could not be understood`,
+      packed.damaged > 0 && `${packed.damaged} damaged files`,
+    ];
+    if (without.some(Boolean)) toast(`Written, but without ${without.filter(Boolean).join(" and ")}.`, { duration: 20_000 });
+    await revalidate();
+  };
+  const restore = async (from: File): Promise<void> => {
+    const done = await doing("Reading", (options) => restoreFrom(from, options));
+    if (!done) return;
+    const n = done.backup.scenes.length;
+    toast(`Everything is as it was on ${format(done.backup.at, "d MMMM yyyy")}: ${n} ${n === 1 ? "scene" : "scenes"}`, {
+      duration: 30_000,
+      action: { label: "Undo", onClick: () => void done.undo().then(() => window.location.assign("/")) },
+    });
+    await revalidate();
+  };
+  return (
+    <Section title="Backup and storage">
+      <p className="max-w-prose text-soft">
+        All scenes, the workshop, meshes and pictures in one file. A restored backup takes the place of everything that is here; one press
+        has it back.
+      </p>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <button className="btn btn-solid" disabled={busy !== null} onClick={() => void write()}>
+          Back up everything
+        </button>
+        <button className="btn" disabled={busy !== null} onClick={() => file.current?.click()}>
+          Restore a backup
+        </button>
+        <Link className="btn" to="/bench">
+          What takes how much, deleted scenes
+        </Link>
+        {busy && <span role="status">{busy}</span>}
+        <input
+          ref={file}
+          id="backup-file"
+          type="file"
+          accept=".inchhollow-backup,application/zip"
+          className="sr-only"
+          aria-label="Backup"
+          tabIndex={-1}
+          onChange={(e) => {
+            const f = e.target.files?.[0];
+            e.target.value = "";
+            if (f) void restore(f);
+          }}
+        />
+      </div>
+    </Section>
+  );
+}

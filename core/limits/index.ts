@@ -1,0 +1,82 @@
+/**
+ * What a scene can hold, in one table: fields refuse by it, commands and schemas check by it, bundles are read and written by it.
+ * What can be stored can therefore be saved, and what was saved opens again. The bounds are wide of what any bench needs; they keep
+ * dates within the calendar, sums within the numbers and pages within what can be drawn.
+ */
+import { MOST_DURATION_S, MOST_MASS_G, PART_SIZE_LIMITS_MM } from "../measure";
+
+export interface Range {
+  readonly least: number;
+  readonly most: number;
+}
+
+export const LIMITS = {
+  /** Characters. */
+  name: 120,
+  title: 300,
+  notes: 5000,
+  shortText: 60,
+  tag: 40,
+  source: 200,
+  wentWrong: 1000,
+  /** Counts of things. */
+  copies: { least: 1, most: 5000 },
+  pieces: { least: 0, most: 5000 },
+  coats: { least: 1, most: 20 },
+  tags: 20,
+  pictures: 60,
+  variations: 100,
+  sightings: 40,
+  configurations: 10,
+  materials: 60,
+  versions: 20,
+  work: 200,
+  parts: 5000,
+  paints: 2000,
+  procedures: 500,
+  records: 50_000,
+  printers: 60,
+  evenings: 50,
+  rank: { least: 0, most: 999 },
+  homes: 40,
+  dimensions: 300,
+  references: 200,
+  ownThings: 200,
+  /** Model size ÷ file size. */
+  factor: { least: 1e-6, most: 1000 },
+  percent: { least: 1, most: 1000 },
+  ratio: { least: 1, most: 5000 },
+  viewingDistanceMm: { least: 50, most: 20_000 },
+  /** A side of a part as it is printed or built. */
+  partSizeMm: PART_SIZE_LIMITS_MM,
+  /** A length of the real thing: up to a thousand kilometres. */
+  realMm: { least: 1e-3, most: 1e9 },
+  gapMm: { least: 0, most: 50 },
+  depthMm: { least: 0.01, most: 200 },
+  areaMm2: { least: 0, most: 1e9 },
+  /** One step's hands, machine or wait. */
+  durationS: { least: 0, most: MOST_DURATION_S },
+  massG: { least: 0, most: MOST_MASS_G },
+  stockMl: { least: 0, most: 100_000 },
+  moneyMinor: { least: 0, most: 1e9 },
+  /** Moments: from 1970 to the year 2200, ms. */
+  at: { least: 0, most: Date.UTC(2200, 0, 1) },
+  /** Bytes. */
+  meshBytes: 700 * 1024 * 1024,
+  sceneBytes: 128 * 1024 * 1024,
+  bundleBytes: 1024 * 1024 * 1024,
+} as const;
+
+/** Ids are safe in addresses, in keys of steps and in file names, as they stand. */
+export const ID_PATTERN = /^[A-Za-z0-9_-]{1,64}$/;
+export const isId = (text: unknown): text is string => typeof text === "string" && ID_PATTERN.test(text);
+
+/** Does this machine know the time zone? Names come from the IANA time zone database. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat("en", { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,155 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { block, coat, meshPart, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import type { Part, Project } from "../project";
+import { coatHandTime } from "../work";
+import { sharesOf, stepsOfProject, stepsOfScenes, tonight, trackOf } from "./index";
+
+let brick: Part;
+beforeAll(async () => {
+  brick = await meshPart("brick", "Brick", block(), [coat("p", "primer"), coat("b", "brown")]);
+});
+const parts = (n: number): Part[] => Array.from({ length: n }, (_, i) => ({ ...brick, id: `p${i}`, name: `Piece ${i}`, order: i }));
+const other = (of: Part[], more: Partial<Project["scene"]> = {}): Project => {
+  const p = projectOf(of, [], { id: "other", name: "Other creek", ...more });
+  return p;
+};
+
+describe("a go at the bench", () => {
+  it("is one stage through all pieces with one set-up: by hand, nine pieces of the same coat", () => {
+    const { sessions } = tonight(projectOf(parts(9)), THURSDAY, 600);
+    const [go] = sessions;
+    expect([go.offers.length, go.pieces, go.title]).toEqual([9, 9, "Grey primer, brushed"]);
+    const { setUpS, workS } = coatHandTime("brush", (brick.source.kind === "mesh" ? brick.source.outsideMm2 : 0) / 100, 1);
+    expect(go.handsOnS).toBeCloseTo(setUpS + 9 * workS, 6);
+  });
+  it("is a kept step on many parts too, with its time as it was said for each", () => {
+    const usual = { id: "u", kind: "own" as const, title: "My usual", handsOnS: 600, waitS: 0, family: null, procedureId: "kept" };
+    const { sessions } = tonight(projectOf(parts(3).map((p) => ({ ...p, work: [usual] }))), THURSDAY, 600);
+    expect(sessions.map((g) => [g.title, g.offers.length, g.handsOnS])).toEqual([["My usual", 3, 1800]]);
+  });
+  it("shares one setting up only among the same stages: sanding is not filling", () => {
+    const hide = (id: string, cuspMm: number): Part => ({
+      ...brick,
+      id,
+      work: [{ id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm, pitchMm: 0.4, surface: "roof" }],
+    });
+    const alone = stepsOfProject(projectOf([hide("rough", 0.2)]))[0];
+    const beside = stepsOfProject(projectOf([hide("rough", 0.2), hide("fine", 0.06)]));
+    expect(beside[0].title.startsWith("Sand")).toBe(true);
+    expect(beside.find((s) => s.partId === "fine")!.title.startsWith("Filler")).toBe(true);
+    expect(beside[0].handsOnS).toBe(alone.handsOnS);
+  });
+  it("says the same whatever the order of the parts", () => {
+    const of = (list: Part[]) =>
+      tonight(projectOf(list), THURSDAY, 600).sessions.map((g) => [
+        g.key,
+        g.pieces,
+        Math.round(g.handsOnS * 1e6),
+        g.offers.map((o) => o.step.key).sort(),
+      ]);
+    expect(of(parts(5).reverse())).toEqual(of(parts(5)));
+  });
+  it("takes a second coat of one piece along with the first of another", () => {
+    const twice = { ...brick, id: "t", name: "Twice", work: [coat("p", "primer", "brush", 2)] };
+    const done = record("t", "t/p/0", { startedAt: 1, finishedAt: 2, result: "good" });
+    const { sessions } = tonight(projectOf([twice, brick], [done]), THURSDAY, 600);
+    expect(sessions[0].offers.map((o) => o.step.key).sort()).toEqual(["brick/p/0", "t/p/1"]);
+  });
+  it("fits the minutes as a whole, or stands among what takes longer", () => {
+    const all = tonight(projectOf(parts(9)), THURSDAY, 600).sessions[0].handsOnS / 60;
+    expect(tonight(projectOf(parts(9)), THURSDAY, Math.ceil(all)).sessions[0].fits).toBe(true);
+    expect(tonight(projectOf(parts(9)), THURSDAY, Math.floor(all) - 1).sessions[0].fits).toBe(false);
+  });
+  it("shares its time by what was planned for each, and the shares are all of it", () => {
+    const steps = stepsOfProject(
+      projectOf([
+        { ...brick, copies: 3 },
+        { ...brick, id: "q" },
+      ]),
+    );
+    const first = steps.filter((s) => s.itemId === "p");
+    const shares = sharesOf(first, 1000);
+    expect(shares.reduce((a, b) => a + b, 0)).toBeCloseTo(1000, 9);
+    expect(shares[0]).toBeGreaterThan(shares[1]);
+  });
+  it("is left out where what it needs is not at hand", () => {
+    const sprayed = { ...brick, work: [coat("p", "primer", "spray")] };
+    const aired = { ...brick, id: "q", work: [coat("p", "primer", "airbrush")] };
+    const offers = (spray: boolean, airbrush: boolean) =>
+      tonight(projectOf([sprayed, aired]), THURSDAY, { minutes: 600, spray, airbrush }).offers.map((o) => o.step.partId);
+    expect(offers(true, true).sort()).toEqual(["brick", "q"]);
+    expect(offers(false, true)).toEqual(["q"]);
+    expect(offers(true, false)).toEqual(["brick"]);
+  });
+});
+
+describe("several scenes", () => {
+  it("share one pair of hands: no two of their stretches overlap, and no key stands twice", () => {
+    const model = tonight(projectOf(parts(4)), THURSDAY, 60, false, [other(parts(4))]);
+    const hands = model.schedule.slots.flatMap((s) => s.hands).sort((a, b) => a.from - b.from);
+    for (let i = 1; i < hands.length; i++) expect(hands[i].from).toBeGreaterThanOrEqual(hands[i - 1].to);
+    expect(new Set(model.all.map((s) => s.key)).size).toBe(model.all.length);
+    expect(model.steps.length * 2).toBe(model.all.length);
+  });
+  it("share the printers: one plate at a time", async () => {
+    const printed = await meshPart("m", "M", block(), [print()]);
+    const model = tonight(projectOf([printed]), THURSDAY, 60, false, [other([printed])]);
+    const runs = model.schedule.slots.flatMap((s) => (s.machine ? [s.machine] : [])).sort((a, b) => a.from - b.from);
+    expect(runs.length).toBe(2);
+    expect(runs[1].from).toBeGreaterThanOrEqual(runs[0].to);
+  });
+  it("a go runs through pieces of both", () => {
+    const [go] = tonight(projectOf(parts(2)), THURSDAY, 600, false, [other(parts(3))]).sessions;
+    expect(go.offers.map((o) => o.step.scene?.name ?? "here").sort()).toEqual([
+      "Other creek",
+      "Other creek",
+      "Other creek",
+      "here",
+      "here",
+    ]);
+  });
+  it("sums and date are those of the open scene; the other only takes evenings", () => {
+    const alone = tonight(projectOf(parts(2)), THURSDAY, 60);
+    const beside = tonight(projectOf(parts(2)), THURSDAY, 60, false, [other(parts(30), { rank: 5 })]);
+    expect(beside.steps.length).toBe(alone.steps.length);
+    expect(beside.handsOnS).toBeLessThanOrEqual(alone.handsOnS + 1e-6);
+    expect(beside.finish).not.toBeNull();
+  });
+  it("the first in rank goes first; a date that presses goes before it", () => {
+    const first = (open: Partial<Project["scene"]>, beside: Partial<Project["scene"]>) =>
+      stepsOfScenes(projectOf(parts(1), [], open), [other(parts(1), beside)], THURSDAY).sort(
+        (a, b) => (b.urgencyS ?? 0) - (a.urgencyS ?? 0),
+      )[0].scene?.name ?? "here";
+    expect(first({ rank: 0 }, { rank: 1 })).toBe("here");
+    expect(first({ rank: 1 }, { rank: 0 })).toBe("Other creek");
+    expect(first({ rank: 0 }, { rank: 1, readyBy: "2026-01-10" })).toBe("Other creek");
+    expect(first({ rank: 0 }, { rank: 1, readyBy: "2026-05-01" })).toBe("here");
+  });
+  it("one that rests offers and plans nothing, but a plate of it that was started is still to be cleared", async () => {
+    const resting = tonight(projectOf(parts(3), [], { rests: true }), THURSDAY, 600, false, [other(parts(2))]);
+    expect(new Set(resting.offers.map((o) => o.step.scene?.id))).toEqual(new Set(["other"]));
+    expect(resting.schedule.slots.every((s) => s.step.scene)).toBe(true);
+    expect([resting.finish, resting.steps.length]).toEqual([null, 6]);
+    const printed = await meshPart("m", "M", block(), [print(), coat("p", "primer")]);
+    const started = record("m", "m/print/start0", {
+      time: "machine",
+      startedAt: THURSDAY - 9e6,
+      finishedAt: THURSDAY - 1e6,
+      result: "good",
+    });
+    const model = tonight(projectOf([printed], [started], { rests: true }), THURSDAY, 600);
+    expect(model.offers.map((o) => o.step.key)).toEqual(["m/print/clear0"]);
+  });
+  it("where pieces are is the same from the plan at hand as reckoned by itself", () => {
+    const project = projectOf(parts(3), [record("p0", "p0/p/0", { startedAt: 1, finishedAt: 2, result: "good" })]);
+    const model = tonight(project, THURSDAY, 60, false, [other(parts(3))]);
+    for (const part of project.parts) expect(trackOf(part, project, THURSDAY, model)).toEqual(trackOf(part, project, THURSDAY));
+  });
+  it("parts of the same id in two scenes are two parts", () => {
+    const base = sizePart("brick", { kind: "scratch", sizeMm: [10, 10, 10], material: "foam" }, [coat("p", "primer")]);
+    const done = record("brick", "brick/p/0", { startedAt: THURSDAY - 1000, finishedAt: THURSDAY - 500, result: "good", waitS: 0 });
+    const model = tonight(projectOf([base], [done]), THURSDAY, 60, false, [other([base])]);
+    expect(model.states.get("brick/p/0")?.kind).toBe("done");
+    expect(model.states.get("other:brick/p/0")?.kind).toBe("open");
+  });
+});

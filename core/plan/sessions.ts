@@ -1,0 +1,73 @@
+/** Goes at the bench: the same stage through all pieces that wait for it, in whichever part or scene, with one setting up. */
+import type { CautionId } from "../care";
+import type { Step } from "../work";
+
+/** An offer as far as a go needs it: what is to be done, and why. */
+interface Offered {
+  step: Step;
+  why: string;
+  unlocks: number;
+  fits: boolean;
+}
+
+export interface Go {
+  /** What makes it one go; the step's own key where it stands alone. */
+  key: string;
+  /** "Grey primer, brushed". */
+  title: string;
+  offers: Offered[];
+  pieces: number;
+  /** The person's time with one setting up, s. */
+  handsOnS: number;
+  /** Longest wait afterwards, s: what fits while it dries. */
+  waitS: number;
+  cautions: CautionId[];
+  fits: boolean;
+  why: string;
+}
+
+/** The person's time of steps that are done in one go: the setting up once. */
+export function goHandsOnS(steps: readonly Step[]): number {
+  const work = steps.reduce((sum, s) => sum + s.handsOnS - (s.session ? s.session.setUpS / (s.session.shared ?? 1) : 0), 0);
+  return work + steps.reduce((most, s) => Math.max(most, s.session?.setUpS ?? 0), 0);
+}
+
+/** What makes steps one go. */
+export const goKeyOf = (step: Step): string => step.session?.group ?? step.key;
+
+/** Offers in their order, those of one go together at the place of the first. */
+export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
+  const groups = new Map<string, Offered[]>();
+  for (const o of offers) {
+    const key = goKeyOf(o.step);
+    const group = groups.get(key);
+    if (group) group.push(o);
+    else groups.set(key, [o]);
+  }
+  let left = minutes * 60;
+  const goes = [...groups].map(([key, group]): Go => {
+    const steps = group.map((o) => o.step);
+    const handsOnS = goHandsOnS(steps);
+    const fits = handsOnS <= left;
+    if (fits) left -= handsOnS;
+    return {
+      key,
+      title: group.length > 1 && steps[0].session ? steps[0].session.title : `${steps[0].partName}: ${steps[0].title}`,
+      offers: group,
+      pieces: steps.reduce((n, s) => n + s.pieces, 0),
+      handsOnS,
+      waitS: Math.max(...steps.map((s) => s.waitS)),
+      cautions: [...new Set(steps.flatMap((s) => s.cautions))],
+      fits,
+      why: group[0].why,
+    };
+  });
+  return [...goes.filter((g) => g.fits), ...goes.filter((g) => !g.fits)];
+}
+
+/** What each piece of a go took, of the time that all of it took: by what was planned for each. */
+export function sharesOf(steps: readonly Step[], tookS: number): number[] {
+  const planned = steps.map((s) => Math.max(1, s.handsOnS));
+  const all = planned.reduce((a, b) => a + b, 0);
+  return planned.map((s) => (tookS * s) / all);
+}

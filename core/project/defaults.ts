@@ -1,0 +1,49 @@
+/** What a new scene and a new part begin with. */
+import { NO_STANDARDS } from "../subject";
+import type { Habits, PartRow, SceneRow } from "./types";
+
+export const SCENE_DEFAULTS = {
+  secondary: null,
+  fidelity: "inspired",
+  handling: "sometimes",
+  finish: "good",
+  house: NO_STANDARDS,
+  homes: [],
+  dimensions: [],
+  references: [],
+  rank: 0,
+  rests: false,
+} satisfies Partial<SceneRow>;
+
+export const PART_DEFAULTS = {
+  group: "",
+  tags: [],
+  pictures: [],
+  licence: "",
+  fileCost: null,
+  versions: [],
+  tally: { fitted: 0, primed: 0, painted: 0, placed: 0 },
+  placedByMap: false,
+  variations: [],
+  sightings: [],
+  measures: { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null },
+  configurations: [],
+  materials: [],
+  differs: {},
+} satisfies Partial<PartRow>;
+
+/** How somebody works who has not said so: three evenings and a Saturday afternoon, a room as the coat tables assume it. */
+export const HABIT_DEFAULTS: Habits = {
+  id: "workshop",
+  evenings: [
+    { weekday: 2, from: "19:00", to: "22:00" },
+    { weekday: 4, from: "19:00", to: "22:00" },
+    { weekday: 6, from: "14:00", to: "18:00" },
+    { weekday: 0, from: "19:00", to: "22:00" },
+  ],
+  timeZone: "UTC",
+  air: { airC: 20, rh: 50 },
+  currency: "EUR",
+  paper: "local",
+  backupAt: null,
+};

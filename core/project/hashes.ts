@@ -1,0 +1,14 @@
+/** The files that a scene names, by their content hash. */
+import type { ProjectRows, SaidSource } from "./types";
+
+/** Hashes of every picture that a project names. */
+export const pictureHashes = (project: ProjectRows): string[] => [
+  ...new Set([...project.scene.references.map((r) => r.hash), ...project.parts.flatMap((p) => p.pictures)]),
+];
+
+const hashOf = (source: SaidSource): string[] => (source.kind === "mesh" ? [source.hash] : []);
+
+/** Hashes of every mesh that a project names, earlier versions of its parts too. */
+export const meshHashes = (project: Pick<ProjectRows, "parts">): string[] => [
+  ...new Set(project.parts.flatMap((p) => [...hashOf(p.source), ...p.versions.flatMap((v) => hashOf(v.source))])),
+];

@@ -1,0 +1,163 @@
+/** How each kind of result is computed. The caller brings the stored files; the mesh read last is kept, since results of one part come in a row. */
+import { checkPartSize, ok, type OnProgress, type Problem, type Result } from "../measure";
+import {
+  findCrossings,
+  findOpenings,
+  judgeSolid,
+  measureWalls,
+  outsideAreaMm2,
+  printedMesh,
+  printedSolid,
+  readMesh,
+  reportMesh,
+  scaleMesh,
+  type Mesh,
+  type MeshReport,
+  type Shells,
+  type Topology,
+} from "../mesh";
+import { printFacts, widened, type PrintFacts } from "../print";
+import { typedMesh } from "../project";
+import { drawOutlines, drawSheet } from "../sheet";
+import { unionVolume, type Solids } from "../slice";
+import { resultKey } from "./key";
+import type { Geometry, MeshGeometry, ResultKind, ResultRequest, Results, ValueOf } from "./kinds";
+import type { Lookup } from "./ofParts";
+
+/** What a mesh is once it is read: welded, in millimetres, reported on. */
+export interface Loaded {
+  mesh: Mesh;
+  topology: Topology;
+  report: MeshReport;
+  shells: Shells;
+}
+
+/** What computing needs from outside. */
+export interface Supplies {
+  /** The bytes of a stored mesh. */
+  file: (hash: string) => Promise<Result<Uint8Array>>;
+  solids: () => Promise<Solids>;
+}
+
+/** The exact volume where shells may overlap: by the solids library, where it takes them. */
+export async function judge({ mesh, topology, report, shells }: Loaded, solids: Supplies["solids"]): Promise<void> {
+  if (report.solid && report.solid.low < report.solid.high) judgeSolid(report, shells, unionVolume(await solids(), mesh, topology, shells));
+}
+
+type Computes = {
+  [K in ResultKind]: (
+    inputs: Results[K]["inputs"],
+    read: Reader,
+    onProgress?: OnProgress,
+    signal?: AbortSignal,
+  ) => Promise<Result<Results[K]["value"]>>;
+};
+
+/** Computes results, reading each mesh once for a row of them. */
+export class Reader {
+  private last: { key: string; loaded: Loaded } | undefined;
+
+  constructor(readonly supplies: Supplies) {}
+
+  async load(geometry: Geometry): Promise<Result<Loaded>> {
+    const key = JSON.stringify(geometry);
+    if (this.last?.key === key) return ok(this.last.loaded);
+    this.last = undefined;
+    const loaded = "hash" in geometry ? await this.read(geometry) : ok(standIn(geometry.sizeMm, geometry.shell));
+    if (loaded.ok) this.last = { key, loaded: loaded.value };
+    return loaded;
+  }
+
+  private async read({ hash, unit }: MeshGeometry): Promise<Result<Loaded>> {
+    const bytes = await this.supplies.file(hash);
+    if (!bytes.ok) return bytes;
+    const file = readMesh(bytes.value, unit);
+    if (!file.ok) return file;
+    const { mesh, topology, report, shells } = file.value;
+    const loaded = { mesh, topology, report, shells };
+    await judge(loaded, this.supplies.solids);
+    return ok(loaded);
+  }
+
+  /** Computes one result. Throws only on a fault of the program, or when `signal` says stop. */
+  async compute<R extends ResultRequest>(
+    { kind, inputs }: R,
+    onProgress?: OnProgress,
+    signal?: AbortSignal,
+  ): Promise<Result<Results[R["kind"]]["value"]>> {
+    const compute = COMPUTE[kind] as Computes[R["kind"]];
+    return compute(inputs as never, this, onProgress, signal) as Promise<Result<Results[R["kind"]]["value"]>>;
+  }
+}
+
+/** Everything that a scene wants, one after the other: for commands and tests, where nobody looks on. What fails is left out, with its problem. */
+export async function computeWanted(
+  requests: readonly ResultRequest[],
+  supplies: Supplies,
+): Promise<{ lookup: Lookup; values: Map<ResultRequest, ValueOf<ResultRequest>>; problems: Problem[] }> {
+  const reader = new Reader(supplies);
+  const byKey = new Map<string, ValueOf<ResultRequest>>();
+  const values = new Map<ResultRequest, ValueOf<ResultRequest>>();
+  const problems: Problem[] = [];
+  for (const request of requests) {
+    const key = resultKey(request);
+    if (byKey.has(key)) continue;
+    const done = await reader.compute(request);
+    if (!done.ok) {
+      problems.push(done.problem);
+      continue;
+    }
+    byKey.set(key, done.value);
+    values.set(request, done.value);
+  }
+  const lookup: Lookup = (request) => byKey.get(resultKey(request)) as never;
+  return { lookup, values, problems };
+}
+
+const standIn = (sizeMm: readonly [number, number, number], shell: boolean): Loaded => {
+  const mesh = typedMesh(sizeMm, shell);
+  return { mesh, ...reportMesh(mesh) };
+};
+
+const COMPUTE: Computes = {
+  mesh: async ({ geometry }, reader) => {
+    const loaded = await reader.load(geometry);
+    return loaded.ok ? ok({ report: loaded.value.report, outsideMm2: outsideAreaMm2(loaded.value.mesh) }) : loaded;
+  },
+  walls: async ({ geometry }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { mesh, topology, shells } = loaded.value;
+    const openings = findOpenings(printedMesh(mesh, shells));
+    return ok({ ...measureWalls(mesh, topology, undefined, onProgress, signal, shells), openings });
+  },
+  print: async ({ geometry, factor, up, profile }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    // No printer is as large as that, and its layers would never end.
+    const sensible = checkPartSize(loaded.value.report.bounds.size.map((v) => Math.max(v * factor, 1e-9)) as [number, number, number]);
+    if (!sensible.ok) return sensible;
+    const solids = await reader.supplies.solids();
+    const factsOf = ({ mesh: stored, topology: edges, shells, report }: Loaded): PrintFacts => {
+      const { mesh, topology } = printedSolid(stored, edges, shells);
+      const volumeMm3 = report.solid!.value * factor ** 3;
+      return printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3, profile, factor, up ?? undefined, onProgress, signal);
+    };
+    const facts = factsOf(loaded.value);
+    // A size has no shape: what it weighs and takes lies between a shell and a solid of it.
+    return ok("hash" in geometry ? facts : widened(facts, factsOf(standIn(geometry.sizeMm, !geometry.shell))));
+  },
+  outline: async ({ geometry, factor }, reader) => {
+    const loaded = await reader.load(geometry);
+    return loaded.ok ? ok(drawOutlines(scaleMesh(loaded.value.mesh, factor))) : loaded;
+  },
+  sheet: async ({ geometry, factor, up }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, up, onProgress, signal));
+  },
+  crossings: async ({ geometry }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    return loaded.ok ? ok(findCrossings(loaded.value.mesh, loaded.value.topology.degenerate, onProgress, signal)) : loaded;
+  },
+};

@@ -1,0 +1,3 @@
+export * from "./key";
+export * from "./kinds";
+export * from "./ofParts";

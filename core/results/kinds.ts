@@ -1,0 +1,51 @@
+/**
+ * The kinds of computed result: what each follows from, which version of its method, what it gives. A result can be dropped at any time
+ * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
+ */
+import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Up, type WallFacts } from "../mesh";
+import { PRINT_VERSION, type PrintFacts, type PrintProfile } from "../print";
+import type { MeshFound } from "../project";
+import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../sheet";
+
+/** A stored file and how it is read. */
+export interface MeshGeometry {
+  hash: string;
+  unit: FileUnit;
+}
+/** A mesh, or the stand-in of a size. */
+export type Geometry = MeshGeometry | { sizeMm: readonly [number, number, number]; shell: boolean };
+
+/** What each kind follows from and gives. */
+export interface Results {
+  /** Sizes, volume and findings of a mesh. */
+  mesh: { inputs: { geometry: MeshGeometry }; value: MeshFound };
+  walls: { inputs: { geometry: MeshGeometry }; value: WallFacts };
+  /** What a printer says of a part. `up`: the side the user has chosen; null for the best. */
+  print: { inputs: { geometry: Geometry; factor: number; up: Up | null; profile: PrintProfile }; value: PrintFacts };
+  /** The views as silhouettes: seen before anything else is drawn. */
+  outline: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
+  sheet: { inputs: { geometry: Geometry; factor: number; up: Up }; value: Sheet };
+  /** Facets that cross each other. */
+  crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
+}
+export type ResultKind = keyof Results;
+
+/** A result that is asked for. */
+export type ResultRequest = { [K in ResultKind]: { kind: K; inputs: Results[K]["inputs"] } }[ResultKind];
+/** What a request gives. */
+export type ValueOf<R extends ResultRequest> = Results[R["kind"]]["value"];
+
+/** Raised with each change of the method: kept results of an earlier one are then not found any more. */
+export const RESULT_VERSIONS: Record<ResultKind, number> = {
+  mesh: REPORT_VERSION,
+  walls: WALLS_VERSION,
+  print: PRINT_VERSION,
+  outline: OUTLINE_VERSION,
+  sheet: SHEET_VERSION,
+  crossings: 1,
+};
+
+/** The stored mesh that a request works on; null for the stand-in of a size. */
+export function meshOf({ inputs: { geometry } }: ResultRequest): string | null {
+  return "hash" in geometry ? geometry.hash : null;
+}

@@ -1,0 +1,180 @@
+/** Which results a scene's parts want, and the scene as it is reckoned with once some of them are there. */
+import type { Up } from "../mesh";
+import { profileOf, type Printer } from "../print";
+import type { Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
+import type { RealThing } from "../scale";
+import { isWork, kindOf, workOf } from "../work";
+import type { Geometry, MeshGeometry, ResultRequest, ValueOf } from "./kinds";
+
+const meshGeometry = ({ hash, unit }: SaidMesh): MeshGeometry => ({ hash, unit });
+
+/** What a part's results are computed from. A thing made by hand has the shape of its size. */
+export const geometryOf = (source: SaidSource): Geometry =>
+  source.kind === "mesh" ? meshGeometry(source) : { sizeMm: source.sizeMm, shell: source.kind === "typed" && source.shell };
+
+type Request<K extends ResultRequest["kind"]> = Extract<ResultRequest, { kind: K }>;
+
+/** One request for one row, as long as the row is the same: its key is then made once. */
+function once<A extends object, R extends ResultRequest>(make: (of: A) => R): (of: A) => R {
+  const made = new WeakMap<A, R>();
+  return (of) => {
+    let request = made.get(of);
+    if (!request) made.set(of, (request = make(of)));
+    return request;
+  };
+}
+
+export const meshRequest = once((source: SaidMesh): Request<"mesh"> => ({ kind: "mesh", inputs: { geometry: meshGeometry(source) } }));
+export const wallsRequest = once((source: SaidMesh): Request<"walls"> => ({ kind: "walls", inputs: { geometry: meshGeometry(source) } }));
+export const crossingsRequest = once((source: SaidMesh): Request<"crossings"> => ({
+  kind: "crossings",
+  inputs: { geometry: meshGeometry(source) },
+}));
+
+/** The side up that the user has chosen for a printer; null while the best is wanted. */
+const chosenUp = (part: PartRow, printerId: string): Up | null =>
+  workOf(part.work, "print").find((w) => w.printerId === printerId)?.up ?? null;
+
+const printRequestsOf = new WeakMap<PartRow, (printer: Printer) => Request<"print">>();
+
+export function printRequest(part: PartRow, printer: Printer): Request<"print"> {
+  let of = printRequestsOf.get(part);
+  if (!of) {
+    of = once((p: Printer) => ({
+      kind: "print",
+      inputs: { geometry: geometryOf(part.source), factor: part.factor, up: chosenUp(part, p.id), profile: profileOf(p) },
+    }));
+    printRequestsOf.set(part, of);
+  }
+  return of(printer);
+}
+
+/** Side that points up when the part is printed by its own plan, or as the first printer that has looked would turn it. */
+const sheetUp = (part: Part): Up => workOf(part.work, "print")[0]?.up ?? part.prints[0]?.up ?? "+z";
+
+export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
+  kind: "outline",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor },
+}));
+
+export const sheetRequest = (part: Part): Request<"sheet"> => ({
+  kind: "sheet",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, up: sheetUp(part) },
+});
+
+/** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */
+export function wantedOf({ parts, workshop: { printers } }: ProjectRows): ResultRequest[] {
+  const meshes = parts.flatMap(({ source }) => (source.kind === "mesh" ? [source] : []));
+  return [
+    ...meshes.map(meshRequest),
+    ...parts.filter((p) => p.source.kind !== "scratch").flatMap((part) => printers.map((printer) => printRequest(part, printer))),
+    ...meshes.map(wallsRequest),
+  ];
+}
+
+/** Finds a result that is there, and fresh; undefined otherwise. */
+export type Lookup = <R extends ResultRequest>(request: R) => ValueOf<R> | undefined;
+
+function joinedSource(source: SaidSource, lookup: Lookup): Part["source"] | undefined {
+  if (source.kind !== "mesh") return source;
+  const found = lookup(meshRequest(source));
+  if (!found) return undefined;
+  // What the reader warned of is not found again in the stored mesh: it stays.
+  const here = new Set(found.report.warnings.map((w) => w.code));
+  const warnings = [...found.report.warnings, ...source.warnings.filter((w) => !here.has(w.code))];
+  return { ...source, ...found, report: { ...found.report, warnings }, walls: lookup(wallsRequest(source)) ?? null };
+}
+
+/** One part with what is there of it; undefined while its mesh is not measured. */
+export function joinPart(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
+  const source = joinedSource(row.source, lookup);
+  if (!source) return undefined;
+  const prints =
+    row.source.kind === "scratch"
+      ? []
+      : printers.flatMap((printer): PrinterFacts[] => {
+          const facts = lookup(printRequest(row, printer));
+          return facts ? [{ ...facts, printerId: printer.id }] : [];
+        });
+  return { ...row, source, prints };
+}
+
+/** Rows of the workshop that a scene names, by table. */
+function namedBy({ parts }: Pick<ProjectRows, "parts">): Record<"paints" | "printers" | "procedures" | "things", Set<string>> {
+  const named = { paints: new Set<string>(), printers: new Set<string>(), procedures: new Set<string>(), things: new Set<string>() };
+  for (const part of parts) {
+    // Rows of an older program may hold anything: what cannot be asked names nothing.
+    for (const item of Array.isArray(part.work) ? part.work.filter(isWork) : [])
+      for (const { table, id } of kindOf(item).refers(item)) if (table !== "parts") named[table].add(id);
+    for (const s of Array.isArray(part.sightings) ? part.sightings : []) named.things.add(s.thing);
+  }
+  return named;
+}
+
+/** The workshop as a scene shows it: what is made up for the demo only in the demo, or where it is used. */
+function workshopOf(rows: ProjectRows): Workshop {
+  const { workshop, scene } = rows;
+  if (scene.demo) return workshop;
+  const named = namedBy(rows);
+  const shown = <T extends { demo?: boolean }>(list: T[], used: Set<string>, by: (row: T) => string): T[] =>
+    list.some((r) => r.demo) ? list.filter((r) => !r.demo || used.has(by(r))) : list;
+  return {
+    ...workshop,
+    paints: shown(workshop.paints, named.paints, (r) => r.id),
+    procedures: shown(workshop.procedures, named.procedures, (r) => r.id),
+    things: shown(workshop.things as (RealThing & { demo?: boolean })[], named.things, (r) => r.name),
+  };
+}
+
+/** What a scene's file carries: copies of what it names, and how its owner works. */
+export function withNamedOnly(rows: ProjectRows): ProjectRows {
+  const named = namedBy(rows);
+  const { printers, paints, procedures, things, habits } = rows.workshop;
+  return {
+    ...rows,
+    workshop: {
+      habits,
+      // A scene without prints still says for which machines it was reckoned.
+      printers: named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers,
+      paints: paints.filter((r) => named.paints.has(r.id)),
+      procedures: procedures.filter((r) => named.procedures.has(r.id)),
+      things: things.filter((r) => named.things.has(r.name)),
+    },
+  };
+}
+
+/** The scene with what is there; parts that are not measured yet stand apart, so that nobody reads a figure of them. */
+export function joinProject(rows: ProjectRows, lookup: Lookup): Project {
+  const parts: Part[] = [];
+  const unread: PartRow[] = [];
+  for (const row of rows.parts) {
+    const part = joinPart(row, rows.workshop.printers, lookup);
+    if (part) parts.push(part);
+    else unread.push(row);
+  }
+  const { printers, paints, procedures, things, habits } = workshopOf(rows);
+  const { evenings, timeZone } = habits;
+  const scene = { ...rows.scene, printers, ownThings: things, evenings, timeZone };
+  return { scene, parts, unread, paints, procedures, records: rows.records, habits };
+}
+
+const saidSource = (source: Part["source"]): SaidSource => {
+  if (source.kind !== "mesh") return source;
+  const { kind, hash, fileName, unit, unitReason, warnings } = source;
+  return { kind, hash, fileName, unit, unitReason, warnings };
+};
+
+/** The other way: a part as it is stored. */
+export function rowOf(part: Part): PartRow {
+  const row: Partial<Part> = { ...part };
+  delete row.prints;
+  return { ...(row as Part), source: saidSource(part.source) };
+}
+
+/** A scene as it is stored, without anything that was computed. */
+export function rowsOf(project: Project): ProjectRows {
+  const { parts, unread, paints, procedures, records, habits } = project;
+  const { printers, ownThings: things, evenings, timeZone, ...scene } = project.scene;
+  const workshop = { printers, paints, procedures, things, habits: { ...habits, evenings, timeZone } };
+  return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
+}

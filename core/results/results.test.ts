@@ -1,0 +1,122 @@
+import { describe, expect, it } from "vitest";
+import { createHash } from "node:crypto";
+import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
+import { writeStl } from "../mesh";
+import { ok, fail } from "../measure";
+import type { Printer } from "../print";
+import type { PartRow, SaidMesh } from "../project";
+import { loadSolids } from "../slice";
+import { computeWanted, Reader } from "./compute";
+import {
+  joinPart,
+  joinProject,
+  meshRequest,
+  printRequest,
+  resultKey,
+  RESULT_VERSIONS,
+  rowOf,
+  rowsOf,
+  sheetRequest,
+  wallsRequest,
+  wantedOf,
+  type ResultRequest,
+} from "./index";
+
+const bytes = writeStl(block());
+const supplies = {
+  file: (hash: string) => Promise.resolve(hash === "0".repeat(64) ? ok(bytes) : fail("mesh.missing", "not here")),
+  solids: loadSolids,
+};
+const brick = await meshPart("brick", "Brick", block(), [print()]);
+const row = rowOf(brick);
+const project = projectOf([brick, sizePart("shed", { kind: "typed", sizeMm: [60, 40, 50], shell: true })]);
+const [large] = project.scene.printers;
+
+describe("the key of a result", () => {
+  it("is the SHA-256 of its inputs with their keys in order (FIPS 180-4, by the platform's own library), with kind and version", () => {
+    const request: ResultRequest = { kind: "mesh", inputs: { geometry: { unit: "mm", hash: "ab" } } };
+    const canonical = '{"geometry":{"hash":"ab","unit":"mm"}}';
+    expect(resultKey(request)).toBe(`mesh ${RESULT_VERSIONS.mesh} ${createHash("sha256").update(canonical).digest("hex")}`);
+  });
+  it("is the same however the inputs are written down", () => {
+    const turned = { ...large, name: large.name };
+    const again = Object.fromEntries(Object.entries(turned).reverse()) as unknown as typeof large;
+    expect(resultKey(printRequest({ ...row }, again))).toBe(resultKey(printRequest(row, large)));
+  });
+  it("does not change with what a printer or a part is called, where it stands, or what is noted of it", () => {
+    const key = resultKey(printRequest(row, large));
+    expect(resultKey(printRequest(row, { ...large, name: "The loud one", id: "other" }))).not.toBe(key);
+    expect(resultKey(printRequest({ ...row, work: [] }, { ...large, name: "The loud one", id: "other" }))).toBe(
+      resultKey(printRequest({ ...row, work: [] }, large)),
+    );
+    expect(resultKey(printRequest({ ...row, name: "X", notes: "n", copies: 9, order: 4 }, { ...large, name: "The loud one" }))).toBe(key);
+  });
+  it.each([
+    ["size", { ...row, factor: 1.1 }, large],
+    ["side up", { ...row, work: [print(undefined, { up: "+x" })] }, large],
+    ["layer height", row, { ...large, layerMm: 0.1 }],
+    ["unit", { ...row, source: { ...(row.source as SaidMesh), unit: "in" as const } }, large],
+    ["mesh", { ...row, source: { ...(row.source as SaidMesh), hash: "1".repeat(64) } }, large],
+  ] as [string, PartRow, Printer][])("is another for another %s", (_, part, printer) => {
+    expect(resultKey(printRequest({ ...part }, printer))).not.toBe(resultKey(printRequest(row, large)));
+  });
+  it("of a sheet names the side that is up", () => {
+    const other = { ...brick, work: [print(undefined, { up: "-x" })] };
+    expect(resultKey(sheetRequest(other))).not.toBe(resultKey(sheetRequest(brick)));
+  });
+});
+
+describe("said and computed", () => {
+  it("a row holds nothing that was computed, and joined with its results it is what it was", async () => {
+    expect(JSON.stringify(row)).not.toMatch(/report|outsideMm2|walls|prints|upWhy/);
+    const { lookup, problems } = await computeWanted(wantedOf(rowsOf(project)), supplies);
+    expect(problems).toEqual([]);
+    const joined = joinProject(rowsOf(project), lookup);
+    expect(joined.unread).toEqual([]);
+    expect(joined.parts.map((p) => p.prints.map((f) => f.printerId))).toEqual(
+      [["small-filament", "large-filament", "resin"].sort(), ["small-filament", "large-filament", "resin"].sort()].map((ids) =>
+        project.scene.printers.map((p) => p.id).filter((id) => ids.includes(id)),
+      ),
+    );
+    const [got] = joined.parts;
+    if (got.source.kind !== "mesh" || brick.source.kind !== "mesh") throw new Error("no mesh");
+    expect(got.source.report.bounds).toEqual(brick.source.report.bounds);
+    // A block of 40 x 30 x 20 mm.
+    expect(got.source.report.solid!.value).toBeCloseTo(24_000, 6);
+    expect(got.source.walls!.wallMm[0]).toBeCloseTo(20, 3);
+    expect(rowsOf(joined)).toEqual(rowsOf(project));
+  });
+  it("a part without its measure stands apart; one that only lacks hours or walls does not", async () => {
+    const rows = rowsOf(project);
+    expect(joinProject(rows, () => undefined)).toMatchObject({ parts: [{ id: "shed", prints: [] }], unread: [{ id: "brick" }] });
+    const { lookup } = await computeWanted([meshRequest(row.source as SaidMesh)], supplies);
+    expect(joinPart(row, project.scene.printers, lookup)).toMatchObject({ prints: [], source: { walls: null } });
+  });
+  it("what the reader warned of stays beside what is found", async () => {
+    const warned = { ...row, source: { ...(row.source as SaidMesh), warnings: [{ code: "obj.group", message: "two groups" }] } };
+    const { lookup } = await computeWanted([meshRequest(warned.source)], supplies);
+    const part = joinPart(warned, [], lookup)!;
+    expect(part.source.kind === "mesh" && part.source.report.warnings.map((w) => w.code)).toContain("obj.group");
+  });
+});
+
+describe("computing", () => {
+  const reader = (): Reader => new Reader(supplies);
+  it("a mesh that is not here fails with its reason", async () => {
+    const gone = { ...(row.source as SaidMesh), hash: "9".repeat(64) };
+    expect(await reader().compute(wallsRequest(gone))).toMatchObject({ ok: false, problem: { code: "mesh.missing" } });
+    const { problems, values } = await computeWanted([meshRequest(gone), meshRequest(row.source as SaidMesh)], supplies);
+    expect([problems.length, values.size]).toEqual([1, 1]);
+  });
+  it("the same request twice is computed once, and the mesh of a row of requests is read once", async () => {
+    let read = 0;
+    const counted = { ...supplies, file: (hash: string) => (read++, supplies.file(hash)) };
+    const source = row.source as SaidMesh;
+    const { values } = await computeWanted([meshRequest(source), meshRequest({ ...source }), wallsRequest(source)], counted);
+    expect([read, values.size]).toEqual([1, 2]);
+  });
+  it("a size that no part has is refused before its layers are counted", async () => {
+    const huge = printRequest({ ...row, factor: 900 }, large);
+    expect(await reader().compute(huge)).toMatchObject({ ok: false });
+  });
+});

@@ -1,0 +1,57 @@
+/**
+ * What is done at the bench between the printer and the paint. Times are starting values, common practice without a source; the user's
+ * own records replace them.
+ */
+import type { CautionId } from "../care";
+import type { Station } from "./step";
+
+export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim";
+
+export interface BenchTask {
+  id: BenchTaskId;
+  title: string;
+  station: Station;
+  setUpS: number;
+  perPieceS: number;
+  perCm2S: number;
+  waitS: number;
+  cautions: CautionId[];
+}
+
+export const BENCH_TASKS: BenchTask[] = [
+  { id: "dry-fit", title: "Dry fit", station: "assemble", setUpS: 60, perPieceS: 60, perCm2S: 0, waitS: 0, cautions: [] },
+  {
+    id: "file",
+    title: "File burrs and feet",
+    station: "surface",
+    setUpS: 120,
+    perPieceS: 45,
+    perCm2S: 0.1,
+    waitS: 0,
+    cautions: ["sanding-dust"],
+  },
+  {
+    id: "wash",
+    title: "Wash off dust and let dry",
+    station: "surface",
+    setUpS: 180,
+    perPieceS: 15,
+    perCm2S: 0.02,
+    waitS: 2 * 3600,
+    cautions: [],
+  },
+  { id: "seams", title: "Fill seams and gaps", station: "assemble", setUpS: 240, perPieceS: 90, perCm2S: 0, waitS: 4 * 3600, cautions: [] },
+  // One loop: look, fill and sand what shows, touch in primer, look again.
+  {
+    id: "inspect",
+    title: "Inspect in low light, fill and sand what shows, touch in primer",
+    station: "surface",
+    setUpS: 240,
+    perPieceS: 60,
+    perCm2S: 0.1,
+    waitS: 3600,
+    cautions: ["sanding-dust"],
+  },
+  { id: "flock", title: "Flock and tufts", station: "ground", setUpS: 300, perPieceS: 60, perCm2S: 0.2, waitS: 4 * 3600, cautions: [] },
+  { id: "rim", title: "Paint the rim", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
+];

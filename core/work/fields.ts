@@ -1,0 +1,14 @@
+/** Building blocks of what is stored: ids, lengths of text, bounds. One of each, for rows and for kinds of work. */
+import Joi from "joi";
+import { ID_PATTERN, LIMITS, type Range } from "../limits";
+
+export const id = Joi.string()
+  .pattern(ID_PATTERN)
+  .messages({ "string.pattern.base": "{{#label}} must be letters, digits, - and _, at most 64 of them" })
+  .required();
+export const text = (most = 400): Joi.StringSchema => Joi.string().allow("").max(most);
+export const name = Joi.string().trim().min(1).max(LIMITS.name);
+export const within = ({ least, most }: Range): Joi.NumberSchema => Joi.number().min(least).max(most);
+export const count = (range: Range): Joi.NumberSchema => within(range).integer();
+export const duration = within(LIMITS.durationS);
+export const oneOf = (list: readonly { id: string }[]): Joi.StringSchema => Joi.string().valid(...list.map((x) => x.id));

@@ -1,0 +1,11 @@
+export * from "./benchTasks";
+export * from "./fields";
+export * from "./handRates";
+export * from "./kind";
+export * from "./kinds";
+export { sprayCaution, type CoatWork } from "./kinds/coat";
+export { jointTo, type GlueWork } from "./kinds/glue";
+export type { GroundWork } from "./kinds/ground";
+export type { HideWork } from "./kinds/hide";
+export { typedEstimate, type PrintWork, type TypedEstimate } from "./kinds/print";
+export * from "./step";

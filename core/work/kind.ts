@@ -1,0 +1,115 @@
+/**
+ * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
+ * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
+ */
+import type Joi from "joi";
+import type { CoatFamily, CoatLayer } from "../coat";
+import type { Material } from "../joint";
+import type { Printer, PrintFacts } from "../print";
+import type { Rests, Station, Step } from "./step";
+
+/** What every piece of work has. */
+export interface WorkBase {
+  id: string;
+  kind: string;
+}
+
+/** A row that a piece of work names. */
+export interface Reference {
+  field: string;
+  table: "paints" | "printers" | "procedures" | "parts";
+  id: string;
+  /** It may be emptied when the row goes; otherwise the row stays as long as it is named. */
+  mayGo: boolean;
+}
+
+/** What a kind may ask of the shelf and the scene. */
+export interface Surroundings {
+  paint: (id: string) => { name: string; family: CoatFamily; hex: string } | undefined;
+  printer: (id: string) => Printer | undefined;
+  part: (id: string) => { id: string; name: string; material: Material } | undefined;
+}
+
+/** The part that is worked on, and how far it is. */
+export interface Task extends Surroundings {
+  partId: string;
+  partName: string;
+  copies: number;
+  /** Area to paint of one copy, mm². */
+  areaMm2: number;
+  /** Model size, mm. */
+  sizeMm: readonly [number, number, number];
+  material: Material;
+  facts: (printerId: string) => PrintFacts | undefined;
+  /** Good pieces so far. */
+  good: number;
+  /** Plates of this piece of work that are cleared: what came of each. */
+  plates: (itemId: string) => readonly { failed: boolean; good: number }[];
+  /** How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down. */
+  waitForNext: (itemId: string) => number | undefined;
+}
+
+/** A step as a kind says it; the rest of its fields are filled in. */
+export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
+  Partial<
+    Pick<
+      Step,
+      | "station"
+      | "machineS"
+      | "printerId"
+      | "session"
+      | "cautions"
+      | "pieces"
+      | "onPlate"
+      | "clears"
+      | "plates"
+      | "counts"
+      | "rests"
+      | "needs"
+    >
+  > & {
+    /** Its name within the work: part of the key by which records find it again. */
+    name: string;
+    /** Names of steps of the same work that it waits for; by default the one before. */
+    after?: readonly string[];
+  };
+
+/** What a piece of work lays on the part, from the ground up. */
+type Film = Pick<CoatLayer, "name" | "family" | "method" | "coats"> & { hex?: string };
+
+/** Which count of pieces a finished piece of work adds to. */
+export type Counted = "fitted" | "primed" | "painted" | null;
+
+export interface WorkKind<I extends WorkBase> {
+  kind: I["kind"];
+  /** Its fields beyond id and kind, as they are stored. */
+  fields: Joi.SchemaMap;
+  station: Station | ((item: I) => Station);
+  words: (item: I, at: Surroundings) => { title: string; detail: string };
+  refers: (item: I) => Reference[];
+  steps: (item: I, task: Task) => StepDraft[];
+  film: (item: I, at: Surroundings) => Film | null;
+  counts: (item: I, at: Surroundings) => Counted;
+  /** The same work when the part is `by` times as large. */
+  resized?: (item: I, by: number) => I;
+  /** How a new one begins for a part, and what the button for it says; none where it cannot be, or begins elsewhere. */
+  begin?: { label: string; make: (id: string, task: Beginning) => I | null };
+}
+
+/** What is known when a piece of work is begun. */
+export interface Beginning extends Surroundings {
+  partId: string;
+  sizeMm: readonly [number, number, number];
+  material: Material;
+  /** Prints on a machine: it was not made by hand. */
+  printed: boolean;
+  paints: readonly { id: string }[];
+  printers: readonly { id: string }[];
+  /** Other parts of the scene. */
+  others: readonly { id: string; name: string; material: Material }[];
+  has: (kind: string) => boolean;
+  facts: (printerId: string) => PrintFacts | undefined;
+}
+
+/** What a record keeps of a step beside what the kind says: the kind itself. */
+export const restsOn = (kind: string, rests: Rests = {}): Rests => ({ kind, ...rests });

@@ -1,0 +1,149 @@
+import Joi from "joi";
+import { readdirSync, readFileSync } from "node:fs";
+import path from "node:path";
+import { describe, expect, it } from "vitest";
+import { block, meshPart, print as printWork, projectOf } from "../../tests/sampleProject";
+import { FAMILIES, METHODS } from "../coat";
+import { CAUTIONS } from "../care";
+import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf } from "../plan";
+import { planSchool } from "../surface";
+import { kindOf, WORK_KINDS, workOf, type Beginning, type WorkItem } from "./index";
+
+const brick = await meshPart("brick", "Brick", block(), [printWork()]);
+const other = { ...brick, id: "wall", name: "Wall" };
+const project = projectOf([brick, other]);
+const around = surroundingsOf(project);
+const beginning: Beginning = {
+  ...around,
+  partId: "brick",
+  sizeMm: [40, 30, 20],
+  material: "filament print",
+  printed: true,
+  paints: project.paints,
+  printers: project.scene.printers,
+  others: [{ id: "wall", name: "Wall", material: "filament print" }],
+  has: () => false,
+  facts: () => brick.prints[0],
+};
+
+/** One of each kind, as somebody might have it. */
+const EXAMPLES: WorkItem[] = [
+  printWork(),
+  { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.15, pitchMm: 0.4, surface: "roof" },
+  { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
+  { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
+  { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
+  { id: "b", kind: "bench", task: "inspect", rounds: 2 },
+  { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: null },
+];
+
+const root = path.resolve(import.meta.dirname, "../..");
+const sources = (dir: string): string[] =>
+  readdirSync(path.join(root, dir), { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory() ? sources(`${dir}/${e.name}`) : /\.tsx?$/.test(e.name) && !/\.test\.tsx?$/.test(e.name) ? [`${dir}/${e.name}`] : [],
+  );
+
+describe("kinds of work", () => {
+  it("nothing outside their files switches on them", () => {
+    const names = WORK_KINDS.map((k) => k.kind).join("|");
+    const switches = new RegExp(`kind\\s*[!=]==?\\s*"(${names})"|case "(${names})":|kind: "(${names})" \\}>`);
+    const found = ["app", "core", "store", "cli", "workers", "demo"]
+      .flatMap(sources)
+      // Migrations are frozen: they know the kinds of their day.
+      .filter((file) => !/^core\/work\/kinds\/|^store\/migrations\//.test(file))
+      .flatMap((file) =>
+        readFileSync(path.join(root, file), "utf8")
+          .split("\n")
+          .flatMap((line, i) => (switches.test(line) ? [`${file}:${i + 1}: ${line.trim()}`] : [])),
+      );
+    // A request for a print's figures is a kind of result, not of work.
+    expect(found.filter((line) => !/\br\.kind|request\.kind/.test(line))).toEqual([]);
+  });
+
+  it("have an example of each here", () => {
+    expect(new Set(EXAMPLES.map((e) => e.kind))).toEqual(new Set(WORK_KINDS.map((k) => k.kind)));
+  });
+
+  it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: its fields are those of its item, and no others", (_, item) => {
+    const kind = kindOf(item);
+    const schema = Joi.object({ id: Joi.string(), kind: Joi.valid(item.kind), ...kind.fields }).options({ presence: "required" });
+    expect(schema.validate(item).error).toBeUndefined();
+    expect(schema.validate({ ...item, gossip: 1 }).error).toBeDefined();
+    for (const field of Object.keys(kind.fields)) {
+      const without: Record<string, unknown> = { ...item };
+      delete without[field];
+      expect(schema.validate(without).error, field).toBeDefined();
+    }
+    expect(kind.words(item, around).title.length).toBeGreaterThan(3);
+    for (const r of kind.refers(item)) expect((item as unknown as Record<string, unknown>)[r.field]).toBe(r.id);
+  });
+
+  it.each(WORK_KINDS.filter((k) => k.begin).map((k) => [k.kind, k] as const))("%s: what it begins as can be stored", (_, kind) => {
+    const item = kind.begin!.make("new", beginning)!;
+    const schema = Joi.object({ id: Joi.string(), kind: Joi.valid(kind.kind), ...kind.fields }).options({ presence: "required" });
+    expect(schema.validate(item).error).toBeUndefined();
+  });
+
+  it.each(EXAMPLES.map((e) => [e.kind, e] as const))(
+    "%s: its steps have names of their own, finite times and known cautions",
+    (_, item) => {
+      const steps = stepsOfPart({ ...brick, work: [item] }, project);
+      expect(steps.length).toBeGreaterThan(0);
+      expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
+      for (const s of steps) {
+        expect(Number.isFinite(s.handsOnS + s.waitS + s.machineS)).toBe(true);
+        expect(Math.min(s.handsOnS, s.waitS, s.machineS)).toBeGreaterThanOrEqual(0);
+        for (const c of s.cautions) expect(CAUTIONS[c]).toBeDefined();
+        expect(s.rests.kind).toBe(item.kind);
+      }
+      const film = kindOf(item).film(item, around);
+      if (film) expect([film.family in FAMILIES, film.method in METHODS]).toEqual([true, true]);
+    },
+  );
+
+  it.each(["thick-coat", "fill-and-sand", "leave"] as const)("%s: plan and core sample lay down the same number of coats", (school) => {
+    const item: WorkItem = { id: "h", kind: "hide", school, areaMm2: 900, cuspMm: 0.179, pitchMm: 0.402, surface: "roof" };
+    const laid = planSchool(school, 900, { cuspMm: 0.179, pitchMm: 0.402 }).stages.filter((s) => s.filmMm > 0).length;
+    const layers = stackOfPart({ ...brick, work: [item] }, project).filter((l) => l.itemId === "h");
+    expect(layers.reduce((n, l) => n + l.coats, 0)).toBe(laid);
+  });
+
+  it("a part that grows takes along what is planned by area, and nothing else", () => {
+    for (const item of EXAMPLES) {
+      const area = (x: object): unknown => (x as { areaMm2?: number }).areaMm2;
+      const grown = kindOf(item).resized?.(item, 2) ?? item;
+      expect(area(grown), item.kind).toBe(area(item) === undefined ? undefined : (area(item) as number) * 4);
+    }
+  });
+});
+
+describe("what depends on another part", () => {
+  const joint: WorkItem = {
+    id: "g",
+    kind: "glue",
+    glueId: "white-glue",
+    toPartId: "wall",
+    to: "Wall",
+    toMaterial: "foam",
+    gapMm: 0,
+    load: false,
+  };
+  it("follows its id: a new name changes the words, not the order", () => {
+    const with_ = (name: string) =>
+      projectOf([
+        { ...brick, work: [...brick.work, joint] },
+        { ...other, name },
+      ]);
+    for (const name of ["Wall", "Garden wall", "Brick"]) {
+      const step = stepsOfProject(with_(name)).find((s) => s.itemId === "g")!;
+      expect(step.after).toEqual(["brick/print/clear0", "wall/print/clear0"]);
+      expect(step.title).toContain(name);
+    }
+  });
+  it("holds whatever the order of the parts", () => {
+    const parts = [{ ...brick, work: [...brick.work, joint] }, other];
+    const after = (list: typeof parts) => stepsOfProject(projectOf(list)).find((s) => s.itemId === "g")!.after;
+    expect(after([...parts].reverse())).toEqual(after(parts));
+    expect(workOf(parts[0].work, "glue")).toEqual([joint]);
+  });
+});

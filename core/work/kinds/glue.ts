@@ -1,0 +1,70 @@
+/** A joint: gluing the part to another one, or to something that is no part of the scene. */
+import Joi from "joi";
+import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../joint";
+import { LIMITS } from "../../limits";
+import { id, name, oneOf, within } from "../fields";
+import type { Surroundings, WorkKind } from "../kind";
+
+export interface GlueWork {
+  id: string;
+  kind: "glue";
+  glueId: GlueId;
+  /** The part it is glued to; null for something that is none. */
+  toPartId: string | null;
+  /** What it is glued to, in words, where that is no part. */
+  to: string;
+  toMaterial: Material;
+  gapMm: number;
+  load: boolean;
+}
+
+/** What the joint leads to, by the name it has now. */
+export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPartId && at.part(item.toPartId)?.name) || item.to;
+
+export const glue: WorkKind<GlueWork> = {
+  kind: "glue",
+  fields: {
+    glueId: oneOf(GLUES),
+    toPartId: id.allow(null),
+    to: name,
+    toMaterial: Joi.string().valid(...MATERIALS),
+    gapMm: within(LIMITS.gapMm),
+    load: Joi.boolean(),
+  },
+  station: "assemble",
+  words: (item, at) => ({ title: `Glue to ${jointTo(item, at)}`, detail: GLUES.find((g) => g.id === item.glueId)?.name ?? "" }),
+  refers: (item) => (item.toPartId ? [{ field: "toPartId", table: "parts", id: item.toPartId, mayGo: true }] : []),
+  film: (item) => {
+    const used = GLUES.find((g) => g.id === item.glueId);
+    return used?.family ? { name: used.name, family: used.family, method: "dust", coats: 1, hex: "#d8d4c4" } : null;
+  },
+  counts: () => "fitted",
+  steps: (item, task) => {
+    const used = GLUES.find((g) => g.id === item.glueId);
+    if (!used) return [];
+    return [
+      {
+        name: "0",
+        title: `Glue to ${jointTo(item, task)}: ${used.name}`,
+        handsOnS: JOINT_HANDS_ON_S * Math.max(1, task.copies * 0.4),
+        waitS: item.load ? used.fullS : used.handleS,
+        cautions: used.cautions,
+        pieces: task.copies,
+        rests: { glue: used.name, to: item.toMaterial, on: task.material, gapMm: item.gapMm },
+      },
+    ];
+  },
+  begin: {
+    label: "A joint",
+    make: (itemId, at) => ({
+      id: itemId,
+      kind: "glue",
+      glueId: "instant-gel",
+      toPartId: at.others[0]?.id ?? null,
+      to: at.others[0]?.name ?? "Base",
+      toMaterial: at.others[0]?.material ?? "filament print",
+      gapMm: 0.1,
+      load: false,
+    }),
+  },
+};

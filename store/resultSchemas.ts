@@ -1,0 +1,208 @@
+/** What a computed result must look like before it is taken from a file. */
+import Joi from "joi";
+import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
+import { LIMITS } from "../core/project";
+import type { ResultKind } from "../core/results";
+import { fields, hashSchema, warningSchema } from "./schemas";
+
+const { text, within, count, atLeast0, positive, plannedS, up } = fields;
+
+const bounds = Joi.object({
+  min: Joi.array().length(3).items(Joi.number()),
+  max: Joi.array().length(3).items(Joi.number()),
+  size: Joi.array().length(3).items(Joi.number()),
+}).options({ presence: "required" });
+const placeSchema = Joi.object({
+  code: text(40),
+  at: Joi.array().length(3).items(Joi.number()),
+  count: atLeast0,
+}).options({ presence: "required" });
+const reportSchema = Joi.object({
+  version: Joi.number(),
+  cavities: atLeast0,
+  holes: atLeast0,
+  duplicateTriangles: atLeast0,
+  places: Joi.array().max(200).items(placeSchema),
+  triangles: atLeast0,
+  vertices: atLeast0,
+  shells: atLeast0,
+  watertight: Joi.boolean(),
+  boundaryEdges: atLeast0,
+  nonManifoldEdges: atLeast0,
+  flippedTriangles: atLeast0,
+  degenerateTriangles: atLeast0,
+  bounds,
+  volumeMm3: Joi.number(),
+  insideOut: atLeast0.optional(),
+  overlapMm3: atLeast0.optional(),
+  solid: Joi.object({ value: atLeast0, low: atLeast0, high: atLeast0, how: text() }).options({ presence: "required" }).optional(),
+  areaMm2: atLeast0,
+  centroidMm: Joi.array().length(3).items(Joi.number()),
+  warnings: Joi.array().max(50).items(warningSchema),
+})
+  .options({ presence: "required" })
+  .unknown(true);
+
+const wallPlaces = Joi.array()
+  .max(200)
+  .items(Joi.object({ mm: atLeast0, at: Joi.array().length(3).items(Joi.number()) }).options({ presence: "required" }));
+const quantiles = Joi.array().max(400).items(atLeast0);
+const wallsSchema = Joi.object({
+  version: Joi.number(),
+  points: atLeast0,
+  wallMm: quantiles,
+  gapMm: quantiles,
+  thin: wallPlaces,
+  narrow: wallPlaces,
+  openings: Joi.array()
+    .max(MOST_OPENINGS)
+    .items(
+      Joi.object({
+        kind: Joi.string().valid("door", "window", "passage"),
+        widthMm: atLeast0,
+        heightMm: atLeast0,
+        sillMm: atLeast0,
+        marginMm: atLeast0,
+        wallMm: atLeast0,
+        at: Joi.array().length(3).items(Joi.number()),
+        facesDeg: Joi.number().min(-360).max(360),
+      }).options({ presence: "required" }),
+    )
+    .optional(),
+  looked: Joi.object({ patches: atLeast0, all: Joi.boolean(), missMm: atLeast0, opposed: Joi.number().min(0).max(1) })
+    .options({ presence: "required" })
+    .optional(),
+})
+  .options({ presence: "required" })
+  .unknown(true);
+
+const sum = within({ least: -1e12, most: 1e12 });
+const figure = Joi.object({
+  value: sum,
+  low: sum,
+  high: sum,
+  formula: text(600),
+  inputs: Joi.array()
+    .max(50)
+    .items(Joi.object({ name: text(), value: text() })),
+  assumptions: Joi.array()
+    .max(50)
+    .items(Joi.object({ text: text(600), kind: text(40), source: text().optional() })),
+}).options({ presence: "required" });
+const printSchema = Joi.object({
+  factor: positive,
+  up,
+  upWhy: Joi.array().items(text()),
+  fits: Joi.boolean(),
+  pieces: count({ least: 1, most: 1e6 }),
+  perPlate: count(LIMITS.pieces),
+  overMm: Joi.array().length(3).items(atLeast0),
+  fixedS: plannedS,
+  fixedMinor: sum,
+  fixedMm3: sum,
+  one: Joi.object({
+    process: Joi.string().valid("fdm", "resin"),
+    layers: atLeast0,
+    layerMm: positive,
+    timeS: figure,
+    materialMm3: figure,
+    massG: figure,
+    costMinor: figure,
+    currency: Joi.string().length(3),
+    supportMm3: atLeast0,
+    layering: Joi.object({
+      times: Joi.array()
+        .max(100)
+        .items(Joi.object({ count: atLeast0, aloneS: atLeast0, amongS: atLeast0 }).options({ presence: "required" })),
+      leastLayerS: atLeast0,
+      supportS: atLeast0,
+    })
+      .options({ presence: "required" })
+      .optional(),
+  }).options({ presence: "required" }),
+}).options({ presence: "required" });
+
+const numbers = Joi.array().items(Joi.number());
+const sheetSchema = Joi.object({
+  // Each of the three, once: a page draws them by name.
+  views: Joi.array()
+    .length(3)
+    .unique("name")
+    .items(
+      Joi.object({
+        name: Joi.string().valid("front", "side", "plan"),
+        widthMm: atLeast0,
+        heightMm: atLeast0,
+        outline: numbers,
+        features: numbers,
+        hidden: numbers,
+      }).options({ presence: "required" }),
+    ),
+  surfaces: Joi.array()
+    .max(1000)
+    .items(
+      Joi.object({
+        id: atLeast0,
+        kind: text(20),
+        slopeDeg: Joi.number(),
+        facing: text(20),
+        underside: Joi.boolean(),
+        areaMm2: atLeast0,
+        faceMm: atLeast0,
+        triangles: atLeast0,
+      })
+        .options({ presence: "required" })
+        .unknown(true),
+    ),
+  hatches: Joi.array()
+    .max(1000)
+    .items(
+      Joi.object({
+        surface: Joi.number(),
+        view: text(20),
+        rings: Joi.array().items(numbers),
+        anchorMm: Joi.array().length(2).items(Joi.number()),
+        pixels: atLeast0,
+      }).options({ presence: "required" }),
+    ),
+}).options({ presence: "required" });
+
+/** Kinds that travel: crossings do not, they are asked for seldom and found again soon. */
+type Travelling = Exclude<ResultKind, "crossings">;
+
+const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
+  mesh: Joi.object({ report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }),
+  walls: wallsSchema,
+  print: printSchema,
+  outline: sheetSchema,
+  sheet: sheetSchema,
+};
+
+const meshGeometry = Joi.object({
+  hash: hashSchema.required(),
+  unit: Joi.string()
+    .valid(...Object.keys(FILE_UNIT_MM))
+    .required(),
+});
+const geometry = Joi.alternatives(
+  meshGeometry,
+  Joi.object({ sizeMm: Joi.array().length(3).items(positive).required(), shell: Joi.boolean().required() }),
+).required();
+const factor = within(LIMITS.factor).required();
+const INPUT_SCHEMAS: Record<Travelling, Joi.ObjectSchema> = {
+  mesh: Joi.object({ geometry: meshGeometry.required() }),
+  walls: Joi.object({ geometry: meshGeometry.required() }),
+  print: Joi.object({ geometry, factor, up: up.allow(null).required(), profile: Joi.object().unknown(true).required() }),
+  outline: Joi.object({ geometry, factor }),
+  sheet: Joi.object({ geometry, factor, up: up.required() }),
+};
+
+/** Is this a result that could be shown? Its figures are still those of whoever made the file. */
+export function isResult(kind: unknown, inputs: unknown, value: unknown): kind is Travelling {
+  return (
+    typeof kind === "string" &&
+    Object.hasOwn(RESULT_SCHEMAS, kind) &&
+    !INPUT_SCHEMAS[kind as Travelling].required().validate(inputs, { convert: false }).error &&
+    !RESULT_SCHEMAS[kind as Travelling].required().validate(value, { convert: false }).error
+  );
+}

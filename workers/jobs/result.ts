@@ -1,0 +1,13 @@
+/** One computed result. */
+import { ok } from "../../core/measure";
+import type { Job } from "../messages";
+import type { Jobs } from "../protocol";
+import { MESH_FAULTS, readerOf } from "./reader";
+
+export const result: Job<Jobs["result"]["request"], Jobs["result"]["answer"]> = {
+  ...MESH_FAULTS,
+  run: async ({ request, file }, onProgress, signal) => {
+    const value = await readerOf(file).compute(request, onProgress, signal);
+    return value.ok ? ok({ answer: value.value }) : value;
+  },
+};

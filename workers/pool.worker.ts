@@ -1,0 +1,16 @@
+/** A worker of the pool. Each job is a file of its own, loaded when it is first run. */
+import { serve } from "./serve";
+import type { Jobs } from "./protocol";
+
+serve<Jobs>({
+  read: async () => (await import("./jobs/read")).read,
+  result: async () => (await import("./jobs/result")).result,
+  mend: async () => (await import("./jobs/mend")).mend,
+  write: async () => (await import("./jobs/write")).write,
+  turntable: async () => (await import("./jobs/turntable")).turntable,
+  readBundle: async () => (await import("./jobs/bundle")).unpack,
+  writeBundle: async () => (await import("./jobs/bundle")).pack,
+  readBackup: async () => (await import("./jobs/backup")).unpack,
+  writeBackup: async () => (await import("./jobs/backup")).pack,
+  chance: async () => (await import("./jobs/chance")).chance,
+});

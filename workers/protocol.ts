@@ -1,0 +1,86 @@
+/**
+ * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
+ */
+import type { FileUnit, Mended, MeshUnit, MeshWarning } from "../core/mesh";
+import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
+import type { MeshFound } from "../core/project";
+import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
+import type { Backup, BackupWritten } from "../store/backup";
+import type { Bundle, MissingFile, Read } from "../store/bundle";
+
+/** A mesh a job is to work on: a stored file, or a size it builds a stand-in for. */
+export interface MeshSource {
+  geometry: Geometry;
+  /** The stored file of a mesh. */
+  file: Blob | null;
+}
+
+/** A mesh as it is to be kept, STL, with what was found in exactly that file. */
+export interface KeptMesh extends MeshFound {
+  hash: string;
+  file: Blob;
+}
+
+interface ReadPart extends KeptMesh {
+  name: string;
+  copies: number;
+  /** What the reader of the file warned of. */
+  warnings: MeshWarning[];
+}
+
+interface ReadAnswer {
+  format: string;
+  unit: MeshUnit;
+  parts: ReadPart[];
+}
+
+/** What mending did; `joinedShells`: bodies that ran into each other and are one now. */
+export type MendDid = Omit<Mended, "mesh"> & { joinedShells: number };
+/** What was mended, and the mesh as it is now, in millimetres. */
+type MendAnswer = KeptMesh & { did: MendDid };
+
+/** One part on its way into a file: its mesh, how many, and which of them are mirrored or of another size. */
+export interface PartToWrite {
+  name: string;
+  source: MeshSource;
+  factor: number;
+  copies: number;
+  mirrored: boolean;
+}
+
+export type WriteFormat = "stl" | "3mf" | "ply";
+
+export interface TurntableMesh {
+  /** Model millimetres. Large meshes come thinned out. */
+  positions: Float32Array;
+  indices: Uint32Array;
+  thinned: boolean;
+}
+
+export interface Packed {
+  file: Blob;
+  /** What could not be saved because it was not to be had. */
+  missing: MissingFile[];
+  /** Rows that were put beside the scene because no program could open them. */
+  aside: number;
+}
+
+/** What each job takes and gives. */
+export type Jobs = {
+  read: { request: { file: Blob; unit: FileUnit | null }; answer: ReadAnswer };
+  /** One computed result. */
+  result: { request: { request: ResultRequest; file: Blob | null }; answer: Results[ResultKind]["value"] };
+  mend: { request: { source: MeshSource }; answer: MendAnswer };
+  /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
+  write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
+  turntable: { request: { source: MeshSource; factor: number }; answer: TurntableMesh };
+  readBundle: { request: { file: Blob }; answer: Read };
+  writeBundle: { request: Bundle; answer: Packed };
+  readBackup: { request: { file: Blob }; answer: Backup };
+  writeBackup: { request: Backup; answer: BackupWritten };
+  chance: {
+    request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; nights: Stretch[]; now: number };
+    answer: FinishChance;
+  };
+};
+export type JobName = keyof Jobs;
