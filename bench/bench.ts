@@ -1,18 +1,19 @@
 /** `npm run bench [-- --json] [-- --only NAME]`: measured ratios against general-purpose libraries. Rows are never tests. */
 import { parseArgs } from "node:util";
+import { measureAfterEdit } from "./afterEdit";
 import { measureInBrowser } from "./browser";
-import { BROWSER_ROWS, ROWS } from "./rows";
+import { BROWSER_ROWS, PAGE_ROWS, ROWS } from "./rows";
 import { measure, type Measured } from "./side";
 
 async function main(): Promise<void> {
   const { values } = parseArgs({ options: { json: { type: "boolean" }, only: { type: "string" } } });
-  const all = [...ROWS, ...BROWSER_ROWS];
+  const all = [...ROWS, ...BROWSER_ROWS, ...PAGE_ROWS];
   const rows = all.filter((r) => !values.only || r.name === values.only);
   if (rows.length === 0) throw new Error(`There is no row "${values.only}". Rows: ${all.map((r) => r.name).join(", ")}.`);
   const done: Measured[] = [];
   for (const row of rows) {
     if (!values.json) console.log(`${row.name}: ${row.work}`);
-    const m = "page" in row ? await measureInBrowser(row) : await measure(row);
+    const m = "page" in row ? await measureInBrowser(row) : "parts" in row ? await measureAfterEdit(row) : await measure(row);
     done.push(m);
     if (!values.json)
       console.log(

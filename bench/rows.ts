@@ -19,12 +19,14 @@ import {
   type Mesh,
   type MeshTree,
 } from "../core/mesh";
-import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
 import type { Project } from "../core/project";
+import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
 import { drawOutlines } from "../core/sheet";
 import { loadSolids, sliceMesh } from "../core/slice";
-import { coat, projectOf, sizePart, THURSDAY } from "../tests/sampleProject";
+import { EVERY_EVENING, manyParts } from "../tests/manyParts";
+import { THURSDAY } from "../tests/sampleProject";
 import { ball } from "../tests/ball";
+import type { PageRow } from "./afterEdit";
 import type { BrowserRow } from "./browser";
 import type { Row } from "./side";
 
@@ -204,11 +206,13 @@ export const ROWS: Row[] = [
     name: "plan",
     work: "steps, states, schedule and goes of a scene of 100 parts and 700 steps",
     peer: "the structured clone of the same scene, as it goes to a worker",
-    goal: 20,
-    sizes: [25, 50, 100, 200],
+    goal: 30,
+    sizes: [25, 50, 100],
     prepare: (size) => {
       const project = manyParts(size);
-      return Promise.resolve({ ours: () => tonight(project, THURSDAY, 60), peer: () => structuredClone(project) });
+      // Other objects each time: steps of parts that were unfolded before are kept.
+      const fresh = (): Project => ({ ...project, parts: project.parts.map((p) => ({ ...p })) });
+      return Promise.resolve({ ours: () => tonight(fresh(), THURSDAY, 60), peer: () => structuredClone(project) });
     },
   },
   {
@@ -230,14 +234,13 @@ export const ROWS: Row[] = [
   },
 ];
 
-const EVERY_EVENING = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "14:00", to: "23:00" }));
-
-/** Parts by hand with seven steps each, none done. */
-function manyParts(count: number): Project {
-  const work = ["primer", "brown", "stone", "wash", "stone", "brown", "matt"].map((paint, i) => coat(`c${i}`, paint));
-  const parts = Array.from({ length: count }, (_, i) => ({
-    ...sizePart(`p${i}`, { kind: "scratch", sizeMm: [20 + (i % 30), 30, 40], material: "foam" }, work),
-    name: `Piece ${i}`,
-  }));
-  return projectOf(parts, [], { evenings: EVERY_EVENING });
-}
+/** Rows that open the built program in a browser. */
+export const PAGE_ROWS: PageRow[] = [
+  {
+    name: "edit",
+    work: "longest task of the page's thread after an edit in a scene of 100 parts and 700 steps",
+    peer: "the 50 ms from which a task is long",
+    goal: 1,
+    parts: [25, 50, 100],
+  },
+];

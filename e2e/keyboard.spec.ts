@@ -24,6 +24,13 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
   await expect(bench.getByRole("region", { name: "Order of work" }).getByRole("listitem")).not.toHaveCount(0);
   await bench.keyboard.press("t");
   await expect(bench.getByRole("heading", { name: "Tonight", level: 1 })).toBeVisible();
+  // What Enter starts is the first of the list, which stands once the print's hours are reckoned.
+  await expect(
+    bench
+      .getByRole("region", { name: "What to do" })
+      .getByRole("button", { name: /^Start: / })
+      .first(),
+  ).toHaveAccessibleName(/Building/);
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Building");
   for (const [key, title] of [

@@ -104,6 +104,8 @@ test("what is no bundle, and a bundle of a newer version, are refused and nothin
   const newer = await tampered(bare(project), (doc) => (doc.version = 99));
   await bench.keyboard.press("s");
   const scenes = bench.getByRole("dialog").getByRole("listitem");
+  // The list comes with its dialog, a moment later.
+  await expect(scenes).not.toHaveCount(0);
   const before = await scenes.count();
   for (const [buffer, says] of [
     [Buffer.from("not a zip at all"), "not a project bundle"],

@@ -5,7 +5,16 @@
 import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
 import { fail, ok, type Problem, type Result } from "~core/measure";
 import type { PartRow } from "~core/project";
-import { geometryOf, meshOf, resultKey, type Geometry, type Lookup, type ResultRequest, type ValueOf } from "~core/results";
+import {
+  geometryOf,
+  meshOf,
+  resultKey,
+  type Geometry,
+  type Lookup,
+  type ResultKind,
+  type ResultRequest,
+  type ValueOf,
+} from "~core/results";
 import { findResults, keepResults, resultRow } from "~store/results";
 import { runJob } from "~workers/client";
 import { PRIORITY, type Priority } from "~workers/pool";
@@ -43,11 +52,22 @@ export interface View {
   value: Lookup;
 }
 
+/** What a scene is joined with; pictures are only looked at. */
+const JOINED: ReadonlySet<ResultKind> = new Set<ResultKind>(["mesh", "walls", "print"]);
+
+/** What comes within this time is told in one go: a hundred small results would draw the page a hundred times. */
+const TOLD_TOGETHER_MS = 50;
+
 class ResultDesk {
   private readonly entries = new Map<string, Entry>();
   private readonly listeners = new Set<() => void>();
+  /** Kinds of what has become ready or failed and was not told yet. */
+  private readonly news = new Set<ResultKind>();
+  private telling: ReturnType<typeof setTimeout> | undefined;
   /** What can be looked up now: another object once something has become ready or failed; progress alone makes none. */
   view = this.look();
+  /** The same, another object only for what scenes are joined with. */
+  joined = this.view;
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -55,6 +75,15 @@ class ResultDesk {
   };
 
   private tell(): void {
+    this.telling ??= setTimeout(() => this.tellNow(), TOLD_TOGETHER_MS);
+  }
+
+  private tellNow(): void {
+    clearTimeout(this.telling);
+    this.telling = undefined;
+    if (this.news.size > 0) this.view = this.look();
+    if ([...this.news].some((kind) => JOINED.has(kind))) this.joined = this.view;
+    this.news.clear();
     for (const listener of this.listeners) listener();
   }
 
@@ -70,11 +99,6 @@ class ResultDesk {
         return answer.state === "ready" ? answer.value : undefined;
       },
     };
-  }
-
-  private change(): void {
-    this.view = this.look();
-    this.tell();
   }
 
   private entry(request: ResultRequest): Entry {
@@ -94,11 +118,13 @@ class ResultDesk {
     const rows = await ask(() => findResults(db, [...missing.keys()], Date.now()));
     if (!rows.ok) return;
     for (const row of rows.value) {
-      const entry = this.entry(missing.get(row.key)!);
+      const request = missing.get(row.key)!;
+      const entry = this.entry(request);
+      this.news.add(request.kind);
       entry.answer = { state: "ready", value: row.value };
       entry.carried = row.carried === 1;
     }
-    if (rows.value.length) this.change();
+    if (rows.value.length) this.tellNow();
   }
 
   /** Takes a value that was computed on the way, as a reader measures what it reads. */
@@ -200,7 +226,8 @@ class ResultDesk {
 
   private settle(entry: Entry, answer: Entry["answer"]): void {
     entry.answer = answer;
-    this.change();
+    this.news.add(entry.request.kind);
+    this.tell();
   }
 
   /** A mesh has come: what failed for want of it is tried again. */
@@ -241,6 +268,14 @@ class ResultDesk {
 export const desk = new ResultDesk();
 
 const noRelease = (): void => undefined;
+
+/** What scenes are joined with, renewed as it comes in. */
+export const useJoinedResults = (): View =>
+  useSyncExternalStore(
+    desk.subscribe,
+    () => desk.joined,
+    () => desk.joined,
+  );
 
 /** What is known, renewed as results come in. */
 export const useResults = (): View =>

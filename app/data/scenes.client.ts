@@ -29,13 +29,20 @@ import { runJob } from "../../workers/client";
 import type { JobOptions } from "../../workers/pool";
 import type { Packed } from "../../workers/protocol";
 import { backupDue, restoreBackup, takeBackup, type Backup, type BackupWritten } from "../../store/backup";
+import { RowsAtHand } from "../../store/atHand";
 import { WORKSHOP } from "../../store/database";
 import { clearResults } from "../../store/results";
 import { ask, askResult, db, LONG_MS } from "./database.client";
 import { desk } from "./results.client";
 import { keep, kept } from "./kept";
 import { keepForGood } from "./storage.client";
-import { tellStored } from "./windows.client";
+import { onStoredElsewhere, tellStored } from "./windows.client";
+
+const atHand = new RowsAtHand(db);
+
+/** What other windows may have changed is read anew when it is next asked for. */
+export const doubtRows = (): void => atHand.doubt();
+onStoredElsewhere(doubtRows);
 
 export type BundleOptions = Pick<JobOptions, "onProgress" | "signal">;
 
@@ -229,29 +236,41 @@ export async function clearAllResults(): Promise<Result<void>> {
 export const sweepStore = (): Promise<Result<Swept>> => ask(() => sweep(db, Date.now()), LONG_MS);
 
 /** A scene with all its rows; undefined when it is not here, or was deleted. */
-export const openProject = (sceneId: string): Promise<Result<ProjectRows | undefined>> =>
-  ask(async () => ((await db.trash.get(sceneId)) ? undefined : loadProject(db, sceneId)));
+export const openProject = (sceneId: string): Promise<Result<ProjectRows | undefined>> => ask(() => atHand.project(sceneId));
+
+let lastBeside: ProjectRows[] = [];
 
 /** Scenes that are at work beside one: not at rest, not the demo. The demo stands by itself. */
 export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
-  if (scene.demo) return [];
-  const beside = await ask(async () => {
-    const at = (await listScenes(db)).filter((s) => s.id !== scene.id && !s.demo && !s.rests);
-    return Promise.all(at.map((s) => loadProject(db, s.id)));
-  });
+  const beside = scene.demo
+    ? ok([])
+    : await ask(async () => {
+        const at = (await atHand.scenes()).filter((s) => s.id !== scene.id && !s.demo && !s.rests);
+        return Promise.all(at.map((s) => atHand.project(s.id)));
+      });
   // One that cannot be read, or whose rows nobody understands, is no reason not to open this one.
-  return beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];
+  const list = beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];
+  atHand.keepOnly(new Set([scene.id, ...list.map((p) => p.scene.id)]));
+  if (list.length !== lastBeside.length || list.some((p, i) => p !== lastBeside[i])) lastBeside = list;
+  return lastBeside;
 }
+
+const understood = new WeakMap<ProjectRows, boolean>();
 
 /** Can what is stored of a scene be asked and joined? Rows of an older program may hold anything. */
 function isUnderstood(rows: ProjectRows): boolean {
+  const known = understood.get(rows);
+  if (known !== undefined) return known;
+  let is: boolean;
   try {
     wantedOf(rows);
     const { unread, parts } = joinProject(rows, () => undefined);
-    return [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
+    is = [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
   } catch {
-    return false;
+    is = false;
   }
+  understood.set(rows, is);
+  return is;
 }
 
 export const allScenes = (): Promise<Result<SceneRow[]>> => ask(() => listScenes(db));

@@ -55,10 +55,19 @@ describe("a go at the bench", () => {
     const { sessions } = tonight(projectOf([twice, brick], [done]), THURSDAY, 600);
     expect(sessions[0].offers.map((o) => o.step.key).sort()).toEqual(["brick/p/0", "t/p/1"]);
   });
-  it("fits the minutes as a whole, or stands among what takes longer", () => {
+  it("takes as many pieces as fit the minutes, with the set-up in full, and leaves the others for later", () => {
     const all = tonight(projectOf(parts(9)), THURSDAY, 600).sessions[0].handsOnS / 60;
-    expect(tonight(projectOf(parts(9)), THURSDAY, Math.ceil(all)).sessions[0].fits).toBe(true);
-    expect(tonight(projectOf(parts(9)), THURSDAY, Math.floor(all) - 1).sessions[0].fits).toBe(false);
+    const go = (minutes: number) => tonight(projectOf(parts(9)), THURSDAY, minutes).sessions[0];
+    expect([go(Math.ceil(all)).pieces, go(Math.ceil(all)).later]).toEqual([9, 0]);
+    const { setUpS, workS } = coatHandTime("brush", (brick.source.kind === "mesh" ? brick.source.outsideMm2 : 0) / 100, 1);
+    for (const minutes of [Math.floor(all) - 1, Math.ceil(all / 2)]) {
+      const cut = go(minutes);
+      expect(cut.pieces).toBe(Math.floor((minutes * 60 - setUpS) / workS));
+      expect([cut.fits, cut.pieces + cut.later]).toEqual([true, 9]);
+      expect(cut.handsOnS).toBeCloseTo(setUpS + cut.pieces * workS, 6);
+    }
+    const none = go(Math.floor((setUpS + workS) / 60) - 1);
+    expect([none.fits, none.pieces, none.later]).toEqual([false, 9, 0]);
   });
   it("shares its time by what was planned for each, and the shares are all of it", () => {
     const steps = stepsOfProject(
@@ -151,5 +160,44 @@ describe("several scenes", () => {
     const model = tonight(projectOf([base], [done]), THURSDAY, 60, false, [other([base])]);
     expect(model.states.get("brick/p/0")?.kind).toBe("done");
     expect(model.states.get("other:brick/p/0")?.kind).toBe("open");
+  });
+});
+
+describe("steps that are kept from before", () => {
+  const steps = (project: Project) => stepsOfScenes(project, [], THURSDAY);
+  const glued = (toPartId: string): Part["work"][0] => ({
+    id: "g",
+    kind: "glue",
+    glueId: "instant-gel",
+    toPartId,
+    to: "Piece 1",
+    toMaterial: "filament print",
+    gapMm: 0.1,
+    load: false,
+  });
+  it("are those that would be unfolded now, whatever was changed meanwhile", async () => {
+    const printed = { ...(await meshPart("m", "M", block(), [print(), coat("p", "primer")])), work: [print(), coat("p", "primer")] };
+    const first = projectOf([...parts(3), printed, { ...brick, id: "on", work: [glued("p1")] }]);
+    steps(first);
+    const paint = first.paints.find((p) => p.id === "primer")!;
+    const changed: Project[] = [
+      { ...first, parts: first.parts.map((p) => (p.id === "p1" ? { ...p, name: "Renamed", copies: 4 } : p)) },
+      { ...first, paints: first.paints.map((p) => (p === paint ? { ...p, family: "enamel" } : p)) },
+      { ...first, scene: { ...first.scene, printers: first.scene.printers.slice(1) } },
+      { ...first, records: [record("p0", "p0/p/0", { finishedAt: 2, result: "good", good: 2 })] },
+      {
+        ...first,
+        records: [record("m", "m/print/clear0", { startedAt: 1, finishedAt: 2, result: "failed", failed: 1 })],
+      },
+      { ...first, parts: first.parts.filter((p) => p.id !== "p1") },
+    ];
+    for (const project of changed) expect(steps(project)).toEqual(steps(structuredClone(project)));
+    expect(steps(first)).toEqual(steps(structuredClone(first)));
+  });
+  it("do not carry over what one scene made of them", () => {
+    const project = projectOf(parts(3));
+    const alone = steps(projectOf([project.parts[0]]))[0].handsOnS;
+    expect(steps(project)[0].handsOnS).toBeLessThan(alone);
+    expect(steps(projectOf([project.parts[0]]))[0].handsOnS).toBe(alone);
   });
 });

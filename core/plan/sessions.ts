@@ -17,6 +17,8 @@ export interface Go {
   title: string;
   offers: Offered[];
   pieces: number;
+  /** Pieces that wait for the same and do not fit the minutes any more. */
+  later: number;
   /** The person's time with one setting up, s. */
   handsOnS: number;
   /** Longest wait afterwards, s: what fits while it dries. */
@@ -35,7 +37,7 @@ export function goHandsOnS(steps: readonly Step[]): number {
 /** What makes steps one go. */
 export const goKeyOf = (step: Step): string => step.session?.group ?? step.key;
 
-/** Offers in their order, those of one go together at the place of the first. */
+/** Offers in their order, those of one go together at the place of the first. A go that is too long for the minutes is begun with as many pieces as fit. */
 export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
   const groups = new Map<string, Offered[]>();
   for (const o of offers) {
@@ -46,23 +48,37 @@ export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
   }
   let left = minutes * 60;
   const goes = [...groups].map(([key, group]): Go => {
-    const steps = group.map((o) => o.step);
+    const begun = manyThatFit(group, left);
+    const offers = begun > 0 ? group.slice(0, begun) : group;
+    const steps = offers.map((o) => o.step);
     const handsOnS = goHandsOnS(steps);
-    const fits = handsOnS <= left;
-    if (fits) left -= handsOnS;
+    if (begun > 0) left -= handsOnS;
+    const piecesOf = (list: readonly Offered[]): number => list.reduce((n, o) => n + o.step.pieces, 0);
     return {
       key,
       title: group.length > 1 && steps[0].session ? steps[0].session.title : `${steps[0].partName}: ${steps[0].title}`,
-      offers: group,
-      pieces: steps.reduce((n, s) => n + s.pieces, 0),
+      offers,
+      pieces: piecesOf(offers),
+      later: piecesOf(group) - piecesOf(offers),
       handsOnS,
       waitS: Math.max(...steps.map((s) => s.waitS)),
       cautions: [...new Set(steps.flatMap((s) => s.cautions))],
-      fits,
+      fits: begun > 0,
       why: group[0].why,
     };
   });
   return [...goes.filter((g) => g.fits), ...goes.filter((g) => !g.fits)];
+}
+
+/** How many of a group, from the first on, can be done in `leftS` with one setting up. More pieces never take less time. */
+function manyThatFit(group: readonly Offered[], leftS: number): number {
+  let [least, most] = [0, group.length];
+  while (least < most) {
+    const half = (least + most + 1) >> 1;
+    if (goHandsOnS(group.slice(0, half).map((o) => o.step)) <= leftS) least = half;
+    else most = half - 1;
+  }
+  return least;
 }
 
 /** What each piece of a go took, of the time that all of it took: by what was planned for each. */

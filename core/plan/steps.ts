@@ -95,6 +95,23 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
   return steps;
 }
 
+const groupedBy = new WeakMap<readonly Step[], Map<string, Step[]>>();
+
+/** The steps of one part among all, in their order; the list is gone through once. */
+export function stepsAmong(steps: readonly Step[], partId: string): readonly Step[] {
+  let groups = groupedBy.get(steps);
+  if (!groups) {
+    groups = new Map();
+    for (const step of steps) {
+      const group = groups.get(step.partId);
+      if (group) group.push(step);
+      else groups.set(step.partId, [step]);
+    }
+    groupedBy.set(steps, groups);
+  }
+  return groups.get(partId) ?? [];
+}
+
 /** Pieces of several parts that take the same work are done in one session: each step carries its share of the setting up. */
 function shareSetUps(steps: Step[]): void {
   const many = new Map<string, number>();
@@ -148,8 +165,34 @@ export function stepsOfScenes(open: Project, others: readonly Project[], now: nu
   return all;
 }
 
+/** Steps of a part, and all that they were unfolded from. */
+const unfolded = new WeakMap<Part, { from: readonly unknown[]; steps: readonly Step[] }>();
+
+/**
+ * The steps of a part as the scene's list takes them; those of before where the part and all that its work looks at are the same objects:
+ * an edit of one part then unfolds one part anew. Rows are never changed in place, see store/atHand.
+ */
+function stepsKept(part: Part, project: Project): Step[] {
+  const { scene, paints, records, parts } = project;
+  const named = new Set(
+    part.work.flatMap((item) =>
+      kindOf(item)
+        .refers(item)
+        .flatMap((r) => (r.table === "parts" ? [r.id] : [])),
+    ),
+  );
+  const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
+  const from = [...scene.printers, "paints", ...paints, "records", ...recordsOf(records, part.id), "parts", ...others];
+  const kept = unfolded.get(part);
+  const same = kept !== undefined && kept.from.length === from.length && kept.from.every((x, i) => x === from[i]);
+  const steps = same ? kept.steps : stepsOfPart(part, project);
+  if (!same) unfolded.set(part, { from, steps });
+  // Copies: what the scene makes of them, such as a shared set-up, is not theirs alone.
+  return steps.map((step) => ({ ...step }));
+}
+
 function unsharedSteps(project: Project): Step[] {
-  const all = project.parts.flatMap((part) => stepsOfPart(part, project));
+  const all = project.parts.flatMap((part) => stepsKept(part, project));
   // The last step that takes pieces of a part off a plate, and the first step of every item.
   const printed = new Map<string, Step>();
   const ofItem = new Map<string, Step>();

@@ -5,7 +5,7 @@
 import type { Part, Project, StepRecord } from "../project";
 import { kindOf, type Counted } from "../work";
 import { surroundingsOf } from "./stack";
-import { failedCount, goodCount, stepsOfPart, type Step } from "./steps";
+import { failedCount, goodCount, stepsAmong, stepsOfPart, type Step } from "./steps";
 import { stepStates, type StepState } from "./status";
 
 export interface Track {
@@ -33,7 +33,7 @@ export function trackOf(
   const good = goodCount(part, project.records),
     failed = failedCount(part, project.records);
   const made = part.source.kind === "scratch" ? Math.max(good, part.copies) : good;
-  const steps = known ? known.steps.filter((s) => s.partId === part.id) : stepsOfPart(part, project);
+  const steps = known ? stepsAmong(known.steps, part.id) : stepsOfPart(part, project);
   const states = known ? known.states : stepStates(steps, project.records, now);
   const allDone = (items: Part["work"]): boolean =>
     items.length > 0 &&

@@ -85,8 +85,24 @@ function joinedSource(source: SaidSource, lookup: Lookup): Part["source"] | unde
   return { ...source, ...found, report: { ...found.report, warnings }, walls: lookup(wallsRequest(source)) ?? null };
 }
 
-/** One part with what is there of it; undefined while its mesh is not measured. */
+/** What a part was last joined from, and what it then was. */
+const joinedOf = new WeakMap<PartRow, { from: unknown[]; part: Part | undefined }>();
+
+/** One part with what is there of it; undefined while its mesh is not measured. The same part as before where nothing new has come. */
 export function joinPart(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
+  const requests = [
+    ...(row.source.kind === "mesh" ? [meshRequest(row.source), wallsRequest(row.source)] : []),
+    ...(row.source.kind === "scratch" ? [] : printers.map((printer) => printRequest(row, printer))),
+  ];
+  const from = [...printers.map((p) => p.id), ...requests.map((r) => lookup(r))];
+  const before = joinedOf.get(row);
+  if (before && before.from.length === from.length && before.from.every((x, i) => x === from[i])) return before.part;
+  const part = joinedAnew(row, printers, lookup);
+  joinedOf.set(row, { from, part });
+  return part;
+}
+
+function joinedAnew(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
   const source = joinedSource(row.source, lookup);
   if (!source) return undefined;
   const prints =

@@ -1,6 +1,6 @@
 /** All parts at this stage first: what each has next here, known by sight; then one is at hand. */
 import { formatDuration } from "~core/measure";
-import type { Step } from "~core/plan";
+import { stepsAmong, type Step } from "~core/plan";
 import type { Part, Project } from "~core/project";
 import { Silhouette } from "~app/features/parts/Silhouette";
 import { useTonight } from "./tonightModel";
@@ -21,7 +21,7 @@ export function AtStage({
 }) {
   const { model } = useTonight();
   const waiting = project.parts.flatMap((p) => {
-    const mine = model.steps.filter((s) => s.partId === p.id && s.station === station);
+    const mine = stepsAmong(model.steps, p.id).filter((s) => s.station === station);
     const left = mine.filter((s) => !["done", "setting"].includes(model.states.get(s.key)!.kind));
     const next = left[0] as Step | undefined;
     return next ? [{ part: p, next, state: model.states.get(next.key)!.kind }] : [];

@@ -2,7 +2,7 @@
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import type { Project, ProjectRows } from "~core/project";
 import { joinProject, meshRequest, printRequest, resultKey, wallsRequest, wantedOf, type ResultRequest } from "~core/results";
-import { desk, useResults } from "~app/data/results.client";
+import { desk, useJoinedResults, useResults } from "~app/data/results.client";
 import { PRIORITY } from "~workers/pool";
 
 export interface Reckoning {
@@ -17,13 +17,13 @@ export const useReckoning = (): Reckoning => useContext(ReckoningContext);
 
 /** The scene with what is there of it; it grows as results come in. */
 export function useJoined(rows: ProjectRows): Project {
-  const { value } = useResults();
+  const { value } = useJoinedResults();
   return useMemo(() => joinProject(rows, value), [rows, value]);
 }
 
 /** The same for several. */
 export function useJoinedAll(list: readonly ProjectRows[]): Project[] {
-  const { value } = useResults();
+  const { value } = useJoinedResults();
   return useMemo(() => list.map((rows) => joinProject(rows, value)), [list, value]);
 }
 

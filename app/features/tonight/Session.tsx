@@ -67,6 +67,7 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">
         {formatDuration(go.handsOnS)}
         {many && <span className="block text-sm font-normal text-soft">one set-up</span>}
+        {go.later > 0 && <span className="block text-sm font-normal text-soft">{go.later} more another time</span>}
       </span>
       <button
         className={`btn min-h-[50px] min-w-[84px] max-tab:row-span-2 max-tab:row-start-1 max-tab:col-start-3 ${solid ? "btn-solid" : ""}`}

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit } from "react-router";
+import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit, type ShouldRevalidateFunctionArgs } from "react-router";
 import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { acknowledgement, sendAgain, writeDown, takeBackElsewhere, type Edited } from "~app/data/edits.client";
-import { openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
+import { doubtRows, openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/files/Scenes";
@@ -32,6 +32,10 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
   return { rows: project.value, others, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
+
+/** Another page of the same scene shows the same rows: they are read again after an edit, or when that is asked for. */
+export const shouldRevalidate = ({ currentParams, nextParams, currentUrl, nextUrl, formMethod }: ShouldRevalidateFunctionArgs): boolean =>
+  currentParams.sceneId !== nextParams.sceneId || formMethod !== undefined || currentUrl.href === nextUrl.href;
 
 export const ErrorBoundary = SceneTrouble;
 
@@ -222,7 +226,9 @@ function useOtherWindows(): void {
   const { revalidate } = useRevalidator();
   useEffect(() => {
     const onShow = (): void => {
-      if (document.visibilityState === "visible") void revalidate();
+      if (document.visibilityState !== "visible") return;
+      doubtRows();
+      void revalidate();
     };
     document.addEventListener("visibilitychange", onShow);
     const end = onStoredElsewhere(() => {

@@ -1,0 +1,94 @@
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import { projectOf, sizePart } from "../tests/sampleProject";
+import { bare } from "../tests/bundleKit";
+import { RowsAtHand } from "./atHand";
+import { runCommand } from "./commands";
+import { InchHollowDatabase } from "./database";
+import { loadProject, storeOwn, trashScene } from "./projects";
+import { undo } from "./edit";
+
+let db: InchHollowDatabase;
+let rows: RowsAtHand;
+let count = 0;
+const sent = () => ({ now: 1, editId: `e${count++}`, windowId: "w" });
+const card = { kind: "scratch", sizeMm: [10, 20, 30], material: "card" } as const;
+
+beforeEach(async () => {
+  db = new InchHollowDatabase(`at-hand-${count++}`);
+  await db.open();
+  await storeOwn(db, bare(projectOf([sizePart("a", { ...card, sizeMm: [10, 20, 30] }), sizePart("b", { ...card, sizeMm: [1, 2, 3] })])));
+  rows = new RowsAtHand(db);
+});
+
+/** Counts what is asked of a table while something is done. */
+async function readsOf(table: "parts" | "records" | "scenes", act: () => Promise<unknown>): Promise<number> {
+  let n = 0;
+  const reading = (row: unknown): unknown => (n++, row);
+  db.rows(table).hook("reading", reading);
+  await act();
+  db.rows(table).hook("reading").unsubscribe(reading);
+  return n;
+}
+
+describe("rows at hand", () => {
+  it("are what the store holds", async () => {
+    expect(await rows.project("s")).toEqual(await loadProject(db, "s"));
+    expect(await rows.project("nowhere")).toBeUndefined();
+  });
+
+  it("are not read again while nothing has changed, and are the same object", async () => {
+    const first = await rows.project("s");
+    expect(await readsOf("parts", async () => expect(await rows.project("s")).toBe(first))).toBe(0);
+  });
+
+  it("an edit is there at once; only its table is read, and rows it did not touch are the same objects", async () => {
+    const first = (await rows.project("s"))!;
+    await runCommand(db, "s", "part.set", { partId: "a", copies: 7 }, sent());
+    expect(await readsOf("scenes", () => rows.project("s"))).toBe(0);
+    const then = (await rows.project("s"))!;
+    expect(then.parts.find((p) => p.id === "a")!.copies).toBe(7);
+    expect(then.parts.find((p) => p.id === "b")).toBe(first.parts.find((p) => p.id === "b"));
+    expect([then.workshop, then.records, then.scene]).toEqual([first.workshop, first.records, first.scene]);
+    expect([then.workshop === first.workshop, then.records === first.records, then.scene === first.scene]).toEqual([true, true, true]);
+    await undo(db, "s", () => true);
+    expect(await rows.project("s")).toEqual(first);
+  });
+
+  it("an edit of the workshop leaves its other lists the same objects", async () => {
+    const first = (await rows.project("s"))!;
+    await runCommand(db, "s", "printer.set", { printerId: first.workshop.printers[0].id, change: { name: "Other name" } }, sent());
+    const { workshop } = (await rows.project("s"))!;
+    expect(workshop.printers[0].name).toBe("Other name");
+    expect(workshop.paints).toBe(first.workshop.paints);
+    expect(workshop.printers[1]).toBe(first.workshop.printers[1]);
+  });
+
+  it("a scene that was deleted is gone", async () => {
+    await rows.project("s");
+    await trashScene(db, "s", 5);
+    expect(await rows.project("s")).toBeUndefined();
+    expect(await rows.scenes()).toEqual([]);
+  });
+
+  it("what was changed while it was being read is read again", async () => {
+    const reading = rows.project("s");
+    const writing = runCommand(db, "s", "part.set", { partId: "a", copies: 9 }, sent());
+    await Promise.all([reading, writing]);
+    expect((await rows.project("s"))!.parts.find((p) => p.id === "a")!.copies).toBe(9);
+  });
+
+  it("doubt reads everything, and what says the same stays the same object", async () => {
+    const first = await rows.project("s");
+    rows.doubt();
+    expect(await readsOf("parts", async () => expect(await rows.project("s")).toBe(first))).toBe(2);
+  });
+
+  it("scenes that are let go of are read anew", async () => {
+    const first = await rows.project("s");
+    rows.keepOnly(new Set());
+    const again = await rows.project("s");
+    expect(again).toEqual(first);
+    expect(again).not.toBe(first);
+  });
+});
