@@ -12,6 +12,8 @@ export default tseslint.config(
       "@typescript-eslint/no-explicit-any": "error",
       "@typescript-eslint/consistent-type-imports": ["error", { disallowTypeAnnotations: false }],
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      // A hint for the React compiler, which is not used here.
+      "react-hooks/incompatible-library": "off",
       eqeqeq: ["error", "always", { null: "ignore" }],
     },
   },

@@ -206,3 +206,28 @@ test("a kept step of one's own goes on any part, anywhere in the order", async (
   await expect(work.nth(1)).toContainText("My usual thick base coat");
   await expect(work.nth(1)).toContainText("25 min yours · 12 h waiting");
 });
+
+test("the order of work is dragged, and moved by space and arrow keys; undo puts it back", async ({ bench }) => {
+  await station(bench, "Parts").click();
+  await bench.getByRole("link", { name: "Cargo crate" }).click();
+  const list = bench.getByRole("region", { name: "Order of work" }).getByRole("listitem");
+  const titles = () => list.evaluateAll((rows) => rows.map((r) => r.querySelector(".font-semibold")!.textContent));
+  await expect(list).not.toHaveCount(0);
+  const before = await titles();
+  const grip = list.first().locator("button").first();
+  await grip.focus();
+  await bench.keyboard.press("Space");
+  await bench.keyboard.press("ArrowDown");
+  await expect(bench.getByText(/would go to place 2 of/)).toBeAttached();
+  await bench.keyboard.press("Space");
+  await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
+  await expect(bench.getByText("Taken back", { exact: false })).toHaveCount(0);
+  await bench.keyboard.press("Control+z");
+  await expect.poll(titles).toEqual(before);
+  const [from, to] = await Promise.all([0, 1].map((i) => list.nth(i).locator("button").first().boundingBox()));
+  await bench.mouse.move(from!.x + 15, from!.y + 15);
+  await bench.mouse.down();
+  await bench.mouse.move(to!.x + 15, to!.y + 25, { steps: 6 });
+  await bench.mouse.up();
+  await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
+});

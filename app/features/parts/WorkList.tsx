@@ -1,9 +1,22 @@
 /** A part's order of work: one list that steps, coats and the evenings all follow. Any kind of step may stand anywhere. */
-import { ArrowDown, ArrowUp, X } from "lucide-react";
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type Modifier,
+  type UniqueIdentifier,
+} from "@dnd-kit/core";
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
 import { useState } from "react";
 import { formatDuration, parseDuration } from "~core/measure";
 import { FAMILIES, type CoatFamily } from "~core/coat";
-import { surroundingsOf } from "~core/plan";
+import { stepsAmong, surroundingsOf, type Step } from "~core/plan";
 import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
 import { BENCH_TASKS, kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
 import { newId, useActions } from "~app/features/frame/scene";
@@ -43,6 +56,21 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { model } = useTonight();
   const [adding, setAdding] = useState<number | null>(null);
+  // The order as it was just let go, until the row says the same.
+  const [dropped, setDropped] = useState<string[] | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const items = dropped ? [...part.work].sort((a, b) => dropped.indexOf(a.id) - dropped.indexOf(b.id)) : part.work;
+  const ids = items.map((item) => item.id);
+  const move = async (itemId: string, to: number): Promise<void> => {
+    setDropped(arrayMove(ids, ids.indexOf(itemId), to));
+    await run("work.move", { partId: part.id, itemId, to });
+    setDropped(null);
+  };
+  const titleOf = (id: UniqueIdentifier): string => {
+    const item = part.work.find((w) => w.id === id);
+    return item ? describeItem(item, project).title : "";
+  };
+  const steps = stepsAmong(model.steps, part.id);
   return (
     <div>
       {part.work.length === 0 && (
@@ -51,64 +79,128 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
           dropped.
         </p>
       )}
-      <ol>
-        {part.work.map((item, i) => {
-          const { title, detail } = describeItem(item, project);
-          const steps = model.steps.filter((s) => s.partId === part.id && s.itemId === item.id);
-          const hands = steps.reduce((n, s) => n + s.handsOnS, 0),
-            machine = steps.reduce((n, s) => n + s.machineS, 0),
-            wait = steps.reduce((n, s) => n + s.waitS, 0);
-          const done = steps.length > 0 && steps.every((s) => ["done", "setting"].includes(model.states.get(s.key)!.kind));
-          return (
-            <li
-              key={item.id}
-              className="grid grid-cols-[2rem_minmax(0,1fr)_auto] items-center gap-x-2 border-b border-rule desk:grid-cols-[2rem_minmax(0,1fr)_19rem_auto]"
-            >
-              <span className="font-slab text-lg">{i + 1}</span>
-              <span className="min-w-0 py-1">
-                <span className={`font-semibold ${done ? "line-through decoration-1" : ""}`}>{title}</span>{" "}
-                <span className="text-soft">
-                  {detail}
-                  {done ? " (done)" : ""}
-                </span>
-              </span>
-              <span className="text-soft max-desk:col-span-3 max-desk:row-start-2 max-desk:pl-10">
-                {[
-                  hands > 0 && `${formatDuration(hands)} yours`,
-                  machine > 0 && `${formatDuration(machine)} machine`,
-                  wait > 0 && `${formatDuration(wait)} waiting`,
-                ]
-                  .filter(Boolean)
-                  .join(" · ")}
-              </span>
-              <span className="flex">
-                <IconButton
-                  label={`Move ${title} up`}
-                  disabled={i === 0}
-                  onClick={() => run("work.move", { partId: part.id, itemId: item.id, to: i - 1 })}
-                >
-                  <ArrowUp size={18} />
-                </IconButton>
-                <IconButton
-                  label={`Move ${title} down`}
-                  disabled={i === part.work.length - 1}
-                  onClick={() => run("work.move", { partId: part.id, itemId: item.id, to: i + 1 })}
-                >
-                  <ArrowDown size={18} />
-                </IconButton>
-                <IconButton label={`Remove ${title}`} onClick={() => run("work.remove", { partId: part.id, itemId: item.id })}>
-                  <X size={18} />
-                </IconButton>
-              </span>
-            </li>
-          );
-        })}
-      </ol>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        modifiers={[upAndDown]}
+        accessibility={{ announcements: announcementsOf(titleOf, ids), screenReaderInstructions: { draggable: HOW_TO_MOVE } }}
+        onDragEnd={({ active, over }) => {
+          if (over && over.id !== active.id) void move(String(active.id), ids.indexOf(String(over.id)));
+        }}
+      >
+        <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+          <ol>
+            {items.map((item, i) => (
+              <WorkRow
+                key={item.id}
+                item={item}
+                at={i}
+                last={i === items.length - 1}
+                words={describeItem(item, project)}
+                steps={steps.filter((s) => s.itemId === item.id)}
+                isDone={(s) => ["done", "setting"].includes(model.states.get(s.key)?.kind ?? "")}
+                onMove={(to) => void move(item.id, to)}
+                onRemove={() => void run("work.remove", { partId: part.id, itemId: item.id })}
+              />
+            ))}
+          </ol>
+        </SortableContext>
+      </DndContext>
       <button className="btn mt-3" onClick={() => setAdding(part.work.length)}>
         Add a step
       </button>
       {adding !== null && <AddStep part={part} project={project} at={adding} onClose={() => setAdding(null)} />}
     </div>
+  );
+}
+
+const HOW_TO_MOVE = "Press space to take it in hand, the arrow keys to move it, space to put it down, escape to leave it where it was.";
+
+/** What a screen reader says while a step is moved. */
+const announcementsOf = (title: (id: UniqueIdentifier) => string, ids: readonly string[]): Announcements => {
+  const place = (over: { id: UniqueIdentifier } | null): string =>
+    over ? `place ${ids.indexOf(String(over.id)) + 1} of ${ids.length}` : "";
+  return {
+    onDragStart: ({ active }) => `${title(active.id)} in hand.`,
+    onDragOver: ({ active, over }) => (over ? `${title(active.id)} would go to ${place(over)}.` : undefined),
+    onDragEnd: ({ active, over }) => (over ? `${title(active.id)} put down at ${place(over)}.` : `${title(active.id)} put back.`),
+    onDragCancel: ({ active }) => `${title(active.id)} left where it was.`,
+  };
+};
+
+/** A list is moved through in one direction only. */
+const upAndDown: Modifier = ({ transform }) => ({ ...transform, x: 0 });
+
+function WorkRow({
+  item,
+  at,
+  last,
+  words: { title, detail },
+  steps,
+  isDone,
+  onMove,
+  onRemove,
+}: {
+  item: WorkItem;
+  at: number;
+  last: boolean;
+  words: { title: string; detail: string };
+  steps: readonly Step[];
+  isDone: (step: Step) => boolean;
+  onMove: (to: number) => void;
+  onRemove: () => void;
+}) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: item.id });
+  const sum = (of: (s: Step) => number): number => steps.reduce((n, s) => n + of(s), 0);
+  const [hands, machine, wait] = [sum((s) => s.handsOnS), sum((s) => s.machineS), sum((s) => s.waitS)];
+  const done = steps.length > 0 && steps.every(isDone);
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`grid grid-cols-[44px_1.6rem_minmax(0,1fr)_auto] items-center gap-x-1 desk:grid-cols-[44px_1.6rem_minmax(0,1fr)_19rem_auto] ${
+        isDragging ? "relative z-10 border-[1.5px] border-ink bg-paper" : "border-b border-rule"
+      }`}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${title}`}
+        title="Drag, or press space and the arrow keys"
+        className="flex min-h-[44px] touch-none items-center justify-center text-soft hover:bg-board"
+      >
+        <GripVertical size={18} />
+      </button>
+      <span className="font-slab text-lg">{at + 1}</span>
+      <span className="min-w-0 py-1">
+        <span className={`font-semibold ${done ? "line-through decoration-1" : ""}`}>{title}</span>{" "}
+        <span className="text-soft">
+          {detail}
+          {done ? " (done)" : ""}
+        </span>
+      </span>
+      <span className="text-soft max-desk:col-span-4 max-desk:row-start-2 max-desk:pl-[72px]">
+        {[
+          hands > 0 && `${formatDuration(hands)} yours`,
+          machine > 0 && `${formatDuration(machine)} machine`,
+          wait > 0 && `${formatDuration(wait)} waiting`,
+        ]
+          .filter(Boolean)
+          .join(" · ")}
+      </span>
+      <span className="flex">
+        <IconButton label={`Move ${title} up`} disabled={at === 0} onClick={() => onMove(at - 1)}>
+          <ArrowUp size={18} />
+        </IconButton>
+        <IconButton label={`Move ${title} down`} disabled={last} onClick={() => onMove(at + 1)}>
+          <ArrowDown size={18} />
+        </IconButton>
+        <IconButton label={`Remove ${title}`} onClick={onRemove}>
+          <X size={18} />
+        </IconButton>
+      </span>
+    </li>
   );
 }
 

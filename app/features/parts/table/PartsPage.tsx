@@ -48,8 +48,8 @@ export function PartsPage({ project }: { project: Project }) {
     if (done.ok) toast(`${done.value} pieces written, in millimetres`);
     else toast.error(done.problem.message);
   };
-  const picture = (partId: string, index: number): React.ReactNode => {
-    const part = index < PICTURED ? parts.find((p) => p.id === partId) : undefined;
+  const picture = (partId: string): React.ReactNode => {
+    const part = parts.find((p) => p.id === partId);
     return part && <Silhouette part={part} />;
   };
   return (
@@ -187,9 +187,6 @@ function Advice({ project }: { project: Project }) {
     </Section>
   );
 }
-
-/** Rows that are drawn with a picture: what stands further down is found by its name. */
-const PICTURED = 40;
 
 function EmptyParts() {
   return (

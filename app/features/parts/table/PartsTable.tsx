@@ -1,6 +1,6 @@
 /**
- * The table of all parts: sorted by any column, picked one by one or all together, moved through by the arrow keys. Rows are drawn
- * anew only when they change, so that five hundred of them stay quick.
+ * The table of all parts: sorted by any column, picked one by one or all together, moved through by the arrow keys. Only rows in sight are
+ * drawn, and anew only when they change, so that five hundred of them stay quick.
  */
 import {
   createColumnHelper,
@@ -12,7 +12,9 @@ import {
   tableFeatures,
   useTable,
 } from "@tanstack/react-table";
-import { memo, useCallback, useRef, useState } from "react";
+import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
+import { Fragment, memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Link, useNavigate } from "react-router";
 import { formatDuration, formatMm, formatReal } from "~core/measure";
 import { TRACK_KEYS } from "~core/plan";
@@ -78,8 +80,8 @@ export function PartsTable({
   base: string;
   selected: Picked;
   onSelected: React.Dispatch<React.SetStateAction<Picked>>;
-  /** A picture of the part in a row; nothing in rows far down. */
-  picture: (partId: string, index: number) => React.ReactNode;
+  /** A picture of the part in a row. */
+  picture: (partId: string) => React.ReactNode;
 }) {
   const table = useTable({
     features,
@@ -93,6 +95,8 @@ export function PartsTable({
   const navigate = useNavigate();
   const [focused, setFocused] = useState(0);
   const shown = table.getRowModel().rows;
+  const inTabOrder = Math.min(focused, shown.length - 1);
+  const { drawn, below, measure, reach } = useRowsInSight(body, shown.length, inTabOrder);
   const sorting = table.state.sorting;
   const toggle = useCallback(
     (id: string): void => onSelected(({ [id]: was, ...others }) => (was ? others : { ...others, [id]: true })),
@@ -109,7 +113,7 @@ export function PartsTable({
       const next = Math.min(shown.length - 1, Math.max(0, to));
       if (e.shiftKey) onSelected({ ...selected, [shown[at].id]: true, [shown[next].id]: true });
       setFocused(next);
-      (body.current?.children[next] as HTMLElement | undefined)?.focus();
+      reach(next);
     } else if (e.key === " ") {
       e.preventDefault();
       toggle(shown[at].id);
@@ -121,10 +125,10 @@ export function PartsTable({
   const all = shown.length > 0 && shown.every((r) => selected[r.id]);
   return (
     <div className="mt-2 overflow-x-auto">
-      <table className="plain" data-testid="parts-table">
+      <table className="plain" data-testid="parts-table" aria-rowcount={shown.length + 1}>
         <thead>
           {table.getHeaderGroups().map((group) => (
-            <tr key={group.id}>
+            <tr key={group.id} aria-rowindex={1}>
               <th className="w-11">
                 <PickBox
                   label="Pick all that are shown"
@@ -154,30 +158,100 @@ export function PartsTable({
           ))}
         </thead>
         <tbody ref={body} onKeyDown={onKeyDown}>
-          {shown.map((row, i) => (
-            <Row
-              key={row.id}
-              row={row.original}
-              cells={columns}
-              index={i}
-              base={base}
-              picked={selected[row.id] === true}
-              inTabOrder={i === Math.min(focused, shown.length - 1)}
-              onToggle={toggle}
-              picture={picture(row.id, i)}
-              render={() =>
-                row
-                  .getAllCells()
-                  .slice(1)
-                  .map((cell) => <FlexRender key={cell.id} cell={cell} />)
-              }
-            />
-          ))}
+          {drawn.map(({ index: i, gap }) => {
+            const row = shown[i];
+            return (
+              <Fragment key={row.id}>
+                {gap > 0 && <Gap height={gap} />}
+                <Row
+                  measure={measure}
+                  row={row.original}
+                  cells={columns}
+                  index={i}
+                  base={base}
+                  picked={selected[row.id] === true}
+                  inTabOrder={i === inTabOrder}
+                  onToggle={toggle}
+                  picture={picture(row.id)}
+                  render={() =>
+                    row
+                      .getAllCells()
+                      .slice(1)
+                      .map((cell) => <FlexRender key={cell.id} cell={cell} />)
+                  }
+                />
+              </Fragment>
+            );
+          })}
+          {below > 0 && <Gap height={below} />}
         </tbody>
       </table>
     </div>
   );
 }
+
+/** Height of a row before any was drawn, px. */
+const ROW_PX = 49;
+
+/** Which rows are drawn, and how much room is left before each and below the last for those that are not; all of them on paper. */
+function useRowsInSight(body: React.RefObject<HTMLTableSectionElement | null>, count: number, kept: number) {
+  const [top, setTop] = useState(0);
+  const [onPaper, setOnPaper] = useState(false);
+  const wanted = useRef<number | null>(null);
+  const sheet = (): HTMLElement | null => document.getElementById("sheet");
+  useLayoutEffect(() => {
+    const at = body.current?.getBoundingClientRect().top ?? 0;
+    const scroller = sheet();
+    if (scroller) setTop(at - scroller.getBoundingClientRect().top + scroller.scrollTop);
+  }, [body, count]);
+  useEffect(() => {
+    const before = (): void => flushSync(() => setOnPaper(true));
+    const after = (): void => setOnPaper(false);
+    window.addEventListener("beforeprint", before);
+    window.addEventListener("afterprint", after);
+    return () => {
+      window.removeEventListener("beforeprint", before);
+      window.removeEventListener("afterprint", after);
+    };
+  }, []);
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: sheet,
+    estimateSize: () => ROW_PX,
+    overscan: 10,
+    scrollMargin: top,
+    // The row that the keyboard is at stays, wherever the wheel goes.
+    rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), ...(kept >= 0 ? [kept] : [])])].sort((a, b) => a - b),
+  });
+  let end = top;
+  const drawn = onPaper
+    ? Array.from({ length: count }, (_, index) => ({ index, gap: 0 }))
+    : rows.getVirtualItems().map((row) => {
+        const gap = row.start - end;
+        end = row.end;
+        return { index: row.index, gap };
+      });
+  const below = onPaper ? 0 : top + rows.getTotalSize() - end;
+  useEffect(() => {
+    if (wanted.current === null) return;
+    const row = body.current?.querySelector<HTMLElement>(`tr[data-index="${wanted.current}"]`);
+    if (!row) return;
+    wanted.current = null;
+    row.focus();
+  });
+  const reach = (index: number): void => {
+    wanted.current = index;
+    rows.scrollToIndex(index);
+  };
+  return { drawn, below, measure: rows.measureElement, reach };
+}
+
+/** Room for rows that are not drawn. */
+const Gap = ({ height }: { height: number }) => (
+  <tr aria-hidden="true">
+    <td colSpan={99} style={{ height, padding: 0, border: 0 }} />
+  </tr>
+);
 
 /** A box that is small to see and large to press. */
 const PickBox = ({ label, checked, onChange, tabIndex }: { label: string; checked: boolean; onChange: () => void; tabIndex?: number }) => (
@@ -187,6 +261,7 @@ const PickBox = ({ label, checked, onChange, tabIndex }: { label: string; checke
 );
 
 interface RowProps {
+  measure: (row: Element | null) => void;
   row: PartRow;
   cells: ColumnSet;
   index: number;
@@ -199,9 +274,16 @@ interface RowProps {
 }
 
 const Row = memo(
-  function Row({ row, index, base, picked, inTabOrder, onToggle, picture, render }: RowProps) {
+  function Row({ measure, row, index, base, picked, inTabOrder, onToggle, picture, render }: RowProps) {
     return (
-      <tr data-index={index} tabIndex={inTabOrder ? 0 : -1} className={picked ? "bg-board" : undefined} aria-selected={picked}>
+      <tr
+        ref={measure}
+        data-index={index}
+        aria-rowindex={index + 2}
+        tabIndex={inTabOrder ? 0 : -1}
+        className={picked ? "bg-board" : undefined}
+        aria-selected={picked}
+      >
         <td>
           <PickBox label={`Pick ${row.name}`} checked={picked} onChange={() => onToggle(row.id)} tabIndex={-1} />
         </td>
