@@ -25,10 +25,13 @@ import type { Printer } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
-  fields,
+  clock,
+  day,
+  factor,
   hashSchema,
   paintSchema,
   partExtras,
+  plannedS,
   procedureSchema,
   restsSchema,
   scaleSchema,
@@ -37,7 +40,7 @@ import {
   thingSchema,
   workSchema,
 } from "./schemas";
-import { kindOf, workOf, type Reference, type Rests } from "../core/work";
+import { count, duration, id, kindOf, name, text, typedEstimate, within, workOf, type Reference, type Rests } from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
 import { storageProblem } from "./problems";
@@ -178,7 +181,6 @@ const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[])
   await edit.put("parts", { ...part, work: change(part.work) });
 };
 
-const { id, name, text, count, within, duration, plannedS, day, factor, clock, typedEstimate } = fields;
 const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
 const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
 

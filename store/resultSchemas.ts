@@ -3,9 +3,8 @@ import Joi from "joi";
 import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
-import { fields, hashSchema, warningSchema } from "./schemas";
-
-const { text, within, count, atLeast0, positive, plannedS, up } = fields;
+import { count, text, within } from "../core/work";
+import { atLeast0, hashSchema, plannedS, positive, up, warningSchema } from "./schemas";
 
 const bounds = Joi.object({
   min: Joi.array().length(3).items(Joi.number()),

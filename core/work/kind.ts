@@ -82,8 +82,8 @@ export type Counted = "fitted" | "primed" | "painted" | null;
 
 export interface WorkKind<I extends WorkBase> {
   kind: I["kind"];
-  /** Its fields beyond id and kind, as they are stored. */
-  fields: Joi.SchemaMap;
+  /** Its fields beyond id and kind, as they are stored: strict against its type. */
+  fields: Joi.StrictSchemaMap<Omit<I, "id" | "kind">>;
   station: Station | ((item: I) => Station);
   words: (item: I, at: Surroundings) => { title: string; detail: string };
   refers: (item: I) => Reference[];

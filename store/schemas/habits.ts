@@ -1,0 +1,26 @@
+import Joi from "joi";
+import { AIR_LIMITS } from "../../core/coat";
+import { isTimeZone, LIMITS, type Evening, type Habits } from "../../core/project";
+import { within } from "../../core/work";
+import { clock, currency, moment, strict } from "./blocks";
+
+const eveningsSchema = Joi.array()
+  .max(LIMITS.evenings)
+  .items(
+    Joi.object<Evening, true>({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }),
+  );
+
+export const habitsSchema = Joi.object<Habits, true>({
+  id: Joi.string().valid("workshop").required(),
+  evenings: eveningsSchema.required(),
+  timeZone: Joi.string()
+    .max(60)
+    .custom((value: string, helpers) =>
+      isTimeZone(value) ? value : helpers.message({ custom: "{{#label}} is no time zone that this machine knows" }),
+    )
+    .required(),
+  air: strict<Habits["air"]>({ airC: within(AIR_LIMITS.airC), rh: within(AIR_LIMITS.rh) }).required(),
+  currency: currency.required(),
+  paper: Joi.string().valid("local", "a4", "letter").required(),
+  backupAt: moment.allow(null).required(),
+}).unknown(true);

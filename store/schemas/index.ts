@@ -1,0 +1,11 @@
+/** Joi schemas of everything that is stored, imported or sent to a command, one file a row. Unknown fields of rows are kept. */
+export * from "./blocks";
+export * from "./habits";
+export * from "./paint";
+export * from "./part";
+export * from "./printer";
+export * from "./procedure";
+export * from "./project";
+export * from "./record";
+export * from "./scene";
+export * from "./thing";

@@ -1,0 +1,144 @@
+import Joi from "joi";
+import { MATERIALS } from "../../core/joint";
+import { checkPartSize, type Money } from "../../core/measure";
+import { FILE_UNIT_MM, type MeshWarning } from "../../core/mesh";
+import {
+  LIMITS,
+  type OwnMeasures,
+  type PartRow,
+  type PartVersion,
+  type SaidMesh,
+  type SaidSource,
+  type Sighting,
+  type Tally,
+  type Variation,
+} from "../../core/project";
+import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../../core/subject";
+import { count, id, name, oneOf, text, within, WORK_KINDS } from "../../core/work";
+import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
+
+/** What a part may choose otherwise, and what is known of it beyond its mesh. */
+export const partExtras = {
+  group: text(LIMITS.shortText),
+  tags: Joi.array().max(LIMITS.tags).unique().items(Joi.string().trim().min(1).max(LIMITS.tag)),
+  pictures: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
+  licence: text(200),
+  fileCost: strict<Money>({ minor: minor.integer(), currency }).allow(null),
+  tally: strict<Tally>({
+    fitted: count(LIMITS.pieces),
+    primed: count(LIMITS.pieces),
+    painted: count(LIMITS.pieces),
+    placed: count(LIMITS.pieces),
+  }),
+  placedByMap: Joi.boolean(),
+  variations: Joi.array()
+    .max(LIMITS.variations)
+    .items(
+      strict<Variation>({
+        id,
+        copies: count(LIMITS.copies),
+        mirrored: Joi.boolean(),
+        percent: within(LIMITS.percent),
+        state: text(40),
+        extraColour: text(60),
+      }),
+    ),
+  sightings: Joi.array()
+    .max(LIMITS.sightings)
+    .items(
+      strict<Sighting>({
+        id,
+        thing: name,
+        lowRealMm: positive,
+        highRealMm: positive,
+        fileMm: positive,
+        how: Joi.string().valid("picked", "typed"),
+      }),
+    ),
+  measures: strict<OwnMeasures>({ clipSlotMm: mmOrNull, wallHeightMm: mmOrNull, baseMm: mmOrNull, groundHex: hex.allow(null) }),
+  configurations: Joi.array()
+    .max(LIMITS.configurations)
+    .items(strict<Configuration>({ name, sizeMm: size })),
+  materials: Joi.array()
+    .max(LIMITS.materials)
+    .items(strict<PartRow["materials"][0]>({ surface: text(100), material: oneOf(REAL_MATERIALS) })),
+  differs: Joi.object<PartRow["differs"], true>({
+    fidelity: oneOf(FIDELITIES).optional(),
+    handling: oneOf(HANDLINGS).optional(),
+    finish: oneOf(FINISHES).optional(),
+    viewingDistanceMm: within(LIMITS.viewingDistanceMm).optional(),
+  }),
+};
+
+export const warningSchema = Joi.object<MeshWarning, true>({
+  code: text().required(),
+  message: text().required(),
+  count: Joi.number().optional(),
+});
+
+export const sourceSchema = Joi.alternatives().conditional(".kind", {
+  switch: [
+    {
+      is: "mesh",
+      then: strict<SaidMesh>({
+        kind: Joi.string().valid("mesh"),
+        hash: hashSchema,
+        fileName: text(300),
+        unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)),
+        unitReason: text(),
+        warnings: Joi.array().max(50).items(warningSchema),
+      }),
+    },
+    {
+      is: "typed",
+      then: strict<Extract<SaidSource, { kind: "typed" }>>({ kind: Joi.string().valid("typed"), sizeMm: size, shell: Joi.boolean() }),
+    },
+    {
+      is: "scratch",
+      then: strict<Extract<SaidSource, { kind: "scratch" }>>({
+        kind: Joi.string().valid("scratch"),
+        sizeMm: size,
+        material: Joi.string().valid(...MATERIALS),
+      }),
+    },
+  ],
+  otherwise: noKind,
+});
+
+export const workSchema = Joi.alternatives().conditional(".kind", {
+  switch: WORK_KINDS.map(({ kind, fields }) => ({
+    is: kind,
+    then: Joi.object({ id, kind: Joi.string().valid(kind), ...fields }).options({ presence: "required" }),
+  })),
+  otherwise: noKind,
+});
+
+/** A size that is said must be of a part that can be built; that of a mesh is judged when it is read. */
+const sensibleSize = (part: PartRow, helpers: Joi.CustomHelpers): PartRow | Joi.ErrorReport => {
+  if (part.source.kind === "mesh") return part;
+  const sensible = checkPartSize(part.source.sizeMm.map((v) => Math.max(v * part.factor, 1e-9)) as [number, number, number]);
+  return sensible.ok ? part : helpers.message({ custom: `{{#label}} has a size that no part has: ${sensible.problem.message}` });
+};
+
+export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
+  ...demanded(partExtras),
+  versions: Joi.array()
+    .max(LIMITS.versions)
+    .items(strict<PartVersion>({ source: sourceSchema, factor, at: moment, note: text(200) }))
+    .required(),
+  id,
+  sceneId: id,
+  name: name.required(),
+  source: sourceSchema.required(),
+  factor: factor.required(),
+  copies: count(LIMITS.copies).required(),
+  goodBefore: count(LIMITS.pieces).required(),
+  failedBefore: count(LIMITS.pieces).required(),
+  work: Joi.array().max(LIMITS.work).items(workSchema).required(),
+  // Computed, and so never stored with the row.
+  prints: Joi.string().forbidden(),
+  notes: text(LIMITS.notes).required(),
+  order: Joi.number().min(-1e9).max(1e9).required(),
+})
+  .unknown(true)
+  .custom(sensibleSize);

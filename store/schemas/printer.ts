@@ -1,0 +1,71 @@
+import Joi from "joi";
+import { usableMm, type FilamentPrinter, type Printer, type ResinPrinter } from "../../core/print";
+import { LIMITS } from "../../core/project";
+import { id, name } from "../../core/work";
+import { currency, minor, strict } from "./blocks";
+
+const printerBase = {
+  id,
+  name: name.required(),
+  bedMm: Joi.array().length(3).items(Joi.number().min(10).max(LIMITS.partSizeMm.most)).required(),
+  marginMm: Joi.number().min(0).max(50).required(),
+  layerMm: Joi.number().min(0.01).max(1).required(),
+  currency: currency.required(),
+  startS: Joi.number().min(0).max(36000).required(),
+  overhangDeg: Joi.number().min(20).max(80),
+};
+
+/** Room must be left between the margins and above the support lift. */
+const roomToPrint = (printer: Printer, helpers: Joi.CustomHelpers): Printer | Joi.ErrorReport =>
+  Math.min(...usableMm(printer)) >= 5 ? printer : helpers.message({ custom: "{{#label}} leaves no room between its margins" });
+
+const speed = Joi.number().min(0.1).max(5000);
+const density = Joi.number().min(0.01).max(25);
+
+export const printerSchema = Joi.alternatives().conditional(".process", {
+  is: "fdm",
+  then: Joi.object<FilamentPrinter, true>({
+    ...printerBase,
+    process: Joi.string().valid("fdm").required(),
+    lineWidthMm: Joi.number().min(0.1).max(2).required(),
+    wallLines: Joi.number().integer().min(1).max(20).required(),
+    topLayers: Joi.number().integer().min(0).max(30).required(),
+    bottomLayers: Joi.number().integer().min(0).max(30).required(),
+    infill: Joi.number().min(0).max(1).required(),
+    speedMmS: strict<FilamentPrinter["speedMmS"]>({
+      outerWall: speed,
+      innerWall: speed,
+      skin: speed,
+      infill: speed,
+      travel: speed,
+    }).required(),
+    accelerationMmS2: Joi.number().min(1).max(1e6).required(),
+    cornerMmS: Joi.number().min(0.01).max(2000).required(),
+    leastLayerS: Joi.number().min(0).max(600).required(),
+    layerChangeS: Joi.number().min(0).max(600).required(),
+    densityGCm3: density.required(),
+    pricePerKgMinor: minor.required(),
+  })
+    .unknown(true)
+    .custom(roomToPrint),
+  otherwise: Joi.object<ResinPrinter, true>({
+    ...printerBase,
+    process: Joi.string().valid("resin").required(),
+    bottomLayers: Joi.number().integer().min(0).max(50).required(),
+    bottomExposureS: Joi.number().min(0.01).max(600).required(),
+    exposureS: Joi.number().min(0.01).max(600).required(),
+    lift: strict<ResinPrinter["lift"]>({
+      distanceMm: Joi.number().min(0).max(100),
+      liftMmMin: Joi.number().min(1).max(10_000),
+      retractMmMin: Joi.number().min(1).max(10_000),
+      restS: Joi.number().min(0).max(600),
+    }).required(),
+    supportShare: Joi.number().min(0).max(2).required(),
+    supportLiftMm: Joi.number().min(0).max(30).required(),
+    lossMlPerPlate: Joi.number().min(0).max(1000).required(),
+    curedDensityGCm3: density.required(),
+    pricePerLitreMinor: minor.required(),
+  })
+    .unknown(true)
+    .custom(roomToPrint),
+});

@@ -1,0 +1,13 @@
+import Joi from "joi";
+import type { Procedure } from "../../core/project";
+import { duration, id, name } from "../../core/work";
+import { family } from "./blocks";
+
+export const procedureSchema = Joi.object<Procedure, true>({
+  id,
+  demo: Joi.boolean().optional(),
+  title: name.required(),
+  handsOnS: duration.required(),
+  waitS: duration.required(),
+  family: family.allow(null).required(),
+}).unknown(true);

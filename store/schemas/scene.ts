@@ -1,0 +1,102 @@
+import Joi from "joi";
+import { LIMITS, type SceneRow } from "../../core/project";
+import type { Scale } from "../../core/scale";
+import {
+  AXES,
+  FACES,
+  FIDELITIES,
+  FINISHES,
+  HANDLINGS,
+  HOME_KINDS,
+  SURENESS,
+  type Home,
+  type HouseStandards,
+  type RealDimension,
+  type Reference,
+} from "../../core/subject";
+import { count, id, name, oneOf, text, within } from "../../core/work";
+import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
+
+export const scaleSchema = Joi.object<Scale, true>({
+  kind: Joi.string().valid("ratio", "railway", "figure").required(),
+  ratio: within(LIMITS.ratio).required(),
+  railway: Joi.string().max(40).optional(),
+  figureMm: Joi.number().min(2).max(400).optional(),
+  school: Joi.string().valid("eye", "crown").optional(),
+  statureMm: Joi.number().min(500).max(2600).optional(),
+});
+
+/** What a scene chooses about its subject; each can be changed by itself. */
+export const subjectSchemas = {
+  secondary: strict<NonNullable<SceneRow["secondary"]>>({
+    ratio: within(LIMITS.ratio),
+    use: Joi.string().valid("forced perspective", "background"),
+  }).allow(null),
+  fidelity: oneOf(FIDELITIES),
+  handling: oneOf(HANDLINGS),
+  finish: oneOf(FINISHES),
+  house: strict<HouseStandards>({
+    gridMm: mmOrNull,
+    clipSlotMm: mmOrNull,
+    wallHeightMm: mmOrNull,
+    baseMm: mmOrNull,
+    groundHex: hex.allow(null),
+  }),
+  homes: Joi.array()
+    .max(LIMITS.homes)
+    .items(
+      strict<Home>({
+        id,
+        name,
+        kind: Joi.string().valid(...HOME_KINDS),
+        sizeMm: Joi.array()
+          .length(3)
+          .items(within({ least: 0, most: 1e6 })),
+      }),
+    ),
+  dimensions: Joi.array()
+    .max(LIMITS.dimensions)
+    .items(
+      strict<RealDimension>({
+        id,
+        name,
+        axis: Joi.string().valid(...AXES),
+        mm: positive,
+        text: text(60),
+        source: text(200),
+        sure: Joi.string().valid(...Object.keys(SURENESS)),
+        within: id.allow(null),
+        partId: id.allow(null),
+      }),
+    ),
+  references: Joi.array()
+    .max(LIMITS.references)
+    .items(
+      strict<Reference>({
+        id,
+        hash: hashSchema,
+        kind: Joi.string().valid("photo", "drawing"),
+        title: text(120),
+        source: text(200),
+        shows: Joi.array()
+          .max(FACES.length)
+          .unique()
+          .items(Joi.string().valid(...FACES)),
+        partId: id.allow(null),
+      }),
+    ),
+};
+
+export const sceneSchema = Joi.object<SceneRow, true>({
+  ...demanded(subjectSchemas),
+  id,
+  name: name.required(),
+  demo: Joi.boolean().required(),
+  scale: scaleSchema.required(),
+  scaleAnswered: Joi.boolean().required(),
+  viewingDistanceMm: within(LIMITS.viewingDistanceMm).required(),
+  readyBy: day.allow(null).required(),
+  rank: count(LIMITS.rank).required(),
+  rests: Joi.boolean().required(),
+  createdAt: moment.required(),
+}).unknown(true);
