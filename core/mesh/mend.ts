@@ -73,7 +73,13 @@ function keepTriangles(mesh: Mesh, keep: (t: number) => boolean): Mesh {
 function joinNear(mesh: Mesh, mm: number): { mesh: Mesh; joined: number } {
   const { positions: p } = mesh;
   const count = p.length / 3;
-  const cells = new Map<string, number[]>();
+  // Vertices of a cell as a chain; cells that fall into one slot share a chain, since each is measured anyway.
+  const slots = 1 << Math.max(4, Math.ceil(Math.log2(count + 1)));
+  const head = new Int32Array(slots).fill(-1),
+    tail = new Int32Array(slots).fill(-1),
+    next = new Int32Array(count).fill(-1);
+  const slotOf = (cx: number, cy: number, cz: number): number =>
+    (Math.imul(cx, 73856093) ^ Math.imul(cy, 19349663) ^ Math.imul(cz, 83492791)) & (slots - 1);
   const target = new Uint32Array(count);
   let joined = 0;
   for (let v = 0; v < count; v++) {
@@ -87,21 +93,18 @@ function joinNear(mesh: Mesh, mm: number): { mesh: Mesh; joined: number } {
     for (let dx = -1; dx <= 1 && found < 0; dx++)
       for (let dy = -1; dy <= 1 && found < 0; dy++)
         for (let dz = -1; dz <= 1 && found < 0; dz++)
-          for (const w of cells.get(`${cx + dx} ${cy + dy} ${cz + dz}`) ?? [])
-            if (Math.hypot(p[w * 3] - x, p[w * 3 + 1] - y, p[w * 3 + 2] - z) <= mm) {
-              found = w;
-              break;
-            }
+          for (let w = head[slotOf(cx + dx, cy + dy, cz + dz)]; w >= 0 && found < 0; w = next[w])
+            if (Math.hypot(p[w * 3] - x, p[w * 3 + 1] - y, p[w * 3 + 2] - z) <= mm) found = w;
     if (found >= 0) {
       target[v] = found;
       joined++;
-    } else {
-      target[v] = v;
-      const key = `${cx} ${cy} ${cz}`;
-      const cell = cells.get(key);
-      if (cell) cell.push(v);
-      else cells.set(key, [v]);
+      continue;
     }
+    target[v] = v;
+    const slot = slotOf(cx, cy, cz);
+    if (tail[slot] < 0) head[slot] = v;
+    else next[tail[slot]] = v;
+    tail[slot] = v;
   }
   return { mesh: { positions: p, indices: mesh.indices.map((v) => target[v]) }, joined };
 }

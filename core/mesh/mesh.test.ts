@@ -301,3 +301,38 @@ describe("a file without a unit", () => {
     expect(unitQuestion(40)).toBeUndefined();
   });
 });
+
+describe("edges, against counting them in a map", () => {
+  /** How often each edge is used, by its two vertices. */
+  const uses = (indices: ArrayLike<number>): Map<string, number> => {
+    const out = new Map<string, number>();
+    for (let t = 0; t < indices.length; t += 3)
+      for (let k = 0; k < 3; k++) {
+        const [a, b] = [indices[t + k], indices[t + ((k + 1) % 3)]].sort((x, y) => x - y);
+        out.set(`${a} ${b}`, (out.get(`${a} ${b}`) ?? 0) + 1);
+      }
+    return out;
+  };
+  const check = (mesh: Mesh): void => {
+    const topology = buildTopology(mesh);
+    const counts = [...uses(mesh.indices).values()];
+    expect(topology.boundaryEdges).toBe(counts.filter((n) => n === 1).length);
+    expect(topology.nonManifoldEdges).toBe(counts.filter((n) => n > 2).length);
+    topology.opposite.forEach((o, h) => o >= 0 && expect(topology.opposite[o]).toBe(h));
+  };
+  it("few vertices and many facets: edges of three and more, hubs of large fans", () => {
+    fc.assert(
+      fc.property(fc.array(fc.uniqueArray(fc.nat(11), { minLength: 3, maxLength: 3 }), { minLength: 1, maxLength: 160 }), (triangles) => {
+        // On a curve of which no three points lie on a line, so that no facet is without area.
+        const positions = new Float32Array(36);
+        for (let v = 0; v < 12; v++) positions.set([v, v * v, v * v * v], v * 3);
+        check({ positions, indices: Uint32Array.from(triangles.flat()) });
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it("a cone of 20,000 sides, whose top belongs to all of them, is closed", () => {
+    const topology = buildTopology(coneMesh(500, 100, 20_000));
+    expect([topology.watertight, topology.shells, topology.boundaryEdges]).toEqual([true, 1, 0]);
+  });
+});

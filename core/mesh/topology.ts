@@ -2,7 +2,8 @@
  * Edges, neighbours, shells and orientation of a welded mesh.
  *
  * Half-edges are put in buckets by their lower vertex (a counting sort), then matched inside the bucket by the higher
- * one; buckets hold about six entries, so the whole is linear. Zero-area facets are counted and left out of the edges.
+ * one; buckets hold about six entries, so the whole is linear. The bucket of a fan's hub, which may hold all of them, is
+ * sorted by the higher vertex first: O(n log n) at worst. Zero-area facets are counted and left out of the edges.
  */
 import type { Mesh } from "./mesh";
 
@@ -27,8 +28,8 @@ export interface Topology {
 
 /** Twice the area, squared, below which a facet counts as having none: 1e-12 mm⁴. */
 const NO_AREA = 1e-12;
-/** Marks an entry that has been matched. No mesh has that many vertices. */
-const TAKEN = 0xffffffff;
+/** Buckets larger than this are sorted: by then looking through the rest for each entry takes longer. */
+const SMALL_BUCKET = 24;
 
 /**
  * Builds the topology. Slivers (three distinct corners on a line) are left out like all facets without area, unless the
@@ -116,29 +117,20 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
   let boundaryEdges = 0,
     sameWayEdges = 0;
   for (let v = 0; v < vertices; v++) {
-    const end = start[v + 1];
-    for (let i = start[v]; i < end; i++) {
-      const high = highs[i];
-      if (high === TAKEN) continue;
-      let mate = -1,
-        others = 0;
-      for (let j = i + 1; j < end; j++) {
-        if (highs[j] !== high) continue;
-        mate = j;
-        others++;
-      }
-      if (others === 0) boundaryEdges++;
-      else if (others === 1) {
+    gather(start[v], start[v + 1]);
+    for (let from = start[v], to = from; from < start[v + 1]; from = to) {
+      while (to < start[v + 1] && highs[to] === highs[from]) to++;
+      if (to - from === 1) boundaryEdges++;
+      else if (to - from === 2) {
         // Neighbours even when one is turned: slicing walks across, orientation is judged apart.
-        const h = entries[i] >>> 1,
-          o = entries[mate] >>> 1;
+        const h = entries[from] >>> 1,
+          o = entries[from + 1] >>> 1;
         opposite[h] = o;
         opposite[o] = h;
-        if (((entries[i] ^ entries[mate]) & 1) === 0) sameWayEdges++;
-        highs[mate] = TAKEN;
+        if (((entries[from] ^ entries[from + 1]) & 1) === 0) sameWayEdges++;
       } else {
-        nonManifoldAt.push(entries[i] >>> 1);
-        pairAround(i, high, end);
+        nonManifoldAt.push(entries[from] >>> 1);
+        pairAround(from, to);
       }
     }
   }
@@ -147,22 +139,50 @@ function connect(mesh: Mesh, keepSlivers: boolean): Topology {
     if (o > h) join((h / 3) | 0, (o / 3) | 0);
   }
 
+  /** Brings entries of one edge together, in the order in which they stand. */
+  function gather(from: number, to: number): void {
+    const count = to - from;
+    if (count > SMALL_BUCKET) {
+      const order = Float64Array.from({ length: count }, (_, i) => highs[from + i] * count + i).sort();
+      const [ownEntries, ownHighs] = [entries.slice(from, to), highs.slice(from, to)];
+      for (let i = 0; i < count; i++) {
+        const at = order[i] % count;
+        entries[from + i] = ownEntries[at];
+        highs[from + i] = ownHighs[at];
+      }
+      return;
+    }
+    // The first of each edge leads; what belongs to it is moved up behind it.
+    for (let i = from + 1; i < to; i++) {
+      let j = i - 1;
+      while (j >= from && highs[j] !== highs[i]) j--;
+      if (j < from || j === i - 1) continue;
+      const [entry, high] = [entries[i], highs[i]];
+      for (let k = i; k > j + 1; k--) {
+        entries[k] = entries[k - 1];
+        highs[k] = highs[k - 1];
+      }
+      entries[j + 1] = entry;
+      highs[j + 1] = high;
+    }
+  }
+
   /** An edge with more than two triangles: pair one of each direction, so that sections still close. */
-  function pairAround(first: number, high: number, end: number): void {
+  function pairAround(from: number, to: number): void {
+    // What waits all runs one way: another of that way waits too, one of the other way is paired with the first.
     const waiting: number[] = [];
-    for (let j = first; j < end; j++) {
-      if (highs[j] !== high) continue;
+    let first = 0;
+    for (let j = from; j < to; j++) {
       const entry = entries[j];
-      highs[j] = TAKEN;
-      join(((entries[first] >>> 1) / 3) | 0, ((entry >>> 1) / 3) | 0);
-      const mate = waiting.findIndex((w) => ((w ^ entry) & 1) === 1);
-      if (mate >= 0) {
-        const h = entry >>> 1,
-          o = waiting[mate] >>> 1;
-        opposite[h] = o;
-        opposite[o] = h;
-        waiting.splice(mate, 1);
-      } else waiting.push(entry);
+      join(((entries[from] >>> 1) / 3) | 0, ((entry >>> 1) / 3) | 0);
+      if (first === waiting.length || ((waiting[first] ^ entry) & 1) === 0) {
+        waiting.push(entry);
+        continue;
+      }
+      const h = entry >>> 1,
+        o = waiting[first++] >>> 1;
+      opposite[h] = o;
+      opposite[o] = h;
     }
   }
 
