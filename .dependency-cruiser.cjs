@@ -30,6 +30,19 @@ module.exports = {
       from: { path: "^core/([^/]+)/", pathNot: "\\.test\\.ts$" },
       to: { path: "^core/[^/]+/", pathNot: ["^core/$1/", "/index\\.ts$"] },
     },
+    {
+      name: "stations-keep-apart",
+      comment: "A station imports no other station: what several use lies in app/shared. The frame holds the staff.",
+      severity: "error",
+      from: { path: "^app/features/([^/]+)/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^app/features/", pathNot: ["^app/features/$1/", "^app/features/staff/"] },
+    },
+    {
+      name: "what-is-shared-belongs-to-no-station",
+      severity: "error",
+      from: { path: "^app/(shared|ui|data)/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "^app/(features|routes)/" },
+    },
     { name: "no-circles", severity: "error", from: {}, to: { circular: true } },
   ],
   options: {

@@ -22,7 +22,7 @@ import {
 import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
-import { eveningsFrom, finishChance, nightsBetween, tonight, type Slot } from "../core/plan";
+import { criticalPath, eveningsFrom, finishChance, nightsBetween, tonight } from "../core/plan";
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
@@ -350,19 +350,4 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
     without: project.unread.map((p) => p.name),
     problems,
   });
-}
-
-/** Back from the last step over the predecessor that freed it latest. */
-function criticalPath(slots: Slot[]): string[] {
-  const by = new Map(slots.map((s) => [s.key, s]));
-  let at = [...slots].sort((a, b) => b.free - a.free)[0] as Slot | undefined;
-  const path: string[] = [];
-  while (at) {
-    path.unshift(at.key);
-    at = at.step.after
-      .map((k) => by.get(k))
-      .filter((s): s is Slot => s !== undefined)
-      .sort((a, b) => b.free - a.free)[0];
-  }
-  return path;
 }

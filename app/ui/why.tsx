@@ -1,6 +1,6 @@
 /** "Why?" on a figure: formula, inputs, assumptions with where each comes from, in place. */
 import { Popover } from "radix-ui";
-import type { Assumption } from "~core/measure";
+import type { Assumption, Reasons } from "~core/measure";
 
 const KIND_WORD: Record<Assumption["kind"], string> = {
   published: "published",
@@ -10,12 +10,6 @@ const KIND_WORD: Record<Assumption["kind"], string> = {
   typed: "as set by you",
   model: "model",
 };
-
-export interface Reasons {
-  formula: string;
-  inputs: { name: string; value: string }[];
-  assumptions: Assumption[];
-}
 
 export function Why({ of, reasons, word = "why?" }: { of: string; reasons: Reasons; word?: string }) {
   return (

@@ -13,6 +13,13 @@ export interface Assumption {
   source?: string;
 }
 
+/** What answers "why this figure?". */
+export interface Reasons {
+  formula: string;
+  inputs: { name: string; value: string }[];
+  assumptions: Assumption[];
+}
+
 export interface Figure {
   value: number;
   low: number;

@@ -1,6 +1,6 @@
 /** The longest remaining path against a worked textbook example, and rules of the schedule on small cases worked by hand. */
 import { describe, expect, it } from "vitest";
-import { schedule, stepStates, tails, type Step, type Stretch } from "./index";
+import { criticalPath, schedule, stepStates, tails, type Step, type Stretch } from "./index";
 
 const step = (key: string, handsOnS: number, after: string[], more: Partial<Step> = {}): Step => ({
   key,
@@ -57,6 +57,15 @@ describe("the longest way to the end (critical path)", () => {
       path.push((at = next.key));
     }
     expect(path.join(" ")).toBe("A B C E F J L N");
+  });
+  it("is the path that the plan hangs on, where nothing else holds it up", () => {
+    // As machine hours without a machine: each begins when what it waits for is through.
+    const runs = HOUSE.map(([k, d, p]) => step(k, 0, [...p], { waitS: d * 3600 }));
+    const evening: Stretch[] = [{ from: 0, to: 100 * 3_600_000 }];
+    const plan = schedule(runs, stepStates(runs, [], 0), evening, 0);
+    expect(criticalPath(plan.slots).join(" ")).toBe("A B C E F J L N");
+    expect(plan.finish).toBe(44 * 3_600_000);
+    expect(criticalPath([])).toEqual([]);
   });
   it("leaves the slack of the others: D G H M 4, I 2, K 1", () => {
     // Earliest start by the same sums from the other end; slack = 44 − earliest − tail.

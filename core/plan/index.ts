@@ -1,5 +1,6 @@
 export * from "./chance";
 export * from "./coatDates";
+export * from "./critical";
 export * from "./evenings";
 export * from "./ownPrints";
 export * from "./schedule";
@@ -9,3 +10,4 @@ export * from "./status";
 export * from "./steps";
 export * from "./tonight";
 export * from "./tracker";
+export * from "./defaultWork";

@@ -8,3 +8,5 @@ export * from "./hashes";
 export * from "../limits";
 export type { TypedEstimate, WorkItem } from "../work";
 export * from "./recordsOf";
+export * from "./geometryKey";
+export * from "./rescale";

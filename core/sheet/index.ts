@@ -5,3 +5,5 @@ export * from "./sheet";
 export * from "./svg";
 export * from "./views";
 export * from "./outline";
+export * from "./layoutViews";
+export * from "./leaders";

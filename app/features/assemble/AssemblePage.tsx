@@ -7,11 +7,12 @@ import { materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { jointTo, workOf, type GlueWork } from "~core/work";
-import { Page, Section } from "~app/features/frame/Page";
-import { AtStage } from "~app/features/frame/AtStage";
-import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { useActions } from "~app/features/frame/scene";
-import { beginWork, describeItem, IconButton } from "~app/features/parts/WorkList";
+import { Page, Section } from "~app/shared/Page";
+import { AtStage } from "~app/shared/AtStage";
+import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
+import { useActions } from "~app/shared/scene";
+import { beginWork, describeItem } from "~app/shared/workItems";
+import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField } from "~app/ui/field";
 
 type Joint = GlueWork;

@@ -24,9 +24,9 @@ import {
   sweepStore,
 } from "~app/data/scenes.client";
 import type { Room } from "~app/data/storage.client";
-import { BundleProgress, useBundleWork, type BundleWork } from "~app/features/files/bundleWork";
-import { download, fileName } from "~app/features/files/download";
-import { Page, Section } from "~app/features/frame/Page";
+import { BundleProgress, useBundleWork, type BundleWork } from "~app/shared/files/bundleWork";
+import { download, fileName } from "~app/shared/files/download";
+import { Page, Section } from "~app/shared/Page";
 import { ParsedField, parseName } from "~app/ui/field";
 import { HatchDefs, hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";

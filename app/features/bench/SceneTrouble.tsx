@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { allScenes, forgetScene, mendScene } from "~app/data/scenes.client";
 import { takeBackElsewhere } from "~app/data/edits.client";
 import { troubleText } from "./trouble";
-import { BundleProgress, useBundleWork } from "~app/features/files/bundleWork";
+import { BundleProgress, useBundleWork } from "~app/shared/files/bundleWork";
 
 /** In place of a whole scene. */
 export function SceneTrouble() {

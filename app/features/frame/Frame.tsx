@@ -6,7 +6,7 @@ import { Dialog } from "~app/ui/dialog";
 import { HatchDefs } from "~app/ui/hatch";
 import { Key, keyName, useKey, useKeyboard, useKeyList } from "~app/ui/keys";
 import type { Scene } from "~core/project";
-import { toggleLamp } from "./lamp";
+import { toggleLamp } from "~app/shared/lamp";
 import { STATIONS, type Station } from "./stations";
 
 interface FrameProps {

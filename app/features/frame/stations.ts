@@ -1,6 +1,8 @@
 /** The nine stations and the workshop: places, each with its key. */
+import type { Place } from "~core/look";
+
 export interface Station {
-  id: "tonight" | "scale" | "parts" | "print" | "surface" | "paint" | "assemble" | "ground" | "log" | "workshop";
+  id: Place;
   name: string;
   key: string;
 }

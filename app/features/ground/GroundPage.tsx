@@ -17,11 +17,11 @@ import {
 import type { Part, Project } from "~core/project";
 import { workOf, type GroundWork } from "~core/work";
 import { formatRatio } from "~core/scale";
-import { Page } from "~app/features/frame/Page";
-import { AtStage } from "~app/features/frame/AtStage";
-import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { useActions } from "~app/features/frame/scene";
-import { beginWork, describeItem } from "~app/features/parts/WorkList";
+import { Page } from "~app/shared/Page";
+import { AtStage } from "~app/shared/AtStage";
+import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
+import { useActions } from "~app/shared/scene";
+import { beginWork, describeItem } from "~app/shared/workItems";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 

@@ -5,9 +5,9 @@ import { type Part, type Project, type StepRecord } from "~core/project";
 import { formatDuration, ok, parseDuration, type Result } from "~core/measure";
 import { failedCount, goodCount, takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
-import { Silhouette } from "~app/features/parts/Silhouette";
-import { Page } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { Silhouette } from "~app/shared/Silhouette";
+import { Page } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;

@@ -21,14 +21,15 @@ import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { stackOfPart, withDates } from "~core/plan";
-import { useTonight } from "~app/features/frame/tonightModel";
-import { Page, Section } from "~app/features/frame/Page";
-import { AtStage } from "~app/features/frame/AtStage";
-import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { useActions } from "~app/features/frame/scene";
-import { beginWork, IconButton } from "~app/features/parts/WorkList";
+import { useTonight } from "~app/shared/tonightModel";
+import { Page, Section } from "~app/shared/Page";
+import { AtStage } from "~app/shared/AtStage";
+import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
+import { useActions } from "~app/shared/scene";
+import { beginWork } from "~app/shared/workItems";
+import { IconButton } from "~app/ui/iconButton";
 import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
-import { Rack } from "~app/features/workshop/Rack";
+import { Rack } from "~app/shared/Rack";
 import { CoreSample } from "./CoreSample";
 
 export function PaintPage({ project }: { project: Project }) {

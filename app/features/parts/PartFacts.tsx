@@ -6,11 +6,10 @@ import { meshRequest } from "~core/results";
 import { formatArea, formatMm, formatVolume, readAsSides } from "~core/measure";
 import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
-import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
-import { useActions } from "~app/features/frame/scene";
+import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project, rescaleFactor, type Axis } from "~core/project";
+import { useActions } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField, parseName, readAsPercent } from "~app/ui/field";
 import { desk } from "~app/data/results.client";
-import { rescaleFactor, type Axis } from "./rescale";
 
 const UNIT_WORDS: Record<FileUnit, string> = {
   um: "micrometres",

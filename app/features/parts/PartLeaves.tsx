@@ -1,7 +1,7 @@
 import { impliedScale, type Part, type Project } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Leaves } from "~app/ui/leaves";
-import { HARMLESS } from "./table/partRows";
+import { HARMLESS } from "~core/look";
 
 /** What belongs to one part. */
 export function PartLeaves({ part, project }: { part: Part; project: Project }) {

@@ -3,26 +3,27 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/measure";
-import { choicesOf, optionAtHand, partVolumeMm3, type Part, type Project, type Scene } from "~core/project";
+import { choicesOf, optionAtHand, partVolumeMm3, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";
-import { Evenings } from "~app/features/tonight/Evenings";
+import { Evenings } from "~app/shared/Evenings";
 import { Dialog } from "~app/ui/dialog";
-import { Page, Section } from "~app/features/frame/Page";
-import { newId, useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
-import { PrinterBars } from "~app/features/print/PrinterBars";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { PrinterBars } from "~app/shared/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { Key, useKey } from "~app/ui/keys";
-import { defaultWork, grainOf, linedSurfaces } from "./defaultWork";
-import { firstLook, type Note } from "./firstLook";
+import { defaultWork, grainOf, linedSurfaces } from "~core/plan";
+import { firstLook } from "~core/look";
 import { PartFacts } from "./PartFacts";
 import { PartLeaves } from "./PartLeaves";
 import { PrintSheet } from "./PrintSheet";
 import { RealMaterials } from "./RealMaterials";
-import { useReckoning } from "./reckoning";
+import { useReckoning } from "~app/shared/reckoning";
 import { ScaleQuestion } from "./ScaleQuestion";
-import { SheetDrawing } from "./SheetDrawing";
-import { useSheet, type SheetState } from "./useSheet";
+import { SheetWaits } from "~app/shared/SheetWaits";
+import { SheetDrawing } from "~app/shared/SheetDrawing";
+import { useSheet } from "~app/shared/useSheet";
 import { WorkList } from "./WorkList";
 
 const Turntable = lazy(() => import("./Turntable"));
@@ -168,34 +169,3 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
     </Page>
   );
 }
-
-/** Until the sheet is drawn: the silhouettes at the same places, with how far it is. */
-export function SheetWaits({ state, part, scene }: { state: SheetState; part?: Part; scene?: Scene }) {
-  if (state.problem)
-    return (
-      <p role="alert" className="mt-6 note-act">
-        ▲ {state.problem}
-      </p>
-    );
-  const progress = (
-    <>
-      <p className="text-soft">Drawing the sheet…</p>
-      <progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" />
-    </>
-  );
-  if (!state.outline || !part || !scene) return <div className="mt-6 h-[300px]">{progress}</div>;
-  return (
-    <SheetDrawing
-      sheet={state.outline}
-      ratio={scene.scale.ratio}
-      figureMm={figureHeightMm(scene.scale)}
-      hatched={NO_HATCH}
-      notes={NO_NOTES}
-      name={part.name}
-      beside={progress}
-    />
-  );
-}
-
-const NO_HATCH = new Map<number, HatchKind>();
-const NO_NOTES: Note[] = [];

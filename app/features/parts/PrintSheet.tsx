@@ -3,8 +3,8 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { Habits, Part, Scene } from "~core/project";
 import { layOutDrawing, PAPERS, type PaperName, type Sheet } from "~core/sheet";
-import { download, fileName } from "~app/features/files/download";
-import { useProject } from "~app/features/frame/scene";
+import { download, fileName } from "~app/shared/files/download";
+import { useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
 
@@ -31,7 +31,7 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
     paper: paper || habitual(sheet, part, scene, habits.paper),
   });
   const pdf = async (): Promise<void> => {
-    const { drawingToPdf } = await import("~app/features/files/drawingPdf");
+    const { drawingToPdf } = await import("~app/shared/files/drawingPdf");
     download(fileName(part.name, "pdf"), await drawingToPdf(drawing, part.name), "application/pdf");
     setOpen(false);
   };

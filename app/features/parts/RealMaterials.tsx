@@ -3,9 +3,9 @@ import { formatArea, formatMm } from "~core/measure";
 import { printerAtHand, type Part, type Project } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import { stepsOn, surfaceName, type Surface } from "~core/surface";
-import { useActions } from "~app/features/frame/scene";
+import { useActions } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
-import { grainOf } from "./defaultWork";
+import { grainOf } from "~core/plan";
 
 /** Surfaces offered, the largest ones; the rest are hardly painted apart. */
 const SHOWN = 6;

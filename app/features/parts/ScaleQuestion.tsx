@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { describeScale, figureRatioRange, figureScale, formatRatio, parseScale, type Scale } from "~core/scale";
 import { ParsedField } from "~app/ui/field";
-import { useActions } from "~app/features/frame/scene";
+import { useActions } from "~app/shared/scene";
 
 export function ScaleQuestion() {
   const { run } = useActions();

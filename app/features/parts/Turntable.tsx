@@ -1,8 +1,7 @@
 /** The part on a turntable. Loads its 3D code when it is first shown. Turned by dragging or the arrow keys. */
 import { useEffect, useRef, useState } from "react";
 import { runJob } from "~workers/client";
-import type { Part } from "~core/project";
-import { geometryKey } from "./geometryKey";
+import { type Part, geometryKey } from "~core/project";
 import { meshSourceOf } from "~app/data/results.client";
 import type { Picked, TurntableView } from "./turntableScene";
 

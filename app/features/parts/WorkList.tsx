@@ -16,41 +16,15 @@ import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
 import { useState } from "react";
 import { formatDuration, parseDuration } from "~core/measure";
 import { FAMILIES, type CoatFamily } from "~core/coat";
-import { stepsAmong, surroundingsOf, type Step } from "~core/plan";
-import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
-import { BENCH_TASKS, kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
-import { newId, useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
+import { stepsAmong, type Step } from "~core/plan";
+import type { Part, Project, WorkItem } from "~core/project";
+import { BENCH_TASKS, WORK_KINDS } from "~core/work";
+import { newId, useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { beginningOf, describeItem } from "~app/shared/workItems";
 import { Dialog } from "~app/ui/dialog";
+import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
-
-/** What a piece of work is called, and what is to be known of it. */
-export const describeItem = (item: WorkItem, project: Project): { title: string; detail: string } =>
-  kindOf(item).words(item, surroundingsOf(project));
-
-/** What is known when a piece of work is begun for a part. */
-function beginningOf(part: Part, project: Project): Beginning {
-  const around = surroundingsOf(project);
-  return {
-    ...around,
-    partId: part.id,
-    sizeMm: partSizeMm(part),
-    material: materialOf(part, project.scene),
-    printed: part.source.kind !== "scratch",
-    paints: project.paints,
-    printers: project.scene.printers,
-    others: project.parts.filter((p) => p.id !== part.id).flatMap((p) => around.part(p.id) ?? []),
-    has: (kind) => part.work.some((w) => w.kind === kind),
-    facts: (printerId) => {
-      const printer = around.printer(printerId);
-      return printer && printFactsOf(part, printer);
-    },
-  };
-}
-
-/** A new piece of work of one kind, as that kind begins; null where it cannot be. */
-export const beginWork = (kind: WorkKindName, part: Part, project: Project): WorkItem | null =>
-  (WORK_KINDS.find((k) => k.kind === kind)?.begin?.make(newId(), beginningOf(part, project)) ?? null) as WorkItem | null;
 
 export function WorkList({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -201,23 +175,6 @@ function WorkRow({
         </IconButton>
       </span>
     </li>
-  );
-}
-
-export function IconButton({
-  label,
-  children,
-  ...rest
-}: { label: string; children: React.ReactNode } & React.ButtonHTMLAttributes<HTMLButtonElement>) {
-  return (
-    <button
-      {...rest}
-      aria-label={label}
-      title={label}
-      className="inline-flex min-h-[44px] min-w-[44px] items-center justify-center hover:bg-board disabled:text-rule"
-    >
-      {children}
-    </button>
   );
 }
 

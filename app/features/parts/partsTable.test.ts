@@ -4,14 +4,13 @@ import { block, meshPart, print, projectOf, record, sizePart } from "../../../te
 import { boxMesh, buildTopology, reportMesh } from "~core/mesh";
 import { printOptions, type Part } from "~core/project";
 import { drawSheet } from "~core/sheet";
-import { defaultWork } from "./defaultWork";
+import { defaultWork } from "~core/plan";
 import { openFolders, chosenFiles } from "./incoming/droppedFiles";
 import { mendWords } from "./mesh/MeshPage";
-import { findingNotes, mendable } from "./mesh/meshNotes";
-import { matches, partRows } from "./table/partRows";
+import { findingNotes, mendable, matches, partRows } from "~core/look";
 import { parseCostIn, parseTags } from "./record/parsing";
 import { snapInView } from "./ownScale/snapping";
-import { piecesOf } from "./writeParts";
+import { piecesOf } from "~app/shared/writeParts";
 
 describe("rows", () => {
   it("hold what is sorted and filtered; every word must be found", async () => {

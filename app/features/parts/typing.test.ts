@@ -1,10 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { parseCount, parseName } from "../../ui/field";
 import { keyName } from "../../ui/keys";
-import { geometryKey } from "./geometryKey";
+import { geometryKey, LIMITS } from "~core/project";
 import { nameFromFile } from "./incoming/nameFromFile";
 import { parsePartSize } from "./incoming/NewPart";
-import { LIMITS } from "~core/project";
 import { figureScale, parseScale } from "~core/scale";
 import { sizePart } from "../../../tests/sampleProject";
 

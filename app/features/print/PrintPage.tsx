@@ -7,16 +7,16 @@ import { goodCount } from "~core/plan";
 import { printOptions, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { Silhouette } from "~app/features/parts/Silhouette";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions, type RunCommand } from "~app/features/frame/scene";
+import { Silhouette } from "~app/shared/Silhouette";
+import { Page, Section } from "~app/shared/Page";
+import { useActions, type RunCommand } from "~app/shared/scene";
 import type { PrinterChange } from "~store/commands";
-import { useTonight } from "~app/features/frame/tonightModel";
-import { writeParts } from "~app/features/parts/writeParts";
+import { useTonight } from "~app/shared/tonightModel";
+import { writeParts } from "~app/shared/writeParts";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { Why } from "~app/ui/why";
-import { copyJob, jobCostText, sumText } from "./jobs";
-import { PROCESS_LABEL } from "./labels";
+import { copyJob, jobCostText, sumText } from "~core/look";
+import { PROCESS_LABEL } from "~app/shared/labels";
 
 export function PrintPage({ project }: { project: Project }) {
   const { scene, parts } = project;

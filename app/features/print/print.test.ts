@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { printOptions, type Part } from "~core/project";
 import { block, meshPart, projectOf } from "../../../tests/sampleProject";
-import { copyJob } from "./jobs";
-import { decide, parseTypedEstimate } from "./PrinterBars";
+import { copyJob } from "~core/look";
+import { decide, parseTypedEstimate } from "~app/shared/PrinterBars";
 
 describe("the user's own estimate", () => {
   it.each([

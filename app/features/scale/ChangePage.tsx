@@ -3,12 +3,12 @@ import { useState } from "react";
 import { formatDuration, formatMass, formatMm, formatReal, formatSpan } from "~core/measure";
 import type { Project } from "~core/project";
 import { changeFactors, describeScale, formatRatio, naturalAt, parseScale, type Scale } from "~core/scale";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
-import { detailChanges, fitChanges, partChanges, type Span } from "./changeRows";
+import { detailChanges, fitChanges, partChanges, type Span } from "~core/look";
 import { ScaleLeaves } from "./ScaleLeaves";
 
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;

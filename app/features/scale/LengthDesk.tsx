@@ -3,7 +3,7 @@ import { useState } from "react";
 import { formatMm, formatReal } from "~core/measure";
 import { formatRatio, REAL_THINGS, type RealThing } from "~core/scale";
 import { ReadingNote } from "~app/ui/reading";
-import { answerLength, type Direction } from "~app/features/staff/answer";
+import { answerLength, type Direction } from "~core/look";
 
 const offText = (off: number): string =>
   Math.abs(off) < 0.005 ? "exact" : `${off > 0 ? "+" : "−"}${Math.abs(off * 100).toFixed(Math.abs(off) < 0.1 ? 1 : 0)} %`;

@@ -2,7 +2,7 @@
 import { scaleLog } from "d3";
 import { formatRatio, MISMATCH_LIMITS } from "~core/scale";
 import { useWidth } from "~app/ui/useWidth";
-import type { ChartRow } from "./mismatchRows";
+import type { ChartRow } from "~core/look";
 
 const ROW = 34;
 const TOP = 46;

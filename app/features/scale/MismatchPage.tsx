@@ -2,10 +2,10 @@
 import { Link } from "react-router";
 import { observationsOf, type Project } from "~core/project";
 import { describeScale, formatRatio } from "~core/scale";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
 import { MismatchChart } from "./MismatchChart";
-import { chartRows, jarringPairs, verdictOf } from "./mismatchRows";
+import { chartRows, jarringPairs, verdictOf } from "~core/look";
 import { ScaleLeaves } from "./ScaleLeaves";
 
 export function MismatchPage({ project }: { project: Project }) {

@@ -18,13 +18,13 @@ import {
   type RealThing,
   type Scale,
 } from "~core/scale";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { DetailTable } from "./DetailTable";
 import { LengthDesk } from "./LengthDesk";
-import { parseDistance, parseOwnThing, readAsThing } from "./parsing";
+import { parseDistance, parseOwnThing, readAsThing } from "~app/shared/scaleParsing";
 import { RatioBand } from "./RatioBand";
 import { ScaleLeaves } from "./ScaleLeaves";
 

@@ -2,11 +2,10 @@
 import { describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf } from "../../../tests/sampleProject";
 import type { Sighting } from "~core/project";
-import { parseHomeSize } from "~app/features/subject/Homes";
-import { parseHexOrNone, parseMmOrNone } from "~app/features/subject/HouseForm";
-import { detailChanges, fitChanges, partChanges, processesOf } from "./changeRows";
-import { chartRows, jarringPairs, verdictOf } from "./mismatchRows";
-import { parseOwnThing } from "./parsing";
+import { parseHomeSize } from "./subject/Homes";
+import { parseHexOrNone, parseMmOrNone } from "~app/shared/HouseForm";
+import { detailChanges, fitChanges, partChanges, processesOf, chartRows, jarringPairs, verdictOf } from "~core/look";
+import { parseOwnThing } from "~app/shared/scaleParsing";
 
 const door = (modelMm: number): Sighting => ({
   id: "d",

@@ -5,7 +5,7 @@ import { formatReal } from "~core/measure";
 import { arcMinuteMm, DETAIL_FLOORS, formatRatio, type RealThing } from "~core/scale";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
-import { answerLength, type Direction } from "./answer";
+import { answerLength, type Direction } from "~core/look";
 
 export interface StaffMark {
   label: string;

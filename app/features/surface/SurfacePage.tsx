@@ -20,14 +20,14 @@ import {
 } from "~core/surface";
 import { workOf, type HideWork } from "~core/work";
 import { Why } from "~app/ui/why";
-import { Page, Section } from "~app/features/frame/Page";
-import { AtStage } from "~app/features/frame/AtStage";
-import { PartPicker, usePartAtHand } from "~app/features/frame/PartPicker";
-import { newId, useActions } from "~app/features/frame/scene";
-import { grainOf, hideItem, plainestFirst } from "~app/features/parts/defaultWork";
-import { SheetDrawing } from "~app/features/parts/SheetDrawing";
-import { SheetWaits } from "~app/features/parts/PartPage";
-import { useSheet } from "~app/features/parts/useSheet";
+import { Page, Section } from "~app/shared/Page";
+import { AtStage } from "~app/shared/AtStage";
+import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
+import { newId, useActions } from "~app/shared/scene";
+import { grainOf, hideItem, plainestFirst } from "~core/plan";
+import { SheetDrawing } from "~app/shared/SheetDrawing";
+import { SheetWaits } from "~app/shared/SheetWaits";
+import { useSheet } from "~app/shared/useSheet";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { RakingStrip } from "./RakingStrip";
 

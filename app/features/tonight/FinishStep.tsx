@@ -2,8 +2,8 @@
 import { useId, useState } from "react";
 import { formatDuration, parseDuration, type Result } from "~core/measure";
 import type { Clock } from "~core/plan";
-import { useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
+import { useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { ParsedField } from "~app/ui/field";
 

@@ -5,9 +5,9 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/measure";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import type { Part, Project } from "~core/project";
-import { newId, useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
-import { Silhouette } from "~app/features/parts/Silhouette";
+import { newId, useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
 
 /** What a step's record begins with. */

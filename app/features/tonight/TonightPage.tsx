@@ -15,13 +15,13 @@ import {
   type Tonight,
 } from "~core/plan";
 import type { Project } from "~core/project";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
 import { ParsedField } from "~app/ui/field";
-import { Evenings } from "./Evenings";
+import { Evenings } from "~app/shared/Evenings";
 import { FinishStep } from "./FinishStep";
 import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";

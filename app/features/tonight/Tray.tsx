@@ -2,8 +2,8 @@
 import { scaleLinear } from "d3";
 import { trackOf, type Tonight, type Track } from "~core/plan";
 import type { Project, Tally } from "~core/project";
-import { useActions } from "~app/features/frame/scene";
-import { Silhouette } from "~app/features/parts/Silhouette";
+import { useActions } from "~app/shared/scene";
+import { Silhouette } from "~app/shared/Silhouette";
 import { hatchFill } from "~app/ui/hatch";
 
 const STAGES: (keyof Tally & keyof Track)[] = ["fitted", "primed", "painted", "placed"];

@@ -2,8 +2,8 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { tonight } from "~core/plan";
 import type { Part } from "~core/project";
 import { block, coat, HOUR, meshPart, print, projectOf, record, THURSDAY } from "../../../tests/sampleProject";
-import { waitingAt } from "../frame/waiting";
-import { parseEvening } from "./Evenings";
+import { waitingAt } from "~core/look";
+import { parseEvening } from "~app/shared/Evenings";
 import { lanesOf } from "./Lanes";
 
 let brick: Part;

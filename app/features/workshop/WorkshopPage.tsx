@@ -7,15 +7,15 @@ import { toast } from "sonner";
 import { formatDuration, ok, type Result } from "~core/measure";
 import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
-import { download } from "~app/features/files/download";
-import { Page, Section } from "~app/features/frame/Page";
-import { newId, useActions } from "~app/features/frame/scene";
-import { IconButton } from "~app/features/parts/WorkList";
-import { PROCESS_LABEL } from "~app/features/print/labels";
-import { Evenings } from "~app/features/tonight/Evenings";
+import { download } from "~app/shared/files/download";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { IconButton } from "~app/ui/iconButton";
+import { PROCESS_LABEL } from "~app/shared/labels";
+import { Evenings } from "~app/shared/Evenings";
 import { Choice, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { AIR_LIMITS } from "~core/coat";
-import { Rack } from "./Rack";
+import { Rack } from "~app/shared/Rack";
 
 export interface WorkshopData {
   scenes: SceneRow[];

@@ -1,5 +1,5 @@
 import { MismatchPage } from "~app/features/scale/MismatchPage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function MismatchRoute() {
   return <MismatchPage project={useProject()} />;

@@ -1,5 +1,5 @@
 import { ChangePage } from "~app/features/scale/ChangePage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function ChangeRoute() {
   return <ChangePage project={useProject()} />;

@@ -1,5 +1,5 @@
 import { LogPage } from "~app/features/log/LogPage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function LogRoute() {
   return <LogPage project={useProject()} />;

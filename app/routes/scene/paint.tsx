@@ -1,5 +1,5 @@
 import { PaintPage } from "~app/features/paint/PaintPage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function PaintRoute() {
   return <PaintPage project={useProject()} />;

@@ -1,7 +1,7 @@
 import { data, Outlet, redirect, useOutletContext, useParams } from "react-router";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 import { ask, db } from "~app/data/database.client";
-import { UnreadPage } from "~app/features/parts/UnreadPart";
+import { UnreadPage } from "~app/shared/UnreadPart";
 import type { Part, Project } from "~core/project";
 import type { Route } from "./+types/part";
 

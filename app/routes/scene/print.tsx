@@ -1,5 +1,5 @@
 import { PrintPage } from "~app/features/print/PrintPage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function PrintRoute() {
   return <PrintPage project={useProject()} />;

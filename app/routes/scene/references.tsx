@@ -1,5 +1,5 @@
-import { ReferencesPage } from "~app/features/subject/ReferencesPage";
-import { useProject } from "~app/features/frame/scene";
+import { ReferencesPage } from "~app/features/scale/subject/ReferencesPage";
+import { useProject } from "~app/shared/scene";
 
 export default function ReferencesRoute() {
   return <ReferencesPage project={useProject()} />;

@@ -1,5 +1,5 @@
-import { SubjectPage } from "~app/features/subject/SubjectPage";
-import { useProject } from "~app/features/frame/scene";
+import { SubjectPage } from "~app/features/scale/subject/SubjectPage";
+import { useProject } from "~app/shared/scene";
 
 export default function SubjectRoute() {
   return <SubjectPage project={useProject()} />;

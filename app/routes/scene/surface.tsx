@@ -1,5 +1,5 @@
 import { SurfacePage } from "~app/features/surface/SurfacePage";
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 
 export default function SurfaceRoute() {
   return <SurfacePage project={useProject()} />;

@@ -1,4 +1,4 @@
-import { useProject } from "~app/features/frame/scene";
+import { useProject } from "~app/shared/scene";
 import { WorkshopPage, type WorkshopData } from "~app/features/workshop/WorkshopPage";
 import { allScenes, isBackupDue } from "~app/data/scenes.client";
 import type { Route } from "./+types/workshop";

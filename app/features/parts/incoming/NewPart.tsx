@@ -7,7 +7,7 @@ import { MESH_ENDINGS } from "~core/mesh";
 import { LIMITS, type Part, type PartSource, type Scene } from "~core/project";
 import { storeElsewhere } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
-import { newId, useProject } from "~app/features/frame/scene";
+import { newId, useProject } from "~app/shared/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";

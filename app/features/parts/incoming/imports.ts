@@ -10,7 +10,7 @@ import type { FileUnit } from "~core/mesh";
 import { LIMITS, type Scene } from "~core/project";
 import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
-import { newId } from "~app/features/frame/scene";
+import { newId } from "~app/shared/scene";
 import type { DroppedFile } from "./droppedFiles";
 import { nameFromFile } from "./nameFromFile";
 

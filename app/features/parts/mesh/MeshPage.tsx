@@ -11,15 +11,15 @@ import { figureHeightMm, formatRatio } from "~core/scale";
 import { crossingsRequest, meshRequest } from "~core/results";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
-import { Page, Section } from "~app/features/frame/Page";
+import { Page, Section } from "~app/shared/Page";
 import { Key, useKey } from "~app/ui/keys";
-import { findingNotes, mendable, wallNotes } from "./meshNotes";
+import { findingNotes, mendable, wallNotes } from "~core/look";
 import { PartLeaves } from "../PartLeaves";
-import { SheetWaits } from "../PartPage";
-import { SheetDrawing } from "../SheetDrawing";
-import { useSheet } from "../useSheet";
+import { SheetWaits } from "~app/shared/SheetWaits";
+import { SheetDrawing } from "~app/shared/SheetDrawing";
+import { useSheet } from "~app/shared/useSheet";
 import { WallChart } from "./WallChart";
-import { writeParts } from "../writeParts";
+import { writeParts } from "~app/shared/writeParts";
 
 /** Up to this many triangles crossings are looked for unasked. */
 const CROSSINGS_UNASKED = 150_000;

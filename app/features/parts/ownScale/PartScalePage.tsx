@@ -16,17 +16,17 @@ import {
   type RealThing,
 } from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
-import { Page, Section } from "~app/features/frame/Page";
-import { newId, useActions } from "~app/features/frame/scene";
-import { verdictOf } from "~app/features/scale/mismatchRows";
-import { parseOwnThing, readAsThing } from "~app/features/scale/parsing";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { verdictOf } from "~core/look";
+import { parseOwnThing, readAsThing } from "~app/shared/scaleParsing";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PartLeaves } from "../PartLeaves";
 import { PickSheet, type PickedSpan } from "./PickSheet";
 import type { Picked } from "../turntableScene";
-import { useSheet } from "../useSheet";
-import { SheetWaits } from "../PartPage";
+import { useSheet } from "~app/shared/useSheet";
+import { SheetWaits } from "~app/shared/SheetWaits";
 
 const Turntable = lazy(() => import("../Turntable"));
 

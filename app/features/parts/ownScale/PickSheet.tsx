@@ -1,10 +1,9 @@
 /** The three views to pick two points on. Both must lie in one view: what is measured is the length as it is drawn. */
 import { useState } from "react";
 import { formatMm } from "~core/measure";
-import type { Sheet, ViewName } from "~core/sheet";
+import { type Sheet, type ViewName, layoutViews } from "~core/sheet";
 import { useWidth } from "~app/ui/useWidth";
-import { layoutViews } from "../layoutViews";
-import { segmentsPath } from "../SheetDrawing";
+import { segmentsPath } from "~app/shared/SheetDrawing";
 import { snapInView, type ViewPoint } from "./snapping";
 
 const REACH_PX = 12;

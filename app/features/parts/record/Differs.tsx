@@ -2,8 +2,8 @@
 import { formatMm, ok, readAsMm, type Result } from "~core/measure";
 import { choicesOf, type Part, type Project } from "~core/project";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
-import { useActions } from "~app/features/frame/scene";
-import { parseDistance } from "~app/features/scale/parsing";
+import { useActions } from "~app/shared/scene";
+import { parseDistance } from "~app/shared/scaleParsing";
 import { Choice, ParsedField } from "~app/ui/field";
 
 const parseDistanceOrNone = (text: string): Result<number | null> => (text.trim() ? parseDistance(text) : ok(null));

@@ -1,8 +1,8 @@
 /** What of the house standards a part has, and the ways it can be. */
 import { fail, formatMm, ok, readAsSides, retyped, type Result } from "~core/measure";
 import { houseFindings, type Part, type Project } from "~core/project";
-import { useActions } from "~app/features/frame/scene";
-import { mmText, parseHexOrNone, parseMmOrNone, readAsMmOrNone } from "~app/features/subject/HouseForm";
+import { useActions } from "~app/shared/scene";
+import { mmText, parseHexOrNone, parseMmOrNone, readAsMmOrNone } from "~app/shared/HouseForm";
 import { ParsedField } from "~app/ui/field";
 import { parsePartSize } from "../incoming/NewPart";
 

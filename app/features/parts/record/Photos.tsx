@@ -4,9 +4,9 @@ import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Part, Project } from "~core/project";
 import { storeWithFiles } from "~app/data/edits.client";
-import { useActions } from "~app/features/frame/scene";
-import { Picture } from "~app/features/subject/Picture";
-import { cleanPicture } from "~app/features/subject/pictures";
+import { useActions } from "~app/shared/scene";
+import { Picture } from "~app/shared/Picture";
+import { cleanPicture } from "~app/shared/pictures";
 
 export function Photos({ part, project }: { part: Part; project: Project }) {
   const file = useRef<HTMLInputElement>(null);

@@ -1,7 +1,7 @@
 /** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
 import { alikeParts, type Part, type Project } from "~core/project";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions } from "~app/features/frame/scene";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 import { PartLeaves } from "../PartLeaves";
 import { Differs } from "./Differs";

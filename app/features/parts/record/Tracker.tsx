@@ -1,8 +1,8 @@
 /** Where the pieces of a part are, and how many spares to print. */
 import { sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
 import { LIMITS, optionAtHand, partSizeMm, type Part, type Project } from "~core/project";
-import { useActions } from "~app/features/frame/scene";
-import { useTonight } from "~app/features/frame/tonightModel";
+import { useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
 import { Why } from "~app/ui/why";
 
 export function Tracker({ part, project }: { part: Part; project: Project }) {

@@ -9,7 +9,7 @@ import { partSizeMm, type Part, type PartVersion, type Project } from "~core/pro
 import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
-import { useActions } from "~app/features/frame/scene";
+import { useActions } from "~app/shared/scene";
 
 const versionWords = (v: Pick<PartVersion, "source">): string =>
   v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;

@@ -5,9 +5,9 @@ import { fail, ok } from "~core/measure";
 import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
 import { workOf } from "~core/work";
 import { HANDLINGS } from "~core/subject";
-import { newId, useActions } from "~app/features/frame/scene";
+import { newId, useActions } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
-import { writeParts } from "../writeParts";
+import { writeParts } from "~app/shared/writeParts";
 
 /** What picked parts can be given: the coats of another part, or a kept step. */
 const recipesOf = (project: Project): { value: string; label: string }[] => [

@@ -4,17 +4,17 @@ import { toast } from "sonner";
 import { sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
 import { alikeParts, optionAtHand, partSizeMm, type Project } from "~core/project";
 import { formatRatio } from "~core/scale";
-import { Page, Section } from "~app/features/frame/Page";
-import { useActions, useLoadedAt } from "~app/features/frame/scene";
-import { downloadParts } from "~app/features/files/download";
+import { Page, Section } from "~app/shared/Page";
+import { useActions, useLoadedAt } from "~app/shared/scene";
+import { downloadParts } from "~app/shared/files/download";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
-import { Silhouette } from "../Silhouette";
+import { Silhouette } from "~app/shared/Silhouette";
 import { BulkBar } from "./BulkBar";
-import { matches, partRows } from "./partRows";
-import { UnreadList } from "../UnreadPart";
+import { matches, partRows } from "~core/look";
+import { UnreadList } from "~app/shared/UnreadPart";
 import { PartsTable, type ColumnSet } from "./PartsTable";
-import { writeParts } from "../writeParts";
+import { writeParts } from "~app/shared/writeParts";
 
 export function PartsPage({ project }: { project: Project }) {
   const { scene, parts } = project;

@@ -18,14 +18,14 @@ import { flushSync } from "react-dom";
 import { Link, useNavigate } from "react-router";
 import { formatDuration, formatMm, formatReal } from "~core/measure";
 import { TRACK_KEYS } from "~core/plan";
-import type { PartRow } from "./partRows";
+import type { TableRow } from "~core/look";
 
 export type ColumnSet = "what" | "where";
 /** Ids of the picked parts. */
 export type Picked = Record<string, true>;
 
 const features = tableFeatures({ rowSortingFeature, rowSelectionFeature, sortedRowModel: createSortedRowModel(), sortFns });
-const column = createColumnHelper<typeof features, PartRow>();
+const column = createColumnHelper<typeof features, TableRow>();
 
 const nameColumn = column.accessor("name", { header: "Part", sortFn: "alphanumeric" });
 const WHAT = column.columns([
@@ -75,7 +75,7 @@ export function PartsTable({
   onSelected,
   picture,
 }: {
-  rows: PartRow[];
+  rows: TableRow[];
   columns: ColumnSet;
   base: string;
   selected: Picked;
@@ -262,7 +262,7 @@ const PickBox = ({ label, checked, onChange, tabIndex }: { label: string; checke
 
 interface RowProps {
   measure: (row: Element | null) => void;
-  row: PartRow;
+  row: TableRow;
   cells: ColumnSet;
   index: number;
   base: string;

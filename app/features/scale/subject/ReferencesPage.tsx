@@ -1,0 +1,207 @@
+/** The reference board: pictures and drawings of the real thing, which faces they show, and what has to be invented. */
+import { useRef, useState } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import type { Project } from "~core/project";
+import { describeScale } from "~core/scale";
+import { coverage, FACES, inventedFaces, type Face, type Reference } from "~core/subject";
+import { storeWithFiles } from "~app/data/edits.client";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { ScaleLeaves } from "../ScaleLeaves";
+import { Choice, ParsedField } from "~app/ui/field";
+import { Picture } from "~app/shared/Picture";
+import { cleanPicture } from "~app/shared/pictures";
+
+const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
+
+export function ReferencesPage({ project }: { project: Project }) {
+  const { scene, parts } = project;
+  const { run } = useActions();
+  const { revalidate } = useRevalidator();
+  const file = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+
+  const add = async (files: File[]): Promise<void> => {
+    setBusy(true);
+    const pictures: { hash: string; file: Blob }[] = [];
+    const references: Reference[] = [];
+    for (const f of files) {
+      const clean = await cleanPicture(f, f.name);
+      if (!clean.ok) {
+        toast.error(`${f.name}: ${clean.problem.message}`);
+        continue;
+      }
+      pictures.push(clean.value);
+      references.push({
+        id: newId(),
+        hash: clean.value.hash,
+        kind: "photo",
+        title: f.name.replace(/\.[^.]*$/, "").slice(0, 120),
+        source: "",
+        shows: [],
+        partId: null,
+      });
+    }
+    if (references.length > 0) {
+      const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
+      if (done.ok)
+        toast(`${references.length} picture${references.length === 1 ? "" : "s"} on the board, without where and when they were taken`);
+      else toast.error(done.problem.message);
+      await revalidate();
+    }
+    setBusy(false);
+  };
+  const set = (key: string, change: Partial<Reference>) => run("item.set", { list: "references", key, change });
+  const invented = inventedFaces(scene.references, null);
+
+  return (
+    <Page
+      title="References"
+      sub={
+        scene.references.length === 0
+          ? "nothing on the board yet"
+          : invented.length
+            ? `invented: ${invented.join(", ")}`
+            : "every face is shown by a picture"
+      }
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: describeScale(scene.scale) },
+        { label: "pictures", value: String(scene.references.length) },
+      ]}
+    >
+      <ScaleLeaves project={project} />
+      <input
+        ref={file}
+        id="picture-file"
+        type="file"
+        accept="image/*"
+        multiple
+        className="sr-only"
+        aria-label="Pictures"
+        tabIndex={-1}
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = "";
+          if (files.length) void add(files);
+        }}
+      />
+      <div className="mt-3 flex flex-wrap items-center gap-3">
+        <button className="btn btn-solid" disabled={busy} onClick={() => file.current?.click()}>
+          {busy ? "Making them smaller…" : "Add photos or drawings"}
+        </button>
+        <p className="text-soft">Kept in this browser at 1600 px at most; where and when they were taken is removed.</p>
+      </div>
+      {scene.references.length === 0 ? (
+        <p className="mt-4 max-w-2xl">
+          Four photos of a mill from the road show its front and left. Back, inside and roof are then invented: marked so, nobody takes them
+          for fact later, and nobody searches them a second time.
+        </p>
+      ) : (
+        <>
+          <ul className="mt-4 grid gap-4 tab:grid-cols-2 desk:grid-cols-4">
+            {scene.references.map((r) => (
+              <li key={r.id} className="border border-ink p-2">
+                <Picture hash={r.hash} alt={r.title || "reference"} className="h-40 w-full" />
+                <ParsedField
+                  className="mt-2"
+                  hideLabel
+                  label="Title"
+                  text={r.title}
+                  parse={parseLine}
+                  onCommit={(title) => set(r.id, { title })}
+                />
+                <div className="mt-1 flex gap-1">
+                  <Choice
+                    className="flex-1"
+                    hideLabel
+                    label="Kind"
+                    value={r.kind}
+                    onChange={(kind) => set(r.id, { kind })}
+                    options={[
+                      { value: "photo", label: "photo" },
+                      { value: "drawing", label: "drawing" },
+                    ]}
+                  />
+                  <Choice
+                    className="flex-1"
+                    hideLabel
+                    label="Of"
+                    value={r.partId ?? ""}
+                    onChange={(partId) => set(r.id, { partId: partId || null })}
+                    options={[{ value: "", label: "the whole" }, ...parts.map((p) => ({ value: p.id, label: p.name }))]}
+                  />
+                </div>
+                <fieldset className="mt-1">
+                  <legend className="label">Shows</legend>
+                  <div className="flex flex-wrap gap-1">
+                    {FACES.map((face) => (
+                      <FaceToggle
+                        key={face}
+                        face={face}
+                        on={r.shows.includes(face)}
+                        toggle={() => set(r.id, { shows: r.shows.includes(face) ? r.shows.filter((f) => f !== face) : [...r.shows, face] })}
+                      />
+                    ))}
+                  </div>
+                </fieldset>
+                <button className="btn-text mt-1" onClick={() => void run("item.drop", { list: "references", key: r.id })}>
+                  take it down
+                </button>
+              </li>
+            ))}
+          </ul>
+          <Section title="What is covered">
+            <Coverage project={project} />
+          </Section>
+        </>
+      )}
+    </Page>
+  );
+}
+
+const FaceToggle = ({ face, on, toggle }: { face: Face; on: boolean; toggle: () => void }) => (
+  <button
+    className={`min-h-[44px] border px-2 text-sm ${on ? "border-ink bg-ink text-paper" : "border-rule text-soft hover:bg-board"}`}
+    aria-pressed={on}
+    onClick={toggle}
+  >
+    {face}
+  </button>
+);
+
+/** Rows: the whole, and every part that has pictures of its own. A face without a picture is "invented". */
+function Coverage({ project }: { project: Project }) {
+  const { scene, parts } = project;
+  const rows = [
+    { id: null, name: "the whole" },
+    ...parts.filter((p) => scene.references.some((r) => r.partId === p.id)).map((p) => ({ id: p.id, name: p.name })),
+  ];
+  return (
+    <div className="overflow-x-auto">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Of</th>
+            {FACES.map((f) => (
+              <th key={f}>{f}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.id ?? "whole"}>
+              <td className="font-semibold">{row.name}</td>
+              {coverage(scene.references, row.id).map((c) => (
+                <td key={c.face} className={c.invented ? "note-act" : ""}>
+                  {c.count > 0 ? `${c.count} ${c.count === 1 ? "picture" : "pictures"}` : c.invented ? "▲ invented" : "none"}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

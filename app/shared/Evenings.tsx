@@ -1,0 +1,42 @@
+/** The user's evenings: when there is time for the bench. The schedule falls into them. */
+import { fail, ok, type Result } from "~core/measure";
+import type { Evening, Scene } from "~core/project";
+import { useActions } from "./scene";
+import { ParsedField } from "~app/ui/field";
+
+const DAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+const ORDER = [1, 2, 3, 4, 5, 6, 0];
+
+/** "19 to 22", "19:00–22:30", "none". */
+export function parseEvening(text: string): Result<{ from: string; to: string } | null> {
+  if (/^\s*(none|-|–)?\s*$/i.test(text)) return ok(null);
+  const m = /^\s*(\d{1,2})(?::(\d{2}))?\s*(?:-|–|to|until)\s*(\d{1,2})(?::(\d{2}))?\s*$/i.exec(text);
+  const [h0, m0, h1, m1] = m ? [Number(m[1]), Number(m[2] ?? 0), Number(m[3]) % 24, Number(m[4] ?? 0)] : [99, 99, 99, 99];
+  if (!m || h0 > 23 || Number(m[3]) > 24 || m0 > 59 || m1 > 59) return fail("evening", 'From and to, such as "19 to 22:30", or "none".');
+  const two = (n: number): string => String(n).padStart(2, "0");
+  const from = `${two(h0)}:${two(m0)}`,
+    to = `${two(h1)}:${two(m1)}`;
+  return from === to ? fail("evening", "From and to are the same.") : ok({ from, to });
+}
+
+export function Evenings({ scene }: { scene: Scene }) {
+  const { run } = useActions();
+  const set = (weekday: number, span: { from: string; to: string } | null) => run("evening.set", { weekday, span });
+  const text = (e: Evening | undefined): string => (e ? `${e.from} to ${e.to}` : "none");
+  return (
+    <div>
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(8.2rem,1fr))] gap-3">
+        {ORDER.map((d) => (
+          <ParsedField
+            key={d}
+            label={DAYS[d]}
+            text={text(scene.evenings.find((e) => e.weekday === d))}
+            parse={parseEvening}
+            onCommit={(span) => set(d, span)}
+          />
+        ))}
+      </div>
+      <p className="mt-1 text-sm text-soft">In {scene.timeZone.replace("_", " ")} time. Nobody changes a plate from 23:00 to 07:00.</p>
+    </div>
+  );
+}

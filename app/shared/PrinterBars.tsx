@@ -1,0 +1,190 @@
+/** Which printer: bars of machine time with a range whisker, mass, cost, and the person's own time apart. */
+import { scaleLinear } from "d3";
+import { ownPrintRatios } from "~core/plan";
+import { hollowSaving, ownRange } from "~core/print";
+import { formatDuration, formatMass, formatMoney, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/measure";
+import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project, type TypedEstimate } from "~core/project";
+import { workOf, type PrintWork } from "~core/work";
+import { useActions, newId } from "./scene";
+import { ParsedField } from "~app/ui/field";
+import { Why } from "~app/ui/why";
+import { jobCostText, sumText } from "~core/look";
+
+const pieceWord = (n: number): string => (n === 1 ? "one piece" : n === 2 ? "two pieces" : n === 3 ? "three pieces" : `${n} pieces`);
+
+/** "mine says 17 h, 210 g": both, or the time alone. */
+export function parseTypedEstimate(text: string): Result<TypedEstimate | null> {
+  const t = text.trim().replace(/^mine says\s*/i, "");
+  if (!t) return { ok: true, value: null };
+  // The comma that parts them stands behind a unit or before a space: the others belong to numbers.
+  const parted = /^(.*?)(?:\s*;\s*|\s*,\s+|(?<=[a-z])\s*,\s*)(?=\d)(.*)$/i.exec(t);
+  const [time, mass] = parted ? [parted[1], parted[2]] : [t, undefined];
+  const seconds = retyped(parseDuration(time), (s) => (mass === undefined ? s : `${s}, ${mass}`));
+  if (!seconds.ok) return seconds;
+  if (seconds.value <= 0)
+    return { ok: false, problem: { code: "time.zero", message: "A print takes longer than nothing. Try 17 h, 210 g." } };
+  const grams = mass === undefined ? { ok: true as const, value: 0 } : retyped(parseMass(mass), (g) => `${time}, ${g}`);
+  if (!grams.ok) return grams;
+  return { ok: true, value: { timeS: seconds.value, massG: grams.value, text: t } };
+}
+
+/** What the comparison says in one sentence. */
+export function decide(options: PrintOption[]): string {
+  const [best, ...rest] = options;
+  if (!best) return "";
+  const other = rest.find((o) => o.printer.process !== best.printer.process) ?? rest[0];
+  const head = `${best.printer.name}, ${pieceWord(best.facts.pieces)}`;
+  if (!other) return `${head}.`;
+  if (best.facts.pieces < other.facts.pieces) return `${head}: the others would have to cut it.`;
+  const faster = best.job.timeS.value < other.job.timeS.value,
+    easier = best.handsOnS < other.handsOnS;
+  return faster && easier
+    ? `${head}: least machine time and least of your own.`
+    : easier
+      ? `${head}: least of your own time.`
+      : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
+}
+
+/** The hours' range by the user's own prints on that machine, once there are any; a time that was typed has none. */
+function withOwnRange(o: PrintOption, project: Project): PrintOption & { ownPrints: number } {
+  const { value, low, high } = o.job.timeS;
+  const own = value > 0 && low < high ? ownRange({ low: low / value, high: high / value }, ownPrintRatios(project, o.printer.id)) : null;
+  if (!own || own.prints === 0) return { ...o, ownPrints: 0 };
+  return { ...o, job: { ...o.job, timeS: { value, low: value * own.low, high: value * own.high } }, ownPrints: own.prints };
+}
+
+/** What hollowing would make of the resin's price, where the part is known to be massive. */
+function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMinor: number; solidMinor: number; currency: string } | null {
+  const resin = options.find((o) => o.printer.process === "resin");
+  if (part.source.kind !== "mesh" || !resin || resin.printer.process !== "resin") return null;
+  const saving = hollowSaving(partVolumeMm3(part), partAreaMm2(part), resin.printer);
+  return saving && { ...saving, solidMinor: resin.facts.one.costMinor.value, currency: resin.facts.one.currency };
+}
+
+export function PrinterBars({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
+  const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;
+  if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
+  const hollow = hollowed(part, options);
+  const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
+  const x = scaleLinear([0, most], [0.2, 99.4]);
+  const choose = (o: PrintOption): void => {
+    if (chosen)
+      void run("work.set", { partId: part.id, itemId: chosen.id, change: { printerId: o.printer.id, up: o.facts.up, typed: null } });
+    else
+      void run("work.add", {
+        partId: part.id,
+        at: 0,
+        items: [{ id: newId(), kind: "print", printerId: o.printer.id, up: o.facts.up, typed: null }],
+      });
+  };
+  return (
+    <div>
+      <ul>
+        {options.map((o) => {
+          const mine = chosen?.printerId === o.printer.id;
+          return (
+            <li
+              key={o.printer.id}
+              className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-4 border-b border-rule py-1 tab:grid-cols-[minmax(0,1fr)_5rem_9.5rem_6.5rem_auto] desk:grid-cols-[15.5rem_minmax(0,1fr)_5rem_9.5rem_6.5rem_auto]"
+            >
+              <span className={mine ? "font-semibold" : ""}>
+                {mine && <span aria-hidden="true">▸ </span>}
+                {o.printer.name}, {o.printer.layerMm} mm, {pieceWord(o.facts.pieces)}
+              </span>
+              <svg
+                viewBox="0 0 100 24"
+                preserveAspectRatio="none"
+                className="h-7 w-full max-desk:order-last max-desk:col-span-full"
+                aria-hidden="true"
+              >
+                <rect
+                  x="0.2"
+                  y="3"
+                  width={x(o.job.timeS.value) - 0.2}
+                  height="11"
+                  fill={mine ? "var(--ink)" : "none"}
+                  stroke="var(--ink)"
+                  strokeWidth="1.2"
+                  vectorEffect="non-scaling-stroke"
+                />
+                <path
+                  d={`M${x(o.job.timeS.low)} 20H${x(o.job.timeS.high)}M${x(o.job.timeS.low)} 17v6M${x(o.job.timeS.high)} 17v6`}
+                  stroke="var(--ink)"
+                  strokeWidth="1"
+                  fill="none"
+                  vectorEffect="non-scaling-stroke"
+                />
+              </svg>
+              <span className="font-semibold">{sumText(part, o.job.timeS, formatDuration)}</span>
+              <span>
+                <span className="whitespace-nowrap">{sumText(part, o.job.massG, formatMass)} ·</span>{" "}
+                <span className="whitespace-nowrap">{jobCostText(part, o)}</span>
+              </span>
+              <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
+              <span className="flex items-center justify-end gap-2">
+                <Why
+                  of={`${formatDuration(o.job.timeS.low)} to ${formatDuration(o.job.timeS.high)} on ${o.printer.name}`}
+                  reasons={{
+                    ...o.facts.one.timeS,
+                    inputs: [
+                      ...o.facts.one.timeS.inputs,
+                      { name: "copies", value: `${part.copies} on ${o.job.plates} plate${o.job.plates === 1 ? "" : "s"}` },
+                    ],
+                    assumptions: [
+                      ...(o.ownPrints > 0
+                        ? [{ text: `Range from ${o.ownPrints} of your own prints on it, and the model's.`, kind: "own record" as const }]
+                        : []),
+                      ...o.facts.one.timeS.assumptions,
+                      ...o.facts.one.massG.assumptions,
+                      ...o.facts.one.costMinor.assumptions,
+                    ],
+                  }}
+                />
+                <button
+                  className="btn"
+                  disabled={mine}
+                  onClick={() => choose(o)}
+                  aria-label={`${mine ? "chosen" : "choose"}: ${o.printer.name}`}
+                >
+                  {mine ? "chosen" : "choose"}
+                </button>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <p>{decide(options)}</p>
+          {hollow && (
+            <p className="text-soft">
+              Massive in resin: hollowed to walls of {hollow.wallMm} mm it would cost about{" "}
+              {formatMoney({ minor: hollow.costMinor, currency: hollow.currency }, true)} a piece instead of{" "}
+              {formatMoney({ minor: hollow.solidMinor, currency: hollow.currency }, true)}; it needs drain holes.
+            </p>
+          )}
+        </div>
+        {chosen && (
+          <ParsedField
+            className="w-64"
+            label="Your slicer says otherwise, a plate? Type it"
+            text={chosen.typed?.text ?? ""}
+            placeholder="17 h, 210 g"
+            parse={parseTypedEstimate}
+            readAs={(e) => (e === null ? "none" : `${formatDuration(e.timeS)}${e.massG > 0 ? `, ${readAsMass(e.massG)}` : ""}`)}
+            onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })}
+          />
+        )}
+      </div>
+      {chosen?.typed && (
+        <p className="mt-1 text-soft">
+          Yours counts: {chosen.typed.text} a plate. The model says{" "}
+          {formatDuration(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.timeS.value ?? 0)} for one copy,{" "}
+          {formatMass(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.massG.value ?? 0)}.
+        </p>
+      )}
+    </div>
+  );
+}

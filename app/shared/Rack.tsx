@@ -1,0 +1,123 @@
+/** The shelf of paints: one for the whole workshop. */
+import { useState } from "react";
+import { FAMILIES, type CoatFamily } from "~core/coat";
+import { spacedNumber } from "~core/measure";
+import { LIMITS, type Paint, type Project } from "~core/project";
+import { newId, useActions } from "./scene";
+import { Dialog } from "~app/ui/dialog";
+import { Choice, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+
+export function Rack({ project }: { project: Project }) {
+  const [editing, setEditing] = useState<Paint | null>(null);
+  return (
+    <div>
+      <ul className="grid gap-x-6 tab:grid-cols-2 desk:grid-cols-3">
+        {project.paints.map((p) => (
+          <li key={p.id} className="border-b border-rule">
+            <button className="flex min-h-[48px] w-full items-center gap-3 text-left hover:bg-board" onClick={() => setEditing(p)}>
+              <span className="h-8 w-8 shrink-0 border border-ink" style={{ background: p.hex }} aria-hidden="true" />
+              <span className="min-w-0">
+                <span className="block truncate font-semibold">{p.name}</span>
+                <span className="block text-sm text-soft">
+                  {p.family}, {p.stockMl} ml
+                </span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <button
+        className="btn mt-3"
+        onClick={() => setEditing({ id: newId(), name: "New paint", hex: "#808080", family: "water acrylic", sheen: "matt", stockMl: 20 })}
+      >
+        Add to the rack
+      </button>
+      {editing && (
+        <PaintEditor
+          paint={editing}
+          known={project.paints.find((p) => p.id === editing.id)}
+          onChange={setEditing}
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function PaintEditor({
+  paint,
+  known,
+  onChange,
+  onClose,
+}: {
+  paint: Paint;
+  known: Paint | undefined;
+  onChange: (p: Paint) => void;
+  onClose: () => void;
+}) {
+  const { run } = useActions();
+  // What was changed here, and no more: another window may have changed the rest.
+  const keep = () =>
+    known
+      ? run("paint.set", {
+          paintId: paint.id,
+          change: Object.fromEntries(Object.entries(paint).filter(([k, v]) => v !== known[k as keyof Paint])),
+        })
+      : run("paint.add", { paint });
+  return (
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
+      <div className="grid gap-3 tab:grid-cols-2">
+        <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ ...paint, name })} />
+        <label>
+          <span className="label block">Colour when dry</span>
+          <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ ...paint, hex: e.target.value })} />
+        </label>
+        <Choice
+          label="Kind, by what cleans the brush"
+          value={paint.family}
+          onChange={(family: CoatFamily) => onChange({ ...paint, family })}
+          options={(Object.keys(FAMILIES) as CoatFamily[])
+            .filter((f) => !FAMILIES[f].ground)
+            .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
+        />
+        <Choice
+          label="Sheen"
+          value={paint.sheen}
+          onChange={(sheen) => onChange({ ...paint, sheen })}
+          options={[
+            { value: "matt", label: "matt" },
+            { value: "satin", label: "satin" },
+            { value: "gloss", label: "gloss" },
+          ]}
+        />
+        <ParsedField
+          label="Left, ml"
+          text={String(paint.stockMl)}
+          parse={parseNumberIn(LIMITS.stockMl)}
+          readAs={(ml) => `${spacedNumber(ml)} ml`}
+          onCommit={(stockMl) => onChange({ ...paint, stockMl })}
+        />
+      </div>
+      <div className="mt-4 flex gap-2">
+        <button
+          className="btn btn-solid"
+          onClick={() => {
+            void keep().then((done) => done.ok && onClose());
+          }}
+        >
+          Keep it
+        </button>
+        {known && (
+          <button
+            className="btn"
+            onClick={() => {
+              void run("paint.delete", { paintId: paint.id }).then((done) => done.ok && onClose());
+            }}
+          >
+            Take it off the rack
+          </button>
+        )}
+      </div>
+    </Dialog>
+  );
+}

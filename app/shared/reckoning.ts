@@ -1,0 +1,86 @@
+/** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
+import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
+import type { Project, ProjectRows } from "~core/project";
+import { joinProject, meshRequest, printRequest, resultKey, wallsRequest, wantedOf, type ResultRequest } from "~core/results";
+import { desk, useJoinedResults, useResults } from "~app/data/results.client";
+import { PRIORITY } from "../../workers/pool";
+
+export interface Reckoning {
+  /** "reckoning Mill house: 40 %, 12 to go"; null when all is there. */
+  text: string | null;
+  /** Last problem by part. */
+  problems: ReadonlyMap<string, string>;
+}
+
+export const ReckoningContext = createContext<Reckoning>({ text: null, problems: new Map() });
+export const useReckoning = (): Reckoning => useContext(ReckoningContext);
+
+/** The scene with what is there of it; it grows as results come in. */
+export function useJoined(rows: ProjectRows): Project {
+  const { value } = useJoinedResults();
+  return useMemo(() => joinProject(rows, value), [rows, value]);
+}
+
+/** The same for several. */
+export function useJoinedAll(list: readonly ProjectRows[]): Project[] {
+  const { value } = useJoinedResults();
+  return useMemo(() => list.map((rows) => joinProject(rows, value)), [list, value]);
+}
+
+/** Which part a request is of, for words. */
+function partOf(rows: ProjectRows, request: ResultRequest): ProjectRows["parts"][0] | undefined {
+  const key = resultKey(request);
+  return rows.parts.find((p) => requestsOf(p, rows).some((r) => resultKey(r) === key));
+}
+
+/** Of a scene beside the open one the plan needs sizes and hours. */
+const NEEDED_BESIDE: ReadonlySet<ResultRequest["kind"]> = new Set(["mesh", "print"]);
+
+const requestsOf = (part: ProjectRows["parts"][0], { workshop: { printers } }: ProjectRows): ResultRequest[] => [
+  ...(part.source.kind === "mesh" ? [meshRequest(part.source), wallsRequest(part.source)] : []),
+  ...(part.source.kind === "scratch" ? [] : printers.map((printer) => printRequest(part, printer))),
+];
+
+/** Asks for everything that the scene wants, and what the plan needs of those beside it; lets go of what they want no more. */
+export function useReckoned(rows: ProjectRows, beside: readonly ProjectRows[]): Reckoning {
+  const wanted = useMemo(() => [...wantedOf(rows), ...beside.flatMap(wantedOf).filter((r) => NEEDED_BESIDE.has(r.kind))], [rows, beside]);
+  const held = useRef(new Map<string, () => void>());
+  useEffect(() => {
+    const before = held.current;
+    const now = new Map<string, () => void>();
+    for (const request of wanted) {
+      const key = resultKey(request);
+      if (now.has(key)) continue;
+      now.set(key, before.get(key) ?? desk.want(request, request.kind === "mesh" ? PRIORITY.shown : PRIORITY.background));
+      before.delete(key);
+    }
+    for (const release of before.values()) release();
+    held.current = now;
+  }, [wanted]);
+  useEffect(
+    () => () => {
+      for (const release of held.current.values()) release();
+      held.current = new Map();
+    },
+    [],
+  );
+  const text = useSyncExternalStore(
+    desk.subscribe,
+    () => {
+      const { left, at, share } = desk.progressOf(wanted);
+      return at ? `reckoning ${partOf(rows, at)?.name ?? "a part of another scene"}: ${Math.round(share * 100)} %, ${left} to go` : null;
+    },
+    () => null,
+  );
+  const { answer: known } = useResults();
+  const problems = useMemo(() => {
+    const out = new Map<string, string>();
+    for (const part of rows.parts)
+      for (const request of requestsOf(part, rows)) {
+        const answer = known(request);
+        if (answer.state === "failed") out.set(part.id, answer.problem.message);
+      }
+    return out;
+  }, [rows, known]);
+  return useMemo(() => ({ text, problems }), [text, problems]);
+}

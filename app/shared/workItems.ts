@@ -1,0 +1,33 @@
+/** Pieces of work as every station begins and names them. */
+import { surroundingsOf } from "~core/plan";
+import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
+import { kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
+import { newId } from "./scene";
+
+/** What a piece of work is called, and what is to be known of it. */
+export const describeItem = (item: WorkItem, project: Project): { title: string; detail: string } =>
+  kindOf(item).words(item, surroundingsOf(project));
+
+/** What is known when a piece of work is begun for a part. */
+export function beginningOf(part: Part, project: Project): Beginning {
+  const around = surroundingsOf(project);
+  return {
+    ...around,
+    partId: part.id,
+    sizeMm: partSizeMm(part),
+    material: materialOf(part, project.scene),
+    printed: part.source.kind !== "scratch",
+    paints: project.paints,
+    printers: project.scene.printers,
+    others: project.parts.filter((p) => p.id !== part.id).flatMap((p) => around.part(p.id) ?? []),
+    has: (kind) => part.work.some((w) => w.kind === kind),
+    facts: (printerId) => {
+      const printer = around.printer(printerId);
+      return printer && printFactsOf(part, printer);
+    },
+  };
+}
+
+/** A new piece of work of one kind, as that kind begins; null where it cannot be. */
+export const beginWork = (kind: WorkKindName, part: Part, project: Project): WorkItem | null =>
+  (WORK_KINDS.find((k) => k.kind === kind)?.begin?.make(newId(), beginningOf(part, project)) ?? null) as WorkItem | null;

@@ -1,0 +1,52 @@
+/** Parts as files for any slicer: one mesh as STL or PLY, any number as 3MF, in millimetres at the size they are to be printed. */
+import { runJob } from "../../workers/client";
+import type { PartToWrite, WriteFormat } from "../../workers/protocol";
+import { fail, ok, type Result } from "~core/measure";
+import type { Part } from "~core/project";
+import { download, fileName } from "./files/download";
+import { meshSourceOf } from "~app/data/results.client";
+
+/** A part and its copies that differ, each as what is to be written. `copies` in all; what does not differ is written last. */
+export function piecesOf(part: Part, copies: number): Omit<PartToWrite, "source">[] {
+  const out: Omit<PartToWrite, "source">[] = [];
+  let left = copies;
+  for (const v of part.variations) {
+    const n = Math.min(v.copies, left);
+    if (n <= 0) continue;
+    left -= n;
+    const words = [v.mirrored ? "mirrored" : "", v.percent === 100 ? "" : `${v.percent} %`, v.state, v.extraColour]
+      .filter(Boolean)
+      .join(", ");
+    out.push({
+      name: words ? `${part.name}, ${words}` : part.name,
+      factor: (part.factor * v.percent) / 100,
+      copies: n,
+      mirrored: v.mirrored,
+    });
+  }
+  if (left > 0) out.push({ name: part.name, factor: part.factor, copies: left, mirrored: false });
+  return out;
+}
+
+const TYPES: Record<WriteFormat, string> = { stl: "model/stl", "3mf": "model/3mf", ply: "application/octet-stream" };
+
+/** Writes and downloads. Parts made by hand are left out. `acrossMm`: width of the plate's rows, for 3MF. */
+export async function writeParts(
+  wanted: readonly { part: Part; copies: number }[],
+  format: WriteFormat,
+  name: string,
+  acrossMm: number | null = null,
+): Promise<Result<number>> {
+  const parts: PartToWrite[] = [];
+  for (const { part, copies } of wanted) {
+    if (part.source.kind === "scratch" || copies <= 0) continue;
+    const source = await meshSourceOf(part);
+    if (!source.ok) return source;
+    for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value });
+  }
+  if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
+  const written = await runJob("write", { parts, format, acrossMm });
+  if (!written.ok) return written;
+  download(fileName(name, format), written.value, TYPES[format]);
+  return ok(parts.reduce((n, p) => n + p.copies, 0));
+}

@@ -1,0 +1,246 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { buildTopology } from "../mesh";
+import { tonight, defaultWork, hideItem, linedSurfaces } from "../plan";
+import type { Part, Project } from "../project";
+import { drawSheet, type Sheet, layoutViews } from "../sheet";
+import { ratioScale } from "../scale";
+import { block, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { firstLook, type Note } from "./firstLook";
+
+let hill: Part;
+let brick: Part;
+let sheet: Sheet;
+beforeAll(async () => {
+  hill = await meshPart("hill", "Hill", mound());
+  brick = await meshPart("brick", "Brick", block());
+  sheet = drawSheet(mound(), buildTopology(mound()), "+z");
+});
+
+const look = (part: Part, project: Project, surfaces = sheet.surfaces): Map<string, Note> =>
+  new Map(firstLook(part, project, surfaces, tonight(project, THURSDAY, 60)).map((n) => [n.id, n]));
+
+describe("what a part is held to and does not keep", () => {
+  const none = { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null };
+  const told = async (more: Partial<Part>, scene: Partial<Project["scene"]> = {}): Promise<Map<string, Note>> => {
+    const part = { ...brick, ...more };
+    return look(part, projectOf([part], [], scene), []);
+  };
+  it("nothing is said while everything is kept", async () => {
+    const notes = await told({});
+    for (const id of ["own-scale", "thin", "home"]) expect(notes.has(id), id).toBe(false);
+  });
+  it("another scale of its own, with the per cent to type", async () => {
+    const sightings = [{ id: "d", thing: "a door", lowRealMm: 2032, highRealMm: 2032, fileMm: 2032 / 72, how: "picked" as const }];
+    const note = (await told({ sightings })).get("own-scale")!;
+    expect(note.bold).toBe("Looks like 1:72: 22 % too small here");
+    expect(note.plain).toBe("print it at 128.5 % (126 to 131)");
+  });
+  it("thin walls for the printer that is best, by how it is handled", async () => {
+    const source = brick.source.kind === "mesh" ? brick.source : undefined;
+    const walls = {
+      version: 1,
+      points: 100,
+      wallMm: Array.from({ length: 100 }, () => 1),
+      gapMm: [],
+      thin: [{ mm: 1, at: [0, 0, 0] as [number, number, number] }],
+      narrow: [],
+    };
+    const handled = await told({ source: { ...source!, walls }, differs: { handling: "weekly" } });
+    expect(handled.get("thin")!.bold).toBe("Walls down to 1 mm");
+    expect(handled.get("thin")!.plain).toMatch(/wants 1\.(2|35) mm; 100 % of the surface is under it/);
+    expect((await told({ source: { ...source!, walls }, differs: { handling: "shelf" } })).has("thin")).toBe(false);
+  });
+  it("house standards and where it is to live", async () => {
+    const house = { gridMm: null, clipSlotMm: 4.2, wallHeightMm: null, baseMm: null, groundHex: null };
+    const homes = [
+      { id: "low", name: "the low shelf", kind: "shelf" as const, sizeMm: [300, 200, 25] as [number, number, number] },
+      { id: "slot", name: "the slot", kind: "box" as const, sizeMm: [30, 30, 30] as [number, number, number] },
+    ];
+    const notes = await told({ measures: { ...none, clipSlotMm: 3.5 } }, { house, homes });
+    expect([...notes.values()].find((n) => n.bold === "Off the house standard")!.plain).toMatch(
+      /clip 3.5 mm is 0.7 mm under the standard 4.2 mm/,
+    );
+    expect(notes.get("home")!.bold).toMatch(/does not fit the low shelf: 5 mm too long/);
+    expect(notes.get("home")!.plain).toMatch(/and 1 more/);
+  });
+  it("what its surface is in real life decides what is done about lines", () => {
+    const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+    const surface = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 }))
+      .get("lines")!
+      .bold.replace(/^Lines every .* on the /, "");
+    const thatched = { ...filament, materials: [{ surface, material: "thatch" }] };
+    const note = look(thatched, projectOf([thatched], [], { viewingDistanceMm: 250 })).get("lines")!;
+    expect(note).toMatchObject({ act: false, plain: "thatch: leave: the relief hides them" });
+    const iron = { ...filament, materials: [{ surface, material: "metal" }] };
+    expect(look(iron, projectOf([iron], [], { viewingDistanceMm: 250 })).get("lines")!.act).toBe(true);
+  });
+});
+
+describe("the five sentences", () => {
+  it("say what it is, which printer, hours, lines, and what to do tonight", () => {
+    const notes = look(hill, projectOf([hill], [], { scale: ratioScale(50) }));
+    expect([...notes.keys()]).toEqual(["size", "printer", "hours", "lines", "tonight"]);
+    expect(notes.get("size")).toMatchObject({ bold: "1.1 m tall in real life", plain: "lower than a door, which is 39.6 mm here" });
+    expect(notes.get("printer")!.bold).toMatch(/, as it stands$/);
+    expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min yours$/);
+    expect(notes.get("tonight")).toMatchObject({ act: false, bold: "First tonight: plan this part" });
+  });
+
+  it("every computed sentence can say why", () => {
+    const notes = look(hill, projectOf([hill]));
+    for (const id of ["size", "printer", "hours"]) {
+      const reasons = notes.get(id)!.reasons!;
+      expect(reasons.formula.length, id).toBeGreaterThan(10);
+      expect(reasons.inputs.length, id).toBeGreaterThan(0);
+      expect(reasons.assumptions.length, id).toBeGreaterThan(0);
+    }
+  });
+
+  it("name the surface whose lines show, more so in the hand than across a table", () => {
+    const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+    const far = look(filament, projectOf([filament])).get("lines")!;
+    const near = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 })).get("lines")!;
+    expect(far.bold).toMatch(/^Lines every 0\.55 mm on the 20° slope/);
+    expect(far).toMatchObject({ act: false, plain: "hardly seen; a dry brush will find them, from 1 m" });
+    expect(near).toMatchObject({ act: true, plain: "plain to see, from 250 mm" });
+  });
+
+  it("say that a block's walls show lines on filament, and nothing does on resin", () => {
+    const surfaces = drawSheet(block(), buildTopology(block()), "+z").surfaces;
+    const only = (process: "fdm" | "resin") => ({
+      ...brick,
+      prints: brick.prints.filter((f) => (f.one.process === "fdm") === (process === "fdm")),
+    });
+    expect(look(only("fdm"), projectOf([only("fdm")]), surfaces).get("lines")!.bold).toMatch(/^Lines every 0\.2 mm on the wall/);
+    expect(look(only("resin"), projectOf([only("resin")]), surfaces).get("lines")!.bold).toBe("No lines will show");
+  });
+
+  it("say what speaks for and against buying it, with the price a piece, until it is planned", () => {
+    const priced = { ...brick, copies: 2, fileCost: { minor: 450, currency: "EUR" } };
+    const note = look(priced, projectOf([priced])).get("buy")!;
+    expect(note.bold).toBe("Nothing speaks against buying it");
+    expect(note.plain).toMatch(/^4\.50 EUR for the file, about \d+\.\d\d EUR to print: \d+\.\d\d EUR a piece/);
+    expect(look(brick, projectOf([brick])).has("buy")).toBe(false);
+  });
+
+  it("say which printer a part is too long for", () => {
+    const long = {
+      ...brick,
+      prints: brick.prints.map((f) =>
+        f.printerId === "small-filament" ? { ...f, fits: false, pieces: 2, overMm: [46, 0, 0] as [number, number, number] } : f,
+      ),
+    };
+    expect(look(long, projectOf([long])).get("printer")!.plain).toBe("Small filament: too long by 46 mm, 2 pieces");
+  });
+
+  it("act when it fits no printer", () => {
+    const huge = {
+      ...brick,
+      prints: brick.prints.map((f) => ({ ...f, fits: false, pieces: 3, overMm: [90, 0, 0] as [number, number, number] })),
+    };
+    expect(look(huge, projectOf([huge])).get("printer")).toMatchObject({ act: true });
+  });
+
+  it("wait for the slicing without pretending", () => {
+    const fresh = { ...brick, prints: [] };
+    expect(look(fresh, projectOf([fresh]), []).get("printer")!.bold).toBe("Reckoning printers and hours");
+  });
+
+  it("need no printer for what is made by hand", () => {
+    const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });
+    const notes = look(base, projectOf([base]), []);
+    expect(notes.get("hand")!.bold).toBe("Made by hand, of foam");
+    expect(notes.has("lines")).toBe(false);
+  });
+
+  it("name what is wrong with the mesh, with its count", () => {
+    const source = brick.source.kind === "mesh" ? brick.source : null;
+    const warnings = [{ code: "mesh.open", message: "The surface has holes: size and area hold, volume is only a guide.", count: 1200 }];
+    const open = { ...brick, source: { ...source!, report: { ...source!.report, warnings } } };
+    expect(look(open, projectOf([open])).get("mesh.open")).toMatchObject({ act: true, bold: "The surface has holes (1,200)" });
+  });
+});
+
+describe("what tonight says of a part", () => {
+  it("offers its next step, tells a running print, and rests when all is done", () => {
+    const planned = { ...brick, work: [print()] };
+    expect(look(planned, projectOf([planned])).get("tonight")!.bold).toBe("Tonight: start the print");
+    const running = projectOf(
+      [planned],
+      [record("brick", "brick/print/start0", { time: "machine", startedAt: THURSDAY - 60000, plannedS: 7200 })],
+    );
+    expect(look(planned, running).get("tonight")!.bold).toBe("Printing, 1 h 59 to go");
+    const done = projectOf(
+      [planned],
+      [
+        record("brick", "brick/print/start0", { time: "machine", startedAt: THURSDAY - 9 * HOUR, finishedAt: THURSDAY - 5 * HOUR }),
+        record("brick", "brick/print/clear0", { startedAt: THURSDAY - 4 * HOUR, finishedAt: THURSDAY - 3 * HOUR, result: "good", good: 1 }),
+      ],
+    );
+    expect(look(planned, done).get("tonight")!.bold).toBe("All its steps are done");
+  });
+});
+
+describe("the plan that is proposed", () => {
+  let n = 0;
+  const id = (): string => `w${n++}`;
+  it("prints, fits dry, files, washes, hides what shows, primes, inspects, paints and seals, in that order", () => {
+    const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+    const work = defaultWork(filament, projectOf([filament]), sheet.surfaces, id);
+    const said = work.map((w) => ("paintId" in w ? w.paintId : "task" in w ? w.task : w.kind));
+    expect(said).toEqual(["print", "dry-fit", "file", "wash", "hide", "primer", "inspect", "brown", "stone", "matt"]);
+    expect(work[4]).toMatchObject({ school: "thick-coat", pitchMm: expect.closeTo(0.55, 2) });
+  });
+  it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
+    const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });
+    expect(defaultWork(base, projectOf([base]), [], id).every((w) => w.kind === "coat")).toBe(true);
+    expect(defaultWork(base, { ...projectOf([base]), paints: [] }, [], id)).toEqual([]);
+  });
+  it("hides nothing that a resin layer does not show", () => expect(linedSurfaces(sheet.surfaces, { layerMm: 0.05 }, 1000)).toEqual([]));
+  it("puts the plainest first and keeps undersides out", () => {
+    const of = (slopeDeg: number, areaMm2: number, underside = false) => ({
+      id: slopeDeg,
+      kind: "slope" as const,
+      slopeDeg,
+      facing: "front" as const,
+      underside,
+      areaMm2,
+      faceMm: Math.sqrt(areaMm2),
+      triangles: 1,
+    });
+    const lined = linedSurfaces([of(30, 900), of(8, 100), of(20, 500, true)], { layerMm: 0.2 }, 1000);
+    expect(lined.map((l) => l.surface.slopeDeg)).toEqual([8, 30]);
+    expect(hideItem("h", "leave", lined[0])).toMatchObject({ kind: "hide", areaMm2: 100, surface: "8° slope, front" });
+  });
+});
+
+describe("where the views stand", () => {
+  const overlap = (a: { x: number; y: number; w: number; h: number }, b: typeof a): boolean =>
+    a.x < b.x + b.w && b.x < a.x + a.w && a.y - a.h < b.y && b.y - b.h < a.y;
+  it.each([
+    [120, 120, 22],
+    [112, 216, 118],
+    [320, 240, 25],
+    [12, 12, 12],
+    [3, 90, 300],
+  ])("%d × %d × %d mm: one scale, no overlap, inside the width", (x, y, z) => {
+    const view = (name: "front" | "side" | "plan", widthMm: number, heightMm: number) => ({
+      name,
+      widthMm,
+      heightMm,
+      outline: [],
+      features: [],
+      hidden: [],
+    });
+    for (const width of [330, 540, 720, 1100]) {
+      const l = layoutViews([view("front", x, z), view("side", y, z), view("plan", x, y)], width, 340, 31);
+      const boxes = l.views.map((v) => ({ x: v.x, y: v.y, w: v.view.widthMm * l.pxPerMm, h: v.view.heightMm * l.pxPerMm }));
+      expect(l.pxPerMm).toBeGreaterThan(0);
+      expect(l.width).toBeLessThanOrEqual(width + 1);
+      for (let i = 0; i < 3; i++) {
+        expect(boxes[i].y - boxes[i].h).toBeGreaterThanOrEqual(0);
+        for (let j = i + 1; j < 3; j++) expect(overlap(boxes[i], boxes[j])).toBe(false);
+      }
+    }
+  });
+});

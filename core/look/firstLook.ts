@@ -1,0 +1,366 @@
+/**
+ * The first look at a part: what it is in real life, which printer and which way up, hours, the surface whose lines show,
+ * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
+ */
+import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type Assumption, type Reasons } from "../measure";
+import { unitQuestion, UNSTATED } from "../mesh";
+import { figureHeightMm, formatRatio, holdsFloor } from "../scale";
+import { UP_WORDS, usableMm } from "../print";
+import { type Tonight, grainOf, linedSurfaces } from "../plan";
+import {
+  choicesOf,
+  configurationsOf,
+  doorFits,
+  doorwayOf,
+  houseFindings,
+  impliedScale,
+  optionAtHand,
+  partRealMm,
+  partSizeMm,
+  printOptions,
+  thinWalls,
+  type Part,
+  type PrintOption,
+  type Project,
+} from "../project";
+import { checkHomes, linesOnMaterial, realMaterial } from "../subject";
+import { SEEN_WORDS, surfaceName, type Surface } from "../surface";
+import { jobCostText, sumText } from "./jobs";
+import { percentText } from "./mismatchRows";
+
+export interface Note {
+  id: string;
+  /** Something to act on. */
+  act: boolean;
+  bold: string;
+  plain: string;
+  reasons: Reasons | null;
+  /** Surface the note speaks of. */
+  surface: number | null;
+  /** Places it speaks of, in the size of the file. */
+  places?: [number, number, number][];
+}
+
+const PRACTICE: Assumption["kind"] = "practice";
+
+export function firstLook(part: Part, project: Project, surfaces: readonly Surface[], model: Tonight): Note[] {
+  return [
+    sizeNote(part, project),
+    ...printNotes(part, project),
+    linesNote(part, project, surfaces),
+    tonightNote(part, model),
+    ...standingNotes(part, project),
+    buyNote(part, project),
+    ...meshNotes(part),
+  ].filter((n) => n !== null);
+}
+
+function sizeNote(part: Part, project: Project): Note {
+  const { fits, doorModelMm, heightMm } = doorFits(part, project.scene);
+  const real = partRealMm(part, project.scene);
+  const { ratio } = project.scene.scale;
+  const doorway = doorwayOf(part);
+  const implied = doorway && impliedScale(part, project.scene);
+  return {
+    id: "size",
+    act: false,
+    surface: null,
+    bold: `${formatReal(real[2])} tall in real life`,
+    plain: doorway
+      ? `its own doorway is ${formatReal(doorway.heightMm * ratio)} at ${formatRatio(ratio)}${implied && implied.mismatch.verdict !== "fits" ? `: built for about ${formatRatio(implied.inferred.ratio)}` : ", which suits a person"}`
+      : fits
+        ? `high enough for a door of ${formatMm(doorModelMm)}${part.source.kind === "mesh" && part.source.walls?.openings ? "; no doorway was found in it" : ""}`
+        : `lower than a door, which is ${formatMm(doorModelMm)} here`,
+    reasons: {
+      formula: "real height = model height × ratio; a door leaf of 1.98 m is divided by it",
+      inputs: [
+        { name: "model height", value: formatMm(heightMm) },
+        { name: "ratio", value: `1:${project.scene.scale.ratio.toFixed(2)}` },
+      ],
+      assumptions: [
+        { text: "A door leaf is 6 ft 6 in high.", kind: PRACTICE },
+        { text: "A tenth above the leaf for lintel and frame.", kind: PRACTICE },
+        { text: "A doorway leads through a wall and reaches the floor; people walk through 1.85 to 2.15 m.", kind: PRACTICE },
+        ...(project.scene.scale.kind === "figure"
+          ? [
+              {
+                text: `A ${project.scene.scale.figureMm} mm figure counted to the ${project.scene.scale.school} of a person of ${formatReal(project.scene.scale.statureMm ?? 0)}.`,
+                kind: "typed" as const,
+                source: "eye height 0.936 of stature: Drillis & Contini 1966",
+              },
+            ]
+          : []),
+      ],
+    },
+  };
+}
+
+function printNotes(part: Part, project: Project): (Note | null)[] {
+  if (part.source.kind === "scratch")
+    return [
+      {
+        id: "hand",
+        act: false,
+        surface: null,
+        bold: `Made by hand, of ${part.source.material}`,
+        plain: "no printer needed",
+        reasons: null,
+      },
+    ];
+  const options = printOptions(part, project.scene);
+  const atHand = optionAtHand(part, project.scene);
+  const best = options.find((o) => o.printer.id === atHand?.printer.id);
+  if (!best)
+    return [
+      { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
+    ];
+  const other = options.find((o) => o.printer.process !== best.printer.process) ?? options.find((o) => o !== best);
+  const misfit = options.find((o) => !o.facts.fits && o.printer.process === "fdm") ?? options.find((o) => !o.facts.fits);
+  const over = misfit ? Math.max(...misfit.facts.overMm) : 0;
+  const none = !best.facts.fits;
+  return [
+    {
+      id: "printer",
+      act: none,
+      surface: null,
+      bold: none
+        ? `Too large for ${best.printer.name}: ${waysOut(part, project, best)}`
+        : part.source.kind === "typed"
+          ? best.printer.name
+          : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
+      plain:
+        misfit && misfit !== best
+          ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces`
+          : best.facts.upWhy.join("; "),
+      reasons: {
+        formula:
+          "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height",
+        inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })),
+        assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }],
+      },
+    },
+    {
+      id: "hours",
+      act: false,
+      surface: null,
+      bold: `${sumText(part, best.job.timeS, formatDuration)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
+      plain: other
+        ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+        : "",
+      reasons: best.typed
+        ? {
+            formula: "your own time a plate × plates; it wins over the model",
+            inputs: [
+              { name: "yours, a plate", value: best.typed.text },
+              { name: "plates", value: String(best.job.plates) },
+              { name: "the model, one copy", value: formatDuration(best.facts.one.timeS.value) },
+            ],
+            assumptions: [{ text: "As your own slicer says.", kind: "typed" }],
+          }
+        : best.facts.one.timeS,
+    },
+  ];
+}
+
+/** Buy or pass, while a part has a price and no plan: what it comes to, and what speaks against it. */
+function buyNote(part: Part, project: Project): Note | null {
+  const best = optionAtHand(part, project.scene);
+  if (!part.fileCost || part.work.length > 0 || !best) return null;
+  const against = [
+    ...(best.facts.fits ? [] : ["it fits no plate whole"]),
+    ...standingNotes(part, project).map((n) => n.bold.charAt(0).toLowerCase() + n.bold.slice(1)),
+  ];
+  const { minor, currency } = part.fileCost;
+  const print = best.job.costMinor;
+  const each = { value: print.value + minor, low: print.low + minor, high: print.high + minor };
+  const apiece = sumText(part, each, (all) => formatMoney({ minor: all / part.copies, currency }));
+  return {
+    id: "buy",
+    act: false,
+    surface: null,
+    bold: `${against.length === 0 ? "Nothing speaks against buying it" : `Before you buy: ${against.join("; ")}`}`,
+    plain: `${formatMoney(part.fileCost, true)} for the file, about ${jobCostText(part, best)} to print${
+      best.job.currency === currency ? `: ${apiece} ${currency} a piece` : ""
+    }${part.source.kind === "typed" ? "; only its size is known, not its walls" : ""}`,
+    reasons: null,
+  };
+}
+
+/** All ways out for a part that fits no plate, in one sentence. */
+function waysOut(part: Part, project: Project, best: PrintOption): string {
+  const { scale } = project.scene;
+  const size = partSizeMm(part);
+  const usable = usableMm(best.printer);
+  // Standing as it does, either way round.
+  const room = (w: number, d: number): number => Math.min(usable[0] / w, usable[1] / d, usable[2] / size[2]);
+  const share = Math.min(1, Math.max(room(size[0], size[1]), room(size[1], size[0])));
+  const longest = size.indexOf(Math.max(...size));
+  const halves = size.map((v, i) => (i === longest ? v / 2 : v)).filter((_, i) => i !== 2);
+  const ways = [
+    `${best.facts.pieces} pieces${best.facts.pieces === 2 && longest !== 2 ? ` of ${halves.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}`,
+  ];
+  if (share < 1 && share > 0.3) {
+    const figure = figureHeightMm(scale);
+    const beside =
+      scale.kind === "figure"
+        ? ` it suits ${(scale.figureMm! * share).toFixed(1)} mm figures, ${share < 0.95 ? "visibly small" : "hardly small"} beside ${scale.figureMm}`
+        : ` it is ${formatRatio(scale.ratio / share)}, a figure of ${formatMm(figure * share)}`;
+    ways.push(`shrunk to ${(share * 100).toFixed(1)} %${beside}`);
+  }
+  ways.push("or a larger printer");
+  return ways.join("; ");
+}
+
+function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): Note | null {
+  if (part.source.kind === "typed")
+    return {
+      id: "lines",
+      act: false,
+      surface: null,
+      bold: "Lines: not known",
+      plain: "only its size is known; with its mesh they can be told",
+      reasons: null,
+    };
+  const best = optionAtHand(part, project.scene);
+  if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
+  const { viewingDistanceMm } = choicesOf(part, project.scene);
+  const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm)[0];
+  const distance = formatMm(viewingDistanceMm);
+  if (!lined)
+    return {
+      id: "lines",
+      act: false,
+      surface: null,
+      bold: "No lines will show",
+      plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`,
+      reasons: null,
+    };
+  const real = part.materials.find((m) => m.surface === surfaceName(lined.surface));
+  const material = real && realMaterial(real.material);
+  const covered = material && linesOnMaterial(material, lined, project.scene.scale.ratio);
+  return {
+    id: "lines",
+    act: lined.seen === "plain" && (!covered || covered === "treat"),
+    surface: lined.surface.id,
+    bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`,
+    plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,
+    reasons: {
+      formula:
+        "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top the lines themselves; plain from 2 minutes of arc, found by a dry brush above 0.05 mm from any distance",
+      inputs: [
+        { name: "slope", value: `${lined.surface.slopeDeg.toFixed(1)}° from level` },
+        { name: "layer", value: `${best.printer.layerMm} mm` },
+        { name: "step", value: formatMm(lined.cuspMm) },
+        { name: "pitch", value: `${formatMm(lined.pitchMm)}, ${lined.arcmin.toFixed(1)} minutes of arc` },
+      ],
+      assumptions: [
+        { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+        { text: "One minute of arc is what a good eye resolves.", kind: "published", source: "ISO 8596:2017" },
+        { text: "A dry brush finds ridges by their height, wherever you stand.", kind: PRACTICE },
+      ],
+    },
+  };
+}
+
+/** What the part is held to and does not keep: its own scale, thin walls, house standards, where it is to live. */
+function standingNotes(part: Part, project: Project): Note[] {
+  const { scene } = project;
+  const note = (id: string, bold: string, plain: string): Note => ({ id, act: true, surface: null, bold, plain, reasons: null });
+  const out: Note[] = [];
+  const implied = impliedScale(part, scene);
+  if (implied && implied.mismatch.verdict === "wrong")
+    out.push(
+      note(
+        "own-scale",
+        `Looks like ${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} here`,
+        `print it at ${percentText(implied.mismatch)}${part.sightings.length === 0 ? ", going by its doorway" : ""}`,
+      ),
+    );
+  const best = optionAtHand(part, scene);
+  const thin = best && thinWalls(part, scene, best.printer.process);
+  if (thin && !holdsFloor(thin.thinnestMm, thin.floorMm) && thin.share > 0.0005)
+    out.push(
+      note(
+        "thin",
+        `Walls down to ${formatMm(thin.thinnestMm)}`,
+        `${best.printer.process === "fdm" ? "filament" : "resin"} wants ${formatMm(thin.floorMm)}; ${formatShare(thin.share)} of the surface is under it`,
+      ),
+    );
+  for (const f of houseFindings(part, scene).filter((f) => !f.fits))
+    out.push(note(`house-${f.what}-${out.length}`, "Off the house standard", f.message));
+  const homes = checkHomes(configurationsOf(part), scene.homes).filter((v) => !v.fits);
+  if (homes.length > 0)
+    out.push(note("home", homes[0].message, homes.length > 1 ? `and ${homes.length - 1} more: see Subject` : "see Subject"));
+  return out;
+}
+
+function tonightNote(part: Part, model: Tonight): Note {
+  const clock = model.clocks.find((c) => c.step.partId === part.id);
+  const offer = model.offers.find((o) => o.step.partId === part.id);
+  if (part.work.length === 0)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: "First tonight: plan this part",
+      plain: "press Plan, then change what you like",
+      reasons: null,
+    };
+  if (offer)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: `Tonight: ${offer.step.title.charAt(0).toLowerCase()}${offer.step.title.slice(1)}`,
+      plain: `${formatDuration(offer.step.handsOnS)}; ${offer.why}`,
+      reasons: null,
+    };
+  if (clock)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: `${clock.kind === "running" ? "Printing" : clock.kind === "setting" ? "Setting: leave it alone" : "In hand"}, ${formatDuration((clock.until - model.now) / 1000)} to go`,
+      plain: clock.step.title,
+      reasons: null,
+    };
+  return {
+    id: "tonight",
+    act: false,
+    surface: null,
+    bold: model.steps.some((s) => s.partId === part.id && model.states.get(s.key)?.kind !== "done")
+      ? "Nothing of it can be done tonight"
+      : "All its steps are done",
+    plain: "see Tonight for the rest",
+    reasons: null,
+  };
+}
+
+function meshNotes(part: Part): Note[] {
+  const { source } = part;
+  if (source.kind !== "mesh") return [];
+  const asked = source.unitReason === UNSTATED.reason ? unitQuestion(Math.max(...source.report.bounds.size)) : undefined;
+  const unit: Note[] = asked
+    ? [
+        {
+          id: "unit",
+          act: false,
+          surface: null,
+          bold: `Which unit? ${asked.text}`,
+          plain: "the file states none: choose it below",
+          reasons: null,
+        },
+      ]
+    : [];
+  const faults = source.report.warnings
+    .filter((w) => w.code !== "mesh.degenerate" && w.code !== "mesh.overlap")
+    .map((w): Note => ({
+      id: w.code,
+      act: true,
+      surface: null,
+      bold: `${w.message.split(":")[0].split(". ")[0]}${w.count ? ` (${w.count.toLocaleString("en")})` : ""}`,
+      plain: w.message.split(": ").slice(1).join(": ") || "see the report",
+      reasons: null,
+    }));
+  return [...faults, ...unit];
+}
