@@ -1,4 +1,4 @@
-import type { FileUnit } from "./fileUnit";
+import type { FileUnit } from "./io/fileUnit";
 
 /**
  * A welded triangle mesh in millimetres.
