@@ -21,7 +21,7 @@ import {
 } from "../core/mesh";
 import type { Project } from "../core/project";
 import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
-import { drawOutlines } from "../core/sheet";
+import { drawOutlines } from "../core/drawing";
 import { loadSolids, sliceMesh } from "../core/slice";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { THURSDAY } from "../tests/sampleProject";

@@ -1,6 +1,6 @@
 /** `inch`: the headless command over the same core. One JSON document on standard output; problems exit with 2. */
 import { parseArgs } from "node:util";
-import type { Problem } from "../core/measure";
+import type { Problem } from "../core/units";
 import { run } from "./verbs";
 
 const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";

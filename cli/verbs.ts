@@ -2,7 +2,7 @@
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { AIR_LIMITS, checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
-import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/measure";
+import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/units";
 import {
   FILE_UNIT_MM,
   findOpenings,

@@ -32,7 +32,7 @@ import { workOf, type CoatWork } from "../core/work";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
-import { ok } from "../core/measure";
+import { ok } from "../core/units";
 import { DEMO_ID, DEMO_NOW } from "./identity";
 import { crate, millHouse, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
 

@@ -3,7 +3,7 @@
  * pictures by their hash. A zip like a scene's own file, checked the same way; restoring replaces everything in one transaction.
  */
 import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js";
-import { fail, ok, type Result } from "../core/measure";
+import { fail, ok, type Result } from "../core/units";
 import type { PartRow, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
 import { nanoid } from "nanoid";
 import { BUNDLE_VERSION, hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";

@@ -9,7 +9,7 @@ import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex } from "@noble/hashes/utils.js";
 import { BlobReader, BlobWriter, configure, ZipReader, ZipWriter, type Entry, type FileEntry } from "@zip.js/zip.js";
 import { nanoid } from "nanoid";
-import { fail, ok, type OnProgress, type Problem, type Result } from "../core/measure";
+import { fail, ok, type OnProgress, type Problem, type Result } from "../core/units";
 import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows } from "../core/project";
 import { meshOf, RESULT_VERSIONS, type ResultKind, type ResultRequest, type Results } from "../core/results";
 import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";

@@ -3,7 +3,7 @@
  * Routes hand over a name and a payload; nothing else writes a scene's rows.
  */
 import Joi from "joi";
-import { fail, ok, type Result } from "../core/measure";
+import { fail, ok, type Result } from "../core/units";
 import { FILE_UNIT_MM, type FileUnit } from "../core/mesh";
 import {
   LIMITS,

@@ -1,5 +1,5 @@
 /** What a browser's database throws, as one written sentence each. */
-import { fail, type Result } from "../core/measure";
+import { fail, type Result } from "../core/units";
 
 /** The database was made by a newer version of the program: it is left alone. */
 export class NewerDatabase extends Error {

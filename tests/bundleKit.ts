@@ -3,7 +3,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { contentHash, type Project, type ProjectRows } from "../core/project";
 import { rowsOf, withNamedOnly } from "../core/results";
 import { asFiles, readBundle, writeBundle, type Bundle, type Read, type Written } from "../store/bundle";
-import type { Result } from "../core/measure";
+import type { Result } from "../core/units";
 
 export type Files = Record<string, Uint8Array>;
 

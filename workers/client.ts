@@ -1,5 +1,5 @@
 /** The page's side of the pool: as many workers as there are cores, less one for the page itself. */
-import type { Result } from "../core/measure";
+import type { Result } from "../core/units";
 import { Pool, type JobOptions } from "./pool";
 import type { JobName, Jobs } from "./protocol";
 

@@ -1,5 +1,5 @@
 /** Messages between a page and a worker that runs jobs. Plain data; buffers are transferred, files go as Blobs, by reference. */
-import type { OnProgress, Problem, Result } from "../core/measure";
+import type { OnProgress, Problem, Result } from "../core/units";
 
 /** What each job of a worker takes and gives, by its name. */
 export type JobTable = Record<string, { request: unknown; answer: unknown }>;

@@ -7,7 +7,7 @@
  * unless it is nearly done or was put back before often enough.
  */
 import TinyQueue from "tinyqueue";
-import type { OnProgress, Problem, Result } from "../core/measure";
+import type { OnProgress, Problem, Result } from "../core/units";
 import type { FromWorker, JobTable, RunMessage } from "./messages";
 
 /** Who waits for a job: the smaller, the sooner. */

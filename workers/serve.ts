@@ -1,5 +1,5 @@
 /** The worker's side: runs the job it is sent, tells how far it is, and turns what is thrown into a problem. */
-import { fail, type Problem } from "../core/measure";
+import { fail, type Problem } from "../core/units";
 import type { FromWorker, Job, JobTable, Loaders, RunMessage } from "./messages";
 
 /** A few messages a second are enough. */

@@ -1,5 +1,5 @@
 /** The one database of this browser, and the one way to ask it: whatever it throws, or does not answer, becomes a sentence. */
-import { ok, type Result } from "../../core/measure";
+import { ok, type Result } from "~core/units";
 import { DATABASE_NAME, DATABASE_VERSION, InchHollowDatabase } from "../../store/database";
 import { BlockedDatabase, NewerDatabase, SilentDatabase, storageProblem } from "../../store/problems";
 import { otherWindows } from "./windows.client";

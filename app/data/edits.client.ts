@@ -4,7 +4,7 @@
  */
 import Joi from "joi";
 import { nanoid } from "nanoid";
-import { fail, ok, type Result } from "../../core/measure";
+import { fail, ok, type Result } from "~core/units";
 import type { CommandName, Commands, Sent } from "../../store/commands";
 import type { FileRow } from "../../store/database";
 import { redo, undo, type Mine, type Replayed } from "../../store/edit";

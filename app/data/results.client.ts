@@ -3,7 +3,7 @@
  * twice runs once; one that nobody wants any more is dropped, also while it runs. Nothing here is ever part of what the user said.
  */
 import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
-import { fail, ok, type Problem, type Result } from "~core/measure";
+import { fail, ok, type Problem, type Result } from "~core/units";
 import type { PartRow } from "~core/project";
 import {
   geometryOf,

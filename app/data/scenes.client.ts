@@ -1,7 +1,7 @@
 /** Whole scenes of this browser: opening, making, importing, saving, deleting. What packs and unpacks bundles runs in a worker. */
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
-import { mendStoredScene } from "../../store/database";
+import { mendStoredScene, WORKSHOP } from "../../store/database";
 import { Refused } from "../../store/edit";
 import { newProject } from "../../store/newScene";
 import {
@@ -21,7 +21,7 @@ import {
   type Difference,
   type Swept,
 } from "../../store/projects";
-import { fail, ok, type Result } from "../../core/measure";
+import { fail, ok, type Result } from "~core/units";
 import { isTimeZone, type Project, type ProjectRows, type SceneRow } from "../../core/project";
 import { joinProject, rowsOf, wantedOf, withNamedOnly } from "../../core/results";
 import { isWork } from "../../core/work";
@@ -30,7 +30,6 @@ import type { JobOptions } from "../../workers/pool";
 import type { Packed } from "../../workers/protocol";
 import { backupDue, restoreBackup, takeBackup, type Backup, type BackupWritten } from "../../store/backup";
 import { RowsAtHand } from "../../store/atHand";
-import { WORKSHOP } from "../../store/database";
 import { clearResults } from "../../store/results";
 import { ask, askResult, db, LONG_MS } from "./database.client";
 import { desk } from "./results.client";

@@ -1,5 +1,5 @@
 /** All parts at this stage first: what each has next here, known by sight; then one is at hand. */
-import { formatDuration } from "~core/measure";
+import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, Project } from "~core/project";
 import { Silhouette } from "./Silhouette";

@@ -1,5 +1,5 @@
 /** The user's evenings: when there is time for the bench. The schedule falls into them. */
-import { fail, ok, type Result } from "~core/measure";
+import { fail, ok, type Result } from "~core/units";
 import type { Evening, Scene } from "~core/project";
 import { useActions } from "./scene";
 import { ParsedField } from "~app/ui/field";

@@ -1,6 +1,6 @@
 /** House standards and which parts do not keep them. */
 import { Link } from "react-router";
-import { fail, formatMm, ok, parseLength, readAsMm, type Result } from "~core/measure";
+import { fail, formatMm, ok, parseLength, readAsMm, type Result } from "~core/units";
 import { houseFindings, type Project } from "~core/project";
 import type { HouseStandards } from "~core/subject";
 import { useActions } from "./scene";

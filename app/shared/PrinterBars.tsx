@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3";
 import { ownPrintRatios } from "~core/plan";
 import { hollowSaving, ownRange } from "~core/print";
-import { formatDuration, formatMass, formatMoney, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/measure";
+import { formatDuration, formatMass, formatMoney, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/units";
 import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project, type TypedEstimate } from "~core/project";
 import { workOf, type PrintWork } from "~core/work";
 import { useActions, newId } from "./scene";

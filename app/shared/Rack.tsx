@@ -1,7 +1,7 @@
 /** The shelf of paints: one for the whole workshop. */
 import { useState } from "react";
 import { FAMILIES, type CoatFamily } from "~core/coat";
-import { spacedNumber } from "~core/measure";
+import { spacedNumber } from "~core/units";
 import { LIMITS, type Paint, type Project } from "~core/project";
 import { newId, useActions } from "./scene";
 import { Dialog } from "~app/ui/dialog";

@@ -1,6 +1,6 @@
 /** The sheet: front, side and plan at one scale, dimensions in model and real units, a door and a figure, hatches, notes on leaders. */
 import { useLayoutEffect, useRef, useState } from "react";
-import { formatMm, formatReal } from "~core/measure";
+import { formatMm, formatReal } from "~core/units";
 import type { Bounds } from "~core/mesh";
 import { DOOR_MM, DOOR_WIDTH_MM } from "~core/scale";
 import {
@@ -14,7 +14,7 @@ import {
   crossesBox,
   type Box,
   type Point,
-} from "~core/sheet";
+} from "~core/drawing";
 import { hatchFill, type HatchKind } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";

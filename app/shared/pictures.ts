@@ -1,6 +1,6 @@
 /** Pictures on their way in: made smaller, turned upright and written anew as JPEG, which leaves behind where they were taken. */
 import { useEffect, useState } from "react";
-import { fail, ok, type Result } from "~core/measure";
+import { fail, ok, type Result } from "~core/units";
 import { contentHash } from "~core/project";
 import { ask, db } from "~app/data/database.client";
 

@@ -1,5 +1,5 @@
 /** What is typed about scales and known things. */
-import { fail, ok, parseLength, readAsReal, retyped, type Result } from "~core/measure";
+import { fail, ok, parseLength, readAsReal, retyped, type Result } from "~core/units";
 import { LIMITS } from "~core/project";
 import type { RealThing } from "~core/scale";
 

@@ -2,7 +2,7 @@
 import { createContext, useContext, useEffect, useState } from "react";
 import { nanoid } from "nanoid";
 import { useRouteLoaderData } from "react-router";
-import type { Result } from "~core/measure";
+import type { Result } from "~core/units";
 import type { Project, ProjectRows } from "~core/project";
 import type { Edited } from "~app/data/edits.client";
 import type { CommandName, Commands } from "../../store/commands";

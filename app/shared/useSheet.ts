@@ -1,7 +1,7 @@
 /** The drawn sheet of a part, for its mesh, size and side up; and its silhouettes, which stand at once. */
 import type { Part } from "~core/project";
 import { outlineRequest, sheetRequest } from "~core/results";
-import type { Sheet } from "~core/sheet";
+import type { Sheet } from "~core/drawing";
 import { useResult } from "~app/data/results.client";
 import { PRIORITY, type Priority } from "../../workers/pool";
 

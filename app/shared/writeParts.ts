@@ -1,7 +1,7 @@
 /** Parts as files for any slicer: one mesh as STL or PLY, any number as 3MF, in millimetres at the size they are to be printed. */
 import { runJob } from "../../workers/client";
 import type { PartToWrite, WriteFormat } from "../../workers/protocol";
-import { fail, ok, type Result } from "~core/measure";
+import { fail, ok, type Result } from "~core/units";
 import type { Part } from "~core/project";
 import { download, fileName } from "./files/download";
 import { meshSourceOf } from "~app/data/results.client";

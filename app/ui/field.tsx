@@ -4,7 +4,7 @@
  */
 import { useEffect, useId, useRef, useState } from "react";
 import { useLocation } from "react-router";
-import { parseNumber, parsePercent, spacedNumber, type Result } from "~core/measure";
+import { parseNumber, parsePercent, spacedNumber, type Result } from "~core/units";
 import { LIMITS, type Range } from "~core/project";
 import { ReadingNote } from "./reading";
 import { dropDraft, leaveDraft, onLeaving, takeDraft } from "./drafts";

@@ -1,5 +1,5 @@
 /** What a field understood while it is typed in: "read as 1 000 mm", or both ways to read it as buttons. */
-import type { Result } from "~core/measure";
+import type { Result } from "~core/units";
 
 export function ReadingNote<T>({
   id,

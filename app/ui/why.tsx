@@ -1,6 +1,6 @@
 /** "Why?" on a figure: formula, inputs, assumptions with where each comes from, in place. */
 import { Popover } from "radix-ui";
-import type { Assumption, Reasons } from "~core/measure";
+import type { Assumption, Reasons } from "~core/units";
 
 const KIND_WORD: Record<Assumption["kind"], string> = {
   published: "published",

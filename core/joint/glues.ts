@@ -4,7 +4,7 @@
  */
 import type { CautionId } from "../care";
 import type { CoatFamily } from "../coat";
-import { fail, ok, type Result } from "../measure";
+import { fail, ok, type Result } from "../units";
 
 export type Material = "filament print" | "resin print" | "foam" | "card" | "wood" | "metal" | "plastic sheet" | "clear sheet";
 export const MATERIALS: Material[] = ["filament print", "resin print", "foam", "card", "wood", "metal", "plastic sheet", "clear sheet"];

@@ -3,7 +3,7 @@
  * What can be stored can therefore be saved, and what was saved opens again. The bounds are wide of what any bench needs; they keep
  * dates within the calendar, sums within the numbers and pages within what can be drawn.
  */
-import { MOST_DURATION_S, MOST_MASS_G, PART_SIZE_LIMITS_MM } from "../measure";
+import { MOST_DURATION_S, MOST_MASS_G, PART_SIZE_LIMITS_MM } from "../units";
 
 export interface Range {
   readonly least: number;

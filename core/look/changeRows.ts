@@ -1,6 +1,6 @@
 /** What another scale would do to each part and each process, from what is stored: nothing is analysed again. */
 import { timeAtSizeS } from "../print";
-import { formatMm, formatShare } from "../measure";
+import { formatMm, formatShare } from "../units";
 import { optionAtHand, partSizeMm, thinWalls, type Part, type PrintOption, type Project } from "../project";
 import { HOUSE_TOLERANCE } from "../subject";
 import { fitAfter, holdsFloor, judgeFeature, PROCESS_FITS, REAL_FEATURES, type FitChange, type Process } from "../scale";

@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { buildTopology } from "../mesh";
 import { tonight, defaultWork, hideItem, linedSurfaces } from "../plan";
 import type { Part, Project } from "../project";
-import { drawSheet, type Sheet, layoutViews } from "../sheet";
+import { drawSheet, type Sheet, layoutViews } from "../drawing";
 import { ratioScale } from "../scale";
 import { block, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { firstLook, type Note } from "./firstLook";

@@ -2,7 +2,7 @@
  * The first look at a part: what it is in real life, which printer and which way up, hours, the surface whose lines show,
  * and the first thing to do tonight. Findings of the mesh follow. Every sentence is computed from the part.
  */
-import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type Assumption, type Reasons } from "../measure";
+import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type Assumption, type Reasons } from "../units";
 import { unitQuestion, UNSTATED } from "../mesh";
 import { figureHeightMm, formatRatio, holdsFloor } from "../scale";
 import { UP_WORDS, usableMm } from "../print";

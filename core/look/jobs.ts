@@ -1,5 +1,5 @@
 /** A print job in words. */
-import { formatDuration, formatMoney, formatSpan } from "../measure";
+import { formatDuration, formatMoney, formatSpan } from "../units";
 import type { Part, PrintOption } from "../project";
 
 /** Plates or pieces of a job, and the person's own time, in a few words. */

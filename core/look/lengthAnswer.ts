@@ -10,7 +10,7 @@ import {
   spacedNumber,
   type LengthUnit,
   type Result,
-} from "../measure";
+} from "../units";
 import { formatRatio, nearestStock, nearestThing, type RealThing, type StockMatch } from "../scale";
 
 export type Direction = "to model" | "to real";

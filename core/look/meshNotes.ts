@@ -1,5 +1,5 @@
 /** The findings of a mesh as notes with their places, and what its walls and gaps mean for each process the user has. */
-import { formatMm, formatShare, formatVolume } from "../measure";
+import { formatMm, formatShare, formatVolume } from "../units";
 import type { Crossings, FindingCode, MeshReport } from "../mesh";
 import { narrowGaps, thinWalls, type Part, type Project } from "../project";
 import { holdsFloor, justHolds, type Process } from "../scale";

@@ -1,5 +1,5 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
-import type { Figure, OnProgress } from "../measure";
+import type { Figure, OnProgress } from "../units";
 import { turnUp, type Mesh, type Topology, type Up } from "../mesh";
 import type { Solids } from "../slice";
 import { estimateFdm, layersS, type PrintEstimate } from "./fdm";

@@ -6,7 +6,7 @@
  * width; time follows from speeds per kind of line with trapezoid moves on the mean straight stretch. A mean chord of a
  * plane region is π·A/P (Cauchy, Crofton). Layers equal to the one below reuse its offset.
  */
-import { rangedFigure, throwIfCancelled, type Assumption, type Figure, type OnProgress } from "../measure";
+import { rangedFigure, throwIfCancelled, type Assumption, type Figure, type OnProgress } from "../units";
 import type { Mesh, Topology } from "../mesh";
 import { perimeterOf, regionOf, sliceMesh, type CrossSection, type LayerContours, type Solids } from "../slice";
 import { pathTimeS } from "./moves";

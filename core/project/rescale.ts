@@ -1,5 +1,5 @@
 /** "This is 2 m", "height 120 mm", "85 %": what a typed size makes of a part's factor. */
-import { checkPartSize, fail, ok, parseLength, parsePercent, retyped, saysPercent, type Result } from "../measure";
+import { checkPartSize, fail, ok, parseLength, parsePercent, retyped, saysPercent, type Result } from "../units";
 
 export type Axis = "width" | "depth" | "height";
 const AXIS_INDEX: Record<Axis, 0 | 1 | 2> = { width: 0, depth: 1, height: 2 };

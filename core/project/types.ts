@@ -4,7 +4,7 @@
  */
 import type { CoatFamily } from "../coat";
 import type { Material } from "../joint";
-import type { Money } from "../measure";
+import type { Money } from "../units";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";

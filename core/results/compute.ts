@@ -1,5 +1,5 @@
 /** How each kind of result is computed. The caller brings the stored files; the mesh read last is kept, since results of one part come in a row. */
-import { checkPartSize, ok, type OnProgress, type Problem, type Result } from "../measure";
+import { checkPartSize, ok, type OnProgress, type Problem, type Result } from "../units";
 import {
   findCrossings,
   findOpenings,
@@ -18,7 +18,7 @@ import {
 } from "../mesh";
 import { printFacts, widened, type PrintFacts } from "../print";
 import { typedMesh } from "../project";
-import { drawOutlines, drawSheet } from "../sheet";
+import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
 import { resultKey } from "./key";
 import type { Geometry, MeshGeometry, ResultKind, ResultRequest, Results, ValueOf } from "./kinds";

@@ -5,7 +5,7 @@
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Up, type WallFacts } from "../mesh";
 import { PRINT_VERSION, type PrintFacts, type PrintProfile } from "../print";
 import type { MeshFound } from "../project";
-import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../sheet";
+import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../drawing";
 
 /** A stored file and how it is read. */
 export interface MeshGeometry {

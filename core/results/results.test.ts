@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { createHash } from "node:crypto";
 import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
 import { writeStl } from "../mesh";
-import { ok, fail } from "../measure";
+import { ok, fail } from "../units";
 import type { Printer } from "../print";
 import type { PartRow, SaidMesh } from "../project";
 import { loadSolids } from "../slice";

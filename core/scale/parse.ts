@@ -1,5 +1,5 @@
 /** Scales as people type them: a figure, a ratio, a railway scale by name, so much to the foot, or one length that stands for another. */
-import { fail, MM_PER, ok, oneReading, parseLength, parseNumber, plainSigns, tidy, type Reading, type Result } from "../measure";
+import { fail, MM_PER, ok, oneReading, parseLength, parseNumber, plainSigns, tidy, type Reading, type Result } from "../units";
 import { RAILWAY_SCALES } from "./railwayScales";
 import { describeScale, figureScale, formatRatio, railwayScale, ratioScale, type Scale } from "./ratio";
 

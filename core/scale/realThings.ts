@@ -2,7 +2,7 @@
  * Things of known size, to judge a scale by. Real millimetres. A thing has a usual size and the range that it is made in;
  * `kind` says how sure the values are. Published values as recalled from the standards named.
  */
-import type { SourceKind } from "../measure";
+import type { SourceKind } from "../units";
 
 export interface RealThing {
   name: string;

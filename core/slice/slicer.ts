@@ -8,7 +8,7 @@
  * Work is linear in the number of cut triangles over all layers; triangles are put in order of their first layer by a
  * counting sort and held in an active list. Inner loops allocate nothing.
  */
-import { throwIfCancelled, type OnProgress } from "../measure";
+import { throwIfCancelled, type OnProgress } from "../units";
 import { boundsOf, type Mesh, type Topology } from "../mesh";
 import { layerMiddles, roundingMm } from "./layers";
 

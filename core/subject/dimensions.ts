@@ -2,7 +2,7 @@
  * The dimension sheet of the real thing: sizes at full size with where they come from, and what follows: the model's size, entries
  * that contradict each other, and how far a part is off on each axis.
  */
-import { formatReal } from "../measure";
+import { formatReal } from "../units";
 import { toModelMm } from "../scale";
 
 /** How sure a size is, surest first, with the share it may be off. Common practice, no source. */

@@ -1,5 +1,5 @@
 /** Where a piece will live and what it must pass on the way: shelf, table, box, door, car boot. Exact box in box. */
-import { formatMm } from "../measure";
+import { formatMm } from "../units";
 
 export type HomeKind = "shelf" | "table" | "box" | "door" | "car boot";
 export const HOME_KINDS: HomeKind[] = ["shelf", "table", "box", "door", "car boot"];

@@ -1,5 +1,5 @@
 /** House standards: what every new piece is held to so that it stands beside the old ones. Sizes in model millimetres. */
-import { formatMm } from "../measure";
+import { formatMm } from "../units";
 
 export interface HouseStandards {
   /** Footprints are whole multiples of it. */

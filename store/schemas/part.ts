@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { MATERIALS } from "../../core/joint";
-import { checkPartSize, type Money } from "../../core/measure";
+import { checkPartSize, type Money } from "../../core/units";
 import { FILE_UNIT_MM, type MeshWarning } from "../../core/mesh";
 import {
   LIMITS,

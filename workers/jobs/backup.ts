@@ -1,5 +1,5 @@
 /** Packs and unpacks the whole workshop. */
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import { readBackup, writeBackup } from "../../store/backup";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";

@@ -1,5 +1,5 @@
 /** Packs and unpacks project bundles. */
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import { readBundle, writeBundle } from "../../store/bundle";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";

@@ -1,5 +1,5 @@
 /** The schedule run many times over. */
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import { finishChance } from "../../core/plan";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";

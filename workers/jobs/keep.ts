@@ -1,7 +1,7 @@
 import { outsideAreaMm2, readMesh, writeStl, type FileUnit, type Mesh } from "../../core/mesh";
 import { contentHash } from "../../core/project";
 import { judge } from "../../core/results/compute";
-import { ok, type Result } from "../../core/measure";
+import { ok, type Result } from "../../core/units";
 import type { KeptMesh } from "../protocol";
 import { solids } from "./reader";
 

@@ -1,6 +1,6 @@
 /** Mends what is safe, and joins bodies that run into each other. */
 import { mendMesh, reportMesh } from "../../core/mesh";
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import { judge } from "../../core/results/compute";
 import { unionMesh } from "../../core/slice";
 import type { Job } from "../messages";

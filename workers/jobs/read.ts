@@ -1,6 +1,6 @@
 /** A dropped file to the meshes in it, each as it is to be kept. */
 import { readParts } from "../../core/mesh";
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import { judge } from "../../core/results/compute";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";

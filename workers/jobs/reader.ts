@@ -1,6 +1,6 @@
 /** The one reader of this worker: jobs on the same mesh come in a row and read it once. */
 import wasmUrl from "manifold-3d/manifold.wasm?url";
-import { ok, fail, type Result } from "../../core/measure";
+import { ok, fail, type Result } from "../../core/units";
 import { Reader, type Loaded } from "../../core/results/compute";
 import { loadSolids, type Solids } from "../../core/slice";
 import type { Job } from "../messages";

@@ -1,5 +1,5 @@
 /** One computed result. */
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 import { MESH_FAULTS, readerOf } from "./reader";

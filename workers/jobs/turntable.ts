@@ -1,6 +1,6 @@
 /** A mesh light enough to be turned under the eye. */
 import { scaleMesh, thinOut } from "../../core/mesh";
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 import { load, MESH_FAULTS } from "./reader";

@@ -1,6 +1,6 @@
 /** Parts as a file for any slicer. */
 import { mirrored, scaleMesh, writePly, writeStl, writeThreeMf } from "../../core/mesh";
-import { ok } from "../../core/measure";
+import { ok } from "../../core/units";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 import { load, MESH_FAULTS } from "./reader";

@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
-import { formatDuration, parseLength, readAsMm } from "~core/measure";
+import { formatDuration, parseLength, readAsMm } from "~core/units";
 import { materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";

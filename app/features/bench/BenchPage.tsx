@@ -6,7 +6,7 @@ import { format } from "date-fns";
 import { Suspense, useRef, useState } from "react";
 import { Await, Link, useNavigate, useRevalidator } from "react-router";
 import { toast } from "sonner";
-import type { Result } from "~core/measure";
+import type { Result } from "~core/units";
 import type { SceneRow as StoredScene } from "~core/project";
 import { describeScale } from "~core/scale";
 import { TRASH_DAYS, type Trashed, type Usage } from "~store/projects";

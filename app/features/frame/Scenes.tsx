@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
-import { ok } from "~core/measure";
+import { ok } from "~core/units";
 import type { Tonight } from "~core/plan";
 import type { Project, SceneRow } from "~core/project";
 import { describeScale } from "~core/scale";

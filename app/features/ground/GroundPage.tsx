@@ -13,7 +13,7 @@ import {
   readAsArea,
   readAsMm,
   type Result,
-} from "~core/measure";
+} from "~core/units";
 import type { Part, Project } from "~core/project";
 import { workOf, type GroundWork } from "~core/work";
 import { formatRatio } from "~core/scale";

@@ -2,7 +2,7 @@
 import { format } from "date-fns";
 import { useState } from "react";
 import { type Part, type Project, type StepRecord } from "~core/project";
-import { formatDuration, ok, parseDuration, type Result } from "~core/measure";
+import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { failedCount, goodCount, takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";

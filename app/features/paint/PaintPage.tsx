@@ -15,7 +15,7 @@ import {
   type BoundaryVerdict,
   type CoatMethod,
 } from "~core/coat";
-import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/measure";
+import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
 import { LIMITS, partAreaMm2, type Paint, type Part, type Project } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { toast } from "sonner";
 import { meshRequest } from "~core/results";
-import { formatArea, formatMm, formatVolume, readAsSides } from "~core/measure";
+import { formatArea, formatMm, formatVolume, readAsSides } from "~core/units";
 import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
 import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project, rescaleFactor, type Axis } from "~core/project";

@@ -2,7 +2,7 @@
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
-import { formatVolume } from "~core/measure";
+import { formatVolume } from "~core/units";
 import { choicesOf, optionAtHand, partVolumeMm3, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";
 import { Evenings } from "~app/shared/Evenings";

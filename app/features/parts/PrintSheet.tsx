@@ -2,7 +2,7 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { Habits, Part, Scene } from "~core/project";
-import { layOutDrawing, PAPERS, type PaperName, type Sheet } from "~core/sheet";
+import { layOutDrawing, PAPERS, type PaperName, type Sheet } from "~core/drawing";
 import { download, fileName } from "~app/shared/files/download";
 import { useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
@@ -36,7 +36,7 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
     setOpen(false);
   };
   const svg = async (): Promise<void> => {
-    const { drawingToSvg } = await import("~core/sheet");
+    const { drawingToSvg } = await import("~core/drawing");
     download(fileName(part.name, "svg"), drawingToSvg(drawing), "image/svg+xml");
     setOpen(false);
   };

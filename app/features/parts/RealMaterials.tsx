@@ -1,5 +1,5 @@
 /** What each surface is in real life. It decides before printing what is done about lines, and later how it is painted. */
-import { formatArea, formatMm } from "~core/measure";
+import { formatArea, formatMm } from "~core/units";
 import { printerAtHand, type Part, type Project } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import { stepsOn, surfaceName, type Surface } from "~core/surface";

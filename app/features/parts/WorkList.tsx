@@ -14,7 +14,7 @@ import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, v
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
 import { useState } from "react";
-import { formatDuration, parseDuration } from "~core/measure";
+import { formatDuration, parseDuration } from "~core/units";
 import { FAMILIES, type CoatFamily } from "~core/coat";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, Project, WorkItem } from "~core/project";

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, record, sizePart } from "../../../tests/sampleProject";
 import { boxMesh, buildTopology, reportMesh } from "~core/mesh";
 import { printOptions, type Part } from "~core/project";
-import { drawSheet } from "~core/sheet";
+import { drawSheet } from "~core/drawing";
 import { defaultWork } from "~core/plan";
 import { openFolders, chosenFiles } from "./incoming/droppedFiles";
 import { mendWords } from "./mesh/MeshPage";

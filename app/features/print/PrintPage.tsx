@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import { toast } from "sonner";
 import { overhangOf, type FilamentPrinter, type Printer, type ResinPrinter } from "~core/print";
-import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/measure";
+import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/units";
 import { goodCount } from "~core/plan";
 import { printOptions, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";

@@ -1,6 +1,6 @@
 /** What a change of scale does, before it is accepted. */
 import { useState } from "react";
-import { formatDuration, formatMass, formatMm, formatReal, formatSpan } from "~core/measure";
+import { formatDuration, formatMass, formatMm, formatReal, formatSpan } from "~core/units";
 import type { Project } from "~core/project";
 import { changeFactors, describeScale, formatRatio, naturalAt, parseScale, type Scale } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";

@@ -1,5 +1,5 @@
 /** Real details at the scene's scale on each process that the user has: prints, drowns in primer, or vanishes, and what saves it. */
-import { formatMm, formatReal } from "~core/measure";
+import { formatMm, formatReal } from "~core/units";
 import { DETAIL_FLOORS, judgeFeature, PRIMER_FILM_MM, REAL_FEATURES, type Process } from "~core/scale";
 import { Why } from "~app/ui/why";
 

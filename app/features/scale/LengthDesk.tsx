@@ -1,6 +1,6 @@
 /** Any length, both ways: what it is on the other side, what is of that size, and what in the shop is nearest. */
 import { useState } from "react";
-import { formatMm, formatReal } from "~core/measure";
+import { formatMm, formatReal } from "~core/units";
 import { formatRatio, REAL_THINGS, type RealThing } from "~core/scale";
 import { ReadingNote } from "~app/ui/reading";
 import { answerLength, type Direction } from "~core/look";

@@ -1,6 +1,6 @@
 /** The scale desk: the ratio the scene settles on, what it leaves open, any length both ways, what the eye sees, which details hold. */
 import { useState } from "react";
-import { formatMm, formatReal, ok, readAsMm, type Result } from "~core/measure";
+import { formatMm, formatReal, ok, readAsMm, type Result } from "~core/units";
 import type { Project } from "~core/project";
 import {
   arcMinuteMm,

@@ -1,7 +1,7 @@
 /** The staff: model millimetres over real lengths at the scene's ratio, a magnified first millimetre, and the length field. */
 import { scaleLinear } from "d3";
 import { useRef, useState } from "react";
-import { formatReal } from "~core/measure";
+import { formatReal } from "~core/units";
 import { arcMinuteMm, DETAIL_FLOORS, formatRatio, type RealThing } from "~core/scale";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";

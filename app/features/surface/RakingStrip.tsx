@@ -1,5 +1,5 @@
 /** The raking strip: the surface's profile under low light, before and after every stage, with what a dry brush finds as a band. */
-import { formatMm } from "~core/measure";
+import { formatMm } from "~core/units";
 import { BRUSH_FINDS_MM, coatOver, sandDown, sawTooth, type SchoolPlan, type Steps } from "~core/surface";
 import { useWidth } from "~app/ui/useWidth";
 

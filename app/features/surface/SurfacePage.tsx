@@ -1,7 +1,7 @@
 /** Surface: where layer lines will show from where the scene is seen, and schools to hide them, each reckoned for this surface. */
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/measure";
+import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
 import { choicesOf, printerAtHand, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio } from "~core/scale";
 import {

@@ -1,6 +1,6 @@
 /** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. */
 import { useId, useState } from "react";
-import { formatDuration, parseDuration, type Result } from "~core/measure";
+import { formatDuration, parseDuration, type Result } from "~core/units";
 import type { Clock } from "~core/plan";
 import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";

@@ -2,7 +2,7 @@
 import { format } from "date-fns";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { formatDuration } from "~core/measure";
+import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import type { Part, Project } from "~core/project";
 import { newId, useActions } from "~app/shared/scene";

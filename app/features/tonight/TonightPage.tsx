@@ -1,7 +1,7 @@
 /** Tonight: what to do in the minutes at hand, what to leave alone, and when the scene is ready. */
 import { format } from "date-fns";
 import { useEffect, useState } from "react";
-import { fail, formatDuration, ok, parseDuration } from "~core/measure";
+import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { runJob } from "~workers/client";
 import {
   chanceBy,

@@ -4,7 +4,7 @@ import { Copy, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { formatDuration, ok, type Result } from "~core/measure";
+import { formatDuration, ok, type Result } from "~core/units";
 import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
 import { download } from "~app/shared/files/download";

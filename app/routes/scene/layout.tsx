@@ -19,7 +19,7 @@ import { NewPart } from "~app/features/parts/incoming/NewPart";
 import { ReckoningContext, useJoined, useJoinedAll, useReckoned } from "~app/shared/reckoning";
 import { desk } from "~app/data/results.client";
 import { wantedOf } from "~core/results";
-import type { Result } from "~core/measure";
+import type { Result } from "~core/units";
 import type { Route } from "./+types/layout";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {

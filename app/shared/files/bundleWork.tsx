@@ -1,7 +1,7 @@
 /** Packing and unpacking scenes: one at a time, with progress and a cancel, and what went wrong in a sentence that stays. */
 import { useCallback, useRef, useState } from "react";
 import { toast } from "sonner";
-import type { Problem, Result } from "~core/measure";
+import type { Problem, Result } from "~core/units";
 import type { Project } from "~core/project";
 import { importBundle, packScene, type AskChoices, type BundleOptions } from "~app/data/scenes.client";
 import type { Choices, Difference } from "../../../store/projects";

@@ -3,7 +3,7 @@ import { PDFDocument } from "pdf-lib";
 import { describe, expect, it } from "vitest";
 import { boxMesh, buildTopology } from "~core/mesh";
 import { figureScale } from "~core/scale";
-import { drawSheet, layOutDrawing, PAPERS, type PaperName } from "~core/sheet";
+import { drawSheet, layOutDrawing, PAPERS, type PaperName } from "~core/drawing";
 import { drawingToPdf } from "./drawingPdf";
 
 const mesh = boxMesh(60, 40, 50);

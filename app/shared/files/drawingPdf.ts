@@ -1,6 +1,6 @@
 /** A drawing as PDF, true to size: one point is 25.4 ÷ 72 mm (ISO 32000-1). Letters are the reader's own Helvetica, which needs no file. */
 import { PDFDocument, rgb, StandardFonts, degrees, LineCapStyle } from "pdf-lib";
-import { HIDDEN_DASH_MM, STROKE_MM, type Drawing } from "~core/sheet";
+import { HIDDEN_DASH_MM, STROKE_MM, type Drawing } from "~core/drawing";
 
 const PT = 72 / 25.4;
 const COLOURS = { ink: rgb(0.09, 0.14, 0.17), soft: rgb(0.29, 0.35, 0.37), real: rgb(0.11, 0.36, 0.41) };

@@ -2,7 +2,7 @@
 import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
 import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
-import { fail, formatDuration, ok, type Result } from "~core/measure";
+import { fail, formatDuration, ok, type Result } from "~core/units";
 import { optionAtHand, partRealMm, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { describeScale } from "~core/scale";
 

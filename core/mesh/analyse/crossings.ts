@@ -4,7 +4,7 @@
  * About n log n for a mesh that hardly crosses itself.
  */
 import { Matrix4 } from "three";
-import { throwIfCancelled, type OnProgress } from "../../measure";
+import { throwIfCancelled, type OnProgress } from "../../units";
 import { treeOf } from "./bvh";
 import { addTriangle, Places, type Place } from "./findings";
 import { boundsOf, type Mesh } from "../mesh";

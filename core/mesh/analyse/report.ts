@@ -2,7 +2,7 @@
  * What a mesh is: size, volume, area, shells and what is wrong with it.
  * Volume and centroid by the divergence theorem (signed tetrahedra over the origin of the box, which keeps digits).
  */
-import { throwIfCancelled, type OnProgress } from "../../measure";
+import { throwIfCancelled, type OnProgress } from "../../units";
 import { boundsOf, triangleCount, vertexCount, type Bounds, type Mesh } from "../mesh";
 import { countHoles, duplicateTriangles, placesOf, type Place } from "./findings";
 import { shellsOf, type Shells } from "./shells";

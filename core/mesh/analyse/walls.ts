@@ -11,7 +11,7 @@
  * n log n for the tree, then about log n a ray.
  */
 import { BackSide, DoubleSide, FrontSide, Ray, Vector3, type Side } from "three";
-import { throwIfCancelled, type OnProgress } from "../../measure";
+import { throwIfCancelled, type OnProgress } from "../../units";
 import { treeOf, type MeshTree } from "./bvh";
 import { boundsOf, type Mesh } from "../mesh";
 import { facetsOf } from "./normals";

@@ -2,7 +2,7 @@
  * The unit of a mesh. STL and PLY store none, OBJ neither: such a mesh is in millimetres, as printers take it. Where another unit is
  * likelier it is asked, with what would follow; nothing is ever scaled by a guess.
  */
-import { formatMm } from "../../measure";
+import { formatMm } from "../../units";
 
 /** Files that state their unit may state `um` and `ft` too. */
 export type FileUnit = "um" | "mm" | "cm" | "m" | "in" | "ft";

@@ -19,7 +19,7 @@ import {
   type Mesh,
   type SoupFile,
 } from "../index";
-import type { Result } from "../../measure";
+import type { Result } from "../../units";
 
 const text = (s: string): Uint8Array => new TextEncoder().encode(s);
 const take = (r: Result<SoupFile>): SoupFile => {

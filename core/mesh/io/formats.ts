@@ -1,5 +1,5 @@
 /** Which format a file is, by its content and not by its name, and the reader for it. */
-import { fail, type OnProgress, type Result } from "../../measure";
+import { fail, type OnProgress, type Result } from "../../units";
 import type { SoupFile } from "../mesh";
 import { readObj } from "./obj";
 import { readPly } from "./ply";

@@ -3,7 +3,7 @@
  * the last vertex when negative. Only geometry is read; texture, normals, materials, lines and curves are passed over.
  * Linear in the size of the file; a line ended by a backslash goes on in the next.
  */
-import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../measure";
+import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../units";
 import { NumberCursor } from "./asciiNumbers";
 import { BodyRuns, MOST_FACE_CORNERS, SoupBuilder } from "./soup";
 import type { SoupFile } from "../mesh";

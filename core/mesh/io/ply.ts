@@ -3,7 +3,7 @@
  * x, y, z; faces a list of vertex numbers; everything else is stepped over by its size. Linear in the size of the file;
  * counts in the header are only believed as far as the file reaches.
  */
-import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../measure";
+import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../units";
 import { NumberCursor } from "./asciiNumbers";
 import { MOST_FACE_CORNERS, SoupBuilder } from "./soup";
 import { oneBody, type SoupFile } from "../mesh";

@@ -1,5 +1,5 @@
 /** From the bytes of a file to welded meshes in millimetres with their reports: the whole way in. */
-import { checkPartSize, fail, ok, PART_SIZE_LIMITS_MM, type OnProgress, type Result } from "../../measure";
+import { checkPartSize, fail, ok, PART_SIZE_LIMITS_MM, type OnProgress, type Result } from "../../units";
 import { readSoup } from "./formats";
 import { scaleMesh, type Mesh, type MeshFormat, type SoupBody, type SoupFile } from "../mesh";
 import { outsideAreaMm2 } from "../analyse/raster";

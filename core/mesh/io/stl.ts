@@ -4,7 +4,7 @@
  *
  * Linear in the size of the file. The count in the header is only believed when the file is long enough to hold it.
  */
-import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../measure";
+import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../units";
 import { oneBody, type SoupFile } from "../mesh";
 import { BodyRuns } from "./soup";
 import { NumberCursor } from "./asciiNumbers";

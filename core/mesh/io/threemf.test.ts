@@ -10,7 +10,7 @@ import { ThreeMFLoader } from "three/examples/jsm/loaders/3MFLoader.js";
 import { describe, expect, it } from "vitest";
 import { boxMesh, coneMesh, cylinderMesh, readMesh, readParts, readSoup, readThreeMf, reportMesh, weld, writeThreeMf } from "../index";
 import type { Mesh, SoupBody, SoupFile } from "../mesh";
-import type { Result } from "../../measure";
+import type { Result } from "../../units";
 
 const RELS =
   '<Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Target="/3D/3dmodel.model" Id="r" Type="http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel"/></Relationships>';

@@ -7,7 +7,7 @@
  * Linear in the unpacked text plus the triangles asked for.
  */
 import { strToU8, unzipSync, zipSync, type Zippable } from "fflate";
-import { fail, ok, throwIfCancelled, type OnProgress, type Problem, type Result } from "../../measure";
+import { fail, ok, throwIfCancelled, type OnProgress, type Problem, type Result } from "../../units";
 import { NumberCursor } from "./asciiNumbers";
 import { boundsOf, type Mesh, type SoupBody, type SoupFile } from "../mesh";
 import type { FileUnit } from "./fileUnit";

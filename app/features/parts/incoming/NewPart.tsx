@@ -1,7 +1,7 @@
 /** A new part: a mesh file, a size from a shop page, or something made by hand. */
 import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { checkPartSize, ok, parseSize, readAsSides, type Result } from "~core/measure";
+import { checkPartSize, ok, parseSize, readAsSides, type Result } from "~core/units";
 import { MATERIALS, type Material } from "~core/joint";
 import { MESH_ENDINGS } from "~core/mesh";
 import { LIMITS, type Part, type PartSource, type Scene } from "~core/project";

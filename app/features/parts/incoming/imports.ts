@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { runJob } from "~workers/client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
-import type { Problem } from "~core/measure";
+import type { Problem } from "~core/units";
 import type { FileUnit } from "~core/mesh";
 import { LIMITS, type Scene } from "~core/project";
 import { meshRequest } from "~core/results";

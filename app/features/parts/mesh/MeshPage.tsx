@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { runJob } from "~workers/client";
-import { formatVolume } from "~core/measure";
+import { formatVolume } from "~core/units";
 import type { Crossings } from "~core/mesh";
 import type { MendDid } from "~workers/protocol";
 import { partVolumeMm3, wallFloorMm, choicesOf, type Part, type Project } from "~core/project";

@@ -1,6 +1,6 @@
 /** Wall thickness over the surface: how much of it is thinner than so many millimetres, with the floor of each process. */
 import { area, line, scaleLinear, scaleLog } from "d3";
-import { formatMm } from "~core/measure";
+import { formatMm } from "~core/units";
 import { quantileShare } from "~core/mesh";
 import { useWidth } from "~app/ui/useWidth";
 

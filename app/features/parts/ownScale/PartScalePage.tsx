@@ -1,6 +1,6 @@
 /** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
 import { lazy, Suspense, useMemo, useState } from "react";
-import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/measure";
+import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/units";
 import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
 import {
   contradicting,

@@ -1,7 +1,7 @@
 /** The three views to pick two points on. Both must lie in one view: what is measured is the length as it is drawn. */
 import { useState } from "react";
-import { formatMm } from "~core/measure";
-import { type Sheet, type ViewName, layoutViews } from "~core/sheet";
+import { formatMm } from "~core/units";
+import { type Sheet, type ViewName, layoutViews } from "~core/drawing";
 import { useWidth } from "~app/ui/useWidth";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { snapInView, type ViewPoint } from "./snapping";

@@ -1,5 +1,5 @@
 /** Which point of a drawn view is meant by a press: an end of a line, a point on one, or the place itself. */
-import type { ViewDrawing } from "~core/sheet";
+import type { ViewDrawing } from "~core/drawing";
 
 export interface ViewPoint {
   /** Millimetres from the view's lower left. */

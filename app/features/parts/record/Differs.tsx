@@ -1,5 +1,5 @@
 /** Where a part differs from what its scene chose. */
-import { formatMm, ok, readAsMm, type Result } from "~core/measure";
+import { formatMm, ok, readAsMm, type Result } from "~core/units";
 import { choicesOf, type Part, type Project } from "~core/project";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
 import { useActions } from "~app/shared/scene";

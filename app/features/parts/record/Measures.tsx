@@ -1,5 +1,5 @@
 /** What of the house standards a part has, and the ways it can be. */
-import { fail, formatMm, ok, readAsSides, retyped, type Result } from "~core/measure";
+import { fail, formatMm, ok, readAsSides, retyped, type Result } from "~core/units";
 import { houseFindings, type Part, type Project } from "~core/project";
 import { useActions } from "~app/shared/scene";
 import { mmText, parseHexOrNone, parseMmOrNone, readAsMmOrNone } from "~app/shared/HouseForm";

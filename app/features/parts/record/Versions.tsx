@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { runJob } from "~workers/client";
-import { formatMm } from "~core/measure";
+import { formatMm } from "~core/units";
 import { MESH_ENDINGS } from "~core/mesh";
 import { partSizeMm, type Part, type PartVersion, type Project } from "~core/project";
 import { meshRequest } from "~core/results";

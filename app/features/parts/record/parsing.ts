@@ -1,5 +1,5 @@
 /** What is typed on a part's record. */
-import { fail, ok, type Result } from "~core/measure";
+import { fail, ok, type Result } from "~core/units";
 import type { Part } from "~core/project";
 
 export const parseText =

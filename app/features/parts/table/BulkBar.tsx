@@ -1,7 +1,7 @@
 /** What can be done to all picked parts at once; each is one edit that undo takes back. */
 import { useState } from "react";
 import { toast } from "sonner";
-import { fail, ok } from "~core/measure";
+import { fail, ok } from "~core/units";
 import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
 import { workOf } from "~core/work";
 import { HANDLINGS } from "~core/subject";

@@ -16,7 +16,7 @@ import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import { Fragment, memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { Link, useNavigate } from "react-router";
-import { formatDuration, formatMm, formatReal } from "~core/measure";
+import { formatDuration, formatMm, formatReal } from "~core/units";
 import { TRACK_KEYS } from "~core/plan";
 import type { TableRow } from "~core/look";
 

@@ -1,7 +1,7 @@
 /** Sizes of the real thing with where they come from; the model's size beside each; contradictions and parts that are off. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { formatMm, parseLength, readAsReal } from "~core/measure";
+import { formatMm, parseLength, readAsReal } from "~core/units";
 import { choicesOf, LIMITS, partSizeMm, type Project } from "~core/project";
 import {
   AXES,

@@ -1,7 +1,7 @@
 /** Shelves, tables, boxes, doors and boots, and whether every part, in every way it can be, goes into them. */
 import { useState } from "react";
 import { Link } from "react-router";
-import { fail, formatMm, ok, parseSides, readAsSides, type Result } from "~core/measure";
+import { fail, formatMm, ok, parseSides, readAsSides, type Result } from "~core/units";
 import { configurationsOf, LIMITS, type Project } from "~core/project";
 import { checkHomes, CLEARANCE_MM, HOME_KINDS, type HomeKind } from "~core/subject";
 import { newId, useActions } from "~app/shared/scene";

@@ -6,7 +6,7 @@
  * Line kinds after ISO 128-2 (continuous wide and narrow, dashed narrow), sizes of paper after ISO 216, third-angle projection after
  * ISO 5456-2, preferred reductions after ISO 5455.
  */
-import { formatMm, formatReal } from "../measure";
+import { formatMm, formatReal } from "../units";
 import { DOOR_MM, DOOR_WIDTH_MM, describeScale, figureHeightMm, type Scale } from "../scale";
 import type { Sheet } from "./sheet";
 import type { ViewDrawing } from "./views";

@@ -1,5 +1,5 @@
 /** The whole sheet of a part: three views, its surfaces, and where each of them is seen. */
-import { throwIfCancelled, type OnProgress } from "../measure";
+import { throwIfCancelled, type OnProgress } from "../units";
 import { turnUp, type Mesh, type Topology, type Up } from "../mesh";
 import { findSurfaces, type Surface } from "../surface";
 import { hatchAreas, type HatchArea } from "./hatch";
