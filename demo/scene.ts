@@ -298,6 +298,20 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },
         { name: "a thwart over the boards", mm: 294, low: 270, high: 320, measure: "height", kind: "typed", source: "yours" },
       ],
+      supplies: [
+        { id: "gel", kind: "glue", name: "Instant glue, gel", what: "instant-gel", stock: 12, price: { minor: 690, currency: "EUR" } },
+        { id: "white", kind: "glue", name: "White glue, big bottle", what: "white-glue", stock: 400, price: { minor: 540, currency: "EUR" } },
+        { id: "epoxy", kind: "glue", name: "Five-minute epoxy", what: "epoxy-5", stock: 30, price: { minor: 1290, currency: "EUR" } },
+        { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: null },
+        { id: "p240", kind: "abrasive", name: "P240, wet or dry", what: "P240", stock: 9, price: null },
+        { id: "p400", kind: "abrasive", name: "P400, wet or dry", what: "P400", stock: 4, price: null },
+        { id: "airbrush", kind: "tool", name: "Airbrush, 0.4 mm", what: "airbrush", stock: 1, price: null },
+        { id: "booth", kind: "tool", name: "Box with a fan at the window", what: "spray-booth", stock: 1, price: null },
+      ],
+      lessons: [
+        { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", at: DEMO_NOW - 9 * 86_400_000 },
+        { id: "brim", title: "A brim on the long wall: its corner lifts at the window side.", about: "print", at: DEMO_NOW - 5 * 86_400_000 },
+      ],
       habits: {
         ...HABIT_DEFAULTS,
         evenings: Array.from({ length: 7 }, (_, weekday) => ({

@@ -231,3 +231,30 @@ test("the order of work is dragged, and moved by space and arrow keys; undo puts
   await bench.mouse.up();
   await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
 });
+
+test("Workshop: what is not on the shelf is said at the joint, and what was learned is told at the next work of its kind", async ({
+  bench,
+}) => {
+  await station(bench, "Workshop").click();
+  const glues = bench.getByRole("region", { name: "Glues", exact: true });
+  await expect(glues.getByRole("listitem")).toHaveCount(3);
+  await glues.getByRole("button", { name: "Remove Five-minute epoxy" }).click();
+  await expect(glues.getByRole("listitem")).toHaveCount(2);
+  await bench.getByLabel("Another lesson").fill("Warm the can first");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("region", { name: "What you have learned" }).getByRole("listitem")).toHaveCount(3);
+  await station(bench, "Assemble").click();
+  await bench.getByRole("region", { name: "At this stage" }).getByRole("button").first().click();
+  await expect(bench.getByText("not on your shelf").first()).toBeVisible();
+  await station(bench, "Tonight").click();
+  await bench
+    .getByRole("button", { name: /^Start: / })
+    .nth(1)
+    .click();
+  await expect(bench.getByRole("region", { name: "In hand" })).toContainText("You learned: Warm the can first");
+  await station(bench, "Log").click();
+  const keep = bench.getByRole("button", { name: /^Keep as a lesson/ }).first();
+  await keep.click();
+  await station(bench, "Workshop").click();
+  await expect(bench.getByRole("region", { name: "What you have learned" }).getByRole("listitem")).toHaveCount(4);
+});

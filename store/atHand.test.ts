@@ -84,6 +84,14 @@ describe("rows at hand", () => {
     expect(await readsOf("parts", async () => expect(await rows.project("s")).toBe(first))).toBe(2);
   });
 
+  it("say that something has changed once a row was stored, and not when only a result was", async () => {
+    const before = rows.moment();
+    await db.results.put({ key: "k", kind: "mesh", mesh: "", bytes: 1, used: 1, carried: 0, value: {} as never });
+    expect(rows.moment()).toBe(before);
+    await runCommand(db, "s", "part.set", { partId: "a", copies: 3 }, sent());
+    expect(rows.moment()).not.toBe(before);
+  });
+
   it("scenes that are let go of are read anew", async () => {
     const first = await rows.project("s");
     rows.keepOnly(new Set());

@@ -56,6 +56,11 @@ export class RowsAtHand {
     this.everything++;
   }
 
+  /** Names what is known to have changed of scenes and workshop so far: another name once anything has. */
+  moment(): string {
+    return this.stamp([...ROW_TABLES.map((t) => this.db.rows(t).name), "trash"]);
+  }
+
   private stamp(tables: readonly string[]): string {
     return [this.everything, ...tables.map((t) => this.changes.get(t) ?? 0)].join(" ");
   }
@@ -100,7 +105,7 @@ export class RowsAtHand {
   private async workshop(): Promise<ProjectRows["workshop"]> {
     const { db } = this;
     const before = this.kept.get("workshop")?.value as ProjectRows["workshop"] | undefined;
-    const tables = (["printers", "paints", "procedures", "things", "habits"] as const).map((t) => db.rows(t).name);
+    const tables = (["printers", "paints", "procedures", "things", "supplies", "lessons", "habits"] as const).map((t) => db.rows(t).name);
     return this.get("workshop", tables, async () => {
       const now = (await loadWorkshop(db)) ?? newWorkshop("UTC");
       if (!before) return now;

@@ -92,6 +92,8 @@ export function inOrder(project: ProjectRows): ProjectRows {
       printers: byId(project.workshop.printers),
       paints: byId(project.workshop.paints),
       procedures: byId(project.workshop.procedures),
+      supplies: byId(project.workshop.supplies),
+      lessons: byId(project.workshop.lessons),
       things: [...project.workshop.things].sort((a, b) => (a.name < b.name ? -1 : 1)),
     },
     records: [...project.records].sort((a, b) => a.startedAt - b.startedAt || (a.id < b.id ? -1 : 1)),

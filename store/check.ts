@@ -6,11 +6,22 @@ import type Joi from "joi";
 import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
 import { isWork, kindOf, type Reference, type WorkItem } from "../core/work";
 import { newScene, newWorkshop } from "./newScene";
-import { habitsSchema, paintSchema, partSchema, printerSchema, procedureSchema, recordSchema, sceneSchema, thingSchema } from "./schemas";
+import {
+  habitsSchema,
+  lessonSchema,
+  paintSchema,
+  partSchema,
+  printerSchema,
+  procedureSchema,
+  recordSchema,
+  sceneSchema,
+  supplySchema,
+  thingSchema,
+} from "./schemas";
 
 /** Lists that belong to a scene, and lists of the workshop. */
 export const SCENE_LISTS = ["parts", "records"] as const;
-export const WORKSHOP_LISTS = ["printers", "paints", "procedures", "things"] as const;
+export const WORKSHOP_LISTS = ["printers", "paints", "procedures", "things", "supplies", "lessons"] as const;
 const LISTS = [...SCENE_LISTS, ...WORKSHOP_LISTS] as const;
 type ListTable = (typeof LISTS)[number];
 export type ProjectTable = "scene" | "habits" | ListTable;
@@ -23,6 +34,8 @@ const SCHEMAS: Record<ProjectTable, Joi.Schema> = {
   paints: paintSchema,
   procedures: procedureSchema,
   things: thingSchema,
+  supplies: supplySchema,
+  lessons: lessonSchema,
   habits: habitsSchema,
 };
 

@@ -12,11 +12,13 @@ import {
   type OwnMeasures,
   type Habits,
   type Paint,
+  type Lesson,
   type PartRow,
   type SaidSource,
   type Procedure,
   type SceneRow,
   type StepRecord,
+  type Supply,
   type Tally,
   type TypedEstimate,
   type WorkItem,
@@ -29,6 +31,7 @@ import {
   day,
   factor,
   hashSchema,
+  lessonSchema,
   paintSchema,
   partExtras,
   plannedS,
@@ -37,6 +40,7 @@ import {
   scaleSchema,
   sourceSchema,
   subjectSchemas,
+  supplySchema,
   thingSchema,
   workSchema,
 } from "./schemas";
@@ -120,6 +124,12 @@ export interface Commands {
   "paint.add": { paint: Paint };
   "paint.set": { paintId: string; change: Partial<Omit<Paint, "id">> };
   "paint.delete": { paintId: string };
+  "supply.add": { supply: Supply };
+  "supply.set": { supplyId: string; change: Partial<Omit<Supply, "id">> };
+  "supply.delete": { supplyId: string };
+  "lesson.add": { lesson: Lesson };
+  "lesson.set": { lessonId: string; change: Partial<Omit<Lesson, "id">> };
+  "lesson.delete": { lessonId: string };
   "procedure.keep": { procedure: Procedure };
   "procedure.delete": { procedureId: string };
   /** The same work for many parts: a recipe, a kept step. */
@@ -716,6 +726,50 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       await refuseUsed(e, "paints", paintId, "is painted with it. Take it out of that recipe first");
       await e.delete("paints", paintId);
     },
+  },
+  "supply.add": {
+    schema: object({ supply: supplySchema }),
+    label: ({ supply }) => supply.name,
+    apply: async (e, { supply }) => {
+      if (await e.get("supplies", supply.id)) throw new Refused("supply.there", "One of that id is in the workshop already.");
+      await e.put("supplies", supply);
+    },
+  },
+  "supply.set": {
+    schema: object({ supplyId: id, change }),
+    label: () => "Changed",
+    apply: async (e, { supplyId, change: changed }) => {
+      const supply = await e.get("supplies", supplyId);
+      if (!supply) throw new Refused("supply.gone", "That is no longer in the workshop.");
+      await e.put("supplies", merged(supply, changed));
+    },
+  },
+  "supply.delete": {
+    schema: object({ supplyId: id }),
+    label: () => "Taken off the list",
+    apply: (e, { supplyId }) => e.delete("supplies", supplyId),
+  },
+  "lesson.add": {
+    schema: object({ lesson: lessonSchema }),
+    label: () => "Kept as a lesson",
+    apply: async (e, { lesson }) => {
+      if (await e.get("lessons", lesson.id)) throw new Refused("lesson.there", "A lesson of that id is kept already.");
+      await e.put("lessons", lesson);
+    },
+  },
+  "lesson.set": {
+    schema: object({ lessonId: id, change }),
+    label: () => "Lesson changed",
+    apply: async (e, { lessonId, change: changed }) => {
+      const lesson = await e.get("lessons", lessonId);
+      if (!lesson) throw new Refused("lesson.gone", "That lesson is no longer kept.");
+      await e.put("lessons", merged(lesson, changed));
+    },
+  },
+  "lesson.delete": {
+    schema: object({ lessonId: id }),
+    label: () => "Lesson forgotten",
+    apply: (e, { lessonId }) => e.delete("lessons", lessonId),
   },
   "procedure.keep": {
     schema: object({ procedure: procedureSchema }),

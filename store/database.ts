@@ -5,7 +5,7 @@
 import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
 import type { Patch } from "immer";
 import { nanoid } from "nanoid";
-import type { Habits, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
+import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
@@ -23,14 +23,27 @@ export interface Rows {
   paints: Paint;
   procedures: Procedure;
   things: RealThing;
+  supplies: Supply;
+  lessons: Lesson;
   habits: Habits;
 }
 export type RowTable = keyof Rows;
-export const ROW_TABLES: RowTable[] = ["scenes", "parts", "records", "printers", "paints", "procedures", "things", "habits"];
+export const ROW_TABLES: RowTable[] = [
+  "scenes",
+  "parts",
+  "records",
+  "printers",
+  "paints",
+  "procedures",
+  "things",
+  "supplies",
+  "lessons",
+  "habits",
+];
 /** Rows that belong to one scene, keyed by it. */
 export type SceneTable = "parts" | "records";
 /** Rows of the workshop. */
-export type WorkshopTable = "printers" | "paints" | "procedures" | "things";
+export type WorkshopTable = "printers" | "paints" | "procedures" | "things" | "supplies" | "lessons";
 export const isSceneTable = (table: RowTable): table is SceneTable => table === "parts" || table === "records";
 
 export type RowKey = string | [string, string];
@@ -112,6 +125,8 @@ export class InchHollowDatabase extends Dexie {
   paints!: EntityTable<Paint, "id">;
   procedures!: EntityTable<Procedure, "id">;
   things!: EntityTable<RealThing, "name">;
+  supplies!: EntityTable<Supply, "id">;
+  lessons!: EntityTable<Lesson, "id">;
   habits!: EntityTable<Habits, "id">;
   /** Meshes as STL, in the unit of the file they came from. */
   meshes!: EntityTable<FileRow, "hash">;
@@ -160,6 +175,8 @@ export class InchHollowDatabase extends Dexie {
         rack: "id",
         kept: "id",
         things: "name",
+        supplies: "id",
+        lessons: "id",
         habits: "id",
       })
       .upgrade(async (tx) => {
@@ -221,14 +238,16 @@ const bedMm3 = ({ bedMm: [x, y, z] }: Printer): number => x * y * z;
 
 /** The workshop; undefined when nothing was ever stored of it. */
 export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | undefined> {
-  const [printers, paints, procedures, things, habits] = await Promise.all([
+  const [printers, paints, procedures, things, supplies, lessons, habits] = await Promise.all([
     db.printers.toArray(),
     db.paints.toArray(),
     db.procedures.toArray(),
     db.things.toArray(),
+    db.supplies.toArray(),
+    db.lessons.toArray(),
     db.habits.get(WORKSHOP),
   ]);
-  return habits && { printers: printers.sort(machinesInOrder), paints, procedures, things, habits };
+  return habits && { printers: printers.sort(machinesInOrder), paints, procedures, things, supplies, lessons, habits };
 }
 
 /**

@@ -47,6 +47,8 @@ const CHECKED_AS: Record<RowTable, ProjectTable> = {
   paints: "paints",
   procedures: "procedures",
   things: "things",
+  supplies: "supplies",
+  lessons: "lessons",
   habits: "habits",
 };
 const MOST: Partial<Record<RowTable, number>> = { ...LIMITS, things: LIMITS.ownThings };
@@ -58,6 +60,8 @@ const TABLE_WORDS: Record<RowTable, string> = {
   paints: "paints",
   procedures: "kept steps",
   things: "known things",
+  supplies: "glues, abrasives and tools",
+  lessons: "lessons",
   habits: "habits",
 };
 

@@ -30,6 +30,8 @@ export const newWorkshop = (timeZone: string): Workshop => ({
   paints: structuredClone(FIRST_RACK),
   procedures: [],
   things: [],
+  supplies: [],
+  lessons: [],
   habits: { ...structuredClone(HABIT_DEFAULTS), timeZone },
 });
 

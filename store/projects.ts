@@ -207,7 +207,7 @@ async function takeWorkshop(
         const next =
           table === "things"
             ? { ...row, name }
-            : { ...row, id: demo ? `demo-${id}` : freshId(), [table === "procedures" ? "title" : "name"]: name };
+            : { ...row, id: demo ? `demo-${id}` : freshId(), [table === "procedures" || table === "lessons" ? "title" : "name"]: name };
         await rows.put(next as typeof row);
         project = renamedIn(project, table, id, idOf(next));
       }

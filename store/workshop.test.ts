@@ -55,6 +55,35 @@ describe("one workshop", () => {
   });
 });
 
+describe("glues, tools and lessons", () => {
+  it("are added, changed, refused and taken back like the rest, and are there in every scene", async () => {
+    const supply = { id: "p240", kind: "abrasive", name: "P240", what: "P240", stock: 4, price: null } as const;
+    expect(await run("s", "supply.add", { supply })).toMatchObject({ ok: true });
+    expect(await run("victim", "supply.add", { supply })).toMatchObject({ ok: false, problem: { code: "supply.there" } });
+    expect(await run("s", "supply.set", { supplyId: "p240", change: { what: "airbrush" } })).toMatchObject({ ok: false });
+    expect(await run("s", "supply.set", { supplyId: "p240", change: { stock: -1 } })).toMatchObject({ ok: false });
+    expect(await run("s", "supply.set", { supplyId: "p240", change: { stock: 3 } })).toMatchObject({ ok: true });
+    expect((await loadProject(db, "victim"))!.workshop.supplies.find((x) => x.id === "p240")?.stock).toBe(3);
+    expect(await undo(db, "s")).toMatchObject({ kind: "done" });
+    expect((await loadWorkshop(db))!.supplies.find((x) => x.id === "p240")?.stock).toBe(4);
+    expect(await run("s", "lesson.set", { lessonId: "lesson", change: { about: "nothing" as never } })).toMatchObject({ ok: false });
+    expect(await run("s", "lesson.set", { lessonId: "gone", change: { title: "x" } })).toMatchObject({ ok: false });
+    expect(await run("s", "lesson.delete", { lessonId: "lesson" })).toMatchObject({ ok: true });
+    expect(await run("s", "supply.delete", { supplyId: "glue" })).toMatchObject({ ok: true });
+    await undo(db, "s");
+    await undo(db, "s");
+    expect((await loadWorkshop(db))!.lessons.map((x) => x.id)).toEqual(["lesson"]);
+    expect((await loadWorkshop(db))!.supplies.map((x) => x.id).sort()).toEqual(["glue", "p240"]);
+  });
+  it("do not leave with a scene's file, and do with the backup", async () => {
+    const rows = (await loadProject(db, "s"))!;
+    expect([namedOnly(rows).workshop.supplies, namedOnly(rows).workshop.lessons]).toEqual([[], []]);
+    const written = await writeBackup((await takeBackup(db, NOW))!);
+    const back = written.ok ? await readBackup(written.value.file) : written;
+    expect(back.ok && [back.value.workshop.supplies.length, back.value.workshop.lessons.length]).toEqual([1, 1]);
+  });
+});
+
 describe("a new scene and the demo", () => {
   it("do not bring back what was taken off the shelf", async () => {
     await storeOwn(db, bare(newProject("own", "Own", "UTC", NOW)));

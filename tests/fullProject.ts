@@ -89,6 +89,8 @@ export async function fullProject(): Promise<Full> {
     },
   );
   project.procedures.push({ id: "kept", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
+  project.supplies.push({ id: "glue", kind: "glue", name: "Gel", what: "instant-gel", stock: 20, price: { minor: 690, currency: "EUR" } });
+  project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
   return { project, meshes: new Map([[hash, bytes]]) };
 }
 

@@ -138,6 +138,8 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
       paint("matt", "Water matt", "water varnish"),
     ],
     procedures: [],
+    supplies: [],
+    lessons: [],
     habits: structuredClone(HABIT_DEFAULTS),
     records,
   };

@@ -41,6 +41,8 @@ const atHand = new RowsAtHand(db);
 
 /** What other windows may have changed is read anew when it is next asked for. */
 export const doubtRows = (): void => atHand.doubt();
+/** Another once any row was stored, by whatever way. */
+export const momentOfRows = (): string => atHand.moment();
 onStoredElsewhere(doubtRows);
 
 export type BundleOptions = Pick<JobOptions, "onProgress" | "signal">;
@@ -109,7 +111,10 @@ export async function ensureDemo(): Promise<Result<string>> {
 }
 
 export async function createScene(name: string): Promise<Result<string>> {
-  const project = newProject(nanoid(), name, localTimeZone(), Date.now());
+  const habits = await ask(() => db.habits.get(WORKSHOP));
+  const fresh = newProject(nanoid(), name, localTimeZone(), Date.now());
+  const distance = (habits.ok && habits.value?.viewingDistanceMm) || fresh.scene.viewingDistanceMm;
+  const project = { ...fresh, scene: { ...fresh.scene, viewingDistanceMm: distance } };
   const stored = await ask(() => storeOwn(db, { project, meshes: new Map(), pictures: new Map() }));
   if (stored.ok) tellStored(null);
   return stored;

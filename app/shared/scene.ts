@@ -11,6 +11,8 @@ export interface SceneData {
   rows: ProjectRows;
   /** Scenes that are at work beside it: one pair of hands, one set of printers. */
   others: ProjectRows[];
+  /** Names what was known to have changed when they were read. */
+  moment: string;
   /** Moment of loading, ms. */
   loadedAt: number;
   /** What a torn tab had left to be stored and could not be, in words. */

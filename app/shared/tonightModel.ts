@@ -1,7 +1,7 @@
 /** The one model of tonight, made once a few seconds and read by every page. */
 import { createContext, useContext, useMemo, useState } from "react";
 import { noTonight, tonight, type AtHand, type Tonight } from "~core/plan";
-import type { Project } from "~core/project";
+import { hasTool, type Project } from "~core/project";
 import { keep, kept } from "~app/data/kept";
 
 export interface TonightState {
@@ -43,14 +43,18 @@ function reckoned(
 const KEPT = "minutes-at-hand";
 const TOOLS = "tools-at-hand";
 
-/** Spraying is possible and the airbrush ready until somebody says otherwise. */
-function keptAtHand(): AtHand {
-  const tools = kept(TOOLS) ?? "spray airbrush";
-  return { minutes: Number(kept(KEPT)) || 40, spray: tools.includes("spray"), airbrush: tools.includes("airbrush") };
+/** What was said last; before that what the workshop has, and where nothing of it was said, that everything is there. */
+function keptAtHand({ supplies }: Project): AtHand {
+  const tools = kept(TOOLS);
+  return {
+    minutes: Number(kept(KEPT)) || 40,
+    spray: tools?.includes("spray") ?? hasTool(supplies, "spray place") ?? true,
+    airbrush: tools?.includes("airbrush") ?? hasTool(supplies, "airbrush") ?? true,
+  };
 }
 
 export function useTonightModel(project: Project, others: readonly Project[], now: number): TonightState {
-  const [atHand, change] = useState(keptAtHand);
+  const [atHand, change] = useState(() => keptAtHand(project));
   const [awake, setAwake] = useState(false);
   const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
   return {

@@ -34,6 +34,8 @@ export const LIMITS = {
   parts: 5000,
   paints: 2000,
   procedures: 500,
+  supplies: 500,
+  lessons: 1000,
   records: 50_000,
   printers: 60,
   evenings: 50,
@@ -58,6 +60,7 @@ export const LIMITS = {
   durationS: { least: 0, most: MOST_DURATION_S },
   massG: { least: 0, most: MOST_MASS_G },
   stockMl: { least: 0, most: 100_000 },
+  stock: { least: 0, most: 100_000 },
   moneyMinor: { least: 0, most: 1e9 },
   /** Moments: from 1970 to the year 2200, ms. */
   at: { least: 0, most: Date.UTC(2200, 0, 1) },

@@ -98,6 +98,8 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
   parts,
   unread: [],
   procedures: [],
+  supplies: [],
+  lessons: [],
   records,
   paints: [
     { id: "primer", name: "Grey primer", hex: "#888888", family: "water primer", sheen: "matt", stockMl: 100 },

@@ -44,6 +44,7 @@ export const HABIT_DEFAULTS: Habits = {
   timeZone: "UTC",
   air: { airC: 20, rh: 50 },
   currency: "EUR",
+  viewingDistanceMm: 1000,
   paper: "local",
   backupAt: null,
 };

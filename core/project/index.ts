@@ -10,3 +10,4 @@ export type { TypedEstimate, WorkItem } from "../work";
 export * from "./recordsOf";
 export * from "./geometryKey";
 export * from "./rescale";
+export * from "./supplies";

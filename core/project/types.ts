@@ -33,6 +33,8 @@ export interface Habits {
   /** Of the room, for waits; what the coat tables assume until it was said. */
   air: { airC: number; rh: number };
   currency: string;
+  /** From where scenes are usually looked at: what a new one begins with. */
+  viewingDistanceMm: number;
   /** "local": what is usual where the browser says that one lives. */
   paper: "local" | "a4" | "letter";
   /** When a backup was last written, ms. */
@@ -46,6 +48,8 @@ export interface Workshop {
   procedures: Procedure[];
   /** Known things that the user has added. */
   things: RealThing[];
+  supplies: Supply[];
+  lessons: Lesson[];
   habits: Habits;
 }
 
@@ -240,6 +244,29 @@ export interface Procedure extends OfTheDemo {
   family: CoatFamily | null;
 }
 
+/** A glue, an abrasive or a tool that is in the workshop. */
+export interface Supply extends OfTheDemo {
+  id: string;
+  kind: SupplyKind;
+  name: string;
+  /** What it is of its kind: a glue of the table, a P grade, a tool of the list. */
+  what: string;
+  /** What is left: ml or g of a glue, sheets of an abrasive, pieces of a tool. */
+  stock: number;
+  /** What it cost when it was bought, whole; null where nobody said. */
+  price: Money | null;
+}
+export type SupplyKind = "glue" | "abrasive" | "tool";
+
+/** Something learned, told again at the next work of its kind. */
+export interface Lesson extends OfTheDemo {
+  id: string;
+  title: string;
+  /** Kind of work that it is about; null for all. */
+  about: WorkItem["kind"] | null;
+  at: number;
+}
+
 type StepResult = "good" | "partly" | "failed";
 
 /** What really happened at one step. */
@@ -283,6 +310,8 @@ export interface Project {
   /** Those of the workshop that this scene shows. */
   paints: Paint[];
   procedures: Procedure[];
+  supplies: Supply[];
+  lessons: Lesson[];
   records: StepRecord[];
   habits: Habits;
   parts: Part[];

@@ -138,6 +138,8 @@ function workshopOf(rows: ProjectRows): Workshop {
     ...workshop,
     paints: shown(workshop.paints, named.paints, (r) => r.id),
     procedures: shown(workshop.procedures, named.procedures, (r) => r.id),
+    supplies: workshop.supplies.filter((s) => !s.demo),
+    lessons: workshop.lessons.filter((s) => !s.demo),
     things: shown(workshop.things as (RealThing & { demo?: boolean })[], named.things, (r) => r.name),
   };
 }
@@ -145,11 +147,14 @@ function workshopOf(rows: ProjectRows): Workshop {
 /** What a scene's file carries: copies of what it names, and how its owner works. */
 export function withNamedOnly(rows: ProjectRows): ProjectRows {
   const named = namedBy(rows);
+  // Glues, tools and lessons are named by no scene: they stay where they are.
   const { printers, paints, procedures, things, habits } = rows.workshop;
   return {
     ...rows,
     workshop: {
       habits,
+      supplies: [],
+      lessons: [],
       // A scene without prints still says for which machines it was reckoned.
       printers: named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers,
       paints: paints.filter((r) => named.paints.has(r.id)),
@@ -168,10 +173,10 @@ export function joinProject(rows: ProjectRows, lookup: Lookup): Project {
     if (part) parts.push(part);
     else unread.push(row);
   }
-  const { printers, paints, procedures, things, habits } = workshopOf(rows);
+  const { printers, paints, procedures, things, supplies, lessons, habits } = workshopOf(rows);
   const { evenings, timeZone } = habits;
   const scene = { ...rows.scene, printers, ownThings: things, evenings, timeZone };
-  return { scene, parts, unread, paints, procedures, records: rows.records, habits };
+  return { scene, parts, unread, paints, procedures, supplies, lessons, records: rows.records, habits };
 }
 
 const saidSource = (source: Part["source"]): SaidSource => {
@@ -189,8 +194,8 @@ export function rowOf(part: Part): PartRow {
 
 /** A scene as it is stored, without anything that was computed. */
 export function rowsOf(project: Project): ProjectRows {
-  const { parts, unread, paints, procedures, records, habits } = project;
+  const { parts, unread, paints, procedures, supplies, lessons, records, habits } = project;
   const { printers, ownThings: things, evenings, timeZone, ...scene } = project.scene;
-  const workshop = { printers, paints, procedures, things, habits: { ...habits, evenings, timeZone } };
+  const workshop = { printers, paints, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
   return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
 }

@@ -82,6 +82,8 @@ export type Counted = "fitted" | "primed" | "painted" | null;
 
 export interface WorkKind<I extends WorkBase> {
   kind: I["kind"];
+  /** What several of them are called: "coats". */
+  many: string;
   /** Its fields beyond id and kind, as they are stored: strict against its type. */
   fields: Joi.StrictSchemaMap<Omit<I, "id" | "kind">>;
   station: Station | ((item: I) => Station);

@@ -39,6 +39,8 @@ export interface Workshop4 {
   paints: Stored[];
   procedures: Stored[];
   things: Stored[];
+  supplies: Stored[];
+  lessons: Stored[];
   habits: Stored;
 }
 
@@ -48,6 +50,7 @@ const HABITS = {
   timeZone: "UTC",
   air: { airC: 20, rh: 50 },
   currency: "EUR",
+  viewingDistanceMm: 1000,
   paper: "local",
   backupAt: null,
 };
@@ -77,7 +80,7 @@ function freeId(id: string, taken: ReadonlySet<unknown>): string {
  * @param projects scenes of version 3 with their lists, those that count most first
  */
 export function workshopTo4(projects: readonly Stored[]): { workshop: Workshop4; projects: Stored[] } {
-  const workshop: Workshop4 = { printers: [], paints: [], procedures: [], things: [], habits: { ...HABITS } };
+  const workshop: Workshop4 = { printers: [], paints: [], procedures: [], things: [], supplies: [], lessons: [], habits: { ...HABITS } };
   let habitsSaid = false;
   const out = projects.map((project): Stored => {
     const scene = isStored(project.scene) ? project.scene : {};

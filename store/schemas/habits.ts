@@ -21,6 +21,7 @@ export const habitsSchema = Joi.object<Habits, true>({
     .required(),
   air: strict<Habits["air"]>({ airC: within(AIR_LIMITS.airC), rh: within(AIR_LIMITS.rh) }).required(),
   currency: currency.required(),
+  viewingDistanceMm: within(LIMITS.viewingDistanceMm).required(),
   paper: Joi.string().valid("local", "a4", "letter").required(),
   backupAt: moment.allow(null).required(),
 }).unknown(true);

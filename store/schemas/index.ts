@@ -1,6 +1,7 @@
 /** Joi schemas of everything that is stored, imported or sent to a command, one file a row. Unknown fields of rows are kept. */
 export * from "./blocks";
 export * from "./habits";
+export * from "./lesson";
 export * from "./paint";
 export * from "./part";
 export * from "./printer";
@@ -8,4 +9,5 @@ export * from "./procedure";
 export * from "./project";
 export * from "./record";
 export * from "./scene";
+export * from "./supply";
 export * from "./thing";

@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
 import { formatDuration, parseLength, readAsMm } from "~core/units";
-import { materialOf, type Part, type Project } from "~core/project";
+import { isAtHand, materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { jointTo, workOf, type GlueWork } from "~core/work";
@@ -166,6 +166,9 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
             <span className={`${c.glue.id === joint.glueId ? "font-semibold" : ""} ${c.suits ? "" : "text-soft"}`}>
               {c.glue.id === joint.glueId && "▸ "}
               {c.glue.name}
+              {isAtHand(project.supplies, "glue", c.glue.id) === false && (
+                <span className="font-normal text-soft">, not on your shelf</span>
+              )}
             </span>
             <span className="max-desk:col-span-2 max-desk:row-start-2">
               {c.suits ? c.why.join(" ") : `no: ${c.why.join(", ")}`}

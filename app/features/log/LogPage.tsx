@@ -1,13 +1,14 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format } from "date-fns";
 import { useState } from "react";
-import { type Part, type Project, type StepRecord } from "~core/project";
+import { LIMITS, type Lesson, type Part, type Project, type StepRecord } from "~core/project";
+import { WORK_KINDS } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { failedCount, goodCount, takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { newId, useActions } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
@@ -17,6 +18,9 @@ const ROWS = 200;
 
 /** Empty goes back to what the clock says. */
 const parseTaken = (text: string): Result<number | null> => (text.trim() ? parseDuration(text) : ok(null));
+
+/** Kind of work that a record is of, as far as it says so. */
+const kindOfRecord = (r: StepRecord): Lesson["about"] => WORK_KINDS.find((k) => k.kind === r.rests?.kind)?.kind ?? null;
 
 function PartCell({ part }: { part: Part | undefined }) {
   return part ? (
@@ -139,6 +143,19 @@ export function LogPage({ project }: { project: Project }) {
                       )}
                     </td>
                     <td>
+                      {r.wentWrong && (
+                        <button
+                          className="btn-text whitespace-nowrap"
+                          onClick={() =>
+                            run("lesson.add", {
+                              lesson: { id: newId(), title: r.wentWrong.slice(0, LIMITS.title), about: kindOfRecord(r), at: Date.now() },
+                            })
+                          }
+                          aria-label={`Keep as a lesson: ${r.wentWrong}`}
+                        >
+                          keep as a lesson
+                        </button>
+                      )}
                       <button
                         className="btn-text whitespace-nowrap"
                         onClick={() => run("step.forget", { recordId: r.id })}

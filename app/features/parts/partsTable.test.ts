@@ -8,7 +8,8 @@ import { defaultWork } from "~core/plan";
 import { openFolders, chosenFiles } from "./incoming/droppedFiles";
 import { mendWords } from "./mesh/MeshPage";
 import { findingNotes, mendable, matches, partRows } from "~core/look";
-import { parseCostIn, parseTags } from "./record/parsing";
+import { parseCostIn } from "~app/shared/cost";
+import { parseTags } from "./record/parsing";
 import { snapInView } from "./ownScale/snapping";
 import { piecesOf } from "~app/shared/writeParts";
 

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
-import type { Part, Project } from "~core/project";
+import type { Lesson, Part, Project } from "~core/project";
 import { newId, useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
@@ -87,6 +87,18 @@ export interface GoInHand {
   clocks: Clock[];
 }
 
+/** Lessons that are told at most: the newest. */
+const MOST_LESSONS = 3;
+
+/** What was learned about work of these steps' kinds. */
+const lessonsFor = (lessons: readonly Lesson[], steps: readonly Step[]): Lesson[] => {
+  const kinds = new Set(steps.map((s) => s.rests.kind));
+  return lessons
+    .filter((l) => l.about === null || kinds.has(l.about))
+    .sort((a, b) => b.at - a.at)
+    .slice(0, MOST_LESSONS);
+};
+
 /** One go in hand, with a tick a piece. */
 export function InHandSession({
   go,
@@ -127,6 +139,7 @@ export function InHandSession({
       });
   };
   const planned = goHandsOnS(steps);
+  const lessons = lessonsFor(project.lessons, steps);
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   return (
     <section aria-label="In hand" className="mt-3 border-2 border-act p-3">
@@ -176,6 +189,11 @@ export function InHandSession({
           </p>
         </>
       )}
+      {lessons.map((l) => (
+        <p key={l.id} className="mt-1">
+          <strong className="font-slab">You learned:</strong> {l.title}
+        </p>
+      ))}
       {cautions.length > 0 && (
         <p className="mt-1 text-setting-ink">
           △ {cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}

@@ -4,7 +4,7 @@ import { Copy, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { formatDuration, ok, type Result } from "~core/units";
+import { formatDuration, ok, readAsMm, type Result } from "~core/units";
 import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
 import { download } from "~app/shared/files/download";
@@ -15,6 +15,9 @@ import { PROCESS_LABEL } from "~app/shared/labels";
 import { Evenings } from "~app/shared/Evenings";
 import { Choice, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { AIR_LIMITS } from "~core/coat";
+import { parseDistance } from "~app/shared/scaleParsing";
+import { Lessons } from "./Lessons";
+import { Supplies } from "./Supplies";
 import { Rack } from "~app/shared/Rack";
 
 export interface WorkshopData {
@@ -46,6 +49,12 @@ export function WorkshopPage({ project, scenes, backupDue }: { project: Project 
       </div>
       <Section title="The shelf">
         <Rack project={project} />
+      </Section>
+      <Section title="Glues, abrasives, tools">
+        <Supplies project={project} />
+      </Section>
+      <Section title="What you have learned">
+        <Lessons project={project} />
       </Section>
       <div className="grid gap-x-8 desk:grid-cols-2">
         <Section title="My usual way">
@@ -195,7 +204,7 @@ const parseCurrency = (text: string): Result<string> => {
 
 function Habits({ project }: { project: Project }) {
   const { run } = useActions();
-  const { air, currency, paper } = project.habits;
+  const { air, currency, paper, viewingDistanceMm } = project.habits;
   return (
     <Section title="Habits">
       <div className="grid grid-cols-2 gap-3">
@@ -218,6 +227,13 @@ function Habits({ project }: { project: Project }) {
           text={currency}
           parse={parseCurrency}
           onCommit={(code) => run("habits.set", { change: { currency: code } })}
+        />
+        <ParsedField
+          label="A new scene is looked at from"
+          text={readAsMm(viewingDistanceMm)}
+          parse={parseDistance}
+          readAs={readAsMm}
+          onCommit={(mm) => run("habits.set", { change: { viewingDistanceMm: mm } })}
         />
         <Choice
           label="Paper"

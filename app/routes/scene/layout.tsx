@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { acknowledgement, sendAgain, writeDown, takeBackElsewhere, type Edited } from "~app/data/edits.client";
-import { doubtRows, openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
+import { doubtRows, momentOfRows, openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
@@ -24,18 +24,22 @@ import type { Route } from "./+types/layout";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
   const unsent = await sendAgain();
+  const moment = momentOfRows();
   const project = await openProject(params.sceneId);
   if (!project.ok) throw new Error(project.problem.message);
   if (!project.value) throw data("No scene with this id", { status: 404 });
   // What is known is there before the page is drawn; the rest is reckoned while it stands.
   const others = await scenesBeside(project.value.scene);
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
-  return { rows: project.value, others, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
+  return { rows: project.value, others, moment, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
-/** Another page of the same scene shows the same rows: they are read again after an edit, or when that is asked for. */
-export const shouldRevalidate = ({ currentParams, nextParams, currentUrl, nextUrl, formMethod }: ShouldRevalidateFunctionArgs): boolean =>
-  currentParams.sceneId !== nextParams.sceneId || formMethod !== undefined || currentUrl.href === nextUrl.href;
+/** What was known to have changed when the rows that are shown were read; those of a way that ended elsewhere do not count. */
+let shownMoment = "";
+
+/** Another page of the same scene shows the same rows: they are read again when something was stored, or when that is asked for. */
+export const shouldRevalidate = ({ currentParams, nextParams, currentUrl, nextUrl }: ShouldRevalidateFunctionArgs): boolean =>
+  currentParams.sceneId !== nextParams.sceneId || currentUrl.href === nextUrl.href || shownMoment !== momentOfRows();
 
 export const ErrorBoundary = SceneTrouble;
 
@@ -72,7 +76,10 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const hovering = useDrop(addFiles);
   useOtherWindows();
   useDrawn(project);
-  const { unsent } = loaderData;
+  const { unsent, moment } = loaderData;
+  useEffect(() => {
+    shownMoment = moment;
+  }, [moment]);
   useEffect(() => unsent.forEach((message) => toast.error(`From your last visit: ${message}`)), [unsent]);
 
   const params = useParams();

@@ -8,6 +8,8 @@ const TABLE_WORDS: Record<Difference["table"], string> = {
   paints: "Paint",
   procedures: "Kept step",
   things: "Known thing",
+  supplies: "Glue, abrasive or tool",
+  lessons: "Lesson",
 };
 
 const words = (value: unknown): string =>

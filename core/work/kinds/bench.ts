@@ -16,6 +16,7 @@ const taskOf = (item: BenchWork) => BENCH_TASKS.find((t) => t.id === item.task)!
 
 export const bench: WorkKind<BenchWork> = {
   kind: "bench",
+  many: "work at the bench",
   fields: { task: oneOf(BENCH_TASKS), rounds: count({ least: 1, most: LIMITS.coats.most }) },
   station: (item) => taskOf(item).station,
   words: (item) => ({ title: taskOf(item).title, detail: item.rounds > 1 ? `${item.rounds} rounds` : "" }),

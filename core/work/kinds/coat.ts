@@ -27,6 +27,7 @@ export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[
 
 export const coat: WorkKind<CoatWork> = {
   kind: "coat",
+  many: "coats",
   fields: { paintId: id, method: Joi.string().valid(...Object.keys(METHODS)), coats: count(LIMITS.coats) },
   station: "paint",
   words: (item, at) => ({

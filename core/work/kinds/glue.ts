@@ -23,6 +23,7 @@ export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPar
 
 export const glue: WorkKind<GlueWork> = {
   kind: "glue",
+  many: "joints",
   fields: {
     glueId: oneOf(GLUES),
     toPartId: id.allow(null),

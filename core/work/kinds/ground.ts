@@ -17,6 +17,7 @@ const COVERED = 0.6;
 
 export const ground: WorkKind<GroundWork> = {
   kind: "ground",
+  many: "groundwork",
   fields: { recipeId: oneOf(GROUND_RECIPES), areaMm2: within(LIMITS.areaMm2), depthMm: within(LIMITS.depthMm) },
   station: "ground",
   words: (item) => ({

@@ -20,6 +20,7 @@ const planOf = (item: HideWork, copies: number): SchoolPlan =>
 
 export const hide: WorkKind<HideWork> = {
   kind: "hide",
+  many: "hiding lines",
   fields: {
     school: oneOf(SCHOOLS),
     areaMm2: within(LIMITS.areaMm2),

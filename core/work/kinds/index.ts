@@ -17,9 +17,9 @@ export type WorkItem = ItemOf<(typeof ALL)[keyof typeof ALL]>;
 export type WorkKindName = WorkItem["kind"];
 
 /** Every kind, in the order in which they are offered. */
-export const WORK_KINDS: readonly WorkKind<WorkBase>[] = Object.values(ALL) as unknown as WorkKind<WorkBase>[];
+export const WORK_KINDS = Object.values(ALL) as unknown as readonly (WorkKind<WorkBase> & { kind: WorkKindName })[];
 
-const byName = new Map(WORK_KINDS.map((k) => [k.kind, k]));
+const byName = new Map<string, WorkKind<WorkBase>>(WORK_KINDS.map((k) => [k.kind, k]));
 
 /** The kind of a piece of work: everything that is asked of it is asked here. */
 export function kindOf(item: WorkBase): WorkKind<WorkBase> {

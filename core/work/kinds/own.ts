@@ -18,6 +18,7 @@ export interface OwnWork {
 
 export const own: WorkKind<OwnWork> = {
   kind: "own",
+  many: "steps of your own",
   fields: {
     title: name,
     handsOnS: duration,

@@ -34,6 +34,7 @@ export const typedEstimate = Joi.object({
 
 export const print: WorkKind<PrintWork> = {
   kind: "print",
+  many: "prints",
   fields: { printerId: id, up: Joi.string().valid(...UPS), typed: typedEstimate },
   station: "print",
   words: (item, at) => ({

@@ -11,7 +11,7 @@ import { newId, useProject } from "~app/shared/scene";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
-import { costText, parseCostIn } from "../record/parsing";
+import { costText, parseCostIn } from "~app/shared/cost";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {

@@ -1,0 +1,57 @@
+/** What was learned: kept from the log or typed here, told again at the next work of its kind. */
+import { X } from "lucide-react";
+import { fail, ok, type Result } from "~core/units";
+import { LIMITS, type Project } from "~core/project";
+import { WORK_KINDS } from "~core/work";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+
+const parseLesson = (text: string): Result<string> =>
+  text.trim() && text.trim().length <= LIMITS.title ? ok(text.trim()) : fail("lesson", `A sentence of 1 to ${LIMITS.title} characters.`);
+
+export function Lessons({ project }: { project: Project }) {
+  const { run } = useActions();
+  const lessons = [...project.lessons].sort((a, b) => b.at - a.at);
+  return (
+    <>
+      {lessons.length === 0 && (
+        <p className="text-soft">“Keep as a lesson” in the log brings here what went wrong; it is told at the next work of its kind.</p>
+      )}
+      <ul>
+        {lessons.map((l) => (
+          <li key={l.id} className="flex items-end gap-1.5 border-b border-rule py-1">
+            <ParsedField
+              className="min-w-0 flex-1"
+              hideLabel
+              label="Lesson"
+              draftKey={l.id}
+              text={l.title}
+              parse={parseLesson}
+              onCommit={(title) => run("lesson.set", { lessonId: l.id, change: { title } })}
+            />
+            <Choice
+              className="w-40"
+              hideLabel
+              label={`What it is about: ${l.title}`}
+              value={l.about ?? ""}
+              onChange={(about) => void run("lesson.set", { lessonId: l.id, change: { about: about || null } })}
+              options={[{ value: "" as const, label: "any work" }, ...WORK_KINDS.map(({ kind, many }) => ({ value: kind, label: many }))]}
+            />
+            <IconButton label={`Forget: ${l.title}`} onClick={() => void run("lesson.delete", { lessonId: l.id })}>
+              <X size={18} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <ParsedField
+        className="mt-2"
+        label="Another lesson"
+        text=""
+        placeholder="Let the first coat dry overnight in the cold room"
+        parse={parseLesson}
+        onCommit={(title) => run("lesson.add", { lesson: { id: newId(), title, about: null, at: Date.now() } })}
+      />
+    </>
+  );
+}

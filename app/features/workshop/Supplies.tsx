@@ -1,0 +1,97 @@
+/** Glues, abrasives and tools: what is at hand, how much of it, and what it cost. */
+import { X } from "lucide-react";
+import { spacedNumber } from "~core/units";
+import { LIMITS, SUPPLY_KINDS, type Project, type Supply, type SupplyKind } from "~core/project";
+import { costText, parseCostIn } from "~app/shared/cost";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+
+const KINDS = Object.keys(SUPPLY_KINDS) as SupplyKind[];
+/** In the order of the table of its kind: finer after coarser. */
+const inOrder = (supplies: readonly Supply[], kind: SupplyKind): Supply[] => {
+  const at = new Map(SUPPLY_KINDS[kind].choices.map((c, i) => [c.id, i]));
+  return supplies.filter((s) => s.kind === kind).sort((a, b) => (at.get(a.what) ?? 0) - (at.get(b.what) ?? 0));
+};
+
+export function Supplies({ project }: { project: Project }) {
+  return (
+    <>
+      <div className="grid gap-x-8 gap-y-4 desk:grid-cols-3">
+        {KINDS.map((kind) => (
+          <OfKind key={kind} kind={kind} project={project} />
+        ))}
+      </div>
+      <p className="mt-1 text-soft">
+        A joint says which glue is not on your shelf; Tonight begins with the airbrush and the spray place that are here. Where nothing is
+        put down, everything counts as there.
+      </p>
+    </>
+  );
+}
+
+function OfKind({ kind, project }: { kind: SupplyKind; project: Project }) {
+  const { run } = useActions();
+  const { label, unit, choices } = SUPPLY_KINDS[kind];
+  const { currency } = project.habits;
+  const add = (what: string): void => {
+    const choice = choices.find((c) => c.id === what);
+    if (choice) void run("supply.add", { supply: { id: newId(), kind, name: choice.name, what, stock: 1, price: null } });
+  };
+  return (
+    <section aria-label={`${label}s`}>
+      <h3 className="text-lg">{label}s</h3>
+      <ul>
+        {inOrder(project.supplies, kind).map((s) => (
+          <li key={s.id} className="flex items-end gap-1.5 border-b border-rule py-1">
+            <ParsedField
+              className="min-w-0 flex-1"
+              hideLabel
+              label={`Name of ${s.name}`}
+              draftKey={s.id}
+              text={s.name}
+              parse={parseName}
+              onCommit={(name) => run("supply.set", { supplyId: s.id, change: { name } })}
+            />
+            <ParsedField
+              className="w-16"
+              hideLabel
+              label={`${s.name}, ${unit} left`}
+              draftKey={s.id}
+              text={spacedNumber(s.stock)}
+              parse={parseNumberIn(LIMITS.stock)}
+              readAs={(n) => `${spacedNumber(n)} ${unit}`}
+              onCommit={(stock) => run("supply.set", { supplyId: s.id, change: { stock } })}
+            />
+            <ParsedField
+              className="w-24"
+              hideLabel
+              label={`Price of ${s.name}`}
+              draftKey={s.id}
+              text={costText(s.price)}
+              placeholder="price"
+              parse={parseCostIn(currency)}
+              readAs={(c) => (c === null ? "none" : costText(c))}
+              onCommit={(price) => run("supply.set", { supplyId: s.id, change: { price } })}
+            />
+            <IconButton label={`Remove ${s.name}`} onClick={() => void run("supply.delete", { supplyId: s.id })}>
+              <X size={18} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <Choice
+        className="mt-2 w-52"
+        hideLabel
+        label={`Add: ${label.toLowerCase()}`}
+        value=""
+        onChange={add}
+        options={[
+          { value: "", label: `add ${kind === "abrasive" ? "an" : "a"} ${label.toLowerCase()}` },
+          ...choices.map((c) => ({ value: c.id, label: c.name })),
+        ]}
+      />{" "}
+      <span className="text-sm text-soft">in {unit}</span>
+    </section>
+  );
+}

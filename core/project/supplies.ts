@@ -1,0 +1,35 @@
+/** What there is to say of a glue, an abrasive, a tool: the choices of each kind, and the unit that its stock is counted in. */
+import { GLUES } from "../joint";
+import type { Need } from "../work";
+import type { Supply, SupplyKind } from "./types";
+
+/** Grain of coated abrasives, P grades of ISO 6344 (FEPA 43) that are sold as sheets. */
+const GRADES = [80, 100, 120, 150, 180, 220, 240, 320, 400, 500, 600, 800, 1000, 1200, 1500, 2000, 2500];
+
+/** Tools that a plan asks for; `need`: work that can only be done with it. */
+const TOOLS: { id: string; name: string; need: Need | null }[] = [
+  { id: "airbrush", name: "airbrush", need: "airbrush" },
+  { id: "spray-booth", name: "spray booth or a place outside", need: "spray place" },
+  { id: "cure-lamp", name: "curing lamp", need: null },
+  { id: "dryer", name: "filament dryer", need: null },
+  { id: "rotary", name: "rotary tool", need: null },
+  { id: "caliper", name: "caliper", need: null },
+];
+
+export const SUPPLY_KINDS: Record<SupplyKind, { label: string; unit: string; choices: { id: string; name: string }[] }> = {
+  glue: { label: "Glue", unit: "ml or g", choices: GLUES.map(({ id, name }) => ({ id, name })) },
+  abrasive: { label: "Abrasive", unit: "sheets", choices: GRADES.map((grade) => ({ id: `P${grade}`, name: `P${grade}` })) },
+  tool: { label: "Tool", unit: "pieces", choices: TOOLS.map(({ id, name }) => ({ id, name })) },
+};
+
+/** Is a glue, grade or tool in the workshop? Undefined where nothing of its kind was ever put down: nobody knows. */
+export function isAtHand(supplies: readonly Supply[], kind: SupplyKind, what: string): boolean | undefined {
+  const ofKind = supplies.filter((s) => s.kind === kind);
+  return ofKind.length === 0 ? undefined : ofKind.some((s) => s.what === what && s.stock > 0);
+}
+
+/** Can work that needs this be done with the tools that are there? Undefined where nobody said which there are. */
+export function hasTool(supplies: readonly Supply[], need: Need): boolean | undefined {
+  const tool = TOOLS.find((t) => t.need === need);
+  return tool && isAtHand(supplies, "tool", tool.id);
+}

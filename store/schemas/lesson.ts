@@ -1,0 +1,15 @@
+import Joi from "joi";
+import { LIMITS, type Lesson } from "../../core/project";
+import { id, WORK_KINDS } from "../../core/work";
+import { moment } from "./blocks";
+
+export const lessonSchema = Joi.object<Lesson, true>({
+  id,
+  demo: Joi.boolean().optional(),
+  title: Joi.string().trim().min(1).max(LIMITS.title).required(),
+  about: Joi.string()
+    .valid(...WORK_KINDS.map((k) => k.kind))
+    .allow(null)
+    .required(),
+  at: moment.required(),
+}).unknown(true);
