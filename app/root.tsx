@@ -47,7 +47,7 @@ export default function App() {
         toastOptions={{
           unstyled: true,
           className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",
-          actionButtonStyle: { textDecoration: "underline", padding: "0.5rem" },
+          actionButtonStyle: { textDecoration: "underline", padding: "0.5rem", whiteSpace: "nowrap", flexShrink: 0 },
         }}
       />
     </>

@@ -17,7 +17,7 @@ const inOrder = (supplies: readonly Supply[], kind: SupplyKind): Supply[] => {
 export function Supplies({ project }: { project: Project }) {
   return (
     <>
-      <div className="grid gap-x-8 gap-y-4 desk:grid-cols-3">
+      <div className="grid gap-x-8 gap-y-4 desk:grid-cols-2">
         {KINDS.map((kind) => (
           <OfKind key={kind} kind={kind} project={project} />
         ))}

@@ -4,7 +4,7 @@ import { Copy, X } from "lucide-react";
 import { useRef, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { formatDuration, ok, readAsMm, type Result } from "~core/units";
+import { formatDuration, formatReal, ok, type Result } from "~core/units";
 import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
 import { download } from "~app/shared/files/download";
@@ -230,9 +230,9 @@ function Habits({ project }: { project: Project }) {
         />
         <ParsedField
           label="A new scene is looked at from"
-          text={readAsMm(viewingDistanceMm)}
+          text={formatReal(viewingDistanceMm)}
           parse={parseDistance}
-          readAs={readAsMm}
+          readAs={formatReal}
           onCommit={(mm) => run("habits.set", { change: { viewingDistanceMm: mm } })}
         />
         <Choice

@@ -1,0 +1,15 @@
+import { chromium } from "playwright-core";
+const b = await chromium.launch({executablePath:"/usr/bin/chromium",args:["--no-sandbox"]});
+const page=await b.newPage({serviceWorkers:"block",timezoneId:"Europe/Berlin",viewport:{width:1280,height:800}});
+await page.clock.setFixedTime(new Date("2026-11-26T19:10:00+01:00"));
+await page.goto("http://127.0.0.1:4520/");
+await page.getByTestId("notes").waitFor();
+await page.keyboard.press("9");
+await page.getByRole("region",{name:"Glues",exact:true}).scrollIntoViewIfNeeded();
+await page.evaluate(()=>{document.getElementById("sheet").scrollTop+=0});
+await page.waitForTimeout(300);
+await page.screenshot({path:"/tmp/w1.png"});
+await page.keyboard.press("t");await page.waitForTimeout(500);
+await page.getByRole("button",{name:/^Start: /}).nth(1).click();await page.waitForTimeout(700);
+await page.screenshot({path:"/tmp/w3.png"});
+await b.close();
