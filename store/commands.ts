@@ -88,7 +88,7 @@ export interface Commands {
   /** Several at once: what one file held. */
   "parts.add": { parts: Commands["part.add"][] };
   "part.set": { partId: string } & Partial<
-    Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap">
+    Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap" | "joins">
   >;
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };
@@ -491,6 +491,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         licence: partExtras.licence,
         fileCost: partExtras.fileCost,
         placedByMap: partExtras.placedByMap,
+        joins: partExtras.joins,
       }),
     }),
     label: () => "Part changed",

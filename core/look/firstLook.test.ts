@@ -191,6 +191,21 @@ describe("the plan that is proposed", () => {
     expect(said).toEqual(["print", "dry-fit", "file", "wash", "hide", "primer", "inspect", "brown", "stone", "matt"]);
     expect(work[4]).toMatchObject({ school: "thick-coat", pitchMm: expect.closeTo(0.55, 2) });
   });
+  it("puts what snaps or moves together last, when it is painted", () => {
+    for (const joins of ["snaps", "moves"] as const) {
+      const kit = { ...hill, joins, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+      const work = defaultWork(kit, projectOf([kit]), sheet.surfaces, id);
+      expect(work.at(-1)).toMatchObject({ kind: "bench", task: "join" });
+      expect(work.findIndex((w) => w.kind === "coat")).toBeLessThan(work.length - 1);
+    }
+  });
+  it("fills the seams of what is glued from several pieces, before lines are hidden and paint comes", () => {
+    const prints = hill.prints.filter((f) => f.printerId !== "resin").map((f) => ({ ...f, pieces: 3, perPlate: 1 }));
+    const said = (joins: Part["joins"]): string[] =>
+      defaultWork({ ...hill, joins, prints }, projectOf([hill]), sheet.surfaces, id).map((w) => ("task" in w ? w.task : w.kind));
+    expect(said("fixed").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "hide"]);
+    expect(said("snaps")).not.toContain("seams");
+  });
   it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
     const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });
     expect(defaultWork(base, projectOf([base]), [], id).every((w) => w.kind === "coat")).toBe(true);

@@ -1,6 +1,7 @@
 /**
- * The order of work that "Plan this part" proposes: print, dry fit, file, wash off dust, hide what shows, prime, inspect in rounds, paint, seal; by what the scene or the part has
- * chosen (finish, handling, real materials). All of it can be changed.
+ * The order of work that "Plan this part" proposes: print, dry fit, file, wash off dust, fill the seams of what is in several pieces, hide what
+ * shows, prime, inspect in rounds, paint, seal; what snaps or moves is put together last, when it is painted. It follows what the scene or
+ * the part has chosen (finish, handling, real materials). All of it can be changed.
  */
 import { choicesOf, optionAtHand, type Part, type Project, type WorkItem } from "../project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
@@ -58,6 +59,7 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   if (printed) {
     items.push({ id: newId(), kind: "print", printerId: best.printer.id, up: best.facts.up, typed: null });
     for (const task of ["dry-fit", "file", "wash"] as const) items.push({ id: newId(), kind: "bench", task, rounds: 1 });
+    if (best.facts.pieces > 1 && part.joins === "fixed") items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1 });
     // What its own material hides, or passes for, gets no work.
     const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm).find((l) => {
       const material = realMaterial(part.materials.find((m) => m.surface === surfaceName(l.surface))?.material ?? "");
@@ -79,5 +81,7 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
   if (varnish)
     items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: HANDLING_RULES[handling].varnishCoats });
+  // Glue and seams come before paint, joints that must stay free after it.
+  if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1 });
   return items;
 }

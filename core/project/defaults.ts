@@ -24,6 +24,7 @@ export const PART_DEFAULTS = {
   versions: [],
   tally: { fitted: 0, primed: 0, painted: 0, placed: 0 },
   placedByMap: false,
+  joins: "fixed",
   variations: [],
   sightings: [],
   measures: { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null },

@@ -173,6 +173,8 @@ export interface OwnMeasures {
   groundHex: string | null;
 }
 
+export type Joins = "fixed" | "snaps" | "moves";
+
 /** A part as it is stored: what the user said of it, and nothing that could be computed. */
 export interface PartRow {
   id: string;
@@ -200,6 +202,8 @@ export interface PartRow {
   tally: Tally;
   /** Has a right way round, or its own place: wants to be on a placement map. */
   placedByMap: boolean;
+  /** How it is put together: what snaps in or moves is painted before it is. */
+  joins: Joins;
   variations: Variation[];
   sightings: Sighting[];
   measures: OwnMeasures;

@@ -5,7 +5,7 @@
 import type { CautionId } from "../care";
 import type { Station } from "./step";
 
-export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim";
+export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim" | "join";
 
 export interface BenchTask {
   id: BenchTaskId;
@@ -53,5 +53,16 @@ export const BENCH_TASKS: BenchTask[] = [
     cautions: ["sanding-dust"],
   },
   { id: "flock", title: "Flock and tufts", station: "ground", setUpS: 300, perPieceS: 60, perCm2S: 0.2, waitS: 4 * 3600, cautions: [] },
+  // What snaps or moves is painted first: paint in a slot is scraped off, paint over a hinge glues it.
+  {
+    id: "join",
+    title: "Put together what was painted, slots scraped free",
+    station: "assemble",
+    setUpS: 120,
+    perPieceS: 90,
+    perCm2S: 0,
+    waitS: 0,
+    cautions: [],
+  },
   { id: "rim", title: "Paint the rim", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
 ];

@@ -30,7 +30,7 @@ export function partTo4(stored: Stored, parts: readonly Stored[]): Stored {
   const versions = Array.isArray(stored.versions)
     ? stored.versions.map((v: unknown) => (isStored(v) ? { ...v, source: sourceTo4(v.source) } : v))
     : stored.versions;
-  return { ...said, source: sourceTo4(stored.source), versions, work: workTo4(stored.work, stored.id, parts) };
+  return { joins: "fixed", ...said, source: sourceTo4(stored.source), versions, work: workTo4(stored.work, stored.id, parts) };
 }
 
 /** The workshop of version 4, with nothing in it. */

@@ -31,6 +31,7 @@ export const partExtras = {
     placed: count(LIMITS.pieces),
   }),
   placedByMap: Joi.boolean(),
+  joins: Joi.string().valid("fixed", "snaps", "moves"),
   variations: Joi.array()
     .max(LIMITS.variations)
     .items(

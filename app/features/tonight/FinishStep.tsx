@@ -7,7 +7,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { ParsedField } from "~app/ui/field";
 
-export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => void }) {
+export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: number; onClose: () => void }) {
   const { runIn } = useActions();
   const { model } = useTonight();
   const id = useId();
@@ -16,7 +16,7 @@ export function FinishStep({ clock, onClose }: { clock: Clock; onClose: () => vo
   const record = state && "record" in state ? state.record : null;
   const [failed, setFailed] = useState(0);
   const [wentWrong, setWentWrong] = useState("");
-  const [saidS, setSaidS] = useState<number | null>(null);
+  const [saidS, setSaidS] = useState<number | null>(shareS ?? null);
   const [saying, setSaying] = useState<Result<number> | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const isPrint = step.machineS > 0;

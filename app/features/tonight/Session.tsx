@@ -109,7 +109,8 @@ export function InHandSession({
   go: GoInHand;
   project: Project;
   others: readonly Offer[];
-  onFinish: (clock: Clock) => void;
+  /** `shareS`: what it took of a go's time. */
+  onFinish: (clock: Clock, shareS?: number) => void;
 }) {
   const { runIn } = useActions();
   const { model } = useTonight();
@@ -121,7 +122,10 @@ export function InHandSession({
     const state = model.states.get(c.step.key);
     return state && "record" in state ? state.record.id : "";
   };
-  const took = Math.max(0, (model.now - Math.min(...go.clocks.map((c) => c.from))) / 1000);
+  const began = Math.min(...go.clocks.map((c) => c.from));
+  // Pieces of the same go that were ended by themselves have their part of it already.
+  const saidS = project.records.filter((r) => r.startedAt === began && r.finishedAt !== null).reduce((n, r) => n + (r.saidS ?? 0), 0);
+  const took = Math.max(0, (model.now - began) / 1000 - saidS);
   const end = (): void => {
     if (!many) return onFinish(first);
     // Nothing ticked means that all of it was done.
@@ -179,7 +183,16 @@ export function InHandSession({
           <ul className="mt-2 grid gap-x-4 gap-y-1 tab:grid-cols-2 desk:grid-cols-3">
             {go.clocks.map((c) => {
               const part = c.step.scene ? undefined : project.parts.find((p) => p.id === c.step.partId);
-              return <Tick key={c.step.key} step={c.step} part={part} on={ticked.has(c.step.key)} set={setTicked} />;
+              return (
+                <Tick
+                  key={c.step.key}
+                  step={c.step}
+                  part={part}
+                  on={ticked.has(c.step.key)}
+                  set={setTicked}
+                  onWrong={() => onFinish(c, sharesOf(steps, took)[go.clocks.indexOf(c)])}
+                />
+              );
             })}
           </ul>
           <p className="mt-1 text-soft">
@@ -218,11 +231,13 @@ function Tick({
   part,
   on,
   set,
+  onWrong,
 }: {
   step: Step;
   part: Part | undefined;
   on: boolean;
   set: (change: (before: ReadonlySet<string>) => ReadonlySet<string>) => void;
+  onWrong: () => void;
 }) {
   const toggle = (): void =>
     set((before) => {
@@ -231,8 +246,8 @@ function Tick({
       return next;
     });
   return (
-    <li>
-      <label className="flex min-h-[48px] items-center gap-2">
+    <li className="flex items-center gap-2">
+      <label className="flex min-h-[48px] min-w-0 flex-1 items-center gap-2">
         <input type="checkbox" className="h-7 w-7 shrink-0" checked={on} onChange={toggle} />
         {part && <Silhouette part={part} />}
         <span className="min-w-0 leading-tight">
@@ -243,6 +258,9 @@ function Tick({
           </span>
         </span>
       </label>
+      <button className="btn-text whitespace-nowrap" onClick={onWrong} aria-label={`${step.partName} did not go well`}>
+        not well
+      </button>
     </li>
   );
 }

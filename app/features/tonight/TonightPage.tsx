@@ -31,7 +31,7 @@ export function TonightPage({ project }: { project: Project }) {
   const { model, atHand, setAtHand, stayUp } = useTonight();
   const start = useStart();
   const { scene } = project;
-  const [finishing, setFinishing] = useState<Clock | null>(null);
+  const [finishing, setFinishing] = useState<{ clock: Clock; shareS?: number } | null>(null);
   const fitting = model.sessions.filter((g) => g.fits);
   const tooLong = model.sessions.filter((g) => !g.fits);
   const inHand = goesInHand(model);
@@ -101,7 +101,7 @@ export function TonightPage({ project }: { project: Project }) {
                 go={g}
                 project={project}
                 others={fitting.flatMap((f) => f.offers.slice(0, 1)) as Offer[]}
-                onFinish={setFinishing}
+                onFinish={(clock, shareS) => setFinishing({ clock, shareS })}
               />
             ))}
           </div>
@@ -146,7 +146,7 @@ export function TonightPage({ project }: { project: Project }) {
       <Section title="Your evenings">
         <Evenings scene={scene} />
       </Section>
-      {finishing && <FinishStep clock={finishing} onClose={() => setFinishing(null)} />}
+      {finishing && <FinishStep {...finishing} onClose={() => setFinishing(null)} />}
     </Page>
   );
 }

@@ -2,7 +2,7 @@
 import { alikeParts, type Part, type Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
-import { ParsedField } from "~app/ui/field";
+import { Choice, ParsedField } from "~app/ui/field";
 import { PartLeaves } from "../PartLeaves";
 import { Differs } from "./Differs";
 import { Measures } from "./Measures";
@@ -49,6 +49,17 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
           />
           It has a right way round, or a place of its own
         </label>
+        <Choice
+          className="mt-2 w-72"
+          label="How it is put together"
+          value={part.joins}
+          onChange={(joins) => void set({ joins })}
+          options={[
+            { value: "fixed", label: "glued, or in one piece" },
+            { value: "snaps", label: "snaps together: painted first" },
+            { value: "moves", label: "has parts that move: painted first" },
+          ]}
+        />
       </Section>
       <Section title="Copies that differ">
         <Variations part={part} />
