@@ -14,6 +14,8 @@ import {
   readParts,
   thinnestMm,
   unitQuestion,
+  TURNS,
+  upOf,
   UPS,
   type FileUnit,
   type MeshFile,
@@ -93,7 +95,7 @@ function oneOf<T extends string>(text: string | undefined, allowed: readonly T[]
     : fail("usage.choice", `--${name} must be one of ${allowed.join(", ")}, not "${text}".`);
 }
 
-const upOf = (text: string | undefined): Result<Up | undefined> =>
+const readUp = (text: string | undefined): Result<Up | undefined> =>
   oneOf(text === undefined || /^[+-]/.test(text) ? text : `+${text}`, UPS, "up");
 
 function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
@@ -163,7 +165,7 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   if (!process.value) return fail("usage.process", "estimate needs --process fdm or --process resin.");
   const layer = number(options.layer, "layer"),
     copies = number(options.copies, "copies"),
-    up = upOf(options.up);
+    up = readUp(options.up);
   if (!layer.ok) return layer;
   if (!copies.ok) return copies;
   if (!up.ok) return up;
@@ -192,13 +194,14 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   judgeSolid(report, shells, unionVolume(solids, file.value.mesh, file.value.topology, shells));
   const { mesh, topology } = printedSolid(file.value.mesh, file.value.topology, shells);
   // Without --up the part is taken as it stands in the file, so that the answer does not depend on a search.
-  const facts = printFacts(solids, mesh, topology, report.solid!.value, printer, 1, up.value ?? "+z");
+  const facts = printFacts(solids, mesh, topology, report.solid!.value, printer, 1, TURNS[up.value ?? "+z"]);
   const count = Math.max(1, Math.round(copies.value ?? 1));
   const job = jobOf(facts, count);
   return ok({
     process: printer.process,
     printer: printer.id,
-    up: facts.up,
+    up: upOf(facts.turn),
+    rotation: facts.turn,
     fits: facts.fits,
     pieces: facts.pieces,
     plates: job.plates,

@@ -3,7 +3,7 @@
  * built by code, print facts are computed here once with the same core that the application uses.
  */
 import { GENERIC_PRINTERS, plateTimeS } from "../core/print";
-import { writeStl } from "../core/mesh";
+import { writeStl, TURNS } from "../core/mesh";
 import {
   joinPart,
   joinProject,
@@ -101,7 +101,7 @@ const DIMENSIONS: RealDimension[] = [
 ];
 
 /** A print with the way up that the facts found best. */
-const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, up: "+z", typed: null });
+const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: TURNS["+z"], typed: null });
 const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1): WorkItem => ({
   id,
   kind: "coat",
@@ -300,7 +300,14 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       ],
       supplies: [
         { id: "gel", kind: "glue", name: "Instant glue, gel", what: "instant-gel", stock: 12, price: { minor: 690, currency: "EUR" } },
-        { id: "white", kind: "glue", name: "White glue, big bottle", what: "white-glue", stock: 400, price: { minor: 540, currency: "EUR" } },
+        {
+          id: "white",
+          kind: "glue",
+          name: "White glue, big bottle",
+          what: "white-glue",
+          stock: 400,
+          price: { minor: 540, currency: "EUR" },
+        },
         { id: "epoxy", kind: "glue", name: "Five-minute epoxy", what: "epoxy-5", stock: 30, price: { minor: 1290, currency: "EUR" } },
         { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: null },
         { id: "p240", kind: "abrasive", name: "P240, wet or dry", what: "P240", stock: 9, price: null },
@@ -310,7 +317,12 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       ],
       lessons: [
         { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", at: DEMO_NOW - 9 * 86_400_000 },
-        { id: "brim", title: "A brim on the long wall: its corner lifts at the window side.", about: "print", at: DEMO_NOW - 5 * 86_400_000 },
+        {
+          id: "brim",
+          title: "A brim on the long wall: its corner lifts at the window side.",
+          about: "print",
+          at: DEMO_NOW - 5 * 86_400_000,
+        },
       ],
       habits: {
         ...HABIT_DEFAULTS,
@@ -337,12 +349,12 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       return own
         ? {
             ...own,
-            up: best.lookup(
+            turn: best.lookup(
               printRequest(
                 undecided.parts[i],
                 printers.find((p) => p.id === own.printerId)!,
               ),
-            )!.up,
+            )!.turn,
           }
         : w;
     }),

@@ -3,8 +3,8 @@ import Joi from "joi";
 import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
-import { count, text, within } from "../core/work";
-import { atLeast0, hashSchema, plannedS, positive, up, warningSchema } from "./schemas";
+import { count, text, turnField, within } from "../core/work";
+import { atLeast0, hashSchema, plannedS, positive, warningSchema } from "./schemas";
 
 const bounds = Joi.object({
   min: Joi.array().length(3).items(Joi.number()),
@@ -90,7 +90,7 @@ const figure = Joi.object({
 }).options({ presence: "required" });
 const printSchema = Joi.object({
   factor: positive,
-  up,
+  turn: turnField,
   upWhy: Joi.array().items(text()),
   fits: Joi.boolean(),
   pieces: count({ least: 1, most: 1e6 }),
@@ -191,9 +191,9 @@ const factor = within(LIMITS.factor).required();
 const INPUT_SCHEMAS: Record<Travelling, Joi.ObjectSchema> = {
   mesh: Joi.object({ geometry: meshGeometry.required() }),
   walls: Joi.object({ geometry: meshGeometry.required() }),
-  print: Joi.object({ geometry, factor, up: up.allow(null).required(), profile: Joi.object().unknown(true).required() }),
+  print: Joi.object({ geometry, factor, turn: turnField.allow(null).required(), profile: Joi.object().unknown(true).required() }),
   outline: Joi.object({ geometry, factor }),
-  sheet: Joi.object({ geometry, factor, up: up.required() }),
+  sheet: Joi.object({ geometry, factor, turn: turnField.required() }),
 };
 
 /** Is this a result that could be shown? Its figures are still those of whoever made the file. */

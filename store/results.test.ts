@@ -1,3 +1,4 @@
+import { TURNS } from "../core/mesh";
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { strFromU8, strToU8 } from "fflate";
@@ -70,7 +71,7 @@ describe("results in a bundle", () => {
     const view = (name: string) => ({ name, widthMm: 1, heightMm: 1, outline: [], features: [], hidden: [] });
     const { hash, unit } = source();
     return {
-      request: { kind: "sheet", inputs: { geometry: { hash, unit }, factor: 1, up: "+z" } },
+      request: { kind: "sheet", inputs: { geometry: { hash, unit }, factor: 1, turn: TURNS["+z"] } },
       value: { views: [view("side"), view("plan"), view("plan")], surfaces: [], hatches: [] },
     };
   };

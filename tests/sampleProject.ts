@@ -1,5 +1,5 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
-import { boxMesh, coneMesh, reportMesh, type Mesh } from "../core/mesh";
+import { boxMesh, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts } from "../core/print";
 import { HABIT_DEFAULTS, PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
@@ -65,7 +65,7 @@ export const print = (printerId = "large-filament", more: Partial<Extract<WorkIt
   id: "print",
   kind: "print",
   printerId,
-  up: "+z",
+  turn: TURNS["+z"],
   typed: null,
   ...more,
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, turnUp } from "../mesh";
+import { boxMesh, buildTopology, coneMesh, turnMesh, TURNS } from "../mesh";
 import { drawOutlines, drawSheet } from "./index";
 
 /** Area inside closed rings given as segments, by the shoelace formula (signed, summed over rings). */
@@ -28,8 +28,8 @@ describe("silhouettes", () => {
     expect(area(plan.outline) / (Math.PI * 60 * 60)).toBeCloseTo(1, 1);
   });
   it("stand at the places and the scale of the full sheet, whichever side is up", () => {
-    for (const mesh of [boxMesh(40, 30, 20), turnUp(coneMesh(60, 22, 48), "+x")]) {
-      const full = drawSheet(mesh, buildTopology(mesh), "+z");
+    for (const mesh of [boxMesh(40, 30, 20), turnMesh(coneMesh(60, 22, 48), TURNS["+x"])]) {
+      const full = drawSheet(mesh, buildTopology(mesh), TURNS["+z"]);
       const outline = drawOutlines(mesh);
       expect(outline.views.map(({ name, widthMm, heightMm }) => [name, widthMm, heightMm])).toEqual(
         full.views.map(({ name, widthMm, heightMm }) => [name, widthMm, heightMm]),

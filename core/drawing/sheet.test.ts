@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh } from "../mesh";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh, TURNS } from "../mesh";
 import { drawSheet, drawView, hatchAreas, VIEW_NAMES, type ViewName } from "./index";
 
 const view = (mesh: Mesh, name: ViewName) => drawView(mesh, buildTopology(mesh), name);
@@ -103,7 +103,7 @@ describe("hatched areas", () => {
     .build();
   const topology = buildTopology(roof);
   it("outline a slope where it is seen, with its anchor inside", () => {
-    const sheet = drawSheet(roof, topology, "+z");
+    const sheet = drawSheet(roof, topology, TURNS["+z"]);
     const slopes = sheet.surfaces.filter((s) => s.kind === "slope");
     expect(slopes.map((s) => Math.round(s.slopeDeg))).toEqual([27, 27]);
     const inPlan = sheet.hatches.filter((h) => h.view === "plan");
@@ -125,17 +125,17 @@ describe("hatched areas", () => {
     expect(hatchAreas(raster, new Int32Array(roof.indices.length / 3).fill(-1), [0, 1])).toEqual([]);
   });
   it("slopes follow the way up it is printed, drawings the way it stands", () => {
-    const lying = drawSheet(roof, topology, "-y");
+    const lying = drawSheet(roof, topology, TURNS["-y"]);
     expect(lying.views[0].heightMm).toBe(45);
     // On its back every side is a wall and nothing slopes.
     expect(lying.surfaces.filter((s) => s.kind === "slope")).toEqual([]);
   });
   it("tells how far it is and stops when asked", () => {
     const told: number[] = [];
-    drawSheet(roof, topology, "+z", (f) => told.push(f));
+    drawSheet(roof, topology, TURNS["+z"], (f) => told.push(f));
     expect(told.at(-1)).toBe(1);
     const stop = new AbortController();
     stop.abort();
-    expect(() => drawSheet(roof, topology, "+z", undefined, stop.signal)).toThrow();
+    expect(() => drawSheet(roof, topology, TURNS["+z"], undefined, stop.signal)).toThrow();
   });
 });

@@ -1,6 +1,6 @@
 /** The whole sheet of a part: three views, its surfaces, and where each of them is seen. */
 import { throwIfCancelled, type OnProgress } from "../units";
-import { turnUp, type Mesh, type Topology, type Up } from "../mesh";
+import { turnMesh, type Mesh, type Topology, type Turn } from "../mesh";
 import { findSurfaces, type Surface } from "../surface";
 import { hatchAreas, type HatchArea } from "./hatch";
 import { drawView, VIEW_NAMES, type ViewDrawing } from "./views";
@@ -22,8 +22,8 @@ const MOST_HATCHED = 16;
  * Draws the part as it stands (file's +z up) and finds its surfaces as it is printed (`up`).
  * Lengths in mm of the mesh that was given.
  */
-export function drawSheet(mesh: Mesh, topology: Topology, up: Up, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
-  const { list, surfaceOf } = findSurfaces(turnUp(mesh, up), topology);
+export function drawSheet(mesh: Mesh, topology: Topology, turn: Turn, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
+  const { list, surfaceOf } = findSurfaces(turnMesh(mesh, turn), topology);
   onProgress?.(0.25, "surfaces");
   const wanted = list
     .filter((s) => s.kind === "slope")

@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { buildTopology } from "../mesh";
+import { buildTopology, TURNS } from "../mesh";
 import { tonight, defaultWork, hideItem, linedSurfaces } from "../plan";
 import type { Part, Project } from "../project";
 import { drawSheet, type Sheet, layoutViews } from "../drawing";
@@ -13,7 +13,7 @@ let sheet: Sheet;
 beforeAll(async () => {
   hill = await meshPart("hill", "Hill", mound());
   brick = await meshPart("brick", "Brick", block());
-  sheet = drawSheet(mound(), buildTopology(mound()), "+z");
+  sheet = drawSheet(mound(), buildTopology(mound()), TURNS["+z"]);
 });
 
 const look = (part: Part, project: Project, surfaces = sheet.surfaces): Map<string, Note> =>
@@ -106,7 +106,7 @@ describe("the five sentences", () => {
   });
 
   it("say that a block's walls show lines on filament, and nothing does on resin", () => {
-    const surfaces = drawSheet(block(), buildTopology(block()), "+z").surfaces;
+    const surfaces = drawSheet(block(), buildTopology(block()), TURNS["+z"]).surfaces;
     const only = (process: "fdm" | "resin") => ({
       ...brick,
       prints: brick.prints.filter((f) => (f.one.process === "fdm") === (process === "fdm")),

@@ -5,7 +5,7 @@
 import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type Assumption, type Reasons } from "../units";
 import { unitQuestion, UNSTATED } from "../mesh";
 import { figureHeightMm, formatRatio, holdsFloor } from "../scale";
-import { UP_WORDS, usableMm } from "../print";
+import { turnWords, usableMm } from "../print";
 import { type Tonight, grainOf, linedSurfaces } from "../plan";
 import {
   choicesOf,
@@ -127,7 +127,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
         ? `Too large for ${best.printer.name}: ${waysOut(part, project, best)}`
         : part.source.kind === "typed"
           ? best.printer.name
-          : `${best.printer.name}, ${UP_WORDS[best.facts.up]}`,
+          : `${best.printer.name}, ${turnWords(best.facts.turn)}`,
       plain:
         misfit && misfit !== best
           ? `${misfit.printer.name}: too long by ${formatMm(over)}, ${misfit.facts.pieces} pieces`
@@ -135,7 +135,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       reasons: {
         formula:
           "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height",
-        inputs: options.map((o) => ({ name: o.printer.name, value: `${UP_WORDS[o.facts.up]}: ${o.facts.upWhy.join("; ")}` })),
+        inputs: options.map((o) => ({ name: o.printer.name, value: `${turnWords(o.facts.turn)}: ${o.facts.upWhy.join("; ")}` })),
         assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }],
       },
     },

@@ -5,6 +5,7 @@ export * from "./analyse/findings";
 export * from "./io/formats";
 export * from "./repair/mend";
 export * from "./mesh";
+export * from "./turn";
 export * from "./analyse/normals";
 export * from "./io/obj";
 export * from "./analyse/openings";

@@ -12,7 +12,8 @@ import {
   readMesh,
   readStl,
   reportMesh,
-  turnUp,
+  turnMesh,
+  TURNS,
   unitQuestion,
   UPS,
   weld,
@@ -107,7 +108,7 @@ describe("measures of solids", () => {
     const mesh = coneMesh(10, 30, 32);
     const before = reportMesh(mesh).report;
     for (const up of UPS) {
-      const after = reportMesh(turnUp(mesh, up)).report;
+      const after = reportMesh(turnMesh(mesh, TURNS[up])).report;
       expect(after.volumeMm3).toBeCloseTo(before.volumeMm3, 2);
       expect(after.areaMm2).toBeCloseTo(before.areaMm2, 2);
     }

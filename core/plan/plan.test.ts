@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkStack } from "../coat";
-import { boxMesh, reportMesh } from "../mesh";
+import { boxMesh, reportMesh, TURNS } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, type ResinPrinter } from "../print";
 import {
   HABIT_DEFAULTS,
@@ -39,7 +39,7 @@ const report = reportMesh(boxMesh(12, 12, 12)).report;
 const facts: PrinterFacts = {
   printerId: "resin",
   factor: 1,
-  up: "+z",
+  turn: TURNS["+z"],
   upWhy: [],
   fits: true,
   pieces: 1,
@@ -50,7 +50,7 @@ const facts: PrinterFacts = {
   fixedMinor: 18,
   fixedMm3: 6000,
 };
-const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", up: "+z", typed: null };
+const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", turn: TURNS["+z"], typed: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
   ...structuredClone(PART_DEFAULTS),
   id: "crate",

@@ -1,6 +1,6 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
 import type { Figure, OnProgress } from "../units";
-import { turnUp, type Mesh, type Topology, type Up } from "../mesh";
+import { sameTurn, turnMesh, type Mesh, type Topology, type Turn } from "../mesh";
 import type { Solids } from "../slice";
 import { estimateFdm, layersS, type PrintEstimate } from "./fdm";
 import { copiesPerPlate } from "./fit";
@@ -9,12 +9,12 @@ import type { PrintProfile } from "./printers";
 import { estimateResin } from "./resin";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 6;
+export const PRINT_VERSION = 7;
 
 export interface PrintFacts {
   /** Size the facts belong to (model ÷ file). */
   factor: number;
-  up: Up;
+  turn: Turn;
   /** Why this way up, in short clauses. */
   upWhy: string[];
   fits: boolean;
@@ -34,7 +34,7 @@ export interface PrintFacts {
 /**
  * @param mesh mm at the wanted size, as the part stands
  * @param volumeMm3 of material; the caller knows it from the report
- * @param up a side the user has chosen; otherwise the best of six
+ * @param turn how the user has turned it; otherwise the best of six sides up
  */
 export function printFacts(
   solids: Solids,
@@ -43,21 +43,21 @@ export function printFacts(
   volumeMm3: number,
   printer: PrintProfile,
   factor: number,
-  up?: Up,
+  turn?: Turn,
   onProgress?: OnProgress,
   signal?: AbortSignal,
 ): PrintFacts {
-  const ways = waysUp(mesh, printer);
-  const way = (up && ways.find((w) => w.up === up)) ?? ways[0];
+  const ways = waysUp(mesh, printer, turn);
+  const way = (turn && ways.find((w) => sameTurn(w.turn, turn))) ?? ways[0];
   onProgress?.(0.1, "which way up");
   const { pieces, storeys } = way.fit;
   const one =
     printer.process === "fdm"
-      ? estimateFdm(solids, turnUp(mesh, way.up), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
+      ? estimateFdm(solids, turnMesh(mesh, way.turn), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
       : estimateResin(way.heightMm / storeys, volumeMm3, 1, printer, pieces);
   return {
     factor,
-    up: way.up,
+    turn: way.turn,
     upWhy: way.why,
     fits: way.fit.fits,
     pieces,

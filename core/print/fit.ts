@@ -1,18 +1,17 @@
 /** Does a part fit a printer, how is it turned on the plate, how many copies fit, how many pieces if it does not. */
 import { polygonArea, polygonHull } from "d3";
-import { turnUp, type Mesh, type Up } from "../mesh";
+import { turnMesh, type Mesh, type Turn } from "../mesh";
 import { SPACING_MM, type PrintProfile } from "./printers";
 
-/** Outline on the plate and height, mm, with one side up. */
+/** Outline on the plate and height, mm, as the part is turned. */
 export interface Stance {
-  up: Up;
   hull: [number, number][];
   heightMm: number;
 }
 
-/** The convex outline on the plate when `up` points up, of every vertex. Linear, then n log n in the few that may lie on it. */
-export function stanceOf(mesh: Mesh, up: Up): Stance {
-  const turned = turnUp(mesh, up).positions;
+/** The convex outline on the plate of a part that is turned so, of every vertex. Linear, then n log n in the few that may lie on it. */
+export function stanceOf(mesh: Mesh, turn: Turn): Stance {
+  const turned = turnMesh(mesh, turn).positions;
   let low = Infinity,
     high = -Infinity;
   // First the outermost points in a few directions: what lies inside their polygon is no corner of the hull.
@@ -37,7 +36,7 @@ export function stanceOf(mesh: Mesh, up: Up): Stance {
   }
   const corners = [...new Set(at)].map((i): [number, number] => [turned[i], turned[i + 1]]);
   const rough = polygonHull(corners);
-  if (!rough) return { up, hull: corners, heightMm: high - low };
+  if (!rough) return { hull: corners, heightMm: high - low };
   const points = [...corners];
   const n = rough.length;
   // The hull of d3 runs counter-clockwise in a y that grows downwards: its sign is taken as it comes.
@@ -54,14 +53,13 @@ export function stanceOf(mesh: Mesh, up: Up): Stance {
       }
     }
   }
-  return { up, hull: polygonHull(points) ?? rough, heightMm: high - low };
+  return { hull: polygonHull(points) ?? rough, heightMm: high - low };
 }
 
 /** The stance of a box, for typed sizes. */
 export function boxStance(size: readonly [number, number, number]): Stance {
   const [x, y, z] = size;
   return {
-    up: "+z",
     hull: [
       [0, 0],
       [x, 0],

@@ -1,15 +1,15 @@
 /**
- * Which way up. For each of the six sides: area that hangs over without support, area whose layer lines will be plain,
+ * Which way up. For each of the six sides, and for a turn that the user has chosen: area that hangs over without support, area whose layer lines will be plain,
  * height, and whether it fits. Areas by facet normals: overhang below the limit angle, cusp height layer × |n·up|
  * (Dolenc & Mäkelä 1994, Computer-Aided Design 26(2), 119–126).
  */
 import { polygonArea, polygonHull } from "d3";
-import { boundsOf, facetsOf, turnUp, UPS, upRotation, type Mesh, type Up } from "../mesh";
+import { boundsOf, facetsOf, sameTurn, turnMesh, turnRows, TURNS, upOf, UPS, type Mesh, type Turn, type Up } from "../mesh";
 import { fitOn, stanceOf, type Fit, type Stance } from "./fit";
 import { overhangOf, type PrintProfile } from "./printers";
 
 export interface StanceChoice {
-  up: Up;
+  turn: Turn;
   stance: Stance;
   fit: Fit;
   overhangMm2: number;
@@ -27,26 +27,31 @@ const LEAST_FOOTING = 0.25;
 const TOUCHES_MM = 0.3;
 const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI) / 180) };
 
-/** All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height. */
-export function waysUp(mesh: Mesh, printer: PrintProfile): StanceChoice[] {
+/**
+ * All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height.
+ * @param also a turn that is looked at beside them
+ */
+export function waysUp(mesh: Mesh, printer: PrintProfile, also?: Turn): StanceChoice[] {
   const { positions: p, indices } = mesh;
   // A facet whose normal points further down than the limit from upright hangs over.
   const overhang = Math.sin((overhangOf(printer) * Math.PI) / 180);
-  const choices = UPS.map((up): StanceChoice => {
-    const stance = stanceOf(mesh, up);
+  const sides = UPS.map((up) => TURNS[up]);
+  const turns = also && !sides.some((t) => sameTurn(t, also)) ? [...sides, also] : sides;
+  const choices = turns.map((turn): StanceChoice => {
+    const stance = stanceOf(mesh, turn);
     return {
-      up,
+      turn,
       stance,
       fit: fitOn(stance, printer),
       overhangMm2: 0,
       gentleMm2: 0,
       heightMm: stance.heightMm,
-      footing: footingOf(mesh, up, stance),
+      footing: footingOf(mesh, turn, stance),
       why: [],
     };
   });
-  const axes = UPS.map((up) => upRotation(up)[2]);
-  const floors = UPS.map((up) => boundsOf(turnUp(mesh, up).positions).min[2]);
+  const axes = turns.map((turn) => turnRows(turn)[2]);
+  const floors = turns.map((turn) => boundsOf(turnMesh(mesh, turn).positions).min[2]);
   let total = 0;
   const { normals, areasMm2 } = facetsOf(mesh);
   for (let t = 0; t < areasMm2.length; t++) {
@@ -59,7 +64,7 @@ export function waysUp(mesh: Mesh, printer: PrintProfile): StanceChoice[] {
       ny = normals[t * 3 + 1],
       nz = normals[t * 3 + 2];
     total += area;
-    for (let k = 0; k < 6; k++) {
+    for (let k = 0; k < turns.length; k++) {
       const [x, y, z] = axes[k];
       const up = nx * x + ny * y + nz * z;
       if (up < -overhang) {
@@ -80,7 +85,7 @@ export function waysUp(mesh: Mesh, printer: PrintProfile): StanceChoice[] {
     Math.round(c.overhangMm2 / step),
     Math.round(c.gentleMm2 / step),
     Math.round(c.heightMm),
-    UPS.indexOf(c.up),
+    turns.indexOf(c.turn),
   ];
   choices.sort((a, b) => {
     const x = key(a),
@@ -98,8 +103,8 @@ export function waysUp(mesh: Mesh, printer: PrintProfile): StanceChoice[] {
 }
 
 /** Facets that lie on the plate with all three corners, their hull against the whole outline. */
-function footingOf(mesh: Mesh, up: Up, stance: Stance): number {
-  const turned = turnUp(mesh, up).positions;
+function footingOf(mesh: Mesh, turn: Turn, stance: Stance): number {
+  const turned = turnMesh(mesh, turn).positions;
   const floor = boundsOf(turned).min[2] + TOUCHES_MM;
   const points: [number, number][] = [];
   const { indices } = mesh;
@@ -115,8 +120,7 @@ function footingOf(mesh: Mesh, up: Up, stance: Stance): number {
   return touching && whole !== 0 ? Math.abs(polygonArea(touching) / whole) : 0;
 }
 
-/** Words for a side: "as it stands", "on its back". The file's +z is taken as up, −y as front. */
-export const UP_WORDS: Record<Up, string> = {
+const UP_WORDS: Record<Up, string> = {
   "+z": "as it stands",
   "-z": "upside down",
   "+x": "on its left side",
@@ -124,3 +128,11 @@ export const UP_WORDS: Record<Up, string> = {
   "+y": "on its front",
   "-y": "on its back",
 };
+
+/** Words for a turn: "as it stands", "on its back", "tilted 30°". The file's +z is taken as up, −y as front. */
+export function turnWords(turn: Turn): string {
+  const up = upOf(turn);
+  if (up) return UP_WORDS[up];
+  const tilt = Math.round((Math.acos(Math.min(1, Math.max(-1, turnRows(turn)[2][2]))) * 180) / Math.PI);
+  return tilt === 0 ? "turned about the vertical" : `tilted ${tilt}°`;
+}

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { ball } from "../../tests/ball";
 import { moved, reversed, together } from "../../tests/sameThing";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh, scaleMesh, type Mesh } from "../mesh";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh, scaleMesh, type Mesh, TURNS, upOf, type Turn } from "../mesh";
 import { loadSolids, type Solids } from "../slice";
 import {
   boxStance,
@@ -19,6 +19,7 @@ import {
   resinTimeS,
   stanceOf,
   timeAtSizeS,
+  turnWords,
   waysUp,
   widened,
   type FilamentPrinter,
@@ -118,15 +119,15 @@ describe("which printer, which way up", () => {
     expect([45, 135]).toContain(plank.turnDeg);
   });
   it("finds the hull of a round part", () => {
-    const stance = stanceOf(cylinderMesh(10, 30, 64), "+x");
+    const stance = stanceOf(cylinderMesh(10, 30, 64), TURNS["+x"]);
     expect(stance.heightMm).toBeCloseTo(20, 4);
-    expect(fitOn(stanceOf(cylinderMesh(10, 30, 64), "+z"), small)).toMatchObject({ fits: true, heightMm: 30 });
+    expect(fitOn(stanceOf(cylinderMesh(10, 30, 64), TURNS["+z"]), small)).toMatchObject({ fits: true, heightMm: 30 });
   });
-  it("stands a cone on its base", () => expect(waysUp(coneMesh(20, 20, 48), large)[0].up).toBe("+z"));
+  it("stands a cone on its base", () => expect(waysUp(coneMesh(20, 20, 48), large)[0].turn).toEqual(TURNS["+z"]));
   it("does not stand a flat cone on its rim, although nothing would hang over", () => {
     const ways = waysUp(coneMesh(60, 22, 96), large);
-    expect(ways[0]).toMatchObject({ up: "+z", footing: expect.closeTo(1, 1) });
-    expect(ways.find((w) => w.up === "+x")!.why).toContain("stands on supports only");
+    expect(ways[0]).toMatchObject({ turn: TURNS["+z"], footing: expect.closeTo(1, 1) });
+    expect(ways.find((w) => upOf(w.turn) === "+x")!.why).toContain("stands on supports only");
   });
   it("a table stands on four small legs", () => {
     const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [
@@ -135,9 +136,24 @@ describe("which printer, which way up", () => {
     ];
     const b = new MeshBuilder().box([0, 0, 30], [60, 60, 34]);
     for (const [min, max] of [leg(0, 0), leg(56, 0), leg(0, 56), leg(56, 56)]) b.box(min, max);
-    expect(waysUp(b.build(), large).find((w) => w.up === "+z")!.footing).toBeCloseTo(1, 2);
+    expect(waysUp(b.build(), large).find((w) => upOf(w.turn) === "+z")!.footing).toBeCloseTo(1, 2);
   });
-  it("lays a plate flat", () => expect(["+x", "-x"]).toContain(waysUp(boxMesh(3, 90, 60), large)[0].up));
+  it("looks at a turn that was chosen beside the six, and a box that is tilted by 45° is as high as Pythagoras says", () => {
+    const half = Math.sin(Math.PI / 8);
+    const tilted: Turn = [half, 0, 0, Math.cos(Math.PI / 8)];
+    const box = boxMesh(40, 30, 20);
+    const ways = waysUp(box, large, tilted);
+    expect(ways).toHaveLength(7);
+    expect(ways.find((w) => w.turn === tilted)!.heightMm).toBeCloseTo((30 + 20) / Math.SQRT2, 4);
+    expect([turnWords(tilted), turnWords(TURNS["-y"]), turnWords([0, 0, Math.sin(0.3), Math.cos(0.3)])]).toEqual([
+      "tilted 45°",
+      "on its back",
+      "turned about the vertical",
+    ]);
+    // The same turn said the other way round is no seventh.
+    expect(waysUp(box, large, [0, 0, 0, -1])).toHaveLength(6);
+  });
+  it("lays a plate flat", () => expect(["+x", "-x"]).toContain(upOf(waysUp(boxMesh(3, 90, 60), large)[0].turn)));
   it("counts copies on a plate by a grid", () => {
     // 147 × 71 usable, a pitch of 12 + 3: ten columns, four rows, counted on squared paper.
     expect(copiesPerPlate(boxStance([12, 12, 12]), resin)).toBe(40);
@@ -153,7 +169,7 @@ describe("which printer, which way up", () => {
     const many = ball(500_000);
     const spike = new MeshBuilder().box([-1, -1, 0], [1, 1, 1]).box([40, 0, 0], [90, 0.5, 1]).build();
     const mesh = together(many, spike);
-    const hull = stanceOf(mesh, "+z").hull;
+    const hull = stanceOf(mesh, TURNS["+z"]).hull;
     expect(Math.max(...hull.map(([x]) => x))).toBeCloseTo(90, 3);
   });
   it("resin plates cost their time once, filament plates once a copy", () => {
@@ -181,7 +197,7 @@ describe("copies against bodies in one file", () => {
   ])("thirty %s take as long either way, and weigh as much", (_, piece) => {
     const one = piece(0, 0),
       all = grid(30, piece);
-    const facts = (mesh: Mesh): PrintFacts => printFacts(solids, mesh, buildTopology(mesh), 1, large, 1, "+z");
+    const facts = (mesh: Mesh): PrintFacts => printFacts(solids, mesh, buildTopology(mesh), 1, large, 1, TURNS["+z"]);
     const copies = jobOf(facts(one), 30),
       file = jobOf(facts(all), 1);
     expect(copies.plates).toBe(1);
@@ -189,7 +205,7 @@ describe("copies against bodies in one file", () => {
     expect(Math.abs(copies.massG.value / file.massG.value - 1)).toBeLessThan(0.02);
   });
   it("the least time of a layer binds once a plate", () => {
-    const f = printFacts(solids, cylinderMesh(2, 20, 24), buildTopology(cylinderMesh(2, 20, 24)), 1, large, 1, "+z");
+    const f = printFacts(solids, cylinderMesh(2, 20, 24), buildTopology(cylinderMesh(2, 20, 24)), 1, large, 1, TURNS["+z"]);
     expect(plateTimeS(f, 2).value).toBeCloseTo(plateTimeS(f, 1).value, 6);
   });
 });
@@ -197,7 +213,7 @@ describe("copies against bodies in one file", () => {
 describe("a resin piece too tall", () => {
   it("is printed in storeys: twice the plates of half the height, not twice the whole", () => {
     const mesh = boxMesh(20, 20, 300);
-    const f = printFacts(solids, mesh, buildTopology(mesh), 120_000, resin, 1, "+z");
+    const f = printFacts(solids, mesh, buildTopology(mesh), 120_000, resin, 1, TURNS["+z"]);
     expect(f.pieces).toBe(2);
     const storey = resinTimeS(150 + resin.supportLiftMm, resin) + resin.startS;
     expect(jobOf(f, 1)).toMatchObject({ plates: 2, timeS: { value: expect.closeTo(2 * storey, 6) } });
@@ -224,8 +240,8 @@ describe("a filament part at another size", () => {
   ])("%s takes and weighs between the two powers", (_, mesh) => {
     const by = 0.536;
     const plain = { ...large, startS: 0 };
-    const now = printFacts(solids, mesh, buildTopology(mesh), 1, plain, 1, "+z"),
-      then = printFacts(solids, scaleMesh(mesh, by), buildTopology(mesh), 1, plain, by, "+z").one;
+    const now = printFacts(solids, mesh, buildTopology(mesh), 1, plain, 1, TURNS["+z"]),
+      then = printFacts(solids, scaleMesh(mesh, by), buildTopology(mesh), 1, plain, by, TURNS["+z"]).one;
     const { low, high } = timeAtSizeS(now, by);
     expect(then.timeS.value).toBeGreaterThan(low * 0.95);
     expect(then.timeS.value).toBeLessThan(high * 1.05);
@@ -332,8 +348,8 @@ describe("hollowing", () => {
 
 describe("a part of which only the size is known", () => {
   it("has a range from a shell to a solid", () => {
-    const shell = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 8000, resin, 1, "+z"),
-      solid = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 64000, resin, 1, "+z");
+    const shell = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 8000, resin, 1, TURNS["+z"]),
+      solid = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 64000, resin, 1, TURNS["+z"]);
     const both = widened(shell, solid);
     expect(both.one.massG.value).toBe(shell.one.massG.value);
     expect(both.one.massG.low).toBe(shell.one.massG.low);

@@ -131,7 +131,7 @@ const COMPUTE: Computes = {
     const openings = findOpenings(printedMesh(mesh, shells));
     return ok({ ...measureWalls(mesh, topology, undefined, onProgress, signal, shells), openings });
   },
-  print: async ({ geometry, factor, up, profile }, reader, onProgress, signal) => {
+  print: async ({ geometry, factor, turn, profile }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);
     if (!loaded.ok) return loaded;
     // No printer is as large as that, and its layers would never end.
@@ -141,7 +141,7 @@ const COMPUTE: Computes = {
     const factsOf = ({ mesh: stored, topology: edges, shells, report }: Loaded): PrintFacts => {
       const { mesh, topology } = printedSolid(stored, edges, shells);
       const volumeMm3 = report.solid!.value * factor ** 3;
-      return printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3, profile, factor, up ?? undefined, onProgress, signal);
+      return printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3, profile, factor, turn ?? undefined, onProgress, signal);
     };
     const facts = factsOf(loaded.value);
     // A size has no shape: what it weighs and takes lies between a shell and a solid of it.
@@ -151,10 +151,10 @@ const COMPUTE: Computes = {
     const loaded = await reader.load(geometry);
     return loaded.ok ? ok(drawOutlines(scaleMesh(loaded.value.mesh, factor))) : loaded;
   },
-  sheet: async ({ geometry, factor, up }, reader, onProgress, signal) => {
+  sheet: async ({ geometry, factor, turn }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);
     if (!loaded.ok) return loaded;
-    return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, up, onProgress, signal));
+    return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, turn, onProgress, signal));
   },
   crossings: async ({ geometry }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);

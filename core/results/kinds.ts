@@ -2,7 +2,7 @@
  * The kinds of computed result: what each follows from, which version of its method, what it gives. A result can be dropped at any time
  * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
  */
-import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Up, type WallFacts } from "../mesh";
+import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
 import { PRINT_VERSION, type PrintFacts, type PrintProfile } from "../print";
 import type { MeshFound } from "../project";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../drawing";
@@ -21,10 +21,10 @@ export interface Results {
   mesh: { inputs: { geometry: MeshGeometry }; value: MeshFound };
   walls: { inputs: { geometry: MeshGeometry }; value: WallFacts };
   /** What a printer says of a part. `up`: the side the user has chosen; null for the best. */
-  print: { inputs: { geometry: Geometry; factor: number; up: Up | null; profile: PrintProfile }; value: PrintFacts };
+  print: { inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile }; value: PrintFacts };
   /** The views as silhouettes: seen before anything else is drawn. */
   outline: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
-  sheet: { inputs: { geometry: Geometry; factor: number; up: Up }; value: Sheet };
+  sheet: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Sheet };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }

@@ -1,5 +1,5 @@
 /** Which results a scene's parts want, and the scene as it is reckoned with once some of them are there. */
-import type { Up } from "../mesh";
+import { TURNS, type Turn } from "../mesh";
 import { profileOf, type Printer } from "../print";
 import type { Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
 import type { RealThing } from "../scale";
@@ -31,9 +31,9 @@ export const crossingsRequest = once((source: SaidMesh): Request<"crossings"> =>
   inputs: { geometry: meshGeometry(source) },
 }));
 
-/** The side up that the user has chosen for a printer; null while the best is wanted. */
-const chosenUp = (part: PartRow, printerId: string): Up | null =>
-  workOf(part.work, "print").find((w) => w.printerId === printerId)?.up ?? null;
+/** How the user has turned it for a printer; null while the best is wanted. */
+const chosenTurn = (part: PartRow, printerId: string): Turn | null =>
+  workOf(part.work, "print").find((w) => w.printerId === printerId)?.turn ?? null;
 
 const printRequestsOf = new WeakMap<PartRow, (printer: Printer) => Request<"print">>();
 
@@ -42,15 +42,15 @@ export function printRequest(part: PartRow, printer: Printer): Request<"print"> 
   if (!of) {
     of = once((p: Printer) => ({
       kind: "print",
-      inputs: { geometry: geometryOf(part.source), factor: part.factor, up: chosenUp(part, p.id), profile: profileOf(p) },
+      inputs: { geometry: geometryOf(part.source), factor: part.factor, turn: chosenTurn(part, p.id), profile: profileOf(p) },
     }));
     printRequestsOf.set(part, of);
   }
   return of(printer);
 }
 
-/** Side that points up when the part is printed by its own plan, or as the first printer that has looked would turn it. */
-const sheetUp = (part: Part): Up => workOf(part.work, "print")[0]?.up ?? part.prints[0]?.up ?? "+z";
+/** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
+const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
 
 export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
   kind: "outline",
@@ -59,7 +59,7 @@ export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
 
 export const sheetRequest = (part: Part): Request<"sheet"> => ({
   kind: "sheet",
-  inputs: { geometry: geometryOf(part.source), factor: part.factor, up: sheetUp(part) },
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, turn: sheetTurn(part) },
 });
 
 /** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */

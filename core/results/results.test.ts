@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { createHash } from "node:crypto";
 import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
-import { writeStl } from "../mesh";
+import { writeStl, TURNS } from "../mesh";
 import { ok, fail } from "../units";
 import type { Printer } from "../print";
 import type { PartRow, SaidMesh } from "../project";
@@ -53,7 +53,7 @@ describe("the key of a result", () => {
   });
   it.each([
     ["size", { ...row, factor: 1.1 }, large],
-    ["side up", { ...row, work: [print(undefined, { up: "+x" })] }, large],
+    ["side up", { ...row, work: [print(undefined, { turn: TURNS["+x"] })] }, large],
     ["layer height", row, { ...large, layerMm: 0.1 }],
     ["unit", { ...row, source: { ...(row.source as SaidMesh), unit: "in" as const } }, large],
     ["mesh", { ...row, source: { ...(row.source as SaidMesh), hash: "1".repeat(64) } }, large],
@@ -61,7 +61,7 @@ describe("the key of a result", () => {
     expect(resultKey(printRequest({ ...part }, printer))).not.toBe(resultKey(printRequest(row, large)));
   });
   it("of a sheet names the side that is up", () => {
-    const other = { ...brick, work: [print(undefined, { up: "-x" })] };
+    const other = { ...brick, work: [print(undefined, { turn: TURNS["-x"] })] };
     expect(resultKey(sheetRequest(other))).not.toBe(resultKey(sheetRequest(brick)));
   });
 });

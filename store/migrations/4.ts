@@ -14,11 +14,27 @@ function sourceTo4(source: unknown): unknown {
   return { ...said, warnings: warnings.filter((w) => !String(w.code).startsWith("mesh.")).slice(0, MOST_WARNINGS) };
 }
 
-/** A joint named the other part by its name: a rename lost it. Now it names its id, and words only where there is no such part. */
+/** Sides that point up, as the rotations that bring them there: quaternions x, y, z, w. */
+const H = 0.7071067811865476;
+const TURNS: Record<string, number[] | undefined> = {
+  "+z": [0, 0, 0, 1],
+  "-z": [1, 0, 0, 0],
+  "+x": [0, -H, 0, H],
+  "-x": [0, H, 0, H],
+  "+y": [H, 0, 0, H],
+  "-y": [-H, 0, 0, H],
+};
+
+/** A print says how the part is turned, not which side is up. A joint named the other part by its name: a rename lost it. Now it names its id, and words only where there is no such part. */
 function workTo4(work: unknown, partId: unknown, parts: readonly Stored[]): unknown {
   if (!Array.isArray(work)) return work;
   return work.map((w: unknown) => {
-    if (!isStored(w) || w.kind !== "glue" || "toPartId" in w) return w;
+    if (!isStored(w)) return w;
+    if (w.kind === "print" && "up" in w) {
+      const { up, ...said } = w;
+      return { ...said, turn: TURNS[String(up)] ?? TURNS["+z"] };
+    }
+    if (w.kind !== "glue" || "toPartId" in w) return w;
     const target = parts.find((p) => p.name === w.to && p.id !== partId);
     return { ...w, toPartId: target ? target.id : null };
   });

@@ -1,7 +1,6 @@
 /** Building blocks of the schemas. A row's schema is strict against its type: a field that is missing, too many or of another kind does not compile. */
 import Joi from "joi";
 import { FAMILIES } from "../../core/coat";
-import { UPS } from "../../core/mesh";
 import { LIMITS } from "../../core/project";
 import { within } from "../../core/work";
 
@@ -35,7 +34,6 @@ export const currency = Joi.string().length(3).uppercase();
 export const mmOrNull = positive.allow(null);
 export const hex = Joi.string().pattern(/^#[0-9a-f]{6}$/i);
 export const hashSchema = Joi.string().pattern(/^[0-9a-f]{64}$/);
-export const up = Joi.string().valid(...UPS);
 export const factor = within(LIMITS.factor);
 /** Planned seconds follow from areas and copies, which multiply: bounded by what dates can bear. */
 export const plannedS = Joi.number().min(0).max(1e10);

@@ -1,7 +1,7 @@
 /** Rows, pieces, snapping and notes of the parts station. */
 import { describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, record, sizePart } from "../../../tests/sampleProject";
-import { boxMesh, buildTopology, reportMesh } from "~core/mesh";
+import { boxMesh, buildTopology, reportMesh, TURNS } from "~core/mesh";
 import { printOptions, type Part } from "~core/project";
 import { drawSheet } from "~core/drawing";
 import { defaultWork } from "~core/plan";
@@ -63,7 +63,7 @@ describe("pieces of a part", () => {
 
 describe("pressing on a view", () => {
   const mesh = boxMesh(40, 30, 20);
-  const front = drawSheet(mesh, buildTopology(mesh), "+z").views.find((v) => v.name === "front")!;
+  const front = drawSheet(mesh, buildTopology(mesh), TURNS["+z"]).views.find((v) => v.name === "front")!;
   it("snaps to a corner that is near, then to a line, else stays", () => {
     const corner = snapInView(front, 0.6, 19.5, 1);
     expect(corner.on).toBe("corner");

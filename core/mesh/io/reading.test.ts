@@ -13,9 +13,10 @@ import {
   readMesh,
   readStl,
   scaleMesh,
-  turnUp,
+  turnMesh,
+  turnRows,
+  TURNS,
   UPS,
-  upRotation,
   weld,
   writeStl,
 } from "../index";
@@ -61,7 +62,7 @@ describe("numbers from bytes", () => {
 
 describe("the six ways up", () => {
   it.each(UPS)("%s is a proper rotation that brings its axis to the top", (up) => {
-    const [a, b, c] = upRotation(up);
+    const [a, b, c] = turnRows(TURNS[up]);
     const det = a[0] * (b[1] * c[2] - b[2] * c[1]) - a[1] * (b[0] * c[2] - b[2] * c[0]) + a[2] * (b[0] * c[1] - b[1] * c[0]);
     expect(det).toBe(1);
     const axis = { x: [1, 0, 0], y: [0, 1, 0], z: [0, 0, 1] }[up[1] as "x" | "y" | "z"].map((v) => (up[0] === "+" ? v : -v));
@@ -70,9 +71,9 @@ describe("the six ways up", () => {
   });
   it("swaps the sides of a box and keeps its facets", () => {
     const box = boxMesh(10, 20, 30);
-    expect(boundsOf(turnUp(box, "+x").positions).size).toEqual([30, 20, 10]);
-    expect(boundsOf(turnUp(box, "-y").positions).size).toEqual([10, 30, 20]);
-    expect(turnUp(box, "+z")).toBe(box);
+    expect(boundsOf(turnMesh(box, TURNS["+x"]).positions).size).toEqual([30, 20, 10]);
+    expect(boundsOf(turnMesh(box, TURNS["-y"]).positions).size).toEqual([10, 30, 20]);
+    expect(turnMesh(box, TURNS["+z"])).toBe(box);
   });
 });
 

@@ -1,7 +1,18 @@
 /** Findings and mending: faults put into sound solids by hand, and solids of manifold-3d as what they should be again. */
 import { beforeAll, describe, expect, it } from "vitest";
 import { loadSolids, type Solids } from "../../slice";
-import { boxMesh, buildTopology, cylinderMesh, findCrossings, MeshBuilder, mendMesh, reportMesh, turnUp, type Mesh } from "../index";
+import {
+  boxMesh,
+  buildTopology,
+  cylinderMesh,
+  findCrossings,
+  MeshBuilder,
+  mendMesh,
+  reportMesh,
+  TURNS,
+  turnMesh,
+  type Mesh,
+} from "../index";
 
 let solids: Solids;
 beforeAll(async () => {
@@ -166,7 +177,7 @@ describe("crossings", () => {
     expect(findCrossings(joined, skip(joined)).triangles).toBe(0);
   });
   it("boxes that touch, and parts that lie inside others, do not cross", () => {
-    const touching = apart(boxMesh(5, 5, 5), turnUp(boxMesh(5, 5, 5), "-z"));
+    const touching = apart(boxMesh(5, 5, 5), turnMesh(boxMesh(5, 5, 5), TURNS["-z"]));
     expect(findCrossings(touching, skip(touching)).triangles).toBe(0);
     const inside = apart(boxMesh(9, 9, 9), { ...boxMesh(2, 2, 2), positions: boxMesh(2, 2, 2).positions.map((v) => v + 3) });
     expect(findCrossings(inside, skip(inside)).triangles).toBe(0);

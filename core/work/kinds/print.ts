@@ -1,9 +1,9 @@
 /** Printing: a pair of steps a plate, and the seams of a part that is cut. */
 import Joi from "joi";
 import { LIMITS } from "../../limits";
-import { UPS, type Up } from "../../mesh";
-import { HANDS_ON_S, plateTimeS, type Printer, type PrintFacts } from "../../print";
-import { id, text, within } from "../fields";
+import { TURNS, type Turn } from "../../mesh";
+import { HANDS_ON_S, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
+import { id, text, turnField, within } from "../fields";
 import type { StepDraft, Task, WorkKind } from "../kind";
 import { SEAM } from "../handRates";
 
@@ -18,7 +18,7 @@ export interface PrintWork {
   id: string;
   kind: "print";
   printerId: string;
-  up: Up;
+  turn: Turn;
   typed: TypedEstimate | null;
 }
 
@@ -35,7 +35,7 @@ export const typedEstimate = Joi.object({
 export const print: WorkKind<PrintWork> = {
   kind: "print",
   many: "prints",
-  fields: { printerId: id, up: Joi.string().valid(...UPS), typed: typedEstimate },
+  fields: { printerId: id, turn: turnField, typed: typedEstimate },
   station: "print",
   words: (item, at) => ({
     title: `Print on ${at.printer(item.printerId)?.name ?? "a printer that is gone"}`,
@@ -55,7 +55,7 @@ export const print: WorkKind<PrintWork> = {
     label: "Printing",
     make: (itemId, at) =>
       at.printers[0] && at.printed && !at.has("print")
-        ? { id: itemId, kind: "print", printerId: at.printers[0].id, up: at.facts(at.printers[0].id)?.up ?? "+z", typed: null }
+        ? { id: itemId, kind: "print", printerId: at.printers[0].id, turn: at.facts(at.printers[0].id)?.turn ?? TURNS["+z"], typed: null }
         : null,
   },
 };
@@ -114,7 +114,7 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + areaCm2 * hands.cleanPerCm2);
   const plateS = (count: number): number => item.typed?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value : 0);
   const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
-  const rests = { printer: printer.name, process: printer.process, layerMm: printer.layerMm, up: item.up };
+  const rests = { printer: printer.name, process: printer.process, layerMm: printer.layerMm, up: turnWords(item.turn) };
   for (let i = 0; i < cleared + single; i++) {
     const nth = begun + i - cleared;
     const left = Math.max(0, missing - Math.floor(nth / pieces) * perPlate);
