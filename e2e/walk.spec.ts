@@ -162,6 +162,10 @@ test("the turntable turns, and its code comes only then", async ({ bench }) => {
   await bench.keyboard.press("r");
   await expect(bench.getByRole("img", { name: /on a turntable/ }).locator("canvas")).toBeVisible();
   expect(scripts.some((s) => /turntable/i.test(s))).toBe(true);
+  // Lines of 0.2 mm layers lie a layer apart on its walls, further on its roof.
+  await bench.getByLabel("Show on it").selectOption("lines apart");
+  await expect(bench.getByText("0.2 mm", { exact: true })).toBeVisible();
+  await expect(bench.getByRole("img", { name: /on a turntable/ }).locator("canvas")).toBeVisible();
 });
 
 test("the page has a policy without unsafe scripts and asks nobody else", async ({ bench, request }) => {

@@ -1,7 +1,8 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
-import type { FileUnit, Mended, MeshUnit, MeshWarning } from "../core/mesh";
+import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
+import type { Grain } from "../core/surface";
 import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -55,7 +56,11 @@ export interface TurntableMesh {
   positions: Float32Array;
   indices: Uint32Array;
   thinned: boolean;
+  field: MeshField | null;
 }
+
+/** What is to be shown on the turntable beside the shape: how steep each face is, or how far apart its layer lines lie. */
+export type FieldWanted = { kind: "slope"; turn: Turn } | { kind: "steps"; turn: Turn; grain: Grain };
 
 export interface Packed {
   file: Blob;
@@ -73,7 +78,7 @@ export type Jobs = {
   mend: { request: { source: MeshSource }; answer: MendAnswer };
   /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
   write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
-  turntable: { request: { source: MeshSource; factor: number }; answer: TurntableMesh };
+  turntable: { request: { source: MeshSource; factor: number; field: FieldWanted | null }; answer: TurntableMesh };
   readBundle: { request: { file: Blob }; answer: Read };
   writeBundle: { request: Bundle; answer: Packed };
   readBackup: { request: { file: Blob }; answer: Backup };

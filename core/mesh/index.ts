@@ -24,3 +24,4 @@ export * from "./analyse/topology";
 export * from "./io/fileUnit";
 export * from "./repair/weld";
 export * from "./analyse/walls";
+export * from "./fields/field";

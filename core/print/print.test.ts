@@ -1,7 +1,19 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { ball } from "../../tests/ball";
 import { moved, reversed, together } from "../../tests/sameThing";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh, scaleMesh, type Mesh, TURNS, upOf, type Turn } from "../mesh";
+import {
+  boxMesh,
+  buildTopology,
+  coneMesh,
+  cylinderMesh,
+  MeshBuilder,
+  reportMesh,
+  scaleMesh,
+  type Mesh,
+  TURNS,
+  upOf,
+  type Turn,
+} from "../mesh";
 import { loadSolids, type Solids } from "../slice";
 import {
   boxStance,

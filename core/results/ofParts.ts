@@ -50,7 +50,7 @@ export function printRequest(part: PartRow, printer: Printer): Request<"print"> 
 }
 
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
-const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
+export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
 
 export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
   kind: "outline",

@@ -4,3 +4,4 @@ export * from "./surfaces";
 export * from "./profile";
 export * from "./schools";
 export * from "./steps";
+export * from "./stepField";

@@ -1,4 +1,5 @@
 /** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
+import { sheetTurn } from "~core/results";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
@@ -118,7 +119,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
             beside={
               turning ? (
                 <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
-                  <Turntable part={part} />
+                  <Turntable part={part} printed={best && { turn: sheetTurn(part), grain: grainOf(best.printer) }} />
                 </Suspense>
               ) : undefined
             }

@@ -1,6 +1,11 @@
 /** The part on a turntable. Loads its 3D code when it is first shown. Turned by dragging or the arrow keys. */
 import { useEffect, useRef, useState } from "react";
+import { rangeOf, type MeshField, type Turn } from "~core/mesh";
+import type { Grain } from "~core/surface";
+import { spacedNumber } from "~core/units";
+import { Choice } from "~app/ui/field";
 import { runJob } from "~workers/client";
+import type { FieldWanted } from "~workers/protocol";
 import { type Part, geometryKey } from "~core/project";
 import { meshSourceOf } from "~app/data/results.client";
 import type { Picked, TurntableView } from "./turntableScene";
@@ -11,11 +16,26 @@ interface TurntableProps {
   onPick?: (picked: Picked) => void;
   marks?: readonly [number, number, number][];
   className?: string;
+  /** How the part lies when it is printed, and what with: then its faces can be shown by how steep they are and where lines lie. */
+  printed?: { turn: Turn; grain: Grain };
 }
+
+const SHOWN = [
+  { value: "shape", label: "its shape" },
+  { value: "steps", label: "lines apart" },
+  { value: "slope", label: "steepness" },
+] as const;
+type Shown = (typeof SHOWN)[number]["value"];
+
+const wantedField = (shown: Shown, printed: TurntableProps["printed"]): FieldWanted | null =>
+  shown === "shape" || !printed ? null : shown === "slope" ? { kind: "slope", turn: printed.turn } : { kind: "steps", ...printed };
+
+const formatField = (v: number, unit: string): string =>
+  unit === "°" ? `${Math.round(v)}°` : `${spacedNumber(Math.round(v * 100) / 100)} ${unit}`;
 
 const NO_MARKS: readonly [number, number, number][] = [];
 
-export default function Turntable({ part, onPick, marks = NO_MARKS, className = "h-[300px]" }: TurntableProps) {
+export default function Turntable({ part, onPick, marks = NO_MARKS, className = "h-[300px]", printed }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
   const picked = useRef(onPick);
@@ -24,8 +44,11 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
   });
   const [ready, setReady] = useState("");
   const [thinned, setThinned] = useState(false);
+  const [shown, setShown] = useState<Shown>("shape");
+  const [field, setField] = useState<MeshField | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const key = geometryKey(part);
+  const wanted = wantedField(shown, printed);
+  const key = `${geometryKey(part)} ${JSON.stringify(wanted)}`;
   useEffect(() => {
     const stop = new AbortController();
     void (async () => {
@@ -33,7 +56,7 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
       if (stop.signal.aborted) return;
       if (!source.ok) return setProblem(source.problem.message);
       const [result, { showOnTurntable }] = await Promise.all([
-        runJob("turntable", { source: source.value, factor: part.factor }, { signal: stop.signal }),
+        runJob("turntable", { source: source.value, factor: part.factor, field: wanted }, { signal: stop.signal }),
         import("./turntableScene"),
       ]);
       if (stop.signal.aborted || !holder.current) return;
@@ -41,6 +64,7 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
       try {
         view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p));
         setThinned(result.value.thinned);
+        setField(result.value.field);
         setReady(key);
       } catch {
         setProblem("This browser shows no 3D pictures here. The sheet says the same in three views.");
@@ -51,18 +75,35 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
       view.current?.dispose();
       view.current = null;
     };
-    // The key names the geometry.
+    // The key names the geometry, and what is shown on it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   useEffect(() => view.current?.mark(marks), [marks, ready]);
+  const range = field && rangeOf(field);
   return (
     <div>
+      {printed && (
+        <div className="mb-1 flex items-center gap-3">
+          <Choice className="w-36" hideLabel label="Show on it" value={shown} onChange={setShown} options={SHOWN} />
+          {range && (
+            <span className="flex items-center gap-2 text-sm">
+              {formatField(range[0], field.unit)}
+              <span
+                className="inline-block h-4 w-20 border border-ink"
+                style={{ background: "linear-gradient(to right, var(--paper), var(--act))" }}
+                aria-hidden="true"
+              />
+              {formatField(range[1], field.unit)}
+            </span>
+          )}
+        </div>
+      )}
       <div
         ref={holder}
         tabIndex={0}
         role="img"
         aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
-        className={`w-full touch-none border border-rule bg-board ${className} ${onPick ? "cursor-crosshair" : ""}`}
+        className={`w-full touch-none border border-rule bg-board ${printed ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
       />
       <p className="mt-1 text-sm text-soft">
         {problem ?? `drag, or use the arrow keys; wheel to come closer${thinned ? "; drawn with fewer triangles than it has" : ""}`}

@@ -19,6 +19,7 @@ import {
   Vector3,
   WebGLRenderer,
 } from "three";
+import { rangeOf, type MeshField } from "~core/mesh";
 import type { TurntableMesh } from "~workers/protocol";
 
 /** Edges are drawn up to this many triangles; above it they would only be a grey mist. */
@@ -44,7 +45,7 @@ export interface TurntableView {
 
 export function showOnTurntable(
   holder: HTMLElement,
-  { positions, indices }: TurntableMesh,
+  { positions, indices, field }: TurntableMesh,
   onPick?: (picked: Picked) => void,
 ): TurntableView {
   const css = getComputedStyle(document.documentElement);
@@ -61,7 +62,11 @@ export function showOnTurntable(
   geometry.computeBoundingSphere();
   const { center, radius } = geometry.boundingSphere!;
   const scene = new Scene();
-  const body = new Mesh(geometry, new MeshLambertMaterial({ color: colour("--paper"), flatShading: true }));
+  const shown = field ? coloured(geometry, field, colour("--paper"), colour("--act")) : geometry;
+  const body = new Mesh(
+    shown,
+    new MeshLambertMaterial({ color: field ? 0xffffff : colour("--paper"), vertexColors: field !== null, flatShading: true }),
+  );
   scene.add(body, new AmbientLight(0xffffff, 1.1));
   const lamp = new DirectionalLight(0xffffff, 2.2);
   scene.add(lamp);
@@ -115,7 +120,7 @@ export function showOnTurntable(
     caster.setFromCamera(new Vector2((pressed.x / box.width) * 2 - 1, 1 - (pressed.y / box.height) * 2), camera);
     const hit = caster.intersectObject(body)[0];
     if (!hit?.face) return;
-    const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) => new Vector3().fromArray(positions, i * 3));
+    const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) => new Vector3().fromBufferAttribute(shown.getAttribute("position"), i));
     const on = snap(hit.point, corners, pressed, pixel);
     onPick?.({ at: on.at.toArray(), on: on.on });
   };
@@ -161,12 +166,31 @@ export function showOnTurntable(
     holder.removeEventListener("wheel", onWheel);
     holder.removeEventListener("keydown", onKey);
     geometry.dispose();
+    shown.dispose();
     edges?.dispose();
     marked.dispose();
     renderer.dispose();
     holder.replaceChildren();
   };
   return { mark, dispose };
+}
+
+/**
+ * The same shape with a colour for each facet: paper for the least and where there is no value, ink of the accent for the greatest. By the
+ * square root, since what is seen of most parts lies near the least.
+ */
+function coloured(geometry: BufferGeometry, field: MeshField, least: Color, most: Color): BufferGeometry {
+  const apart = geometry.toNonIndexed();
+  const [low, high] = rangeOf(field) ?? [0, 1];
+  const colours = new Float32Array(field.values.length * 9);
+  const at = new Color();
+  field.values.forEach((v, t) => {
+    at.copy(least);
+    if (v >= low && high > low) at.lerp(most, Math.sqrt((v - low) / (high - low)));
+    for (let k = 0; k < 3; k++) at.toArray(colours, t * 9 + k * 3);
+  });
+  apart.setAttribute("color", new BufferAttribute(colours, 3));
+  return apart;
 }
 
 /** The corner of the facet that is near on the screen, else the point of its edge, else where the ray met it. */
