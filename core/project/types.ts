@@ -173,7 +173,7 @@ export interface OwnMeasures {
   groundHex: string | null;
 }
 
-export type Joins = "fixed" | "snaps" | "moves";
+type Joins = "fixed" | "snaps" | "moves";
 
 /** A part as it is stored: what the user said of it, and nothing that could be computed. */
 export interface PartRow {
