@@ -51,13 +51,15 @@ test("a browser killed at twenty moments loses no acknowledged edit", async ({ b
   test.setTimeout(400_000);
   const profile = mkdtempSync(path.join(tmpdir(), "inch-killed-"));
   let acknowledged = 0;
-  // A browser that has been used before: it writes down which site owns which files only some time after its very first visit, and
-  // what it has not written down yet is not ours to keep.
+  // A browser that has been used before: which site owns which files it writes down half a minute after the first of them, and until then
+  // a kill may take the site's whole store along. That is not ours to keep.
   const visit = await killable(profile, launchOptions.executablePath!, launchOptions.args ?? []);
   const visited = visit.browser.contexts()[0].pages()[0];
   await visited.goto(`${baseURL}/`);
   await expect(visited.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible({ timeout: 40_000 });
   await expect(visited.getByText(/^reckoning/)).toBeHidden();
+  const owners = path.join(profile, "Default/WebStorage/QuotaManager");
+  await expect.poll(() => existsSync(owners) && readFileSync(owners).includes(baseURL!), { timeout: 90_000, intervals: [1000] }).toBe(true);
   await visit.quit();
   for (let round = 0; round < 20; round++) {
     const { browser, kill } = await killable(profile, launchOptions.executablePath!, launchOptions.args ?? []);

@@ -100,7 +100,7 @@ test("Tonight: one stage through all pieces, a tick each, one press ends them; u
   const hand = bench.getByRole("region", { name: "In hand" });
   await expect(hand).toContainText("on 2 pieces");
   await bench.clock.fastForward("00:08:00");
-  await hand.getByLabel("Sluice paddle").check();
+  await hand.getByRole("checkbox", { name: "Sluice paddle" }).check();
   await expect(hand.getByRole("button", { name: /^End 1 of 2/ })).toBeVisible();
   await bench.keyboard.press("f");
   const alone = bench.getByRole("region", { name: "Leave alone" });

@@ -30,6 +30,7 @@ import { Page, Section } from "~app/shared/Page";
 import { ParsedField, parseName } from "~app/ui/field";
 import { HatchDefs, hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
+import { FileInput } from "~app/ui/fileInput";
 
 export interface BenchData {
   scenes: Result<StoredScene[]>;
@@ -101,19 +102,12 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
           <button className="btn" onClick={() => void begin(resetDemo)}>
             The demo, as it was
           </button>
-          <input
-            ref={file}
+          <FileInput
+            inputRef={file}
             id="bench-bundle"
-            type="file"
+            label="Saved scene"
             accept=".inchhollow,application/zip"
-            className="sr-only"
-            aria-label="Saved scene"
-            tabIndex={-1}
-            onChange={(e) => {
-              const f = e.target.files?.[0];
-              e.target.value = "";
-              if (f) void work.open(f).then((id) => id !== null && navigate(`/s/${id}`));
-            }}
+            onFiles={([f]) => void work.open(f).then((id) => id !== null && navigate(`/s/${id}`))}
           />
         </div>
         <BundleProgress work={work} />

@@ -12,6 +12,7 @@ import { toggleLamp } from "~app/shared/lamp";
 import { Dialog } from "~app/ui/dialog";
 import { BundleProgress, useBundleWork } from "~app/shared/files/bundleWork";
 import { download, downloadParts, fileName } from "~app/shared/files/download";
+import { FileInput } from "~app/ui/fileInput";
 
 const MARK = "csv-byte-order-mark";
 
@@ -108,19 +109,12 @@ export function Scenes({
         <button className="btn" onClick={() => file.current?.click()}>
           Open a saved scene
         </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".inchhollow,application/zip"
-          className="sr-only"
-          aria-label="Saved scene"
-          tabIndex={-1}
+        <FileInput
+          inputRef={file}
           id="bundle-file"
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            e.target.value = "";
-            if (f) void work.open(f).then((id) => id !== null && go(id));
-          }}
+          label="Saved scene"
+          accept=".inchhollow,application/zip"
+          onFiles={([f]) => void work.open(f).then((id) => id !== null && go(id))}
         />
       </div>
       <label className="mt-2 flex min-h-[44px] items-center gap-2">

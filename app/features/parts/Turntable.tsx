@@ -87,13 +87,13 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
           <Choice className="w-36" hideLabel label="Show on it" value={shown} onChange={setShown} options={SHOWN} />
           {range && (
             <span className="flex items-center gap-2 text-sm">
-              {formatField(range[0], field.unit)}
+              <span>{formatField(range[0], field.unit)}</span>
               <span
                 className="inline-block h-4 w-20 border border-ink"
                 style={{ background: "linear-gradient(to right, var(--paper), var(--act))" }}
                 aria-hidden="true"
               />
-              {formatField(range[1], field.unit)}
+              <span>{formatField(range[1], field.unit)}</span>
             </span>
           )}
         </div>

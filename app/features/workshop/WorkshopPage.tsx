@@ -19,6 +19,7 @@ import { parseDistance } from "~app/shared/scaleParsing";
 import { Lessons } from "./Lessons";
 import { Supplies } from "./Supplies";
 import { Rack } from "~app/shared/Rack";
+import { FileInput } from "~app/ui/fileInput";
 
 export interface WorkshopData {
   scenes: SceneRow[];
@@ -300,19 +301,12 @@ function Backup() {
           What takes how much, deleted scenes
         </Link>
         {busy && <span role="status">{busy}</span>}
-        <input
-          ref={file}
+        <FileInput
+          inputRef={file}
           id="backup-file"
-          type="file"
+          label="Backup"
           accept=".inchhollow-backup,application/zip"
-          className="sr-only"
-          aria-label="Backup"
-          tabIndex={-1}
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            e.target.value = "";
-            if (f) void restore(f);
-          }}
+          onFiles={([f]) => void restore(f)}
         />
       </div>
     </Section>

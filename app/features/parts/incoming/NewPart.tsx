@@ -13,6 +13,7 @@ import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { costText, parseCostIn } from "~app/shared/cost";
 import { chosenFiles, type DroppedFile } from "./droppedFiles";
+import { FileInput } from "~app/ui/fileInput";
 
 export const parsePartSize = (text: string): Result<[number, number, number]> => {
   const size = parseSize(text);
@@ -86,33 +87,15 @@ export function NewPart({
 
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="New part">
-      <input
-        ref={file}
-        type="file"
-        accept={MESH_ENDINGS.join(",")}
-        multiple
-        className="sr-only"
-        aria-label="Mesh files"
-        tabIndex={-1}
+      <FileInput
+        inputRef={file}
         id="mesh-file"
-        onChange={(e) => {
-          take(chosenFiles(e.target.files ?? []));
-          e.target.value = "";
-        }}
+        label="Mesh files"
+        accept={MESH_ENDINGS.join(",")}
+        many
+        onFiles={(files) => take(chosenFiles(files))}
       />
-      <input
-        ref={folder}
-        type="file"
-        className="sr-only"
-        aria-label="A folder of mesh files"
-        tabIndex={-1}
-        id="mesh-folder"
-        {...{ webkitdirectory: "" }}
-        onChange={(e) => {
-          take(chosenFiles(e.target.files ?? []));
-          e.target.value = "";
-        }}
-      />
+      <FileInput inputRef={folder} id="mesh-folder" label="A folder of mesh files" folder onFiles={(files) => take(chosenFiles(files))} />
       <button
         className="flex min-h-28 w-full flex-col items-center justify-center border-2 border-dashed border-ink p-4 hover:bg-board"
         onClick={() => file.current?.click()}

@@ -7,6 +7,7 @@ import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/shared/scene";
 import { Picture } from "~app/shared/Picture";
 import { cleanPicture } from "~app/shared/pictures";
+import { FileInput } from "~app/ui/fileInput";
 
 export function Photos({ part, project }: { part: Part; project: Project }) {
   const file = useRef<HTMLInputElement>(null);
@@ -24,21 +25,7 @@ export function Photos({ part, project }: { part: Part; project: Project }) {
   };
   return (
     <div className="mt-3">
-      <input
-        ref={file}
-        id="part-photo"
-        type="file"
-        accept="image/*"
-        multiple
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Photos of the part"
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = "";
-          if (files.length) void add(files);
-        }}
-      />
+      <FileInput inputRef={file} id="part-photo" label="Photos of the part" accept="image/*" many onFiles={(files) => void add(files)} />
       <div className="flex flex-wrap gap-2">
         {part.pictures.map((hash, i) => (
           <figure key={hash} className="w-28">

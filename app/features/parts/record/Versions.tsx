@@ -10,6 +10,7 @@ import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/shared/scene";
+import { FileInput } from "~app/ui/fileInput";
 
 const versionWords = (v: Pick<PartVersion, "source">): string =>
   v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
@@ -41,19 +42,12 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
   };
   return (
     <>
-      <input
-        ref={file}
+      <FileInput
+        inputRef={file}
         id="version-file"
-        type="file"
+        label="A new version's file"
         accept={MESH_ENDINGS.join(",")}
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="A new version's file"
-        onChange={(e) => {
-          const f = e.target.files?.[0];
-          e.target.value = "";
-          if (f) void replace(f);
-        }}
+        onFiles={([f]) => void replace(f)}
       />
       <ul>
         <li className="flex min-h-[44px] items-center justify-between gap-3 border-b border-rule">

@@ -12,6 +12,7 @@ import { ScaleLeaves } from "../ScaleLeaves";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Picture } from "~app/shared/Picture";
 import { cleanPicture } from "~app/shared/pictures";
+import { FileInput } from "~app/ui/fileInput";
 
 const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
 
@@ -72,21 +73,7 @@ export function ReferencesPage({ project }: { project: Project }) {
       ]}
     >
       <ScaleLeaves project={project} />
-      <input
-        ref={file}
-        id="picture-file"
-        type="file"
-        accept="image/*"
-        multiple
-        className="sr-only"
-        aria-label="Pictures"
-        tabIndex={-1}
-        onChange={(e) => {
-          const files = [...(e.target.files ?? [])];
-          e.target.value = "";
-          if (files.length) void add(files);
-        }}
-      />
+      <FileInput inputRef={file} id="picture-file" label="Pictures" accept="image/*" many onFiles={(files) => void add(files)} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button className="btn btn-solid" disabled={busy} onClick={() => file.current?.click()}>
           {busy ? "Making them smaller…" : "Add photos or drawings"}
