@@ -39,7 +39,7 @@ const GROUPS: [string, (path: string) => boolean][] = [
   ["a mesh part and what was reckoned of it", (p) => p.startsWith("parts.0.") && !p.startsWith("parts.0.work")],
   [
     "work, other parts, records, paints",
-    (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|workshop\.(paints|procedures|things))\./.test(p),
+    (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|workshop\.(paints|procedures|things|supplies|lessons))\./.test(p),
   ],
 ];
 

@@ -43,19 +43,26 @@ function reckoned(
 const KEPT = "minutes-at-hand";
 const TOOLS = "tools-at-hand";
 
-/** What was said last; before that what the workshop has, and where nothing of it was said, that everything is there. */
-function keptAtHand({ supplies }: Project): AtHand {
+/** What was said of the tools last; nothing of one that nobody spoke of. */
+function keptTools(): Partial<AtHand> {
   const tools = kept(TOOLS);
-  return {
-    minutes: Number(kept(KEPT)) || 40,
-    spray: tools?.includes("spray") ?? hasTool(supplies, "spray place") ?? true,
-    airbrush: tools?.includes("airbrush") ?? hasTool(supplies, "airbrush") ?? true,
-  };
+  return tools === null ? {} : { spray: tools.includes("spray"), airbrush: tools.includes("airbrush") };
 }
 
 export function useTonightModel(project: Project, others: readonly Project[], now: number): TonightState {
-  const [atHand, change] = useState(() => keptAtHand(project));
+  const [said, change] = useState((): Partial<AtHand> => ({ minutes: Number(kept(KEPT)) || 40, ...keptTools() }));
   const [awake, setAwake] = useState(false);
+  const { supplies } = project;
+  // Before anything was said it is what the workshop has, and where nothing of it was put down, everything.
+  const atHand = useMemo(
+    (): AtHand => ({
+      minutes: 40,
+      spray: hasTool(supplies, "spray place") ?? true,
+      airbrush: hasTool(supplies, "airbrush") ?? true,
+      ...said,
+    }),
+    [supplies, said],
+  );
   const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
   return {
     model,
@@ -65,6 +72,7 @@ export function useTonightModel(project: Project, others: readonly Project[], no
     setAtHand: (changed) => {
       const next = { ...atHand, ...changed };
       keep(KEPT, String(next.minutes));
+      if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, minutes: next.minutes });
       keep(TOOLS, [next.spray && "spray", next.airbrush && "airbrush"].filter(Boolean).join(" ") || "none");
       change(next);
     },

@@ -56,7 +56,7 @@ const UP_ROWS: Record<Up, Rows> = {
   ],
 };
 
-/** Turns that differ by less are one: a hundredth of a degree moves the end of a metre by a sixth of a millimetre. */
+/** Turns that differ by less are one, radians: the end of a metre moves by a tenth of a millimetre. */
 const SAME = 1e-4;
 
 /** Are two turns the same? A quaternion and its negative are. */

@@ -45,6 +45,7 @@ export function LogPage({ project }: { project: Project }) {
   const { scene, parts, records } = project;
   const { run } = useActions();
   const [rows, setRows] = useState(ROWS);
+  const isLesson = (text: string): boolean => project.lessons.some((l) => l.title === text.slice(0, LIMITS.title));
   const done = [...records].filter((r) => r.finishedAt !== null).sort((a, b) => b.startedAt - a.startedAt);
   const good = parts.reduce((n, p) => n + goodCount(p, records), 0),
     failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
@@ -143,7 +144,7 @@ export function LogPage({ project }: { project: Project }) {
                       )}
                     </td>
                     <td>
-                      {r.wentWrong && (
+                      {r.wentWrong && !isLesson(r.wentWrong) && (
                         <button
                           className="btn-text whitespace-nowrap"
                           onClick={() =>
