@@ -22,10 +22,12 @@ import {
 import type { Project } from "../core/project";
 import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
-import { loadSolids, sliceMesh } from "../core/slice";
+import { estimateFdm, GENERIC_PRINTERS, printFacts, Shape, type FilamentPrinter } from "../core/print";
+import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { THURSDAY } from "../tests/sampleProject";
 import { ball } from "../tests/ball";
+import { relief } from "../tests/relief";
 import type { PageRow } from "./afterEdit";
 import type { BrowserRow } from "./browser";
 import type { Row } from "./side";
@@ -57,6 +59,22 @@ function castBare(tree: MeshTree, rays: Float64Array, side: Side): number {
     ray.direction.set(rays[i + 3], rays[i + 4], rays[i + 5]);
     sum += tree.bvh.raycastFirst(ray, side, 1e-4)?.distance ?? 0;
   }
+  return sum;
+}
+
+/** Manifold's own slice with two offsets a layer of 0.2 mm. */
+function slicedTwice(solids: Solids, mesh: Mesh): number {
+  const solid = new solids.Manifold(new solids.Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.indices }));
+  const { min, max } = solid.boundingBox();
+  let sum = 0;
+  for (let k = 0; min[2] + (k + 0.5) * 0.2 < max[2]; k++) {
+    const section = solid.slice(min[2] + (k + 0.5) * 0.2);
+    const outer = section.offset(-0.45, "Miter"),
+      inner = outer.offset(-0.9, "Miter");
+    sum += section.area() + inner.area();
+    for (const c of [section, outer, inner]) c.delete();
+  }
+  solid.delete();
   return sum;
 }
 
@@ -186,6 +204,39 @@ export const ROWS: Row[] = [
           }
           return area;
         },
+      };
+    },
+  },
+  {
+    name: "estimate",
+    work: "the whole filament estimate of a relief of 200,000 triangles in 79 layers",
+    peer: "Manifold's slice with two offsets a layer of the same mesh",
+    goal: 1.5,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: async (size) => {
+      const mesh = relief(size);
+      const topology = buildTopology(mesh);
+      const solids = await loadSolids();
+      const printer = GENERIC_PRINTERS[0] as FilamentPrinter;
+      return { ours: () => estimateFdm(solids, mesh, topology, printer), peer: () => slicedTwice(solids, mesh) };
+    },
+  },
+  {
+    name: "verdict",
+    work: "which way up, hours, material and cost of the same relief on all three printers of the first look",
+    peer: "Manifold's slice with two offsets a layer of the same mesh",
+    goal: 3,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: async (size) => {
+      const mesh = relief(size);
+      const topology = buildTopology(mesh);
+      const solids = await loadSolids();
+      return {
+        ours: () => {
+          const shape = new Shape(solids, mesh, topology, 90_000);
+          return GENERIC_PRINTERS.map((printer) => printFacts(shape, printer, 1));
+        },
+        peer: () => slicedTwice(solids, mesh),
       };
     },
   },

@@ -21,7 +21,7 @@ import {
   type MeshFile,
   type Up,
 } from "../core/mesh";
-import { GENERIC_PRINTERS, jobOf, printFacts, type Printer } from "../core/print";
+import { GENERIC_PRINTERS, jobOf, printFacts, Shape, type Printer } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
 import { criticalPath, eveningsFrom, finishChance, nightsBetween, tonight } from "../core/plan";
@@ -194,7 +194,7 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
   judgeSolid(report, shells, unionVolume(solids, file.value.mesh, file.value.topology, shells));
   const { mesh, topology } = printedSolid(file.value.mesh, file.value.topology, shells);
   // Without --up the part is taken as it stands in the file, so that the answer does not depend on a search.
-  const facts = printFacts(solids, mesh, topology, report.solid!.value, printer, 1, TURNS[up.value ?? "+z"]);
+  const facts = printFacts(new Shape(solids, mesh, topology, report.solid!.value), printer, 1, TURNS[up.value ?? "+z"]);
   const count = Math.max(1, Math.round(copies.value ?? 1));
   const job = jobOf(facts, count);
   return ok({

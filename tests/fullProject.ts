@@ -1,6 +1,6 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
-import { GENERIC_PRINTERS, printFacts } from "../core/print";
+import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
 import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
@@ -16,7 +16,7 @@ export async function fullProject(): Promise<Full> {
   const bytes = writeStl(mesh);
   const hash = await contentHash(bytes);
   const { report, topology } = reportMesh(mesh);
-  const solids = await loadSolids();
+  const shape = new Shape(await loadSolids(), mesh, topology, Math.abs(report.volumeMm3));
   const source: Part["source"] = {
     kind: "mesh",
     hash,
@@ -54,7 +54,7 @@ export async function fullProject(): Promise<Full> {
     materials: [{ surface: "wall", material: "brick" }],
     differs: { fidelity: "replica", handling: "weekly", finish: "display", viewingDistanceMm: 600 },
     versions: [{ source: { kind: "typed", sizeMm: [40, 30, 20], shell: true }, factor: 1, at: 1, note: "first" }],
-    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1), printerId: p.id })),
+    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(shape, p, 1), printerId: p.id })),
     work: [
       print("large-filament", { typed: { timeS: 7200, massG: 30, text: "2 h, 30 g" } }),
       { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },

@@ -1,6 +1,6 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
-import { GENERIC_PRINTERS, printFacts } from "../core/print";
+import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
 import { HABIT_DEFAULTS, PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
@@ -14,8 +14,8 @@ export const block = (): Mesh => boxMesh(40, 30, 20);
 
 /** A part from a mesh, with the facts of every generic printer. */
 export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkItem[] = [], more: Partial<Part> = {}): Promise<Part> {
-  const solids = await loadSolids();
   const { report, topology } = reportMesh(mesh);
+  const shape = new Shape(await loadSolids(), mesh, topology, Math.abs(report.volumeMm3));
   return {
     ...structuredClone(PART_DEFAULTS),
     id,
@@ -37,7 +37,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
     goodBefore: 0,
     failedBefore: 0,
     work,
-    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(solids, mesh, topology, Math.abs(report.volumeMm3), p, 1), printerId: p.id })),
+    prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(shape, p, 1), printerId: p.id })),
     notes: "",
     order: 1,
     ...more,

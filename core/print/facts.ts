@@ -1,15 +1,15 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
 import type { Figure, OnProgress } from "../units";
-import { sameTurn, turnMesh, type Mesh, type Topology, type Turn } from "../mesh";
-import type { Solids } from "../slice";
-import { estimateFdm, layersS, type PrintEstimate } from "./fdm";
+import { sameTurn, type Turn } from "../mesh";
+import { estimateLines, layersS, lineSettings, type PrintEstimate } from "./estimate/fdm";
 import { copiesPerPlate } from "./fit";
-import { waysUp } from "./orient";
+import { waysUp } from "./orient/sides";
 import type { PrintProfile } from "./printers";
-import { estimateResin } from "./resin";
+import { estimateResin } from "./estimate/resin";
+import type { Shape } from "./shape";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 7;
+export const PRINT_VERSION = 8;
 
 export interface PrintFacts {
   /** Size the facts belong to (model ÷ file). */
@@ -31,30 +31,23 @@ export interface PrintFacts {
   fixedMm3: number;
 }
 
-/**
- * @param mesh mm at the wanted size, as the part stands
- * @param volumeMm3 of material; the caller knows it from the report
- * @param turn how the user has turned it; otherwise the best of six sides up
- */
+/** @param turn how the user has turned it; otherwise the best of six sides up */
 export function printFacts(
-  solids: Solids,
-  mesh: Mesh,
-  topology: Topology,
-  volumeMm3: number,
+  shape: Shape,
   printer: PrintProfile,
   factor: number,
   turn?: Turn,
   onProgress?: OnProgress,
   signal?: AbortSignal,
 ): PrintFacts {
-  const ways = waysUp(mesh, printer, turn);
+  const ways = waysUp(shape, printer, turn);
   const way = (turn && ways.find((w) => sameTurn(w.turn, turn))) ?? ways[0];
   onProgress?.(0.1, "which way up");
   const { pieces, storeys } = way.fit;
   const one =
     printer.process === "fdm"
-      ? estimateFdm(solids, turnMesh(mesh, way.turn), topology, printer, (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal)
-      : estimateResin(way.heightMm / storeys, volumeMm3, 1, printer, pieces);
+      ? estimateLines(shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal), printer)
+      : estimateResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, pieces);
   return {
     factor,
     turn: way.turn,

@@ -29,6 +29,7 @@ import {
   plateTimeS,
   printFacts,
   resinTimeS,
+  Shape,
   stanceOf,
   timeAtSizeS,
   turnWords,
@@ -46,6 +47,8 @@ let solids: Solids;
 beforeAll(async () => {
   solids = await loadSolids();
 });
+
+const shapeOf = (mesh: Mesh, volumeMm3 = 1): Shape => new Shape(solids, mesh, buildTopology(mesh), volumeMm3);
 
 describe("moves with acceleration", () => {
   // Worked by hand from v²/2a ramps: [distance, speed, acceleration, v0, v1] → seconds.
@@ -135,9 +138,9 @@ describe("which printer, which way up", () => {
     expect(stance.heightMm).toBeCloseTo(20, 4);
     expect(fitOn(stanceOf(cylinderMesh(10, 30, 64), TURNS["+z"]), small)).toMatchObject({ fits: true, heightMm: 30 });
   });
-  it("stands a cone on its base", () => expect(waysUp(coneMesh(20, 20, 48), large)[0].turn).toEqual(TURNS["+z"]));
+  it("stands a cone on its base", () => expect(waysUp(shapeOf(coneMesh(20, 20, 48)), large)[0].turn).toEqual(TURNS["+z"]));
   it("does not stand a flat cone on its rim, although nothing would hang over", () => {
-    const ways = waysUp(coneMesh(60, 22, 96), large);
+    const ways = waysUp(shapeOf(coneMesh(60, 22, 96)), large);
     expect(ways[0]).toMatchObject({ turn: TURNS["+z"], footing: expect.closeTo(1, 1) });
     expect(ways.find((w) => upOf(w.turn) === "+x")!.why).toContain("stands on supports only");
   });
@@ -148,13 +151,13 @@ describe("which printer, which way up", () => {
     ];
     const b = new MeshBuilder().box([0, 0, 30], [60, 60, 34]);
     for (const [min, max] of [leg(0, 0), leg(56, 0), leg(0, 56), leg(56, 56)]) b.box(min, max);
-    expect(waysUp(b.build(), large).find((w) => upOf(w.turn) === "+z")!.footing).toBeCloseTo(1, 2);
+    expect(waysUp(shapeOf(b.build()), large).find((w) => upOf(w.turn) === "+z")!.footing).toBeCloseTo(1, 2);
   });
   it("looks at a turn that was chosen beside the six, and a box that is tilted by 45° is as high as Pythagoras says", () => {
     const half = Math.sin(Math.PI / 8);
     const tilted: Turn = [half, 0, 0, Math.cos(Math.PI / 8)];
     const box = boxMesh(40, 30, 20);
-    const ways = waysUp(box, large, tilted);
+    const ways = waysUp(shapeOf(box), large, tilted);
     expect(ways).toHaveLength(7);
     expect(ways.find((w) => w.turn === tilted)!.heightMm).toBeCloseTo((30 + 20) / Math.SQRT2, 4);
     expect([turnWords(tilted), turnWords(TURNS["-y"]), turnWords([0, 0, Math.sin(0.3), Math.cos(0.3)])]).toEqual([
@@ -163,9 +166,9 @@ describe("which printer, which way up", () => {
       "turned about the vertical",
     ]);
     // The same turn said the other way round is no seventh.
-    expect(waysUp(box, large, [0, 0, 0, -1])).toHaveLength(6);
+    expect(waysUp(shapeOf(box), large, [0, 0, 0, -1])).toHaveLength(6);
   });
-  it("lays a plate flat", () => expect(["+x", "-x"]).toContain(upOf(waysUp(boxMesh(3, 90, 60), large)[0].turn)));
+  it("lays a plate flat", () => expect(["+x", "-x"]).toContain(upOf(waysUp(shapeOf(boxMesh(3, 90, 60)), large)[0].turn)));
   it("counts copies on a plate by a grid", () => {
     // 147 × 71 usable, a pitch of 12 + 3: ten columns, four rows, counted on squared paper.
     expect(copiesPerPlate(boxStance([12, 12, 12]), resin)).toBe(40);
@@ -186,9 +189,9 @@ describe("which printer, which way up", () => {
   });
   it("resin plates cost their time once, filament plates once a copy", () => {
     const mesh = boxMesh(12, 12, 12);
-    const { report, topology } = reportMesh(mesh);
-    const r = printFacts(solids, mesh, topology, report.volumeMm3, resin, 1);
-    const f = printFacts(solids, mesh, topology, report.volumeMm3, large, 1);
+    const { report } = reportMesh(mesh);
+    const r = printFacts(shapeOf(mesh, report.volumeMm3), resin, 1);
+    const f = printFacts(shapeOf(mesh, report.volumeMm3), large, 1);
     expect(plateTimeS(r, 24).value).toBeCloseTo(plateTimeS(r, 1).value, 6);
     // Each copy takes its own lines; what was waited for at small layers, and the change of layers, is once a plate.
     expect(plateTimeS(f, 24).value).toBeLessThan(f.fixedS + 24 * (f.one.timeS.value - f.fixedS));
@@ -209,7 +212,7 @@ describe("copies against bodies in one file", () => {
   ])("thirty %s take as long either way, and weigh as much", (_, piece) => {
     const one = piece(0, 0),
       all = grid(30, piece);
-    const facts = (mesh: Mesh): PrintFacts => printFacts(solids, mesh, buildTopology(mesh), 1, large, 1, TURNS["+z"]);
+    const facts = (mesh: Mesh): PrintFacts => printFacts(shapeOf(mesh), large, 1, TURNS["+z"]);
     const copies = jobOf(facts(one), 30),
       file = jobOf(facts(all), 1);
     expect(copies.plates).toBe(1);
@@ -217,7 +220,7 @@ describe("copies against bodies in one file", () => {
     expect(Math.abs(copies.massG.value / file.massG.value - 1)).toBeLessThan(0.02);
   });
   it("the least time of a layer binds once a plate", () => {
-    const f = printFacts(solids, cylinderMesh(2, 20, 24), buildTopology(cylinderMesh(2, 20, 24)), 1, large, 1, TURNS["+z"]);
+    const f = printFacts(shapeOf(cylinderMesh(2, 20, 24)), large, 1, TURNS["+z"]);
     expect(plateTimeS(f, 2).value).toBeCloseTo(plateTimeS(f, 1).value, 6);
   });
 });
@@ -225,7 +228,7 @@ describe("copies against bodies in one file", () => {
 describe("a resin piece too tall", () => {
   it("is printed in storeys: twice the plates of half the height, not twice the whole", () => {
     const mesh = boxMesh(20, 20, 300);
-    const f = printFacts(solids, mesh, buildTopology(mesh), 120_000, resin, 1, TURNS["+z"]);
+    const f = printFacts(shapeOf(mesh, 120_000), resin, 1, TURNS["+z"]);
     expect(f.pieces).toBe(2);
     const storey = resinTimeS(150 + resin.supportLiftMm, resin) + resin.startS;
     expect(jobOf(f, 1)).toMatchObject({ plates: 2, timeS: { value: expect.closeTo(2 * storey, 6) } });
@@ -252,8 +255,8 @@ describe("a filament part at another size", () => {
   ])("%s takes and weighs between the two powers", (_, mesh) => {
     const by = 0.536;
     const plain = { ...large, startS: 0 };
-    const now = printFacts(solids, mesh, buildTopology(mesh), 1, plain, 1, TURNS["+z"]),
-      then = printFacts(solids, scaleMesh(mesh, by), buildTopology(mesh), 1, plain, by, TURNS["+z"]).one;
+    const now = printFacts(shapeOf(mesh), plain, 1, TURNS["+z"]),
+      then = printFacts(shapeOf(scaleMesh(mesh, by)), plain, by, TURNS["+z"]).one;
     const { low, high } = timeAtSizeS(now, by);
     expect(then.timeS.value).toBeGreaterThan(low * 0.95);
     expect(then.timeS.value).toBeLessThan(high * 1.05);
@@ -270,7 +273,7 @@ describe("extremes of a profile", () => {
       { ...large, pricePerKgMinor: 0, infill: 0 },
       { ...resin, pricePerLitreMinor: 0, lossMlPerPlate: 0, supportShare: 0 },
     ]) {
-      const f = printFacts(solids, mesh, buildTopology(mesh), 2000, printer, 1);
+      const f = printFacts(shapeOf(mesh, 2000), printer, 1);
       for (const copies of [0, 1, 7, 400]) {
         const job = jobOf(f, copies);
         expect(job.costMinor.value).toBe(0);
@@ -360,8 +363,8 @@ describe("hollowing", () => {
 
 describe("a part of which only the size is known", () => {
   it("has a range from a shell to a solid", () => {
-    const shell = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 8000, resin, 1, TURNS["+z"]),
-      solid = printFacts(solids, boxMesh(40, 40, 40), buildTopology(boxMesh(40, 40, 40)), 64000, resin, 1, TURNS["+z"]);
+    const shell = printFacts(shapeOf(boxMesh(40, 40, 40), 8000), resin, 1, TURNS["+z"]),
+      solid = printFacts(shapeOf(boxMesh(40, 40, 40), 64000), resin, 1, TURNS["+z"]);
     const both = widened(shell, solid);
     expect(both.one.massG.value).toBe(shell.one.massG.value);
     expect(both.one.massG.low).toBe(shell.one.massG.low);
@@ -370,7 +373,7 @@ describe("a part of which only the size is known", () => {
 });
 
 describe("filament, by hand", () => {
-  const plain: FilamentPrinter = { ...large, startS: 0, layerChangeS: 0, leastLayerS: 0 };
+  const plain: FilamentPrinter = { ...large, startS: 0, layerChangeS: 0, leastLayerS: 0, firstLayerMmS: 1000 };
   const estimate = (mesh: ReturnType<typeof boxMesh>, printer: FilamentPrinter) => estimateFdm(solids, mesh, buildTopology(mesh), printer);
 
   // One wall line of 0.45 mm round a block of 40 × 30 × 10 without skins or infill: ring area × height (exact).

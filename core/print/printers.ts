@@ -44,7 +44,18 @@ export interface FilamentPrinter extends PrinterBase {
   startS: number;
   densityGCm3: number;
   pricePerKgMinor: number;
+  /** The rest was asked later: see FILAMENT_DEFAULTS for what a profile without it means. */
+  firstLayerMmS?: number;
+  /** Width of the brim, mm; 0 for none. */
+  brimMm?: number;
+  raftLayers?: number;
+  /** How dense supports are, 0..1. */
+  supportDensity?: number;
 }
+
+/** What a profile means that does not say it. Common practice, no source. */
+const FILAMENT_DEFAULTS = { firstLayerMmS: 25, brimMm: 0, raftLayers: 0, supportDensity: 0.15 };
+export const withDefaults = <P extends FilamentProfile>(profile: P): P & typeof FILAMENT_DEFAULTS => ({ ...FILAMENT_DEFAULTS, ...profile });
 
 export interface ResinPrinter extends PrinterBase {
   process: "resin";

@@ -16,7 +16,7 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { printFacts, widened, type PrintFacts } from "../print";
+import { printFacts, Shape, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -56,6 +56,7 @@ type Computes = {
 /** Computes results, reading each mesh once for a row of them. */
 export class Reader {
   private last: { key: string; loaded: Loaded } | undefined;
+  private lastShape: { loaded: Loaded; factor: number; shape: Shape } | undefined;
 
   constructor(readonly supplies: Supplies) {}
 
@@ -77,6 +78,17 @@ export class Reader {
     const loaded = { mesh, topology, report, shells };
     await judge(loaded, this.supplies.solids);
     return ok(loaded);
+  }
+
+  /** A part as printers look at it; the last one is kept, since they are asked one after the other. */
+  async shape(loaded: Loaded, factor: number): Promise<Shape> {
+    const last = this.lastShape;
+    if (last?.loaded === loaded && last.factor === factor) return last.shape;
+    this.lastShape = undefined;
+    const { mesh, topology } = printedSolid(loaded.mesh, loaded.topology, loaded.shells);
+    const shape = new Shape(await this.supplies.solids(), scaleMesh(mesh, factor), topology, loaded.report.solid!.value * factor ** 3);
+    this.lastShape = { loaded, factor, shape };
+    return shape;
   }
 
   /** Computes one result. Throws only on a fault of the program, or when `signal` says stop. */
@@ -137,15 +149,11 @@ const COMPUTE: Computes = {
     // No printer is as large as that, and its layers would never end.
     const sensible = checkPartSize(loaded.value.report.bounds.size.map((v) => Math.max(v * factor, 1e-9)) as [number, number, number]);
     if (!sensible.ok) return sensible;
-    const solids = await reader.supplies.solids();
-    const factsOf = ({ mesh: stored, topology: edges, shells, report }: Loaded): PrintFacts => {
-      const { mesh, topology } = printedSolid(stored, edges, shells);
-      const volumeMm3 = report.solid!.value * factor ** 3;
-      return printFacts(solids, scaleMesh(mesh, factor), topology, volumeMm3, profile, factor, turn ?? undefined, onProgress, signal);
-    };
-    const facts = factsOf(loaded.value);
+    const facts = printFacts(await reader.shape(loaded.value, factor), profile, factor, turn ?? undefined, onProgress, signal);
+    if ("hash" in geometry) return ok(facts);
     // A size has no shape: what it weighs and takes lies between a shell and a solid of it.
-    return ok("hash" in geometry ? facts : widened(facts, factsOf(standIn(geometry.sizeMm, !geometry.shell))));
+    const other = await reader.shape(standIn(geometry.sizeMm, !geometry.shell), factor);
+    return ok(widened(facts, printFacts(other, profile, factor, turn ?? undefined, onProgress, signal)));
   },
   outline: async ({ geometry, factor }, reader) => {
     const loaded = await reader.load(geometry);

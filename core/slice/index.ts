@@ -1,3 +1,4 @@
+export * from "./hull";
 export * from "./layers";
 export * from "./outline";
 export * from "./slicer";

@@ -45,6 +45,10 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
     layerChangeS: Joi.number().min(0).max(600).required(),
     densityGCm3: density.required(),
     pricePerKgMinor: minor.required(),
+    firstLayerMmS: speed,
+    brimMm: Joi.number().min(0).max(50),
+    raftLayers: Joi.number().integer().min(0).max(20),
+    supportDensity: Joi.number().min(0.01).max(1),
   })
     .unknown(true)
     .custom(roomToPrint),

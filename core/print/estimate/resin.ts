@@ -2,10 +2,10 @@
  * Resin estimate. Time = bottom layers × (bottom exposure + lift cycle) + the others × (exposure + lift cycle);
  * it depends on the height and not on how many pieces share the plate. Arithmetic exact; values from the profile.
  */
-import { rangedFigure, type Assumption, type Figure } from "../units";
-import { layerCount } from "../slice";
+import { rangedFigure, type Assumption, type Figure } from "../../units";
+import { layerCount } from "../../slice";
 import type { PrintEstimate } from "./fdm";
-import type { ResinProfile } from "./printers";
+import type { ResinProfile } from "../printers";
 
 /** One lift and return, with its rest, seconds. */
 export function liftCycleS(lift: ResinProfile["lift"]): number {

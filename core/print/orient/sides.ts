@@ -4,9 +4,10 @@
  * (Dolenc & Mäkelä 1994, Computer-Aided Design 26(2), 119–126).
  */
 import { polygonArea, polygonHull } from "d3";
-import { boundsOf, facetsOf, sameTurn, turnMesh, turnRows, TURNS, upOf, UPS, type Mesh, type Turn, type Up } from "../mesh";
-import { fitOn, stanceOf, type Fit, type Stance } from "./fit";
-import { overhangOf, type PrintProfile } from "./printers";
+import { boundsOf, sameTurn, turnMesh, turnRows, TURNS, upOf, UPS, type Mesh, type Turn, type Up } from "../../mesh";
+import { fitOn, stanceOf, type Fit, type Stance } from "../fit";
+import { overhangOf, type PrintProfile } from "../printers";
+import type { Shape } from "../shape";
 
 export interface StanceChoice {
   turn: Turn;
@@ -31,14 +32,15 @@ const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI
  * All six ways up, best first for this printer: fits, then stands by itself, then least overhang, then least gentle slope, then height.
  * @param also a turn that is looked at beside them
  */
-export function waysUp(mesh: Mesh, printer: PrintProfile, also?: Turn): StanceChoice[] {
-  const { positions: p, indices } = mesh;
+export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): StanceChoice[] {
+  const { positions: p, indices } = shape.mesh;
+  const { hull } = shape;
   // A facet whose normal points further down than the limit from upright hangs over.
   const overhang = Math.sin((overhangOf(printer) * Math.PI) / 180);
   const sides = UPS.map((up) => TURNS[up]);
   const turns = also && !sides.some((t) => sameTurn(t, also)) ? [...sides, also] : sides;
   const choices = turns.map((turn): StanceChoice => {
-    const stance = stanceOf(mesh, turn);
+    const stance = stanceOf(hull, turn);
     return {
       turn,
       stance,
@@ -46,14 +48,14 @@ export function waysUp(mesh: Mesh, printer: PrintProfile, also?: Turn): StanceCh
       overhangMm2: 0,
       gentleMm2: 0,
       heightMm: stance.heightMm,
-      footing: footingOf(mesh, turn, stance),
+      footing: footingOf(hull, turn, stance),
       why: [],
     };
   });
   const axes = turns.map((turn) => turnRows(turn)[2]);
-  const floors = turns.map((turn) => boundsOf(turnMesh(mesh, turn).positions).min[2]);
+  const floors = turns.map((turn) => boundsOf(turnMesh(hull, turn).positions).min[2]);
   let total = 0;
-  const { normals, areasMm2 } = facetsOf(mesh);
+  const { normals, areasMm2 } = shape.facets;
   for (let t = 0; t < areasMm2.length; t++) {
     const area = areasMm2[t];
     if (area === 0) continue;
@@ -102,19 +104,12 @@ export function waysUp(mesh: Mesh, printer: PrintProfile, also?: Turn): StanceCh
   return choices;
 }
 
-/** Facets that lie on the plate with all three corners, their hull against the whole outline. */
-function footingOf(mesh: Mesh, turn: Turn, stance: Stance): number {
-  const turned = turnMesh(mesh, turn).positions;
+/** Hull of the outermost points that touch the plate, against the whole outline: what stands on four feet stands firmly. */
+function footingOf(hull: Mesh, turn: Turn, stance: Stance): number {
+  const turned = turnMesh(hull, turn).positions;
   const floor = boundsOf(turned).min[2] + TOUCHES_MM;
   const points: [number, number][] = [];
-  const { indices } = mesh;
-  for (let i = 0; i < indices.length; i += 3) {
-    const a = indices[i] * 3,
-      b = indices[i + 1] * 3,
-      c = indices[i + 2] * 3;
-    if (turned[a + 2] > floor || turned[b + 2] > floor || turned[c + 2] > floor) continue;
-    for (const v of [a, b, c]) points.push([turned[v], turned[v + 1]]);
-  }
+  for (let v = 0; v < turned.length; v += 3) if (turned[v + 2] <= floor) points.push([turned[v], turned[v + 1]]);
   const touching = polygonHull(points),
     whole = stance.hull.length >= 3 ? polygonArea(stance.hull) : 0;
   return touching && whole !== 0 ? Math.abs(polygonArea(touching) / whole) : 0;

@@ -1,0 +1,213 @@
+/**
+ * Filament estimate from the lines that the printer lays (layers.ts): volume is area × layer height, time follows from speeds per kind of
+ * line with trapezoid moves along each contour and each row. What slicers do beyond that and their own times miss stands in the range.
+ */
+import { rangedFigure, type Assumption, type Figure, type OnProgress } from "../../units";
+import type { Mesh, Topology } from "../../mesh";
+import type { Solids } from "../../slice";
+import { overhangOf, SPACING_MM, withDefaults, type FilamentProfile } from "../printers";
+import { contoursTimeS } from "./contour";
+import { BRIDGE_MM, planLines, type Lines, type LineSettings, type PlannedLayer } from "./layers";
+import { moveTimeS } from "./moves";
+
+export interface PrintEstimate {
+  process: "fdm" | "resin";
+  layers: number;
+  layerMm: number;
+  timeS: Figure;
+  materialMm3: Figure;
+  massG: Figure;
+  costMinor: Figure;
+  currency: string;
+  supportMm3: number;
+  /** Filament: what a plate of several pieces is reckoned from. Absent in facts before version 5. */
+  layering?: Layering;
+}
+
+export interface Layering {
+  /** The layers of one piece by how long they take, without the least time of a layer. */
+  times: LayerTime[];
+  leastLayerS: number;
+  /** Time of the supports of one piece, s. */
+  supportS: number;
+}
+
+/** Layers that take about as long as each other. */
+interface LayerTime {
+  count: number;
+  /** One piece alone on the plate, s a layer. */
+  aloneS: number;
+  /** One of several: the way to the next piece is in it, s a layer. */
+  amongS: number;
+}
+
+/**
+ * How far such models are known to miss, until the user's own record says better: slicers' own times are off by a quarter either way
+ * when speeds, accelerations and firmware limits are not the machine's own; flow and filament diameter make the rest. Common practice,
+ * no source.
+ */
+const FDM_TIME_RANGE = { low: 0.75, high: 1.25 };
+const FDM_MATERIAL_RANGE = { low: 0.88, high: 1.12 };
+/** Retraction and return at each hop, s. Common practice, no source. */
+const HOP_S = 0.4;
+/** Mean way to the nearest next of points spread at random over a region: 0.7124 √(area ÷ points) for a long tour (Beardwood, Halton & Hammersley 1959; constant as recalled). */
+const TOUR = 0.7124;
+/** A raft reaches so far beyond the first layer, mm, and is so dense. Common practice, no source. */
+const RAFT = { marginMm: 3, density: 0.7 };
+
+/** How many kinds of layers are told apart, at most. */
+const MOST_LAYER_TIMES = 40;
+
+/** Gathers layers that take within three hundredths as long as each other. */
+function addLayerTime(times: LayerTime[], aloneS: number, amongS: number): void {
+  const near = (l: LayerTime, share: number): boolean => Math.abs(l.aloneS - aloneS) <= share * l.aloneS;
+  let into = times.find((l) => near(l, 0.03));
+  if (!into && times.length >= MOST_LAYER_TIMES)
+    into = times.reduce((a, b) => (Math.abs(b.aloneS - aloneS) < Math.abs(a.aloneS - aloneS) ? b : a));
+  if (!into) return void times.push({ count: 1, aloneS, amongS });
+  into.aloneS += (aloneS - into.aloneS) / (into.count + 1);
+  into.amongS += (amongS - into.amongS) / (into.count + 1);
+  into.count++;
+}
+
+/** Seconds of all layers of a plate with `copies` pieces: the least time of a layer binds once for all of them, not once a piece. */
+export const layersS = ({ times, leastLayerS }: Layering, copies: number): number =>
+  times.reduce((sum, l) => sum + l.count * Math.max(leastLayerS, copies === 1 ? l.aloneS : copies * l.amongS), 0);
+
+/** What the lines of a printer follow from: printers that agree in it share them. */
+export const lineSettings = (printer: FilamentProfile): LineSettings => {
+  const { layerMm, lineWidthMm, wallLines, topLayers, bottomLayers } = printer;
+  return { layerMm, lineWidthMm, wallLines, topLayers, bottomLayers, overhangDeg: overhangOf(printer), brimMm: withDefaults(printer).brimMm };
+};
+
+/** Where rows would be shorter than this, lines run along the strip instead of across it, mm. Common practice, no source. */
+const NARROW_MM = 5;
+
+/** Seconds of rows of these lengths, with the turn to the next row. */
+function rowsTimeS(lengths: Float32Array, pitchMm: number, speed: number, acceleration: number, corner: number): number {
+  const at = Math.min(corner, speed);
+  const turnS = moveTimeS(pitchMm, speed, acceleration, at, at);
+  let sum = 0;
+  for (const mm of lengths) sum += mm < NARROW_MM ? mm / speed : moveTimeS(mm, speed, acceleration, at, at) + turnS;
+  return sum;
+}
+
+interface LayerSeconds {
+  aloneS: number;
+  amongS: number;
+  supportS: number;
+}
+
+/** One layer of one piece, with its first-layer speed where `slowMmS` is given. */
+function secondsOf(layer: PlannedLayer, printer: FilamentProfile, slowMmS = Infinity): LayerSeconds {
+  const { lineWidthMm: w, accelerationMmS2: a, cornerMmS: c, infill } = printer;
+  const v = (speed: number): number => Math.min(speed, slowMmS);
+  const { outerWall, innerWall, skin, infill: sparse, travel } = printer.speedMmS;
+  let time = 0;
+  if (layer.perimeterMm > 0) {
+    // An inner loop has the shape of the outer one: its time goes with its length.
+    time += (contoursTimeS(layer.outer, v(outerWall), a, c) * layer.outerMm) / layer.perimeterMm;
+    if (layer.innerMm > 0) time += (contoursTimeS(layer.outer, v(innerWall), a, c) * layer.innerMm) / layer.perimeterMm;
+  }
+  time += rowsTimeS(layer.skin, w, v(skin), a, c);
+  // Rows are one line apart: of every hundred, as many are drawn as the infill has per cent.
+  if (infill > 0) time += infill * rowsTimeS(layer.infill, w / infill, v(sparse), a, c);
+  // A hop with a retraction to each contour, along a tour over all of them; among copies the tour runs over the whole plate.
+  const hop = (areaMm2: number): number => {
+    const mm = TOUR * Math.sqrt(areaMm2 / Math.max(1, layer.contours));
+    return layer.contours * (HOP_S + moveTimeS(mm, travel, a));
+  };
+  const [bx, by] = layer.boxMm;
+  const gapMm = SPACING_MM.fdm;
+  const { supportDensity } = withDefaults(printer);
+  const supportS = layer.support.length > 0 ? HOP_S + supportDensity * rowsTimeS(layer.support, w / supportDensity, v(innerWall), a, c) : 0;
+  return { aloneS: time + hop(bx * by), amongS: time + hop((bx + gapMm) * (by + gapMm)), supportS };
+}
+
+/** Slices a mesh (mm, turned so that z is up on the plate) and adds up lines, times and material. */
+export function estimateFdm(
+  solids: Solids,
+  mesh: Mesh,
+  topology: Topology,
+  printer: FilamentProfile,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): PrintEstimate {
+  return estimateLines(planLines(solids, mesh, topology, lineSettings(printer), onProgress, signal), printer);
+}
+
+/** The same where the lines are known. */
+export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: FilamentProfile): PrintEstimate {
+  const { layerMm: t, lineWidthMm: w } = printer;
+  const { firstLayerMmS, raftLayers, supportDensity } = withDefaults(printer);
+  const overhangDeg = overhangOf(printer);
+  const total = layers.length;
+  const layerTimes: LayerTime[] = [];
+  const sums = { supportS: 0, wallMm2: 0, skinMm2: 0, infillMm2: 0, supportMm3: 0 };
+  const known = new Map<PlannedLayer, LayerSeconds>();
+  layers.forEach((layer, k) => {
+    let seconds = k === 0 ? undefined : known.get(layer);
+    if (!seconds) {
+      seconds = secondsOf(layer, printer, k === 0 ? firstLayerMmS : undefined);
+      if (k > 0) known.set(layer, seconds);
+    }
+    addLayerTime(layerTimes, seconds.aloneS, seconds.amongS);
+    sums.supportS += seconds.supportS;
+    sums.wallMm2 += layer.wallMm2;
+    sums.skinMm2 += layer.skinMm2;
+    sums.infillMm2 += layer.infillMm2;
+    sums.supportMm3 += layer.supportMm2 * t * supportDensity;
+  });
+  const raftMm2 = raftLayers > 0 && layers[0] ? firstMm2 + layers[0].perimeterMm * RAFT.marginMm : 0;
+  const underMm = brimMm + (raftLayers * raftMm2 * RAFT.density) / w;
+  const underS = underMm / Math.min(firstLayerMmS, printer.speedMmS.skin);
+  const solidMm3 = (sums.wallMm2 + sums.skinMm2 + sums.infillMm2 * printer.infill) * t;
+  const underMm3 = underMm * w * t;
+  const materialMm3 = solidMm3 + sums.supportMm3 + underMm3;
+  const layering: Layering = { times: layerTimes, leastLayerS: printer.leastLayerS, supportS: sums.supportS };
+  const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
+  const massG = (materialMm3 / 1000) * printer.densityGCm3;
+  const costMinor = (massG / 1000) * printer.pricePerKgMinor;
+  const profile: Assumption = {
+    text: "Speeds, acceleration and walls of the printer's profile; edit them to match your machine.",
+    kind: "practice",
+  };
+  const support: Assumption = {
+    text: `Overhangs beyond ${overhangDeg}° from upright get support, but for bridges up to ${BRIDGE_MM} mm that rest on both sides, as lines at ${Math.round(supportDensity * 100)} % density down to what lies below.`,
+    kind: "practice",
+  };
+  const mm2 = (x: number): string => `${Math.round(((x * t) / 1000) * 10) / 10} cm³`;
+  const inputs = [
+    { name: "layers", value: `${total} of ${t} mm` },
+    { name: "walls", value: mm2(sums.wallMm2) },
+    { name: "skins", value: mm2(sums.skinMm2) },
+    { name: "infill", value: `${mm2(sums.infillMm2)} at ${Math.round(printer.infill * 100)} %` },
+    { name: "support", value: `${Math.round(sums.supportMm3 / 100) / 10} cm³` },
+    ...(underMm > 0 ? [{ name: "brim and raft", value: `${Math.round(underMm3 / 100) / 10} cm³` }] : []),
+  ];
+  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure =>
+    rangedFigure(value, range, { formula, inputs, assumptions });
+  return {
+    process: "fdm",
+    layers: total,
+    layerMm: t,
+    currency: printer.currency,
+    supportMm3: sums.supportMm3,
+    layering,
+    timeS: ranged(timeS, FDM_TIME_RANGE, "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up", [
+      profile,
+      support,
+      { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" },
+    ]),
+    materialMm3: ranged(materialMm3, FDM_MATERIAL_RANGE, "layer height × (wall + skin + infill × density) + support", [profile, support]),
+    massG: ranged(massG, FDM_MATERIAL_RANGE, "material × density", [
+      { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },
+    ]),
+    costMinor: ranged(costMinor, FDM_MATERIAL_RANGE, "mass × price", [
+      {
+        text: `Price of the profile: ${(printer.pricePerKgMinor / 100).toFixed(2)} ${printer.currency} a kilogram. Power and wear are not in it.`,
+        kind: "typed",
+      },
+    ]),
+  };
+}

@@ -1,0 +1,289 @@
+/**
+ * A part as the lines that a filament printer lays, layer by layer: walls, skins, infill, supports. It follows from the shape and from
+ * layer height, line width and counts alone, not from speeds: printers that agree in those share it.
+ *
+ * Walls are polygon offsets of the contour (Manifold's, Clipper2 inside); the other lines are rows one line apart at 45°, and skins,
+ * supports and what covers what are reckoned on these rows (hatch.ts). Layers equal to the one below share everything. About linear in
+ * facets cut and in lines laid.
+ */
+import { boundsOf, type Mesh, type Topology } from "../../mesh";
+import { sliceMesh, type CrossSection, type LayerContours, type Solids } from "../../slice";
+import { throwIfCancelled, type OnProgress } from "../../units";
+import { perimeterMm, sameContours, simplified, type Contours } from "./contour";
+import {
+  commonOf,
+  emptyHatch,
+  hatchMm,
+  hatchOf,
+  intersectHatch,
+  joinHatch,
+  rowsOver,
+  stretches,
+  subtractHatch,
+  type Hatch,
+  type Rows,
+} from "./hatch";
+
+/** What the lines follow from. */
+export interface LineSettings {
+  layerMm: number;
+  lineWidthMm: number;
+  wallLines: number;
+  topLayers: number;
+  bottomLayers: number;
+  /** From upright; what leans further is supported. */
+  overhangDeg: number;
+  brimMm: number;
+}
+
+/** The lines of one layer of one piece. Layers that are the same share one. */
+export interface PlannedLayer {
+  outer: Contours;
+  outerMm: number;
+  perimeterMm: number;
+  innerMm: number;
+  wallMm2: number;
+  skinMm2: number;
+  /** Lengths of the lines, mm. */
+  skin: Float32Array;
+  infillMm2: number;
+  /** As if it were filled densely. */
+  infill: Float32Array;
+  supportMm2: number;
+  support: Float32Array;
+  contours: number;
+  boxMm: [number, number];
+}
+
+export interface Lines {
+  layers: PlannedLayer[];
+  /** Length of the brim's lines, mm. */
+  brimMm: number;
+  /** Area of the first layer, mm². */
+  firstMm2: number;
+  openContours: number;
+}
+
+/** Gap that is bridged without support, mm. Common practice, no source. */
+export const BRIDGE_MM = 12;
+/** What counts as bridged: so much of the patch lies between its supported edges. */
+const BETWEEN_SHARE = 0.7;
+
+/** A layer's region before its neighbours are known. */
+interface Cut {
+  outer: Contours;
+  region: Hatch;
+  interior: Hatch;
+  areaMm2: number;
+  wallMm2: number;
+  outerMm: number;
+  perimeterMm: number;
+  contours: number;
+  boxMm: [number, number];
+  /** What of it must be held up. */
+  over: Hatch | null;
+}
+
+const polygonsOf = ({ points, ends }: Contours): [number, number][][] => {
+  const out: [number, number][][] = [];
+  let at = 0;
+  for (const end of ends) {
+    const polygon: [number, number][] = [];
+    for (; at < end; at++) polygon.push([points[at * 2], points[at * 2 + 1]]);
+    if (polygon.length >= 3) out.push(polygon);
+  }
+  return out;
+};
+
+function contoursOf(region: CrossSection): Contours {
+  const polygons = region.toPolygons();
+  const points = new Float64Array(polygons.reduce((n, p) => n + p.length * 2, 0));
+  const ends = new Uint32Array(polygons.length);
+  let used = 0;
+  polygons.forEach((polygon, i) => {
+    for (const [x, y] of polygon) {
+      points[used++] = x;
+      points[used++] = y;
+    }
+    ends[i] = used / 2;
+  });
+  return { points, ends };
+}
+
+/** Frees what was made, also when something throws. */
+function scoped<T>(act: (keep: <C extends { delete: () => void }>(made: C) => C) => T): T {
+  const made: { delete: () => void }[] = [];
+  try {
+    return act((c) => {
+      made.push(c);
+      return c;
+    });
+  } finally {
+    for (const c of made) c.delete();
+  }
+}
+
+/**
+ * What of a layer lies on nothing and must be held up. What reaches out no further than `reachMm` prints on itself; a patch is bridged
+ * when it is narrow and lies between edges that rest, so a ledge that rests on one side only is none.
+ */
+function heldUp(solids: Solids, layer: CrossSection, below: CrossSection, reachMm: number, lineMm: number, rows: Rows): Hatch | null {
+  return scoped((keep) => {
+    const grown = keep(below.offset(reachMm, "Square"));
+    const over = keep(solids.CrossSection.difference(layer, grown));
+    if (over.area() <= lineMm * lineMm) return null;
+    const rests = keep(solids.CrossSection.intersection(layer, grown));
+    const held = over.decompose().filter((patch) => {
+      keep(patch);
+      return patch.area() > lineMm * lineMm && !isBridged(solids, patch, rests, lineMm);
+    });
+    return held.length === 0 ? null : hatchOf(contoursOf(keep(solids.CrossSection.union(held))), rows);
+  });
+}
+
+function isBridged(solids: Solids, patch: CrossSection, rests: CrossSection, lineMm: number): boolean {
+  return scoped((keep) => {
+    if (!keep(patch.offset(-BRIDGE_MM / 2, "Square")).isEmpty()) return false;
+    const around = keep(patch.offset(lineMm, "Square"));
+    const hull = keep(keep(solids.CrossSection.intersection(around, rests)).hull());
+    return keep(solids.CrossSection.intersection(hull, patch)).area() / patch.area() >= BETWEEN_SHARE;
+  });
+}
+
+/**
+ * Plans the lines of a mesh (mm, turned so that z is up on the plate).
+ * @throws when cancelled
+ */
+export function planLines(
+  solids: Solids,
+  mesh: Mesh,
+  topology: Topology,
+  settings: LineSettings,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): Lines {
+  const { layerMm, lineWidthMm: w, wallLines, topLayers, bottomLayers } = settings;
+  const { min, max } = boundsOf(mesh.positions);
+  const rows = rowsOver(min[0], min[1], max[0], max[1], w);
+  const reachMm = layerMm * Math.tan((settings.overhangDeg * Math.PI) / 180);
+  const cuts: Cut[] = [];
+  let brimMm = 0;
+  let below: CrossSection | undefined;
+  let last: Cut | undefined;
+  try {
+    const slicing = sliceMesh(mesh, topology, layerMm, {
+      signal,
+      onProgress: (f) => onProgress?.(f * 0.9, "slicing"),
+      onLayer: (k, raw) => {
+        const outer = simplified(raw);
+        if (last && sameContours(last.outer, outer)) {
+          cuts.push(last.over ? (last = { ...last, over: null }) : last);
+          return;
+        }
+        const region = new solids.CrossSection(polygonsOf(outer), "Positive");
+        try {
+          const cut = cutOf(region, outer, raw);
+          if (k === 0 && settings.brimMm > 0)
+            scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
+          // Only a layer that reaches beyond the one below can hang over it.
+          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * w > w * w)
+            cut.over = heldUp(solids, region, below, reachMm, w, rows);
+          cuts.push(cut);
+          last = cut;
+        } finally {
+          below?.delete();
+          below = region;
+        }
+      },
+    });
+    throwIfCancelled(signal);
+    const layers = linesOf(cuts);
+    onProgress?.(1, "lines");
+    return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, openContours: slicing.openContours };
+  } finally {
+    below?.delete();
+  }
+
+  function cutOf(region: CrossSection, outer: Contours, raw: LayerContours): Cut {
+    const areaMm2 = region.area();
+    const first = region.offset(-w, "Miter");
+    const firstMm2 = first.area();
+    const interior = wallLines > 1 ? first.offset(-w * (wallLines - 1), "Miter") : first;
+    const wallMm2 = areaMm2 - (wallLines > 1 ? interior.area() : firstMm2);
+    const inside = hatchOf(contoursOf(interior), rows);
+    if (interior !== first) interior.delete();
+    first.delete();
+    let x0 = Infinity,
+      x1 = -Infinity,
+      y0 = Infinity,
+      y1 = -Infinity;
+    for (let i = 0; i < raw.points.length; i += 2) {
+      x0 = Math.min(x0, raw.points[i]);
+      x1 = Math.max(x1, raw.points[i]);
+      y0 = Math.min(y0, raw.points[i + 1]);
+      y1 = Math.max(y1, raw.points[i + 1]);
+    }
+    return {
+      outer,
+      region: hatchOf(outer, rows),
+      interior: inside,
+      areaMm2,
+      wallMm2,
+      outerMm: (areaMm2 - firstMm2) / w,
+      perimeterMm: perimeterMm(outer),
+      contours: raw.contours,
+      boxMm: raw.contours > 0 ? [x1 - x0, y1 - y0] : [0, 0],
+      over: null,
+    };
+  }
+
+  /** Skins where the neighbours do not cover, infill below them, and the columns of support from the top down. */
+  function linesOf(all: readonly Cut[]): PlannedLayer[] {
+    const interiors = all.map((c) => c.interior);
+    const above = topLayers > 0 ? commonOf(interiors, topLayers) : undefined,
+      under = bottomLayers > 0 ? commonOf(interiors, bottomLayers) : undefined;
+    const supports: Hatch[] = [];
+    const none = emptyHatch(rows);
+    let carried = none;
+    for (let k = all.length - 1; k >= 0; k--) {
+      supports[k] = carried;
+      if (carried.ends.length > 0) supports[k] = subtractHatch(carried, all[k].region);
+      carried = all[k].over ? joinHatch(supports[k], all[k].over!) : supports[k];
+    }
+    const made = new Map<Cut, { covered: (Hatch | undefined)[]; support: Hatch; layer: PlannedLayer }>();
+    return all.map((cut, k) => {
+      const covered = [above?.(k + 1), under?.(k - bottomLayers)];
+      const before = made.get(cut);
+      if (before && before.support === supports[k] && before.covered.every((c, i) => c === covered[i])) return before.layer;
+      const layer = lined(cut, covered, supports[k]);
+      made.set(cut, { covered, support: supports[k], layer });
+      return layer;
+    });
+
+    function lined(cut: Cut, [up, down]: (Hatch | undefined)[], support: Hatch): PlannedLayer {
+      const insideMm2 = cut.areaMm2 - cut.wallMm2;
+      const whole = hatchMm(cut.interior);
+      let filled: Hatch = cut.interior;
+      if (above) filled = up ? intersectHatch(filled, up) : none;
+      if (under && filled !== none) filled = down ? intersectHatch(filled, down) : none;
+      const skin = filled === cut.interior ? none : filled === none ? cut.interior : subtractHatch(cut.interior, filled);
+      // The rows give the share, the polygon the area.
+      const skinMm2 = whole > 0 ? (insideMm2 * hatchMm(skin)) / whole : 0;
+      return {
+        outer: cut.outer,
+        outerMm: cut.outerMm,
+        perimeterMm: cut.perimeterMm,
+        innerMm: Math.max(0, cut.wallMm2 / w - cut.outerMm),
+        wallMm2: cut.wallMm2,
+        skinMm2,
+        skin: stretches(skin),
+        infillMm2: insideMm2 - skinMm2,
+        infill: stretches(filled),
+        supportMm2: hatchMm(support) * w,
+        support: stretches(support),
+        contours: cut.contours,
+        boxMm: cut.boxMm,
+      };
+    }
+  }
+}
