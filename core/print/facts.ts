@@ -46,7 +46,10 @@ export function printFacts(
   const { pieces, storeys } = way.fit;
   const one =
     printer.process === "fdm"
-      ? estimateLines(shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal), printer)
+      ? estimateLines(
+          shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal),
+          printer,
+        )
       : estimateResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, pieces);
   return {
     factor,

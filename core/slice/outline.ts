@@ -3,7 +3,7 @@
  * does the geometry; this face keeps its memory in order and its types small.
  */
 import ManifoldModule, { type CrossSection, type ManifoldToplevel } from "manifold-3d";
-import type { LayerContours } from "./slicer";
+import type { Contours } from "./slicer";
 
 export type { CrossSection };
 export type Solids = ManifoldToplevel;
@@ -22,28 +22,55 @@ export function loadSolids(wasmUrl?: string): Promise<Solids> {
   return loading;
 }
 
-/** The contours of a layer as one filled region. Winding decides what is a hole. The caller deletes it. */
-export function regionOf(solids: Solids, layer: LayerContours): CrossSection {
+/** Contours as one filled region. Winding decides what is a hole. The caller deletes it. */
+export function regionOf(solids: Solids, { points, ends }: Contours): CrossSection {
   const polygons: [number, number][][] = [];
   let at = 0;
-  for (let i = 0; i < layer.contours; i++) {
-    const end = layer.ends[i];
+  for (const end of ends) {
     const polygon: [number, number][] = [];
-    for (; at < end; at++) polygon.push([layer.points[at * 2], layer.points[at * 2 + 1]]);
+    for (; at < end; at++) polygon.push([points[at * 2], points[at * 2 + 1]]);
     if (polygon.length >= 3) polygons.push(polygon);
   }
   return new solids.CrossSection(polygons, "Positive");
 }
 
-/** Sum of the lengths of all contours of a region, mm. */
-export function perimeterOf(region: CrossSection): number {
-  let sum = 0;
-  for (const polygon of region.toPolygons()) {
-    for (let i = 0; i < polygon.length; i++) {
-      const [ax, ay] = polygon[i];
-      const [bx, by] = polygon[(i + 1) % polygon.length];
-      sum += Math.hypot(bx - ax, by - ay);
+/** The contours of a region. */
+export function contoursOf(region: CrossSection): Contours {
+  const polygons = region.toPolygons();
+  const points = new Float64Array(polygons.reduce((n, p) => n + p.length * 2, 0));
+  const ends = new Uint32Array(polygons.length);
+  let used = 0;
+  polygons.forEach((polygon, i) => {
+    for (const [x, y] of polygon) {
+      points[used++] = x;
+      points[used++] = y;
     }
+    ends[i] = used / 2;
+  });
+  return { points, ends };
+}
+
+/** Sum of the lengths of all contours, mm. */
+export function perimeterMm({ points, ends }: Contours): number {
+  let sum = 0,
+    begin = 0;
+  for (const end of ends) {
+    for (let p = begin, before = end - 1; p < end; before = p++)
+      sum += Math.hypot(points[p * 2] - points[before * 2], points[p * 2 + 1] - points[before * 2 + 1]);
+    begin = end;
   }
   return sum;
+}
+
+/** Frees what the library made, also when something throws. */
+export function scoped<T>(act: (keep: <C extends { delete: () => void }>(made: C) => C) => T): T {
+  const made: { delete: () => void }[] = [];
+  try {
+    return act((c) => {
+      made.push(c);
+      return c;
+    });
+  } finally {
+    for (const c of made) c.delete();
+  }
 }

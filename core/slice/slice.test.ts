@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, reportMesh } from "../mesh";
-import { layerCount, layerMiddles, loadSolids, perimeterOf, regionOf, sliceMesh, type Solids } from "./index";
+import { layerCount, layerMiddles, loadSolids, contoursOf, perimeterMm, regionOf, sliceMesh, type Solids } from "./index";
 
 let solids: Solids;
 beforeAll(async () => {
@@ -118,10 +118,10 @@ describe("offsets of layers", () => {
         const region = regionOf(solids, layer);
         const inner = region.offset(-2, "Miter");
         expect(inner.area()).toBeCloseTo(936, 6);
-        expect(perimeterOf(inner)).toBeCloseTo(124, 6);
+        expect(perimeterMm(contoursOf(inner))).toBeCloseTo(124, 6);
         for (const i of [0, 1, 2]) {
           const line = region.offset(-(i + 0.5) * 0.45, "Miter");
-          walls += perimeterOf(line);
+          walls += perimeterMm(contoursOf(line));
           line.delete();
         }
         inner.delete();

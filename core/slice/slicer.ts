@@ -12,12 +12,16 @@ import { throwIfCancelled, type OnProgress } from "../units";
 import { boundsOf, type Mesh, type Topology } from "../mesh";
 import { layerMiddles, roundingMm } from "./layers";
 
-/** Contours of one layer. The views are reused: copy what must outlive the call. */
-export interface LayerContours {
+/** Closed contours, counter-clockwise round material. */
+export interface Contours {
   /** x, y of all points, mm. */
   points: Float64Array;
   /** End of each contour in points (not numbers): contour i runs from ends[i-1] to ends[i]. */
   ends: Uint32Array;
+}
+
+/** Contours of one layer. The views are reused: copy what must outlive the call. */
+export interface LayerContours extends Contours {
   contours: number;
 }
 

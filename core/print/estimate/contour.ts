@@ -1,17 +1,9 @@
 /** Contours of a layer as a printer follows them: straight pieces no finer than it can tell apart, and the time they take. */
-import type { LayerContours } from "../../slice";
+import type { Contours, LayerContours } from "../../slice";
 import { chainTimeS, cornerSpeed } from "./moves";
 
 /** Points nearer than this to the line between their neighbours are left out, mm: a thirtieth of a line. Common practice, no source. */
 const TOLERANCE_MM = 0.0125;
-
-/** Closed contours, counter-clockwise round material. */
-export interface Contours {
-  /** x, y of all points, mm. */
-  points: Float64Array;
-  /** End of each contour in points. */
-  ends: Uint32Array;
-}
 
 /** Leaves out points that a printer cannot tell from a straight line (Douglas & Peucker 1973), each contour from its two farthest points. */
 export function simplified({ points, ends, contours }: LayerContours): Contours {
@@ -79,17 +71,6 @@ export function sameContours(a: Contours, b: Contours): boolean {
   for (let i = 0; i < a.ends.length; i++) if (a.ends[i] !== b.ends[i]) return false;
   for (let i = 0; i < a.points.length; i++) if (Math.abs(a.points[i] - b.points[i]) > SAME_MM) return false;
   return true;
-}
-
-export function perimeterMm({ points, ends }: Contours): number {
-  let sum = 0,
-    begin = 0;
-  for (const end of ends) {
-    for (let p = begin, before = end - 1; p < end; before = p++)
-      sum += Math.hypot(points[p * 2] - points[before * 2], points[p * 2 + 1] - points[before * 2 + 1]);
-    begin = end;
-  }
-  return sum;
 }
 
 /** Time to follow every contour once, each from rest to rest, s. */

@@ -77,7 +77,15 @@ export const layersS = ({ times, leastLayerS }: Layering, copies: number): numbe
 /** What the lines of a printer follow from: printers that agree in it share them. */
 export const lineSettings = (printer: FilamentProfile): LineSettings => {
   const { layerMm, lineWidthMm, wallLines, topLayers, bottomLayers } = printer;
-  return { layerMm, lineWidthMm, wallLines, topLayers, bottomLayers, overhangDeg: overhangOf(printer), brimMm: withDefaults(printer).brimMm };
+  return {
+    layerMm,
+    lineWidthMm,
+    wallLines,
+    topLayers,
+    bottomLayers,
+    overhangDeg: overhangOf(printer),
+    brimMm: withDefaults(printer).brimMm,
+  };
 };
 
 /** Where rows would be shorter than this, lines run along the strip instead of across it, mm. Common practice, no source. */
@@ -194,11 +202,12 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
     currency: printer.currency,
     supportMm3: sums.supportMm3,
     layering,
-    timeS: ranged(timeS, FDM_TIME_RANGE, "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up", [
-      profile,
-      support,
-      { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" },
-    ]),
+    timeS: ranged(
+      timeS,
+      FDM_TIME_RANGE,
+      "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up",
+      [profile, support, { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" }],
+    ),
     materialMm3: ranged(materialMm3, FDM_MATERIAL_RANGE, "layer height × (wall + skin + infill × density) + support", [profile, support]),
     massG: ranged(massG, FDM_MATERIAL_RANGE, "material × density", [
       { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },

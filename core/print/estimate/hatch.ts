@@ -3,7 +3,7 @@
  * as skin and infill is counted on the very lines it draws; cutting, joining and subtracting regions is then done row by row, linear in
  * the stretches.
  */
-import type { Contours } from "./contour";
+import type { Contours } from "../../slice";
 
 /** The rows of a plate: at 45°, as skins and infill are laid. */
 export interface Rows {
@@ -147,5 +147,6 @@ export function commonOf(layers: readonly Hatch[], n: number): (k: number) => Ha
   for (let k = 0; k < layers.length; k++) prefix.push(k % n === 0 ? layers[k] : intersectHatch(prefix[k - 1], layers[k]));
   for (let k = layers.length - 1; k >= 0; k--)
     suffix[k] = k % n === n - 1 || k === layers.length - 1 ? layers[k] : intersectHatch(layers[k], suffix[k + 1]);
-  return (k) => (k < 0 || k + n > layers.length ? undefined : k % n === 0 ? prefix[k + n - 1] : intersectHatch(suffix[k], prefix[k + n - 1]));
+  return (k) =>
+    k < 0 || k + n > layers.length ? undefined : k % n === 0 ? prefix[k + n - 1] : intersectHatch(suffix[k], prefix[k + n - 1]);
 }

@@ -7,9 +7,19 @@
  * facets cut and in lines laid.
  */
 import { boundsOf, type Mesh, type Topology } from "../../mesh";
-import { sliceMesh, type CrossSection, type LayerContours, type Solids } from "../../slice";
+import {
+  contoursOf,
+  perimeterMm,
+  regionOf,
+  scoped,
+  sliceMesh,
+  type Contours,
+  type CrossSection,
+  type LayerContours,
+  type Solids,
+} from "../../slice";
 import { throwIfCancelled, type OnProgress } from "../../units";
-import { perimeterMm, sameContours, simplified, type Contours } from "./contour";
+import { sameContours, simplified } from "./contour";
 import {
   commonOf,
   emptyHatch,
@@ -21,7 +31,6 @@ import {
   stretches,
   subtractHatch,
   type Hatch,
-  type Rows,
 } from "./hatch";
 
 /** What the lines follow from. */
@@ -84,60 +93,36 @@ interface Cut {
   over: Hatch | null;
 }
 
-const polygonsOf = ({ points, ends }: Contours): [number, number][][] => {
-  const out: [number, number][][] = [];
-  let at = 0;
-  for (const end of ends) {
-    const polygon: [number, number][] = [];
-    for (; at < end; at++) polygon.push([points[at * 2], points[at * 2 + 1]]);
-    if (polygon.length >= 3) out.push(polygon);
-  }
-  return out;
-};
-
-function contoursOf(region: CrossSection): Contours {
-  const polygons = region.toPolygons();
-  const points = new Float64Array(polygons.reduce((n, p) => n + p.length * 2, 0));
-  const ends = new Uint32Array(polygons.length);
-  let used = 0;
-  polygons.forEach((polygon, i) => {
-    for (const [x, y] of polygon) {
-      points[used++] = x;
-      points[used++] = y;
-    }
-    ends[i] = used / 2;
-  });
-  return { points, ends };
-}
-
-/** Frees what was made, also when something throws. */
-function scoped<T>(act: (keep: <C extends { delete: () => void }>(made: C) => C) => T): T {
-  const made: { delete: () => void }[] = [];
-  try {
-    return act((c) => {
-      made.push(c);
-      return c;
-    });
-  } finally {
-    for (const c of made) c.delete();
-  }
+/** What of a layer lies on nothing: told apart by whether it bridges. */
+export interface Hanging {
+  /** What must be held up; null where nothing must. */
+  held: Contours | null;
+  heldMm2: number;
+  /** Narrow and at rest on both sides: it needs nothing. */
+  bridgedMm2: number;
 }
 
 /**
- * What of a layer lies on nothing and must be held up. What reaches out no further than `reachMm` prints on itself; a patch is bridged
- * when it is narrow and lies between edges that rest, so a ledge that rests on one side only is none.
+ * What of a layer lies on nothing. What reaches out no further than `reachMm` prints on itself; a patch is bridged when it is narrow and
+ * lies between edges that rest, so a ledge that rests on one side only is none.
  */
-function heldUp(solids: Solids, layer: CrossSection, below: CrossSection, reachMm: number, lineMm: number, rows: Rows): Hatch | null {
+export function hangingOf(solids: Solids, layer: CrossSection, below: CrossSection, reachMm: number, lineMm: number): Hanging {
   return scoped((keep) => {
     const grown = keep(below.offset(reachMm, "Square"));
     const over = keep(solids.CrossSection.difference(layer, grown));
-    if (over.area() <= lineMm * lineMm) return null;
+    const out: Hanging = { held: null, heldMm2: 0, bridgedMm2: 0 };
+    if (over.area() <= lineMm * lineMm) return out;
     const rests = keep(solids.CrossSection.intersection(layer, grown));
     const held = over.decompose().filter((patch) => {
-      keep(patch);
-      return patch.area() > lineMm * lineMm && !isBridged(solids, patch, rests, lineMm);
+      const area = keep(patch).area();
+      if (area <= lineMm * lineMm) return false;
+      const bridged = isBridged(solids, patch, rests, lineMm);
+      if (bridged) out.bridgedMm2 += area;
+      else out.heldMm2 += area;
+      return !bridged;
     });
-    return held.length === 0 ? null : hatchOf(contoursOf(keep(solids.CrossSection.union(held))), rows);
+    if (held.length > 0) out.held = contoursOf(keep(solids.CrossSection.union(held)));
+    return out;
   });
 }
 
@@ -180,14 +165,16 @@ export function planLines(
           cuts.push(last.over ? (last = { ...last, over: null }) : last);
           return;
         }
-        const region = new solids.CrossSection(polygonsOf(outer), "Positive");
+        const region = regionOf(solids, outer);
         try {
           const cut = cutOf(region, outer, raw);
           if (k === 0 && settings.brimMm > 0)
             scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
           // Only a layer that reaches beyond the one below can hang over it.
-          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * w > w * w)
-            cut.over = heldUp(solids, region, below, reachMm, w, rows);
+          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * w > w * w) {
+            const { held } = hangingOf(solids, region, below, reachMm, w);
+            cut.over = held && hatchOf(held, rows);
+          }
           cuts.push(cut);
           last = cut;
         } finally {

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { relief } from "../../../tests/relief";
 import { boxMesh, buildTopology, cylinderMesh, MeshBuilder } from "../../mesh";
-import { loadSolids, type Solids } from "../../slice";
-import { contoursTimeS, perimeterMm, simplified, type Contours } from "./contour";
+import { loadSolids, perimeterMm, regionOf, type Contours, type Solids } from "../../slice";
+import { contoursTimeS, simplified } from "./contour";
 import { commonOf, emptyHatch, hatchMm, hatchOf, intersectHatch, joinHatch, rowsOver, stretches, subtractHatch } from "./hatch";
 import { planLines, type LineSettings } from "./layers";
 import { chainTimeS, cornerSpeed, moveTimeS } from "./moves";
@@ -31,15 +31,7 @@ describe("rows of a region, against the polygon library", () => {
   const a = contours(circle(0, 0, 20)),
     b = contours(circle(12, 5, 15), square(-30, -8, 16));
   it("areas of circles, rings and squares", () => {
-    const { CrossSection } = solids;
-    const inLibrary = (c: Contours): number => {
-      const polygons = Array.from(c.ends, (end, i) => {
-        const out: [number, number][] = [];
-        for (let p = i ? c.ends[i - 1] : 0; p < end; p++) out.push([c.points[p * 2], c.points[p * 2 + 1]]);
-        return out;
-      });
-      return new CrossSection(polygons, "Positive").area();
-    };
+    const inLibrary = (c: Contours): number => regionOf(solids, c).area();
     // A hole runs the other way round; what overlaps counts once.
     const ring = contours(circle(0, 0, 20), circle(3, 0, 8).reverse());
     for (const c of [a, b, ring, contours(circle(0, 0, 10), circle(5, 0, 10))]) expect(area(c) / inLibrary(c)).toBeCloseTo(1, 4);
@@ -133,11 +125,7 @@ describe("the lines of a part", () => {
   });
   it("supports stand on what lies below them, not on the plate", () => {
     // A table of 40 × 40 over a block that reaches half way up under one half of it.
-    const mesh = new MeshBuilder()
-      .box([0, 0, 0], [5, 40, 20])
-      .box([5, 0, 0], [20, 40, 10])
-      .box([0, 0, 20], [40, 40, 22])
-      .build();
+    const mesh = new MeshBuilder().box([0, 0, 0], [5, 40, 20]).box([5, 0, 0], [20, 40, 10]).box([0, 0, 20], [40, 40, 22]).build();
     const { layers } = planLines(solids, mesh, buildTopology(mesh), settings);
     const mm3 = layers.reduce((sum, l) => sum + l.supportMm2 * 0.2, 0);
     const hung = 35 - 0.2 * Math.tan((50 * Math.PI) / 180);

@@ -35,7 +35,8 @@ export function cornerSpeed(cosTurn: number, cornerMmS: number): number {
 export function chainTimeS(lengths: Float64Array, corners: Float64Array, count: number, speed: number, acceleration: number): number {
   if (count === 0) return 0;
   const at = new Float64Array(count + 1);
-  for (let i = 1; i < count; i++) at[i] = Math.min(corners[i - 1], speed, Math.sqrt(at[i - 1] * at[i - 1] + 2 * acceleration * lengths[i - 1]));
+  for (let i = 1; i < count; i++)
+    at[i] = Math.min(corners[i - 1], speed, Math.sqrt(at[i - 1] * at[i - 1] + 2 * acceleration * lengths[i - 1]));
   let sum = 0;
   for (let i = count - 1; i >= 0; i--) {
     at[i] = Math.min(at[i], Math.sqrt(at[i + 1] * at[i + 1] + 2 * acceleration * lengths[i]));
