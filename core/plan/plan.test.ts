@@ -45,8 +45,8 @@ const facts: PrinterFacts = {
   pieces: 1,
   perPlate: 10,
   overMm: [0, 0, 0],
-  one: estimateResin(12, 1728, 1, resin),
-  fixedS: estimateResin(12, 1728, 1, resin).timeS.value,
+  one: estimateResin(12, 1728, 1, resin, null),
+  fixedS: estimateResin(12, 1728, 1, resin, null).timeS.value,
   fixedMinor: 18,
   fixedMm3: 6000,
 };

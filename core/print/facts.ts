@@ -3,6 +3,7 @@ import type { Figure, OnProgress } from "../units";
 import { sameTurn, type Turn } from "../mesh";
 import { estimateLines, layersS, lineSettings, type PrintEstimate } from "./estimate/fdm";
 import { copiesPerPlate } from "./fit";
+import { liesOnPlate, resinPoints } from "./orient/hold";
 import { waysUp } from "./orient/sides";
 import type { PrintProfile } from "./printers";
 import { estimateResin } from "./estimate/resin";
@@ -50,7 +51,14 @@ export function printFacts(
           shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal),
           printer,
         )
-      : estimateResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, pieces);
+      : estimateResin(
+          way.heightMm / storeys,
+          shape.volumeMm3,
+          1,
+          printer,
+          liesOnPlate(way) ? null : resinPoints(shape, printer, way.turn),
+          pieces,
+        );
   return {
     factor,
     turn: way.turn,

@@ -11,6 +11,12 @@ export const HANDS_ON_S: Record<Process, { startPlate: number; clearPlate: numbe
   resin: { startPlate: 6 * 60, clearPlate: 12 * 60, cleanPart: 75, cleanPerCm2: 0.6 },
 };
 
+/** Taking supports off and cleaning what they leave: once a part, by held area, by point of contact, s. Common practice, no source. */
+export const SUPPORT_OFF: Record<Process, { once: number; perCm2: number; perNub: number }> = {
+  fdm: { once: 60, perCm2: 25, perNub: 0 },
+  resin: { once: 60, perCm2: 0, perNub: 5 },
+};
+
 /** Seconds of the person's own time for `parts` parts of `areaMm2` each on `plates` plates. */
 export function handsOnS(process: Process, plates: number, parts: number, areaMm2: number): number {
   const h = HANDS_ON_S[process];

@@ -18,5 +18,5 @@ export interface HollowSaving {
 export function hollowSaving(volumeMm3: number, areaMm2: number, printer: ResinPrinter): HollowSaving | null {
   const leftMm3 = areaMm2 * HOLLOW_WALL_MM;
   if (leftMm3 > volumeMm3 * (1 - WORTH_SHARE)) return null;
-  return { leftMm3, wallMm: HOLLOW_WALL_MM, costMinor: ((leftMm3 * (1 + printer.supportShare)) / 1e6) * printer.pricePerLitreMinor };
+  return { leftMm3, wallMm: HOLLOW_WALL_MM, costMinor: (leftMm3 / 1e6) * printer.pricePerLitreMinor };
 }

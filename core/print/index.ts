@@ -4,6 +4,7 @@ export * from "./fit";
 export * from "./handsOn";
 export * from "./hollow";
 export * from "./estimate/moves";
+export * from "./orient/hold";
 export * from "./orient/sides";
 export * from "./ownRecord";
 export * from "./shape";

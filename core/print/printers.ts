@@ -57,22 +57,46 @@ export interface FilamentPrinter extends PrinterBase {
 const FILAMENT_DEFAULTS = { firstLayerMmS: 25, brimMm: 0, raftLayers: 0, supportDensity: 0.15 };
 export const withDefaults = <P extends FilamentProfile>(profile: P): P & typeof FILAMENT_DEFAULTS => ({ ...FILAMENT_DEFAULTS, ...profile });
 
+/** One lift and return; in two stages where the slow first one is followed by a quick second. */
+export interface Lift {
+  distanceMm: number;
+  liftMmMin: number;
+  retractMmMin: number;
+  restS: number;
+  /** The second stage: on top of the first, and back again at its own speed. */
+  second?: { distanceMm: number; liftMmMin: number; retractMmMin: number };
+  /** Rest at the top, and before the light, s. */
+  topRestS?: number;
+  beforeLightS?: number;
+}
+
 export interface ResinPrinter extends PrinterBase {
   process: "resin";
   bottomLayers: number;
   bottomExposureS: number;
   exposureS: number;
-  lift: { distanceMm: number; liftMmMin: number; retractMmMin: number; restS: number };
+  lift: Lift;
   startS: number;
-  /** Supports as a share of the part's volume. */
-  supportShare: number;
   /** How far supports hold the part off the plate, mm. */
   supportLiftMm: number;
   /** What clings to plate and part and is washed off, ml a plate. */
   lossMlPerPlate: number;
   curedDensityGCm3: number;
   pricePerLitreMinor: number;
+  /** The rest was asked later: see RESIN_DEFAULTS for what a profile without it means. */
+  /** Layers over which the exposure falls from the bottom's to the others'. */
+  transitionLayers?: number;
+  /** Of the bottom layers, where it is slower than the others'; as the others' when absent. */
+  bottomLift?: Lift;
+  /** One point of support for a square of this side, mm. */
+  supportSpacingMm?: number;
+  /** Diameter of the point that touches the part, mm. */
+  supportTipMm?: number;
 }
+
+/** What a profile means that does not say it. Common practice, no source. */
+const RESIN_DEFAULTS = { transitionLayers: 0, supportSpacingMm: 4, supportTipMm: 0.4 };
+export const withResinDefaults = <P extends ResinProfile>(profile: P): P & typeof RESIN_DEFAULTS => ({ ...RESIN_DEFAULTS, ...profile });
 
 export type Printer = FilamentPrinter | ResinPrinter;
 
@@ -126,7 +150,6 @@ export const GENERIC_PRINTERS: readonly Printer[] = [
     exposureS: 2.5,
     lift: { distanceMm: 6, liftMmMin: 60, retractMmMin: 150, restS: 1 },
     startS: 120,
-    supportShare: 0.15,
     supportLiftMm: 5,
     lossMlPerPlate: 6,
     curedDensityGCm3: 1.18,

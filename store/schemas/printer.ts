@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { usableMm, type FilamentPrinter, type Printer, type ResinPrinter } from "../../core/print";
+import { usableMm, type FilamentPrinter, type Lift, type Printer, type ResinPrinter } from "../../core/print";
 import { LIMITS } from "../../core/project";
 import { id, name } from "../../core/work";
 import { currency, minor, strict } from "./blocks";
@@ -21,6 +21,20 @@ const roomToPrint = (printer: Printer, helpers: Joi.CustomHelpers): Printer | Jo
 
 const speed = Joi.number().min(0.1).max(5000);
 const density = Joi.number().min(0.01).max(25);
+
+const stage = {
+  distanceMm: Joi.number().min(0).max(100).required(),
+  liftMmMin: Joi.number().min(1).max(10_000).required(),
+  retractMmMin: Joi.number().min(1).max(10_000).required(),
+};
+const rest = Joi.number().min(0).max(600);
+const lift = Joi.object<Lift, true>({
+  ...stage,
+  restS: rest.required(),
+  second: Joi.object<NonNullable<Lift["second"]>, true>(stage),
+  topRestS: rest,
+  beforeLightS: rest,
+}).unknown(true);
 
 export const printerSchema = Joi.alternatives().conditional(".process", {
   is: "fdm",
@@ -58,13 +72,11 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
     bottomLayers: Joi.number().integer().min(0).max(50).required(),
     bottomExposureS: Joi.number().min(0.01).max(600).required(),
     exposureS: Joi.number().min(0.01).max(600).required(),
-    lift: strict<ResinPrinter["lift"]>({
-      distanceMm: Joi.number().min(0).max(100),
-      liftMmMin: Joi.number().min(1).max(10_000),
-      retractMmMin: Joi.number().min(1).max(10_000),
-      restS: Joi.number().min(0).max(600),
-    }).required(),
-    supportShare: Joi.number().min(0).max(2).required(),
+    lift: lift.required(),
+    bottomLift: lift,
+    transitionLayers: Joi.number().integer().min(0).max(100),
+    supportSpacingMm: Joi.number().min(0.5).max(50),
+    supportTipMm: Joi.number().min(0.05).max(5),
     supportLiftMm: Joi.number().min(0).max(30).required(),
     lossMlPerPlate: Joi.number().min(0).max(1000).required(),
     curedDensityGCm3: density.required(),

@@ -20,18 +20,7 @@ import {
 } from "../../slice";
 import { throwIfCancelled, type OnProgress } from "../../units";
 import { sameContours, simplified } from "./contour";
-import {
-  commonOf,
-  emptyHatch,
-  hatchMm,
-  hatchOf,
-  intersectHatch,
-  joinHatch,
-  rowsOver,
-  stretches,
-  subtractHatch,
-  type Hatch,
-} from "./hatch";
+import { commonOf, emptyHatch, hatchMm, hatchOf, intersectHatch, joinHatch, rowsOver, stretches, subtractHatch, type Hatch } from "./hatch";
 
 /** What the lines follow from. */
 export interface LineSettings {

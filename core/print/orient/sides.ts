@@ -105,7 +105,7 @@ export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): Stance
 }
 
 /** Hull of the outermost points that touch the plate, against the whole outline: what stands on four feet stands firmly. */
-function footingOf(hull: Mesh, turn: Turn, stance: Stance): number {
+export function footingOf(hull: Mesh, turn: Turn, stance: Stance): number {
   const turned = turnMesh(hull, turn).positions;
   const floor = boundsOf(turned).min[2] + TOUCHES_MM;
   const points: [number, number][] = [];

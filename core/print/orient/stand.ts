@@ -1,0 +1,282 @@
+/**
+ * How a part stands when it is turned so: what holds it, what shows, what may go wrong. Supports of filament come from layers, with
+ * bridges told apart; those of resin are points under what leans too far and under every island. Linear in facets but for the merge tree.
+ */
+import { polygonArea, polygonHull } from "d3";
+import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
+import { contoursOf, layerCount, regionOf, scoped, sliceMesh, type Contours, type CrossSection } from "../../slice";
+import { hangingOf } from "../estimate/layers";
+import { emptyHatch, hatchMm, hatchOf, joinHatch, rowsOver, subtractHatch, type Hatch } from "../estimate/hatch";
+import { fitOn, stanceOf, type Fit } from "../fit";
+import { SUPPORT_OFF } from "../handsOn";
+import { overhangOf, withDefaults, type PrintProfile } from "../printers";
+import type { Shape } from "../shape";
+import { facesOf, liesOnPlate, pointsMm3, pointsUnder, ON_PLATE_MM, type Marks } from "./hold";
+import { footingOf } from "./sides";
+import { startsOf, type Start } from "./starts";
+
+/** Something that begins at a layer. */
+export interface AtLayer {
+  /** Counted from 1. */
+  layer: number;
+  atMm: number;
+  /** Height over which it lasts, mm. */
+  deepMm: number;
+  areaMm2: number;
+}
+
+export interface Peel {
+  largestMm2: number;
+  layer: number;
+  /** The largest growth from one layer to the next. */
+  jumpMm2: number;
+  jumpLayer: number;
+}
+
+export interface Stand {
+  turn: Turn;
+  fit: Fit;
+  heightMm: number;
+  layers: number;
+  /** Hull of what touches the plate as a share of the outline. */
+  footing: number;
+  supportMm3: number;
+  /** Area that is held up, mm². */
+  heldMm2: number;
+  /** Narrow and at rest on both sides: it hangs and needs nothing. */
+  bridgedMm2: number;
+  /** Of the held area, on faces that are seen, and on faces that mate. */
+  heldSeenMm2: number;
+  heldMatingMm2: number;
+  /** Resin: points that touch the part. */
+  contacts: number;
+  /** Where supports stand, most first: "front, low". */
+  places: { words: string; areaMm2: number }[];
+  /** Time to take supports off and clean what they leave, s. */
+  cleanS: number;
+  /** Steps on what is seen and neither level nor upright. */
+  step: { largestMm: number; meanMm: number; areaMm2: number };
+  islands: AtLayer[];
+  /** Pits that hold resin as it stands, and as it would upside down. */
+  cups: AtLayer[];
+  cupsFlipped: AtLayer[];
+  peel: Peel;
+  /** Hull of what lies on the plate: sharp far corners, thin strips, little contact. */
+  warnings: string[];
+  /** Where the scar of the loops' start will sit; null for resin. */
+  scar: string | null;
+}
+
+/** Layers that supports are looked for in, at most: coarser ones do for tall parts. */
+const MOST_LAYERS = 150;
+/** Pitch of the rows that support columns are counted on, mm. */
+const PITCH_MM = 0.6;
+/** Corners sharper than this that lie further out than that lift first. Common practice, no source. */
+const LIFTING = { sharpDeg: 100, outMm: 60 };
+/** A footprint longer than this and so many times its width curls. Common practice, no source. */
+const STRIP = { longMm: 100, times: 8 };
+/** Less of the outline than this on the plate is little. Common practice, no source. */
+const LITTLE_CONTACT = 0.3;
+/** Turns of a contour sharper than this hide the start of a loop, degrees. Common practice, no source. */
+const HIDES_SCAR_DEG = 45;
+
+/** What is told of islands and cups, at most. */
+const MOST_TOLD = 12;
+
+export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: Marks): Stand {
+  const { mesh, hull, topology } = shape;
+  const stance = stanceOf(hull, turn);
+  const t = printer.layerMm;
+  const axis = turnRows(turn)[2] as readonly [number, number, number];
+  const turned = turnMesh(mesh, turn);
+  const layers = layerCount(stance.heightMm, t);
+  const footing = footingOf(hull, turn, stance);
+  const atLayers = (starts: Start[]): AtLayer[] =>
+    starts.map((s) => ({ layer: Math.floor(s.fromMm / t) + 1, atMm: s.fromMm, deepMm: s.toMm - s.fromMm, areaMm2: s.areaMm2 }));
+  const { islands, pits } = startsOf(mesh, axis, t);
+  const down = axis.map((v) => -v) as [number, number, number];
+  const areas = sliceMesh(turned, topology, t);
+  const hanging = printer.process === "fdm" ? columnsUnder(shape, printer, turned, stance.heightMm) : null;
+  const fit = fitOn(stance, printer);
+  const onPlate = facesOf(shape, printer, turn, marks);
+  const raised = printer.process === "resin" && !liesOnPlate({ footing, fit, overhangMm2: onPlate.heldMm2, heightMm: stance.heightMm });
+  const faces = raised ? facesOf(shape, printer, turn, marks, true) : onPlate;
+  const points = raised && printer.process === "resin" ? pointsUnder(printer, faces, islands.length) : null;
+  const contacts = points?.count ?? 0;
+  const heldMm2 = hanging ? hanging.heldMm2 : faces.heldMm2;
+  const off = SUPPORT_OFF[printer.process];
+  return {
+    turn,
+    fit,
+    heightMm: stance.heightMm,
+    layers,
+    footing,
+    supportMm3: points
+      ? pointsMm3(points)
+      : hanging && printer.process === "fdm"
+        ? hanging.columnsMm3 * withDefaults(printer).supportDensity
+        : 0,
+    heldMm2,
+    bridgedMm2: hanging?.bridgedMm2 ?? 0,
+    heldSeenMm2: faces.heldSeenMm2,
+    heldMatingMm2: faces.heldMatingMm2,
+    contacts,
+    places: heldMm2 > 0 ? faces.places : [],
+    cleanS: heldMm2 > 0 ? off.once + (heldMm2 / 100) * off.perCm2 + contacts * off.perNub : 0,
+    step: faces.step,
+    islands: atLayers(islands),
+    cups: printer.process === "resin" ? atLayers(pits) : [],
+    cupsFlipped: printer.process === "resin" ? atLayers(startsOf(mesh, down, t).pits) : [],
+    peel: peelOf(areas.areaMm2),
+    warnings: printer.process === "fdm" ? footprintWarnings(shape, turn, footing) : [],
+    scar: printer.process === "fdm" ? scarOf(turned, shape, t) : null,
+  };
+}
+
+/** Only the first few of a long list are carried on: the rest is a number. */
+export const fewOf = <T>(list: readonly T[]): { first: T[]; more: number } => ({
+  first: list.slice(0, MOST_TOLD),
+  more: Math.max(0, list.length - MOST_TOLD),
+});
+
+/** Columns of support from layers that are as coarse as the height allows, and what bridges by itself. */
+function columnsUnder(
+  { solids, topology }: Shape,
+  printer: PrintProfile,
+  turned: { positions: Float32Array; indices: Uint32Array },
+  heightMm: number,
+) {
+  const layerMm = Math.max(printer.layerMm, heightMm / MOST_LAYERS);
+  const reachMm = layerMm * Math.tan((overhangOf(printer) * Math.PI) / 180);
+  const { min, max } = boundsOf(turned.positions);
+  const rows = rowsOver(min[0], min[1], max[0], max[1], PITCH_MM);
+  const regions: Hatch[] = [],
+    held: (Contours | null)[] = [];
+  let heldMm2 = 0,
+    bridgedMm2 = 0;
+  let below: CrossSection | undefined;
+  try {
+    sliceMesh(turned, topology, layerMm, {
+      onLayer: (k, contours) => {
+        const region = regionOf(solids, contours);
+        const hatch = hatchOf({ points: contours.points, ends: contours.ends }, rows);
+        let over: Contours | null = null;
+        if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > 0) {
+          const hanging = hangingOf(solids, region, below, reachMm, PITCH_MM);
+          over = hanging.held;
+          heldMm2 += hanging.heldMm2;
+          bridgedMm2 += hanging.bridgedMm2;
+        }
+        regions.push(hatch);
+        held.push(over);
+        below?.delete();
+        below = region;
+      },
+    });
+  } finally {
+    below?.delete();
+  }
+  let carried = emptyHatch(rows),
+    columns = 0;
+  for (let k = regions.length - 1; k >= 0; k--) {
+    if (carried.ends.length > 0) carried = subtractHatch(carried, regions[k]);
+    columns += hatchMm(carried);
+    const over = held[k];
+    if (over) carried = joinHatch(carried, hatchOf(over, rows));
+  }
+  return { heldMm2, bridgedMm2, columnsMm3: columns * PITCH_MM * layerMm };
+}
+
+function peelOf(areaMm2: Float64Array): Peel {
+  const out: Peel = { largestMm2: 0, layer: 1, jumpMm2: 0, jumpLayer: 1 };
+  for (let k = 0; k < areaMm2.length; k++) {
+    if (areaMm2[k] > out.largestMm2) Object.assign(out, { largestMm2: areaMm2[k], layer: k + 1 });
+    // The first layers hold to the plate itself.
+    const jump = k > 0 ? areaMm2[k] - areaMm2[k - 1] : 0;
+    if (jump > out.jumpMm2) Object.assign(out, { jumpMm2: jump, jumpLayer: k + 1 });
+  }
+  return out;
+}
+
+/** What of the first layer may come off: sharp far corners, thin strips, little contact. */
+function footprintWarnings({ hull }: Shape, turn: Turn, footing: number): string[] {
+  const turned = turnMesh(hull, turn).positions;
+  const { min } = boundsOf(turned);
+  const points: [number, number][] = [];
+  for (let v = 0; v < turned.length; v += 3) if (turned[v + 2] <= min[2] + ON_PLATE_MM) points.push([turned[v], turned[v + 1]]);
+  const outline = polygonHull(points);
+  const out: string[] = [];
+  if (!outline || Math.abs(polygonArea(outline)) < 1) return ["nothing lies flat on the plate: it stands on supports or a raft"];
+  if (footing < LITTLE_CONTACT) out.push(`only ${Math.round(footing * 100)} % of its outline rests on the plate`);
+  const n = outline.length;
+  const [cx, cy] = [0, 1].map((k) => outline.reduce((sum, q) => sum + q[k], 0) / n);
+  const sharp = outline.filter(([x, y], i) => {
+    const [ax, ay] = outline[(i + n - 1) % n],
+      [bx, by] = outline[(i + 1) % n];
+    const u = [ax - x, ay - y],
+      v = [bx - x, by - y];
+    const cos = (u[0] * v[0] + u[1] * v[1]) / (Math.hypot(u[0], u[1]) * Math.hypot(v[0], v[1]));
+    return Math.hypot(x - cx, y - cy) > LIFTING.outMm && cos > Math.cos((LIFTING.sharpDeg * Math.PI) / 180);
+  }).length;
+  if (sharp > 0) out.push(`${sharp} far corner${sharp > 1 ? "s" : ""} may lift: give ${sharp > 1 ? "them" : "it"} a brim`);
+  const [long, wide] = widths(outline);
+  if (long > STRIP.longMm && long > STRIP.times * wide)
+    out.push(`a strip of ${Math.round(long)} × ${Math.round(wide)} mm curls at its ends`);
+  return out;
+}
+
+/** Length and width of an outline in the direction in which it is narrowest. */
+function widths(outline: readonly [number, number][]): [number, number] {
+  let best: [number, number] = [0, Infinity];
+  outline.forEach(([x, y], i) => {
+    const [bx, by] = outline[(i + 1) % outline.length];
+    const length = Math.hypot(bx - x, by - y);
+    if (length < 1e-9) return;
+    const u = [(bx - x) / length, (by - y) / length];
+    const along = outline.map(([px, py]) => px * u[0] + py * u[1]),
+      across = outline.map(([px, py]) => py * u[0] - px * u[1]);
+    const span = (v: number[]): number => Math.max(...v) - Math.min(...v);
+    const sides = [span(along), span(across)].sort((a, b) => b - a) as [number, number];
+    if (sides[1] < best[1]) best = sides;
+  });
+  return best;
+}
+
+/** A loop begins where its contour turns sharply, if it does anywhere. */
+function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { topology, solids }: Shape, layerMm: number): string {
+  const { size } = boundsOf(turned.positions);
+  let round = 0,
+    cornered = 0;
+  sliceMesh(turned, topology, Math.max(layerMm, size[2] / 12), {
+    onLayer: (_, contours) =>
+      scoped((keep) => {
+        const outline = contoursOf(keep(keep(regionOf(solids, contours)).simplify(0.05)));
+        let begin = 0;
+        for (const end of outline.ends) {
+          if (sharpest(outline.points, begin, end) > HIDES_SCAR_DEG) cornered++;
+          else round++;
+          begin = end;
+        }
+      }),
+  });
+  if (round === 0) return "in the corners, where it hides";
+  return cornered >= round
+    ? "in the corners; on the round pieces as a line from bottom to top"
+    : "as a line from bottom to top: nothing hides it, turn it to the hidden side";
+}
+
+function sharpest(points: Float64Array, begin: number, end: number): number {
+  const n = end - begin;
+  let most = 0;
+  for (let i = 0; i < n; i++) {
+    const a = begin + ((i + n - 1) % n),
+      b = begin + i,
+      c = begin + ((i + 1) % n);
+    const ux = points[b * 2] - points[a * 2],
+      uy = points[b * 2 + 1] - points[a * 2 + 1],
+      vx = points[c * 2] - points[b * 2],
+      vy = points[c * 2 + 1] - points[b * 2 + 1];
+    most = Math.max(most, Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)));
+  }
+  return (most * 180) / Math.PI;
+}
