@@ -6,6 +6,7 @@ import { BackSide, FrontSide, Ray, Vector3, type Side, type Mesh as ThreeMesh } 
 import {
   buildTopology,
   castAcross,
+  facetsOf,
   measureWalls,
   readObj,
   readStl,
@@ -22,6 +23,7 @@ import {
 import type { Project } from "../core/project";
 import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
+import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
 import { estimateFdm, GENERIC_PRINTERS, printFacts, Shape, type FilamentPrinter } from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
@@ -238,6 +240,23 @@ export const ROWS: Row[] = [
         },
         peer: () => slicedTwice(solids, mesh),
       };
+    },
+  },
+  {
+    name: "orient",
+    work: "the best ten of 1,000 directions for a relief of 200,000 triangles: what hangs over, and steps on what is seen",
+    peer: "the same sums over all facets for every direction",
+    goal: 0.05,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: (size) => {
+      const facets = facetsOf(relief(size));
+      const directions = spread(1000);
+      const over = Math.sin((50 * Math.PI) / 180);
+      const weigh = (c: DirectionCost): number => 2 * c.overMm2 + c.steppedMm2;
+      return Promise.resolve({
+        ours: () => bestDirections(facets, directions, 10, over, weigh),
+        peer: () => directions.map((d) => weigh(facetCost(facets, d, over))).sort((a, b) => a - b),
+      });
     },
   },
   {

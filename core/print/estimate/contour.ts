@@ -6,14 +6,14 @@ import { chainTimeS, cornerSpeed } from "./moves";
 const TOLERANCE_MM = 0.0125;
 
 /** Leaves out points that a printer cannot tell from a straight line (Douglas & Peucker 1973), each contour from its two farthest points. */
-export function simplified({ points, ends, contours }: LayerContours): Contours {
+export function simplified({ points, ends, contours }: LayerContours, toleranceMm = TOLERANCE_MM): Contours {
   const out = new Float64Array(points.length);
   const outEnds = new Uint32Array(contours);
   let used = 0,
     begin = 0;
   const keep = new Uint8Array(points.length / 2);
   const stack: number[] = [];
-  const dropBelow = TOLERANCE_MM * TOLERANCE_MM;
+  const dropBelow = toleranceMm * toleranceMm;
   for (let c = 0; c < contours; c++) {
     const end = ends[c];
     const n = end - begin;

@@ -1,7 +1,8 @@
 /**
  * What of a part leans too far or shows its steps when it is turned so, facet by facet, and the points that hold a resin part. Linear.
  */
-import { boundsOf, turnRows, type Turn } from "../../mesh";
+import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
+import { sliceMesh } from "../../slice";
 import { overhangOf, withResinDefaults, type PrintProfile, type ResinProfile } from "../printers";
 import type { Shape } from "../shape";
 import { FLAT_COS } from "./directions";
@@ -113,10 +114,17 @@ export interface Points {
   tipMm: number;
 }
 
-/** One point for every square of the profile's spacing under what leans too far, and one under every island. */
-export function pointsUnder(printer: ResinProfile, { heldMm2, meanHeightMm }: Faces, islands: number): Points {
+/** One point carries so much of a section that is peeled off the film, mm². Common practice, no source. */
+const CARRIES_MM2 = 60;
+
+/**
+ * One point for every square of the profile's spacing under what leans too far, and one under every island; never fewer than the largest
+ * section needs to be peeled off the film.
+ */
+export function pointsUnder(printer: ResinProfile, { heldMm2, meanHeightMm }: Faces, islands: number, largestMm2: number): Points {
   const { supportSpacingMm, supportTipMm, supportLiftMm } = withResinDefaults(printer);
-  return { count: Math.ceil(heldMm2 / supportSpacingMm ** 2) + islands, meanMm: meanHeightMm + supportLiftMm, tipMm: supportTipMm };
+  const count = Math.max(Math.ceil(heldMm2 / supportSpacingMm ** 2) + islands, Math.ceil(largestMm2 / CARRIES_MM2));
+  return { count, meanMm: meanHeightMm + supportLiftMm, tipMm: supportTipMm };
 }
 
 /** A column is three times as thick as its tip and stands on a foot of as many square millimetres as nine tips. Common practice, no source. */
@@ -143,5 +151,11 @@ export const liesOnPlate = (way: {
 export function resinPoints(shape: Shape, printer: ResinProfile, turn: Turn): Points {
   const faces = facesOf(shape, printer, turn, unmarked(shape.facets.areasMm2.length), true);
   const axis = turnRows(turn)[2] as readonly [number, number, number];
-  return pointsUnder(printer, faces, startsOf(shape.mesh, axis, printer.layerMm).islands.length);
+  const { areaMm2 } = sliceMesh(turnMesh(shape.mesh, turn), shape.topology, printer.layerMm);
+  return pointsUnder(
+    printer,
+    faces,
+    startsOf(shape.mesh, axis, printer.layerMm).islands.length,
+    areaMm2.reduce((a, b) => Math.max(a, b), 0),
+  );
 }

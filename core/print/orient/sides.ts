@@ -124,10 +124,15 @@ const UP_WORDS: Record<Up, string> = {
   "-y": "on its back",
 };
 
-/** Words for a turn: "as it stands", "on its back", "tilted 30°". The file's +z is taken as up, −y as front. */
+/** Words for a turn: "as it stands", "on its back", "tilted 30°", "upside down, tilted 39°". The file's +z is taken as up, −y as front. */
 export function turnWords(turn: Turn): string {
-  const up = upOf(turn);
-  if (up) return UP_WORDS[up];
-  const tilt = Math.round((Math.acos(Math.min(1, Math.max(-1, turnRows(turn)[2][2]))) * 180) / Math.PI);
-  return tilt === 0 ? "turned about the vertical" : `tilted ${tilt}°`;
+  const side = upOf(turn);
+  if (side) return UP_WORDS[side];
+  const axis = turnRows(turn)[2];
+  const towards = (up: Up): number => turnRows(TURNS[up])[2].reduce((sum, v, k) => sum + v * axis[k], 0);
+  const near = UPS.reduce((a, b) => (towards(b) > towards(a) + 1e-9 ? b : a));
+  const tilt = Math.round((Math.acos(Math.min(1, towards(near))) * 180) / Math.PI);
+  const words = near === "+z" ? "" : UP_WORDS[near];
+  if (tilt === 0) return words || "turned about the vertical";
+  return words ? `${words}, tilted ${tilt}°` : `tilted ${tilt}°`;
 }

@@ -4,7 +4,8 @@
  */
 import { polygonArea, polygonHull } from "d3";
 import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
-import { contoursOf, layerCount, regionOf, scoped, sliceMesh, type Contours, type CrossSection } from "../../slice";
+import { layerCount, regionOf, scoped, sliceMesh, type Contours } from "../../slice";
+import { simplified } from "../estimate/contour";
 import { hangingOf } from "../estimate/layers";
 import { emptyHatch, hatchMm, hatchOf, joinHatch, rowsOver, subtractHatch, type Hatch } from "../estimate/hatch";
 import { fitOn, stanceOf, type Fit } from "../fit";
@@ -69,6 +70,8 @@ export interface Stand {
 
 /** Layers that supports are looked for in, at most: coarser ones do for tall parts. */
 const MOST_LAYERS = 150;
+/** Points nearer than this to a straight line do not matter to supports, mm. */
+const COARSE_MM = 0.06;
 /** Pitch of the rows that support columns are counted on, mm. */
 const PITCH_MM = 0.6;
 /** Corners sharper than this that lie further out than that lift first. Common practice, no source. */
@@ -77,6 +80,7 @@ const LIFTING = { sharpDeg: 100, outMm: 60 };
 const STRIP = { longMm: 100, times: 8 };
 /** Less of the outline than this on the plate is little. Common practice, no source. */
 const LITTLE_CONTACT = 0.3;
+const NO_CONTACT = 0.05;
 /** Turns of a contour sharper than this hide the start of a loop, degrees. Common practice, no source. */
 const HIDES_SCAR_DEG = 45;
 
@@ -95,13 +99,13 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
     starts.map((s) => ({ layer: Math.floor(s.fromMm / t) + 1, atMm: s.fromMm, deepMm: s.toMm - s.fromMm, areaMm2: s.areaMm2 }));
   const { islands, pits } = startsOf(mesh, axis, t);
   const down = axis.map((v) => -v) as [number, number, number];
-  const areas = sliceMesh(turned, topology, t);
+  const peel = peelOf(sliceMesh(turned, topology, t).areaMm2);
   const hanging = printer.process === "fdm" ? columnsUnder(shape, printer, turned, stance.heightMm) : null;
   const fit = fitOn(stance, printer);
   const onPlate = facesOf(shape, printer, turn, marks);
   const raised = printer.process === "resin" && !liesOnPlate({ footing, fit, overhangMm2: onPlate.heldMm2, heightMm: stance.heightMm });
   const faces = raised ? facesOf(shape, printer, turn, marks, true) : onPlate;
-  const points = raised && printer.process === "resin" ? pointsUnder(printer, faces, islands.length) : null;
+  const points = raised && printer.process === "resin" ? pointsUnder(printer, faces, islands.length, peel.largestMm2) : null;
   const contacts = points?.count ?? 0;
   const heldMm2 = hanging ? hanging.heldMm2 : faces.heldMm2;
   const off = SUPPORT_OFF[printer.process];
@@ -122,12 +126,12 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
     heldMatingMm2: faces.heldMatingMm2,
     contacts,
     places: heldMm2 > 0 ? faces.places : [],
-    cleanS: heldMm2 > 0 ? off.once + (heldMm2 / 100) * off.perCm2 + contacts * off.perNub : 0,
+    cleanS: heldMm2 > 0 || contacts > 0 ? off.once + (heldMm2 / 100) * off.perCm2 + contacts * off.perNub : 0,
     step: faces.step,
     islands: atLayers(islands),
     cups: printer.process === "resin" ? atLayers(pits) : [],
     cupsFlipped: printer.process === "resin" ? atLayers(startsOf(mesh, down, t).pits) : [],
-    peel: peelOf(areas.areaMm2),
+    peel,
     warnings: printer.process === "fdm" ? footprintWarnings(shape, turn, footing) : [],
     scar: printer.process === "fdm" ? scarOf(turned, shape, t) : null,
   };
@@ -154,28 +158,27 @@ function columnsUnder(
     held: (Contours | null)[] = [];
   let heldMm2 = 0,
     bridgedMm2 = 0;
-  let below: CrossSection | undefined;
-  try {
-    sliceMesh(turned, topology, layerMm, {
-      onLayer: (k, contours) => {
-        const region = regionOf(solids, contours);
-        const hatch = hatchOf({ points: contours.points, ends: contours.ends }, rows);
-        let over: Contours | null = null;
-        if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > 0) {
-          const hanging = hangingOf(solids, region, below, reachMm, PITCH_MM);
-          over = hanging.held;
-          heldMm2 += hanging.heldMm2;
-          bridgedMm2 += hanging.bridgedMm2;
-        }
-        regions.push(hatch);
-        held.push(over);
-        below?.delete();
-        below = region;
-      },
-    });
-  } finally {
-    below?.delete();
-  }
+  let below: Contours | undefined;
+  sliceMesh(turned, topology, layerMm, {
+    onLayer: (k, raw) => {
+      const contours = simplified(raw, COARSE_MM);
+      const hatch = hatchOf(contours, rows);
+      let over: Contours | null = null;
+      // Regions are only made of layers that reach beyond the one below.
+      if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > PITCH_MM) {
+        const under = below;
+        const hanging = scoped((keep) =>
+          hangingOf(solids, keep(regionOf(solids, contours)), keep(regionOf(solids, under)), reachMm, PITCH_MM),
+        );
+        over = hanging.held;
+        heldMm2 += hanging.heldMm2;
+        bridgedMm2 += hanging.bridgedMm2;
+      }
+      regions.push(hatch);
+      held.push(over);
+      below = contours;
+    },
+  });
   let carried = emptyHatch(rows),
     columns = 0;
   for (let k = regions.length - 1; k >= 0; k--) {
@@ -206,7 +209,7 @@ function footprintWarnings({ hull }: Shape, turn: Turn, footing: number): string
   for (let v = 0; v < turned.length; v += 3) if (turned[v + 2] <= min[2] + ON_PLATE_MM) points.push([turned[v], turned[v + 1]]);
   const outline = polygonHull(points);
   const out: string[] = [];
-  if (!outline || Math.abs(polygonArea(outline)) < 1) return ["nothing lies flat on the plate: it stands on supports or a raft"];
+  if (!outline || footing < NO_CONTACT) return ["nothing lies flat on the plate: it stands on supports or a raft"];
   if (footing < LITTLE_CONTACT) out.push(`only ${Math.round(footing * 100)} % of its outline rests on the plate`);
   const n = outline.length;
   const [cx, cy] = [0, 1].map((k) => outline.reduce((sum, q) => sum + q[k], 0) / n);
@@ -243,21 +246,20 @@ function widths(outline: readonly [number, number][]): [number, number] {
 }
 
 /** A loop begins where its contour turns sharply, if it does anywhere. */
-function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { topology, solids }: Shape, layerMm: number): string {
+function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { topology }: Shape, layerMm: number): string {
   const { size } = boundsOf(turned.positions);
   let round = 0,
     cornered = 0;
   sliceMesh(turned, topology, Math.max(layerMm, size[2] / 12), {
-    onLayer: (_, contours) =>
-      scoped((keep) => {
-        const outline = contoursOf(keep(keep(regionOf(solids, contours)).simplify(0.05)));
-        let begin = 0;
-        for (const end of outline.ends) {
-          if (sharpest(outline.points, begin, end) > HIDES_SCAR_DEG) cornered++;
-          else round++;
-          begin = end;
-        }
-      }),
+    onLayer: (_, raw) => {
+      const { points, ends } = simplified(raw, COARSE_MM);
+      let begin = 0;
+      for (const end of ends) {
+        if (sharpest(points, begin, end) > HIDES_SCAR_DEG) cornered++;
+        else round++;
+        begin = end;
+      }
+    },
   });
   if (round === 0) return "in the corners, where it hides";
   return cornered >= round
