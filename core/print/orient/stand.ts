@@ -2,7 +2,7 @@
  * How a part stands when it is turned so: what holds it, what shows, what may go wrong. Supports of filament come from layers, with
  * bridges told apart; those of resin are points under what leans too far and under every island. Linear in facets but for the merge tree.
  */
-import { polygonArea, polygonHull } from "d3";
+import { polygonHull } from "d3";
 import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
 import { layerCount, regionOf, scoped, sliceMesh, type Contours } from "../../slice";
 import { simplified } from "../estimate/contour";
