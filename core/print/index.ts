@@ -1,6 +1,7 @@
 export * from "./facts";
 export * from "./estimate/fdm";
 export * from "./fit";
+export * from "./gcode/gcode";
 export * from "./handsOn";
 export * from "./hollow";
 export * from "./estimate/moves";
