@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
-import { boxMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } from "../core/mesh";
+import { boxMesh, coneMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } from "../core/mesh";
 import { contentHash } from "../core/project";
 import { buildDemo } from "../demo/scene";
 import { packed, withBytes } from "../tests/bundleKit";
@@ -162,6 +162,44 @@ describe("inch estimate", () => {
     });
     expect(await run("estimate", box, {})).toMatchObject({ ok: false, problem: { code: "usage.process" } });
     expect(await run("estimate", box, { process: "fdm", layer: "-1" })).toMatchObject({ ok: false, problem: { code: "usage.number" } });
+  });
+});
+
+describe("inch orient", () => {
+  it("gives ways that nobody dominates, each with its rotation and why", async () => {
+    const cone = file("cone.stl", writeStl(coneMesh(20, 40, 48)));
+    const r = await value("orient", cone, { process: "fdm" });
+    const [best] = r.candidates as { rotation: number[]; fits: boolean; why: string[]; supportMm3: number; maxStepMm: number }[];
+    expect(best).toMatchObject({ rotation: [0, 0, 0, 1], fits: true, supportMm3: 0, islands: 0, heightMm: expect.closeTo(40, 4) });
+    // The side of a cone of 20 × 40 leans by atan(2) from level: 0.2 × cos.
+    expect(best.maxStepMm).toBeCloseTo(0.2 / Math.sqrt(5), 3);
+    expect(best.why).toContain("safest");
+  });
+  it("looks at a turn that is asked for, and refuses what is none", async () => {
+    const h = Math.SQRT1_2;
+    const r = await value("estimate", box, { process: "resin", turn: `${h},0,0,${h}` });
+    expect(r.rotation).toEqual([h, 0, 0, h]);
+    for (const turn of ["1,1,1,1", "up", "0,0,1", "0,0,0,0", "NaN,0,0,1"])
+      expect(await run("orient", box, { process: "fdm", turn })).toMatchObject({ ok: false, problem: { code: "usage.turn" } });
+  });
+});
+
+describe("inch gcode", () => {
+  it("reads a file of moves", async () => {
+    const r = await value("gcode", file("a.gcode", "G21\nG90\nM83\nG1 Z0.2 F600\nG1 X50 E2.5 F6000\nG1 E-1\n"), {});
+    expect(r).toMatchObject({
+      layers: 1,
+      filamentMm: 1.5,
+      retractions: 1,
+      units: "mm",
+      mode: "absolute, extrusion relative",
+      warnings: [],
+    });
+    expect(r.bboxMm).toEqual({ min: [0, 0, 0.2], max: [50, 0, 0.2], size: [50, 0, 0] });
+  });
+  it("says what is wrong with what is none", async () => {
+    expect(await run("gcode", box, {})).toMatchObject({ ok: false, problem: { code: expect.stringMatching(/^gcode\./) } });
+    expect(await run("gcode", "/nowhere.gcode", {})).toMatchObject({ ok: false, problem: { code: "file.unreadable" } });
   });
 });
 

@@ -3,7 +3,8 @@ import { parseArgs } from "node:util";
 import type { Problem } from "../core/units";
 import { run } from "./verbs";
 
-const USAGE = "inch inspect FILE | estimate FILE --process fdm|resin | coats FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
+const USAGE =
+  "inch inspect FILE | estimate FILE --process fdm|resin | orient FILE --process fdm|resin | gcode FILE | coats FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
@@ -15,6 +16,7 @@ async function main(): Promise<void> {
       scale: { type: "string" },
       layer: { type: "string" },
       up: { type: "string" },
+      turn: { type: "string" },
       process: { type: "string" },
       printer: { type: "string" },
       copies: { type: "string" },

@@ -1,4 +1,5 @@
 /** The verbs of the headless command. Each reads files and arguments, calls the core and gives plain data. */
+import { createReadStream } from "node:fs";
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { AIR_LIMITS, checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
@@ -19,9 +20,21 @@ import {
   UPS,
   type FileUnit,
   type MeshFile,
+  type Turn,
   type Up,
 } from "../core/mesh";
-import { GENERIC_PRINTERS, jobOf, printFacts, Shape, type Printer } from "../core/print";
+import {
+  BEST_FOR,
+  candidates,
+  GcodeReader,
+  GENERIC_PRINTERS,
+  HABITS,
+  jobOf,
+  printFacts,
+  Shape,
+  unmarked,
+  type Printer,
+} from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
 import { criticalPath, eveningsFrom, finishChance, nightsBetween, tonight } from "../core/plan";
@@ -35,6 +48,7 @@ export interface Options {
   scale?: string;
   layer?: string;
   up?: string;
+  turn?: string;
   process?: string;
   printer?: string;
   copies?: string;
@@ -46,14 +60,16 @@ export interface Options {
 /** Runs one verb. */
 export async function run(verb: string, file: string | undefined, options: Options): Promise<Result<unknown>> {
   if (verb === "convert") return file === undefined ? fail("usage.text", "convert needs a length, in quotes.") : convert(file, options);
+  if (verb === "gcode") return file === undefined ? fail("usage.file", "gcode needs a file.") : gcode(file);
   const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = {
     inspect,
     estimate,
+    orient,
     coats,
     plan,
   };
   const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
-  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, coats, plan or convert.`);
+  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, orient, gcode, coats, plan or convert.`);
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;
   try {
@@ -158,17 +174,13 @@ async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unkn
   });
 }
 
-/** Layers, time, material and cost of all copies on one printer. */
-async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+/** The printer that is asked for, with the layer that is asked for. */
+async function printerOf(options: Options, verb: string): Promise<Result<Printer>> {
   const process = oneOf(options.process, ["fdm", "resin"] as const, "process");
   if (!process.ok) return process;
-  if (!process.value) return fail("usage.process", "estimate needs --process fdm or --process resin.");
-  const layer = number(options.layer, "layer"),
-    copies = number(options.copies, "copies"),
-    up = readUp(options.up);
+  if (!process.value) return fail("usage.process", `${verb} needs --process fdm or --process resin.`);
+  const layer = number(options.layer, "layer");
   if (!layer.ok) return layer;
-  if (!copies.ok) return copies;
-  if (!up.ok) return up;
   let printer: Printer | undefined = GENERIC_PRINTERS.find(
     (p) => p.process === process.value && (!options.printer || p.id === options.printer),
   );
@@ -186,15 +198,94 @@ async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unk
       "usage.printer",
       `There is no ${process.value} printer "${options.printer}". Known: ${GENERIC_PRINTERS.map((p) => p.id).join(", ")}.`,
     );
-  if (layer.value) printer = { ...printer, layerMm: layer.value };
+  return ok(layer.value ? { ...printer, layerMm: layer.value } : printer);
+}
+
+/** The file as printers look at it. */
+async function shapeOf(bytes: Uint8Array, options: Options): Promise<Result<Shape>> {
   const file = read(bytes, options);
   if (!file.ok) return file;
   const { report, shells } = file.value;
   const solids = await loadSolids();
   judgeSolid(report, shells, unionVolume(solids, file.value.mesh, file.value.topology, shells));
   const { mesh, topology } = printedSolid(file.value.mesh, file.value.topology, shells);
-  // Without --up the part is taken as it stands in the file, so that the answer does not depend on a search.
-  const facts = printFacts(new Shape(solids, mesh, topology, report.solid!.value), printer, 1, TURNS[up.value ?? "+z"]);
+  return ok(new Shape(solids, mesh, topology, report.solid!.value));
+}
+
+/** Ways to turn a part that nobody dominates, best all round first. */
+async function orient(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+  const printer = await printerOf(options, "orient");
+  if (!printer.ok) return printer;
+  const turn = readTurn(options.turn);
+  if (!turn.ok) return turn;
+  const shape = await shapeOf(bytes, options);
+  if (!shape.ok) return shape;
+  const found = candidates(shape.value, printer.value, unmarked(shape.value.mesh.indices.length / 3), turn.value);
+  return ok({
+    printer: printer.value.id,
+    candidates: found.map((c) => ({
+      rotation: c.turn,
+      words: c.words,
+      supportMm3: c.supportMm3,
+      overhangMm2: c.heldMm2,
+      bridgedMm2: c.bridgedMm2,
+      maxStepMm: c.step.largestMm,
+      meanVisibleStepMm: c.step.meanMm,
+      heightMm: c.heightMm,
+      layers: c.layers,
+      cleanS: c.cleanS,
+      islands: c.islands.length,
+      cups: c.cups.length,
+      peel: c.peel,
+      fits: c.fit.fits,
+      scar: c.scar,
+      why: [...c.bestFor.map((b) => BEST_FOR[b]), ...(c.habit ? [HABITS[c.habit]] : []), ...c.warnings],
+    })),
+  });
+}
+
+/** What a file of moves says, read as a stream. */
+async function gcode(file: string): Promise<Result<unknown>> {
+  const reader = new GcodeReader();
+  try {
+    for await (const chunk of createReadStream(file)) {
+      const problem = reader.push(chunk as Uint8Array);
+      if (problem) return { ok: false, problem };
+    }
+  } catch {
+    return fail("file.unreadable", "The file cannot be opened. Check the path.", file);
+  }
+  const read = reader.end();
+  if (!read.ok) return read;
+  const { position, extrusion } = read.value.mode;
+  return ok({ ...read.value, mode: position === extrusion ? position : `${position}, extrusion ${extrusion}` });
+}
+
+/** A rotation as four numbers. */
+function readTurn(text: string | undefined): Result<Turn | undefined> {
+  if (text === undefined) return ok(undefined);
+  const turn = text.split(",").map(Number);
+  const length = Math.hypot(...turn);
+  return turn.length === 4 && Math.abs(length - 1) < 1e-3
+    ? ok(turn.map((v) => v / length) as Turn)
+    : fail("usage.turn", `--turn must be a rotation as a quaternion x,y,z,w of length 1, not "${text}".`);
+}
+
+/** Layers, time, material and cost of all copies on one printer. */
+async function estimate(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+  const copies = number(options.copies, "copies"),
+    up = readUp(options.up);
+  if (!copies.ok) return copies;
+  if (!up.ok) return up;
+  const turn = readTurn(options.turn);
+  if (!turn.ok) return turn;
+  const asked = await printerOf(options, "estimate");
+  if (!asked.ok) return asked;
+  const printer = asked.value;
+  const shape = await shapeOf(bytes, options);
+  if (!shape.ok) return shape;
+  // Without --up or --turn the part is taken as it stands in the file, so that the answer does not depend on a search.
+  const facts = printFacts(shape.value, printer, 1, turn.value ?? TURNS[up.value ?? "+z"]);
   const count = Math.max(1, Math.round(copies.value ?? 1));
   const job = jobOf(facts, count);
   return ok({
