@@ -101,7 +101,7 @@ const DIMENSIONS: RealDimension[] = [
 ];
 
 /** A print with the way up that the facts found best. */
-const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: TURNS["+z"], typed: null });
+const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: TURNS["+z"], typed: null, sliced: null });
 const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1): WorkItem => ({
   id,
   kind: "coat",

@@ -23,7 +23,7 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import type { Printer } from "../core/print";
+import { profileOf, type Printer, type PrinterLesson } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -44,7 +44,21 @@ import {
   thingSchema,
   workSchema,
 } from "./schemas";
-import { count, duration, id, kindOf, name, text, typedEstimate, within, workOf, type Reference, type Rests } from "../core/work";
+import {
+  count,
+  duration,
+  id,
+  kindOf,
+  name,
+  text,
+  slicedEstimate,
+  typedEstimate,
+  within,
+  workOf,
+  type Reference,
+  type Rests,
+  type SlicedEstimate,
+} from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
 import { storageProblem } from "./problems";
@@ -54,7 +68,7 @@ import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id" } as const;
 type SceneList = keyof typeof SCENE_LISTS;
 /** Lists inside a part. */
-const PART_LISTS = { variations: "id", sightings: "id", configurations: "name" } as const;
+const PART_LISTS = { variations: "id", sightings: "id", configurations: "name", faces: "id", zones: "id", joints: "id" } as const;
 type PartList = keyof typeof PART_LISTS;
 type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
 
@@ -88,7 +102,10 @@ export interface Commands {
   /** Several at once: what one file held. */
   "parts.add": { parts: Commands["part.add"][] };
   "part.set": { partId: string } & Partial<
-    Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap" | "joins">
+    Pick<
+      PartRow,
+      "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap" | "joins" | "otherWays"
+    >
   >;
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };
@@ -119,6 +136,10 @@ export interface Commands {
   /** Fields of one step; its kind stays. */
   "work.set": { partId: string; itemId: string; change: object };
   "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
+  "work.sliced": { partId: string; itemId: string; sliced: SlicedEstimate | null };
+  /** What the user's own figures for a part say of the printer's model. */
+  "printer.lesson": { printerId: string; lesson: Omit<PrinterLesson, "at"> };
+  "printer.forget": { printerId: string };
   "work.move": { partId: string; itemId: string; to: number };
   "work.remove": { partId: string; itemId: string };
   "paint.add": { paint: Paint };
@@ -347,13 +368,16 @@ const LIST_LABELS: Record<SceneList | PartList, string> = {
   variations: "Copies that differ",
   sightings: "Known things in the part",
   configurations: "Ways it can be",
+  faces: "Marked faces",
+  zones: "Stronger zones",
+  joints: "Seams between pieces",
 };
 
 /** What was measured on the mesh in its old unit, `by` times as long in the new one. */
 function inAnotherUnit(
-  { sightings, measures, configurations }: PartRow,
+  { sightings, measures, configurations, faces, zones }: PartRow,
   by: number,
-): Pick<PartRow, "sightings" | "measures" | "configurations"> {
+): Pick<PartRow, "sightings" | "measures" | "configurations" | "faces" | "zones"> {
   const longer = (mm: number | null): number | null => (mm === null ? null : mm * by);
   return {
     sightings: sightings.map((s) => ({ ...s, fileMm: s.fileMm * by })),
@@ -363,6 +387,11 @@ function inAnotherUnit(
       wallHeightMm: longer(measures.wallHeightMm),
       baseMm: longer(measures.baseMm),
     },
+    faces: faces.map((f) => ({
+      ...f,
+      where: "at" in f.where ? { at: f.where.at.map((v) => v * by) as [number, number, number] } : { belowMm: f.where.belowMm * by },
+    })),
+    zones: zones.map((z) => ({ ...z, fromMm: z.fromMm * by, toMm: z.toMm * by })),
     configurations: configurations.map((c) => ({ ...c, sizeMm: c.sizeMm.map((v) => v * by) as [number, number, number] })),
   };
 }
@@ -462,10 +491,30 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "printer.set": {
     schema: object({ printerId: id, change }),
     label: () => "Printer's profile",
-    apply: async (e, { printerId, change: changed }) => {
+    apply: async (e, { printerId, change: changed }, now) => {
       const printer = await e.get("printers", printerId);
       if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
-      await e.put("printers", profileWith(printer, changed));
+      await e.put("printers", editedProfile(printer, changed, now));
+    },
+  },
+  "printer.lesson": {
+    schema: object({ printerId: id, lesson: Joi.object<Commands["printer.lesson"]["lesson"]>().unknown(true) }),
+    label: () => "Lesson for the printer",
+    apply: async (e, { printerId, lesson }, now) => {
+      const printer = await e.get("printers", printerId);
+      if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
+      // The same part says the same once, however often it is pressed.
+      const others = (printer.learned ?? []).filter((l) => l.what !== lesson.what || l.from !== lesson.from);
+      await e.put("printers", { ...printer, learned: [...others, { ...lesson, at: now }].slice(-LIMITS.lessons) });
+    },
+  },
+  "printer.forget": {
+    schema: object({ printerId: id }),
+    label: () => "Lessons of the printer forgotten",
+    apply: async (e, { printerId }) => {
+      const printer = await e.get("printers", printerId);
+      if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
+      await e.put("printers", { ...printer, learned: [] });
     },
   },
   "part.add": {
@@ -492,6 +541,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         fileCost: partExtras.fileCost,
         placedByMap: partExtras.placedByMap,
         joins: partExtras.joins,
+        otherWays: partExtras.otherWays,
       }),
     }),
     label: () => "Part changed",
@@ -650,6 +700,16 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         const print = workOf(work, "print").find((w) => w.id === itemId);
         if (!print) throw new Refused("work.gone", "That step is no longer in the order of work.");
         return work.map((w) => (w === print ? { ...print, typed } : w));
+      }),
+  },
+  "work.sliced": {
+    schema: object({ partId: id, itemId: id, sliced: slicedEstimate }),
+    label: ({ sliced }) => (sliced ? "File of moves" : "File of moves taken away"),
+    apply: (e, { partId, itemId, sliced }) =>
+      changeWork(e, partId, (work) => {
+        const print = workOf(work, "print").find((w) => w.id === itemId);
+        if (!print) throw new Refused("work.gone", "That step is no longer in the order of work.");
+        return work.map((w) => (w === print ? { ...print, sliced } : w));
       }),
   },
   "work.move": {
@@ -871,6 +931,28 @@ const withAndWithout = (list: readonly string[], add: readonly string[], drop: r
   [...new Set([...list, ...add])].filter((x) => !drop.includes(x));
 
 /** A profile with some fields changed, those of its speeds and its lift one by one. What kind of printer it is stays. */
+/** Changes that follow each other within so long are one edition, ms. */
+const ONE_EDITION_MS = 30 * 60_000;
+const EARLIER = 20;
+
+/** An edit of the profile: what was changed is the user's word from now on, and what it was before is kept. */
+function editedProfile(printer: Printer, changed: PrinterChange, now: number): Printer {
+  const next = profileWith(printer, changed);
+  const named = Object.entries(changed).flatMap(([field, value]) =>
+    typeof value === "object" && value !== null && !Array.isArray(value) ? Object.keys(value).map((k) => `${field}.${k}`) : [field],
+  );
+  const fields = named.filter((f) => f !== "name" && f !== "earlier" && f !== "origins" && f !== "learned");
+  if (fields.length === 0) return next;
+  const origins = { ...printer.origins, ...Object.fromEntries(fields.map((f) => [f, { from: "typed" as const }])) };
+  const earlier = printer.earlier ?? [];
+  const last = earlier[earlier.length - 1]?.at ?? -Infinity;
+  const kept =
+    now - last < ONE_EDITION_MS
+      ? earlier
+      : [...earlier, { at: now, note: `before ${fields.join(", ")}`.slice(0, 200), profile: profileOf(printer) }];
+  return { ...next, origins, earlier: kept.slice(-EARLIER) };
+}
+
 function profileWith(printer: Printer, changed: PrinterChange): Printer {
   const inner = (field: "speedMmS" | "lift"): object =>
     field in printer && typeof changed[field] === "object"

@@ -12,6 +12,7 @@ import type { RealThing } from "../core/scale";
 import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
 import { partTo2, sceneTo2 } from "./migrations/2";
 import { partTo4, workshopTo4 } from "./migrations/4";
+import { partTo5 } from "./migrations/5";
 import type { Stored } from "./migrations/stored";
 
 /** Tables that edits and undo work on. */
@@ -115,7 +116,7 @@ interface Chore {
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 4;
+export const DATABASE_VERSION = 5;
 
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
@@ -164,7 +165,7 @@ export class InchHollowDatabase extends Dexie {
     this.version(3).stores({ trash: "sceneId", aside: "++seq, sceneId", history: "++seq, [sceneId+undone], editId" });
     // Rows hold only what was said, results have a table of their own, and what belongs to the workshop leaves the scenes. A table whose
     // key changes is emptied into a new one: "paints" and "procedures" go by way of their upgrade to "rack" and "kept".
-    this.version(DATABASE_VERSION)
+    this.version(4)
       .stores({
         results: "key, mesh, [used+bytes]",
         chores: "name",
@@ -205,6 +206,8 @@ export class InchHollowDatabase extends Dexie {
         await tx.table("history").clear();
         await tx.table("chores").put({ name: "sift" });
       });
+    // Parts say more of how they are printed.
+    this.version(DATABASE_VERSION).upgrade((tx) => replaceRows(tx, "parts", partTo5));
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {
       if (!(await this.chores.get("sift"))) return;

@@ -5,6 +5,8 @@ import { strToU8, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
+import { rowsOf } from "../core/results";
+import { fullProject } from "../tests/fullProject";
 import { blobOf, packed, read } from "../tests/bundleKit";
 import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
@@ -68,6 +70,56 @@ describe("the browser's database of version 1", () => {
     expect(await undo(db, "scene-1")).toEqual({ kind: "nothing" });
     expect((await runCommand(db, "scene-1", "part.set", { partId: "crate", group: "Cargo" }, NOW)).ok).toBe(true);
     expect(await undo(db, "scene-1")).toEqual({ kind: "done", label: "Part changed" });
+    db.close();
+  });
+});
+
+describe("the browser's database of version 4", () => {
+  it("opens with parts that say more, and what could be undone still can", async () => {
+    const { project } = await fullProject();
+    const rows = rowsOf(project);
+    const old = new Dexie("inch-hollow");
+    const byScene = "[sceneId+id], sceneId";
+    old.version(4).stores({
+      scenes: "id",
+      parts: byScene,
+      records: byScene,
+      meshes: "hash",
+      history: "++seq, [sceneId+undone], editId",
+      pictures: "hash",
+      trash: "sceneId",
+      aside: "++seq, sceneId",
+      results: "key, mesh, [used+bytes]",
+      chores: "name",
+      printers: "id",
+      rack: "id",
+      kept: "id",
+      things: "name",
+      supplies: "id",
+      lessons: "id",
+      habits: "id",
+    });
+    await old.table("scenes").put(rows.scene);
+    await old.table("parts").bulkPut(
+      rows.parts.map(({ faces: _f, zones: _z, joints: _j, otherWays: _o, ...part }) => ({
+        ...part,
+        work: part.work.map((w) =>
+          w.kind === "print" ? { id: w.id, kind: w.kind, printerId: w.printerId, turn: w.turn, typed: w.typed } : w,
+        ),
+      })),
+    );
+    await old.table("printers").bulkPut(rows.workshop.printers);
+    await old.table("rack").bulkPut(rows.workshop.paints);
+    await old.table("kept").bulkPut(rows.workshop.procedures);
+    await old.table("habits").put(rows.workshop.habits);
+    old.close();
+    const db = new InchHollowDatabase();
+    const loaded = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(loaded, { convert: false }).error).toBeUndefined();
+    expect(loaded.parts[0]).toMatchObject({ faces: [], zones: [], joints: [], otherWays: null });
+    expect(
+      loaded.parts.flatMap((p) => p.work.filter((w) => w.kind === "print")).every((w) => w.kind === "print" && w.sliced === null),
+    ).toBe(true);
     db.close();
   });
 });

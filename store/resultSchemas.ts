@@ -166,8 +166,8 @@ const sheetSchema = Joi.object({
     ),
 }).options({ presence: "required" });
 
-/** Kinds that travel: crossings do not, they are asked for seldom and found again soon. */
-type Travelling = Exclude<ResultKind, "crossings">;
+/** Kinds that travel: the others are asked for seldom and found again soon. */
+type Travelling = Exclude<ResultKind, "crossings" | "ways">;
 
 const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   mesh: Joi.object({ report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }),

@@ -54,9 +54,19 @@ export async function fullProject(): Promise<Full> {
     materials: [{ surface: "wall", material: "brick" }],
     differs: { fidelity: "replica", handling: "weekly", finish: "display", viewingDistanceMm: 600 },
     versions: [{ source: { kind: "typed", sizeMm: [40, 30, 20], shell: true }, factor: 1, at: 1, note: "first" }],
+    faces: [
+      { id: "f1", kind: "seen", where: { at: [20, 15, 20] } },
+      { id: "f2", kind: "covered", where: { belowMm: 2 } },
+    ],
+    zones: [{ id: "z", name: "peg", axis: "z", fromMm: 0, toMm: 5, infill: 0.75, wallLines: 5 }],
+    joints: [{ id: "j", partId: "shed", kind: "pegs", clearanceMm: 0.2, sectionMm2: 600, seamMm: 100 }],
+    otherWays: { currency: "EUR", buyMinor: 900, serviceMinor: 1200, scratchS: 7200, scratchMinor: 300, hourMinor: 1000 },
     prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(shape, p, 1), printerId: p.id })),
     work: [
-      print("large-filament", { typed: { timeS: 7200, massG: 30, text: "2 h, 30 g" } }),
+      print("large-filament", {
+        typed: { timeS: 7200, massG: 30, text: "2 h, 30 g", costMinor: 90 },
+        sliced: { fileName: "brick.gcode", timeS: 7000, naiveTimeS: 6000, massG: 29, layers: 100 },
+      }),
       { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
       coat("c", "primer", "spray", 2),
       { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },

@@ -67,6 +67,7 @@ export const print = (printerId = "large-filament", more: Partial<Extract<WorkIt
   printerId,
   turn: TURNS["+z"],
   typed: null,
+  sliced: null,
   ...more,
 });
 

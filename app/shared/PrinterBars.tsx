@@ -71,12 +71,16 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
   const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
     if (chosen)
-      void run("work.set", { partId: part.id, itemId: chosen.id, change: { printerId: o.printer.id, turn: o.facts.turn, typed: null } });
+      void run("work.set", {
+        partId: part.id,
+        itemId: chosen.id,
+        change: { printerId: o.printer.id, turn: o.facts.turn, typed: null, sliced: null },
+      });
     else
       void run("work.add", {
         partId: part.id,
         at: 0,
-        items: [{ id: newId(), kind: "print", printerId: o.printer.id, turn: o.facts.turn, typed: null }],
+        items: [{ id: newId(), kind: "print", printerId: o.printer.id, turn: o.facts.turn, typed: null, sliced: null }],
       });
   };
   return (

@@ -57,7 +57,7 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
   const best = optionAtHand(part, project.scene);
   const printed = best !== undefined && part.source.kind !== "scratch";
   if (printed) {
-    items.push({ id: newId(), kind: "print", printerId: best.printer.id, turn: best.facts.turn, typed: null });
+    items.push({ id: newId(), kind: "print", printerId: best.printer.id, turn: best.facts.turn, typed: null, sliced: null });
     for (const task of ["dry-fit", "file", "wash"] as const) items.push({ id: newId(), kind: "bench", task, rounds: 1 });
     if (best.facts.pieces > 1 && part.joins === "fixed") items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1 });
     // What its own material hides, or passes for, gets no work.

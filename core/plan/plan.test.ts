@@ -50,7 +50,7 @@ const facts: PrinterFacts = {
   fixedMinor: 18,
   fixedMm3: 6000,
 };
-const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", turn: TURNS["+z"], typed: null };
+const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", turn: TURNS["+z"], typed: null, sliced: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
   ...structuredClone(PART_DEFAULTS),
   id: "crate",

@@ -12,5 +12,6 @@ export * from "./orient/sides";
 export * from "./orient/stand";
 export * from "./ownRecord";
 export * from "./shape";
+export * from "./split/joints";
 export * from "./printers";
 export * from "./estimate/resin";

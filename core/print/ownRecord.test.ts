@@ -5,7 +5,7 @@ const model = { low: 0.75, high: 1.25 };
 const width = ({ low, high }: { low: number; high: number }): number => Math.log(high / low);
 
 describe("the range of hours by one's own prints", () => {
-  it("is the model's until there is one", () => expect(ownRange(model, [])).toEqual({ ...model, prints: 0 }));
+  it("is the model's until there is one", () => expect(ownRange(model, [])).toEqual({ value: 1, ...model, prints: 0 }));
   it("three prints narrow it a little, thirty a lot", () => {
     const exact = (n: number): number =>
       width(

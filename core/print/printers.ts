@@ -15,6 +15,35 @@ interface PrinterBase {
   currency: string;
   /** Overhang that prints without support, degrees from upright. Profiles from before it was asked have none. */
   overhangDeg?: number;
+  /** Where values come from that are not generic, by the path of their field: typed by the user, or learned from so many prints. */
+  origins?: Record<string, Origin>;
+  /** What the user's own figures said of the model's. */
+  learned?: PrinterLesson[];
+  /** What the profile was before, newest last. */
+  earlier?: EarlierProfile[];
+}
+
+export interface Origin {
+  from: "typed" | "learned";
+  /** Prints that it was learned from. */
+  prints?: number;
+}
+
+/** One part whose hours and grams the user knew better. */
+export interface PrinterLesson {
+  at: number;
+  from: "typed" | "file";
+  /** Which part it was. */
+  what: string;
+  /** Theirs ÷ the model's. */
+  timeRatio: number;
+  massRatio: number | null;
+}
+
+export interface EarlierProfile {
+  at: number;
+  note: string;
+  profile: PrintProfile;
 }
 
 /** Gap between neighbours on a plate, mm. Common practice, no source. */
@@ -101,8 +130,9 @@ export const withResinDefaults = <P extends ResinProfile>(profile: P): P & typeo
 export type Printer = FilamentPrinter | ResinPrinter;
 
 /** What of a printer its figures follow from: all but what it is called. */
-export type FilamentProfile = Omit<FilamentPrinter, "id" | "name">;
-export type ResinProfile = Omit<ResinPrinter, "id" | "name">;
+type NotReckonedWith = "id" | "name" | "origins" | "earlier" | "learned";
+export type FilamentProfile = Omit<FilamentPrinter, NotReckonedWith>;
+export type ResinProfile = Omit<ResinPrinter, NotReckonedWith>;
 export type PrintProfile = FilamentProfile | ResinProfile;
 
 /** A printer without its name: what its figures are kept under, so that a rename loses none. */
@@ -110,6 +140,9 @@ export function profileOf(printer: Printer): PrintProfile {
   const profile: Partial<Printer> = { ...printer };
   delete profile.id;
   delete profile.name;
+  delete profile.origins;
+  delete profile.earlier;
+  delete profile.learned;
   return profile as PrintProfile;
 }
 

@@ -31,6 +31,10 @@ export const PART_DEFAULTS = {
   configurations: [],
   materials: [],
   differs: {},
+  faces: [],
+  zones: [],
+  joints: [],
+  otherWays: null,
 } satisfies Partial<PartRow>;
 
 /** How somebody works who has not said so: three evenings and a Saturday afternoon, a room as the coat tables assume it. */

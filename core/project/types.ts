@@ -6,7 +6,7 @@ import type { CoatFamily } from "../coat";
 import type { Material } from "../joint";
 import type { Money } from "../units";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
-import type { Printer, PrintFacts } from "../print";
+import type { FaceMark, JointKind, Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { Rests, WorkItem } from "../work";
@@ -173,6 +173,45 @@ export interface OwnMeasures {
   groundHex: string | null;
 }
 
+/** A slab of the part in which walls and infill are its own: a peg, a neck, a corner. */
+export interface Zone {
+  id: string;
+  name: string;
+  axis: "x" | "y" | "z";
+  /** Between these two, in the size of the file. */
+  fromMm: number;
+  toMm: number;
+  /** Share of the inside that is filled, 0..1. */
+  infill: number;
+  wallLines: number;
+}
+
+/** A seam between two pieces of one part. */
+export interface PartJoint {
+  id: string;
+  /** The piece on the other side. */
+  partId: string;
+  kind: JointKind;
+  /** Room on every side of a peg or key, mm at the printed size. */
+  clearanceMm: number;
+  sectionMm2: number;
+  seamMm: number;
+}
+
+/** What a piece costs when it is not printed here. */
+export interface OtherWays {
+  currency: string;
+  /** Bought ready made, each, minor units; null where it cannot be had. */
+  buyMinor: number | null;
+  /** Printed by someone else, each. */
+  serviceMinor: number | null;
+  /** Built by hand: the first one, s, and its material. */
+  scratchS: number | null;
+  scratchMinor: number | null;
+  /** What an hour of one's own is worth; 0 for nothing. */
+  hourMinor: number;
+}
+
 type Joins = "fixed" | "snaps" | "moves";
 
 /** A part as it is stored: what the user said of it, and nothing that could be computed. */
@@ -213,6 +252,14 @@ export interface PartRow {
   materials: { surface: string; material: string }[];
   /** Where it differs from what the scene chose. */
   differs: Partial<Choices>;
+  /** Faces that are seen, hidden, mate or are covered later. */
+  faces: FaceMark[];
+  /** Where it is printed stronger than the rest. */
+  zones: Zone[];
+  /** Where it meets the pieces that it was cut from. */
+  joints: PartJoint[];
+  /** What it costs otherwise; null where nobody said. */
+  otherWays: OtherWays | null;
 }
 
 /** What one printer says of a part. */

@@ -16,7 +16,7 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { printFacts, Shape, widened } from "../print";
+import { candidates, marksOf, printFacts, Shape, widened, type FaceMark } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -154,6 +154,18 @@ const COMPUTE: Computes = {
     // A size has no shape: what it weighs and takes lies between a shell and a solid of it.
     const other = await reader.shape(standIn(geometry.sizeMm, !geometry.shell), factor);
     return ok(widened(facts, printFacts(other, profile, factor, turn ?? undefined, onProgress, signal)));
+  },
+  ways: async ({ geometry, factor, turn, profile, faces }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const shape = await reader.shape(loaded.value, factor);
+    // Marks name places in the size of the file.
+    const scaled = faces.map((f): FaceMark => ({
+      ...f,
+      where:
+        "at" in f.where ? { at: f.where.at.map((v) => v * factor) as [number, number, number] } : { belowMm: f.where.belowMm * factor },
+    }));
+    return ok(candidates(shape, profile, marksOf(shape.mesh, shape.topology, scaled), turn ?? undefined, onProgress, signal));
   },
   outline: async ({ geometry, factor }, reader) => {
     const loaded = await reader.load(geometry);

@@ -3,7 +3,7 @@
  * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
  */
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
-import { PRINT_VERSION, type PrintFacts, type PrintProfile } from "../print";
+import { PRINT_VERSION, WAYS_VERSION, type Candidate, type FaceMark, type PrintFacts, type PrintProfile } from "../print";
 import type { MeshFound } from "../project";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../drawing";
 
@@ -25,6 +25,11 @@ export interface Results {
   /** The views as silhouettes: seen before anything else is drawn. */
   outline: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
   sheet: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Sheet };
+  /** Ways to turn a part that nobody dominates. `turn`: the user's own, looked at beside them. */
+  ways: {
+    inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile; faces: readonly FaceMark[] };
+    value: Candidate[];
+  };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -42,6 +47,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   print: PRINT_VERSION,
   outline: OUTLINE_VERSION,
   sheet: SHEET_VERSION,
+  ways: WAYS_VERSION,
   crossings: 1,
 };
 

@@ -49,6 +49,23 @@ export function printRequest(part: PartRow, printer: Printer): Request<"print"> 
   return of(printer);
 }
 
+export const waysRequest = (part: PartRow, printer: Printer): Request<"ways"> => ({
+  kind: "ways",
+  inputs: {
+    geometry: geometryOf(part.source),
+    factor: part.factor,
+    turn: chosenTurn(part, printer.id),
+    profile: profileOf(printer),
+    faces: part.faces,
+  },
+});
+
+/** What a printer would say if the part lay so. */
+export const turnedRequest = (part: PartRow, printer: Printer, turn: Turn): Request<"print"> => ({
+  kind: "print",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, turn, profile: profileOf(printer) },
+});
+
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
 export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
 

@@ -7,5 +7,5 @@ export { sprayCaution, type CoatWork } from "./kinds/coat";
 export { jointTo, type GlueWork } from "./kinds/glue";
 export type { GroundWork } from "./kinds/ground";
 export type { HideWork } from "./kinds/hide";
-export { typedEstimate, type PrintWork, type TypedEstimate } from "./kinds/print";
+export { slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";
 export * from "./step";

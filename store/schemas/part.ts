@@ -1,10 +1,13 @@
 import Joi from "joi";
 import { MATERIALS } from "../../core/joint";
+import { FACE_KINDS, JOINT_KINDS, type FaceMark } from "../../core/print";
 import { checkPartSize, type Money } from "../../core/units";
 import { FILE_UNIT_MM, type MeshWarning } from "../../core/mesh";
 import {
   LIMITS,
+  type OtherWays,
   type OwnMeasures,
+  type PartJoint,
   type PartRow,
   type PartVersion,
   type SaidMesh,
@@ -12,10 +15,14 @@ import {
   type Sighting,
   type Tally,
   type Variation,
+  type Zone,
 } from "../../core/project";
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../../core/subject";
 import { count, id, name, oneOf, text, within, WORK_KINDS } from "../../core/work";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
+
+/** A place in the size of the file. */
+const fileMm = Joi.number().min(-1e6).max(1e6);
 
 /** What a part may choose otherwise, and what is known of it beyond its mesh. */
 export const partExtras = {
@@ -63,6 +70,51 @@ export const partExtras = {
   materials: Joi.array()
     .max(LIMITS.materials)
     .items(strict<PartRow["materials"][0]>({ surface: text(100), material: oneOf(REAL_MATERIALS) })),
+  faces: Joi.array()
+    .max(LIMITS.faces)
+    .items(
+      strict<FaceMark>({
+        id,
+        kind: Joi.string().valid(...Object.keys(FACE_KINDS)),
+        where: Joi.alternatives(
+          Joi.object({ at: Joi.array().length(3).items(fileMm).required() }),
+          Joi.object({ belowMm: fileMm.required() }),
+        ),
+      }),
+    ),
+  zones: Joi.array()
+    .max(LIMITS.zones)
+    .items(
+      strict<Zone>({
+        id,
+        name,
+        axis: Joi.string().valid("x", "y", "z"),
+        fromMm: fileMm,
+        toMm: fileMm,
+        infill: Joi.number().min(0).max(1),
+        wallLines: count({ least: 1, most: 20 }),
+      }),
+    ),
+  joints: Joi.array()
+    .max(LIMITS.joints)
+    .items(
+      strict<PartJoint>({
+        id,
+        partId: id,
+        kind: Joi.string().valid(...Object.keys(JOINT_KINDS)),
+        clearanceMm: within({ least: 0, most: 5 }),
+        sectionMm2: within(LIMITS.areaMm2),
+        seamMm: within({ least: 0, most: 1e6 }),
+      }),
+    ),
+  otherWays: strict<OtherWays>({
+    currency,
+    buyMinor: minor.allow(null),
+    serviceMinor: minor.allow(null),
+    scratchS: within(LIMITS.durationS).allow(null),
+    scratchMinor: minor.allow(null),
+    hourMinor: minor,
+  }).allow(null),
   differs: Joi.object<PartRow["differs"], true>({
     fidelity: oneOf(FIDELITIES).optional(),
     handling: oneOf(HANDLINGS).optional(),

@@ -1,8 +1,17 @@
 import Joi from "joi";
-import { usableMm, type FilamentPrinter, type Lift, type Printer, type ResinPrinter } from "../../core/print";
+import {
+  usableMm,
+  type EarlierProfile,
+  type FilamentPrinter,
+  type Lift,
+  type Origin,
+  type PrinterLesson,
+  type Printer,
+  type ResinPrinter,
+} from "../../core/print";
 import { LIMITS } from "../../core/project";
-import { id, name } from "../../core/work";
-import { currency, minor, strict } from "./blocks";
+import { id, name, text } from "../../core/work";
+import { currency, minor, moment, strict } from "./blocks";
 
 const printerBase = {
   id,
@@ -13,6 +22,33 @@ const printerBase = {
   currency: currency.required(),
   startS: Joi.number().min(0).max(36000).required(),
   overhangDeg: Joi.number().min(20).max(80),
+  origins: Joi.object().pattern(
+    text(60),
+    Joi.object<Origin, true>({
+      from: Joi.string().valid("typed", "learned").required(),
+      prints: Joi.number().integer().min(0).max(100_000),
+    }),
+  ),
+  learned: Joi.array()
+    .max(LIMITS.lessons)
+    .items(
+      Joi.object<PrinterLesson, true>({
+        at: moment.required(),
+        from: Joi.string().valid("typed", "file").required(),
+        what: text(200).required(),
+        timeRatio: Joi.number().greater(0).max(1000).required(),
+        massRatio: Joi.number().greater(0).max(1000).allow(null).required(),
+      }),
+    ),
+  earlier: Joi.array()
+    .max(LIMITS.versions)
+    .items(
+      Joi.object<EarlierProfile, true>({
+        at: moment.required(),
+        note: text(200).required(),
+        profile: Joi.alternatives(Joi.object().unknown(true)).required(),
+      }),
+    ),
 };
 
 /** Room must be left between the margins and above the support lift. */

@@ -12,6 +12,17 @@ export interface TypedEstimate {
   timeS: number;
   massG: number;
   text: string;
+  /** What it costs a plate, minor units of the printer's currency, where that was said too. */
+  costMinor?: number;
+}
+
+/** What a file of moves for this part says, a plate. */
+export interface SlicedEstimate {
+  fileName: string;
+  timeS: number;
+  naiveTimeS: number;
+  massG: number;
+  layers: number;
 }
 
 export interface PrintWork {
@@ -20,6 +31,7 @@ export interface PrintWork {
   printerId: string;
   turn: Turn;
   typed: TypedEstimate | null;
+  sliced: SlicedEstimate | null;
 }
 
 /** Plates still to come that stand as steps of their own; what is beyond is one step, as long as all of them. */
@@ -30,12 +42,21 @@ export const typedEstimate = Joi.object({
   timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
   massG: within(LIMITS.massG).required(),
   text: text(100).required(),
+  costMinor: within(LIMITS.moneyMinor).optional(),
+}).allow(null);
+
+export const slicedEstimate = Joi.object({
+  fileName: text(300).required(),
+  timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
+  naiveTimeS: within(LIMITS.durationS).required(),
+  massG: within(LIMITS.massG).required(),
+  layers: within({ least: 0, most: 1e6 }).required(),
 }).allow(null);
 
 export const print: WorkKind<PrintWork> = {
   kind: "print",
   many: "prints",
-  fields: { printerId: id, turn: turnField, typed: typedEstimate },
+  fields: { printerId: id, turn: turnField, typed: typedEstimate, sliced: slicedEstimate },
   station: "print",
   words: (item, at) => ({
     title: `Print on ${at.printer(item.printerId)?.name ?? "a printer that is gone"}`,
@@ -47,7 +68,7 @@ export const print: WorkKind<PrintWork> = {
   steps: (item, task) => {
     const printer = task.printer(item.printerId);
     const facts = printer && task.facts(printer.id);
-    if (!printer || (!facts && !item.typed)) return [];
+    if (!printer || (!facts && !item.typed && !item.sliced)) return [];
     const plates = platesOf(item, printer, facts, task);
     return facts && facts.pieces > 1 ? [...plates, ...seams(facts.pieces, task)] : plates;
   },
@@ -55,7 +76,14 @@ export const print: WorkKind<PrintWork> = {
     label: "Printing",
     make: (itemId, at) =>
       at.printers[0] && at.printed && !at.has("print")
-        ? { id: itemId, kind: "print", printerId: at.printers[0].id, turn: at.facts(at.printers[0].id)?.turn ?? TURNS["+z"], typed: null }
+        ? {
+            id: itemId,
+            kind: "print",
+            printerId: at.printers[0].id,
+            turn: at.facts(at.printers[0].id)?.turn ?? TURNS["+z"],
+            typed: null,
+            sliced: null,
+          }
         : null,
   },
 };
@@ -112,7 +140,8 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const hands = HANDS_ON_S[printer.process];
   const areaCm2 = task.areaMm2 / 100 / pieces;
   const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + areaCm2 * hands.cleanPerCm2);
-  const plateS = (count: number): number => item.typed?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value : 0);
+  const plateS = (count: number): number =>
+    item.typed?.timeS ?? item.sliced?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value : 0);
   const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
   const rests = { printer: printer.name, process: printer.process, layerMm: printer.layerMm, up: turnWords(item.turn) };
   for (let i = 0; i < cleared + single; i++) {
