@@ -23,7 +23,7 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import { profileOf, type Printer, type PrinterLesson } from "../core/print";
+import { markAtSize, profileOf, type Printer, type PrinterLesson } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -387,10 +387,7 @@ function inAnotherUnit(
       wallHeightMm: longer(measures.wallHeightMm),
       baseMm: longer(measures.baseMm),
     },
-    faces: faces.map((f) => ({
-      ...f,
-      where: "at" in f.where ? { at: f.where.at.map((v) => v * by) as [number, number, number] } : { belowMm: f.where.belowMm * by },
-    })),
+    faces: faces.map((f) => markAtSize(f, by)),
     zones: zones.map((z) => ({ ...z, fromMm: z.fromMm * by, toMm: z.toMm * by })),
     configurations: configurations.map((c) => ({ ...c, sizeMm: c.sizeMm.map((v) => v * by) as [number, number, number] })),
   };

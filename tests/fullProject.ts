@@ -57,6 +57,7 @@ export async function fullProject(): Promise<Full> {
     faces: [
       { id: "f1", kind: "seen", where: { at: [20, 15, 20] } },
       { id: "f2", kind: "covered", where: { belowMm: 2 } },
+      { id: "f3", kind: "hidden", where: { facing: "-y" } },
     ],
     zones: [{ id: "z", name: "peg", axis: "z", fromMm: 0, toMm: 5, infill: 0.75, wallLines: 5 }],
     joints: [{ id: "j", partId: "shed", kind: "pegs", clearanceMm: 0.2, sectionMm2: 600, seamMm: 100 }],

@@ -5,6 +5,7 @@ export * from "./gcode/gcode";
 export * from "./handsOn";
 export * from "./hollow";
 export * from "./estimate/moves";
+export * from "./orient/angles";
 export * from "./orient/candidates";
 export * from "./orient/hold";
 export * from "./orient/marks";

@@ -11,12 +11,13 @@ import {
   readMesh,
   reportMesh,
   scaleMesh,
+  turnMesh,
   type Mesh,
   type MeshReport,
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, marksOf, printFacts, Shape, widened, type FaceMark } from "../print";
+import { candidates, markAtSize, marksOf, printFacts, Shape, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -160,12 +161,13 @@ const COMPUTE: Computes = {
     if (!loaded.ok) return loaded;
     const shape = await reader.shape(loaded.value, factor);
     // Marks name places in the size of the file.
-    const scaled = faces.map((f): FaceMark => ({
-      ...f,
-      where:
-        "at" in f.where ? { at: f.where.at.map((v) => v * factor) as [number, number, number] } : { belowMm: f.where.belowMm * factor },
-    }));
-    return ok(candidates(shape, profile, marksOf(shape.mesh, shape.topology, scaled), turn ?? undefined, onProgress, signal));
+    const marks = marksOf(
+      shape.mesh,
+      shape.topology,
+      faces.map((f) => markAtSize(f, factor)),
+    );
+    const found = candidates(shape, profile, marks, turn ?? undefined, onProgress, signal);
+    return ok(found.map((c) => ({ ...c, picture: drawOutlines(turnMesh(shape.mesh, c.turn)).views.find((v) => v.name === "front")! })));
   },
   outline: async ({ geometry, factor }, reader) => {
     const loaded = await reader.load(geometry);

@@ -5,7 +5,7 @@
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
 import { PRINT_VERSION, WAYS_VERSION, type Candidate, type FaceMark, type PrintFacts, type PrintProfile } from "../print";
 import type { MeshFound } from "../project";
-import { OUTLINE_VERSION, SHEET_VERSION, type Sheet } from "../drawing";
+import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
 
 /** A stored file and how it is read. */
 export interface MeshGeometry {
@@ -14,6 +14,9 @@ export interface MeshGeometry {
 }
 /** A mesh, or the stand-in of a size. */
 export type Geometry = MeshGeometry | { sizeMm: readonly [number, number, number]; shell: boolean };
+
+/** A way to turn a part, seen from the front. */
+export type PicturedCandidate = Candidate & { picture: ViewDrawing };
 
 /** What each kind follows from and gives. */
 export interface Results {
@@ -28,7 +31,7 @@ export interface Results {
   /** Ways to turn a part that nobody dominates. `turn`: the user's own, looked at beside them. */
   ways: {
     inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile; faces: readonly FaceMark[] };
-    value: Candidate[];
+    value: PicturedCandidate[];
   };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };

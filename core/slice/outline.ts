@@ -31,7 +31,8 @@ export function regionOf(solids: Solids, { points, ends }: Contours): CrossSecti
     for (; at < end; at++) polygon.push([points[at * 2], points[at * 2 + 1]]);
     if (polygon.length >= 3) polygons.push(polygon);
   }
-  return new solids.CrossSection(polygons, "Positive");
+  // The library takes no empty list.
+  return polygons.length > 0 ? new solids.CrossSection(polygons, "Positive") : solids.CrossSection.square([0, 0]);
 }
 
 /** The contours of a region. */

@@ -2,7 +2,7 @@ import Joi from "joi";
 import { MATERIALS } from "../../core/joint";
 import { FACE_KINDS, JOINT_KINDS, type FaceMark } from "../../core/print";
 import { checkPartSize, type Money } from "../../core/units";
-import { FILE_UNIT_MM, type MeshWarning } from "../../core/mesh";
+import { FILE_UNIT_MM, UPS, type MeshWarning } from "../../core/mesh";
 import {
   LIMITS,
   type OtherWays,
@@ -79,6 +79,11 @@ export const partExtras = {
         where: Joi.alternatives(
           Joi.object({ at: Joi.array().length(3).items(fileMm).required() }),
           Joi.object({ belowMm: fileMm.required() }),
+          Joi.object({
+            facing: Joi.string()
+              .valid(...UPS)
+              .required(),
+          }),
         ),
       }),
     ),

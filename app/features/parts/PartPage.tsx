@@ -27,7 +27,7 @@ import { SheetDrawing } from "~app/shared/SheetDrawing";
 import { useSheet } from "~app/shared/useSheet";
 import { WorkList } from "./WorkList";
 
-const Turntable = lazy(() => import("./Turntable"));
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 const sourceWord = (part: Part): string =>
   part.source.kind === "mesh"

@@ -63,7 +63,7 @@ export function PrintPage({ project }: { project: Project }) {
                       <td>
                         <Link
                           className="inline-flex min-h-[44px] min-w-[44px] items-center gap-2 whitespace-nowrap font-semibold underline underline-offset-2"
-                          to={`/s/${scene.id}/parts/${part.id}`}
+                          to={`/s/${scene.id}/print/${part.id}/up`}
                         >
                           <Silhouette part={part} />
                           {part.name}

@@ -273,22 +273,21 @@ const GOALS = Object.keys(BEST_FOR) as BestFor[];
 const ALIKE = 0.03;
 
 /** Keeps what nobody dominates, and the user's own; says what each is best for; best all round first. */
-export function named(all: readonly Candidate[]): Candidate[] {
+export function named<C extends Candidate>(all: readonly C[]): C[] {
   const fitting = all.some((c) => c.fit.fits) ? all.filter((c) => c.fit.fits || c.own) : all;
   const clearly = (a: number, b: number): boolean => a < b - ALIKE * Math.abs(b) - 1e-9;
-  const dominated = (c: Candidate): boolean =>
+  const dominated = (c: C): boolean =>
     fitting.some(
       (o) => o !== c && GOALS.every((g) => !clearly(c.weights[g], o.weights[g])) && GOALS.some((g) => clearly(o.weights[g], c.weights[g])),
     );
   const fit = fitting.filter((c) => c.own || !dominated(c)).sort((a, b) => Number(b.own) - Number(a.own) || turnOrder(a) - turnOrder(b));
   // Turned over it is often the same: one of them is enough.
-  const alike = (a: Candidate, b: Candidate): boolean =>
-    GOALS.every((g) => !clearly(a.weights[g], b.weights[g]) && !clearly(b.weights[g], a.weights[g]));
+  const alike = (a: C, b: C): boolean => GOALS.every((g) => !clearly(a.weights[g], b.weights[g]) && !clearly(b.weights[g], a.weights[g]));
   const kept = fit.filter((c, i) => c.own || !fit.some((o, j) => j < i && alike(o, c)));
   const best = (goal: BestFor): number => Math.min(...kept.map((c) => c.weights[goal]));
   const named = kept.map((c) => ({ ...c, bestFor: GOALS.filter((g) => !clearly(best(g), c.weights[g])) }));
   // How far it is from the best of each goal, all together.
-  const short = (c: Candidate): number =>
+  const short = (c: C): number =>
     GOALS.reduce((sum, g) => sum + Math.min(3, (c.weights[g] - best(g)) / (Math.abs(best(g)) + 1e-6 + 0.1)), 0);
   return named.sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits) || short(a) - short(b)).filter((c, i) => i < MOST || c.own);
 }

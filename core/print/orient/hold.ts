@@ -19,6 +19,9 @@ export interface Marks {
 /** Every facet seen, none that mates: what counts while nothing was said. */
 export const unmarked = (facets: number): Marks => ({ seen: new Float32Array(facets).fill(1), mating: new Uint8Array(facets) });
 
+/** Strips of the picture in which supports are drawn. */
+const PROPS = 30;
+
 /** Facets lower than this lie on the plate, mm. */
 export const ON_PLATE_MM = 0.3;
 
@@ -30,6 +33,8 @@ export interface Faces {
   meanHeightMm: number;
   step: { largestMm: number; meanMm: number; areaMm2: number };
   places: { words: string; areaMm2: number }[];
+  /** How high supports reach along the width of the front view, in even strips, mm; 0 for none. */
+  props: number[];
 }
 
 /** @param raised it hangs free of the plate, so that its underside is held too */
@@ -40,7 +45,15 @@ export function facesOf(
   { seen, mating }: Marks,
   raised = false,
 ): Faces {
-  const [x, y, z] = turnRows(turn)[2];
+  const [across, , [x, y, z]] = turnRows(turn);
+  const props = new Array<number>(PROPS).fill(0);
+  let left = Infinity,
+    right = -Infinity;
+  for (let v = 0; v < p.length; v += 3) {
+    const u = p[v] * across[0] + p[v + 1] * across[1] + p[v + 2] * across[2];
+    if (u < left) left = u;
+    if (u > right) right = u;
+  }
   const bounds = boundsOf(p);
   const over = Math.sin((overhangOf(printer) * Math.PI) / 180);
   let floor = Infinity;
@@ -71,6 +84,9 @@ export function facesOf(
     const height = centre[0] * x + centre[1] * y + centre[2] * z - floor;
     if (!raised && height <= ON_PLATE_MM) continue;
     heldMm2 += area;
+    const u = centre[0] * across[0] + centre[1] * across[1] + centre[2] * across[2];
+    const strip = Math.min(PROPS - 1, Math.floor(((u - left) / Math.max(1e-9, right - left)) * PROPS));
+    props[strip] = Math.max(props[strip], height);
     lever += area * height;
     heldSeenMm2 += area * (seen[t] >= 1 ? 1 : 0);
     heldMatingMm2 += area * mating[t];
@@ -87,6 +103,7 @@ export function facesOf(
       .map(([words, areaMm2]) => ({ words, areaMm2 }))
       .sort((a, b) => b.areaMm2 - a.areaMm2)
       .slice(0, 3),
+    props,
   };
 }
 

@@ -2,7 +2,7 @@
  * Faces that the user has marked: seen, hidden, lying against another part, or covered later. A mark names a place on the mesh, not a
  * facet's number, so that it holds when the file is read again; it takes the whole surface that is connected there without a sharp edge.
  */
-import { facetsOf, patchesOf, type Mesh, type Topology } from "../../mesh";
+import { facetsOf, patchesOf, turnRows, TURNS, type Mesh, type Topology, type Up } from "../../mesh";
 import type { Marks } from "./hold";
 
 export type FaceKind = "seen" | "hidden" | "mating" | "covered";
@@ -16,20 +16,25 @@ export const FACE_KINDS: Record<FaceKind, string> = {
 export interface FaceMark {
   id: string;
   kind: FaceKind;
-  /** In the size of the file: the surface at a place, or everything below a height. */
-  where: { at: [number, number, number] } | { belowMm: number };
+  /** In the size of the file: the surface at a place, everything below a height, or all that looks one way. */
+  where: { at: [number, number, number] } | { belowMm: number } | { facing: Up };
+}
+
+/** A mark on a mesh that is `by` times the size. */
+export function markAtSize(mark: FaceMark, by: number): FaceMark {
+  const { where } = mark;
+  if ("at" in where) return { ...mark, where: { at: where.at.map((v) => v * by) as [number, number, number] } };
+  return "belowMm" in where ? { ...mark, where: { belowMm: where.belowMm * by } } : mark;
 }
 
 /** Neighbours that bend less than this are one surface. */
 const BEND_DEG = 25;
+/** What faces within 45° of a direction looks that way. */
+const FACES_COS = Math.SQRT1_2;
 /** Where some faces are marked as seen, the others count this much. Common practice, no source. */
 const OTHERS = 0.25;
 
 /** Which facets belong to the surface at a place: what is connected to the nearest one without a sharp edge. Linear. */
-export function surfaceAt(mesh: Mesh, topology: Topology, at: readonly [number, number, number]): Uint8Array {
-  return surfacesAt(mesh, topology)(at);
-}
-
 function surfacesAt(mesh: Mesh, topology: Topology): (at: readonly [number, number, number]) => Uint8Array {
   const facets = facetsOf(mesh);
   const { of } = patchesOf(mesh, topology, BEND_DEG, facets);
@@ -82,6 +87,7 @@ function distance2(p: Float32Array, a: number, b: number, c: number, x: number, 
 /** What each facet counts as; a later mark wins. Without any mark every facet is seen. */
 export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark[]): Marks {
   const n = mesh.indices.length / 3;
+  const { normals } = facetsOf(mesh);
   const others = marks.some((m) => m.kind === "seen") ? OTHERS : 1;
   const seen = new Float32Array(n).fill(others),
     mating = new Uint8Array(n);
@@ -94,6 +100,9 @@ export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark
     if ("at" in where) {
       const inside = surface!(where.at);
       for (let t = 0; t < n; t++) if (inside[t]) set(t, kind);
+    } else if ("facing" in where) {
+      const [x, y, z] = turnRows(TURNS[where.facing])[2];
+      for (let t = 0; t < n; t++) if (normals[t * 3] * x + normals[t * 3 + 1] * y + normals[t * 3 + 2] * z > FACES_COS) set(t, kind);
     } else {
       for (let t = 0; t < n; t++) {
         const top = Math.max(...[0, 1, 2].map((k) => mesh.positions[mesh.indices[t * 3 + k] * 3 + 2]));

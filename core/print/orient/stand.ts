@@ -10,7 +10,7 @@ import { hangingOf } from "../estimate/layers";
 import { emptyHatch, hatchMm, hatchOf, joinHatch, rowsOver, subtractHatch, type Hatch } from "../estimate/hatch";
 import { fitOn, stanceOf, type Fit } from "../fit";
 import { SUPPORT_OFF } from "../handsOn";
-import { overhangOf, withDefaults, type PrintProfile } from "../printers";
+import { overhangOf, withDefaults, type FilamentProfile, type PrintProfile } from "../printers";
 import type { Shape } from "../shape";
 import { facesOf, liesOnPlate, pointsMm3, pointsUnder, ON_PLATE_MM, type Marks } from "./hold";
 import { footingOf } from "./sides";
@@ -53,6 +53,7 @@ export interface Stand {
   contacts: number;
   /** Where supports stand, most first: "front, low". */
   places: { words: string; areaMm2: number }[];
+  props: number[];
   /** Time to take supports off and clean what they leave, s. */
   cleanS: number;
   /** Steps on what is seen and neither level nor upright. */
@@ -69,11 +70,9 @@ export interface Stand {
 }
 
 /** Layers that supports are looked for in, at most: coarser ones do for tall parts. */
-const MOST_LAYERS = 150;
+const MOST_LAYERS = 700;
 /** Points nearer than this to a straight line do not matter to supports, mm. */
 const COARSE_MM = 0.06;
-/** Pitch of the rows that support columns are counted on, mm. */
-const PITCH_MM = 0.6;
 /** Corners sharper than this that lie further out than that lift first. Common practice, no source. */
 const LIFTING = { sharpDeg: 100, outMm: 60 };
 /** A footprint longer than this and so many times its width curls. Common practice, no source. */
@@ -126,6 +125,7 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
     heldMatingMm2: faces.heldMatingMm2,
     contacts,
     places: heldMm2 > 0 ? faces.places : [],
+    props: heldMm2 > 0 ? faces.props : [],
     cleanS: heldMm2 > 0 || contacts > 0 ? off.once + (heldMm2 / 100) * off.perCm2 + contacts * off.perNub : 0,
     step: faces.step,
     islands: atLayers(islands),
@@ -146,14 +146,15 @@ export const fewOf = <T>(list: readonly T[]): { first: T[]; more: number } => ({
 /** Columns of support from layers that are as coarse as the height allows, and what bridges by itself. */
 function columnsUnder(
   { solids, topology }: Shape,
-  printer: PrintProfile,
+  printer: FilamentProfile,
   turned: { positions: Float32Array; indices: Uint32Array },
   heightMm: number,
 ) {
   const layerMm = Math.max(printer.layerMm, heightMm / MOST_LAYERS);
+  const pitchMm = printer.lineWidthMm;
   const reachMm = layerMm * Math.tan((overhangOf(printer) * Math.PI) / 180);
   const { min, max } = boundsOf(turned.positions);
-  const rows = rowsOver(min[0], min[1], max[0], max[1], PITCH_MM);
+  const rows = rowsOver(min[0], min[1], max[0], max[1], pitchMm);
   const regions: Hatch[] = [],
     held: (Contours | null)[] = [];
   let heldMm2 = 0,
@@ -161,14 +162,14 @@ function columnsUnder(
   let below: Contours | undefined;
   sliceMesh(turned, topology, layerMm, {
     onLayer: (k, raw) => {
-      const contours = simplified(raw, COARSE_MM);
+      const contours = simplified(raw);
       const hatch = hatchOf(contours, rows);
       let over: Contours | null = null;
       // Regions are only made of layers that reach beyond the one below.
-      if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > PITCH_MM) {
+      if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > pitchMm) {
         const under = below;
         const hanging = scoped((keep) =>
-          hangingOf(solids, keep(regionOf(solids, contours)), keep(regionOf(solids, under)), reachMm, PITCH_MM),
+          hangingOf(solids, keep(regionOf(solids, contours)), keep(regionOf(solids, under)), reachMm, pitchMm),
         );
         over = hanging.held;
         heldMm2 += hanging.heldMm2;
@@ -187,7 +188,7 @@ function columnsUnder(
     const over = held[k];
     if (over) carried = joinHatch(carried, hatchOf(over, rows));
   }
-  return { heldMm2, bridgedMm2, columnsMm3: columns * PITCH_MM * layerMm };
+  return { heldMm2, bridgedMm2, columnsMm3: columns * pitchMm * layerMm };
 }
 
 function peelOf(areaMm2: Float64Array): Peel {

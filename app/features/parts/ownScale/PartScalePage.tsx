@@ -24,11 +24,11 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PartLeaves } from "../PartLeaves";
 import { PickSheet, type PickedSpan } from "./PickSheet";
-import type { Picked } from "../turntableScene";
+import type { Picked } from "~app/shared/turntable/turntableScene";
 import { useSheet } from "~app/shared/useSheet";
 import { SheetWaits } from "~app/shared/SheetWaits";
 
-const Turntable = lazy(() => import("../Turntable"));
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 const parseModelLength = (text: string): Result<number> => {
   const r = parseLength(text, "mm");

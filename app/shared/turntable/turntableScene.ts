@@ -29,6 +29,9 @@ export interface Picked {
   /** Model millimetres, as the mesh was given. */
   at: [number, number, number];
   on: "corner" | "edge" | "face";
+  /** The pressed place itself, on its facet, and which way that faces. */
+  pressed: [number, number, number];
+  normal: [number, number, number];
 }
 
 /** A press snaps to a corner of the facet within so many pixels, else to its edge within so many. */
@@ -122,7 +125,7 @@ export function showOnTurntable(
     if (!hit?.face) return;
     const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) => new Vector3().fromBufferAttribute(shown.getAttribute("position"), i));
     const on = snap(hit.point, corners, pressed, pixel);
-    onPick?.({ at: on.at.toArray(), on: on.on });
+    onPick?.({ at: on.at.toArray(), on: on.on, pressed: hit.point.toArray(), normal: hit.face.normal.toArray() });
   };
 
   let held: { x: number; y: number } | null = null;

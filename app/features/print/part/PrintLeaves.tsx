@@ -1,0 +1,13 @@
+import type { Part, Project } from "~core/project";
+import { Leaves } from "~app/ui/leaves";
+
+/** What is to be decided before one part is printed. */
+export function PrintLeaves({ part, project }: { part: Part; project: Project }) {
+  const base = `/s/${project.scene.id}/print/${part.id}`;
+  return (
+    <Leaves
+      of={`printing ${part.name}`}
+      leaves={[{ to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} faces marked` : undefined }]}
+    />
+  );
+}

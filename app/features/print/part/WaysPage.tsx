@@ -1,0 +1,395 @@
+/** Which way up: a few ways that nobody dominates, each with what it costs; faces are marked, and any turn can be asked for. */
+import { lazy, Suspense, useState } from "react";
+import { toast } from "sonner";
+import {
+  BEST_FOR,
+  FACE_KINDS,
+  HABITS,
+  named,
+  parseAngles,
+  turnTo,
+  turnWords,
+  type FaceKind,
+  type FaceMark,
+  type Printer,
+} from "~core/print";
+import { UPS, type Turn, type Up } from "~core/mesh";
+import { printerAtHand, type Part, type Project } from "~core/project";
+import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
+import { formatDuration, formatMass, formatMm, formatVolume, parseLength, readAsMm } from "~core/units";
+import { workOf } from "~core/work";
+import { useResult, useResults } from "~app/data/results.client";
+import { Page, Section } from "~app/shared/Page";
+import { segmentsPath } from "~app/shared/SheetDrawing";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { useKey } from "~app/ui/keys";
+import { Why } from "~app/ui/why";
+import { PRIORITY } from "../../../../workers/pool";
+import { PrintLeaves } from "./PrintLeaves";
+
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
+
+export function WaysPage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const printed = part.source.kind !== "scratch" && scene.printers.length > 0;
+  return (
+    <Page
+      title={part.name}
+      sub="which way up"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "printer", value: printerAtHand(part, scene)?.name ?? "none" },
+      ]}
+    >
+      <PrintLeaves part={part} project={project} />
+      {printed ? (
+        <Ways part={part} project={project} />
+      ) : (
+        <p className="mt-4">
+          {scene.printers.length === 0 ? "There is no printer in the workshop." : "Made by hand: nothing of it is printed."}
+        </p>
+      )}
+    </Page>
+  );
+}
+
+function Ways({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const { run } = useActions();
+  const planned = workOf(part.work, "print")[0];
+  const [printerId, choosePrinter] = useState(() => printerAtHand(part, scene)?.id ?? scene.printers[0].id);
+  const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
+  const answer = useResult(waysRequest(part, printer));
+  const lay = async (turn: Turn): Promise<void> => {
+    // What was typed or sliced was for another turn.
+    const change = { printerId: printer.id, turn, typed: null, sliced: null };
+    const done = planned
+      ? await run("work.set", { partId: part.id, itemId: planned.id, change })
+      : await run("work.add", { partId: part.id, at: 0, items: [{ id: newId(), kind: "print", ...change }] });
+    if (!done.ok) toast.error(done.problem.message);
+  };
+  const view = useResults();
+  const found = answer.state === "ready" ? answer.value : [];
+  const hours = found.map((w) => view.value(turnedRequest(part, printer, w.turn))?.one.timeS.value);
+  // What is shortest is told by real hours once all are there.
+  const ways = hours.every((h) => h !== undefined)
+    ? named(found.map((w, i) => ({ ...w, weights: { ...w.weights, short: hours[i]! } })))
+    : found;
+  return (
+    <>
+      <div className="mt-3 flex flex-wrap items-end gap-4">
+        <Choice
+          className="w-56"
+          label="On which printer"
+          value={printer.id}
+          onChange={choosePrinter}
+          options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
+        />
+        <ParsedField
+          className="w-56"
+          label="Any turn, in degrees"
+          text={planned && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
+          placeholder="x 30, z 45"
+          parse={parseAngles}
+          readAs={turnWords}
+          onCommit={(turn) => lay(turn).then(() => ({ ok: true, value: null }))}
+        />
+        <p className="text-soft">Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.</p>
+      </div>
+      {answer.state === "failed" ? (
+        <p className="note-act mt-3">▲ {answer.problem.message}</p>
+      ) : answer.state !== "ready" ? (
+        <p className="mt-3 text-soft" role="status">
+          Looking at every way it can lie{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
+        </p>
+      ) : (
+        <ol className="mt-2" aria-label="Ways to turn it">
+          {ways.map((way, i) => (
+            <Way
+              key={way.turn.join(" ")}
+              way={way}
+              nth={i + 1}
+              part={part}
+              printer={printer}
+              chosen={way.own && planned?.printerId === printer.id}
+              onLay={() => void lay(way.turn)}
+            />
+          ))}
+        </ol>
+      )}
+      <Faces part={part} onLay={(normal) => void lay(turnTo(normal.map((v) => -v) as [number, number, number]))} />
+    </>
+  );
+}
+
+const cm2 = (mm2: number): string => (mm2 < 1000 ? `${Math.round(mm2)} mm²` : `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`);
+
+function Way({
+  way,
+  nth,
+  part,
+  printer,
+  chosen,
+  onLay,
+}: {
+  way: PicturedCandidate;
+  nth: number;
+  part: Part;
+  printer: Printer;
+  chosen: boolean;
+  onLay: () => void;
+}) {
+  useKey(String(nth), `Lay it so: way ${nth}`, "This part", onLay, !chosen && nth <= 9);
+  const hours = useResult(turnedRequest(part, printer, way.turn), PRIORITY.check);
+  const one = hours.state === "ready" ? hours.value.one : null;
+  const resin = printer.process === "resin";
+  const best = [
+    ...way.bestFor.map((b) => BEST_FOR[b]),
+    ...(way.habit ? [HABITS[way.habit]] : []),
+    ...(way.own && !chosen ? ["as you turned it"] : []),
+  ];
+  const troubles = [
+    ...(way.fit.fits ? [] : [`too large by ${formatMm(Math.max(...way.fit.overMm))}: ${way.fit.pieces} pieces`]),
+    ...way.warnings,
+    ...(way.heldMatingMm2 > 1 ? [`${cm2(way.heldMatingMm2)} of support on faces that lie against another part`] : []),
+    ...(way.islands.length > 0 ? [`${islandWords(way)}`] : []),
+    ...(way.cups.length > 0 ? [cupWords(way)] : []),
+  ];
+  return (
+    <li className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-4 border-b border-rule py-2 tab:grid-cols-[9rem_minmax(0,1fr)_minmax(0,1.25fr)_7rem]">
+      <WayPicture way={way} />
+      <div>
+        <h2 className="text-lg">
+          {chosen && <span aria-hidden="true">▸ </span>}
+          {nth}. {way.words}
+        </h2>
+        <p className="font-semibold">{best.join("; ") || "good at nothing in particular"}</p>
+        <p>
+          {one ? (
+            <>
+              {formatDuration(one.timeS.value)}, {formatMass(one.massG.value)}{" "}
+              <Why of={`${formatDuration(one.timeS.value)} ${way.words}`} reasons={one.timeS} />
+            </>
+          ) : (
+            <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "hours are reckoned"}</span>
+          )}
+        </p>
+        <p className="text-soft">
+          {formatMm(way.heightMm)} high, {way.layers.toLocaleString("en")} layers
+        </p>
+      </div>
+      <div className="max-tab:col-span-2">
+        <p>
+          {way.heldMm2 + way.contacts === 0
+            ? "no support"
+            : `${formatVolume(way.supportMm3)} of support${way.contacts > 0 ? ` on ${way.contacts.toLocaleString("en")} points` : ""}, ${formatDuration(way.cleanS)} to clean off`}
+          {way.bridgedMm2 > 1 ? `; ${cm2(way.bridgedMm2)} bridges by itself` : ""}
+        </p>
+        {way.places.length > 0 && (
+          <p className="text-soft">
+            {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of it where it is seen: ` : "held "}
+            {way.places.map((p) => p.words).join("; ")}
+          </p>
+        )}
+        <p>
+          {way.step.areaMm2 > 0
+            ? `steps up to ${formatMm(way.step.largestMm)} on what is seen, ${formatMm(way.step.meanMm)} on average`
+            : "no steps on what is seen: all of it is level or upright"}{" "}
+          <Why
+            of={`steps ${way.words}`}
+            reasons={{
+              formula: "step = layer × |cos| of the angle between a face and the vertical; level and upright faces have none",
+              inputs: [
+                { name: "layer", value: `${printer.layerMm} mm` },
+                { name: "faces that count", value: cm2(way.step.areaMm2) },
+              ],
+              assumptions: [
+                { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+                { text: "Where faces are marked as seen, the others count a quarter.", kind: "practice" },
+              ],
+            }}
+          />
+        </p>
+        {way.scar && <p className="text-soft">loops begin {way.scar}</p>}
+        {resin && (
+          <p className="text-soft">
+            largest layer {cm2(way.peel.largestMm2)} (layer {way.peel.layer.toLocaleString("en")}), largest growth {cm2(way.peel.jumpMm2)}{" "}
+            (layer {way.peel.jumpLayer.toLocaleString("en")})
+          </p>
+        )}
+        {troubles.map((t) => (
+          <p key={t} className="note-act">
+            ▲ {t}
+          </p>
+        ))}
+      </div>
+      <div className="flex items-start justify-end max-tab:col-span-2">
+        <button className="btn" disabled={chosen} onClick={onLay} aria-label={`${chosen ? "lies so" : "Lay it so"}: ${way.words}`}>
+          {chosen ? "lies so" : "Lay it so"}
+        </button>
+      </div>
+    </li>
+  );
+}
+
+const layerList = (list: readonly { layer: number }[]): string =>
+  `${list
+    .slice(0, 3)
+    .map((x) => x.layer.toLocaleString("en"))
+    .join(", ")}${list.length > 3 ? " and on" : ""}`;
+
+const islandWords = ({ islands }: PicturedCandidate): string =>
+  `${islands.length === 1 ? "an island begins" : `${islands.length} islands begin`} in the air, at layer${islands.length > 1 ? "s" : ""} ${layerList(islands)}`;
+
+function cupWords({ cups, cupsFlipped }: PicturedCandidate): string {
+  const deep = Math.max(...cups.map((c) => c.deepMm));
+  return `${cups.length === 1 ? "a pit holds" : `${cups.length} pits hold`} resin and suck on the film, from layer ${layerList(cups)}, up to ${formatMm(deep)} deep${
+    cupsFlipped.length < cups.length ? "; turned over there are fewer" : ""
+  }`;
+}
+
+const WIDE = 132,
+  HIGH = 96;
+
+/** The part from the front as it lies, over its plate, with what holds it up. */
+function WayPicture({ way: { picture, props, words } }: { way: PicturedCandidate }) {
+  const s = Math.min(WIDE / Math.max(picture.widthMm, 1e-6), HIGH / Math.max(picture.heightMm, 1e-6));
+  const x0 = 2 + (WIDE - picture.widthMm * s) / 2,
+    y0 = 4 + HIGH;
+  const strip = (picture.widthMm * s) / Math.max(1, props.length);
+  return (
+    <svg
+      viewBox={`0 0 ${WIDE + 4} ${HIGH + 12}`}
+      className="w-full max-w-[9rem]"
+      role="img"
+      aria-label={`The part ${words}, seen from the front`}
+    >
+      {props.map((h, i) =>
+        h > 0 ? (
+          <line
+            key={i}
+            x1={x0 + (i + 0.5) * strip}
+            x2={x0 + (i + 0.5) * strip}
+            y1={y0}
+            y2={y0 - h * s}
+            stroke="var(--act)"
+            strokeWidth="1"
+            strokeDasharray="2 2"
+          />
+        ) : null,
+      )}
+      <path d={segmentsPath(picture.outline, { x: x0, y: y0 }, s)} fill="none" stroke="var(--ink)" strokeWidth="1.3" />
+      <line x1="0" x2={WIDE + 4} y1={y0 + 0.7} y2={y0 + 0.7} stroke="var(--ink)" strokeWidth="2" />
+    </svg>
+  );
+}
+
+const FACING_WORDS: Record<Up, string> = {
+  "+z": "looks up",
+  "-z": "looks down",
+  "+x": "looks right",
+  "-x": "looks left",
+  "+y": "looks back",
+  "-y": "looks to the front",
+};
+
+const whereWords = ({ where }: FaceMark, factor: number): string =>
+  "at" in where
+    ? "the surface you picked"
+    : "facing" in where
+      ? `all that ${FACING_WORDS[where.facing]}`
+      : `everything below ${formatMm(where.belowMm * factor)}`;
+
+type Pressed = { at: [number, number, number]; normal: [number, number, number] };
+
+function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, number]) => void }) {
+  const { run } = useActions();
+  const [kind, setKind] = useState<FaceKind>("seen");
+  const [pressed, setPressed] = useState<Pressed | null>(null);
+  const add = (where: FaceMark["where"]) => run("part.add-item", { partId: part.id, list: "faces", items: [{ id: newId(), kind, where }] });
+  const file = ([x, y, z]: [number, number, number]): [number, number, number] => [x / part.factor, y / part.factor, z / part.factor];
+  return (
+    <Section title="Faces that are seen, hidden or meet others">
+      <div className="grid gap-6 desk:grid-cols-[minmax(0,1fr)_minmax(20rem,1fr)]">
+        <div>
+          {part.source.kind === "mesh" ? (
+            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+              <Turntable
+                part={part}
+                marks={pressed ? [pressed.at] : undefined}
+                onPick={(p) => setPressed({ at: p.pressed, normal: p.normal })}
+              />
+            </Suspense>
+          ) : (
+            <p className="text-soft">Only its size is known: its faces can be marked by where they look.</p>
+          )}
+        </div>
+        <div>
+          <Choice
+            className="w-64"
+            label="Mark as"
+            value={kind}
+            onChange={setKind}
+            options={(Object.keys(FACE_KINDS) as FaceKind[]).map((k) => ({ value: k, label: FACE_KINDS[k] }))}
+          />
+          <div className="mt-2 flex flex-wrap items-center gap-2">
+            <button
+              className="btn"
+              disabled={!pressed}
+              onClick={() => pressed && void add({ at: file(pressed.at) }).then(() => setPressed(null))}
+            >
+              Mark the surface I pressed
+            </button>
+            <button className="btn" disabled={!pressed} onClick={() => pressed && onLay(pressed.normal)}>
+              Lay it face down
+            </button>
+            {!pressed && <span className="text-soft">press a face on the turntable first</span>}
+          </div>
+          <p className="mt-3 label">Or all that looks one way</p>
+          <div className="flex flex-wrap gap-2">
+            {UPS.map((up) => (
+              <button key={up} className="btn" onClick={() => void add({ facing: up })}>
+                {FACING_WORDS[up]}
+              </button>
+            ))}
+          </div>
+          <ParsedField
+            className="mt-3 w-64"
+            label="Or everything under the ground line, on the model"
+            text=""
+            placeholder="3 mm"
+            parse={(t) => {
+              const mm = parseLength(t);
+              return mm.ok ? { ok: true, value: mm.value.mm } : mm;
+            }}
+            readAs={readAsMm}
+            onCommit={(mm) => add({ belowMm: mm / part.factor })}
+          />
+          {part.faces.length === 0 ? (
+            <p className="mt-3 text-soft">
+              Nothing is marked: every face counts as seen. Mark what stands against the wall, and its steps no longer matter.
+            </p>
+          ) : (
+            <ul className="mt-3" aria-label="Marked faces">
+              {part.faces.map((f) => (
+                <li key={f.id} className="flex items-center justify-between gap-3 border-b border-rule">
+                  <span>
+                    <span className="font-semibold">{FACE_KINDS[f.kind]}</span>: {whereWords(f, part.factor)}
+                  </span>
+                  <button
+                    className="btn-text"
+                    onClick={() => void run("part.drop-item", { partId: part.id, list: "faces", key: f.id })}
+                    aria-label={`No longer ${FACE_KINDS[f.kind]}: ${whereWords(f, part.factor)}`}
+                  >
+                    take away
+                  </button>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      </div>
+    </Section>
+  );
+}

@@ -1,0 +1,7 @@
+import { WaysPage } from "~app/features/print/part/WaysPage";
+import { usePart } from "./part";
+
+export default function PrintUpRoute() {
+  const { part, project } = usePart();
+  return <WaysPage part={part} project={project} />;
+}
