@@ -23,7 +23,10 @@ export default [
         route("record", "routes/scene/partRecord.tsx"),
       ]),
       route("print", "routes/scene/print.tsx"),
-      route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [route("up", "routes/scene/printUp.tsx")]),
+      route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [
+        route("up", "routes/scene/printUp.tsx"),
+        route("hours", "routes/scene/printHours.tsx"),
+      ]),
       route("surface", "routes/scene/surface.tsx"),
       route("paint", "routes/scene/paint.tsx"),
       route("assemble", "routes/scene/assemble.tsx"),

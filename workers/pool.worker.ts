@@ -12,5 +12,6 @@ serve<Jobs>({
   writeBundle: async () => (await import("./jobs/bundle")).pack,
   readBackup: async () => (await import("./jobs/backup")).unpack,
   writeBackup: async () => (await import("./jobs/backup")).pack,
+  gcode: async () => (await import("./jobs/gcode")).gcode,
   chance: async () => (await import("./jobs/chance")).chance,
 });

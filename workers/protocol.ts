@@ -4,6 +4,7 @@
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain } from "../core/surface";
 import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
+import type { GcodeFacts, GcodeOptions } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
 import type { Backup, BackupWritten } from "../store/backup";
@@ -83,6 +84,8 @@ export type Jobs = {
   writeBundle: { request: Bundle; answer: Packed };
   readBackup: { request: { file: Blob }; answer: Backup };
   writeBackup: { request: Backup; answer: BackupWritten };
+  /** A file of moves. */
+  gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {
     request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; nights: Stretch[]; now: number };
     answer: FinishChance;

@@ -2,31 +2,15 @@
 import { scaleLinear } from "d3";
 import { ownPrintRatios } from "~core/plan";
 import { hollowSaving, ownRange } from "~core/print";
-import { formatDuration, formatMass, formatMoney, parseDuration, parseMass, readAsMass, retyped, type Result } from "~core/units";
-import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project, type TypedEstimate } from "~core/project";
-import { workOf, type PrintWork } from "~core/work";
+import { formatDuration, formatMass, formatMoney, readAsMass } from "~core/units";
+import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project } from "~core/project";
+import { parseTypedEstimate, workOf, type PrintWork } from "~core/work";
 import { useActions, newId } from "./scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { jobCostText, sumText } from "~core/look";
 
 const pieceWord = (n: number): string => (n === 1 ? "one piece" : n === 2 ? "two pieces" : n === 3 ? "three pieces" : `${n} pieces`);
-
-/** "mine says 17 h, 210 g": both, or the time alone. */
-export function parseTypedEstimate(text: string): Result<TypedEstimate | null> {
-  const t = text.trim().replace(/^mine says\s*/i, "");
-  if (!t) return { ok: true, value: null };
-  // The comma that parts them stands behind a unit or before a space: the others belong to numbers.
-  const parted = /^(.*?)(?:\s*;\s*|\s*,\s+|(?<=[a-z])\s*,\s*)(?=\d)(.*)$/i.exec(t);
-  const [time, mass] = parted ? [parted[1], parted[2]] : [t, undefined];
-  const seconds = retyped(parseDuration(time), (s) => (mass === undefined ? s : `${s}, ${mass}`));
-  if (!seconds.ok) return seconds;
-  if (seconds.value <= 0)
-    return { ok: false, problem: { code: "time.zero", message: "A print takes longer than nothing. Try 17 h, 210 g." } };
-  const grams = mass === undefined ? { ok: true as const, value: 0 } : retyped(parseMass(mass), (g) => `${time}, ${g}`);
-  if (!grams.ok) return grams;
-  return { ok: true, value: { timeS: seconds.value, massG: grams.value, text: t } };
-}
 
 /** What the comparison says in one sentence. */
 export function decide(options: PrintOption[]): string {
@@ -66,6 +50,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
   const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
   const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;
   if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
+  const currency = options.find((o) => o.printer.id === chosen?.printerId)?.printer.currency ?? "EUR";
   const hollow = hollowed(part, options);
   const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0.2, 99.4]);
@@ -175,8 +160,8 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
             className="w-64"
             label="Your slicer says otherwise, a plate? Type it"
             text={chosen.typed?.text ?? ""}
-            placeholder="17 h, 210 g"
-            parse={parseTypedEstimate}
+            placeholder="17 h 20, 210 g, 3.40"
+            parse={(text) => parseTypedEstimate(text, currency)}
             readAs={(e) => (e === null ? "none" : `${formatDuration(e.timeS)}${e.massG > 0 ? `, ${readAsMass(e.massG)}` : ""}`)}
             onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })}
           />

@@ -4,6 +4,7 @@
  * three of one's own move it a little and thirty a lot (conjugate normal prior [published], its weight common practice, no source).
  */
 
+import type { PrintFacts } from "./facts";
 import type { Printer } from "./printers";
 
 /** The model's own range counts as so many prints. */
@@ -51,3 +52,11 @@ export function learnedOf(
     ),
   };
 }
+
+/** A range as a share of its value. */
+export const shareOf = ({ value, low, high }: Record<"value" | "low" | "high", number>): { low: number; high: number } =>
+  value > 0 ? { low: low / value, high: high / value } : { low: 1, high: 1 };
+
+/** The factor by which the printer's lessons correct the model's time. */
+export const learnedTime = (printer: Pick<Printer, "learned">, { one: { timeS, massG } }: PrintFacts): number =>
+  learnedOf(printer, { time: shareOf(timeS), mass: shareOf(massG) }).time.value;

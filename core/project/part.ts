@@ -2,7 +2,7 @@
 import { DOOR_MM, toModelMm, toRealMm } from "../scale";
 import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
 import type { Material } from "../joint";
-import { handsOnS, jobOf, type JobSum, type Printer, type PrintFacts, type Sum } from "../print";
+import { handsOnS, jobOf, learnedOf, type JobSum, type OwnRange, type Printer, shareOf, type PrintFacts, type Sum } from "../print";
 import { workOf, type TypedEstimate } from "../work";
 import type { Part, PartRow, Scene } from "./types";
 
@@ -83,24 +83,44 @@ export const printFactsOf = (part: Part, printer: Printer): PrintFacts | undefin
 export interface PrintOption {
   /** The user's own time and mass a plate; they win over the model, which stays in the facts. */
   typed: TypedEstimate | null;
+  from: Trust;
+  /** What each source says of all copies, most trusted first. */
+  says: { from: Trust; job: JobSum }[];
   printer: Printer;
   facts: PrintFacts;
   job: JobSum;
   handsOnS: number;
 }
 
-/** A job by the user's own numbers: known, so without a range. Mass and cost follow the model when no mass was typed. */
-function typedJob(model: JobSum, typed: TypedEstimate): JobSum {
+/** A job by the user's own numbers: known, so without a range. Mass and cost follow the model when they were not said. */
+function saidJob(model: JobSum, said: { timeS: number; massG: number; costMinor?: number }): JobSum {
   const exact = (value: number): Sum => ({ value, low: value, high: value });
-  if (typed.massG === 0) return { ...model, timeS: exact(typed.timeS * model.plates) };
-  const massG = typed.massG * model.plates;
+  const massG = said.massG > 0 ? exact(said.massG * model.plates) : model.massG;
+  const byMass =
+    said.massG > 0 && model.massG.value > 0 ? exact((model.costMinor.value * massG.value) / model.massG.value) : model.costMinor;
   return {
     ...model,
-    timeS: exact(typed.timeS * model.plates),
-    massG: exact(massG),
-    costMinor: exact((model.costMinor.value * massG) / model.massG.value),
+    timeS: exact(said.timeS * model.plates),
+    massG,
+    costMinor: said.costMinor === undefined ? byMass : exact(said.costMinor * model.plates),
   };
 }
+
+/** The model's job as the printer's own lessons correct it. */
+function learnedJob(model: JobSum, printer: Printer): JobSum {
+  const { time, mass } = learnedOf(printer, { time: shareOf(model.timeS), mass: shareOf(model.massG) });
+  const by = ({ value }: Sum, own: OwnRange): Sum => ({ value: value * own.value, low: value * own.low, high: value * own.high });
+  return {
+    ...model,
+    timeS: time.prints > 0 ? by(model.timeS, time) : model.timeS,
+    ...(mass.prints > 0
+      ? { massG: by(model.massG, mass), materialMm3: by(model.materialMm3, mass), costMinor: by(model.costMinor, mass) }
+      : {}),
+  };
+}
+
+/** Where an option's figures come from, most trusted first. */
+export type Trust = "typed" | "file" | "learned" | "model";
 
 /** All printers that have facts, best first: fewest pieces, then the person's and the machine's hours together. */
 export function printOptions(part: Part, scene: Scene): PrintOption[] {
@@ -108,11 +128,20 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
     const facts = printFactsOf(part, printer);
     if (!facts) return [];
     const model = jobOf(facts, part.copies);
-    const typed = workOf(part.work, "print").find((w) => w.printerId === printer.id)?.typed ?? null;
-    const job = typed ? typedJob(model, typed) : model;
+    const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+    const typed = planned?.typed ?? null;
+    const says: PrintOption["says"] = [
+      ...(typed ? [{ from: "typed" as const, job: saidJob(model, typed) }] : []),
+      ...(planned?.sliced ? [{ from: "file" as const, job: saidJob(model, planned.sliced) }] : []),
+      ...(printer.learned?.length ? [{ from: "learned" as const, job: learnedJob(model, printer) }] : []),
+      { from: "model", job: model },
+    ];
+    const [{ from, job }] = says;
     return [
       {
         typed,
+        from,
+        says,
         printer,
         facts,
         job,

@@ -9,3 +9,4 @@ export type { GroundWork } from "./kinds/ground";
 export type { HideWork } from "./kinds/hide";
 export { slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";
 export * from "./step";
+export * from "./typedEstimate";

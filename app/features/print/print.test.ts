@@ -2,19 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { printOptions, type Part } from "~core/project";
 import { block, meshPart, projectOf } from "../../../tests/sampleProject";
 import { copyJob } from "~core/look";
-import { decide, parseTypedEstimate } from "~app/shared/PrinterBars";
-
-describe("the user's own estimate", () => {
-  it.each([
-    ["mine says 17 h, 210 g", 61200, 210],
-    ["17 h, 210 g", 61200, 210],
-    ["17 h; 0.2 kg", 61200, 200],
-    ["2 h 30", 9000, 0],
-    ["90 min", 5400, 0],
-  ])("reads %j", (text, timeS, massG) => expect(parseTypedEstimate(text)).toMatchObject({ ok: true, value: { timeS, massG } }));
-  it("is taken away by emptying the field", () => expect(parseTypedEstimate("  ")).toEqual({ ok: true, value: null }));
-  it.each(["long", "0 h", "2 h, heavy", "-3 h"])("asks again about %j", (text) => expect(parseTypedEstimate(text).ok).toBe(false));
-});
+import { decide } from "~app/shared/PrinterBars";
 
 describe("the sentence that decides", () => {
   let part: Part;

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { LIMITS } from "../../limits";
 import { TURNS, type Turn } from "../../mesh";
-import { HANDS_ON_S, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
+import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
 import { id, text, turnField, within } from "../fields";
 import type { StepDraft, Task, WorkKind } from "../kind";
 import { SEAM } from "../handRates";
@@ -140,8 +140,9 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const hands = HANDS_ON_S[printer.process];
   const areaCm2 = task.areaMm2 / 100 / pieces;
   const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + areaCm2 * hands.cleanPerCm2);
+  const learned = facts ? learnedTime(printer, facts) : 1;
   const plateS = (count: number): number =>
-    item.typed?.timeS ?? item.sliced?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value : 0);
+    item.typed?.timeS ?? item.sliced?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value * learned : 0);
   const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
   const rests = { printer: printer.name, process: printer.process, layerMm: printer.layerMm, up: turnWords(item.turn) };
   for (let i = 0; i < cleared + single; i++) {

@@ -7,7 +7,10 @@ export function PrintLeaves({ part, project }: { part: Part; project: Project })
   return (
     <Leaves
       of={`printing ${part.name}`}
-      leaves={[{ to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} faces marked` : undefined }]}
+      leaves={[
+        { to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} marked` : undefined },
+        { to: `${base}/hours`, label: "Hours and grams" },
+      ]}
     />
   );
 }

@@ -1,0 +1,301 @@
+/** Hours and grams by every source there is, the most trusted first, and what they teach the printer. */
+import { useRef, useState } from "react";
+import { toast } from "sonner";
+import { GCODE_DEFAULTS, type GcodeFacts, type Printer } from "~core/print";
+import { optionAtHand, type Part, type PrintOption, type Project, type Trust } from "~core/project";
+import { formatDuration, formatMass, formatMm, formatMoney, readAsMass, type Reasons } from "~core/units";
+import { sumText } from "~core/look";
+import { parseTypedEstimate, workOf, type PrintWork } from "~core/work";
+import { runJob } from "~workers/client";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { FileInput } from "~app/ui/fileInput";
+import { ParsedField } from "~app/ui/field";
+import { useKey } from "~app/ui/keys";
+import { Why } from "~app/ui/why";
+import { PrintLeaves } from "./PrintLeaves";
+
+const SOURCES: Record<Trust, string> = {
+  typed: "what you typed",
+  file: "your file of moves",
+  learned: "the model, as your figures corrected it",
+  model: "the model alone",
+};
+
+export function HoursPage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const option = part.source.kind === "scratch" ? undefined : optionAtHand(part, scene);
+  return (
+    <Page
+      title={part.name}
+      sub="hours and grams"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "printer", value: option?.printer.name ?? "none" },
+      ]}
+    >
+      <PrintLeaves part={part} project={project} />
+      {option ? (
+        <Hours part={part} option={option} />
+      ) : (
+        <p className="mt-4 text-soft">
+          {part.source.kind === "scratch"
+            ? "Made by hand: no printer is needed."
+            : "Slicing in the background; the hours come by themselves."}
+        </p>
+      )}
+    </Page>
+  );
+}
+
+/** What the model gives as the answer to why, with what the source adds. */
+function reasonsOf(option: PrintOption, from: Trust): Reasons {
+  const { timeS } = option.facts.one;
+  const lessons = option.printer.learned ?? [];
+  if (from === "typed" || from === "file")
+    return {
+      formula: "what was said of a plate × plates; it wins over the model",
+      inputs: [{ name: "plates", value: String(option.job.plates) }],
+      assumptions: [
+        {
+          text:
+            from === "typed"
+              ? "As your own slicer says."
+              : "Time by the moves of the file, at the acceleration that it or the profile says.",
+          kind: "typed",
+        },
+      ],
+    };
+  if (from === "learned")
+    return {
+      formula: "the model × your figures ÷ the model's, drawn together by logarithms; the model's own range counts as six prints",
+      inputs: lessons.map((l) => ({
+        name: l.what,
+        value: `${l.timeRatio.toFixed(2)} of the hours${l.massRatio === null ? "" : `, ${l.massRatio.toFixed(2)} of the grams`}`,
+      })),
+      assumptions: [{ text: "Your typed figures and files for this printer.", kind: "own record" }, ...timeS.assumptions],
+    };
+  return timeS;
+}
+
+function Hours({ part, option }: { part: Part; option: PrintOption }) {
+  const { run } = useActions();
+  const { printer } = option;
+  const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+  const model = option.says[option.says.length - 1].job;
+  const plan = async (): Promise<PrintWork | null> => {
+    if (planned) return planned;
+    const item: PrintWork = { id: newId(), kind: "print", printerId: printer.id, turn: option.facts.turn, typed: null, sliced: null };
+    const done = await run("work.add", { partId: part.id, at: 0, items: [item] });
+    return done.ok ? item : null;
+  };
+  const teach = async (from: "typed" | "file", timeS: number, massG: number): Promise<void> => {
+    const done = await run("printer.lesson", {
+      printerId: printer.id,
+      lesson: {
+        from,
+        what: part.name,
+        timeRatio: (timeS * model.plates) / model.timeS.value,
+        massRatio: massG > 0 && model.massG.value > 0 ? (massG * model.plates) / model.massG.value : null,
+      },
+    });
+    if (done.ok) toast(`${printer.name} has learned from ${part.name}`);
+    else toast.error(done.problem.message);
+  };
+  const copies = part.copies > 1 ? `, all ${part.copies} copies` : "";
+  return (
+    <>
+      <p className="mt-3">
+        On {printer.name}
+        {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The highest line counts, here and in every plan.
+      </p>
+      <table className="plain mt-2">
+        <thead>
+          <tr>
+            <th>Source</th>
+            <th>Hours</th>
+            <th>Grams</th>
+            <th>Price</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {option.says.map(({ from, job }, i) => (
+            <tr key={from}>
+              <td className={i === 0 ? "font-semibold" : ""}>
+                {i === 0 && <span aria-label="counts">▸ </span>}
+                {SOURCES[from]}
+              </td>
+              <td>{sumText(part, job.timeS, formatDuration)}</td>
+              <td>{sumText(part, job.massG, formatMass)}</td>
+              <td>{sumText(part, job.costMinor, (minor) => formatMoney({ minor, currency: job.currency }, true))}</td>
+              <td>
+                <Why of={SOURCES[from]} reasons={reasonsOf(option, from)} />
+                {from === "typed" && planned?.typed && (
+                  <button className="btn ml-3" onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}>
+                    Make it a lesson for {printer.name}
+                  </button>
+                )}
+                {from === "file" && planned?.sliced && (
+                  <button className="btn ml-3" onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}>
+                    Make it a lesson for {printer.name}
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-4 grid gap-6 desk:grid-cols-2">
+        <ParsedField
+          className="max-w-md"
+          label="Your own program says, a plate: hours, grams, price"
+          text={planned?.typed?.text ?? ""}
+          placeholder="17 h 20, 210 g, 3.40"
+          parse={(text) => parseTypedEstimate(text, printer.currency)}
+          readAs={(e) =>
+            e === null
+              ? "none"
+              : [
+                  formatDuration(e.timeS),
+                  e.massG > 0 && readAsMass(e.massG),
+                  e.costMinor !== undefined && formatMoney({ minor: e.costMinor, currency: printer.currency }, true),
+                ]
+                  .filter(Boolean)
+                  .join(", ")
+          }
+          onCommit={async (typed) => {
+            const item = await plan();
+            return item ? run("work.typed", { partId: part.id, itemId: item.id, typed }) : { ok: true, value: null };
+          }}
+        />
+        {printer.process === "fdm" && <MovesFile part={part} printer={printer} option={option} planned={planned} plan={plan} />}
+      </div>
+      {(printer.learned?.length ?? 0) > 0 && (
+        <Section title={`What ${printer.name} has learned`}>
+          <ul>
+            {printer.learned!.map((l) => (
+              <li key={`${l.from} ${l.what}`}>
+                {l.what}: {l.timeRatio.toFixed(2)} times the model’s hours
+                {l.massRatio === null ? "" : `, ${l.massRatio.toFixed(2)} times its grams`} ({l.from === "typed" ? "typed" : "from a file"})
+              </li>
+            ))}
+          </ul>
+          <button className="btn-text mt-1" onClick={() => void run("printer.forget", { printerId: printer.id })}>
+            Forget them
+          </button>
+        </Section>
+      )}
+    </>
+  );
+}
+
+function MovesFile({
+  part,
+  printer,
+  option,
+  planned,
+  plan,
+}: {
+  part: Part;
+  printer: Extract<Printer, { process: "fdm" }>;
+  option: PrintOption;
+  planned: PrintWork | undefined;
+  plan: () => Promise<PrintWork | null>;
+}) {
+  const { run } = useActions();
+  const input = useRef<HTMLInputElement>(null);
+  const [reading, setReading] = useState<{ share: number; stop: AbortController } | null>(null);
+  const [facts, setFacts] = useState<GcodeFacts | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = async (file: File): Promise<void> => {
+    const stop = new AbortController();
+    setProblem(null);
+    setReading({ share: 0, stop });
+    const options = { ...GCODE_DEFAULTS, accelerationMmS2: printer.accelerationMmS2, cornerMmS: printer.cornerMmS };
+    const done = await runJob("gcode", { file, options }, { signal: stop.signal, onProgress: (share) => setReading({ share, stop }) });
+    setReading(null);
+    if (stop.signal.aborted) return;
+    if (!done.ok) return setProblem(`${file.name}: ${done.problem.message}`);
+    setFacts(done.value);
+    const { timeS, naiveTimeS, layers, materialMm3 } = done.value;
+    if (timeS < 1) return setProblem(`${file.name} moves for less than a second.`);
+    const item = await plan();
+    if (!item) return;
+    const stored = await run("work.sliced", {
+      partId: part.id,
+      itemId: item.id,
+      sliced: { fileName: file.name.slice(0, 300), timeS, naiveTimeS, layers, massG: (materialMm3 / 1000) * printer.densityGCm3 },
+    });
+    if (!stored.ok) setProblem(stored.problem.message);
+  };
+  useKey("g", "Open a file of moves", "This part", () => input.current?.click(), reading === null);
+  const sliced = planned?.sliced;
+  const { one } = option.facts;
+  return (
+    <div>
+      <FileInput inputRef={input} id="moves" label="File of moves" accept=".gcode,.gco,.g,.nc,text/plain" onFiles={([f]) => void open(f)} />
+      {reading ? (
+        <p role="status">
+          Reading: {Math.round(reading.share * 100)} %{" "}
+          <button className="btn-text" onClick={() => reading.stop.abort()}>
+            stop
+          </button>
+        </p>
+      ) : (
+        <div className="flex flex-wrap items-center gap-3">
+          <button className="btn" onClick={() => input.current?.click()}>
+            {sliced ? "Another file of moves" : "Open a file of moves (G-code)"}
+          </button>
+          {sliced && (
+            <button className="btn-text" onClick={() => void run("work.sliced", { partId: part.id, itemId: planned.id, sliced: null })}>
+              take it away
+            </button>
+          )}
+        </div>
+      )}
+      {problem && <p className="note-act mt-1">▲ {problem}</p>}
+      {sliced && (
+        <>
+          <p className="mt-2">
+            <span className="font-semibold">{sliced.fileName}</span>: {formatDuration(sliced.timeS)} by its moves (
+            {formatDuration(sliced.naiveTimeS)} if speed needed no run-up), {sliced.layers.toLocaleString("en")} layers,{" "}
+            {formatMass(sliced.massG)}
+          </p>
+          <p className="text-soft">{differences(sliced, one)}</p>
+        </>
+      )}
+      {facts && (
+        <>
+          <p className="text-soft">
+            {formatMm(facts.filamentMm)} of filament net, {facts.retractions.toLocaleString("en")} retractions,{" "}
+            {facts.lines.toLocaleString("en")} lines
+            {facts.bboxMm ? `, laid within ${facts.bboxMm.size.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}
+          </p>
+          {facts.warnings.map((w) => (
+            <p key={w.code} className="text-soft">
+              △ {w.message} {w.count > 1 ? `${w.count.toLocaleString("en")} times, first in` : "In"} line {w.line.toLocaleString("en")}.
+            </p>
+          ))}
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Where the difference between the file and the model comes from. */
+function differences(file: NonNullable<PrintWork["sliced"]>, one: PrintOption["facts"]["one"]): string {
+  const out: string[] = [];
+  const off = (a: number, b: number): number => Math.round((a / b - 1) * 100);
+  const more = (percent: number): string => `${Math.abs(percent)} % ${percent > 0 ? "more" : "less"}`;
+  if (Math.abs(file.layers - one.layers) > 1)
+    out.push(
+      `it has ${file.layers.toLocaleString("en")} layers and the model ${one.layers.toLocaleString("en")}: another layer height, or more than one part`,
+    );
+  const mass = off(file.massG, one.massG.value);
+  if (file.massG > 0 && Math.abs(mass) >= 5) out.push(`it lays ${more(mass)} material: other walls, infill or supports`);
+  const pace = off(file.timeS / Math.max(1e-9, file.massG), one.timeS.value / Math.max(1e-9, one.massG.value));
+  if (file.massG > 0 && Math.abs(pace) >= 5) out.push(`it takes ${more(pace)} time a gram: other speeds, or shorter lines`);
+  const all = off(file.timeS, one.timeS.value);
+  return `The model says ${formatDuration(one.timeS.value)} for one copy, ${all === 0 ? "as the file" : `the file ${more(all)}`}${out.length ? `: ${out.join("; ")}` : ""}.`;
+}

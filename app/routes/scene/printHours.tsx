@@ -1,0 +1,7 @@
+import { HoursPage } from "~app/features/print/part/HoursPage";
+import { usePart } from "./part";
+
+export default function PrintHoursRoute() {
+  const { part, project } = usePart();
+  return <HoursPage part={part} project={project} />;
+}
