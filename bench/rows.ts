@@ -13,6 +13,7 @@ import {
   reportMesh,
   surfacePoints,
   treeOf,
+  TURNS,
   WALL_POINTS,
   weld,
   writeStl,
@@ -24,7 +25,7 @@ import type { Project } from "../core/project";
 import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
 import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
-import { estimateFdm, GENERIC_PRINTERS, printFacts, Shape, type FilamentPrinter } from "../core/print";
+import { estimateFdm, GENERIC_PRINTERS, hollowing, printFacts, Shape, type FilamentPrinter } from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { THURSDAY } from "../tests/sampleProject";
@@ -256,6 +257,31 @@ export const ROWS: Row[] = [
       return Promise.resolve({
         ours: () => bestDirections(facets, directions, 10, over, weigh),
         peer: () => directions.map((d) => weigh(facetCost(facets, d, over))).sort((a, b) => a - b),
+      });
+    },
+  },
+  {
+    name: "hollow",
+    work: "depth of 200,000 triangles on voxels of 0.25 mm, pockets, drains and what is saved; sizes are voxels along 60 mm",
+    peer: "three-mesh-bvh's nearest point for every 64th voxel that lies inside",
+    goal: 1,
+    sizes: [60, 120, 240],
+    prepare: (size) => {
+      const mesh = ball(200_000);
+      const voxelMm = 60 / size;
+      const tree = treeOf(mesh);
+      return Promise.resolve({
+        ours: () => hollowing(mesh, 2, TURNS["+z"], voxelMm),
+        peer: () => {
+          const point = new Vector3();
+          let sum = 0,
+            n = 0;
+          for (let z = -30; z < 30; z += voxelMm)
+            for (let y = -30; y < 30; y += voxelMm)
+              for (let x = -30; x < 30; x += voxelMm)
+                if (x * x + y * y + z * z < 880 && n++ % 64 === 0) sum += tree.bvh.closestPointToPoint(point.set(x, y, z))!.distance;
+          return sum;
+        },
       });
     },
   },

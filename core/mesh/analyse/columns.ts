@@ -62,6 +62,23 @@ export function columnsOf(mesh: Mesh, frame: Frame, longSide: number): Columns {
   const cellMm = Math.max(u1 - u0, v1 - v0) / longSide || 1;
   const columns = Math.max(1, Math.ceil((u1 - u0) / cellMm)),
     rows = Math.max(1, Math.ceil((v1 - v0) / cellMm));
+  return throughGrid(p, indices, u0, v0, columns, rows, cellMm);
+}
+
+/** The same on a grid that is given: the ray of its first cell runs through (u, v). */
+export function columnsOn(mesh: Mesh, frame: Frame, u: number, v: number, columns: number, rows: number, cellMm: number): Columns {
+  return throughGrid(turned(mesh, frame), mesh.indices, u - cellMm / 2, v - cellMm / 2, columns, rows, cellMm);
+}
+
+function throughGrid(
+  p: Float64Array,
+  indices: Uint32Array,
+  u0: number,
+  v0: number,
+  columns: number,
+  rows: number,
+  cellMm: number,
+): Columns {
   const counts = new Uint32Array(columns * rows + 1);
   // Two rounds: first how many crossings each cell has, then where they are.
   eachCrossing(p, indices, u0, v0, cellMm, columns, rows, (cell) => counts[cell + 1]++);

@@ -1,5 +1,5 @@
 /** What hollowing a massive resin part would save, from its volume and area alone: a shell of one wall all over. */
-import type { ResinPrinter } from "./printers";
+import type { ResinPrinter } from "../printers";
 
 /** Wall of a hollowed block, mm. Common practice, no source: 2 mm where heat or sanding follows. */
 const HOLLOW_WALL_MM = 2;
