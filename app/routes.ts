@@ -26,6 +26,7 @@ export default [
       route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [
         route("up", "routes/scene/printUp.tsx"),
         route("hours", "routes/scene/printHours.tsx"),
+        route("inside", "routes/scene/printInside.tsx"),
       ]),
       route("surface", "routes/scene/surface.tsx"),
       route("paint", "routes/scene/paint.tsx"),

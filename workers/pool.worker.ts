@@ -12,6 +12,7 @@ serve<Jobs>({
   writeBundle: async () => (await import("./jobs/bundle")).pack,
   readBackup: async () => (await import("./jobs/backup")).unpack,
   writeBackup: async () => (await import("./jobs/backup")).pack,
+  hollow: async () => (await import("./jobs/hollow")).hollow,
   gcode: async () => (await import("./jobs/gcode")).gcode,
   chance: async () => (await import("./jobs/chance")).chance,
 });

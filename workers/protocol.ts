@@ -4,7 +4,7 @@
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain } from "../core/surface";
 import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
-import type { GcodeFacts, GcodeOptions } from "../core/print";
+import type { GcodeFacts, GcodeOptions, Hole, Hollowed } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
 import type { Backup, BackupWritten } from "../store/backup";
@@ -84,6 +84,10 @@ export type Jobs = {
   writeBundle: { request: Bundle; answer: Packed };
   readBackup: { request: { file: Blob }; answer: Backup };
   writeBackup: { request: Backup; answer: BackupWritten };
+  hollow: {
+    request: { source: MeshSource; factor: number; wallMm: number; holes: Hole[] };
+    answer: KeptMesh & { did: Omit<Hollowed, "mesh"> };
+  };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {

@@ -16,5 +16,6 @@ export * from "./orient/stand";
 export * from "./ownRecord";
 export * from "./shape";
 export * from "./split/joints";
+export * from "./strength";
 export * from "./printers";
 export * from "./estimate/resin";

@@ -17,7 +17,7 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, markAtSize, marksOf, printFacts, Shape, widened } from "../print";
+import { candidates, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -168,6 +168,20 @@ const COMPUTE: Computes = {
     );
     const found = candidates(shape, profile, marks, turn ?? undefined, onProgress, signal);
     return ok(found.map((c) => ({ ...c, picture: drawOutlines(turnMesh(shape.mesh, c.turn)).views.find((v) => v.name === "front")! })));
+  },
+  hollow: async ({ geometry, factor, wallMm, turn }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { mesh } = await reader.shape(loaded.value, factor);
+    const found = hollowing(mesh, wallMm, turn, undefined, onProgress, signal);
+    // A wall that does not fit is an answer, not a failure: it is asked again with another.
+    return ok(found.ok ? found.value : { refused: found.problem.message });
+  },
+  zones: async ({ geometry, factor, zones, profile }, reader) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { solids, mesh, topology } = await reader.shape(loaded.value, factor);
+    return ok(strengthened(solids, mesh, topology, profile, zones));
   },
   outline: async ({ geometry, factor }, reader) => {
     const loaded = await reader.load(geometry);

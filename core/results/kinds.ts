@@ -3,7 +3,20 @@
  * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
  */
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
-import { PRINT_VERSION, WAYS_VERSION, type Candidate, type FaceMark, type PrintFacts, type PrintProfile } from "../print";
+import {
+  HOLLOW_VERSION,
+  PRINT_VERSION,
+  STRENGTH_VERSION,
+  WAYS_VERSION,
+  type Candidate,
+  type FaceMark,
+  type FilamentProfile,
+  type Hollowing,
+  type PrintFacts,
+  type PrintProfile,
+  type Slab,
+  type Strengthened,
+} from "../print";
 import type { MeshFound } from "../project";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
 
@@ -17,6 +30,11 @@ export type Geometry = MeshGeometry | { sizeMm: readonly [number, number, number
 
 /** A way to turn a part, seen from the front. */
 export type PicturedCandidate = Candidate & { picture: ViewDrawing };
+
+/** Why it cannot be hollowed so. */
+export interface HollowRefused {
+  refused: string;
+}
 
 /** What each kind follows from and gives. */
 export interface Results {
@@ -33,6 +51,10 @@ export interface Results {
     inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile; faces: readonly FaceMark[] };
     value: PicturedCandidate[];
   };
+  /** What hollowing would save, and where it must drain; `turn`: how it is printed. */
+  hollow: { inputs: { geometry: MeshGeometry; factor: number; wallMm: number; turn: Turn }; value: Hollowing | HollowRefused };
+  /** What stronger zones do. */
+  zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -51,6 +73,8 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   outline: OUTLINE_VERSION,
   sheet: SHEET_VERSION,
   ways: WAYS_VERSION,
+  hollow: HOLLOW_VERSION,
+  zones: STRENGTH_VERSION,
   crossings: 1,
 };
 

@@ -1,6 +1,6 @@
 /** Which results a scene's parts want, and the scene as it is reckoned with once some of them are there. */
 import { TURNS, type Turn } from "../mesh";
-import { profileOf, type Printer } from "../print";
+import { profileOf, type FilamentPrinter, type FilamentProfile, type Printer } from "../print";
 import type { Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
 import type { RealThing } from "../scale";
 import { isWork, kindOf, workOf } from "../work";
@@ -64,6 +64,28 @@ export const waysRequest = (part: PartRow, printer: Printer): Request<"ways"> =>
 export const turnedRequest = (part: PartRow, printer: Printer, turn: Turn): Request<"print"> => ({
   kind: "print",
   inputs: { geometry: geometryOf(part.source), factor: part.factor, turn, profile: profileOf(printer) },
+});
+
+export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: number, turn: Turn): Request<"hollow"> => ({
+  kind: "hollow",
+  inputs: { geometry: meshGeometry(part.source), factor: part.factor, wallMm, turn },
+});
+
+export const zonesRequest = (part: PartRow, printer: FilamentPrinter): Request<"zones"> => ({
+  kind: "zones",
+  inputs: {
+    geometry: geometryOf(part.source),
+    factor: part.factor,
+    zones: part.zones.map(({ id, axis, fromMm, toMm, infill, wallLines }) => ({
+      id,
+      axis,
+      fromMm: fromMm * part.factor,
+      toMm: toMm * part.factor,
+      infill,
+      wallLines,
+    })),
+    profile: profileOf(printer) as FilamentProfile,
+  },
 });
 
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */

@@ -1,0 +1,412 @@
+/** What is inside a part: resin hollowed or massive, filament stronger where it carries. */
+import { lazy, Suspense, useState } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import type { FilamentPrinter, Hole, Hollowing, ResinPrinter, Strengthened } from "~core/print";
+import { partSizeMm, printFactsOf, type Part, type Project, type Zone } from "~core/project";
+import { hollowRequest, meshRequest, zonesRequest } from "~core/results";
+import { formatMm, formatMoney, formatVolume, ok, parseLength, parseNumber, readAsMm, spacedNumber, type Result } from "~core/units";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { workOf } from "~core/work";
+import { desk, meshSourceOf, useResult } from "~app/data/results.client";
+import { storeWithFiles } from "~app/data/edits.client";
+import { runJob } from "~workers/client";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { Why } from "~app/ui/why";
+import { TURNS, type Turn } from "~core/mesh";
+import { PrintLeaves } from "./PrintLeaves";
+
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
+
+type MeshPart = Part & { source: Extract<Part["source"], { kind: "mesh" }> };
+
+export function InsidePage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const resin = scene.printers.find((p): p is ResinPrinter => p.process === "resin");
+  const filament = scene.printers.filter((p): p is FilamentPrinter => p.process === "fdm");
+  const chosen = workOf(part.work, "print")[0]?.printerId;
+  return (
+    <Page
+      title={part.name}
+      sub="hollow or massive, and stronger where it carries"
+      cells={[
+        { label: "scene", value: scene.name },
+        {
+          label: "volume",
+          value: part.source.kind === "mesh" ? formatVolume((part.source.report.solid?.value ?? 0) * part.factor ** 3) : "not known",
+        },
+      ]}
+    >
+      <PrintLeaves part={part} project={project} />
+      {part.source.kind !== "mesh" ? (
+        <p className="mt-4">
+          {part.source.kind === "typed"
+            ? "Only its size is known: what is inside can be said once its file is here."
+            : "Made by hand: nothing of it is printed."}
+        </p>
+      ) : (
+        <>
+          {resin && <Hollow part={part as MeshPart} project={project} printer={resin} />}
+          {filament.length > 0 && <Zones part={part} printer={filament.find((p) => p.id === chosen) ?? filament[0]} />}
+        </>
+      )}
+    </Page>
+  );
+}
+
+const parseMm = (text: string): Result<number> => {
+  const mm = parseLength(text);
+  return mm.ok ? ok(mm.value.mm) : mm;
+};
+
+/** Thinner walls let resin through, thicker ones warp less and save less. Common practice, no source. */
+const WALL_MM = 2;
+/** What hollowing costs by hand: drain, flush, let dry, and plug. Common practice, no source. */
+const FLUSH_S = 8 * 60;
+
+function Hollow({ part, project, printer }: { part: MeshPart; project: Project; printer: ResinPrinter }) {
+  const [wallMm, setWall] = useState(WALL_MM);
+  const { revalidate } = useRevalidator();
+  const [making, setMaking] = useState<number | null>(null);
+  const turn: Turn =
+    workOf(part.work, "print").find((w) => w.printerId === printer.id)?.turn ?? printFactsOf(part, printer)?.turn ?? TURNS["+z"];
+  const answer = useResult(hollowRequest(part, wallMm, turn));
+  const already = part.source.report.cavities > 0;
+  const found = answer.state === "ready" && !("refused" in answer.value) ? answer.value : null;
+  const make = async (plan: Hollowing): Promise<void> => {
+    setMaking(0);
+    const source = await meshSourceOf(part);
+    const holes = plan.pockets.flatMap((p) => p.holes);
+    const done = source.ok
+      ? await runJob("hollow", { source: source.value, factor: part.factor, wallMm, holes }, { onProgress: setMaking })
+      : source;
+    setMaking(null);
+    if (!done.ok) return void toast.error(done.problem.message);
+    const { hash, file, report, outsideMm2, did } = done.value;
+    const next = {
+      kind: "mesh" as const,
+      fileName: part.source.fileName,
+      hash,
+      unit: "mm" as const,
+      unitReason: "Hollowed here, in millimetres.",
+      warnings: [],
+    };
+    await desk.give(meshRequest(next), { report, outsideMm2 });
+    const note = `Hollowed: walls of ${formatMm(wallMm)}, least ${formatMm(did.leastWallMm)}, ${holes.length} holes`;
+    const stored = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", {
+      partId: part.id,
+      source: next,
+      factor: part.factor,
+      note,
+    });
+    if (stored.ok) toast(note);
+    else toast.error(stored.problem.message);
+    await revalidate();
+  };
+  const holes = found?.pockets.flatMap((p) => p.holes) ?? [];
+  return (
+    <Section title="Resin: hollow or massive">
+      <div className="grid gap-6 desk:grid-cols-[minmax(0,1.3fr)_minmax(18rem,1fr)]">
+        <div>
+          {already ? (
+            <p className="font-semibold">
+              It is hollow already: {part.source.report.cavities === 1 ? "one hollow" : `${part.source.report.cavities} hollows`} in its
+              mesh. Hollowed again it would only lose its walls.
+            </p>
+          ) : answer.state === "failed" ? (
+            <p className="note-act">▲ {answer.problem.message}</p>
+          ) : answer.state !== "ready" ? (
+            <p className="text-soft" role="status">
+              Measuring how deep it is{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
+            </p>
+          ) : "refused" in answer.value ? (
+            <p className="note-act">▲ {answer.value.refused}</p>
+          ) : (
+            <Verdict found={answer.value} printer={printer} copies={part.copies} />
+          )}
+          <div className="mt-3 flex flex-wrap items-end gap-4">
+            <ParsedField className="w-40" label="Walls" text={formatMm(wallMm)} parse={parseMm} readAs={readAsMm} onCommit={setWall} />
+            <button
+              className="btn"
+              disabled={!found || found.pockets.length === 0 || already || making !== null}
+              onClick={() => found && void make(found)}
+            >
+              {making === null ? "Make the hollowed version" : `Hollowing: ${Math.round(making * 100)} %`}
+            </button>
+          </div>
+          <p className="mt-2 text-soft">
+            Most people hollow in their slicer: then only the wall and the places of the holes are needed from here. The version keeps its
+            outer skin as it was, and the one before stays at the leaf “Record”.
+          </p>
+          <p className="mt-2 text-setting-ink">
+            △ {CAUTIONS.resin.text} Resin that stays inside bursts the part later: flush, let dry, then plug. {CARE_FIRST}
+          </p>
+        </div>
+        {holes.length > 0 && (
+          <div>
+            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+              <Turntable part={part} marks={holes.slice(0, 40).map((h) => h.atMm)} className="h-[230px]" />
+            </Suspense>
+            <ul aria-label="Holes">
+              {found!.pockets.slice(0, 4).map((p, i) => (
+                <li key={i}>
+                  Pocket of {formatVolume(p.volumeMm3)}: {p.holes.map((h) => holeWords(h, part)).join("; ")}
+                </li>
+              ))}
+            </ul>
+          </div>
+        )}
+      </div>
+    </Section>
+  );
+}
+
+const SIDES = ["right", "left", "back", "front", "top", "underside"];
+const holeWords = ({ for: what, towards: [x, y, z], atMm, diameterMm, throughMm }: Hole, part: Part): string => {
+  const side = SIDES[x ? (x < 0 ? 0 : 1) : y ? (y < 0 ? 2 : 3) : z < 0 ? 4 : 5];
+  const [w, d, h] = partSizeMm(part);
+  const min = part.source.kind === "mesh" ? part.source.report.bounds.min.map((v) => v * part.factor) : [0, 0, 0];
+  const at = [atMm[0] - min[0], atMm[1] - min[1], atMm[2] - min[2]].map((v, k) =>
+    formatMm(Math.min([w, d, h][k], Math.max(0, v))).replace(" mm", ""),
+  );
+  const place = x
+    ? `${at[1]} from the front, ${at[2]} up`
+    : y
+      ? `${at[0]} from the left, ${at[2]} up`
+      : `${at[0]} from the left, ${at[1]} from the front`;
+  return `${what} of ${formatMm(diameterMm)} in the ${side}, ${place} mm, through ${formatMm(throughMm)}`;
+};
+
+function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinPrinter; copies: number }) {
+  const share = found.solidMm3 > 0 ? found.savedMm3 / found.solidMm3 : 0;
+  const money = (mm3: number): string =>
+    formatMoney({ minor: Math.round((mm3 / 1e6) * printer.pricePerLitreMinor * copies), currency: printer.currency }, true);
+  const worth = share >= 0.25 && found.savedMm3 * copies > 5000;
+  const thin = found.pockets.length === 0;
+  return (
+    <>
+      <p className="text-lg font-semibold">
+        {thin
+          ? "Leave it massive: nothing of it is thick enough."
+          : worth
+            ? `Hollow it: ${formatVolume(found.savedMm3 * copies)} less resin, ${money(found.savedMm3)}.`
+            : `Leave it massive: hollowing saves only ${formatVolume(found.savedMm3 * copies)}, ${money(found.savedMm3)}.`}{" "}
+        <Why
+          of="what hollowing saves"
+          reasons={{
+            formula: "cavity = where the depth exceeds the wall; saved = cavity × price; worth it from a quarter of the part and 5 cm³",
+            inputs: [
+              { name: "massive", value: `${formatVolume(found.solidMm3)}, ${money(found.solidMm3)}` },
+              {
+                name: "cavity",
+                value: `${formatVolume(found.savedMm3)} in ${found.pockets.length} pocket${found.pockets.length === 1 ? "" : "s"}`,
+              },
+              { name: "thickest place", value: formatMm(found.thickestMm) },
+              { name: "measured on", value: `voxels of ${formatMm(found.voxelMm)}` },
+              { name: "flushing and plugging, yours", value: `${FLUSH_S / 60} min a piece` },
+            ],
+            assumptions: [
+              {
+                text: "Distance to the surface on a grid, by lower envelopes.",
+                kind: "published",
+                source: "Felzenszwalb & Huttenlocher 2012",
+              },
+              { text: "Pockets under 0.5 cm³ stay filled.", kind: "practice" },
+              {
+                text: `Price of the profile: ${formatMoney({ minor: printer.pricePerLitreMinor, currency: printer.currency }, true)} a litre.`,
+                kind: "typed",
+              },
+            ],
+          }}
+        />
+      </p>
+      {!thin && (
+        <>
+          <p>
+            {Math.round(share * 100)} % of {formatVolume(found.solidMm3)} would go, at the price of {FLUSH_S / 60} min of flushing and
+            plugging a piece. Walls are {formatMm(found.wallMm)} everywhere, but for places where the part itself is thinner than two of
+            them: those stay as they are.
+          </p>
+          <p className="text-soft">
+            {worth
+              ? "It flips when resin costs less than your minutes, when it must be heavy, or when it is handled much."
+              : "It flips with more copies, a larger scale or thinner walls."}
+          </p>
+          {found.pockets.length > 1 && (
+            <p className="note-act">▲ {found.pockets.length} pockets that do not meet: each needs a drain and a vent of its own.</p>
+          )}
+        </>
+      )}
+      {found.leftFilled.count > 0 && (
+        <p className="text-soft">
+          {found.leftFilled.count} small pocket{found.leftFilled.count === 1 ? "" : "s"} stay{found.leftFilled.count === 1 ? "s" : ""}{" "}
+          filled ({formatVolume(found.leftFilled.volumeMm3)}).
+        </p>
+      )}
+    </>
+  );
+}
+
+const AXES = [
+  { value: "z", label: "from below" },
+  { value: "x", label: "from the left" },
+  { value: "y", label: "from the front" },
+] as const;
+
+function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
+  const { run } = useActions();
+  const answer = useResult(part.zones.length > 0 ? zonesRequest(part, printer) : null);
+  const effects = answer.state === "ready" ? answer.value : [];
+  const size = partSizeMm(part);
+  const set = (id: string, change: Partial<Zone>) => run("part.set-item", { partId: part.id, list: "zones", key: id, change });
+  const add = () =>
+    run("part.add-item", {
+      partId: part.id,
+      list: "zones",
+      items: [
+        { id: newId(), name: "Peg", axis: "z", fromMm: 0, toMm: size[2] / part.factor / 5, infill: 0.75, wallLines: printer.wallLines + 2 },
+      ],
+    });
+  return (
+    <Section title="Filament: stronger where it carries">
+      <p className="max-w-3xl text-soft">
+        A peg in a stand, a neck, a corner that is knocked: a slab of the part with walls and infill of its own. 10 % in general, 25 % in a
+        neck, 75 % in a peg is usual. Slicers take it as a modifier between the two heights.
+      </p>
+      {part.zones.length > 0 && (
+        <table className="plain mt-2">
+          <thead>
+            <tr>
+              <th>Zone</th>
+              <th>Measured</th>
+              <th>From</th>
+              <th>To</th>
+              <th>Infill</th>
+              <th>Walls</th>
+              <th>On {printer.name}</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {part.zones.map((z) => (
+              <tr key={z.id}>
+                <td>
+                  <ParsedField
+                    hideLabel
+                    className="w-24"
+                    label={`Name of ${z.name}`}
+                    draftKey={`${z.id} name`}
+                    text={z.name}
+                    parse={(t) =>
+                      t.trim() ? ok(t.trim().slice(0, 60)) : { ok: false, problem: { code: "name", message: "It needs a name." } }
+                    }
+                    onCommit={(name) => set(z.id, { name })}
+                  />
+                </td>
+                <td>
+                  <Choice
+                    hideLabel
+                    className="w-36"
+                    label={`Axis of ${z.name}`}
+                    value={z.axis}
+                    onChange={(axis) => void set(z.id, { axis })}
+                    options={AXES}
+                  />
+                </td>
+                {(["fromMm", "toMm"] as const).map((end) => (
+                  <td key={end}>
+                    <ParsedField
+                      hideLabel
+                      className="w-24"
+                      label={`${z.name} ${end === "fromMm" ? "from" : "to"}`}
+                      draftKey={`${z.id} ${end}`}
+                      text={formatMm(z[end] * part.factor)}
+                      parse={parseMm}
+                      readAs={readAsMm}
+                      onCommit={(mm) => set(z.id, { [end]: mm / part.factor })}
+                    />
+                  </td>
+                ))}
+                <td>
+                  <ParsedField
+                    hideLabel
+                    className="w-20"
+                    label={`Infill of ${z.name}, %`}
+                    draftKey={`${z.id} infill`}
+                    text={`${Math.round(z.infill * 100)} %`}
+                    parse={(t) => parseNumber(t.replace("%", ""), { least: 0, most: 100 })}
+                    readAs={(n) => `${spacedNumber(n)} %`}
+                    onCommit={(n) => set(z.id, { infill: n / 100 })}
+                  />
+                </td>
+                <td>
+                  <ParsedField
+                    hideLabel
+                    className="w-16"
+                    label={`Walls of ${z.name}, lines`}
+                    draftKey={`${z.id} walls`}
+                    text={String(z.wallLines)}
+                    parse={(t) => parseNumber(t, { least: 1, most: 20 })}
+                    readAs={spacedNumber}
+                    onCommit={(n) => set(z.id, { wallLines: Math.round(n) })}
+                  />
+                </td>
+                <td>
+                  {effectWords(
+                    effects.find((e) => e.id === z.id),
+                    answer.state === "failed" ? answer.problem.message : null,
+                    z,
+                    printer,
+                  )}
+                </td>
+                <td>
+                  <button
+                    className="btn-text"
+                    onClick={() => void run("part.drop-item", { partId: part.id, list: "zones", key: z.id })}
+                    aria-label={`Remove ${z.name}`}
+                  >
+                    remove
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <button className="btn mt-3" onClick={() => void add()}>
+        Add a zone
+      </button>
+    </Section>
+  );
+}
+
+function effectWords(effect: Strengthened | undefined, problem: string | null, zone: Zone, printer: FilamentPrinter) {
+  if (problem) return <span className="note-act">▲ {problem}</span>;
+  if (!effect) return <span className="text-soft">reckoning</span>;
+  if (!effect.section) return <span className="note-act">▲ nothing of the part lies there</span>;
+  const grams = `${effect.addedG >= 0 ? "+" : "−"}${Math.abs(effect.addedG).toFixed(1)} g`;
+  return (
+    <>
+      pulled {effect.tension.toFixed(2)} ×, bent {effect.bending.toFixed(2)} ×, {grams}{" "}
+      <Why
+        of={`the zone ${zone.name}`}
+        reasons={{
+          formula:
+            "at the weakest section: filled area now ÷ before, second moment now ÷ before about the weaker axis; mass by all sections",
+          inputs: [
+            { name: "weakest section", value: `${effect.section.areaMm2.toFixed(0)} mm² at ${formatMm(effect.section.atMm)}` },
+            { name: "walls and infill before", value: `${printer.wallLines} lines, ${Math.round(printer.infill * 100)} %` },
+          ],
+          assumptions: [
+            {
+              text: "Infill carries by its density. Between layers a print holds about half as well as along them: lay it so that the load runs along.",
+              kind: "practice",
+            },
+          ],
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,7 @@
+import { InsidePage } from "~app/features/print/part/InsidePage";
+import { usePart } from "./part";
+
+export default function PrintInsideRoute() {
+  const { part, project } = usePart();
+  return <InsidePage part={part} project={project} />;
+}

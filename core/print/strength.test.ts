@@ -1,0 +1,50 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { boxMesh, buildTopology } from "../mesh";
+import { contoursOf, loadSolids, type Solids } from "../slice";
+import { GENERIC_PRINTERS, type FilamentPrinter } from "./printers";
+import { momentsOf, strengthened, type Slab } from "./strength";
+
+const large = GENERIC_PRINTERS[0] as FilamentPrinter;
+let solids: Solids;
+beforeAll(async () => {
+  solids = await loadSolids();
+});
+
+describe("sections, against handbook formulas", () => {
+  // I of a rectangle b h³ / 12, of a ring π (R⁴ − r⁴) / 4, of a square about any axis a⁴ / 12.
+  it("rectangle, ring, turned square", () => {
+    const { CrossSection } = solids;
+    const of = (c: InstanceType<Solids["CrossSection"]>) => momentsOf(contoursOf(c));
+    expect(of(CrossSection.square([20, 6])).leastMm4).toBeCloseTo((20 * 6 ** 3) / 12, 6);
+    expect(of(CrossSection.square([20, 6]).translate([100, -40])).leastMm4).toBeCloseTo(360, 4);
+    expect(of(CrossSection.square([10, 10]).rotate(30)).leastMm4).toBeCloseTo(10 ** 4 / 12, 4);
+    const ring = of(CrossSection.circle(10, 512).subtract(CrossSection.circle(8, 512)));
+    expect(ring.leastMm4 / ((Math.PI * (10 ** 4 - 8 ** 4)) / 4)).toBeCloseTo(1, 3);
+    expect(ring.areaMm2 / (Math.PI * 36)).toBeCloseTo(1, 3);
+  });
+});
+
+describe("a stronger slab", () => {
+  const slab = (more: Partial<Slab>): Slab => ({ id: "z", axis: "z", fromMm: 10, toMm: 20, infill: 0.1, wallLines: 3, ...more });
+  const of = (s: Slab) => strengthened(solids, boxMesh(20, 20, 60), buildTopology(boxMesh(20, 20, 60)), large, [s])[0];
+  it("as it is changes nothing", () => expect(of(slab({}))).toMatchObject({ tension: 1, bending: 1, addedG: 0 }));
+  it("filled solid carries its whole section, by hand", () => {
+    const s = of(slab({ infill: 1 }));
+    const inner = 20 - 6 * 0.45;
+    expect(s.section!.areaMm2).toBeCloseTo(400, 6);
+    expect(s.tension).toBeCloseTo(400 / (400 - 0.9 * inner ** 2), 6);
+    expect(s.bending).toBeCloseTo(20 ** 4 / (20 ** 4 - 0.9 * inner ** 4), 6);
+    expect(s.addedG).toBeCloseTo((0.9 * inner ** 2 * 10 * 1.24) / 1000, 2);
+  });
+  it("walls help bending more than infill of the same mass", () => {
+    const walls = of(slab({ wallLines: 6 }));
+    const fill = of(slab({ infill: 0.1 + (walls.addedG / of(slab({ infill: 1.0 })).addedG) * 0.9 }));
+    expect(fill.addedG).toBeCloseTo(walls.addedG, 2);
+    expect(walls.bending).toBeGreaterThan(fill.bending);
+    expect(walls.tension).toBeCloseTo(fill.tension, 3);
+  });
+  it("beside the part is none, whichever way round its ends are said", () => {
+    expect(of(slab({ fromMm: 100, toMm: 120 })).section).toBeNull();
+    expect(of(slab({ fromMm: 20, toMm: 10, infill: 1 }))).toEqual(of(slab({ infill: 1 })));
+  });
+});
