@@ -15,6 +15,8 @@ export * from "./orient/sides";
 export * from "./orient/stand";
 export * from "./ownRecord";
 export * from "./shape";
+export * from "./split/cut";
+export * from "./split/cuts";
 export * from "./split/joints";
 export * from "./strength";
 export * from "./printers";

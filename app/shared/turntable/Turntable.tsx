@@ -15,6 +15,8 @@ interface TurntableProps {
   /** Called with the point that is pressed, in model millimetres. */
   onPick?: (picked: Picked) => void;
   marks?: readonly [number, number, number][];
+  /** Two marks are the ends of a length. */
+  joined?: boolean;
   className?: string;
   /** How the part lies when it is printed, and what with: then its faces can be shown by how steep they are and where lines lie. */
   printed?: { turn: Turn; grain: Grain };
@@ -35,7 +37,7 @@ const formatField = (v: number, unit: string): string =>
 
 const NO_MARKS: readonly [number, number, number][] = [];
 
-export default function Turntable({ part, onPick, marks = NO_MARKS, className = "h-[300px]", printed }: TurntableProps) {
+export default function Turntable({ part, onPick, marks = NO_MARKS, joined = false, className = "h-[300px]", printed }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
   const picked = useRef(onPick);
@@ -78,7 +80,7 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, className = 
     // The key names the geometry, and what is shown on it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
-  useEffect(() => view.current?.mark(marks), [marks, ready]);
+  useEffect(() => view.current?.mark(marks, joined), [marks, joined, ready]);
   const range = field && rangeOf(field);
   return (
     <div>

@@ -41,8 +41,8 @@ const SNAP_EDGE_PX = 10;
 const STILL_PX = 4;
 
 export interface TurntableView {
-  /** Shows the points picked so far, and the line between two. */
-  mark: (points: readonly [number, number, number][]) => void;
+  /** Shows points, and the line between two that are joined. */
+  mark: (points: readonly [number, number, number][], joined: boolean) => void;
   dispose: () => void;
 }
 
@@ -105,10 +105,10 @@ export function showOnTurntable(
   dots.renderOrder = span.renderOrder = 1;
   dots.visible = span.visible = false;
   scene.add(dots, span);
-  const mark = (points: readonly [number, number, number][]): void => {
+  const mark = (points: readonly [number, number, number][], joined: boolean): void => {
     marked.setAttribute("position", new BufferAttribute(new Float32Array(points.flat()), 3));
     dots.visible = points.length > 0;
-    span.visible = points.length === 2;
+    span.visible = joined && points.length === 2;
     draw();
   };
 

@@ -134,6 +134,7 @@ function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd:
               part={part}
               className="h-[360px]"
               marks={marks}
+              joined
               onPick={(p) => {
                 setTyped(null);
                 setPicked((before) => (before.length === 1 ? [...before, p] : [p]));

@@ -10,7 +10,11 @@ export function PrintLeaves({ part, project }: { part: Part; project: Project })
       leaves={[
         { to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} marked` : undefined },
         { to: `${base}/hours`, label: "Hours and grams" },
-        { to: `${base}/inside`, label: "Hollow or strong", note: part.zones.length ? `${part.zones.length} zones` : undefined },
+        {
+          to: `${base}/inside`,
+          label: "Hollow or strong",
+          note: part.zones.length ? `${part.zones.length} zone${part.zones.length > 1 ? "s" : ""}` : undefined,
+        },
       ]}
     />
   );
