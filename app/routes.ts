@@ -27,6 +27,7 @@ export default [
         route("up", "routes/scene/printUp.tsx"),
         route("hours", "routes/scene/printHours.tsx"),
         route("inside", "routes/scene/printInside.tsx"),
+        route("pieces", "routes/scene/printPieces.tsx"),
       ]),
       route("surface", "routes/scene/surface.tsx"),
       route("paint", "routes/scene/paint.tsx"),

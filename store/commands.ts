@@ -23,7 +23,7 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import { markAtSize, profileOf, type Printer, type PrinterLesson } from "../core/print";
+import { markAtSize, profileOf, type JointKind, type Printer, type PrinterLesson } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -128,6 +128,12 @@ export interface Commands {
   "parts.delete": { partIds: string[] };
   /** Another mesh or size for the part; what it was is kept as a version. */
   "part.replace": { partId: string; source: SaidSource; factor: number; note: string };
+  /** The part is replaced by its pieces; each keeps it as its earlier version. */
+  "part.split": {
+    partId: string;
+    pieces: { id: string; source: SaidSource; work: WorkItem[] }[];
+    seams: { kind: JointKind; clearanceMm: number; sectionMm2: number; seamMm: number }[];
+  };
   "part.restore": { partId: string; version: number };
   "part.unit": { partId: string; unit: FileUnit };
   "part.rescale": { partId: string; factor: number };
@@ -648,6 +654,43 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       const part = await partOf(e, partId);
       const was = { source: part.source, factor: part.factor, at: now, note };
       await e.put("parts", { ...part, source, factor, versions: [...part.versions, was].slice(-LIMITS.versions) });
+    },
+  },
+  "part.split": {
+    schema: object({
+      partId: id,
+      pieces: Joi.array()
+        .min(2)
+        .max(20)
+        .items(object({ id, source: sourceSchema, work: Joi.array().max(LIMITS.work).items(workSchema) })),
+      seams: Joi.array().max(20).items(Joi.object().unknown(true)),
+    }),
+    label: ({ pieces }) => `Cut into ${pieces.length} pieces`,
+    apply: async (e, { partId, pieces, seams }, now) => {
+      const part = await partOf(e, partId);
+      if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between two pieces.");
+      const was = { source: part.source, factor: part.factor, at: now, note: "before it was cut" };
+      const joint = (i: number, other: number) => ({
+        ...seams[Math.min(i, other)],
+        id: `seam-${Math.min(i, other)}`,
+        partId: pieces[other].id,
+      });
+      for (const [i, piece] of pieces.entries())
+        await e.put("parts", {
+          ...part,
+          ...piece,
+          name: `${part.name}, ${i + 1} of ${pieces.length}`.slice(0, LIMITS.name),
+          group: part.group || part.name.slice(0, LIMITS.shortText),
+          order: part.order + i / 100,
+          goodBefore: 0,
+          failedBefore: 0,
+          joints: [i - 1, i + 1].filter((o) => o >= 0 && o < pieces.length).map((o) => joint(i, o)),
+          // What was picked on the whole is not on the piece.
+          sightings: [],
+          zones: [],
+          versions: [...part.versions, was].slice(-LIMITS.versions),
+        });
+      await removeParts(e, [partId]);
     },
   },
   "part.restore": {

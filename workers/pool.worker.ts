@@ -13,6 +13,7 @@ serve<Jobs>({
   readBackup: async () => (await import("./jobs/backup")).unpack,
   writeBackup: async () => (await import("./jobs/backup")).pack,
   hollow: async () => (await import("./jobs/hollow")).hollow,
+  split: async () => (await import("./jobs/split")).split,
   gcode: async () => (await import("./jobs/gcode")).gcode,
   chance: async () => (await import("./jobs/chance")).chance,
 });

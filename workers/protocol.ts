@@ -4,7 +4,7 @@
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain } from "../core/surface";
 import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
-import type { GcodeFacts, GcodeOptions, Hole, Hollowed } from "../core/print";
+import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
 import type { Backup, BackupWritten } from "../store/backup";
@@ -87,6 +87,18 @@ export type Jobs = {
   hollow: {
     request: { source: MeshSource; factor: number; wallMm: number; holes: Hole[] };
     answer: KeptMesh & { did: Omit<Hollowed, "mesh"> };
+  };
+  split: {
+    request: {
+      source: MeshSource;
+      factor: number;
+      axis: Axis;
+      atMm: number[];
+      kind: JointKind;
+      clearanceMm: number;
+      profile: PrintProfile;
+    };
+    answer: { pieces: (KeptMesh & { facts: PrintFacts })[]; seams: CutSeam[]; clearanceMm3: number };
   };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };

@@ -17,7 +17,7 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
+import { candidates, cutsOf, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -176,6 +176,17 @@ const COMPUTE: Computes = {
     const found = hollowing(mesh, wallMm, turn, undefined, onProgress, signal);
     // A wall that does not fit is an answer, not a failure: it is asked again with another.
     return ok(found.ok ? found.value : { refused: found.problem.message });
+  },
+  cuts: async ({ geometry, factor, profile, faces }, reader) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { mesh, topology } = await reader.shape(loaded.value, factor);
+    const marks = marksOf(
+      mesh,
+      topology,
+      faces.map((f) => markAtSize(f, factor)),
+    );
+    return ok(cutsOf(mesh, topology, profile, marks));
   },
   zones: async ({ geometry, factor, zones, profile }, reader) => {
     const loaded = await reader.load(geometry);

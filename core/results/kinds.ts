@@ -4,10 +4,12 @@
  */
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
 import {
+  CUTS_VERSION,
   HOLLOW_VERSION,
   PRINT_VERSION,
   STRENGTH_VERSION,
   WAYS_VERSION,
+  type AxisCuts,
   type Candidate,
   type FaceMark,
   type FilamentProfile,
@@ -53,6 +55,8 @@ export interface Results {
   };
   /** What hollowing would save, and where it must drain; `turn`: how it is printed. */
   hollow: { inputs: { geometry: MeshGeometry; factor: number; wallMm: number; turn: Turn }; value: Hollowing | HollowRefused };
+  /** Sections along each axis, and where it is best cut for a printer. */
+  cuts: { inputs: { geometry: Geometry; factor: number; profile: PrintProfile; faces: readonly FaceMark[] }; value: AxisCuts[] };
   /** What stronger zones do. */
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** Facets that cross each other. */
@@ -73,6 +77,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   outline: OUTLINE_VERSION,
   sheet: SHEET_VERSION,
   ways: WAYS_VERSION,
+  cuts: CUTS_VERSION,
   hollow: HOLLOW_VERSION,
   zones: STRENGTH_VERSION,
   crossings: 1,

@@ -71,6 +71,11 @@ export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: numb
   inputs: { geometry: meshGeometry(part.source), factor: part.factor, wallMm, turn },
 });
 
+export const cutsRequest = (part: PartRow, printer: Printer): Request<"cuts"> => ({
+  kind: "cuts",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, profile: profileOf(printer), faces: part.faces },
+});
+
 export const zonesRequest = (part: PartRow, printer: FilamentPrinter): Request<"zones"> => ({
   kind: "zones",
   inputs: {

@@ -24,6 +24,7 @@ export interface SectionAt {
   seamMm: number;
   /** Share of the seam that is seen, 0..1. */
   seen: number;
+  /** To be drawn: upright as the part stands. */
   contours: { points: number[]; ends: number[] };
 }
 
@@ -69,7 +70,7 @@ export function cutsOf(mesh: Mesh, topology: Topology, printer: PrintProfile, ma
           areaMm2: 0,
           seamMm: 0,
           seen: seenAt[Math.min(k, seenAt.length - 1)],
-          contours: { points: [...drawn.points], ends: [...drawn.ends] },
+          contours: { points: uprightPoints(drawn.points, axis), ends: [...drawn.ends] },
         });
       },
     });
@@ -80,6 +81,18 @@ export function cutsOf(mesh: Mesh, topology: Topology, printer: PrintProfile, ma
     const roomMm = roomFor(size, printer);
     return { axis, fromMm: min[2], toMm: max[2], sections, proposed: bestCuts(sections, min[2], max[2], roomMm), roomMm };
   });
+}
+
+/** As somebody sees the section who looks along the axis: up is up. */
+function uprightPoints(points: Float64Array, axis: Axis): number[] {
+  const out: number[] = [];
+  for (let i = 0; i < points.length; i += 2) {
+    const [u, v] = [points[i], points[i + 1]];
+    if (axis === "z") out.push(u, v);
+    else if (axis === "y") out.push(u, -v);
+    else out.push(v, -u);
+  }
+  return out;
 }
 
 /** How long a piece may be: the longest way through the plate for what must lie, less a little. */

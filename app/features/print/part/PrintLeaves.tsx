@@ -15,6 +15,7 @@ export function PrintLeaves({ part, project }: { part: Part; project: Project })
           label: "Hollow or strong",
           note: part.zones.length ? `${part.zones.length} zone${part.zones.length > 1 ? "s" : ""}` : undefined,
         },
+        { to: `${base}/pieces`, label: "Pieces" },
       ]}
     />
   );

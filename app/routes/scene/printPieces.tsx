@@ -1,0 +1,7 @@
+import { PiecesPage } from "~app/features/print/part/PiecesPage";
+import { usePart } from "./part";
+
+export default function PrintPiecesRoute() {
+  const { part, project } = usePart();
+  return <PiecesPage part={part} project={project} />;
+}
