@@ -24,6 +24,7 @@ export default [
       ]),
       route("print", "routes/scene/print.tsx"),
       route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [
+        index("routes/scene/printVerdict.tsx"),
         route("up", "routes/scene/printUp.tsx"),
         route("hours", "routes/scene/printHours.tsx"),
         route("inside", "routes/scene/printInside.tsx"),

@@ -2,7 +2,7 @@
 import { Link } from "react-router";
 import { toast } from "sonner";
 import { overhangOf, type FilamentPrinter, type Printer, type ResinPrinter } from "~core/print";
-import { formatDuration, formatMass, formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatMoney, parseSize, readAsSides, spacedNumber, type Result } from "~core/units";
 import { goodCount } from "~core/plan";
 import { printOptions, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";
@@ -15,7 +15,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { writeParts } from "~app/shared/writeParts";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { Why } from "~app/ui/why";
-import { copyJob, jobCostText, sumText } from "~core/look";
+import { copyJob, jobCostText, mixedScene, sumText, type Total } from "~core/look";
 import { PROCESS_LABEL } from "~app/shared/labels";
 
 export function PrintPage({ project }: { project: Project }) {
@@ -38,6 +38,7 @@ export function PrintPage({ project }: { project: Project }) {
           <Queue key={p.id} printer={p} project={project} />
         ))}
       </ul>
+      <Mixed project={project} />
       <Section title="Every part on every printer">
         {printed.length === 0 ? (
           <p className="text-soft">
@@ -63,7 +64,7 @@ export function PrintPage({ project }: { project: Project }) {
                       <td>
                         <Link
                           className="inline-flex min-h-[44px] min-w-[44px] items-center gap-2 whitespace-nowrap font-semibold underline underline-offset-2"
-                          to={`/s/${scene.id}/print/${part.id}/up`}
+                          to={`/s/${scene.id}/print/${part.id}`}
                         >
                           <Silhouette part={part} />
                           {part.name}
@@ -109,6 +110,30 @@ export function PrintPage({ project }: { project: Project }) {
         </p>
       </Section>
     </Page>
+  );
+}
+
+/** The whole scene one way, the other, and mixed. */
+function Mixed({ project }: { project: Project }) {
+  const { fdm, resin, mixed, left } = mixedScene(project);
+  if (mixed.parts === 0) return null;
+  const line = (t: Total): string =>
+    `${formatDuration(t.machineS)} on machines, ${formatDuration(t.handsS)} yours, ${formatMoney({ minor: Math.round(t.costMinor), currency: project.scene.printers[0].currency }, true)}`;
+  return (
+    <Section title="Filament, resin, or both">
+      <ul>
+        <li>
+          <span className="font-semibold">Each on what suits it:</span> {line(mixed)}
+        </li>
+        <li className="text-soft">All on filament: {line(fdm)}</li>
+        <li className="text-soft">All on resin: {line(resin)}</li>
+      </ul>
+      {left > 0 && (
+        <p className="text-soft">
+          {left} part{left === 1 ? " is" : "s are"} still reckoned, or known to one kind of printer only.
+        </p>
+      )}
+    </Section>
   );
 }
 

@@ -8,6 +8,7 @@ export function PrintLeaves({ part, project }: { part: Part; project: Project })
     <Leaves
       of={`printing ${part.name}`}
       leaves={[
+        { to: base, label: "Verdict" },
         { to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} marked` : undefined },
         { to: `${base}/hours`, label: "Hours and grams" },
         {

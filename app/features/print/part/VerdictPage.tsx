@@ -1,0 +1,406 @@
+/** Filament or resin, what the finish asks of the print, and whether it is worth printing. */
+import { line, scaleLinear } from "d3";
+import {
+  advise,
+  finishNotes,
+  processVerdict,
+  USES,
+  WAYS,
+  worthOf,
+  WORTH_ASSUMPTIONS,
+  type ProcessVerdict,
+  type UseFor,
+  type Way,
+} from "~core/look";
+import { optionAtHand, partSizeMm, type OtherWays, type Part, type Project } from "~core/project";
+import { figureHeightMm, formatRatio } from "~core/scale";
+import {
+  fail,
+  formatDuration,
+  formatMoney,
+  ok,
+  parseDuration,
+  parseLength,
+  parseNumber,
+  readAsMm,
+  spacedNumber,
+  formatMm,
+  type Result,
+} from "~core/units";
+import { useState } from "react";
+import { Page, Section } from "~app/shared/Page";
+import { PROCESS_LABEL } from "~app/shared/labels";
+import { useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { Why } from "~app/ui/why";
+import { PrintLeaves } from "./PrintLeaves";
+
+export function VerdictPage({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const verdict = processVerdict(part, project);
+  const notes = finishNotes(part, project);
+  return (
+    <Page
+      title={part.name}
+      sub="how it is made"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "scale", value: formatRatio(scene.scale.ratio) },
+        { label: "copies", value: part.copies },
+      ]}
+    >
+      <PrintLeaves part={part} project={project} />
+      {part.source.kind === "scratch" ? (
+        <p className="mt-4">Made by hand, of {part.source.material}: no printer is needed.</p>
+      ) : !verdict ? (
+        <p className="mt-4 text-soft" role="status">
+          Slicing in the background; the first printer’s answer comes by itself.
+        </p>
+      ) : (
+        <>
+          <ProcessSection verdict={verdict} part={part} />
+          {notes.length > 0 && (
+            <Section title="What the finish asks of the print">
+              <ul>
+                {notes.map((n) => (
+                  <li key={n.bold} className="border-b border-rule py-1">
+                    <span className={n.act ? "note-act" : "font-semibold"}>
+                      {n.act ? "▲ " : ""}
+                      {n.bold}
+                    </span>
+                    : {n.plain}
+                  </li>
+                ))}
+              </ul>
+            </Section>
+          )}
+          <WorthSection part={part} project={project} />
+          <Questions part={part} project={project} />
+        </>
+      )}
+    </Page>
+  );
+}
+
+function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part }) {
+  const { fdm, resin, rows } = verdict;
+  return (
+    <Section title="Filament or resin">
+      <p className="text-lg font-semibold">
+        {verdict.sentence}{" "}
+        <Why
+          of="filament or resin"
+          reasons={{
+            formula:
+              "fewer pieces first; then what is handled weekly; then what is too small for filament; then the machine’s hours plus four times yours; steps at the distance beside it",
+            inputs: rows.slice(0, 4).map((r) => ({ name: r.what, value: `filament ${r.fdm}; resin ${r.resin}` })),
+            assumptions: [
+              { text: "An hour of yours weighs as much as four of the machine’s.", kind: "practice" },
+              { text: "Detail floors of each process; a printed ladder of your own replaces them.", kind: "practice" },
+              { text: "Two minutes of arc make a pattern plain.", kind: "published", source: "ISO 8596:2017" },
+            ],
+          }}
+        />
+      </p>
+      {fdm && resin && (
+        <Bars fdm={[fdm.job.timeS.value, fdm.handsOnS]} resin={[resin.job.timeS.value, resin.handsOnS]} copies={part.copies} />
+      )}
+      {verdict.flips.length > 0 && (
+        <>
+          <h3 className="mt-2 text-lg">Where it flips</h3>
+          <ul>
+            {verdict.flips.map((f) => (
+              <li key={f}>{f}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {rows.length > 0 && (
+        <table className="plain mt-2">
+          <thead>
+            <tr>
+              <th />
+              <th>{PROCESS_LABEL.fdm}</th>
+              <th>{PROCESS_LABEL.resin}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.what}>
+                <td className="text-soft">{r.what}</td>
+                {(["fdm", "resin"] as const).map((p) => (
+                  <td key={p} className={r.better === p ? "font-semibold" : ""}>
+                    {r.better === p && <span aria-label="better">▸ </span>}
+                    {r[p]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Section>
+  );
+}
+
+/** Machine time and one's own, side by side: filled is yours. */
+function Bars({ fdm, resin, copies }: { fdm: [number, number]; resin: [number, number]; copies: number }) {
+  const x = scaleLinear([0, Math.max(...fdm, ...resin)], [0, 100]);
+  const rows = [
+    { name: "filament", of: fdm },
+    { name: "resin", of: resin },
+  ];
+  return (
+    <figure className="mt-2 max-w-2xl">
+      {rows.map(({ name, of: [machine, hands] }) => (
+        <div key={name} className="grid grid-cols-[5rem_minmax(0,1fr)_11rem] items-center gap-3">
+          <span>{name}</span>
+          <svg viewBox="0 0 100 20" preserveAspectRatio="none" className="h-6 w-full" aria-hidden="true">
+            <rect
+              x="0"
+              y="2"
+              width={x(machine)}
+              height="9"
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1.2"
+              vectorEffect="non-scaling-stroke"
+            />
+            <rect x="0" y="12" width={x(hands)} height="6" fill="var(--ink)" />
+          </svg>
+          <span>
+            {formatDuration(machine)}, {formatDuration(hands)} yours
+          </span>
+        </div>
+      ))}
+      <figcaption className="text-sm text-soft">{copies > 1 ? `all ${copies} copies; ` : ""}open: the machine; filled: you</figcaption>
+    </figure>
+  );
+}
+
+const LINE: Record<Way, string> = { print: "", scratch: "8 4", buy: "2 4", service: "10 3 2 3" };
+
+const NO_WAYS = (currency: string): OtherWays => ({
+  currency,
+  buyMinor: null,
+  serviceMinor: null,
+  scratchS: null,
+  scratchMinor: null,
+  hourMinor: 0,
+});
+
+function WorthSection({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const option = optionAtHand(part, project.scene);
+  if (!option) return null;
+  const { currency } = option.job;
+  const others = part.otherWays ?? NO_WAYS(currency);
+  const foreign = part.fileCost !== null && part.fileCost.currency !== currency;
+  const worth = worthOf(part.copies, option, foreign ? 0 : (part.fileCost?.minor ?? 0), part.otherWays);
+  const money = (minor: number): string => formatMoney({ minor: Math.round(minor), currency }, true);
+  const set = (change: Partial<OtherWays>) => run("part.set", { partId: part.id, otherWays: { ...others, currency, ...change } });
+  const here = worth.points[Math.min(worth.points.length, part.copies) - 1];
+  const price = (text: string): Result<number | null> => {
+    if (!text.trim()) return ok(null);
+    const n = parseNumber(text.replace(/[€$£]|[a-z]{3}/gi, "").trim(), { least: 0, most: 1e6 });
+    return n.ok ? ok(Math.round(n.value * 100)) : n;
+  };
+  const hours = (text: string): Result<number | null> => (text.trim() ? parseDuration(text) : ok(null));
+  const known = Object.keys(here.minor).length > 1;
+  return (
+    <Section title="Is it worth printing">
+      <div className="grid gap-6 desk:grid-cols-[minmax(0,1.4fr)_minmax(18rem,1fr)]">
+        <div>
+          <p className="text-lg font-semibold">
+            {known
+              ? `For ${part.copies === 1 ? "one" : part.copies}: ${WAYS[worth.best]}, ${money(here.minor[worth.best]!)}.`
+              : `Printed it comes to ${money(here.minor.print!)}${part.copies > 1 ? ` for all ${part.copies}` : ""}. Type what it costs otherwise.`}{" "}
+            <Why
+              of="whether it is worth printing"
+              reasons={{
+                formula:
+                  "file + (material + machine hours × wear) × (1 + failures) + your hours × their worth, against price × copies, and hours by hand that shorten with practice",
+                inputs: (Object.keys(here.minor) as Way[]).map((w) => ({ name: WAYS[w], value: money(here.minor[w]!) })),
+                assumptions: WORTH_ASSUMPTIONS,
+              }}
+            />
+          </p>
+          <p>
+            {worth.breaks.length === 0
+              ? known
+                ? "It stays so for any number of copies drawn here."
+                : ""
+              : worth.breaks.map((b) => `From ${b.copies} copies on: ${WAYS[b.way]}`).join(". ")}
+          </p>
+          {foreign && (
+            <p className="note-act">
+              ▲ The file’s price is in {part.fileCost!.currency} and is left out: prices here are in {currency}.
+            </p>
+          )}
+          {known && <WorthChart worth={worth} copies={part.copies} money={money} />}
+        </div>
+        <div className="grid grid-cols-2 gap-3 self-start">
+          <ParsedField
+            label={`Bought, each, ${currency}`}
+            text={others.buyMinor === null ? "" : (others.buyMinor / 100).toFixed(2)}
+            placeholder="9.00"
+            parse={price}
+            readAs={(m) => (m === null ? "cannot be had" : money(m))}
+            onCommit={(buyMinor) => set({ buyMinor })}
+          />
+          <ParsedField
+            label={`Printed by someone, each`}
+            text={others.serviceMinor === null ? "" : (others.serviceMinor / 100).toFixed(2)}
+            placeholder="12.00"
+            parse={price}
+            readAs={(m) => (m === null ? "nobody does" : money(m))}
+            onCommit={(serviceMinor) => set({ serviceMinor })}
+          />
+          <ParsedField
+            label="By hand, the first one"
+            text={others.scratchS === null ? "" : formatDuration(others.scratchS)}
+            placeholder="3 h"
+            parse={hours}
+            readAs={(s) => (s === null ? "not by hand" : formatDuration(s))}
+            onCommit={(scratchS) => set({ scratchS })}
+          />
+          <ParsedField
+            label="Material by hand, each"
+            text={others.scratchMinor === null ? "" : (others.scratchMinor / 100).toFixed(2)}
+            placeholder="3.00"
+            parse={price}
+            readAs={(m) => (m === null ? "none" : money(m))}
+            onCommit={(scratchMinor) => set({ scratchMinor })}
+          />
+          <ParsedField
+            label="An hour of yours is worth"
+            text={(others.hourMinor / 100).toFixed(2)}
+            parse={(t) => {
+              const p = price(t);
+              return p.ok ? (p.value === null ? fail("hour", "Type 0 if it is worth nothing.") : ok(p.value)) : p;
+            }}
+            readAs={money}
+            onCommit={(hourMinor) => set({ hourMinor })}
+          />
+          <p className="col-span-2 text-sm text-soft">Painting takes about as long whichever way the piece came, and is left out.</p>
+        </div>
+      </div>
+    </Section>
+  );
+}
+
+function WorthChart({ worth, copies, money }: { worth: ReturnType<typeof worthOf>; copies: number; money: (minor: number) => string }) {
+  const W = 640,
+    H = 190,
+    left = 66,
+    bottom = 26;
+  const { points } = worth;
+  const ways = Object.keys(points[0].minor) as Way[];
+  const most = Math.max(...points.flatMap((p) => ways.map((w) => p.minor[w]!)), 1);
+  const x = scaleLinear([1, points.length], [left, W - 118]),
+    y = scaleLinear([0, most], [H - bottom, 10]);
+  // Names at the ends of their lines, apart from each other.
+  const ends = ways.map((w) => ({ w, y: y(points[points.length - 1].minor[w]!) })).sort((a, b) => a.y - b.y);
+  ends.forEach((e, i) => {
+    if (i > 0) e.y = Math.max(e.y, ends[i - 1].y + 17);
+  });
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="mt-2 w-full max-w-2xl"
+      role="img"
+      aria-label={`Cost by number of copies: ${ways.map((w) => `${WAYS[w]} ${money(points[points.length - 1].minor[w]!)} for ${points.length}`).join(", ")}`}
+    >
+      <path d={`M${left} 10V${H - bottom}H${W - 118}`} fill="none" stroke="var(--ink)" />
+      {y.ticks(4).map((t) => (
+        <text key={t} x={left - 6} y={y(t) + 4} textAnchor="end" fontSize="12" fill="var(--soft)">
+          {money(t).replace(/\.00/, "")}
+        </text>
+      ))}
+      {x
+        .ticks(6)
+        .filter(Number.isInteger)
+        .map((t) => (
+          <text key={t} x={x(t)} y={H - 8} textAnchor="middle" fontSize="12" fill="var(--soft)">
+            {t}
+          </text>
+        ))}
+      <line
+        x1={x(Math.min(copies, points.length))}
+        x2={x(Math.min(copies, points.length))}
+        y1="10"
+        y2={H - bottom}
+        stroke="var(--act)"
+        strokeWidth="1.5"
+      />
+      {ways.map((w) => (
+        <path
+          key={w}
+          d={
+            line<(typeof points)[0]>(
+              (p) => x(p.copies),
+              (p) => y(p.minor[w]!),
+            )(points) ?? ""
+          }
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={w === worth.best ? 2.4 : 1.3}
+          strokeDasharray={LINE[w]}
+        />
+      ))}
+      {ends.map((e) => (
+        <text key={e.w} x={W - 112} y={e.y + 4} fontSize="13" fontWeight={e.w === worth.best ? 600 : 400} fill="var(--ink)">
+          {WAYS[e.w]}
+        </text>
+      ))}
+    </svg>
+  );
+}
+
+function Questions({ part, project }: { part: Part; project: Project }) {
+  const { scale } = project.scene;
+  const [use, setUse] = useState<UseFor>("table");
+  const [longest, setLongest] = useState<number | null>(null);
+  const [figure, setFigure] = useState<number | null>(null);
+  const mm = longest ?? Math.max(...partSizeMm(part));
+  const tall = figure ?? figureHeightMm(scale);
+  const a = advise(use, mm, tall);
+  const length = (t: string): Result<number> => {
+    const v = parseLength(t);
+    return v.ok ? ok(v.value.mm) : v;
+  };
+  return (
+    <Section title="New to printing? Three questions">
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          className="w-72"
+          label="What is it for"
+          value={use}
+          onChange={setUse}
+          options={(Object.keys(USES) as UseFor[]).map((u) => ({ value: u, label: USES[u] }))}
+        />
+        <ParsedField
+          className="w-40"
+          label="How big, its longest side"
+          text={formatMm(mm)}
+          parse={length}
+          readAs={readAsMm}
+          onCommit={setLongest}
+        />
+        <ParsedField
+          className="w-44"
+          label="Who stands beside it, how tall"
+          text={formatMm(tall)}
+          parse={length}
+          readAs={readAsMm}
+          onCommit={setFigure}
+        />
+      </div>
+      <p className="mt-2 font-semibold">
+        {PROCESS_LABEL[a.process]}, {a.wayUp}, {a.layerMm} mm layers
+        {a.process === "fdm" ? `, ${a.wallLines} wall lines, ${spacedNumber(Math.round(a.infill * 100))} % infill` : ""}.
+      </p>
+      <p className="text-soft">{a.reasons.join("; ")}. Common practice: start there, then believe your own prints.</p>
+    </Section>
+  );
+}

@@ -1,0 +1,7 @@
+import { VerdictPage } from "~app/features/print/part/VerdictPage";
+import { usePart } from "./part";
+
+export default function PrintVerdictRoute() {
+  const { part, project } = usePart();
+  return <VerdictPage part={part} project={project} />;
+}

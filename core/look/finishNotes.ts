@@ -1,0 +1,98 @@
+/** What the finish asks of the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
+import { FACE_KINDS } from "../print";
+import { narrowGaps, optionAtHand, partSizeMm, type Part, type Project } from "../project";
+import { holdsFloor } from "../scale";
+import { thinnestMm } from "../mesh";
+import { formatMm, formatShare } from "../units";
+import { workOf } from "../work";
+
+export interface FinishNote {
+  act: boolean;
+  bold: string;
+  plain: string;
+}
+
+/** Walls that heat and coarse sanding want, mm. Common practice, no source. */
+const HEAT_WALL_MM = 2;
+const SAND_WALL_MM = 1.2;
+/** Depth that a groove needs to survive primer, mm, by process. Common practice, no source. */
+const GROOVE_DEPTH_MM = { fdm: 0.4, resin: 0.2 } as const;
+/** Parts this small are held by their supports while they are painted, mm. Common practice, no source. */
+const HANDLE_MM = 25;
+
+export function finishNotes(part: Part, project: Project): FinishNote[] {
+  const option = optionAtHand(part, project.scene);
+  if (!option) return [];
+  const { printer } = option;
+  const out: FinishNote[] = [];
+  const walls = part.source.kind === "mesh" ? part.source.walls : null;
+  const thinnest = walls ? thinnestMm(walls, part.factor) : undefined;
+  for (const hide of workOf(part.work, "hide")) {
+    const heat = /flame|heat/.test(hide.school);
+    const want = heat ? HEAT_WALL_MM : /sand/.test(hide.school) ? SAND_WALL_MM : 0;
+    if (want === 0) continue;
+    const laid = printer.process === "fdm" ? printer.wallLines * printer.lineWidthMm : Infinity;
+    const has = Math.min(laid, thinnest ?? Infinity);
+    out.push({
+      act: has < want,
+      bold:
+        has < want
+          ? `${heat ? "Heat" : "Coarse sanding"} wants walls of ${formatMm(want)}`
+          : `Walls bear the ${heat ? "heat" : "sanding"} that is planned`,
+      plain:
+        has >= want
+          ? `${formatMm(Math.min(has, 99))} are there`
+          : laid < want && printer.process === "fdm"
+            ? `${printer.wallLines} lines make ${formatMm(laid)}: print ${Math.ceil(want / printer.lineWidthMm)} lines`
+            : `its thinnest wall is ${formatMm(thinnest ?? 0)}: another school there, or a thicker wall now`,
+    });
+  }
+  if (part.materials.some((m) => /glass|glaz/.test(m.material)))
+    out.push({
+      act: false,
+      bold: "Panes: clear resin or cut sheet",
+      plain:
+        "a whole body in clear keeps its panes if they are left unsanded and glossed at the end; sheet cut to a template is clearer, and goes in after the last matt coat",
+    });
+  const mating = part.faces.filter((f) => f.kind === "mating").length;
+  if (mating > 0)
+    out.push({
+      act: false,
+      bold: `No supports on what ${FACE_KINDS.mating}`,
+      plain: "nubs there keep it from closing: see “Which way up”",
+    });
+  if (part.faces.some((f) => f.kind === "covered"))
+    out.push({ act: false, bold: "Covered faces may be rough", plain: "put supports and the loop-start scar there; they get no sanding" });
+  if (printer.process === "resin" && Math.max(...partSizeMm(part)) < HANDLE_MM && part.copies > 0)
+    out.push({
+      act: false,
+      bold: "Keep the supports on",
+      plain: `under ${HANDLE_MM} mm they are the handle while it is primed and painted`,
+    });
+  if (part.joins === "moves")
+    out.push({
+      act: false,
+      bold: "It moves: leave its bearing bare",
+      plain: "holes print small on filament and grow shut with paint; give it half a millimetre now",
+    });
+  out.push(...reliefNotes(part, project));
+  return out;
+}
+
+/** Relief narrower than the process and the primer hold, with what to draw instead. */
+function reliefNotes(part: Part, project: Project): FinishNote[] {
+  const processes = [...new Set(project.scene.printers.map((p) => p.process))];
+  return processes.flatMap((process): FinishNote[] => {
+    const gaps = narrowGaps(part, process);
+    if (!gaps || holdsFloor(gaps.narrowestMm, gaps.floorMm) || gaps.share <= 0) return [];
+    const word = process === "fdm" ? "filament" : "resin";
+    const smooth = gaps.narrowestMm < gaps.floorMm / 2;
+    return [
+      {
+        act: true,
+        bold: smooth ? `On ${word} part of its relief comes out smooth` : `On ${word} part of its relief drowns in primer`,
+        plain: `grooves down to ${formatMm(gaps.narrowestMm)} on ${formatShare(gaps.share)} of what was looked at: draw them ${formatMm(gaps.floorMm)} wide and ${formatMm(GROOVE_DEPTH_MM[process])} deep; depth was not measured`,
+      },
+    ];
+  });
+}

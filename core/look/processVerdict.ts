@@ -1,0 +1,232 @@
+/** Filament or resin for one part: what each costs in time, attention and money, what each shows and holds, and where the answer flips. */
+import { choicesOf, partAreaMm2, partSizeMm, printOptions, type Part, type PrintOption, type Project } from "../project";
+import { DETAIL_FLOORS, type Process } from "../scale";
+import { seenAt, stepsOn } from "../surface";
+import { handsOnS, jobOf } from "../print";
+import { formatDuration, formatMass, formatMm, formatMoney } from "../units";
+
+/** An hour of the person's weighs as much as this many of the machine's. Common practice, no source. */
+const OWN_HOUR = 4;
+/** Resin below this is warmed first, °C. Common practice, no source. */
+const RESIN_WARM_C = 20;
+/** Roofs and slopes of this steepness show their steps most often, degrees from level: what the comparison is made on. */
+const TYPICAL_SLOPE_DEG = 30;
+
+export interface ProcessRow {
+  what: string;
+  fdm: string;
+  resin: string;
+  /** Which is better; null where neither. */
+  better: Process | null;
+}
+
+export interface ProcessVerdict {
+  winner: Process;
+  sentence: string;
+  rows: ProcessRow[];
+  flips: string[];
+  /** Only one has answered so far. */
+  provisional: boolean;
+  fdm: PrintOption | null;
+  resin: PrintOption | null;
+}
+
+const bestOf = (options: readonly PrintOption[], process: Process): PrintOption | null =>
+  options.find((o) => o.printer.process === process) ?? null;
+
+const weight = (o: PrintOption): number => o.job.timeS.value + OWN_HOUR * o.handsOnS;
+const NAME: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
+
+/** Undefined while no printer has answered, or nothing is printed. */
+export function processVerdict(part: Part, project: Project): ProcessVerdict | undefined {
+  const { scene, habits } = project;
+  if (part.source.kind === "scratch") return undefined;
+  const options = printOptions(part, scene);
+  const fdm = bestOf(options, "fdm"),
+    resin = bestOf(options, "resin");
+  const only = fdm ?? resin;
+  if (!only) return undefined;
+  const both = scene.printers.some((p) => p.process === "fdm") && scene.printers.some((p) => p.process === "resin");
+  if (!fdm || !resin)
+    return {
+      winner: only.printer.process,
+      sentence: both
+        ? `${NAME[only.printer.process]} so far: ${formatDuration(only.job.timeS.value)}; the other is still reckoned.`
+        : `${NAME[only.printer.process]}: it is the only kind of printer here.`,
+      rows: [],
+      flips: [],
+      provisional: both,
+      fdm,
+      resin,
+    };
+  const { viewingDistanceMm, handling } = choicesOf(part, scene);
+  const step = (o: PrintOption) =>
+    stepsOn(TYPICAL_SLOPE_DEG, {
+      layerMm: o.printer.layerMm,
+      lineWidthMm: o.printer.process === "fdm" ? o.printer.lineWidthMm : undefined,
+    });
+  const plain = (o: PrintOption): boolean => seenAt(step(o), viewingDistanceMm).seen === "plain";
+  const less = (a: number, b: number): Process | null => (Math.abs(a - b) < 0.05 * Math.max(a, b) ? null : a < b ? "fdm" : "resin");
+  const floors = (p: Process): string =>
+    DETAIL_FLOORS.slice(0, 2)
+      .map((f) => `${f.short} ${f.mm[p]} mm`)
+      .join(", ");
+  const cold = habits.air.airC < RESIN_WARM_C;
+  const rows: ProcessRow[] = [
+    {
+      what: "on the machine",
+      fdm: formatDuration(fdm.job.timeS.value),
+      resin: formatDuration(resin.job.timeS.value),
+      better: less(fdm.job.timeS.value, resin.job.timeS.value),
+    },
+    {
+      what: "of your own time",
+      fdm: formatDuration(fdm.handsOnS),
+      resin: formatDuration(resin.handsOnS),
+      better: less(fdm.handsOnS, resin.handsOnS),
+    },
+    {
+      what: "material",
+      fdm: `${formatMass(fdm.job.massG.value)}, ${formatMoney({ minor: Math.round(fdm.job.costMinor.value), currency: fdm.job.currency }, true)}`,
+      resin: `${formatMass(resin.job.massG.value)}, ${formatMoney({ minor: Math.round(resin.job.costMinor.value), currency: resin.job.currency }, true)}`,
+      better: fdm.job.currency === resin.job.currency ? less(fdm.job.costMinor.value, resin.job.costMinor.value) : null,
+    },
+    {
+      what: "pieces",
+      fdm: String(fdm.facts.pieces),
+      resin: String(resin.facts.pieces),
+      better: less(fdm.facts.pieces, resin.facts.pieces),
+    },
+    {
+      what: `steps on a roof of ${TYPICAL_SLOPE_DEG}°, from ${formatMm(viewingDistanceMm)}`,
+      fdm: `${formatMm(step(fdm).cuspMm)}, ${plain(fdm) ? "plain" : "hardly seen"}`,
+      resin: `${formatMm(step(resin).cuspMm)}, ${plain(resin) ? "plain" : "hardly seen"}`,
+      better: plain(fdm) === plain(resin) ? null : "resin",
+    },
+    { what: "finest detail", fdm: floors("fdm"), resin: floors("resin"), better: "resin" },
+    {
+      what: "toughness",
+      fdm: "takes knocks",
+      resin: "brittle where thin, tough resin aside",
+      better: handling === "weekly" ? "fdm" : null,
+    },
+    { what: "smell, gloves, washing", fdm: "none to speak of", resin: "gloves, fresh air, two baths, a lamp", better: "fdm" },
+    {
+      what: "the room",
+      fdm: "any",
+      resin: cold ? `${habits.air.airC} °C: warm the resin to ${RESIN_WARM_C} °C first` : `${habits.air.airC} °C is warm enough`,
+      better: cold ? "fdm" : null,
+    },
+  ];
+  // What decides: one piece, then knocks, then what shows up close, then hours.
+  const small = Math.max(...partSizeMm(part)) < 40;
+  const reasons: [Process, string][] = [];
+  if (fdm.facts.pieces !== resin.facts.pieces)
+    reasons.push(
+      fdm.facts.pieces < resin.facts.pieces
+        ? ["fdm", `in ${pieces(fdm)} where resin needs ${pieces(resin)}`]
+        : ["resin", `in ${pieces(resin)} where filament needs ${pieces(fdm)}`],
+    );
+  if (small && handling !== "weekly") reasons.push(["resin", "so small that filament loses its detail"]);
+  if (handling === "weekly") reasons.push(["fdm", "it is handled every week"]);
+  const faster = weight(fdm) <= weight(resin) ? "fdm" : "resin";
+  const [a, b] = faster === "fdm" ? [fdm, resin] : [resin, fdm];
+  reasons.push([
+    faster,
+    `${formatDuration(a.job.timeS.value)} and ${formatDuration(a.handsOnS)} yours against ${formatDuration(b.job.timeS.value)} and ${formatDuration(b.handsOnS)}`,
+  ]);
+  if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps do not show from there"]);
+  const winner = reasons[0][0];
+  const against = reasons.filter(([p]) => p !== winner)[0];
+  return {
+    winner,
+    sentence: `${NAME[winner]}: ${reasons
+      .filter(([p]) => p === winner)
+      .slice(0, 2)
+      .map(([, r]) => r)
+      .join("; ")}${against ? `. Against it: ${against[1]}` : ""}.`,
+    rows,
+    flips: flipsOf(part, fdm, resin, winner, viewingDistanceMm),
+    provisional: false,
+    fdm,
+    resin,
+  };
+}
+
+const pieces = (o: PrintOption): string => (o.facts.pieces === 1 ? "one piece" : `${o.facts.pieces} pieces`);
+
+/** Copies at which the other takes less of both times together; null within three hundred. */
+export function flipAtCopies(part: Part, fdm: PrintOption, resin: PrintOption): number | null {
+  const of = (o: PrintOption, copies: number): number => {
+    const job = jobOf(o.facts, copies);
+    return (
+      job.timeS.value + OWN_HOUR * handsOnS(o.printer.process, job.plates, copies * o.facts.pieces, partAreaMm2(part) / o.facts.pieces)
+    );
+  };
+  const now = of(fdm, part.copies) <= of(resin, part.copies);
+  for (let n = 1; n <= 300; n++) if (of(fdm, n) <= of(resin, n) !== now) return n;
+  return null;
+}
+
+function flipsOf(part: Part, fdm: PrintOption, resin: PrintOption, winner: Process, distanceMm: number): string[] {
+  const out: string[] = [];
+  const copies = flipAtCopies(part, fdm, resin);
+  const faster = weight(fdm) <= weight(resin) ? "fdm" : "resin";
+  if (copies !== null)
+    out.push(
+      `${copies > part.copies ? `From ${copies} copies` : `With ${copies === 1 ? "one copy" : `${copies} copies`}`} ${faster === "fdm" ? "resin" : "filament"} takes less time.`,
+    );
+  const pitch = stepsOn(TYPICAL_SLOPE_DEG, { layerMm: fdm.printer.layerMm }).pitchMm;
+  // Two minutes of arc.
+  const from = pitch / Math.tan((2 / 60) * (Math.PI / 180));
+  out.push(
+    from > distanceMm
+      ? `Seen from ${formatMm(Math.ceil(from / 100) * 100)} and further, filament’s steps on a roof of ${TYPICAL_SLOPE_DEG}° no longer show.`
+      : `Nearer than ${formatMm(Math.floor(from / 100) * 100)} filament’s steps on a roof of ${TYPICAL_SLOPE_DEG}° begin to show.`,
+  );
+  const larger = Math.max(...resin.facts.overMm);
+  if (winner === "fdm" && larger > 0) {
+    const share = Math.min(...partSizeMm(part).map((s) => (s > 0 ? Math.max(0, s - larger) / s : 1)));
+    if (share > 0.1) out.push(`At about ${Math.round(share * 100)} % of its size resin would take it whole.`);
+  }
+  if (fdm.job.currency === resin.job.currency && fdm.job.costMinor.value !== resin.job.costMinor.value) {
+    const cheaper = fdm.job.costMinor.value < resin.job.costMinor.value ? "filament" : "resin";
+    const times =
+      Math.max(fdm.job.costMinor.value, resin.job.costMinor.value) /
+      Math.max(1, Math.min(fdm.job.costMinor.value, resin.job.costMinor.value));
+    out.push(`Money alone: ${cheaper}, ${times.toFixed(1)} times cheaper; only a price that far off would turn it.`);
+  }
+  return out;
+}
+
+/** The whole scene all on filament, all on resin, and each part on what suits it. */
+export function mixedScene(project: Project): { fdm: Total; resin: Total; mixed: Total; left: number } {
+  const totals = { fdm: total(), resin: total(), mixed: total() };
+  let left = 0;
+  for (const part of project.parts) {
+    if (part.source.kind === "scratch") continue;
+    const v = processVerdict(part, project);
+    if (!v?.fdm || !v.resin) {
+      left++;
+      continue;
+    }
+    add(totals.fdm, v.fdm);
+    add(totals.resin, v.resin);
+    add(totals.mixed, v.winner === "fdm" ? v.fdm : v.resin);
+  }
+  return { ...totals, left };
+}
+
+export interface Total {
+  machineS: number;
+  handsS: number;
+  costMinor: number;
+  parts: number;
+}
+const total = (): Total => ({ machineS: 0, handsS: 0, costMinor: 0, parts: 0 });
+function add(t: Total, o: PrintOption): void {
+  t.machineS += o.job.timeS.value;
+  t.handsS += o.handsOnS;
+  t.costMinor += o.job.costMinor.value;
+  t.parts++;
+}
