@@ -981,7 +981,10 @@ function editedProfile(printer: Printer, changed: PrinterChange, now: number): P
   const named = Object.entries(changed).flatMap(([field, value]) =>
     typeof value === "object" && value !== null && !Array.isArray(value) ? Object.keys(value).map((k) => `${field}.${k}`) : [field],
   );
-  const fields = named.filter((f) => f !== "name" && f !== "earlier" && f !== "origins" && f !== "learned");
+  const at = (p: Printer, path: string): string | undefined =>
+    JSON.stringify(path.split(".").reduce<unknown>((x, k) => (x as Record<string, unknown> | undefined)?.[k], p));
+  // What an edition that is brought back has in common with this one is nobody's new word.
+  const fields = named.filter((f) => !["name", "earlier", "origins", "learned"].includes(f) && at(printer, f) !== at(next, f));
   if (fields.length === 0) return next;
   const origins = { ...printer.origins, ...Object.fromEntries(fields.map((f) => [f, { from: "typed" as const }])) };
   const earlier = printer.earlier ?? [];

@@ -48,6 +48,8 @@ export interface PartToWrite {
   factor: number;
   copies: number;
   mirrored: boolean;
+  /** As it lies on the plate; as the file stands when absent. */
+  turn?: Turn;
 }
 
 export type WriteFormat = "stl" | "3mf" | "ply";

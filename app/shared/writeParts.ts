@@ -1,6 +1,7 @@
 /** Parts as files for any slicer: one mesh as STL or PLY, any number as 3MF, in millimetres at the size they are to be printed. */
 import { runJob } from "../../workers/client";
 import type { PartToWrite, WriteFormat } from "../../workers/protocol";
+import type { Turn } from "~core/mesh";
 import { fail, ok, type Result } from "~core/units";
 import type { Part } from "~core/project";
 import { download, fileName } from "./files/download";
@@ -30,19 +31,19 @@ export function piecesOf(part: Part, copies: number): Omit<PartToWrite, "source"
 
 const TYPES: Record<WriteFormat, string> = { stl: "model/stl", "3mf": "model/3mf", ply: "application/octet-stream" };
 
-/** Writes and downloads. Parts made by hand are left out. `acrossMm`: width of the plate's rows, for 3MF. */
+/** Writes and downloads. Parts made by hand are left out. `turn`: as it lies on the plate. `acrossMm`: width of the plate's rows, for 3MF. */
 export async function writeParts(
-  wanted: readonly { part: Part; copies: number }[],
+  wanted: readonly { part: Part; copies: number; turn?: Turn }[],
   format: WriteFormat,
   name: string,
   acrossMm: number | null = null,
 ): Promise<Result<number>> {
   const parts: PartToWrite[] = [];
-  for (const { part, copies } of wanted) {
+  for (const { part, copies, turn } of wanted) {
     if (part.source.kind === "scratch" || copies <= 0) continue;
     const source = await meshSourceOf(part);
     if (!source.ok) return source;
-    for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value });
+    for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value, ...(turn && { turn }) });
   }
   if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
   const written = await runJob("write", { parts, format, acrossMm });

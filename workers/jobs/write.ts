@@ -1,5 +1,5 @@
 /** Parts as a file for any slicer. */
-import { mirrored, scaleMesh, writePly, writeStl, writeThreeMf } from "../../core/mesh";
+import { mirrored, scaleMesh, turnMesh, writePly, writeStl, writeThreeMf } from "../../core/mesh";
 import { ok } from "../../core/units";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
@@ -15,7 +15,9 @@ export const write: Job<Jobs["write"]["request"], Jobs["write"]["answer"]> = {
       const loaded = await load(part.source);
       if (!loaded.ok) return loaded;
       const sized = scaleMesh(loaded.value.mesh, part.factor);
-      out.push({ name: part.name, copies: part.copies, mesh: part.mirrored ? mirrored(sized) : sized });
+      // Turned as it is printed, then seen in the mirror: the plate's left is then its right.
+      const turned = part.turn ? turnMesh(sized, part.turn) : sized;
+      out.push({ name: part.name, copies: part.copies, mesh: part.mirrored ? mirrored(turned) : turned });
     }
     const bytes =
       format === "3mf" ? writeThreeMf(out, acrossMm ?? undefined) : format === "ply" ? writePly(out[0].mesh) : writeStl(out[0].mesh);

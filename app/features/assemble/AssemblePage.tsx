@@ -2,7 +2,8 @@
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
-import { formatDuration, parseLength, readAsMm } from "~core/units";
+import { JOINT_KINDS } from "~core/print";
+import { formatDuration, formatMm, parseLength, readAsMm } from "~core/units";
 import { isAtHand, materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
@@ -44,7 +45,8 @@ export function AssemblePage({ project }: { project: Project }) {
         </p>
       )}
       {part && joints.map((j) => <JointOf key={j.id} joint={j} part={part} project={project} />)}
-      {part && joints.length === 0 && <p className="mt-6 text-soft">{part.name} is glued to nothing yet.</p>}
+      {part && part.joints.length > 0 && <Seams part={part} project={project} />}
+      {part && joints.length === 0 && part.joints.length === 0 && <p className="mt-6 text-soft">{part.name} is glued to nothing yet.</p>}
       {part && (
         <button
           className="btn mt-4"
@@ -94,6 +96,26 @@ export function AssemblePage({ project }: { project: Project }) {
 }
 
 const hasJoint = (p: Part): boolean => workOf(p.work, "glue").length > 0;
+
+/** Where a piece meets the others that it was cut with. */
+function Seams({ part, project }: { part: Part; project: Project }) {
+  return (
+    <Section title="Seams with its own family">
+      <ul>
+        {part.joints.map((j) => {
+          const other = project.parts.find((p) => p.id === j.partId);
+          return (
+            <li key={j.id} className="border-b border-rule py-1">
+              <span className="font-semibold">{other?.name ?? "a piece that is gone"}</span>: {JOINT_KINDS[j.kind]}
+              {j.kind === "plain" ? "" : `, ${formatMm(j.clearanceMm)} of room on every side`}; {(j.sectionMm2 / 100).toFixed(1)} cm² to
+              glue, seam of {formatMm(j.seamMm)}
+            </li>
+          );
+        })}
+      </ul>
+    </Section>
+  );
+}
 
 function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: Project }) {
   const { run } = useActions();

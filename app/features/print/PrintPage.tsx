@@ -1,22 +1,20 @@
 /** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
 import { Link } from "react-router";
 import { toast } from "sonner";
-import { overhangOf, type FilamentPrinter, type Printer, type ResinPrinter } from "~core/print";
-import { formatDuration, formatMass, formatMm, formatMoney, parseSize, readAsSides, spacedNumber, type Result } from "~core/units";
+import type { Turn } from "~core/mesh";
+import type { Printer } from "~core/print";
+import { formatDuration, formatMass, formatMm, formatMoney } from "~core/units";
 import { goodCount } from "~core/plan";
 import { printOptions, type Part, type Project } from "~core/project";
 import { workOf } from "~core/work";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, type RunCommand } from "~app/shared/scene";
-import type { PrinterChange } from "~store/commands";
 import { useTonight } from "~app/shared/tonightModel";
 import { writeParts } from "~app/shared/writeParts";
-import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { copyJob, jobCostText, mixedScene, sumText, type Total } from "~core/look";
-import { PROCESS_LABEL } from "~app/shared/labels";
+import { Profile } from "./Profile";
 
 export function PrintPage({ project }: { project: Project }) {
   const { scene, parts } = project;
@@ -99,7 +97,7 @@ export function PrintPage({ project }: { project: Project }) {
         )}
       </Section>
       <Section title="Profiles">
-        <p className="text-soft">Generic starting values. Edit what differs on your machine: every estimate follows.</p>
+        <p className="text-soft">Every value says where it comes from. Edit what differs on your machine: every estimate follows.</p>
         <div className="mt-2 grid gap-6 desk:grid-cols-3">
           {scene.printers.map((p) => (
             <Profile key={p.id} printer={p} />
@@ -179,142 +177,12 @@ function Queue({ printer, project }: { printer: Printer; project: Project }) {
 }
 
 /** Parts that are planned for a printer, and how many good ones are missing. */
-const stillToPrint = (project: Project, printerId: string): { part: Part; copies: number }[] =>
+const stillToPrint = (project: Project, printerId: string): { part: Part; copies: number; turn?: Turn }[] =>
   project.parts
     .filter((p) => workOf(p.work, "print").some((w) => w.printerId === printerId))
-    .map((part) => ({ part, copies: Math.max(0, part.copies - goodCount(part, project.records)) }))
+    .map((part) => ({
+      part,
+      copies: Math.max(0, part.copies - goodCount(part, project.records)),
+      turn: workOf(part.work, "print").find((w) => w.printerId === printerId)?.turn,
+    }))
     .filter((w) => w.copies > 0);
-
-const parseBed = (text: string): Result<[number, number, number]> => {
-  const size = parseSize(text);
-  if (!size.ok) return size;
-  return size.value.every((v) => v >= 20 && v <= 3000)
-    ? size
-    : { ok: false, problem: { code: "bed", message: "Each side between 20 mm and 3 m." } };
-};
-
-interface ProfileField<P> {
-  label: string;
-  get: (p: P) => number;
-  /** The field as a change of the profile. */
-  change: (n: number) => PrinterChange;
-  least: number;
-  most: number;
-}
-
-const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
-  { label: "layer, mm", get: (p) => p.layerMm, change: (layerMm) => ({ layerMm }), least: 0.04, most: 0.6 },
-  { label: "infill, %", get: (p) => Math.round(p.infill * 100), change: (n) => ({ infill: n / 100 }), least: 0, most: 100 },
-  { label: "wall lines", get: (p) => p.wallLines, change: (n) => ({ wallLines: Math.round(n) }), least: 1, most: 20 },
-  { label: "overhang, ° from upright", get: overhangOf, change: (overhangDeg) => ({ overhangDeg }), least: 20, most: 80 },
-  {
-    label: "outer wall, mm/s",
-    get: (p) => p.speedMmS.outerWall,
-    change: (outerWall) => ({ speedMmS: { outerWall } }),
-    least: 5,
-    most: 600,
-  },
-  {
-    label: "infill speed, mm/s",
-    get: (p) => p.speedMmS.infill,
-    change: (infill) => ({ speedMmS: { infill } }),
-    least: 5,
-    most: 800,
-  },
-  {
-    label: "acceleration, mm/s²",
-    get: (p) => p.accelerationMmS2,
-    change: (accelerationMmS2) => ({ accelerationMmS2 }),
-    least: 100,
-    most: 40000,
-  },
-  {
-    label: "price a kilogram",
-    get: (p) => p.pricePerKgMinor / 100,
-    change: (n) => ({ pricePerKgMinor: Math.round(n * 100) }),
-    least: 0,
-    most: 1000,
-  },
-];
-const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
-  { label: "layer, mm", get: (p) => p.layerMm, change: (layerMm) => ({ layerMm }), least: 0.01, most: 0.2 },
-  { label: "exposure, s", get: (p) => p.exposureS, change: (exposureS) => ({ exposureS }), least: 0.2, most: 60 },
-  {
-    label: "bottom exposure, s",
-    get: (p) => p.bottomExposureS,
-    change: (bottomExposureS) => ({ bottomExposureS }),
-    least: 1,
-    most: 200,
-  },
-  { label: "bottom layers", get: (p) => p.bottomLayers, change: (n) => ({ bottomLayers: Math.round(n) }), least: 0, most: 40 },
-  {
-    label: "lift, mm",
-    get: (p) => p.lift.distanceMm,
-    change: (distanceMm) => ({ lift: { distanceMm } }),
-    least: 0.5,
-    most: 30,
-  },
-  {
-    label: "lift speed, mm/min",
-    get: (p) => p.lift.liftMmMin,
-    change: (liftMmMin) => ({ lift: { liftMmMin } }),
-    least: 5,
-    most: 1000,
-  },
-  {
-    label: "price a litre",
-    get: (p) => p.pricePerLitreMinor / 100,
-    change: (n) => ({ pricePerLitreMinor: Math.round(n * 100) }),
-    least: 0,
-    most: 1000,
-  },
-];
-
-function Profile({ printer }: { printer: Printer }) {
-  const { run } = useActions();
-  const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
-  return (
-    <section aria-label={`Profile of ${printer.name}`}>
-      <h3 className="text-lg">
-        {printer.name} <span className="font-sans text-base text-soft">{PROCESS_LABEL[printer.process]}</span>
-      </h3>
-      <div className="mt-1 grid grid-cols-2 gap-2">
-        <ParsedField
-          className="col-span-2"
-          label="build space"
-          text={`${printer.bedMm.join(" × ")} mm`}
-          parse={parseBed}
-          readAs={readAsSides}
-          onCommit={(bedMm) => store({ bedMm })}
-        />
-        {printer.process === "fdm" ? (
-          <Numbers printer={printer} fields={FDM_FIELDS} onStore={store} />
-        ) : (
-          <Numbers printer={printer} fields={RESIN_FIELDS} onStore={store} />
-        )}
-      </div>
-    </section>
-  );
-}
-
-function Numbers<P extends Printer>({
-  printer,
-  fields,
-  onStore,
-}: {
-  printer: P;
-  fields: ProfileField<P>[];
-  onStore: (change: PrinterChange) => ReturnType<RunCommand>;
-}) {
-  return fields.map((f) => (
-    <ParsedField
-      key={f.label}
-      label={f.label.startsWith("price") ? `${f.label}, ${printer.currency}` : f.label}
-      draftKey={`${printer.id} ${f.label}`}
-      text={String(f.get(printer))}
-      parse={parseNumberIn(f)}
-      readAs={spacedNumber}
-      onCommit={(n) => onStore(f.change(n))}
-    />
-  ));
-}

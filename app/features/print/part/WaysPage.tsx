@@ -22,6 +22,7 @@ import { useResult, useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { newId, useActions } from "~app/shared/scene";
+import { writeParts } from "~app/shared/writeParts";
 import { Choice, ParsedField } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
@@ -121,6 +122,13 @@ function Ways({ part, project }: { part: Part; project: Project }) {
       <Faces part={part} onLay={(normal) => void lay(turnTo(normal.map((v) => -v) as [number, number, number]))} />
     </>
   );
+}
+
+/** One copy as it lies, for any slicer. */
+async function writeTurned(part: Part, turn: Turn): Promise<void> {
+  const done = await writeParts([{ part, copies: 1, turn }], "stl", part.name);
+  if (done.ok) toast(`${part.name} written as it lies`);
+  else toast.error(done.problem.message);
 }
 
 const cm2 = (mm2: number): string => (mm2 < 1000 ? `${Math.round(mm2)} mm²` : `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`);
@@ -224,10 +232,19 @@ function Way({
           </p>
         ))}
       </div>
-      <div className="flex items-start justify-end max-tab:col-span-2">
+      <div className="flex flex-col items-end gap-1 max-tab:col-span-2">
         <button className="btn" disabled={chosen} onClick={onLay} aria-label={`${chosen ? "lies so" : "Lay it so"}: ${way.words}`}>
           {chosen ? "lies so" : "Lay it so"}
         </button>
+        {chosen && (
+          <button
+            className="btn-text"
+            onClick={() => void writeTurned(part, way.turn)}
+            aria-label={`Write ${part.name} ${way.words} as STL`}
+          >
+            as STL
+          </button>
+        )}
       </div>
     </li>
   );

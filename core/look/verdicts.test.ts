@@ -1,0 +1,151 @@
+import { beforeAll, describe, expect, it } from "vitest";
+import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
+import { boxMesh } from "../mesh";
+import { printOptions, type OtherWays, type Part, type PrintOption, type Project } from "../project";
+import { advise, USES, type UseFor } from "./advice";
+import { finishNotes } from "./finishNotes";
+import { flipAtCopies, mixedScene, processVerdict } from "./processVerdict";
+import { worthAt, worthOf } from "./worthIt";
+
+let brick: Part, hall: Part;
+beforeAll(async () => {
+  brick = await meshPart("brick", "Brick", block());
+  hall = await meshPart("hall", "Hall", boxMesh(210, 120, 60));
+});
+const of = (part: Part, more: Partial<Project["scene"]> = {}): Project => {
+  const project = projectOf([part]);
+  return { ...project, scene: { ...project.scene, ...more } };
+};
+const optionOf = (part: Part, id: string): PrintOption => printOptions(part, of(part).scene).find((o) => o.printer.id === id)!;
+
+describe("filament or resin", () => {
+  it("one piece beats several, and says so", () => {
+    const v = processVerdict(hall, of(hall))!;
+    expect(v.winner).toBe("fdm");
+    expect(v.sentence).toMatch(/^Filament: in one piece where resin needs \d+ pieces/);
+    expect(v.rows.map((r) => r.what)).toEqual(expect.arrayContaining(["on the machine", "material", "finest detail", "the room"]));
+  });
+  it("a small thing on a shelf goes to resin, the same handled every week to filament", () => {
+    const small = of(brick);
+    const shelf = processVerdict({ ...brick, factor: 1 }, { ...small, scene: { ...small.scene, handling: "shelf" } })!;
+    const weekly = processVerdict(brick, { ...small, scene: { ...small.scene, handling: "weekly" } })!;
+    expect([shelf.provisional, weekly.winner]).toEqual([false, "fdm"]);
+    expect(weekly.sentence).toMatch(/handled every week/);
+  });
+  it("stands with the first answer, and firms up with the others", () => {
+    const first = { ...brick, prints: brick.prints.filter((p) => p.printerId === "large-filament") };
+    expect(processVerdict(first, of(first))).toMatchObject({ winner: "fdm", provisional: true, rows: [] });
+    const none = { ...brick, prints: [] };
+    expect(processVerdict(none, of(none))).toBeUndefined();
+    const lone = of(first);
+    expect(
+      processVerdict(first, { ...lone, scene: { ...lone.scene, printers: lone.scene.printers.filter((p) => p.process === "fdm") } }),
+    ).toMatchObject({
+      sentence: "Filament: it is the only kind of printer here.",
+    });
+  });
+  it("a cold room speaks against resin", () => {
+    const cold = of(brick);
+    const row = processVerdict(brick, { ...cold, habits: { ...cold.habits, air: { airC: 12, rh: 50 } } })!.rows.find(
+      (r) => r.what === "the room",
+    )!;
+    expect(row).toMatchObject({ better: "fdm", resin: "12 °C: warm the resin to 20 °C first" });
+  });
+  // A full plate costs resin no more time than one piece: with enough copies it is the quicker one (common practice, no source).
+  it("flips with copies where a resin plate holds many", async () => {
+    const crate = await meshPart("crate", "Crate", boxMesh(12, 12, 12));
+    const n = flipAtCopies(crate, optionOf(crate, "large-filament"), optionOf(crate, "resin"));
+    expect(n).toBeGreaterThan(1);
+    expect(processVerdict(crate, of(crate))!.flips[0]).toBe(`From ${n} copies resin takes less time.`);
+  });
+  it("mixed takes no more of what it weighs than either alone", () => {
+    const project = projectOf([brick, hall]);
+    const { fdm, resin, mixed, left } = mixedScene(project);
+    expect([mixed.parts, left]).toEqual([2, 0]);
+    for (const other of [fdm, resin])
+      expect(mixed.machineS + 4 * mixed.handsS).toBeLessThanOrEqual(other.machineS + 4 * other.handsS + 1e-6);
+    expect(mixedScene(projectOf([sizePart("s", { kind: "scratch", sizeMm: [9, 9, 9], material: "foam" })])).mixed.parts).toBe(0);
+  });
+});
+
+describe("worth printing", () => {
+  const others: OtherWays = { currency: "EUR", buyMinor: 900, serviceMinor: 300, scratchS: 3600, scratchMinor: 100, hourMinor: 1200 };
+  it("each way by hand", () => {
+    const o = optionOf(brick, "large-filament");
+    const { minor } = worthAt(4, o, 500, others);
+    expect(minor.buy).toBe(3600);
+    expect(minor.service).toBe(500 + 4 * 300);
+    // Each doubling a fifth less: the second takes 0.8, the fourth 0.64 of the first.
+    const hours = 1 + 0.8 + 3 ** Math.log2(0.8) + 0.64;
+    expect(minor.scratch).toBeCloseTo(hours * 1200 + 400, 6);
+    const free = worthAt(1, o, 0, { ...others, hourMinor: 0 }).minor.print!;
+    expect(free).toBeCloseTo((o.facts.one.costMinor.value + (o.facts.one.timeS.value / 3600) * 15) * 1.1, 1);
+  });
+  it("a dear file pays with more copies: there is a break, and it is where the two are equal", () => {
+    const worth = worthOf(1, optionOf(brick, "large-filament"), 5000, { ...others, serviceMinor: null, scratchS: null, hourMinor: 0 });
+    expect(worth.best).toBe("buy");
+    const [at] = worth.breaks;
+    expect(at.way).toBe("print");
+    const [before, now] = [worth.points[at.copies - 2], worth.points[at.copies - 1]];
+    expect(before.minor.buy!).toBeLessThanOrEqual(before.minor.print!);
+    expect(now.minor.print!).toBeLessThan(now.minor.buy!);
+  });
+  it("without other prices only printing is known", () =>
+    expect(Object.keys(worthAt(3, optionOf(brick, "resin"), 0, null).minor)).toEqual(["print"]));
+});
+
+describe("what the finish asks", () => {
+  it("sanding wants walls, and says how many lines make them", () => {
+    const sanded: Part = {
+      ...brick,
+      work: [
+        print("large-filament"),
+        { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
+      ],
+    };
+    const thin = of(sanded);
+    const printers = thin.scene.printers.map((p) => (p.process === "fdm" ? { ...p, wallLines: 2 } : p));
+    expect(finishNotes(sanded, { ...thin, scene: { ...thin.scene, printers } })).toContainEqual({
+      act: true,
+      bold: "Coarse sanding wants walls of 1.2 mm",
+      plain: "2 lines make 0.9 mm: print 3 lines",
+    });
+    expect(finishNotes(sanded, thin)[0]).toMatchObject({ act: false });
+  });
+  it("faces that meet carry no supports, what moves stays bare", () => {
+    const bold = finishNotes({ ...brick, joins: "moves", faces: [{ id: "f", kind: "mating", where: { facing: "-z" } }] }, of(brick)).map(
+      (n) => n.bold,
+    );
+    expect(bold).toEqual(["No supports on what lies against another part", "It moves: leave its bearing bare"]);
+  });
+  it("relief that is too narrow says what to draw instead", () => {
+    const { source } = brick;
+    if (source.kind !== "mesh") throw new Error("a mesh");
+    const fine: Part = {
+      ...brick,
+      source: {
+        ...source,
+        walls: { version: 1, points: 9, wallMm: [5, 5], gapMm: [0.2, 0.2, 5], thin: [], narrow: [{ mm: 0.2, at: [0, 0, 0] }] },
+      },
+    };
+    const notes = finishNotes(fine, of(fine));
+    expect(notes[0]).toMatchObject({ act: true, bold: "On filament part of its relief comes out smooth" });
+    expect(notes[0].plain).toMatch(/draw them 0.6 mm wide and 0.4 mm deep; depth was not measured/);
+    expect(notes[1].bold).toMatch(/resin part of its relief drowns/);
+  });
+});
+
+describe("three questions", () => {
+  it.each<[UseFor, number, number, string, number]>([
+    ["panel", 60, 30, "resin", 0.05],
+    ["table", 200, 30, "fdm", 0.15],
+    ["shelf", 60, 30, "resin", 0.05],
+    ["board", 400, 30, "fdm", 0.2],
+    ["board", 400, 15, "fdm", 0.1],
+    ["table", 25, 30, "resin", 0.05],
+  ])("%s, %d mm beside %d mm", (use, mm, figure, process, layerMm) => expect(advise(use, mm, figure)).toMatchObject({ process, layerMm }));
+  it("gives a reason for every choice", () => {
+    for (const use of Object.keys(USES) as UseFor[])
+      for (const mm of [10, 90, 500]) expect(advise(use, mm, 30).reasons.length).toBeGreaterThanOrEqual(2);
+  });
+});
