@@ -74,17 +74,20 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
 }
 /** Leaves of a station or a part, by their address. */
 const scene = new URL(page.url()).pathname.split("/")[2];
-for (const [address, name] of [
+for (const [address, name, button] of [
   ["scale/change", "what-if"],
-  ["scale/beside", "side-by-side"],
   ["scale/subject", "subject"],
   ["parts/rowing-boat/mesh", "mesh"],
   ["parts/rowing-boat/scale", "own-scale"],
-  ["parts/quay-wall/record", "record"],
+  ["print/mill-house", "verdict"],
+  ["print/mill-house/up", "which-way-up", "Lay it so"],
+  ["print/mill-house/pieces", "pieces", "Cut it to see"],
 ]) {
   await page.goto(`${base}/s/${scene}/${address}`);
   await page.locator("main h1").waitFor();
-  await page.waitForTimeout(1200);
+  // What is reckoned must be there before the picture.
+  if (button) await page.getByRole("button", { name: button }).first().waitFor();
+  await page.waitForTimeout(button ? 6000 : 1200);
   await shoot(page, name);
 }
 await page.goto(`${base}/bench`);
