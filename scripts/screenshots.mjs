@@ -78,7 +78,6 @@ for (const [address, name, button] of [
   ["scale/change", "what-if"],
   ["scale/subject", "subject"],
   ["parts/rowing-boat/mesh", "mesh"],
-  ["parts/rowing-boat/scale", "own-scale"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Lay it so"],
   ["print/mill-house/pieces", "pieces", "Cut it to see"],

@@ -12,7 +12,7 @@ const RESIN_WARM_C = 20;
 /** Roofs and slopes of this steepness show their steps most often, degrees from level: what the comparison is made on. */
 const TYPICAL_SLOPE_DEG = 30;
 
-export interface ProcessRow {
+interface ProcessRow {
   what: string;
   fdm: string;
   resin: string;

@@ -34,7 +34,7 @@ export type Geometry = MeshGeometry | { sizeMm: readonly [number, number, number
 export type PicturedCandidate = Candidate & { picture: ViewDrawing };
 
 /** Why it cannot be hollowed so. */
-export interface HollowRefused {
+interface HollowRefused {
   refused: string;
 }
 

@@ -21,7 +21,7 @@ export interface DepthField {
 /** Voxels round the part. */
 const BORDER = 1;
 /** More voxels than this are too much for a browser's memory. */
-export const MOST_VOXELS = 40_000_000;
+const MOST_VOXELS = 40_000_000;
 
 /** The finest voxel, not finer than wanted, that a part of this size has room for. */
 export function voxelFor(sizeMm: readonly number[], wantedMm: number): number {

@@ -20,7 +20,7 @@ export interface Hole {
   diameterMm: number;
 }
 
-export interface Pocket {
+interface Pocket {
   volumeMm3: number;
   /** Deepest place of it: how far from the surface, mm. */
   deepestMm: number;

@@ -12,7 +12,7 @@ const about = (axis: Axis, deg: number): Turn => {
 };
 
 /** First `b`, then `a`. */
-export const turnAfter = ([ax, ay, az, aw]: Turn, [bx, by, bz, bw]: Turn): Turn => [
+const turnAfter = ([ax, ay, az, aw]: Turn, [bx, by, bz, bw]: Turn): Turn => [
   aw * bx + ax * bw + ay * bz - az * by,
   aw * by - ax * bz + ay * bw + az * bx,
   aw * bz + ax * by - ay * bx + az * bw,

@@ -8,7 +8,7 @@ import type { Facets } from "../../mesh";
 /** Bins along one side of the unfolded octahedron. */
 const SIDE = 46;
 
-export interface Bins {
+interface Bins {
   /** Area of each, mm²; bins without any are left out. */
   areasMm2: Float64Array;
   /** Of it, what counts as seen. */
@@ -38,7 +38,7 @@ function binOf(x: number, y: number, z: number): number {
 }
 
 /** @param seen share of each facet that counts as seen, 0..1; all of all facets when absent */
-export function binNormals({ normals, areasMm2 }: Facets, seen?: Float32Array): Bins {
+function binNormals({ normals, areasMm2 }: Facets, seen?: Float32Array): Bins {
   const area = new Float64Array(SIDE * SIDE),
     visible = new Float64Array(SIDE * SIDE),
     sum = new Float64Array(SIDE * SIDE * 3);
@@ -65,7 +65,7 @@ export function binNormals({ normals, areasMm2 }: Facets, seen?: Float32Array): 
 }
 
 /** @param overCos cosine against straight down from which a facet hangs over */
-export function binnedCost({ areasMm2, seenMm2, normals }: Bins, [x, y, z]: readonly number[], overCos: number): DirectionCost {
+function binnedCost({ areasMm2, seenMm2, normals }: Bins, [x, y, z]: readonly number[], overCos: number): DirectionCost {
   let overMm2 = 0,
     steppedMm2 = 0;
   for (let b = 0, k = 0; b < areasMm2.length; b++, k += 3) {

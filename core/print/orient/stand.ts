@@ -17,7 +17,7 @@ import { footingOf } from "./sides";
 import { startsOf, type Start } from "./starts";
 
 /** Something that begins at a layer. */
-export interface AtLayer {
+interface AtLayer {
   /** Counted from 1. */
   layer: number;
   atMm: number;
@@ -26,7 +26,7 @@ export interface AtLayer {
   areaMm2: number;
 }
 
-export interface Peel {
+interface Peel {
   largestMm2: number;
   layer: number;
   /** The largest growth from one layer to the next. */
@@ -83,9 +83,6 @@ const NO_CONTACT = 0.05;
 /** Turns of a contour sharper than this hide the start of a loop, degrees. Common practice, no source. */
 const HIDES_SCAR_DEG = 45;
 
-/** What is told of islands and cups, at most. */
-const MOST_TOLD = 12;
-
 export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: Marks): Stand {
   const { mesh, hull, topology } = shape;
   const stance = stanceOf(hull, turn);
@@ -136,12 +133,6 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
     scar: printer.process === "fdm" ? scarOf(turned, shape, t) : null,
   };
 }
-
-/** Only the first few of a long list are carried on: the rest is a number. */
-export const fewOf = <T>(list: readonly T[]): { first: T[]; more: number } => ({
-  first: list.slice(0, MOST_TOLD),
-  more: Math.max(0, list.length - MOST_TOLD),
-});
 
 /** Columns of support from layers that are as coarse as the height allows, and what bridges by itself. */
 function columnsUnder(

@@ -9,7 +9,7 @@ import { fail, ok, type Result } from "../../units";
 import { AXES, type Axis } from "./cuts";
 import type { JointKind } from "./joints";
 
-export interface CutPiece {
+interface CutPiece {
   mesh: Mesh;
   volumeMm3: number;
 }

@@ -49,7 +49,7 @@ const EDGE_SHARE = 0.12;
 const DRAWN_MM = 0.15;
 
 /** What a cut costs, so that the parts of it can be compared: 1 for the largest section of the part. */
-export const cutCost = (s: SectionAt, edge: boolean, most: { areaMm2: number; seamMm: number }): number =>
+const cutCost = (s: SectionAt, edge: boolean, most: { areaMm2: number; seamMm: number }): number =>
   (most.areaMm2 > 0 ? s.areaMm2 / most.areaMm2 : 0) +
   (most.seamMm > 0 ? (0.7 * s.seamMm * (0.3 + 0.7 * s.seen)) / most.seamMm : 0) -
   (edge ? 0.35 : 0);

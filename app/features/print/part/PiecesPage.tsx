@@ -108,13 +108,14 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
   const cut = async (t: Tried): Promise<void> => {
     if (part.source.kind !== "mesh") return;
     const { fileName } = part.source;
+    const printed: WorkItem[] = workOf(part.work, "print");
     const pieces = t.pieces.map(({ hash, facts }, i) => {
       const print: WorkItem = { id: newId(), kind: "print", printerId: printer.id, turn: facts.turn, typed: null, sliced: null };
       // What comes after printing stays with the first piece: the others are glued to it before.
       return {
         id: newId(),
         source: { kind: "mesh" as const, hash, fileName, unit: "mm" as const, unitReason: "Cut here, in millimetres.", warnings: [] },
-        work: i === 0 ? [print, ...part.work.filter((w) => w.kind !== "print")] : [print],
+        work: i === 0 ? [print, ...part.work.filter((w) => !printed.includes(w))] : [print],
       };
     });
     for (const [i, p] of t.pieces.entries()) await desk.give(meshRequest(pieces[i].source), { report: p.report, outsideMm2: p.outsideMm2 });
