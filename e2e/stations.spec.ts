@@ -31,8 +31,8 @@ test("Print: an edited profile makes every estimate anew", async ({ bench }) => 
   // Half the layer height is twice the layers: from under an hour to over one.
   await expect(row.getByRole("cell").nth(2)).toContainText(/\d\d min ·/);
   const profile = bench.getByRole("region", { name: "Profile of Small filament" });
-  await profile.getByLabel("layer, mm").fill("0.1");
-  await profile.getByLabel("layer, mm").press("Enter");
+  await profile.getByLabel("layer, mm", { exact: true }).fill("0.1");
+  await profile.getByLabel("layer, mm", { exact: true }).press("Enter");
   await expect(row.getByRole("cell").nth(2)).toContainText(/1 h \d\d/, { timeout: 20_000 });
   await profile.getByLabel("build space").fill("90 x 90");
   await profile.getByLabel("build space").press("Enter");

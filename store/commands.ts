@@ -10,6 +10,7 @@ import {
   PART_DEFAULTS,
   type Choices,
   type OwnMeasures,
+  type PartJoint,
   type Habits,
   type Paint,
   type Lesson,
@@ -23,7 +24,7 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import { markAtSize, profileOf, type JointKind, type Printer, type PrinterLesson } from "../core/print";
+import { markAtSize, profileOf, type FaceMark, type Printer, type PrinterLesson } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -132,7 +133,8 @@ export interface Commands {
   "part.split": {
     partId: string;
     pieces: { id: string; source: SaidSource; work: WorkItem[] }[];
-    seams: { kind: JointKind; clearanceMm: number; sectionMm2: number; seamMm: number }[];
+    /** Where each cut lies is in the size of the file. */
+    seams: (Omit<PartJoint, "id" | "partId"> & { axis: "x" | "y" | "z"; planeMm: number })[];
   };
   "part.restore": { partId: string; version: number };
   "part.unit": { partId: string; unit: FileUnit };
@@ -670,10 +672,14 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       const part = await partOf(e, partId);
       if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between two pieces.");
       const was = { source: part.source, factor: part.factor, at: now, note: "before it was cut" };
-      const joint = (i: number, other: number) => ({
-        ...seams[Math.min(i, other)],
-        id: `seam-${Math.min(i, other)}`,
-        partId: pieces[other].id,
+      const joint = (i: number, other: number): PartJoint => {
+        const { kind, clearanceMm, sectionMm2, seamMm } = seams[Math.min(i, other)];
+        return { id: `seam-${Math.min(i, other)}`, partId: pieces[other].id, kind, clearanceMm, sectionMm2, seamMm };
+      };
+      const cutFace = (i: number): FaceMark => ({
+        id: `seam-${i}`,
+        kind: "mating",
+        where: { axis: seams[i].axis, planeMm: seams[i].planeMm },
       });
       for (const [i, piece] of pieces.entries())
         await e.put("parts", {
@@ -685,7 +691,11 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
           goodBefore: 0,
           failedBefore: 0,
           joints: [i - 1, i + 1].filter((o) => o >= 0 && o < pieces.length).map((o) => joint(i, o)),
-          // What was picked on the whole is not on the piece.
+          // What was picked on the whole may not be on the piece; its cut faces lie against the others.
+          faces: [
+            ...part.faces.filter((f) => !("at" in f.where) && !f.id.startsWith("seam-")),
+            ...[i - 1, i].filter((s) => s >= 0 && s < seams.length).map(cutFace),
+          ],
           sightings: [],
           zones: [],
           versions: [...part.versions, was].slice(-LIMITS.versions),

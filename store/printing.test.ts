@@ -98,7 +98,14 @@ describe("a part that is cut", () => {
     { id: "p2", source: source("b"), work: [] },
     { id: "p3", source: source("c"), work: [] },
   ];
-  const seams = [0, 1].map(() => ({ kind: "pegs" as const, clearanceMm: 0.25, sectionMm2: 600, seamMm: 100 }));
+  const seams = [0, 1].map((i) => ({
+    kind: "pegs" as const,
+    clearanceMm: 0.25,
+    sectionMm2: 600,
+    seamMm: 100,
+    axis: "x" as const,
+    planeMm: 13 * (i + 1),
+  }));
   it("becomes parts of one family whose seams name each other, and undo brings the whole back", async () => {
     const whole = (await loaded()).parts.find((p) => p.id === "brick")!;
     expect((await runCommand(db, rows.scene.id, "part.split", { partId: "brick", pieces, seams }, NOW)).ok).toBe(true);
@@ -107,6 +114,12 @@ describe("a part that is cut", () => {
     const made = pieces.map(({ id }) => now.parts.find((p) => p.id === id)!);
     expect(made.map((p) => [p.name, p.group, p.copies])).toEqual([1, 2, 3].map((n) => [`Brick, ${n} of 3`, "quay", 7]));
     expect(made.map((p) => p.joints.map((j) => j.partId))).toEqual([["p2"], ["p1", "p3"], ["p2"]]);
+    // Marks by place go, those by direction stay, and cut faces lie against the others.
+    expect(made.map((p) => p.faces.map((f) => f.id))).toEqual([
+      ["f2", "f4", "f3", "seam-0"],
+      ["f2", "f4", "f3", "seam-0", "seam-1"],
+      ["f2", "f4", "f3", "seam-1"],
+    ]);
     expect(made[0].joints[0].id).toBe(made[1].joints[0].id);
     expect(made[2].versions.at(-1)).toMatchObject({ source: { hash: (whole.source as { hash: string }).hash }, note: "before it was cut" });
     await undo(db, rows.scene.id);

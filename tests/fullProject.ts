@@ -57,6 +57,7 @@ export async function fullProject(): Promise<Full> {
     faces: [
       { id: "f1", kind: "seen", where: { at: [20, 15, 20] } },
       { id: "f2", kind: "covered", where: { belowMm: 2 } },
+      { id: "f4", kind: "mating", where: { axis: "x", planeMm: 20 } },
       { id: "f3", kind: "hidden", where: { facing: "-y" } },
     ],
     zones: [{ id: "z", name: "peg", axis: "z", fromMm: 0, toMm: 5, infill: 0.75, wallLines: 5 }],

@@ -9,6 +9,8 @@ import { formatDuration, formatMass, formatMm, formatMoney } from "../units";
 const OWN_HOUR = 4;
 /** Resin below this is warmed first, °C. Common practice, no source. */
 const RESIN_WARM_C = 20;
+/** Parts with no side longer than this are small, mm. Common practice, no source. */
+const SMALL_MM = 40;
 /** Roofs and slopes of this steepness show their steps most often, degrees from level: what the comparison is made on. */
 const TYPICAL_SLOPE_DEG = 30;
 
@@ -37,42 +39,91 @@ const bestOf = (options: readonly PrintOption[], process: Process): PrintOption 
 const weight = (o: PrintOption): number => o.job.timeS.value + OWN_HOUR * o.handsOnS;
 const NAME: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 
-/** Undefined while no printer has answered, or nothing is printed. */
-export function processVerdict(part: Part, project: Project): ProcessVerdict | undefined {
-  const { scene, habits } = project;
+interface Choice {
+  fdm: PrintOption | null;
+  resin: PrintOption | null;
+  winner: Process;
+  /** Most weighty first. */
+  reasons: [Process, string][];
+}
+
+const stepOf = (o: PrintOption) =>
+  stepsOn(TYPICAL_SLOPE_DEG, { layerMm: o.printer.layerMm, lineWidthMm: o.printer.process === "fdm" ? o.printer.lineWidthMm : undefined });
+
+/** What decides: one piece, then knocks, then size, then hours, then what shows. Undefined while no printer has answered. */
+function choose(part: Part, { scene }: Project): Choice | undefined {
   if (part.source.kind === "scratch") return undefined;
   const options = printOptions(part, scene);
   const fdm = bestOf(options, "fdm"),
     resin = bestOf(options, "resin");
   const only = fdm ?? resin;
   if (!only) return undefined;
-  const both = scene.printers.some((p) => p.process === "fdm") && scene.printers.some((p) => p.process === "resin");
-  if (!fdm || !resin)
+  if (!fdm || !resin) return { fdm, resin, winner: only.printer.process, reasons: [] };
+  const { viewingDistanceMm, handling } = choicesOf(part, scene);
+  const plain = (o: PrintOption): boolean => seenAt(stepOf(o), viewingDistanceMm).seen === "plain";
+  const small = Math.max(...partSizeMm(part)) < SMALL_MM;
+  const reasons: [Process, string][] = [];
+  if (fdm.facts.pieces !== resin.facts.pieces)
+    reasons.push(
+      fdm.facts.pieces < resin.facts.pieces
+        ? ["fdm", `in ${pieces(fdm)} where resin needs ${pieces(resin)}`]
+        : ["resin", `in ${pieces(resin)} where filament needs ${pieces(fdm)}`],
+    );
+  if (small && handling !== "weekly") reasons.push(["resin", "so small that filament loses its detail"]);
+  if (handling === "weekly") reasons.push(["fdm", "it is handled every week"]);
+  const faster = weight(fdm) <= weight(resin) ? "fdm" : "resin";
+  const [a, b] = faster === "fdm" ? [fdm, resin] : [resin, fdm];
+  reasons.push([
+    faster,
+    `${formatDuration(a.job.timeS.value)} and ${formatDuration(a.handsOnS)} yours against ${formatDuration(b.job.timeS.value)} and ${formatDuration(b.handsOnS)}`,
+  ]);
+  if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps do not show from there"]);
+  return { fdm, resin, winner: reasons[0][0], reasons };
+}
+
+/** Undefined while no printer has answered, or nothing is printed. */
+export function processVerdict(part: Part, project: Project): ProcessVerdict | undefined {
+  const { scene, habits } = project;
+  const chosen = choose(part, project);
+  if (!chosen) return undefined;
+  const { fdm, resin, winner, reasons } = chosen;
+  if (!fdm || !resin) {
+    const both = scene.printers.some((p) => p.process === "fdm") && scene.printers.some((p) => p.process === "resin");
     return {
-      winner: only.printer.process,
+      winner,
       sentence: both
-        ? `${NAME[only.printer.process]} so far: ${formatDuration(only.job.timeS.value)}; the other is still reckoned.`
-        : `${NAME[only.printer.process]}: it is the only kind of printer here.`,
+        ? `${NAME[winner]} so far: ${formatDuration((fdm ?? resin)!.job.timeS.value)}; the other is still reckoned.`
+        : `${NAME[winner]}: it is the only kind of printer here.`,
       rows: [],
       flips: [],
       provisional: both,
       fdm,
       resin,
     };
+  }
+  const against = reasons.find(([p]) => p !== winner);
+  const favour = reasons.filter(([p]) => p === winner).slice(0, 2);
+  return {
+    winner,
+    sentence: `${NAME[winner]}: ${favour.map(([, r]) => r).join("; ")}${against ? `. Against it: ${against[1]}` : ""}.`,
+    rows: rowsOf(part, project, fdm, resin, habits.air.airC),
+    flips: flipsOf(part, fdm, resin, winner, choicesOf(part, scene).viewingDistanceMm),
+    provisional: false,
+    fdm,
+    resin,
+  };
+}
+
+function rowsOf(part: Part, { scene }: Project, fdm: PrintOption, resin: PrintOption, airC: number): ProcessRow[] {
   const { viewingDistanceMm, handling } = choicesOf(part, scene);
-  const step = (o: PrintOption) =>
-    stepsOn(TYPICAL_SLOPE_DEG, {
-      layerMm: o.printer.layerMm,
-      lineWidthMm: o.printer.process === "fdm" ? o.printer.lineWidthMm : undefined,
-    });
-  const plain = (o: PrintOption): boolean => seenAt(step(o), viewingDistanceMm).seen === "plain";
+  const plain = (o: PrintOption): boolean => seenAt(stepOf(o), viewingDistanceMm).seen === "plain";
   const less = (a: number, b: number): Process | null => (Math.abs(a - b) < 0.05 * Math.max(a, b) ? null : a < b ? "fdm" : "resin");
   const floors = (p: Process): string =>
     DETAIL_FLOORS.slice(0, 2)
       .map((f) => `${f.short} ${f.mm[p]} mm`)
       .join(", ");
-  const cold = habits.air.airC < RESIN_WARM_C;
-  const rows: ProcessRow[] = [
+  const cold = airC < RESIN_WARM_C;
+  return [
     {
       what: "on the machine",
       fdm: formatDuration(fdm.job.timeS.value),
@@ -99,8 +150,8 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
     },
     {
       what: `steps on a roof of ${TYPICAL_SLOPE_DEG}°, from ${formatMm(viewingDistanceMm)}`,
-      fdm: `${formatMm(step(fdm).cuspMm)}, ${plain(fdm) ? "plain" : "hardly seen"}`,
-      resin: `${formatMm(step(resin).cuspMm)}, ${plain(resin) ? "plain" : "hardly seen"}`,
+      fdm: `${formatMm(stepOf(fdm).cuspMm)}, ${plain(fdm) ? "plain" : "hardly seen"}`,
+      resin: `${formatMm(stepOf(resin).cuspMm)}, ${plain(resin) ? "plain" : "hardly seen"}`,
       better: plain(fdm) === plain(resin) ? null : "resin",
     },
     { what: "finest detail", fdm: floors("fdm"), resin: floors("resin"), better: "resin" },
@@ -114,43 +165,10 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
     {
       what: "the room",
       fdm: "any",
-      resin: cold ? `${habits.air.airC} °C: warm the resin to ${RESIN_WARM_C} °C first` : `${habits.air.airC} °C is warm enough`,
+      resin: cold ? `${airC} °C: warm the resin to ${RESIN_WARM_C} °C first` : `${airC} °C is warm enough`,
       better: cold ? "fdm" : null,
     },
   ];
-  // What decides: one piece, then knocks, then what shows up close, then hours.
-  const small = Math.max(...partSizeMm(part)) < 40;
-  const reasons: [Process, string][] = [];
-  if (fdm.facts.pieces !== resin.facts.pieces)
-    reasons.push(
-      fdm.facts.pieces < resin.facts.pieces
-        ? ["fdm", `in ${pieces(fdm)} where resin needs ${pieces(resin)}`]
-        : ["resin", `in ${pieces(resin)} where filament needs ${pieces(fdm)}`],
-    );
-  if (small && handling !== "weekly") reasons.push(["resin", "so small that filament loses its detail"]);
-  if (handling === "weekly") reasons.push(["fdm", "it is handled every week"]);
-  const faster = weight(fdm) <= weight(resin) ? "fdm" : "resin";
-  const [a, b] = faster === "fdm" ? [fdm, resin] : [resin, fdm];
-  reasons.push([
-    faster,
-    `${formatDuration(a.job.timeS.value)} and ${formatDuration(a.handsOnS)} yours against ${formatDuration(b.job.timeS.value)} and ${formatDuration(b.handsOnS)}`,
-  ]);
-  if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps do not show from there"]);
-  const winner = reasons[0][0];
-  const against = reasons.filter(([p]) => p !== winner)[0];
-  return {
-    winner,
-    sentence: `${NAME[winner]}: ${reasons
-      .filter(([p]) => p === winner)
-      .slice(0, 2)
-      .map(([, r]) => r)
-      .join("; ")}${against ? `. Against it: ${against[1]}` : ""}.`,
-    rows,
-    flips: flipsOf(part, fdm, resin, winner, viewingDistanceMm),
-    provisional: false,
-    fdm,
-    resin,
-  };
 }
 
 const pieces = (o: PrintOption): string => (o.facts.pieces === 1 ? "one piece" : `${o.facts.pieces} pieces`);
@@ -205,7 +223,7 @@ export function mixedScene(project: Project): { fdm: Total; resin: Total; mixed:
   let left = 0;
   for (const part of project.parts) {
     if (part.source.kind === "scratch") continue;
-    const v = processVerdict(part, project);
+    const v = choose(part, project);
     if (!v?.fdm || !v.resin) {
       left++;
       continue;

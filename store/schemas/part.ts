@@ -84,6 +84,7 @@ export const partExtras = {
               .valid(...UPS)
               .required(),
           }),
+          Joi.object({ axis: Joi.string().valid("x", "y", "z").required(), planeMm: fileMm.required() }),
         ),
       }),
     ),

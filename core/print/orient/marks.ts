@@ -16,19 +16,22 @@ export const FACE_KINDS: Record<FaceKind, string> = {
 export interface FaceMark {
   id: string;
   kind: FaceKind;
-  /** In the size of the file: the surface at a place, everything below a height, or all that looks one way. */
-  where: { at: [number, number, number] } | { belowMm: number } | { facing: Up };
+  /** In the size of the file: the surface at a place, everything below a height, all that looks one way, or what lies in a plane, as a cut does. */
+  where: { at: [number, number, number] } | { belowMm: number } | { facing: Up } | { axis: "x" | "y" | "z"; planeMm: number };
 }
 
 /** A mark on a mesh that is `by` times the size. */
 export function markAtSize(mark: FaceMark, by: number): FaceMark {
   const { where } = mark;
   if ("at" in where) return { ...mark, where: { at: where.at.map((v) => v * by) as [number, number, number] } };
-  return "belowMm" in where ? { ...mark, where: { belowMm: where.belowMm * by } } : mark;
+  if ("belowMm" in where) return { ...mark, where: { belowMm: where.belowMm * by } };
+  return "planeMm" in where ? { ...mark, where: { ...where, planeMm: where.planeMm * by } } : mark;
 }
 
 /** Neighbours that bend less than this are one surface. */
 const BEND_DEG = 25;
+/** Corners this close to a plane lie in it: files store single precision. */
+const IN_PLANE_MM = 2e-3;
 /** What faces within 45° of a direction looks that way. */
 const FACES_COS = Math.SQRT1_2;
 /** Where some faces are marked as seen, the others count this much. Common practice, no source. */
@@ -100,6 +103,11 @@ export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark
     if ("at" in where) {
       const inside = surface!(where.at);
       for (let t = 0; t < n; t++) if (inside[t]) set(t, kind);
+    } else if ("planeMm" in where) {
+      const axis = "xyz".indexOf(where.axis);
+      for (let t = 0; t < n; t++)
+        if ([0, 1, 2].every((k) => Math.abs(mesh.positions[mesh.indices[t * 3 + k] * 3 + axis] - where.planeMm) < IN_PLANE_MM))
+          set(t, kind);
     } else if ("facing" in where) {
       const [x, y, z] = turnRows(TURNS[where.facing])[2];
       for (let t = 0; t < n; t++) if (normals[t * 3] * x + normals[t * 3 + 1] * y + normals[t * 3 + 2] * z > FACES_COS) set(t, kind);

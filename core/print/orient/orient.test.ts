@@ -21,6 +21,7 @@ import { candidates, restingDirections, turnTo, type Candidate } from "./candida
 import { bestDirections, facetCost, spread, type DirectionCost } from "./directions";
 import { unmarked } from "./hold";
 import { marksOf, type FaceMark } from "./marks";
+import { cutParts } from "../split/cut";
 import { lookAt } from "./stand";
 
 const large = GENERIC_PRINTERS[0] as FilamentPrinter,
@@ -231,6 +232,17 @@ describe("marked faces", () => {
   it("what is seen outweighs the rest, and everything under the ground line is covered", () => {
     const { seen } = marksOf(box, buildTopology(box), [mark("covered", { belowMm: 0 }), mark("seen", { at: [20, 15, 20] })]);
     expect(areaOf(seen)).toBeCloseTo(1200 + 0.25 * 2800, 1);
+  });
+  it("what was cut lies in its plane, pegs and all that stands beside it do not", () => {
+    const cut = cutParts(solids, boxMesh(100, 60, 40), "x", [40], "pegs", 0.2);
+    if (!cut.ok) throw new Error(cut.problem.message);
+    for (const { mesh } of cut.value.pieces) {
+      const { mating } = marksOf(mesh, buildTopology(mesh), [mark("mating", { axis: "x", planeMm: 40 })]);
+      const face = Array.from(mating).reduce((sum, m, t) => sum + m * facetsOf(mesh).areasMm2[t], 0);
+      // The whole section, less the holes or feet of two pegs.
+      expect(face).toBeLessThan(2400);
+      expect(face).toBeGreaterThan(2400 - 2 * Math.PI * 4.5 ** 2);
+    }
   });
   it("holds wherever its place is said on the same surface", () => {
     const relieved = relief(2000);

@@ -110,6 +110,9 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
     <Section title="Resin: hollow or massive">
       <div className="grid gap-6 desk:grid-cols-[minmax(0,1.3fr)_minmax(18rem,1fr)]">
         <div>
+          {!part.source.report.watertight && (
+            <p className="note-act">▲ The mesh is open: mend it first at Parts, “Mesh and walls”. Until then these figures are rough.</p>
+          )}
           {already ? (
             <p className="font-semibold">
               It is hollow already: {part.source.report.cavities === 1 ? "one hollow" : `${part.source.report.cavities} hollows`} in its

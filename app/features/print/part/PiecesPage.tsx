@@ -8,6 +8,7 @@ import {
   JOINT_KINDS,
   PAINT_FILM_MM,
   profileOf,
+  timeAtSizeS,
   usableMm,
   type Axis,
   type AxisCuts,
@@ -17,7 +18,7 @@ import {
 } from "~core/print";
 import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from "~core/project";
 import { cutsRequest, meshRequest } from "~core/results";
-import { formatDuration, formatMass, formatMm, ok, parseLength, readAsMm } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatSpan, ok, parseLength, readAsMm } from "~core/units";
 import { formatRatio } from "~core/scale";
 import { workOf, type WorkItem } from "~core/work";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
@@ -124,7 +125,18 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
       "meshes",
       t.pieces.map(({ hash, file }) => ({ hash, file })),
       "part.split",
-      { partId: part.id, pieces, seams: t.seams.map(({ kind: k, sectionMm2, seamMm }) => ({ kind: k, clearanceMm, sectionMm2, seamMm })) },
+      {
+        partId: part.id,
+        pieces,
+        seams: t.seams.map(({ kind: k, sectionMm2, seamMm }, i) => ({
+          kind: k,
+          clearanceMm,
+          sectionMm2,
+          seamMm,
+          axis,
+          planeMm: at[i] / part.factor,
+        })),
+      },
     );
     if (!done.ok) return void toast.error(done.problem.message);
     toast(`${part.name} is now ${pieces.length} parts of one family`);
@@ -396,6 +408,7 @@ function OtherWays({
   const usable = [...usableMm(printer)].sort((a, b) => b - a);
   const share = Math.min(1, ...[...size].sort((a, b) => b - a).map((s, i) => usable[i] / s));
   const { ratio } = project.scene.scale;
+  const facts = printFactsOf(part, printer);
   const rows = [
     ...(tried
       ? [
@@ -413,11 +426,11 @@ function OtherWays({
       seam: o.facts.fits ? "none" : "as cut",
       note: o.facts.fits ? "as strong as it can be" : `too large by ${formatMm(Math.max(...o.facts.overMm))}`,
     })),
-    ...(share < 0.999
+    ...(share < 0.999 && facts
       ? [
           {
             what: `smaller, whole, on ${printer.name}`,
-            hours: "less",
+            hours: formatSpan(timeAtSizeS(facts, share), formatDuration),
             seam: "none",
             note: `at ${(share * 100).toFixed(0)} %: ${formatRatio(ratio / share)} instead of ${formatRatio(ratio)}`,
           },

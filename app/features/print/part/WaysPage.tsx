@@ -316,7 +316,9 @@ const whereWords = ({ where }: FaceMark, factor: number): string =>
     ? "the surface you picked"
     : "facing" in where
       ? `all that ${FACING_WORDS[where.facing]}`
-      : `everything below ${formatMm(where.belowMm * factor)}`;
+      : "planeMm" in where
+        ? "where it was cut"
+        : `everything below ${formatMm(where.belowMm * factor)}`;
 
 type Pressed = { at: [number, number, number]; normal: [number, number, number] };
 
