@@ -117,6 +117,7 @@ for (const size of SIZES) {
           await links.nth(i).click();
           await expect(bench.locator("main h1")).toBeVisible();
           await expect(bench.locator("progress")).toHaveCount(0);
+          await expect(bench.locator("main [role=status]")).toHaveCount(0, { timeout: 60_000 });
           await look(`${where}, leaf ${i + 1}`);
         }
       };
@@ -125,6 +126,11 @@ for (const size of SIZES) {
       await station(bench, "Parts").click();
       await bench.getByRole("link", { name: "Rowing boat" }).click();
       await leaves("Rowing boat");
+      await station(bench, "Print").click();
+      await bench.getByRole("link", { name: "Quay wall" }).click();
+      await expect(bench.getByRole("region", { name: "Filament or resin" })).toBeVisible();
+      await look("Quay wall, its print");
+      await leaves("Quay wall, its print");
       await bench.goto("/bench");
       await bench.getByRole("button", { name: "Delete Saltmarsh Sluice" }).click();
       await expect(bench.getByRole("region", { name: "Deleted scenes" })).toBeVisible();
