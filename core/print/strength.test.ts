@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { boxMesh, buildTopology } from "../mesh";
+import { boxMesh, buildTopology, MeshBuilder } from "../mesh";
 import { contoursOf, loadSolids, type Solids } from "../slice";
 import { GENERIC_PRINTERS, type FilamentPrinter } from "./printers";
 import { momentsOf, strengthened, type Slab } from "./strength";
@@ -42,6 +42,16 @@ describe("a stronger slab", () => {
     expect(fill.addedG).toBeCloseTo(walls.addedG, 2);
     expect(walls.bending).toBeGreaterThan(fill.bending);
     expect(walls.tension).toBeCloseTo(fill.tension, 3);
+  });
+  it("is counted from the low end, wherever the part lies in its file", () => {
+    const tall = new MeshBuilder().box([0, 0, 0], [20, 20, 30]).box([6, 6, 30], [14, 14, 60]).build();
+    const far = { ...tall, positions: tall.positions.map((v) => v - 250) };
+    const neck = slab({ fromMm: 35, toMm: 50, infill: 1 });
+    const [a, b] = [tall, far].map((m) => strengthened(solids, m, buildTopology(m), large, [neck])[0]);
+    expect(a.section!.areaMm2).toBeCloseTo(64, 3);
+    expect(b.section!.areaMm2).toBeCloseTo(64, 2);
+    expect(b.section!.atMm).toBeCloseTo(a.section!.atMm, 3);
+    expect(b.addedG).toBeCloseTo(a.addedG, 3);
   });
   it("beside the part is none, whichever way round its ends are said", () => {
     expect(of(slab({ fromMm: 100, toMm: 120 })).section).toBeNull();

@@ -10,7 +10,7 @@ import type { FilamentProfile } from "./printers";
 /** Raise it when strength is reckoned differently. */
 export const STRENGTH_VERSION = 1;
 
-/** Where it is printed otherwise, model mm. */
+/** Where it is printed otherwise: between two heights above the part's low end along an axis, model mm. */
 export interface Slab {
   id: string;
   axis: "x" | "y" | "z";
@@ -22,7 +22,7 @@ export interface Slab {
 
 export interface Strengthened {
   id: string;
-  /** Weakest section, where it lies along the axis, mm and mm²; null where the slab holds nothing of the part. */
+  /** Weakest section, how far from the low end it lies, mm and mm²; null where the slab holds nothing of the part. */
   section: { atMm: number; areaMm2: number } | null;
   /** How many times what it carries now: pulled, and bent about its weaker axis. */
   tension: number;
@@ -111,8 +111,8 @@ export function strengthened(
     const [from, to] = [Math.min(slab.fromMm, slab.toMm), Math.max(slab.fromMm, slab.toMm)];
     const turned = turnMesh(mesh, TURNS[UP_OF[slab.axis]]);
     const { min, max } = boundsOf(turned.positions);
-    const low = Math.max(from, min[2]),
-      high = Math.min(to, max[2]);
+    const low = min[2] + Math.max(0, from),
+      high = Math.min(min[2] + to, max[2]);
     if (high - low < 1e-6) return none;
     const thick = (high - low) / SECTIONS;
     let best: { at: number; area: number; now: Raw; then: Raw } | null = null;
@@ -137,7 +137,7 @@ export function strengthened(
     const { at, area, now, then } = best as { at: number; area: number; now: Raw; then: Raw };
     return {
       id: slab.id,
-      section: { atMm: at, areaMm2: area },
+      section: { atMm: at - min[2], areaMm2: area },
       tension: then.a / now.a,
       bending: leastOf(now) > 0 ? leastOf(then) / leastOf(now) : 1,
       addedG: (addedMm3 / 1000) * profile.densityGCm3,

@@ -178,7 +178,7 @@ export interface Zone {
   id: string;
   name: string;
   axis: "x" | "y" | "z";
-  /** Between these two, in the size of the file. */
+  /** Between these two from its low end, in the size of the file. */
   fromMm: number;
   toMm: number;
   /** Share of the inside that is filled, 0..1. */

@@ -2,7 +2,7 @@
  * Faces that the user has marked: seen, hidden, lying against another part, or covered later. A mark names a place on the mesh, not a
  * facet's number, so that it holds when the file is read again; it takes the whole surface that is connected there without a sharp edge.
  */
-import { facetsOf, patchesOf, turnRows, TURNS, type Mesh, type Topology, type Up } from "../../mesh";
+import { boundsOf, facetsOf, patchesOf, turnRows, TURNS, type Mesh, type Topology, type Up } from "../../mesh";
 import type { Marks } from "./hold";
 
 export type FaceKind = "seen" | "hidden" | "mating" | "covered";
@@ -16,7 +16,7 @@ export const FACE_KINDS: Record<FaceKind, string> = {
 export interface FaceMark {
   id: string;
   kind: FaceKind;
-  /** In the size of the file: the surface at a place, everything below a height, all that looks one way, or what lies in a plane, as a cut does. */
+  /** In the size of the file: the surface at a place, everything below a height over its lowest point, all that looks one way, or what lies in a plane, as a cut does. */
   where: { at: [number, number, number] } | { belowMm: number } | { facing: Up } | { axis: "x" | "y" | "z"; planeMm: number };
 }
 
@@ -112,9 +112,10 @@ export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark
       const [x, y, z] = turnRows(TURNS[where.facing])[2];
       for (let t = 0; t < n; t++) if (normals[t * 3] * x + normals[t * 3 + 1] * y + normals[t * 3 + 2] * z > FACES_COS) set(t, kind);
     } else {
+      const floor = boundsOf(mesh.positions).min[2];
       for (let t = 0; t < n; t++) {
         const top = Math.max(...[0, 1, 2].map((k) => mesh.positions[mesh.indices[t * 3 + k] * 3 + 2]));
-        if (top <= where.belowMm + 1e-4) set(t, kind);
+        if (top - floor <= where.belowMm + 1e-4) set(t, kind);
       }
     }
   }

@@ -233,6 +233,12 @@ describe("marked faces", () => {
     const { seen } = marksOf(box, buildTopology(box), [mark("covered", { belowMm: 0 }), mark("seen", { at: [20, 15, 20] })]);
     expect(areaOf(seen)).toBeCloseTo(1200 + 0.25 * 2800, 1);
   });
+  it("the ground line is counted from the lowest point, wherever the part lies in its file", () => {
+    const low = { ...box, positions: box.positions.map((v, i) => (i % 3 === 2 ? v - 70 : v)) };
+    const under = (m: Mesh) => areaOf(marksOf(m, buildTopology(m), [mark("covered", { belowMm: 0 })]).seen);
+    expect(under(low)).toBeCloseTo(under(box), 2);
+    expect(under(box)).toBeCloseTo(5200 - 1200, 2);
+  });
   it("what was cut lies in its plane, pegs and all that stands beside it do not", () => {
     const cut = cutParts(solids, boxMesh(100, 60, 40), "x", [40], "pegs", 0.2);
     if (!cut.ok) throw new Error(cut.problem.message);
