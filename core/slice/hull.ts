@@ -1,6 +1,6 @@
 /** The convex hull of a mesh: what reaches furthest in any direction, however the mesh is turned. */
 import type { Mesh } from "../mesh";
-import type { Solids } from "./outline";
+import { meshOfSolid, type Solids } from "./outline";
 
 /** By Manifold's quickhull, n log n. A mesh without volume is its own hull, since the library makes none of it. */
 export function hullOf(solids: Solids, mesh: Mesh): Mesh {
@@ -11,10 +11,7 @@ export function hullOf(solids: Solids, mesh: Mesh): Mesh {
   const hull = solids.Manifold.hull(points);
   try {
     if (hull.isEmpty()) return mesh;
-    const { vertProperties, triVerts, numProp } = hull.getMesh();
-    const corners = new Float32Array((vertProperties.length / numProp) * 3);
-    for (let v = 0; v < corners.length / 3; v++) for (let k = 0; k < 3; k++) corners[v * 3 + k] = vertProperties[v * numProp + k];
-    return { positions: corners, indices: triVerts.slice() };
+    return meshOfSolid(hull);
   } finally {
     hull.delete();
   }

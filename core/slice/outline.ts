@@ -2,7 +2,8 @@
  * Polygon sets for layers: offsets, unions and differences. The library (Manifold's CrossSection, which runs Clipper2)
  * does the geometry; this face keeps its memory in order and its types small.
  */
-import ManifoldModule, { type CrossSection, type ManifoldToplevel } from "manifold-3d";
+import ManifoldModule, { type CrossSection, type Manifold, type ManifoldToplevel } from "manifold-3d";
+import type { Mesh } from "../mesh";
 import type { Contours } from "./slicer";
 
 export type { CrossSection };
@@ -73,5 +74,22 @@ export function scoped<T>(act: (keep: <C extends { delete: () => void }>(made: C
     });
   } finally {
     for (const c of made) c.delete();
+  }
+}
+
+/** A solid of the library as a mesh. */
+export function meshOfSolid(solid: Manifold): Mesh {
+  const { vertProperties, triVerts, numProp } = solid.getMesh();
+  const positions = new Float32Array((vertProperties.length / numProp) * 3);
+  for (let v = 0; v < positions.length / 3; v++) for (let k = 0; k < 3; k++) positions[v * 3 + k] = vertProperties[v * numProp + k];
+  return { positions, indices: triVerts.slice() };
+}
+
+/** A closed mesh as a solid of the library; null where it takes it for none. */
+export function solidOf(solids: Solids, { positions, indices }: Mesh): Manifold | null {
+  try {
+    return new solids.Manifold(new solids.Mesh({ numProp: 3, vertProperties: positions, triVerts: indices }));
+  } catch {
+    return null;
   }
 }

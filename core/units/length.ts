@@ -204,6 +204,12 @@ export const readAsReal = (mm: number): string => (mm >= 1000 ? `${readAsMm(mm)}
 /** A length that can only be read one way. */
 const plainMm = (mm: number): string => `${retypedNumber(mm)} mm`;
 
+/** A length in millimetres alone, as fields store it. */
+export const parseMm = (text: string): Result<number> => {
+  const length = parseLength(text);
+  return length.ok ? ok(length.value.mm) : length;
+};
+
 /**
  * Reads a size of lengths such as `192 × 148 × 118 mm`, `192x148x118` or `19.2 by 14.8 by 11.8 cm`. The unit of the last serves all that
  * have none, and all are read with one decimal mark.

@@ -4,7 +4,7 @@
  */
 import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, buildTopology, type Mesh } from "../../mesh";
-import { loadSolids, type Solids } from "../../slice";
+import { loadSolids, meshOfSolid, type Solids } from "../../slice";
 import { GENERIC_PRINTERS, type FilamentPrinter, type ResinPrinter } from "../printers";
 import { estimateFdm } from "./fdm";
 import { estimateResin, resinTimeS } from "./resin";
@@ -21,10 +21,6 @@ let solids: Solids;
 beforeAll(async () => {
   solids = await loadSolids();
 });
-const fromLibrary = (m: { getMesh: () => { vertProperties: Float32Array; triVerts: Uint32Array } }): Mesh => {
-  const { vertProperties, triVerts } = m.getMesh();
-  return { positions: new Float32Array(vertProperties), indices: new Uint32Array(triVerts) };
-};
 const HOUR = 3600;
 const estimate = (mesh: Mesh, printer: FilamentPrinter) => estimateFdm(solids, mesh, buildTopology(mesh), printer);
 /** A ring of ground with a rough top: `share` of a whole turn. */
@@ -36,7 +32,7 @@ const ring = (share: number): Mesh => {
     return Manifold.sphere(9, 10).translate([(80 + (i % 3) * 8) * Math.cos(a), (80 + (i % 3) * 8) * Math.sin(a), 20]);
   });
   const whole = Manifold.union([body, ...rocks]);
-  return fromLibrary(share === 1 ? whole : whole.intersect(Manifold.cube([300, 150, 100]).translate([-150, 0, -10])));
+  return meshOfSolid(share === 1 ? whole : whole.intersect(Manifold.cube([300, 150, 100]).translate([-150, 0, -10])));
 };
 /** A small ornate house: walls, roof, floor, a few ledges. */
 const hut = (): Mesh => {
@@ -50,7 +46,7 @@ const hut = (): Mesh => {
       .subtract(Manifold.cube([57, 47, 3]).translate([3.5, 3.5, -1]))
       .translate([-1, -1, z]),
   );
-  return fromLibrary(Manifold.union([shell, roof, ...ledges]));
+  return meshOfSolid(Manifold.union([shell, roof, ...ledges]));
 };
 
 describe("filament", () => {

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { moved, reversed, together } from "../../../tests/sameThing";
 import { boundsOf, boxMesh, buildTopology, reportMesh, TURNS, turnMesh, weld, type Mesh, type Turn } from "../../mesh";
-import { loadSolids, type Solids } from "../../slice";
+import { loadSolids, meshOfSolid, type Solids } from "../../slice";
 import { depthField } from "./depth";
 import { hollowing, type Hollowing } from "./hollow";
 import { hollowMesh } from "./make";
@@ -10,11 +10,7 @@ let solids: Solids;
 beforeAll(async () => {
   solids = await loadSolids();
 });
-const fromLibrary = (m: { getMesh: () => { vertProperties: Float32Array; triVerts: Uint32Array } }): Mesh => {
-  const { vertProperties, triVerts } = m.getMesh();
-  return { positions: new Float32Array(vertProperties), indices: new Uint32Array(triVerts) };
-};
-const sphere = (r: number): Mesh => fromLibrary(solids.Manifold.sphere(r, 128));
+const sphere = (r: number): Mesh => meshOfSolid(solids.Manifold.sphere(r, 128));
 const hollowed = (mesh: Mesh, wallMm: number, turn: Turn = TURNS["+z"], voxelMm?: number): Hollowing => {
   const done = hollowing(mesh, wallMm, turn, voxelMm);
   if (!done.ok) throw new Error(done.problem.message);
@@ -68,7 +64,7 @@ describe("hollowing, against what is known", () => {
   it("two rooms with a thin neck are two pockets, each with a drain below and a vent above", () => {
     const { Manifold } = solids;
     const room = (x: number) => Manifold.cube([20, 20, 20]).translate([x, 0, 0]);
-    const dumbbell = fromLibrary(
+    const dumbbell = meshOfSolid(
       room(0)
         .add(room(40))
         .add(Manifold.cube([20, 3, 3]).translate([20, 8.5, 8.5])),

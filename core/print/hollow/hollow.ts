@@ -42,7 +42,7 @@ export interface Hollowing {
 }
 
 /** Pockets smaller than this stay filled, mm³. Common practice, no source: a thimble of resin does not pay for a hole. */
-const LEAST_POCKET_MM3 = 500;
+export const LEAST_POCKET_MM3 = 500;
 /** Holes of this diameter drain thick resin. Common practice, no source. */
 const HOLE_MM = 3;
 /** Voxel that is aimed at, mm. */

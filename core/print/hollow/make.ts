@@ -1,14 +1,12 @@
 /** The hollowed mesh: the outer skin as it was, cavities cut from inside, holes drilled. */
 import { boundsOf, type Mesh } from "../../mesh";
-import { scoped, type Solids } from "../../slice";
+import { meshOfSolid, scoped, solidOf, type Solids } from "../../slice";
 import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../units";
 import { depthField, voxelFor, type DepthField } from "./depth";
-import { VOXEL_MM, type Hole } from "./hollow";
+import { LEAST_POCKET_MM3, VOXEL_MM, type Hole } from "./hollow";
 
 /** Facets of the cavity are about so long, mm: nobody sees them. */
 const EDGE_MM = 0.7;
-/** Cavities smaller than this stay filled, as in the verdict, mm³. */
-const LEAST_MM3 = 500;
 
 export interface Hollowed {
   mesh: Mesh;
@@ -32,12 +30,9 @@ export function hollowMesh(
 ): Result<Hollowed> {
   const { Manifold } = solids;
   return scoped((keep) => {
-    let part;
-    try {
-      part = keep(new Manifold(new solids.Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.indices })));
-    } catch {
-      return fail("hollow.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
-    }
+    const part = solidOf(solids, mesh);
+    if (!part) return fail("hollow.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
+    keep(part);
     const { min, max, size } = boundsOf(mesh.positions);
     const depth = depthField(mesh, voxelFor(size, VOXEL_MM), (f, phase) => onProgress?.(0.6 * f, phase), signal);
     throwIfCancelled(signal);
@@ -54,7 +49,7 @@ export function hollowMesh(
     const large = level
       .decompose()
       .map((c) => keep(c))
-      .filter((c) => c.volume() >= LEAST_MM3);
+      .filter((c) => c.volume() >= LEAST_POCKET_MM3);
     if (large.length === 0)
       return fail("hollow.nothing", `Nothing of it is thicker than two walls of ${wallMm} mm: there is nothing to hollow.`);
     let leastWallMm = Infinity;
@@ -81,11 +76,8 @@ export function hollowMesh(
     for (const [i, drill] of drills.entries())
       if (keep(drill.intersect(part)).volume() < 0.1) return fail("hollow.air", `Hole ${i + 1} lies in the air beside the part.`);
     const out = keep(part.subtract(keep(Manifold.union([...large, ...drills]))));
-    const { vertProperties, triVerts, numProp } = out.getMesh();
-    const positions = new Float32Array((vertProperties.length / numProp) * 3);
-    for (let v = 0; v < positions.length / 3; v++) for (let k = 0; k < 3; k++) positions[v * 3 + k] = vertProperties[v * numProp + k];
     onProgress?.(1, "done");
-    return ok({ mesh: { positions, indices: triVerts.slice() }, volumeMm3: out.volume(), leastWallMm, pockets: large.length });
+    return ok({ mesh: meshOfSolid(out), volumeMm3: out.volume(), leastWallMm, pockets: large.length });
   });
 }
 

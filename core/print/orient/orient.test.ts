@@ -14,7 +14,7 @@ import {
   type Mesh,
   type Turn,
 } from "../../mesh";
-import { loadSolids, type Solids } from "../../slice";
+import { loadSolids, meshOfSolid, type Solids } from "../../slice";
 import { GENERIC_PRINTERS, type FilamentPrinter, type ResinPrinter } from "../printers";
 import { Shape } from "../shape";
 import { candidates, restingDirections, turnTo, type Candidate } from "./candidates";
@@ -31,17 +31,13 @@ beforeAll(async () => {
   solids = await loadSolids();
 });
 const shapeOf = (mesh: Mesh): Shape => new Shape(solids, mesh, buildTopology(mesh), 1000);
-const fromLibrary = (m: { getMesh: () => { vertProperties: Float32Array; triVerts: Uint32Array } }): Mesh => {
-  const { vertProperties, triVerts } = m.getMesh();
-  return { positions: new Float32Array(vertProperties), indices: new Uint32Array(triVerts) };
-};
 const waysOf = (mesh: Mesh, printer: FilamentPrinter | ResinPrinter = large): Candidate[] =>
   candidates(shapeOf(mesh), printer, unmarked(mesh.indices.length / 3));
 
 describe("what a direction costs", () => {
   // Fraction of a sphere that faces within 45° of straight down: (1 − cos 45°) / 2; the mean |cos| is a half. Exact.
   it("a sphere hangs over with its cap, whichever way up, and has a mean step of half a layer", () => {
-    const sphere = facetsOf(fromLibrary(solids.Manifold.sphere(30, 160)));
+    const sphere = facetsOf(meshOfSolid(solids.Manifold.sphere(30, 160)));
     const whole = sphere.areasMm2.reduce((a, b) => a + b, 0);
     for (const d of spread(20)) {
       const { overMm2, steppedMm2 } = facetCost(sphere, d, Math.cos(Math.PI / 4));
@@ -161,7 +157,7 @@ describe("how a part stands", () => {
     const { Manifold } = solids;
     const post = (x: number) => Manifold.cube([5, 5, 20]).translate([x, 0, 0]);
     const gate = stand(
-      fromLibrary(
+      meshOfSolid(
         post(0)
           .add(post(13))
           .add(Manifold.cube([18, 5, 4]).translate([0, 0, 20])),
@@ -169,7 +165,7 @@ describe("how a part stands", () => {
       large,
     );
     expect(gate).toMatchObject({ heldMm2: 0, supportMm3: 0, bridgedMm2: expect.closeTo(8 * 5, -1) });
-    const ledge = stand(fromLibrary(post(0).add(Manifold.cube([13, 5, 4]).translate([0, 0, 20]))), large);
+    const ledge = stand(meshOfSolid(post(0).add(Manifold.cube([13, 5, 4]).translate([0, 0, 20]))), large);
     // 8 × 5 mm hang 20 mm above the plate, at 15 %.
     expect(ledge.supportMm3 / (8 * 5 * 20 * 0.15)).toBeGreaterThan(0.9);
     expect(ledge.supportMm3 / (8 * 5 * 20 * 0.15)).toBeLessThan(1.05);
@@ -178,7 +174,7 @@ describe("how a part stands", () => {
   });
   it("a beaker is a cup upright, its peel jumps where the floor ends, and lies on nothing that curls", () => {
     const { Manifold } = solids;
-    const beaker = fromLibrary(Manifold.cylinder(30, 12, 12, 64).subtract(Manifold.cylinder(30, 10, 10, 64).translate([0, 0, 3])));
+    const beaker = meshOfSolid(Manifold.cylinder(30, 12, 12, 64).subtract(Manifold.cylinder(30, 10, 10, 64).translate([0, 0, 3])));
     const upright = stand(beaker, resin);
     expect(upright.cups).toEqual([expect.objectContaining({ layer: 61, atMm: expect.closeTo(3, 4), deepMm: expect.closeTo(27, 4) })]);
     expect(upright.cupsFlipped).toEqual([]);
@@ -211,7 +207,7 @@ describe("how a part stands", () => {
     expect(stand(boxMesh(160, 120, 10), large).warnings).toEqual(["4 far corners may lift: give them a brim"]);
     expect(stand(boxMesh(160, 12, 10), large).warnings).toContain("a strip of 160 × 12 mm curls at its ends");
     expect(stand(boxMesh(40, 30, 10), large).warnings).toEqual([]);
-    const pin = fromLibrary(solids.Manifold.cylinder(20, 8, 8, 32).add(solids.Manifold.cube([40, 40, 4], true).translate([0, 0, 22])));
+    const pin = meshOfSolid(solids.Manifold.cylinder(20, 8, 8, 32).add(solids.Manifold.cube([40, 40, 4], true).translate([0, 0, 22])));
     expect(stand(pin, large).warnings[0]).toMatch(/^only \d+ % of its outline rests/);
     expect(stand(ball(2000), large).warnings[0]).toMatch(/nothing lies flat/);
   });
@@ -257,7 +253,7 @@ describe("marked faces", () => {
     expect(below([10, 10, 0])).toEqual(below([100, 60, -1]));
   });
   it("a support on a mating face is counted as such", () => {
-    const table = fromLibrary(solids.Manifold.cube([5, 5, 20]).add(solids.Manifold.cube([40, 40, 4]).translate([0, 0, 20])));
+    const table = meshOfSolid(solids.Manifold.cube([5, 5, 20]).add(solids.Manifold.cube([40, 40, 4]).translate([0, 0, 20])));
     const topology = buildTopology(table);
     const s = lookAt(shapeOf(table), large, TURNS["+z"], marksOf(table, topology, [mark("mating", { at: [30, 30, 20] })]));
     expect(s.heldMatingMm2).toBeCloseTo(1600 - 25, 0);

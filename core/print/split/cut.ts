@@ -4,7 +4,7 @@
  */
 import type { CrossSection, Manifold } from "manifold-3d";
 import { boundsOf, type Mesh } from "../../mesh";
-import { scoped, type Solids } from "../../slice";
+import { contoursOf, meshOfSolid, perimeterMm, scoped, solidOf, type Solids } from "../../slice";
 import { fail, ok, type Result } from "../../units";
 import { AXES, type Axis } from "./cuts";
 import type { JointKind } from "./joints";
@@ -61,12 +61,9 @@ export function cutParts(
         `A cut at ${(at - min[k]).toFixed(1)} mm lies outside the part, which is ${(max[k] - min[k]).toFixed(1)} mm long that way.`,
       );
   return scoped((keep) => {
-    let whole: Manifold;
-    try {
-      whole = keep(new solids.Manifold(new solids.Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.indices })));
-    } catch {
-      return fail("cut.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
-    }
+    const whole = solidOf(solids, mesh);
+    if (!whole) return fail("cut.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
+    keep(whole);
     const normal = AXES.map((a) => (a === axis ? 1 : 0)) as [number, number, number];
     const bodies: Manifold[] = [];
     const seams: CutSeam[] = [];
@@ -84,7 +81,7 @@ export function cutParts(
       rest = joined.upper;
     }
     bodies.push(rest);
-    const pieces = bodies.map((b): CutPiece => ({ mesh: meshOf(b), volumeMm3: b.volume() }));
+    const pieces = bodies.map((b): CutPiece => ({ mesh: meshOfSolid(b), volumeMm3: b.volume() }));
     return ok({ pieces, seams, wholeMm3: whole.volume(), clearanceMm3 });
   });
 }
@@ -112,7 +109,7 @@ function join(
 ) {
   const flat = keep(framed(lower, axis));
   const section = keep(flat.slice(atMm - 1e-3));
-  const seam: CutSeam = { kind, sectionMm2: section.area(), seamMm: perimeterOf(section), plainInstead: false };
+  const seam: CutSeam = { kind, sectionMm2: section.area(), seamMm: perimeterMm(contoursOf(section)), plainInstead: false };
   const plain = { lower, upper, seam, clearanceMm3: 0 };
   if (kind === "plain") return plain;
   const plugs =
@@ -213,21 +210,4 @@ function middleOf(points: readonly [number, number][]): [number, number] {
   const mean = [0, 1].map((k) => points.reduce((sum, p) => sum + p[k], 0) / points.length);
   // Nearest of them: the mean of a ring lies outside it.
   return points.reduce((a, b) => (Math.hypot(b[0] - mean[0], b[1] - mean[1]) < Math.hypot(a[0] - mean[0], a[1] - mean[1]) ? b : a));
-}
-
-function perimeterOf(section: CrossSection): number {
-  let sum = 0;
-  for (const ring of section.toPolygons())
-    ring.forEach(([x, y], i) => {
-      const [a, b] = ring[(i + 1) % ring.length];
-      sum += Math.hypot(a - x, b - y);
-    });
-  return sum;
-}
-
-function meshOf(solid: Manifold): Mesh {
-  const { vertProperties, triVerts, numProp } = solid.getMesh();
-  const positions = new Float32Array((vertProperties.length / numProp) * 3);
-  for (let v = 0; v < positions.length / 3; v++) for (let k = 0; k < 3; k++) positions[v * 3 + k] = vertProperties[v * numProp + k];
-  return { positions, indices: triVerts.slice() };
 }

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { boundsOf, boxMesh, buildTopology, reportMesh, type Mesh } from "../../mesh";
-import { loadSolids, type Solids } from "../../slice";
+import { loadSolids, meshOfSolid, type Solids } from "../../slice";
 import { GENERIC_PRINTERS } from "../printers";
 import { unmarked } from "../orient/hold";
 import { cutParts, type CutParts } from "./cut";
@@ -12,10 +12,6 @@ let solids: Solids;
 beforeAll(async () => {
   solids = await loadSolids();
 });
-const fromLibrary = (m: { getMesh: () => { vertProperties: Float32Array; triVerts: Uint32Array } }): Mesh => {
-  const { vertProperties, triVerts } = m.getMesh();
-  return { positions: new Float32Array(vertProperties), indices: new Uint32Array(triVerts) };
-};
 const cut = (mesh: Mesh, at: number[], kind: JointKind = "plain", clearance = 0.2, axis: "x" | "y" | "z" = "x"): CutParts => {
   const done = cutParts(solids, mesh, axis, at, kind, clearance);
   if (!done.ok) throw new Error(done.problem.message);
@@ -90,7 +86,7 @@ describe("where to cut", () => {
   it("at the neck of a dumbbell", () => {
     const { Manifold } = solids;
     const ball = (x: number) => Manifold.sphere(40, 48).translate([x, 0, 0]);
-    const mesh = fromLibrary(
+    const mesh = meshOfSolid(
       ball(0)
         .add(ball(170))
         .add(Manifold.cube([170, 14, 14]).translate([0, -7, -7])),
@@ -110,7 +106,7 @@ describe("where to cut", () => {
     expect(cutsAlong(boxMesh(100, 60, 40)).map((c) => c.proposed)).toEqual([[], [], []]);
   });
   it("sections are the part's own: areas integrate to its volume", () => {
-    const mesh = fromLibrary(solids.Manifold.sphere(30, 96));
+    const mesh = meshOfSolid(solids.Manifold.sphere(30, 96));
     for (const { sections, fromMm, toMm } of cutsAlong(mesh)) {
       const step = (toMm - fromMm) / sections.length;
       expect(sections.reduce((sum, s) => sum + s.areaMm2 * step, 0) / solids.Manifold.sphere(30, 96).volume()).toBeCloseTo(1, 3);

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { FilamentPrinter, Hole, Hollowing, ResinPrinter, Strengthened } from "~core/print";
 import { partSizeMm, printFactsOf, type Part, type Project, type Zone } from "~core/project";
 import { hollowRequest, meshRequest, zonesRequest } from "~core/results";
-import { formatMm, formatMoney, formatVolume, ok, parseLength, parseNumber, readAsMm, spacedNumber, type Result } from "~core/units";
+import { formatMm, formatMoney, formatVolume, ok, parseMm, parseNumber, readAsMm, spacedNumber } from "~core/units";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { workOf } from "~core/work";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
@@ -55,11 +55,6 @@ export function InsidePage({ part, project }: { part: Part; project: Project }) 
     </Page>
   );
 }
-
-const parseMm = (text: string): Result<number> => {
-  const mm = parseLength(text);
-  return mm.ok ? ok(mm.value.mm) : mm;
-};
 
 /** Thinner walls let resin through, thicker ones warp less and save less. Common practice, no source. */
 const WALL_MM = 2;

@@ -18,7 +18,7 @@ import {
 } from "~core/print";
 import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from "~core/project";
 import { cutsRequest, meshRequest } from "~core/results";
-import { formatDuration, formatMass, formatMm, formatSpan, ok, parseLength, readAsMm } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatSpan, parseMm, readAsMm } from "~core/units";
 import { formatRatio } from "~core/scale";
 import { workOf, type WorkItem } from "~core/work";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
@@ -191,10 +191,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
                 label={`Cut ${i + 1}, from its start`}
                 draftKey={`${axis} ${i}`}
                 text={formatMm(mm - way.fromMm)}
-                parse={(t) => {
-                  const v = parseLength(t);
-                  return v.ok ? ok(v.value.mm) : v;
-                }}
+                parse={parseMm}
                 readAs={readAsMm}
                 onCommit={(v) => setAt(at.map((m, j) => (j === i ? way.fromMm + v : m)))}
               />

@@ -20,7 +20,7 @@ import {
   formatMoney,
   ok,
   parseDuration,
-  parseLength,
+  parseMm,
   parseNumber,
   readAsMm,
   spacedNumber,
@@ -365,10 +365,6 @@ function Questions({ part, project }: { part: Part; project: Project }) {
   const mm = longest ?? Math.max(...partSizeMm(part));
   const tall = figure ?? figureHeightMm(scale);
   const a = advise(use, mm, tall);
-  const length = (t: string): Result<number> => {
-    const v = parseLength(t);
-    return v.ok ? ok(v.value.mm) : v;
-  };
   return (
     <Section title="New to printing? Three questions">
       <div className="flex flex-wrap items-end gap-4">
@@ -383,7 +379,7 @@ function Questions({ part, project }: { part: Part; project: Project }) {
           className="w-40"
           label="How big, its longest side"
           text={formatMm(mm)}
-          parse={length}
+          parse={parseMm}
           readAs={readAsMm}
           onCommit={setLongest}
         />
@@ -391,7 +387,7 @@ function Questions({ part, project }: { part: Part; project: Project }) {
           className="w-44"
           label="Who stands beside it, how tall"
           text={formatMm(tall)}
-          parse={length}
+          parse={parseMm}
           readAs={readAsMm}
           onCommit={setFigure}
         />

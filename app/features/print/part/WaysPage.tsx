@@ -16,7 +16,7 @@ import {
 import { UPS, type Turn, type Up } from "~core/mesh";
 import { printerAtHand, type Part, type Project } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
-import { formatDuration, formatMass, formatMm, formatVolume, parseLength, readAsMm } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm } from "~core/units";
 import { workOf } from "~core/work";
 import { useResult, useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -378,10 +378,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
             label="Or everything under the ground line, on the model"
             text=""
             placeholder="3 mm"
-            parse={(t) => {
-              const mm = parseLength(t);
-              return mm.ok ? { ok: true, value: mm.value.mm } : mm;
-            }}
+            parse={parseMm}
             readAs={readAsMm}
             onCommit={(mm) => add({ belowMm: mm / part.factor })}
           />
