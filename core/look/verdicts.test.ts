@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
 import { boxMesh } from "../mesh";
+import { holeFor, INSERTS } from "../print";
 import { printOptions, type OtherWays, type Part, type PrintOption, type Project } from "../project";
 import { advise, USES, type UseFor } from "./advice";
 import { finishNotes } from "./finishNotes";
@@ -132,6 +133,17 @@ describe("what the finish asks", () => {
     expect(notes[0]).toMatchObject({ act: true, bold: "On filament part of its relief comes out smooth" });
     expect(notes[0].plain).toMatch(/draw them 0.6 mm wide and 0.4 mm deep; depth was not measured/);
     expect(notes[1].bold).toMatch(/resin part of its relief drowns/);
+  });
+});
+
+describe("what goes in later", () => {
+  it("fits its hole on either process, with more room on filament, whose holes print small", () => {
+    for (const i of INSERTS) {
+      const [f, r] = [holeFor(i, "fdm"), holeFor(i, "resin")];
+      expect(f.acrossMm).toBeGreaterThan(r.acrossMm);
+      expect(r.acrossMm).toBeGreaterThan(i.acrossMm);
+      if (i.deepMm !== null) expect(r.deepMm).toBeGreaterThan(i.deepMm);
+    }
   });
 });
 

@@ -7,6 +7,7 @@ export * from "./hollow/hollow";
 export * from "./hollow/make";
 export * from "./hollow/saving";
 export * from "./estimate/moves";
+export * from "./inserts";
 export * from "./orient/angles";
 export * from "./orient/candidates";
 export * from "./orient/hold";

@@ -13,7 +13,7 @@ import {
   type Way,
 } from "~core/look";
 import { optionAtHand, partSizeMm, type OtherWays, type Part, type Project } from "~core/project";
-import { figureHeightMm, formatRatio } from "~core/scale";
+import { figureHeightMm, formatRatio, type Process } from "~core/scale";
 import {
   fail,
   formatDuration,
@@ -28,6 +28,8 @@ import {
   type Result,
 } from "~core/units";
 import { useState } from "react";
+import { Link } from "react-router";
+import { holeFor, INSERTS } from "~core/print";
 import { Page, Section } from "~app/shared/Page";
 import { PROCESS_LABEL } from "~app/shared/labels";
 import { useActions } from "~app/shared/scene";
@@ -59,8 +61,17 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
       ) : (
         <>
           <ProcessSection verdict={verdict} part={part} />
-          {notes.length > 0 && (
-            <Section title="What the finish asks of the print">
+          {(notes.length > 0 || verdict.fdm || verdict.resin) && (
+            <Section
+              title="What the finish asks of the print"
+              aside={
+                part.source.kind === "mesh" && (
+                  <Link className="inline-flex min-h-[44px] items-center underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}/mesh`}>
+                    thin walls and narrow grooves on its sheet
+                  </Link>
+                )
+              }
+            >
               <ul>
                 {notes.map((n) => (
                   <li key={n.bold} className="border-b border-rule py-1">
@@ -72,6 +83,7 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
                   </li>
                 ))}
               </ul>
+              <Inserts process={verdict.winner} />
             </Section>
           )}
           <WorthSection part={part} project={project} />
@@ -79,6 +91,32 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
         </>
       )}
     </Page>
+  );
+}
+
+/** Holes that must be there before it is printed. */
+function Inserts({ process }: { process: Process }) {
+  return (
+    <details className="mt-2">
+      <summary className="min-h-[44px] cursor-pointer py-2">Lights, magnets, wires, pins or a foam core later? Holes to draw now</summary>
+      <table className="plain">
+        <tbody>
+          {INSERTS.map((i) => {
+            const { acrossMm, deepMm } = holeFor(i, process);
+            return (
+              <tr key={i.name}>
+                <td>{i.name}</td>
+                <td>
+                  {formatMm(acrossMm)} across{deepMm === null ? "" : `, ${formatMm(deepMm)} deep`}, {formatMm(i.wallMm)} of wall round it
+                </td>
+                <td className="text-soft">{i.why}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="text-soft">On {PROCESS_LABEL[process]}; common practice, to be tried on a scrap first.</p>
+    </details>
   );
 }
 
