@@ -66,7 +66,10 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
               title="What the finish asks of the print"
               aside={
                 part.source.kind === "mesh" && (
-                  <Link className="inline-flex min-h-[44px] items-center underline underline-offset-2" to={`/s/${scene.id}/parts/${part.id}/mesh`}>
+                  <Link
+                    className="inline-flex min-h-[44px] items-center underline underline-offset-2"
+                    to={`/s/${scene.id}/parts/${part.id}/mesh`}
+                  >
                     thin walls and narrow grooves on its sheet
                   </Link>
                 )
