@@ -3,7 +3,8 @@ import { choicesOf, partAreaMm2, partSizeMm, printOptions, type Part, type Print
 import { DETAIL_FLOORS, type Process } from "../scale";
 import { seenAt, stepsOn } from "../surface";
 import { handsOnS, jobOf } from "../print";
-import { formatDuration, formatMass, formatMm, formatMoney } from "../units";
+import { formatDuration, formatMass, formatMm } from "../units";
+import { jobCostText, sumText } from "./jobs";
 
 /** An hour of the person's weighs as much as this many of the machine's. Common practice, no source. */
 const OWN_HOUR = 4;
@@ -35,6 +36,10 @@ export interface ProcessVerdict {
 
 const bestOf = (options: readonly PrintOption[], process: Process): PrintOption | null =>
   options.find((o) => o.printer.process === process) ?? null;
+
+/** Of a part of which only the size is known: from what a shell of it takes to what a solid does. */
+const hours = (part: Part, o: PrintOption): string => sumText(part, o.job.timeS, formatDuration);
+const material = (part: Part, o: PrintOption): string => `${sumText(part, o.job.massG, formatMass)}, ${jobCostText(part, o)}`;
 
 const weight = (o: PrintOption): number => o.job.timeS.value + OWN_HOUR * o.handsOnS;
 const NAME: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
@@ -75,7 +80,7 @@ function choose(part: Part, { scene }: Project): Choice | undefined {
   const [a, b] = faster === "fdm" ? [fdm, resin] : [resin, fdm];
   reasons.push([
     faster,
-    `${formatDuration(a.job.timeS.value)} and ${formatDuration(a.handsOnS)} yours against ${formatDuration(b.job.timeS.value)} and ${formatDuration(b.handsOnS)}`,
+    `${hours(part, a)} and ${formatDuration(a.handsOnS)} yours against ${hours(part, b)} and ${formatDuration(b.handsOnS)}`,
   ]);
   if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps do not show from there"]);
   return { fdm, resin, winner: reasons[0][0], reasons };
@@ -92,7 +97,7 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
     return {
       winner,
       sentence: both
-        ? `${NAME[winner]} so far: ${formatDuration((fdm ?? resin)!.job.timeS.value)}; the other is still reckoned.`
+        ? `${NAME[winner]} so far: ${hours(part, (fdm ?? resin)!)}; the other is still reckoned.`
         : `${NAME[winner]}: it is the only kind of printer here.`,
       rows: [],
       flips: [],
@@ -126,8 +131,8 @@ function rowsOf(part: Part, { scene }: Project, fdm: PrintOption, resin: PrintOp
   return [
     {
       what: "on the machine",
-      fdm: formatDuration(fdm.job.timeS.value),
-      resin: formatDuration(resin.job.timeS.value),
+      fdm: hours(part, fdm),
+      resin: hours(part, resin),
       better: less(fdm.job.timeS.value, resin.job.timeS.value),
     },
     {
@@ -138,8 +143,8 @@ function rowsOf(part: Part, { scene }: Project, fdm: PrintOption, resin: PrintOp
     },
     {
       what: "material",
-      fdm: `${formatMass(fdm.job.massG.value)}, ${formatMoney({ minor: Math.round(fdm.job.costMinor.value), currency: fdm.job.currency }, true)}`,
-      resin: `${formatMass(resin.job.massG.value)}, ${formatMoney({ minor: Math.round(resin.job.costMinor.value), currency: resin.job.currency }, true)}`,
+      fdm: material(part, fdm),
+      resin: material(part, resin),
       better: fdm.job.currency === resin.job.currency ? less(fdm.job.costMinor.value, resin.job.costMinor.value) : null,
     },
     {

@@ -161,3 +161,15 @@ describe("three questions", () => {
       for (const mm of [10, 90, 500]) expect(advise(use, mm, 30).reasons.length).toBeGreaterThanOrEqual(2);
   });
 });
+
+describe("a part of which only the size is known", () => {
+  it("has a verdict in ranges, not in figures", () => {
+    const { source } = brick;
+    const typed: Part = { ...brick, source: { kind: "typed", sizeMm: [40, 30, 20], shell: true } };
+    expect(source.kind).toBe("mesh");
+    const v = processVerdict(typed, of(typed))!;
+    expect(v.rows.find((r) => r.what === "on the machine")!.fdm).toMatch(/ to /);
+    expect(v.rows.find((r) => r.what === "material")!.resin).toMatch(/ to /);
+    expect(v.sentence).toMatch(/ to .* against /);
+  });
+});

@@ -17,6 +17,7 @@ import { UPS, type Turn, type Up } from "~core/mesh";
 import { printerAtHand, type Part, type Project } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm } from "~core/units";
+import { sumText } from "~core/look";
 import { workOf } from "~core/work";
 import { useResult, useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -98,6 +99,11 @@ function Ways({ part, project }: { part: Part; project: Project }) {
         />
         <p className="text-soft">Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.</p>
       </div>
+      {part.source.kind === "typed" && (
+        <p className="mt-2 text-soft">
+          Only its size is known: these are the ways of a box, and hours go from a hollow shell of it to a solid block.
+        </p>
+      )}
       {answer.state === "failed" ? (
         <p className="note-act mt-3">▲ {answer.problem.message}</p>
       ) : answer.state !== "ready" ? (
@@ -176,7 +182,7 @@ function Way({
         <p>
           {one ? (
             <>
-              {formatDuration(one.timeS.value)}, {formatMass(one.massG.value)}{" "}
+              {sumText(part, one.timeS, formatDuration)}, {sumText(part, one.massG, formatMass)}{" "}
               <Why of={`${formatDuration(one.timeS.value)} ${way.words}`} reasons={one.timeS} />
             </>
           ) : (
