@@ -698,6 +698,11 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
           ],
           sightings: [],
           zones: [],
+          configurations: [],
+          // Paid once, and said of the whole.
+          fileCost: i === 0 ? part.fileCost : null,
+          otherWays: null,
+          tally: structuredClone(PART_DEFAULTS.tally),
           versions: [...part.versions, was].slice(-LIMITS.versions),
         });
       await removeParts(e, [partId]);

@@ -10,7 +10,7 @@ import { estimateResin } from "./estimate/resin";
 import type { Shape } from "./shape";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 8;
+export const PRINT_VERSION = 9;
 
 export interface PrintFacts {
   /** Size the facts belong to (model ÷ file). */

@@ -28,7 +28,7 @@ export interface Layering {
   /** The layers of one piece by how long they take, without the least time of a layer. */
   times: LayerTime[];
   leastLayerS: number;
-  /** Time of the supports of one piece, s. */
+  /** Time of the supports, brim and raft of one piece, s. */
   supportS: number;
 }
 
@@ -172,7 +172,7 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
   const solidMm3 = (sums.wallMm2 + sums.skinMm2 + sums.infillMm2 * printer.infill) * t;
   const underMm3 = underMm * w * t;
   const materialMm3 = solidMm3 + sums.supportMm3 + underMm3;
-  const layering: Layering = { times: layerTimes, leastLayerS: printer.leastLayerS, supportS: sums.supportS };
+  const layering: Layering = { times: layerTimes, leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
   const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
   const costMinor = (massG / 1000) * printer.pricePerKgMinor;

@@ -242,6 +242,10 @@ describe("broken files", () => {
     const done = reader.end();
     expect(done.ok && codes(done.value)).toEqual(["gcode.long"]);
   });
+  it("an offset of a tool is no retraction, and an arc in another plane is told", () => {
+    expect(read(["M83", "G10 L2 P1 X0 Y0", "G10 P0", "G1 X10 E1 F600"]).retractions).toBe(0);
+    expect(codes(read(["M83", "G18", "G1 X10 E1 F600"]))).toEqual(["gcode.unknown"]);
+  });
   it("a message in the file is no command", () =>
     expect(read(["M117 G1 X500 Y500 E500", "M83", "G1 X10 E1 F600"]).bboxMm!.max).toEqual([10, 0, 0]));
 });

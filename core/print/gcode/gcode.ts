@@ -59,7 +59,7 @@ const X = 0,
   Y = 1,
   Z = 2,
   E = 3;
-const LETTERS = "XYZEFIJRPSTGMN";
+const LETTERS = "XYZEFIJRPSTGMNL";
 
 type Mode = "absolute" | "relative" | "mixed";
 const mixed = (seen: { absolute: boolean; relative: boolean }, now: "absolute" | "relative"): Mode =>
@@ -314,15 +314,17 @@ export class GcodeReader {
         const [p, s] = [this.value("P"), this.value("S")];
         this.planner.stop();
         this.dwellS += Math.max(0, s ?? (p ?? 0) / 1000);
-      } else if (code === 10) this.drawBack();
-      else if (code === 11) this.drawnBack = false;
+      } else if (code === 10) {
+        // With a place or a tool it sets an offset instead.
+        if (this.value("L") === undefined && this.value("P") === undefined) this.drawBack();
+      } else if (code === 11) this.drawnBack = false;
       else if (code === 20) this.unitMm = INCH_MM;
       else if (code === 21) this.unitMm = 1;
       else if (code === 28) this.home();
       else if (code === 90) this.relative = this.relativeE = false;
       else if (code === 91) this.relative = this.relativeE = true;
       else if (code === 92) this.setPosition();
-      else if (code === 5 || code === 33 || code === 38) this.warn("gcode.unknown");
+      else if (code === 5 || code === 18 || code === 19 || code === 33 || code === 38) this.warn("gcode.unknown");
       else if (Number.isNaN(code)) this.warn("gcode.number");
     }
     if (motion !== null) {

@@ -53,6 +53,7 @@ export interface Stand {
   contacts: number;
   /** Where supports stand, most first: "front, low". */
   places: { words: string; areaMm2: number }[];
+  /** How high supports reach along the width of the front view, in even strips, mm. */
   props: number[];
   /** Time to take supports off and clean what they leave, s. */
   cleanS: number;
@@ -83,6 +84,10 @@ const NO_CONTACT = 0.05;
 /** Turns of a contour sharper than this hide the start of a loop, degrees. Common practice, no source. */
 const HIDES_SCAR_DEG = 45;
 
+/**
+ * Looks at one turn of a part closely.
+ * @param shape mm at the printed size, as the part stands
+ */
 export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: Marks): Stand {
   const { mesh, hull, topology } = shape;
   const stance = stanceOf(hull, turn);
@@ -104,6 +109,8 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
   const points = raised && printer.process === "resin" ? pointsUnder(printer, faces, islands.length, peel.largestMm2) : null;
   const contacts = points?.count ?? 0;
   const heldMm2 = hanging ? hanging.heldMm2 : faces.heldMm2;
+  // What bridges leans too far as well, but is not held: the facets give shares, the layers the area.
+  const held = faces.heldMm2 > 0 ? Math.min(1, heldMm2 / faces.heldMm2) : 0;
   const off = SUPPORT_OFF[printer.process];
   return {
     turn,
@@ -118,8 +125,8 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
         : 0,
     heldMm2,
     bridgedMm2: hanging?.bridgedMm2 ?? 0,
-    heldSeenMm2: faces.heldSeenMm2,
-    heldMatingMm2: faces.heldMatingMm2,
+    heldSeenMm2: faces.heldSeenMm2 * held,
+    heldMatingMm2: faces.heldMatingMm2 * held,
     contacts,
     places: heldMm2 > 0 ? faces.places : [],
     props: heldMm2 > 0 ? faces.props : [],

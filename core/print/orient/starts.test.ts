@@ -81,6 +81,13 @@ describe("islands and pits of bodies that are known", () => {
     expect(islands).toEqual([]);
     expect(pits).toEqual([expect.objectContaining({ fromMm: expect.closeTo(12, 4) })]);
   });
+  it("a cup keeps its opening however it lies in its file", () => {
+    const turn: Turn = [0.3, -0.2, 0.5, Math.sqrt(1 - 0.38)];
+    const [x, y, z] = turnMesh({ positions: Float32Array.from(UP), indices: new Uint32Array() }, turn).positions;
+    const [pit] = startsOf(turnMesh(cup, turn), [x, y, z], 0.05).pits;
+    expect(pit.areaMm2).toBeCloseTo(polygon(10), 0);
+    expect(pit.toMm).toBeCloseTo(20, 2);
+  });
   it("says the same of a part that is turned, mirrored or has its facets in another order", () => {
     const turn: Turn = [0.3, -0.2, 0.5, Math.sqrt(1 - 0.38)];
     const [x, y, z] = turnMesh({ positions: Float32Array.from(UP), indices: new Uint32Array() }, turn).positions;

@@ -27,7 +27,7 @@ export interface Starts {
 }
 
 /** Heights that differ by less are level, mm. */
-const LEVEL_MM = 1e-5;
+const LEVEL_MM = 1e-3;
 
 /**
  * @param axis direction that points up, unit length

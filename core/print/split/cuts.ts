@@ -11,7 +11,7 @@ import type { PrintProfile } from "../printers";
 import type { Marks } from "../orient/hold";
 
 /** Raise it when cuts are found differently. */
-export const CUTS_VERSION = 1;
+export const CUTS_VERSION = 2;
 
 export type Axis = "x" | "y" | "z";
 export const AXES: Axis[] = ["x", "y", "z"];
@@ -45,6 +45,10 @@ const SECTIONS = 96;
 const MOST_CUTS = 7;
 /** A change of section by this share within a step is an edge of the shape. */
 const EDGE_SHARE = 0.12;
+/** Costs that differ by less are the same: sums of lengths come in another order from another mesh. */
+const SAME = 1e-6;
+/** What a cut half way between even ones costs more. */
+const EVEN = 0.05;
 /** Points of a drawn section nearer than this to a straight line are left out, mm. */
 const DRAWN_MM = 0.15;
 
@@ -52,7 +56,7 @@ const DRAWN_MM = 0.15;
 const cutCost = (s: SectionAt, edge: boolean, most: { areaMm2: number; seamMm: number }): number =>
   (most.areaMm2 > 0 ? s.areaMm2 / most.areaMm2 : 0) +
   (most.seamMm > 0 ? (0.7 * s.seamMm * (0.3 + 0.7 * s.seen)) / most.seamMm : 0) -
-  (edge ? 0.35 : 0);
+  (edge ? 0.1 : 0);
 
 /** @param mesh model mm */
 export function cutsOf(mesh: Mesh, topology: Topology, printer: PrintProfile, marks: Marks): AxisCuts[] {
@@ -95,34 +99,42 @@ function uprightPoints(points: Float64Array, axis: Axis): number[] {
   return out;
 }
 
-/** How long a piece may be: the longest way through the plate for what must lie, less a little. */
+/** How long a piece may be: the machine's longest side that leaves room for the other two, less a little; 0 where they fit nowhere. */
 function roomFor(size: readonly number[], printer: PrintProfile): number {
   const usable = [...usableMm(printer)].sort((a, b) => b - a);
-  // The other two sides lie as they may; the cut side takes what is left of the machine's three.
   const others = [size[0], size[1]].sort((a, b) => b - a);
   for (let i = 0; i < 3; i++) {
-    const rest = usable.filter((_, k) => k !== 2 - i);
-    if (others[0] <= rest[0] && others[1] <= rest[1]) return usable[2 - i] - ROOM_LESS_MM;
+    const rest = usable.filter((_, k) => k !== i);
+    if (others[0] <= rest[0] && others[1] <= rest[1]) return usable[i] - ROOM_LESS_MM;
   }
-  return usable[0] - ROOM_LESS_MM;
+  return 0;
 }
 /** Pieces stay this much below what fits, for pegs and a brim, mm. */
 const ROOM_LESS_MM = 2;
 
-/** Share of the surface round each section that is seen. */
+/** Share of each seam that is seen: every facet counts by the length that the section cuts of it, so that a finer mesh says the same. */
 function seenAlong({ positions: p, indices }: Mesh, { seen }: Marks, low: number, step: number): Float64Array {
   const whole = new Float64Array(SECTIONS),
     visible = new Float64Array(SECTIONS);
+  const at = (k: number): number => low + (k + 0.5) * step;
   for (let t = 0; t < indices.length; t += 3) {
-    const z = [p[indices[t] * 3 + 2], p[indices[t + 1] * 3 + 2], p[indices[t + 2] * 3 + 2]];
-    const from = Math.max(0, Math.floor((Math.min(...z) - low) / step)),
-      to = Math.min(SECTIONS - 1, Math.floor((Math.max(...z) - low) / step));
+    const [a, b, c] = [indices[t] * 3, indices[t + 1] * 3, indices[t + 2] * 3].sort((u, v) => p[u + 2] - p[v + 2]);
+    const from = Math.max(0, Math.ceil((p[a + 2] - low) / step - 0.5)),
+      to = Math.min(SECTIONS - 1, Math.floor((p[c + 2] - low) / step - 0.5));
     for (let k = from; k <= to; k++) {
-      whole[k]++;
-      visible[k] += seen[t / 3];
+      const z = at(k);
+      const on = (u: number, v: number): [number, number] => {
+        const f = p[v + 2] > p[u + 2] ? (z - p[u + 2]) / (p[v + 2] - p[u + 2]) : 0;
+        return [p[u] + f * (p[v] - p[u]), p[u + 1] + f * (p[v + 1] - p[u + 1])];
+      };
+      const [x0, y0] = on(a, c),
+        [x1, y1] = z < p[b + 2] ? on(a, b) : on(b, c);
+      const length = Math.hypot(x1 - x0, y1 - y0);
+      whole[k] += length;
+      visible[k] += length * seen[t / 3];
     }
   }
-  return whole.map((n, k) => (n > 0 ? visible[k] / n : 1));
+  return whole.map((mm, k) => (mm > 0 ? visible[k] / mm : 1));
 }
 
 /** Cheapest positions so that no piece is longer than the room; fewest cuts first. */
@@ -135,9 +147,15 @@ export function bestCuts(sections: readonly SectionAt[], from: number, to: numbe
     const [a, b] = [sections[Math.max(0, k - 1)].areaMm2, sections[Math.min(sections.length - 1, k + 1)].areaMm2];
     return Math.abs(a - b) > EDGE_SHARE * most.areaMm2;
   };
-  const costs = sections.map((s, k) => cutCost(s, edge(k), most));
+  const own = sections.map((s, k) => cutCost(s, edge(k), most));
   const cuts = Math.ceil(length / roomMm - 1e-9) - 1;
   for (let n = cuts; n <= MOST_CUTS; n++) {
+    // Of what costs the same, pieces of about the same length.
+    const even = length / (n + 1);
+    const costs = own.map((c, k) => {
+      const along = (sections[k].atMm - from) / even;
+      return c + EVEN * Math.abs(along - Math.round(along));
+    });
     // best[j][k]: least cost of j + 1 cuts, the last of them at k.
     let best = costs.map((c, k) => (sections[k].atMm - from <= roomMm ? c : Infinity));
     const came: Int32Array[] = [];
@@ -147,7 +165,7 @@ export function bestCuts(sections: readonly SectionAt[], from: number, to: numbe
         let least = Infinity;
         for (let i = 0; i < k; i++) {
           const gap = sections[k].atMm - sections[i].atMm;
-          if (gap <= roomMm && gap > length * 0.05 && best[i] < least) {
+          if (gap <= roomMm && gap > length * 0.05 && best[i] < least - SAME) {
             least = best[i];
             back[k] = i;
           }
@@ -158,7 +176,7 @@ export function bestCuts(sections: readonly SectionAt[], from: number, to: numbe
     }
     let last = -1;
     best.forEach((c, k) => {
-      if (to - sections[k].atMm <= roomMm && c < Infinity && (last < 0 || c < best[last])) last = k;
+      if (to - sections[k].atMm <= roomMm && c < Infinity && (last < 0 || c < best[last] - SAME)) last = k;
     });
     if (last < 0) continue;
     const out = [last];
