@@ -7,8 +7,10 @@ import { fail, ok, type Result } from "../core/units";
 import { FILE_UNIT_MM, type FileUnit } from "../core/mesh";
 import {
   LIMITS,
+  NO_OTHER_WAYS,
   PART_DEFAULTS,
   type Choices,
+  type OtherWays,
   type OwnMeasures,
   type PartJoint,
   type Habits,
@@ -108,6 +110,8 @@ export interface Commands {
       "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap" | "joins" | "otherWays"
     >
   >;
+  /** What it costs otherwise; what was not said yet begins as nothing. */
+  "part.otherWays": { partId: string; change: Partial<OtherWays> };
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };
   "part.tally": { partId: string; change: Partial<Tally> };
@@ -546,11 +550,16 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         fileCost: partExtras.fileCost,
         placedByMap: partExtras.placedByMap,
         joins: partExtras.joins,
-        otherWays: partExtras.otherWays,
       }),
     }),
     label: () => "Part changed",
     apply: (e, { partId, ...patch }) => putPart(e, partId, (part) => ({ ...part, ...patch })),
+  },
+  "part.otherWays": {
+    schema: object({ partId: id, change }),
+    label: () => "Other ways",
+    apply: (e, { partId, change: changed }) =>
+      putPart(e, partId, (part) => ({ ...part, otherWays: { ...NO_OTHER_WAYS, ...part.otherWays, ...changed } })),
   },
   "part.tags": {
     schema: object({ partId: id, add: opt(partExtras.tags), drop: opt(partExtras.tags) }),

@@ -6,7 +6,7 @@ import { printOptions, type OtherWays, type Part, type PrintOption, type Project
 import { advise, USES, type UseFor } from "./advice";
 import { finishNotes } from "./finishNotes";
 import { flipAtCopies, mixedScene, processVerdict } from "./processVerdict";
-import { worthAt, worthOf } from "./worthIt";
+import { failShare, worthAt, worthOf } from "./worthIt";
 
 let brick: Part, hall: Part;
 beforeAll(async () => {
@@ -71,19 +71,29 @@ describe("filament or resin", () => {
 
 describe("worth printing", () => {
   const others: OtherWays = { currency: "EUR", buyMinor: 900, serviceMinor: 300, scratchS: 3600, scratchMinor: 100, hourMinor: 1200 };
+  const inputs = (o: PrintOption, fileMinor: number, ways: OtherWays | null) => ({
+    option: o,
+    areaMm2: 0,
+    fileMinor,
+    others: ways,
+    failShare: 0.1,
+  });
   it("each way by hand", () => {
     const o = optionOf(brick, "large-filament");
-    const { minor } = worthAt(4, o, 500, others);
+    const { minor } = worthAt(4, inputs(o, 500, others));
     expect(minor.buy).toBe(3600);
     expect(minor.service).toBe(500 + 4 * 300);
     // Each doubling a fifth less: the second takes 0.8, the fourth 0.64 of the first.
     const hours = 1 + 0.8 + 3 ** Math.log2(0.8) + 0.64;
     expect(minor.scratch).toBeCloseTo(hours * 1200 + 400, 6);
-    const free = worthAt(1, o, 0, { ...others, hourMinor: 0 }).minor.print!;
+    const free = worthAt(1, inputs(o, 0, { ...others, hourMinor: 0 })).minor.print!;
     expect(free).toBeCloseTo((o.facts.one.costMinor.value + (o.facts.one.timeS.value / 3600) * 15) * 1.1, 1);
   });
   it("a dear file pays with more copies: there is a break, and it is where the two are equal", () => {
-    const worth = worthOf(1, optionOf(brick, "large-filament"), 5000, { ...others, serviceMinor: null, scratchS: null, hourMinor: 0 });
+    const worth = worthOf(
+      1,
+      inputs(optionOf(brick, "large-filament"), 5000, { ...others, serviceMinor: null, scratchS: null, hourMinor: 0 }),
+    );
     expect(worth.best).toBe("buy");
     const [at] = worth.breaks;
     expect(at.way).toBe("print");
@@ -91,8 +101,18 @@ describe("worth printing", () => {
     expect(before.minor.buy!).toBeLessThanOrEqual(before.minor.print!);
     expect(now.minor.print!).toBeLessThan(now.minor.buy!);
   });
+  it("says what is asked also beyond what is drawn, and counts the user's own failures and cleaning", () => {
+    const o = optionOf(brick, "large-filament");
+    const many = worthOf(700, inputs(o, 0, others));
+    expect(many.points).toHaveLength(200);
+    expect(many.here.copies).toBe(700);
+    expect(many.here.minor.buy).toBe(700 * 900);
+    expect([failShare({ failed: 0, prints: 0 }), failShare({ failed: 5, prints: 10 })]).toEqual([0.1, 0.3]);
+    const [plain, wide] = [0, 40_000].map((areaMm2) => worthAt(1, { ...inputs(o, 0, others), areaMm2 }).minor.print!);
+    expect(wide).toBeGreaterThan(plain);
+  });
   it("without other prices only printing is known", () =>
-    expect(Object.keys(worthAt(3, optionOf(brick, "resin"), 0, null).minor)).toEqual(["print"]));
+    expect(Object.keys(worthAt(3, inputs(optionOf(brick, "resin"), 0, null)).minor)).toEqual(["print"]));
 });
 
 describe("what the finish asks", () => {

@@ -7,8 +7,17 @@ export const WAYS: Record<Way, string> = { print: "print it", scratch: "build it
 
 /** Wear and power of a machine, minor units an hour. Common practice, no source. */
 const MACHINE_HOUR_MINOR = 15;
-/** Prints that fail and are paid all the same, until a record says better. Common practice, no source. */
-const FAILS = 0.1;
+/** Before anything is known one print in ten fails, as if that had been seen in ten of them. Common practice, no source. */
+const PRIOR = { failed: 1, prints: 10 };
+
+export interface Failures {
+  failed: number;
+  prints: number;
+}
+
+/** Share of prints that are paid and fail: the user's own record with the prior (mean of a Beta distribution). */
+export const failShare = ({ failed, prints }: Failures): number => (PRIOR.failed + failed) / (PRIOR.prints + prints);
+
 /** The second by hand takes less than the first, and so on: by 20 % with every doubling. Common practice, no source. */
 const LEARNING = Math.log2(0.8);
 
@@ -18,13 +27,25 @@ export interface WorthPoint {
   minor: Partial<Record<Way, number>>;
 }
 
+/** What the sums follow from. Money in minor units of one currency. */
+export interface WorthInputs {
+  option: PrintOption;
+  /** Of one copy: cleaning goes with it. */
+  areaMm2: number;
+  fileMinor: number;
+  others: OtherWays | null;
+  /** 0..1 */
+  failShare: number;
+}
+
 /** What `copies` pieces come to each way. */
-export function worthAt(copies: number, option: PrintOption, fileMinor: number, others: OtherWays | null): WorthPoint {
+export function worthAt(copies: number, { option, areaMm2, fileMinor, others, failShare: fails }: WorthInputs): WorthPoint {
   const job = jobOf(option.facts, copies);
   const hour = (others?.hourMinor ?? 0) / 3600;
-  const hands = handsOnS(option.printer.process, job.plates, copies * option.facts.pieces, 0);
+  const { pieces } = option.facts;
+  const hands = handsOnS(option.printer.process, job.plates, copies * pieces, areaMm2 / pieces);
   const minor: WorthPoint["minor"] = {
-    print: fileMinor + (job.costMinor.value + (job.timeS.value / 3600) * MACHINE_HOUR_MINOR) * (1 + FAILS) + hands * hour,
+    print: fileMinor + (job.costMinor.value + (job.timeS.value / 3600) * MACHINE_HOUR_MINOR) * (1 + fails) + hands * hour,
   };
   if (others?.buyMinor != null) minor.buy = others.buyMinor * copies;
   if (others?.serviceMinor != null) minor.service = fileMinor + others.serviceMinor * copies;
@@ -38,7 +59,9 @@ export function worthAt(copies: number, option: PrintOption, fileMinor: number, 
 
 export interface Worth {
   points: WorthPoint[];
-  /** Cheapest for the copies that are wanted. */
+  /** For the copies that are wanted, however many. */
+  here: WorthPoint;
+  /** Cheapest for them. */
   best: Way;
   /** Where another becomes the cheapest. */
   breaks: { copies: number; way: Way }[];
@@ -46,21 +69,28 @@ export interface Worth {
 
 const cheapest = ({ minor }: WorthPoint): Way => (Object.keys(minor) as Way[]).reduce((a, b) => (minor[b]! < minor[a]! ? b : a));
 
-export function worthOf(copies: number, option: PrintOption, fileMinor: number, others: OtherWays | null): Worth {
-  const most = Math.min(200, Math.max(12, copies * 2));
-  const points = Array.from({ length: most }, (_, i) => worthAt(i + 1, option, fileMinor, others));
+/** Copies that are drawn, at least and at most. */
+const DRAWN = { least: 12, most: 200 };
+
+export function worthOf(copies: number, inputs: WorthInputs): Worth {
+  const most = Math.min(DRAWN.most, Math.max(DRAWN.least, copies * 2));
+  const points = Array.from({ length: most }, (_, i) => worthAt(i + 1, inputs));
   const breaks: Worth["breaks"] = [];
   for (let i = 1; i < points.length; i++) {
     const [before, now] = [cheapest(points[i - 1]), cheapest(points[i])];
     if (before !== now) breaks.push({ copies: i + 1, way: now });
   }
-  return { points, best: cheapest(points[Math.min(most, copies) - 1]), breaks };
+  const here = worthAt(copies, inputs);
+  return { points, here, best: cheapest(here), breaks };
 }
 
 /** What the sums rest on, for "why?". */
-export const WORTH_ASSUMPTIONS = [
+export const worthAssumptions = (own: Failures) => [
   { text: `Wear and power ${(MACHINE_HOUR_MINOR / 100).toFixed(2)} an hour.`, kind: "practice" as const },
-  { text: `${FAILS * 100} % of prints fail and are paid all the same.`, kind: "practice" as const },
+  {
+    text: `${Math.round(failShare(own) * 100)} % of prints fail and are paid all the same: ${own.failed} of ${own.prints} of yours on that printer, and one in ten before anything is known.`,
+    kind: own.prints > 0 ? ("own record" as const) : ("practice" as const),
+  },
   { text: "By hand each doubling of copies takes a fifth less time a piece.", kind: "practice" as const },
   { text: "Painting is left out: it takes about as long whichever way the piece came.", kind: "practice" as const },
 ];

@@ -6,13 +6,26 @@ import { takenS } from "./status";
 /** A print that seems to have taken more than this times its plan stood finished until somebody came: it says nothing about the machine. */
 const STOOD = 1.6;
 
-/** Taken ÷ planned of finished prints on this printer that went well. */
-export function ownPrintRatios({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): number[] {
+/** Which printer a record's print stood on. */
+function printersOf(parts: Project["parts"]): (stepKey: string) => string | undefined {
   const printerOf = new Map<string, string>();
   for (const part of parts) for (const w of workOf(part.work, "print")) printerOf.set(`${part.id}/${w.id}`, w.printerId);
+  return (stepKey) => printerOf.get(stepKey.split("/").slice(0, 2).join("/"));
+}
+
+/** Finished prints on this printer, and how many of them failed. */
+export function ownFailures({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): { failed: number; prints: number } {
+  const printerOf = printersOf(parts);
+  const prints = records.filter((r) => r.time === "machine" && r.finishedAt !== null && printerOf(r.stepKey) === printerId);
+  return { prints: prints.length, failed: prints.filter((r) => r.result === "failed").length };
+}
+
+/** Taken ÷ planned of finished prints on this printer that went well. */
+export function ownPrintRatios({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): number[] {
+  const printerOf = printersOf(parts);
   return records.flatMap((r) => {
     if (r.time !== "machine" || r.finishedAt === null || r.result === "failed" || r.plannedS <= 0) return [];
-    if (printerOf.get(r.stepKey.split("/").slice(0, 2).join("/")) !== printerId) return [];
+    if (printerOf(r.stepKey) !== printerId) return [];
     const taken = takenS(r);
     return taken === null || taken > r.plannedS * STOOD ? [] : [taken / r.plannedS];
   });

@@ -1,6 +1,6 @@
 /** What a new scene and a new part begin with. */
 import { NO_STANDARDS } from "../subject";
-import type { Habits, PartRow, SceneRow } from "./types";
+import type { Habits, OtherWays, PartRow, SceneRow } from "./types";
 
 export const SCENE_DEFAULTS = {
   secondary: null,
@@ -36,6 +36,16 @@ export const PART_DEFAULTS = {
   joints: [],
   otherWays: null,
 } satisfies Partial<PartRow>;
+
+/** What nobody has said yet of other ways. */
+export const NO_OTHER_WAYS: OtherWays = {
+  currency: "EUR",
+  buyMinor: null,
+  serviceMinor: null,
+  scratchS: null,
+  scratchMinor: null,
+  hourMinor: 0,
+};
 
 /** How somebody works who has not said so: three evenings and a Saturday afternoon, a room as the coat tables assume it. */
 export const HABIT_DEFAULTS: Habits = {

@@ -7,12 +7,13 @@ import {
   USES,
   WAYS,
   worthOf,
-  WORTH_ASSUMPTIONS,
+  worthAssumptions,
+  failShare,
   type ProcessVerdict,
   type UseFor,
   type Way,
 } from "~core/look";
-import { optionAtHand, partSizeMm, type OtherWays, type Part, type Project } from "~core/project";
+import { NO_OTHER_WAYS, optionAtHand, partAreaMm2, partSizeMm, type OtherWays, type Part, type Project } from "~core/project";
 import { figureHeightMm, formatRatio, type Process } from "~core/scale";
 import {
   fail,
@@ -27,6 +28,7 @@ import {
   formatMm,
   type Result,
 } from "~core/units";
+import { ownFailures } from "~core/plan";
 import { useState } from "react";
 import { Link } from "react-router";
 import { holeFor, INSERTS } from "~core/print";
@@ -221,26 +223,24 @@ function Bars({ fdm, resin, copies }: { fdm: [number, number]; resin: [number, n
 
 const LINE: Record<Way, string> = { print: "", scratch: "8 4", buy: "2 4", service: "10 3 2 3" };
 
-const NO_WAYS = (currency: string): OtherWays => ({
-  currency,
-  buyMinor: null,
-  serviceMinor: null,
-  scratchS: null,
-  scratchMinor: null,
-  hourMinor: 0,
-});
-
 function WorthSection({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const option = optionAtHand(part, project.scene);
   if (!option) return null;
   const { currency } = option.job;
-  const others = part.otherWays ?? NO_WAYS(currency);
+  const others = part.otherWays ?? NO_OTHER_WAYS;
   const foreign = part.fileCost !== null && part.fileCost.currency !== currency;
-  const worth = worthOf(part.copies, option, foreign ? 0 : (part.fileCost?.minor ?? 0), part.otherWays);
+  const fails = ownFailures(project, option.printer.id);
+  const worth = worthOf(part.copies, {
+    option,
+    areaMm2: partAreaMm2(part),
+    fileMinor: foreign ? 0 : (part.fileCost?.minor ?? 0),
+    others: part.otherWays,
+    failShare: failShare(fails),
+  });
   const money = (minor: number): string => formatMoney({ minor: Math.round(minor), currency }, true);
-  const set = (change: Partial<OtherWays>) => run("part.set", { partId: part.id, otherWays: { ...others, currency, ...change } });
-  const here = worth.points[Math.min(worth.points.length, part.copies) - 1];
+  const set = (change: Partial<OtherWays>) => run("part.otherWays", { partId: part.id, change: { currency, ...change } });
+  const { here } = worth;
   const price = (text: string): Result<number | null> => {
     if (!text.trim()) return ok(null);
     const n = parseNumber(text.replace(/[€$£]|[a-z]{3}/gi, "").trim(), { least: 0, most: 1e6 });
@@ -262,7 +262,7 @@ function WorthSection({ part, project }: { part: Part; project: Project }) {
                 formula:
                   "file + (material + machine hours × wear) × (1 + failures) + your hours × their worth, against price × copies, and hours by hand that shorten with practice",
                 inputs: (Object.keys(here.minor) as Way[]).map((w) => ({ name: WAYS[w], value: money(here.minor[w]!) })),
-                assumptions: WORTH_ASSUMPTIONS,
+                assumptions: worthAssumptions(fails),
               }}
             />
           </p>
