@@ -3,6 +3,7 @@ import { FACE_KINDS } from "../print";
 import { narrowGaps, optionAtHand, partSizeMm, type Part, type Project } from "../project";
 import { holdsFloor } from "../scale";
 import { thinnestMm } from "../mesh";
+import type { SchoolId } from "../surface";
 import { formatMm, formatShare } from "../units";
 import { workOf } from "../work";
 
@@ -12,9 +13,8 @@ export interface FinishNote {
   plain: string;
 }
 
-/** Walls that heat and coarse sanding want, mm. Common practice, no source. */
-const HEAT_WALL_MM = 2;
-const SAND_WALL_MM = 1.2;
+/** Walls that a school of hiding lines wants, mm; the others ask for none. Common practice, no source. */
+const SCHOOL_WALL_MM: Partial<Record<SchoolId, number>> = { "fill-and-sand": 1.2 };
 /** Depth that a groove needs to survive primer, mm, by process. Common practice, no source. */
 const GROOVE_DEPTH_MM = { fdm: 0.4, resin: 0.2 } as const;
 /** Parts this small are held by their supports while they are painted, mm. Common practice, no source. */
@@ -28,17 +28,13 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
   const walls = part.source.kind === "mesh" ? part.source.walls : null;
   const thinnest = walls ? thinnestMm(walls, part.factor) : undefined;
   for (const hide of workOf(part.work, "hide")) {
-    const heat = /flame|heat/.test(hide.school);
-    const want = heat ? HEAT_WALL_MM : /sand/.test(hide.school) ? SAND_WALL_MM : 0;
-    if (want === 0) continue;
+    const want = SCHOOL_WALL_MM[hide.school];
+    if (want === undefined) continue;
     const laid = printer.process === "fdm" ? printer.wallLines * printer.lineWidthMm : Infinity;
     const has = Math.min(laid, thinnest ?? Infinity);
     out.push({
       act: has < want,
-      bold:
-        has < want
-          ? `${heat ? "Heat" : "Coarse sanding"} wants walls of ${formatMm(want)}`
-          : `Walls bear the ${heat ? "heat" : "sanding"} that is planned`,
+      bold: has < want ? `Coarse sanding wants walls of ${formatMm(want)}` : "Walls bear the sanding that is planned",
       plain:
         has >= want
           ? `${formatMm(Math.min(has, 99))} are there`
@@ -47,7 +43,7 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
             : `its thinnest wall is ${formatMm(thinnest ?? 0)}: another school there, or a thicker wall now`,
     });
   }
-  if (part.materials.some((m) => /glass|glaz/.test(m.material)))
+  if (part.materials.some((m) => m.material === "glass"))
     out.push({
       act: false,
       bold: "Panes: clear resin or cut sheet",

@@ -24,7 +24,7 @@ type MeshPart = Part & { source: Extract<Part["source"], { kind: "mesh" }> };
 
 export function InsidePage({ part, project }: { part: Part; project: Project }) {
   const { scene } = project;
-  const resin = scene.printers.find((p): p is ResinPrinter => p.process === "resin");
+  const resins = scene.printers.filter((p): p is ResinPrinter => p.process === "resin");
   const filament = scene.printers.filter((p): p is FilamentPrinter => p.process === "fdm");
   const chosen = workOf(part.work, "print")[0]?.printerId;
   return (
@@ -48,7 +48,9 @@ export function InsidePage({ part, project }: { part: Part; project: Project }) 
         </p>
       ) : (
         <>
-          {resin && <Hollow part={part as MeshPart} project={project} printer={resin} />}
+          {resins.length > 0 && (
+            <Hollow part={part as MeshPart} project={project} printer={resins.find((p) => p.id === chosen) ?? resins[0]} />
+          )}
           {filament.length > 0 && <Zones part={part} printer={filament.find((p) => p.id === chosen) ?? filament[0]} />}
         </>
       )}
@@ -64,20 +66,26 @@ const FLUSH_S = 8 * 60;
 function Hollow({ part, project, printer }: { part: MeshPart; project: Project; printer: ResinPrinter }) {
   const [wallMm, setWall] = useState(WALL_MM);
   const { revalidate } = useRevalidator();
-  const [making, setMaking] = useState<number | null>(null);
+  const [making, setMaking] = useState<{ share: number; stop: AbortController } | null>(null);
   const turn: Turn =
     workOf(part.work, "print").find((w) => w.printerId === printer.id)?.turn ?? printFactsOf(part, printer)?.turn ?? TURNS["+z"];
   const answer = useResult(hollowRequest(part, wallMm, turn));
   const already = part.source.report.cavities > 0;
   const found = answer.state === "ready" && !("refused" in answer.value) ? answer.value : null;
   const make = async (plan: Hollowing): Promise<void> => {
-    setMaking(0);
+    const stop = new AbortController();
+    setMaking({ share: 0, stop });
     const source = await meshSourceOf(part);
     const holes = plan.pockets.flatMap((p) => p.holes);
     const done = source.ok
-      ? await runJob("hollow", { source: source.value, factor: part.factor, wallMm, holes }, { onProgress: setMaking })
+      ? await runJob(
+          "hollow",
+          { source: source.value, factor: part.factor, wallMm, holes },
+          { signal: stop.signal, onProgress: (share) => setMaking({ share, stop }) },
+        )
       : source;
     setMaking(null);
+    if (stop.signal.aborted) return;
     if (!done.ok) return void toast.error(done.problem.message);
     const { hash, file, report, outsideMm2, did } = done.value;
     const next = {
@@ -131,8 +139,13 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
               disabled={!found || found.pockets.length === 0 || already || making !== null}
               onClick={() => found && void make(found)}
             >
-              {making === null ? "Make the hollowed version" : `Hollowing: ${Math.round(making * 100)} %`}
+              {making === null ? "Make the hollowed version" : `Hollowing: ${Math.round(making.share * 100)} %`}
             </button>
+            {making && (
+              <button className="btn-text" onClick={() => making.stop.abort()}>
+                stop
+              </button>
+            )}
           </div>
           <p className="mt-2 text-soft">
             Most people hollow in their slicer: then only the wall and the places of the holes are needed from here. The version keeps its
@@ -187,7 +200,7 @@ function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinP
     <>
       <p className="text-lg font-semibold">
         {thin
-          ? "Leave it massive: nothing of it is thick enough."
+          ? `Nothing to hollow: its thickest place is ${formatMm(found.thickestMm)}. It is thin, or hollow already.`
           : worth
             ? `Hollow it: ${formatVolume(found.savedMm3 * copies)} less resin, ${money(found.savedMm3)}.`
             : `Leave it massive: hollowing saves only ${formatVolume(found.savedMm3 * copies)}, ${money(found.savedMm3)}.`}{" "}

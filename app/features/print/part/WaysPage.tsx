@@ -16,7 +16,7 @@ import {
 import { UPS, type Turn, type Up } from "~core/mesh";
 import { printerAtHand, type Part, type Project } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
-import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Result } from "~core/units";
 import { sumText } from "~core/look";
 import { workOf } from "~core/work";
 import { useResult, useResults } from "~app/data/results.client";
@@ -27,7 +27,7 @@ import { writeParts } from "~app/shared/writeParts";
 import { Choice, ParsedField } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
-import { PRIORITY } from "../../../../workers/pool";
+import { PRIORITY } from "~workers/pool";
 import { PrintLeaves } from "./PrintLeaves";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
@@ -63,13 +63,14 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   const [printerId, choosePrinter] = useState(() => printerAtHand(part, scene)?.id ?? scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
   const answer = useResult(waysRequest(part, printer));
-  const lay = async (turn: Turn): Promise<void> => {
+  const lay = async (turn: Turn): Promise<Result<unknown>> => {
     // What was typed or sliced was for another turn.
     const change = { printerId: printer.id, turn, typed: null, sliced: null };
     const done = planned
       ? await run("work.set", { partId: part.id, itemId: planned.id, change })
       : await run("work.add", { partId: part.id, at: 0, items: [{ id: newId(), kind: "print", ...change }] });
     if (!done.ok) toast.error(done.problem.message);
+    return done;
   };
   const view = useResults();
   const found = answer.state === "ready" ? answer.value : [];
@@ -95,7 +96,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
           placeholder="x 30, z 45"
           parse={parseAngles}
           readAs={turnWords}
-          onCommit={(turn) => lay(turn).then(() => ({ ok: true, value: null }))}
+          onCommit={lay}
         />
         <p className="text-soft">Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.</p>
       </div>
