@@ -86,7 +86,10 @@ for (const [address, name, button] of [
   await page.locator("main h1").waitFor();
   // What is reckoned must be there before the picture.
   if (button) await page.getByRole("button", { name: button }).first().waitFor();
-  await page.waitForTimeout(button ? 6000 : 1200);
+  await page.waitForFunction(
+    () => !document.querySelector("main [role=status]") && !document.body.textContent.includes("hours are reckoned"),
+  );
+  await page.waitForTimeout(1200);
   await shoot(page, name);
 }
 await page.goto(`${base}/bench`);

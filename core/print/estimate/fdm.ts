@@ -117,9 +117,9 @@ function secondsOf(layer: PlannedLayer, printer: FilamentProfile, slowMmS = Infi
     time += (contoursTimeS(layer.outer, v(outerWall), a, c) * layer.outerMm) / layer.perimeterMm;
     if (layer.innerMm > 0) time += (contoursTimeS(layer.outer, v(innerWall), a, c) * layer.innerMm) / layer.perimeterMm;
   }
-  time += rowsTimeS(layer.skin, w, v(skin), a, c);
+  time += layer.linesARow * rowsTimeS(layer.skin, w, v(skin), a, c);
   // Rows are one line apart: of every hundred, as many are drawn as the infill has per cent.
-  if (infill > 0) time += infill * rowsTimeS(layer.infill, w / infill, v(sparse), a, c);
+  if (infill > 0) time += layer.linesARow * infill * rowsTimeS(layer.infill, w / infill, v(sparse), a, c);
   // A hop with a retraction to each contour, along a tour over all of them; among copies the tour runs over the whole plate.
   const hop = (areaMm2: number): number => {
     const mm = TOUR * Math.sqrt(areaMm2 / Math.max(1, layer.contours));
@@ -128,7 +128,10 @@ function secondsOf(layer: PlannedLayer, printer: FilamentProfile, slowMmS = Infi
   const [bx, by] = layer.boxMm;
   const gapMm = SPACING_MM.fdm;
   const { supportDensity } = withDefaults(printer);
-  const supportS = layer.support.length > 0 ? HOP_S + supportDensity * rowsTimeS(layer.support, w / supportDensity, v(innerWall), a, c) : 0;
+  const supportS =
+    layer.support.length > 0
+      ? HOP_S + layer.linesARow * supportDensity * rowsTimeS(layer.support, w / supportDensity, v(innerWall), a, c)
+      : 0;
   return { aloneS: time + hop(bx * by), amongS: time + hop((bx + gapMm) * (by + gapMm)), supportS };
 }
 

@@ -9,6 +9,7 @@
 import { boundsOf, type Mesh, type Topology } from "../../mesh";
 import {
   contoursOf,
+  layerCount,
   perimeterMm,
   regionOf,
   scoped,
@@ -49,6 +50,8 @@ export interface PlannedLayer {
   infill: Float32Array;
   supportMm2: number;
   support: Float32Array;
+  /** Lines that each length of skin, infill and support stands for: one, but for what is larger than any plate. */
+  linesARow: number;
   contours: number;
   boxMm: [number, number];
 }
@@ -62,6 +65,8 @@ export interface Lines {
   openContours: number;
 }
 
+/** Rows of all layers together. */
+const MOST_ROWS = 1e7;
 /** Gap that is bridged without support, mm. Common practice, no source. */
 export const BRIDGE_MM = 12;
 /** What counts as bridged: so much of the patch lies between its supported edges. */
@@ -138,7 +143,10 @@ export function planLines(
 ): Lines {
   const { layerMm, lineWidthMm: w, wallLines, topLayers, bottomLayers } = settings;
   const { min, max } = boundsOf(mesh.positions);
-  const rows = rowsOver(min[0], min[1], max[0], max[1], w);
+  // Rows of all layers are held at once: of what is larger than any plate they lie further apart, and each stands for several lines.
+  const across = (max[0] - min[0] + max[1] - min[1]) * Math.SQRT1_2;
+  const pitchMm = Math.max(w, (across * layerCount(max[2] - min[2], layerMm)) / MOST_ROWS);
+  const rows = rowsOver(min[0], min[1], max[0], max[1], pitchMm);
   const reachMm = layerMm * Math.tan((settings.overhangDeg * Math.PI) / 180);
   const cuts: Cut[] = [];
   let brimMm = 0;
@@ -160,7 +168,7 @@ export function planLines(
           if (k === 0 && settings.brimMm > 0)
             scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
           // Only a layer that reaches beyond the one below can hang over it.
-          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * w > w * w) {
+          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
             const { held } = hangingOf(solids, region, below, reachMm, w);
             cut.over = held && hatchOf(held, rows);
           }
@@ -255,7 +263,8 @@ export function planLines(
         skin: stretches(skin),
         infillMm2: insideMm2 - skinMm2,
         infill: stretches(filled),
-        supportMm2: hatchMm(support) * w,
+        supportMm2: hatchMm(support) * pitchMm,
+        linesARow: pitchMm / w,
         support: stretches(support),
         contours: cut.contours,
         boxMm: cut.boxMm,

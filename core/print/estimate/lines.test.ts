@@ -132,6 +132,13 @@ describe("the lines of a part", () => {
     expect(mm3 / (40 * (15 * 10 + 20 * 20))).toBeGreaterThan((0.95 * hung) / 35);
     expect(mm3 / (40 * (15 * 10 + 20 * 20))).toBeLessThan(1.02);
   });
+  it("what is larger than any plate is hatched more coarsely, and lays and takes about the same", () => {
+    const mesh = boxMesh(2800, 2800, 3);
+    const plan = planLines(solids, mesh, buildTopology(mesh), { ...settings, layerMm: 0.001, topLayers: 0, bottomLayers: 0 });
+    expect(plan.layers[5].linesARow).toBeGreaterThan(1);
+    const length = plan.layers[5].infill.reduce((a, b) => a + b, 0) * plan.layers[5].linesARow;
+    expect(length / (plan.layers[5].infillMm2 / 0.45)).toBeCloseTo(1, 2);
+  });
   it("a relief is laid as its volume says, walls, skins and insides together", () => {
     const mesh = relief(20_000);
     const topology = buildTopology(mesh);

@@ -13,6 +13,7 @@ import { FileInput } from "~app/ui/fileInput";
 import { ParsedField } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
+import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 
 const SOURCES: Record<Trust, string> = {
@@ -35,15 +36,7 @@ export function HoursPage({ part, project }: { part: Part; project: Project }) {
       ]}
     >
       <PrintLeaves part={part} project={project} />
-      {option ? (
-        <Hours part={part} option={option} />
-      ) : (
-        <p className="mt-4 text-soft">
-          {part.source.kind === "scratch"
-            ? "Made by hand: no printer is needed."
-            : "Slicing in the background; the hours come by themselves."}
-        </p>
-      )}
+      {option ? <Hours part={part} option={option} /> : <NotYet part={part} project={project} />}
     </Page>
   );
 }

@@ -37,6 +37,7 @@ import { PROCESS_LABEL } from "~app/shared/labels";
 import { useActions } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
+import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 
 export function VerdictPage({ part, project }: { part: Part; project: Project }) {
@@ -54,12 +55,8 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
       ]}
     >
       <PrintLeaves part={part} project={project} />
-      {part.source.kind === "scratch" ? (
-        <p className="mt-4">Made by hand, of {part.source.material}: no printer is needed.</p>
-      ) : !verdict ? (
-        <p className="mt-4 text-soft" role="status">
-          Slicing in the background; the first printer’s answer comes by itself.
-        </p>
+      {!verdict ? (
+        <NotYet part={part} project={project} />
       ) : (
         <>
           <ProcessSection verdict={verdict} part={part} />

@@ -28,6 +28,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
 import { PRIORITY } from "~workers/pool";
+import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
@@ -45,13 +46,7 @@ export function WaysPage({ part, project }: { part: Part; project: Project }) {
       ]}
     >
       <PrintLeaves part={part} project={project} />
-      {printed ? (
-        <Ways part={part} project={project} />
-      ) : (
-        <p className="mt-4">
-          {scene.printers.length === 0 ? "There is no printer in the workshop." : "Made by hand: nothing of it is printed."}
-        </p>
-      )}
+      {printed ? <Ways part={part} project={project} /> : <NotYet part={part} project={project} />}
     </Page>
   );
 }
