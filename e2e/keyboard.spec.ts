@@ -30,7 +30,7 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
       .getByRole("region", { name: "What to do" })
       .getByRole("button", { name: /^Start: / })
       .first(),
-  ).toHaveAccessibleName(/Building/);
+  ).toHaveAccessibleName(/Building, Start the print/);
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Building");
   for (const [key, title] of [
