@@ -2,7 +2,7 @@
  * The whole workshop in one file and back, exactly: `backup.json` with every row of every scene and of the workshop, and all meshes and
  * pictures by their hash. A zip like a scene's own file, checked the same way; restoring replaces everything in one transaction.
  */
-import { partTo5 } from "./migrations/5";
+import { projectFrom } from "./migrations/project";
 import { isStored } from "./migrations/stored";
 import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js";
 import { fail, ok, type Result } from "../core/units";
@@ -105,11 +105,15 @@ export async function writeBackup(given: Backup, { onProgress, signal }: Work = 
   return ok({ file: await writer.close(), aside: aside.length, damaged });
 }
 
-/** Backups before the fifth version held parts that said less. */
-const sceneTo5 = <S>(scene: S): S =>
-  isStored(scene) && Array.isArray(scene.parts)
-    ? { ...scene, parts: scene.parts.map((p: unknown) => (isStored(p) ? partTo5(p) : p)) }
-    : scene;
+/** Earlier backups said less: each scene by the same steps as a bundle of its version, and the habits with it. */
+function upgraded(version: number, scenes: unknown[], workshop: unknown): { scenes: unknown[]; workshop: unknown } {
+  const each = scenes.map((scene) => (isStored(scene) ? projectFrom(version, { ...scene, workshop }) : scene));
+  const first = each.find(isStored);
+  return {
+    workshop: first?.workshop ?? workshop,
+    scenes: each.map((scene) => (isStored(scene) ? Object.fromEntries(Object.entries(scene).filter(([k]) => k !== "workshop")) : scene)),
+  };
+}
 
 const refused = (message: string, where?: string): Result<never> => fail("backup.shape", message, where);
 
@@ -125,8 +129,10 @@ export async function readBackup(file: Blob, work: Work = {}): Promise<Result<Ba
     if (said.format !== FORMAT) return refused("This is no backup of a workshop.", NAME);
     if (typeof said.version !== "number" || said.version > BUNDLE_VERSION)
       return refused(`The backup is of version ${JSON.stringify(said.version)}; this program reads up to ${BUNDLE_VERSION}.`, NAME);
-    const { workshop, trash = [], at = 0 } = said;
-    const scenes = Array.isArray(said.scenes) && said.version < 5 ? said.scenes.map(sceneTo5) : said.scenes;
+    const { trash = [], at = 0 } = said;
+    const { scenes, workshop } = (
+      Array.isArray(said.scenes) && said.version < BUNDLE_VERSION ? upgraded(said.version, said.scenes, said.workshop) : said
+    ) as Pick<Backup, "scenes" | "workshop">;
     if (!Array.isArray(scenes) || !Array.isArray(trash) || typeof at !== "number") return refused("The backup is cut short.", NAME);
     for (const scene of scenes) {
       const fault = faultsOf({ ...scene, workshop })[0];

@@ -5,6 +5,7 @@
 import type Joi from "joi";
 import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
 import { isWork, kindOf, type Reference, type WorkItem } from "../core/work";
+import type { Plate } from "../core/print";
 import { newScene, newWorkshop } from "./newScene";
 import {
   habitsSchema,
@@ -111,8 +112,11 @@ export function rowProblem(table: ProjectTable, row: object): Fault | null {
 
 function listFaults(table: ProjectTable, row: object, index: number | null): Fault[] {
   if (table === "scene") {
-    const { name, dimensions, references, homes } = row as ProjectRows["scene"];
-    return innerFaults(table, index, name, { dimensions, references, homes });
+    const { name, dimensions, references, homes, plates } = row as ProjectRows["scene"];
+    return [
+      ...innerFaults(table, index, name, { dimensions, references, homes, plates }),
+      ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
+    ];
   }
   if (table !== "parts") return [];
   const { name, work, variations, sightings } = row as PartRow;
@@ -171,6 +175,12 @@ function crossFaults(project: ProjectRows): Fault[] {
   });
   scene.references.forEach((r, i) => {
     if (r.partId !== null && !known.parts.has(r.partId)) inScene(`references.${i}.partId`, `there is no part "${r.partId}"`);
+  });
+  scene.plates.forEach((p, i) => {
+    if (!known.printers.has(p.printerId)) inScene(`plates.${i}.printerId`, `there is no printer "${p.printerId}"`);
+    p.pieces.forEach((x, k) => {
+      if (!known.parts.has(x.partId)) inScene(`plates.${i}.pieces.${k}.partId`, `there is no part "${x.partId}"`);
+    });
   });
   project.parts.forEach((part, row) => {
     out.push(...listFaults("parts", part, row));
@@ -274,7 +284,7 @@ function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectR
     setAside(field, fault.message);
     scene = { ...scene, [field]: (fresh as unknown as Loose)[field] };
   }
-  for (const list of ["dimensions", "references", "homes"] as const) {
+  for (const list of ["dimensions", "references", "homes", "plates"] as const) {
     const twice = new Set(duplicates(scene[list]).map((d) => d.index));
     if (twice.size === 0) continue;
     setAside(list, "ids that stand twice");
@@ -284,7 +294,21 @@ function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectR
 }
 
 /** Fields that name a row or are its name. */
-const ID_FIELDS = new Set(["id", "sceneId", "partId", "paintId", "printerId", "procedureId", "itemId", "within", "toPartId"]);
+const ID_FIELDS = new Set([
+  "id",
+  "sceneId",
+  "partId",
+  "paintId",
+  "printerId",
+  "procedureId",
+  "itemId",
+  "within",
+  "toPartId",
+  "supplyId",
+  "plateId",
+  "loadedId",
+  "variation",
+]);
 
 /** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */
 export function withSafeIds(project: ProjectRows, freshId: () => string): ProjectRows {
@@ -332,10 +356,26 @@ export function mendReferences(project: ProjectRows): ProjectRows {
       ...project.scene,
       dimensions: each(project.scene.dimensions, (d) => ({ ...d, partId: kept(parts, d.partId), within: kept(dimensions, d.within) })),
       references: each(project.scene.references, (r) => ({ ...r, partId: kept(parts, r.partId) })),
+      plates: mendedPlates(project.scene.plates, parts, ids(project.workshop.printers)),
     },
     parts: each(project.parts, (p) => ({
       ...p,
       work: each(p.work, (w) => loosened(w, (table, id) => !(table in mayGo) || mayGo[table as keyof typeof mayGo].has(id))),
     })),
   };
+}
+
+/** Plates of printers that are gone go, and pieces of parts that are gone; a plate that is empty then too, and a piece that lies twice. */
+function mendedPlates(plates: Plate[], parts: ReadonlySet<unknown>, printers: ReadonlySet<unknown>): Plate[] {
+  if (!Array.isArray(plates)) return plates;
+  const sound = (p: Plate): boolean => isRow(p) && Array.isArray(p.pieces);
+  return plates
+    .filter((p) => !sound(p) || printers.has(p.printerId))
+    .map((p) => {
+      if (!sound(p)) return p;
+      const seen = new Set<unknown>();
+      const pieces = p.pieces.filter((x) => !isRow(x) || (parts.has(x.partId) && !seen.has(x.id) && seen.add(x.id)));
+      return pieces.length === p.pieces.length ? p : { ...p, pieces };
+    })
+    .filter((p) => !sound(p) || p.pieces.length > 0);
 }

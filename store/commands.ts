@@ -26,7 +26,7 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import { markAtSize, profileOf, type FaceMark, type Printer, type PrinterLesson } from "../core/print";
+import { markAtSize, NOT_RECKONED_WITH, profileOf, type FaceMark, type Printer, type PrinterLesson, type PrintRecord } from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -34,8 +34,10 @@ import {
   day,
   factor,
   hashSchema,
+  cameSchema,
   lessonSchema,
   paintSchema,
+  printRecordSchema,
   partExtras,
   plannedS,
   procedureSchema,
@@ -64,6 +66,7 @@ import {
 } from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
+import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, useMaterial, type PlateCommands } from "./plateCommands";
 import { storageProblem } from "./problems";
 import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
@@ -79,7 +82,7 @@ type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
 export type PrinterChange = Partial<Omit<Printer, "id" | "process">> & Record<string, unknown>;
 
 /** Payload of each command, by name. */
-export interface Commands {
+export interface Commands extends PlateCommands {
   "scene.set": Partial<
     Pick<SceneRow, "name" | "viewingDistanceMm" | "readyBy" | "fidelity" | "handling" | "finish" | "secondary" | "rank" | "rests">
   >;
@@ -107,7 +110,18 @@ export interface Commands {
   "part.set": { partId: string } & Partial<
     Pick<
       PartRow,
-      "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "group" | "licence" | "fileCost" | "placedByMap" | "joins" | "otherWays"
+      | "name"
+      | "copies"
+      | "goodBefore"
+      | "failedBefore"
+      | "notes"
+      | "group"
+      | "licence"
+      | "fileCost"
+      | "placedByMap"
+      | "joins"
+      | "otherWays"
+      | "batch"
     >
   >;
   /** What it costs otherwise; what was not said yet begins as nothing. */
@@ -179,6 +193,10 @@ export interface Commands {
     failed: number;
     wentWrong: string;
     saidS?: number;
+    /** Of a plate with several parts: what came of each. */
+    came?: StepRecord["came"];
+    /** Of a print: why it failed, and what it weighs. */
+    print?: Pick<PrintRecord, "failure" | "massG">;
   };
   /** How long a step took, by the user; null for what the clock says. */
   "step.said": { recordId: string; saidS: number | null };
@@ -194,6 +212,7 @@ interface StepStart {
   plannedS: number;
   waitS: number;
   rests?: Rests;
+  print?: PrintRecord;
 }
 
 export type CommandName = keyof Commands;
@@ -285,13 +304,34 @@ async function loosenWork(e: Edit, table: Reference["table"], id: string): Promi
       await e.put("parts", { ...part, work: part.work.map((w) => loosened(w, (t, x) => t !== table || x !== id)) });
 }
 
+/** A record without the parts that go; null where nothing of it is left. What was on a plate beside them keeps its print and its count. */
+function recordWithout(r: StepRecord, gone: ReadonlySet<string>): StepRecord | null {
+  const came = r.came?.filter((c) => !gone.has(c.partId));
+  const other = (came ?? r.print?.pieces ?? []).find((p) => !gone.has(p.partId))?.partId;
+  const lost = r.came && came && came.length < r.came.length;
+  if (!gone.has(r.partId)) return lost ? { ...r, came } : r;
+  if (other === undefined) return null;
+  return { ...r, partId: other, ...(came ? { came, ...sumOf(came) } : {}) };
+}
+const sumOf = (came: NonNullable<StepRecord["came"]>): Pick<StepRecord, "good" | "failed"> => ({
+  good: came.reduce((n, c) => n + c.good, 0),
+  failed: came.reduce((n, c) => n + c.failed, 0),
+});
+
 /** A part that goes takes its records along, and the scene's lists no longer name it. */
 async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
   const gone = new Set(partIds);
-  for (const r of await e.all("records")) if (gone.has(r.partId)) await e.delete("records", r.id);
+  for (const r of await e.all("records")) {
+    const left = recordWithout(r, gone);
+    if (left === null) await e.delete("records", r.id);
+    else if (left !== r) await e.put("records", left);
+  }
   for (const partId of partIds) await e.delete("parts", partId);
   for (const partId of partIds) await loosenWork(e, "parts", partId);
-  const scene = await sceneOf(e);
+  const before = await sceneOf(e);
+  const plates = platesWithout(before.plates, gone);
+  const scene = plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]) ? before : { ...before, plates };
+  if (scene !== before) await e.put("scenes", scene);
   const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
   if (!scene.dimensions.some(names) && !scene.references.some(names)) return;
   const loose = <T extends { partId: string | null }>(x: T): T => (names(x) ? { ...x, partId: null } : x);
@@ -352,6 +392,7 @@ const stepStart = object({
   plannedS,
   waitS: duration,
   rests: opt(restsSchema),
+  print: opt(printRecordSchema),
 });
 
 async function startStep(e: Edit, { recordId, ...p }: StepStart, now: number): Promise<void> {
@@ -413,6 +454,7 @@ function rescaled(part: PartRow, factor: number): PartRow {
 }
 
 export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
+  ...PLATE_COMMANDS,
   "scene.set": {
     schema: object({
       name: opt(name),
@@ -550,6 +592,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
         fileCost: partExtras.fileCost,
         placedByMap: partExtras.placedByMap,
         joins: partExtras.joins,
+        batch: partExtras.batch,
       }),
     }),
     label: () => "Part changed",
@@ -822,6 +865,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     schema: object({ printerId: id }),
     label: () => "Printer removed",
     apply: async (e, { printerId }) => {
+      await refusePlated(e, { id: printerId });
       await refuseUsed(e, "printers", printerId, "is to be printed on it. Choose another printer there first");
       if ((await e.all("printers")).length < 2) throw new Refused("printer.last", "One printer stays, or nothing could be reckoned.");
       await e.delete("printers", printerId);
@@ -965,12 +1009,22 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       failed: count(LIMITS.pieces),
       wentWrong: text(LIMITS.wentWrong),
       saidS: opt(duration),
+      came: opt(cameSchema),
+      print: opt(Joi.object({ failure: Joi.any(), massG: Joi.any() }).options({ presence: "required" })),
     }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
-    apply: async (e, { recordId, ...p }, now) => {
+    apply: async (e, { recordId, print, ...p }, now) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
       if (!record) throw new Refused("step.gone", "That step is no longer here.");
-      await e.put("records", { ...record, ...p, ...endOf(record, now) });
+      const was = record.finishedAt;
+      const end = endOf(record, now);
+      const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
+      await e.put("records", next);
+      if (was !== null) return;
+      await endRun(e, next, now);
+      // Of a print that failed so much was used as its time says.
+      const ranS = (end.finishedAt! - record.startedAt) / 1000;
+      await useMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
     },
   },
   "step.said": {
@@ -998,6 +1052,8 @@ const withAndWithout = (list: readonly string[], add: readonly string[], drop: r
 /** Changes that follow each other within so long are one edition, ms. */
 const ONE_EDITION_MS = 30 * 60_000;
 const EARLIER = 20;
+/** What is no figure of the profile: no word of the user's about how it prints, and no edition of its own. */
+const NO_EDITION: ReadonlySet<string> = new Set([...NOT_RECKONED_WITH]);
 
 /** An edit of the profile: what was changed is the user's word from now on, and what it was before is kept. */
 function editedProfile(printer: Printer, changed: PrinterChange, now: number): Printer {
@@ -1008,7 +1064,7 @@ function editedProfile(printer: Printer, changed: PrinterChange, now: number): P
   const at = (p: Printer, path: string): string | undefined =>
     JSON.stringify(path.split(".").reduce<unknown>((x, k) => (x as Record<string, unknown> | undefined)?.[k], p));
   // What an edition that is brought back has in common with this one is nobody's new word.
-  const fields = named.filter((f) => !["name", "earlier", "origins", "learned"].includes(f) && at(printer, f) !== at(next, f));
+  const fields = named.filter((f) => !NO_EDITION.has(f.split(".")[0]) && at(printer, f) !== at(next, f));
   if (fields.length === 0) return next;
   const origins = { ...printer.origins, ...Object.fromEntries(fields.map((f) => [f, { from: "typed" as const }])) };
   const earlier = printer.earlier ?? [];

@@ -13,6 +13,7 @@ import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
 import { partTo2, sceneTo2 } from "./migrations/2";
 import { partTo4, workshopTo4 } from "./migrations/4";
 import { partTo5 } from "./migrations/5";
+import { habitsTo6, partTo6, sceneTo6 } from "./migrations/6";
 import type { Stored } from "./migrations/stored";
 
 /** Tables that edits and undo work on. */
@@ -116,7 +117,7 @@ interface Chore {
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 5;
+export const DATABASE_VERSION = 6;
 
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
@@ -207,7 +208,13 @@ export class InchHollowDatabase extends Dexie {
         await tx.table("chores").put({ name: "sift" });
       });
     // Parts say more of how they are printed.
-    this.version(DATABASE_VERSION).upgrade((tx) => replaceRows(tx, "parts", partTo5));
+    this.version(5).upgrade((tx) => replaceRows(tx, "parts", partTo5));
+    // Scenes have plates, parts a batch, and habits say when somebody sleeps.
+    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+      await replaceRows(tx, "scenes", sceneTo6);
+      await replaceRows(tx, "parts", partTo6);
+      await replaceRows(tx, "habits", habitsTo6);
+    });
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {
       if (!(await this.chores.get("sift"))) return;

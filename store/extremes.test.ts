@@ -1,7 +1,8 @@
 /** What can be stored can be reckoned, saved, and opened again: every field at its own least and most, by itself and all together. */
 import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack } from "../core/coat";
-import { seededRandom, stackOfPart, stepsOfProject, tonight, trackOfScene } from "../core/plan";
+import { stackOfPart, stepsOfProject, tonight, trackOfScene } from "../core/plan";
+import { seededRandom } from "../core/units";
 import { houseFindings, impliedScale, partRealMm, printOptions, type Part, type Project, type ProjectRows } from "../core/project";
 import { rowOf } from "../core/results";
 import { bare, packed, read, stored } from "../tests/bundleKit";

@@ -2,11 +2,12 @@
  * A thousand seeded changes of a bundle: every field missing, of the wrong type, extreme, carrying another scene's id, twice, and single bits
  * flipped. The only outcomes: refused, and nothing changed; or accepted, and it opens, and a round trip is exact.
  */
+import { seededRandom } from "../core/units";
 import "fake-indexeddb/auto";
 import { strFromU8, strToU8 } from "fflate";
 import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack } from "../core/coat";
-import { seededRandom, stackOfPart, tonight, trackOfScene } from "../core/plan";
+import { stackOfPart, tonight, trackOfScene } from "../core/plan";
 import type { Part, ProjectRows } from "../core/project";
 import { bare, packed, read, repacked, stored, unpacked, withBytes, type Files } from "../tests/bundleKit";
 import { fullProject, joinedAs, victim } from "../tests/fullProject";

@@ -73,14 +73,14 @@ describe("glues, tools and lessons", () => {
     await undo(db, "s");
     await undo(db, "s");
     expect((await loadWorkshop(db))!.lessons.map((x) => x.id)).toEqual(["lesson"]);
-    expect((await loadWorkshop(db))!.supplies.map((x) => x.id).sort()).toEqual(["glue", "p240"]);
+    expect((await loadWorkshop(db))!.supplies.map((x) => x.id).sort()).toEqual(["glue", "p240", "spool"]);
   });
   it("do not leave with a scene's file, and do with the backup", async () => {
     const rows = (await loadProject(db, "s"))!;
     expect([namedOnly(rows).workshop.supplies, namedOnly(rows).workshop.lessons]).toEqual([[], []]);
     const written = await writeBackup((await takeBackup(db, NOW))!);
     const back = written.ok ? await readBackup(written.value.file) : written;
-    expect(back.ok && [back.value.workshop.supplies.length, back.value.workshop.lessons.length]).toEqual([1, 1]);
+    expect(back.ok && [back.value.workshop.supplies.length, back.value.workshop.lessons.length]).toEqual([2, 1]);
   });
 });
 

@@ -1,6 +1,6 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
-import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
+import { GENERIC_PRINTERS, printFacts, profileOf, Shape } from "../core/print";
 import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
@@ -41,6 +41,7 @@ export async function fullProject(): Promise<Full> {
     notes: "Look out",
     order: 1,
     group: "quay",
+    batch: "grey",
     tags: ["wood", "wet"],
     licence: "own work",
     fileCost: { minor: 450, currency: "EUR" },
@@ -87,6 +88,42 @@ export async function fullProject(): Promise<Full> {
     [
       record("brick", "brick/c/0", { id: "r1", startedAt: THURSDAY, finishedAt: THURSDAY + 900_000, result: "good", wentWrong: "a run" }),
       record("brick", "brick/print/start0", { id: "r2", time: "machine", startedAt: THURSDAY, plannedS: 3600 }),
+      record("brick", "plate/gone/start", {
+        id: "r3",
+        time: "machine",
+        startedAt: THURSDAY - 7_200_000,
+        finishedAt: THURSDAY - 3_600_000,
+        plannedS: 3600,
+        result: "failed",
+        print: {
+          printerId: "large-filament",
+          printer: "Large filament",
+          profile: profileOf(GENERIC_PRINTERS[0]),
+          supplyId: "spool",
+          material: "Grey filament",
+          plateId: "gone",
+          pieces: [{ partId: "brick", name: "Brick", pieces: 2 }],
+          layers: 100,
+          turn: [0, 0, 0, 1],
+          plannedMassG: 30,
+          massG: 12,
+          failure: { cause: "corner-lift", layer: 40 },
+          observed: ["curled"],
+          measured: [{ id: "m", what: "slot", nominalMm: 4, measuredMm: 3.8 }],
+          photos: ["d".repeat(64)],
+          gate: "went on",
+          test: false,
+        },
+      }),
+      record("brick", "plate/gone/clear", {
+        id: "r4",
+        startedAt: THURSDAY - 3_000_000,
+        finishedAt: THURSDAY - 2_900_000,
+        result: "partly",
+        good: 1,
+        failed: 1,
+        came: [{ partId: "brick", good: 1, failed: 1 }],
+      }),
     ],
     {
       secondary: { ratio: 160, use: "background" },
@@ -98,11 +135,32 @@ export async function fullProject(): Promise<Full> {
         { id: "d2", name: "Door", axis: "height", mm: 2032, text: "80 in", source: "plan", sure: "drawing", within: "d1", partId: null },
       ],
       references: [{ id: "ref", hash: "c".repeat(64), kind: "photo", title: "Front", source: "own", shows: ["front"], partId: "brick" }],
+      plates: [
+        {
+          id: "pl1",
+          printerId: "large-filament",
+          order: 1,
+          pieces: [
+            { id: "pc1", partId: "brick", variation: null, xMm: 100, yMm: 120, turnDeg: 45 },
+            { id: "pc2", partId: "brick", variation: "v", xMm: 40, yMm: 30, turnDeg: 0 },
+          ],
+          byHand: true,
+        },
+      ],
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },
   );
   project.procedures.push({ id: "kept", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
   project.supplies.push({ id: "glue", kind: "glue", name: "Gel", what: "instant-gel", stock: 20, price: { minor: 690, currency: "EUR" } });
+  project.supplies.push({ id: "spool", kind: "spool", name: "Grey filament", what: "usual", stock: 700, price: null, since: THURSDAY });
+  Object.assign(project.scene.printers[0], {
+    edges: { left: 10, right: 5, front: 5, back: 5 },
+    exclusions: [{ id: "e", xMm: 0, yMm: 0, widthMm: 20, depthMm: 20, why: "clip" }],
+    loadedId: "spool",
+    quiet: true,
+    surface: "smooth sheet",
+    address: null,
+  });
   project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
   return { project, meshes: new Map([[hash, bytes]]) };
 }

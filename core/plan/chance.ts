@@ -5,6 +5,7 @@
  * awake. All spreads are weak priors (common practice, no source) until the user's own record is long enough. Seeded, so the same
  * project gives the same answer.
  */
+import { seededRandom } from "../units";
 import { schedule } from "./schedule";
 import type { Stretch } from "./evenings";
 import type { StepState } from "./status";
@@ -19,18 +20,6 @@ export interface FinishChance {
   p50: number;
   p80: number;
   p95: number;
-}
-
-/** A small seeded generator (mulberry32, public domain): uniform in [0, 1). */
-export function seededRandom(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 /** After how many seconds each run of a job fails before one goes well: none as a rule. */

@@ -14,6 +14,7 @@ import {
   type WorkItem,
 } from "../project";
 import { figureScale } from "../scale";
+import { seededRandom } from "../units";
 import {
   chanceBy,
   eveningsFrom,
@@ -24,7 +25,6 @@ import {
   nightsBetween,
   ownPrintRatios,
   schedule,
-  seededRandom,
   stackOfPart,
   stepsOfPart,
   stepsOfProject,

@@ -3,7 +3,17 @@
  * itself; here the steps are joined into one graph. One list serves Tonight, the lanes, the clocks and the calendar.
  */
 import { checkStack, isClash, recoatS } from "../coat";
-import { materialOf, partAreaMm2, partSizeMm, printFactsOf, recordsOf, type Part, type Project, type StepRecord } from "../project";
+import {
+  countedOf,
+  materialOf,
+  partAreaMm2,
+  partSizeMm,
+  printFactsOf,
+  recordsOf,
+  type Part,
+  type Project,
+  type StepRecord,
+} from "../project";
 import { kindOf, restsOn, type Step, type Task } from "../work";
 import { stackOfPart, surroundingsOf, type StackLayer } from "./stack";
 
@@ -13,9 +23,9 @@ export type { Step } from "../work";
 const MOST_STEP_S = 1e10;
 
 export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
-  part.goodBefore + recordsOf(records, part.id).reduce((n, r) => n + r.good, 0);
+  part.goodBefore + recordsOf(records, part.id).reduce((n, r) => n + countedOf(r, part.id).good, 0);
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
-  part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + r.failed, 0);
+  part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + countedOf(r, part.id).failed, 0);
 
 type Around = Pick<Project, "scene" | "paints" | "records"> & { parts?: Project["parts"] };
 

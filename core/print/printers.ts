@@ -3,6 +3,7 @@
  * their own machine. Speeds in mm/s, accelerations in mm/s², times in seconds, prices in minor units.
  */
 import type { Process } from "../scale";
+import type { Edges, Exclusion } from "./plates/plate";
 
 interface PrinterBase {
   id: string;
@@ -21,6 +22,18 @@ interface PrinterBase {
   learned?: PrinterLesson[];
   /** What the profile was before, newest last. */
   earlier?: EarlierProfile[];
+  /** Sides at which pieces stay further from the edge than its margin, because prints fail there. */
+  edges?: Edges;
+  /** Where nothing may stand. */
+  exclusions?: Exclusion[];
+  /** Spool or bottle that is on it: a supply's id. */
+  loadedId?: string | null;
+  /** It must be still in the quiet hours. */
+  quiet?: boolean;
+  /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
+  surface?: string;
+  /** Where it answers, when the program may start jobs on it; a stand-in of the program's own server as a rule. */
+  address?: string | null;
 }
 
 export interface Origin {
@@ -121,6 +134,8 @@ export interface ResinPrinter extends PrinterBase {
   supportSpacingMm?: number;
   /** Diameter of the point that touches the part, mm. */
   supportTipMm?: number;
+  /** It warms its vat by itself. */
+  heatedVat?: boolean;
 }
 
 /** What a profile means that does not say it. Common practice, no source. */
@@ -130,20 +145,31 @@ export const withResinDefaults = <P extends ResinProfile>(profile: P): P & typeo
 export type Printer = FilamentPrinter | ResinPrinter;
 
 /** What of a printer its figures follow from: all but what it is called. */
-type NotReckonedWith = "id" | "name" | "origins" | "earlier" | "learned";
+/** Fields that no figure follows from. */
+export const NOT_RECKONED_WITH = [
+  "id",
+  "name",
+  "origins",
+  "earlier",
+  "learned",
+  "edges",
+  "exclusions",
+  "loadedId",
+  "quiet",
+  "surface",
+  "address",
+  "heatedVat",
+] as const;
+type NotReckonedWith = (typeof NOT_RECKONED_WITH)[number];
 export type FilamentProfile = Omit<FilamentPrinter, NotReckonedWith>;
 export type ResinProfile = Omit<ResinPrinter, NotReckonedWith>;
 export type PrintProfile = FilamentProfile | ResinProfile;
 
 /** A printer without its name: what its figures are kept under, so that a rename loses none. */
 export function profileOf(printer: Printer): PrintProfile {
-  const profile: Partial<Printer> = { ...printer };
-  delete profile.id;
-  delete profile.name;
-  delete profile.origins;
-  delete profile.earlier;
-  delete profile.learned;
-  return profile as PrintProfile;
+  const profile: Record<string, unknown> = { ...printer };
+  for (const field of NOT_RECKONED_WITH) delete profile[field];
+  return profile as unknown as PrintProfile;
 }
 
 const FILAMENT: Omit<FilamentPrinter, "id" | "name" | "bedMm"> = {

@@ -13,10 +13,12 @@ export const SCENE_DEFAULTS = {
   references: [],
   rank: 0,
   rests: false,
+  plates: [],
 } satisfies Partial<SceneRow>;
 
 export const PART_DEFAULTS = {
   group: "",
+  batch: "",
   tags: [],
   pictures: [],
   licence: "",
@@ -62,4 +64,7 @@ export const HABIT_DEFAULTS: Habits = {
   viewingDistanceMm: 1000,
   paper: "local",
   backupAt: null,
+  sleep: { from: "23:00", to: "07:00" },
+  quiet: null,
+  changes: [],
 };

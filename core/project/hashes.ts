@@ -3,7 +3,11 @@ import type { ProjectRows, SaidSource } from "./types";
 
 /** Hashes of every picture that a project names. */
 export const pictureHashes = (project: ProjectRows): string[] => [
-  ...new Set([...project.scene.references.map((r) => r.hash), ...project.parts.flatMap((p) => p.pictures)]),
+  ...new Set([
+    ...project.scene.references.map((r) => r.hash),
+    ...project.parts.flatMap((p) => p.pictures),
+    ...project.records.flatMap((r) => r.print?.photos ?? []),
+  ]),
 ];
 
 const hashOf = (source: SaidSource): string[] => (source.kind === "mesh" ? [source.hash] : []);

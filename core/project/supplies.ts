@@ -16,9 +16,32 @@ const TOOLS: { id: string; name: string; need: Need | null }[] = [
   { id: "caliper", name: "caliper", need: null },
 ];
 
+/** What spools, bottles and baths hold, by family: what a printer has learned of one says little of another. */
+const MATERIALS = {
+  spool: [
+    { id: "usual", name: "usual filament" },
+    { id: "tough", name: "tough filament" },
+    { id: "filled", name: "filled filament (wood, stone)" },
+    { id: "flexible", name: "flexible filament" },
+  ],
+  bottle: [
+    { id: "standard", name: "standard resin" },
+    { id: "tough", name: "tough resin" },
+    { id: "water-washable", name: "water-washable resin" },
+    { id: "clear", name: "clear resin" },
+  ],
+  bath: [
+    { id: "first", name: "first bath" },
+    { id: "second", name: "second bath, clean" },
+  ],
+} as const;
+
 export const SUPPLY_KINDS: Record<SupplyKind, { label: string; unit: string; choices: { id: string; name: string }[] }> = {
   glue: { label: "Glue", unit: "ml or g", choices: GLUES.map(({ id, name }) => ({ id, name })) },
   abrasive: { label: "Abrasive", unit: "sheets", choices: GRADES.map((grade) => ({ id: `P${grade}`, name: `P${grade}` })) },
+  spool: { label: "Spool of filament", unit: "g", choices: [...MATERIALS.spool] },
+  bottle: { label: "Bottle of resin", unit: "ml", choices: [...MATERIALS.bottle] },
+  bath: { label: "Wash bath", unit: "plates washed", choices: [...MATERIALS.bath] },
   tool: { label: "Tool", unit: "pieces", choices: TOOLS.map(({ id, name }) => ({ id, name })) },
 };
 

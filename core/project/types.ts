@@ -6,7 +6,7 @@ import type { CoatFamily } from "../coat";
 import type { Material } from "../joint";
 import type { Money } from "../units";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
-import type { FaceMark, JointKind, Printer, PrintFacts } from "../print";
+import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { Rests, WorkItem } from "../work";
@@ -39,6 +39,18 @@ export interface Habits {
   paper: "local" | "a4" | "letter";
   /** When a backup was last written, ms. */
   backupAt: number | null;
+  /** When nobody is up: no plate is changed then. Wall-clock times. */
+  sleep: Span;
+  /** When a printer that is told so must be still; null for never. */
+  quiet: Span | null;
+  /** When somebody can change a plate though it is no evening at the bench: before work, at noon. */
+  changes: Evening[];
+}
+
+/** From one wall-clock time to another; past midnight where the end is before the start. */
+export interface Span {
+  from: string;
+  to: string;
 }
 
 /** What belongs to the workshop and not to one scene: scenes name it by id. */
@@ -86,6 +98,8 @@ export interface SceneRow {
   rank: number;
   /** Nothing of it is offered at Tonight. */
   rests: boolean;
+  /** Plates as they are laid out, in the order of each printer. */
+  plates: Plate[];
   createdAt: number;
 }
 
@@ -230,6 +244,8 @@ export interface PartRow {
   notes: string;
   order: number;
   group: string;
+  /** Parts of one batch come from one spool or bottle, one after the other; "" for none. */
+  batch: string;
   tags: string[];
   /** Content hashes of its photos. */
   pictures: string[];
@@ -306,8 +322,10 @@ export interface Supply extends OfTheDemo {
   stock: number;
   /** What it cost when it was bought, whole; null where nobody said. */
   price: Money | null;
+  /** When it was opened or filled, ms; null where nobody said. */
+  since?: number | null;
 }
-export type SupplyKind = "glue" | "abrasive" | "tool";
+export type SupplyKind = "glue" | "abrasive" | "tool" | "spool" | "bottle" | "bath";
 
 /** Something learned, told again at the next work of its kind. */
 export interface Lesson extends OfTheDemo {
@@ -342,6 +360,10 @@ export interface StepRecord {
   good: number;
   failed: number;
   wentWrong: string;
+  /** Of a plate with several parts: what came of each when it was cleared. */
+  came?: { partId: string; good: number; failed: number }[];
+  /** Of a machine's run: the print as it was. */
+  print?: PrintRecord;
   /** What it rested on when it was begun: later edits of printer, paint or part do not change it. Records of older programs have none. */
   rests?: Rests;
 }

@@ -4,3 +4,4 @@ export * from "./figure";
 export * from "./length";
 export * from "./number";
 export * from "./result";
+export * from "./random";

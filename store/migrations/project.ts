@@ -2,14 +2,21 @@
 import { partTo2, sceneTo2 } from "./2";
 import { partTo4, workshopTo4 } from "./4";
 import { partTo5 } from "./5";
+import { habitsTo6, partTo6, sceneTo6 } from "./6";
 import { isStored, rowsIn, type Stored } from "./stored";
 
 /** @param version of the bundle: those of versions 2 and 3 differ in what is beside the scene, not in its rows */
 export function projectFrom(version: number, stored: Stored): Stored {
   if (!isStored(stored.scene)) return stored;
-  const to5 = (p: unknown): unknown => (isStored(p) ? partTo5(p) : p);
-  if (version === 4) return { ...stored, parts: Array.isArray(stored.parts) ? stored.parts.map(to5) : stored.parts };
-  const scene = version < 2 ? sceneTo2(stored.scene) : stored.scene;
+  return to6(version < 5 ? to5(version, stored, stored.scene) : stored);
+}
+
+const each = (rows: unknown, to: (row: Stored) => Stored): unknown =>
+  Array.isArray(rows) ? rows.map((r: unknown) => (isStored(r) ? to(r) : r)) : rows;
+
+function to5(version: number, stored: Stored, sceneRow: Stored): Stored {
+  if (version === 4) return { ...stored, parts: each(stored.parts, partTo5) };
+  const scene = version < 2 ? sceneTo2(sceneRow) : sceneRow;
   const parts = Array.isArray(stored.parts)
     ? stored.parts.map((p: unknown) =>
         isStored(p) && isStored(p.source) ? partTo4(version < 2 ? partTo2(p) : p, rowsIn(stored.parts)) : p,
@@ -17,5 +24,14 @@ export function projectFrom(version: number, stored: Stored): Stored {
     : [];
   const { workshop, projects } = workshopTo4([{ ...stored, scene, parts }]);
   const [project] = projects;
-  return { ...project, parts: Array.isArray(project.parts) ? project.parts.map(to5) : project.parts, workshop };
+  return { ...project, parts: each(project.parts, partTo5), workshop };
 }
+
+const to6 = (stored: Stored): Stored => ({
+  ...stored,
+  scene: isStored(stored.scene) ? sceneTo6(stored.scene) : stored.scene,
+  parts: each(stored.parts, partTo6),
+  workshop: isStored(stored.workshop)
+    ? { ...stored.workshop, habits: isStored(stored.workshop.habits) ? habitsTo6(stored.workshop.habits) : stored.workshop.habits }
+    : stored.workshop,
+});

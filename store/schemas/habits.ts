@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { AIR_LIMITS } from "../../core/coat";
-import { isTimeZone, LIMITS, type Evening, type Habits } from "../../core/project";
+import { isTimeZone, LIMITS, type Evening, type Habits, type Span } from "../../core/project";
 import { within } from "../../core/work";
 import { clock, currency, moment, strict } from "./blocks";
 
@@ -9,6 +9,8 @@ const eveningsSchema = Joi.array()
   .items(
     Joi.object<Evening, true>({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }),
   );
+
+const spanSchema = strict<Span>({ from: clock, to: clock });
 
 export const habitsSchema = Joi.object<Habits, true>({
   id: Joi.string().valid("workshop").required(),
@@ -24,4 +26,7 @@ export const habitsSchema = Joi.object<Habits, true>({
   viewingDistanceMm: within(LIMITS.viewingDistanceMm).required(),
   paper: Joi.string().valid("local", "a4", "letter").required(),
   backupAt: moment.allow(null).required(),
+  sleep: spanSchema.required(),
+  quiet: spanSchema.allow(null).required(),
+  changes: eveningsSchema.required(),
 }).unknown(true);

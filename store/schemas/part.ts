@@ -27,6 +27,7 @@ const fileMm = Joi.number().min(-1e6).max(1e6);
 /** What a part may choose otherwise, and what is known of it beyond its mesh. */
 export const partExtras = {
   group: text(LIMITS.shortText),
+  batch: text(LIMITS.shortText),
   tags: Joi.array().max(LIMITS.tags).unique().items(Joi.string().trim().min(1).max(LIMITS.tag)),
   pictures: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
   licence: text(200),

@@ -2,6 +2,8 @@ import Joi from "joi";
 import {
   usableMm,
   type EarlierProfile,
+  type Edges,
+  type Exclusion,
   type FilamentPrinter,
   type Lift,
   type Origin,
@@ -12,6 +14,9 @@ import {
 import { LIMITS } from "../../core/project";
 import { id, name, text } from "../../core/work";
 import { currency, minor, moment, strict } from "./blocks";
+
+const onBed = Joi.number().min(0).max(LIMITS.partSizeMm.most);
+const edge = Joi.number().min(0).max(1000);
 
 const printerBase = {
   id,
@@ -49,6 +54,14 @@ const printerBase = {
         profile: Joi.alternatives(Joi.object().unknown(true)).required(),
       }),
     ),
+  edges: strict<Edges>({ left: edge, right: edge, front: edge, back: edge }).optional(),
+  exclusions: Joi.array()
+    .max(LIMITS.exclusions)
+    .items(strict<Exclusion>({ id, xMm: onBed, yMm: onBed, widthMm: onBed, depthMm: onBed, why: text(LIMITS.shortText) })),
+  loadedId: id.allow(null).optional(),
+  quiet: Joi.boolean(),
+  surface: text(LIMITS.shortText),
+  address: text(200).allow(null),
 };
 
 /** Room must be left between the margins and above the support lift. */
@@ -114,6 +127,7 @@ export const printerSchema = Joi.alternatives().conditional(".process", {
     supportSpacingMm: Joi.number().min(0.5).max(50),
     supportTipMm: Joi.number().min(0.05).max(5),
     supportLiftMm: Joi.number().min(0).max(30).required(),
+    heatedVat: Joi.boolean(),
     lossMlPerPlate: Joi.number().min(0).max(1000).required(),
     curedDensityGCm3: density.required(),
     pricePerLitreMinor: minor.required(),

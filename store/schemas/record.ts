@@ -1,12 +1,59 @@
 import Joi from "joi";
 import { LIMITS, type StepRecord } from "../../core/project";
-import { count, duration, id, text, type Rests } from "../../core/work";
-import { moment, plannedS } from "./blocks";
+import { count, duration, id, text, turnField, type Rests } from "../../core/work";
+import { hashSchema, moment, plannedS, strict } from "./blocks";
+import { FAILURE_CAUSES, OBSERVATIONS, type Measured, type PrintedPieces, type PrintRecord } from "../../core/print";
 
 /** What a step rested on: plain words and figures. */
 export const restsSchema = Joi.object<Rests>()
   .pattern(Joi.string().max(40), Joi.alternatives(Joi.string().allow("").max(LIMITS.title), Joi.number()))
   .max(30);
+
+/** A print as it was: what its settings were is kept as it came, whatever profiles become. */
+export const printRecordSchema = strict<PrintRecord>({
+  printerId: id,
+  printer: text(LIMITS.name),
+  profile: Joi.alternatives(
+    Joi.object({ process: Joi.string().valid("fdm", "resin").required(), layerMm: Joi.number().min(0.001).max(10).required() }).unknown(
+      true,
+    ),
+  ),
+  supplyId: id.allow(null),
+  material: text(LIMITS.name),
+  plateId: id.allow(null),
+  pieces: Joi.array()
+    .max(LIMITS.platePieces)
+    .items(strict<PrintedPieces>({ partId: id, name: text(LIMITS.name), pieces: count(LIMITS.pieces) })),
+  layers: count({ least: 0, most: 1_000_000 }),
+  turn: turnField,
+  plannedMassG: Joi.number().min(0).max(LIMITS.massG.most),
+  massG: Joi.number().min(0).max(LIMITS.massG.most).allow(null),
+  failure: strict<NonNullable<PrintRecord["failure"]>>({
+    cause: Joi.string().valid(...Object.keys(FAILURE_CAUSES)),
+    layer: count({ least: 0, most: 1_000_000 }).allow(null),
+  }).allow(null),
+  observed: Joi.array()
+    .max(Object.keys(OBSERVATIONS).length)
+    .unique()
+    .items(Joi.string().valid(...Object.keys(OBSERVATIONS))),
+  measured: Joi.array()
+    .max(LIMITS.measured)
+    .items(
+      strict<Measured>({
+        id,
+        what: text(LIMITS.shortText),
+        nominalMm: Joi.number().min(0).max(1e5),
+        measuredMm: Joi.number().min(0).max(1e5),
+      }),
+    ),
+  photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
+  gate: Joi.string().valid("known", "tested first", "went on"),
+  test: Joi.boolean(),
+});
+
+export const cameSchema = Joi.array()
+  .max(LIMITS.platePieces)
+  .items(strict<NonNullable<StepRecord["came"]>[number]>({ partId: id, good: count(LIMITS.pieces), failed: count(LIMITS.pieces) }));
 
 export const recordSchema = Joi.object<StepRecord, true>({
   id,
@@ -26,4 +73,6 @@ export const recordSchema = Joi.object<StepRecord, true>({
   failed: count(LIMITS.pieces).required(),
   wentWrong: text(LIMITS.wentWrong).required(),
   rests: restsSchema.optional(),
+  came: cameSchema.optional(),
+  print: printRecordSchema.optional(),
 }).unknown(true);

@@ -16,6 +16,7 @@ import {
 } from "../../core/subject";
 import { count, id, name, oneOf, text, within } from "../../core/work";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
+import type { Plate, PlatePiece } from "../../core/print";
 
 export const scaleSchema = Joi.object<Scale, true>({
   kind: Joi.string().valid("ratio", "railway", "figure").required(),
@@ -87,6 +88,25 @@ export const subjectSchemas = {
     ),
 };
 
+/** A place on a plate: somewhere on the largest bed there is, or beside it while it is moved. */
+const place = within({ least: -1e5, most: 1e5 });
+
+export const pieceSchema = strict<PlatePiece>({
+  id,
+  partId: id,
+  variation: id.allow(null),
+  xMm: place,
+  yMm: place,
+  turnDeg: within({ least: -360, most: 360 }),
+});
+export const plateSchema = strict<Plate>({
+  id,
+  printerId: id,
+  order: within({ least: -1e9, most: 1e9 }),
+  pieces: Joi.array().max(LIMITS.platePieces).items(pieceSchema),
+  byHand: Joi.boolean(),
+});
+
 export const sceneSchema = Joi.object<SceneRow, true>({
   ...demanded(subjectSchemas),
   id,
@@ -98,5 +118,6 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   readyBy: day.allow(null).required(),
   rank: count(LIMITS.rank).required(),
   rests: Joi.boolean().required(),
+  plates: Joi.array().max(LIMITS.plates).items(plateSchema).required(),
   createdAt: moment.required(),
 }).unknown(true);

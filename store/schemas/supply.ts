@@ -2,7 +2,7 @@ import Joi from "joi";
 import type { Money } from "../../core/units";
 import { LIMITS, SUPPLY_KINDS, type Supply } from "../../core/project";
 import { id, name, within } from "../../core/work";
-import { currency, minor, strict } from "./blocks";
+import { currency, minor, moment, strict } from "./blocks";
 
 /** What it is must be one of its kind. */
 const ofItsKind = (supply: Supply, helpers: Joi.CustomHelpers): Supply | Joi.ErrorReport =>
@@ -19,6 +19,7 @@ export const supplySchema = Joi.object<Supply, true>({
   name: name.required(),
   what: Joi.string().max(40).required(),
   stock: within(LIMITS.stock).required(),
+  since: moment.allow(null).optional(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).required(),
 })
   .unknown(true)

@@ -1,0 +1,70 @@
+/** What is kept of one print: the settings as they were, what was on the plate, what became of it. A snapshot: later edits change nothing of it. */
+import type { Turn } from "../../mesh";
+import type { PrintProfile } from "../printers";
+
+/** Why a print failed, as far as whoever stood there can tell. */
+export const FAILURE_CAUSES = {
+  "no-start": { words: "did not stick at the start", start: true, process: "both" },
+  "corner-lift": { words: "a corner lifted", start: false, process: "fdm" },
+  knocked: { words: "came off the plate", start: false, process: "both" },
+  clog: { words: "the nozzle clogged", start: false, process: "fdm" },
+  shift: { words: "layers shifted", start: false, process: "fdm" },
+  "supports-let-go": { words: "supports let go", start: false, process: "both" },
+  "on-the-film": { words: "stayed on the film", start: true, process: "resin" },
+  "empty-spool": { words: "spool or bottle ran out", start: false, process: "both" },
+  "power-cut": { words: "the power went", start: false, process: "both" },
+  stopped: { words: "stopped by hand", start: false, process: "both" },
+  other: { words: "something else", start: false, process: "both" },
+} as const satisfies Record<string, { words: string; start: boolean; process: "fdm" | "resin" | "both" }>;
+export type FailureCause = keyof typeof FAILURE_CAUSES;
+
+/** What is seen at a print that did not fail by it: one press each. */
+export const OBSERVATIONS = {
+  "came-off-easily": "came off easily",
+  "hard-to-take-off": "hard to take off",
+  curled: "an edge curled",
+  "first-layer-in-part": "first layer held in part",
+  strings: "strings",
+  "soft-detail": "detail is flooded",
+} as const;
+export type Observation = keyof typeof OBSERVATIONS;
+
+/** Pieces of one part on the plate. */
+export interface PrintedPieces {
+  partId: string;
+  name: string;
+  pieces: number;
+}
+
+export interface Measured {
+  id: string;
+  what: string;
+  nominalMm: number;
+  measuredMm: number;
+}
+
+export interface PrintRecord {
+  printerId: string;
+  printer: string;
+  profile: PrintProfile;
+  /** Spool or bottle that was on, as it was called. */
+  supplyId: string | null;
+  material: string;
+  /** The plate that it was, and how each piece lay; null for a plate of one part from its own order of work. */
+  plateId: string | null;
+  pieces: PrintedPieces[];
+  layers: number;
+  /** How the first part lay. */
+  turn: Turn;
+  plannedMassG: number;
+  /** Weighed or told by the machine; null where nobody said. */
+  massG: number | null;
+  failure: { cause: FailureCause; layer: number | null } | null;
+  observed: Observation[];
+  measured: Measured[];
+  photos: string[];
+  /** A pair of printer and material that was new: what was chosen. */
+  gate: "known" | "tested first" | "went on";
+  /** A test print: it makes no piece of the scene. */
+  test: boolean;
+}

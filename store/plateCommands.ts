@@ -1,0 +1,268 @@
+/** What a user does to plates, and says of prints: the printing half of the commands. */
+import Joi from "joi";
+import { plateKey, type Plate, type PlatePiece, type PrintRecord, type Printer } from "../core/print";
+import { LIMITS, type SceneRow, type StepRecord } from "../core/project";
+import { id, text } from "../core/work";
+import { Refused, type Edit } from "./edit";
+import { pieceSchema, plateSchema } from "./schemas";
+
+/** What of a print is said after it. */
+type PrintSaid = Partial<Pick<PrintRecord, "massG" | "failure">>;
+type PrintList = "observed" | "photos" | "measured";
+
+export interface PlateCommands {
+  /** Lays plates out anew: those to keep stay as they are, the others go; what has been started stays in any case. */
+  "plates.lay": { plates: Plate[]; keep: string[] };
+  "plate.set": { plateId: string; change: Partial<Pick<Plate, "printerId" | "order" | "byHand">> };
+  /** The plates of a printer, first to last. */
+  "plates.order": { printerId: string; plateIds: string[] };
+  "plate.drop": { plateId: string };
+  /** Several pieces of a plate at their new places: a drag, a key. */
+  "pieces.place": { plateId: string; places: Pick<PlatePiece, "id" | "xMm" | "yMm" | "turnDeg">[] };
+  "pieces.add": { plateId: string; pieces: PlatePiece[] };
+  "pieces.drop": { plateId: string; pieceIds: string[] };
+  /** From one plate to another, at the places given. */
+  "pieces.move": { plateId: string; toPlateId: string; pieces: PlatePiece[] };
+  "print.say": { recordId: string; change: PrintSaid };
+  "print.list": { recordId: string; list: PrintList; add?: unknown[]; drop?: string[] };
+  "print.wentWrong": { recordId: string; text: string };
+}
+
+interface Command<P> {
+  schema: Joi.ObjectSchema;
+  label: (payload: P) => string;
+  apply: (edit: Edit, payload: P, now: number) => Promise<void>;
+}
+
+const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
+const change = Joi.object().min(1).max(60).unknown(true);
+
+const sceneOf = async (e: Edit): Promise<SceneRow> => {
+  const scene = await e.scene();
+  if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
+  return scene;
+};
+
+/** Plates that are on a printer, or were, by what the records say. */
+async function begunPlates(e: Edit): Promise<{ begun: Set<string>; over: Set<string> }> {
+  const begun = new Set<string>(),
+    over = new Set<string>();
+  for (const { stepKey, result, finishedAt } of await e.all("records")) {
+    const [kind, plateId, step] = stepKey.split("/");
+    if (kind !== "plate") continue;
+    // A start that failed leaves the plate to be started again.
+    if (step === "start" && result !== "failed") begun.add(plateId);
+    if (step === "clear" && finishedAt !== null) over.add(plateId);
+  }
+  return { begun, over };
+}
+
+const RUNS = "That plate is on the printer already, so it stays as it is.";
+
+async function changePlate(e: Edit, plateId: string, to: (plate: Plate) => Plate): Promise<void> {
+  const scene = await sceneOf(e);
+  const plate = scene.plates.find((p) => p.id === plateId);
+  if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out anew in another window.");
+  if ((await begunPlates(e)).begun.has(plateId)) throw new Refused("plate.begun", RUNS);
+  await e.put("scenes", { ...scene, plates: scene.plates.map((p) => (p === plate ? to(plate) : p)) });
+}
+
+/** A piece is of a part that is there, and lies once on the plate. */
+async function checkPieces(e: Edit, pieces: readonly PlatePiece[]): Promise<void> {
+  const known = new Set((await e.all("parts")).map((p) => p.id));
+  if (pieces.some((p) => !known.has(p.partId)))
+    throw new Refused("part.gone", "A part on that plate is no longer here. It may have been removed in another window.");
+  if (new Set(pieces.map((p) => p.id)).size < pieces.length) throw new Refused("item.there", "That piece lies on the plate already.");
+}
+
+async function checkPrinter(e: Edit, printerId: string): Promise<void> {
+  if (!(await e.get("printers", printerId)))
+    throw new Refused("printer.gone", "That printer is no longer here. Lay the plate out for another.");
+}
+
+const recordOf = async (e: Edit, recordId: string): Promise<StepRecord & { print: PrintRecord }> => {
+  const record = await e.get("records", recordId);
+  if (!record) throw new Refused("step.gone", "That print is no longer in the log.");
+  if (!record.print) throw new Refused("print.none", "Nothing of the print's settings was kept with that entry.");
+  return record as StepRecord & { print: PrintRecord };
+};
+
+const known = (x: unknown): string => (typeof x === "object" && x !== null && "id" in x ? String(x.id) : String(x));
+
+export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands[N]> } = {
+  "plates.lay": {
+    schema: object({ plates: Joi.array().max(LIMITS.plates).items(plateSchema), keep: Joi.array().max(LIMITS.plates).items(id) }),
+    label: ({ plates }) => `${plates.length} ${plates.length === 1 ? "plate" : "plates"} laid out`,
+    apply: async (e, { plates, keep }) => {
+      const scene = await sceneOf(e);
+      const { begun, over } = await begunPlates(e);
+      for (const printerId of new Set(plates.map((p) => p.printerId))) await checkPrinter(e, printerId);
+      await checkPieces(
+        e,
+        plates.flatMap((p) => p.pieces),
+      );
+      // What was cleared is in the log; what runs stays.
+      const stay = scene.plates.filter((p) => !over.has(p.id) && (begun.has(p.id) || keep.includes(p.id)));
+      await e.put("scenes", { ...scene, plates: [...stay, ...plates] });
+    },
+  },
+  "plate.set": {
+    schema: object({ plateId: id, change }),
+    label: () => "Plate changed",
+    apply: async (e, { plateId, change: changed }) => {
+      if (changed.printerId) await checkPrinter(e, changed.printerId);
+      await changePlate(e, plateId, (plate) => ({ ...plate, ...changed, id: plate.id }));
+    },
+  },
+  "plates.order": {
+    schema: object({ printerId: id, plateIds: Joi.array().min(1).max(LIMITS.plates).items(id) }),
+    label: () => "Order of plates",
+    apply: async (e, { printerId, plateIds }) => {
+      const scene = await sceneOf(e);
+      await checkPrinter(e, printerId);
+      const { begun } = await begunPlates(e);
+      const at = new Map(plateIds.map((plateId, i) => [plateId, i]));
+      if (scene.plates.some((p) => at.has(p.id) && begun.has(p.id) && p.printerId !== printerId)) throw new Refused("plate.begun", RUNS);
+      await e.put("scenes", {
+        ...scene,
+        plates: scene.plates.map((p) => (at.has(p.id) ? { ...p, printerId, order: at.get(p.id)! } : p)),
+      });
+    },
+  },
+  "plate.drop": {
+    schema: object({ plateId: id }),
+    label: () => "Plate taken apart",
+    apply: async (e, { plateId }) => {
+      await changePlate(e, plateId, (p) => p);
+      const scene = await sceneOf(e);
+      await e.put("scenes", { ...scene, plates: scene.plates.filter((p) => p.id !== plateId) });
+    },
+  },
+  "pieces.place": {
+    schema: object({
+      plateId: id,
+      places: Joi.array()
+        .min(1)
+        .max(LIMITS.platePieces)
+        .items(object({ id, xMm: Joi.number(), yMm: Joi.number(), turnDeg: Joi.number() })),
+    }),
+    label: ({ places }) => (places.length === 1 ? "Piece moved" : `${places.length} pieces moved`),
+    apply: (e, { plateId, places }) =>
+      changePlate(e, plateId, (plate) => {
+        const at = new Map(places.map((p) => [p.id, p]));
+        if (places.some((p) => !plate.pieces.some((q) => q.id === p.id)))
+          throw new Refused("piece.gone", "That piece is no longer on the plate. It may have been moved in another window.");
+        return { ...plate, byHand: true, pieces: plate.pieces.map((p) => ({ ...p, ...at.get(p.id) })) };
+      }),
+  },
+  "pieces.add": {
+    schema: object({ plateId: id, pieces: Joi.array().min(1).max(LIMITS.platePieces).items(pieceSchema) }),
+    label: ({ pieces }) => `${pieces.length} more on the plate`,
+    apply: (e, { plateId, pieces }) => withPieces(e, plateId, pieces),
+  },
+  "pieces.drop": {
+    schema: object({ plateId: id, pieceIds: Joi.array().min(1).max(LIMITS.platePieces).items(id) }),
+    label: ({ pieceIds }) => (pieceIds.length === 1 ? "Piece taken off the plate" : `${pieceIds.length} pieces taken off the plate`),
+    apply: (e, { plateId, pieceIds }) => withoutPieces(e, plateId, pieceIds),
+  },
+  "pieces.move": {
+    schema: object({ plateId: id, toPlateId: id, pieces: Joi.array().min(1).max(LIMITS.platePieces).items(pieceSchema) }),
+    label: () => "Moved to another plate",
+    apply: async (e, { plateId, toPlateId, pieces }) => {
+      await withoutPieces(
+        e,
+        plateId,
+        pieces.map((p) => p.id),
+      );
+      await withPieces(e, toPlateId, pieces);
+    },
+  },
+  "print.say": {
+    schema: object({ recordId: id, change }),
+    label: () => "Print in the log",
+    apply: async (e, { recordId, change: changed }) => {
+      const record = await recordOf(e, recordId);
+      await e.put("records", { ...record, print: { ...record.print, ...changed } });
+    },
+  },
+  "print.list": {
+    schema: object({
+      recordId: id,
+      list: Joi.string().valid("observed", "photos", "measured"),
+      add: Joi.array().max(60).optional(),
+      drop: Joi.array().max(60).items(Joi.string().max(80)).optional(),
+    }),
+    label: ({ list }) => ({ observed: "Seen at the print", photos: "Photo of the print", measured: "Measured sizes" })[list],
+    apply: async (e, { recordId, list, add = [], drop = [] }) => {
+      const record = await recordOf(e, recordId);
+      const gone = new Set([...drop, ...add.map(known)]);
+      const next = [...(record.print[list] as unknown[]).filter((x) => !gone.has(known(x))), ...add];
+      await e.put("records", { ...record, print: { ...record.print, [list]: next } });
+    },
+  },
+  "print.wentWrong": {
+    schema: object({ recordId: id, text: text(LIMITS.wentWrong) }),
+    label: () => "Print in the log",
+    apply: async (e, { recordId, text: wentWrong }) => e.put("records", { ...(await recordOf(e, recordId)), wentWrong }),
+  },
+};
+
+async function withPieces(e: Edit, plateId: string, pieces: readonly PlatePiece[]): Promise<void> {
+  await changePlate(e, plateId, (plate) => ({ ...plate, byHand: true, pieces: [...plate.pieces, ...pieces] }));
+  const plate = (await sceneOf(e)).plates.find((p) => p.id === plateId)!;
+  await checkPieces(e, plate.pieces);
+}
+
+/** A plate without pieces is none. */
+async function withoutPieces(e: Edit, plateId: string, pieceIds: readonly string[]): Promise<void> {
+  const gone = new Set(pieceIds);
+  await changePlate(e, plateId, (plate) => {
+    if (pieceIds.some((p) => !plate.pieces.some((q) => q.id === p)))
+      throw new Refused("piece.gone", "That piece is no longer on the plate. It may have been moved in another window.");
+    return { ...plate, byHand: true, pieces: plate.pieces.filter((p) => !gone.has(p.id)) };
+  });
+  const scene = await sceneOf(e);
+  await e.put("scenes", { ...scene, plates: scene.plates.filter((p) => p.id !== plateId || p.pieces.length > 0) });
+}
+
+/** Parts that go leave the plates; a plate that is empty then goes too. */
+export const platesWithout = (plates: readonly Plate[], gone: ReadonlySet<string>): Plate[] =>
+  plates.some((p) => p.pieces.some((x) => gone.has(x.partId)))
+    ? plates.map((p) => ({ ...p, pieces: p.pieces.filter((x) => !gone.has(x.partId)) })).filter((p) => p.pieces.length > 0)
+    : [...plates];
+
+/** Takes what a print used from the spool or bottle that was on. What it used was said, or is as planned by the share that was printed. */
+export async function useMaterial(e: Edit, { print }: StepRecord, share: number): Promise<void> {
+  if (!print?.supplyId) return;
+  const supply = await e.get("supplies", print.supplyId);
+  if (!supply) return;
+  const massG = print.massG ?? print.plannedMassG * share;
+  const used = supply.kind === "bottle" ? massG / densityOf(print.profile) : massG;
+  await e.put("supplies", { ...supply, stock: Math.max(0, Math.round((supply.stock - used) * 10) / 10) });
+}
+
+const densityOf = (profile: PrintRecord["profile"]): number =>
+  profile.process === "resin" ? profile.curedDensityGCm3 : profile.densityGCm3;
+
+/**
+ * The machine's run of a plate that is cleared and was never ended by anybody: it ended some time before; how long it took nobody knows.
+ */
+export async function endRun(e: Edit, cleared: StepRecord, now: number): Promise<void> {
+  const [kind, plateId, step] = cleared.stepKey.split("/");
+  if (kind !== "plate" || step !== "clear") return;
+  const run = (await e.all("records")).find((r) => r.stepKey === plateKey(plateId, "start") && r.finishedAt === null);
+  if (!run) return;
+  const finishedAt = Math.max(run.startedAt, Math.min(now, run.startedAt + run.plannedS * 1000));
+  await e.put("records", { ...run, finishedAt, untimed: true, result: "good" });
+  await useMaterial(e, run, 1);
+}
+
+/** A printer that plates wait for stays. */
+export async function refusePlated(e: Edit, printer: Pick<Printer, "id">): Promise<void> {
+  for (const scene of await e.db.scenes.toArray())
+    if (scene.plates.some((p) => p.printerId === printer.id))
+      throw new Refused(
+        "printer.plated",
+        `Plates of ${scene.id === e.sceneId ? "this scene" : `the scene ${scene.name}`} wait for it. Lay them out for another printer first.`,
+      );
+}
