@@ -37,7 +37,7 @@ import {
 } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
-import { criticalPath, eveningsFrom, finishChance, nightsBetween, tonight } from "../core/plan";
+import { criticalPath, eveningsFrom, finishChance, plateHours, tonight } from "../core/plan";
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
@@ -413,7 +413,7 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
     t.states,
     eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240),
     from,
-    nightsBetween(from, from + 240 * 86400000, project.scene.timeZone),
+    plateHours(project, from),
   );
   const secondsTo = (ms: number): number | null => (Number.isFinite(ms) ? Math.round((ms - from) / 1000) : null);
   const iso = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());

@@ -66,7 +66,7 @@ import {
 } from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
-import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, useMaterial, type PlateCommands } from "./plateCommands";
+import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, teach, unteach, useMaterial, type PlateCommands } from "./plateCommands";
 import { storageProblem } from "./problems";
 import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
@@ -1025,6 +1025,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       // Of a print that failed so much was used as its time says.
       const ranS = (end.finishedAt! - record.startedAt) / 1000;
       await useMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
+      await teach(e, next, now);
     },
   },
   "step.said": {
@@ -1035,13 +1036,18 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       if (!record) throw new Refused("step.gone", "That step is no longer here.");
       const changed = { ...record };
       delete changed.saidS;
-      await e.put("records", saidS === null ? changed : { ...changed, saidS });
+      const next = saidS === null ? changed : { ...changed, saidS };
+      await e.put("records", next);
+      await (saidS === null ? unteach(e, next) : teach(e, next, record.finishedAt ?? record.startedAt));
     },
   },
   "step.forget": {
     schema: object({ recordId: id }),
     label: () => "Step not done after all",
-    apply: (e, { recordId }) => e.delete("records", recordId),
+    apply: async (e, { recordId }) => {
+      await unteach(e, await e.get("records", recordId));
+      await e.delete("records", recordId);
+    },
   },
 };
 

@@ -1,6 +1,6 @@
 /** What a user does to plates, and says of prints: the printing half of the commands. */
 import Joi from "joi";
-import { plateKey, type Plate, type PlatePiece, type PrintRecord, type Printer } from "../core/print";
+import { plateKey, type Plate, type PlatePiece, type PrinterLesson, type PrintRecord, type Printer } from "../core/print";
 import { LIMITS, type SceneRow, type StepRecord } from "../core/project";
 import { id, text } from "../core/work";
 import { Refused, type Edit } from "./edit";
@@ -180,9 +180,11 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
   "print.say": {
     schema: object({ recordId: id, change }),
     label: () => "Print in the log",
-    apply: async (e, { recordId, change: changed }) => {
+    apply: async (e, { recordId, change: changed }, now) => {
       const record = await recordOf(e, recordId);
-      await e.put("records", { ...record, print: { ...record.print, ...changed } });
+      const next = { ...record, print: { ...record.print, ...changed } };
+      await e.put("records", next);
+      await teach(e, next, record.finishedAt ?? now);
     },
   },
   "print.list": {
@@ -243,6 +245,41 @@ export async function useMaterial(e: Edit, { print }: StepRecord, share: number)
 
 const densityOf = (profile: PrintRecord["profile"]): number =>
   profile.process === "resin" ? profile.curedDensityGCm3 : profile.densityGCm3;
+
+/** Machines that are told so within this share of what was planned are believed; what stood longer was not looked at. */
+const BELIEVED = 2.5;
+
+/** A print that went well, and of which somebody or the machine said how long it took, teaches its printer. */
+export async function teach(e: Edit, record: StepRecord, now: number): Promise<void> {
+  const { print, saidS, result } = record;
+  if (!print || saidS === undefined || result === "failed" || print.modelS <= 0) return;
+  const timeRatio = saidS / print.modelS;
+  if (timeRatio > BELIEVED || timeRatio < 1 / BELIEVED) return;
+  const printer = await e.get("printers", print.printerId);
+  if (!printer) return;
+  const massRatio = print.massG !== null && print.modelMassG > 0 ? print.massG / print.modelMassG : null;
+  const lesson: PrinterLesson = {
+    at: now,
+    from: "print",
+    what:
+      print.pieces
+        .map((p) => p.name)
+        .join(", ")
+        .slice(0, 200) || "a print",
+    recordId: record.id,
+    timeRatio,
+    massRatio: massRatio !== null && massRatio > 0 ? massRatio : null,
+  };
+  const others = (printer.learned ?? []).filter((l) => l.recordId !== record.id);
+  await e.put("printers", { ...printer, learned: [...others, lesson].slice(-LIMITS.lessons) });
+}
+
+/** What was struck out of the log teaches nothing any more. */
+export async function unteach(e: Edit, record: StepRecord | undefined): Promise<void> {
+  const printer = record?.print && (await e.get("printers", record.print.printerId));
+  if (!printer?.learned?.some((l) => l.recordId === record!.id)) return;
+  await e.put("printers", { ...printer, learned: printer.learned.filter((l) => l.recordId !== record!.id) });
+}
 
 /**
  * The machine's run of a plate that is cleared and was never ended by anybody: it ended some time before; how long it took nobody knows.

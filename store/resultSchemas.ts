@@ -167,7 +167,7 @@ const sheetSchema = Joi.object({
 }).options({ presence: "required" });
 
 /** Kinds that travel: the others are asked for seldom and found again soon. */
-type Travelling = Exclude<ResultKind, "crossings" | "ways" | "hollow" | "cuts" | "zones">;
+type Travelling = Exclude<ResultKind, "crossings" | "ways" | "hollow" | "cuts" | "zones" | "footprint">;
 
 const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   mesh: Joi.object({ report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }),

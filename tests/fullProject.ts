@@ -106,6 +106,8 @@ export async function fullProject(): Promise<Full> {
           layers: 100,
           turn: [0, 0, 0, 1],
           plannedMassG: 30,
+          modelS: 3500,
+          modelMassG: 29,
           massG: 12,
           failure: { cause: "corner-lift", layer: 40 },
           observed: ["curled"],

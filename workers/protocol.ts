@@ -3,7 +3,7 @@
  */
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain } from "../core/surface";
-import type { FinishChance, Step, StepState, Stretch } from "../core/plan";
+import type { FinishChance, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -105,7 +105,7 @@ export type Jobs = {
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {
-    request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; nights: Stretch[]; now: number };
+    request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; hours: Omit<ScheduleOptions, "failures">; now: number };
     answer: FinishChance;
   };
 };

@@ -2,6 +2,7 @@
 import { createContext, useContext, useMemo, useState } from "react";
 import { noTonight, tonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type Project } from "~core/project";
+import { RESIN_WARM_C } from "~core/print";
 import { keep, kept } from "~app/data/kept";
 
 export interface TonightState {
@@ -59,9 +60,10 @@ export function useTonightModel(project: Project, others: readonly Project[], no
       minutes: 40,
       spray: hasTool(supplies, "spray place") ?? true,
       airbrush: hasTool(supplies, "airbrush") ?? true,
+      warm: project.habits.air.airC >= RESIN_WARM_C,
       ...said,
     }),
-    [supplies, said],
+    [supplies, said, project.habits.air.airC],
   );
   const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
   return {

@@ -6,7 +6,7 @@
  * project gives the same answer.
  */
 import { seededRandom } from "../units";
-import { schedule } from "./schedule";
+import { schedule, type ScheduleOptions } from "./schedule";
 import type { Stretch } from "./evenings";
 import type { StepState } from "./status";
 import type { Step } from "./steps";
@@ -45,13 +45,13 @@ function platesWithRestarts(step: Step, rate: number, random: () => number): num
   return total;
 }
 
-/** @param nights when nobody begins a failed print again */
+/** @param options when nobody begins a failed print again, when plates can be changed, when printers must be still */
 export function finishChance(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  nights: readonly Stretch[] = [],
+  options: Omit<ScheduleOptions, "failures"> = {},
   runs = 200,
   seed = 1,
 ): FinishChance {
@@ -70,7 +70,7 @@ export function finishChance(
         machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, rate, random) : s.machineS,
       };
     });
-    finishes.push(schedule(varied, states, evenings, now, failures, nights).finish ?? Infinity);
+    finishes.push(schedule(varied, states, evenings, now, { ...options, failures }).finish ?? Infinity);
   }
   finishes.sort((a, b) => a - b);
   const at = (p: number): number => finishes[Math.min(runs - 1, Math.ceil(p * runs) - 1)];

@@ -3,7 +3,7 @@
  * their hour over a clock change; waits are elapsed time, so a twelve-hour cure ends an hour earlier or later on the clock.
  */
 import { TZDate } from "@date-fns/tz";
-import type { Evening } from "../project";
+import type { Evening, Span } from "../project";
 
 export interface Stretch {
   from: number;
@@ -55,12 +55,14 @@ export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone
   return merged;
 }
 
-/** Nobody changes a plate between these hours. */
-const NIGHT = { from: "23:00", to: "07:00" };
+/** When nobody is up, where nobody said so. Common choice. */
+const NIGHT: Span = { from: "23:00", to: "07:00" };
 
-/** Hours of sleep that overlap the span, for shading. */
-export function nightsBetween(from: number, to: number, timeZone: string): Stretch[] {
-  const week: Evening[] = Array.from({ length: 7 }, (_, weekday) => ({ weekday, ...NIGHT }));
+/** The same hours of every day that overlap the span: of sleep as a rule, or of quiet. They keep their wall-clock time over a clock change. */
+export function nightsBetween(from: number, to: number, timeZone: string, span: Span = NIGHT): Stretch[] {
+  // From a time to the same time is never, not always.
+  if (span.from === span.to) return [];
+  const week: Evening[] = Array.from({ length: 7 }, (_, weekday) => ({ weekday, ...span }));
   const days = Math.ceil((to - from) / 86400000) + 2;
   return eveningsFrom(from, week, timeZone, days)
     .filter((s) => s.from < to)
@@ -68,5 +70,5 @@ export function nightsBetween(from: number, to: number, timeZone: string): Stret
 }
 
 /** Is somebody asleep at this moment? */
-export const isNight = (now: number, timeZone: string): boolean =>
-  nightsBetween(now, now + 1000, timeZone).some((s) => s.from <= now && now < s.to);
+export const isNight = (now: number, timeZone: string, sleep?: Span): boolean =>
+  nightsBetween(now, now + 1000, timeZone, sleep).some((s) => s.from <= now && now < s.to);

@@ -419,8 +419,8 @@ describe("the chance to be ready", () => {
   it("is the same for the same seed, ordered, and grows with the date", () => {
     const t = tonight(projectOf([crate([PRINT])]), THURSDAY, 60);
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 60);
-    const a = finishChance(t.steps, t.states, evenings, THURSDAY, [], 40, 3),
-      b = finishChance(t.steps, t.states, evenings, THURSDAY, [], 40, 3);
+    const a = finishChance(t.steps, t.states, evenings, THURSDAY, {}, 40, 3),
+      b = finishChance(t.steps, t.states, evenings, THURSDAY, {}, 40, 3);
     expect(a).toEqual(b);
     expect(a.p50 <= a.p80 && a.p80 <= a.p95).toBe(true);
     expect(chanceBy(a, THURSDAY)).toBe(0);
@@ -442,7 +442,7 @@ describe("the chance to be ready", () => {
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 200);
     const nights = nightsBetween(THURSDAY, THURSDAY + 200 * 86400000, "Europe/Berlin");
     const states = stepStates(steps, [], THURSDAY);
-    const { finishes } = finishChance(steps, states, evenings, THURSDAY, nights, 400);
+    const { finishes } = finishChance(steps, states, evenings, THURSDAY, { nights }, 400);
     const at = (p: number): number => finishes[Math.ceil(p * finishes.length) - 1];
     const [low, high] = [at(0.1), at(0.9)];
     let held = 0;
@@ -452,7 +452,7 @@ describe("the chance to be ready", () => {
         rate = 0.01 * Math.exp(0.5 * normal());
       const failures = new Map(steps.filter((s) => s.machineS > 0).map((s) => [s.key, failuresOf(s.machineS, rate, random)]));
       const real = steps.map((s) => ({ ...s, handsOnS: s.handsOnS * pace * Math.exp(0.35 * normal()) }));
-      const finish = schedule(real, states, evenings, THURSDAY, failures, nights).finish!;
+      const finish = schedule(real, states, evenings, THURSDAY, { failures, nights }).finish!;
       if (finish >= low && finish <= high) held++;
     }
     expect(held / builds).toBeGreaterThan(0.75);
@@ -463,7 +463,8 @@ describe("the chance to be ready", () => {
     const states = stepStates([start], [], THURSDAY);
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 3);
     const nights = nightsBetween(THURSDAY, THURSDAY + 3 * 86400000, "Europe/Berlin");
-    const ends = (failures: number[]): number => schedule([start], states, evenings, THURSDAY, new Map([["s", failures]]), nights).finish!;
+    const ends = (failures: number[]): number =>
+      schedule([start], states, evenings, THURSDAY, { failures: new Map([["s", failures]]), nights }).finish!;
     const begun = ends([]) - 4 * 3600000;
     // Fails two hours before dawn, wherever in the evening it was begun.
     const dawn = nights.find((n) => n.to > begun)!.to;

@@ -61,25 +61,59 @@ interface Ready {
   tail: number;
 }
 
+export interface ScheduleOptions {
+  /** Seconds after which runs of a step fail, one after the other, before one goes well. */
+  failures?: ReadonlyMap<string, readonly number[]>;
+  /** When nobody begins a failed run again, in order. */
+  nights?: readonly Stretch[];
+  /** When somebody can change a plate, though it is no evening at the bench. */
+  changes?: readonly Stretch[];
+  /** When printers that are told so must be still, in order, and which printers those are. */
+  quiet?: { hours: readonly Stretch[]; printers: ReadonlySet<string> };
+}
+
+/** A stretch in which the hands are free; in some of them only for plates. */
+interface Window extends Stretch {
+  platesOnly: boolean;
+}
+
+/** Starting a plate and clearing it can be done in passing. */
+const isPlate = (step: Step): boolean => step.machineS > 0 || step.clears > 0;
+
+/** Evenings, and beside them what else of the time for plates there is. */
+function windowsOf(evenings: readonly Stretch[], changes: readonly Stretch[]): Window[] {
+  const out: Window[] = evenings.map((e) => ({ from: e.from, to: e.to, platesOnly: false }));
+  let at = 0;
+  for (const c of changes) {
+    let from = c.from;
+    while (at < evenings.length && evenings[at].to <= from) at++;
+    for (let i = at; from < c.to && i <= evenings.length; i++) {
+      const e = evenings[i] as Stretch | undefined;
+      const to = Math.min(c.to, e?.from ?? Infinity);
+      if (to > from) out.push({ from, to, platesOnly: true });
+      if (!e || e.from >= c.to) break;
+      from = Math.max(from, e.to);
+    }
+  }
+  return changes.length > 0 ? out.sort((a, b) => a.from - b.from) : out;
+}
+
 /**
  * Places all steps that are not done.
  * @param states what is running and setting at `now`
- * @param failures seconds after which runs of a step fail, one after the other, before one goes well
- * @param nights when nobody begins a failed run again, in order
  */
 export function schedule(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  failures?: ReadonlyMap<string, readonly number[]>,
-  nights: readonly Stretch[] = [],
+  { failures, nights = [], changes = [], quiet }: ScheduleOptions = {},
 ): Schedule {
   const tail = tails(steps);
   const free = new Map<string, number>();
   const printerFree = new Map<string, number>();
   const byKey = new Map(steps.map((s) => [s.key, s]));
-  const windows = evenings.map((e) => ({ ...e }));
+  const windows = windowsOf(evenings, changes);
   const slots: Slot[] = [];
   const waiting: Step[] = [];
   const longest = evenings.reduce((most, e) => Math.max(most, e.to - e.from), 0);
@@ -206,10 +240,17 @@ export function schedule(
   return { slots, unplaced, handsOnS, machineS, finish: unplaced.some((key) => own(byKey.get(key))) ? null : finish };
 
   function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
-    const hands = find(from, step.handsOnS * 1000);
-    if (!hands) return undefined;
-    const end = hands[hands.length - 1].to;
-    return { hands, machine: step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null };
+    const still = step.machineS > 0 && step.printerId !== null && quiet?.printers.has(step.printerId) ? quiet.hours : [];
+    for (let at = from; ;) {
+      const hands = find(at, step.handsOnS * 1000, isPlate(step));
+      if (!hands) return undefined;
+      const end = hands[hands.length - 1].to;
+      const machine = step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null;
+      // What would run into the quiet hours begins when they are over; what is longer than the time between them never does.
+      const loud = machine && still.find((q) => q.from < machine.to && machine.from < q.to);
+      if (!loud) return { hands, machine };
+      at = Math.max(at + 1, loud.to);
+    }
   }
 
   /** A run that fails is begun again, when somebody is awake to see it. */
@@ -238,7 +279,7 @@ export function schedule(
     const hands: Stretch[] = [];
     let at = from;
     for (let n = 0; n <= step.plates; n++) {
-      const visit = find(at, visitMs);
+      const visit = find(at, visitMs, true);
       if (!visit) return undefined;
       hands.push(...visit);
       at = visit[visit.length - 1].to + plateMs;
@@ -247,16 +288,17 @@ export function schedule(
   }
 
   /** First stretch of `ms` from `from` on inside one evening; over several when it is longer than all of them. */
-  function find(from: number, ms: number): Stretch[] | undefined {
-    if (ms >= hopeless) return undefined;
+  function find(from: number, ms: number, plate = false): Stretch[] | undefined {
+    if (ms >= hopeless && !(plate && changes.length > 0)) return undefined;
     if (ms <= longest) {
       for (let i = firstAfter(from); i < windows.length; i++) {
         const w = windows[i];
+        if (w.platesOnly && !plate) continue;
         const start = Math.max(w.from, from);
         if (w.to - start >= ms) return [{ from: start, to: start + ms }];
       }
       // What finds no room from now on finds none later, nor does anything longer.
-      if (from <= now) hopeless = ms;
+      if (from <= now) hopeless = Math.min(hopeless, ms);
       return undefined;
     }
     const out: Stretch[] = [];
@@ -264,7 +306,7 @@ export function schedule(
     for (let i = firstAfter(from); i < windows.length; i++) {
       const w = windows[i];
       const start = Math.max(w.from, from);
-      if (w.to - start <= 0) continue;
+      if (w.to - start <= 0 || w.platesOnly) continue;
       const use = Math.min(left, w.to - start);
       out.push({ from: start, to: start + use });
       left -= use;
@@ -290,8 +332,8 @@ export function schedule(
       const w = windows[i];
       // What is shorter than every step that waits is of no use to any: left in, it would only be looked at again and again.
       const rest = [
-        { from: w.from, to: Math.min(from, w.to) },
-        { from: Math.max(to, w.from), to: w.to },
+        { from: w.from, to: Math.min(from, w.to), platesOnly: w.platesOnly },
+        { from: Math.max(to, w.from), to: w.to, platesOnly: w.platesOnly },
       ].filter((r) => r.to - r.from > 0 && r.to - r.from >= shortestMs);
       windows.splice(i, 1, ...rest);
       i += rest.length;

@@ -15,6 +15,8 @@ import {
   type StepRecord,
 } from "../project";
 import { kindOf, restsOn, type Step, type Task } from "../work";
+import { plateKey } from "../print";
+import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
 import { stackOfPart, surroundingsOf, type StackLayer } from "./stack";
 
 export type { Step } from "../work";
@@ -51,6 +53,7 @@ function taskOf(part: Part, project: Around): Task {
       own
         .filter((r) => r.stepKey.startsWith(`${part.id}/${itemId}/clear`) && r.finishedAt !== null)
         .map((r) => ({ failed: r.result === "failed", good: r.good })),
+    onPlates: piecesWaiting(part.id, project),
     waitForNext: (itemId) => waitForNext(stack, itemId),
   };
 }
@@ -71,7 +74,9 @@ const bounded = (s: number): number => Math.min(s, MOST_STEP_S);
 export function stepsOfPart(part: Part, project: Around): Step[] {
   const task = taskOf(part, project);
   const steps: Step[] = [];
-  let last: string[] = [];
+  // What is on plates comes off them before anything else is done to it, also where no print stands in the order of work.
+  const off = platesOf(part.id, project.scene).map((p) => plateKey(p.id, "clear"));
+  let last: string[] = part.work.some((w) => kindOf(w).makesPieces) ? [] : off;
   for (const item of part.work) {
     const kind = kindOf(item);
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;
@@ -101,6 +106,7 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
       });
       last = [key(name)];
     }
+    if (kind.makesPieces) last = [...last, ...off];
   }
   return steps;
 }
@@ -192,7 +198,17 @@ function stepsKept(part: Part, project: Project): Step[] {
     ),
   );
   const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
-  const from = [...scene.printers, "paints", ...paints, "records", ...recordsOf(records, part.id), "parts", ...others];
+  const from = [
+    ...scene.printers,
+    "paints",
+    ...paints,
+    "records",
+    ...recordsOf(records, part.id),
+    "parts",
+    ...others,
+    "plates",
+    platesStamp(part.id, project),
+  ];
   const kept = unfolded.get(part);
   const same = kept !== undefined && kept.from.length === from.length && kept.from.every((x, i) => x === from[i]);
   const steps = same ? kept.steps : stepsOfPart(part, project);
@@ -202,7 +218,7 @@ function stepsKept(part: Part, project: Project): Step[] {
 }
 
 function unsharedSteps(project: Project): Step[] {
-  const all = project.parts.flatMap((part) => stepsKept(part, project));
+  const all = [...project.parts.flatMap((part) => stepsKept(part, project)), ...plateSteps(project)];
   // The last step that takes pieces of a part off a plate, and the first step of every item.
   const printed = new Map<string, Step>();
   const ofItem = new Map<string, Step>();

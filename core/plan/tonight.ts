@@ -4,7 +4,7 @@
  */
 import type { Project } from "../project";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
-import { schedule, tails, type Schedule, type Slot } from "./schedule";
+import { schedule, tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
 import { goesOf, type Go } from "./sessions";
 import { stepsOfScenes, type Step } from "./steps";
@@ -34,6 +34,8 @@ export interface AtHand {
   spray: boolean;
   /** The airbrush is set up. */
   airbrush: boolean;
+  /** The room is warm enough for resin. */
+  warm: boolean;
 }
 
 export interface Tonight {
@@ -91,8 +93,21 @@ const isUnderWay = (step: Step, states: ReadonlyMap<string, StepState>): boolean
   !["open", "blocked"].includes(states.get(step.key)!.kind) ||
   (step.clears > 0 && step.after.some((key) => ["running", "done"].includes(states.get(key)?.kind ?? "")));
 
+/** When nobody is up, when plates can be changed beside the evenings, and which printers must be still when. */
+export function plateHours({ scene, habits }: Pick<Project, "scene" | "habits">, now: number): Omit<ScheduleOptions, "failures"> {
+  const until = now + HORIZON_DAYS * 86_400_000;
+  const loud = scene.printers.filter((p) => p.quiet).map((p) => p.id);
+  return {
+    nights: nightsBetween(now, until, scene.timeZone, habits.sleep),
+    changes: eveningsFrom(now, habits.changes, scene.timeZone, HORIZON_DAYS),
+    ...(habits.quiet && loud.length > 0
+      ? { quiet: { hours: nightsBetween(now, until, scene.timeZone, habits.quiet), printers: new Set(loud) } }
+      : {}),
+  };
+}
+
 /** Everything is at hand, for whoever was not asked. */
-const ALL_AT_HAND = { spray: true, airbrush: true };
+const ALL_AT_HAND = { spray: true, airbrush: true, warm: true };
 
 /**
  * @param atHand the time at hand in minutes, and what else is
@@ -105,10 +120,13 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
   // Nothing of a scene that rests is planned or offered, the open one included.
   const atWork = project.scene.rests ? steps.filter((s) => s.scene !== undefined || isUnderWay(s, states)) : steps;
-  const plan = schedule(atWork, states, evenings, now);
+  const plan = schedule(atWork, states, evenings, now, plateHours(project, now));
   // An evening that the user opened is open, also past bedtime.
   const inEvening = evenings.some((e) => e.from <= now && now < e.to);
-  const asleep = !inEvening && isNight(now, project.scene.timeZone);
+  const changes = eveningsFrom(now, project.habits.changes, project.scene.timeZone, 1);
+  // Nor is who is up to change a plate.
+  const up = inEvening || changes.some((c) => c.from <= now && now < c.to);
+  const asleep = !up && isNight(now, project.scene.timeZone, project.habits.sleep);
 
   const clocks: Clock[] = [];
   for (const step of steps) {
@@ -147,7 +165,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     schedule: plan,
     asleep,
     offers,
-    nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone),
+    nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone, project.habits.sleep),
     done: own.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS,
     machineS: plan.machineS,
@@ -212,7 +230,9 @@ function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState
 }
 
 const isAtHand = (step: Step, have: AtHand): boolean =>
-  (have.spray || !step.needs.includes("spray place")) && (have.airbrush || !step.needs.includes("airbrush"));
+  (have.spray || !step.needs.includes("spray place")) &&
+  (have.airbrush || !step.needs.includes("airbrush")) &&
+  (have.warm || !step.needs.includes("warm room"));
 
 /** The longest plate that can be started now: it runs while everybody sleeps. */
 const plateBeforeBed = (offers: readonly Offer[]): Offer | null =>

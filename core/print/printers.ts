@@ -45,9 +45,11 @@ export interface Origin {
 /** One part whose hours and grams the user knew better. */
 export interface PrinterLesson {
   at: number;
-  from: "typed" | "file";
-  /** Which part it was. */
+  from: "typed" | "file" | "print";
+  /** Which part it was, or which print. */
   what: string;
+  /** The entry of the log that it comes from: struck out there, it is forgotten here. */
+  recordId?: string;
   /** Theirs ÷ the model's. */
   timeRatio: number;
   massRatio: number | null;
@@ -58,6 +60,9 @@ export interface EarlierProfile {
   note: string;
   profile: PrintProfile;
 }
+
+/** Resin below this is warmed first, °C. Common practice, no source. */
+export const RESIN_WARM_C = 20;
 
 /** Gap between neighbours on a plate, mm. Common practice, no source. */
 export const SPACING_MM: Record<Process, number> = { fdm: 4, resin: 3 };

@@ -17,7 +17,7 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, cutsOf, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
+import { candidates, cutsOf, footprintOf, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { unionVolume, type Solids } from "../slice";
@@ -202,6 +202,12 @@ const COMPUTE: Computes = {
     const loaded = await reader.load(geometry);
     if (!loaded.ok) return loaded;
     return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, turn, onProgress, signal));
+  },
+  footprint: async ({ geometry, factor, turn }, reader) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { solids, mesh } = await reader.shape(loaded.value, factor);
+    return ok(footprintOf(solids, mesh, turn));
   },
   crossings: async ({ geometry }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);

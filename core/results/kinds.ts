@@ -5,6 +5,7 @@
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
 import {
   CUTS_VERSION,
+  FOOTPRINT_VERSION,
   HOLLOW_VERSION,
   PRINT_VERSION,
   STRENGTH_VERSION,
@@ -13,6 +14,7 @@ import {
   type Candidate,
   type FaceMark,
   type FilamentProfile,
+  type Footprint,
   type Hollowing,
   type PrintFacts,
   type PrintProfile,
@@ -59,6 +61,8 @@ export interface Results {
   cuts: { inputs: { geometry: Geometry; factor: number; profile: PrintProfile; faces: readonly FaceMark[] }; value: AxisCuts[] };
   /** What stronger zones do. */
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
+  /** What it covers of a plate. */
+  footprint: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Footprint };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -80,6 +84,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   cuts: CUTS_VERSION,
   hollow: HOLLOW_VERSION,
   zones: STRENGTH_VERSION,
+  footprint: FOOTPRINT_VERSION,
   crossings: 1,
 };
 

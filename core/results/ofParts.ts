@@ -66,6 +66,12 @@ export const turnedRequest = (part: PartRow, printer: Printer, turn: Turn): Requ
   inputs: { geometry: geometryOf(part.source), factor: part.factor, turn, profile: profileOf(printer) },
 });
 
+/** What a part, or one of its copies that differ, covers of the plate as it lies. */
+export const footprintRequest = (part: Pick<PartRow, "source" | "factor">, turn: Turn, percent = 100): Request<"footprint"> => ({
+  kind: "footprint",
+  inputs: { geometry: geometryOf(part.source), factor: (part.factor * percent) / 100, turn },
+});
+
 export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: number, turn: Turn): Request<"hollow"> => ({
   kind: "hollow",
   inputs: { geometry: meshGeometry(part.source), factor: part.factor, wallMm, turn },

@@ -45,6 +45,8 @@ export interface Task extends Surroundings {
   good: number;
   /** Plates of this piece of work that are cleared: what came of each. */
   plates: (itemId: string) => readonly { failed: boolean; good: number }[];
+  /** Pieces of it that lie on plates of the scene and are not cleared yet. */
+  onPlates: number;
   /** How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down. */
   waitForNext: (itemId: string) => number | undefined;
 }
@@ -92,6 +94,8 @@ export interface WorkKind<I extends WorkBase> {
   steps: (item: I, task: Task) => StepDraft[];
   film: (item: I, at: Surroundings) => Film | null;
   counts: (item: I, at: Surroundings) => Counted;
+  /** Makes the pieces: what comes after it waits for the scene's plates that they lie on, too. */
+  makesPieces?: true;
   /** The same work when the part is `by` times as large. */
   resized?: (item: I, by: number) => I;
   /** How a new one begins for a part, and what the button for it says; none where it cannot be, or begins elsewhere. */

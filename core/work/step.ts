@@ -6,7 +6,7 @@ export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
 /** What a record keeps of what its step rested on, so that later edits do not falsify what was learned. Plain words and figures. */
 export type Rests = Record<string, string | number>;
 
-export type Need = "spray place" | "airbrush";
+export type Need = "spray place" | "airbrush" | "warm room";
 
 /** Work that is done in one go on many pieces. */
 interface Session {

@@ -39,7 +39,8 @@ const printerBase = {
     .items(
       Joi.object<PrinterLesson, true>({
         at: moment.required(),
-        from: Joi.string().valid("typed", "file").required(),
+        from: Joi.string().valid("typed", "file", "print").required(),
+        recordId: id.optional(),
         what: text(200).required(),
         timeRatio: Joi.number().greater(0).max(1000).required(),
         massRatio: Joi.number().greater(0).max(1000).allow(null).required(),

@@ -27,6 +27,8 @@ export const printRecordSchema = strict<PrintRecord>({
   layers: count({ least: 0, most: 1_000_000 }),
   turn: turnField,
   plannedMassG: Joi.number().min(0).max(LIMITS.massG.most),
+  modelS: plannedS,
+  modelMassG: Joi.number().min(0).max(LIMITS.massG.most),
   massG: Joi.number().min(0).max(LIMITS.massG.most).allow(null),
   failure: strict<NonNullable<PrintRecord["failure"]>>({
     cause: Joi.string().valid(...Object.keys(FAILURE_CAUSES)),

@@ -7,5 +7,5 @@ import type { Jobs } from "../protocol";
 export const chance: Job<Jobs["chance"]["request"], Jobs["chance"]["answer"]> = {
   failed: "The chance could not be reckoned",
   tooLarge: "The scene has too many steps for this machine's memory.",
-  run: ({ steps, states, evenings, nights, now }) => Promise.resolve(ok({ answer: finishChance(steps, states, evenings, now, nights) })),
+  run: ({ steps, states, evenings, hours, now }) => Promise.resolve(ok({ answer: finishChance(steps, states, evenings, now, hours) })),
 };

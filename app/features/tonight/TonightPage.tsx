@@ -3,17 +3,7 @@ import { format } from "date-fns";
 import { useEffect, useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { runJob } from "~workers/client";
-import {
-  chanceBy,
-  eveningsFrom,
-  goKeyOf,
-  nightsBetween,
-  type Clock,
-  type FinishChance,
-  type Go,
-  type Offer,
-  type Tonight,
-} from "~core/plan";
+import { chanceBy, eveningsFrom, goKeyOf, plateHours, type Clock, type FinishChance, type Go, type Offer, type Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
@@ -278,7 +268,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
   const { scene } = project;
   const [chance, setChance] = useState<FinishChance | null>(null);
-  const key = `${project.records.length} ${model.steps.length} ${JSON.stringify(scene.evenings)} ${Math.round(model.handsOnS)}`;
+  const key = `${project.records.length} ${model.steps.length} ${JSON.stringify([scene.evenings, project.habits.changes, project.habits.quiet, scene.plates])} ${Math.round(model.handsOnS)}`;
   useEffect(() => {
     // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
@@ -287,8 +277,9 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       // The same steps as the plan: those of other scenes take evenings too.
       const steps = model.all;
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
-      const nights = nightsBetween(now, now + 240 * 86400000, scene.timeZone);
-      void runJob("chance", { steps, states, evenings, nights, now }, { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
+      void runJob("chance", { steps, states, evenings, hours: plateHours(project, now), now }, { signal: stop.signal }).then(
+        (r) => r.ok && setChance(r.value),
+      );
     }, 120);
     return () => {
       clearTimeout(timer);

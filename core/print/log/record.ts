@@ -57,6 +57,9 @@ export interface PrintRecord {
   /** How the first part lay. */
   turn: Turn;
   plannedMassG: number;
+  /** What the model alone said, before anything was learned: what the print teaches is told against it. */
+  modelS: number;
+  modelMassG: number;
   /** Weighed or told by the machine; null where nobody said. */
   massG: number | null;
   failure: { cause: FailureCause; layer: number | null } | null;

@@ -5,6 +5,7 @@ import { TURNS, type Turn } from "../../mesh";
 import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
 import { id, text, turnField, within } from "../fields";
 import type { StepDraft, Task, WorkKind } from "../kind";
+import type { Need } from "../step";
 import { SEAM } from "../handRates";
 
 /** Time and mass of a plate as the user's own slicer says. */
@@ -58,6 +59,7 @@ export const print: WorkKind<PrintWork> = {
   many: "prints",
   fields: { printerId: id, turn: turnField, typed: typedEstimate, sliced: slicedEstimate },
   station: "print",
+  makesPieces: true,
   words: (item, at) => ({
     title: `Print on ${at.printer(item.printerId)?.name ?? "a printer that is gone"}`,
     detail: item.typed ? `yours: ${item.typed.text}` : "",
@@ -70,7 +72,7 @@ export const print: WorkKind<PrintWork> = {
     const facts = printer && task.facts(printer.id);
     if (!printer || (!facts && !item.typed && !item.sliced)) return [];
     const plates = platesOf(item, printer, facts, task);
-    return facts && facts.pieces > 1 ? [...plates, ...seams(facts.pieces, task)] : plates;
+    return facts && facts.pieces > 1 && task.onPlates === 0 ? [...plates, ...seams(facts.pieces, task)] : plates;
   },
   begin: {
     label: "Printing",
@@ -124,6 +126,9 @@ function seams(pieces: number, task: Task): StepDraft[] {
   ];
 }
 
+/** Cold resin prints badly: its room is warm, or its vat warms itself. */
+export const needsOf = (printer: Printer): Need[] => (printer.process === "resin" && !printer.heatedVat ? ["warm room"] : []);
+
 /** One pair of steps a plate: start it, and clear it when it has run. Plates that ran already keep their numbers. */
 function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefined, task: Task): StepDraft[] {
   const out: StepDraft[] = [];
@@ -134,7 +139,7 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const cleared = done.length;
   // Good pieces of a part that is not whole yet.
   const begun = pieces > 1 ? done.filter((p) => !p.failed).length - done.reduce((n, p) => n + p.good, 0) * pieces : 0;
-  const missing = Math.max(0, task.copies - task.good);
+  const missing = Math.max(0, task.copies - task.good - task.onPlates);
   // A part in pieces takes a plate for each of them.
   const future = missing === 0 ? 0 : Math.ceil(missing / perPlate) * pieces - begun;
   const hands = HANDS_ON_S[printer.process];
@@ -160,6 +165,7 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
       pieces: count,
       printerId: printer.id,
       cautions: resin ? ["resin"] : ["hot-parts"],
+      needs: needsOf(printer),
       rests: { ...rests, pieces: count },
     });
     out.push({

@@ -1,0 +1,204 @@
+/** The plates of a scene as steps: each is started and cleared, one after the other on its printer, and what lies on it waits for it. */
+import {
+  HANDS_ON_S,
+  learnedOf,
+  plateKey,
+  plateSum,
+  plateTimeS,
+  shareOf,
+  type OnPlate,
+  type Plate,
+  type PlateSum,
+  type Printer,
+} from "../print";
+import { partAreaMm2, printFactsOf, type Part, type Project, type Scene, type StepRecord } from "../project";
+import { needsOf, workOf, type Step } from "../work";
+
+type Around = Pick<Project, "scene" | "records">;
+
+interface Index {
+  of: Map<string, Plate[]>;
+  stamp: Map<string, string>;
+}
+const indexes = new WeakMap<readonly Plate[], Index>();
+
+function indexOf(plates: readonly Plate[]): Index {
+  let index = indexes.get(plates);
+  if (!index) {
+    index = { of: new Map(), stamp: new Map() };
+    for (const plate of plates)
+      for (const [partId, n] of countsOn(plate)) {
+        index.of.set(partId, [...(index.of.get(partId) ?? []), plate]);
+        index.stamp.set(partId, `${index.stamp.get(partId) ?? ""} ${plate.id} ${n}`);
+      }
+    indexes.set(plates, index);
+  }
+  return index;
+}
+
+const countsOfPlate = new WeakMap<Plate, Map<string, number>>();
+/** How many pieces of each part lie on a plate, in the order in which they lie there. */
+export function countsOn(plate: Plate): Map<string, number> {
+  let counts = countsOfPlate.get(plate);
+  if (!counts) {
+    counts = new Map();
+    for (const { partId } of plate.pieces) counts.set(partId, (counts.get(partId) ?? 0) + 1);
+    countsOfPlate.set(plate, counts);
+  }
+  return counts;
+}
+
+/** Plates that a part lies on. Scenes that were made before there were any have none. */
+export const platesOf = (partId: string, { plates }: Pick<Scene, "plates">): readonly Plate[] => indexOf(plates).of.get(partId) ?? [];
+
+const clearedOf = new WeakMap<readonly StepRecord[], { length: number; cleared: Set<string> }>();
+/** Plates that were cleared, by what the records say. */
+export function clearedPlates(records: readonly StepRecord[]): ReadonlySet<string> {
+  let known = clearedOf.get(records);
+  if (known?.length !== records.length) {
+    known = { length: records.length, cleared: new Set() };
+    for (const r of records) {
+      const [kind, plateId, step] = r.stepKey.split("/");
+      if (kind === "plate" && step === "clear" && r.finishedAt !== null) known.cleared.add(plateId);
+    }
+    clearedOf.set(records, known);
+  }
+  return known.cleared;
+}
+
+/** Pieces of a part that lie on plates and are still to come. */
+export function piecesWaiting(partId: string, { scene, records }: Around): number {
+  const cleared = clearedPlates(records);
+  return platesOf(partId, scene).reduce((n, p) => n + (cleared.has(p.id) ? 0 : (countsOn(p).get(partId) ?? 0)), 0);
+}
+
+/** Another text whenever what a part has on plates is another. */
+export const platesStamp = (partId: string, project: Around): string =>
+  `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
+
+const EXACT = { value: 1, low: 1, high: 1 };
+
+/** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
+export function knownShares(
+  part: Part,
+  printer: Printer,
+): Pick<OnPlate, "time" | "mass"> & { from: "typed" | "file" | "learned" | "model" } {
+  const facts = printFactsOf(part, printer)!;
+  const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+  const said = planned?.typed ?? planned?.sliced;
+  const count = Math.max(1, Math.min(facts.perPlate, part.copies));
+  const model = { time: plateTimeS(facts, count), mass: facts.one.massG };
+  if (said) {
+    const ratio = (known: number, of: number): OnPlate["time"] => {
+      const r = of > 0 && known > 0 ? known / of : 1;
+      return { value: r, low: r, high: r };
+    };
+    return {
+      from: planned?.typed ? "typed" : "file",
+      time: ratio(said.timeS, model.time.value),
+      mass: ratio(said.massG, model.mass.value * count),
+    };
+  }
+  const own = learnedOf(printer, { time: shareOf(model.time), mass: shareOf(model.mass) });
+  const learned = (o: typeof own.time, m: typeof model.time): OnPlate["time"] =>
+    o.prints > 0 ? { value: o.value, low: o.low, high: o.high } : { ...EXACT, ...shareOf(m) };
+  return {
+    from: own.time.prints > 0 ? "learned" : "model",
+    time: learned(own.time, model.time),
+    mass: learned(own.mass, model.mass),
+  };
+}
+
+/** Hours, grams and money of a plate; undefined while a part on it is not known to its printer. */
+export function sumOfPlate(
+  plate: Pick<Plate, "pieces" | "printerId">,
+  { scene, parts }: Pick<Project, "scene" | "parts">,
+): PlateSum | undefined {
+  const printer = scene.printers.find((p) => p.id === plate.printerId);
+  if (!printer) return undefined;
+  const on: OnPlate[] = [];
+  for (const [partId, count] of countsOn(plate as Plate)) {
+    const part = parts.find((p) => p.id === partId);
+    const facts = part && printFactsOf(part, printer);
+    if (!part || !facts) return undefined;
+    on.push({ facts, count, ...knownShares(part, printer) });
+  }
+  return plateSum(printer, on);
+}
+
+/** What lies on a plate, in words: "Quay wall ×3, Crane". */
+export function plateWords(plate: Plate, parts: readonly { id: string; name: string }[], most = 3): string {
+  const names = [...countsOn(plate)].map(([id, n]) => {
+    const name = parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+    return n > 1 ? `${name} ×${n}` : name;
+  });
+  return names.length > most ? `${names.slice(0, most - 1).join(", ")} and ${names.length - most + 1} more` : names.join(", ");
+}
+
+/** Start and clearing of every plate, in the order of each printer. A plate of which a part is still reckoned waits to be known. */
+export function plateSteps(project: Pick<Project, "scene" | "parts" | "records">): Step[] {
+  const { scene, parts, records } = project;
+  const cleared = clearedPlates(records);
+  const out: Step[] = [];
+  for (const printer of scene.printers) {
+    let before: string | null = null;
+    const own = scene.plates.filter((p) => p.printerId === printer.id).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+    for (const plate of own) {
+      const sum = sumOfPlate(plate, project);
+      const first = plate.pieces.find((p) => parts.some((x) => x.id === p.partId));
+      if (!sum || !first) continue;
+      const resin = printer.process === "resin";
+      const hands = HANDS_ON_S[printer.process];
+      const pieces = plate.pieces.length;
+      const cleanS = [...countsOn(plate)].reduce((s, [partId, n]) => {
+        const part = parts.find((p) => p.id === partId);
+        return s + (part ? n * (hands.cleanPart + (partAreaMm2(part) / 100) * hands.cleanPerCm2) : 0);
+      }, 0);
+      const words = plateWords(plate, parts);
+      const shared = {
+        partId: first.partId,
+        partName: words,
+        itemId: plate.id,
+        station: "print" as const,
+        session: null,
+        printerId: printer.id,
+        pieces,
+        onPlate: pieces,
+        plates: 1,
+        rests: { kind: "print", printer: printer.name, process: printer.process, layerMm: printer.layerMm, pieces },
+      };
+      const start = plateKey(plate.id, "start"),
+        clear = plateKey(plate.id, "clear");
+      out.push(
+        {
+          ...shared,
+          key: start,
+          title: pieces > 1 ? `Start the plate of ${pieces}` : "Start the print",
+          handsOnS: hands.startPlate,
+          machineS: sum.timeS.value,
+          waitS: 0,
+          after: before === null ? [] : [before],
+          needs: needsOf(printer),
+          cautions: resin ? ["resin"] : ["hot-parts"],
+          clears: 0,
+          counts: 0,
+        },
+        {
+          ...shared,
+          key: clear,
+          title: resin ? "Wash and cure: two baths, blow dry, supports off" : "Take off and clean: strings, drips, brim",
+          handsOnS: hands.clearPlate + cleanS,
+          machineS: 0,
+          waitS: resin ? 1800 : 0,
+          after: [start],
+          needs: [],
+          cautions: resin ? ["resin", "alcohol", "lamp"] : ["blade"],
+          clears: pieces,
+          counts: pieces,
+        },
+      );
+      if (!cleared.has(plate.id)) before = clear;
+    }
+  }
+  return out;
+}

@@ -1,0 +1,133 @@
+/** The prints of a scene as they went: what its machines' records say, newest first, and what they teach of risk and of the estimate. */
+import { FAILURE_CAUSES, ownRange, type FailureCause, type OwnRange, type PrintRecord, type Run } from "../print";
+import type { Process } from "../scale";
+import type { Project, StepRecord, Supply } from "../project";
+import { takenS } from "./status";
+
+export interface LogEntry {
+  record: StepRecord;
+  print: PrintRecord;
+  /** When it ended; null while it runs. */
+  endedAt: number | null;
+  /** How long it ran, where anybody knows. */
+  ranS: number | null;
+  failed: boolean;
+  cause: FailureCause | null;
+  /** Pieces that came off it, once it was cleared. */
+  good: number;
+  bad: number;
+}
+
+/** Prints of which the settings were kept. */
+export function printLog({ records }: Pick<Project, "records">): LogEntry[] {
+  const cleared = new Map<string, StepRecord>();
+  for (const r of records) {
+    const key = r.stepKey.replace(/\/clear(\d*)$/, "/start$1");
+    if (key !== r.stepKey && r.finishedAt !== null) cleared.set(key, r);
+  }
+  return records
+    .filter((r): r is StepRecord & { print: PrintRecord } => r.print !== undefined)
+    .map((record): LogEntry => {
+      const off = record.result === "failed" ? undefined : cleared.get(record.stepKey);
+      return {
+        record,
+        print: record.print,
+        endedAt: record.finishedAt,
+        ranS: takenS(record),
+        failed: record.result === "failed",
+        cause: record.print.failure?.cause ?? (record.result === "failed" ? "other" : null),
+        good: off?.good ?? 0,
+        bad: off?.failed ?? 0,
+      };
+    })
+    .sort((a, b) => b.record.startedAt - a.record.startedAt || (a.record.id < b.record.id ? 1 : -1));
+}
+
+/** A failure in the first so many minutes is one of the start, where nobody said what it was. Common practice, no source. */
+const START_S = 20 * 60;
+
+/** What in the log tells of risk: each print that has ended, its hours and how it failed. */
+export function runsOf(log: readonly LogEntry[], supplies: readonly Supply[]): Run[] {
+  return log.flatMap((e): Run[] => {
+    if (e.endedAt === null) return [];
+    const hours = (e.ranS ?? e.record.plannedS) / 3600;
+    const atStart = e.cause !== null && (FAILURE_CAUSES[e.cause].start || (e.cause === "other" && hours * 3600 < START_S));
+    return [
+      {
+        printerId: e.print.printerId,
+        material: materialOfPrint(e.print, supplies),
+        hours,
+        failed: !e.failed ? null : atStart ? "at the start" : "later",
+        outside: e.cause === "power-cut" || e.cause === "stopped" || e.cause === "empty-spool",
+        test: e.print.test,
+      },
+    ];
+  });
+}
+
+/** The family of what was printed with: what its spool or bottle is, or nothing in particular. */
+export const materialOfPrint = (print: Pick<PrintRecord, "supplyId">, supplies: readonly Supply[]): string =>
+  supplies.find((s) => s.id === print.supplyId)?.what ?? "";
+
+/** One print's lesson: what it took over what the model alone had said. */
+export interface PrintLesson {
+  at: number;
+  title: string;
+  recordId: string;
+  timeRatio: number;
+  massRatio: number | null;
+}
+
+/** A print that took more than this times the model stood finished until somebody came, or was another plate: it says nothing. */
+const STOOD = 2.5;
+
+/** What the log teaches of one printer, oldest first. Failed prints and those that nobody timed teach nothing of hours. */
+export const lessonsOf = (log: readonly LogEntry[], printerId: string): PrintLesson[] =>
+  log
+    .filter((e) => e.print.printerId === printerId && !e.failed && e.endedAt !== null && e.ranS !== null && e.print.modelS > 0)
+    .map((e) => ({
+      at: e.record.startedAt,
+      title: e.print.pieces.map((p) => (p.pieces > 1 ? `${p.name} ×${p.pieces}` : p.name)).join(", "),
+      recordId: e.record.id,
+      timeRatio: e.ranS! / e.print.modelS,
+      massRatio: e.print.massG !== null && e.print.modelMassG > 0 ? e.print.massG / e.print.modelMassG : null,
+    }))
+    .filter((l) => l.timeRatio <= STOOD && l.timeRatio >= 1 / STOOD)
+    .reverse();
+
+/** How far off the model was at one print, and how far what had been learned until then. */
+export interface LearnedStep {
+  lesson: PrintLesson;
+  /** Share of what it took: 0.2 for a fifth too long. */
+  modelError: number;
+  learnedError: number;
+  /** The factor after this print. */
+  after: OwnRange;
+}
+
+/** The model's own range, where the facts that say it are not at hand. */
+const MODEL_RANGE: Record<Process, { low: number; high: number }> = { fdm: { low: 0.75, high: 1.25 }, resin: { low: 0.85, high: 1.15 } };
+
+/** The log gone through print by print: each is first guessed by what was known before it. */
+export function learningOf(lessons: readonly PrintLesson[], process: Process): LearnedStep[] {
+  const known: number[] = [];
+  return lessons.map((lesson) => {
+    const before = ownRange(MODEL_RANGE[process], known);
+    known.push(lesson.timeRatio);
+    return {
+      lesson,
+      modelError: 1 / lesson.timeRatio - 1,
+      learnedError: before.value / lesson.timeRatio - 1,
+      after: ownRange(MODEL_RANGE[process], known),
+    };
+  });
+}
+
+/** What one more print would teach: the range now, and after a print that goes as expected; how far one print may move the middle. */
+export function nextTeaches(lessons: readonly PrintLesson[], process: Process): { now: OwnRange; then: OwnRange; moves: number } {
+  const ratios = lessons.map((l) => l.timeRatio);
+  const now = ownRange(MODEL_RANGE[process], ratios);
+  const then = ownRange(MODEL_RANGE[process], [...ratios, now.value]);
+  const longer = ownRange(MODEL_RANGE[process], [...ratios, now.high]);
+  return { now, then, moves: longer.value / now.value - 1 };
+}

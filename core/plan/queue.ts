@@ -1,0 +1,282 @@
+/**
+ * The queue of each printer, read from the one plan: what runs, what comes, when it ends, what is left on spool and in bottle along the
+ * way, and where it cannot end. And what is different from a plan of before, with why.
+ */
+import { RESIN_WARM_C, type Printer } from "../print";
+import { printFactsOf, type Project, type Supply } from "../project";
+import type { Step } from "../work";
+import { onPlateOf, loadedOn } from "./startPrint";
+import { hazardsOf, type PrinterHazard } from "./printRisk";
+import { printLog, type LogEntry } from "./printLog";
+import { sumOfPlate } from "./plateSteps";
+import { eveningsFrom, nightsBetween, type Stretch } from "./evenings";
+import type { Tonight } from "./tonight";
+
+export interface Job {
+  key: string;
+  step: Step;
+  /** The plate that is laid out; null for one of a single part from its own order of work. */
+  plateId: string | null;
+  kind: "running" | "ended" | "planned" | "no time";
+  /** When somebody starts it; the run; null where it finds no time. */
+  hands: Stretch | null;
+  machine: Stretch | null;
+  /** When somebody takes it off, as planned; null where that finds no time. */
+  clearedAt: number | null;
+  pieces: number;
+  massG: number;
+  /** Left on the spool, g, or in the bottle, ml, when it has ended; null where nobody said what is on. */
+  leftAfter: number | null;
+  chanceGood: number;
+  /** With failures and starting again, s. */
+  expectedS: number | null;
+  warnings: string[];
+}
+
+export interface Lane {
+  printer: Printer;
+  jobs: Job[];
+  loaded: Supply | undefined;
+  /** Stock along the lane: moments and what is left then. */
+  runDown: { at: number; left: number }[];
+  hazard: PrinterHazard;
+}
+
+export interface Queue {
+  lanes: Lane[];
+  nights: Stretch[];
+  quiet: Stretch[];
+  /** When a plate can be changed: evenings, and what else was said. */
+  changes: Stretch[];
+  until: number;
+  warnings: string[];
+}
+
+/** Plates that a bath of alcohol is good for, and days. Common practice, no source: sight and the resin's own sheet say better. */
+const BATH = { plates: 20, days: 30 };
+
+/** Grams, or millilitres of resin, that a job takes from what is on the printer. */
+const takes = (printer: Printer, massG: number): number => (printer.process === "resin" ? massG / printer.curedDensityGCm3 : massG);
+
+/** Mass of a job, g. */
+function massOf(step: Step, project: Project): number {
+  const plate = step.key.startsWith("plate/") ? project.scene.plates.find((p) => p.id === step.itemId) : undefined;
+  if (plate) return sumOfPlate(plate, project)?.massG.value ?? 0;
+  const part = project.parts.find((p) => p.id === step.partId);
+  const printer = project.scene.printers.find((p) => p.id === step.printerId);
+  const facts = part && printer && printFactsOf(part, printer);
+  return facts ? (facts.one.massG.value / facts.pieces) * Math.max(1, step.onPlate) : 0;
+}
+
+export function queueOf(project: Project, model: Tonight, log: readonly LogEntry[] = printLog(project)): Queue {
+  const { scene, supplies, habits } = project;
+  const hazards = hazardsOf(project, log);
+  const slots = new Map(model.schedule.slots.map((s) => [s.key, s]));
+  // The step that clears what another one has started.
+  const clearOf = new Map<string, string>();
+  for (const s of model.steps) if (s.clears > 0) for (const key of s.after) if (!clearOf.has(key)) clearOf.set(key, s.key);
+  const now = model.now;
+  let until = now + 24 * 3_600_000;
+  const lanes = scene.printers.map((printer): Lane => {
+    const own = model.steps.filter((s) => s.machineS > 0 && s.printerId === printer.id);
+    const hazard = hazards.get(printer.id)!;
+    const jobs = own.flatMap((step): Job[] => {
+      const state = model.states.get(step.key);
+      const slot = slots.get(step.key);
+      const clearKey = clearOf.get(step.key);
+      const clear = clearKey ? slots.get(clearKey) : undefined;
+      const clearState = clearKey ? model.states.get(clearKey)?.kind : undefined;
+      if (state?.kind === "done" && (clearState === "done" || clearState === "setting")) return [];
+      const hours = step.machineS / 3600;
+      const massG = massOf(step, project);
+      const kind = state?.kind === "running" ? "running" : state?.kind === "done" ? "ended" : slot ? "planned" : "no time";
+      const machine =
+        kind === "running" || kind === "ended"
+          ? state && "record" in state
+            ? { from: state.record.startedAt, to: state.record.finishedAt ?? state.record.startedAt + state.record.plannedS * 1000 }
+            : null
+          : (slot?.machine ?? null);
+      if (machine) until = Math.max(until, machine.to);
+      return [
+        {
+          key: step.key,
+          step,
+          plateId: step.key.startsWith("plate/") ? step.itemId : null,
+          kind,
+          hands: kind === "planned" ? (slot?.hands[0] ?? null) : null,
+          machine,
+          clearedAt: clear?.hands.at(-1)?.to ?? null,
+          pieces: onPlateOf(step, project).reduce((n, p) => n + p.pieces, 0) || step.pieces,
+          massG,
+          leftAfter: null,
+          chanceGood: hazard.good(hours),
+          expectedS: seconds(hazard.hours(hours)),
+          warnings: [],
+        },
+      ];
+    });
+    jobs.sort((a, b) => (a.machine?.from ?? Infinity) - (b.machine?.from ?? Infinity));
+    const loaded = loadedOn(printer, supplies);
+    return { printer, jobs, loaded, runDown: runDown(printer, jobs, loaded, now), hazard };
+  });
+  for (const lane of lanes) warn(lane, project);
+  const days = Math.ceil((until - now) / 86_400_000) + 1;
+  const loud = scene.printers.some((p) => p.quiet);
+  return {
+    lanes,
+    nights: nightsBetween(now - 6 * 3_600_000, until, scene.timeZone, habits.sleep),
+    quiet: habits.quiet && loud ? nightsBetween(now - 6 * 3_600_000, until, scene.timeZone, habits.quiet) : [],
+    changes: eveningsFrom(now, [...scene.evenings, ...habits.changes], scene.timeZone, days),
+    until,
+    warnings: [...bathWarnings(project, log, now), ...lanes.flatMap((l) => l.jobs.flatMap((j) => j.warnings))].filter(
+      (w, i, all) => all.indexOf(w) === i,
+    ),
+  };
+}
+
+const seconds = (hours: number | null): number | null => (hours === null ? null : hours * 3600);
+
+/** What is left along the lane. A print that runs takes the rest of its share. */
+function runDown(printer: Printer, jobs: readonly Job[], loaded: Supply | undefined, now: number): Lane["runDown"] {
+  if (!loaded) return [];
+  let left = loaded.stock;
+  const out = [{ at: now, left }];
+  for (const job of jobs) {
+    // What has ended was not taken off the spool's count yet: that is done when it is cleared.
+    const take = takes(printer, job.massG);
+    const from = Math.max(now, job.machine?.from ?? now),
+      to = Math.max(from, job.machine?.to ?? from);
+    out.push({ at: from, left });
+    left -= take;
+    job.leftAfter = left;
+    out.push({ at: to, left });
+  }
+  return out;
+}
+
+function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void {
+  const unit = printer.process === "resin" ? "ml" : "g";
+  let short = false;
+  const batchOf = (job: Job): string => parts.find((p) => p.id === job.step.partId)?.batch ?? "";
+  for (const [i, job] of jobs.entries()) {
+    if (job.leftAfter !== null && job.leftAfter < 0 && !short && loaded) {
+      const before = Math.max(0, job.leftAfter + takes(printer, job.massG));
+      job.warnings.push(
+        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(takes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / takes(printer, job.massG)) * 100)} % short of its end.`,
+      );
+      short = true;
+      const batch = batchOf(job);
+      if (batch && jobs.slice(0, i).some((b) => batchOf(b) === batch))
+        job.warnings.push(`Batch "${batch}" would change its spool in the middle: put a full one on before the batch begins.`);
+    }
+    if (job.kind === "no time")
+      job.warnings.push(
+        printer.quiet && habits.quiet
+          ? `${job.step.partName} finds no time on ${printer.name}: it runs longer than the quiet hours leave.`
+          : `${job.step.partName} finds nobody to start it on ${printer.name} within the evenings that are said.`,
+      );
+    if (job.kind === "planned" && job.step.needs.includes("warm room") && habits.air.airC < RESIN_WARM_C)
+      job.warnings.push(
+        `The room is at ${habits.air.airC} °C: ${printer.name} waits until it is ${RESIN_WARM_C} °C. Warm bottle and vat first.`,
+      );
+  }
+}
+
+/** Baths by the plates they have washed and the days they are old. */
+export function bathWarnings({ supplies }: Pick<Project, "supplies">, log: readonly LogEntry[], now: number): string[] {
+  return supplies
+    .filter((s) => s.kind === "bath")
+    .flatMap((bath): string[] => {
+      const { plates, days } = bathAge(bath, log, now);
+      if (plates >= BATH.plates) return [`${bath.name} has washed ${plates} plates: change it, ${BATH.plates} is what one is good for.`];
+      if (days !== null && days >= BATH.days) return [`${bath.name} is ${days} days old: look whether it still washes clean.`];
+      if (plates === BATH.plates - 1) return [`${bath.name} is at its last use.`];
+      return [];
+    });
+}
+
+/** Plates of resin that were printed since a bath was filled, beyond those that were counted by hand, and its age. */
+export function bathAge(bath: Supply, log: readonly LogEntry[], now: number): { plates: number; days: number | null } {
+  const since = bath.since ?? null;
+  const washed =
+    since === null ? 0 : log.filter((e) => e.print.profile.process === "resin" && !e.failed && (e.endedAt ?? -1) >= since).length;
+  return { plates: Math.round(bath.stock) + washed, days: since === null ? null : Math.floor((now - since) / 86_400_000) };
+}
+
+/** One job that is planned otherwise than before, and why. */
+export interface PlanChange {
+  key: string;
+  name: string;
+  text: string;
+}
+
+interface JobThen {
+  key: string;
+  name: string;
+  printer: string;
+  from: number | null;
+  to: number | null;
+  durationS: number;
+  place: number;
+}
+
+/** What is kept of a queue to tell later what has changed. */
+export const snapshotOf = (queue: Queue): JobThen[] =>
+  queue.lanes.flatMap((lane) =>
+    lane.jobs.map((j, place) => ({
+      key: j.key,
+      name: j.step.partName,
+      printer: lane.printer.name,
+      from: j.machine?.from ?? null,
+      to: j.machine?.to ?? null,
+      durationS: j.step.machineS,
+      place,
+    })),
+  );
+
+/** Shifts below this are the clock going on, ms. */
+const NOTICED_MS = 10 * 60_000;
+
+/** What has changed between two plans, worst first, each with what brought it about. @param clock writes a moment down */
+export function changesBetween(before: readonly JobThen[], after: readonly JobThen[], clock: (ms: number) => string): PlanChange[] {
+  const then = new Map(before.map((j) => [j.key, j]));
+  const here = new Set(after.map((j) => j.key));
+  const out: (PlanChange & { shift: number })[] = [];
+  const ahead = (list: readonly JobThen[], job: JobThen): JobThen | undefined =>
+    list.filter((j) => j.printer === job.printer && j.place < job.place).at(-1);
+  for (const job of after) {
+    const was = then.get(job.key);
+    if (!was) {
+      out.push({ key: job.key, name: job.name, text: `new, ${job.to === null ? "finds no time yet" : `ends ${clock(job.to)}`}`, shift: 0 });
+      continue;
+    }
+    if (job.to === null || was.to === null) {
+      if (job.to !== was.to)
+        out.push({
+          key: job.key,
+          name: job.name,
+          text: job.to === null ? "finds no time any more" : `finds time now, ends ${clock(job.to)}`,
+          shift: Infinity,
+        });
+      continue;
+    }
+    const shift = job.to - was.to;
+    if (Math.abs(shift) < NOTICED_MS && was.printer === job.printer) continue;
+    const [p, q] = [ahead(before, was), ahead(after, job)];
+    const why =
+      was.printer !== job.printer
+        ? `it moved from ${was.printer} to ${job.printer}`
+        : Math.abs(job.durationS - was.durationS) * 1000 > NOTICED_MS
+          ? "its own hours are others now"
+          : p?.key !== q?.key
+            ? q
+              ? `${q.name} is before it now`
+              : "it is first now"
+            : q && then.get(q.key)?.to !== null && Math.abs((q.to ?? 0) - (then.get(q.key)?.to ?? 0)) >= NOTICED_MS
+              ? `${q.name} before it ends ${(q.to ?? 0) > (then.get(q.key)?.to ?? 0) ? "later" : "sooner"}`
+              : "somebody is there to change the plate at another time";
+    out.push({ key: job.key, name: job.name, text: `ends ${clock(job.to)} instead of ${clock(was.to)}: ${why}`, shift });
+  }
+  for (const job of before) if (!here.has(job.key)) out.push({ key: job.key, name: job.name, text: "is no longer in the queue", shift: 0 });
+  return out.sort((a, b) => Math.abs(b.shift) - Math.abs(a.shift)).map(({ key, name, text }) => ({ key, name, text }));
+}
