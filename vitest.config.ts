@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   resolve: { tsconfigPaths: true },
   test: {
-    include: ["{core,workers,store,demo,cli,app,server}/**/*.test.{ts,tsx}"],
+    include: ["{core,workers,store,demo,cli,app,server,stand-ins}/**/*.test.{ts,tsx}"],
     environment: "node",
     reporters: ["default"],
     testTimeout: 30000,

@@ -5,6 +5,8 @@ export default [
   index("routes/home.tsx"),
   route("bench", "routes/bench.tsx"),
   route("shell", "routes/shell.tsx"),
+  route("stand-ins/printers", "routes/stand-ins/printers.ts"),
+  route("stand-ins/printers/:printerId/:what?", "routes/stand-ins/printer.ts"),
   route("s/:sceneId", "routes/scene/layout.tsx", { id: "scene" }, [
     route("edit", "routes/scene/edit.ts"),
     layout("routes/scene/station.tsx", [
@@ -23,6 +25,13 @@ export default [
         route("record", "routes/scene/partRecord.tsx"),
       ]),
       route("print", "routes/scene/print.tsx"),
+      route("print/all/plates", "routes/scene/printPlates.tsx"),
+      route("print/all/parts", "routes/scene/printParts.tsx"),
+      route("print/all/prints", "routes/scene/printPrints.tsx"),
+      route("print/all/faults", "routes/scene/printFaults.tsx"),
+      route("print/all/mat", "routes/scene/printMat.tsx"),
+      route("print/all/coupons", "routes/scene/printCoupons.tsx"),
+      route("print/all/printers", "routes/scene/printPrinters.tsx"),
       route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [
         index("routes/scene/printVerdict.tsx"),
         route("up", "routes/scene/printUp.tsx"),

@@ -26,7 +26,16 @@ import {
   type TypedEstimate,
   type WorkItem,
 } from "../core/project";
-import { markAtSize, NOT_RECKONED_WITH, profileOf, type FaceMark, type Printer, type PrinterLesson, type PrintRecord } from "../core/print";
+import {
+  markAtSize,
+  NOT_RECKONED_WITH,
+  profileOf,
+  type FaceMark,
+  type Printer,
+  type PrinterLesson,
+  type Origin,
+  type PrintRecord,
+} from "../core/print";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -166,6 +175,8 @@ export interface Commands extends PlateCommands {
   /** What the user's own figures for a part say of the printer's model. */
   "printer.lesson": { printerId: string; lesson: Omit<PrinterLesson, "at"> };
   "printer.forget": { printerId: string };
+  /** What a test print says of the profile. */
+  "printer.coupon": { printerId: string; change: PrinterChange; coupon: string };
   "work.move": { partId: string; itemId: string; to: number };
   "work.remove": { partId: string; itemId: string };
   "paint.add": { paint: Paint };
@@ -557,6 +568,15 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       // The same part says the same once, however often it is pressed.
       const others = (printer.learned ?? []).filter((l) => l.what !== lesson.what || l.from !== lesson.from);
       await e.put("printers", { ...printer, learned: [...others, { ...lesson, at: now }].slice(-LIMITS.lessons) });
+    },
+  },
+  "printer.coupon": {
+    schema: object({ printerId: id, change, coupon: text(LIMITS.shortText) }),
+    label: ({ coupon }) => `${coupon}: into the profile`,
+    apply: async (e, { printerId, change: changed }, now) => {
+      const printer = await e.get("printers", printerId);
+      if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
+      await e.put("printers", editedProfile(printer, changed, now, "learned"));
     },
   },
   "printer.forget": {
@@ -1059,10 +1079,10 @@ const withAndWithout = (list: readonly string[], add: readonly string[], drop: r
 const ONE_EDITION_MS = 30 * 60_000;
 const EARLIER = 20;
 /** What is no figure of the profile: no word of the user's about how it prints, and no edition of its own. */
-const NO_EDITION: ReadonlySet<string> = new Set([...NOT_RECKONED_WITH]);
+const NO_EDITION: ReadonlySet<string> = new Set(NOT_RECKONED_WITH.filter((f) => f !== "fits"));
 
 /** An edit of the profile: what was changed is the user's word from now on, and what it was before is kept. */
-function editedProfile(printer: Printer, changed: PrinterChange, now: number): Printer {
+function editedProfile(printer: Printer, changed: PrinterChange, now: number, from: Origin["from"] = "typed"): Printer {
   const next = profileWith(printer, changed);
   const named = Object.entries(changed).flatMap(([field, value]) =>
     typeof value === "object" && value !== null && !Array.isArray(value) ? Object.keys(value).map((k) => `${field}.${k}`) : [field],
@@ -1072,7 +1092,12 @@ function editedProfile(printer: Printer, changed: PrinterChange, now: number): P
   // What an edition that is brought back has in common with this one is nobody's new word.
   const fields = named.filter((f) => !NO_EDITION.has(f.split(".")[0]) && at(printer, f) !== at(next, f));
   if (fields.length === 0) return next;
-  const origins = { ...printer.origins, ...Object.fromEntries(fields.map((f) => [f, { from: "typed" as const }])) };
+  const origins = {
+    ...printer.origins,
+    ...Object.fromEntries(
+      fields.map((f): [string, Origin] => [f, from === "learned" ? { from, prints: (printer.origins?.[f]?.prints ?? 0) + 1 } : { from }]),
+    ),
+  };
   const earlier = printer.earlier ?? [];
   const last = earlier[earlier.length - 1]?.at ?? -Infinity;
   const kept =
@@ -1083,11 +1108,19 @@ function editedProfile(printer: Printer, changed: PrinterChange, now: number): P
 }
 
 function profileWith(printer: Printer, changed: PrinterChange): Printer {
-  const inner = (field: "speedMmS" | "lift"): object =>
-    field in printer && typeof changed[field] === "object"
+  const inner = (field: "speedMmS" | "lift" | "fits"): object =>
+    (field in printer || field === "fits") && typeof changed[field] === "object"
       ? { [field]: { ...(printer as unknown as Record<string, object>)[field], ...(changed[field] as object) } }
       : {};
-  return { ...printer, ...changed, ...inner("speedMmS"), ...inner("lift"), id: printer.id, process: printer.process } as Printer;
+  return {
+    ...printer,
+    ...changed,
+    ...inner("speedMmS"),
+    ...inner("lift"),
+    ...inner("fits"),
+    id: printer.id,
+    process: printer.process,
+  } as Printer;
 }
 
 /** Work by hand that stood open longer than this, and four times what was planned, was not worked at all that while. */

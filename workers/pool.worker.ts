@@ -14,6 +14,10 @@ serve<Jobs>({
   writeBackup: async () => (await import("./jobs/backup")).pack,
   hollow: async () => (await import("./jobs/hollow")).hollow,
   split: async () => (await import("./jobs/split")).split,
+  layOut: async () => (await import("./jobs/plates")).lay,
+  coupon: async () => (await import("./jobs/coupon")).coupon,
+  mat: async () => (await import("./jobs/plates")).mat,
+  plateFaults: async () => (await import("./jobs/plates")).faults,
   gcode: async () => (await import("./jobs/gcode")).gcode,
   chance: async () => (await import("./jobs/chance")).chance,
 });

@@ -4,6 +4,9 @@
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain } from "../core/surface";
 import type { FinishChance, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
+import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
+import type { MatPiece } from "../core/look";
+import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -50,6 +53,8 @@ export interface PartToWrite {
   mirrored: boolean;
   /** As it lies on the plate; as the file stands when absent. */
   turn?: Turn;
+  /** Where each copy lies: the middle of its outline, and its turn about the vertical; in rows when absent. */
+  places?: { xMm: number; yMm: number; turnDeg: number }[];
 }
 
 export type WriteFormat = "stl" | "3mf" | "ply";
@@ -71,6 +76,14 @@ export interface Packed {
   missing: MissingFile[];
   /** Rows that were put beside the scene because no program could open them. */
   aside: number;
+}
+
+export interface CouponMade {
+  file: Blob;
+  timeS: number;
+  massG: number;
+  /** From above. */
+  picture: ViewDrawing;
 }
 
 /** What each job takes and gives. */
@@ -102,6 +115,17 @@ export type Jobs = {
     };
     answer: { pieces: (KeptMesh & { facts: PrintFacts })[]; seams: CutSeam[]; clearanceMm3: number };
   };
+  /** All that is still to print on plates. */
+  layOut: {
+    request: { printers: LayOutPrinter[]; wanted: Wanted[]; firstOrder: number };
+    answer: LaidOut;
+  };
+  /** A test print for a printer, with what it takes there. */
+  coupon: { request: { id: CouponId; printer: Printer }; answer: CouponMade };
+  /** The parking mat on paper, a drawing a sheet. */
+  mat: { request: { pieces: MatPiece[]; sceneName: string; paper: PaperName; date: string }; answer: Drawing[] };
+  /** What is wrong with a plate as it lies. */
+  plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {

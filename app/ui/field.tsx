@@ -161,6 +161,12 @@ export function ParsedField<T>({
   );
 }
 
+/** As the other, but empty stays unsaid. */
+export const orNothing =
+  <T,>(parse: (text: string) => Result<T>) =>
+  (text: string): Result<T | null> =>
+    text.trim() ? parse(text) : { ok: true, value: null };
+
 /** A whole number within limits. */
 export const parseCount =
   ({ least, most }: Range) =>

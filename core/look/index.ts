@@ -11,3 +11,5 @@ export * from "./partRows";
 export * from "./processVerdict";
 export * from "./waiting";
 export * from "./worthIt";
+export * from "./plateSheet";
+export * from "./prep";

@@ -8,6 +8,7 @@ export * from "./printLog";
 export * from "./printRisk";
 export * from "./queue";
 export * from "./startPrint";
+export * from "./toPrint";
 export * from "./schedule";
 export * from "./sessions";
 export * from "./stack";

@@ -1,5 +1,5 @@
 /** The user's own prints on a printer: how long they took against what was planned. */
-import type { Project } from "../project";
+import type { Project, StepRecord } from "../project";
 import { workOf } from "../work";
 import { takenS } from "./status";
 
@@ -7,16 +7,16 @@ import { takenS } from "./status";
 const STOOD = 1.6;
 
 /** Which printer a record's print stood on. */
-function printersOf(parts: Project["parts"]): (stepKey: string) => string | undefined {
+function printersOf(parts: Project["parts"]): (record: StepRecord) => string | undefined {
   const printerOf = new Map<string, string>();
   for (const part of parts) for (const w of workOf(part.work, "print")) printerOf.set(`${part.id}/${w.id}`, w.printerId);
-  return (stepKey) => printerOf.get(stepKey.split("/").slice(0, 2).join("/"));
+  return ({ stepKey, print }) => print?.printerId ?? printerOf.get(stepKey.split("/").slice(0, 2).join("/"));
 }
 
 /** Finished prints on this printer, and how many of them failed. */
 export function ownFailures({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): { failed: number; prints: number } {
   const printerOf = printersOf(parts);
-  const prints = records.filter((r) => r.time === "machine" && r.finishedAt !== null && printerOf(r.stepKey) === printerId);
+  const prints = records.filter((r) => r.time === "machine" && r.finishedAt !== null && printerOf(r) === printerId);
   return { prints: prints.length, failed: prints.filter((r) => r.result === "failed").length };
 }
 
@@ -24,8 +24,9 @@ export function ownFailures({ parts, records }: Pick<Project, "parts" | "records
 export function ownPrintRatios({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): number[] {
   const printerOf = printersOf(parts);
   return records.flatMap((r) => {
-    if (r.time !== "machine" || r.finishedAt === null || r.result === "failed" || r.plannedS <= 0) return [];
-    if (printerOf(r.stepKey) !== printerId) return [];
+    // Prints whose settings were kept teach the printer themselves.
+    if (r.print || r.time !== "machine" || r.finishedAt === null || r.result === "failed" || r.plannedS <= 0) return [];
+    if (printerOf(r) !== printerId) return [];
     const taken = takenS(r);
     return taken === null || taken > r.plannedS * STOOD ? [] : [taken / r.plannedS];
   });

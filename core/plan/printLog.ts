@@ -131,3 +131,11 @@ export function nextTeaches(lessons: readonly PrintLesson[], process: Process): 
   const longer = ownRange(MODEL_RANGE[process], [...ratios, now.high]);
   return { now, then, moves: longer.value / now.value - 1 };
 }
+
+/** Plates of resin that were printed since a bath was filled, beyond those that were counted by hand, and its age. */
+export function bathAge(bath: Supply, log: readonly LogEntry[], now: number): { plates: number; days: number | null } {
+  const since = bath.since ?? null;
+  const washed =
+    since === null ? 0 : log.filter((e) => e.print.profile.process === "resin" && !e.failed && (e.endedAt ?? -1) >= since).length;
+  return { plates: Math.round(bath.stock) + washed, days: since === null ? null : Math.floor((now - since) / 86_400_000) };
+}

@@ -1,8 +1,10 @@
 /** Risk by printer and by what is on it, read from the log; the pair of the two that nobody has printed with yet. */
-import { hazardOf, predictedGood, predictedHours, rateRange, type LearnedHazard, type Printer } from "../print";
-import type { Project } from "../project";
-import { materialOfPrint, runsOf, type LogEntry } from "./printLog";
+import { hazardOf, predictedGood, predictedHours, rateRange, type FaultEvidence, type LearnedHazard, type Printer } from "../print";
+import { recordsOf, type Project } from "../project";
+import { workOf } from "../work";
+import { bathAge, materialOfPrint, runsOf, type LogEntry } from "./printLog";
 import { loadedOn } from "./startPrint";
+import { takenS } from "./status";
 
 export interface PrinterHazard extends LearnedHazard {
   /** The material it was learned for; "" where nobody said what is on. */
@@ -37,4 +39,73 @@ export function isNewPair(printer: Printer, { supplies }: Pick<Project, "supplie
   return !log.some(
     (e) => e.print.printerId === printer.id && !e.failed && e.endedAt !== null && materialOfPrint(e.print, supplies) === loaded.what,
   );
+}
+
+/** A family of parts of which the log says that mending has gone far enough to ask whether to print again. */
+export interface FamilyTrouble {
+  /** The group, or the part's own name. */
+  family: string;
+  partIds: string[];
+  misfits: number;
+  filedMin: number;
+}
+
+/** Misfits at the dry fit and minutes of filing, by family: what is of one group, or cut from one part. */
+export function familyTroubles({ parts, records }: Pick<Project, "parts" | "records">): FamilyTrouble[] {
+  const families = new Map<string, FamilyTrouble>();
+  for (const part of parts) {
+    const family = part.group || part.name;
+    const tasks = new Map(workOf(part.work, "bench").map((w) => [w.id, w.task]));
+    let misfits = 0,
+      filedS = 0;
+    for (const r of recordsOf(records, part.id)) {
+      const task = tasks.get(r.stepKey.split("/")[1]);
+      if (task === "dry-fit" && (r.result === "partly" || r.result === "failed")) misfits++;
+      if (task === "file" && r.finishedAt !== null) filedS += takenS(r) ?? 0;
+    }
+    if (misfits === 0 && filedS === 0) continue;
+    const own = families.get(family) ?? { family, partIds: [], misfits: 0, filedMin: 0 };
+    families.set(family, {
+      family,
+      partIds: [...own.partIds, part.id],
+      misfits: own.misfits + misfits,
+      filedMin: own.filedMin + filedS / 60,
+    });
+  }
+  return [...families.values()];
+}
+
+/** What the log and the room say of a printer, for whoever looks for a fault. */
+export function faultEvidence(
+  printer: Printer,
+  { supplies, habits }: Pick<Project, "supplies" | "habits">,
+  log: readonly LogEntry[],
+  now: number,
+): FaultEvidence {
+  const own = log.filter((e) => e.print.printerId === printer.id && e.endedAt !== null);
+  const failures: Record<string, number> = {};
+  const observed: Record<string, number> = {};
+  for (const e of own) {
+    if (e.cause) failures[e.cause] = (failures[e.cause] ?? 0) + 1;
+    for (const o of e.print.observed) observed[o] = (observed[o] ?? 0) + 1;
+  }
+  const layers = own.flatMap((e) => (e.print.failure?.layer ? [e.print.failure.layer] : [])).sort((a, b) => a - b);
+  const loaded = loadedOn(printer, supplies);
+  const bath = supplies.find((s) => s.kind === "bath");
+  return {
+    process: printer.process,
+    failures,
+    observed,
+    prints: own.length,
+    airC: habits.air.airC,
+    rh: habits.air.rh,
+    openDays: loaded?.since ? Math.floor((now - loaded.since) / 86_400_000) : null,
+    bathPlates: bath && printer.process === "resin" ? bathAge(bath, log, now).plates : null,
+    exposureS: printer.process === "resin" ? printer.exposureS : null,
+    bottomExposureS: printer.process === "resin" ? printer.bottomExposureS : null,
+    outerWallMmS: printer.process === "fdm" ? printer.speedMmS.outerWall : null,
+    layerMm: printer.layerMm,
+    // Two failures within three layers of each other are no accident.
+    sameLayer: layers.some((l, i) => i > 0 && l - layers[i - 1] <= 3),
+  };
 }

@@ -7,7 +7,7 @@ import { printFactsOf, type Project, type Supply } from "../project";
 import type { Step } from "../work";
 import { onPlateOf, loadedOn } from "./startPrint";
 import { hazardsOf, type PrinterHazard } from "./printRisk";
-import { printLog, type LogEntry } from "./printLog";
+import { bathAge, printLog, type LogEntry } from "./printLog";
 import { sumOfPlate } from "./plateSteps";
 import { eveningsFrom, nightsBetween, type Stretch } from "./evenings";
 import type { Tonight } from "./tonight";
@@ -193,14 +193,6 @@ export function bathWarnings({ supplies }: Pick<Project, "supplies">, log: reado
       if (plates === BATH.plates - 1) return [`${bath.name} is at its last use.`];
       return [];
     });
-}
-
-/** Plates of resin that were printed since a bath was filled, beyond those that were counted by hand, and its age. */
-export function bathAge(bath: Supply, log: readonly LogEntry[], now: number): { plates: number; days: number | null } {
-  const since = bath.since ?? null;
-  const washed =
-    since === null ? 0 : log.filter((e) => e.print.profile.process === "resin" && !e.failed && (e.endedAt ?? -1) >= since).length;
-  return { plates: Math.round(bath.stock) + washed, days: since === null ? null : Math.floor((now - since) / 86_400_000) };
 }
 
 /** One job that is planned otherwise than before, and why. */

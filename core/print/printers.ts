@@ -3,7 +3,6 @@
  * their own machine. Speeds in mm/s, accelerations in mm/s², times in seconds, prices in minor units.
  */
 import type { Process } from "../scale";
-import type { Edges, Exclusion } from "./plates/plate";
 
 interface PrinterBase {
   id: string;
@@ -28,12 +27,46 @@ interface PrinterBase {
   exclusions?: Exclusion[];
   /** Spool or bottle that is on it: a supply's id. */
   loadedId?: string | null;
+  /** What test prints have said of it. */
+  fits?: Fits;
   /** It must be still in the quiet hours. */
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
   surface?: string;
   /** Where it answers, when the program may start jobs on it; a stand-in of the program's own server as a rule. */
   address?: string | null;
+}
+
+/** A rectangle of the bed where nothing may stand, mm from its front left corner. */
+export interface Exclusion {
+  id: string;
+  xMm: number;
+  yMm: number;
+  widthMm: number;
+  depthMm: number;
+  /** A clip, a scratch, a dead spot of the light field. */
+  why: string;
+}
+
+/** How far pieces stay from each side, mm: an edge where prints fail is left wider. */
+export interface Edges {
+  left: number;
+  right: number;
+  front: number;
+  back: number;
+}
+
+/** What a test print says of a printer: rooms, walls and slopes, mm and degrees. */
+export interface Fits {
+  /** Room for pegs and keys, a side. */
+  clearanceMm?: number;
+  /** Thinnest wall that stands, narrowest gap that stays open. */
+  wallMm?: number;
+  gapMm?: number;
+  /** Longest bridge that does not sag. */
+  bridgeMm?: number;
+  /** Slope from which layer steps are not seen. */
+  plainSlopeDeg?: number;
 }
 
 export interface Origin {
@@ -159,6 +192,7 @@ export const NOT_RECKONED_WITH = [
   "learned",
   "edges",
   "exclusions",
+  "fits",
   "loadedId",
   "quiet",
   "surface",

@@ -4,6 +4,7 @@ import {
   type EarlierProfile,
   type Edges,
   type Exclusion,
+  type Fits,
   type FilamentPrinter,
   type Lift,
   type Origin,
@@ -59,6 +60,13 @@ const printerBase = {
   exclusions: Joi.array()
     .max(LIMITS.exclusions)
     .items(strict<Exclusion>({ id, xMm: onBed, yMm: onBed, widthMm: onBed, depthMm: onBed, why: text(LIMITS.shortText) })),
+  fits: Joi.object<Fits, true>({
+    clearanceMm: Joi.number().min(0).max(5),
+    wallMm: Joi.number().min(0).max(20),
+    gapMm: Joi.number().min(0).max(20),
+    bridgeMm: Joi.number().min(0).max(500),
+    plainSlopeDeg: Joi.number().min(0).max(90),
+  }),
   loadedId: id.allow(null).optional(),
   quiet: Joi.boolean(),
   surface: text(LIMITS.shortText),

@@ -17,7 +17,7 @@ export const write: Job<Jobs["write"]["request"], Jobs["write"]["answer"]> = {
       const sized = scaleMesh(loaded.value.mesh, part.factor);
       // Turned as it is printed, then seen in the mirror: the plate's left is then its right.
       const turned = part.turn ? turnMesh(sized, part.turn) : sized;
-      out.push({ name: part.name, copies: part.copies, mesh: part.mirrored ? mirrored(turned) : turned });
+      out.push({ name: part.name, copies: part.copies, places: part.places, mesh: part.mirrored ? mirrored(turned) : turned });
     }
     const bytes =
       format === "3mf" ? writeThreeMf(out, acrossMm ?? undefined) : format === "ply" ? writePly(out[0].mesh) : writeStl(out[0].mesh);

@@ -4,17 +4,14 @@ import { useState } from "react";
 import type { Habits, Part, Scene } from "~core/project";
 import { layOutDrawing, PAPERS, type PaperName, type Sheet } from "~core/drawing";
 import { download, fileName } from "~app/shared/files/download";
+import { paperOf } from "~app/shared/paper";
 import { useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
 
-/** Where Letter is the paper on the shelf (CLDR territory data, as recalled). */
-const LETTER_LANDS = ["US", "CA", "MX", "PH", "CL", "CO", "CR", "GT", "PA", "PR", "SV", "VE"];
-
 /** Letter by habit where it holds the part true to size; the smallest of the A series otherwise. */
 function habitual(sheet: Sheet, part: Part, scene: Scene, habit: Habits["paper"]): PaperName | undefined {
-  const land = new Intl.Locale(navigator.language).maximize().region ?? "";
-  if (habit === "a4" || (habit === "local" && !LETTER_LANDS.includes(land))) return undefined;
+  if (paperOf(habit) === "A4") return undefined;
   const letter = layOutDrawing(sheet, { name: part.name, sceneName: scene.name, scale: scene.scale, paper: "Letter" });
   return letter.reduction === 1 ? "Letter" : undefined;
 }

@@ -3,6 +3,7 @@ import { format } from "date-fns";
 import { toast } from "sonner";
 import {
   overhangOf,
+  profileOf,
   withDefaults,
   withResinDefaults,
   type FilamentPrinter,
@@ -199,12 +200,10 @@ export function Profile({ printer }: { printer: Printer }) {
   const { run } = useActions();
   const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
   const copy = async (): Promise<void> => {
-    const { origins, earlier, learned, ...profile } = printer;
-    void earlier;
-    void learned;
-    const done = await run("printer.add", {
-      printer: { ...profile, ...(origins && { origins }), id: newId(), name: `${printer.name}, copy`.slice(0, 120) },
-    });
+    // What was learned of one machine, what is on it and where it answers is not the other's.
+    const { origins } = printer;
+    const copied = { ...profileOf(printer), ...(origins && { origins }), id: newId(), name: `${printer.name}, copy`.slice(0, 120) };
+    const done = await run("printer.add", { printer: copied as Printer });
     if (done.ok) toast(`${printer.name} copied`);
     else toast.error(done.problem.message);
   };

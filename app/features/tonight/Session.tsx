@@ -5,23 +5,11 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import type { Lesson, Part, Project } from "~core/project";
-import { newId, useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
+import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
-
-/** What a step's record begins with. */
-const startOf = (step: Step) => ({
-  recordId: newId(),
-  partId: step.partId,
-  // Steps of another scene carry its name before their key; its records do not.
-  stepKey: step.scene ? step.key.slice(step.scene.id.length + 1) : step.key,
-  title: step.title,
-  time: step.machineS > 0 ? ("machine" as const) : ("hands" as const),
-  plannedS: step.machineS > 0 ? step.machineS : Math.max(60, step.handsOnS),
-  waitS: step.waitS,
-  rests: step.rests,
-});
 
 /** Steps by the scene they belong to. */
 function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefined, T[]> {
@@ -33,11 +21,12 @@ function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefi
 /** Begins a go: each of its steps in its own scene. */
 export function useStart(): (go: Pick<Go, "title" | "offers">) => void {
   const { runIn } = useActions();
+  const project = useProject();
   return (go) => {
-    if (go.offers.length === 1) void runIn(go.offers[0].step.scene?.id, "step.start", startOf(go.offers[0].step));
+    if (go.offers.length === 1) void runIn(go.offers[0].step.scene?.id, "step.start", startOf(go.offers[0].step, project));
     else
       for (const [scene, offers] of byScene(go.offers, (o) => o.step))
-        void runIn(scene, "session.start", { title: go.title, steps: offers.map((o) => startOf(o.step)) });
+        void runIn(scene, "session.start", { title: go.title, steps: offers.map((o) => startOf(o.step, project)) });
   };
 }
 

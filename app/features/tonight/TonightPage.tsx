@@ -12,7 +12,7 @@ import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
 import { ParsedField } from "~app/ui/field";
 import { Evenings } from "~app/shared/Evenings";
-import { FinishStep } from "./FinishStep";
+import { FinishStep } from "~app/shared/FinishStep";
 import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
 import { Tray } from "./Tray";

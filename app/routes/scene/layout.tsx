@@ -11,6 +11,7 @@ import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
 import { TonightContext, useTonightModel } from "~app/shared/tonightModel";
+import { usePrinterWatch } from "~app/shared/printerWatch";
 import { waitingAt } from "~core/look";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
@@ -59,6 +60,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { imports, addFiles, dismiss } = useImports(project.scene);
   const reckoning = useReckoned(rows, otherRows);
   const { run, runIn, undo, redo } = useRunner(project.scene.id);
+  usePrinterWatch(project, run);
   const { revalidate } = useRevalidator();
   const startAfresh = useCallback(async () => {
     const done = await resetDemoUndoably();

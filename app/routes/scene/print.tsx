@@ -1,6 +1,6 @@
-import { PrintPage } from "~app/features/print/PrintPage";
+import { QueuePage } from "~app/features/print/scene/QueuePage";
 import { useProject } from "~app/shared/scene";
 
 export default function PrintRoute() {
-  return <PrintPage project={useProject()} />;
+  return <QueuePage project={useProject()} />;
 }

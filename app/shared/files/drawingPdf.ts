@@ -1,5 +1,5 @@
 /** A drawing as PDF, true to size: one point is 25.4 ÷ 72 mm (ISO 32000-1). Letters are the reader's own Helvetica, which needs no file. */
-import { PDFDocument, rgb, StandardFonts, degrees, LineCapStyle } from "pdf-lib";
+import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts, degrees, LineCapStyle } from "pdf-lib";
 import { HIDDEN_DASH_MM, STROKE_MM, type Drawing } from "~core/drawing";
 
 const PT = 72 / 25.4;
@@ -13,12 +13,20 @@ const plain = (text: string): string =>
     .replace(/−/g, "-")
     .replace(/[^\u0020-\u007e\u00a0-\u00ff]/g, "?");
 
-export async function drawingToPdf(drawing: Drawing, title: string): Promise<Uint8Array> {
+/** One drawing. */
+export const drawingToPdf = (drawing: Drawing, title: string): Promise<Uint8Array> => drawingsToPdf([drawing], title);
+
+/** Several drawings, a page each. */
+export async function drawingsToPdf(drawings: readonly Drawing[], title: string): Promise<Uint8Array> {
   const doc = await PDFDocument.create();
   doc.setTitle(title);
   doc.setProducer("Inch Hollow");
   const font = await doc.embedFont(StandardFonts.Helvetica);
-  const page = doc.addPage([drawing.widthMm * PT, drawing.heightMm * PT]);
+  for (const drawing of drawings) drawPage(doc.addPage([drawing.widthMm * PT, drawing.heightMm * PT]), drawing, font);
+  return doc.save();
+}
+
+function drawPage(page: PDFPage, drawing: Drawing, font: PDFFont): void {
   for (const { kind, lines } of drawing.strokes)
     for (let i = 0; i < lines.length; i += 4)
       page.drawLine({
@@ -42,5 +50,4 @@ export async function drawingToPdf(drawing: Drawing, title: string): Promise<Uin
       rotate: degrees(upright ? 90 : 0),
     });
   }
-  return doc.save();
 }

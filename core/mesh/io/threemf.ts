@@ -463,6 +463,8 @@ export interface PartOut {
   name: string;
   mesh: Mesh;
   copies: number;
+  /** Where each copy lies on the plate, instead of rows: the middle of its outline, and its turn about the vertical. */
+  places?: readonly { xMm: number; yMm: number; turnDeg: number }[];
 }
 
 /** Nine digits are enough to give a Float32 back exactly (IEEE 754: 24 bits of mantissa). */
@@ -500,8 +502,16 @@ export function writeThreeMf(parts: readonly PartOut[], acrossMm?: number): Uint
     for (let k = 0; k < t.length; k += 3) lines.push(`<triangle v1="${t[k]}" v2="${t[k + 1]}" v3="${t[k + 2]}"/>`);
     lines.push("</triangles></mesh></object>\n");
     chunks.push(lines.join(""));
-    const { min, size } = boxes[i];
-    for (let c = 0; c < part.copies && written < MOST_ITEMS; c++, written++) {
+    const { min, max, size } = boxes[i];
+    for (const { xMm, yMm, turnDeg } of part.places ?? []) {
+      // Turned about the middle of its outline, then moved there: row vectors, so the matrix stands transposed (3MF core, 3.3).
+      const a = (turnDeg * Math.PI) / 180,
+        [cos, sin] = [Math.cos(a), Math.sin(a)],
+        [mx, my] = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2];
+      const at = [cos, sin, 0, -sin, cos, 0, 0, 0, 1, xMm - cos * mx + sin * my, yMm - sin * mx - cos * my, -min[2]];
+      items.push(`<item objectid="${i + 1}" transform="${at.map((n) => Number(n.toFixed(6))).join(" ")}"/>\n`);
+    }
+    for (let c = 0; !part.places && c < part.copies && written < MOST_ITEMS; c++, written++) {
       if (x > 0 && x + size[0] > across) {
         x = 0;
         y += row + SPACING_MM;

@@ -118,6 +118,16 @@ export function ringsAt({ rings }: Pick<Footprint, "rings">, at: { xMm: number; 
   });
 }
 
+/** The same seen in a mirror, left for right; outer lines stay counter-clockwise. */
+export const mirroredFootprint = (f: Footprint): Footprint => ({
+  ...f,
+  rings: f.rings.map((ring) => {
+    const out: Ring = [];
+    for (let i = ring.length - 2; i >= 0; i -= 2) out.push(-ring[i], ring[i + 1]);
+    return out;
+  }),
+});
+
 /** A rectangle as a footprint: what is known by its size only. */
 export const boxFootprint = (widthMm: number, depthMm: number, heightMm: number): Footprint => ({
   rings: [[-widthMm / 2, -depthMm / 2, widthMm / 2, -depthMm / 2, widthMm / 2, depthMm / 2, -widthMm / 2, depthMm / 2]],

@@ -46,6 +46,8 @@ export interface NestOptions {
   fixed?: readonly { apart: string; pieces: readonly { footprint: Footprint; xMm: number; yMm: number; turnDeg: number }[] }[];
   /** Leave the items in the order given, and try no other: what must come first stays first. */
   inOrder?: boolean;
+  /** Turn nothing: what is written on them is to be read. */
+  upright?: boolean;
   onProgress?: OnProgress;
   signal?: AbortSignal;
 }
@@ -96,10 +98,10 @@ const sameStamp = (a: Stamp, b: Stamp): boolean =>
   a.runs.every((r, i) => r.length === b.runs[i].length && r.every((v, k) => v === b.runs[i][k]));
 
 /** The turns of a piece that differ. */
-function shapesOf(solids: Solids, footprint: Footprint, gapMm: number, cellMm: number): Shape[] {
-  const base = smallestTurn(footprint);
+function shapesOf(solids: Solids, footprint: Footprint, gapMm: number, cellMm: number, upright = false): Shape[] {
+  const base = upright ? 0 : smallestTurn(footprint);
   const out: Shape[] = [];
-  const turns = [...new Set([...QUARTERS.map((q) => q + base), ...(base === 0 ? [] : [0, 90])])];
+  const turns = upright ? [0] : [...new Set([...QUARTERS.map((q) => q + base), ...(base === 0 ? [] : [0, 90])])];
   for (const turnDeg of turns) {
     const stamp = stampOf(widenedRings(solids, ringsAt(footprint, { xMm: 0, yMm: 0, turnDeg }), gapMm / 2), cellMm);
     if (!out.some((s) => sameStamp(s.stamp, stamp))) out.push({ turnDeg, stamp });
@@ -154,7 +156,8 @@ export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, optio
   });
 
   const shapes = new Map<Footprint, Shape[]>();
-  for (const { footprint } of items) if (!shapes.has(footprint)) shapes.set(footprint, shapesOf(solids, footprint, bed.spacingMm, cellMm));
+  for (const { footprint } of items)
+    if (!shapes.has(footprint)) shapes.set(footprint, shapesOf(solids, footprint, bed.spacingMm, cellMm, options.upright));
   const left: string[] = [];
   const fitting: number[] = [];
   items.forEach((item, i) => {

@@ -1,5 +1,5 @@
 /** A plate: which pieces lie where on which printer, as the user has said or let the program lay them out. And what of a bed may be used. */
-import { SPACING_MM, type Printer } from "../printers";
+import { SPACING_MM, type Edges, type Exclusion, type Printer } from "../printers";
 
 /** One piece on a plate: the middle of its outline's box, and its turn about the vertical. */
 export interface PlatePiece {
@@ -26,25 +26,6 @@ export interface Plate {
 
 /** What the steps of a plate are called by in records and in the plan. */
 export const plateKey = (plateId: string, step: "start" | "clear"): string => `plate/${plateId}/${step}`;
-
-/** A rectangle of the bed where nothing may stand, mm from its front left corner. */
-export interface Exclusion {
-  id: string;
-  xMm: number;
-  yMm: number;
-  widthMm: number;
-  depthMm: number;
-  /** A clip, a scratch, a dead spot of the light field. */
-  why: string;
-}
-
-/** How far pieces stay from each side, mm: an edge where prints fail is left wider. */
-export interface Edges {
-  left: number;
-  right: number;
-  front: number;
-  back: number;
-}
 
 /** What of a bed may be used, and how far pieces stay apart. */
 export interface Bed {

@@ -86,7 +86,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
   const axis = axisSaid ?? needed?.axis ?? "x";
   const way = ways.find((w) => w.axis === axis);
   const at = moved[axis] ?? way?.proposed?.map((k) => way.sections[k].atMm) ?? [];
-  const clearanceMm = CLEARANCE_MM[printer.process] + (painted ? PAINT_FILM_MM : 0);
+  const clearanceMm = (printer.fits?.clearanceMm ?? CLEARANCE_MM[printer.process]) + (painted ? PAINT_FILM_MM : 0);
   const key = JSON.stringify([printer.id, axis, at, kind, clearanceMm]);
   const setAt = (next: number[]): void => setMoved((m) => ({ ...m, [axis]: [...next].sort((a, b) => a - b) }));
   const attempt = async (): Promise<void> => {

@@ -1,41 +1,28 @@
-/** Print: what runs and waits on each printer, every part on filament and on resin, and the profiles the hours rest on. */
+/** Every part on every printer, filament against resin, and the whole scene one way or the other. */
 import { Link } from "react-router";
-import { toast } from "sonner";
-import type { Turn } from "~core/mesh";
-import type { Printer } from "~core/print";
-import { formatDuration, formatMass, formatMm, formatMoney } from "~core/units";
-import { goodCount } from "~core/plan";
-import { printOptions, type Part, type Project } from "~core/project";
-import { workOf } from "~core/work";
-import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { fail, formatDuration, formatMass, formatMoney, ok } from "~core/units";
+import { LIMITS, printOptions, type Part, type Project } from "~core/project";
+import { copyJob, jobCostText, mixedScene, sumText, type Total } from "~core/look";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page, Section } from "~app/shared/Page";
-import { useTonight } from "~app/shared/tonightModel";
-import { writeParts } from "~app/shared/writeParts";
+import { useActions } from "~app/shared/scene";
+import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
-import { copyJob, jobCostText, mixedScene, sumText, type Total } from "~core/look";
-import { Profile } from "./Profile";
+import { SceneLeaves } from "./SceneLeaves";
 
-export function PrintPage({ project }: { project: Project }) {
+export function EveryPartPage({ project }: { project: Project }) {
   const { scene, parts } = project;
-  const { model } = useTonight();
   const printed = parts.filter((p) => p.source.kind !== "scratch");
-  const running = model.clocks.filter((c) => c.kind === "running");
   return (
     <Page
       title="Print"
       sub="filament against resin, from real slicing"
       cells={[
         { label: "scene", value: scene.name },
-        { label: "running", value: running.length },
-        { label: "prints to start", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" },
+        { label: "parts to print", value: printed.length },
       ]}
     >
-      <ul className="mt-3 grid gap-x-8 tab:grid-cols-3">
-        {scene.printers.map((p) => (
-          <Queue key={p.id} printer={p} project={project} />
-        ))}
-      </ul>
+      <SceneLeaves project={project} />
       <Mixed project={project} />
       <Section title="Every part on every printer">
         {printed.length === 0 ? (
@@ -49,6 +36,7 @@ export function PrintPage({ project }: { project: Project }) {
               <thead>
                 <tr>
                   <th>Part</th>
+                  <th>Batch</th>
                   {scene.printers.map((p) => (
                     <th key={p.id}>{p.name}</th>
                   ))}
@@ -68,6 +56,9 @@ export function PrintPage({ project }: { project: Project }) {
                           {part.name}
                           {part.copies > 1 ? ` ×${part.copies}` : ""}
                         </Link>
+                      </td>
+                      <td className="w-28 min-w-24">
+                        <Batch part={part} />
                       </td>
                       {scene.printers.map((printer) => {
                         const o = options.find((x) => x.printer.id === printer.id);
@@ -95,17 +86,6 @@ export function PrintPage({ project }: { project: Project }) {
             </table>
           </div>
         )}
-      </Section>
-      <Section title="Profiles">
-        <p className="text-soft">Every value says where it comes from. Edit what differs on your machine: every estimate follows.</p>
-        <div className="mt-2 grid gap-6 desk:grid-cols-3">
-          {scene.printers.map((p) => (
-            <Profile key={p.id} printer={p} />
-          ))}
-        </div>
-        <p className="mt-4 text-setting-ink">
-          △ {CAUTIONS["hot-parts"].text} {CAUTIONS.resin.text} {CARE_FIRST}
-        </p>
       </Section>
     </Page>
   );
@@ -135,54 +115,18 @@ function Mixed({ project }: { project: Project }) {
   );
 }
 
-function Queue({ printer, project }: { printer: Printer; project: Project }) {
-  const { model } = useTonight();
-  const waiting = stillToPrint(project, printer.id);
-  const write = async (): Promise<void> => {
-    const across = printer.bedMm[0] - 2 * printer.marginMm;
-    const done = await writeParts(waiting, "3mf", `${project.scene.name} ${printer.name}`, across);
-    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} written in rows of ${formatMm(across)}`);
-    else toast.error(done.problem.message);
-  };
-  const running = model.clocks.find((c) => c.kind === "running" && c.step.printerId === printer.id);
-  const toClear = model.steps.filter((s) => s.clears > 0 && s.printerId === printer.id && model.states.get(s.key)?.kind === "open");
-  const next = model.schedule.slots.filter((s) => s.step.machineS > 0 && s.step.printerId === printer.id && s.hands.length > 0);
+/** Parts of one batch come from one spool or bottle, one after the other. */
+function Batch({ part }: { part: Part }) {
+  const { run } = useActions();
   return (
-    <li className="border-b border-rule py-2">
-      <h2 className="text-lg">{printer.name}</h2>
-      {running ? (
-        <p>
-          <span className="font-semibold">{running.step.partName}</span>, {formatDuration((running.until - model.now) / 1000)} to go
-        </p>
-      ) : toClear[0] ? (
-        <p className="note-act">▲ {toClear[0].partName}: clear the plate</p>
-      ) : (
-        <p className="text-soft">stands free</p>
-      )}
-      <p className="text-soft">
-        {next.length
-          ? `then ${next
-              .slice(0, 3)
-              .map((s) => s.step.partName)
-              .join(", ")}${next.length > 3 ? ` and ${next.length - 3} more` : ""}`
-          : "nothing waits for it"}
-      </p>
-      {waiting.length > 0 && (
-        <button className="btn mt-1" onClick={() => void write()}>
-          What is still to print, as 3MF
-        </button>
-      )}
-    </li>
+    <ParsedField
+      hideLabel
+      label={`Batch of ${part.name}`}
+      draftKey={part.id}
+      text={part.batch}
+      placeholder="any"
+      parse={(t) => (t.trim().length <= LIMITS.shortText ? ok(t.trim()) : fail("batch", `At most ${LIMITS.shortText} characters.`))}
+      onCommit={(batch) => run("part.set", { partId: part.id, batch })}
+    />
   );
 }
-
-/** Parts that are planned for a printer, and how many good ones are missing. */
-const stillToPrint = (project: Project, printerId: string): { part: Part; copies: number; turn?: Turn }[] =>
-  project.parts
-    .filter((p) => workOf(p.work, "print").some((w) => w.printerId === printerId))
-    .map((part) => ({
-      part,
-      copies: Math.max(0, part.copies - goodCount(part, project.records)),
-      turn: workOf(part.work, "print").find((w) => w.printerId === printerId)?.turn,
-    }))
-    .filter((w) => w.copies > 0);

@@ -1,0 +1,269 @@
+/** Fault finder: from what is seen to what it may be, with the evidence of this printer's own log and the next cheap test; and repair or reprint. */
+import { useMemo, useState } from "react";
+import { familyTroubles, faultEvidence, hazardsOf, printLog } from "~core/plan";
+import {
+  asksItself,
+  DEFECTS,
+  HANDS_ON_S,
+  nextTest,
+  rankCauses,
+  repairOrReprint,
+  SYMPTOMS,
+  type DefectKind,
+  type SymptomId,
+} from "~core/print";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { optionAtHand, type Part, type Project } from "~core/project";
+import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
+import { Page, Section } from "~app/shared/Page";
+import { useNow } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { SceneLeaves } from "./SceneLeaves";
+
+export function FaultsPage({ project }: { project: Project }) {
+  const { scene } = project;
+  const log = useMemo(() => printLog(project), [project]);
+  return (
+    <Page
+      title="Print"
+      sub="what went wrong, and whether to print it again"
+      cells={[
+        { label: "scene", value: scene.name },
+        { label: "failed prints kept", value: log.filter((e) => e.failed).length },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      <Asked project={project} />
+      <Finder project={project} />
+      <Section title="Repair, or print again?">
+        <Repair project={project} />
+      </Section>
+      <p className="mt-4 text-setting-ink">
+        △ {CAUTIONS.blade.text} {CAUTIONS["sanding-dust"].text} {CARE_FIRST}
+      </p>
+    </Page>
+  );
+}
+
+/** The person's minutes around printing a part again. */
+const ownMin = (part: Part, project: Project): number => {
+  const option = optionAtHand(part, project.scene);
+  const hands = HANDS_ON_S[option?.printer.process ?? "fdm"];
+  return (hands.startPlate + hands.clearPlate + hands.cleanPart) / 60;
+};
+
+/** Questions that the log raises by itself. */
+function Asked({ project }: { project: Project }) {
+  const asked = familyTroubles(project).flatMap((t) => {
+    const part = project.parts.find((p) => p.id === t.partIds[0]);
+    const words = part && asksItself({ misfits: t.misfits, filedMin: t.filedMin, reprintOwnMin: ownMin(part, project) });
+    return words ? [{ family: t.family, words }] : [];
+  });
+  if (asked.length === 0) return null;
+  return (
+    <ul className="mt-3">
+      {asked.map((a) => (
+        <li key={a.family} className="note-act">
+          ▲ {a.family}: {a.words} See below whether to print it again.
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Finder({ project }: { project: Project }) {
+  const { scene } = project;
+  const now = useNow(60_000);
+  const log = useMemo(() => printLog(project), [project]);
+  const lastFailed = log.find((e) => e.failed);
+  const [printerId, setPrinter] = useState(lastFailed?.print.printerId ?? scene.printers[0].id);
+  const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
+  const symptoms = (Object.keys(SYMPTOMS) as SymptomId[]).filter(
+    (s) => SYMPTOMS[s].process === "both" || SYMPTOMS[s].process === printer.process,
+  );
+  const [symptomId, setSymptom] = useState<SymptomId>("no-stick");
+  const symptom = symptoms.includes(symptomId) ? symptomId : symptoms[0];
+  const ranked = rankCauses(symptom, faultEvidence(printer, project, log, now));
+  const next = nextTest(ranked);
+  return (
+    <Section title="What may it be?">
+      <div className="flex flex-wrap gap-4">
+        <Choice
+          className="w-52"
+          label="On which printer"
+          value={printer.id}
+          onChange={setPrinter}
+          options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
+        />
+        <Choice
+          className="w-80"
+          label="What is seen"
+          value={symptom}
+          onChange={(s: SymptomId) => setSymptom(s)}
+          options={symptoms.map((s) => ({ value: s, label: SYMPTOMS[s].words }))}
+        />
+      </div>
+      <ol className="mt-3">
+        {ranked.map((c) => (
+          <li key={c.cause} className="grid grid-cols-[5.5rem_minmax(0,1fr)] gap-x-3 border-b border-rule py-1.5">
+            <span aria-hidden="true" className="pt-1.5">
+              <svg width="84" height="14">
+                <rect x="0.5" y="2" width="80" height="10" fill="none" stroke="var(--rule)" />
+                <rect x="0.5" y="2" width={80 * c.share} height="10" fill="var(--ink)" />
+              </svg>
+            </span>
+            <span>
+              <span className="font-semibold">{c.cause}</span> <span className="text-soft">{Math.round(c.share * 100)} in 100</span>
+              {c.evidence && <span className="block text-real">{c.evidence}</span>}
+              <span className="block">
+                {c.cure}.{" "}
+                <span className="text-soft">
+                  To tell: {c.test}, {c.testMin} min.
+                </span>
+              </span>
+            </span>
+          </li>
+        ))}
+      </ol>
+      {next && (
+        <p className="mt-2">
+          <span className="font-semibold">Do this next:</span> {next.test}, {next.testMin} min. It tells most for its time.
+        </p>
+      )}
+      <p className="text-soft">
+        The order is common practice, moved by this printer’s own log, the room and what is on it. None of it is certain.
+      </p>
+    </Section>
+  );
+}
+
+function Repair({ project }: { project: Project }) {
+  const { scene, records } = project;
+  const log = useMemo(() => printLog(project), [project]);
+  const hazards = useMemo(() => hazardsOf(project, log), [project, log]);
+  const printed = project.parts.filter((p) => p.source.kind !== "scratch");
+  const trouble = familyTroubles({ parts: project.parts, records })[0] as { partIds: string[] } | undefined;
+  const [partId, setPart] = useState(trouble?.partIds[0] ?? printed[0]?.id ?? "");
+  const [defect, setDefect] = useState<DefectKind>("curled base");
+  const [seen, setSeen] = useState<"seen" | "hidden" | "mating">("hidden");
+  const [pieces, setPieces] = useState(1);
+  const [eachMin, setEach] = useState<number | null>(null);
+  const part = printed.find((p) => p.id === partId) ?? printed[0];
+  if (!part) return <p className="text-soft">Once a part is printed, this weighs mending it against printing it again.</p>;
+  const option = optionAtHand(part, scene);
+  if (!option) return <p className="text-soft">{part.name} is still reckoned.</p>;
+  const family = project.parts.filter((p) => p.group !== "" && p.group === part.group).length;
+  const count = Math.min(pieces, part.copies);
+  const verdict = repairOrReprint({
+    defect,
+    seen: seen === "seen",
+    mating: seen === "mating",
+    pieces: count,
+    repairMin: eachMin,
+    reprint: {
+      hours: (option.job.timeS.value / 3600) * (count / part.copies),
+      ownMin: ownMin(part, project) + ((count - 1) * HANDS_ON_S[option.printer.process].cleanPart) / 60,
+      costMinor: option.job.costMinor.value * (count / part.copies),
+      currency: option.job.currency,
+      hazard: hazards.get(option.printer.id)!,
+    },
+    mergeable: defect === "misfit" ? Math.max(part.joints.length + 1, family) : 0,
+    demanding: scene.finish === "display",
+  });
+  const WORDS = { repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
+  const most = Math.max(...verdict.ways.map((w) => w.weightMin));
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-4">
+        <Choice
+          className="w-48"
+          label="Of which part"
+          value={part.id}
+          onChange={setPart}
+          options={printed.map((p) => ({ value: p.id, label: p.name }))}
+        />
+        <Choice
+          className="w-56"
+          label="What is wrong"
+          value={defect}
+          onChange={(d: DefectKind) => setDefect(d)}
+          options={(Object.keys(DEFECTS) as DefectKind[]).map((d) => ({ value: d, label: DEFECTS[d].words }))}
+        />
+        <Choice
+          className="w-48"
+          label="Where"
+          value={seen}
+          onChange={(s: typeof seen) => setSeen(s)}
+          options={[
+            { value: "hidden", label: "hidden or covered later" },
+            { value: "seen", label: "in sight" },
+            { value: "mating", label: "where it meets another" },
+          ]}
+        />
+        <label className="block">
+          <span className="label">Pieces</span>
+          <input
+            type="number"
+            className="field w-20"
+            min={1}
+            max={part.copies}
+            value={count}
+            onChange={(e) => setPieces(Math.max(1, Math.round(Number(e.target.value) || 1)))}
+          />
+        </label>
+        <ParsedField
+          className="w-32"
+          label="Mending one takes"
+          text={eachMin === null ? "" : formatDuration(eachMin * 60)}
+          placeholder={formatDuration(DEFECTS[defect].repairMin * 60)}
+          parse={(t) => {
+            if (!t.trim()) return ok(null);
+            const s = parseDuration(t);
+            return s.ok ? ok(s.value / 60) : s;
+          }}
+          readAs={(min) => (min === null ? "as usual" : formatDuration(min * 60))}
+          onCommit={setEach}
+        />
+      </div>
+      <p className="mt-3 text-[1.08rem] font-semibold">{verdict.sentence}</p>
+      <p>{verdict.flips}</p>
+      <ul className="mt-2">
+        {verdict.ways.map((w) => (
+          <li key={w.way} className="grid grid-cols-[11rem_minmax(0,1fr)] items-center gap-x-3">
+            <span>{WORDS[w.way]}</span>
+            <span className="flex items-center gap-2">
+              <svg width="220" height="16" aria-hidden="true">
+                <rect
+                  x="0"
+                  y="3"
+                  width={(200 * w.ownMin) / Math.max(1, most)}
+                  height="10"
+                  fill="none"
+                  stroke="var(--act)"
+                  strokeWidth="1.4"
+                />
+                <rect
+                  x={(200 * w.ownMin) / Math.max(1, most)}
+                  y="3"
+                  width={(200 * (w.machineH * 15)) / Math.max(1, most)}
+                  height="10"
+                  fill="var(--ink)"
+                />
+              </svg>
+              <span className="text-soft">
+                {formatDuration(w.ownMin * 60)} yours
+                {w.machineH > 0 &&
+                  `, ${formatDuration(w.machineH * 3600)} of the machine, ${formatMoney({ minor: Math.round(w.costMinor), currency: option.job.currency })}`}
+                , good {Math.round(w.good * 100)} in 100
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-soft">
+        {DEFECTS[defect].how}. Minutes and chances are common practice until you say your own; an hour of yours counts as four of the
+        machine’s.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,174 @@
+/** The parking mat of small pieces, and the card that travels to the printer: what is on it against what is planned. */
+import { format } from "date-fns";
+import { useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
+import { cardAgainst, cardName, parked } from "~core/look";
+import { sheetTurn, footprintRequest } from "~core/results";
+import type { Part, Project } from "~core/project";
+import type { Footprint } from "~core/print";
+import { useResults } from "~app/data/results.client";
+import { Page, Section } from "~app/shared/Page";
+import { download, fileName } from "~app/shared/files/download";
+import { paperOf } from "~app/shared/paper";
+import { FileInput } from "~app/ui/fileInput";
+import { runJob } from "~workers/client";
+import { writePlate } from "./plateFiles";
+import { SceneLeaves } from "./SceneLeaves";
+import { useWanted } from "./useFootprints";
+
+export function MatPage({ project }: { project: Project }) {
+  const { scene } = project;
+  const printed = useMemo(() => project.parts.filter((p) => p.source.kind !== "scratch"), [project.parts]);
+  const requests = useMemo(() => printed.map((p) => footprintRequest(p, sheetTurn(p))), [printed]);
+  useWanted(requests);
+  const { value } = useResults();
+  const footprint = (part: Part): Footprint | undefined => value(footprintRequest(part, sheetTurn(part)));
+  const known = printed.filter((p) => footprint(p));
+  const pieces = parked(known, footprint);
+  const [busy, setBusy] = useState(false);
+  const mat = async (): Promise<void> => {
+    setBusy(true);
+    const made = await runJob("mat", {
+      pieces: pieces.map((p) => ({ part: p.part, nth: p.nth, footprint: p.footprint })),
+      sceneName: scene.name,
+      paper: paperOf(project.habits.paper),
+      date: format(Date.now(), "d MMM yyyy"),
+    });
+    setBusy(false);
+    if (!made.ok) return void toast.error(made.problem.message);
+    const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
+    download(
+      fileName(`${scene.name} parking mat`, "pdf"),
+      await drawingsToPdf(made.value, `${scene.name}: parking mat`),
+      "application/pdf",
+    );
+  };
+  const groups = [...new Map(pieces.map((p) => [p.part.id, p])).values()];
+  const s = 1.5;
+  return (
+    <Page
+      title="Print"
+      sub="the parking mat, and the card"
+      cells={[
+        { label: "small pieces", value: pieces.length },
+        { label: "plates", value: scene.plates.length },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      <Section title="The parking mat">
+        {pieces.length === 0 ? (
+          <p className="max-w-prose text-soft">
+            {known.length < printed.length
+              ? "The outlines are being looked at."
+              : "Nothing in this scene is small enough to get lost. Crates and bedrolls would lie here: each at true size with its number, front towards you, and boxes for fit, prime and paint."}
+          </p>
+        ) : (
+          <>
+            <p>
+              {pieces.length} pieces of {groups.length} part{groups.length === 1 ? "" : "s"}, each at true size with its number, its front,
+              what stays bare, and boxes for fit, prime and paint: drying place, count and placement map in one.
+            </p>
+            <ul className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-3">
+              {groups.map(({ part, footprint: f }) => (
+                <li key={part.id} className="text-center">
+                  <svg width={f.widthMm * s + 4} height={f.depthMm * s + 10} role="img" aria-label={`${part.name} from above`}>
+                    <path
+                      d={f.rings
+                        .map(
+                          (r) =>
+                            r.reduce(
+                              (d, v, i) =>
+                                i % 2 === 0
+                                  ? `${d}${i === 0 ? "M" : "L"}${(v + f.widthMm / 2) * s + 2} `
+                                  : `${d}${(f.depthMm / 2 - v) * s + 2} `,
+                              "",
+                            ) + "Z",
+                        )
+                        .join("")}
+                      fill="none"
+                      fillRule="evenodd"
+                      stroke="var(--ink)"
+                      strokeWidth="1.2"
+                    />
+                    <path d={`M${(f.widthMm * s) / 2 + 2} ${f.depthMm * s + 9}l-4 -5h8z`} fill="var(--soft)" />
+                  </svg>
+                  <span className="block text-sm">
+                    {part.name}
+                    {part.copies > 1 && ` ×${part.copies}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <button className="btn btn-solid mt-3" disabled={busy} onClick={() => void mat()}>
+              {busy ? "Drawing" : "The mat as PDF"}
+            </button>
+          </>
+        )}
+      </Section>
+      <Card project={project} />
+    </Page>
+  );
+}
+
+/** Names on a card as this program writes them. */
+const onCard = (name: string): string => fileName(name, "3mf");
+
+function Card({ project }: { project: Project }) {
+  const folder = useRef<HTMLInputElement>(null);
+  const [files, setFiles] = useState<string[] | null>(null);
+  const { plates } = project.scene;
+  const against = files && cardAgainst(files, project, onCard);
+  const nth = new Map<string, number>();
+  return (
+    <Section title="The card">
+      {plates.length === 0 ? (
+        <p className="text-soft">Lay out plates first: their files are named by what is on them, scale, revision, printer and hours.</p>
+      ) : (
+        <ul>
+          {[...plates]
+            .sort((a, b) => a.order - b.order)
+            .map((plate) => {
+              const n = (nth.get(plate.printerId) ?? 0) + 1;
+              nth.set(plate.printerId, n);
+              return (
+                <li key={plate.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule">
+                  <span className="break-all">{onCard(cardName(plate, n, project))}</span>
+                  <button className="btn-text" onClick={() => void writePlate(plate, n, project)}>
+                    write it<span className="sr-only">: {cardName(plate, n, project)}</span>
+                  </button>
+                </li>
+              );
+            })}
+        </ul>
+      )}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <button className="btn" onClick={() => folder.current?.click()}>
+          What is on the card?
+        </button>
+        <span className="text-soft">Choose the card’s folder: only names are read, nothing is changed on it.</span>
+        <FileInput
+          inputRef={folder}
+          id="card-folder"
+          label="Folder of the card"
+          folder
+          onFiles={(list) => setFiles(list.map((f) => f.name))}
+        />
+      </div>
+      {against && (
+        <ul className="mt-2">
+          {against.verdicts.map((v) => (
+            <li key={v.file} className={v.kind === "planned" ? "" : v.kind === "stale" ? "note-act" : "text-setting-ink"}>
+              {v.kind === "planned" ? "✓" : v.kind === "stale" ? "▲" : "△"} {v.file}: {v.words}
+            </li>
+          ))}
+          {against.missing.map((m) => (
+            <li key={m} className="text-soft">
+              not on the card: {m}
+            </li>
+          ))}
+          {against.verdicts.length === 0 && <li>There is nothing on it.</li>}
+        </ul>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,128 @@
+/** A plate from above, true to scale: the bed, what of it may be used, where nothing may stand, and the outlines of what lies on it. */
+import { bedOf, ringsAt, type Footprint, type Plate, type PlateFault, type PlatePiece, type Printer } from "~core/print";
+import type { Project } from "~core/project";
+import { hatchFill } from "~app/ui/hatch";
+
+export interface PlateDrawingProps {
+  plate: Plate;
+  printer: Printer;
+  project: Project;
+  footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined;
+  /** Pixels for a millimetre. */
+  scale: number;
+  faults?: readonly PlateFault[];
+  selected?: ReadonlySet<string>;
+  /** Told of a press on a piece. */
+  onPiece?: (piece: PlatePiece, event: React.PointerEvent) => void;
+  /** Places that a drag shows before it is over. */
+  at?: ReadonlyMap<string, Pick<PlatePiece, "xMm" | "yMm" | "turnDeg">>;
+}
+
+const path = (rings: readonly number[][], x: (mm: number) => number, y: (mm: number) => number): string =>
+  rings
+    .map((r) => {
+      let d = "";
+      for (let i = 0; i < r.length; i += 2) d += `${i === 0 ? "M" : "L"}${x(r[i]).toFixed(1)} ${y(r[i + 1]).toFixed(1)}`;
+      return `${d}Z`;
+    })
+    .join("");
+
+/** Pieces that a fault names. */
+export const faultyPieces = (faults: readonly PlateFault[]): Set<string> =>
+  new Set(faults.flatMap((f) => ("pieces" in f ? f.pieces : f.kind === "unknown" ? [] : [f.piece])));
+
+/** What a piece is called on the drawing: its part's name, cut to what its box holds. */
+function label(name: string, widthPx: number, depthPx: number): string | null {
+  if (depthPx < 15) return null;
+  const fits = Math.floor((widthPx - 6) / 6.6);
+  if (fits >= name.length) return name;
+  return fits >= 4 ? `${name.slice(0, fits - 1)}…` : null;
+}
+
+export function PlateDrawing({ plate, printer, project, footprint, scale, faults = [], selected, onPiece, at }: PlateDrawingProps) {
+  const bed = bedOf(printer);
+  const w = bed.widthMm * scale,
+    h = bed.depthMm * scale;
+  const x = (mm: number): number => mm * scale;
+  const y = (mm: number): number => h - mm * scale;
+  const bad = faultyPieces(faults);
+  const { edges } = bed;
+  const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "?";
+  return (
+    <g>
+      <rect x="0" y="0" width={w} height={h} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.8" />
+      <rect
+        x={x(edges.left)}
+        y={y(bed.depthMm - edges.back)}
+        width={Math.max(0, w - x(edges.left) - x(edges.right))}
+        height={Math.max(0, h - x(edges.front) - x(edges.back))}
+        fill="none"
+        stroke="var(--rule)"
+        strokeDasharray="4 3"
+      />
+      {bed.exclusions.map((e) => (
+        <g key={e.id}>
+          <rect
+            x={x(e.xMm)}
+            y={y(e.yMm + e.depthMm)}
+            width={x(e.widthMm)}
+            height={x(e.depthMm)}
+            fill={hatchFill("lines")}
+            stroke="var(--act)"
+            strokeWidth="0.8"
+          />
+          <title>{`Nothing may stand here: ${e.why || "said so"}`}</title>
+        </g>
+      ))}
+      {/* Which side is the front: everything is turned by it. */}
+      <path d={`M${w / 2 - 6} ${h - 3}l6 -7l6 7z`} fill="var(--soft)" />
+      {plate.pieces.map((piece) => {
+        const own = footprint(plate, piece);
+        const place = { ...piece, ...at?.get(piece.id) };
+        if (!own)
+          return (
+            <text key={piece.id} x={x(place.xMm)} y={y(place.yMm)} fontSize="12" textAnchor="middle" fill="var(--soft)">
+              reckoning
+            </text>
+          );
+        const rings = ringsAt(own, place);
+        const xs = rings[0]?.filter((_, i) => i % 2 === 0) ?? [],
+          ys = rings[0]?.filter((_, i) => i % 2 === 1) ?? [];
+        const wide = (Math.max(...xs) - Math.min(...xs)) * scale,
+          deep = (Math.max(...ys) - Math.min(...ys)) * scale;
+        const words = label(nameOf(piece.partId), wide, deep);
+        const is = selected?.has(piece.id);
+        return (
+          <g
+            key={piece.id}
+            data-piece={piece.id}
+            onPointerDown={onPiece && ((e) => onPiece(piece, e))}
+            className={onPiece ? "cursor-move" : undefined}
+          >
+            <path
+              d={path(rings, x, y)}
+              fillRule="evenodd"
+              fill={bad.has(piece.id) ? hatchFill("lines") : is ? "var(--board)" : "var(--paper)"}
+              stroke={bad.has(piece.id) ? "var(--act)" : "var(--ink)"}
+              strokeWidth={is ? 2.4 : 1.3}
+            />
+            {words && (
+              <text
+                x={x(place.xMm)}
+                y={y(place.yMm) + 4}
+                fontSize="12.5"
+                fontWeight="600"
+                textAnchor="middle"
+                fill="var(--ink)"
+                pointerEvents="none"
+              >
+                {words}
+              </text>
+            )}
+            <title>{nameOf(piece.partId)}</title>
+          </g>
+        );
+      })}
+    </g>
+  );
+}

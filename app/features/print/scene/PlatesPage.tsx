@@ -1,0 +1,283 @@
+/** Plates: everything still to print laid out by its true outlines; each can be moved by hand, printed as a sheet, and written as 3MF. */
+import { useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
+import { layOutPrinters, piecesToLay, plateWords, sumOfPlate, toPrint, clearedPlates, type ToPrint } from "~core/plan";
+import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
+import type { Project } from "~core/project";
+import { formatDuration, formatMass } from "~core/units";
+import { runJob } from "~workers/client";
+import { desk } from "~app/data/results.client";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { useKey } from "~app/ui/keys";
+import { useWidth } from "~app/ui/useWidth";
+import { PlateBench } from "./PlateBench";
+import { PlateDrawing } from "./PlateDrawing";
+import { downloadPlateSheets, writePlate } from "./plateFiles";
+import { SceneLeaves } from "./SceneLeaves";
+import { requestOfWanted, seen, useFootprints } from "./useFootprints";
+
+/** All plates at one scale: so many millimetres of plate share the page's width. */
+const MOST_SCALE = 1.15;
+
+export function PlatesPage({ project }: { project: Project }) {
+  const { scene, records } = project;
+  const { model } = useTonight();
+  const cleared = clearedPlates(records);
+  const plates = scene.plates.filter((p) => !cleared.has(p.id));
+  const footprint = useFootprints(plates, project);
+  const [openId, setOpen] = useState<string | null>(null);
+  const open = plates.find((p) => p.id === openId) ?? null;
+  const lay = useLayOut(project, plates);
+  const begun = (p: Plate): boolean => !["open", "blocked", undefined].includes(model.states.get(`plate/${p.id}/start`)?.kind);
+  const keep = useMemo(() => new Set(plates.filter((p) => p.byHand).map((p) => p.id)), [plates]);
+  const still = useMemo(() => toPrint(project, new Set(plates.map((p) => p.id))), [project, plates]);
+  const missing = still.pieces.reduce((n, p) => n + p.count - p.spares, 0);
+  useKey("l", "Lay out what is still to print", "Print", () => void lay.run(keep), !lay.busy);
+  const pieces = plates.reduce((n, p) => n + p.pieces.length, 0);
+  return (
+    <Page
+      title="Print"
+      sub="the plates"
+      cells={[
+        { label: "plates", value: plates.length },
+        { label: "pieces on them", value: pieces },
+        { label: "on none yet", value: missing },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        <button className="btn btn-solid" disabled={lay.busy} onClick={() => void lay.run(keep)}>
+          Lay out what is still to print <span className="key">L</span>
+        </button>
+        {keep.size > 0 && (
+          <button className="btn" disabled={lay.busy} onClick={() => void lay.run(new Set())}>
+            All anew, those moved by hand too
+          </button>
+        )}
+        {plates.length > 0 && (
+          <button className="btn" onClick={() => void downloadPlateSheets(plates, project, footprint)}>
+            Plate sheets as PDF
+          </button>
+        )}
+        {lay.busy && (
+          <>
+            <span role="status">{lay.status}</span>
+            <button className="btn" onClick={lay.cancel}>
+              Stop
+            </button>
+          </>
+        )}
+      </div>
+      <Told notes={lay.notes} project={project} left={still.left} missing={missing} none={plates.length === 0} />
+      {open && (
+        <PlateBench
+          key={open.id}
+          plate={open}
+          plates={plates.filter((p) => !begun(p))}
+          locked={begun(open)}
+          project={project}
+          footprint={footprint}
+          onClose={() => setOpen(null)}
+          onOpen={setOpen}
+        />
+      )}
+      {scene.printers.map((printer) => {
+        const own = plates.filter((p) => p.printerId === printer.id).sort((a, b) => a.order - b.order);
+        if (own.length === 0) return null;
+        const sums = own.map((p) => sumOfPlate(p, project));
+        const timeS = sums.reduce((n, s) => n + (s?.timeS.value ?? 0), 0),
+          massG = sums.reduce((n, s) => n + (s?.massG.value ?? 0), 0);
+        return (
+          <Section
+            key={printer.id}
+            title={printer.name}
+            aside={
+              <span className="text-soft">
+                {own.length} plate{own.length === 1 ? "" : "s"}, {formatDuration(timeS)}, {formatMass(massG)}
+              </span>
+            }
+          >
+            <Row>
+              {(width) => {
+                const scale = Math.min(MOST_SCALE, (width - 24) / Math.max(...scene.printers.map((p) => p.bedMm[0])));
+                return own.map((plate, i) => {
+                  const sum = sums[i];
+                  const bed = bedOf(printer);
+                  const notes = notesOf(plate, project, footprint);
+                  return (
+                    <li key={plate.id} className="min-w-0" style={{ width: Math.max(bed.widthMm * scale + 4, 150) }}>
+                      <button
+                        className={`block w-full border-2 p-0 text-left ${plate.id === openId ? "border-act" : "border-transparent hover:border-rule"}`}
+                        onClick={() => setOpen(plate.id === openId ? null : plate.id)}
+                        aria-expanded={plate.id === openId}
+                        aria-label={`Plate ${i + 1} of ${printer.name}: ${plateWords(plate, project.parts, 9)}`}
+                      >
+                        <svg
+                          width={bed.widthMm * scale + 2}
+                          height={bed.depthMm * scale + 2}
+                          viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
+                          aria-hidden="true"
+                        >
+                          <PlateDrawing plate={plate} printer={printer} project={project} footprint={footprint} scale={scale} />
+                        </svg>
+                      </button>
+                      <p className="mt-1 font-semibold">
+                        {i + 1}. {plateWords(plate, project.parts)}
+                      </p>
+                      <p className="text-soft">
+                        {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "reckoning"}
+                        {begun(plate) && ", on the printer"}
+                        {plate.byHand && !begun(plate) && ", moved by hand"}
+                      </p>
+                      {notes.map((n) => (
+                        <p key={n} className="text-setting-ink">
+                          △ {n}
+                        </p>
+                      ))}
+                      <button className="btn-text" onClick={() => void writePlate(plate, i + 1, project)}>
+                        3MF
+                        <span className="sr-only">
+                          {" "}
+                          of plate {i + 1} of {printer.name}
+                        </span>
+                      </button>
+                    </li>
+                  );
+                });
+              }}
+            </Row>
+          </Section>
+        );
+      })}
+    </Page>
+  );
+}
+
+function Row({ children }: { children: (width: number) => React.ReactNode }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  return (
+    <div ref={ref}>
+      <ul className="flex flex-wrap gap-x-5 gap-y-4">{width > 0 && children(width)}</ul>
+    </div>
+  );
+}
+
+/** What is worth knowing of a plate before it is started. */
+function notesOf(plate: Plate, project: Project, footprint: ReturnType<typeof useFootprints>): string[] {
+  const printer = project.scene.printers.find((p) => p.id === plate.printerId)!;
+  const out = new Set<string>();
+  for (const piece of plate.pieces) {
+    const own = footprint(plate, piece);
+    const footing = own && footingOnPlate(own, printer.process);
+    if (footing === "long edge") out.add("a long edge may lift: brim");
+    if (footing === "tall on a small foot") out.add("tall on a small foot: on a plate of its own kind");
+    if (project.parts.find((p) => p.id === piece.partId)?.batch)
+      out.add(`batch ${project.parts.find((p) => p.id === piece.partId)!.batch}: one spool for all`);
+  }
+  return [...out];
+}
+
+/** What laying out found, and what is on no plate, with why. */
+function Told({
+  notes,
+  project,
+  left,
+  missing,
+  none,
+}: {
+  notes: PrinterNote[];
+  project: Project;
+  left: { name: string; why: string }[];
+  missing: number;
+  none: boolean;
+}) {
+  const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+  const lines = notes.flatMap((n) => {
+    const printer = project.scene.printers.find((p) => p.id === n.printerId)?.name ?? "a printer that is gone";
+    return [
+      `${printer}: ${n.plates} plate${n.plates === 1 ? "" : "s"}${n.plates > n.least ? `; by area alone ${n.least} would be the least` : ", which is the least by area"}.`,
+      ...(n.spareWanted > 0 ? [`${n.spares} of ${n.spareWanted} spares found room there.`] : []),
+      ...n.left.map((l) => `${nameOf(l.partId)}: ${l.pieces} fit no plate of ${printer} with its margins and zones.`),
+    ];
+  });
+  return (
+    <>
+      {none && missing > 0 && (
+        <p className="mt-3 max-w-prose text-soft">
+          {missing} pieces are on no plate. Laying them out puts what belongs together on few plates, spares and connectors in what is left:
+          two quay walls and a crane share one of the small printer, twenty crates and two spares one of resin.
+        </p>
+      )}
+      {none && missing === 0 && <p className="mt-3 text-soft">Nothing is left to print in this scene.</p>}
+      {!none && missing > 0 && (
+        <p className="note-act mt-3">
+          ▲ {missing} piece{missing === 1 ? " is" : "s are"} on no plate yet: they wait one part a plate.
+        </p>
+      )}
+      {(lines.length > 0 || left.length > 0) && (
+        <ul className="mt-2">
+          {lines.map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+          {left.map((l) => (
+            <li key={l.name} className="text-setting-ink">
+              △ {l.name} {l.why}.
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Laying out in a worker, with progress and a way to stop. */
+function useLayOut(project: Project, plates: readonly Plate[]) {
+  const { run, undo } = useActions();
+  const [busy, setBusy] = useState(false);
+  const [status, setStatus] = useState("");
+  const [notes, setNotes] = useState<PrinterNote[]>([]);
+  const stop = useRef<AbortController | null>(null);
+  const go = async (keep: ReadonlySet<string>): Promise<void> => {
+    const ending = new AbortController();
+    stop.current = ending;
+    setBusy(true);
+    setStatus("looking at outlines");
+    const { pieces } = toPrint(project, keep);
+    const footprints = new Map<ToPrint, Awaited<ReturnType<typeof footprintOf>>>();
+    for (const [i, piece] of pieces.entries()) {
+      if (ending.signal.aborted) break;
+      setStatus(`looking at outlines: ${i + 1} of ${pieces.length}`);
+      const own = await footprintOf(piece);
+      if (!own) continue;
+      footprints.set(piece, own);
+    }
+    const wanted = piecesToLay(pieces, (p) => footprints.get(p));
+    const kept = plates.filter((p) => keep.has(p.id));
+    const firstOrder = Math.max(0, ...kept.map((p) => p.order + 1), ...plates.map((p) => p.order + 1));
+    const done = ending.signal.aborted
+      ? null
+      : await runJob(
+          "layOut",
+          { printers: layOutPrinters(project.scene.printers), wanted, firstOrder },
+          { signal: ending.signal, onProgress: (share, phase) => setStatus(`${phase}: ${Math.round(share * 100)} %`) },
+        );
+    setBusy(false);
+    if (!done) return;
+    if (!done.ok) {
+      if (done.problem.code !== "cancelled") toast.error(done.problem.message);
+      return;
+    }
+    const stored = await run("plates.lay", { plates: done.value.plates, keep: [...keep] });
+    if (!stored.ok) return void toast.error(stored.problem.message);
+    setNotes(done.value.notes);
+    toast(`${done.value.plates.length} plates laid out`, { action: { label: "Undo", onClick: undo } });
+  };
+  return { run: go, busy, status, notes, cancel: () => stop.current?.abort() };
+}
+
+async function footprintOf(piece: ToPrint) {
+  const answer = await desk.get(requestOfWanted(piece));
+  return answer.ok ? seen(answer.value, piece.mirrored) : undefined;
+}

@@ -1,0 +1,101 @@
+/** What a printer that answers says of itself, and what can be told to it. */
+import { useState } from "react";
+import { format } from "date-fns";
+import { toast } from "sonner";
+import { FAILURE_CAUSES } from "~core/print";
+import type { Job, Lane } from "~core/plan";
+import type { Project } from "~core/project";
+import { formatDuration, type Result } from "~core/units";
+import { sendJob, setSpeed, tellPrinter, usePrinterState } from "~app/data/printerLink.client";
+import { openPrint, orderOf } from "~app/shared/printerWatch";
+import { Choice } from "~app/ui/field";
+
+const PHASES = {
+  idle: "stands free",
+  heating: "heats",
+  printing: "prints",
+  paused: "is paused",
+  ended: "has ended",
+  failed: "has failed",
+} as const;
+const SPEEDS = [1, 60, 600, 3600] as const;
+
+export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | undefined; project: Project }) {
+  const { address } = lane.printer;
+  const { state, problem, at } = usePrinterState(address);
+  const [busy, setBusy] = useState(false);
+  if (!address) return null;
+  const record = openPrint(project, lane.printer.id);
+  const tell = async (act: () => Promise<Result<unknown>>): Promise<void> => {
+    setBusy(true);
+    const done = await act();
+    setBusy(false);
+    if (!done.ok) toast.error(`${lane.printer.name}: ${done.problem.message}`);
+  };
+  const mine = state?.job && record && state.job.id === record.id;
+  return (
+    <div className="mt-2 border-l-2 border-rule pl-2 text-[15px]">
+      {problem && (
+        <p className="note-act">
+          ▲ {problem} {at !== null && `Last heard of ${format(at, "HH:mm")}. `}
+          {record && "The print goes on by its own clock; nothing here is lost."}
+        </p>
+      )}
+      {!problem && !state && <p className="text-soft">asking {lane.printer.name}</p>}
+      {!problem && state && (
+        <>
+          <p role="status">
+            It {PHASES[state.phase]}
+            {state.job && `: layer ${state.job.layer.toLocaleString("en")} of ${state.job.layers.toLocaleString("en")}`},{" "}
+            {state.temperatureC} °C
+            {state.job &&
+              state.phase !== "ended" &&
+              state.phase !== "failed" &&
+              `, ${formatDuration(Math.max(0, state.job.totalS - state.job.elapsedS))} to go`}
+            .{state.fault && ` ${FAILURE_CAUSES[state.fault.cause].words} at layer ${state.fault.layer}.`}
+          </p>
+          {record && !mine && state.job === null && (
+            <p className="note-act">
+              ▲ It no longer knows this print: it was switched off meanwhile. Look at it, and say how it ended, or send it again.
+            </p>
+          )}
+          {record && !mine && state.job !== null && <p className="note-act">▲ It prints something else: {state.job.name}.</p>}
+          <div className="mt-1 flex flex-wrap items-end gap-2">
+            {state.phase === "printing" || state.phase === "heating" ? (
+              <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "pause"))}>
+                Pause
+              </button>
+            ) : state.phase === "paused" ? (
+              <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "resume"))}>
+                Go on
+              </button>
+            ) : null}
+            {["printing", "heating", "paused"].includes(state.phase) && (
+              <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "cancel"))}>
+                Stop it
+              </button>
+            )}
+            {record && !mine && state.job === null && (
+              <button className="btn" disabled={busy} onClick={() => void tell(() => sendJob(address, orderOf(record, project)))}>
+                Send it again
+              </button>
+            )}
+            {(state.phase === "ended" || state.phase === "failed") && !record && (
+              <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "clear"))}>
+                Its plate is off
+              </button>
+            )}
+            <Choice
+              className="w-40"
+              label="The stand-in runs"
+              value={String(SPEEDS.find((s) => s === state.factor) ?? 1)}
+              onChange={(v) => void tell(() => setSpeed(address, Number(v)))}
+              options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "as in life" : `${s} times as fast` }))}
+            />
+          </div>
+        </>
+      )}
+      {!job && !record && state?.phase === "idle" && <p className="text-soft">Start a plate, and it is sent there.</p>}
+    </div>
+  );
+}

@@ -1,0 +1,328 @@
+/** The machines: what is on them, which of their edges fail, when they must be still, where they answer, and the profiles their hours rest on. */
+import { format } from "date-fns";
+import { X } from "lucide-react";
+import { toast } from "sonner";
+import type { Edges, Printer } from "~core/print";
+import { bathAge, isNewPair, printLog } from "~core/plan";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { LIMITS, SUPPLY_KINDS, type Project, type Span, type SupplyKind } from "~core/project";
+import { formatMm, ok, parseMm, spacedNumber, type Result } from "~core/units";
+import { isAddress, usePrinterState } from "~app/data/printerLink.client";
+import { parseEvening } from "~app/shared/Evenings";
+import { Page, Section } from "~app/shared/Page";
+import { newId, useActions, useNow } from "~app/shared/scene";
+import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import type { PrinterChange } from "~store/commands";
+import { Profile } from "../Profile";
+import { SceneLeaves } from "./SceneLeaves";
+
+export function PrintersPage({ project }: { project: Project }) {
+  const { scene } = project;
+  return (
+    <Page
+      title="Print"
+      sub="the printers"
+      cells={[
+        { label: "printers", value: scene.printers.length },
+        { label: "scene", value: scene.name },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      <Section title="What is on them">
+        <div className="grid gap-x-8 gap-y-6 desk:grid-cols-3">
+          {scene.printers.map((p) => (
+            <Machine key={p.id} printer={p} project={project} />
+          ))}
+        </div>
+        <Baths project={project} />
+      </Section>
+      <Section title="When plates can be changed">
+        <Hours project={project} />
+      </Section>
+      <Section title="Profiles">
+        <p className="text-soft">Every value says where it comes from. Edit what differs on your machine: every estimate follows.</p>
+        <div className="mt-2 grid gap-6 desk:grid-cols-3">
+          {scene.printers.map((p) => (
+            <Profile key={p.id} printer={p} />
+          ))}
+        </div>
+        <p className="mt-4 text-setting-ink">
+          △ {CAUTIONS["hot-parts"].text} {CAUTIONS.resin.text} {CARE_FIRST}
+        </p>
+      </Section>
+    </Page>
+  );
+}
+
+const SIDES: { side: keyof Edges; words: string }[] = [
+  { side: "left", words: "left" },
+  { side: "right", words: "right" },
+  { side: "front", words: "front" },
+  { side: "back", words: "back" },
+];
+
+const STAND_INS = [
+  { value: "", label: "carried by card" },
+  { value: "/stand-ins/printers/large", label: "stand-in: large" },
+  { value: "/stand-ins/printers/small", label: "stand-in: small" },
+  { value: "/stand-ins/printers/resin", label: "stand-in: resin" },
+];
+
+/** "20 x 30 at 0, 0": a rectangle of the bed, from its front left corner. */
+function parseZone(text: string): Result<{ widthMm: number; depthMm: number; xMm: number; yMm: number }> {
+  const [sides, corner] = text.split(/\bat\b/i);
+  const wrong = { ok: false as const, problem: { code: "zone", message: 'Its sides and its corner, such as "20 x 30 at 0, 150".' } };
+  const numbers = (t: string | undefined): number[] => (t?.match(/-?\d+(?:[.,]\d+)?/g) ?? []).map((n) => Number(n.replace(",", ".")));
+  const [w, d] = numbers(sides),
+    [x, y] = numbers(corner?.replace(/,\s+/g, " "));
+  if (![w, d, x, y].every((n) => Number.isFinite(n) && n >= 0 && n < 10_000) || w <= 0 || d <= 0) return wrong;
+  return ok({ widthMm: w, depthMm: d, xMm: x, yMm: y });
+}
+
+function Machine({ printer, project }: { printer: Printer; project: Project }) {
+  const { run } = useActions();
+  const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
+  const kind: SupplyKind = printer.process === "resin" ? "bottle" : "spool";
+  const here = project.supplies.filter((s) => s.kind === kind);
+  const loaded = here.find((s) => s.id === printer.loadedId);
+  const { unit, choices } = SUPPLY_KINDS[kind];
+  const { state, problem } = usePrinterState(printer.address);
+  const edges = printer.edges ?? { left: 0, right: 0, front: 0, back: 0 };
+  const put = async (what: string): Promise<void> => {
+    if (what.startsWith("new:")) {
+      const choice = choices.find((c) => c.id === what.slice(4))!;
+      const id = newId();
+      const added = await run("supply.add", {
+        supply: { id, kind, name: choice.name, what: choice.id, stock: 1000, price: null, since: Date.now() },
+      });
+      if (!added.ok) return void toast.error(added.problem.message);
+      what = id;
+    }
+    const done = await store({ loadedId: what || null });
+    if (!done.ok) toast.error(done.problem.message);
+  };
+  return (
+    <section aria-label={`What is on ${printer.name}`}>
+      <h3 className="text-lg">{printer.name}</h3>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <Choice
+          className="col-span-2"
+          label={kind === "spool" ? "Spool on it" : "Bottle at it"}
+          value={loaded?.id ?? ""}
+          onChange={(v) => void put(v)}
+          options={[
+            { value: "", label: "not said" },
+            ...here.map((s) => ({ value: s.id, label: `${s.name}, ${spacedNumber(Math.round(s.stock))} ${unit}` })),
+            ...choices.map((c) => ({ value: `new:${c.id}`, label: `a new one: ${c.name}` })),
+          ]}
+        />
+        {loaded && (
+          <>
+            <ParsedField
+              label={`left, ${unit}`}
+              draftKey={`${printer.id} left`}
+              text={spacedNumber(Math.round(loaded.stock * 10) / 10)}
+              parse={parseNumberIn(LIMITS.stock)}
+              readAs={(n) => `${spacedNumber(n)} ${unit}`}
+              onCommit={(stock) => run("supply.set", { supplyId: loaded.id, change: { stock } })}
+            />
+            <p className="self-end pb-2 text-soft">
+              {loaded.since ? `opened ${format(loaded.since, "d MMM")}` : "opened: not said"}
+              {isNewPair(printer, project, printLog(project)) && <span className="block text-setting-ink">△ new on this printer</span>}
+            </p>
+          </>
+        )}
+        <ParsedField
+          className="col-span-2"
+          label="Surface of its bed"
+          draftKey={`${printer.id} surface`}
+          text={printer.surface ?? ""}
+          placeholder={printer.process === "resin" ? "flexible plate" : "smooth sheet"}
+          parse={(t) =>
+            t.trim().length <= LIMITS.shortText
+              ? ok(t.trim())
+              : { ok: false, problem: { code: "long", message: `At most ${LIMITS.shortText} characters.` } }
+          }
+          onCommit={(surface) => store({ surface })}
+        />
+        {SIDES.map(({ side, words }) => (
+          <ParsedField
+            key={side}
+            label={`free at the ${words}`}
+            draftKey={`${printer.id} ${side}`}
+            text={formatMm(Math.max(printer.marginMm, edges[side]))}
+            parse={(t) => {
+              const mm = parseMm(t);
+              return !mm.ok || mm.value < Math.min(printer.bedMm[0], printer.bedMm[1]) / 2
+                ? mm
+                : { ok: false, problem: { code: "edge", message: "Less than half of the bed." } };
+            }}
+            readAs={formatMm}
+            onCommit={(mm) => store({ edges: { ...edges, [side]: mm } })}
+          />
+        ))}
+        <div className="col-span-2">
+          {(printer.exclusions ?? []).map((e) => (
+            <p key={e.id} className="flex items-center justify-between gap-2">
+              <span>
+                nothing on {formatMm(e.widthMm)} × {formatMm(e.depthMm)} at {e.xMm}, {e.yMm}
+                {e.why && `: ${e.why}`}
+              </span>
+              <IconButton
+                label={`Use ${e.xMm}, ${e.yMm} again`}
+                onClick={() => void store({ exclusions: printer.exclusions!.filter((x) => x.id !== e.id) })}
+              >
+                <X size={18} />
+              </IconButton>
+            </p>
+          ))}
+          <ParsedField
+            label="Nothing may stand on"
+            draftKey={`${printer.id} zone`}
+            text=""
+            placeholder="20 x 30 at 0, 150"
+            parse={parseZone}
+            readAs={(z) => `${formatMm(z.widthMm)} × ${formatMm(z.depthMm)}, from ${z.xMm}, ${z.yMm}`}
+            onCommit={(z) => store({ exclusions: [...(printer.exclusions ?? []), { id: newId(), why: "", ...z }] })}
+          />
+        </div>
+        <Choice
+          className="col-span-2"
+          label="How jobs get to it"
+          value={printer.address ?? ""}
+          onChange={(v) => void store({ address: v || null })}
+          options={options(printer.address)}
+        />
+      </div>
+      {printer.address && (
+        <p className={problem ? "note-act mt-1" : "mt-1 text-soft"} role="status">
+          {problem ? `▲ ${problem}` : state ? `It answers: ${state.name}, ${state.phase}.` : "asking"}
+        </p>
+      )}
+      <label className="mt-1 flex min-h-[44px] items-center gap-2">
+        <input type="checkbox" checked={printer.quiet ?? false} onChange={(e) => void store({ quiet: e.target.checked })} />
+        must be still in the quiet hours
+      </label>
+      {printer.process === "resin" && (
+        <label className="flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" checked={printer.heatedVat ?? false} onChange={(e) => void store({ heatedVat: e.target.checked })} />
+          warms its vat by itself
+        </label>
+      )}
+    </section>
+  );
+}
+
+const options = (address: string | null | undefined) =>
+  address && !STAND_INS.some((s) => s.value === address)
+    ? [...STAND_INS, { value: address, label: isAddress(address) ? address : "an address that is none" }]
+    : STAND_INS;
+
+function Baths({ project }: { project: Project }) {
+  const { run } = useActions();
+  const now = useNow(60_000);
+  if (!project.scene.printers.some((p) => p.process === "resin")) return null;
+  const baths = project.supplies.filter((s) => s.kind === "bath");
+  const log = printLog(project);
+  const add = (what: string): void => {
+    const choice = SUPPLY_KINDS.bath.choices.find((c) => c.id === what);
+    if (choice)
+      void run("supply.add", { supply: { id: newId(), kind: "bath", name: choice.name, what, stock: 0, price: null, since: Date.now() } });
+  };
+  return (
+    <div className="mt-4">
+      <h3 className="text-lg">Baths</h3>
+      <ul>
+        {baths.map((b) => {
+          const { plates, days } = bathAge(b, log, now);
+          return (
+            <li key={b.id} className="flex flex-wrap items-center gap-3">
+              <span className="font-semibold">{b.name}</span>
+              <span className="text-soft">
+                {plates} plate{plates === 1 ? "" : "s"} washed{days === null ? "" : `, ${days} days old`}
+              </span>
+              <button
+                className="btn-text"
+                onClick={() => void run("supply.set", { supplyId: b.id, change: { stock: 0, since: Date.now() } })}
+              >
+                filled anew<span className="sr-only">: {b.name}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <Choice
+        className="w-52"
+        hideLabel
+        label="Add a bath"
+        value=""
+        onChange={add}
+        options={[{ value: "", label: "add a bath" }, ...SUPPLY_KINDS.bath.choices.map((c) => ({ value: c.id, label: c.name }))]}
+      />
+      <p className="text-setting-ink">
+        △ {CAUTIONS.alcohol.text} {CAUTIONS.resin.text}
+      </p>
+    </div>
+  );
+}
+
+const spanText = (span: Span | null): string => (span ? `${span.from} to ${span.to}` : "none");
+const DAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
+
+function Hours({ project }: { project: Project }) {
+  const { run } = useActions();
+  const { habits } = project;
+  const every = habits.changes.length === 7 && new Set(habits.changes.map((c) => `${c.from} ${c.to}`)).size === 1;
+  const set = (weekday: number | null, span: Span | null) => {
+    const days = weekday === null ? [0, 1, 2, 3, 4, 5, 6] : [weekday];
+    const others = habits.changes.filter((c) => !days.includes(c.weekday));
+    return run("habits.set", { change: { changes: span ? [...others, ...days.map((d) => ({ weekday: d, ...span }))] : others } });
+  };
+  return (
+    <>
+      <p className="max-w-prose text-soft">
+        Plates are changed in your evenings at the bench, and in the minutes that you say here: before work, at noon. Nobody changes one
+        while asleep, and a printer that must be quiet does not run in the quiet hours.
+      </p>
+      <div className="mt-2 grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-3">
+        <ParsedField
+          label="Asleep"
+          text={spanText(habits.sleep)}
+          parse={parseEvening}
+          onCommit={(span) => run("habits.set", { change: { sleep: span ?? { from: "00:00", to: "00:00" } } })}
+        />
+        <ParsedField
+          label="Quiet hours"
+          text={spanText(habits.quiet)}
+          parse={parseEvening}
+          onCommit={(quiet) => run("habits.set", { change: { quiet } })}
+        />
+        <ParsedField
+          label="A plate, every day"
+          text={every ? spanText(habits.changes[0]) : habits.changes.length > 0 ? "differs" : "none"}
+          parse={parseEvening}
+          onCommit={(span) => set(null, span)}
+        />
+        {!every &&
+          habits.changes.length > 0 &&
+          DAYS.map((day, d) => (
+            <ParsedField
+              key={day}
+              label={`a plate, ${day}`}
+              text={spanText(habits.changes.find((c) => c.weekday === d) ?? null)}
+              parse={parseEvening}
+              onCommit={(span) => set(d, span)}
+            />
+          ))}
+        <ParsedField
+          label="The room, °C"
+          text={String(habits.air.airC)}
+          parse={parseNumberIn({ least: -10, most: 45 })}
+          readAs={(n) => `${n} °C`}
+          onCommit={(airC) => run("habits.set", { change: { air: { ...habits.air, airC } } })}
+        />
+      </div>
+    </>
+  );
+}

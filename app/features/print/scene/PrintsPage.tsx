@@ -1,0 +1,467 @@
+/** Every print as it was: settings, material, time, what became of it; what the log teaches of hours and of risk. */
+import { scaleLinear } from "d3";
+import { format } from "date-fns";
+import { useMemo, useRef, useState } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import {
+  hazardsOf,
+  learningOf,
+  lessonsOf,
+  nextTeaches,
+  printLog,
+  runsOf,
+  type LearnedStep,
+  type LogEntry,
+  type PrinterHazard,
+} from "~core/plan";
+import {
+  FAILURE_CAUSES,
+  OBSERVATIONS,
+  profileOf,
+  splitVerdict,
+  type FailureCause,
+  type Observation,
+  type PrintProfile,
+  type Printer,
+} from "~core/print";
+import { LIMITS, type Project } from "~core/project";
+import { formatDuration, formatMass, formatMm, parseMass, parseMm, type Result } from "~core/units";
+import { storeWithFiles } from "~app/data/edits.client";
+import { Page, Section } from "~app/shared/Page";
+import { Picture } from "~app/shared/Picture";
+import { cleanPicture } from "~app/shared/pictures";
+import { newId, useActions } from "~app/shared/scene";
+import { orNothing, ParsedField, parseCount } from "~app/ui/field";
+import { FileInput } from "~app/ui/fileInput";
+import { useWidth } from "~app/ui/useWidth";
+import { layAgain } from "./layAgain";
+import { SceneLeaves } from "./SceneLeaves";
+
+const percent = (share: number): string => `${Math.round(Math.abs(share) * 100)} %`;
+const ROWS = 60;
+const massOrNothing = orNothing(parseMass);
+const mmOrNothing = orNothing(parseMm);
+const layerOrNothing = orNothing(parseCount({ least: 0, most: 1_000_000 }));
+
+export function PrintsPage({ project }: { project: Project }) {
+  const { scene } = project;
+  const log = useMemo(() => printLog(project), [project]);
+  const hazards = useMemo(() => hazardsOf(project, log), [project, log]);
+  const [openId, setOpen] = useState<string | null>(null);
+  const [rows, setRows] = useState(ROWS);
+  const failed = log.filter((e) => e.failed).length;
+  return (
+    <Page
+      title="Print"
+      sub="prints as they went, and what they teach"
+      cells={[
+        { label: "prints kept", value: log.length },
+        { label: "failed", value: failed },
+        { label: "scene", value: scene.name },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      {log.length === 0 ? (
+        <p className="mt-4 max-w-prose text-soft">
+          Every print that is started is kept here with its settings as they were, its grams, its hours and what became of it: “Quay wall
+          ×3, 4 h 10, a corner lifted at layer 61”. Five of them, and the hours of that printer are yours instead of the model’s.
+        </p>
+      ) : (
+        <>
+          <Section title="What they teach">
+            <div className="grid gap-x-8 gap-y-5 desk:grid-cols-3">
+              {scene.printers.map((printer) => (
+                <Learned key={printer.id} printer={printer} log={log} hazard={hazards.get(printer.id)!} project={project} />
+              ))}
+            </div>
+          </Section>
+          <Section title="The prints">
+            <ul>
+              {log.slice(0, rows).map((e) => (
+                <Entry
+                  key={e.record.id}
+                  entry={e}
+                  project={project}
+                  open={openId === e.record.id}
+                  onToggle={() => setOpen(openId === e.record.id ? null : e.record.id)}
+                />
+              ))}
+            </ul>
+            {log.length > rows && (
+              <button className="btn mt-2" onClick={() => setRows(rows + ROWS)}>
+                {Math.min(ROWS, log.length - rows)} more
+              </button>
+            )}
+          </Section>
+        </>
+      )}
+    </Page>
+  );
+}
+
+/** One printer: how far off its hours were before and after it was learned, and how often it fails. */
+function Learned({
+  printer,
+  log,
+  hazard,
+  project,
+}: {
+  printer: Printer;
+  log: readonly LogEntry[];
+  hazard: PrinterHazard;
+  project: Project;
+}) {
+  const lessons = lessonsOf(log, printer.id);
+  const steps = learningOf(lessons, printer.process);
+  const next = nextTeaches(lessons, printer.process);
+  const late = steps.slice(5);
+  const mean = (list: readonly number[]): number => list.reduce((a, b) => a + Math.abs(b), 0) / Math.max(1, list.length);
+  const runs = runsOf(log, project.supplies).filter((r) => r.printerId === printer.id);
+  const fails = hazard.failures + hazard.failedStarts;
+  return (
+    <section aria-label={`What the prints of ${printer.name} teach`}>
+      <h3 className="text-lg">{printer.name}</h3>
+      {steps.length === 0 ? (
+        <p className="text-soft">No print of it has been timed yet: say how long one ran, and its hours follow.</p>
+      ) : (
+        <>
+          <ErrorChart steps={steps} />
+          <p>
+            The model alone was {percent(mean(steps.map((s) => s.modelError)))} off
+            {late.length > 0
+              ? `; after five prints ${percent(mean(late.map((s) => s.learnedError)))}, over ${late.length} that it had not seen`
+              : ""}
+            .
+          </p>
+          <p className="text-soft">
+            Hours here are {next.now.value.toFixed(2)} times the model’s, {next.now.low.toFixed(2)} to {next.now.high.toFixed(2)} eight
+            times in ten. Another print narrows that to {next.then.low.toFixed(2)} to {next.then.high.toFixed(2)}, and moves the middle by{" "}
+            {percent(next.moves)} at most.
+          </p>
+        </>
+      )}
+      <p className="mt-1">
+        {fails === 0
+          ? `None of ${runs.length} failed by itself.`
+          : `${fails} of ${runs.length} failed: ${hazard.failedStarts} at the start, ${hazard.failures} later in ${Math.round(hazard.hoursRun)} h.`}{" "}
+        <span className="text-soft">
+          Counted as one start in {Math.round(1 / hazard.start)} and one failure in {Math.round(1 / hazard.perHour)} h (
+          {Math.round(1 / hazard.range.high)} to {Math.round(1 / Math.max(1e-4, hazard.range.low))}).
+        </span>
+      </p>
+      <p className="text-soft">{splitVerdict(hazard, 20, 2, 40, printer.startS / 3600).sentence.replace(/^/, "A job of 20 h: ")}</p>
+    </section>
+  );
+}
+
+/** Each print: a hollow mark for the model, a solid one for what had been learned until then; the band is fifteen per cent either way. */
+function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const h = 104;
+  const shown = steps.slice(-24);
+  const most = Math.max(0.25, ...shown.flatMap((s) => [Math.abs(s.modelError), Math.abs(s.learnedError)]));
+  const x = scaleLinear()
+    .domain([0, Math.max(1, shown.length - 1)])
+    .range([44, Math.max(60, width - 14)]);
+  const y = scaleLinear()
+    .domain([-most, most])
+    .range([h - 18, 8]);
+  const words = `Error of the hours print by print: the model ${shown.map((s) => `${Math.round(s.modelError * 100)} %`).join(", ")}; learned ${shown.map((s) => `${Math.round(s.learnedError * 100)} %`).join(", ")}`;
+  return (
+    <div ref={ref}>
+      {width > 0 && (
+        <svg width={width} height={h} role="img" aria-label={words}>
+          <rect x="40" y={y(0.15)} width={Math.max(0, width - 46)} height={y(-0.15) - y(0.15)} fill="var(--board)" />
+          <line x1="40" x2={width - 6} y1={y(0)} y2={y(0)} stroke="var(--rule)" />
+          {[0.15, 0, -0.15].map((v) => (
+            <text key={v} x="36" y={y(v) + 4} fontSize="13" textAnchor="end" fill="var(--soft)">
+              {v > 0 ? "+" : ""}
+              {Math.round(v * 100)} %
+            </text>
+          ))}
+          <path
+            d={shown.map((s, i) => `${i === 0 ? "M" : "L"}${x(i)} ${y(s.learnedError)}`).join("")}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.4"
+          />
+          {shown.map((s, i) => (
+            <g key={s.lesson.recordId}>
+              <circle cx={x(i)} cy={y(s.modelError)} r="4" fill="var(--paper)" stroke="var(--real)" strokeWidth="1.4" />
+              <circle cx={x(i)} cy={y(s.learnedError)} r="3.2" fill="var(--ink)" />
+              <title>{`${s.lesson.title}: model ${Math.round(s.modelError * 100)} %, learned ${Math.round(s.learnedError * 100)} %`}</title>
+            </g>
+          ))}
+          <text x="44" y={h - 4} fontSize="13" fill="var(--soft)">
+            ○ model, ● learned until then
+          </text>
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function Entry({ entry, project, open, onToggle }: { entry: LogEntry; project: Project; open: boolean; onToggle: () => void }) {
+  const { record, print } = entry;
+  const what = print.pieces.map((p) => (p.pieces > 1 ? `${p.name} ×${p.pieces}` : p.name)).join(", ") || record.title;
+  const off = entry.ranS !== null && record.plannedS > 0 && !entry.failed ? entry.ranS / record.plannedS - 1 : null;
+  return (
+    <li className="border-b border-rule py-1">
+      <button
+        className="grid min-h-[44px] w-full grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.1fr)] items-baseline gap-x-3 text-left max-tab:grid-cols-1"
+        aria-expanded={open}
+        onClick={onToggle}
+      >
+        <span className="text-soft">{format(record.startedAt, "EEE d MMM HH:mm")}</span>
+        <span className="font-semibold">
+          {what} <span className="font-normal text-soft">{print.printer}</span>
+        </span>
+        <span className={entry.failed ? "note-act" : ""}>
+          {entry.endedAt === null
+            ? "runs"
+            : entry.failed
+              ? `▲ failed after ${entry.ranS === null ? "some time" : formatDuration(entry.ranS)}: ${FAILURE_CAUSES[entry.cause ?? "other"].words}${print.failure?.layer != null ? `, layer ${print.failure.layer}` : ""}`
+              : `${entry.ranS === null ? "not timed" : formatDuration(entry.ranS)}${off === null ? "" : `, ${off >= 0 ? "+" : "−"}${percent(off)} of the plan`}${entry.bad > 0 ? `; ${entry.good} good, ${entry.bad} not` : ""}`}
+        </span>
+      </button>
+      {open && <Details entry={entry} project={project} />}
+    </li>
+  );
+}
+
+/** Values of a profile that are worth comparing. */
+const SETTINGS: { key: string; words: string }[] = [
+  { key: "layerMm", words: "layer, mm" },
+  { key: "infill", words: "infill" },
+  { key: "wallLines", words: "wall lines" },
+  { key: "brimMm", words: "brim, mm" },
+  { key: "exposureS", words: "exposure, s" },
+  { key: "bottomExposureS", words: "bottom exposure, s" },
+  { key: "overhangDeg", words: "overhang, °" },
+];
+
+function settingsOf(then: PrintProfile, now: PrintProfile | undefined): { words: string; then: string; now: string | null }[] {
+  const at = (p: PrintProfile, key: string): unknown => (p as unknown as Record<string, unknown>)[key];
+  return SETTINGS.flatMap(({ key, words }) => {
+    const a = at(then, key);
+    if (typeof a !== "number") return [];
+    const b = now && at(now, key);
+    return [{ words, then: String(a), now: typeof b === "number" && b !== a ? String(b) : null }];
+  });
+}
+
+function Details({ entry, project }: { entry: LogEntry; project: Project }) {
+  const { record, print } = entry;
+  const { run } = useActions();
+  const { revalidate } = useRevalidator();
+  const file = useRef<HTMLInputElement>(null);
+  const printer = project.scene.printers.find((p) => p.id === print.printerId);
+  const now = printer && profileOf(printer);
+  const settings = settingsOf(print.profile, now);
+  const differs = now !== undefined && settings.some((s) => s.now !== null);
+  const again = async (withSettings: boolean): Promise<void> => {
+    if (withSettings && printer) {
+      const back = await run("printer.set", { printerId: printer.id, change: { ...print.profile } });
+      if (!back.ok) return void toast.error(back.problem.message);
+    }
+    const done = await layAgain(print, project, run);
+    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} on a plate of ${print.printer} again`);
+    else toast.error(done.problem.message);
+  };
+  const photos = async (files: File[]): Promise<void> => {
+    const clean = await Promise.all(files.map((f) => cleanPicture(f, f.name)));
+    for (const c of clean) if (!c.ok) toast.error(c.problem.message);
+    const pictures = clean.flatMap((c) => (c.ok ? [c.value] : []));
+    if (pictures.length === 0) return;
+    const done = await storeWithFiles(project.scene.id, "pictures", pictures, "print.list", {
+      recordId: record.id,
+      list: "photos",
+      add: pictures.map((p) => p.hash),
+    });
+    if (!done.ok) toast.error(done.problem.message);
+    await revalidate();
+  };
+  const causes = (Object.keys(FAILURE_CAUSES) as FailureCause[]).filter(
+    (c) => FAILURE_CAUSES[c].process === "both" || FAILURE_CAUSES[c].process === print.profile.process,
+  );
+  return (
+    <div className="mb-3 grid gap-x-8 gap-y-3 border-l-2 border-rule pl-3 desk:grid-cols-[1fr_1fr]">
+      <div>
+        <p>
+          {print.material || "nothing said of what was on"}; planned {formatDuration(record.plannedS)}, {formatMass(print.plannedMassG)}
+          {print.gate === "went on" && "; printed without a test though the pair was new"}
+          {print.gate === "tested first" && "; tested first"}.
+        </p>
+        <dl className="mt-1 grid grid-cols-[auto_auto_1fr] gap-x-3">
+          {settings.map((s) => (
+            <div key={s.words} className="contents">
+              <dt className="text-soft">{s.words}</dt>
+              <dd>{s.then}</dd>
+              <dd className="text-setting-ink">{s.now === null ? "" : `△ ${s.now} now`}</dd>
+            </div>
+          ))}
+        </dl>
+        {record.wentWrong && <p className="mt-1">{record.wentWrong}</p>}
+        <div className="mt-2 flex flex-wrap gap-2">
+          <button className="btn" onClick={() => void again(false)}>
+            Print it again
+          </button>
+          {differs && (
+            <button className="btn" onClick={() => void again(true)}>
+              Again, with the settings of then
+            </button>
+          )}
+          <button className="btn-text" onClick={() => void run("step.forget", { recordId: record.id })}>
+            strike it out
+          </button>
+        </div>
+      </div>
+      <div>
+        <div className="flex flex-wrap gap-3">
+          <ParsedField
+            className="w-32"
+            label="it weighed"
+            draftKey={`${record.id} mass`}
+            text={print.massG === null ? "" : `${print.massG} g`}
+            placeholder="not weighed"
+            parse={massOrNothing}
+            readAs={(g) => (g === null ? "not weighed" : `${g} g`)}
+            onCommit={(massG) => run("print.say", { recordId: record.id, change: { massG } })}
+          />
+          {entry.failed && (
+            <>
+              <label className="block">
+                <span className="label">why it failed</span>
+                <select
+                  className="field"
+                  value={print.failure?.cause ?? "other"}
+                  onChange={(e) =>
+                    void run("print.say", {
+                      recordId: record.id,
+                      change: { failure: { cause: e.target.value as FailureCause, layer: print.failure?.layer ?? null } },
+                    })
+                  }
+                >
+                  {causes.map((c) => (
+                    <option key={c} value={c}>
+                      {FAILURE_CAUSES[c].words}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <ParsedField
+                className="w-24"
+                label="at layer"
+                draftKey={`${record.id} layer`}
+                text={print.failure?.layer == null ? "" : String(print.failure.layer)}
+                placeholder="unknown"
+                parse={layerOrNothing}
+                onCommit={(layer) =>
+                  run("print.say", { recordId: record.id, change: { failure: { cause: print.failure?.cause ?? "other", layer } } })
+                }
+              />
+            </>
+          )}
+        </div>
+        <div className="mt-2 flex flex-wrap gap-2">
+          {(Object.keys(OBSERVATIONS) as Observation[]).map((o) => {
+            const on = print.observed.includes(o);
+            return (
+              <button
+                key={o}
+                className={`btn ${on ? "btn-solid" : ""}`}
+                aria-pressed={on}
+                onClick={() => void run("print.list", { recordId: record.id, list: "observed", ...(on ? { drop: [o] } : { add: [o] }) })}
+              >
+                {OBSERVATIONS[o]}
+              </button>
+            );
+          })}
+        </div>
+        <Sizes entry={entry} />
+        <FileInput
+          inputRef={file}
+          id={`photo-${record.id}`}
+          label="Photos of the print"
+          accept="image/*"
+          many
+          onFiles={(files) => void photos(files)}
+        />
+        <div className="mt-2 flex flex-wrap gap-2">
+          {print.photos.map((hash, i) => (
+            <figure key={hash} className="w-28">
+              <Picture hash={hash} alt={`the print, photo ${i + 1}`} className="h-24 w-28" />
+              <button
+                className="btn-text text-sm"
+                onClick={() => void run("print.list", { recordId: record.id, list: "photos", drop: [hash] })}
+              >
+                remove
+              </button>
+            </figure>
+          ))}
+          <button className="btn self-start" onClick={() => file.current?.click()}>
+            Add photos
+          </button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Sizes by the caliper against what they should be. */
+function Sizes({ entry: { record, print } }: { entry: LogEntry }) {
+  const { run } = useActions();
+  const [what, setWhat] = useState("");
+  const [nominal, setNominal] = useState<number | null>(null);
+  const add = async (measuredMm: number): Promise<Result<unknown>> => {
+    if (nominal === null) return { ok: false, problem: { code: "size", message: "Say first what it should be." } };
+    const item = { id: newId(), what: what.trim().slice(0, LIMITS.shortText), nominalMm: nominal, measuredMm };
+    const done = await run("print.list", { recordId: record.id, list: "measured", add: [item] });
+    if (done.ok) {
+      setWhat("");
+      setNominal(null);
+    }
+    return done;
+  };
+  return (
+    <fieldset className="mt-2">
+      <legend className="label">Measured sizes</legend>
+      <ul>
+        {print.measured.map((m) => (
+          <li key={m.id}>
+            {m.what || "a size"}: {formatMm(m.measuredMm)} for {formatMm(m.nominalMm)}, {m.measuredMm >= m.nominalMm ? "+" : "−"}
+            {Math.abs(m.measuredMm - m.nominalMm).toFixed(2)} mm{" "}
+            <button className="btn-text" onClick={() => void run("print.list", { recordId: record.id, list: "measured", drop: [m.id] })}>
+              remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap items-end gap-2">
+        <label className="block">
+          <span className="label">what</span>
+          <input className="field w-28" maxLength={LIMITS.shortText} value={what} onChange={(e) => setWhat(e.target.value)} />
+        </label>
+        <ParsedField
+          className="w-24"
+          label="should be"
+          draftKey={`${record.id} nominal`}
+          text={nominal === null ? "" : `${nominal} mm`}
+          parse={mmOrNothing}
+          readAs={(mm) => (mm === null ? "" : formatMm(mm))}
+          onCommit={setNominal}
+        />
+        <ParsedField
+          className="w-24"
+          label="is"
+          draftKey={`${record.id} measured`}
+          text=""
+          parse={mmOrNothing}
+          readAs={(mm) => (mm === null ? "" : formatMm(mm))}
+          onCommit={(mm) => (mm === null ? undefined : add(mm))}
+        />
+      </div>
+    </fieldset>
+  );
+}

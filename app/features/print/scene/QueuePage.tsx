@@ -1,0 +1,340 @@
+/** The queue: what each printer does next, drawn; what it does until the end, as lanes; what is to be looked at before the night. */
+import { useEffect, useMemo, useRef, useState } from "react";
+import { format } from "date-fns";
+import { toast } from "sonner";
+import { Link } from "react-router";
+import {
+  changesBetween,
+  isNewPair,
+  plateWords,
+  printLog,
+  queueOf,
+  snapshotOf,
+  type Clock,
+  type Job,
+  type Lane,
+  type PlanChange,
+  type Queue,
+} from "~core/plan";
+import { bedOf } from "~core/print";
+import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import type { Project } from "~core/project";
+import { formatDuration, formatMass } from "~core/units";
+import { FinishStep } from "~app/shared/FinishStep";
+import { Page, Section } from "~app/shared/Page";
+import { useActions } from "~app/shared/scene";
+import { startOf } from "~app/shared/startStep";
+import { useTonight } from "~app/shared/tonightModel";
+import { Key, useKey } from "~app/ui/keys";
+import { useWidth } from "~app/ui/useWidth";
+import { TestGate } from "./TestGate";
+import { PlateDrawing } from "./PlateDrawing";
+import { QueueLanes } from "./QueueLanes";
+import { SceneLeaves } from "./SceneLeaves";
+import { useFootprints } from "./useFootprints";
+import { PrinterLink } from "./PrinterLink";
+
+const clock = (ms: number): string => format(ms, "EEE HH:mm");
+
+export function QueuePage({ project }: { project: Project }) {
+  const { scene } = project;
+  const { model } = useTonight();
+  const log = useMemo(() => printLog(project), [project]);
+  const queue = useMemo(() => queueOf(project, model, log), [project, model, log]);
+  const [changes, dismiss] = usePlanChanges(queue, project);
+  const [starting, setStarting] = useState<Job | null>(null);
+  const [finishing, setFinishing] = useState<Clock | null>(null);
+  const { run } = useActions();
+  const jobs = queue.lanes.flatMap((l) => l.jobs);
+  const start = (job: Job): void => {
+    const printer = scene.printers.find((p) => p.id === job.step.printerId);
+    if (printer && isNewPair(printer, project, log)) return setStarting(job);
+    void run("step.start", startOf(job.step, project)).then((d) => !d.ok && toast.error(d.problem.message));
+  };
+  const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
+  useKey("s", "Start the next plate", "Print", () => startable && start(startable), startable !== undefined);
+  const last = jobs.reduce((most, j) => Math.max(most, j.machine?.to ?? 0), 0);
+  const expected = jobs.reduce((n, j) => n + (j.kind === "planned" ? (j.expectedS ?? j.step.machineS) - j.step.machineS : 0), 0);
+  return (
+    <Page
+      title="Print"
+      sub="the next plates"
+      cells={[
+        {
+          label: "still to print",
+          value: `${jobs.filter((j) => j.kind === "planned" || j.kind === "no time").reduce((n, j) => n + j.pieces, 0)} pieces`,
+        },
+        { label: "machines", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" },
+        { label: "keep for failures", value: expected > 60 ? formatDuration(expected) : "none" },
+      ]}
+    >
+      <SceneLeaves project={project} />
+      {jobs.length === 0 ? (
+        <p className="mt-4 max-w-prose text-soft">
+          Nothing waits for a printer. Plan a print at a part, or <Link to={`/s/${scene.id}/print/all/plates`}>lay out the plates</Link>:
+          then this says which plate is next on each printer, when it ends, and whether the spool lasts.
+        </p>
+      ) : (
+        <>
+          <NextPlates queue={queue} project={project} onStart={start} onFinish={setFinishing} />
+          {changes.length > 0 && <WhatChanged changes={changes} onSeen={dismiss} />}
+          <Section title="Lanes" aside={last > 0 ? <span className="text-soft">the last one ends {clock(last)}</span> : null}>
+            <QueueLanes queue={queue} />
+          </Section>
+          {queue.warnings.length > 0 && (
+            <ul className="mt-3">
+              {queue.warnings.map((w) => (
+                <li key={w} className="note-act">
+                  ▲ {w}
+                </li>
+              ))}
+            </ul>
+          )}
+          <div className="grid gap-x-8 desk:grid-cols-2">
+            <Prep
+              title="Before the night"
+              lines={beforeTheNight(project, queue, log, model.now)}
+              none="Nothing is started before the morning."
+            />
+            <Prep title="The morning after" lines={morningAfter(project, queue, log, model.now)} none="Nothing ends by the morning." />
+          </div>
+          <p className="mt-3 text-setting-ink">
+            △ {CAUTIONS["hot-parts"].text} {scene.printers.some((p) => p.process === "resin") && CAUTIONS.resin.text} {CARE_FIRST}
+          </p>
+        </>
+      )}
+      {starting && <TestGate job={starting} project={project} onClose={() => setStarting(null)} />}
+      {finishing && <FinishStep clock={finishing} onClose={() => setFinishing(null)} />}
+    </Page>
+  );
+}
+
+/** What can be started now on a lane: the first that is planned, where nothing runs or lies on the printer. */
+const firstToStart = (lane: Lane): Job | undefined =>
+  lane.jobs.some((j) => j.kind === "running" || j.kind === "ended")
+    ? undefined
+    : lane.jobs.find((j) => j.kind === "planned" || j.kind === "no time");
+
+/** What is different since the page was opened, or since it was last looked at. The clock alone changes no plan. */
+function usePlanChanges(queue: Queue, project: Project): [PlanChange[], () => void] {
+  const shown = useRef({ project, then: snapshotOf(queue) });
+  const [changes, setChanges] = useState<PlanChange[]>([]);
+  useEffect(() => {
+    const now = snapshotOf(queue);
+    if (shown.current.project !== project) {
+      const found = changesBetween(shown.current.then, now, clock);
+      if (found.length > 0) setChanges(found);
+    }
+    shown.current = { project, then: now };
+  }, [queue, project]);
+  return [changes, () => setChanges([])];
+}
+
+function WhatChanged({ changes, onSeen }: { changes: PlanChange[]; onSeen: () => void }) {
+  return (
+    <section aria-label="What has changed" className="mt-4 border-l-[3px] border-act pl-3" role="status">
+      <h2 className="text-lg">What has changed</h2>
+      <ul>
+        {changes.slice(0, 6).map((c) => (
+          <li key={c.key}>
+            <span className="font-semibold">{c.name}</span> {c.text}.
+          </li>
+        ))}
+        {changes.length > 6 && <li className="text-soft">and {changes.length - 6} more</li>}
+      </ul>
+      <button className="btn-text" onClick={onSeen}>
+        seen
+      </button>
+    </section>
+  );
+}
+
+/** The plate at hand of each printer, drawn. */
+function NextPlates({
+  queue,
+  project,
+  onStart,
+  onFinish,
+}: {
+  queue: Queue;
+  project: Project;
+  onStart: (job: Job) => void;
+  onFinish: (clock: Clock) => void;
+}) {
+  const { model } = useTonight();
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const { scene } = project;
+  const shown = queue.lanes.map((lane) => lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? lane.jobs[0]);
+  const plates = shown.flatMap((j) => scene.plates.find((p) => p.id === j?.plateId) ?? []);
+  const footprint = useFootprints(plates, project);
+  const most = Math.max(...scene.printers.map((p) => p.bedMm[0]));
+  const columns = width >= 760 ? Math.min(4, scene.printers.length) : width >= 480 ? 2 : 1;
+  const scale = Math.min(1, ((width - 24 * (columns - 1)) / columns - 4) / most);
+  return (
+    <div ref={ref} className="mt-3">
+      <ul className="grid gap-x-6 gap-y-4" style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}>
+        {width > 0 &&
+          queue.lanes.map((lane, i) => {
+            const job = shown[i];
+            const plate = scene.plates.find((p) => p.id === job?.plateId);
+            const bed = bedOf(lane.printer);
+            const clockOf = job && model.clocks.find((c) => c.step.key === job.key);
+            const clears = job && model.steps.find((s) => s.clears > 0 && s.after.includes(job.key));
+            const clearing = clears && model.clocks.find((c) => c.step.key === clears.key);
+            const canStart = firstToStart(lane) === job && job !== undefined;
+            return (
+              <li key={lane.printer.id} className="min-w-0">
+                <h2 className="text-lg">{lane.printer.name}</h2>
+                <p className="text-soft">
+                  {job
+                    ? `${job.kind === "running" ? "running" : job.kind === "ended" ? "ended" : "next"}, ${formatDuration(job.step.machineS)}, ${formatMass(job.massG)}`
+                    : "stands free"}
+                </p>
+                <svg
+                  width={bed.widthMm * scale + 2}
+                  height={bed.depthMm * scale + 2}
+                  viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
+                  className="mt-1 max-w-full"
+                  role="img"
+                  aria-label={
+                    plate ? `Plate: ${plateWords(plate, project.parts, 9)}` : job ? `${job.step.partName}, not laid out` : "empty plate"
+                  }
+                >
+                  {plate ? (
+                    <PlateDrawing plate={plate} printer={lane.printer} project={project} footprint={footprint} scale={scale} />
+                  ) : (
+                    <>
+                      <rect
+                        width={bed.widthMm * scale}
+                        height={bed.depthMm * scale}
+                        fill="none"
+                        stroke="var(--ink)"
+                        strokeWidth="1.2"
+                        strokeDasharray={job ? "5 4" : undefined}
+                      />
+                      {job && (
+                        <text
+                          x={(bed.widthMm * scale) / 2}
+                          y={(bed.depthMm * scale) / 2}
+                          fontSize="13"
+                          textAnchor="middle"
+                          fill="var(--soft)"
+                        >
+                          not laid out
+                        </text>
+                      )}
+                    </>
+                  )}
+                </svg>
+                {job && (
+                  <>
+                    <p className="mt-1 font-semibold">{job.step.partName}</p>
+                    <p>
+                      {job.kind === "running" && job.machine
+                        ? `ends ${clock(job.machine.to)}${job.clearedAt ? `, changed ${clock(job.clearedAt)}` : ""}`
+                        : job.kind === "planned" && job.hands
+                          ? `you start it ${clock(job.hands.from)}, ends ${clock(job.machine!.to)}`
+                          : job.kind === "ended"
+                            ? "clear the plate"
+                            : "finds no time"}
+                    </p>
+                    <p className="text-soft">
+                      goes well {Math.round(job.chanceGood * 100)} times in 100
+                      {lane.hazard.runs > 0 ? `, by ${lane.hazard.runs} of yours` : ", before any of yours"}
+                    </p>
+                    {job.warnings.map((w) => (
+                      <p key={w} className="note-act">
+                        ▲ {w}
+                      </p>
+                    ))}
+                    <div className="mt-1 flex flex-wrap gap-2">
+                      {canStart && (
+                        <button className="btn btn-solid" onClick={() => onStart(job)}>
+                          Start
+                          <span className="sr-only">
+                            {" "}
+                            {job.step.partName} on {lane.printer.name}
+                          </span>{" "}
+                          {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="S" />}
+                        </button>
+                      )}
+                      {job.kind === "running" && clockOf && (
+                        <button className="btn" onClick={() => onFinish(clockOf)}>
+                          It has ended<span className="sr-only"> on {lane.printer.name}</span>
+                        </button>
+                      )}
+                      {job.kind === "ended" && (
+                        <Clear job={job} clearing={clearing} project={project} printer={lane.printer.name} onFinish={onFinish} />
+                      )}
+                    </div>
+                    <PrinterLink lane={lane} job={job} project={project} />
+                  </>
+                )}
+              </li>
+            );
+          })}
+      </ul>
+    </div>
+  );
+}
+
+/** Taking off: begun, then counted. */
+function Clear({
+  job,
+  clearing,
+  project,
+  printer,
+  onFinish,
+}: {
+  job: Job;
+  clearing: Clock | undefined;
+  project: Project;
+  printer: string;
+  onFinish: (clock: Clock) => void;
+}) {
+  const { run } = useActions();
+  const { model } = useTonight();
+  const step = model.steps.find((s) => s.clears > 0 && s.after.includes(job.key));
+  if (clearing)
+    return (
+      <button className="btn btn-solid" onClick={() => onFinish(clearing)}>
+        Count what came off<span className="sr-only"> {printer}</span>
+      </button>
+    );
+  return (
+    step && (
+      <button
+        className="btn btn-solid"
+        onClick={() => void run("step.start", startOf(step, project)).then((d) => !d.ok && toast.error(d.problem.message))}
+      >
+        Take it off<span className="sr-only"> {printer}</span>
+      </button>
+    )
+  );
+}
+
+function Prep({ title, lines, none }: { title: string; lines: PrepLine[]; none: string }) {
+  const [all, setAll] = useState(false);
+  const shown = all ? lines : firstLines(lines);
+  return (
+    <Section title={title}>
+      {lines.length === 0 ? (
+        <p className="text-soft">{none}</p>
+      ) : (
+        <ul>
+          {shown.map((l) => (
+            <li key={l.text} className="mb-1">
+              {l.text} <span className="text-soft">{l.why}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {lines.length > shown.length && (
+        <button className="btn-text" onClick={() => setAll(true)}>
+          {lines.length - shown.length} more
+        </button>
+      )}
+    </Section>
+  );
+}

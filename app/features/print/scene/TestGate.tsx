@@ -1,0 +1,46 @@
+/** A pair of printer and material that has made nothing yet: what is at stake, against the minutes of a test. The choice is kept; nothing is blocked. */
+import { toast } from "sonner";
+import { loadedOn, type Job } from "~core/plan";
+import { couponStake } from "~core/print";
+import type { Project } from "~core/project";
+import { formatDuration, formatMass, formatMoney } from "~core/units";
+import { useActions } from "~app/shared/scene";
+import { startOf } from "~app/shared/startStep";
+import { Dialog } from "~app/ui/dialog";
+import { Link } from "react-router";
+
+export function TestGate({ job, project, onClose }: { job: Job; project: Project; onClose: () => void }) {
+  const { run } = useActions();
+  const printer = project.scene.printers.find((p) => p.id === job.step.printerId)!;
+  const loaded = loadedOn(printer, project.supplies);
+  const stake = couponStake(printer, job.massG);
+  const go = async (gate: "tested first" | "went on"): Promise<void> => {
+    const done = await run("step.start", startOf(job.step, project, gate));
+    if (!done.ok) return void toast.error(done.problem.message);
+    onClose();
+  };
+  return (
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={`${loaded?.name ?? "This material"} is new on ${printer.name}`}>
+      <p>
+        Nothing has gone well with the two together yet. At stake: {formatDuration(job.step.machineS)} of the machine,{" "}
+        {formatMass(job.massG)}, {formatMoney({ minor: Math.round(stake.minor), currency: printer.currency })}. It goes well{" "}
+        {Math.round(job.chanceGood * 100)} times in 100.
+      </p>
+      <p className="mt-2">
+        A test takes about {formatDuration(stake.testS)} and {formatMass(stake.testG)}; its faults show before they cost a plate.
+      </p>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <Link className="btn btn-solid" to={`/s/${project.scene.id}/print/all/coupons`}>
+          To the test prints
+        </Link>
+        <button className="btn" onClick={() => void go("went on")}>
+          Print it all the same
+        </button>
+        <button className="btn" onClick={() => void go("tested first")}>
+          I have tested it
+        </button>
+      </div>
+      <p className="mt-3 text-soft">What you choose is kept with the print, so that the log can say whether it paid.</p>
+    </Dialog>
+  );
+}

@@ -1,0 +1,65 @@
+/** A plate as files: 3MF with each piece where it lies, and sheets on paper with what lies where. */
+import { group } from "d3";
+import { toast } from "sonner";
+import { format } from "date-fns";
+import type { Footprint, Plate, PlatePiece } from "~core/print";
+import { printFactsOf, type Project } from "~core/project";
+import { cardName, plateSheet } from "~core/look";
+import { runJob } from "~workers/client";
+import type { PartToWrite } from "~workers/protocol";
+import { meshSourceOf } from "~app/data/results.client";
+import { download, fileName } from "~app/shared/files/download";
+import { paperOf } from "~app/shared/paper";
+
+/** Writes one plate as 3MF: names of parts and variations, every turn and place kept. Its file is named for the card. */
+export async function writePlate(plate: Plate, nth: number, project: Project): Promise<void> {
+  const printer = project.scene.printers.find((p) => p.id === plate.printerId);
+  if (!printer) return void toast.error("That printer is no longer here. Lay the plate out for another.");
+  const parts: PartToWrite[] = [];
+  const groups = group(plate.pieces, (p) => `${p.partId} ${p.variation ?? ""}`);
+  for (const pieces of groups.values()) {
+    const part = project.parts.find((p) => p.id === pieces[0].partId);
+    const facts = part && printFactsOf(part, printer);
+    if (!part || !facts) return void toast.error(`${part?.name ?? "A part"} is still reckoned. Write the plate once its hours are there.`);
+    const source = await meshSourceOf(part);
+    if (!source.ok) return void toast.error(source.problem.message);
+    const v = part.variations.find((x) => x.id === pieces[0].variation);
+    const words = v
+      ? [v.mirrored ? "mirrored" : "", v.percent === 100 ? "" : `${v.percent} %`, v.state, v.extraColour].filter(Boolean).join(", ")
+      : "";
+    parts.push({
+      name: words ? `${part.name}, ${words}` : part.name,
+      source: source.value,
+      factor: (part.factor * (v?.percent ?? 100)) / 100,
+      copies: pieces.length,
+      mirrored: v?.mirrored ?? false,
+      turn: facts.turn,
+      places: pieces.map(({ xMm, yMm, turnDeg }) => ({ xMm, yMm, turnDeg })),
+    });
+  }
+  const written = await runJob("write", { parts, format: "3mf", acrossMm: null });
+  if (!written.ok) return void toast.error(written.problem.message);
+  download(fileName(cardName(plate, nth, project), "3mf"), written.value, "model/3mf");
+}
+
+/** A sheet a plate, in one file. */
+export async function downloadPlateSheets(
+  plates: readonly Plate[],
+  project: Project,
+  footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined,
+): Promise<void> {
+  const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
+  const nth = new Map<string, number>();
+  const drawings = [...plates]
+    .sort((a, b) => a.order - b.order)
+    .map((plate) => {
+      const n = (nth.get(plate.printerId) ?? 0) + 1;
+      nth.set(plate.printerId, n);
+      return plateSheet(plate, n, project, footprint, paperOf(project.habits.paper), format(Date.now(), "d MMM yyyy"));
+    });
+  download(
+    fileName(`${project.scene.name} plates`, "pdf"),
+    await drawingsToPdf(drawings, `${project.scene.name}: plates`),
+    "application/pdf",
+  );
+}

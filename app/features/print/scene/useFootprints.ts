@@ -1,0 +1,60 @@
+/** Footprints of what lies on plates, or is to: asked for as results, so that each is made once. */
+import { useEffect, useMemo } from "react";
+import { mirroredFootprint, type Footprint, type Plate, type PlatePiece } from "~core/print";
+import { printFactsOf, type Project } from "~core/project";
+import { footprintRequest, resultKey, type ResultRequest } from "~core/results";
+import type { ToPrint } from "~core/plan";
+import { desk, useResults } from "~app/data/results.client";
+import { PRIORITY } from "~workers/pool";
+
+type Request = ReturnType<typeof footprintRequest>;
+
+/** The footprint of a piece on a printer, as it is kept; undefined where the part or its turn is not known. */
+export function requestOf(
+  piece: Pick<PlatePiece, "partId" | "variation">,
+  printerId: string,
+  project: Project,
+): { request: Request; mirrored: boolean } | undefined {
+  const part = project.parts.find((p) => p.id === piece.partId);
+  const printer = project.scene.printers.find((p) => p.id === printerId);
+  const facts = part && printer && printFactsOf(part, printer);
+  if (!part || !facts) return undefined;
+  const variation = part.variations.find((v) => v.id === piece.variation);
+  return { request: footprintRequest(part, facts.turn, variation?.percent ?? 100), mirrored: variation?.mirrored ?? false };
+}
+
+export const requestOfWanted = (piece: ToPrint): Request => footprintRequest(piece.part, piece.turn, piece.percent);
+
+const mirrors = new WeakMap<Footprint, Footprint>();
+export function seen(footprint: Footprint | undefined, mirrored: boolean): Footprint | undefined {
+  if (!footprint || !mirrored) return footprint;
+  let other = mirrors.get(footprint);
+  if (!other) mirrors.set(footprint, (other = mirroredFootprint(footprint)));
+  return other;
+}
+
+/** Holds what is asked for while the page is shown. */
+export function useWanted(requests: readonly ResultRequest[]): void {
+  const key = requests.map(resultKey).sort().join(" ");
+  useEffect(() => {
+    const release = requests.map((r) => desk.want(r, PRIORITY.shown));
+    return () => release.forEach((end) => end());
+    // The keys name all that the requests say.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key]);
+}
+
+/** What each piece of the plates covers, as far as it is known. */
+export function useFootprints(plates: readonly Plate[], project: Project): (plate: Plate, piece: PlatePiece) => Footprint | undefined {
+  const requests = useMemo(
+    () => plates.flatMap((p) => p.pieces.flatMap((piece) => requestOf(piece, p.printerId, project)?.request ?? [])),
+    [plates, project],
+  );
+  const unique = useMemo(() => [...new Map(requests.map((r) => [resultKey(r), r])).values()], [requests]);
+  useWanted(unique);
+  const { value } = useResults();
+  return (plate, piece) => {
+    const asked = requestOf(piece, plate.printerId, project);
+    return asked && seen(value(asked.request), asked.mirrored);
+  };
+}

@@ -1,0 +1,3 @@
+import { list } from "../../../stand-ins/http";
+
+export const loader = () => list(Date.now());

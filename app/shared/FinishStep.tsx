@@ -1,0 +1,194 @@
+/** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and why it failed. */
+import { useId, useState } from "react";
+import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
+import { onPlateOf, type Clock } from "~core/plan";
+import { FAILURE_CAUSES, OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
+import { LIMITS } from "~core/project";
+import { useActions, useProject } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { Dialog } from "~app/ui/dialog";
+import { orNothing, ParsedField, parseCount } from "~app/ui/field";
+
+export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: number; onClose: () => void }) {
+  const { runIn } = useActions();
+  const { model } = useTonight();
+  const project = useProject();
+  const { step } = clock;
+  const state = model.states.get(step.key);
+  const record = state && "record" in state ? state.record : null;
+  const own = step.scene ? [] : onPlateOf(step, project);
+  const [failed, setFailed] = useState<ReadonlyMap<string, number>>(new Map());
+  const [wentWrong, setWentWrong] = useState("");
+  const [saidS, setSaidS] = useState<number | null>(shareS ?? null);
+  const [saying, setSaying] = useState<Result<number | null> | null>(null);
+  const [massG, setMassG] = useState<number | null>(null);
+  const [cause, setCause] = useState<FailureCause | "">("");
+  const [layer, setLayer] = useState<number | null>(null);
+  const [observed, setObserved] = useState<readonly Observation[]>([]);
+  const [refused, setRefused] = useState<string | null>(null);
+  const isPrint = step.machineS > 0;
+  const kept = isPrint && record?.print !== undefined;
+  // Of a plate of another scene it is not known here what lies on it.
+  const parts = own.length > 0 ? own : [{ partId: step.partId, name: step.partName, pieces: step.clears }];
+  const bad = [...failed.values()].reduce((a, b) => a + b, 0);
+  const end = (result: "good" | "partly" | "failed"): void => {
+    if (!record) return;
+    if (saying && !saying.ok) return setRefused(saying.problem.message);
+    const took = saying?.value ?? saidS;
+    // A print that fails takes all that is on its plate; a cleared plate is counted.
+    const lost = result === "failed" ? step.onPlate : step.clears > 0 ? bad : 0;
+    const failedOf = (p: (typeof parts)[number]): number => (result === "failed" ? p.pieces : (failed.get(p.partId) ?? 0));
+    void runIn(step.scene?.id, "step.finish", {
+      recordId: record.id,
+      result: lost === 0 ? result : lost >= step.onPlate ? "failed" : "partly",
+      good: Math.max(0, step.counts - lost),
+      failed: lost,
+      wentWrong: wentWrong.trim(),
+      ...(took !== null && { saidS: took }),
+      ...(parts.length > 1 &&
+        (step.clears > 0 || lost > 0) && {
+          came: parts.map((p) => ({ partId: p.partId, good: p.pieces - failedOf(p), failed: failedOf(p) })),
+        }),
+      ...(kept && { print: { massG, failure: result === "failed" ? { cause: cause || "other", layer } : null } }),
+    }).then(async (done) => {
+      if (!done.ok) return setRefused(done.problem.message);
+      if (kept && observed.length > 0)
+        await runIn(step.scene?.id, "print.list", { recordId: record.id, list: "observed", add: [...observed] });
+      onClose();
+    });
+  };
+  const causes = (Object.keys(FAILURE_CAUSES) as FailureCause[]).filter(
+    (c) => FAILURE_CAUSES[c].process === "both" || FAILURE_CAUSES[c].process === record?.print?.profile.process,
+  );
+  return (
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={`${step.partName}: ${step.title}`}>
+      <p className="text-soft">
+        {isPrint
+          ? `${formatDuration((model.now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
+          : `${formatDuration((model.now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
+      </p>
+      {step.clears > 0 && (
+        <div className="mt-3">
+          {parts.map((p) => (
+            <FailedField
+              key={p.partId}
+              label={
+                parts.length > 1
+                  ? `${p.name}: of ${p.pieces}, how many failed?`
+                  : `Of ${p.pieces} ${p.pieces === 1 ? "piece" : "pieces"}, how many failed?`
+              }
+              most={p.pieces}
+              value={failed.get(p.partId) ?? 0}
+              onChange={(n) => setFailed(new Map([...failed, [p.partId, n]]))}
+            />
+          ))}
+          {bad > 0 && <p className="mt-1">{bad} more will be printed: the plan follows.</p>}
+        </div>
+      )}
+      {(!isPrint || kept) && (
+        <ParsedField
+          className="mt-3 w-56"
+          label={isPrint ? "It ran for, as the printer says" : "It took"}
+          text={isPrint ? "" : formatDuration(saidS ?? (model.now - clock.from) / 1000)}
+          placeholder={isPrint ? "not looked at" : undefined}
+          parse={isPrint ? orNothing(parseDuration) : (parseDuration as (text: string) => Result<number | null>)}
+          readAs={(s) => (s === null ? "not said" : formatDuration(s))}
+          onReading={setSaying}
+          onCommit={setSaidS}
+        />
+      )}
+      {kept && (
+        <>
+          <ParsedField
+            className="mt-3 w-56"
+            label="It weighs, supports and all"
+            text={massG === null ? "" : `${massG} g`}
+            placeholder="not weighed"
+            parse={orNothing(parseMass)}
+            readAs={(g) => (g === null ? "not weighed" : `${g} g`)}
+            onCommit={setMassG}
+          />
+          <fieldset className="mt-3">
+            <legend className="label">Seen at it</legend>
+            <div className="flex flex-wrap gap-2">
+              {(Object.keys(OBSERVATIONS) as Observation[]).map((o) => (
+                <button
+                  key={o}
+                  type="button"
+                  className={`btn ${observed.includes(o) ? "btn-solid" : ""}`}
+                  aria-pressed={observed.includes(o)}
+                  onClick={() => setObserved(observed.includes(o) ? observed.filter((x) => x !== o) : [...observed, o])}
+                >
+                  {OBSERVATIONS[o]}
+                </button>
+              ))}
+            </div>
+          </fieldset>
+          <div className="mt-3 flex flex-wrap gap-3">
+            <label className="block">
+              <span className="label">If it failed, why</span>
+              <select className="field" value={cause} onChange={(e) => setCause(e.target.value as FailureCause | "")}>
+                <option value="">nobody knows</option>
+                {causes.map((c) => (
+                  <option key={c} value={c}>
+                    {FAILURE_CAUSES[c].words}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <ParsedField
+              className="w-32"
+              label="and at which layer"
+              text={layer === null ? "" : String(layer)}
+              placeholder="unknown"
+              parse={orNothing(parseCount({ least: 0, most: 1_000_000 }))}
+              onCommit={setLayer}
+            />
+          </div>
+        </>
+      )}
+      <label className="mt-3 block">
+        <span className="label">What went wrong, if anything</span>
+        <input className="field" maxLength={LIMITS.wentWrong} value={wentWrong} onChange={(e) => setWentWrong(e.target.value)} />
+      </label>
+      {refused && (
+        <p role="alert" className="note-act mt-2">
+          ▲ {refused}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap gap-2">
+        <button className="btn btn-solid" onClick={() => end("good")}>
+          {isPrint ? "It has ended well" : "Done"}
+        </button>
+        {!isPrint && step.clears === 0 && (
+          <button className="btn" onClick={() => end("partly")}>
+            Done, not quite right
+          </button>
+        )}
+        <button className="btn" onClick={() => end("failed")}>
+          {isPrint ? "The print failed" : step.clears > 0 ? "All failed" : "Failed: do it again"}
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+function FailedField({ label, most, value, onChange }: { label: string; most: number; value: number; onChange: (n: number) => void }) {
+  const id = useId();
+  return (
+    <div className="mt-1">
+      <label className="label block" htmlFor={id}>
+        {label}
+      </label>
+      <input
+        id={id}
+        type="number"
+        min={0}
+        max={most}
+        className="field w-28"
+        value={value}
+        onChange={(e) => onChange(Math.min(most, Math.max(0, Math.round(Number(e.target.value) || 0))))}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,131 @@
+/**
+ * What the printers that answer do meanwhile: a print that is started is sent to its printer, one that ends or fails there ends in the log,
+ * with the time and the layer that the printer says. One window watches, whichever page it shows; the next takes over when it is closed.
+ */
+import { useEffect, useRef, useState } from "react";
+import { loadedOn } from "~core/plan";
+import type { Project, StepRecord } from "~core/project";
+import { listenTo, sendJob, tellPrinter, type LinkState } from "~app/data/printerLink.client";
+import type { RunCommand } from "./scene";
+
+/** A print that was begun longer ago than this is not sent by itself any more: whoever sees that it never ran sends it again. */
+const FRESH_MS = 90_000;
+
+/** The print that is open on a printer, by the log. */
+export const openPrint = (project: Pick<Project, "records">, printerId: string): StepRecord | undefined =>
+  project.records.filter((r) => r.print?.printerId === printerId && r.finishedAt === null).at(-1);
+
+/** The same print gives the same seed: a stand-in's fate is told by it. */
+export function seedOf(recordId: string): number {
+  let hash = 0x811c9dc5;
+  for (const c of recordId) hash = Math.imul(hash ^ c.codePointAt(0)!, 0x01000193) >>> 0;
+  return hash;
+}
+
+export const orderOf = (record: StepRecord, project: Project) => {
+  const printer = project.scene.printers.find((p) => p.id === record.print?.printerId);
+  const loaded = printer && loadedOn(printer, project.supplies);
+  const print = record.print!;
+  return {
+    id: record.id,
+    name: `${print.pieces.map((p) => p.name).join(", ")}`.slice(0, 300) || record.title.slice(0, 300),
+    layers: Math.max(1, Math.round(print.layers)),
+    totalS: Math.max(1, record.plannedS),
+    massG: print.plannedMassG,
+    seed: seedOf(record.id),
+    ...(loaded && {
+      stockG:
+        loaded.kind === "bottle" ? loaded.stock * (print.profile.process === "resin" ? print.profile.curedDensityGCm3 : 1) : loaded.stock,
+    }),
+  };
+};
+
+/** Does this window watch? One of all that are open does. */
+function useLeader(): boolean {
+  const [leads, setLeads] = useState(false);
+  useEffect(() => {
+    if (!("locks" in navigator)) return setLeads(true);
+    let release: (() => void) | undefined;
+    const stop = new AbortController();
+    navigator.locks
+      .request("inch-hollow-printers", { signal: stop.signal }, () => {
+        setLeads(true);
+        return new Promise<void>((resolve) => (release = resolve));
+      })
+      .catch(() => undefined);
+    return () => {
+      stop.abort();
+      release?.();
+    };
+  }, []);
+  return leads;
+}
+
+export function usePrinterWatch(project: Project, run: RunCommand): void {
+  const leads = useLeader();
+  const now = useRef(project);
+  const told = useRef(new Set<string>());
+  const last = useRef(new Map<string, () => void>());
+  useEffect(() => {
+    now.current = project;
+  }, [project]);
+  const linked = project.scene.printers.flatMap((p) => (p.address ? [`${p.id} ${p.address}`] : []));
+  const key = leads ? linked.join("|") : "";
+  useEffect(() => {
+    if (!key) return;
+    const heard = (printerId: string, address: string, { state, problem }: LinkState): void => {
+      if (!state || problem) return;
+      const record = openPrint(now.current, printerId);
+      if (!record) return;
+      const { job, phase, fault } = state;
+      if (job?.id !== record.id) {
+        // It stands free, or holds a plate that somebody has just taken off by starting the next, and was never told: it is told once.
+        const once = `send ${record.id}`;
+        const free = job === null || phase === "ended" || phase === "failed";
+        if (free && Date.now() - record.startedAt < FRESH_MS && !told.current.has(once)) {
+          told.current.add(once);
+          void (job === null ? Promise.resolve() : tellPrinter(address, "clear")).then(() =>
+            sendJob(address, orderOf(record, now.current)),
+          );
+        }
+        return;
+      }
+      if (phase !== "ended" && phase !== "failed") return;
+      const once = `end ${record.id}`;
+      if (told.current.has(once)) return;
+      told.current.add(once);
+      const pieces = record.print!.pieces;
+      const count = pieces.reduce((n, p) => n + p.pieces, 0);
+      const failed = phase === "failed";
+      void run("step.finish", {
+        recordId: record.id,
+        result: failed ? "failed" : "good",
+        good: 0,
+        failed: failed ? count : 0,
+        wentWrong: "",
+        saidS: Math.max(1, job.elapsedS),
+        print: { massG: job.massG, failure: fault },
+        ...(failed && pieces.length > 1 ? { came: pieces.map((p) => ({ partId: p.partId, good: 0, failed: p.pieces })) } : {}),
+      }).then((done) => {
+        // Not stored, so not told: the next word of the printer tries again.
+        if (!done.ok) told.current.delete(once);
+      });
+    };
+    const ends = key.split("|").map((line) => {
+      const [printerId, address] = line.split(" ");
+      return listenTo(address, (link) => {
+        last.current.set(printerId, () => heard(printerId, address, link));
+        heard(printerId, address, link);
+      });
+    });
+    const known = last.current;
+    return () => {
+      ends.forEach((end) => end());
+      known.clear();
+    };
+  }, [key, run]);
+  // A print that was started just now is sent without waiting for the printer's next word: the last one is heard again.
+  useEffect(() => {
+    for (const hear of last.current.values()) hear();
+  }, [project]);
+}

@@ -1,0 +1,110 @@
+/**
+ * Before the night, and the morning after: the few lines that apply to what is really queued, most weighty first. More on request; never in
+ * the way of starting a print.
+ */
+import { bathAge, type Job, type LogEntry, type Queue } from "../plan";
+import { RESIN_WARM_C } from "../print";
+import type { Project } from "../project";
+import { formatDuration } from "../units";
+import { workOf } from "../work";
+
+export interface PrepLine {
+  text: string;
+  /** Why it applies now. */
+  why: string;
+  weight: number;
+}
+
+/** Days after which filament that was left open prints badly. Common practice, no source; damp rooms are quicker. */
+const DAMP_DAYS = 30;
+const DAMP_RH = 55;
+const LONG_S = 6 * 3600;
+/** Room for a resin printer's exhaust and for what is sprayed beside it. */
+const FIRST = 4;
+
+const DAY = 86_400_000;
+
+/** What is to be started before the next morning, by printer. */
+const nextJobs = (queue: Queue, now: number): { lane: Queue["lanes"][number]; job: Job }[] =>
+  queue.lanes.flatMap((lane) => {
+    const job = lane.jobs.find((j) => j.kind === "planned" && j.machine !== null && j.machine.from < now + DAY);
+    return job ? [{ lane, job }] : [];
+  });
+
+/** @returns lines of which the first four are shown */
+export function beforeTheNight(project: Project, queue: Queue, log: readonly LogEntry[], now: number): PrepLine[] {
+  const { habits, supplies } = project;
+  const out: PrepLine[] = [];
+  for (const { lane, job } of nextJobs(queue, now)) {
+    const { printer, loaded } = lane;
+    const long = job.step.machineS >= LONG_S;
+    if (printer.process === "fdm") {
+      const own = log.filter((e) => e.print.printerId === printer.id);
+      const lifted = own.filter((e) => e.cause === "corner-lift" || e.cause === "no-start" || e.print.observed.includes("curled")).length;
+      out.push({
+        text: `${printer.name}: wipe ${printer.surface ? `the ${printer.surface}` : "the bed"} clean, level it warm, a card at four corners.`,
+        why: lifted > 0 ? `${lifted} of its last prints lifted or did not hold.` : "The first layer decides.",
+        weight: 3 + lifted + (long ? 1 : 0),
+      });
+      const days = loaded?.since ? Math.floor((now - loaded.since) / DAY) : null;
+      if (habits.air.rh >= DAMP_RH || (days !== null && days > DAMP_DAYS))
+        out.push({
+          text: `Dry ${loaded?.name ?? "the filament"} before ${job.step.partName}${supplies.some((s) => s.kind === "tool" && s.what === "dryer") ? "" : ", or print it a little hotter"}.`,
+          why:
+            days !== null && days > DAMP_DAYS ? `The spool has been open for ${days} days.` : `The room is at ${habits.air.rh} % humidity.`,
+          weight: long ? 5 : 2,
+        });
+    } else {
+      const cold = habits.air.airC < RESIN_WARM_C && !printer.heatedVat;
+      out.push({
+        text: cold
+          ? `Warm vat and bottle to ${RESIN_WARM_C} °C, then shake ${loaded?.name ?? "the resin"}.`
+          : `Shake ${loaded?.name ?? "the resin"} and stir the vat; look for cured scraps in it.`,
+        why: cold
+          ? `The room is at ${habits.air.airC} °C: cold resin is thick and lets go.`
+          : "Pigment settles, and scraps press on the screen.",
+        weight: cold ? 9 : 4,
+      });
+    }
+    if (job.leftAfter !== null && job.leftAfter < 0)
+      out.push({ text: job.warnings[0] ?? `Change what is on ${printer.name} first.`, why: "It would end in the middle.", weight: 10 });
+  }
+  const sprays = project.parts.some((p) => workOf(p.work, "coat").some((w) => w.method === "spray"));
+  if (sprays && queue.lanes.some((l) => l.jobs.some((j) => j.kind === "running" || j.kind === "planned")))
+    out.push({
+      text: "Keep room for the spray away from the printers: mist settles on beds and screens.",
+      why: "Something of this scene is sprayed while they run.",
+      weight: 1,
+    });
+  return out.sort((a, b) => b.weight - a.weight);
+}
+
+/** Wash and cure: times are starting values. Common practice, no source: the resin's own sheet says better. */
+export const WASH = { firstBathMin: 3, secondBathMin: 2, dryMin: 10, cureMin: 2 };
+
+export function morningAfter(project: Project, queue: Queue, log: readonly LogEntry[], now: number): PrepLine[] {
+  const out: PrepLine[] = [];
+  for (const { printer, jobs } of queue.lanes)
+    for (const job of jobs) {
+      const over = job.kind === "ended" || (job.kind === "running" && job.machine !== null && job.machine.to < now + DAY / 2);
+      if (!over) continue;
+      if (printer.process === "resin") {
+        const baths = project.supplies.filter((s) => s.kind === "bath");
+        const age = baths.map((b) => `${b.name}: ${bathAge(b, log, now).plates} plates washed`).join("; ");
+        out.push({
+          text: `${job.step.partName}: first bath ${WASH.firstBathMin} min, second ${WASH.secondBathMin} min, blow dry, ${WASH.dryMin} min in the air, cure ${WASH.cureMin} min a side.`,
+          why: age || "Uncured resin: gloves, no skin contact, fresh air; the resin's own sheet first.",
+          weight: 5,
+        });
+      } else
+        out.push({
+          text: `${job.step.partName}: let the bed cool, then bend ${printer.surface ? `the ${printer.surface}` : "it"} off; strings and brim next.`,
+          why: `It ended${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}; a warm part bends.`,
+          weight: 3,
+        });
+    }
+  return out.sort((a, b) => b.weight - a.weight);
+}
+
+/** The lines that are shown at once. */
+export const firstLines = (lines: readonly PrepLine[]): PrepLine[] => lines.slice(0, FIRST);

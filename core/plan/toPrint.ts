@@ -1,0 +1,119 @@
+/** What is still to print of a scene, and on which printer: the pieces that laying out starts from. */
+import { bedOf, type Footprint, type LayOutPrinter, type Printer, type Wanted } from "../print";
+import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from "../project";
+import type { Turn } from "../mesh";
+import { workOf } from "../work";
+import { clearedPlates, countsOn } from "./plateSteps";
+import { goodCount } from "./steps";
+import { sparesFor } from "./tracker";
+
+/** Pieces of one part, or of one of its variations, on their printer; the footprint is asked for by whoever lays out. */
+export interface ToPrint {
+  part: Part;
+  variation: string | null;
+  percent: number;
+  mirrored: boolean;
+  printer: Printer;
+  turn: Turn;
+  count: number;
+  spares: number;
+  /** Connectors and trim fill up what others leave. */
+  filler: boolean;
+}
+
+/** Why a part is not laid out. */
+export interface NotLaidOut {
+  name: string;
+  why: string;
+}
+
+/** Tags of what fills up plates. */
+const FILLERS = new Set(["connector", "connectors", "trim", "clip", "clips"]);
+
+/** Which printer a part goes to that has none in its order of work: the process that suits it, and of its machines the one that is free first. */
+function assigned(part: Part, project: Pick<Project, "scene">, loadS: ReadonlyMap<string, number>): Printer | undefined {
+  const chosen = workOf(part.work, "print")[0]?.printerId;
+  const options = printOptions(part, project.scene);
+  if (chosen) return project.scene.printers.find((p) => p.id === chosen);
+  const [best] = options.filter((o) => o.facts.pieces === 1 && o.facts.fits);
+  if (!best) return undefined;
+  const area = (p: Printer): number => p.bedMm[0] * p.bedMm[1];
+  // Of equals the smaller bed, which leaves the larger one to what needs it.
+  return options
+    .filter((o) => o.printer.process === best.printer.process && o.facts.fits && o.facts.pieces === 1)
+    .map((o) => ({ printer: o.printer, ends: (loadS.get(o.printer.id) ?? 0) + o.job.timeS.value }))
+    .sort((a, b) => a.ends - b.ends || area(a.printer) - area(b.printer))[0].printer;
+}
+
+/**
+ * All that is missing, less what lies on plates that stay.
+ * @param keep plates that laying out leaves as they are
+ */
+export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: ToPrint[]; left: NotLaidOut[] } {
+  const { scene, records } = project;
+  const cleared = clearedPlates(records);
+  const onKept = new Map<string, number>();
+  for (const plate of scene.plates)
+    if (keep.has(plate.id) && !cleared.has(plate.id))
+      for (const [partId, n] of countsOn(plate)) onKept.set(partId, (onKept.get(partId) ?? 0) + n);
+  const left: NotLaidOut[] = [];
+  const pieces: ToPrint[] = [];
+  const loadS = new Map<string, number>();
+  const hours = (part: Part): number => printOptions(part, scene)[0]?.job.timeS.value ?? 0;
+  // The longest first: what is short fills up the machines at the end (longest processing time first, Graham 1969).
+  const order = [...project.parts].filter((p) => p.source.kind !== "scratch").sort((a, b) => hours(b) - hours(a) || a.order - b.order);
+  for (const part of order) {
+    const missing = part.copies - goodCount(part, records) - (onKept.get(part.id) ?? 0);
+    if (missing <= 0) continue;
+    const printer = assigned(part, project, loadS);
+    const facts = printer && printFactsOf(part, printer);
+    if (!printer || !facts) {
+      left.push({ name: part.name, why: part.prints.length === 0 ? "is still reckoned" : "fits no printer whole: cut it first" });
+      continue;
+    }
+    if (facts.pieces > 1 || !facts.fits) {
+      left.push({ name: part.name, why: `is too large for ${printer.name}: cut it, or choose another printer` });
+      continue;
+    }
+    const size = Math.max(...partSizeMm(part));
+    const { spares } = sparesFor(part, records, size, facts.perPlate);
+    loadS.set(printer.id, (loadS.get(printer.id) ?? 0) + facts.one.timeS.value * missing);
+    const filler = part.tags.some((t) => FILLERS.has(t.toLowerCase()));
+    const base = { part, printer, turn: facts.turn, filler };
+    let rest = missing;
+    // Good ones are counted by part and not by variation: those that differ are printed first.
+    for (const v of part.variations) {
+      const n = Math.min(v.copies, rest);
+      if (n <= 0) continue;
+      rest -= n;
+      pieces.push({ ...base, variation: v.id, percent: v.percent, mirrored: v.mirrored, count: n, spares: 0 });
+    }
+    if (rest > 0 || spares > 0)
+      pieces.push({ ...base, variation: null, percent: 100, mirrored: false, count: Math.max(0, rest) + spares, spares });
+  }
+  for (const { name } of project.unread) left.push({ name, why: "is still measured" });
+  return { pieces, left };
+}
+
+/** The same for the job that lays out, once the footprints are there. */
+export const piecesToLay = (pieces: readonly ToPrint[], footprint: (piece: ToPrint) => Footprint | undefined): Wanted[] =>
+  pieces.flatMap((p): Wanted[] => {
+    const own = footprint(p);
+    return own
+      ? [
+          {
+            partId: p.part.id,
+            variation: p.variation,
+            printerId: p.printer.id,
+            footprint: own,
+            count: p.count,
+            spares: p.spares,
+            batch: p.part.batch,
+            filler: p.filler,
+          },
+        ]
+      : [];
+  });
+
+export const layOutPrinters = (printers: readonly Printer[]): LayOutPrinter[] =>
+  printers.map((p) => ({ id: p.id, process: p.process, bed: bedOf(p) }));

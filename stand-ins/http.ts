@@ -1,0 +1,142 @@
+/**
+ * The stand-ins over HTTP, for the program's own server. State is in memory: a server that is started anew knows nothing of what was before,
+ * as a printer that was switched off. docs/stand-ins.md tells the interface.
+ */
+import { StandInPrinter, type PrinterState } from "./printer";
+import { fail, type Problem, type Result } from "../core/units";
+
+/** Three that print, and three that answer badly, for whoever tests what drives them. */
+const make = (): Map<string, StandInPrinter> =>
+  new Map(
+    [
+      new StandInPrinter("large", "Large stand-in", "fdm"),
+      new StandInPrinter("small", "Small stand-in", "fdm"),
+      new StandInPrinter("resin", "Resin stand-in", "resin"),
+    ].map((p) => [p.id, p]),
+  );
+let printers = make();
+
+/** Everything forgotten: a server that was started anew. */
+export const restart = (): void => {
+  printers = make();
+};
+
+const json = (body: unknown, status = 200): Response =>
+  new Response(JSON.stringify(body), { status, headers: { "Content-Type": "application/json", "Cache-Control": "no-store" } });
+
+const STATUS: Record<string, number> = { "printer.unknown": 404, "printer.busy": 409, "printer.idle": 409 };
+const refused = (problem: Problem): Response => json({ error: problem }, STATUS[problem.code] ?? 400);
+const answer = (result: Result<PrinterState>): Response => (result.ok ? json(result.value) : refused(result.problem));
+
+const unknown = (id: string): Problem =>
+  fail("printer.unknown", `There is no stand-in "${id.slice(0, 40)}". There are ${[...printers.keys()].join(", ")}.`).problem;
+
+/** How a badly behaved one answers: nonsense, slowly, or never. */
+async function behaving(how: string | null, good: () => Response | Promise<Response>, signal: AbortSignal): Promise<Response> {
+  if (how === "nonsense") return json({ phase: "dancing", job: 7 });
+  if (how === "text") return new Response("<h1>It works</h1>", { headers: { "Content-Type": "text/html" } });
+  if (how === "slow" || how === "silent") {
+    const ms = how === "slow" ? 8_000 : 120_000;
+    await new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, ms);
+      signal.addEventListener("abort", () => {
+        clearTimeout(timer);
+        resolve();
+      });
+    });
+  }
+  return good();
+}
+
+/** Longest body of a request, bytes. */
+const MOST_BODY = 10_000;
+
+async function bodyOf(request: Request): Promise<Result<unknown>> {
+  const text = await request.text();
+  if (text.length > MOST_BODY) return fail("body.long", "The request is longer than any job.");
+  if (text.trim() === "") return { ok: true, value: {} };
+  try {
+    return { ok: true, value: JSON.parse(text) as unknown };
+  } catch {
+    return fail("body.json", "The request is not JSON.");
+  }
+}
+
+/** GET /stand-ins/printers */
+export const list = (now: number): Response => json({ printers: [...printers.values()].map((p) => p.state(now)) });
+
+/** GET /stand-ins/printers/:id, and with /stream the same as it changes, as server-sent events (HTML Living Standard, 9.2). */
+export async function read(id: string, what: string | undefined, request: Request): Promise<Response> {
+  const printer = printers.get(id);
+  if (!printer) return refused(unknown(id));
+  const how = new URL(request.url).searchParams.get("behave");
+  if (what === "stream") return stream(printer, request.signal);
+  if (what !== undefined) return refused(fail("address", "A printer has its state and its stream.").problem);
+  return behaving(how, () => json(printer.state(Date.now())), request.signal);
+}
+
+/** POST /stand-ins/printers/:id/job, pause, resume, cancel, clear, speed */
+export async function act(id: string, what: string | undefined, request: Request): Promise<Response> {
+  const printer = printers.get(id);
+  if (!printer) return refused(unknown(id));
+  if (request.method !== "POST") return json({ error: fail("method", "Only POST tells a printer what to do.").problem }, 405);
+  const body = await bodyOf(request);
+  if (!body.ok) return refused(body.problem);
+  const how = new URL(request.url).searchParams.get("behave");
+  const now = Date.now();
+  return behaving(
+    how,
+    () => {
+      switch (what) {
+        case "job":
+          return answer(printer.start(body.value, now));
+        case "pause":
+          return answer(printer.pause(now));
+        case "resume":
+          return answer(printer.resume(now));
+        case "cancel":
+          return answer(printer.cancel(now));
+        case "clear":
+          return answer(printer.clear(now));
+        case "speed":
+          return answer(printer.setFactor((body.value as { factor?: unknown } | null)?.factor, now));
+        default:
+          return refused(fail("address", "A printer takes job, pause, resume, cancel, clear and speed.").problem);
+      }
+    },
+    request.signal,
+  );
+}
+
+/** How often a stream looks for something new. */
+const LOOK_MS = 500;
+
+function stream(printer: StandInPrinter, signal: AbortSignal): Response {
+  const encoder = new TextEncoder();
+  let timer: ReturnType<typeof setInterval> | undefined;
+  const body = new ReadableStream<Uint8Array>({
+    start(control) {
+      let last = "";
+      let quiet = 0;
+      const look = (): void => {
+        const state = JSON.stringify(printer.state(Date.now()));
+        // A line now and then, so that whoever listens knows that it is still there.
+        if (state !== last) control.enqueue(encoder.encode(`event: state\ndata: ${state}\n\n`));
+        else if (++quiet % 20 === 0) control.enqueue(encoder.encode(": here\n\n"));
+        last = state;
+      };
+      look();
+      timer = setInterval(look, LOOK_MS);
+      signal.addEventListener("abort", () => {
+        clearInterval(timer);
+        try {
+          control.close();
+        } catch {
+          // It was closed from the other side.
+        }
+      });
+    },
+    cancel: () => clearInterval(timer),
+  });
+  return new Response(body, { headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store, no-transform" } });
+}
