@@ -32,7 +32,7 @@ describe("the demo scene", () => {
     expect(Buffer.compare(await packed(withBytes(again.project, again.meshes)), bytes)).toBe(0);
   });
   it("has watertight meshes whose bytes match their names", async () => {
-    expect(demo.meshes.size).toBe(6);
+    expect(demo.meshes.size).toBe(9);
     for (const [hash, bytes] of demo.meshes) {
       expect(await contentHash(bytes)).toBe(hash);
       const read = readMesh(bytes, "mm");

@@ -29,6 +29,36 @@ const toMesh = (solid: Manifold): Mesh => {
   return { positions, indices: new Uint32Array(m.triVerts) };
 };
 
+/** A barrel for the quay: staves by its bulge, hoops, a bung. */
+export function barrel(solids: Solids): Mesh {
+  const { union } = kit(solids);
+  const { Manifold, CrossSection } = solids;
+  const side: [number, number][] = [
+    [0, 0],
+    [4.6, 0],
+    [5.6, 4],
+    [5.9, 7],
+    [5.6, 10],
+    [4.6, 14],
+    [0, 14],
+  ];
+  const body = new CrossSection([side], "EvenOdd").revolve(40);
+  const hoop = (z: number, r: number): Manifold => Manifold.cylinder(1, r, r, 40).translate([0, 0, z]);
+  return toMesh(union([body, hoop(2.2, 5.6), hoop(10.8, 5.6)]));
+}
+
+/** A clip that joins two quay walls: goes into the slots of both. */
+export function quayClip(solids: Solids): Mesh {
+  const { box, union } = kit(solids);
+  return toMesh(union([box([0, 0, 0], [16, 4, 4]), box([0, 0, 0], [4, 9, 4]), box([12, 0, 0], [16, 9, 4])]));
+}
+
+/** The post of the crane: tall on a small foot, with a bracket. */
+export function cranePost(solids: Solids): Mesh {
+  const { box, union } = kit(solids);
+  return toMesh(union([box([0, 0, 0], [9, 9, 118]), box([-3, -3, 0], [12, 12, 3]), box([9 - 0.5, 3, 84], [26, 6, 90])]));
+}
+
 /** A tide mill: gable to the front, roof 216 mm over the eaves, slate courses, a stack, an axle hole for the wheel. */
 export function millHouse(solids: Solids): Mesh {
   const { box, along, rodX, union } = kit(solids);

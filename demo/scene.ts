@@ -2,11 +2,12 @@
  * The demo scene "Saltmarsh Sluice": a tide mill on a muddy creek for 28 mm figures. All of it is made up. Meshes are
  * built by code, print facts are computed here once with the same core that the application uses.
  */
-import { GENERIC_PRINTERS, plateTimeS } from "../core/print";
+import { GENERIC_PRINTERS, layOut, mirroredFootprint, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
 import { writeStl, TURNS } from "../core/mesh";
 import {
   joinPart,
   joinProject,
+  footprintRequest,
   printRequest,
   outlineRequest,
   sheetRequest,
@@ -15,7 +16,7 @@ import {
   type ValueOf,
 } from "../core/results";
 import { computeWanted } from "../core/results/compute";
-import { stepsOfPart } from "../core/plan";
+import { layOutPrinters, lessonsOf, piecesToLay, printLog, printRecordOf, stepsOfPart, toPrint } from "../core/plan";
 import {
   HABIT_DEFAULTS,
   PART_DEFAULTS,
@@ -34,7 +35,8 @@ import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
 import { ok } from "../core/units";
 import { DEMO_ID, DEMO_NOW } from "./identity";
-import { crate, millHouse, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
+import { barrel, cranePost, crate, millHouse, quayClip, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
+import { printHistory } from "./history";
 
 const PAINTS: Paint[] = [
   { id: "grey-primer", name: "Harbour grey primer", hex: "#84898b", family: "water primer", sheen: "matt", stockMl: 240 },
@@ -124,7 +126,14 @@ export interface Demo {
  */
 export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): Promise<Demo> {
   const solids = await loadSolids();
-  const printers = GENERIC_PRINTERS.map((p) => structuredClone(p));
+  const LOADED: Record<string, string> = { "large-filament": "grey-spool", "small-filament": "white-spool", resin: "grey-resin" };
+  const printers = GENERIC_PRINTERS.map((p) => ({
+    ...structuredClone(p),
+    loadedId: LOADED[p.id],
+    surface: p.process === "resin" ? "flexible plate" : "textured sheet",
+    // The large one gets its files by card.
+    address: { "small-filament": "/stand-ins/printers/small", resin: "/stand-ins/printers/resin" }[p.id] ?? null,
+  }));
   const scale = figureScale(28);
   const meshes: MeshBlobs = new Map();
   const parts: PartRow[] = [];
@@ -235,11 +244,15 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       { id: "thwart", thing: "a thwart over the boards", lowRealMm: 270, highRealMm: 320, fileMm: 6.2, how: "picked" },
     ],
   });
-  await meshPart("quay-wall", "Quay wall", 6, quayWall, [], {
+  await meshPart("quay-wall", "Quay wall", 6, quayWall, [print("small-filament")], {
     group: "quay",
+    batch: "quay grey",
     measures: { clipSlotMm: 4.2, wallHeightMm: 40, baseMm: 5, groundHex: null },
     variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
   });
+  await meshPart("barrel", "Barrel", 12, barrel, [print("resin")], { group: "cargo" });
+  await meshPart("quay-clip", "Quay clip", 10, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
+  await meshPart("crane-post", "Crane post", 1, cranePost, [print("large-filament")], { group: "crane" });
   parts.push({
     ...structuredClone(PART_DEFAULTS),
     id: "base",
@@ -312,6 +325,35 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: null },
         { id: "p240", kind: "abrasive", name: "P240, wet or dry", what: "P240", stock: 9, price: null },
         { id: "p400", kind: "abrasive", name: "P400, wet or dry", what: "P400", stock: 4, price: null },
+        {
+          id: "grey-spool",
+          kind: "spool",
+          name: "Slate grey filament",
+          what: "usual",
+          stock: 531,
+          price: { minor: 1990, currency: "EUR" },
+          since: DEMO_NOW - 41 * 86_400_000,
+        },
+        {
+          id: "white-spool",
+          kind: "spool",
+          name: "Lime white filament",
+          what: "usual",
+          stock: 118,
+          price: { minor: 1990, currency: "EUR" },
+          since: DEMO_NOW - 12 * 86_400_000,
+        },
+        {
+          id: "grey-resin",
+          kind: "bottle",
+          name: "Grey resin",
+          what: "standard",
+          stock: 620,
+          price: { minor: 2890, currency: "EUR" },
+          since: DEMO_NOW - 30 * 86_400_000,
+        },
+        { id: "bath-1", kind: "bath", name: "First bath", what: "first", stock: 14, price: null, since: DEMO_NOW - 25 * 86_400_000 },
+        { id: "bath-2", kind: "bath", name: "Second bath, clean", what: "second", stock: 0, price: null, since: DEMO_NOW - 6 * 86_400_000 },
         { id: "airbrush", kind: "tool", name: "Airbrush, 0.4 mm", what: "airbrush", stock: 1, price: null },
         { id: "booth", kind: "tool", name: "Box with a fan at the window", what: "spray-booth", stock: 1, price: null },
       ],
@@ -331,6 +373,8 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           from: weekday === 0 || weekday === 6 ? "14:00" : "18:30",
           to: "22:30",
         })),
+        // A plate is changed before work, too.
+        changes: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "07:10", to: "07:30" })),
       },
     },
     records: [],
@@ -368,13 +412,49 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     }),
     supplies,
   );
-  const project = joinProject(decided, lookup);
+  const joined = joinProject(decided, lookup);
+  // What was printed before tonight, and what it has taught the printers.
+  const history = printHistory(joined, DEMO_NOW);
+  const taught = printers.map((p) => ({ ...p, learned: lessonsOf(printLog({ records: history }), p.id).map(asLesson) }));
+  const told = { ...decided, workshop: { ...decided.workshop, printers: taught } };
+  const known = joinProject(told, lookup);
+  const project = { ...known, records: [...history, ...recordsOf(known)] };
+  const footprints = new Map<ResultRequest, ValueOf<ResultRequest>>();
+  const plates = await platesOf(project, solids, supplies, footprints);
   return {
-    project: { ...project, records: recordsOf(project) },
+    project: { ...project, scene: { ...project.scene, plates } },
     meshes,
     pictures: new Map(),
     results: new Map([...values, ...sheets.values]),
   };
+}
+
+const asLesson = ({ at, title, recordId, timeRatio, massRatio }: ReturnType<typeof lessonsOf>[number]): PrinterLesson => ({
+  at,
+  from: "print",
+  what: title,
+  recordId,
+  timeRatio,
+  massRatio,
+});
+
+/** What is still to print, laid out as the program lays it out. */
+async function platesOf(
+  project: Project,
+  solids: Solids,
+  supplies: Parameters<typeof computeWanted>[1],
+  footprints: Map<ResultRequest, ValueOf<ResultRequest>>,
+): Promise<Plate[]> {
+  const { pieces } = toPrint(project, new Set());
+  const requests = pieces.map((p) => footprintRequest(p.part, p.turn, p.percent));
+  const { lookup, values } = await computeWanted(requests, supplies);
+  for (const [request, value] of values) footprints.set(request, value);
+  let n = 0;
+  const wanted = piecesToLay(pieces, (p) => {
+    const own = lookup(footprintRequest(p.part, p.turn, p.percent));
+    return own && p.mirrored ? mirroredFootprint(own) : own;
+  });
+  return layOut(solids, layOutPrinters(project.scene.printers), wanted, () => `laid-${++n}`, { effort: 40 }).plates;
 }
 
 const MIN = 60000,
@@ -403,6 +483,8 @@ function recordsOf(project: Project): StepRecord[] {
       good: 0,
       failed: 0,
       wentWrong: "",
+      rests: step.rests,
+      ...(step.machineS > 0 ? { print: printRecordOf(step, { ...project, records } as Project) } : {}),
       ...more,
     });
   };

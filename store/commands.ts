@@ -75,7 +75,7 @@ import {
 } from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
-import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, teach, unteach, useMaterial, type PlateCommands } from "./plateCommands";
+import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, teach, unteach, takeMaterial, type PlateCommands } from "./plateCommands";
 import { storageProblem } from "./problems";
 import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
@@ -1044,7 +1044,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       await endRun(e, next, now);
       // Of a print that failed so much was used as its time says.
       const ranS = (end.finishedAt! - record.startedAt) / 1000;
-      await useMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
+      await takeMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
       await teach(e, next, now);
     },
   },

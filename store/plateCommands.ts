@@ -234,7 +234,7 @@ export const platesWithout = (plates: readonly Plate[], gone: ReadonlySet<string
     : [...plates];
 
 /** Takes what a print used from the spool or bottle that was on. What it used was said, or is as planned by the share that was printed. */
-export async function useMaterial(e: Edit, { print }: StepRecord, share: number): Promise<void> {
+export async function takeMaterial(e: Edit, { print }: StepRecord, share: number): Promise<void> {
   if (!print?.supplyId) return;
   const supply = await e.get("supplies", print.supplyId);
   if (!supply) return;
@@ -291,7 +291,7 @@ export async function endRun(e: Edit, cleared: StepRecord, now: number): Promise
   if (!run) return;
   const finishedAt = Math.max(run.startedAt, Math.min(now, run.startedAt + run.plannedS * 1000));
   await e.put("records", { ...run, finishedAt, untimed: true, result: "good" });
-  await useMaterial(e, run, 1);
+  await takeMaterial(e, run, 1);
 }
 
 /** A printer that plates wait for stays. */

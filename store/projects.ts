@@ -68,6 +68,12 @@ const underSceneId = (project: ProjectRows, sceneId: string): ProjectRows => ({
 /** All times moved by `ms`: the demo is always as old as when it was made. */
 export const shiftTimes = (project: ProjectRows, ms: number): ProjectRows => ({
   ...project,
+  workshop: {
+    ...project.workshop,
+    supplies: project.workshop.supplies.map((s) => (typeof s.since === "number" ? { ...s, since: s.since + ms } : s)),
+    lessons: project.workshop.lessons.map((l) => ({ ...l, at: l.at + ms })),
+    printers: project.workshop.printers.map((p) => (p.learned ? { ...p, learned: p.learned.map((l) => ({ ...l, at: l.at + ms })) } : p)),
+  },
   records: project.records.map((r) => ({
     ...r,
     startedAt: r.startedAt + ms,

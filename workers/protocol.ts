@@ -6,7 +6,7 @@ import type { Grain } from "../core/surface";
 import type { FinishChance, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
-import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted } from "../core/print";
+import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted, Hazard } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -129,7 +129,14 @@ export type Jobs = {
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {
-    request: { steps: Step[]; states: Map<string, StepState>; evenings: Stretch[]; hours: Omit<ScheduleOptions, "failures">; now: number };
+    request: {
+      steps: Step[];
+      states: Map<string, StepState>;
+      evenings: Stretch[];
+      hours: Omit<ScheduleOptions, "failures">;
+      hazards: Map<string, Hazard>;
+      now: number;
+    };
     answer: FinishChance;
   };
 };

@@ -42,9 +42,10 @@ export const orderOf = (record: StepRecord, project: Project) => {
 
 /** Does this window watch? One of all that are open does. */
 function useLeader(): boolean {
-  const [leads, setLeads] = useState(false);
+  // Where there are no locks, every window watches: what is told twice is stored once.
+  const [leads, setLeads] = useState(typeof navigator !== "undefined" && !("locks" in navigator));
   useEffect(() => {
-    if (!("locks" in navigator)) return setLeads(true);
+    if (!("locks" in navigator)) return;
     let release: (() => void) | undefined;
     const stop = new AbortController();
     navigator.locks

@@ -5,6 +5,7 @@
  * awake. All spreads are weak priors (common practice, no source) until the user's own record is long enough. Seeded, so the same
  * project gives the same answer.
  */
+import { expectedHours, type Hazard } from "../print";
 import { seededRandom } from "../units";
 import { schedule, type ScheduleOptions } from "./schedule";
 import type { Stretch } from "./evenings";
@@ -23,35 +24,45 @@ export interface FinishChance {
 }
 
 /** After how many seconds each run of a job fails before one goes well: none as a rule. */
-export function failuresOf(jobS: number, ratePerHour: number, random: () => number): number[] {
+export function failuresOf(jobS: number, { start, perHour }: Hazard, random: () => number): number[] {
   const out: number[] = [];
   for (let tries = 0; tries < 50; tries++) {
-    const failsAfterS = (-Math.log(1 - random()) / ratePerHour) * 3600;
+    if (start > 0 && random() < start) {
+      out.push(Math.min(jobS, LOST_AT_START_S));
+      continue;
+    }
+    const failsAfterS = (-Math.log(1 - random()) / perHour) * 3600;
     if (failsAfterS >= jobS) return out;
     out.push(failsAfterS);
   }
   return out;
 }
 
+/** A start that does not hold is seen after so long. Common practice, no source. */
+const LOST_AT_START_S = 900;
+
 /** Plates beyond this many differ from their mean by less than the model is right. */
 const MANY_PLATES = 200;
 
 /** Seconds of all plates of a step, each with its own failures. */
-function platesWithRestarts(step: Step, rate: number, random: () => number): number {
+function platesWithRestarts(step: Step, hazard: Hazard, random: () => number): number {
   const plateS = step.machineS / step.plates;
-  if (step.plates > MANY_PLATES) return step.plates * Math.min(50 * plateS, (3600 * Math.expm1((rate * plateS) / 3600)) / rate);
+  if (step.plates > MANY_PLATES) return step.plates * Math.min(50 * plateS, 3600 * expectedHours(hazard, plateS / 3600));
   let total = 0;
-  for (let n = 0; n < step.plates; n++) total += plateS + failuresOf(plateS, rate, random).reduce((a, b) => a + b, 0);
+  for (let n = 0; n < step.plates; n++) total += plateS + failuresOf(plateS, hazard, random).reduce((a, b) => a + b, 0);
   return total;
 }
 
-/** @param options when nobody begins a failed print again, when plates can be changed, when printers must be still */
+/** What is known of each printer's failures; a printer that is not named counts as any. */
+export type Hazards = ReadonlyMap<string, Hazard>;
+
+/** @param hazards learned of each printer; @param options when nobody begins a failed print again, when plates can be changed, when printers must be still */
 export function finishChance(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  options: Omit<ScheduleOptions, "failures"> = {},
+  options: Omit<ScheduleOptions, "failures"> & { hazards?: Hazards } = {},
   runs = 200,
   seed = 1,
 ): FinishChance {
@@ -60,14 +71,18 @@ export function finishChance(
   const finishes: number[] = [];
   for (let i = 0; i < runs; i++) {
     const pace = Math.exp(SPREAD.pace * normal());
-    const rate = SPREAD.failuresPerHour * Math.exp(SPREAD.rate * normal());
+    const luck = Math.exp(SPREAD.rate * normal());
+    const hazard = (s: Step): Hazard => {
+      const own = s.printerId === null ? undefined : options.hazards?.get(s.printerId);
+      return own ? { start: own.start, perHour: own.perHour * luck } : { start: 0, perHour: SPREAD.failuresPerHour * luck };
+    };
     const failures = new Map<string, number[]>();
     const varied = steps.map((s): Step => {
-      if (s.machineS > 0 && s.plates === 1) failures.set(s.key, failuresOf(s.machineS, rate, random));
+      if (s.machineS > 0 && s.plates === 1) failures.set(s.key, failuresOf(s.machineS, hazard(s), random));
       return {
         ...s,
         handsOnS: s.handsOnS * pace * Math.exp(SPREAD.handsOn * normal()),
-        machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, rate, random) : s.machineS,
+        machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, hazard(s), random) : s.machineS,
       };
     });
     finishes.push(schedule(varied, states, evenings, now, { ...options, failures }).finish ?? Infinity);

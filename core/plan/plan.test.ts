@@ -413,7 +413,7 @@ describe("the chance to be ready", () => {
   it("a job that begins again when it fails takes (e^{λT} − 1)/λ", () => {
     const random = seededRandom(7);
     let sum = 0;
-    for (let i = 0; i < 20000; i++) sum += 10 + failuresOf(36000, 0.02, random).reduce((a, b) => a + b, 0) / 3600;
+    for (let i = 0; i < 20000; i++) sum += 10 + failuresOf(36000, { start: 0, perHour: 0.02 }, random).reduce((a, b) => a + b, 0) / 3600;
     expect(Math.abs(sum / 20000 - 11.070138)).toBeLessThan((3 * 2.856394) / Math.sqrt(20000));
   });
   it("is the same for the same seed, ordered, and grows with the date", () => {
@@ -450,7 +450,9 @@ describe("the chance to be ready", () => {
     for (let b = 0; b < builds; b++) {
       const pace = Math.exp(0.3 * normal()),
         rate = 0.01 * Math.exp(0.5 * normal());
-      const failures = new Map(steps.filter((s) => s.machineS > 0).map((s) => [s.key, failuresOf(s.machineS, rate, random)]));
+      const failures = new Map(
+        steps.filter((s) => s.machineS > 0).map((s) => [s.key, failuresOf(s.machineS, { start: 0, perHour: rate }, random)]),
+      );
       const real = steps.map((s) => ({ ...s, handsOnS: s.handsOnS * pace * Math.exp(0.35 * normal()) }));
       const finish = schedule(real, states, evenings, THURSDAY, { failures, nights }).finish!;
       if (finish >= low && finish <= high) held++;

@@ -1,8 +1,17 @@
 /** Risk by printer and by what is on it, read from the log; the pair of the two that nobody has printed with yet. */
-import { hazardOf, predictedGood, predictedHours, rateRange, type FaultEvidence, type LearnedHazard, type Printer } from "../print";
+import {
+  hazardOf,
+  predictedGood,
+  predictedHours,
+  rateRange,
+  type FaultEvidence,
+  type Hazard,
+  type LearnedHazard,
+  type Printer,
+} from "../print";
 import { recordsOf, type Project } from "../project";
 import { workOf } from "../work";
-import { bathAge, materialOfPrint, runsOf, type LogEntry } from "./printLog";
+import { bathAge, materialOfPrint, printLog, runsOf, type LogEntry } from "./printLog";
 import { loadedOn } from "./startPrint";
 import { takenS } from "./status";
 
@@ -31,6 +40,10 @@ export function hazardFor(printer: Printer, project: Pick<Project, "supplies">, 
 
 export const hazardsOf = (project: Pick<Project, "scene" | "supplies">, log: readonly LogEntry[]): Map<string, PrinterHazard> =>
   new Map(project.scene.printers.map((p) => [p.id, hazardFor(p, project, log)]));
+
+/** The rates alone, for whoever simulates: a worker takes no functions. */
+export const ratesOf = (project: Pick<Project, "scene" | "supplies" | "records">): Map<string, Hazard> =>
+  new Map([...hazardsOf(project, printLog(project))].map(([id, { start, perHour }]) => [id, { start, perHour }]));
 
 /** Nothing of this material has gone well on this printer yet: what is at stake is told against a test print. */
 export function isNewPair(printer: Printer, { supplies }: Pick<Project, "supplies">, log: readonly LogEntry[]): boolean {

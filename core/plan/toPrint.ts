@@ -1,6 +1,6 @@
 /** What is still to print of a scene, and on which printer: the pieces that laying out starts from. */
 import { bedOf, type Footprint, type LayOutPrinter, type Printer, type Wanted } from "../print";
-import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from "../project";
+import { partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
 import { workOf } from "../work";
 import { clearedPlates, countsOn } from "./plateSteps";
@@ -45,6 +45,21 @@ function assigned(part: Part, project: Pick<Project, "scene">, loadS: ReadonlyMa
     .sort((a, b) => a.ends - b.ends || area(a.printer) - area(b.printer))[0].printer;
 }
 
+/** Pieces that lie on a printer by the part's own order of work, started and not cleared. */
+function onPrinters(part: Part, records: Project["records"]): number {
+  const own = recordsOf(records, part.id);
+  const cleared = new Set(own.filter((r) => r.finishedAt !== null).map((r) => r.stepKey));
+  return own
+    .filter(
+      (r) =>
+        r.time === "machine" &&
+        r.result !== "failed" &&
+        r.stepKey.startsWith(`${part.id}/`) &&
+        !cleared.has(r.stepKey.replace(/\/start(\d+)$/, "/clear$1")),
+    )
+    .reduce((n, r) => n + Number(r.rests?.pieces ?? 1), 0);
+}
+
 /**
  * All that is missing, less what lies on plates that stay.
  * @param keep plates that laying out leaves as they are
@@ -63,7 +78,7 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
   // The longest first: what is short fills up the machines at the end (longest processing time first, Graham 1969).
   const order = [...project.parts].filter((p) => p.source.kind !== "scratch").sort((a, b) => hours(b) - hours(a) || a.order - b.order);
   for (const part of order) {
-    const missing = part.copies - goodCount(part, records) - (onKept.get(part.id) ?? 0);
+    const missing = part.copies - goodCount(part, records) - (onKept.get(part.id) ?? 0) - onPrinters(part, records);
     if (missing <= 0) continue;
     const printer = assigned(part, project, loadS);
     const facts = printer && printFactsOf(part, printer);

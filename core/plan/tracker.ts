@@ -103,7 +103,7 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
   if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
   if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
   const enough = (spares: number): boolean =>
-    chanceOfAtLeast(missing, missing + spares, { good: weight * goodShare, failed: weight * (1 - goodShare) }) >= SURE;
+    chanceOfAtLeast(missing, missing + spares, { good: weight * goodShare, failed: weight * (1 - goodShare) }) >= SURE - 1e-9;
   let spares = 0,
     most = MOST_SPARES_EACH * missing;
   if (!enough(most)) return { missing, spares: 0, goodShare, why: "too many fail for spares to help: find out why first" };

@@ -3,7 +3,18 @@ import { format } from "date-fns";
 import { useEffect, useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { runJob } from "~workers/client";
-import { chanceBy, eveningsFrom, goKeyOf, plateHours, type Clock, type FinishChance, type Go, type Offer, type Tonight } from "~core/plan";
+import {
+  chanceBy,
+  eveningsFrom,
+  goKeyOf,
+  plateHours,
+  ratesOf,
+  type Clock,
+  type FinishChance,
+  type Go,
+  type Offer,
+  type Tonight,
+} from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
@@ -277,9 +288,11 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       // The same steps as the plan: those of other scenes take evenings too.
       const steps = model.all;
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
-      void runJob("chance", { steps, states, evenings, hours: plateHours(project, now), now }, { signal: stop.signal }).then(
-        (r) => r.ok && setChance(r.value),
-      );
+      void runJob(
+        "chance",
+        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project), now },
+        { signal: stop.signal },
+      ).then((r) => r.ok && setChance(r.value));
     }, 120);
     return () => {
       clearTimeout(timer);

@@ -51,8 +51,8 @@ export const wallAndGapLadder = (solids: Solids, walls: readonly number[], gaps:
 /** Faces of each slope side by side: steps and their spacing can be compared by eye, nail and photo. */
 export const slopeFan = (solids: Solids, slopesDeg: readonly number[]): Mesh =>
   built(solids, ({ along, union }) => {
-    const width = 12,
-      run = 24;
+    const width = 8,
+      run = 20;
     return union(
       slopesDeg.map((deg, i) => {
         const rise = run * Math.tan((Math.min(deg, 75) * Math.PI) / 180);

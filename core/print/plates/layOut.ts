@@ -57,6 +57,8 @@ const HEIGHT_STEP_MM = 5;
 interface Piece extends NestItem {
   wanted: Wanted;
   spare: boolean;
+  /** Tall on a small foot: it stands among its like. */
+  tall: boolean;
 }
 
 /**
@@ -122,16 +124,18 @@ function layPrinter(
   wanted: readonly Wanted[],
   options: { effort?: number; onProgress?: OnProgress; signal?: AbortSignal },
 ): { laid: LaidPiece[][]; left: Piece[]; least: number } {
-  const pieces = wanted.flatMap((w, i): Piece[] =>
-    Array.from({ length: w.count }, (_, n) => ({
+  const pieces = wanted.flatMap((w, i): Piece[] => {
+    const tall = footingOnPlate(w.footprint, printer.process) === "tall on a small foot";
+    return Array.from({ length: w.count }, (_, n) => ({
       id: `${i}.${n}`,
       footprint: w.footprint,
       // One batch is one class: it is printed in a row, and its plates take nothing that is not of it before it is complete.
-      apart: [w.batch, footingOnPlate(w.footprint, printer.process) === "tall on a small foot" ? "tall" : ""].filter(Boolean).join(" "),
+      apart: [w.batch, tall ? "tall" : ""].filter(Boolean).join(" "),
       wanted: w,
       spare: n >= w.count - w.spares,
-    })),
-  );
+      tall,
+    }));
+  });
   const of = new Map(pieces.map((p) => [p.id, p]));
   const first = pieces.filter((p) => !p.spare && !p.wanted.filler);
   const fill = pieces.filter((p) => p.spare || p.wanted.filler);
@@ -191,6 +195,7 @@ function fillUp(
     const may = rest.filter(
       (p) =>
         (p.wanted.batch === "" || plate.some((x) => x.piece.wanted.batch === p.wanted.batch)) &&
+        p.tall === plate[0].piece.tall &&
         (printer.process === "fdm" || p.footprint.heightMm <= tallest[i]),
     );
     if (may.length === 0) return;

@@ -201,7 +201,7 @@ function Repair({ project }: { project: Project }) {
           ]}
         />
         <label className="block">
-          <span className="label">Pieces</span>
+          <span className="label block">Pieces</span>
           <input
             type="number"
             className="field w-20"

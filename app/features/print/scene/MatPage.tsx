@@ -1,5 +1,4 @@
 /** The parking mat of small pieces, and the card that travels to the printer: what is on it against what is planned. */
-import { format } from "date-fns";
 import { useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { cardAgainst, cardName, parked } from "~core/look";
@@ -8,11 +7,9 @@ import type { Part, Project } from "~core/project";
 import type { Footprint } from "~core/print";
 import { useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
-import { download, fileName } from "~app/shared/files/download";
-import { paperOf } from "~app/shared/paper";
+import { fileName } from "~app/shared/files/download";
 import { FileInput } from "~app/ui/fileInput";
-import { runJob } from "~workers/client";
-import { writePlate } from "./plateFiles";
+import { downloadMat, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
 import { useWanted } from "./useFootprints";
 
@@ -28,20 +25,9 @@ export function MatPage({ project }: { project: Project }) {
   const [busy, setBusy] = useState(false);
   const mat = async (): Promise<void> => {
     setBusy(true);
-    const made = await runJob("mat", {
-      pieces: pieces.map((p) => ({ part: p.part, nth: p.nth, footprint: p.footprint })),
-      sceneName: scene.name,
-      paper: paperOf(project.habits.paper),
-      date: format(Date.now(), "d MMM yyyy"),
-    });
+    const done = await downloadMat(pieces, project);
     setBusy(false);
-    if (!made.ok) return void toast.error(made.problem.message);
-    const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
-    download(
-      fileName(`${scene.name} parking mat`, "pdf"),
-      await drawingsToPdf(made.value, `${scene.name}: parking mat`),
-      "application/pdf",
-    );
+    if (!done.ok) toast.error(done.problem.message);
   };
   const groups = [...new Map(pieces.map((p) => [p.part.id, p])).values()];
   const s = 1.5;

@@ -36,7 +36,7 @@ function label(name: string, widthPx: number, depthPx: number): string | null {
   if (depthPx < 15) return null;
   const fits = Math.floor((widthPx - 6) / 6.6);
   if (fits >= name.length) return name;
-  return fits >= 4 ? `${name.slice(0, fits - 1)}…` : null;
+  return fits >= 8 ? `${name.slice(0, fits - 1)}…` : null;
 }
 
 export function PlateDrawing({ plate, printer, project, footprint, scale, faults = [], selected, onPiece, at }: PlateDrawingProps) {

@@ -6,9 +6,8 @@ import { FAILURE_CAUSES } from "~core/print";
 import type { Job, Lane } from "~core/plan";
 import type { Project } from "~core/project";
 import { formatDuration, type Result } from "~core/units";
-import { sendJob, setSpeed, tellPrinter, usePrinterState } from "~app/data/printerLink.client";
+import { sendJob, tellPrinter, usePrinterState } from "~app/data/printerLink.client";
 import { openPrint, orderOf } from "~app/shared/printerWatch";
-import { Choice } from "~app/ui/field";
 
 const PHASES = {
   idle: "stands free",
@@ -18,7 +17,6 @@ const PHASES = {
   ended: "has ended",
   failed: "has failed",
 } as const;
-const SPEEDS = [1, 60, 600, 3600] as const;
 
 export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | undefined; project: Project }) {
   const { address } = lane.printer;
@@ -85,13 +83,6 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
                 Its plate is off
               </button>
             )}
-            <Choice
-              className="w-40"
-              label="The stand-in runs"
-              value={String(SPEEDS.find((s) => s === state.factor) ?? 1)}
-              onChange={(v) => void tell(() => setSpeed(address, Number(v)))}
-              options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "as in life" : `${s} times as fast` }))}
-            />
           </div>
         </>
       )}

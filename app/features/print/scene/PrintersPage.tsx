@@ -7,7 +7,7 @@ import { bathAge, isNewPair, printLog } from "~core/plan";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { LIMITS, SUPPLY_KINDS, type Project, type Span, type SupplyKind } from "~core/project";
 import { formatMm, ok, parseMm, spacedNumber, type Result } from "~core/units";
-import { isAddress, usePrinterState } from "~app/data/printerLink.client";
+import { isAddress, setSpeed, usePrinterState } from "~app/data/printerLink.client";
 import { parseEvening } from "~app/shared/Evenings";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useNow } from "~app/shared/scene";
@@ -61,6 +61,9 @@ const SIDES: { side: keyof Edges; words: string }[] = [
   { side: "front", words: "front" },
   { side: "back", words: "back" },
 ];
+
+/** Times as fast as life. */
+const SPEEDS = [1, 60, 600, 3600] as const;
 
 const STAND_INS = [
   { value: "", label: "carried by card" },
@@ -199,6 +202,15 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
         <p className={problem ? "note-act mt-1" : "mt-1 text-soft"} role="status">
           {problem ? `▲ ${problem}` : state ? `It answers: ${state.name}, ${state.phase}.` : "asking"}
         </p>
+      )}
+      {printer.address && state && (
+        <Choice
+          className="w-44"
+          label="The stand-in runs"
+          value={String(SPEEDS.find((s) => s === state.factor) ?? 1)}
+          onChange={(v) => void setSpeed(printer.address!, Number(v)).then((d) => !d.ok && toast.error(d.problem.message))}
+          options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "as in life" : `${s} times as fast` }))}
+        />
       )}
       <label className="mt-1 flex min-h-[44px] items-center gap-2">
         <input type="checkbox" checked={printer.quiet ?? false} onChange={(e) => void store({ quiet: e.target.checked })} />

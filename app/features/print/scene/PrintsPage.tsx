@@ -209,7 +209,7 @@ function Entry({ entry, project, open, onToggle }: { entry: LogEntry; project: P
   return (
     <li className="border-b border-rule py-1">
       <button
-        className="grid min-h-[44px] w-full grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.1fr)] items-baseline gap-x-3 text-left max-tab:grid-cols-1"
+        className="grid min-h-[44px] w-full grid-cols-[8.5rem_minmax(0,1fr)_minmax(0,1.1fr)] items-center gap-x-3 text-left max-tab:grid-cols-1"
         aria-expanded={open}
         onClick={onToggle}
       >
@@ -332,7 +332,7 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
           {entry.failed && (
             <>
               <label className="block">
-                <span className="label">why it failed</span>
+                <span className="label block">why it failed</span>
                 <select
                   className="field"
                   value={print.failure?.cause ?? "other"}
@@ -440,7 +440,7 @@ function Sizes({ entry: { record, print } }: { entry: LogEntry }) {
       </ul>
       <div className="flex flex-wrap items-end gap-2">
         <label className="block">
-          <span className="label">what</span>
+          <span className="label block">what</span>
           <input className="field w-28" maxLength={LIMITS.shortText} value={what} onChange={(e) => setWhat(e.target.value)} />
         </label>
         <ParsedField

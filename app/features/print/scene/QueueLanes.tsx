@@ -199,23 +199,13 @@ function StockLine({ lane, at, top, from, to }: { lane: Lane; at: (ms: number) =
   const name = loaded!.name.length > 18 ? `${loaded!.name.slice(0, 17)}…` : loaded!.name;
   return (
     <>
-      <text x="0" y={top + 15} fontSize="13" fill="var(--real)">
+      <text x="0" y={top + 13} fontSize="13" fill="var(--real)">
         {name}
       </text>
+      <text x="0" y={top + 28} fontSize="13" fill="var(--real)">
+        {Math.round(loaded!.stock)} {unit} now
+      </text>
       <path d={d} fill="none" stroke="var(--real)" strokeWidth="1.6" />
-      {points[0] && (
-        <text
-          x={at(points[0].at) + 4}
-          y={top + 13}
-          fontSize="13"
-          fill="var(--real)"
-          stroke="var(--paper)"
-          strokeWidth="3"
-          paintOrder="stroke"
-        >
-          {Math.round(loaded!.stock)} {unit}
-        </text>
-      )}
       {shortX !== null && (
         <text
           x={Math.min(shortX, at(to) - words.length * 6.2)}

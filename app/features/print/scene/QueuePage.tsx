@@ -16,7 +16,7 @@ import {
   type PlanChange,
   type Queue,
 } from "~core/plan";
-import { bedOf } from "~core/print";
+import { bedOf, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import type { Project } from "~core/project";
@@ -150,6 +150,18 @@ function WhatChanged({ changes, onSeen }: { changes: PlanChange[]; onSeen: () =>
   );
 }
 
+/** One piece from its own order of work lies in the middle of its plate. */
+const alone = (job: Job | undefined, { printer }: Lane): Plate | undefined =>
+  job?.pieces === 1
+    ? {
+        id: job.key,
+        printerId: printer.id,
+        order: 0,
+        byHand: false,
+        pieces: [{ id: "1", partId: job.step.partId, variation: null, xMm: printer.bedMm[0] / 2, yMm: printer.bedMm[1] / 2, turnDeg: 0 }],
+      }
+    : undefined;
+
 /** The plate at hand of each printer, drawn. */
 function NextPlates({
   queue,
@@ -166,18 +178,20 @@ function NextPlates({
   const [ref, width] = useWidth<HTMLDivElement>();
   const { scene } = project;
   const shown = queue.lanes.map((lane) => lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? lane.jobs[0]);
-  const plates = shown.flatMap((j) => scene.plates.find((p) => p.id === j?.plateId) ?? []);
+  const plateOf = (job: Job | undefined, lane: Lane): Plate | undefined =>
+    scene.plates.find((p) => p.id === job?.plateId) ?? alone(job, lane);
+  const plates = queue.lanes.flatMap((lane, i) => plateOf(shown[i], lane) ?? []);
   const footprint = useFootprints(plates, project);
   const most = Math.max(...scene.printers.map((p) => p.bedMm[0]));
   const columns = width >= 760 ? Math.min(4, scene.printers.length) : width >= 480 ? 2 : 1;
-  const scale = Math.min(1, ((width - 24 * (columns - 1)) / columns - 4) / most);
+  const scale = Math.min(0.72, ((width - 24 * (columns - 1)) / columns - 4) / most);
   return (
     <div ref={ref} className="mt-3">
       <ul className="grid gap-x-6 gap-y-4" style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}>
         {width > 0 &&
           queue.lanes.map((lane, i) => {
             const job = shown[i];
-            const plate = scene.plates.find((p) => p.id === job?.plateId);
+            const plate = plateOf(job, lane);
             const bed = bedOf(lane.printer);
             const clockOf = job && model.clocks.find((c) => c.step.key === job.key);
             const clears = job && model.steps.find((s) => s.clears > 0 && s.after.includes(job.key));
@@ -191,86 +205,90 @@ function NextPlates({
                     ? `${job.kind === "running" ? "running" : job.kind === "ended" ? "ended" : "next"}, ${formatDuration(job.step.machineS)}, ${formatMass(job.massG)}`
                     : "stands free"}
                 </p>
-                <svg
-                  width={bed.widthMm * scale + 2}
-                  height={bed.depthMm * scale + 2}
-                  viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
-                  className="mt-1 max-w-full"
-                  role="img"
-                  aria-label={
-                    plate ? `Plate: ${plateWords(plate, project.parts, 9)}` : job ? `${job.step.partName}, not laid out` : "empty plate"
-                  }
-                >
-                  {plate ? (
-                    <PlateDrawing plate={plate} printer={lane.printer} project={project} footprint={footprint} scale={scale} />
-                  ) : (
-                    <>
-                      <rect
-                        width={bed.widthMm * scale}
-                        height={bed.depthMm * scale}
-                        fill="none"
-                        stroke="var(--ink)"
-                        strokeWidth="1.2"
-                        strokeDasharray={job ? "5 4" : undefined}
-                      />
-                      {job && (
-                        <text
-                          x={(bed.widthMm * scale) / 2}
-                          y={(bed.depthMm * scale) / 2}
-                          fontSize="13"
-                          textAnchor="middle"
-                          fill="var(--soft)"
-                        >
-                          not laid out
-                        </text>
-                      )}
-                    </>
-                  )}
-                </svg>
-                {job && (
-                  <>
-                    <p className="mt-1 font-semibold">{job.step.partName}</p>
-                    <p>
-                      {job.kind === "running" && job.machine
-                        ? `ends ${clock(job.machine.to)}${job.clearedAt ? `, changed ${clock(job.clearedAt)}` : ""}`
-                        : job.kind === "planned" && job.hands
-                          ? `you start it ${clock(job.hands.from)}, ends ${clock(job.machine!.to)}`
-                          : job.kind === "ended"
-                            ? "clear the plate"
-                            : "finds no time"}
-                    </p>
-                    <p className="text-soft">
-                      goes well {Math.round(job.chanceGood * 100)} times in 100
-                      {lane.hazard.runs > 0 ? `, by ${lane.hazard.runs} of yours` : ", before any of yours"}
-                    </p>
-                    {job.warnings.map((w) => (
-                      <p key={w} className="note-act">
-                        ▲ {w}
+                <div className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
+                  <svg
+                    width={bed.widthMm * scale + 2}
+                    height={bed.depthMm * scale + 2}
+                    viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
+                    className="max-w-full shrink-0"
+                    role="img"
+                    aria-label={
+                      plate ? `Plate: ${plateWords(plate, project.parts, 9)}` : job ? `${job.step.partName}, not laid out` : "empty plate"
+                    }
+                  >
+                    {plate ? (
+                      <PlateDrawing plate={plate} printer={lane.printer} project={project} footprint={footprint} scale={scale} />
+                    ) : (
+                      <>
+                        <rect
+                          width={bed.widthMm * scale}
+                          height={bed.depthMm * scale}
+                          fill="none"
+                          stroke="var(--ink)"
+                          strokeWidth="1.2"
+                          strokeDasharray={job ? "5 4" : undefined}
+                        />
+                        {job && (
+                          <text
+                            x={(bed.widthMm * scale) / 2}
+                            y={(bed.depthMm * scale) / 2}
+                            fontSize="13"
+                            textAnchor="middle"
+                            fill="var(--soft)"
+                          >
+                            not laid out
+                          </text>
+                        )}
+                      </>
+                    )}
+                  </svg>
+                  {job && (
+                    <div className="min-w-[9.5rem] flex-1">
+                      <p className="font-semibold">{job.step.partName}</p>
+                      <p>
+                        {job.kind === "running" && job.machine
+                          ? `ends ${clock(job.machine.to)}${job.clearedAt ? `, changed ${clock(job.clearedAt)}` : ""}`
+                          : job.kind === "planned" && job.hands
+                            ? `you start it ${clock(job.hands.from)}, ends ${clock(job.machine!.to)}`
+                            : job.kind === "ended"
+                              ? "clear the plate"
+                              : "finds no time"}
                       </p>
-                    ))}
-                    <div className="mt-1 flex flex-wrap gap-2">
-                      {canStart && (
-                        <button className="btn btn-solid" onClick={() => onStart(job)}>
-                          Start
-                          <span className="sr-only">
-                            {" "}
-                            {job.step.partName} on {lane.printer.name}
-                          </span>{" "}
-                          {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="S" />}
-                        </button>
+                      {job.kind !== "ended" && (
+                        <p className="text-soft">
+                          goes well {Math.round(job.chanceGood * 100)} times in 100
+                          {lane.hazard.runs > 0 ? `, by ${lane.hazard.runs} of yours` : ", before any of yours"}
+                        </p>
                       )}
-                      {job.kind === "running" && clockOf && (
-                        <button className="btn" onClick={() => onFinish(clockOf)}>
-                          It has ended<span className="sr-only"> on {lane.printer.name}</span>
-                        </button>
-                      )}
-                      {job.kind === "ended" && (
-                        <Clear job={job} clearing={clearing} project={project} printer={lane.printer.name} onFinish={onFinish} />
-                      )}
+                      {job.warnings.map((w) => (
+                        <p key={w} className="note-act">
+                          ▲ {w}
+                        </p>
+                      ))}
+                      <div className="mt-1 flex flex-wrap gap-2">
+                        {canStart && (
+                          <button className="btn btn-solid" onClick={() => onStart(job)}>
+                            Start
+                            <span className="sr-only">
+                              {" "}
+                              {job.step.partName} on {lane.printer.name}
+                            </span>{" "}
+                            {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="S" />}
+                          </button>
+                        )}
+                        {job.kind === "running" && clockOf && (
+                          <button className="btn" onClick={() => onFinish(clockOf)}>
+                            It has ended<span className="sr-only"> on {lane.printer.name}</span>
+                          </button>
+                        )}
+                        {job.kind === "ended" && (
+                          <Clear job={job} clearing={clearing} project={project} printer={lane.printer.name} onFinish={onFinish} />
+                        )}
+                      </div>
+                      <PrinterLink lane={lane} job={job} project={project} />
                     </div>
-                    <PrinterLink lane={lane} job={job} project={project} />
-                  </>
-                )}
+                  )}
+                </div>
               </li>
             );
           })}

@@ -4,7 +4,8 @@ import { toast } from "sonner";
 import { format } from "date-fns";
 import type { Footprint, Plate, PlatePiece } from "~core/print";
 import { printFactsOf, type Project } from "~core/project";
-import { cardName, plateSheet } from "~core/look";
+import { cardName, plateSheet, type MatPiece } from "~core/look";
+import { ok, type Result } from "~core/units";
 import { runJob } from "~workers/client";
 import type { PartToWrite } from "~workers/protocol";
 import { meshSourceOf } from "~app/data/results.client";
@@ -62,4 +63,19 @@ export async function downloadPlateSheets(
     await drawingsToPdf(drawings, `${project.scene.name}: plates`),
     "application/pdf",
   );
+}
+
+/** The parking mat, a page a sheet. */
+export async function downloadMat(pieces: MatPiece[], project: Project): Promise<Result<void>> {
+  const { name } = project.scene;
+  const made = await runJob("mat", {
+    pieces,
+    sceneName: name,
+    paper: paperOf(project.habits.paper),
+    date: format(Date.now(), "d MMM yyyy"),
+  });
+  if (!made.ok) return made;
+  const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
+  download(fileName(`${name} parking mat`, "pdf"), await drawingsToPdf(made.value, `${name}: parking mat`), "application/pdf");
+  return ok(undefined);
 }
