@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack } from "../core/coat";
 import { readMesh } from "../core/mesh";
-import { goodCount, tonight } from "../core/plan";
+import { goodCount, learningOf, lessonsOf, printLog, queueOf, tonight, toPrint } from "../core/plan";
 import {
   contentHash,
   houseFindings,
@@ -42,6 +42,28 @@ describe("the demo scene", () => {
   it("has facts of every printer for every printed part", () => {
     for (const p of demo.project.parts.filter((x) => x.source.kind === "mesh"))
       for (const printer of demo.project.scene.printers) expect(printFactsOf(p, printer), `${p.name} on ${printer.name}`).toBeDefined();
+  });
+  it("its log teaches: on each printer, prints after the fifth land within fifteen per cent before they are known", () => {
+    const log = printLog(demo.project);
+    expect(log.filter((e) => e.print.test).length).toBeGreaterThanOrEqual(20);
+    expect(log.filter((e) => e.failed).length).toBeGreaterThanOrEqual(3);
+    let heldOut = 0;
+    for (const { id, process } of demo.project.scene.printers)
+      for (const s of learningOf(lessonsOf(log, id), process).slice(5)) {
+        heldOut++;
+        expect(Math.abs(s.learnedError)).toBeLessThan(0.15);
+      }
+    expect(heldOut).toBeGreaterThanOrEqual(4);
+    // The large machine's hours are a fifth longer than the model says; what it has been taught says so.
+    const large = learningOf(lessonsOf(log, "large-filament"), "fdm");
+    expect(Math.max(...large.map((s) => Math.abs(s.modelError)))).toBeGreaterThan(0.15);
+  });
+  it("its plates hold what is still to print, and nothing on them overlaps", () => {
+    const { plates } = demo.project.scene;
+    expect(new Set(plates.map((p) => p.printerId)).size).toBe(3);
+    const { pieces, left } = toPrint(demo.project, new Set(plates.map((p) => p.id)));
+    expect([pieces, left]).toEqual([[], []]);
+    expect(queueOf(demo.project, tonight(demo.project, DEMO_NOW, 60)).lanes.every((l) => l.jobs.length > 0)).toBe(true);
   });
   it("tells its story: the house is too long for the small printer and best on the large one", () => {
     const options = printOptions(part("mill-house"), demo.project.scene);

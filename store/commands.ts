@@ -1007,7 +1007,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       done: Joi.array()
         .max(500)
         .items(object({ recordId: id, saidS: duration })),
-      undone: Joi.array().max(500).items(id),
+      undone: Joi.array().max(500).items(id.optional()),
     }),
     label: ({ title, done }) => `${title}: ${done.length} done`,
     apply: async (e, { done, undone }, now) => {

@@ -5,9 +5,10 @@ import { strToU8, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
+import type { ProjectRows } from "../core/project";
 import { rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
-import { blobOf, packed, read } from "../tests/bundleKit";
+import { blobOf, packed, read, repacked, unpacked, withBytes } from "../tests/bundleKit";
 import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
 import { runCommand, runWithFiles } from "./commands";
@@ -71,6 +72,66 @@ describe("the browser's database of version 1", () => {
     expect((await runCommand(db, "scene-1", "part.set", { partId: "crate", group: "Cargo" }, NOW)).ok).toBe(true);
     expect(await undo(db, "scene-1")).toEqual({ kind: "done", label: "Part changed" });
     db.close();
+  });
+});
+
+describe("what version 5 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version5.fixture.json", import.meta.url), "utf8"));
+
+  it("opens in the browser with plates that are none yet, no batch, and hours of sleep", async () => {
+    const rows = said().project;
+    const old = new Dexie("inch-hollow");
+    const byScene = "[sceneId+id], sceneId";
+    old.version(5).stores({
+      scenes: "id",
+      parts: byScene,
+      records: byScene,
+      meshes: "hash",
+      history: "++seq, [sceneId+undone], editId",
+      pictures: "hash",
+      trash: "sceneId",
+      aside: "++seq, sceneId",
+      results: "key, mesh, [used+bytes]",
+      chores: "name",
+      printers: "id",
+      rack: "id",
+      kept: "id",
+      things: "name",
+      supplies: "id",
+      lessons: "id",
+      habits: "id",
+    });
+    await old.table("scenes").put(rows.scene);
+    await old.table("parts").bulkPut(rows.parts);
+    await old.table("records").bulkPut(rows.records);
+    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
+    await old.table("rack").bulkPut(rows.workshop.paints);
+    await old.table("kept").bulkPut(rows.workshop.procedures);
+    await old.table("habits").put(rows.workshop.habits);
+    old.close();
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    expect(project.scene.plates).toEqual([]);
+    expect(project.parts.every((x) => x.batch === "")).toBe(true);
+    expect(project.workshop.habits).toMatchObject({ sleep: { from: "23:00", to: "07:00" }, quiet: null, changes: [] });
+    // Everything else is as it was.
+    expect({ ...project.scene, plates: undefined }).toEqual({ ...rows.scene, plates: undefined });
+    expect(project.workshop.printers.map((x) => x.id).sort()).toEqual(rows.workshop.printers.map((x) => x.id).sort());
+    expect(project.records).toHaveLength(rows.records.length);
+    expect((await runCommand(db, rows.scene.id, "part.set", { partId: "brick", batch: "grey" }, NOW)).ok).toBe(true);
+    db.close();
+  });
+
+  it("is read from a bundle", async () => {
+    const { project, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(project, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    expect(got.value.project.scene.plates).toEqual([]);
+    expect(got.value.project.workshop.habits.sleep).toEqual({ from: "23:00", to: "07:00" });
+    expect(got.value.project.parts[0].batch).toBe("");
   });
 });
 

@@ -186,6 +186,13 @@ describe("undo field by field", () => {
     expect(await db.records.get(["s", "y"])).toBeUndefined();
     await undo(db, "s");
     expect((await db.records.get(["s", "y"]))!.finishedAt).toBeNull();
+    // All of it done, and nothing left undone.
+    const both = [
+      { recordId: "x", saidS: 300 },
+      { recordId: "y", saidS: 200 },
+    ];
+    expect((await run("s", "session.end", { title: "Grey", done: both, undone: [] })).ok).toBe(true);
+    await undo(db, "s");
     await undo(db, "s");
     expect(await db.records.get(["s", "x"])).toBeUndefined();
   });

@@ -1,0 +1,281 @@
+import "fake-indexeddb/auto";
+import Dexie from "dexie";
+import { beforeEach, describe, expect, it } from "vitest";
+import { plateKey, type Plate, type PlatePiece, type PrintRecord } from "../core/print";
+import type { ProjectRows, StepRecord } from "../core/project";
+import { rowsOf } from "../core/results";
+import { fullProject } from "../tests/fullProject";
+import { faultsOf, mendReferences, sift } from "./check";
+import { runCommand, type CommandName, type Commands } from "./commands";
+import { InchHollowDatabase } from "./database";
+import { undo } from "./edit";
+import { loadProject, storeImported } from "./projects";
+
+let db: InchHollowDatabase;
+let rows: ProjectRows;
+let count = 0;
+const NOW = Date.UTC(2026, 10, 29);
+beforeEach(async () => {
+  rows = rowsOf((await fullProject()).project);
+  db = new InchHollowDatabase(`plates-${count++}`);
+  await storeImported(db, { project: rows, meshes: new Map(), pictures: new Map() }, "fresh", "demo");
+  return () => {
+    db.close();
+    return Dexie.delete(db.name);
+  };
+});
+const loaded = async (): Promise<ProjectRows> => (await loadProject(db, rows.scene.id))!;
+const run = <N extends CommandName>(name: N, payload: Commands[N], now = NOW) => runCommand(db, rows.scene.id, name, payload, now);
+const plates = async (): Promise<Plate[]> => (await loaded()).scene.plates;
+const code = async <N extends CommandName>(name: N, payload: unknown): Promise<string> => {
+  const done = await runCommand(db, rows.scene.id, name, payload, NOW);
+  return done.ok ? "ok" : done.problem.code;
+};
+const piece = (id: string, partId = "brick"): PlatePiece => ({ id, partId, variation: null, xMm: 50, yMm: 50, turnDeg: 0 });
+const plate = (id: string, pieces: PlatePiece[], more: Partial<Plate> = {}): Plate => ({
+  id,
+  printerId: "large-filament",
+  order: 5,
+  byHand: false,
+  pieces,
+  ...more,
+});
+
+const print = (): PrintRecord => structuredClone(rows.records.find((r) => r.print)!.print!);
+const start = (plateId: string, recordId: string): Commands["step.start"] => ({
+  recordId,
+  partId: "brick",
+  stepKey: plateKey(plateId, "start"),
+  title: "Start the plate",
+  time: "machine",
+  plannedS: 3600,
+  waitS: 0,
+  print: { ...print(), plateId, supplyId: "spool", plannedMassG: 40, modelS: 3600, massG: null, failure: null, gate: "known" },
+});
+const clear = (plateId: string, recordId: string): Commands["step.start"] => ({
+  recordId,
+  partId: "brick",
+  stepKey: plateKey(plateId, "clear"),
+  title: "Clear",
+  time: "hands",
+  plannedS: 300,
+  waitS: 0,
+});
+const stock = async (): Promise<number> => (await loaded()).workshop.supplies.find((s) => s.id === "spool")!.stock;
+const recordOf = async (id: string): Promise<StepRecord> => (await loaded()).records.find((r) => r.id === id)!;
+
+describe("plates", () => {
+  it("laid anew take the place of those that are not kept; undo brings them back", async () => {
+    const before = await plates();
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")])], keep: [] })).toBe("ok");
+    expect((await plates()).map((p) => p.id)).toEqual(["n1", "n2"]);
+    await undo(db, rows.scene.id);
+    expect(await plates()).toEqual(before);
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")])], keep: ["pl1"] });
+    expect((await plates()).map((p) => p.id).sort()).toEqual(["n1", "pl1"]);
+  });
+
+  it("what is on the printer stays, whatever is laid out, and is not changed", async () => {
+    await run("step.start", start("pl1", "run1"));
+    await run("plates.lay", { plates: [], keep: [] });
+    expect((await plates()).map((p) => p.id)).toEqual(["pl1"]);
+    expect(await code("plate.drop", { plateId: "pl1" })).toBe("plate.begun");
+    expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1, yMm: 2, turnDeg: 0 }] })).toBe("plate.begun");
+    // A start that failed leaves it to be changed, and started again.
+    await run(
+      "step.finish",
+      {
+        recordId: "run1",
+        result: "failed",
+        good: 0,
+        failed: 2,
+        wentWrong: "",
+        print: { massG: null, failure: { cause: "clog", layer: 9 } },
+      },
+      NOW + 1_800_000,
+    );
+    expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1, yMm: 2, turnDeg: 90 }] })).toBe("ok");
+    expect((await plates())[0].pieces[0]).toMatchObject({ xMm: 1, yMm: 2, turnDeg: 90 });
+  });
+
+  it("one that was cleared is gone at the next laying out: it is in the log", async () => {
+    await run("step.start", start("pl1", "run1"));
+    await run("step.start", clear("pl1", "clear1"), NOW + 1000);
+    await run("step.finish", { recordId: "clear1", result: "good", good: 2, failed: 0, wentWrong: "" }, NOW + 2000);
+    await run("plates.lay", { plates: [], keep: ["pl1"] });
+    expect(await plates()).toEqual([]);
+    // The run that nobody ended has ended with it, and nobody knows how long it took.
+    expect(await recordOf("run1")).toMatchObject({ result: "good", untimed: true });
+  });
+
+  it("pieces go from plate to plate; a plate without any is none", async () => {
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2"), piece("x3")])], keep: [] });
+    expect(await code("pieces.move", { plateId: "n1", toPlateId: "n2", pieces: [piece("x1")] })).toBe("ok");
+    expect((await plates()).map((p) => [p.id, p.pieces.map((x) => x.id), p.byHand])).toEqual([["n2", ["x2", "x3", "x1"], true]]);
+    expect(await code("pieces.drop", { plateId: "n2", pieceIds: ["x2", "x3", "x1"] })).toBe("ok");
+    expect(await plates()).toEqual([]);
+    await undo(db, rows.scene.id);
+    await undo(db, rows.scene.id);
+    expect((await plates()).map((p) => p.pieces.length)).toEqual([1, 2]);
+  });
+
+  it("two windows move two pieces of one plate, and each takes its own back", async () => {
+    const two = (await plates())[0];
+    await run("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 11, yMm: 12, turnDeg: 0 }] });
+    await run("pieces.place", { plateId: "pl1", places: [{ id: "pc2", xMm: 21, yMm: 22, turnDeg: 0 }] });
+    await undo(db, rows.scene.id);
+    expect((await plates())[0].pieces.map((p) => p.xMm)).toEqual([11, two.pieces[1].xMm]);
+  });
+
+  it("are put in another order, and on another printer", async () => {
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")], { order: 6 })], keep: [] });
+    await run("plates.order", { printerId: "small-filament", plateIds: ["n2", "n1"] });
+    expect((await plates()).map((p) => [p.id, p.printerId, p.order])).toEqual([
+      ["n1", "small-filament", 1],
+      ["n2", "small-filament", 0],
+    ]);
+  });
+
+  it("refuses what leads nowhere, with a sentence", async () => {
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1", "gone")])], keep: [] })).toBe("part.gone");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: "gone" })], keep: [] })).toBe("printer.gone");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x1")])], keep: [] })).toBe("item.there");
+    expect(await code("pieces.place", { plateId: "none", places: [{ id: "a", xMm: 0, yMm: 0, turnDeg: 0 }] })).toBe("plate.gone");
+    expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "a", xMm: 0, yMm: 0, turnDeg: 0 }] })).toBe("piece.gone");
+    expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1e9, yMm: 0, turnDeg: 0 }] })).toBe("row.unfit");
+    expect(await code("plates.lay", { plates: [{ ...plate("n1", [piece("x1")]), more: 1 }], keep: [] })).toBe("command.payload");
+    expect(await code("printer.delete", { printerId: "large-filament" })).toBe("printer.plated");
+  });
+
+  it("a part that goes leaves its plates, and what else was on them keeps its print", async () => {
+    await run("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x2", "shed")]), plate("n2", [piece("x3")])], keep: [] });
+    const shared: StepRecord = {
+      ...rows.records.find((r) => r.id === "r4")!,
+      id: "both",
+      came: [
+        { partId: "brick", good: 1, failed: 0 },
+        { partId: "shed", good: 2, failed: 1 },
+      ],
+    };
+    await db.records.put(shared);
+    expect(await code("part.delete", { partId: "brick" })).toBe("ok");
+    expect((await plates()).map((p) => [p.id, p.pieces.map((x) => x.partId)])).toEqual([["n1", ["shed"]]]);
+    const after = await loaded();
+    expect(after.records.find((r) => r.id === "both")).toMatchObject({
+      partId: "shed",
+      good: 2,
+      failed: 1,
+      came: [{ partId: "shed", good: 2, failed: 1 }],
+    });
+    expect(faultsOf(after)).toEqual([]);
+    await undo(db, rows.scene.id);
+    expect((await plates()).map((p) => p.id)).toEqual(["n1", "n2"]);
+  });
+});
+
+describe("a print", () => {
+  const finish = (more: Partial<Commands["step.finish"]> = {}): Commands["step.finish"] => ({
+    recordId: "run1",
+    result: "good",
+    good: 0,
+    failed: 0,
+    wentWrong: "",
+    saidS: 4500,
+    print: { massG: 44, failure: null },
+    ...more,
+  });
+
+  it("that ends takes what it weighs off the spool and teaches its printer; undo takes both back", async () => {
+    const before = { stock: await stock(), learned: (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.learned };
+    await run("step.start", start("pl1", "run1"));
+    await run("step.finish", finish(), NOW + 4_500_000);
+    expect(await stock()).toBeCloseTo(before.stock - 44, 6);
+    const printer = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    expect(printer.learned!.at(-1)).toMatchObject({ from: "print", recordId: "run1", timeRatio: 1.25 });
+    await undo(db, rows.scene.id);
+    expect(await stock()).toBe(before.stock);
+    expect((await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.learned).toEqual(before.learned);
+  });
+
+  it("that failed takes its share, keeps why, and teaches no hours", async () => {
+    const before = await stock();
+    await run("step.start", start("pl1", "run1"));
+    await run(
+      "step.finish",
+      finish({ result: "failed", failed: 2, saidS: 1800, print: { massG: null, failure: { cause: "corner-lift", layer: 50 } } }),
+      NOW + 1_800_000,
+    );
+    expect(await stock()).toBeCloseTo(before - 20, 6);
+    expect((await recordOf("run1")).print!.failure).toEqual({ cause: "corner-lift", layer: 50 });
+    expect((await loaded()).workshop.printers[0].learned ?? []).toEqual([]);
+  });
+
+  it("finished twice takes its material once", async () => {
+    const before = await stock();
+    await run("step.start", start("pl1", "run1"));
+    await run("step.finish", finish(), NOW + 4_500_000);
+    await run("step.finish", finish(), NOW + 4_600_000);
+    expect(await stock()).toBeCloseTo(before - 44, 6);
+    const { learned } = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    expect(learned!.filter((l) => l.recordId === "run1")).toHaveLength(1);
+  });
+
+  it("struck out of the log teaches nothing any more", async () => {
+    await run("step.start", start("pl1", "run1"));
+    await run("step.finish", finish(), NOW + 4_500_000);
+    await run("step.forget", { recordId: "run1" });
+    expect((await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.learned).toEqual([]);
+  });
+
+  it("is told more of afterwards: what was seen, measured, weighed", async () => {
+    await run("print.list", { recordId: "r3", list: "observed", add: ["strings"] });
+    await run("print.list", { recordId: "r3", list: "observed", add: ["strings"], drop: ["curled"] });
+    await run("print.list", { recordId: "r3", list: "measured", add: [{ id: "m2", what: "peg", nominalMm: 6, measuredMm: 6.1 }] });
+    await run("print.say", { recordId: "r3", change: { massG: 13 } });
+    const { print: p } = await recordOf("r3");
+    expect([p!.observed, p!.measured.map((m) => m.id), p!.massG]).toEqual([["strings"], ["m", "m2"], 13]);
+    expect(await code("print.list", { recordId: "r3", list: "observed", add: ["dances"] })).toBe("row.unfit");
+    expect(await code("print.say", { recordId: "r1", change: { massG: 1 } })).toBe("print.none");
+    expect(await code("print.say", { recordId: "none", change: { massG: 1 } })).toBe("step.gone");
+  });
+
+  it("a test print's reading goes into the profile as learned, and what hours rest on counts as an edition", async () => {
+    await run("printer.coupon", { printerId: "large-filament", change: { fits: { clearanceMm: 0.25 } }, coupon: "Clearance comb" });
+    await run("printer.coupon", { printerId: "large-filament", change: { overhangDeg: 55, fits: { bridgeMm: 15 } }, coupon: "Overhang" });
+    const printer = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    expect(printer).toMatchObject({ overhangDeg: 55, fits: { clearanceMm: 0.25, bridgeMm: 15 } });
+    expect(printer.origins).toMatchObject({
+      overhangDeg: { from: "learned", prints: 1 },
+      "fits.clearanceMm": { from: "learned", prints: 1 },
+    });
+    // What is on a printer is no edition of its profile.
+    const editions = printer.earlier!.length;
+    await run("printer.set", { printerId: "large-filament", change: { loadedId: "spool", quiet: false } }, NOW + 86_400_000);
+    expect((await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.earlier).toHaveLength(editions);
+  });
+});
+
+describe("plates that cannot be understood", () => {
+  it("are mended where they name what is gone, and the rest stays", () => {
+    const odd = {
+      ...rows,
+      scene: {
+        ...rows.scene,
+        plates: [
+          plate("a", [piece("1"), piece("2", "gone"), piece("1")]),
+          plate("b", [piece("3", "gone")]),
+          plate("c", [piece("4")], { printerId: "gone" }),
+        ],
+      },
+    };
+    expect(mendReferences(odd).scene.plates.map((p) => [p.id, p.pieces.map((x) => x.id)])).toEqual([["a", ["1"]]]);
+    expect(faultsOf(odd).some((f) => f.field.startsWith("plates."))).toBe(true);
+    expect(sift(odd, () => "fresh")!.project.scene.plates).toHaveLength(1);
+  });
+  it.each([null, 7, "x", [{}], [null], [{ id: "a", pieces: 3 }]])("plates that are %j are set aside", (bad) => {
+    const odd = { ...rows, scene: { ...rows.scene, plates: bad as unknown as Plate[] } };
+    const fit = sift(odd, () => "fresh");
+    expect(fit?.project.scene.plates).toEqual([]);
+    expect(fit?.project.parts).toHaveLength(rows.parts.length);
+  });
+});
