@@ -251,7 +251,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
   });
   await meshPart("barrel", "Barrel", 12, barrel, [print("resin")], { group: "cargo" });
-  await meshPart("quay-clip", "Quay clip", 10, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
+  await meshPart("quay-clip", "Quay clip", 12, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
   await meshPart("crane-post", "Crane post", 1, cranePost, [print("large-filament")], { group: "crane" });
   parts.push({
     ...structuredClone(PART_DEFAULTS),
@@ -425,7 +425,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     project: { ...project, scene: { ...project.scene, plates } },
     meshes,
     pictures: new Map(),
-    results: new Map([...values, ...sheets.values]),
+    results: new Map([...values, ...sheets.values, ...footprints]),
   };
 }
 

@@ -64,5 +64,8 @@ export const upload = async (page: Page, name: string, buffer: Buffer): Promise<
   await page.locator("#mesh-file").setInputFiles({ name, mimeType: "model/stl", buffer });
 };
 
+/** A leaf of the station that is open. */
+export const leaf = (page: Page, name: string) => page.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link", { name });
+
 export const station = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });

@@ -163,5 +163,5 @@ test("the bench: a scene is renamed, its last change taken back, deleted, brough
   await bench.getByRole("button", { name: "Remove Harbour for good, really" }).click();
   await expect(bench.getByRole("region", { name: "Deleted scenes" })).toHaveCount(0);
   await bench.getByRole("button", { name: "Sweep out what nothing names" }).click();
-  await expect(bench.getByRole("row", { name: /^Meshes/ })).toContainText("6");
+  await expect(bench.getByRole("row", { name: /^Meshes/ })).toContainText("9");
 });

@@ -7,10 +7,7 @@ test.describe("on a phone", () => {
 
   test("Tonight: a step is started and finished with the thumb, and its clock runs", async ({ bench }) => {
     await station(bench, "Tonight").tap();
-    await bench
-      .getByRole("button", { name: /^Start: / })
-      .first()
-      .tap();
+    await bench.getByRole("button", { name: /^Start: Harbour grey primer/ }).tap();
     // One stage through two pieces: one press ends both.
     await bench.getByRole("button", { name: /^End all/ }).tap();
     await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(/sets until/);
@@ -83,5 +80,5 @@ test("a zip that is no bundle of ours is refused with a sentence", async ({ benc
   await bench.keyboard.press("s");
   const other = Buffer.from(zipSync({ "scene.json": new TextEncoder().encode('{"format":"inch-hollow","version":99}') }));
   await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: other });
-  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 5");
+  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 6");
 });

@@ -1,7 +1,7 @@
 /** A walk over all main views at the three sizes: nothing cut off, nothing over something else, nothing too small, no faults. */
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
-import { expect, station, test } from "./bench";
+import { expect, leaf, station, test } from "./bench";
 
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const SIZES = [
@@ -127,7 +127,9 @@ for (const size of SIZES) {
       await bench.getByRole("link", { name: "Rowing boat" }).click();
       await leaves("Rowing boat");
       await station(bench, "Print").click();
-      await bench.getByRole("link", { name: "Quay wall" }).click();
+      await leaves("Print");
+      await leaf(bench, "Every part").click();
+      await bench.getByRole("link", { name: /^Quay wall ×6$/ }).click();
       await expect(bench.getByRole("region", { name: "Filament or resin" })).toBeVisible();
       await look("Quay wall, its print");
       await leaves("Quay wall, its print");

@@ -91,7 +91,10 @@ const known = (x: unknown): string => (typeof x === "object" && x !== null && "i
 
 export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands[N]> } = {
   "plates.lay": {
-    schema: object({ plates: Joi.array().max(LIMITS.plates).items(plateSchema), keep: Joi.array().max(LIMITS.plates).items(id.optional()) }),
+    schema: object({
+      plates: Joi.array().max(LIMITS.plates).items(plateSchema),
+      keep: Joi.array().max(LIMITS.plates).items(id.optional()),
+    }),
     label: ({ plates }) => `${plates.length} ${plates.length === 1 ? "plate" : "plates"} laid out`,
     apply: async (e, { plates, keep }) => {
       const scene = await sceneOf(e);

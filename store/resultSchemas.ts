@@ -167,7 +167,7 @@ const sheetSchema = Joi.object({
 }).options({ presence: "required" });
 
 /** Kinds that travel: the others are asked for seldom and found again soon. */
-type Travelling = Exclude<ResultKind, "crossings" | "ways" | "hollow" | "cuts" | "zones" | "footprint">;
+type Travelling = Exclude<ResultKind, "crossings" | "ways" | "hollow" | "cuts" | "zones">;
 
 const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   mesh: Joi.object({ report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }),
@@ -175,6 +175,15 @@ const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   print: printSchema,
   outline: sheetSchema,
   sheet: sheetSchema,
+  footprint: Joi.object({
+    rings: Joi.array().min(1).max(5000).items(Joi.array().min(6).items(Joi.number())),
+    widthMm: positive,
+    depthMm: positive,
+    heightMm: positive,
+    areaMm2: positive,
+    contactMm2: atLeast0,
+    largestMm2: atLeast0,
+  }).options({ presence: "required" }),
 };
 
 const meshGeometry = Joi.object({
@@ -194,6 +203,7 @@ const INPUT_SCHEMAS: Record<Travelling, Joi.ObjectSchema> = {
   print: Joi.object({ geometry, factor, turn: turnField.allow(null).required(), profile: Joi.object().unknown(true).required() }),
   outline: Joi.object({ geometry, factor }),
   sheet: Joi.object({ geometry, factor, turn: turnField.required() }),
+  footprint: Joi.object({ geometry, factor, turn: turnField.required() }),
 };
 
 /** Is this a result that could be shown? Its figures are still those of whoever made the file. */

@@ -72,3 +72,15 @@ export function nightsBetween(from: number, to: number, timeZone: string, span: 
 /** Is somebody asleep at this moment? */
 export const isNight = (now: number, timeZone: string, sleep?: Span): boolean =>
   nightsBetween(now, now + 1000, timeZone, sleep).some((s) => s.from <= now && now < s.to);
+
+/** The next moment at which somebody is up. @param nights in order */
+export function awakeAt(ms: number, nights: readonly Stretch[]): number {
+  let low = 0,
+    high = nights.length;
+  while (low < high) {
+    const half = (low + high) >> 1;
+    if (nights[half].to > ms) high = half;
+    else low = half + 1;
+  }
+  return low < nights.length && nights[low].from <= ms ? nights[low].to : ms;
+}

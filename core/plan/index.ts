@@ -1,3 +1,4 @@
+export * from "./awake";
 export * from "./chance";
 export * from "./coatDates";
 export * from "./critical";

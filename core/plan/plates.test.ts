@@ -7,6 +7,7 @@ import { block, coat, HOUR, meshPart, print, projectOf, record, THURSDAY } from 
 import {
   changesBetween,
   eveningsFrom,
+  expectedEnd,
   goodCount,
   nightsBetween,
   piecesWaiting,
@@ -282,5 +283,22 @@ describe("the hours of a machine over a clock change", () => {
     }
     expect(nightsBetween(from, from + 86_400_000, zone, { from: "00:00", to: "00:00" })).toEqual([]);
     expect(plateHours(projectOf([]), from).nights!.length).toBeGreaterThan(200);
+  });
+});
+
+describe("when a job has ended, failures counted", () => {
+  const hazard = { start: 0, perHour: 0.02 };
+  it("without nights it takes (e^{λT} − 1)/λ on average, within three standard errors", () => {
+    // λ 0.02, T 10: 11.070138 h, standard deviation 2.856394 (closed form).
+    const { mean } = expectedEnd(0, 36_000, hazard, [], 20_000);
+    expect(Math.abs(mean / HOUR - 11.070138)).toBeLessThan((3 * 2.856394) / Math.sqrt(20_000));
+  });
+  it("a failure in the night is begun again in the morning, so it takes longer, never less", () => {
+    const nights = [{ from: 2 * HOUR, to: 10 * HOUR }];
+    const [awake, asleep] = [expectedEnd(0, 36_000, hazard, []), expectedEnd(0, 36_000, hazard, nights)];
+    expect(asleep.mean).toBeGreaterThan(awake.mean);
+    expect(asleep.p80).toBeGreaterThanOrEqual(awake.p80);
+    expect(expectedEnd(0, 36_000, hazard, nights)).toEqual(asleep);
+    expect(expectedEnd(0, 3600, { start: 0, perHour: 1e-12 }, nights)).toEqual({ mean: HOUR, p80: HOUR });
   });
 });

@@ -6,6 +6,7 @@ import { RESIN_WARM_C, type Printer } from "../print";
 import { printFactsOf, type Project, type Supply } from "../project";
 import type { Step } from "../work";
 import { onPlateOf, loadedOn } from "./startPrint";
+import { expectedEnd, type ExpectedEnd } from "./awake";
 import { hazardsOf, type PrinterHazard } from "./printRisk";
 import { bathAge, printLog, type LogEntry } from "./printLog";
 import { sumOfPlate } from "./plateSteps";
@@ -30,6 +31,8 @@ export interface Job {
   chanceGood: number;
   /** With failures and starting again, s. */
   expectedS: number | null;
+  /** When it has ended with failures counted, which are seen only while somebody is up; null where it finds no time. */
+  ends: ExpectedEnd | null;
   warnings: string[];
 }
 
@@ -55,6 +58,9 @@ export interface Queue {
 /** Plates that a bath of alcohol is good for, and days. Common practice, no source: sight and the resin's own sheet say better. */
 const BATH = { plates: 20, days: 30 };
 
+/** Nights that restarts are told by. */
+const LOOKED_AHEAD_MS = 120 * 86_400_000;
+
 /** Grams, or millilitres of resin, that a job takes from what is on the printer. */
 const takes = (printer: Printer, massG: number): number => (printer.process === "resin" ? massG / printer.curedDensityGCm3 : massG);
 
@@ -76,6 +82,7 @@ export function queueOf(project: Project, model: Tonight, log: readonly LogEntry
   const clearOf = new Map<string, string>();
   for (const s of model.steps) if (s.clears > 0) for (const key of s.after) if (!clearOf.has(key)) clearOf.set(key, s.key);
   const now = model.now;
+  const nights = nightsBetween(now, now + LOOKED_AHEAD_MS, scene.timeZone, habits.sleep);
   let until = now + 24 * 3_600_000;
   const lanes = scene.printers.map((printer): Lane => {
     const own = model.steps.filter((s) => s.machineS > 0 && s.printerId === printer.id);
@@ -111,6 +118,7 @@ export function queueOf(project: Project, model: Tonight, log: readonly LogEntry
           leftAfter: null,
           chanceGood: hazard.good(hours),
           expectedS: seconds(hazard.hours(hours)),
+          ends: kind === "planned" && machine ? expectedEnd(machine.from, step.machineS, hazard, nights) : null,
           warnings: [],
         },
       ];

@@ -5,7 +5,7 @@
  * O(steps × (log steps + evenings)); a heuristic, not an optimum.
  */
 import TinyQueue from "tinyqueue";
-import type { Stretch } from "./evenings";
+import { awakeAt, type Stretch } from "./evenings";
 import { heldPrinters, type StepState } from "./status";
 import type { Step } from "./steps";
 
@@ -256,19 +256,8 @@ export function schedule(
   /** A run that fails is begun again, when somebody is awake to see it. */
   function runsUntil(from: number, step: Step): number {
     let at = from;
-    for (const failedAfterS of failures?.get(step.key) ?? []) at = awakeAt(at + failedAfterS * 1000);
+    for (const failedAfterS of failures?.get(step.key) ?? []) at = awakeAt(at + failedAfterS * 1000, nights);
     return at + step.machineS * 1000;
-  }
-
-  function awakeAt(ms: number): number {
-    let low = 0,
-      high = nights.length;
-    while (low < high) {
-      const half = (low + high) >> 1;
-      if (nights[half].to > ms) high = half;
-      else low = half + 1;
-    }
-    return low < nights.length && nights[low].from <= ms ? nights[low].to : ms;
   }
 
   /** Equal plates one after the other: each is started, and the last one cleared, when somebody is there. */

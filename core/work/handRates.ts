@@ -47,3 +47,10 @@ export const SEAM = {
   fill: { setUpS: 5 * 60, perCmS: 8, waitS: 4 * 3600 },
   sand: { setUpS: 3 * 60, perCmS: 12, waitS: 20 * 60 },
 };
+
+/** The person's minutes at one seam across the longest side of a part: glued, filled, sanded. */
+export function seamMinutes(sizeMm: readonly [number, number, number]): number {
+  const [, width, height] = [...sizeMm].sort((x, y) => y - x);
+  const cm = (2 * (width + height)) / 10;
+  return (SEAM.glue.perJointS + SEAM.fill.setUpS + SEAM.sand.setUpS + cm * (SEAM.fill.perCmS + SEAM.sand.perCmS)) / 60;
+}

@@ -1,23 +1,14 @@
 /** Fault finder: from what is seen to what it may be, with the evidence of this printer's own log and the next cheap test; and repair or reprint. */
 import { useMemo, useState } from "react";
 import { familyTroubles, faultEvidence, hazardsOf, printLog } from "~core/plan";
-import {
-  asksItself,
-  DEFECTS,
-  HANDS_ON_S,
-  nextTest,
-  rankCauses,
-  repairOrReprint,
-  SYMPTOMS,
-  type DefectKind,
-  type SymptomId,
-} from "~core/print";
+import { DEFECTS, HANDS_ON_S, nextTest, rankCauses, repairOrReprint, SYMPTOMS, type DefectKind, type SymptomId } from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { optionAtHand, type Part, type Project } from "~core/project";
+import { optionAtHand, type Project } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { useNow } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
+import { Asked, ownMin } from "./Asked";
 import { SceneLeaves } from "./SceneLeaves";
 
 export function FaultsPage({ project }: { project: Project }) {
@@ -42,32 +33,6 @@ export function FaultsPage({ project }: { project: Project }) {
         △ {CAUTIONS.blade.text} {CAUTIONS["sanding-dust"].text} {CARE_FIRST}
       </p>
     </Page>
-  );
-}
-
-/** The person's minutes around printing a part again. */
-const ownMin = (part: Part, project: Project): number => {
-  const option = optionAtHand(part, project.scene);
-  const hands = HANDS_ON_S[option?.printer.process ?? "fdm"];
-  return (hands.startPlate + hands.clearPlate + hands.cleanPart) / 60;
-};
-
-/** Questions that the log raises by itself. */
-function Asked({ project }: { project: Project }) {
-  const asked = familyTroubles(project).flatMap((t) => {
-    const part = project.parts.find((p) => p.id === t.partIds[0]);
-    const words = part && asksItself({ misfits: t.misfits, filedMin: t.filedMin, reprintOwnMin: ownMin(part, project) });
-    return words ? [{ family: t.family, words }] : [];
-  });
-  if (asked.length === 0) return null;
-  return (
-    <ul className="mt-3">
-      {asked.map((a) => (
-        <li key={a.family} className="note-act">
-          ▲ {a.family}: {a.words} See below whether to print it again.
-        </li>
-      ))}
-    </ul>
   );
 }
 

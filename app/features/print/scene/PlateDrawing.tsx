@@ -74,17 +74,17 @@ export function PlateDrawing({ plate, printer, project, footprint, scale, faults
           <title>{`Nothing may stand here: ${e.why || "said so"}`}</title>
         </g>
       ))}
+      {plate.pieces.some((p) => !footprint(plate, p)) && (
+        <text x={w / 2} y={h / 2} fontSize="13" textAnchor="middle" fill="var(--soft)">
+          outlines are reckoned
+        </text>
+      )}
       {/* Which side is the front: everything is turned by it. */}
       <path d={`M${w / 2 - 6} ${h - 3}l6 -7l6 7z`} fill="var(--soft)" />
       {plate.pieces.map((piece) => {
         const own = footprint(plate, piece);
         const place = { ...piece, ...at?.get(piece.id) };
-        if (!own)
-          return (
-            <text key={piece.id} x={x(place.xMm)} y={y(place.yMm)} fontSize="12" textAnchor="middle" fill="var(--soft)">
-              reckoning
-            </text>
-          );
+        if (!own) return null;
         const rings = ringsAt(own, place);
         const xs = rings[0]?.filter((_, i) => i % 2 === 0) ?? [],
           ys = rings[0]?.filter((_, i) => i % 2 === 1) ?? [];

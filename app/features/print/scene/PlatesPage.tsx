@@ -234,7 +234,7 @@ function Told({
 
 /** Laying out in a worker, with progress and a way to stop. */
 function useLayOut(project: Project, plates: readonly Plate[]) {
-  const { run, undo } = useActions();
+  const { run } = useActions();
   const [busy, setBusy] = useState(false);
   const [status, setStatus] = useState("");
   const [notes, setNotes] = useState<PrinterNote[]>([]);
@@ -272,7 +272,6 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
     const stored = await run("plates.lay", { plates: done.value.plates, keep: [...keep] });
     if (!stored.ok) return void toast.error(stored.problem.message);
     setNotes(done.value.notes);
-    toast(`${done.value.plates.length} plates laid out`, { action: { label: "Undo", onClick: undo } });
   };
   return { run: go, busy, status, notes, cancel: () => stop.current?.abort() };
 }

@@ -42,7 +42,7 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
       {!problem && !state && <p className="text-soft">asking {lane.printer.name}</p>}
       {!problem && state && (
         <>
-          <p role="status">
+          <p aria-live="polite">
             It {PHASES[state.phase]}
             {state.job && `: layer ${state.job.layer.toLocaleString("en")} of ${state.job.layers.toLocaleString("en")}`},{" "}
             {state.temperatureC} °C

@@ -199,7 +199,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
         />
       </div>
       {printer.address && (
-        <p className={problem ? "note-act mt-1" : "mt-1 text-soft"} role="status">
+        <p className={problem ? "note-act mt-1" : "mt-1 text-soft"} aria-live="polite">
           {problem ? `▲ ${problem}` : state ? `It answers: ${state.name}, ${state.phase}.` : "asking"}
         </p>
       )}

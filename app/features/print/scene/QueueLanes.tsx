@@ -15,10 +15,13 @@ import { Choice } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 
 const HOUR = 3_600_000;
-const BAR = 46;
+const BAR = 52;
 const STOCK = 34;
 const HEAD = 24;
+/** A bar that can be met with a thumb, however short the print. */
+const LEAST_BAR = 44;
 const LEFT = 128;
+const LEAST_WIDTH = 900;
 const clock = timeFormat("%H:%M");
 const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;
@@ -27,7 +30,9 @@ type Span = keyof typeof SPANS;
 export function QueueLanes({ queue }: { queue: Queue }) {
   const { run } = useActions();
   const { model } = useTonight();
-  const [ref, width] = useWidth<HTMLDivElement>();
+  const [ref, shown] = useWidth<HTMLDivElement>();
+  // On a phone the lanes are wider than the page and move under the thumb: a bar stays large enough to be met.
+  const width = shown > 0 ? Math.max(shown, LEAST_WIDTH) : 0;
   const [span, setSpan] = useState<Span>("20");
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const from = model.now - 2 * HOUR;
@@ -92,94 +97,96 @@ export function QueueLanes({ queue }: { queue: Queue }) {
           options={(Object.keys(SPANS) as Span[]).map((s) => ({ value: s, label: SPANS[s] }))}
         />
       </div>
-      <div ref={ref} className="relative" style={{ height }}>
-        {width > 0 && (
-          <DndContext sensors={sensors} onDragEnd={onDragEnd}>
-            <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
-              {queue.nights.map(
-                (n) =>
-                  n.to > from &&
-                  n.from < to && (
-                    <rect
-                      key={n.from}
-                      x={at(n.from)}
-                      y={HEAD - 4}
-                      width={Math.max(0, at(n.to) - at(n.from))}
-                      height={height - HEAD - 12}
-                      fill="var(--board)"
-                    />
-                  ),
-              )}
-              {queue.nights
-                .filter((n) => at(n.to) - at(n.from) > 190)
-                .slice(0, 1)
-                .map((n) => (
-                  <text key={n.from} x={at(n.from) + 8} y={height - 22} fontSize="13.5" fill="var(--soft)">
-                    asleep: nobody changes a plate
-                  </text>
-                ))}
-              {queue.quiet.map(
-                (n) =>
-                  n.to > from &&
-                  n.from < to && (
-                    <rect
-                      key={n.from}
-                      x={at(n.from)}
-                      y={HEAD - 4}
-                      width={Math.max(0, at(n.to) - at(n.from))}
-                      height={height - HEAD - 12}
-                      fill="url(#hatch-reckoned)"
-                      opacity="0.35"
-                    />
-                  ),
-              )}
-              {queue.changes.map(
-                (c) =>
-                  c.to > from &&
-                  c.from < to && (
-                    <rect
-                      key={c.from}
-                      x={at(c.from)}
-                      y={height - 15}
-                      width={Math.max(0, at(c.to) - at(c.from))}
-                      height="5"
-                      fill="var(--act)"
-                      opacity="0.75"
-                    />
-                  ),
-              )}
-              <text x="0" y={height - 9} fontSize="13.5" fontWeight="500" fill="var(--ink)">
-                You are there
-              </text>
-              {hours.map((h) => (
-                <g key={h.getTime()}>
-                  <line x1={x(h)} x2={x(h)} y1="8" y2={height - 16} stroke="var(--rule)" />
-                  {x(h) < width - 24 && (
-                    <text x={x(h) + 4} y="17" fontSize="13" fill="var(--soft)">
-                      {to - from > 60 * HOUR
-                        ? timeDay(h).getTime() === h.getTime()
-                          ? timeFormat("%a %d")(h)
-                          : timeFormat("%H")(h)
-                        : timeFormat("%H")(h)}
+      <div ref={ref} className="overflow-x-auto">
+        <div className="relative" style={{ height, width: width || undefined }}>
+          {width > 0 && (
+            <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+              <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
+                {queue.nights.map(
+                  (n) =>
+                    n.to > from &&
+                    n.from < to && (
+                      <rect
+                        key={n.from}
+                        x={at(n.from)}
+                        y={HEAD - 4}
+                        width={Math.max(0, at(n.to) - at(n.from))}
+                        height={height - HEAD - 12}
+                        fill="var(--board)"
+                      />
+                    ),
+                )}
+                {queue.nights
+                  .filter((n) => at(n.to) - at(n.from) > 190)
+                  .slice(0, 1)
+                  .map((n) => (
+                    <text key={n.from} x={at(n.from) + 8} y={height - 22} fontSize="13.5" fill="var(--soft)">
+                      asleep: nobody changes a plate
                     </text>
-                  )}
-                </g>
-              ))}
+                  ))}
+                {queue.quiet.map(
+                  (n) =>
+                    n.to > from &&
+                    n.from < to && (
+                      <rect
+                        key={n.from}
+                        x={at(n.from)}
+                        y={HEAD - 4}
+                        width={Math.max(0, at(n.to) - at(n.from))}
+                        height={height - HEAD - 12}
+                        fill="url(#hatch-reckoned)"
+                        opacity="0.35"
+                      />
+                    ),
+                )}
+                {queue.changes.map(
+                  (c) =>
+                    c.to > from &&
+                    c.from < to && (
+                      <rect
+                        key={c.from}
+                        x={at(c.from)}
+                        y={height - 15}
+                        width={Math.max(0, at(c.to) - at(c.from))}
+                        height="5"
+                        fill="var(--act)"
+                        opacity="0.75"
+                      />
+                    ),
+                )}
+                <text x="0" y={height - 9} fontSize="13.5" fontWeight="500" fill="var(--ink)">
+                  You are there
+                </text>
+                {hours.map((h) => (
+                  <g key={h.getTime()}>
+                    <line x1={x(h)} x2={x(h)} y1="8" y2={height - 16} stroke="var(--rule)" />
+                    {x(h) < width - 24 && (
+                      <text x={x(h) + 4} y="17" fontSize="13" fill="var(--soft)">
+                        {to - from > 60 * HOUR
+                          ? timeDay(h).getTime() === h.getTime()
+                            ? timeFormat("%a %d")(h)
+                            : timeFormat("%H")(h)
+                          : timeFormat("%H")(h)}
+                      </text>
+                    )}
+                  </g>
+                ))}
+                {rows.map(({ lane }, i) => (
+                  <g key={lane.printer.id}>
+                    <text x="0" y={tops[i] + 26} fontSize="14.5" fontWeight="600" fill="var(--ink)">
+                      {lane.printer.name}
+                    </text>
+                    {lane.loaded && <StockLine lane={lane} at={at} top={tops[i] + BAR} from={from} to={to} />}
+                  </g>
+                ))}
+                <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height - 16} stroke="var(--act)" strokeWidth="2" />
+              </svg>
               {rows.map(({ lane }, i) => (
-                <g key={lane.printer.id}>
-                  <text x="0" y={tops[i] + 26} fontSize="14.5" fontWeight="600" fill="var(--ink)">
-                    {lane.printer.name}
-                  </text>
-                  {lane.loaded && <StockLine lane={lane} at={at} top={tops[i] + BAR} from={from} to={to} />}
-                </g>
+                <LaneRow key={lane.printer.id} lane={lane} top={tops[i]} at={at} from={from} to={to} width={width} onKey={byKey} />
               ))}
-              <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height - 16} stroke="var(--act)" strokeWidth="2" />
-            </svg>
-            {rows.map(({ lane }, i) => (
-              <LaneRow key={lane.printer.id} lane={lane} top={tops[i]} at={at} from={from} to={to} width={width} onKey={byKey} />
-            ))}
-          </DndContext>
-        )}
+            </DndContext>
+          )}
+        </div>
       </div>
     </>
   );
@@ -273,7 +280,7 @@ function JobBar({
 }) {
   const movable = job.kind === "planned" && job.plateId !== null;
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: job.key, disabled: !movable });
-  const w = Math.max(3, x1 - x0);
+  const w = Math.max(LEAST_BAR, x1 - x0);
   const { machine } = job;
   const words =
     job.kind === "running"

@@ -16,10 +16,11 @@ import {
   type PlanChange,
   type Queue,
 } from "~core/plan";
-import { bedOf, type Plate } from "~core/print";
+import { bedOf, splitVerdict, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import type { Project } from "~core/project";
+import { partSizeMm, type Project } from "~core/project";
+import { seamMinutes } from "~core/work";
 import { formatDuration, formatMass } from "~core/units";
 import { FinishStep } from "~app/shared/FinishStep";
 import { Page, Section } from "~app/shared/Page";
@@ -28,6 +29,7 @@ import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
+import { Asked } from "./Asked";
 import { TestGate } from "./TestGate";
 import { PlateDrawing } from "./PlateDrawing";
 import { QueueLanes } from "./QueueLanes";
@@ -54,6 +56,9 @@ export function QueuePage({ project }: { project: Project }) {
   };
   const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
   useKey("s", "Start the next plate", "Print", () => startable && start(startable), startable !== undefined);
+  // What stands at a plate that is drawn is not said twice.
+  const drawn = new Set(queue.lanes.flatMap((l) => shownOf(l)?.warnings ?? []));
+  const later = queue.warnings.filter((w) => !drawn.has(w));
   const last = jobs.reduce((most, j) => Math.max(most, j.machine?.to ?? 0), 0);
   const expected = jobs.reduce((n, j) => n + (j.kind === "planned" ? (j.expectedS ?? j.step.machineS) - j.step.machineS : 0), 0);
   return (
@@ -70,6 +75,7 @@ export function QueuePage({ project }: { project: Project }) {
       ]}
     >
       <SceneLeaves project={project} />
+      <Asked project={project} />
       {jobs.length === 0 ? (
         <p className="mt-4 max-w-prose text-soft">
           Nothing waits for a printer. Plan a print at a part, or <Link to={`/s/${scene.id}/print/all/plates`}>lay out the plates</Link>:
@@ -82,9 +88,9 @@ export function QueuePage({ project }: { project: Project }) {
           <Section title="Lanes" aside={last > 0 ? <span className="text-soft">the last one ends {clock(last)}</span> : null}>
             <QueueLanes queue={queue} />
           </Section>
-          {queue.warnings.length > 0 && (
+          {later.length > 0 && (
             <ul className="mt-3">
-              {queue.warnings.map((w) => (
+              {later.map((w) => (
                 <li key={w} className="note-act">
                   ▲ {w}
                 </li>
@@ -115,6 +121,10 @@ const firstToStart = (lane: Lane): Job | undefined =>
   lane.jobs.some((j) => j.kind === "running" || j.kind === "ended")
     ? undefined
     : lane.jobs.find((j) => j.kind === "planned" || j.kind === "no time");
+
+/** The plate of a lane that is drawn: what lies on the printer, or what comes next. */
+const shownOf = (lane: Lane): Job | undefined =>
+  lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? (lane.jobs[0] as Job | undefined);
 
 /** What is different since the page was opened, or since it was last looked at. The clock alone changes no plan. */
 function usePlanChanges(queue: Queue, project: Project): [PlanChange[], () => void] {
@@ -177,7 +187,7 @@ function NextPlates({
   const { model } = useTonight();
   const [ref, width] = useWidth<HTMLDivElement>();
   const { scene } = project;
-  const shown = queue.lanes.map((lane) => lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? lane.jobs[0]);
+  const shown = queue.lanes.map(shownOf);
   const plateOf = (job: Job | undefined, lane: Lane): Plate | undefined =>
     scene.plates.find((p) => p.id === job?.plateId) ?? alone(job, lane);
   const plates = queue.lanes.flatMap((lane, i) => plateOf(shown[i], lane) ?? []);
@@ -244,7 +254,14 @@ function NextPlates({
                   </svg>
                   {job && (
                     <div className="min-w-[9.5rem] flex-1">
-                      <p className="font-semibold">{job.step.partName}</p>
+                      <p className="font-semibold">
+                        <Link
+                          className="inline-flex min-h-[44px] min-w-[44px] items-center underline underline-offset-2"
+                          to={`/s/${scene.id}/print/${job.plateId ? "all/plates" : job.step.partId}`}
+                        >
+                          {job.step.partName}
+                        </Link>
+                      </p>
                       <p>
                         {job.kind === "running" && job.machine
                           ? `ends ${clock(job.machine.to)}${job.clearedAt ? `, changed ${clock(job.clearedAt)}` : ""}`
@@ -258,8 +275,13 @@ function NextPlates({
                         <p className="text-soft">
                           goes well {Math.round(job.chanceGood * 100)} times in 100
                           {lane.hazard.runs > 0 ? `, by ${lane.hazard.runs} of yours` : ", before any of yours"}
+                          {job.ends &&
+                            job.machine &&
+                            job.ends.p80 - job.machine.to > 600_000 &&
+                            `; with failures by ${clock(job.ends.p80)} 8 times in 10`}
                         </p>
                       )}
+                      <Split job={job} lane={lane} project={project} />
                       {job.warnings.map((w) => (
                         <p key={w} className="note-act">
                           ▲ {w}
@@ -354,5 +376,20 @@ function Prep({ title, lines, none }: { title: string; lines: PrepLine[]; none: 
         </button>
       )}
     </Section>
+  );
+}
+
+/** Jobs longer than this are asked whether they are better in two pieces, s. */
+const LONG_S = 8 * 3600;
+
+/** A long job of one piece: whole, or cut in two? */
+function Split({ job, lane, project }: { job: Job; lane: Lane; project: Project }) {
+  const part = project.parts.find((p) => p.id === job.step.partId);
+  if (!part || job.kind === "running" || job.pieces !== 1 || job.step.machineS < LONG_S) return null;
+  const verdict = splitVerdict(lane.hazard, job.step.machineS / 3600, 2, seamMinutes(partSizeMm(part)), lane.printer.startS / 3600);
+  return (
+    <p className="text-soft">
+      {verdict.sentence} <Link to={`/s/${project.scene.id}/print/${part.id}/pieces`}>Pieces</Link>
+    </p>
   );
 }

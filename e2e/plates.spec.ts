@@ -1,0 +1,213 @@
+/** Print for the whole scene: laid out, queued, run against the stand-ins with faults, logged and learned from; by keyboard alone too. */
+import { readFileSync } from "node:fs";
+import type { Page, Route } from "@playwright/test";
+import { unzipSync } from "fflate";
+import { PDFDocument } from "pdf-lib";
+import { expect, leaf, station, test } from "./bench";
+
+const lane = (page: Page, name: string) => page.getByRole("list", { name: `Queue of ${name}` });
+const press = async (page: Page, key: string, times = 1): Promise<void> => {
+  for (let i = 0; i < times; i++) await page.keyboard.press(key);
+};
+/** Tab until something with this name has the focus. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let i = 0; i < 120; i++) {
+    await page.keyboard.press("Tab");
+    const at = await page.evaluate(() => {
+      const e = document.activeElement;
+      return e ? `${e.getAttribute("aria-label") ?? ""} ${e.textContent ?? ""}`.trim() : "";
+    });
+    if (name.test(at)) return;
+  }
+  throw new Error(`nothing called ${String(name)} can be reached`);
+}
+
+test("sixty pieces on three printers are laid out, put in order and started, by keyboard alone", async ({ bench }) => {
+  await press(bench, "3");
+  await expect(bench.getByRole("heading", { name: "Print", level: 1 })).toBeVisible();
+  await expect(lane(bench, "Small filament").getByRole("button", { name: /Quay wall ×6/ })).toBeVisible();
+  // The next leaf by its key; everything that is not begun is laid out anew.
+  await press(bench, ".");
+  await expect(bench.getByRole("button", { name: /^Plate 1 of Small filament/ })).toBeVisible();
+  await press(bench, "l");
+  await expect(bench.getByText(/\d plates laid out/)).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByText("Small filament: 1 plate, which is the least by area.")).toBeVisible();
+  await expect(bench.getByText(/of \d+ spares found room there/).first()).toBeVisible();
+  // A plate at hand: a piece is chosen, moved by a millimetre and a centimetre, turned, and taken back.
+  await tabTo(bench, /^Plate 1 of Small filament/);
+  await press(bench, "Enter");
+  const plate = bench.getByRole("region", { name: "Plate of Small filament" });
+  await expect(plate).toContainText("Nothing overlaps, and nothing reaches into the edge.");
+  await press(bench, "n");
+  const place = plate.locator("label", { hasText: "Quay wall 1" }).locator("span");
+  const before = await place.textContent();
+  await press(bench, "ArrowRight");
+  await expect(place).not.toHaveText(before!);
+  await press(bench, "Shift+ArrowRight", 2);
+  await expect(plate.getByText(/overlap: move one of them|nearer than the gap/).first()).toBeVisible();
+  await press(bench, "r");
+  await expect(place).toContainText("15°");
+  await press(bench, "Control+z", 4);
+  await expect(place).toHaveText(before!);
+  await press(bench, "Escape");
+  await expect(plate).toBeHidden();
+  // The queue: the second plate of the large printer to the front, and what changed is told.
+  await press(bench, ",");
+  const large = lane(bench, "Large filament");
+  await bench.getByLabel("Shown").selectOption("72");
+  await expect(large.getByRole("button")).toHaveCount(3);
+  const second = await large.getByRole("button").nth(2).getAttribute("aria-label");
+  const name = second!.split(" on ")[0];
+  await tabTo(bench, new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")} on Large`));
+  await press(bench, "ArrowLeft");
+  await expect(large.getByRole("button").nth(1)).toHaveAttribute(
+    "aria-label",
+    new RegExp(`^${name.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}`),
+  );
+  await expect(bench.getByRole("status", { name: "What has changed" })).toContainText("is before it now");
+  // The next plate is started by its key, and its settings are in the log.
+  await bench.getByRole("heading", { level: 1 }).click();
+  await press(bench, "s");
+  await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
+  for (const name of ["Plates", "Every part", "Prints and risk"]) {
+    await press(bench, ".");
+    await expect(leaf(bench, name)).toHaveAttribute("aria-current", "page");
+  }
+  await expect(bench.getByRole("region", { name: "The prints" }).getByRole("button", { name: /Quay wall ×6.*runs/ })).toBeVisible();
+});
+
+test("a print runs on its stand-in to the end, over a reload, and teaches the printer; the plate is counted by part", async ({ bench }) => {
+  await station(bench, "Print").click();
+  await leaf(bench, "Printers").click();
+  const small = bench.getByRole("region", { name: "What is on Small filament" });
+  await expect(small.getByText("It answers: Small stand-in")).toBeVisible();
+  const left = small.getByLabel("left, g");
+  const before = Number(await left.inputValue());
+  expect(before).toBe(118);
+  await leaf(bench, "Queue").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
+  await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
+  await bench.reload();
+  await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
+  await bench.getByRole("button", { name: "Pause" }).click();
+  await expect(bench.getByText(/It is paused/)).toBeVisible();
+  await bench.getByRole("button", { name: "Go on" }).click();
+  await leaf(bench, "Printers").click();
+  await small.getByLabel("The stand-in runs").selectOption("3600");
+  await leaf(bench, "Queue").click();
+  // It ends by itself, well or not: the log is told either way.
+  await expect(bench.getByRole("button", { name: /^Take it off Small filament|^Start Quay wall/ }).first()).toBeVisible({
+    timeout: 60_000,
+  });
+  await leaf(bench, "Prints and risk").click();
+  const entry = bench
+    .getByRole("region", { name: "The prints" })
+    .getByRole("button", { name: /Quay wall ×6/ })
+    .first();
+  await expect(entry).toContainText(/of the plan|failed after/);
+  const failed = /failed/.test((await entry.textContent())!);
+  await leaf(bench, "Printers").click();
+  await expect.poll(async () => Number(await left.inputValue())).toBeLessThan(before);
+  if (failed) return;
+  await leaf(bench, "Queue").click();
+  await bench.getByRole("button", { name: "Take it off Small filament" }).click();
+  await bench.getByRole("button", { name: "Count what came off Small filament" }).click();
+  const dialog = bench.getByRole("dialog");
+  await dialog.getByLabel(/Quay wall: of 6/).fill("1");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect(dialog).toBeHidden();
+  await station(bench, "Parts").click();
+  await expect(bench.getByRole("row", { name: /Quay wall/ })).toContainText("5");
+});
+
+test("printers that vanish, answer nonsense, or were switched off leave queue and log whole, and say so", async ({ bench, faults }) => {
+  await station(bench, "Print").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
+  await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
+  // The server goes away: no stream, no answer.
+  let how = (route: Route): Promise<void> => route.abort();
+  await bench.route("**/stand-ins/**", (route) => how(route));
+  await bench.reload();
+  await expect(bench.getByText(/It does not answer/).first()).toBeVisible();
+  await expect(bench.getByText(/goes on by its own clock; nothing here is lost/)).toBeVisible();
+  await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
+  // It answers what no printer says.
+  how = (route) => route.fulfill({ json: { phase: "dancing" } });
+  await expect(bench.getByText(/It answers what no printer says/).first()).toBeVisible({ timeout: 30_000 });
+  how = (route) => route.fulfill({ body: "<h1>Welcome</h1>", contentType: "text/html" });
+  await expect(bench.getByText(/It answers something that is no printer/).first()).toBeVisible({ timeout: 30_000 });
+  // A server that was started anew knows nothing of the print.
+  how = (route) => {
+    const id = /printers\/(\w+)/.exec(route.request().url())![1];
+    return route.fulfill({ json: { id, name: id, process: "fdm", phase: "idle", temperatureC: 20, factor: 1, job: null, fault: null } });
+  };
+  await bench.clock.fastForward(180_000);
+  await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByRole("button", { name: "Send it again" })).toBeVisible();
+  // Whoever saw it says how it ended.
+  await bench.getByRole("button", { name: "It has ended on Small filament" }).click();
+  const dialog = bench.getByRole("dialog");
+  await dialog.getByLabel("If it failed, why").selectOption("clog");
+  await dialog.getByLabel("and at which layer").fill("61");
+  await dialog.getByRole("button", { name: "an edge curled" }).click();
+  await dialog.getByRole("button", { name: "The print failed" }).click();
+  await expect(dialog).toBeHidden();
+  await leaf(bench, "Prints and risk").click();
+  await expect(bench.getByRole("button", { name: /Quay wall ×6.*the nozzle clogged, layer 61/ })).toBeVisible();
+  // Aborted requests are what this test is about.
+  faults.splice(0, faults.length, ...faults.filter((f) => !/Failed to load resource|net::ERR|MIME type/.test(f)));
+});
+
+test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at true size; the card tells what is stale", async ({
+  bench,
+}) => {
+  await station(bench, "Print").click();
+  await leaf(bench, "Plates").click();
+  const download = async (act: () => Promise<void>): Promise<{ name: string; bytes: Uint8Array }> => {
+    const [file] = await Promise.all([bench.waitForEvent("download", { timeout: 60_000 }), act()]);
+    return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
+  };
+  const plate = await download(() => bench.getByRole("button", { name: "3MF of plate 1 of Small filament" }).click());
+  expect(plate.name).toMatch(/^quay-wall-x6-quay-clip-x\d+-1-56-r[0-9a-f]{6}-small-filament-plate-1-.*\.3mf$/);
+  const model = new TextDecoder().decode(unzipSync(plate.bytes)["3D/3dmodel.model"]);
+  expect(model).toContain('name="Quay wall"');
+  expect(model).toContain('name="Quay wall, mirrored"');
+  expect(model.match(/<item /g)!.length).toBeGreaterThanOrEqual(18);
+  const sheet = await download(() => bench.getByRole("button", { name: "Plate sheets as PDF" }).click());
+  expect((await PDFDocument.load(sheet.bytes)).getPageCount()).toBeGreaterThanOrEqual(3);
+  await leaf(bench, "Mat and card").click();
+  const mat = await download(() => bench.getByRole("button", { name: "The mat as PDF" }).click());
+  expect((await PDFDocument.load(mat.bytes)).getPageCount()).toBeGreaterThanOrEqual(1);
+});
+
+test("a test print is read and the profile follows; faults are ranked by the log; a new pair is asked about", async ({ bench }) => {
+  await station(bench, "Print").click();
+  await leaf(bench, "Coupons").click();
+  const comb = bench.getByRole("region", { name: "Clearance comb" });
+  await comb.getByLabel(/first hole/).selectOption("4");
+  await expect(comb).toContainText("0.2 mm → 0.25 mm");
+  await comb.getByRole("button", { name: "Into the profile" }).click();
+  await expect(bench.getByText(/Large filament knows now/)).toBeVisible();
+  await expect(bench.getByText("learned").locator("..")).toContainText("1");
+  await leaf(bench, "Faults").click();
+  const what = bench.getByRole("region", { name: "What may it be?" });
+  await what.getByLabel("What is seen").selectOption("strings");
+  await expect(what.getByRole("listitem").first()).toContainText("the spool has been open for 41 days");
+  const repair = bench.getByRole("region", { name: "Repair, or print again?" });
+  await expect(repair).toContainText(/^.*Repair it: 20 min of yours/);
+  await repair.getByLabel("Mending one takes").fill("5 h");
+  await bench.keyboard.press("Tab");
+  await expect(repair).toContainText("Print it again:");
+  // A filament that nothing was printed with yet.
+  await leaf(bench, "Printers").click();
+  await bench.getByRole("region", { name: "What is on Small filament" }).getByLabel("Spool on it").selectOption("new:filled");
+  await expect(bench.getByText("△ new on this printer")).toBeVisible();
+  await leaf(bench, "Queue").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
+  const gate = bench.getByRole("dialog");
+  await expect(gate).toContainText("Nothing has gone well with the two together yet. At stake:");
+  await gate.getByRole("button", { name: "Print it all the same" }).click();
+  await leaf(bench, "Prints and risk").click();
+  await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();
+  await expect(bench.getByText("printed without a test though the pair was new")).toBeVisible();
+});
