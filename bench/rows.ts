@@ -22,12 +22,13 @@ import {
   type MeshTree,
 } from "../core/mesh";
 import type { Project } from "../core/project";
-import { eveningsFrom, finishChance, schedule, tonight } from "../core/plan";
+import { changesBetween, eveningsFrom, finishChance, queueOf, schedule, snapshotOf, tonight } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
 import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
-import { estimateFdm, GENERIC_PRINTERS, hollowing, printFacts, Shape, type FilamentPrinter } from "../core/print";
+import { bedOf, estimateFdm, GENERIC_PRINTERS, hollowing, layOut, printFacts, Shape, type FilamentPrinter } from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
+import { boxesPacked, manyPieces, manyPlates } from "../tests/manyPlates";
 import { THURSDAY } from "../tests/sampleProject";
 import { ball } from "../tests/ball";
 import { relief } from "../tests/relief";
@@ -309,6 +310,39 @@ export const ROWS: Row[] = [
       // Other objects each time: steps of parts that were unfolded before are kept.
       const fresh = (): Project => ({ ...project, parts: project.parts.map((p) => ({ ...p })) });
       return Promise.resolve({ ours: () => tonight(fresh(), THURSDAY, 60), peer: () => structuredClone(project) });
+    },
+  },
+  {
+    name: "plates",
+    work: "200 pieces by their true outlines on three kinds of plates, at most 31 orders a printer: fewer where none could do with fewer plates",
+    peer: "maxrects-packer: the boxes of the same pieces on the same plates, in as many orders",
+    goal: 4,
+    sizes: [50, 100, 200],
+    prepare: async (size) => {
+      const solids = await loadSolids();
+      const wanted = manyPieces(size);
+      const printers = GENERIC_PRINTERS.map((p) => ({ id: p.id, process: p.process, bed: bedOf(p) }));
+      let n = 0;
+      return {
+        ours: () => layOut(solids, printers, wanted, () => `n${++n}`, { effort: 30 }),
+        peer: () => printers.map((p) => boxesPacked(p, wanted, 31)),
+      };
+    },
+  },
+  {
+    name: "queue",
+    work: "the queue of 200 plates on three printers with stock, risk and what changed, from the plan as it stands",
+    peer: "the structured clone of the same scene, as it goes to a worker",
+    goal: 15,
+    sizes: [50, 100, 200],
+    prepare: async (size) => {
+      const project = await manyPlates(size);
+      const model = tonight(project, THURSDAY, 60);
+      const then = snapshotOf(queueOf(project, model));
+      return {
+        ours: () => changesBetween(then, snapshotOf(queueOf(project, model)), String),
+        peer: () => structuredClone(project),
+      };
     },
   },
   {

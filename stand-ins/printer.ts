@@ -6,7 +6,7 @@ import Joi from "joi";
 import { FAILURE_CAUSES, type FailureCause } from "../core/print";
 import { fail, ok, seededRandom, type Result } from "../core/units";
 
-export type Phase = "idle" | "heating" | "printing" | "paused" | "ended" | "failed";
+type Phase = "idle" | "heating" | "printing" | "paused" | "ended" | "failed";
 
 export interface JobOrder {
   /** The caller's own name for it: what it is known again by. */
@@ -48,7 +48,7 @@ const RATES: Record<"fdm" | "resin", Partial<Record<FailureCause, number>>> = {
 };
 const STARTS_FAIL = 0.04;
 
-export const jobSchema = Joi.object<JobOrder>({
+const jobSchema = Joi.object<JobOrder>({
   id: Joi.string().min(1).max(64).required(),
   name: Joi.string().max(300).required(),
   layers: Joi.number().integer().min(1).max(MOST.layers).required(),

@@ -69,7 +69,7 @@ export const tellPrinter = (address: string, what: "pause" | "resume" | "cancel"
 export const setSpeed = (address: string, factor: number): Promise<Result<PrinterState>> => ask(address, "speed", { factor });
 
 /** Follows one printer: its stream where it has one, its answers otherwise. @returns how to let go */
-export function follow(address: string, tell: (link: LinkState) => void): () => void {
+function follow(address: string, tell: (link: LinkState) => void): () => void {
   let over = false;
   let last = NOTHING;
   let timer: ReturnType<typeof setTimeout> | undefined;

@@ -16,7 +16,7 @@ export const openPrint = (project: Pick<Project, "records">, printerId: string):
   project.records.filter((r) => r.print?.printerId === printerId && r.finishedAt === null).at(-1);
 
 /** The same print gives the same seed: a stand-in's fate is told by it. */
-export function seedOf(recordId: string): number {
+function seedOf(recordId: string): number {
   let hash = 0x811c9dc5;
   for (const c of recordId) hash = Math.imul(hash ^ c.codePointAt(0)!, 0x01000193) >>> 0;
   return hash;

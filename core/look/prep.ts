@@ -80,7 +80,7 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
 }
 
 /** Wash and cure: times are starting values. Common practice, no source: the resin's own sheet says better. */
-export const WASH = { firstBathMin: 3, secondBathMin: 2, dryMin: 10, cureMin: 2 };
+const WASH = { firstBathMin: 3, secondBathMin: 2, dryMin: 10, cureMin: 2 };
 
 export function morningAfter(project: Project, queue: Queue, log: readonly LogEntry[], now: number): PrepLine[] {
   const out: PrepLine[] = [];

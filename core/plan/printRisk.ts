@@ -26,7 +26,7 @@ export interface PrinterHazard extends LearnedHazard {
   range: { low: number; high: number };
 }
 
-export function hazardFor(printer: Printer, project: Pick<Project, "supplies">, log: readonly LogEntry[]): PrinterHazard {
+function hazardFor(printer: Printer, project: Pick<Project, "supplies">, log: readonly LogEntry[]): PrinterHazard {
   const material = loadedOn(printer, project.supplies)?.what ?? null;
   const learned = hazardOf(printer.process, runsOf(log, project.supplies), printer.id, material);
   return {

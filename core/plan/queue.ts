@@ -191,7 +191,7 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
 }
 
 /** Baths by the plates they have washed and the days they are old. */
-export function bathWarnings({ supplies }: Pick<Project, "supplies">, log: readonly LogEntry[], now: number): string[] {
+function bathWarnings({ supplies }: Pick<Project, "supplies">, log: readonly LogEntry[], now: number): string[] {
   return supplies
     .filter((s) => s.kind === "bath")
     .flatMap((bath): string[] => {

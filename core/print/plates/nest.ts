@@ -20,7 +20,7 @@ export interface NestItem {
   apart: string;
 }
 
-export interface Laid {
+interface Laid {
   id: string;
   xMm: number;
   yMm: number;

@@ -27,7 +27,7 @@ interface Props {
 const STEP = { mm: 1, shiftMm: 10, deg: 15 };
 
 /** Faults of a plate by its true outlines, looked at in a worker whenever something has moved. */
-export function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly PlateFault[] {
+function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly PlateFault[] {
   const [faults, setFaults] = useState<readonly PlateFault[]>([]);
   const printer = project.scene.printers.find((p) => p.id === plate.printerId);
   const known = plate.pieces.map((p) => [p.id, footprint(plate, p)] as const).filter((e): e is [string, Footprint] => e[1] !== undefined);
@@ -45,7 +45,7 @@ export function useFaults(plate: Plate, project: Project, footprint: Props["foot
   return faults;
 }
 
-export function faultWords(fault: PlateFault, name: (pieceId: string) => string): string {
+function faultWords(fault: PlateFault, name: (pieceId: string) => string): string {
   switch (fault.kind) {
     case "overlap":
       return `${name(fault.pieces[0])} and ${name(fault.pieces[1])} overlap: move one of them.`;

@@ -3,7 +3,7 @@ import { bedOf, ringsAt, type Footprint, type Plate, type PlateFault, type Plate
 import type { Project } from "~core/project";
 import { hatchFill } from "~app/ui/hatch";
 
-export interface PlateDrawingProps {
+interface PlateDrawingProps {
   plate: Plate;
   printer: Printer;
   project: Project;
@@ -28,7 +28,7 @@ const path = (rings: readonly number[][], x: (mm: number) => number, y: (mm: num
     .join("");
 
 /** Pieces that a fault names. */
-export const faultyPieces = (faults: readonly PlateFault[]): Set<string> =>
+const faultyPieces = (faults: readonly PlateFault[]): Set<string> =>
   new Set(faults.flatMap((f) => ("pieces" in f ? f.pieces : f.kind === "unknown" ? [] : [f.piece])));
 
 /** What a piece is called on the drawing: its part's name, cut to what its box holds. */

@@ -21,7 +21,7 @@ const HEAD = 24;
 /** A bar that can be met with a thumb, however short the print. */
 const LEAST_BAR = 44;
 const LEFT = 128;
-const LEAST_WIDTH = 900;
+const LEAST_WIDTH = 720;
 const clock = timeFormat("%H:%M");
 const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;

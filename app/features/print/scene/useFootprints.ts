@@ -10,7 +10,7 @@ import { PRIORITY } from "~workers/pool";
 type Request = ReturnType<typeof footprintRequest>;
 
 /** The footprint of a piece on a printer, as it is kept; undefined where the part or its turn is not known. */
-export function requestOf(
+function requestOf(
   piece: Pick<PlatePiece, "partId" | "variation">,
   printerId: string,
   project: Project,
