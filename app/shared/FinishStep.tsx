@@ -2,8 +2,9 @@
 import { useId, useState } from "react";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
 import { onPlateOf, type Clock } from "~core/plan";
-import { FAILURE_CAUSES, OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
+import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
 import { LIMITS } from "~core/project";
+import { CauseChoice } from "~app/shared/CauseChoice";
 import { useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
@@ -57,9 +58,6 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
       onClose();
     });
   };
-  const causes = (Object.keys(FAILURE_CAUSES) as FailureCause[]).filter(
-    (c) => FAILURE_CAUSES[c].process === "both" || FAILURE_CAUSES[c].process === record?.print?.profile.process,
-  );
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${step.partName}: ${step.title}`}>
       <p className="text-soft">
@@ -125,17 +123,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
             </div>
           </fieldset>
           <div className="mt-3 flex flex-wrap gap-3">
-            <label className="block">
-              <span className="label">If it failed, why</span>
-              <select className="field" value={cause} onChange={(e) => setCause(e.target.value as FailureCause | "")}>
-                <option value="">nobody knows</option>
-                {causes.map((c) => (
-                  <option key={c} value={c}>
-                    {FAILURE_CAUSES[c].words}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <CauseChoice label="If it failed, why" process={record?.print?.profile.process} value={cause} onChange={setCause} />
             <ParsedField
               className="w-32"
               label="and at which layer"

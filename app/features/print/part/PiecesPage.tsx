@@ -26,6 +26,7 @@ import { storeWithFiles } from "~app/data/edits.client";
 import { runJob } from "~workers/client";
 import type { Jobs } from "~workers/protocol";
 import { Page, Section } from "~app/shared/Page";
+import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { newId } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -145,13 +146,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
   return (
     <>
       <div className="mt-3 flex flex-wrap items-end gap-4">
-        <Choice
-          className="w-52"
-          label="To fit on"
-          value={printer.id}
-          onChange={choosePrinter}
-          options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
-        />
+        <PrinterChoice className="w-52" label="To fit on" printers={scene.printers} value={printer.id} onChange={choosePrinter} />
         <Choice
           className="w-52"
           label="Cut along"

@@ -21,6 +21,7 @@ import { sumText } from "~core/look";
 import { workOf } from "~core/work";
 import { useResult, useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
+import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { newId, useActions } from "~app/shared/scene";
 import { writeParts } from "~app/shared/writeParts";
@@ -77,13 +78,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   return (
     <>
       <div className="mt-3 flex flex-wrap items-end gap-4">
-        <Choice
-          className="w-56"
-          label="On which printer"
-          value={printer.id}
-          onChange={choosePrinter}
-          options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
-        />
+        <PrinterChoice className="w-56" printers={scene.printers} value={printer.id} onChange={choosePrinter} />
         <ParsedField
           className="w-56"
           label="Any turn, in degrees"

@@ -7,6 +7,7 @@ import { formatDuration, ok } from "~core/units";
 import { runJob } from "~workers/client";
 import type { CouponMade } from "~workers/protocol";
 import { Page, Section } from "~app/shared/Page";
+import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { download, fileName } from "~app/shared/files/download";
 import { useActions } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
@@ -27,13 +28,7 @@ export function CouponsPage({ project }: { project: Project }) {
       ]}
     >
       <SceneLeaves project={project} />
-      <Choice
-        className="mt-3 w-56"
-        label="On which printer"
-        value={printer.id}
-        onChange={setPrinter}
-        options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
-      />
+      <PrinterChoice className="mt-3 w-56" printers={scene.printers} value={printer.id} onChange={setPrinter} />
       {COUPONS.filter((c) => c.process === "both" || c.process === printer.process).map((c) => (
         <One key={`${c.id} ${printer.id}`} coupon={c} printer={printer} />
       ))}

@@ -6,6 +6,7 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { optionAtHand, type Project } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
+import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { useNow } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Asked, ownMin } from "./Asked";
@@ -53,13 +54,7 @@ function Finder({ project }: { project: Project }) {
   return (
     <Section title="What may it be?">
       <div className="flex flex-wrap gap-4">
-        <Choice
-          className="w-52"
-          label="On which printer"
-          value={printer.id}
-          onChange={setPrinter}
-          options={scene.printers.map((p) => ({ value: p.id, label: p.name }))}
-        />
+        <PrinterChoice className="w-52" printers={scene.printers} value={printer.id} onChange={setPrinter} />
         <Choice
           className="w-80"
           label="What is seen"

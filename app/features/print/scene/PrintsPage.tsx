@@ -20,7 +20,6 @@ import {
   OBSERVATIONS,
   profileOf,
   splitVerdict,
-  type FailureCause,
   type Observation,
   type PrintProfile,
   type Printer,
@@ -28,6 +27,7 @@ import {
 import { LIMITS, type Project } from "~core/project";
 import { formatDuration, formatMass, formatMm, parseMass, parseMm, type Result } from "~core/units";
 import { storeWithFiles } from "~app/data/edits.client";
+import { CauseChoice } from "~app/shared/CauseChoice";
 import { Page, Section } from "~app/shared/Page";
 import { Picture } from "~app/shared/Picture";
 import { cleanPicture } from "~app/shared/pictures";
@@ -282,9 +282,6 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
     if (!done.ok) toast.error(done.problem.message);
     await revalidate();
   };
-  const causes = (Object.keys(FAILURE_CAUSES) as FailureCause[]).filter(
-    (c) => FAILURE_CAUSES[c].process === "both" || FAILURE_CAUSES[c].process === print.profile.process,
-  );
   return (
     <div className="mb-3 grid gap-x-8 gap-y-3 border-l-2 border-rule pl-3 desk:grid-cols-[1fr_1fr]">
       <div>
@@ -331,25 +328,17 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
           />
           {entry.failed && (
             <>
-              <label className="block">
-                <span className="label block">why it failed</span>
-                <select
-                  className="field"
-                  value={print.failure?.cause ?? "other"}
-                  onChange={(e) =>
-                    void run("print.say", {
-                      recordId: record.id,
-                      change: { failure: { cause: e.target.value as FailureCause, layer: print.failure?.layer ?? null } },
-                    })
-                  }
-                >
-                  {causes.map((c) => (
-                    <option key={c} value={c}>
-                      {FAILURE_CAUSES[c].words}
-                    </option>
-                  ))}
-                </select>
-              </label>
+              <CauseChoice
+                label="why it failed"
+                process={print.profile.process}
+                value={print.failure?.cause ?? ""}
+                onChange={(cause) =>
+                  void run("print.say", {
+                    recordId: record.id,
+                    change: { failure: { cause: cause || "other", layer: print.failure?.layer ?? null } },
+                  })
+                }
+              />
               <ParsedField
                 className="w-24"
                 label="at layer"
