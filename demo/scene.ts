@@ -129,10 +129,13 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const LOADED: Record<string, string> = { "large-filament": "grey-spool", "small-filament": "white-spool", resin: "grey-resin" };
   const printers = GENERIC_PRINTERS.map((p) => ({
     ...structuredClone(p),
-    loadedId: LOADED[p.id],
-    surface: p.process === "resin" ? "flexible plate" : "textured sheet",
-    // The large one gets its files by card.
-    address: { "small-filament": "/stand-ins/printers/small", resin: "/stand-ins/printers/resin" }[p.id] ?? null,
+    // What is on them, what they learned and where they answer holds in the demo alone.
+    inDemo: {
+      loadedId: LOADED[p.id],
+      surface: p.process === "resin" ? "flexible plate" : "textured sheet",
+      // The large one gets its files by card.
+      address: { "small-filament": "/stand-ins/printers/small", resin: "/stand-ins/printers/resin" }[p.id] ?? null,
+    },
   }));
   const scale = figureScale(28);
   const meshes: MeshBlobs = new Map();
@@ -330,7 +333,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           kind: "spool",
           name: "Slate grey filament",
           what: "usual",
-          stock: 531,
+          stock: 257,
           price: { minor: 1990, currency: "EUR" },
           since: DEMO_NOW - 41 * 86_400_000,
         },
@@ -415,7 +418,10 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const joined = joinProject(decided, lookup);
   // What was printed before tonight, and what it has taught the printers.
   const history = printHistory(joined, DEMO_NOW);
-  const taught = printers.map((p) => ({ ...p, learned: lessonsOf(printLog({ records: history }), p.id).map(asLesson) }));
+  const taught = printers.map((p) => ({
+    ...p,
+    inDemo: { ...p.inDemo, learned: lessonsOf(printLog({ records: history }), p.id).map(asLesson) },
+  }));
   const told = { ...decided, workshop: { ...decided.workshop, printers: taught } };
   const known = joinProject(told, lookup);
   const project = { ...known, records: [...history, ...recordsOf(known)] };

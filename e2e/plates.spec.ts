@@ -29,7 +29,7 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
   // The next leaf by its key; everything that is not begun is laid out anew.
   await press(bench, ".");
   await expect(bench.getByRole("button", { name: /^Plate 1 of Small filament/ })).toBeVisible();
-  await press(bench, "l");
+  await press(bench, "o");
   await expect(bench.getByText(/\d plates laid out/)).toBeVisible({ timeout: 60_000 });
   await expect(bench.getByText("Small filament: 1 plate, which is the least by area.")).toBeVisible();
   await expect(bench.getByText(/of \d+ spares found room there/).first()).toBeVisible();
@@ -38,7 +38,7 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
   await press(bench, "Enter");
   const plate = bench.getByRole("region", { name: "Plate of Small filament" });
   await expect(plate).toContainText("Nothing overlaps, and nothing reaches into the edge.");
-  await press(bench, "n");
+  await press(bench, "c");
   const place = plate.locator("label", { hasText: "Quay wall 1" }).locator("span");
   const before = await place.textContent();
   await press(bench, "ArrowRight");
@@ -67,7 +67,7 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
   await expect(bench.getByRole("status", { name: "What has changed" })).toContainText("is before it now");
   // The next plate is started by its key, and its settings are in the log.
   await bench.getByRole("heading", { level: 1 }).click();
-  await press(bench, "s");
+  await press(bench, "b");
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
   for (const name of ["Plates", "Every part", "Prints and risk"]) {
     await press(bench, ".");

@@ -75,8 +75,8 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
 /** Leaves of a station or a part, by their address. */
 const scene = new URL(page.url()).pathname.split("/")[2];
 for (const [address, name, button] of [
-  ["scale/change", "what-if"],
-  ["scale/subject", "subject"],
+  ["print/all/plates", "plates", "Plate 1 of Small filament"],
+  ["print/all/prints", "prints"],
   ["parts/rowing-boat/mesh", "mesh"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Lay it so"],

@@ -75,7 +75,17 @@ import {
 } from "../core/work";
 import { loosened } from "./check";
 import { edit, Refused, type Edit } from "./edit";
-import { endRun, PLATE_COMMANDS, platesWithout, refusePlated, teach, unteach, takeMaterial, type PlateCommands } from "./plateCommands";
+import {
+  endRun,
+  PLATE_COMMANDS,
+  platesWithout,
+  refusePlated,
+  splitForDemo,
+  teach,
+  unteach,
+  takeMaterial,
+  type PlateCommands,
+} from "./plateCommands";
 import { storageProblem } from "./problems";
 import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
@@ -556,7 +566,8 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: async (e, { printerId, change: changed }, now) => {
       const printer = await e.get("printers", printerId);
       if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
-      await e.put("printers", editedProfile(printer, changed, now));
+      const own = await splitForDemo(e, printer, changed);
+      await e.put("printers", editedProfile(own.printer, own.changed, now));
     },
   },
   "printer.lesson": {

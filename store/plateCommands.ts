@@ -1,6 +1,6 @@
 /** What a user does to plates, and says of prints: the printing half of the commands. */
 import Joi from "joi";
-import { plateKey, type Plate, type PlatePiece, type PrinterLesson, type PrintRecord, type Printer } from "../core/print";
+import { plateKey, type InDemo, type Plate, type PlatePiece, type PrinterLesson, type PrintRecord, type Printer } from "../core/print";
 import { LIMITS, type SceneRow, type StepRecord } from "../core/project";
 import { id, text } from "../core/work";
 import { Refused, type Edit } from "./edit";
@@ -273,15 +273,44 @@ export async function teach(e: Edit, record: StepRecord, now: number): Promise<v
     timeRatio,
     massRatio: massRatio !== null && massRatio > 0 ? massRatio : null,
   };
-  const others = (printer.learned ?? []).filter((l) => l.recordId !== record.id);
-  await e.put("printers", { ...printer, learned: [...others, lesson].slice(-LIMITS.lessons) });
+  await putLessons(e, printer, (list) => [...list.filter((l) => l.recordId !== record.id), lesson]);
 }
+
+const inDemo = async (e: Edit): Promise<boolean> => (await e.scene())?.demo === true;
+
+/** Lessons of the demo's prints stay in the demo: nothing simulated is told of the user's own machine. */
+async function putLessons(e: Edit, printer: Printer, to: (list: PrinterLesson[]) => PrinterLesson[]): Promise<void> {
+  const next = (list: PrinterLesson[] = []): PrinterLesson[] => to(list).slice(-LIMITS.lessons);
+  await e.put(
+    "printers",
+    (await inDemo(e))
+      ? { ...printer, inDemo: { ...printer.inDemo, learned: next(printer.inDemo?.learned) } }
+      : { ...printer, learned: next(printer.learned) },
+  );
+}
+
+/** What a change of a printer means in the demo: what is on it and where it answers is said of the demo alone. */
+export async function splitForDemo(
+  e: Edit,
+  printer: Printer,
+  changed: Record<string, unknown>,
+): Promise<{ printer: Printer; changed: Record<string, unknown> }> {
+  if (!(await inDemo(e))) return { printer, changed };
+  const own = Object.fromEntries(Object.entries(changed).filter(([k]) => IN_DEMO.has(k)));
+  if (Object.keys(own).length === 0) return { printer, changed };
+  return {
+    printer: { ...printer, inDemo: { ...printer.inDemo, ...own } },
+    changed: Object.fromEntries(Object.entries(changed).filter(([k]) => !IN_DEMO.has(k))),
+  };
+}
+const IN_DEMO: ReadonlySet<string> = new Set(["loadedId", "surface", "address"] satisfies (keyof InDemo)[]);
 
 /** What was struck out of the log teaches nothing any more. */
 export async function unteach(e: Edit, record: StepRecord | undefined): Promise<void> {
   const printer = record?.print && (await e.get("printers", record.print.printerId));
-  if (!printer?.learned?.some((l) => l.recordId === record!.id)) return;
-  await e.put("printers", { ...printer, learned: printer.learned.filter((l) => l.recordId !== record!.id) });
+  const learned = (await inDemo(e)) ? printer?.inDemo?.learned : printer?.learned;
+  if (!printer || !learned?.some((l) => l.recordId === record!.id)) return;
+  await putLessons(e, printer, (list) => list.filter((l) => l.recordId !== record!.id));
 }
 
 /**

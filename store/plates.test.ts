@@ -3,7 +3,7 @@ import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
 import { plateKey, type Plate, type PlatePiece, type PrintRecord } from "../core/print";
 import type { ProjectRows, StepRecord } from "../core/project";
-import { rowsOf } from "../core/results";
+import { joinProject, rowsOf, withNamedOnly } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { faultsOf, mendReferences, sift } from "./check";
 import { runCommand, type CommandName, type Commands } from "./commands";
@@ -252,6 +252,51 @@ describe("a print", () => {
     const editions = printer.earlier!.length;
     await run("printer.set", { printerId: "large-filament", change: { loadedId: "spool", quiet: false } }, NOW + 86_400_000);
     expect((await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.earlier).toHaveLength(editions);
+  });
+});
+
+describe("the demo's simulated prints", () => {
+  it("teach, load and answer in the demo alone: the user's own machine knows nothing of them", async () => {
+    const before = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    await db.scenes.update(rows.scene.id, { demo: true });
+    await run("step.start", start("pl1", "run1"));
+    await run(
+      "step.finish",
+      { recordId: "run1", result: "good", good: 0, failed: 0, wentWrong: "", saidS: 7200, print: { massG: 40, failure: null } },
+      NOW + 7_200_000,
+    );
+    await run("printer.set", { printerId: "large-filament", change: { address: "/stand-ins/printers/large", layerMm: 0.12 } });
+    const after = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    expect(after.learned ?? []).toEqual(before.learned ?? []);
+    expect([after.address ?? null, after.loadedId]).toEqual([before.address ?? null, before.loadedId]);
+    expect(after.layerMm).toBe(0.12);
+    expect(after.inDemo).toMatchObject({ address: "/stand-ins/printers/large", learned: [{ recordId: "run1", timeRatio: 2 }] });
+    const shown = (demo: boolean) => {
+      const project = joinProject(
+        { ...rows, scene: { ...rows.scene, demo }, workshop: { ...rows.workshop, printers: [after] } },
+        () => undefined,
+      );
+      return { printer: project.scene.printers[0], back: rowsOf(project).workshop.printers[0] };
+    };
+    expect(shown(true).printer).toMatchObject({ address: "/stand-ins/printers/large", learned: [{ recordId: "run1" }] });
+    expect(shown(false).printer.address ?? null).toBeNull();
+    // What is shown is not what is stored.
+    expect(shown(true).back).toEqual(after);
+    await run("step.forget", { recordId: "run1" });
+    expect((await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.inDemo!.learned).toEqual([]);
+  });
+
+  it("a scene's file carries the printers of its plates, without what is on them here", () => {
+    const odd = {
+      ...rows,
+      parts: rows.parts.map((p) => ({ ...p, work: [] })),
+      scene: { ...rows.scene, plates: [plate("a", [piece("1")], { printerId: "resin" })] },
+    };
+    const printers = withNamedOnly({
+      ...odd,
+      workshop: { ...odd.workshop, printers: odd.workshop.printers.map((p) => ({ ...p, loadedId: "spool", address: "/x", inDemo: {} })) },
+    }).workshop.printers;
+    expect(printers.map((p) => [p.id, p.loadedId, p.address, p.inDemo])).toEqual([["resin", null, null, undefined]]);
   });
 });
 

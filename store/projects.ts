@@ -2,6 +2,7 @@
 import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
 import { LIMITS, type ProjectRows, type SceneRow, type Workshop } from "../core/project";
+import type { Printer } from "../core/print";
 import { kindOf } from "../core/work";
 import { SCENE_LISTS, WORKSHOP_LISTS } from "./check";
 import type { Bundle, CarriedResult, FileSet } from "./bundle";
@@ -72,7 +73,9 @@ export const shiftTimes = (project: ProjectRows, ms: number): ProjectRows => ({
     ...project.workshop,
     supplies: project.workshop.supplies.map((s) => (typeof s.since === "number" ? { ...s, since: s.since + ms } : s)),
     lessons: project.workshop.lessons.map((l) => ({ ...l, at: l.at + ms })),
-    printers: project.workshop.printers.map((p) => (p.learned ? { ...p, learned: p.learned.map((l) => ({ ...l, at: l.at + ms })) } : p)),
+    printers: project.workshop.printers.map((p) =>
+      p.inDemo?.learned ? { ...p, inDemo: { ...p.inDemo, learned: p.inDemo.learned.map((l) => ({ ...l, at: l.at + ms })) } } : p,
+    ),
   },
   records: project.records.map((r) => ({
     ...r,
@@ -142,7 +145,9 @@ export const choiceKey = ({ table, id }: Pick<Difference, "table" | "id">): stri
 const idOf = (row: object): string => ("id" in row ? String(row.id) : String((row as { name: string }).name));
 const nameOf = (row: object): string => String("name" in row ? row.name : (row as { title: string }).title);
 /** The same, whatever order the fields came in. */
-const sameRow = (a: object, b: object): boolean => stringify({ ...a, demo: undefined }) === stringify({ ...b, demo: undefined });
+/** What holds in one workshop, or in the demo alone, makes two rows no different. */
+const AT_HOME = { demo: undefined, inDemo: undefined, loadedId: undefined, address: undefined };
+const sameRow = (a: object, b: object): boolean => stringify({ ...a, ...AT_HOME }) === stringify({ ...b, ...AT_HOME });
 
 /** Rows of the workshop that a file brings otherwise than they are here. */
 export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): Promise<Difference[]> {
@@ -156,9 +161,17 @@ export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): P
   return out;
 }
 
-/** Work that names a row names another instead. */
+/** Work, plates and prints that name a row name another instead. */
 const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to: string): ProjectRows => ({
   ...project,
+  ...(table === "printers"
+    ? {
+        scene: { ...project.scene, plates: project.scene.plates.map((p) => (p.printerId === from ? { ...p, printerId: to } : p)) },
+        records: project.records.map((r) => (r.print?.printerId === from ? { ...r, print: { ...r.print, printerId: to } } : r)),
+      }
+    : table === "supplies"
+      ? { records: project.records.map((r) => (r.print?.supplyId === from ? { ...r, print: { ...r.print, supplyId: to } } : r)) }
+      : {}),
   parts: project.parts.map((part) => ({
     ...part,
     work: part.work.map((w) => {
@@ -200,11 +213,15 @@ async function takeWorkshop(
         await rows.put(row);
         continue;
       }
+      // What the demo says of a machine holds in the demo; the machine stays the user's own.
+      if (demo && table === "printers") {
+        await rows.put({ ...mine, inDemo: (theirs as Printer).inDemo } as Printer);
+        continue;
+      }
       if (sameRow(mine, theirs)) continue;
       // What is the user's own stays theirs whatever the demo brings: it takes another id for its own. A known thing has its name for an id.
       if (demo && table === "things" && !("demo" in mine && mine.demo)) continue;
-      const choice =
-        demo && table !== "printers" && !("demo" in mine && mine.demo) ? "both" : (choices.get(choiceKey({ table, id })) ?? "mine");
+      const choice = demo && !("demo" in mine && mine.demo) ? "both" : (choices.get(choiceKey({ table, id })) ?? "mine");
       if (choice === "theirs" || (demo && "demo" in mine && mine.demo)) await rows.put(row);
       else if (choice === "both") {
         const taken = new Set((await rows.toArray()).map(nameOf));

@@ -99,7 +99,7 @@ export function morningAfter(project: Project, queue: Queue, log: readonly LogEn
       } else
         out.push({
           text: `${job.step.partName}: let the bed cool, then bend ${printer.surface ? `the ${printer.surface}` : "it"} off; strings and brim next.`,
-          why: `It ended${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}; a warm part bends.`,
+          why: `It ${job.kind === "ended" ? "ended" : "ends"}${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}; a warm part bends.`,
           weight: 3,
         });
     }

@@ -33,6 +33,8 @@ interface PrinterBase {
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
   surface?: string;
+  /** What holds in the demo scene alone: made-up lessons and simulated prints say nothing of the user's own machine. */
+  inDemo?: InDemo;
   /** Where it answers, when the program may start jobs on it; a stand-in of the program's own server as a rule. */
   address?: string | null;
 }
@@ -54,6 +56,13 @@ export interface Edges {
   right: number;
   front: number;
   back: number;
+}
+
+export interface InDemo {
+  learned?: PrinterLesson[];
+  loadedId?: string | null;
+  surface?: string;
+  address?: string | null;
 }
 
 /** What a test print says of a printer: rooms, walls and slopes, mm and degrees. */
@@ -198,6 +207,7 @@ export const NOT_RECKONED_WITH = [
   "surface",
   "address",
   "heatedVat",
+  "inDemo",
 ] as const;
 type NotReckonedWith = (typeof NOT_RECKONED_WITH)[number];
 export type FilamentProfile = Omit<FilamentPrinter, NotReckonedWith>;

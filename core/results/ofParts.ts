@@ -166,8 +166,12 @@ function joinedAnew(row: PartRow, printers: readonly Printer[], lookup: Lookup):
 }
 
 /** Rows of the workshop that a scene names, by table. */
-function namedBy({ parts }: Pick<ProjectRows, "parts">): Record<"paints" | "printers" | "procedures" | "things", Set<string>> {
+function namedBy({
+  parts,
+  scene,
+}: Pick<ProjectRows, "parts" | "scene">): Record<"paints" | "printers" | "procedures" | "things", Set<string>> {
   const named = { paints: new Set<string>(), printers: new Set<string>(), procedures: new Set<string>(), things: new Set<string>() };
+  for (const plate of Array.isArray(scene.plates) ? scene.plates : []) named.printers.add(plate.printerId);
   for (const part of parts) {
     // Rows of an older program may hold anything: what cannot be asked names nothing.
     for (const item of Array.isArray(part.work) ? part.work.filter(isWork) : [])
@@ -177,10 +181,25 @@ function namedBy({ parts }: Pick<ProjectRows, "parts">): Record<"paints" | "prin
   return named;
 }
 
+const shownInDemo = new WeakMap<Printer, Printer>();
+const saidOfShown = new WeakMap<Printer, Printer>();
+
+/** A printer as the demo shows it. The same object for the same row. */
+function asInDemo(said: Printer): Printer {
+  if (!said.inDemo) return said;
+  let shown = shownInDemo.get(said);
+  if (!shown) {
+    shown = { ...said, ...said.inDemo };
+    shownInDemo.set(said, shown);
+    saidOfShown.set(shown, said);
+  }
+  return shown;
+}
+
 /** The workshop as a scene shows it: what is made up for the demo only in the demo, or where it is used. */
 function workshopOf(rows: ProjectRows): Workshop {
   const { workshop, scene } = rows;
-  if (scene.demo) return workshop;
+  if (scene.demo) return { ...workshop, printers: workshop.printers.map(asInDemo) };
   const named = namedBy(rows);
   const shown = <T extends { demo?: boolean }>(list: T[], used: Set<string>, by: (row: T) => string): T[] =>
     list.some((r) => r.demo) ? list.filter((r) => !r.demo || used.has(by(r))) : list;
@@ -194,6 +213,13 @@ function workshopOf(rows: ProjectRows): Workshop {
   };
 }
 
+/** A printer without what holds in this workshop alone. */
+const atHome = (printer: Printer): Printer => {
+  if (!printer.inDemo && !printer.loadedId && !printer.address) return printer;
+  const { inDemo: _demo, ...rest } = printer;
+  return { ...rest, loadedId: null, address: null } as Printer;
+};
+
 /** What a scene's file carries: copies of what it names, and how its owner works. */
 export function withNamedOnly(rows: ProjectRows): ProjectRows {
   const named = namedBy(rows);
@@ -205,8 +231,8 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
       habits,
       supplies: [],
       lessons: [],
-      // A scene without prints still says for which machines it was reckoned.
-      printers: named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers,
+      // A scene without prints still says for which machines it was reckoned. What is on them, and where they answer, stays at home.
+      printers: (named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers).map(atHome),
       paints: paints.filter((r) => named.paints.has(r.id)),
       procedures: procedures.filter((r) => named.procedures.has(r.id)),
       things: things.filter((r) => named.things.has(r.name)),
@@ -245,7 +271,8 @@ export function rowOf(part: Part): PartRow {
 /** A scene as it is stored, without anything that was computed. */
 export function rowsOf(project: Project): ProjectRows {
   const { parts, unread, paints, procedures, supplies, lessons, records, habits } = project;
-  const { printers, ownThings: things, evenings, timeZone, ...scene } = project.scene;
+  const { printers: shown, ownThings: things, evenings, timeZone, ...scene } = project.scene;
+  const printers = shown.map((p) => saidOfShown.get(p) ?? p);
   const workshop = { printers, paints, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
   return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
 }

@@ -5,6 +5,7 @@ import {
   type Edges,
   type Exclusion,
   type Fits,
+  type InDemo,
   type FilamentPrinter,
   type Lift,
   type Origin,
@@ -18,6 +19,19 @@ import { currency, minor, moment, strict } from "./blocks";
 
 const onBed = Joi.number().min(0).max(LIMITS.partSizeMm.most);
 const edge = Joi.number().min(0).max(1000);
+
+const learnedSchema = Joi.array()
+  .max(LIMITS.lessons)
+  .items(
+    Joi.object<PrinterLesson, true>({
+      at: moment.required(),
+      from: Joi.string().valid("typed", "file", "print").required(),
+      recordId: id.optional(),
+      what: text(200).required(),
+      timeRatio: Joi.number().greater(0).max(1000).required(),
+      massRatio: Joi.number().greater(0).max(1000).allow(null).required(),
+    }),
+  );
 
 const printerBase = {
   id,
@@ -35,18 +49,7 @@ const printerBase = {
       prints: Joi.number().integer().min(0).max(100_000),
     }),
   ),
-  learned: Joi.array()
-    .max(LIMITS.lessons)
-    .items(
-      Joi.object<PrinterLesson, true>({
-        at: moment.required(),
-        from: Joi.string().valid("typed", "file", "print").required(),
-        recordId: id.optional(),
-        what: text(200).required(),
-        timeRatio: Joi.number().greater(0).max(1000).required(),
-        massRatio: Joi.number().greater(0).max(1000).allow(null).required(),
-      }),
-    ),
+  learned: learnedSchema,
   earlier: Joi.array()
     .max(LIMITS.versions)
     .items(
@@ -60,6 +63,12 @@ const printerBase = {
   exclusions: Joi.array()
     .max(LIMITS.exclusions)
     .items(strict<Exclusion>({ id, xMm: onBed, yMm: onBed, widthMm: onBed, depthMm: onBed, why: text(LIMITS.shortText) })),
+  inDemo: Joi.object<InDemo, true>({
+    learned: learnedSchema,
+    loadedId: id.allow(null).optional(),
+    surface: text(LIMITS.shortText),
+    address: text(200).allow(null),
+  }),
   fits: Joi.object<Fits, true>({
     clearanceMm: Joi.number().min(0).max(5),
     wallMm: Joi.number().min(0).max(20),

@@ -108,7 +108,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
   useKey("e", "Turn them back by 15°", "Plate", () => turn(-STEP.deg), selected.size > 0 && !locked);
   useKey("Delete", "Take the chosen pieces off the plate", "Plate", () => void take(), selected.size > 0 && !locked);
   useKey("Escape", "Put the plate away", "Plate", onClose);
-  useKey("n", "Choose the next piece", "Plate", () => {
+  useKey("c", "Choose the next piece", "Plate", () => {
     const at = plate.pieces.findIndex((p) => selected.has(p.id));
     const next = plate.pieces[(at + 1) % Math.max(1, plate.pieces.length)];
     if (next) choose(new Set([next.id]));
@@ -197,7 +197,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
             <p className="text-soft">It is on the printer, so it stays as it is.</p>
           ) : (
             <p className="text-soft">
-              Drag a piece, or choose one (<Key k="N" />) and use the arrows, with Shift for a centimetre; <Key k="R" /> <Key k="E" /> turn
+              Drag a piece, or choose one (<Key k="C" />) and use the arrows, with Shift for a centimetre; <Key k="R" /> <Key k="E" /> turn
               it.
             </p>
           )}

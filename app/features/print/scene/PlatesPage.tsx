@@ -10,7 +10,7 @@ import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
-import { useKey } from "~app/ui/keys";
+import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateBench } from "./PlateBench";
 import { PlateDrawing } from "./PlateDrawing";
@@ -34,7 +34,7 @@ export function PlatesPage({ project }: { project: Project }) {
   const keep = useMemo(() => new Set(plates.filter((p) => p.byHand).map((p) => p.id)), [plates]);
   const still = useMemo(() => toPrint(project, new Set(plates.map((p) => p.id))), [project, plates]);
   const missing = still.pieces.reduce((n, p) => n + p.count - p.spares, 0);
-  useKey("l", "Lay out what is still to print", "Print", () => void lay.run(keep), !lay.busy);
+  useKey("o", "Lay out what is still to print", "Print", () => void lay.run(keep), !lay.busy);
   const pieces = plates.reduce((n, p) => n + p.pieces.length, 0);
   return (
     <Page
@@ -49,7 +49,7 @@ export function PlatesPage({ project }: { project: Project }) {
       <SceneLeaves project={project} />
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={lay.busy} onClick={() => void lay.run(keep)}>
-          Lay out what is still to print <span className="key">L</span>
+          Lay out what is still to print <Key k="O" />
         </button>
         {keep.size > 0 && (
           <button className="btn" disabled={lay.busy} onClick={() => void lay.run(new Set())}>

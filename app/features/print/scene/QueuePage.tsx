@@ -55,7 +55,7 @@ export function QueuePage({ project }: { project: Project }) {
     void run("step.start", startOf(job.step, project)).then((d) => !d.ok && toast.error(d.problem.message));
   };
   const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
-  useKey("s", "Start the next plate", "Print", () => startable && start(startable), startable !== undefined);
+  useKey("b", "Begin the next plate", "Print", () => startable && start(startable), startable !== undefined);
   // What stands at a plate that is drawn is not said twice.
   const drawn = new Set(queue.lanes.flatMap((l) => shownOf(l)?.warnings ?? []));
   const later = queue.warnings.filter((w) => !drawn.has(w));
@@ -295,7 +295,7 @@ function NextPlates({
                               {" "}
                               {job.step.partName} on {lane.printer.name}
                             </span>{" "}
-                            {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="S" />}
+                            {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="B" />}
                           </button>
                         )}
                         {job.kind === "running" && clockOf && (
