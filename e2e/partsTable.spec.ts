@@ -35,7 +35,7 @@ test("sorting, filtering and changing many at once, by the keyboard", async ({ b
 
 test("where the pieces are: counted from steps and prints, and by hand", async ({ bench }) => {
   await station(bench, "Parts").click();
-  await expect(bench.getByTestId("scene-track")).toContainText("35 needed, 27 printed, 23 good, 4 failed");
+  await expect(bench.getByTestId("scene-track")).toContainText("60 needed, 27 printed, 23 good, 4 failed");
   await bench.getByRole("link", { name: "Sluice paddle" }).click();
   await bench.getByRole("link", { name: /^Record/ }).click();
   await bench.getByRole("button", { name: "One more placed" }).click();

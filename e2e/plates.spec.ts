@@ -211,3 +211,36 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();
   await expect(bench.getByText("printed without a test though the pair was new")).toBeVisible();
 });
+
+test("by hand: a piece is dragged on its plate, and a plate to the front of its lane", async ({ bench }) => {
+  await station(bench, "Print").click();
+  await leaf(bench, "Plates").click();
+  await bench.getByRole("button", { name: /^Plate 1 of Small filament/ }).click();
+  const plate = bench.getByRole("region", { name: "Plate of Small filament" });
+  const place = plate.locator("label", { hasText: "Quay wall 1" }).locator("span");
+  const before = (await place.textContent())!;
+  const piece = (await plate.locator("[data-piece] path").first().boundingBox())!;
+  const grab = async (x: number, y: number, dx: number, dy: number): Promise<void> => {
+    await bench.mouse.move(x, y);
+    await bench.mouse.down();
+    await bench.mouse.move(x + dx / 2, y + dy / 2, { steps: 4 });
+    await bench.mouse.move(x + dx, y + dy, { steps: 4 });
+    await bench.mouse.up();
+  };
+  await grab(piece.x + piece.width / 2, piece.y + piece.height / 2, 40, -25);
+  await expect(place).not.toHaveText(before);
+  const [x0, y0] = before.match(/[\d.]+/g)!.map(Number),
+    [x1, y1] = (await place.textContent())!.match(/[\d.]+/g)!.map(Number);
+  expect(x1).toBeGreaterThan(x0);
+  expect(y1).toBeGreaterThan(y0);
+  await leaf(bench, "Queue").click();
+  await bench.getByLabel("Shown").selectOption("72");
+  const large = lane(bench, "Large filament");
+  const names = async (): Promise<string[]> => (await large.getByRole("button").allTextContents()).map((t) => t.replace(/\d.*$/, ""));
+  await expect(large.getByRole("button")).toHaveCount(3);
+  const order = await names();
+  await large.scrollIntoViewIfNeeded();
+  const [front, back] = [(await large.getByRole("button").nth(1).boundingBox())!, (await large.getByRole("button").nth(2).boundingBox())!];
+  await grab(back.x + 10, back.y + 20, front.x - back.x - 30, 0);
+  await expect.poll(names).toEqual([order[0], order[2], order[1]]);
+});

@@ -88,7 +88,7 @@ test("the subject: sizes that contradict, a standard that is not kept, a shelf t
   await bench.getByLabel("Called").fill("low shelf");
   await bench.getByLabel("Width × depth × height").fill("90 × 30 × 12 cm");
   await bench.getByRole("button", { name: "Add", exact: true }).click();
-  await expect(bench.getByText(/does not fit low shelf: \d/)).toBeVisible();
+  await expect(bench.getByText(/Mill house does not fit low shelf: \d/)).toBeVisible();
   // The part itself says so too, on its sheet.
   await bench.getByRole("link", { name: "Mill house" }).last().click();
   await expect(bench.getByTestId("notes")).toContainText("does not fit low shelf");

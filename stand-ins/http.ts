@@ -5,16 +5,26 @@
 import { StandInPrinter, type PrinterState } from "./printer";
 import { fail, type Problem, type Result } from "../core/units";
 
-/** Three that print, and three that answer badly, for whoever tests what drives them. */
+const KINDS = {
+  large: { name: "Large stand-in", process: "fdm" },
+  small: { name: "Small stand-in", process: "fdm" },
+  resin: { name: "Resin stand-in", process: "resin" },
+} as const;
+
+/** Three that print. Others of their kind, "small-2", are there once they are asked for: two benches need not share one. */
 const make = (): Map<string, StandInPrinter> =>
-  new Map(
-    [
-      new StandInPrinter("large", "Large stand-in", "fdm"),
-      new StandInPrinter("small", "Small stand-in", "fdm"),
-      new StandInPrinter("resin", "Resin stand-in", "resin"),
-    ].map((p) => [p.id, p]),
-  );
+  new Map(Object.entries(KINDS).map(([id, { name, process }]) => [id, new StandInPrinter(id, name, process)]));
 let printers = make();
+const MOST_PRINTERS = 300;
+
+function printerOf(id: string): StandInPrinter | undefined {
+  const known = printers.get(id);
+  const kind = /^(large|small|resin)-[a-z0-9]{1,16}$/.exec(id)?.[1] as keyof typeof KINDS | undefined;
+  if (known || !kind || printers.size >= MOST_PRINTERS) return known;
+  const made = new StandInPrinter(id, KINDS[kind].name, KINDS[kind].process);
+  printers.set(id, made);
+  return made;
+}
 
 /** Everything forgotten: a server that was started anew. */
 export const restart = (): void => {
@@ -67,7 +77,7 @@ export const list = (now: number): Response => json({ printers: [...printers.val
 
 /** GET /stand-ins/printers/:id, and with /stream the same as it changes, as server-sent events (HTML Living Standard, 9.2). */
 export async function read(id: string, what: string | undefined, request: Request): Promise<Response> {
-  const printer = printers.get(id);
+  const printer = printerOf(id);
   if (!printer) return refused(unknown(id));
   const how = new URL(request.url).searchParams.get("behave");
   if (what === "stream") return stream(printer, request.signal);
@@ -77,7 +87,7 @@ export async function read(id: string, what: string | undefined, request: Reques
 
 /** POST /stand-ins/printers/:id/job, pause, resume, cancel, clear, speed */
 export async function act(id: string, what: string | undefined, request: Request): Promise<Response> {
-  const printer = printers.get(id);
+  const printer = printerOf(id);
   if (!printer) return refused(unknown(id));
   if (request.method !== "POST") return json({ error: fail("method", "Only POST tells a printer what to do.").problem }, 405);
   const body = await bodyOf(request);

@@ -146,6 +146,13 @@ describe("over HTTP", () => {
     expect((await post("resume", "")).status).toBe(200);
   });
 
+  it("another of a kind is there once it is asked for, and prints by itself", async () => {
+    await post("job", job());
+    const other = await read("large-2", undefined, new Request(url));
+    expect(await other.json()).toMatchObject({ id: "large-2", process: "fdm", phase: "idle" });
+    expect((await read("large-", undefined, new Request(url))).status).toBe(404);
+  });
+
   it("a server that is started anew knows nothing of it", async () => {
     await post("job", job());
     restart();

@@ -15,6 +15,7 @@ import {
   printRecordOf,
   queueOf,
   schedule,
+  shiftAdvice,
   snapshotOf,
   stepsOfProject,
   stepStates,
@@ -283,6 +284,29 @@ describe("the hours of a machine over a clock change", () => {
     }
     expect(nightsBetween(from, from + 86_400_000, zone, { from: "00:00", to: "00:00" })).toEqual([]);
     expect(plateHours(projectOf([]), from).nights!.length).toBeGreaterThan(200);
+  });
+});
+
+describe("a shift to another machine", () => {
+  it("is offered where it brings the end forward, and only among machines of a kind", () => {
+    const busy = { ...brick, copies: 40 };
+    const advice = shiftAdvice(projectOf([busy, { ...slab, copies: 20 }]))!;
+    expect([advice.part.id, advice.from.id, advice.to.id]).toEqual(["slab", "large-filament", "small-filament"]);
+    expect(advice.soonerS).toBeGreaterThan(1800);
+    // Done, nothing more is offered.
+    const moved = { ...slab, copies: 20, work: [print("small-filament")] };
+    expect(shiftAdvice(projectOf([busy, moved]))).toBeNull();
+    expect(shiftAdvice(projectOf([]))).toBeNull();
+  });
+});
+
+describe("a plate of which something is not known", () => {
+  it("is said to have no place, instead of being left out in silence", () => {
+    const p = withPlates([plate("a", [["brick", 2]])]);
+    const unknown = { ...p, parts: p.parts.map((x) => ({ ...x, prints: [] })) };
+    const queue = queueOf(unknown, tonight(unknown, THURSDAY, 60));
+    expect(queue.lanes[0].jobs).toEqual([]);
+    expect(queue.warnings).toEqual(["The plate of Brick ×2 has no place yet: the hours of something on it are not known."]);
   });
 });
 

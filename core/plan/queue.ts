@@ -9,7 +9,7 @@ import { onPlateOf, loadedOn } from "./startPrint";
 import { expectedEnd, type ExpectedEnd } from "./awake";
 import { hazardsOf, type PrinterHazard } from "./printRisk";
 import { bathAge, printLog, type LogEntry } from "./printLog";
-import { sumOfPlate } from "./plateSteps";
+import { clearedPlates, plateWords, sumOfPlate } from "./plateSteps";
 import { eveningsFrom, nightsBetween, type Stretch } from "./evenings";
 import type { Tonight } from "./tonight";
 
@@ -136,9 +136,11 @@ export function queueOf(project: Project, model: Tonight, log: readonly LogEntry
     quiet: habits.quiet && loud ? nightsBetween(now - 6 * 3_600_000, until, scene.timeZone, habits.quiet) : [],
     changes: eveningsFrom(now, [...scene.evenings, ...habits.changes], scene.timeZone, days),
     until,
-    warnings: [...bathWarnings(project, log, now), ...lanes.flatMap((l) => l.jobs.flatMap((j) => j.warnings))].filter(
-      (w, i, all) => all.indexOf(w) === i,
-    ),
+    warnings: [
+      ...bathWarnings(project, log, now),
+      ...unknownPlates(project),
+      ...lanes.flatMap((l) => l.jobs.flatMap((j) => j.warnings)),
+    ].filter((w, i, all) => all.indexOf(w) === i),
   };
 }
 
@@ -189,6 +191,14 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
       );
   }
 }
+
+/** A plate of which a part is not known to its printer has no hours, and so no place in the plan. */
+const unknownPlates = (project: Project): string[] => {
+  const cleared = clearedPlates(project.records);
+  return project.scene.plates
+    .filter((p) => !cleared.has(p.id) && sumOfPlate(p, project) === undefined)
+    .map((p) => `The plate of ${plateWords(p, project.parts)} has no place yet: the hours of something on it are not known.`);
+};
 
 /** Baths by the plates they have washed and the days they are old. */
 function bathWarnings({ supplies }: Pick<Project, "supplies">, log: readonly LogEntry[], now: number): string[] {

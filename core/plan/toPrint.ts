@@ -1,5 +1,5 @@
 /** What is still to print of a scene, and on which printer: the pieces that laying out starts from. */
-import { bedOf, type Footprint, type LayOutPrinter, type Printer, type Wanted } from "../print";
+import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type Printer, type Wanted } from "../print";
 import { partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
 import { workOf } from "../work";
@@ -132,3 +132,43 @@ export const piecesToLay = (pieces: readonly ToPrint[], footprint: (piece: ToPri
 
 export const layOutPrinters = (printers: readonly Printer[]): LayOutPrinter[] =>
   printers.map((p) => ({ id: p.id, process: p.process, bed: bedOf(p) }));
+
+/** A part that would be printed sooner on another machine of its kind. */
+export interface ShiftAdvice {
+  part: Part;
+  from: Printer;
+  to: Printer;
+  turn: Turn;
+  /** How much sooner the last machine of that kind is through, s. */
+  soonerS: number;
+}
+
+/** Below this it is not worth the word, s. */
+const WORTH_SHIFTING_S = 1800;
+
+/** Small parts to the smaller machine, while the larger one does what only it can: the one shift that brings the end forward most. */
+export function shiftAdvice(project: Pick<Project, "scene" | "parts" | "records">): ShiftAdvice | null {
+  const { scene, parts, records } = project;
+  const loadS = new Map(scene.printers.map((p) => [p.id, 0]));
+  const own = parts.flatMap((part) => {
+    const printer = scene.printers.find((p) => p.id === workOf(part.work, "print")[0]?.printerId);
+    const missing = part.copies - goodCount(part, records) - onPrinters(part, records);
+    const facts = printer && printFactsOf(part, printer);
+    if (!printer || !facts || missing <= 0 || facts.pieces > 1) return [];
+    const takesS = plateTimeS(facts, missing).value;
+    loadS.set(printer.id, loadS.get(printer.id)! + takesS);
+    return [{ part, printer, missing, takesS }];
+  });
+  let best: ShiftAdvice | null = null;
+  for (const { part, printer, missing, takesS } of own)
+    for (const to of scene.printers) {
+      if (to.id === printer.id || to.process !== printer.process) continue;
+      const facts = printFactsOf(part, to);
+      if (!facts?.fits || facts.pieces > 1) continue;
+      const before = Math.max(loadS.get(printer.id)!, loadS.get(to.id)!);
+      const after = Math.max(loadS.get(printer.id)! - takesS, loadS.get(to.id)! + plateTimeS(facts, missing).value);
+      const soonerS = before - after;
+      if (soonerS >= WORTH_SHIFTING_S && (!best || soonerS > best.soonerS)) best = { part, from: printer, to, turn: facts.turn, soonerS };
+    }
+  return best;
+}

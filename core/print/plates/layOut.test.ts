@@ -106,6 +106,23 @@ describe("laying out a scene", () => {
     expect(plates).toBeLessThanOrEqual(Math.ceil(least * 1.1) + 1);
   }, 60_000);
 
+  it("five thousand pieces, or plates of five metres, are laid out within bounds", () => {
+    const many = layOut(
+      solids,
+      [machine(large)],
+      [wanted("slab", boxFootprint(150, 150, 5), 450), wanted("crumb", boxFootprint(3, 3, 3), 5000)],
+      ids(),
+      { effort: 0 },
+    );
+    expect(many.plates.length).toBeLessThanOrEqual(400);
+    for (const p of many.plates) expect(p.pieces.length).toBeLessThanOrEqual(600);
+    const laid = many.plates.reduce((n, p) => n + p.pieces.length, 0);
+    expect(laid + many.notes[0].left.reduce((n, l) => n + l.pieces, 0)).toBe(5450);
+    const wide = { id: "w", process: "fdm" as const, bed: { ...bedOf(large), widthMm: 5000, depthMm: 5000 } };
+    const out = layOut(solids, [wide], [wanted("slab", boxFootprint(900, 700, 5), 20, { printerId: "w" })], ids(), { effort: 5 });
+    expect(out.plates.flatMap((p) => p.pieces)).toHaveLength(20);
+  }, 120_000);
+
   it("names what no plate can take", () => {
     const out = lay([wanted("beam", boxFootprint(400, 10, 5), 2), wanted("wall", boxFootprint(50, 40, 5), 1)]);
     expect(out.notes[0].left).toEqual([{ partId: "beam", pieces: 2 }]);

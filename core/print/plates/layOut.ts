@@ -3,6 +3,7 @@
  * rest, large pieces first. Resin: a plate takes as long as its tallest piece, so pieces go by height, and only as much section on one
  * plate as the film can be pulled from. Pieces of one batch follow each other. Room that is left goes to connectors, trim and spares.
  */
+import { LIMITS } from "../../limits";
 import type { OnProgress } from "../../units";
 import type { Process } from "../../scale";
 import type { Solids } from "../../slice";
@@ -80,7 +81,10 @@ export function layOut(
     const own = wanted.filter((w) => w.printerId === printer.id);
     const progress: OnProgress = (share) => onProgress?.((at + share) / busy.length, "laying out");
     const { laid, left, least } = layPrinter(solids, printer, own, { effort: options.effort, onProgress: progress, signal });
-    laid.forEach((pieces, i) => {
+    // What a scene cannot hold waits for the next laying out.
+    const held = laid.slice(0, Math.max(0, LIMITS.plates - plates.length));
+    left.push(...laid.slice(held.length).flatMap((plate) => plate.map((l) => l.piece)));
+    held.forEach((pieces, i) => {
       plates.push({
         id: freshId(),
         printerId: printer.id,
@@ -100,10 +104,10 @@ export function layOut(
     for (const { wanted: w, spare } of left) if (!spare) missing.set(w.partId, (missing.get(w.partId) ?? 0) + 1);
     notes.push({
       printerId: printer.id,
-      plates: laid.length,
+      plates: held.length,
       least,
       left: [...missing].map(([partId, pieces]) => ({ partId, pieces })),
-      spares: laid.flat().filter((l) => l.piece.spare).length,
+      spares: held.flat().filter((l) => l.piece.spare).length,
       spareWanted: own.reduce((n, w) => n + w.spares, 0),
     });
   });

@@ -7,6 +7,7 @@
  * where the first one found its place. Cells are entered whole, so that what is free as cells is free as it is.
  */
 import type { CrossSection } from "manifold-3d";
+import { LIMITS } from "../../limits";
 import { seededRandom, type OnProgress } from "../../units";
 import { scoped, type Solids } from "../../slice";
 import { Cells, stampOf, type Stamp } from "./bits";
@@ -52,9 +53,13 @@ export interface NestOptions {
   signal?: AbortSignal;
 }
 
-/** Cells along the longer side of a bed: a millimetre on a usual one. */
+/** Cells along the longer side of a bed: a millimetre on a usual one, and never more than so many, however large the bed. */
 const CELLS_ALONG = 240;
 const CELL_MM = { least: 0.3, most: 1 };
+const MOST_CELLS_ALONG = 500;
+
+const cellOf = (longestMm: number): number =>
+  Math.max(Math.min(CELL_MM.most, Math.max(CELL_MM.least, longestMm / CELLS_ALONG)), longestMm / MOST_CELLS_ALONG);
 /** Quarter turns from the way in which the outline's box is smallest. */
 const QUARTERS = [0, 90, 180, 270];
 /** Corners of a gap round a piece, as parts of a circle. */
@@ -123,7 +128,7 @@ interface Open {
 export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, options: NestOptions = {}): Nested {
   options.signal?.throwIfAborted();
   const { onProgress, signal, seed = 1, fixed = [], inOrder = false } = options;
-  const cellMm = options.cellMm ?? Math.min(CELL_MM.most, Math.max(CELL_MM.least, Math.max(bed.widthMm, bed.depthMm) / CELLS_ALONG));
+  const cellMm = options.cellMm ?? cellOf(Math.max(bed.widthMm, bed.depthMm));
   const half = bed.spacingMm / 2;
   const x0 = bed.edges.left - half,
     y0 = bed.edges.front - half;
@@ -238,6 +243,7 @@ const hundredth = (mm: number): number => Math.round(mm * 1000) / 1000;
 
 /** Puts an item on a plate where there is room. */
 function lay(open: Open, item: number, shapes: readonly Shape[]): boolean {
+  if (open.laid.length >= LIMITS.platePieces) return false;
   let best: { shape: Shape; x: number; y: number } | undefined;
   for (const shape of shapes) {
     const { stamp } = shape;

@@ -1,10 +1,11 @@
 /** Plates: everything still to print laid out by its true outlines; each can be moved by hand, printed as a sheet, and written as 3MF. */
 import { useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { layOutPrinters, piecesToLay, plateWords, sumOfPlate, toPrint, clearedPlates, type ToPrint } from "~core/plan";
+import { layOutPrinters, piecesToLay, plateWords, shiftAdvice, sumOfPlate, toPrint, clearedPlates, type ToPrint } from "~core/plan";
 import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass } from "~core/units";
+import { workOf } from "~core/work";
 import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -71,6 +72,7 @@ export function PlatesPage({ project }: { project: Project }) {
         )}
       </div>
       <Told notes={lay.notes} project={project} left={still.left} missing={missing} none={plates.length === 0} />
+      <Shift project={project} />
       {open && (
         <PlateBench
           key={open.id}
@@ -279,4 +281,25 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
 async function footprintOf(piece: ToPrint) {
   const answer = await desk.get(requestOfWanted(piece));
   return answer.ok ? seen(answer.value, piece.mirrored) : undefined;
+}
+
+/** One part that another machine would bring in sooner. */
+function Shift({ project }: { project: Project }) {
+  const { run } = useActions();
+  const advice = useMemo(() => shiftAdvice(project), [project]);
+  if (!advice) return null;
+  const { part, from, to, turn, soonerS } = advice;
+  const item = workOf(part.work, "print")[0];
+  const shift = async (): Promise<void> => {
+    const done = await run("work.set", { partId: part.id, itemId: item.id, change: { printerId: to.id, turn, typed: null, sliced: null } });
+    if (!done.ok) toast.error(done.problem.message);
+  };
+  return (
+    <p className="mt-2">
+      {part.name} on {to.name} instead of {from.name}: everything is printed {formatDuration(soonerS)} sooner.{" "}
+      <button className="btn-text" onClick={() => void shift()}>
+        move it there
+      </button>
+    </p>
+  );
 }

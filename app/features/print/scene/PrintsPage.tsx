@@ -15,15 +15,7 @@ import {
   type LogEntry,
   type PrinterHazard,
 } from "~core/plan";
-import {
-  FAILURE_CAUSES,
-  OBSERVATIONS,
-  profileOf,
-  splitVerdict,
-  type Observation,
-  type PrintProfile,
-  type Printer,
-} from "~core/print";
+import { FAILURE_CAUSES, OBSERVATIONS, profileOf, splitVerdict, type Observation, type PrintProfile, type Printer } from "~core/print";
 import { LIMITS, type Project } from "~core/project";
 import { formatDuration, formatMass, formatMm, parseMass, parseMm, type Result } from "~core/units";
 import { storeWithFiles } from "~app/data/edits.client";
