@@ -253,7 +253,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     measures: { clipSlotMm: 4.2, wallHeightMm: 40, baseMm: 5, groundHex: null },
     variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
   });
-  await meshPart("barrel", "Barrel", 12, barrel, [print("resin")], { group: "cargo" });
+  await meshPart("barrel", "Barrel", 12, barrel, [print("resin")], { group: "goods" });
   await meshPart("quay-clip", "Quay clip", 12, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
   await meshPart("crane-post", "Crane post", 1, cranePost, [print("large-filament")], { group: "crane" });
   parts.push({
