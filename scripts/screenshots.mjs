@@ -74,8 +74,8 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
 }
 /** Leaves of a station or a part, by their address. */
 const scene = new URL(page.url()).pathname.split("/")[2];
-for (const [address, name, button] of [
-  ["print/all/plates", "plates", "Plate 1 of Small filament"],
+for (const [address, name, button, press] of [
+  ["print/all/plates", "plates", "Plate 1 of Small filament", "press"],
   ["print/all/prints", "prints"],
   ["parts/rowing-boat/mesh", "mesh"],
   ["print/mill-house", "verdict"],
@@ -86,6 +86,7 @@ for (const [address, name, button] of [
   await page.locator("main h1").waitFor();
   // What is reckoned must be there before the picture.
   if (button) await page.getByRole("button", { name: button }).first().waitFor();
+  if (press) await page.getByRole("button", { name: button }).first().click();
   await page.waitForFunction(
     () => !document.querySelector("main [role=status]") && !document.body.textContent.includes("hours are reckoned"),
   );

@@ -114,7 +114,7 @@ function Printers({ project }: { project: Project }) {
         ))}
       </ul>
       <p className="mt-1 text-soft">A name or a value that is changed here is changed in every scene.</p>
-      <Link className="btn mt-2" to={`/s/${id}/print`}>
+      <Link className="btn mt-2" to={`/s/${id}/print/all/printers`}>
         Speeds and exposures
       </Link>
     </Section>

@@ -197,7 +197,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
             <p className="text-soft">It is on the printer, so it stays as it is.</p>
           ) : (
             <p className="text-soft">
-              Drag a piece, or choose one (<Key k="C" />) and use the arrows, with Shift for a centimetre; <Key k="R" /> <Key k="E" /> turn
+              Drag a piece, or choose one (<Key k="c" />) and use the arrows, with Shift for a centimetre; <Key k="r" /> <Key k="e" /> turn
               it.
             </p>
           )}

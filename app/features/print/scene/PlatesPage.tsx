@@ -50,7 +50,7 @@ export function PlatesPage({ project }: { project: Project }) {
       <SceneLeaves project={project} />
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={lay.busy} onClick={() => void lay.run(keep)}>
-          Lay out what is still to print <Key k="O" />
+          Lay out what is still to print <Key k="o" />
         </button>
         {keep.size > 0 && (
           <button className="btn" disabled={lay.busy} onClick={() => void lay.run(new Set())}>

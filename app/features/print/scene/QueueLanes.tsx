@@ -5,7 +5,6 @@
  */
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import { scaleTime, timeDay, timeFormat, timeHour } from "d3";
-import { useState } from "react";
 import { toast } from "sonner";
 import type { Job, Lane, Queue } from "~core/plan";
 import { formatDuration } from "~core/units";
@@ -25,15 +24,28 @@ const LEAST_WIDTH = 720;
 const clock = timeFormat("%H:%M");
 const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;
-type Span = keyof typeof SPANS;
+export type Span = keyof typeof SPANS;
 
-export function QueueLanes({ queue }: { queue: Queue }) {
+/** How much of the future is drawn. */
+export function SpanChoice({ span, onChange }: { span: Span; onChange: (span: Span) => void }) {
+  return (
+    <Choice
+      hideLabel
+      className="w-44"
+      label="Shown"
+      value={span}
+      onChange={onChange}
+      options={(Object.keys(SPANS) as Span[]).map((s) => ({ value: s, label: SPANS[s] }))}
+    />
+  );
+}
+
+export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
   const { run } = useActions();
   const { model } = useTonight();
   const [ref, shown] = useWidth<HTMLDivElement>();
   // On a phone the lanes are wider than the page and move under the thumb: a bar stays large enough to be met.
   const width = shown > 0 ? Math.max(shown, LEAST_WIDTH) : 0;
-  const [span, setSpan] = useState<Span>("20");
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const from = model.now - 2 * HOUR;
   const to = span === "all" ? Math.max(from + 20 * HOUR, queue.until + HOUR) : from + Number(span) * HOUR;
@@ -84,19 +96,9 @@ export function QueueLanes({ queue }: { queue: Queue }) {
   };
   return (
     <>
-      <div className="mb-1 flex flex-wrap items-end justify-between gap-3">
-        <p className="text-soft">
-          Drag a plate to where it shall begin, or choose it and use the arrows: left and right for its place, up and down for the printer.
-        </p>
-        <Choice
-          hideLabel
-          className="w-44"
-          label="Shown"
-          value={span}
-          onChange={(s: Span) => setSpan(s)}
-          options={(Object.keys(SPANS) as Span[]).map((s) => ({ value: s, label: SPANS[s] }))}
-        />
-      </div>
+      <p className="mb-1 text-soft">
+        Drag a plate, or choose it and use the arrows: left and right for its place, up and down for the printer.
+      </p>
       <div ref={ref} className="overflow-x-auto">
         <div className="relative" style={{ height, width: width || undefined }}>
           {width > 0 && (

@@ -32,7 +32,7 @@ import { useWidth } from "~app/ui/useWidth";
 import { Asked } from "./Asked";
 import { TestGate } from "./TestGate";
 import { PlateDrawing } from "./PlateDrawing";
-import { QueueLanes } from "./QueueLanes";
+import { QueueLanes, SpanChoice, type Span } from "./QueueLanes";
 import { SceneLeaves } from "./SceneLeaves";
 import { useFootprints } from "./useFootprints";
 import { PrinterLink } from "./PrinterLink";
@@ -47,6 +47,7 @@ export function QueuePage({ project }: { project: Project }) {
   const [changes, dismiss] = usePlanChanges(queue, project);
   const [starting, setStarting] = useState<Job | null>(null);
   const [finishing, setFinishing] = useState<Clock | null>(null);
+  const [span, setSpan] = useState<Span>("20");
   const { run } = useActions();
   const jobs = queue.lanes.flatMap((l) => l.jobs);
   const start = (job: Job): void => {
@@ -85,8 +86,16 @@ export function QueuePage({ project }: { project: Project }) {
         <>
           <NextPlates queue={queue} project={project} onStart={start} onFinish={setFinishing} />
           {changes.length > 0 && <WhatChanged changes={changes} onSeen={dismiss} />}
-          <Section title="Lanes" aside={last > 0 ? <span className="text-soft">the last one ends {clock(last)}</span> : null}>
-            <QueueLanes queue={queue} />
+          <Section
+            title="Lanes"
+            aside={
+              <span className="flex flex-wrap items-center gap-3 text-soft">
+                {last > 0 && `the last one ends ${clock(last)}`}
+                <SpanChoice span={span} onChange={setSpan} />
+              </span>
+            }
+          >
+            <QueueLanes queue={queue} span={span} />
           </Section>
           {later.length > 0 && (
             <ul className="mt-3">
@@ -295,7 +304,7 @@ function NextPlates({
                               {" "}
                               {job.step.partName} on {lane.printer.name}
                             </span>{" "}
-                            {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="B" />}
+                            {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="b" />}
                           </button>
                         )}
                         {job.kind === "running" && clockOf && (
