@@ -66,6 +66,17 @@ export function clearedPlates(records: readonly StepRecord[]): ReadonlySet<strin
   return known.cleared;
 }
 
+/** Plates that are on a printer: started, not failed, and not cleared yet. */
+export function begunPlates(records: readonly StepRecord[]): ReadonlySet<string> {
+  const cleared = clearedPlates(records);
+  const begun = new Set<string>();
+  for (const { stepKey, result } of records) {
+    const [kind, plateId, step] = stepKey.split("/");
+    if (kind === "plate" && step === "start" && result !== "failed" && !cleared.has(plateId)) begun.add(plateId);
+  }
+  return begun;
+}
+
 /** Pieces of a part that lie on plates and are still to come. */
 export function piecesWaiting(partId: string, { scene, records }: Around): number {
   const cleared = clearedPlates(records);

@@ -98,6 +98,18 @@ describe("plates in the plan", () => {
     expect(pieces.map((x) => [x.part.id, x.count - x.spares])).toEqual([["brick", 5]]);
   });
 
+  it("what is on a plate that runs is not laid out a second time, whatever is kept", () => {
+    const running = record("brick", plateKey("a", "start"), { time: "machine", startedAt: THURSDAY - HOUR, plannedS: 7200 });
+    const p = withPlates([plate("a", [["brick", 4]])], [running]);
+    expect(toPrint(p, new Set()).pieces.map((x) => [x.part.id, x.count - x.spares])).toEqual([
+      ["brick", 2],
+      ["slab", 2],
+    ]);
+    // A start that failed leaves nothing on the printer.
+    const failed = { ...p, records: [{ ...running, result: "failed" as const, finishedAt: THURSDAY }] };
+    expect(toPrint(failed, new Set()).pieces.map((x) => [x.part.id, x.count - x.spares])[0]).toEqual(["brick", 6]);
+  });
+
   it("what runs by its own step is not laid out a second time", () => {
     const running = record("slab", "slab/print/start0", {
       time: "machine",

@@ -3,7 +3,7 @@ import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type Printer, ty
 import { partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
 import { workOf } from "../work";
-import { clearedPlates, countsOn } from "./plateSteps";
+import { begunPlates, clearedPlates, countsOn } from "./plateSteps";
 import { goodCount } from "./steps";
 import { sparesFor } from "./tracker";
 
@@ -62,14 +62,15 @@ function onPrinters(part: Part, records: Project["records"]): number {
 
 /**
  * All that is missing, less what lies on plates that stay.
- * @param keep plates that laying out leaves as they are
+ * @param keep plates that laying out leaves as they are; what is on a printer stays in any case
  */
 export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: ToPrint[]; left: NotLaidOut[] } {
   const { scene, records } = project;
   const cleared = clearedPlates(records);
+  const begun = begunPlates(records);
   const onKept = new Map<string, number>();
   for (const plate of scene.plates)
-    if (keep.has(plate.id) && !cleared.has(plate.id))
+    if ((keep.has(plate.id) || begun.has(plate.id)) && !cleared.has(plate.id))
       for (const [partId, n] of countsOn(plate)) onKept.set(partId, (onKept.get(partId) ?? 0) + n);
   const left: NotLaidOut[] = [];
   const pieces: ToPrint[] = [];

@@ -10,6 +10,7 @@ export * from "./estimate/moves";
 export * from "./coupons/coupons";
 export * from "./faults/faults";
 export * from "./faults/repair";
+export * from "./filament";
 export * from "./inserts";
 export * from "./log/record";
 export * from "./orient/angles";

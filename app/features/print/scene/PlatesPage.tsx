@@ -1,7 +1,17 @@
 /** Plates: everything still to print laid out by its true outlines; each can be moved by hand, printed as a sheet, and written as 3MF. */
 import { useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { layOutPrinters, piecesToLay, plateWords, shiftAdvice, sumOfPlate, toPrint, clearedPlates, type ToPrint } from "~core/plan";
+import {
+  begunPlates,
+  layOutPrinters,
+  piecesToLay,
+  plateWords,
+  shiftAdvice,
+  sumOfPlate,
+  toPrint,
+  clearedPlates,
+  type ToPrint,
+} from "~core/plan";
 import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass } from "~core/units";
@@ -10,7 +20,6 @@ import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
-import { useTonight } from "~app/shared/tonightModel";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateBench } from "./PlateBench";
@@ -24,14 +33,14 @@ const MOST_SCALE = 1.15;
 
 export function PlatesPage({ project }: { project: Project }) {
   const { scene, records } = project;
-  const { model } = useTonight();
   const cleared = clearedPlates(records);
   const plates = scene.plates.filter((p) => !cleared.has(p.id));
   const footprint = useFootprints(plates, project);
   const [openId, setOpen] = useState<string | null>(null);
   const open = plates.find((p) => p.id === openId) ?? null;
   const lay = useLayOut(project, plates);
-  const begun = (p: Plate): boolean => !["open", "blocked", undefined].includes(model.states.get(`plate/${p.id}/start`)?.kind);
+  const running = begunPlates(records);
+  const begun = (p: Plate): boolean => running.has(p.id);
   const keep = useMemo(() => new Set(plates.filter((p) => p.byHand).map((p) => p.id)), [plates]);
   const still = useMemo(() => toPrint(project, new Set(plates.map((p) => p.id))), [project, plates]);
   const missing = still.pieces.reduce((n, p) => n + p.count - p.spares, 0);

@@ -2,7 +2,7 @@
 import { format } from "date-fns";
 import { X } from "lucide-react";
 import { toast } from "sonner";
-import type { Edges, Printer } from "~core/print";
+import { filamentM, type Edges, type Printer } from "~core/print";
 import { bathAge, isNewPair, printLog } from "~core/plan";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { LIMITS, SUPPLY_KINDS, type Project, type Span, type SupplyKind } from "~core/project";
@@ -131,6 +131,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
               onCommit={(stock) => run("supply.set", { supplyId: loaded.id, change: { stock } })}
             />
             <p className="self-end pb-2 text-soft">
+              {printer.process === "fdm" && `${Math.round(filamentM(loaded.stock, printer.densityGCm3))} m, `}
               {loaded.since ? `opened ${format(loaded.since, "d MMM")}` : "opened: not said"}
               {isNewPair(printer, project, printLog(project)) && <span className="block text-setting-ink">△ new on this printer</span>}
             </p>
