@@ -25,7 +25,12 @@ export const test = base.extend<{ bench: Page; faults: string[] }>({
     // Each test has stand-ins of its own: all of them share one server.
     const own = Math.random().toString(36).slice(2, 12);
     await page.route("**/stand-ins/printers/**", (route) =>
-      route.continue({ url: route.request().url().replace(/printers\/(large|small|resin)(?=[/?]|$)/, `printers/$1-${own}`) }),
+      route.continue({
+        url: route
+          .request()
+          .url()
+          .replace(/printers\/(large|small|resin)(?=[/?]|$)/, `printers/$1-${own}`),
+      }),
     );
     await page.goto("/");
     await expect(page.getByTestId("notes")).toBeVisible();
