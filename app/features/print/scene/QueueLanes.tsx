@@ -21,6 +21,8 @@ const HEAD = 24;
 const LEAST_BAR = 44;
 const LEFT = 128;
 const LEAST_WIDTH = 720;
+/** Of an hour, where all of the queue is shown: as in a week on a desk. */
+const LEAST_HOUR = 5.5;
 const clock = timeFormat("%H:%M");
 const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;
@@ -44,11 +46,12 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
   const { run } = useActions();
   const { model } = useTonight();
   const [ref, shown] = useWidth<HTMLDivElement>();
-  // On a phone the lanes are wider than the page and move under the thumb: a bar stays large enough to be met.
-  const width = shown > 0 ? Math.max(shown, LEAST_WIDTH) : 0;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const from = model.now - 2 * HOUR;
   const to = span === "all" ? Math.max(from + 20 * HOUR, queue.until + HOUR) : from + Number(span) * HOUR;
+  // On a phone, and where all of a long queue is shown, the lanes are wider than the page and move under the thumb: a bar stays large
+  // enough to be met, and a day to be read.
+  const width = shown > 0 ? Math.max(shown, LEAST_WIDTH, LEFT + ((to - from) / HOUR) * (span === "all" ? LEAST_HOUR : 0)) : 0;
   const x = scaleTime()
     .domain([from, to])
     .range([LEFT, Math.max(LEFT + 100, width - 4)]);
@@ -99,11 +102,12 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       <p className="mb-1 text-soft">
         Drag a plate, or choose it and use the arrows: left and right for its place, up and down for the printer.
       </p>
-      <div ref={ref} className="overflow-x-auto">
+      <div ref={ref} className="overflow-x-auto" style={{ scrollPaddingLeft: LEFT }}>
         <div className="relative" style={{ height, width: width || undefined }}>
           {width > 0 && (
             <DndContext sensors={sensors} onDragEnd={onDragEnd}>
-              <svg width={width} height={height} className="absolute inset-0" aria-hidden="true">
+              <LaneNames rows={rows} tops={tops} height={height} />
+              <svg width={width} height={height} className="absolute left-0 top-0" aria-hidden="true">
                 {queue.nights.map(
                   (n) =>
                     n.to > from &&
@@ -156,9 +160,6 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
                       />
                     ),
                 )}
-                <text x="0" y={height - 9} fontSize="13.5" fontWeight="500" fill="var(--ink)">
-                  You are there
-                </text>
                 {hours.map((h) => (
                   <g key={h.getTime()}>
                     <line x1={x(h)} x2={x(h)} y1="8" y2={height - 16} stroke="var(--rule)" />
@@ -173,14 +174,10 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
                     )}
                   </g>
                 ))}
-                {rows.map(({ lane }, i) => (
-                  <g key={lane.printer.id}>
-                    <text x="0" y={tops[i] + 26} fontSize="14.5" fontWeight="600" fill="var(--ink)">
-                      {lane.printer.name}
-                    </text>
-                    {lane.loaded && <StockLine lane={lane} at={at} top={tops[i] + BAR} from={from} to={to} />}
-                  </g>
-                ))}
+                {rows.map(
+                  ({ lane }, i) =>
+                    lane.loaded && <StockLine key={lane.printer.id} lane={lane} at={at} top={tops[i] + BAR} from={from} to={to} />,
+                )}
                 <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height - 16} stroke="var(--act)" strokeWidth="2" />
               </svg>
               {rows.map(({ lane }, i) => (
@@ -194,10 +191,37 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
   );
 }
 
+/** What each lane is, and what is on it. Stays where it is while the lanes move. */
+function LaneNames({ rows, tops, height }: { rows: readonly { lane: Lane }[]; tops: readonly number[]; height: number }) {
+  return (
+    <svg width={LEFT - 4} height={height} className="sticky left-0 z-10 block bg-paper" aria-hidden="true">
+      {rows.map(({ lane: { printer, loaded } }, i) => (
+        <g key={printer.id}>
+          <text x="0" y={tops[i] + 26} fontSize="14.5" fontWeight="600" fill="var(--ink)">
+            {printer.name}
+          </text>
+          {loaded && (
+            <>
+              <text x="0" y={tops[i] + BAR + 13} fontSize="13" fill="var(--real)">
+                {loaded.name.length > 18 ? `${loaded.name.slice(0, 17)}…` : loaded.name}
+              </text>
+              <text x="0" y={tops[i] + BAR + 28} fontSize="13" fill="var(--real)">
+                {Math.round(loaded.stock)} {printer.process === "resin" ? "ml" : "g"} now
+              </text>
+            </>
+          )}
+        </g>
+      ))}
+      <text x="0" y={height - 9} fontSize="13.5" fontWeight="500" fill="var(--ink)">
+        You are there
+      </text>
+    </svg>
+  );
+}
+
 /** What is left on spool or in bottle, to the scale of what is on now. */
 function StockLine({ lane, at, top, from, to }: { lane: Lane; at: (ms: number) => number; top: number; from: number; to: number }) {
-  const { loaded, runDown, printer } = lane;
-  const unit = printer.process === "resin" ? "ml" : "g";
+  const { loaded, runDown } = lane;
   const most = Math.max(1, loaded!.stock);
   const y = (left: number): number => top + 4 + (STOCK - 12) * (1 - Math.max(0, left) / most);
   const points = runDown.filter((p) => p.at >= from && p.at <= to);
@@ -205,15 +229,8 @@ function StockLine({ lane, at, top, from, to }: { lane: Lane; at: (ms: number) =
   const short = lane.jobs.find((j) => j.leftAfter !== null && j.leftAfter < 0);
   const shortX = short?.machine ? at(short.machine.from) : null;
   const words = short ? `not enough for ${short.step.partName}` : "";
-  const name = loaded!.name.length > 18 ? `${loaded!.name.slice(0, 17)}…` : loaded!.name;
   return (
     <>
-      <text x="0" y={top + 13} fontSize="13" fill="var(--real)">
-        {name}
-      </text>
-      <text x="0" y={top + 28} fontSize="13" fill="var(--real)">
-        {Math.round(loaded!.stock)} {unit} now
-      </text>
       <path d={d} fill="none" stroke="var(--real)" strokeWidth="1.6" />
       {shortX !== null && (
         <text
@@ -299,7 +316,7 @@ function JobBar({
         onKeyDown={(e) => movable && onKey(e, job, lane)}
         className={`absolute overflow-hidden whitespace-nowrap border-[1.3px] border-ink px-1.5 text-left leading-tight ${
           solid ? "bg-ink text-paper" : "border-dashed bg-paper text-ink"
-        } ${movable ? "cursor-grab touch-none" : "cursor-default"} ${isDragging ? "z-10 opacity-80" : ""} ${job.leftAfter !== null && job.leftAfter < 0 ? "border-act" : ""}`}
+        } ${movable ? "cursor-grab touch-none" : "cursor-default"} ${isDragging ? "z-20 opacity-80" : ""} ${job.leftAfter !== null && job.leftAfter < 0 ? "border-act" : ""}`}
         style={{
           left: x0,
           top: 4,
