@@ -1,5 +1,5 @@
 /** Twenty prints before tonight, on three machines, made up: trial pieces and earlier goes, some of which failed. */
-import { plateSum, profileOf, type FailureCause, type Observation, type Printer } from "../core/print";
+import { AS_MODELLED, plateSum, profileOf, type FailureCause, type Observation, type Printer } from "../core/print";
 import { printFactsOf, type Project, type StepRecord } from "../core/project";
 import { DEMO_ID } from "./identity";
 
@@ -111,7 +111,7 @@ export function printHistory({ scene, parts }: Pick<Project, "scene" | "parts">,
     const printer = scene.printers.find((p) => p.id === past.printerId)!;
     const on = past.on.map(([partId, count]) => {
       const part = parts.find((p) => p.id === partId)!;
-      return { partId, name: part.name, count, facts: printFactsOf(part, printer)!, time: EXACT, mass: EXACT };
+      return { partId, name: part.name, count, facts: printFactsOf(part, printer)!, time: AS_MODELLED, mass: AS_MODELLED };
     });
     const sum = plateSum(printer, on);
     const startedAt = now - past.day * DAY + (past.hour - 19) * HOUR;
@@ -161,7 +161,6 @@ export function printHistory({ scene, parts }: Pick<Project, "scene" | "parts">,
 
 const DAY = 86_400_000,
   HOUR = 3_600_000;
-const EXACT = { value: 1, low: 1, high: 1 };
 const MATERIALS: Record<string, string> = {
   "large-filament": "Slate grey filament",
   "small-filament": "Lime white filament",

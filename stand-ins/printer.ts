@@ -34,7 +34,7 @@ export interface PrinterState {
   fault: { cause: FailureCause; layer: number } | null;
 }
 
-/** A second of heating for each of the first layers; what a machine is at room temperature and when it prints. */
+/** How long it heats, s, and how warm it is in a room and at work. */
 const HEAT_S = { fdm: 180, resin: 30 };
 const ROOM_C = 20;
 const HOT_C = { fdm: 210, resin: 25 };

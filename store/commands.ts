@@ -32,6 +32,7 @@ import {
   profileOf,
   type FaceMark,
   type Printer,
+  type Edges,
   type PrinterLesson,
   type Origin,
   type PrintRecord,
@@ -98,7 +99,7 @@ type PartList = keyof typeof PART_LISTS;
 type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
 
 /** A printer's profile in part: each field by itself, so that two windows may change two. */
-export type PrinterChange = Partial<Omit<Printer, "id" | "process">> & Record<string, unknown>;
+export type PrinterChange = Partial<Omit<Printer, "id" | "process" | "edges">> & { edges?: Partial<Edges> } & Record<string, unknown>;
 
 /** Payload of each command, by name. */
 export interface Commands extends PlateCommands {
@@ -1119,16 +1120,17 @@ function editedProfile(printer: Printer, changed: PrinterChange, now: number, fr
 }
 
 function profileWith(printer: Printer, changed: PrinterChange): Printer {
-  const inner = (field: "speedMmS" | "lift" | "fits"): object =>
-    (field in printer || field === "fits") && typeof changed[field] === "object"
-      ? { [field]: { ...(printer as unknown as Record<string, object>)[field], ...(changed[field] as object) } }
+  const inner = (field: "speedMmS" | "lift" | "fits" | "edges", from?: object): object =>
+    (field in printer || from) && typeof changed[field] === "object"
+      ? { [field]: { ...from, ...(printer as unknown as Record<string, object>)[field], ...(changed[field] as object) } }
       : {};
   return {
     ...printer,
     ...changed,
     ...inner("speedMmS"),
     ...inner("lift"),
-    ...inner("fits"),
+    ...inner("fits", {}),
+    ...inner("edges", { left: 0, right: 0, front: 0, back: 0 }),
     id: printer.id,
     process: printer.process,
   } as Printer;

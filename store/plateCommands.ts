@@ -1,6 +1,17 @@
 /** What a user does to plates, and says of prints: the printing half of the commands. */
 import Joi from "joi";
-import { plateKey, type InDemo, type Plate, type PlatePiece, type PrinterLesson, type PrintRecord, type Printer } from "../core/print";
+import { begunPlates, clearedPlates } from "../core/plan";
+import {
+  plateKey,
+  stockUsed,
+  teachesHours,
+  type InDemo,
+  type Plate,
+  type PlatePiece,
+  type PrinterLesson,
+  type PrintRecord,
+  type Printer,
+} from "../core/print";
 import { LIMITS, type SceneRow, type StepRecord } from "../core/project";
 import { id, text } from "../core/work";
 import { Refused, type Edit } from "./edit";
@@ -11,8 +22,8 @@ type PrintSaid = Partial<Pick<PrintRecord, "massG" | "failure">>;
 type PrintList = "observed" | "photos" | "measured";
 
 export interface PlateCommands {
-  /** Lays plates out anew: those to keep stay as they are, the others go; what has been started stays in any case. */
-  "plates.lay": { plates: Plate[]; keep: string[] };
+  /** Puts plates beside those that are there, in place of those that are dropped; what has been started stays in any case. */
+  "plates.lay": { plates: Plate[]; drop: string[] };
   "plate.set": { plateId: string; change: Partial<Pick<Plate, "printerId" | "order" | "byHand">> };
   /** The plates of a printer, first to last. */
   "plates.order": { printerId: string; plateIds: string[] };
@@ -43,27 +54,20 @@ const sceneOf = async (e: Edit): Promise<SceneRow> => {
   return scene;
 };
 
-/** Plates that are on a printer, or were, by what the records say. */
-async function begunPlates(e: Edit): Promise<{ begun: Set<string>; over: Set<string> }> {
-  const begun = new Set<string>(),
-    over = new Set<string>();
-  for (const { stepKey, result, finishedAt } of await e.all("records")) {
-    const [kind, plateId, step] = stepKey.split("/");
-    if (kind !== "plate") continue;
-    // A start that failed leaves the plate to be started again.
-    if (step === "start" && result !== "failed") begun.add(plateId);
-    if (step === "clear" && finishedAt !== null) over.add(plateId);
-  }
-  return { begun, over };
+/** Plates that are on a printer, and those that were, by what the records say. */
+async function startedPlates(e: Edit): Promise<{ begun: ReadonlySet<string>; over: ReadonlySet<string> }> {
+  const records = await e.all("records");
+  return { begun: begunPlates(records), over: clearedPlates(records) };
 }
 
-const RUNS = "That plate is on the printer already, so it stays as it is.";
+const RUNS = "That plate has been started, so it stays as it is.";
 
 async function changePlate(e: Edit, plateId: string, to: (plate: Plate) => Plate): Promise<void> {
   const scene = await sceneOf(e);
   const plate = scene.plates.find((p) => p.id === plateId);
   if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out anew in another window.");
-  if ((await begunPlates(e)).begun.has(plateId)) throw new Refused("plate.begun", RUNS);
+  const { begun, over } = await startedPlates(e);
+  if (begun.has(plateId) || over.has(plateId)) throw new Refused("plate.begun", RUNS);
   await e.put("scenes", { ...scene, plates: scene.plates.map((p) => (p === plate ? to(plate) : p)) });
 }
 
@@ -93,19 +97,19 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
   "plates.lay": {
     schema: object({
       plates: Joi.array().max(LIMITS.plates).items(plateSchema),
-      keep: Joi.array().max(LIMITS.plates).items(id.optional()),
+      drop: Joi.array().max(LIMITS.plates).items(id.optional()),
     }),
     label: ({ plates }) => `${plates.length} ${plates.length === 1 ? "plate" : "plates"} laid out`,
-    apply: async (e, { plates, keep }) => {
+    apply: async (e, { plates, drop }) => {
       const scene = await sceneOf(e);
-      const { begun, over } = await begunPlates(e);
+      const { begun, over } = await startedPlates(e);
       for (const printerId of new Set(plates.map((p) => p.printerId))) await checkPrinter(e, printerId);
       await checkPieces(
         e,
         plates.flatMap((p) => p.pieces),
       );
-      // What was cleared is in the log; what runs stays.
-      const stay = scene.plates.filter((p) => !over.has(p.id) && (begun.has(p.id) || keep.includes(p.id)));
+      // What was cleared is in the log; what runs stays, and so does what another window has laid out meanwhile.
+      const stay = scene.plates.filter((p) => !over.has(p.id) && (begun.has(p.id) || !drop.includes(p.id)));
       await e.put("scenes", { ...scene, plates: [...stay, ...plates] });
     },
   },
@@ -123,9 +127,10 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
     apply: async (e, { printerId, plateIds }) => {
       const scene = await sceneOf(e);
       await checkPrinter(e, printerId);
-      const { begun } = await begunPlates(e);
+      const { begun, over } = await startedPlates(e);
       const at = new Map(plateIds.map((plateId, i) => [plateId, i]));
-      if (scene.plates.some((p) => at.has(p.id) && begun.has(p.id) && p.printerId !== printerId)) throw new Refused("plate.begun", RUNS);
+      if (scene.plates.some((p) => at.has(p.id) && (begun.has(p.id) || over.has(p.id)) && p.printerId !== printerId))
+        throw new Refused("plate.begun", RUNS);
       await e.put("scenes", {
         ...scene,
         plates: scene.plates.map((p) => (at.has(p.id) ? { ...p, printerId, order: at.get(p.id)! } : p)),
@@ -241,23 +246,16 @@ export async function takeMaterial(e: Edit, { print }: StepRecord, share: number
   if (!print?.supplyId) return;
   const supply = await e.get("supplies", print.supplyId);
   if (!supply) return;
-  const massG = print.massG ?? print.plannedMassG * share;
-  const used = supply.kind === "bottle" ? massG / densityOf(print.profile) : massG;
+  const used = stockUsed(print.profile, print.massG ?? print.plannedMassG * share);
   await e.put("supplies", { ...supply, stock: Math.max(0, Math.round((supply.stock - used) * 10) / 10) });
 }
-
-const densityOf = (profile: PrintRecord["profile"]): number =>
-  profile.process === "resin" ? profile.curedDensityGCm3 : profile.densityGCm3;
-
-/** Machines that are told so within this share of what was planned are believed; what stood longer was not looked at. */
-const BELIEVED = 2.5;
 
 /** A print that went well, and of which somebody or the machine said how long it took, teaches its printer. */
 export async function teach(e: Edit, record: StepRecord, now: number): Promise<void> {
   const { print, saidS, result } = record;
   if (!print || saidS === undefined || result === "failed" || print.modelS <= 0) return;
   const timeRatio = saidS / print.modelS;
-  if (timeRatio > BELIEVED || timeRatio < 1 / BELIEVED) return;
+  if (!teachesHours(timeRatio)) return;
   const printer = await e.get("printers", print.printerId);
   if (!printer) return;
   const massRatio = print.massG !== null && print.modelMassG > 0 ? print.massG / print.modelMassG : null;

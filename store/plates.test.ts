@@ -67,17 +67,17 @@ const recordOf = async (id: string): Promise<StepRecord> => (await loaded()).rec
 describe("plates", () => {
   it("laid anew take the place of those that are not kept; undo brings them back", async () => {
     const before = await plates();
-    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")])], keep: [] })).toBe("ok");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")])], drop: ["pl1"] })).toBe("ok");
     expect((await plates()).map((p) => p.id)).toEqual(["n1", "n2"]);
     await undo(db, rows.scene.id);
     expect(await plates()).toEqual(before);
-    await run("plates.lay", { plates: [plate("n1", [piece("x1")])], keep: ["pl1"] });
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")])], drop: [] });
     expect((await plates()).map((p) => p.id).sort()).toEqual(["n1", "pl1"]);
   });
 
   it("what is on the printer stays, whatever is laid out, and is not changed", async () => {
     await run("step.start", start("pl1", "run1"));
-    await run("plates.lay", { plates: [], keep: [] });
+    await run("plates.lay", { plates: [], drop: ["pl1"] });
     expect((await plates()).map((p) => p.id)).toEqual(["pl1"]);
     expect(await code("plate.drop", { plateId: "pl1" })).toBe("plate.begun");
     expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1, yMm: 2, turnDeg: 0 }] })).toBe("plate.begun");
@@ -102,14 +102,14 @@ describe("plates", () => {
     await run("step.start", start("pl1", "run1"));
     await run("step.start", clear("pl1", "clear1"), NOW + 1000);
     await run("step.finish", { recordId: "clear1", result: "good", good: 2, failed: 0, wentWrong: "" }, NOW + 2000);
-    await run("plates.lay", { plates: [], keep: ["pl1"] });
+    await run("plates.lay", { plates: [], drop: [] });
     expect(await plates()).toEqual([]);
     // The run that nobody ended has ended with it, and nobody knows how long it took.
     expect(await recordOf("run1")).toMatchObject({ result: "good", untimed: true });
   });
 
   it("pieces go from plate to plate; a plate without any is none", async () => {
-    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2"), piece("x3")])], keep: [] });
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2"), piece("x3")])], drop: ["pl1"] });
     expect(await code("pieces.move", { plateId: "n1", toPlateId: "n2", pieces: [piece("x1")] })).toBe("ok");
     expect((await plates()).map((p) => [p.id, p.pieces.map((x) => x.id), p.byHand])).toEqual([["n2", ["x2", "x3", "x1"], true]]);
     expect(await code("pieces.drop", { plateId: "n2", pieceIds: ["x2", "x3", "x1"] })).toBe("ok");
@@ -127,8 +127,18 @@ describe("plates", () => {
     expect((await plates())[0].pieces.map((p) => p.xMm)).toEqual([11, two.pieces[1].xMm]);
   });
 
+  it("two windows lay out at once, and free two edges of one printer: neither takes the other's away", async () => {
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")])], drop: ["pl1"] });
+    await run("plates.lay", { plates: [plate("n2", [piece("x2")])], drop: ["pl1"] });
+    expect((await plates()).map((p) => p.id)).toEqual(["n1", "n2"]);
+    await run("printer.set", { printerId: "large-filament", change: { edges: { left: 9 } } });
+    await run("printer.set", { printerId: "large-filament", change: { edges: { back: 7 } } });
+    const { edges } = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
+    expect(edges).toMatchObject({ left: 9, back: 7 });
+  });
+
   it("are put in another order, and on another printer", async () => {
-    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")], { order: 6 })], keep: [] });
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")]), plate("n2", [piece("x2")], { order: 6 })], drop: ["pl1"] });
     await run("plates.order", { printerId: "small-filament", plateIds: ["n2", "n1"] });
     expect((await plates()).map((p) => [p.id, p.printerId, p.order])).toEqual([
       ["n1", "small-filament", 1],
@@ -137,18 +147,18 @@ describe("plates", () => {
   });
 
   it("refuses what leads nowhere, with a sentence", async () => {
-    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1", "gone")])], keep: [] })).toBe("part.gone");
-    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: "gone" })], keep: [] })).toBe("printer.gone");
-    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x1")])], keep: [] })).toBe("item.there");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1", "gone")])], drop: ["pl1"] })).toBe("part.gone");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: "gone" })], drop: ["pl1"] })).toBe("printer.gone");
+    expect(await code("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x1")])], drop: ["pl1"] })).toBe("item.there");
     expect(await code("pieces.place", { plateId: "none", places: [{ id: "a", xMm: 0, yMm: 0, turnDeg: 0 }] })).toBe("plate.gone");
     expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "a", xMm: 0, yMm: 0, turnDeg: 0 }] })).toBe("piece.gone");
     expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1e9, yMm: 0, turnDeg: 0 }] })).toBe("row.unfit");
-    expect(await code("plates.lay", { plates: [{ ...plate("n1", [piece("x1")]), more: 1 }], keep: [] })).toBe("command.payload");
+    expect(await code("plates.lay", { plates: [{ ...plate("n1", [piece("x1")]), more: 1 }], drop: ["pl1"] })).toBe("command.payload");
     expect(await code("printer.delete", { printerId: "large-filament" })).toBe("printer.plated");
   });
 
   it("a part that goes leaves its plates, and what else was on them keeps its print", async () => {
-    await run("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x2", "shed")]), plate("n2", [piece("x3")])], keep: [] });
+    await run("plates.lay", { plates: [plate("n1", [piece("x1"), piece("x2", "shed")]), plate("n2", [piece("x3")])], drop: ["pl1"] });
     const shared: StepRecord = {
       ...rows.records.find((r) => r.id === "r4")!,
       id: "both",

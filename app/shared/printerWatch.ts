@@ -4,7 +4,9 @@
  */
 import { useEffect, useRef, useState } from "react";
 import { loadedOn } from "~core/plan";
+import { massOfStock } from "~core/print";
 import type { Project, StepRecord } from "~core/project";
+import { hash32 } from "~core/units";
 import { listenTo, sendJob, tellPrinter, type LinkState } from "~app/data/printerLink.client";
 import type { RunCommand } from "./scene";
 
@@ -14,13 +16,6 @@ const FRESH_MS = 90_000;
 /** The print that is open on a printer, by the log. */
 export const openPrint = (project: Pick<Project, "records">, printerId: string): StepRecord | undefined =>
   project.records.filter((r) => r.print?.printerId === printerId && r.finishedAt === null).at(-1);
-
-/** The same print gives the same seed: a stand-in's fate is told by it. */
-function seedOf(recordId: string): number {
-  let hash = 0x811c9dc5;
-  for (const c of recordId) hash = Math.imul(hash ^ c.codePointAt(0)!, 0x01000193) >>> 0;
-  return hash;
-}
 
 export const orderOf = (record: StepRecord, project: Project) => {
   const printer = project.scene.printers.find((p) => p.id === record.print?.printerId);
@@ -32,11 +27,9 @@ export const orderOf = (record: StepRecord, project: Project) => {
     layers: Math.max(1, Math.round(print.layers)),
     totalS: Math.max(1, record.plannedS),
     massG: print.plannedMassG,
-    seed: seedOf(record.id),
-    ...(loaded && {
-      stockG:
-        loaded.kind === "bottle" ? loaded.stock * (print.profile.process === "resin" ? print.profile.curedDensityGCm3 : 1) : loaded.stock,
-    }),
+    // The same print has the same fate at a stand-in.
+    seed: hash32(record.id),
+    ...(loaded && { stockG: massOfStock(print.profile, loaded.stock) }),
   };
 };
 

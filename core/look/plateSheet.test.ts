@@ -105,4 +105,23 @@ describe("the card", () => {
     expect(missing).toEqual([]);
     expect(cardAgainst([], project(), file).missing).toHaveLength(1);
   });
+  it("plates that are alike in everything are each there once, and one that was printed is asked for no more", () => {
+    const two = project([plate(), plate({ id: "b", order: 1 })]);
+    const names = two.scene.plates.map((p, i) => file(cardName(p, i + 1, two)));
+    const on = (files: string[]) => cardAgainst(files, two, file);
+    expect(on(names)).toMatchObject({ missing: [], verdicts: [{ kind: "planned" }, { kind: "planned" }] });
+    expect(on([names[1]]).missing).toEqual([names[0]]);
+    // The same file under two other numbers stands for both.
+    expect(on(names.map((n) => n.replace(/plate-\d/, "plate-9"))).missing).toEqual([]);
+    const cleared = { ...two, records: [{ ...two.records[0], stepKey: "plate/a/clear", partId: "brick", finishedAt: 1 }] } as Project;
+    expect(cardAgainst([], cleared, file).missing).toEqual([file(cardName(plate({ id: "b" }), 1, two))]);
+  });
+  it("a copy that differs has a revision of its own size, and its own outline on the mat", () => {
+    const variation = { id: "v", copies: 2, mirrored: false, percent: 90, state: "", extraColour: "" };
+    const at = (percent: number) => projectOf([{ ...brick, variations: [{ ...variation, percent }] }]);
+    const own = plate({ pieces: [{ ...plate().pieces[0], variation: "v" }] });
+    expect(revisionOf(own, at(90))).not.toBe(revisionOf(own, at(95)));
+    const pieces = parked([{ ...brick, variations: [variation] }], (_, v) => (v ? boxFootprint(36, 27, 18) : footprint));
+    expect(pieces.map((p) => [p.nth, p.footprint.widthMm])).toEqual([1, 2, 3, 4, 5, 6, 7].map((n) => [n, n < 3 ? 36 : 40]));
+  });
 });

@@ -1,11 +1,10 @@
 /** What goes to the printer on paper: a sheet for each plate, with what lies where; and the mat on which its small pieces are parked. */
 import { PAPERS, type Drawing, type PaperName } from "../drawing";
-import { countsOn, plateWords, sumOfPlate } from "../plan";
+import { countsOn, platesAhead, plateWords, sumOfPlate } from "../plan";
 import { bedOf, boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Plate, type PlatePiece, type Ring } from "../print";
-import type { Part, Project } from "../project";
+import { kindsOfCopies, printFactsOf, type Part, type Project, type Variation } from "../project";
 import type { Solids } from "../slice";
-import { formatDuration, formatMass } from "../units";
-import { workOf } from "../work";
+import { formatDuration, formatMass, hash32 } from "../units";
 
 const MARGIN = 10;
 /** ISO 5455, as far as a plate needs it. */
@@ -124,12 +123,18 @@ export interface MatPiece {
   footprint: Footprint;
 }
 
-/** Which pieces of a scene are parked: the small ones, each copy, in the order of the scene. */
-export const parked = (parts: readonly Part[], footprint: (part: Part) => Footprint | undefined): MatPiece[] =>
+/** Which pieces of a scene are parked: the small ones, each copy at its own size, in the order of the scene. */
+export const parked = (parts: readonly Part[], footprint: (part: Part, variation: Variation | null) => Footprint | undefined): MatPiece[] =>
   parts.flatMap((part) => {
-    const own = part.source.kind === "scratch" ? undefined : footprint(part);
-    if (!own || Math.max(own.widthMm, own.depthMm) > SMALL_MM) return [];
-    return Array.from({ length: part.copies }, (_, i): MatPiece => ({ part, nth: i + 1, footprint: own }));
+    if (part.source.kind === "scratch") return [];
+    let nth = 0;
+    return kindsOfCopies(part).flatMap(({ variation, copies }) => {
+      const own = footprint(part, variation);
+      const first = nth;
+      nth += copies;
+      if (!own || Math.max(own.widthMm, own.depthMm) > SMALL_MM) return [];
+      return Array.from({ length: copies }, (_, i): MatPiece => ({ part, nth: first + i + 1, footprint: own }));
+    });
   });
 
 /**
@@ -225,20 +230,22 @@ export function cardName(plate: Plate, nth: number, project: Project): string {
 }
 
 /**
- * A revision is as many hexadecimal digits as tell one state of a plate from another: of each part its mesh, its size and how it lies.
- * FNV-1a of 32 bits [published: Fowler, Noll & Vo].
+ * A revision is as many hexadecimal digits as tell one state of a plate from another: of each piece its mesh, its size, how it is turned on
+ * its printer, and where it lies.
  */
-export function revisionOf(plate: Plate, { parts }: Pick<Project, "parts">): string {
+export function revisionOf(plate: Plate, { parts, scene }: Pick<Project, "parts" | "scene">): string {
+  const printer = scene.printers.find((p) => p.id === plate.printerId);
   const said = plate.pieces.map((p) => {
     const part = parts.find((x) => x.id === p.partId);
-    const source = part?.source.kind === "mesh" ? part.source.hash : JSON.stringify(part?.source);
-    return [source, part?.factor.toPrecision(9), p.variation, p.xMm, p.yMm, p.turnDeg, part && workOf(part.work, "print")[0]]
-      .map((x) => JSON.stringify(x))
-      .join();
+    const source = part?.source.kind === "mesh" ? part.source.hash : part?.source;
+    const v = part?.variations.find((x) => x.id === p.variation);
+    const turn = part && printer && printFactsOf(part, printer)?.turn.map((q) => Number(q.toFixed(6)));
+    return JSON.stringify([source, part?.factor.toPrecision(9), v?.percent, v?.mirrored, turn, p.xMm, p.yMm, p.turnDeg]);
   });
-  let hash = 0x811c9dc5;
-  for (const c of `${plate.printerId} ${said.sort().join("|")}`) hash = Math.imul(hash ^ c.codePointAt(0)!, 0x01000193) >>> 0;
-  return hash.toString(16).padStart(8, "0").slice(0, 6);
+  return hash32(`${plate.printerId} ${said.sort().join("|")}`)
+    .toString(16)
+    .padStart(8, "0")
+    .slice(0, 6);
 }
 
 /** What is on a card against what is planned. */
@@ -254,19 +261,12 @@ export function cardAgainst(
   project: Project,
   fileNameOf: (name: string) => string,
 ): { verdicts: CardVerdict[]; missing: string[] } {
-  const nth = new Map<string, number>();
-  const planned = [...project.scene.plates]
-    .sort((a, b) => a.order - b.order)
-    .map((plate) => {
-      const n = (nth.get(plate.printerId) ?? 0) + 1;
-      nth.set(plate.printerId, n);
-      return {
-        plate,
-        name: fileNameOf(cardName(plate, n, project)),
-        revision: `r${revisionOf(plate, project)}`,
-        what: fileNameOf(plateWords(plate, project.parts, 2).replace(/×/g, "x")),
-      };
-    });
+  const planned = platesAhead(project).map(({ plate, nth }) => ({
+    plate,
+    name: fileNameOf(cardName(plate, nth, project)),
+    revision: `r${revisionOf(plate, project)}`,
+    what: fileNameOf(plateWords(plate, project.parts, 2).replace(/×/g, "x")),
+  }));
   const base = (name: string): string =>
     name
       .replace(/^.*[/\\]/, "")
@@ -275,8 +275,10 @@ export function cardAgainst(
   const here = new Set<string>();
   const verdicts = files.map((file): CardVerdict => {
     const name = base(file);
-    const same = planned.find((p) => name.includes(p.revision) && name.startsWith(base(p.what)));
-    if (same) {
+    // Plates that are alike in everything are told apart by their number, or else each file stands for one of them.
+    const alike = planned.filter((p) => name.includes(p.revision) && name.startsWith(base(p.what)));
+    const same = alike.find((p) => base(p.name) === name) ?? alike.find((p) => !here.has(p.plate.id)) ?? alike[0];
+    if (alike.length > 0) {
       here.add(same.plate.id);
       return { file, kind: "planned", words: "as planned" };
     }

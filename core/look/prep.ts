@@ -19,7 +19,7 @@ export interface PrepLine {
 const DAMP_DAYS = 30;
 const DAMP_RH = 55;
 const LONG_S = 6 * 3600;
-/** Room for a resin printer's exhaust and for what is sprayed beside it. */
+/** Lines that are shown before more is asked for. */
 const FIRST = 4;
 
 const DAY = 86_400_000;
@@ -43,7 +43,7 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
       const lifted = own.filter((e) => e.cause === "corner-lift" || e.cause === "no-start" || e.print.observed.includes("curled")).length;
       out.push({
         text: `${printer.name}: wipe ${printer.surface ? `the ${printer.surface}` : "the bed"} clean, level it warm, a card at four corners.`,
-        why: lifted > 0 ? `${lifted} of its last prints lifted or did not hold.` : "The first layer decides.",
+        why: lifted > 0 ? `${lifted} of its ${own.length} prints lifted or did not hold.` : "The first layer decides.",
         weight: 3 + lifted + (long ? 1 : 0),
       });
       const days = loaded?.since ? Math.floor((now - loaded.since) / DAY) : null;

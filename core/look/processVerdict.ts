@@ -2,12 +2,10 @@
 import { choicesOf, partAreaMm2, partSizeMm, printOptions, type Part, type PrintOption, type Project } from "../project";
 import { DETAIL_FLOORS, type Process } from "../scale";
 import { seenAt, stepsOn } from "../surface";
-import { handsOnS, jobOf, RESIN_WARM_C } from "../print";
+import { handsOnS, jobOf, OWN_HOUR, RESIN_WARM_C } from "../print";
 import { formatDuration, formatMass, formatMm } from "../units";
 import { jobCostText, sumText } from "./jobs";
 
-/** An hour of the person's weighs as much as this many of the machine's. Common practice, no source. */
-const OWN_HOUR = 4;
 /** Parts with no side longer than this are small, mm. Common practice, no source. */
 const SMALL_MM = 40;
 /** Roofs and slopes of this steepness show their steps most often, degrees from level: what the comparison is made on. */

@@ -1,5 +1,6 @@
 /** The plates of a scene as steps: each is started and cleared, one after the other on its printer, and what lies on it waits for it. */
 import {
+  AS_MODELLED,
   HANDS_ON_S,
   learnedOf,
   plateKey,
@@ -36,9 +37,9 @@ function indexOf(plates: readonly Plate[]): Index {
   return index;
 }
 
-const countsOfPlate = new WeakMap<Plate, Map<string, number>>();
+const countsOfPlate = new WeakMap<Pick<Plate, "pieces">, Map<string, number>>();
 /** How many pieces of each part lie on a plate, in the order in which they lie there. */
-export function countsOn(plate: Plate): Map<string, number> {
+export function countsOn(plate: Pick<Plate, "pieces">): Map<string, number> {
   let counts = countsOfPlate.get(plate);
   if (!counts) {
     counts = new Map();
@@ -77,6 +78,25 @@ export function begunPlates(records: readonly StepRecord[]): ReadonlySet<string>
   return begun;
 }
 
+/** A plate that is not cleared yet, and which one of its printer it is, from 1: what it is called by on screen, on paper and on the card. */
+export interface PlateAhead {
+  plate: Plate;
+  nth: number;
+}
+
+/** Plates that are still to come or on a printer, printer by printer, each in its order. */
+export function platesAhead({ scene, records }: Around): PlateAhead[] {
+  const cleared = clearedPlates(records);
+  return scene.printers.flatMap((printer) =>
+    ofPrinter(scene.plates, printer.id)
+      .filter((p) => !cleared.has(p.id))
+      .map((plate, i) => ({ plate, nth: i + 1 })),
+  );
+}
+
+const ofPrinter = (plates: readonly Plate[], printerId: string): Plate[] =>
+  plates.filter((p) => p.printerId === printerId).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
+
 /** Pieces of a part that lie on plates and are still to come. */
 export function piecesWaiting(partId: string, { scene, records }: Around): number {
   const cleared = clearedPlates(records);
@@ -86,8 +106,6 @@ export function piecesWaiting(partId: string, { scene, records }: Around): numbe
 /** Another text whenever what a part has on plates is another. */
 export const platesStamp = (partId: string, project: Around): string =>
   `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
-
-const EXACT = { value: 1, low: 1, high: 1 };
 
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
 export function knownShares(
@@ -112,7 +130,7 @@ export function knownShares(
   }
   const own = learnedOf(printer, { time: shareOf(model.time), mass: shareOf(model.mass) });
   const learned = (o: typeof own.time, m: typeof model.time): OnPlate["time"] =>
-    o.prints > 0 ? { value: o.value, low: o.low, high: o.high } : { ...EXACT, ...shareOf(m) };
+    o.prints > 0 ? { value: o.value, low: o.low, high: o.high } : { ...AS_MODELLED, ...shareOf(m) };
   return {
     from: own.time.prints > 0 ? "learned" : "model",
     time: learned(own.time, model.time),
@@ -127,15 +145,18 @@ export function sumOfPlate(
 ): PlateSum | undefined {
   const printer = scene.printers.find((p) => p.id === plate.printerId);
   if (!printer) return undefined;
-  const on: OnPlate[] = [];
-  for (const [partId, count] of countsOn(plate as Plate)) {
+  const counts = countsOn(plate);
+  const on = partsOnPlate(counts, printer, parts);
+  return on.length === counts.size ? plateSum(printer, on) : undefined;
+}
+
+/** What a printer knows of each part on a plate, by how many of it lie there; parts that are still reckoned are left out. */
+export const partsOnPlate = (counts: Iterable<readonly [string, number]>, printer: Printer, parts: readonly Part[]): OnPlate[] =>
+  [...counts].flatMap(([partId, count]): OnPlate[] => {
     const part = parts.find((p) => p.id === partId);
     const facts = part && printFactsOf(part, printer);
-    if (!part || !facts) return undefined;
-    on.push({ facts, count, ...knownShares(part, printer) });
-  }
-  return plateSum(printer, on);
-}
+    return part && facts ? [{ facts, count, ...knownShares(part, printer) }] : [];
+  });
 
 /** What lies on a plate, in words: "Quay wall ×3, Crane". */
 export function plateWords(plate: Plate, parts: readonly { id: string; name: string }[], most = 3): string {
@@ -153,8 +174,7 @@ export function plateSteps(project: Pick<Project, "scene" | "parts" | "records">
   const out: Step[] = [];
   for (const printer of scene.printers) {
     let before: string | null = null;
-    const own = scene.plates.filter((p) => p.printerId === printer.id).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
-    for (const plate of own) {
+    for (const plate of ofPrinter(scene.plates, printer.id)) {
       const sum = sumOfPlate(plate, project);
       const first = plate.pieces.find((p) => parts.some((x) => x.id === p.partId));
       if (!sum || !first) continue;

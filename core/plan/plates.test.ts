@@ -110,6 +110,26 @@ describe("plates in the plan", () => {
     expect(toPrint(failed, new Set()).pieces.map((x) => [x.part.id, x.count - x.spares])[0]).toEqual(["brick", 6]);
   });
 
+  it("a copy that differs is asked for once: what is laid or printed of it is not laid again", () => {
+    const variation = { id: "v", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" };
+    const differing: Part = { ...brick, variations: [variation] };
+    const asked = (p: Project, keep: string[] = []) =>
+      toPrint(p, new Set(keep)).pieces.flatMap((x) => (x.count > x.spares ? [[x.variation, x.count - x.spares]] : []));
+    expect(asked(projectOf([differing]))).toEqual([
+      ["v", 2],
+      [null, 4],
+    ]);
+    // Three are good: the two that differ are taken to be among them.
+    expect(asked(projectOf([{ ...differing, goodBefore: 3 }]))).toEqual([[null, 3]]);
+    // A plate that stays says which of them it holds.
+    const kept = plate("a", [["brick", 2]]);
+    kept.pieces[0].variation = "v";
+    expect(asked(projectOf([differing], [], { plates: [kept] }), ["a"])).toEqual([
+      ["v", 1],
+      [null, 3],
+    ]);
+  });
+
   it("what runs by its own step is not laid out a second time", () => {
     const running = record("slab", "slab/print/start0", {
       time: "machine",

@@ -1,5 +1,5 @@
 /** The prints of a scene as they went: what its machines' records say, newest first, and what they teach of risk and of the estimate. */
-import { FAILURE_CAUSES, ownRange, type FailureCause, type OwnRange, type PrintRecord, type Run } from "../print";
+import { FAILURE_CAUSES, ownRange, teachesHours, type FailureCause, type OwnRange, type PrintRecord, type Run } from "../print";
 import type { Process } from "../scale";
 import type { Project, StepRecord, Supply } from "../project";
 import { takenS } from "./status";
@@ -78,9 +78,6 @@ export interface PrintLesson {
   massRatio: number | null;
 }
 
-/** A print that took more than this times the model stood finished until somebody came, or was another plate: it says nothing. */
-const STOOD = 2.5;
-
 /** What the log teaches of one printer, oldest first. Failed prints and those that nobody timed teach nothing of hours. */
 export const lessonsOf = (log: readonly LogEntry[], printerId: string): PrintLesson[] =>
   log
@@ -92,7 +89,7 @@ export const lessonsOf = (log: readonly LogEntry[], printerId: string): PrintLes
       timeRatio: e.ranS! / e.print.modelS,
       massRatio: e.print.massG !== null && e.print.modelMassG > 0 ? e.print.massG / e.print.modelMassG : null,
     }))
-    .filter((l) => l.timeRatio <= STOOD && l.timeRatio >= 1 / STOOD)
+    .filter((l) => teachesHours(l.timeRatio))
     .reverse();
 
 /** How far off the model was at one print, and how far what had been learned until then. */

@@ -2,7 +2,7 @@
  * The queue of each printer, read from the one plan: what runs, what comes, when it ends, what is left on spool and in bottle along the
  * way, and where it cannot end. And what is different from a plan of before, with why.
  */
-import { RESIN_WARM_C, type Printer } from "../print";
+import { RESIN_WARM_C, stockUsed, type Printer } from "../print";
 import { printFactsOf, type Project, type Supply } from "../project";
 import type { Step } from "../work";
 import { onPlateOf, loadedOn } from "./startPrint";
@@ -60,9 +60,6 @@ const BATH = { plates: 20, days: 30 };
 
 /** Nights that restarts are told by. */
 const LOOKED_AHEAD_MS = 120 * 86_400_000;
-
-/** Grams, or millilitres of resin, that a job takes from what is on the printer. */
-const takes = (printer: Printer, massG: number): number => (printer.process === "resin" ? massG / printer.curedDensityGCm3 : massG);
 
 /** Mass of a job, g. */
 function massOf(step: Step, project: Project): number {
@@ -153,7 +150,7 @@ function runDown(printer: Printer, jobs: readonly Job[], loaded: Supply | undefi
   const out = [{ at: now, left }];
   for (const job of jobs) {
     // What has ended was not taken off the spool's count yet: that is done when it is cleared.
-    const take = takes(printer, job.massG);
+    const take = stockUsed(printer, job.massG);
     const from = Math.max(now, job.machine?.from ?? now),
       to = Math.max(from, job.machine?.to ?? from);
     out.push({ at: from, left });
@@ -170,9 +167,9 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
   const batchOf = (job: Job): string => parts.find((p) => p.id === job.step.partId)?.batch ?? "";
   for (const [i, job] of jobs.entries()) {
     if (job.leftAfter !== null && job.leftAfter < 0 && !short && loaded) {
-      const before = Math.max(0, job.leftAfter + takes(printer, job.massG));
+      const before = Math.max(0, job.leftAfter + stockUsed(printer, job.massG));
       job.warnings.push(
-        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(takes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / takes(printer, job.massG)) * 100)} % short of its end.`,
+        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(stockUsed(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / stockUsed(printer, job.massG)) * 100)} % short of its end.`,
       );
       short = true;
       const batch = batchOf(job);

@@ -1,10 +1,8 @@
 /** What is written down of a print when it is started: the settings as they are, and what is on the plate. */
-import { plateSum, plateTimeS, profileOf, type OnPlate, type PrintRecord, type Printer } from "../print";
-import { printFactsOf, type Project } from "../project";
+import { AS_MODELLED, plateSum, plateTimeS, profileOf, type PrintRecord, type Printer } from "../print";
+import type { Project } from "../project";
 import type { Step } from "../work";
-import { countsOn, knownShares } from "./plateSteps";
-
-const EXACT = { value: 1, low: 1, high: 1 };
+import { countsOn, partsOnPlate } from "./plateSteps";
 
 /** The plate that a step starts or clears: one that is laid out, or one of a single part. Undefined for other steps. */
 export function onPlateOf(
@@ -27,16 +25,16 @@ export function printRecordOf(
   if (!printer || step.machineS <= 0 || step.plates > 1) return undefined;
   const pieces = onPlateOf(step, project);
   const loaded = project.supplies.find((s) => s.id === printer.loadedId);
-  const on = pieces.flatMap(({ partId, pieces: count }): OnPlate[] => {
-    const part = project.parts.find((p) => p.id === partId);
-    const facts = part && printFactsOf(part, printer);
-    return part && facts ? [{ facts, count, ...knownShares(part, printer) }] : [];
-  });
+  const on = partsOnPlate(
+    pieces.map((p) => [p.partId, p.pieces] as const),
+    printer,
+    project.parts,
+  );
   const known = plateSum(printer, on);
   // What the model alone says, before anything was typed or learned.
   const model = plateSum(
     printer,
-    on.map((o) => ({ ...o, time: EXACT, mass: EXACT })),
+    on.map((o) => ({ ...o, time: AS_MODELLED, mass: AS_MODELLED })),
   );
   const [only] = on;
   const laid = step.key.startsWith("plate/");

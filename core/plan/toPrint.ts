@@ -1,9 +1,9 @@
 /** What is still to print of a scene, and on which printer: the pieces that laying out starts from. */
-import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type Printer, type Wanted } from "../print";
-import { partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
+import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type PlatePiece, type Printer, type Wanted } from "../print";
+import { kindsOfCopies, partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
 import { workOf } from "../work";
-import { begunPlates, clearedPlates, countsOn } from "./plateSteps";
+import { begunPlates, clearedPlates } from "./plateSteps";
 import { goodCount } from "./steps";
 import { sparesFor } from "./tracker";
 
@@ -61,6 +61,24 @@ function onPrinters(part: Part, records: Project["records"]): number {
 }
 
 /**
+ * What is missing of each kind of copy. What lies on plates says which it is; good ones are counted by part, and those that differ come
+ * first, so they are taken to have been printed first.
+ */
+function missingOf(part: Part, missing: number, kept: readonly PlatePiece[] = []): ReturnType<typeof kindsOfCopies> {
+  const kinds = kindsOfCopies(part).map((k) => ({
+    ...k,
+    copies: Math.max(0, k.copies - kept.filter((p) => p.variation === (k.variation?.id ?? null)).length),
+  }));
+  let printed = kinds.reduce((n, k) => n + k.copies, 0) - missing;
+  for (const k of kinds) {
+    const n = Math.min(k.copies, Math.max(0, printed));
+    k.copies -= n;
+    printed -= n;
+  }
+  return kinds.filter((k) => k.copies > 0);
+}
+
+/**
  * All that is missing, less what lies on plates that stay.
  * @param keep plates that laying out leaves as they are; what is on a printer stays in any case
  */
@@ -68,18 +86,19 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
   const { scene, records } = project;
   const cleared = clearedPlates(records);
   const begun = begunPlates(records);
-  const onKept = new Map<string, number>();
+  const onKept = new Map<string, PlatePiece[]>();
   for (const plate of scene.plates)
     if ((keep.has(plate.id) || begun.has(plate.id)) && !cleared.has(plate.id))
-      for (const [partId, n] of countsOn(plate)) onKept.set(partId, (onKept.get(partId) ?? 0) + n);
+      for (const piece of plate.pieces) onKept.set(piece.partId, [...(onKept.get(piece.partId) ?? []), piece]);
   const left: NotLaidOut[] = [];
   const pieces: ToPrint[] = [];
   const loadS = new Map<string, number>();
   const hours = (part: Part): number => printOptions(part, scene)[0]?.job.timeS.value ?? 0;
-  // The longest first: what is short fills up the machines at the end (longest processing time first, Graham 1969).
-  const order = [...project.parts].filter((p) => p.source.kind !== "scratch").sort((a, b) => hours(b) - hours(a) || a.order - b.order);
+  // The longest first: what is short fills up the machines at the end (longest processing time first, Graham 1969). Of equals by id: how
+  // the parts are listed must not say who prints them.
+  const order = [...project.parts].filter((p) => p.source.kind !== "scratch").sort((a, b) => hours(b) - hours(a) || (a.id < b.id ? -1 : 1));
   for (const part of order) {
-    const missing = part.copies - goodCount(part, records) - (onKept.get(part.id) ?? 0) - onPrinters(part, records);
+    const missing = part.copies - goodCount(part, records) - (onKept.get(part.id)?.length ?? 0) - onPrinters(part, records);
     if (missing <= 0) continue;
     const printer = assigned(part, project, loadS);
     const facts = printer && printFactsOf(part, printer);
@@ -96,16 +115,11 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
     loadS.set(printer.id, (loadS.get(printer.id) ?? 0) + facts.one.timeS.value * missing);
     const filler = part.tags.some((t) => FILLERS.has(t.toLowerCase()));
     const base = { part, printer, turn: facts.turn, filler };
-    let rest = missing;
-    // Good ones are counted by part and not by variation: those that differ are printed first.
-    for (const v of part.variations) {
-      const n = Math.min(v.copies, rest);
-      if (n <= 0) continue;
-      rest -= n;
-      pieces.push({ ...base, variation: v.id, percent: v.percent, mirrored: v.mirrored, count: n, spares: 0 });
-    }
-    if (rest > 0 || spares > 0)
-      pieces.push({ ...base, variation: null, percent: 100, mirrored: false, count: Math.max(0, rest) + spares, spares });
+    const kinds = missingOf(part, missing, onKept.get(part.id));
+    for (const { variation: v, copies } of kinds)
+      if (v) pieces.push({ ...base, variation: v.id, percent: v.percent, mirrored: v.mirrored, count: copies, spares: 0 });
+    const plain = kinds.find((k) => k.variation === null)?.copies ?? 0;
+    if (plain + spares > 0) pieces.push({ ...base, variation: null, percent: 100, mirrored: false, count: plain + spares, spares });
   }
   for (const { name } of project.unread) left.push({ name, why: "is still measured" });
   return { pieces, left };

@@ -1,4 +1,13 @@
-/** Filament by the metre: what a mass of it is long. */
+/** What is on a printer, by the measure that it is kept in: filament by the gram and by the metre, resin by the millilitre. */
+import type { PrintProfile } from "./printers";
+
+/** What a mass, g, takes from spool (g) or bottle (ml). */
+export const stockUsed = (profile: PrintProfile, massG: number): number =>
+  profile.process === "resin" ? massG / profile.curedDensityGCm3 : massG;
+
+/** And back: the mass, g, that spool (g) or bottle (ml) is good for. */
+export const massOfStock = (profile: PrintProfile, stock: number): number =>
+  profile.process === "resin" ? stock * profile.curedDensityGCm3 : stock;
 
 /** The usual section, mm. */
 const FILAMENT_DIAMETER_MM = 1.75;

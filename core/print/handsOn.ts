@@ -11,6 +11,9 @@ export const HANDS_ON_S: Record<Process, { startPlate: number; clearPlate: numbe
   resin: { startPlate: 6 * 60, clearPlate: 12 * 60, cleanPart: 75, cleanPerCm2: 0.6 },
 };
 
+/** An hour of the person's weighs as much as this many of the machine's. Common practice, no source. */
+export const OWN_HOUR = 4;
+
 /** Taking supports off and cleaning what they leave: once a part, by held area, by point of contact, s. Common practice, no source. */
 export const SUPPORT_OFF: Record<Process, { once: number; perCm2: number; perNub: number }> = {
   fdm: { once: 60, perCm2: 25, perNub: 0 },

@@ -11,3 +11,4 @@ export * from "./recordsOf";
 export * from "./geometryKey";
 export * from "./rescale";
 export * from "./supplies";
+export * from "./variations";

@@ -6,6 +6,7 @@ import type { Mesh } from "../../mesh";
 import type { Process } from "../../scale";
 import type { Solids } from "../../slice";
 import { overhangOf, type Printer } from "../printers";
+import { stockUsed } from "../filament";
 import { CLEARANCE_MM } from "../split/joints";
 import { clearanceComb, exposureBlock, overhangLadder, slopeFan, wallAndGapLadder } from "./shapes";
 
@@ -253,7 +254,7 @@ const TEST = { fdm: { s: 40 * 60, g: 6 }, resin: { s: 35 * 60, g: 4 } };
 export function couponStake(printer: Printer, massG: number): { minor: number; testS: number; testG: number } {
   const minor =
     printer.process === "resin"
-      ? (massG / printer.curedDensityGCm3 / 1000) * printer.pricePerLitreMinor
+      ? (stockUsed(printer, massG) / 1000) * printer.pricePerLitreMinor
       : (massG / 1000) * printer.pricePerKgMinor;
   const test = TEST[printer.process];
   return { minor, testS: test.s, testG: test.g };

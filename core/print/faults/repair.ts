@@ -2,6 +2,7 @@
  * Repair, print again, or merge the pieces and print again: attended minutes against unattended hours, money, and the chance that it comes
  * out, with the figure that turns the answer. One's own hour counts as four of the machine's [practice].
  */
+import { OWN_HOUR } from "../handsOn";
 import { expectedHours, type Hazard } from "../risk/restarts";
 
 export type DefectKind = "curled base" | "misfit" | "gaps in walls" | "broken thin part" | "flooded detail" | "layer shift" | "scar";
@@ -52,7 +53,6 @@ export interface RepairVerdict {
   ways: RepairWay[];
 }
 
-const OWN_HOUR = 4;
 /** Where it is covered, what is left does not matter. */
 const COVERED_GOOD = 0.98;
 /** Once the pieces are one, there is no joint left to fit; drawing them together takes so long, min. */

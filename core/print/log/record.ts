@@ -29,6 +29,12 @@ export const OBSERVATIONS = {
 } as const;
 export type Observation = keyof typeof OBSERVATIONS;
 
+/** A print that took more than this times the model stood finished until somebody came, or was another plate. Common practice, no source. */
+const STOOD = 2.5;
+
+/** Does a print that took so many times the model's hours say anything of its printer? */
+export const teachesHours = (timeRatio: number): boolean => timeRatio <= STOOD && timeRatio >= 1 / STOOD;
+
 /** Pieces of one part on the plate. */
 export interface PrintedPieces {
   partId: string;

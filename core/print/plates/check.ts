@@ -1,7 +1,7 @@
 /** What is wrong with a plate as it is laid: pieces that overlap or stand too near, that reach beyond the edges, or stand where nothing may. */
 import { scoped, type Solids } from "../../slice";
 import { boxOfRings, ringsAt, type Footprint, type Ring } from "./footprint";
-import { widenedRings } from "./nest";
+import { regionOf, widenedRings } from "./nest";
 import type { Bed, PlatePiece } from "./plate";
 
 export type PlateFault =
@@ -65,13 +65,7 @@ const near = (a: Box, b: Box, gap: number): boolean => a.x0 < b.x1 + gap && b.x0
 /** Do two outlines share area when a gap is laid round the first? */
 function shares(solids: Solids, a: readonly Ring[], b: readonly Ring[], gapMm: number): boolean {
   return scoped((keep) => {
-    const region = (rings: readonly Ring[]) =>
-      keep(
-        new solids.CrossSection(
-          rings.map((ring) => Array.from({ length: ring.length / 2 }, (_, i): [number, number] => [ring[i * 2], ring[i * 2 + 1]])),
-          "Positive",
-        ),
-      );
-    return keep(region(widenedRings(solids, a, gapMm)).intersect(region(b))).area() > NOTHING_MM2;
+    const wide = keep(regionOf(solids, widenedRings(solids, a, gapMm)));
+    return keep(wide.intersect(keep(regionOf(solids, b)))).area() > NOTHING_MM2;
   });
 }

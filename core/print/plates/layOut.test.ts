@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { loadSolids, type Solids } from "../../slice";
+import { LIMITS } from "../../limits";
 import { GENERIC_PRINTERS, type Printer } from "../printers";
 import { plateFaults } from "./check";
 import { boxFootprint, type Footprint } from "./footprint";
@@ -41,6 +42,25 @@ describe("laying out a scene", () => {
     expect(partsOf(out).some((p) => p.includes("wall") && p.includes("post"))).toBe(false);
     expect(out.plates.flatMap((p) => p.pieces)).toHaveLength(8);
     expect(out.notes[0].spares).toBe(2);
+  });
+
+  it("lays the same plates in whichever order the parts are listed", () => {
+    const list = [
+      wanted("a", boxFootprint(60, 40, 5), 3, { spares: 1 }),
+      wanted("b", boxFootprint(60, 40, 5), 3),
+      wanted("c", boxFootprint(40, 60, 5), 2),
+      wanted("clip", boxFootprint(30, 4, 4), 3, { filler: true }),
+    ];
+    expect(lay([...list].reverse())).toEqual(lay(list));
+  });
+
+  it("fills no plate beyond what one may hold, and puts connectors there before spares", () => {
+    const out = lay([
+      wanted("crumb", boxFootprint(2, 2, 2), LIMITS.platePieces, { spares: 4 }),
+      wanted("tie", boxFootprint(2, 2, 2), 6, { filler: true }),
+    ]);
+    expect(Math.max(...out.plates.map((p) => p.pieces.length))).toBe(LIMITS.platePieces);
+    expect(partsOf(out).map((p) => p.filter((x) => x === "tie").length).sort()).toEqual([2, 4]);
   });
 
   it("gives spares no plate of their own, and connectors one if they must", () => {

@@ -63,8 +63,9 @@ interface Piece extends NestItem {
 }
 
 /**
- * @param begun plates that stay as they are, by printer, with the room on those that are not started yet left as it is
+ * New plates for all that is wanted. In which order it is listed is of no matter.
  * @param freshId makes ids of plates and pieces
+ * @param options.firstOrder where the new plates come among those of their printers
  */
 export function layOut(
   solids: Solids,
@@ -122,13 +123,16 @@ interface LaidPiece {
   turnDeg: number;
 }
 
+const kindOf = ({ partId, variation }: Wanted): string => `${partId} ${variation ?? ""}`;
+
 function layPrinter(
   solids: Solids,
   printer: LayOutPrinter,
   wanted: readonly Wanted[],
   options: { effort?: number; onProgress?: OnProgress; signal?: AbortSignal },
 ): { laid: LaidPiece[][]; left: Piece[]; least: number } {
-  const pieces = wanted.flatMap((w, i): Piece[] => {
+  const listed = [...wanted].sort((a, b) => (kindOf(a) < kindOf(b) ? -1 : 1));
+  const pieces = listed.flatMap((w, i): Piece[] => {
     const tall = footingOnPlate(w.footprint, printer.process) === "tall on a small foot";
     return Array.from({ length: w.count }, (_, n) => ({
       id: `${i}.${n}`,
@@ -142,7 +146,10 @@ function layPrinter(
   });
   const of = new Map(pieces.map((p) => [p.id, p]));
   const first = pieces.filter((p) => !p.spare && !p.wanted.filler);
-  const fill = pieces.filter((p) => p.spare || p.wanted.filler);
+  // Connectors before spares, large before small.
+  const fill = pieces
+    .filter((p) => p.spare || p.wanted.filler)
+    .sort((a, b) => Number(a.spare) - Number(b.spare) || b.footprint.areaMm2 - a.footprint.areaMm2);
   const groups = printer.process === "resin" ? byHeight(first, printer.bed) : [first];
   const laid: LaidPiece[][] = [];
   const left: Piece[] = [];

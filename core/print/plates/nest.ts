@@ -88,13 +88,14 @@ function smallestTurn(footprint: Footprint): number {
 /** Rings with a gap of so much around them. */
 export function widenedRings(solids: Solids, rings: readonly Ring[], byMm: number): Ring[] {
   if (byMm <= 0) return [...rings];
-  return scoped((keep) => {
-    const region: CrossSection = keep(new solids.CrossSection(rings.map(pairs), "Positive"));
-    return keep(region.offset(byMm, "Round", 2, ROUND))
+  return scoped((keep) =>
+    keep(keep(regionOf(solids, rings)).offset(byMm, "Round", 2, ROUND))
       .toPolygons()
-      .map((p) => p.flat());
-  });
+      .map((p) => p.flat()),
+  );
 }
+/** What rings enclose; whoever asks deletes it. */
+export const regionOf = (solids: Solids, rings: readonly Ring[]): CrossSection => new solids.CrossSection(rings.map(pairs), "Positive");
 const pairs = (ring: Ring): [number, number][] => Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2], ring[i * 2 + 1]]);
 
 const sameStamp = (a: Stamp, b: Stamp): boolean =>
@@ -120,6 +121,8 @@ interface Open {
   /** Where the search for a shape begins: a plate only fills. */
   from: Map<Stamp, number>;
   laid: { item: number; shape: Shape; x: number; y: number }[];
+  /** Pieces that lay there before. */
+  before: number;
   filled: number;
   top: number;
 }
@@ -157,7 +160,7 @@ export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, optio
         for (const y of new Set([Math.floor(fy + 1e-6), Math.ceil(fy - 1e-6)])) takeWithin(cells, stamp, x, y);
       filled += stamp.cells;
     }
-    return { apart, cells, from: new Map(), laid: [], filled, top: 0 };
+    return { apart, cells, from: new Map(), laid: [], before: pieces.length, filled, top: 0 };
   });
 
   const shapes = new Map<Footprint, Shape[]>();
@@ -179,7 +182,7 @@ export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, optio
       const { apart, footprint } = items[i];
       const own = shapes.get(footprint)!;
       if (!open.some((o) => o.apart === apart && lay(o, i, own))) {
-        const next: Open = { apart, cells: empty.copy(), from: new Map(), laid: [], filled: 0, top: 0 };
+        const next: Open = { apart, cells: empty.copy(), from: new Map(), laid: [], before: 0, filled: 0, top: 0 };
         lay(next, i, own);
         open.push(next);
       }
@@ -228,8 +231,8 @@ export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, optio
       const [dx, dy] = p < fixed.length ? [0, 0] : centring(laid, empty);
       return laid.map(({ item, shape, x, y }) => ({
         id: items[item].id,
-        xMm: hundredth(x0 + (x + dx + shape.stamp.midX) * cellMm),
-        yMm: hundredth(y0 + (y + dy + shape.stamp.midY) * cellMm),
+        xMm: micrometre(x0 + (x + dx + shape.stamp.midX) * cellMm),
+        yMm: micrometre(y0 + (y + dy + shape.stamp.midY) * cellMm),
         turnDeg: shape.turnDeg % 360,
       }));
     }),
@@ -239,11 +242,11 @@ export function nest(solids: Solids, items: readonly NestItem[], bed: Bed, optio
   };
 }
 
-const hundredth = (mm: number): number => Math.round(mm * 1000) / 1000;
+const micrometre = (mm: number): number => Math.round(mm * 1000) / 1000;
 
 /** Puts an item on a plate where there is room. */
 function lay(open: Open, item: number, shapes: readonly Shape[]): boolean {
-  if (open.laid.length >= LIMITS.platePieces) return false;
+  if (open.before + open.laid.length >= LIMITS.platePieces) return false;
   let best: { shape: Shape; x: number; y: number } | undefined;
   for (const shape of shapes) {
     const { stamp } = shape;

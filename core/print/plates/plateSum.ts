@@ -22,6 +22,9 @@ export interface PlateSum {
   layers: number;
 }
 
+/** Nothing is known better than the model. */
+export const AS_MODELLED: Sum = { value: 1, low: 1, high: 1 };
+
 const ZERO: Sum = { value: 0, low: 0, high: 0 };
 const add = (a: Sum, b: Sum): Sum => ({ value: a.value + b.value, low: a.low + b.low, high: a.high + b.high });
 /** A model's value by a known factor with its own range. */
@@ -42,7 +45,7 @@ export function plateSum(printer: PrintProfile, parts: readonly OnPlate[]): Plat
     const share = count > 0 && own.massG.value > 0 ? own : null;
     massG = add(massG, by(own.massG.value, mass));
     materialMm3 = add(materialMm3, by(own.materialMm3.value - facts.fixedMm3, mass));
-    costMinor = add(costMinor, by(own.costMinor.value - facts.fixedMinor, share ? mass : { value: 1, low: 1, high: 1 }));
+    costMinor = add(costMinor, by(own.costMinor.value - facts.fixedMinor, share ? mass : AS_MODELLED));
     const alone = plateTimeS(facts, count).value;
     if (printer.process === "fdm") {
       timeS = add(timeS, less(by(alone, time), printer.startS));

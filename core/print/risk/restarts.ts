@@ -4,14 +4,13 @@
  * rate λ a job of T hours that is begun again takes (e^{λT} − 1)/λ.]
  */
 
+import { OWN_HOUR } from "../handsOn";
+
 /** Chance of failing at the start, and rate an hour after it. */
 export interface Hazard {
   start: number;
   perHour: number;
 }
-
-/** Chance that a job of so many hours goes well the first time. */
-export const chanceOfGood = ({ start, perHour }: Hazard, hours: number): number => (1 - start) * Math.exp(-perHour * hours);
 
 /**
  * Expected hours until a job of `hours` has gone well, begun again from nothing whenever it fails.
@@ -28,14 +27,6 @@ export function expectedHours({ start, perHour }: Hazard, hours: number, { lostA
   return run + (starts - runs) * lostAtStart + (starts - 1) * again;
 }
 
-/** Expected hours where a failure is only found when the job would have ended: resin, or a print that nobody looks at. */
-export const expectedHoursSeenAtEnd = ({ start, perHour }: Hazard, hours: number): number =>
-  hours / Math.max(1e-9, chanceOfGood({ start, perHour }, hours));
-
-/** Standard deviation of the hours with restarts at a constant rate, seen at once. */
-export const sdOfHours = (perHour: number, hours: number): number =>
-  Math.sqrt(Math.max(0, Math.expm1(2 * perHour * hours) - 2 * perHour * hours * Math.exp(perHour * hours))) / perHour;
-
 /** What a job is worth splitting into. */
 export interface SplitVerdict {
   wholeH: number;
@@ -46,9 +37,6 @@ export interface SplitVerdict {
   split: boolean;
   sentence: string;
 }
-
-/** An hour of the person's weighs as much as this many of the machine's. Common practice, no source. */
-const OWN_HOUR = 4;
 
 /**
  * Is a long job better printed in so many pieces? Failures at the start make splitting useless: each piece has a start of its own. A rate

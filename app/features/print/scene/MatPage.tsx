@@ -1,9 +1,11 @@
 /** The parking mat of small pieces, and the card that travels to the printer: what is on it against what is planned. */
+import { group } from "d3";
 import { useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { cardAgainst, cardName, parked } from "~core/look";
+import { platesAhead } from "~core/plan";
 import { sheetTurn, footprintRequest } from "~core/results";
-import type { Part, Project } from "~core/project";
+import { kindsOfCopies, type Part, type Project, type Variation } from "~core/project";
 import type { Footprint } from "~core/print";
 import { useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -11,17 +13,19 @@ import { fileName } from "~app/shared/files/download";
 import { FileInput } from "~app/ui/fileInput";
 import { downloadMat, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
-import { useWanted } from "./useFootprints";
+import { seen, useWanted } from "./useFootprints";
+
+const outlineOf = (part: Part, variation: Variation | null) => footprintRequest(part, sheetTurn(part), variation?.percent ?? 100);
 
 export function MatPage({ project }: { project: Project }) {
-  const { scene } = project;
   const printed = useMemo(() => project.parts.filter((p) => p.source.kind !== "scratch"), [project.parts]);
-  const requests = useMemo(() => printed.map((p) => footprintRequest(p, sheetTurn(p))), [printed]);
+  const requests = useMemo(() => printed.flatMap((p) => kindsOfCopies(p).map(({ variation }) => outlineOf(p, variation))), [printed]);
   useWanted(requests);
   const { value } = useResults();
-  const footprint = (part: Part): Footprint | undefined => value(footprintRequest(part, sheetTurn(part)));
-  const known = printed.filter((p) => footprint(p));
-  const pieces = parked(known, footprint);
+  const footprint = (part: Part, variation: Variation | null): Footprint | undefined =>
+    seen(value(outlineOf(part, variation)), variation?.mirrored ?? false);
+  const waits = requests.some((r) => !value(r));
+  const pieces = parked(printed, footprint);
   const [busy, setBusy] = useState(false);
   const mat = async (): Promise<void> => {
     setBusy(true);
@@ -29,7 +33,8 @@ export function MatPage({ project }: { project: Project }) {
     setBusy(false);
     if (!done.ok) toast.error(done.problem.message);
   };
-  const groups = [...new Map(pieces.map((p) => [p.part.id, p])).values()];
+  const groups = [...group(pieces, (p) => p.footprint).values()].map((g) => ({ ...g[0], count: g.length }));
+  const parts = new Set(pieces.map((p) => p.part.id)).size;
   const s = 1.5;
   return (
     <Page
@@ -37,26 +42,26 @@ export function MatPage({ project }: { project: Project }) {
       sub="the parking mat, and the card"
       cells={[
         { label: "small pieces", value: pieces.length },
-        { label: "plates", value: scene.plates.length },
+        { label: "plates", value: platesAhead(project).length },
       ]}
     >
       <SceneLeaves project={project} />
       <Section title="The parking mat">
         {pieces.length === 0 ? (
           <p className="max-w-prose text-soft">
-            {known.length < printed.length
+            {waits
               ? "The outlines are being looked at."
               : "Nothing in this scene is small enough to get lost. Crates and bedrolls would lie here: each at true size with its number, front towards you, and boxes for fit, prime and paint."}
           </p>
         ) : (
           <>
             <p>
-              {pieces.length} pieces of {groups.length} part{groups.length === 1 ? "" : "s"}, each at true size with its number, its front,
-              what stays bare, and boxes for fit, prime and paint: drying place, count and placement map in one.
+              {pieces.length} pieces of {parts} part{parts === 1 ? "" : "s"}, each at true size with its number, its front, what stays bare,
+              and boxes for fit, prime and paint: drying place, count and placement map in one.
             </p>
             <ul className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-3">
-              {groups.map(({ part, footprint: f }) => (
-                <li key={part.id} className="text-center">
+              {groups.map(({ part, nth, count, footprint: f }) => (
+                <li key={`${part.id} ${nth}`} className="text-center">
                   <svg width={f.widthMm * s + 4} height={f.depthMm * s + 10} role="img" aria-label={`${part.name} from above`}>
                     <path
                       d={f.rings
@@ -80,11 +85,12 @@ export function MatPage({ project }: { project: Project }) {
                   </svg>
                   <span className="block text-sm">
                     {part.name}
-                    {part.copies > 1 && ` ×${part.copies}`}
+                    {count > 1 && ` ×${count}`}
                   </span>
                 </li>
               ))}
             </ul>
+            {waits && <p className="mt-2 text-soft">More outlines are being looked at; the mat is of those above.</p>}
             <button className="btn btn-solid mt-3" disabled={busy} onClick={() => void mat()}>
               {busy ? "Drawing" : "The mat as PDF"}
             </button>
@@ -102,29 +108,22 @@ const onCard = (name: string): string => fileName(name, "3mf");
 function Card({ project }: { project: Project }) {
   const folder = useRef<HTMLInputElement>(null);
   const [files, setFiles] = useState<string[] | null>(null);
-  const { plates } = project.scene;
+  const plates = platesAhead(project);
   const against = files && cardAgainst(files, project, onCard);
-  const nth = new Map<string, number>();
   return (
     <Section title="The card">
       {plates.length === 0 ? (
         <p className="text-soft">Lay out plates first: their files are named by what is on them, scale, revision, printer and hours.</p>
       ) : (
         <ul>
-          {[...plates]
-            .sort((a, b) => a.order - b.order)
-            .map((plate) => {
-              const n = (nth.get(plate.printerId) ?? 0) + 1;
-              nth.set(plate.printerId, n);
-              return (
-                <li key={plate.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule">
-                  <span className="break-all">{onCard(cardName(plate, n, project))}</span>
-                  <button className="btn-text" onClick={() => void writePlate(plate, n, project)}>
-                    write it<span className="sr-only">: {cardName(plate, n, project)}</span>
-                  </button>
-                </li>
-              );
-            })}
+          {plates.map(({ plate, nth }) => (
+            <li key={plate.id} className="flex flex-wrap items-center justify-between gap-3 border-b border-rule">
+              <span className="break-all">{onCard(cardName(plate, nth, project))}</span>
+              <button className="btn-text" onClick={() => void writePlate(plate, nth, project)}>
+                write it<span className="sr-only">: {cardName(plate, nth, project)}</span>
+              </button>
+            </li>
+          ))}
         </ul>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
@@ -142,8 +141,8 @@ function Card({ project }: { project: Project }) {
       </div>
       {against && (
         <ul className="mt-2">
-          {against.verdicts.map((v) => (
-            <li key={v.file} className={v.kind === "planned" ? "" : v.kind === "stale" ? "note-act" : "text-setting-ink"}>
+          {against.verdicts.map((v, i) => (
+            <li key={`${i} ${v.file}`} className={v.kind === "planned" ? "" : v.kind === "stale" ? "note-act" : "text-setting-ink"}>
               {v.kind === "planned" ? "✓" : v.kind === "stale" ? "▲" : "△"} {v.file}: {v.words}
             </li>
           ))}

@@ -26,23 +26,24 @@ interface Props {
 
 const STEP = { mm: 1, shiftMm: 10, deg: 15 };
 
-/** Faults of a plate by its true outlines, looked at in a worker whenever something has moved. */
-function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly PlateFault[] {
-  const [faults, setFaults] = useState<readonly PlateFault[]>([]);
+/** Faults of a plate by its true outlines, looked at in a worker whenever something has moved; null until then. */
+function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly PlateFault[] | null {
+  const [found, setFound] = useState<{ key: string; faults: readonly PlateFault[] } | null>(null);
   const printer = project.scene.printers.find((p) => p.id === plate.printerId);
   const known = plate.pieces.map((p) => [p.id, footprint(plate, p)] as const).filter((e): e is [string, Footprint] => e[1] !== undefined);
-  const key = JSON.stringify([plate.pieces, printer?.edges, printer?.exclusions, printer?.marginMm, known.length]);
+  const sizes = known.map(([id, f]) => [id, f.widthMm, f.depthMm, f.areaMm2]);
+  const key = JSON.stringify([plate.pieces, sizes, printer && bedOf(printer)]);
   useEffect(() => {
     if (!printer) return;
     const stop = new AbortController();
     void runJob("plateFaults", { pieces: plate.pieces, footprints: new Map(known), bed: bedOf(printer) }, { signal: stop.signal }).then(
-      (done) => done.ok && setFaults(done.value),
+      (done) => done.ok && setFound({ key, faults: done.value }),
     );
     return () => stop.abort();
     // The key names all that is looked at.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
-  return faults;
+  return found?.key === key ? found.faults : null;
 }
 
 function faultWords(fault: PlateFault, name: (pieceId: string) => string): string {
@@ -184,7 +185,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
               project={project}
               footprint={footprint}
               scale={scale}
-              faults={faults}
+              faults={faults ?? undefined}
               selected={selected}
               onPiece={grab}
               at={drag ?? undefined}
@@ -201,7 +202,9 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
               it.
             </p>
           )}
-          {faults.length === 0 ? (
+          {faults === null ? (
+            <p className="mt-2 text-soft">Gaps and edges are being looked at.</p>
+          ) : faults.length === 0 ? (
             <p className="mt-2">Nothing overlaps, and nothing reaches into the edge.</p>
           ) : (
             <ul className="mt-2">

@@ -3,13 +3,13 @@ import { useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   begunPlates,
+  platesAhead,
   layOutPrinters,
   piecesToLay,
   plateWords,
   shiftAdvice,
   sumOfPlate,
   toPrint,
-  clearedPlates,
   type ToPrint,
 } from "~core/plan";
 import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
@@ -33,8 +33,8 @@ const MOST_SCALE = 1.15;
 
 export function PlatesPage({ project }: { project: Project }) {
   const { scene, records } = project;
-  const cleared = clearedPlates(records);
-  const plates = scene.plates.filter((p) => !cleared.has(p.id));
+  const ahead = useMemo(() => platesAhead(project), [project]);
+  const plates = useMemo(() => ahead.map((p) => p.plate), [ahead]);
   const footprint = useFootprints(plates, project);
   const [openId, setOpen] = useState<string | null>(null);
   const open = plates.find((p) => p.id === openId) ?? null;
@@ -67,7 +67,7 @@ export function PlatesPage({ project }: { project: Project }) {
           </button>
         )}
         {plates.length > 0 && (
-          <button className="btn" onClick={() => void downloadPlateSheets(plates, project, footprint)}>
+          <button className="btn" onClick={() => void downloadPlateSheets(project, footprint)}>
             Plate sheets as PDF
           </button>
         )}
@@ -95,9 +95,9 @@ export function PlatesPage({ project }: { project: Project }) {
         />
       )}
       {scene.printers.map((printer) => {
-        const own = plates.filter((p) => p.printerId === printer.id).sort((a, b) => a.order - b.order);
+        const own = ahead.filter((p) => p.plate.printerId === printer.id);
         if (own.length === 0) return null;
-        const sums = own.map((p) => sumOfPlate(p, project));
+        const sums = own.map((p) => sumOfPlate(p.plate, project));
         const timeS = sums.reduce((n, s) => n + (s?.timeS.value ?? 0), 0),
           massG = sums.reduce((n, s) => n + (s?.massG.value ?? 0), 0);
         return (
@@ -113,7 +113,7 @@ export function PlatesPage({ project }: { project: Project }) {
             <Row>
               {(width) => {
                 const scale = Math.min(MOST_SCALE, (width - 24) / Math.max(...scene.printers.map((p) => p.bedMm[0])));
-                return own.map((plate, i) => {
+                return own.map(({ plate, nth }, i) => {
                   const sum = sums[i];
                   const bed = bedOf(printer);
                   const notes = notesOf(plate, project, footprint);
@@ -123,7 +123,7 @@ export function PlatesPage({ project }: { project: Project }) {
                         className={`block w-full border-2 p-0 text-left ${plate.id === openId ? "border-act" : "border-transparent hover:border-rule"}`}
                         onClick={() => setOpen(plate.id === openId ? null : plate.id)}
                         aria-expanded={plate.id === openId}
-                        aria-label={`Plate ${i + 1} of ${printer.name}: ${plateWords(plate, project.parts, 9)}`}
+                        aria-label={`Plate ${nth} of ${printer.name}: ${plateWords(plate, project.parts, 9)}`}
                       >
                         <svg
                           width={bed.widthMm * scale + 2}
@@ -135,7 +135,7 @@ export function PlatesPage({ project }: { project: Project }) {
                         </svg>
                       </button>
                       <p className="mt-1 font-semibold">
-                        {i + 1}. {plateWords(plate, project.parts)}
+                        {nth}. {plateWords(plate, project.parts)}
                       </p>
                       <p className="text-soft">
                         {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "reckoning"}
@@ -147,11 +147,11 @@ export function PlatesPage({ project }: { project: Project }) {
                           △ {n}
                         </p>
                       ))}
-                      <button className="btn-text" onClick={() => void writePlate(plate, i + 1, project)}>
+                      <button className="btn-text" onClick={() => void writePlate(plate, nth, project)}>
                         3MF
                         <span className="sr-only">
                           {" "}
-                          of plate {i + 1} of {printer.name}
+                          of plate {nth} of {printer.name}
                         </span>
                       </button>
                     </li>
@@ -257,16 +257,16 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
     setStatus("looking at outlines");
     const { pieces } = toPrint(project, keep);
     const footprints = new Map<ToPrint, Awaited<ReturnType<typeof footprintOf>>>();
+    const without = new Set<string>();
     for (const [i, piece] of pieces.entries()) {
       if (ending.signal.aborted) break;
       setStatus(`looking at outlines: ${i + 1} of ${pieces.length}`);
       const own = await footprintOf(piece);
-      if (!own) continue;
-      footprints.set(piece, own);
+      if (own) footprints.set(piece, own);
+      else without.add(piece.part.name);
     }
     const wanted = piecesToLay(pieces, (p) => footprints.get(p));
-    const kept = plates.filter((p) => keep.has(p.id));
-    const firstOrder = Math.max(0, ...kept.map((p) => p.order + 1), ...plates.map((p) => p.order + 1));
+    const firstOrder = Math.max(0, ...plates.map((p) => p.order + 1));
     const done = ending.signal.aborted
       ? null
       : await runJob(
@@ -280,9 +280,10 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
       if (done.problem.code !== "cancelled") toast.error(done.problem.message);
       return;
     }
-    const stored = await run("plates.lay", { plates: done.value.plates, keep: [...keep] });
+    const stored = await run("plates.lay", { plates: done.value.plates, drop: plates.filter((p) => !keep.has(p.id)).map((p) => p.id) });
     if (!stored.ok) return void toast.error(stored.problem.message);
     setNotes(done.value.notes);
+    if (without.size > 0) toast.error(`No outline could be made of ${[...without].join(", ")}: it is on no plate.`);
   };
   return { run: go, busy, status, notes, cancel: () => stop.current?.abort() };
 }

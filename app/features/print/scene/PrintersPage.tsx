@@ -163,7 +163,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
                 : { ok: false, problem: { code: "edge", message: "Less than half of the bed." } };
             }}
             readAs={formatMm}
-            onCommit={(mm) => store({ edges: { ...edges, [side]: mm } })}
+            onCommit={(mm) => store({ edges: { [side]: mm } })}
           />
         ))}
         <div className="col-span-2">

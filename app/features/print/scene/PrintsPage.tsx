@@ -142,7 +142,7 @@ function Learned({
           {Math.round(1 / hazard.range.high)} to {Math.round(1 / Math.max(1e-4, hazard.range.low))}).
         </span>
       </p>
-      <p className="text-soft">{splitVerdict(hazard, 20, 2, 40, printer.startS / 3600).sentence.replace(/^/, "A job of 20 h: ")}</p>
+      <p className="text-soft">A job of 20 h: {splitVerdict(hazard, 20, 2, 40, printer.startS / 3600).sentence}</p>
     </section>
   );
 }

@@ -97,6 +97,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     const to = same[same.indexOf(lane) + other!] as Lane | undefined;
     if (to) void move(job, to, to.jobs.length);
   };
+  const drawn = { from, to, at, top: HEAD - 4, height: height - HEAD - 12 };
   return (
     <>
       <p className="mb-1 text-soft">
@@ -108,20 +109,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
             <DndContext sensors={sensors} onDragEnd={onDragEnd}>
               <LaneNames rows={rows} tops={tops} height={height} />
               <svg width={width} height={height} className="absolute left-0 top-0" aria-hidden="true">
-                {queue.nights.map(
-                  (n) =>
-                    n.to > from &&
-                    n.from < to && (
-                      <rect
-                        key={n.from}
-                        x={at(n.from)}
-                        y={HEAD - 4}
-                        width={Math.max(0, at(n.to) - at(n.from))}
-                        height={height - HEAD - 12}
-                        fill="var(--board)"
-                      />
-                    ),
-                )}
+                <Stretches list={queue.nights} {...drawn} fill="var(--board)" />
                 {queue.nights
                   .filter((n) => at(n.to) - at(n.from) > 190)
                   .slice(0, 1)
@@ -130,36 +118,8 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
                       asleep: nobody changes a plate
                     </text>
                   ))}
-                {queue.quiet.map(
-                  (n) =>
-                    n.to > from &&
-                    n.from < to && (
-                      <rect
-                        key={n.from}
-                        x={at(n.from)}
-                        y={HEAD - 4}
-                        width={Math.max(0, at(n.to) - at(n.from))}
-                        height={height - HEAD - 12}
-                        fill="url(#hatch-reckoned)"
-                        opacity="0.35"
-                      />
-                    ),
-                )}
-                {queue.changes.map(
-                  (c) =>
-                    c.to > from &&
-                    c.from < to && (
-                      <rect
-                        key={c.from}
-                        x={at(c.from)}
-                        y={height - 15}
-                        width={Math.max(0, at(c.to) - at(c.from))}
-                        height="5"
-                        fill="var(--act)"
-                        opacity="0.75"
-                      />
-                    ),
-                )}
+                <Stretches list={queue.quiet} {...drawn} fill="url(#hatch-reckoned)" opacity={0.35} />
+                <Stretches list={queue.changes} {...drawn} top={height - 15} height={5} fill="var(--act)" opacity={0.75} />
                 {hours.map((h) => (
                   <g key={h.getTime()}>
                     <line x1={x(h)} x2={x(h)} y1="8" y2={height - 16} stroke="var(--rule)" />
@@ -189,6 +149,29 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       </div>
     </>
   );
+}
+
+/** Stretches of time as rectangles, as far as they are shown. */
+function Stretches({
+  list,
+  from,
+  to,
+  at,
+  top,
+  ...look
+}: {
+  list: Queue["nights"];
+  from: number;
+  to: number;
+  at: (ms: number) => number;
+  top: number;
+  height: number;
+  fill: string;
+  opacity?: number;
+}) {
+  return list
+    .filter((n) => n.to > from && n.from < to)
+    .map((n) => <rect key={n.from} x={at(n.from)} y={top} width={Math.max(0, at(n.to) - at(n.from))} {...look} />);
 }
 
 /** What each lane is, and what is on it. Stays where it is while the lanes move. */

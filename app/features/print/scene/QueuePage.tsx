@@ -61,7 +61,10 @@ export function QueuePage({ project }: { project: Project }) {
   const drawn = new Set(queue.lanes.flatMap((l) => shownOf(l)?.warnings ?? []));
   const later = queue.warnings.filter((w) => !drawn.has(w));
   const last = jobs.reduce((most, j) => Math.max(most, j.machine?.to ?? 0), 0);
-  const expected = jobs.reduce((n, j) => n + (j.kind === "planned" ? (j.expectedS ?? j.step.machineS) - j.step.machineS : 0), 0);
+  const planned = jobs.filter((j) => j.kind === "planned");
+  const expected = planned.reduce((n, j) => n + (j.expectedS ?? j.step.machineS) - j.step.machineS, 0);
+  // Of a job that is longer than all that its printer's log can speak for nothing can be expected.
+  const unbounded = planned.some((j) => j.expectedS === null);
   return (
     <Page
       title="Print"
@@ -72,7 +75,16 @@ export function QueuePage({ project }: { project: Project }) {
           value: `${jobs.filter((j) => j.kind === "planned" || j.kind === "no time").reduce((n, j) => n + j.pieces, 0)} pieces`,
         },
         { label: "machines", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" },
-        { label: "keep for failures", value: expected > 60 ? formatDuration(expected) : "none" },
+        {
+          label: "keep for failures",
+          value: unbounded
+            ? expected > 60
+              ? `over ${formatDuration(expected)}`
+              : "not known"
+            : expected > 60
+              ? formatDuration(expected)
+              : "none",
+        },
       ]}
     >
       <SceneLeaves project={project} />

@@ -1,16 +1,17 @@
+import { platesAhead } from "~core/plan";
 import type { Project } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
 
 /** The leaves of Print for the whole scene. Their addresses stand under "all", so that none can be a part's. */
 export function SceneLeaves({ project }: { project: Project }) {
   const base = `/s/${project.scene.id}/print`;
-  const { plates } = project.scene;
+  const plates = platesAhead(project).length;
   return (
     <Leaves
       of="Print"
       leaves={[
         { to: base, label: "Queue" },
-        { to: `${base}/all/plates`, label: "Plates", note: plates.length > 0 ? String(plates.length) : undefined },
+        { to: `${base}/all/plates`, label: "Plates", note: plates > 0 ? String(plates) : undefined },
         { to: `${base}/all/parts`, label: "Every part" },
         { to: `${base}/all/prints`, label: "Prints and risk" },
         { to: `${base}/all/faults`, label: "Faults" },

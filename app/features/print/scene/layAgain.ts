@@ -38,7 +38,7 @@ export async function layAgain(
   const firstOrder = Math.max(0, ...scene.plates.map((p) => p.order + 1));
   const done = await runJob("layOut", { printers: layOutPrinters([printer]), wanted, firstOrder });
   if (!done.ok) return done;
-  const stored = await run("plates.lay", { plates: done.value.plates, keep: scene.plates.map((p) => p.id) });
+  const stored = await run("plates.lay", { plates: done.value.plates, drop: [] });
   if (!stored.ok) return stored;
   return ok(done.value.plates.reduce((n, p) => n + p.pieces.length, 0));
 }

@@ -3,6 +3,7 @@ import { group } from "d3";
 import { toast } from "sonner";
 import { format } from "date-fns";
 import type { Footprint, Plate, PlatePiece } from "~core/print";
+import { platesAhead } from "~core/plan";
 import { printFactsOf, type Project } from "~core/project";
 import { cardName, plateSheet, type MatPiece } from "~core/look";
 import { ok, type Result } from "~core/units";
@@ -45,19 +46,14 @@ export async function writePlate(plate: Plate, nth: number, project: Project): P
 
 /** A sheet a plate, in one file. */
 export async function downloadPlateSheets(
-  plates: readonly Plate[],
   project: Project,
   footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined,
 ): Promise<void> {
   const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
-  const nth = new Map<string, number>();
-  const drawings = [...plates]
-    .sort((a, b) => a.order - b.order)
-    .map((plate) => {
-      const n = (nth.get(plate.printerId) ?? 0) + 1;
-      nth.set(plate.printerId, n);
-      return plateSheet(plate, n, project, footprint, paperOf(project.habits.paper), format(Date.now(), "d MMM yyyy"));
-    });
+  const date = format(Date.now(), "d MMM yyyy");
+  const drawings = platesAhead(project).map(({ plate, nth }) =>
+    plateSheet(plate, nth, project, footprint, paperOf(project.habits.paper), date),
+  );
   download(
     fileName(`${project.scene.name} plates`, "pdf"),
     await drawingsToPdf(drawings, `${project.scene.name}: plates`),
