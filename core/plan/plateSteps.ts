@@ -108,7 +108,7 @@ export const platesStamp = (partId: string, project: Around): string =>
   `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
 
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
-export function knownShares(
+function knownShares(
   part: Part,
   printer: Printer,
 ): Pick<OnPlate, "time" | "mass"> & { from: "typed" | "file" | "learned" | "model" } {
