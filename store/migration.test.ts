@@ -52,6 +52,28 @@ async function storeVersion1(): Promise<void> {
   old.close();
 }
 
+const byScene = "[sceneId+id], sceneId";
+/** Tables of the stores of versions 4 and 5, as they were. */
+const TABLES_OF_4_AND_5 = {
+  scenes: "id",
+  parts: byScene,
+  records: byScene,
+  meshes: "hash",
+  history: "++seq, [sceneId+undone], editId",
+  pictures: "hash",
+  trash: "sceneId",
+  aside: "++seq, sceneId",
+  results: "key, mesh, [used+bytes]",
+  chores: "name",
+  printers: "id",
+  rack: "id",
+  kept: "id",
+  things: "name",
+  supplies: "id",
+  lessons: "id",
+  habits: "id",
+};
+
 describe("the browser's database of version 1", () => {
   it("opens with everything it held, and what it lacked", async () => {
     await storeVersion1();
@@ -82,26 +104,7 @@ describe("what version 5 stored", () => {
   it("opens in the browser with plates that are none yet, no batch, and hours of sleep", async () => {
     const rows = said().project;
     const old = new Dexie("inch-hollow");
-    const byScene = "[sceneId+id], sceneId";
-    old.version(5).stores({
-      scenes: "id",
-      parts: byScene,
-      records: byScene,
-      meshes: "hash",
-      history: "++seq, [sceneId+undone], editId",
-      pictures: "hash",
-      trash: "sceneId",
-      aside: "++seq, sceneId",
-      results: "key, mesh, [used+bytes]",
-      chores: "name",
-      printers: "id",
-      rack: "id",
-      kept: "id",
-      things: "name",
-      supplies: "id",
-      lessons: "id",
-      habits: "id",
-    });
+    old.version(5).stores(TABLES_OF_4_AND_5);
     await old.table("scenes").put(rows.scene);
     await old.table("parts").bulkPut(rows.parts);
     await old.table("records").bulkPut(rows.records);
@@ -140,26 +143,7 @@ describe("the browser's database of version 4", () => {
     const { project } = await fullProject();
     const rows = rowsOf(project);
     const old = new Dexie("inch-hollow");
-    const byScene = "[sceneId+id], sceneId";
-    old.version(4).stores({
-      scenes: "id",
-      parts: byScene,
-      records: byScene,
-      meshes: "hash",
-      history: "++seq, [sceneId+undone], editId",
-      pictures: "hash",
-      trash: "sceneId",
-      aside: "++seq, sceneId",
-      results: "key, mesh, [used+bytes]",
-      chores: "name",
-      printers: "id",
-      rack: "id",
-      kept: "id",
-      things: "name",
-      supplies: "id",
-      lessons: "id",
-      habits: "id",
-    });
+    old.version(4).stores(TABLES_OF_4_AND_5);
     await old.table("scenes").put(rows.scene);
     await old.table("parts").bulkPut(
       rows.parts.map(({ faces: _f, zones: _z, joints: _j, otherWays: _o, ...part }) => ({

@@ -3,30 +3,23 @@ import { runJob } from "../../workers/client";
 import type { PartToWrite, WriteFormat } from "../../workers/protocol";
 import type { Turn } from "~core/mesh";
 import { fail, ok, type Result } from "~core/units";
-import type { Part } from "~core/project";
+import { kindsOfCopies, variationWords, type Part, type Variation } from "~core/project";
 import { download, fileName } from "./files/download";
 import { meshSourceOf } from "~app/data/results.client";
 
 /** A part and its copies that differ, each as what is to be written. `copies` in all; what does not differ is written last. */
-export function piecesOf(part: Part, copies: number): Omit<PartToWrite, "source">[] {
-  const out: Omit<PartToWrite, "source">[] = [];
-  let left = copies;
-  for (const v of part.variations) {
-    const n = Math.min(v.copies, left);
-    if (n <= 0) continue;
-    left -= n;
-    const words = [v.mirrored ? "mirrored" : "", v.percent === 100 ? "" : `${v.percent} %`, v.state, v.extraColour]
-      .filter(Boolean)
-      .join(", ");
-    out.push({
-      name: words ? `${part.name}, ${words}` : part.name,
-      factor: (part.factor * v.percent) / 100,
-      copies: n,
-      mirrored: v.mirrored,
-    });
-  }
-  if (left > 0) out.push({ name: part.name, factor: part.factor, copies: left, mirrored: false });
-  return out;
+export const piecesOf = (part: Part, copies: number): Omit<PartToWrite, "source">[] =>
+  kindsOfCopies({ ...part, copies }).map((kind) => pieceOf(part, kind.variation, kind.copies));
+
+/** So many copies of a part, as it is or as one of its variations. */
+export function pieceOf(part: Part, variation: Variation | null, copies: number): Omit<PartToWrite, "source"> {
+  const words = variation ? variationWords(variation) : "";
+  return {
+    name: words ? `${part.name}, ${words}` : part.name,
+    factor: (part.factor * (variation?.percent ?? 100)) / 100,
+    copies,
+    mirrored: variation?.mirrored ?? false,
+  };
 }
 
 const TYPES: Record<WriteFormat, string> = { stl: "model/stl", "3mf": "model/3mf", ply: "application/octet-stream" };

@@ -2,7 +2,7 @@
 import { PAPERS, type Drawing, type PaperName } from "../drawing";
 import { countsOn, platesAhead, plateWords, sumOfPlate } from "../plan";
 import { bedOf, boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Plate, type PlatePiece, type Ring } from "../print";
-import { kindsOfCopies, printFactsOf, type Part, type Project, type Variation } from "../project";
+import { kindsOfCopies, printFactsOf, variationWords, type Part, type Project, type Variation } from "../project";
 import type { Solids } from "../slice";
 import { formatDuration, formatMass, hash32 } from "../units";
 
@@ -118,8 +118,9 @@ const MIN_CELL_MM = 24;
 
 export interface MatPiece {
   part: Part;
-  /** Which of the copies, from 1. */
+  /** Which of the copies, from 1, and what it is unlike the others in; "" for one as the part is. */
   nth: number;
+  unlike: string;
   footprint: Footprint;
 }
 
@@ -133,7 +134,12 @@ export const parked = (parts: readonly Part[], footprint: (part: Part, variation
       const first = nth;
       nth += copies;
       if (!own || Math.max(own.widthMm, own.depthMm) > SMALL_MM) return [];
-      return Array.from({ length: copies }, (_, i): MatPiece => ({ part, nth: first + i + 1, footprint: own }));
+      return Array.from({ length: copies }, (_, i): MatPiece => ({
+        part,
+        nth: first + i + 1,
+        unlike: variation ? variationWords(variation) : "",
+        footprint: own,
+      }));
     });
   });
 
@@ -201,7 +207,8 @@ export function parkingMat(solids: Solids, pieces: readonly MatPiece[], sceneNam
         : piece.part.joins !== "fixed"
           ? "bare: where it joins"
           : "";
-      if (bare) pen.text(short(bare, footprint.widthMm), left, low + 5.4, 2.2, "start", "soft");
+      const small = [piece.unlike, bare].filter(Boolean).join("; ");
+      if (small) pen.text(short(small, footprint.widthMm), left, low + 5.4, 2.2, "start", "soft");
       ["fit", "prime", "paint"].forEach((what, i) => {
         const bx = left + (i * (footprint.widthMm - 2)) / 3;
         pen.box("dimension", bx, low + 1, 2.6, 2.6);

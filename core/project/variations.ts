@@ -1,5 +1,9 @@
 import type { PartRow, Variation } from "./types";
 
+/** What a copy is unlike the others in: "mirrored, 90 %, open". */
+export const variationWords = ({ mirrored, percent, state, extraColour }: Variation): string =>
+  [mirrored ? "mirrored" : "", percent === 100 ? "" : `${percent} %`, state, extraColour].filter(Boolean).join(", ");
+
 /** Copies of a part that are alike: those of each variation in their order, then those as the part is (null). */
 export function kindsOfCopies({
   copies,

@@ -33,7 +33,7 @@ export function MatPage({ project }: { project: Project }) {
     setBusy(false);
     if (!done.ok) toast.error(done.problem.message);
   };
-  const groups = [...group(pieces, (p) => p.footprint).values()].map((g) => ({ ...g[0], count: g.length }));
+  const groups = [...group(pieces, (p) => `${p.part.id} ${p.unlike}`).values()].map((g) => ({ ...g[0], count: g.length }));
   const parts = new Set(pieces.map((p) => p.part.id)).size;
   const s = 1.5;
   return (
@@ -60,7 +60,7 @@ export function MatPage({ project }: { project: Project }) {
               and boxes for fit, prime and paint: drying place, count and placement map in one.
             </p>
             <ul className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-3">
-              {groups.map(({ part, nth, count, footprint: f }) => (
+              {groups.map(({ part, nth, unlike, count, footprint: f }) => (
                 <li key={`${part.id} ${nth}`} className="text-center">
                   <svg width={f.widthMm * s + 4} height={f.depthMm * s + 10} role="img" aria-label={`${part.name} from above`}>
                     <path
@@ -86,6 +86,7 @@ export function MatPage({ project }: { project: Project }) {
                   <span className="block text-sm">
                     {part.name}
                     {count > 1 && ` ×${count}`}
+                    {unlike && <span className="block text-soft">{unlike}</span>}
                   </span>
                 </li>
               ))}

@@ -1,7 +1,7 @@
 /** Every print as it was: settings, material, time, what became of it; what the log teaches of hours and of risk. */
 import { scaleLinear } from "d3";
 import { format } from "date-fns";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import {
@@ -21,11 +21,10 @@ import { formatDuration, formatMass, formatMm, parseMass, parseMm, type Result }
 import { storeWithFiles } from "~app/data/edits.client";
 import { CauseChoice } from "~app/shared/CauseChoice";
 import { Page, Section } from "~app/shared/Page";
-import { Picture } from "~app/shared/Picture";
-import { cleanPicture } from "~app/shared/pictures";
+import { PhotoStrip } from "~app/shared/PhotoStrip";
+import type { CleanPicture } from "~app/shared/pictures";
 import { newId, useActions } from "~app/shared/scene";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
-import { FileInput } from "~app/ui/fileInput";
 import { useWidth } from "~app/ui/useWidth";
 import { layAgain } from "./layAgain";
 import { SceneLeaves } from "./SceneLeaves";
@@ -247,7 +246,6 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
   const { record, print } = entry;
   const { run } = useActions();
   const { revalidate } = useRevalidator();
-  const file = useRef<HTMLInputElement>(null);
   const printer = project.scene.printers.find((p) => p.id === print.printerId);
   const now = printer && profileOf(printer);
   const settings = settingsOf(print.profile, now);
@@ -261,11 +259,7 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
     if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} on a plate of ${print.printer} again`);
     else toast.error(done.problem.message);
   };
-  const photos = async (files: File[]): Promise<void> => {
-    const clean = await Promise.all(files.map((f) => cleanPicture(f, f.name)));
-    for (const c of clean) if (!c.ok) toast.error(c.problem.message);
-    const pictures = clean.flatMap((c) => (c.ok ? [c.value] : []));
-    if (pictures.length === 0) return;
+  const photos = async (pictures: CleanPicture[]): Promise<void> => {
     const done = await storeWithFiles(project.scene.id, "pictures", pictures, "print.list", {
       recordId: record.id,
       list: "photos",
@@ -361,30 +355,13 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
           })}
         </div>
         <Sizes entry={entry} />
-        <FileInput
-          inputRef={file}
+        <PhotoStrip
           id={`photo-${record.id}`}
-          label="Photos of the print"
-          accept="image/*"
-          many
-          onFiles={(files) => void photos(files)}
+          of="the print"
+          hashes={print.photos}
+          onAdd={photos}
+          onDrop={(hash) => void run("print.list", { recordId: record.id, list: "photos", drop: [hash] })}
         />
-        <div className="mt-2 flex flex-wrap gap-2">
-          {print.photos.map((hash, i) => (
-            <figure key={hash} className="w-28">
-              <Picture hash={hash} alt={`the print, photo ${i + 1}`} className="h-24 w-28" />
-              <button
-                className="btn-text text-sm"
-                onClick={() => void run("print.list", { recordId: record.id, list: "photos", drop: [hash] })}
-              >
-                remove
-              </button>
-            </figure>
-          ))}
-          <button className="btn self-start" onClick={() => file.current?.click()}>
-            Add photos
-          </button>
-        </div>
       </div>
     </div>
   );

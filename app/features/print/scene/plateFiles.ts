@@ -12,6 +12,7 @@ import type { PartToWrite } from "~workers/protocol";
 import { meshSourceOf } from "~app/data/results.client";
 import { download, fileName } from "~app/shared/files/download";
 import { paperOf } from "~app/shared/paper";
+import { pieceOf } from "~app/shared/writeParts";
 
 /** Writes one plate as 3MF: names of parts and variations, every turn and place kept. Its file is named for the card. */
 export async function writePlate(plate: Plate, nth: number, project: Project): Promise<void> {
@@ -25,16 +26,10 @@ export async function writePlate(plate: Plate, nth: number, project: Project): P
     if (!part || !facts) return void toast.error(`${part?.name ?? "A part"} is still reckoned. Write the plate once its hours are there.`);
     const source = await meshSourceOf(part);
     if (!source.ok) return void toast.error(source.problem.message);
-    const v = part.variations.find((x) => x.id === pieces[0].variation);
-    const words = v
-      ? [v.mirrored ? "mirrored" : "", v.percent === 100 ? "" : `${v.percent} %`, v.state, v.extraColour].filter(Boolean).join(", ")
-      : "";
+    const variation = part.variations.find((x) => x.id === pieces[0].variation) ?? null;
     parts.push({
-      name: words ? `${part.name}, ${words}` : part.name,
+      ...pieceOf(part, variation, pieces.length),
       source: source.value,
-      factor: (part.factor * (v?.percent ?? 100)) / 100,
-      copies: pieces.length,
-      mirrored: v?.mirrored ?? false,
       turn: facts.turn,
       places: pieces.map(({ xMm, yMm, turnDeg }) => ({ xMm, yMm, turnDeg })),
     });
