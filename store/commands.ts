@@ -33,6 +33,7 @@ import {
   type FaceMark,
   type Printer,
   type Edges,
+  type Exclusion,
   type PrinterLesson,
   type Origin,
   type PrintRecord,
@@ -45,6 +46,7 @@ import {
   factor,
   hashSchema,
   cameSchema,
+  exclusionSchema,
   lessonSchema,
   paintSchema,
   printRecordSchema,
@@ -186,6 +188,8 @@ export interface Commands extends PlateCommands {
   /** What the user's own figures for a part say of the printer's model. */
   "printer.lesson": { printerId: string; lesson: Omit<PrinterLesson, "at"> };
   "printer.forget": { printerId: string };
+  /** Rectangles of the bed on which nothing may stand. */
+  "printer.zones": { printerId: string; add?: Exclusion[]; drop?: string[] };
   /** What a test print says of the profile. */
   "printer.coupon": { printerId: string; change: PrinterChange; coupon: string };
   "work.move": { partId: string; itemId: string; to: number };
@@ -598,6 +602,22 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       const printer = await e.get("printers", printerId);
       if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
       await e.put("printers", { ...printer, learned: [] });
+    },
+  },
+  "printer.zones": {
+    schema: object({
+      printerId: id,
+      add: opt(Joi.array().max(LIMITS.exclusions).items(exclusionSchema)),
+      drop: opt(Joi.array().max(LIMITS.exclusions).items(id)),
+    }),
+    label: ({ add }) => (add?.length ? "Part of the bed left out" : "Part of the bed used again"),
+    apply: async (e, { printerId, add = [], drop = [] }) => {
+      const printer = await e.get("printers", printerId);
+      if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
+      const exclusions = [...(printer.exclusions ?? []).filter((x) => !drop.includes(x.id)), ...add];
+      if (exclusions.length > LIMITS.exclusions)
+        throw new Refused("list.full", `A bed has at most ${LIMITS.exclusions} such places. Free the edges instead, or take one away.`);
+      await e.put("printers", { ...printer, exclusions });
     },
   },
   "part.add": {

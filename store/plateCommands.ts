@@ -22,8 +22,11 @@ type PrintSaid = Partial<Pick<PrintRecord, "massG" | "failure">>;
 type PrintList = "observed" | "photos" | "measured";
 
 export interface PlateCommands {
-  /** Puts plates beside those that are there, in place of those that are dropped; what has been started stays in any case. */
-  "plates.lay": { plates: Plate[]; drop: string[] };
+  /**
+   * Puts plates beside those that are there, in place of those that are dropped; what has been started stays in any case. `seen`: the plates
+   * that the laying out was reckoned from; where another window has laid out others meanwhile, nothing is laid twice.
+   */
+  "plates.lay": { plates: Plate[]; drop: string[]; seen?: string[] };
   "plate.set": { plateId: string; change: Partial<Pick<Plate, "printerId" | "order" | "byHand">> };
   /** The plates of a printer, first to last. */
   "plates.order": { printerId: string; plateIds: string[] };
@@ -98,11 +101,17 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
     schema: object({
       plates: Joi.array().max(LIMITS.plates).items(plateSchema),
       drop: Joi.array().max(LIMITS.plates).items(id.optional()),
+      seen: Joi.array().max(LIMITS.plates).items(id.optional()).optional(),
     }),
     label: ({ plates }) => `${plates.length} ${plates.length === 1 ? "plate" : "plates"} laid out`,
-    apply: async (e, { plates, drop }) => {
+    apply: async (e, { plates, drop, seen }) => {
       const scene = await sceneOf(e);
       const { begun, over } = await startedPlates(e);
+      if (seen && scene.plates.some((p) => !over.has(p.id) && !seen.includes(p.id)))
+        throw new Refused(
+          "plates.other",
+          "Plates were laid out in another window meanwhile. Look at them, and lay out again what is missing.",
+        );
       for (const printerId of new Set(plates.map((p) => p.printerId))) await checkPrinter(e, printerId);
       await checkPieces(
         e,

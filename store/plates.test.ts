@@ -2,7 +2,7 @@ import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
 import { plateKey, type Plate, type PlatePiece, type PrintRecord } from "../core/print";
-import type { ProjectRows, StepRecord } from "../core/project";
+import { LIMITS, type ProjectRows, type StepRecord } from "../core/project";
 import { joinProject, rowsOf, withNamedOnly } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { faultsOf, mendReferences, sift } from "./check";
@@ -128,13 +128,24 @@ describe("plates", () => {
   });
 
   it("two windows lay out at once, and free two edges of one printer: neither takes the other's away", async () => {
-    await run("plates.lay", { plates: [plate("n1", [piece("x1")])], drop: ["pl1"] });
-    await run("plates.lay", { plates: [plate("n2", [piece("x2")])], drop: ["pl1"] });
-    expect((await plates()).map((p) => p.id)).toEqual(["n1", "n2"]);
+    const anew = (id: string) => ({ plates: [plate(id, [piece(`${id}-1`)])], drop: ["pl1"], seen: ["pl1"] });
+    await run("plates.lay", anew("n1"));
+    expect(await code("plates.lay", anew("n2"))).toBe("plates.other");
+    // One more of the same beside them is no laying out anew.
+    await run("plates.lay", { plates: [plate("n3", [piece("n3-1")])], drop: [] });
+    expect((await plates()).map((p) => p.id)).toEqual(["n1", "n3"]);
     await run("printer.set", { printerId: "large-filament", change: { edges: { left: 9 } } });
     await run("printer.set", { printerId: "large-filament", change: { edges: { back: 7 } } });
     const { edges } = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
     expect(edges).toMatchObject({ left: 9, back: 7 });
+    const zone = (id: string) => ({ id, xMm: 0, yMm: 0, widthMm: 20, depthMm: 30, why: "" });
+    await run("printer.zones", { printerId: "large-filament", add: [zone("z1")] });
+    await run("printer.zones", { printerId: "large-filament", add: [zone("z2")] });
+    await run("printer.zones", { printerId: "large-filament", drop: ["z1"] });
+    const zones = async () => (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.exclusions!.map((z) => z.id);
+    expect((await zones()).filter((z) => /^z\d/.test(z))).toEqual(["z2"]);
+    const many = Array.from({ length: LIMITS.exclusions }, (_, i) => zone(`m${i}`));
+    expect(await code("printer.zones", { printerId: "large-filament", add: many })).toBe("list.full");
   });
 
   it("are put in another order, and on another printer", async () => {

@@ -108,10 +108,7 @@ export const platesStamp = (partId: string, project: Around): string =>
   `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
 
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
-function knownShares(
-  part: Part,
-  printer: Printer,
-): Pick<OnPlate, "time" | "mass"> & { from: "typed" | "file" | "learned" | "model" } {
+function knownShares(part: Part, printer: Printer): Pick<OnPlate, "time" | "mass"> & { from: "typed" | "file" | "learned" | "model" } {
   const facts = printFactsOf(part, printer)!;
   const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
   const said = planned?.typed ?? planned?.sliced;

@@ -33,6 +33,16 @@ const learnedSchema = Joi.array()
     }),
   );
 
+/** A rectangle of the bed on which nothing may stand, mm. */
+export const exclusionSchema = strict<Exclusion>({
+  id,
+  xMm: onBed,
+  yMm: onBed,
+  widthMm: onBed,
+  depthMm: onBed,
+  why: text(LIMITS.shortText),
+});
+
 const printerBase = {
   id,
   name: name.required(),
@@ -60,9 +70,7 @@ const printerBase = {
       }),
     ),
   edges: strict<Edges>({ left: edge, right: edge, front: edge, back: edge }).optional(),
-  exclusions: Joi.array()
-    .max(LIMITS.exclusions)
-    .items(strict<Exclusion>({ id, xMm: onBed, yMm: onBed, widthMm: onBed, depthMm: onBed, why: text(LIMITS.shortText) })),
+  exclusions: Joi.array().max(LIMITS.exclusions).items(exclusionSchema),
   inDemo: Joi.object<InDemo, true>({
     learned: learnedSchema,
     loadedId: id.allow(null).optional(),

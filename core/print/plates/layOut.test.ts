@@ -60,7 +60,11 @@ describe("laying out a scene", () => {
       wanted("tie", boxFootprint(2, 2, 2), 6, { filler: true }),
     ]);
     expect(Math.max(...out.plates.map((p) => p.pieces.length))).toBe(LIMITS.platePieces);
-    expect(partsOf(out).map((p) => p.filter((x) => x === "tie").length).sort()).toEqual([2, 4]);
+    expect(
+      partsOf(out)
+        .map((p) => p.filter((x) => x === "tie").length)
+        .sort(),
+    ).toEqual([2, 4]);
   });
 
   it("gives spares no plate of their own, and connectors one if they must", () => {

@@ -280,7 +280,11 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
       if (done.problem.code !== "cancelled") toast.error(done.problem.message);
       return;
     }
-    const stored = await run("plates.lay", { plates: done.value.plates, drop: plates.filter((p) => !keep.has(p.id)).map((p) => p.id) });
+    const stored = await run("plates.lay", {
+      plates: done.value.plates,
+      drop: plates.filter((p) => !keep.has(p.id)).map((p) => p.id),
+      seen: plates.map((p) => p.id),
+    });
     if (!stored.ok) return void toast.error(stored.problem.message);
     setNotes(done.value.notes);
     if (without.size > 0) toast.error(`No outline could be made of ${[...without].join(", ")}: it is on no plate.`);

@@ -175,7 +175,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
               </span>
               <IconButton
                 label={`Use ${e.xMm}, ${e.yMm} again`}
-                onClick={() => void store({ exclusions: printer.exclusions!.filter((x) => x.id !== e.id) })}
+                onClick={() => void run("printer.zones", { printerId: printer.id, drop: [e.id] })}
               >
                 <X size={18} />
               </IconButton>
@@ -188,7 +188,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
             placeholder="20 x 30 at 0, 150"
             parse={parseZone}
             readAs={(z) => `${formatMm(z.widthMm)} × ${formatMm(z.depthMm)}, from ${z.xMm}, ${z.yMm}`}
-            onCommit={(z) => store({ exclusions: [...(printer.exclusions ?? []), { id: newId(), why: "", ...z }] })}
+            onCommit={(z) => run("printer.zones", { printerId: printer.id, add: [{ id: newId(), why: "", ...z }] })}
           />
         </div>
         <Choice
