@@ -3,7 +3,8 @@
  * built by code, print facts are computed here once with the same core that the application uses.
  */
 import { GENERIC_PRINTERS, layOut, mirroredFootprint, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
-import { writeStl, TURNS } from "../core/mesh";
+import { buildTopology, TURNS, writeStl, type Mesh } from "../core/mesh";
+import { anchorOf, findSurfaces } from "../core/surface";
 import {
   joinPart,
   joinProject,
@@ -19,6 +20,7 @@ import { computeWanted } from "../core/results/compute";
 import { layOutPrinters, lessonsOf, piecesToLay, printLog, printRecordOf, stepsOfPart, toPrint } from "../core/plan";
 import {
   HABIT_DEFAULTS,
+  NEW_SURFACE,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
   type MeshBlobs,
@@ -26,10 +28,12 @@ import {
   type PartRow,
   type Project,
   type ProjectRows,
+  type SaidSurface,
   type StepRecord,
   type WorkItem,
 } from "../core/project";
 import { workOf, type CoatWork } from "../core/work";
+import type { Meeting } from "../core/joint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
@@ -102,6 +106,64 @@ const DIMENSIONS: RealDimension[] = [
   },
 ];
 
+/** On a 30° slope of 0.2 mm layers. */
+const READING = { stepMm: 0.173, pitchMm: 0.346, demo: true } as const;
+
+/** Who meets whom, and how it went when it was tried dry. */
+const MEETINGS: Meeting[] = [
+  {
+    id: "paddle-in-frame",
+    a: "sluice-paddle",
+    b: "sluice-frame",
+    how: "moves",
+    paint: "before",
+    lengthMm: 90,
+    widthMm: 0.4,
+    sight: "seen",
+    textured: false,
+    fits: [
+      { id: "try-1", at: DEMO_NOW - 6 * 86_400_000, verdict: "file", amountMm: 0.25, cause: "print" },
+      { id: "try-2", at: DEMO_NOW - 5 * 86_400_000, verdict: "fits", amountMm: 0, cause: "print" },
+    ],
+  },
+  {
+    id: "house-on-quay",
+    a: "mill-house",
+    b: "quay-wall",
+    how: "glued",
+    paint: "after",
+    lengthMm: 96,
+    widthMm: 0.8,
+    sight: "seen",
+    textured: true,
+    fits: [{ id: "try-3", at: DEMO_NOW - 3 * 86_400_000, verdict: "fill", amountMm: 0.8, cause: "design" }],
+  },
+  {
+    id: "post-on-quay",
+    a: "crane-post",
+    b: "quay-wall",
+    how: "loose",
+    paint: "before",
+    lengthMm: 36,
+    widthMm: 0.3,
+    sight: "seen",
+    textured: false,
+    fits: [{ id: "try-4", at: DEMO_NOW - 2 * 86_400_000, verdict: "file", amountMm: 0.15, cause: "print" }],
+  },
+  {
+    id: "frame-on-base",
+    a: "sluice-frame",
+    b: "base",
+    how: "glued",
+    paint: "before",
+    lengthMm: 120,
+    widthMm: 0.5,
+    sight: "covered",
+    textured: false,
+    fits: [],
+  },
+];
+
 /** A print with the way up that the facts found best. */
 const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: TURNS["+z"], typed: null, sliced: null });
 const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1): WorkItem => ({
@@ -141,6 +203,15 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const meshes: MeshBlobs = new Map();
   const parts: PartRow[] = [];
 
+  /** What is said of a mesh's surfaces, by the names that they are found with. */
+  const surfacesSaid = (mesh: Mesh, of: Record<string, Partial<SaidSurface> & { id: string }>): SaidSurface[] => {
+    const found = findSurfaces(mesh, buildTopology(mesh));
+    return Object.entries(of).map(([name, said]) => {
+      const surface = found.list.find((s) => s.name === name);
+      if (!surface) throw new Error(`the demo has no surface called ${name}`);
+      return { ...structuredClone(NEW_SURFACE), anchor: anchorOf(surface, found), ...said };
+    });
+  };
   const meshPart = async (
     id: string,
     name: string,
@@ -188,10 +259,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         id: "hide",
         kind: "hide",
         school: "fill-and-sand",
-        areaMm2: 26800,
-        cuspMm: 0.179,
-        pitchMm: 0.402,
-        surface: "26° slope, left and right",
+        surfaceId: "roof-left",
       },
       coat("prime", "grey-primer", "spray", 2),
       coat("earth", "mid-earth", "brush"),
@@ -202,10 +270,11 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     {
       group: "mill",
       sightings: [{ id: "door", thing: "a door leaf", lowRealMm: 1981, highRealMm: 2040, fileMm: 36.5, how: "picked" }],
-      materials: [
-        { surface: "26° slope, left", material: "slate" },
-        { surface: "26° slope, right", material: "slate" },
-      ],
+      surfaces: surfacesSaid(millHouse(solids), {
+        "left slope": { id: "roof-left", name: "west roof", material: "slate" },
+        "right slope": { id: "roof-right", name: "east roof", material: "slate" },
+        "right wall": { id: "wall-right", name: "wheel side", material: "render" },
+      }),
     },
   );
   await meshPart(
@@ -304,6 +373,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       dimensions: DIMENSIONS,
       readyBy: null,
       createdAt: DEMO_NOW,
+      meetings: MEETINGS,
     },
     parts,
     workshop: {
@@ -325,8 +395,9 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           price: { minor: 540, currency: "EUR" },
         },
         { id: "epoxy", kind: "glue", name: "Five-minute epoxy", what: "epoxy-5", stock: 30, price: { minor: 1290, currency: "EUR" } },
-        { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: null },
-        { id: "p240", kind: "abrasive", name: "P240, wet or dry", what: "P240", stock: 9, price: null },
+        { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: { minor: 480, currency: "EUR" }, whole: 10 },
+        { id: "p240", kind: "abrasive", name: "P240, wet or dry", what: "P240", stock: 9, price: { minor: 590, currency: "EUR" }, whole: 10 },
+        { id: "p180", kind: "abrasive", name: "P180, dry", what: "P180", stock: 5, price: null },
         { id: "p400", kind: "abrasive", name: "P400, wet or dry", what: "P400", stock: 4, price: null },
         {
           id: "grey-spool",
@@ -378,6 +449,12 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         })),
         // A plate is changed before work, too.
         changes: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "07:10", to: "07:30" })),
+        // What the filler and the thick paint of the demo did on a slope fan.
+        fills: [
+          { ...READING, id: "fan-1", product: "filler", how: "meter", coats: 1, left: 0.79, at: DEMO_NOW - 12 * 86_400_000, what: "slope fan, 30°" },
+          { ...READING, id: "fan-2", product: "filler", how: "meter", coats: 2, left: 0.6, at: DEMO_NOW - 12 * 86_400_000, what: "slope fan, 30°" },
+          { ...READING, id: "fan-3", product: "thick-paint", how: "eye", coats: 1, left: 0.7, at: DEMO_NOW - 11 * 86_400_000, what: "slope fan, 30°" },
+        ],
       },
     },
     records: [],

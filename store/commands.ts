@@ -18,6 +18,10 @@ import {
   type Lesson,
   type PartRow,
   type SaidSource,
+  type SaidSurface,
+  type OwnReading,
+  type SurfacePhoto,
+  NEW_SURFACE,
   type Procedure,
   type SceneRow,
   type StepRecord,
@@ -38,6 +42,8 @@ import {
   type Origin,
   type PrintRecord,
 } from "../core/print";
+import { meetingFault, type DryFit, type Meeting } from "../core/joint";
+import type { Anchor } from "../core/surface";
 import type { RealThing, Scale } from "../core/scale";
 import type { HouseStandards } from "../core/subject";
 import {
@@ -54,7 +60,12 @@ import {
   plannedS,
   procedureSchema,
   restsSchema,
+  anchorSchema,
+  dryFitSchema,
+  fillSchema,
+  saidOfSurface,
   scaleSchema,
+  surfacePhotoSchema,
   sourceSchema,
   subjectSchemas,
   supplySchema,
@@ -93,7 +104,7 @@ import { storageProblem } from "./problems";
 import { WORKSHOP, type FileRow, type InchHollowDatabase } from "./database";
 
 /** Lists inside a scene, and what an item of each is known by. */
-const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id" } as const;
+const SCENE_LISTS = { homes: "id", dimensions: "id", references: "id", meetings: "id" } as const;
 type SceneList = keyof typeof SCENE_LISTS;
 /** Lists inside a part. */
 const PART_LISTS = { variations: "id", sightings: "id", configurations: "name", faces: "id", zones: "id", joints: "id" } as const;
@@ -153,8 +164,20 @@ export interface Commands extends PlateCommands {
   "part.tally": { partId: string; change: Partial<Tally> };
   "part.measures": { partId: string; change: Partial<OwnMeasures> };
   /** What a surface is in real life; null for not said. */
-  "part.material": { partId: string; surface: string; material: string | null };
   /** One thing in one of a part's lists. */
+  /** Something of one surface, each field by itself; the row is begun where nothing was said of it yet. */
+  "surface.say": {
+    partId: string;
+    surfaceId: string;
+    anchor: Anchor | null;
+    change: Partial<Omit<SaidSurface, "id" | "anchor" | "photos">>;
+    photos?: { add?: SurfacePhoto[]; drop?: string[] };
+  };
+  "surface.forget": { partId: string; surfaceId: string };
+  "fit.add": { meetingId: string; fit: DryFit };
+  "fit.drop": { meetingId: string; fitId: string };
+  "fill.add": { reading: OwnReading };
+  "fill.drop": { readingId: string };
   "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<PartRow, L>[] } }[PartList];
   "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<PartRow, L>> } }[PartList];
   "part.drop-item": { partId: string; list: PartList; key: string };
@@ -180,7 +203,7 @@ export interface Commands extends PlateCommands {
   "part.unit": { partId: string; unit: FileUnit };
   "part.rescale": { partId: string; factor: number };
   "part.delete": { partId: string };
-  "work.add": { partId: string; items: WorkItem[]; at: number };
+  "work.add": { partId: string; items: WorkItem[]; at: number; surfaces?: SaidSurface[] };
   /** Fields of one step; its kind stays. */
   "work.set": { partId: string; itemId: string; change: object };
   "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
@@ -263,6 +286,12 @@ const sceneOf = async (edit: Edit): Promise<SceneRow> => {
   const scene = await edit.scene();
   if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
   return scene;
+};
+const changeMeeting = async (edit: Edit, meetingId: string, change: (meeting: Meeting) => Meeting): Promise<void> => {
+  const scene = await sceneOf(edit);
+  if (!scene.meetings.some((m) => m.id === meetingId))
+    throw new Refused("item.gone", "That joint is no longer here. It may have been removed in another window.");
+  await edit.put("scenes", { ...scene, meetings: scene.meetings.map((m) => (m.id === meetingId ? change(m) : m)) });
 };
 const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[]) => WorkItem[]): Promise<void> => {
   const part = await partOf(edit, partId);
@@ -356,7 +385,12 @@ async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
   for (const partId of partIds) await loosenWork(e, "parts", partId);
   const before = await sceneOf(e);
   const plates = platesWithout(before.plates, gone);
-  const scene = plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]) ? before : { ...before, plates };
+  const meetings = before.meetings.filter((m) => !gone.has(m.a) && !gone.has(m.b));
+  const same =
+    meetings.length === before.meetings.length &&
+    plates.length === before.plates.length &&
+    plates.every((p, i) => p === before.plates[i]);
+  const scene = same ? before : { ...before, plates, meetings };
   if (scene !== before) await e.put("scenes", scene);
   const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
   if (!scene.dimensions.some(names) && !scene.references.some(names)) return;
@@ -371,6 +405,10 @@ async function checkItemReferences(e: Edit, scene: SceneRow): Promise<void> {
     if (d.partId !== null && !(await e.get("parts", d.partId))) throw new Refused("part.gone", "That part is no longer here.");
     if ("within" in d && d.within !== null && !dimensions.has(d.within))
       throw new Refused("item.gone", "That dimension is no longer here.");
+  }
+  for (const m of scene.meetings) {
+    for (const partId of [m.a, m.b]) if (!(await e.get("parts", partId))) throw new Refused("part.gone", "That part is no longer here.");
+    if (m.a === m.b) throw new Refused("meeting.itself", meetingFault(m)!);
   }
 }
 
@@ -441,6 +479,7 @@ async function startStep(e: Edit, { recordId, ...p }: StepStart, now: number): P
 
 /** What undo calls a change of one of the lists. */
 const LIST_LABELS: Record<SceneList | PartList, string> = {
+  meetings: "Who meets whom",
   dimensions: "Dimension sheet",
   references: "Reference board",
   homes: "Where it will live",
@@ -677,14 +716,65 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     label: () => "Measures",
     apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, measures: { ...part.measures, ...p.change } })),
   },
-  "part.material": {
-    schema: object({ partId: id, surface: text(100), material: text(60).allow(null) }),
-    label: () => "Real materials",
-    apply: (e, { partId, surface, material }) =>
+  "surface.say": {
+    schema: object({
+      partId: id,
+      surfaceId: id,
+      anchor: anchorSchema.allow(null),
+      change: Joi.object(optional(saidOfSurface)),
+      photos: opt(
+        object({
+          add: opt(Joi.array().max(LIMITS.surfacePhotos).items(surfacePhotoSchema)),
+          drop: opt(Joi.array().max(LIMITS.surfacePhotos).items(hashSchema)),
+        }),
+      ),
+    }),
+    label: () => "A surface",
+    apply: (e, { partId, surfaceId, anchor, change: changed, photos }) =>
       putPart(e, partId, (part) => {
-        const others = part.materials.filter((m) => m.surface !== surface);
-        return { ...part, materials: material === null ? others : [...others, { surface, material }] };
+        const known = part.surfaces.find((s) => s.id === surfaceId);
+        const before: SaidSurface = known ?? { ...NEW_SURFACE, id: surfaceId, anchor };
+        const kept = before.photos.filter((p) => !photos?.drop?.includes(p.hash));
+        const next = { ...before, ...changed, photos: [...kept, ...(photos?.add ?? [])] };
+        return { ...part, surfaces: known ? part.surfaces.map((s) => (s === known ? next : s)) : [...part.surfaces, next] };
       }),
+  },
+  "surface.forget": {
+    schema: object({ partId: id, surfaceId: id }),
+    label: () => "A surface forgotten",
+    apply: (e, { partId, surfaceId }) =>
+      putPart(e, partId, (part) => ({
+        ...part,
+        surfaces: part.surfaces.filter((s) => s.id !== surfaceId),
+        work: part.work.filter((w) => w.kind !== "hide" || w.surfaceId !== surfaceId),
+      })),
+  },
+  "fit.add": {
+    schema: object({ meetingId: id, fit: dryFitSchema }),
+    label: () => "Dry fit",
+    apply: (e, { meetingId, fit }) => changeMeeting(e, meetingId, (m) => ({ ...m, fits: withItems(m.fits, [fit], "id") })),
+  },
+  "fit.drop": {
+    schema: object({ meetingId: id, fitId: id }),
+    label: () => "Dry fit struck out",
+    apply: (e, { meetingId, fitId }) => changeMeeting(e, meetingId, (m) => ({ ...m, fits: withoutItem(m.fits, "id", fitId) })),
+  },
+  "fill.add": {
+    schema: object({ reading: fillSchema }),
+    label: () => "Own filling",
+    apply: async (e, { reading }) => {
+      const habits = await habitsOf(e);
+      const demo = (await sceneOf(e)).demo;
+      await e.put("habits", { ...habits, fills: withItems(habits.fills, [demo ? { ...reading, demo } : reading], "id") });
+    },
+  },
+  "fill.drop": {
+    schema: object({ readingId: id }),
+    label: () => "Own filling struck out",
+    apply: async (e, { readingId }) => {
+      const habits = await habitsOf(e);
+      await e.put("habits", { ...habits, fills: withoutItem(habits.fills, "id", readingId) });
+    },
   },
   "part.add-item": {
     schema: object({
@@ -833,11 +923,21 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     },
   },
   "work.add": {
-    schema: object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema), at: Joi.number().integer().min(0) }),
+    schema: object({
+      partId: id,
+      items: Joi.array().min(1).max(40).items(workSchema),
+      at: Joi.number().integer().min(0),
+      // What has to be said of surfaces for it, where nothing was said of them yet.
+      surfaces: opt(partExtras.surfaces),
+    }),
     label: () => "Step added",
-    apply: async (e, { partId, items, at }) => {
+    apply: async (e, { partId, items, at, surfaces = [] }) => {
       await checkReferences(e, items);
-      await changeWork(e, partId, (work) => [...work.slice(0, at), ...items, ...work.slice(at)]);
+      await putPart(e, partId, (part) => ({
+        ...part,
+        surfaces: [...part.surfaces, ...surfaces.filter((s) => !part.surfaces.some((k) => k.id === s.id))],
+        work: [...part.work.slice(0, at), ...items, ...part.work.slice(at)],
+      }));
     },
   },
   "work.set": {

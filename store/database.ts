@@ -14,6 +14,7 @@ import { partTo2, sceneTo2 } from "./migrations/2";
 import { partTo4, workshopTo4 } from "./migrations/4";
 import { partTo5 } from "./migrations/5";
 import { habitsTo6, partTo6, sceneTo6 } from "./migrations/6";
+import { habitsTo7, partTo7, sceneTo7 } from "./migrations/7";
 import type { Stored } from "./migrations/stored";
 
 /** Tables that edits and undo work on. */
@@ -117,7 +118,7 @@ interface Chore {
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 6;
+export const DATABASE_VERSION = 7;
 
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
@@ -210,10 +211,17 @@ export class InchHollowDatabase extends Dexie {
     // Parts say more of how they are printed.
     this.version(5).upgrade((tx) => replaceRows(tx, "parts", partTo5));
     // Scenes have plates, parts a batch, and habits say when somebody sleeps.
-    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+    this.version(6).upgrade(async (tx) => {
       await replaceRows(tx, "scenes", sceneTo6);
       await replaceRows(tx, "parts", partTo6);
       await replaceRows(tx, "habits", habitsTo6);
+    });
+    // What is said of surfaces has rows, scenes say who meets whom. Undo would bring back rows of the old shape, so it begins anew.
+    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+      await replaceRows(tx, "scenes", sceneTo7);
+      await replaceRows(tx, "parts", partTo7);
+      await replaceRows(tx, "habits", habitsTo7);
+      await tx.table("history").clear();
     });
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {

@@ -4,7 +4,7 @@ import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
 import { count, text, turnField, within } from "../core/work";
-import { atLeast0, hashSchema, plannedS, positive, warningSchema } from "./schemas";
+import { atLeast0, hashSchema, partExtras, plannedS, positive, warningSchema } from "./schemas";
 
 const bounds = Joi.object({
   min: Joi.array().length(3).items(Joi.number()),
@@ -137,22 +137,6 @@ const sheetSchema = Joi.object({
         hidden: numbers,
       }).options({ presence: "required" }),
     ),
-  surfaces: Joi.array()
-    .max(1000)
-    .items(
-      Joi.object({
-        id: atLeast0,
-        kind: text(20),
-        slopeDeg: Joi.number(),
-        facing: text(20),
-        underside: Joi.boolean(),
-        areaMm2: atLeast0,
-        faceMm: atLeast0,
-        triangles: atLeast0,
-      })
-        .options({ presence: "required" })
-        .unknown(true),
-    ),
   hatches: Joi.array()
     .max(1000)
     .items(
@@ -166,6 +150,44 @@ const sheetSchema = Joi.object({
     ),
 }).options({ presence: "required" });
 
+const point = Joi.array().length(3).items(Joi.number());
+const shareOf = Joi.number().min(0).max(1.0001);
+const surfacesSchema = Joi.object({
+  bounds,
+  areaMm2: atLeast0,
+  list: Joi.array()
+    .max(100)
+    .items(
+      Joi.object({
+        id: atLeast0,
+        name: text(60),
+        facing: Joi.string().valid("front", "back", "left", "right", "up", "down"),
+        at: point,
+        normal: point,
+        areaMm2: atLeast0,
+        reliefMm2: atLeast0,
+        looks: Joi.array()
+          .min(1)
+          .max(1100)
+          .items(Joi.object({ normal: point, areaMm2: atLeast0, spreadDeg: Joi.number().min(0).max(180) }).options({ presence: "required" })),
+        flat: Joi.boolean(),
+        lengthMm: atLeast0,
+        widthMm: atLeast0,
+        faces: Joi.object({ count: atLeast0, longMm: atLeast0, shortMm: atLeast0, long: point, short: point }).options({
+          presence: "required",
+        }),
+        groove: Joi.object({ widthMm: atLeast0, depthMm: atLeast0, lengthMm: atLeast0 }).options({ presence: "required" }).allow(null),
+        reliefDepthMm: atLeast0,
+        inner: shareOf,
+        triangles: atLeast0,
+        gathered: Joi.boolean(),
+        wall: Joi.object({ leastMm: atLeast0, usualMm: atLeast0, points: atLeast0 }).options({ presence: "required" }).allow(null),
+        open: shareOf,
+        marked: Joi.object({ hidden: shareOf, covered: shareOf, mating: shareOf }).options({ presence: "required" }),
+      }).options({ presence: "required" }),
+    ),
+}).options({ presence: "required" });
+
 /** Kinds that travel: the others are asked for seldom and found again soon. */
 type Travelling = Exclude<ResultKind, "crossings" | "ways" | "hollow" | "cuts" | "zones">;
 
@@ -174,6 +196,7 @@ const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   walls: wallsSchema,
   print: printSchema,
   outline: sheetSchema,
+  surfaces: surfacesSchema,
   sheet: sheetSchema,
   footprint: Joi.object({
     rings: Joi.array().min(1).max(5000).items(Joi.array().min(6).items(Joi.number())),
@@ -202,7 +225,8 @@ const INPUT_SCHEMAS: Record<Travelling, Joi.ObjectSchema> = {
   walls: Joi.object({ geometry: meshGeometry.required() }),
   print: Joi.object({ geometry, factor, turn: turnField.allow(null).required(), profile: Joi.object().unknown(true).required() }),
   outline: Joi.object({ geometry, factor }),
-  sheet: Joi.object({ geometry, factor, turn: turnField.required() }),
+  sheet: Joi.object({ geometry, factor }),
+  surfaces: Joi.object({ geometry, faces: partExtras.faces.required() }),
   footprint: Joi.object({ geometry, factor, turn: turnField.required() }),
 };
 

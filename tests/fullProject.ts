@@ -4,7 +4,7 @@ import { GENERIC_PRINTERS, printFacts, profileOf, Shape } from "../core/print";
 import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
-import { block, coat, print, projectOf, record, sizePart, THURSDAY } from "./sampleProject";
+import { block, coat, print, projectOf, record, sizePart, surfaceMapOf, THURSDAY } from "./sampleProject";
 
 export interface Full {
   project: Project;
@@ -52,7 +52,20 @@ export async function fullProject(): Promise<Full> {
     sightings: [{ id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }],
     measures: { clipSlotMm: 4, wallHeightMm: 50, baseMm: 5, groundHex: "#604020" },
     configurations: [{ name: "folded", sizeMm: [20, 20, 20] }],
-    materials: [{ surface: "wall", material: "brick" }],
+    surfaces: [
+      {
+        id: "roof",
+        anchor: { at: [0.5, 0.5, 1], normal: [0, 0, 1], share: 0.23 },
+        name: "Roof",
+        sight: "seen",
+        material: "brick",
+        brush: "dry",
+        bristle: "soft",
+        stroke: "along",
+        photos: [{ hash: "e".repeat(64), when: "before", at: THURSDAY }],
+      },
+    ],
+    surfaceMap: surfaceMapOf(mesh),
     differs: { fidelity: "replica", handling: "weekly", finish: "display", viewingDistanceMm: 600 },
     versions: [{ source: { kind: "typed", sizeMm: [40, 30, 20], shell: true }, factor: 1, at: 1, note: "first" }],
     faces: [
@@ -70,7 +83,7 @@ export async function fullProject(): Promise<Full> {
         typed: { timeS: 7200, massG: 30, text: "2 h, 30 g", costMinor: 90 },
         sliced: { fileName: "brick.gcode", timeS: 7000, naiveTimeS: 6000, massG: 29, layers: 100 },
       }),
-      { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
+      { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "roof" },
       coat("c", "primer", "spray", 2),
       { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
@@ -149,6 +162,20 @@ export async function fullProject(): Promise<Full> {
           byHand: true,
         },
       ],
+      meetings: [
+        {
+          id: "m1",
+          a: "brick",
+          b: "shed",
+          how: "glued",
+          paint: "after",
+          lengthMm: 40,
+          widthMm: 0.3,
+          sight: "seen",
+          textured: true,
+          fits: [{ id: "f1", at: THURSDAY, verdict: "file", amountMm: 0.2, cause: "print" }],
+        },
+      ],
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },
   );
@@ -162,6 +189,17 @@ export async function fullProject(): Promise<Full> {
     quiet: true,
     surface: "smooth sheet",
     address: null,
+  });
+  project.habits.fills.push({
+    id: "fill1",
+    product: "filler",
+    how: "meter",
+    coats: 2,
+    stepMm: 0.17,
+    pitchMm: 0.4,
+    left: 0.5,
+    at: THURSDAY,
+    what: "slope fan",
   });
   project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
   return { project, meshes: new Map([[hash, bytes]]) };

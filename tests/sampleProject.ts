@@ -1,9 +1,10 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
-import { boxMesh, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
+import { boxMesh, buildTopology, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
 import { HABIT_DEFAULTS, PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
+import { findSurfaces, lookAround, type SurfaceMap } from "../core/surface";
 
 /** Thursday 8 January 2026, 19:10 in Berlin. */
 export const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
@@ -38,10 +39,20 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
     failedBefore: 0,
     work,
     prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(shape, p, 1), printerId: p.id })),
+    surfaceMap: surfaceMapOf(mesh),
     notes: "",
     order: 1,
     ...more,
   };
+}
+
+/** The surfaces of a mesh, nothing of them marked. */
+export function surfaceMapOf(mesh: Mesh): SurfaceMap {
+  const topology = buildTopology(mesh);
+  const found = findSurfaces(mesh, topology);
+  const around = lookAround(mesh, topology, found);
+  const { bounds, areaMm2 } = found;
+  return { bounds, areaMm2, list: found.list.map((s, i) => ({ ...s, ...around[i], marked: { hidden: 0, covered: 0, mating: 0 } })) };
 }
 
 /** A part known by its size only, or made by hand. */
@@ -57,6 +68,7 @@ export const sizePart = (id: string, source: Part["source"], work: WorkItem[] = 
   failedBefore: 0,
   work,
   prints: [],
+  surfaceMap: null,
   notes: "",
   order: 1,
 });

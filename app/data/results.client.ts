@@ -53,7 +53,7 @@ export interface View {
 }
 
 /** What a scene is joined with; pictures are only looked at. */
-const JOINED: ReadonlySet<ResultKind> = new Set<ResultKind>(["mesh", "walls", "print"]);
+const JOINED: ReadonlySet<ResultKind> = new Set<ResultKind>(["mesh", "walls", "print", "surfaces"]);
 
 /** What comes within this time is told in one go: a hundred small results would draw the page a hundred times. */
 const TOLD_TOGETHER_MS = 50;

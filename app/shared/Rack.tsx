@@ -5,7 +5,8 @@ import { spacedNumber } from "~core/units";
 import { LIMITS, type Paint, type Project } from "~core/project";
 import { newId, useActions } from "./scene";
 import { Dialog } from "~app/ui/dialog";
-import { Choice, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { costText, parseCostIn } from "./cost";
+import { Choice, orNothing, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 
 export function Rack({ project }: { project: Project }) {
   const [editing, setEditing] = useState<Paint | null>(null);
@@ -36,6 +37,7 @@ export function Rack({ project }: { project: Project }) {
         <PaintEditor
           paint={editing}
           known={project.paints.find((p) => p.id === editing.id)}
+          currency={project.habits.currency}
           onChange={setEditing}
           onClose={() => setEditing(null)}
         />
@@ -47,11 +49,13 @@ export function Rack({ project }: { project: Project }) {
 function PaintEditor({
   paint,
   known,
+  currency,
   onChange,
   onClose,
 }: {
   paint: Paint;
   known: Paint | undefined;
+  currency: string;
   onChange: (p: Paint) => void;
   onClose: () => void;
 }) {
@@ -96,6 +100,22 @@ function PaintEditor({
           parse={parseNumberIn(LIMITS.stockMl)}
           readAs={(ml) => `${spacedNumber(ml)} ml`}
           onCommit={(stockMl) => onChange({ ...paint, stockMl })}
+        />
+        <ParsedField
+          label="Cost when bought"
+          text={costText(paint.price ?? null)}
+          placeholder="not said"
+          parse={parseCostIn(currency)}
+          readAs={(c) => (c === null ? "not said" : costText(c))}
+          onCommit={(price) => onChange({ ...paint, price })}
+        />
+        <ParsedField
+          label="Held then, ml"
+          text={paint.wholeMl ? String(paint.wholeMl) : ""}
+          placeholder="not said"
+          parse={orNothing<number>(parseNumberIn(LIMITS.stockMl))}
+          readAs={(ml) => (ml === null ? "not said" : `${spacedNumber(ml)} ml`)}
+          onCommit={(wholeMl) => onChange({ ...paint, wholeMl })}
         />
       </div>
       <div className="mt-4 flex gap-2">

@@ -37,6 +37,8 @@ interface SheetDrawingProps {
 
 const VIEW_WORDS = { front: "front", side: "right side", plan: "plan view" } as const;
 const NOTES_WIDTH = 372;
+/** Room for what stands where the notes stand. */
+const BESIDE_PX = 300;
 
 export function SheetDrawing(props: SheetDrawingProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -106,7 +108,7 @@ function Placed({
     return at < 0 ? null : String.fromCharCode(97 + at);
   };
 
-  const height = Math.max(layout.height, column ? notesHeight + 6 : 0);
+  const height = Math.max(layout.height, column ? (beside ? BESIDE_PX : notesHeight + 6) : 0);
   return (
     <div className={column ? "relative" : ""} style={column ? { minHeight: height } : undefined}>
       <svg

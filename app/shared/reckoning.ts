@@ -1,7 +1,7 @@
 /** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import type { Project, ProjectRows } from "~core/project";
-import { joinProject, meshRequest, printRequest, resultKey, wallsRequest, wantedOf, type ResultRequest } from "~core/results";
+import { joinProject, meshRequest, printRequest, resultKey, surfacesRequest, wallsRequest, wantedOf, type ResultRequest } from "~core/results";
 import { desk, useJoinedResults, useResults } from "~app/data/results.client";
 import { PRIORITY } from "../../workers/pool";
 
@@ -34,11 +34,11 @@ function partOf(rows: ProjectRows, request: ResultRequest): ProjectRows["parts"]
 }
 
 /** Of a scene beside the open one the plan needs sizes and hours. */
-const NEEDED_BESIDE: ReadonlySet<ResultRequest["kind"]> = new Set(["mesh", "print"]);
+const NEEDED_BESIDE: ReadonlySet<ResultRequest["kind"]> = new Set(["mesh", "print", "surfaces"]);
 
 const requestsOf = (part: ProjectRows["parts"][0], { workshop: { printers } }: ProjectRows): ResultRequest[] => [
   ...(part.source.kind === "mesh" ? [meshRequest(part.source), wallsRequest(part.source)] : []),
-  ...(part.source.kind === "scratch" ? [] : printers.map((printer) => printRequest(part, printer))),
+  ...(part.source.kind === "scratch" ? [] : [...printers.map((printer) => printRequest(part, printer)), surfacesRequest(part)]),
 ];
 
 /** Asks for everything that the scene wants, and what the plan needs of those beside it; lets go of what they want no more. */

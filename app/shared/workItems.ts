@@ -1,12 +1,12 @@
 /** Pieces of work as every station begins and names them. */
-import { surroundingsOf } from "~core/plan";
+import { surroundingsOf, surroundingsOfPart } from "~core/plan";
 import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
 import { kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
 import { newId } from "./scene";
 
 /** What a piece of work is called, and what is to be known of it. */
-export const describeItem = (item: WorkItem, project: Project): { title: string; detail: string } =>
-  kindOf(item).words(item, surroundingsOf(project));
+export const describeItem = (item: WorkItem, part: Part, project: Project): { title: string; detail: string } =>
+  kindOf(item).words(item, surroundingsOfPart(part, project));
 
 /** What is known when a piece of work is begun for a part. */
 export function beginningOf(part: Part, project: Project): Beginning {

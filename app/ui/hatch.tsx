@@ -2,6 +2,8 @@
 const HATCHES = {
   lines: "layer lines that show",
   brush: "lines a dry brush will find",
+  covered: "nobody sees it",
+  chosen: "looked at below",
   setting: "setting or drying",
   reckoned: "reckoned: comes again by itself",
 } as const;
@@ -18,6 +20,12 @@ export function HatchDefs() {
         </pattern>
         <pattern id="hatch-brush" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0v7" stroke="var(--real)" strokeWidth="1" />
+        </pattern>
+        <pattern id="hatch-covered" width="9" height="9" patternUnits="userSpaceOnUse">
+          <path d="M0 0l9 9M9 0l-9 9" stroke="var(--rule)" strokeWidth="0.8" />
+        </pattern>
+        <pattern id="hatch-chosen" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(20)">
+          <path d="M0 0v5" stroke="var(--ink)" strokeWidth="1.3" />
         </pattern>
         <pattern id="hatch-setting" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
           <path d="M0 0v10" stroke="var(--setting)" strokeWidth="1.3" />

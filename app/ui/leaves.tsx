@@ -9,11 +9,12 @@ export interface Leaf {
   note?: string;
 }
 
-export function Leaves({ of, leaves }: { of: string; leaves: Leaf[] }) {
+/** @param search kept in every address, as the part at hand is */
+export function Leaves({ of, leaves, search = "" }: { of: string; leaves: Leaf[]; search?: string }) {
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const at = leaves.findIndex((l) => l.to === pathname);
-  const turn = (by: number): void => void navigate(leaves[(at + by + leaves.length) % leaves.length].to);
+  const turn = (by: number): void => void navigate({ pathname: leaves[(at + by + leaves.length) % leaves.length].to, search });
   useKey(",", "Leaf before", "This page", () => turn(-1), at >= 0);
   useKey(".", "Next leaf", "This page", () => turn(1), at >= 0);
   return (
@@ -21,7 +22,7 @@ export function Leaves({ of, leaves }: { of: string; leaves: Leaf[] }) {
       {leaves.map((l) => (
         <NavLink
           key={l.to}
-          to={l.to}
+          to={{ pathname: l.to, search }}
           end
           className={({ isActive }) =>
             `-mb-[1.5px] flex min-h-[44px] items-center gap-2 border-[1.5px] px-3 ${

@@ -9,7 +9,7 @@ import type { Sheet } from "./sheet";
 import { LONG_SIDE_PX, VIEW_AXES, VIEW_NAMES, type ViewDrawing } from "./views";
 
 /** Raise it when outlines are drawn differently. */
-export const OUTLINE_VERSION = 1;
+export const OUTLINE_VERSION = 2;
 
 /** Lengths in mm of the mesh that was given. */
 export function drawOutlines(mesh: Mesh): Sheet {
@@ -30,5 +30,5 @@ export function drawOutlines(mesh: Mesh): Sheet {
       }
     return { name, widthMm: size[axes.u], heightMm: size[axes.v], outline, features: [], hidden: [] };
   });
-  return { views, surfaces: [], hatches: [] };
+  return { views, hatches: [] };
 }

@@ -1,34 +1,29 @@
-/** The whole sheet of a part: three views, its surfaces, and where each of them is seen. */
+/** The whole sheet of a part: three views, and where each of its surfaces is seen. */
 import { throwIfCancelled, type OnProgress } from "../units";
-import { turnMesh, type Mesh, type Topology, type Turn } from "../mesh";
-import { findSurfaces, type Surface } from "../surface";
+import type { Mesh, Topology } from "../mesh";
+import type { Surfaces } from "../surface";
 import { hatchAreas, type HatchArea } from "./hatch";
 import { drawView, VIEW_NAMES, type ViewDrawing } from "./views";
 
 /** Raise it when drawings or surfaces are computed differently: kept results are then made anew. */
-export const SHEET_VERSION = 5;
+export const SHEET_VERSION = 6;
 
 export interface Sheet {
   views: ViewDrawing[];
-  /** Surfaces as the part is printed, with the chosen side up. */
-  surfaces: Surface[];
+  /** Where each surface is seen, by its number. */
   hatches: HatchArea[];
 }
 
-/** Slopes whose outlines are kept, the largest ones. */
-const MOST_HATCHED = 16;
+/** Surfaces whose outlines are kept, the largest ones. */
+const MOST_HATCHED = 24;
 
 /**
- * Draws the part as it stands (file's +z up) and finds its surfaces as it is printed (`up`).
- * Lengths in mm of the mesh that was given.
+ * Draws the part as it stands (file's +z up). Lengths in mm of the mesh that was given.
+ * @param surfaces as they were found in the file, whatever size is drawn
  */
-export function drawSheet(mesh: Mesh, topology: Topology, turn: Turn, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
-  const { list, surfaceOf } = findSurfaces(turnMesh(mesh, turn), topology);
-  onProgress?.(0.25, "surfaces");
-  const wanted = list
-    .filter((s) => s.kind === "slope")
-    .slice(0, MOST_HATCHED)
-    .map((s) => s.id);
+export function drawSheet(mesh: Mesh, topology: Topology, surfaces: Pick<Surfaces, "list" | "surfaceOf">, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
+  const { list, surfaceOf } = surfaces;
+  const wanted = list.slice(0, MOST_HATCHED).map((s) => s.id);
   const views: ViewDrawing[] = [];
   const hatches: HatchArea[] = [];
   for (const name of VIEW_NAMES) {
@@ -38,5 +33,5 @@ export function drawSheet(mesh: Mesh, topology: Topology, turn: Turn, onProgress
     hatches.push(...hatchAreas(raster, surfaceOf, wanted));
     onProgress?.(0.25 + 0.25 * views.length, "drawing");
   }
-  return { views, surfaces: list, hatches };
+  return { views, hatches };
 }

@@ -1,1 +1,3 @@
 export * from "./glues";
+export * from "./dryFit";
+export * from "./seams";

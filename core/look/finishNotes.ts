@@ -14,7 +14,7 @@ export interface FinishNote {
 }
 
 /** Walls that a school of hiding lines wants, mm; the others ask for none. Common practice, no source. */
-const SCHOOL_WALL_MM: Partial<Record<SchoolId, number>> = { "fill-and-sand": 1.2 };
+const SCHOOL_WALL_MM: Partial<Record<SchoolId, number>> = { "fill-and-sand": 1.2, surfacer: 1.2, heat: 2 };
 /** Depth that a groove needs to survive primer, mm, by process. Common practice, no source. */
 const GROOVE_DEPTH_MM = { fdm: 0.4, resin: 0.2 } as const;
 /** Parts this small are held by their supports while they are painted, mm. Common practice, no source. */
@@ -43,7 +43,7 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
             : `its thinnest wall is ${formatMm(thinnest ?? 0)}: another school there, or a thicker wall now`,
     });
   }
-  if (part.materials.some((m) => m.material === "glass"))
+  if (part.surfaces.some((m) => m.material === "glass"))
     out.push({
       act: false,
       bold: "Panes: clear resin or cut sheet",

@@ -6,8 +6,10 @@ import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type As
 import { unitQuestion, UNSTATED } from "../mesh";
 import { figureHeightMm, formatRatio, holdsFloor } from "../scale";
 import { turnWords, usableMm } from "../print";
-import { type Tonight, grainOf, linedSurfaces } from "../plan";
+import type { Tonight } from "../plan";
 import {
+  linedSurfaces,
+  surfacesOf,
   choicesOf,
   configurationsOf,
   doorFits,
@@ -24,7 +26,7 @@ import {
   type Project,
 } from "../project";
 import { checkHomes, linesOnMaterial, realMaterial } from "../subject";
-import { SEEN_WORDS, surfaceName, type Surface } from "../surface";
+import { SEEN_WORDS } from "../surface";
 import { jobCostText, sumText } from "./jobs";
 import { percentText } from "./mismatchRows";
 
@@ -43,11 +45,11 @@ export interface Note {
 
 const PRACTICE: Assumption["kind"] = "practice";
 
-export function firstLook(part: Part, project: Project, surfaces: readonly Surface[], model: Tonight): Note[] {
+export function firstLook(part: Part, project: Project, model: Tonight): Note[] {
   return [
     sizeNote(part, project),
     ...printNotes(part, project),
-    linesNote(part, project, surfaces),
+    linesNote(part, project),
     tonightNote(part, model),
     ...standingNotes(part, project),
     buyNote(part, project),
@@ -211,7 +213,7 @@ function waysOut(part: Part, project: Project, best: PrintOption): string {
   return ways.join("; ");
 }
 
-function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): Note | null {
+function linesNote(part: Part, project: Project): Note | null {
   if (part.source.kind === "typed")
     return {
       id: "lines",
@@ -222,9 +224,10 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
       reasons: null,
     };
   const best = optionAtHand(part, project.scene);
+  const surfaces = surfacesOf(part, project.scene);
   if (!best || part.source.kind === "scratch" || surfaces.length === 0) return null;
   const { viewingDistanceMm } = choicesOf(part, project.scene);
-  const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm)[0];
+  const lined = linedSurfaces(surfaces).at(0);
   const distance = formatMm(viewingDistanceMm);
   if (!lined)
     return {
@@ -235,23 +238,23 @@ function linesNote(part: Part, project: Project, surfaces: readonly Surface[]): 
       plain: `seen from ${distance}, printed in ${best.printer.layerMm} mm layers`,
       reasons: null,
     };
-  const real = part.materials.find((m) => m.surface === surfaceName(lined.surface));
-  const material = real && realMaterial(real.material);
-  const covered = material && linesOnMaterial(material, lined, project.scene.scale.ratio);
+  const { laid } = lined;
+  const material = realMaterial(lined.said?.material ?? "");
+  const covered = material && linesOnMaterial(material, laid, project.scene.scale.ratio);
   return {
     id: "lines",
     act: lined.seen === "plain" && (!covered || covered === "treat"),
-    surface: lined.surface.id,
-    bold: `Lines every ${formatMm(lined.pitchMm)} on the ${surfaceName(lined.surface)}`,
+    surface: lined.number,
+    bold: `Lines every ${formatMm(laid.pitchMm)} on the ${lined.name}`,
     plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,
     reasons: {
       formula:
         "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top the lines themselves; plain from 2 minutes of arc, found by a dry brush above 0.05 mm from any distance",
       inputs: [
-        { name: "slope", value: `${lined.surface.slopeDeg.toFixed(1)}° from level` },
+        { name: "slope", value: `${laid.slopeDeg.toFixed(1)}° from level` },
         { name: "layer", value: `${best.printer.layerMm} mm` },
-        { name: "step", value: formatMm(lined.cuspMm) },
-        { name: "pitch", value: `${formatMm(lined.pitchMm)}, ${lined.arcmin.toFixed(1)} minutes of arc` },
+        { name: "step", value: formatMm(laid.cuspMm) },
+        { name: "pitch", value: `${formatMm(laid.pitchMm)}, ${lined.arcmin.toFixed(1)} minutes of arc` },
       ],
       assumptions: [
         { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },

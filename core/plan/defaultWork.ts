@@ -3,57 +3,39 @@
  * shows, prime, inspect in rounds, paint, seal; what snaps or moves is put together last, when it is painted. It follows what the scene or
  * the part has chosen (finish, handling, real materials). All of it can be changed.
  */
-import { choicesOf, optionAtHand, type Part, type Project, type WorkItem } from "../project";
+import {
+  caseOf,
+  choicesOf,
+  conditionsOf,
+  linedSurfaces,
+  NEW_SURFACE,
+  optionAtHand,
+  saidId,
+  surfacesOf,
+  type KnownSurface,
+  type Part,
+  type Project,
+  type SaidSurface,
+  type WorkItem,
+} from "../project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
-import type { Printer } from "../print";
-import { seenAt, stepsOn, surfaceName, type Grain, type SchoolId, type Seen, type Steps, type Surface } from "../surface";
+import { recommend, type SchoolId } from "../surface";
 
-/** What a printer lays down, as its lines show. */
-export const grainOf = (printer: Printer): Grain =>
-  printer.process === "fdm" ? { layerMm: printer.layerMm, lineWidthMm: printer.lineWidthMm } : { layerMm: printer.layerMm };
+export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
 
-export interface LinedSurface extends Steps {
-  surface: Surface;
-  seen: "plain" | "dry brush";
-  arcmin: number;
+/** What is proposed: the work, and what has to be said of surfaces for it. */
+export interface ProposedWork {
+  items: WorkItem[];
+  surfaces: SaidSurface[];
 }
 
-const KIND_ORDER: Record<Surface["kind"], number> = { slope: 0, wall: 1, level: 2 };
+/** A surface about which nothing else was said yet. */
+export const newSurface = (k: KnownSurface): SaidSurface => k.said ?? { ...NEW_SURFACE, id: saidId(k), anchor: k.anchor };
 
-/** Plain before hardly seen, slopes before walls before tops, large before small; undersides last. */
-export const plainestFirst = (a: { surface: Surface; seen: Seen }, b: { surface: Surface; seen: Seen }): number =>
-  Number(a.surface.underside) - Number(b.surface.underside) ||
-  Number(b.seen === "plain") - Number(a.seen === "plain") ||
-  KIND_ORDER[a.surface.kind] - KIND_ORDER[b.surface.kind] ||
-  b.surface.areaMm2 - a.surface.areaMm2;
-
-/** Surfaces that show lines, the plainest first; undersides are left out. */
-export function linedSurfaces(surfaces: readonly Surface[], grain: Grain, distanceMm: number): LinedSurface[] {
-  return surfaces
-    .flatMap((surface) => {
-      if (surface.underside) return [];
-      const steps = stepsOn(surface.slopeDeg, grain);
-      const { seen, arcmin } = seenAt(steps, distanceMm);
-      return seen === "hidden" ? [] : [{ surface, seen, arcmin, ...steps }];
-    })
-    .sort(plainestFirst);
-}
-
-export function hideItem(id: string, school: SchoolId, lined: { surface: Surface; cuspMm: number; pitchMm: number }): WorkItem {
-  return {
-    id,
-    kind: "hide",
-    school,
-    areaMm2: lined.surface.areaMm2,
-    cuspMm: lined.cuspMm,
-    pitchMm: lined.pitchMm,
-    surface: surfaceName(lined.surface),
-  };
-}
-
-export function defaultWork(part: Part, project: Project, surfaces: readonly Surface[], newId: () => string): WorkItem[] {
+export function defaultWork(part: Part, project: Project, newId: () => string): ProposedWork {
   const items: WorkItem[] = [];
-  const { handling, finish, viewingDistanceMm } = choicesOf(part, project.scene);
+  const said: SaidSurface[] = [];
+  const { handling, finish } = choicesOf(part, project.scene);
   const best = optionAtHand(part, project.scene);
   const printed = best !== undefined && part.source.kind !== "scratch";
   if (printed) {
@@ -61,11 +43,17 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
     for (const task of ["dry-fit", "file", "wash"] as const) items.push({ id: newId(), kind: "bench", task, rounds: 1 });
     if (best.facts.pieces > 1 && part.joins === "fixed") items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1 });
     // What its own material hides, or passes for, gets no work.
-    const lined = linedSurfaces(surfaces, grainOf(best.printer), viewingDistanceMm).find((l) => {
-      const material = realMaterial(part.materials.find((m) => m.surface === surfaceName(l.surface))?.material ?? "");
-      return !material || linesOnMaterial(material, l, project.scene.scale.ratio) === "treat";
+    const lined = linedSurfaces(surfacesOf(part, project.scene)).find((k) => {
+      const material = realMaterial(k.said?.material ?? "");
+      return !material || linesOnMaterial(material, k.laid, project.scene.scale.ratio) === "treat";
     });
-    if (lined) items.push(hideItem(newId(), finish === "display" ? "fill-and-sand" : "thick-coat", lined));
+    const c = lined && caseOf(lined, part, project, conditionsOf(project));
+    const school = c && recommend(c).school;
+    if (lined && school && school !== "leave") {
+      const surface = newSurface(lined);
+      if (!lined.said) said.push(surface);
+      items.push(hideItem(newId(), school, surface.id));
+    }
   }
   const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
   const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
@@ -83,5 +71,5 @@ export function defaultWork(part: Part, project: Project, surfaces: readonly Sur
     items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: HANDLING_RULES[handling].varnishCoats });
   // Glue and seams come before paint, joints that must stay free after it.
   if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1 });
-  return items;
+  return { items, surfaces: said };
 }

@@ -1,7 +1,8 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
-import { materialOf, type Part, type Project } from "../project";
+import { hidePlan, materialOf, type Part, type Project } from "../project";
+import { ownFills } from "../surface";
 import { kindOf, type Surroundings } from "../work";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
@@ -31,10 +32,23 @@ export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" |
   };
 }
 
+/** The same with what only one part can answer. */
+export function surroundingsOfPart(
+  part: Part,
+  project: Pick<Project, "scene" | "paints"> & { parts?: Project["parts"]; habits?: Project["habits"] },
+): Surroundings {
+  const own = project.habits ? ownFills(project.habits.fills) : {};
+  return {
+    ...surroundingsOf(project),
+    hidden: (item) => hidePlan({ id: "", kind: "hide", ...item }, part, { scene: project.scene, paints: project.paints, own }),
+    saidSurface: (id) => part.surfaces.find((s) => s.id === id)?.name || undefined,
+  };
+}
+
 /** From the ground up. Work that lays nothing down is not in it. */
-export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints">): StackLayer[] {
+export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints"> & { habits?: Project["habits"] }): StackLayer[] {
   const material = materialOf(part, project.scene);
-  const at = surroundingsOf(project);
+  const at = surroundingsOfPart(part, project);
   return [
     { id: "ground", itemId: "", name: material, family: GROUND_OF[material], method: "brush", coats: 1 },
     ...part.work.flatMap((item): StackLayer[] => {

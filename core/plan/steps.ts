@@ -17,7 +17,7 @@ import {
 import { kindOf, restsOn, type Step, type Task } from "../work";
 import { plateKey } from "../print";
 import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
-import { stackOfPart, surroundingsOf, type StackLayer } from "./stack";
+import { stackOfPart, surroundingsOfPart, type StackLayer } from "./stack";
 
 export type { Step } from "../work";
 
@@ -29,7 +29,7 @@ export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
   part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + countedOf(r, part.id).failed, 0);
 
-type Around = Pick<Project, "scene" | "paints" | "records"> & { parts?: Project["parts"] };
+type Around = Pick<Project, "scene" | "paints" | "records"> & { parts?: Project["parts"]; habits?: Project["habits"] };
 
 /** What a kind of work is told of the part. */
 function taskOf(part: Part, project: Around): Task {
@@ -37,7 +37,7 @@ function taskOf(part: Part, project: Around): Task {
   const stack = stackOfPart(part, project);
   const own = recordsOf(records, part.id);
   return {
-    ...surroundingsOf(project),
+    ...surroundingsOfPart(part, project),
     partId: part.id,
     partName: part.name,
     copies: part.copies,
@@ -198,7 +198,9 @@ function stepsKept(part: Part, project: Project): Step[] {
     ),
   );
   const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
+  const hides = part.work.some((w) => w.kind === "hide");
   const from = [
+    ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills] : []),
     ...scene.printers,
     "paints",
     ...paints,

@@ -4,7 +4,7 @@
  */
 import type { Part, Project, StepRecord } from "../project";
 import { kindOf, type Counted } from "../work";
-import { surroundingsOf } from "./stack";
+import { surroundingsOfPart } from "./stack";
 import { failedCount, goodCount, stepsAmong, stepsOfPart, type Step } from "./steps";
 import { stepStates, type StepState } from "./status";
 
@@ -41,7 +41,7 @@ export function trackOf(
       const mine = steps.filter((s) => s.itemId === w.id);
       return mine.length > 0 && mine.every((s) => states.get(s.key)?.kind === "done");
     });
-  const at = surroundingsOf(project);
+  const at = surroundingsOfPart(part, project);
   const counted = (as: Counted): Part["work"] => part.work.filter((w) => kindOf(w).counts(w, at) === as);
   const count = (done: boolean, tally: number): number => Math.min(made, Math.max(done ? made : 0, tally));
   return {

@@ -33,6 +33,8 @@ interface PrinterBase {
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
   surface?: string;
+  /** Side of a pixel of the light, mm: resin only. */
+  pixelMm?: number;
   /** What holds in the demo scene alone: made-up lessons and simulated prints say nothing of the user's own machine. */
   inDemo?: InDemo;
   /** Where it answers, when the program may start jobs on it; a stand-in of the program's own server as a rule. */
@@ -207,6 +209,7 @@ export const NOT_RECKONED_WITH = [
   "surface",
   "address",
   "heatedVat",
+  "pixelMm",
   "inDemo",
 ] as const;
 type NotReckonedWith = (typeof NOT_RECKONED_WITH)[number];

@@ -1,6 +1,6 @@
 /** What a new scene and a new part begin with. */
 import { NO_STANDARDS } from "../subject";
-import type { Habits, OtherWays, PartRow, SceneRow } from "./types";
+import type { Habits, OtherWays, PartRow, SaidSurface, SceneRow } from "./types";
 
 export const SCENE_DEFAULTS = {
   secondary: null,
@@ -14,6 +14,7 @@ export const SCENE_DEFAULTS = {
   rank: 0,
   rests: false,
   plates: [],
+  meetings: [],
 } satisfies Partial<SceneRow>;
 
 export const PART_DEFAULTS = {
@@ -31,13 +32,24 @@ export const PART_DEFAULTS = {
   sightings: [],
   measures: { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null },
   configurations: [],
-  materials: [],
+  surfaces: [],
   differs: {},
   faces: [],
   zones: [],
   joints: [],
   otherWays: null,
 } satisfies Partial<PartRow>;
+
+/** What nobody has said yet of a surface. */
+export const NEW_SURFACE: Omit<SaidSurface, "id" | "anchor"> = {
+  name: "",
+  sight: "",
+  material: "",
+  brush: "",
+  bristle: "stiff",
+  stroke: "across",
+  photos: [],
+};
 
 /** What nobody has said yet of other ways. */
 export const NO_OTHER_WAYS: OtherWays = {
@@ -67,4 +79,5 @@ export const HABIT_DEFAULTS: Habits = {
   sleep: { from: "23:00", to: "07:00" },
   quiet: null,
   changes: [],
+  fills: [],
 };

@@ -5,7 +5,7 @@ import type { ProjectRows, SaidSource } from "./types";
 export const pictureHashes = (project: ProjectRows): string[] => [
   ...new Set([
     ...project.scene.references.map((r) => r.hash),
-    ...project.parts.flatMap((p) => p.pictures),
+    ...project.parts.flatMap((p) => [...p.pictures, ...p.surfaces.flatMap((s) => s.photos.map((f) => f.hash))]),
     ...project.records.flatMap((r) => r.print?.photos ?? []),
   ]),
 ];

@@ -12,3 +12,5 @@ export * from "./geometryKey";
 export * from "./rescale";
 export * from "./supplies";
 export * from "./variations";
+export * from "./surfaceCases";
+export * from "./materialCost";

@@ -3,12 +3,13 @@
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
 import type { CoatFamily } from "../coat";
-import type { Material } from "../joint";
+import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
+import type { Anchor, Bristle, FillReading, Sight, Stroke, SurfaceMap } from "../surface";
 import type { Rests, WorkItem } from "../work";
 
 export interface Evening {
@@ -45,7 +46,12 @@ export interface Habits {
   quiet: Span | null;
   /** When somebody can change a plate though it is no evening at the bench: before work, at noon. */
   changes: Evening[];
+  /** What coats really filled: one's own figures in place of the common ones. */
+  fills: OwnReading[];
 }
+
+/** A reading of one's own; those of the demo teach nothing outside it. */
+export type OwnReading = FillReading & OfTheDemo;
 
 /** From one wall-clock time to another; past midnight where the end is before the start. */
 export interface Span {
@@ -100,6 +106,8 @@ export interface SceneRow {
   rests: boolean;
   /** Plates as they are laid out, in the order of each printer. */
   plates: Plate[];
+  /** Who meets whom, beside what was cut. */
+  meetings: Meeting[];
   createdAt: number;
 }
 
@@ -226,6 +234,30 @@ export interface OtherWays {
   hourMinor: number;
 }
 
+/** What somebody said of one surface. It is found again by its anchor: after a rescale, a turn and in a new file that still has it. */
+export interface SaidSurface {
+  id: string;
+  /** Null for what was said before surfaces were found again by place: those are found by their old name. */
+  anchor: Anchor | null;
+  /** Own name; "" for the one that it is found with. */
+  name: string;
+  /** "" where the marks on the mesh say it. */
+  sight: Sight | "";
+  /** What it is in real life; "" where nobody said. */
+  material: string;
+  /** Whether a dry brush goes over it; "" as the coats of the part say. */
+  brush: "dry" | "none" | "";
+  bristle: Bristle;
+  stroke: Stroke;
+  photos: SurfacePhoto[];
+}
+
+export interface SurfacePhoto {
+  hash: string;
+  when: "before" | "after";
+  at: number;
+}
+
 type Joins = "fixed" | "snaps" | "moves";
 
 /** A part as it is stored: what the user said of it, and nothing that could be computed. */
@@ -264,8 +296,8 @@ export interface PartRow {
   measures: OwnMeasures;
   /** Other ways it can be than as measured: folded, taken apart. File size. */
   configurations: Configuration[];
-  /** What its surfaces are in real life, by the surface's name. */
-  materials: { surface: string; material: string }[];
+  /** What was said of its surfaces: names, sight, what they are in real life. */
+  surfaces: SaidSurface[];
   /** Where it differs from what the scene chose. */
   differs: Partial<Choices>;
   /** Faces that are seen, hidden, mate or are covered later. */
@@ -284,6 +316,8 @@ export type PrinterFacts = PrintFacts & { printerId: string };
 /** A part with what was found in its mesh and what each printer says of it: see core/results. */
 export interface Part extends Omit<PartRow, "source"> {
   source: PartSource;
+  /** Its surfaces; null while they are not found yet. */
+  surfaceMap: SurfaceMap | null;
   /** Of those printers only whose facts are there, for the part as it is now. */
   prints: PrinterFacts[];
 }
@@ -300,6 +334,9 @@ export interface Paint extends OfTheDemo {
   family: CoatFamily;
   sheen: "matt" | "satin" | "gloss";
   stockMl: number;
+  /** What the pot or can cost, and how much it held then. */
+  price?: Money | null;
+  wholeMl?: number | null;
 }
 
 /** A user's own step, kept for other parts. */
@@ -322,6 +359,8 @@ export interface Supply extends OfTheDemo {
   stock: number;
   /** What it cost when it was bought, whole; null where nobody said. */
   price: Money | null;
+  /** How much of it that was; null where nobody said. */
+  whole?: number | null;
   /** When it was opened or filled, ms; null where nobody said. */
   since?: number | null;
 }

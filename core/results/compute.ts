@@ -1,5 +1,5 @@
 /** How each kind of result is computed. The caller brings the stored files; the mesh read last is kept, since results of one part come in a row. */
-import { checkPartSize, ok, type OnProgress, type Problem, type Result } from "../units";
+import { checkPartSize, ok, throwIfCancelled, type OnProgress, type Problem, type Result } from "../units";
 import {
   findCrossings,
   findOpenings,
@@ -17,9 +17,10 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, cutsOf, footprintOf, hollowing, markAtSize, marksOf, printFacts, Shape, strengthened, widened } from "../print";
+import { candidates, cutsOf, footprintOf, hollowing, markAtSize, markedShares, marksOf, printFacts, Shape, strengthened, widened } from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
+import { findSurfaces, lookAround, type Surfaces } from "../surface";
 import { unionVolume, type Solids } from "../slice";
 import { resultKey } from "./key";
 import type { Geometry, MeshGeometry, ResultKind, ResultRequest, Results, ValueOf } from "./kinds";
@@ -59,6 +60,8 @@ export class Reader {
   private last: { key: string; loaded: Loaded } | undefined;
   private lastShape: { loaded: Loaded; factor: number; shape: Shape } | undefined;
 
+  private lastSurfaces: { loaded: Loaded; surfaces: Surfaces } | undefined;
+
   constructor(readonly supplies: Supplies) {}
 
   async load(geometry: Geometry): Promise<Result<Loaded>> {
@@ -90,6 +93,15 @@ export class Reader {
     const shape = new Shape(await this.supplies.solids(), scaleMesh(mesh, factor), topology, loaded.report.solid!.value * factor ** 3);
     this.lastShape = { loaded, factor, shape };
     return shape;
+  }
+
+  /** Its surfaces, as they are in the file; kept, since the sheet and the map of one part come in a row. */
+  surfaces(loaded: Loaded): Surfaces {
+    if (this.lastSurfaces?.loaded !== loaded) {
+      const { mesh, topology } = printedSolid(loaded.mesh, loaded.topology, loaded.shells);
+      this.lastSurfaces = { loaded, surfaces: findSurfaces(mesh, topology) };
+    }
+    return this.lastSurfaces.surfaces;
   }
 
   /** Computes one result. Throws only on a fault of the program, or when `signal` says stop. */
@@ -198,10 +210,22 @@ const COMPUTE: Computes = {
     const loaded = await reader.load(geometry);
     return loaded.ok ? ok(drawOutlines(scaleMesh(loaded.value.mesh, factor))) : loaded;
   },
-  sheet: async ({ geometry, factor, turn }, reader, onProgress, signal) => {
+  sheet: async ({ geometry, factor }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);
     if (!loaded.ok) return loaded;
-    return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, turn, onProgress, signal));
+    return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, reader.surfaces(loaded.value), onProgress, signal));
+  },
+  surfaces: async ({ geometry, faces }, reader, onProgress, signal) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { mesh, topology } = printedSolid(loaded.value.mesh, loaded.value.topology, loaded.value.shells);
+    const found = reader.surfaces(loaded.value);
+    onProgress?.(0.4, "surfaces");
+    throwIfCancelled(signal);
+    const around = lookAround(mesh, topology, found, (f, phase) => onProgress?.(0.4 + 0.6 * f, phase), signal);
+    const marked = markedShares(mesh, topology, faces, found.surfaceOf, found.list.length);
+    const { bounds, areaMm2 } = found;
+    return ok({ bounds, areaMm2, list: found.list.map((s, i) => ({ ...s, ...around[i], marked: marked[i] })) });
   },
   footprint: async ({ geometry, factor, turn }, reader) => {
     const loaded = await reader.load(geometry);

@@ -22,6 +22,7 @@ import {
   type Strengthened,
 } from "../print";
 import type { MeshFound } from "../project";
+import { SURFACES_VERSION, type SurfaceMap } from "../surface";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
 
 /** A stored file and how it is read. */
@@ -49,7 +50,7 @@ export interface Results {
   print: { inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile }; value: PrintFacts };
   /** The views as silhouettes: seen before anything else is drawn. */
   outline: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
-  sheet: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Sheet };
+  sheet: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
   /** Ways to turn a part that nobody dominates. `turn`: the user's own, looked at beside them. */
   ways: {
     inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile; faces: readonly FaceMark[] };
@@ -63,6 +64,8 @@ export interface Results {
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** What it covers of a plate. */
   footprint: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Footprint };
+  /** The surfaces of a mesh, whatever its size and however it is printed. `faces`: marks in the size of the file. */
+  surfaces: { inputs: { geometry: Geometry; faces: readonly FaceMark[] }; value: SurfaceMap };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -85,6 +88,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   hollow: HOLLOW_VERSION,
   zones: STRENGTH_VERSION,
   footprint: FOOTPRINT_VERSION,
+  surfaces: SURFACES_VERSION,
   crossings: 1,
 };
 

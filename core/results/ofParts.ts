@@ -1,5 +1,5 @@
 /** Which results a scene's parts want, and the scene as it is reckoned with once some of them are there. */
-import { TURNS, type Turn } from "../mesh";
+import type { Turn } from "../mesh";
 import { profileOf, type FilamentPrinter, type FilamentProfile, type Printer } from "../print";
 import type { Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
 import type { RealThing } from "../scale";
@@ -99,9 +99,6 @@ export const zonesRequest = (part: PartRow, printer: FilamentPrinter): Request<"
   },
 });
 
-/** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
-export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
-
 export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
   kind: "outline",
   inputs: { geometry: geometryOf(part.source), factor: part.factor },
@@ -109,8 +106,13 @@ export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
 
 export const sheetRequest = (part: Part): Request<"sheet"> => ({
   kind: "sheet",
-  inputs: { geometry: geometryOf(part.source), factor: part.factor, turn: sheetTurn(part) },
+  inputs: { geometry: geometryOf(part.source), factor: part.factor },
 });
+
+export const surfacesRequest = once((part: PartRow): Request<"surfaces"> => ({
+  kind: "surfaces",
+  inputs: { geometry: geometryOf(part.source), faces: part.faces },
+}));
 
 /** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */
 export function wantedOf({ parts, workshop: { printers } }: ProjectRows): ResultRequest[] {
@@ -118,6 +120,7 @@ export function wantedOf({ parts, workshop: { printers } }: ProjectRows): Result
   return [
     ...meshes.map(meshRequest),
     ...parts.filter((p) => p.source.kind !== "scratch").flatMap((part) => printers.map((printer) => printRequest(part, printer))),
+    ...parts.filter((p) => p.source.kind !== "scratch").map(surfacesRequest),
     ...meshes.map(wallsRequest),
   ];
 }
@@ -142,7 +145,7 @@ const joinedOf = new WeakMap<PartRow, { from: unknown[]; part: Part | undefined 
 export function joinPart(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
   const requests = [
     ...(row.source.kind === "mesh" ? [meshRequest(row.source), wallsRequest(row.source)] : []),
-    ...(row.source.kind === "scratch" ? [] : printers.map((printer) => printRequest(row, printer))),
+    ...(row.source.kind === "scratch" ? [] : [...printers.map((printer) => printRequest(row, printer)), surfacesRequest(row)]),
   ];
   const from = [...printers.map((p) => p.id), ...requests.map((r) => lookup(r))];
   const before = joinedOf.get(row);
@@ -162,7 +165,7 @@ function joinedAnew(row: PartRow, printers: readonly Printer[], lookup: Lookup):
           const facts = lookup(printRequest(row, printer));
           return facts ? [{ ...facts, printerId: printer.id }] : [];
         });
-  return { ...row, source, prints };
+  return { ...row, source, prints, surfaceMap: row.source.kind === "scratch" ? null : (lookup(surfacesRequest(row)) ?? null) };
 }
 
 /** Rows of the workshop that a scene names, by table. */
@@ -209,6 +212,7 @@ function workshopOf(rows: ProjectRows): Workshop {
     procedures: shown(workshop.procedures, named.procedures, (r) => r.id),
     supplies: workshop.supplies.filter((s) => !s.demo),
     lessons: workshop.lessons.filter((s) => !s.demo),
+    habits: { ...workshop.habits, fills: workshop.habits.fills.filter((f) => !f.demo) },
     things: shown(workshop.things as (RealThing & { demo?: boolean })[], named.things, (r) => r.name),
   };
 }
@@ -265,6 +269,7 @@ const saidSource = (source: Part["source"]): SaidSource => {
 export function rowOf(part: Part): PartRow {
   const row: Partial<Part> = { ...part };
   delete row.prints;
+  delete row.surfaceMap;
   return { ...(row as Part), source: saidSource(part.source) };
 }
 

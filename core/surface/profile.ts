@@ -4,13 +4,24 @@
  */
 import { levellingShare } from "./fill";
 
-/** A saw-tooth of this step and pitch, `count` samples over `widthMm`. A wall's beads are taken as the same saw-tooth. */
+/** A saw-tooth of this step and pitch, `count` samples over `widthMm`. */
 export function sawTooth(stepMm: number, pitchMm: number, widthMm: number, count: number): Float64Array {
   const out = new Float64Array(count);
   if (pitchMm <= 0) return out;
   for (let i = 0; i < count; i++) {
     const phase = (((i / (count - 1)) * widthMm) / pitchMm) % 1;
     out[i] = stepMm * (phase > 0.985 ? (1 - phase) / 0.015 : phase / 0.985);
+  }
+  return out;
+}
+
+/** Round beads of this height and pitch, as a wall of filament or a level top has: circles that meet in valleys. */
+export function beads(heightMm: number, pitchMm: number, widthMm: number, count: number): Float64Array {
+  const out = new Float64Array(count);
+  if (pitchMm <= 0) return out;
+  for (let i = 0; i < count; i++) {
+    const x = ((((i / (count - 1)) * widthMm) / pitchMm) % 1) * 2 - 1;
+    out[i] = heightMm * Math.sqrt(Math.max(0, 1 - x * x));
   }
   return out;
 }

@@ -27,6 +27,8 @@ export function slopeKind(slopeDeg: number): SlopeKind {
 export interface Grain {
   layerMm: number;
   lineWidthMm?: number;
+  /** Side of a pixel of the light, mm: resin only, where it was said. */
+  pixelMm?: number;
 }
 
 export interface Steps {
@@ -57,6 +59,17 @@ export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Step
  */
 export const loopScar = ({ layerMm, lineWidthMm }: Grain): Steps | null =>
   lineWidthMm === undefined ? null : { cuspMm: layerMm * 0.75, pitchMm: lineWidthMm };
+
+/**
+ * The stairs that square pixels leave on an upright face of resin: as layers do on a slope, by the angle between the face and the rows of
+ * pixels (exact for sharp pixels; what smooths their edges makes it less). None where it runs along them.
+ */
+export function pixelStepsOn(headingDeg: number, pixelMm: number): Steps | null {
+  const off = Math.abs(headingDeg - 90 * Math.round(headingDeg / 90));
+  if (off <= LEVEL_DEG) return null;
+  const a = (off * Math.PI) / 180;
+  return { cuspMm: pixelMm * Math.cos(a), pitchMm: pixelMm / Math.tan(a) };
+}
 
 export type Seen = "plain" | "dry brush" | "hidden";
 

@@ -6,6 +6,7 @@ import type Joi from "joi";
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
 import type { Printer, PrintFacts } from "../print";
+import type { SchoolId, SchoolPlan } from "../surface";
 import type { Rests, Station, Step } from "./step";
 
 /** What every piece of work has. */
@@ -28,6 +29,10 @@ export interface Surroundings {
   paint: (id: string) => { name: string; family: CoatFamily; hex: string } | undefined;
   printer: (id: string) => Printer | undefined;
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
+  /** What a piece of hiding takes on the part that is worked on; null while its surface is not found. Absent where no part is at hand. */
+  hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
+  /** What the user calls a surface of it. */
+  saidSurface?: (id: string) => string | undefined;
 }
 
 /** The part that is worked on, and how far it is. */

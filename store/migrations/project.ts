@@ -3,12 +3,14 @@ import { partTo2, sceneTo2 } from "./2";
 import { partTo4, workshopTo4 } from "./4";
 import { partTo5 } from "./5";
 import { habitsTo6, partTo6, sceneTo6 } from "./6";
+import { habitsTo7, partTo7, sceneTo7 } from "./7";
 import { isStored, rowsIn, type Stored } from "./stored";
 
 /** @param version of the bundle: those of versions 2 and 3 differ in what is beside the scene, not in its rows */
 export function projectFrom(version: number, stored: Stored): Stored {
   if (!isStored(stored.scene)) return stored;
-  return to6(version < 5 ? to5(version, stored, stored.scene) : stored);
+  const to5th = version < 5 ? to5(version, stored, stored.scene) : stored;
+  return to7(version < 6 ? to6(to5th) : to5th);
 }
 
 const each = (rows: unknown, to: (row: Stored) => Stored): unknown =>
@@ -33,5 +35,14 @@ const to6 = (stored: Stored): Stored => ({
   parts: each(stored.parts, partTo6),
   workshop: isStored(stored.workshop)
     ? { ...stored.workshop, habits: isStored(stored.workshop.habits) ? habitsTo6(stored.workshop.habits) : stored.workshop.habits }
+    : stored.workshop,
+});
+
+const to7 = (stored: Stored): Stored => ({
+  ...stored,
+  scene: isStored(stored.scene) ? sceneTo7(stored.scene) : stored.scene,
+  parts: each(stored.parts, partTo7),
+  workshop: isStored(stored.workshop)
+    ? { ...stored.workshop, habits: isStored(stored.workshop.habits) ? habitsTo7(stored.workshop.habits) : stored.workshop.habits }
     : stored.workshop,
 });

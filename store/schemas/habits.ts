@@ -1,7 +1,8 @@
 import Joi from "joi";
 import { AIR_LIMITS } from "../../core/coat";
-import { isTimeZone, LIMITS, type Evening, type Habits, type Span } from "../../core/project";
-import { within } from "../../core/work";
+import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../../core/project";
+import { PRODUCTS, READ_HOW } from "../../core/surface";
+import { count, id, text, within } from "../../core/work";
 import { clock, currency, moment, strict } from "./blocks";
 
 const eveningsSchema = Joi.array()
@@ -11,6 +12,19 @@ const eveningsSchema = Joi.array()
   );
 
 const spanSchema = strict<Span>({ from: clock, to: clock });
+
+export const fillSchema = strict<OwnReading>({
+  id,
+  product: Joi.string().valid(...Object.keys(PRODUCTS)),
+  how: Joi.string().valid(...Object.keys(READ_HOW)),
+  coats: count(LIMITS.coats),
+  stepMm: within({ least: 0, most: 10 }),
+  pitchMm: within({ least: 0, most: 1000 }),
+  left: Joi.number().min(0).max(2),
+  at: moment,
+  what: text(LIMITS.shortText),
+  demo: Joi.boolean().optional(),
+});
 
 export const habitsSchema = Joi.object<Habits, true>({
   id: Joi.string().valid("workshop").required(),
@@ -29,4 +43,5 @@ export const habitsSchema = Joi.object<Habits, true>({
   sleep: spanSchema.required(),
   quiet: spanSchema.allow(null).required(),
   changes: eveningsSchema.required(),
+  fills: Joi.array().max(LIMITS.fillReadings).items(fillSchema).required(),
 }).unknown(true);

@@ -1,7 +1,8 @@
 import Joi from "joi";
 import { LIMITS, type Paint } from "../../core/project";
 import { id, name, within } from "../../core/work";
-import { family, hex } from "./blocks";
+import type { Money } from "../../core/units";
+import { currency, family, hex, minor, strict } from "./blocks";
 
 export const paintSchema = Joi.object<Paint, true>({
   id,
@@ -11,4 +12,6 @@ export const paintSchema = Joi.object<Paint, true>({
   family: family.required(),
   sheen: Joi.string().valid("matt", "satin", "gloss").required(),
   stockMl: within(LIMITS.stockMl).required(),
+  price: strict<Money>({ minor: minor.integer(), currency }).allow(null).optional(),
+  wholeMl: within(LIMITS.stockMl).allow(null).optional(),
 }).unknown(true);

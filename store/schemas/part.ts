@@ -11,6 +11,8 @@ import {
   type PartRow,
   type PartVersion,
   type SaidMesh,
+  type SaidSurface,
+  type SurfacePhoto,
   type SaidSource,
   type Sighting,
   type Tally,
@@ -18,11 +20,29 @@ import {
   type Zone,
 } from "../../core/project";
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../../core/subject";
+import type { Anchor } from "../../core/surface";
 import { count, id, name, oneOf, text, within, WORK_KINDS } from "../../core/work";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
 /** A place in the size of the file. */
 const fileMm = Joi.number().min(-1e6).max(1e6);
+
+const direction = Joi.number().min(-1.0001).max(1.0001);
+export const anchorSchema = strict<Anchor>({
+  at: Joi.array().length(3).items(Joi.number().min(-1).max(2)),
+  normal: Joi.array().length(3).items(direction),
+  share: Joi.number().min(0).max(1.0001),
+});
+/** What can be said of a surface, each by itself. */
+export const saidOfSurface = {
+  name: text(LIMITS.shortText),
+  sight: Joi.string().valid("", "seen", "hidden", "mating", "covered"),
+  material: Joi.string().valid("", ...REAL_MATERIALS.map((m) => m.id)),
+  brush: Joi.string().valid("", "dry", "none"),
+  bristle: Joi.string().valid("stiff", "soft"),
+  stroke: Joi.string().valid("along", "across"),
+};
+export const surfacePhotoSchema = strict<SurfacePhoto>({ hash: hashSchema, when: Joi.string().valid("before", "after"), at: moment });
 
 /** What a part may choose otherwise, and what is known of it beyond its mesh. */
 export const partExtras = {
@@ -68,9 +88,16 @@ export const partExtras = {
   configurations: Joi.array()
     .max(LIMITS.configurations)
     .items(strict<Configuration>({ name, sizeMm: size })),
-  materials: Joi.array()
-    .max(LIMITS.materials)
-    .items(strict<PartRow["materials"][0]>({ surface: text(100), material: oneOf(REAL_MATERIALS) })),
+  surfaces: Joi.array()
+    .max(LIMITS.surfaces)
+    .items(
+      strict<SaidSurface>({
+        id,
+        anchor: anchorSchema.allow(null),
+        ...saidOfSurface,
+        photos: Joi.array().max(LIMITS.surfacePhotos).items(surfacePhotoSchema),
+      }),
+    ),
   faces: Joi.array()
     .max(LIMITS.faces)
     .items(

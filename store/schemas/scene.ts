@@ -15,6 +15,7 @@ import {
   type Reference,
 } from "../../core/subject";
 import { count, id, name, oneOf, text, within } from "../../core/work";
+import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../../core/joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
 import type { Plate, PlatePiece } from "../../core/print";
 
@@ -107,6 +108,26 @@ export const plateSchema = strict<Plate>({
   byHand: Joi.boolean(),
 });
 
+export const dryFitSchema = strict<DryFit>({
+  id,
+  at: moment,
+  verdict: Joi.string().valid(...Object.keys(FIT_VERDICTS)),
+  amountMm: within(LIMITS.gapMm),
+  cause: Joi.string().valid(...Object.keys(FIT_CAUSES)),
+});
+export const meetingSchema = strict<Meeting>({
+  id,
+  a: id,
+  b: id,
+  how: Joi.string().valid(...Object.keys(MEET_HOW)),
+  paint: Joi.string().valid("before", "after"),
+  lengthMm: within({ least: 0, most: 1e6 }),
+  widthMm: within(LIMITS.gapMm),
+  sight: Joi.string().valid(...Object.keys(MEET_SIGHT)),
+  textured: Joi.boolean(),
+  fits: Joi.array().max(LIMITS.dryFits).items(dryFitSchema),
+});
+
 export const sceneSchema = Joi.object<SceneRow, true>({
   ...demanded(subjectSchemas),
   id,
@@ -119,5 +140,6 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   rank: count(LIMITS.rank).required(),
   rests: Joi.boolean().required(),
   plates: Joi.array().max(LIMITS.plates).items(plateSchema).required(),
+  meetings: Joi.array().max(LIMITS.meetings).items(meetingSchema).required(),
   createdAt: moment.required(),
 }).unknown(true);

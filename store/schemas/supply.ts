@@ -19,6 +19,7 @@ export const supplySchema = Joi.object<Supply, true>({
   name: name.required(),
   what: Joi.string().max(40).required(),
   stock: within(LIMITS.stock).required(),
+  whole: within(LIMITS.stock).allow(null).optional(),
   since: moment.allow(null).optional(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).required(),
 })

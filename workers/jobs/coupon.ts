@@ -7,6 +7,9 @@ import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 import { solids } from "./reader";
 
+/** Its surfaces are nothing to look at. */
+const NO_SURFACES = { list: [], surfaceOf: new Int32Array() };
+
 export const coupon: Job<Jobs["coupon"]["request"], Jobs["coupon"]["answer"]> = {
   failed: "The test print could not be made",
   tooLarge: "The test print is too large for this machine's memory.",
@@ -18,7 +21,7 @@ export const coupon: Job<Jobs["coupon"]["request"], Jobs["coupon"]["answer"]> = 
     const { report, topology } = reportMesh(mesh);
     const shape = new Shape(library, mesh, topology, Math.abs(report.volumeMm3));
     const { one } = printFacts(shape, printer, 1, TURNS["+z"], onProgress, signal);
-    const picture = drawSheet(mesh, topology, TURNS["+z"]).views.find((v) => v.name === "plan")!;
+    const picture = drawSheet(mesh, topology, NO_SURFACES).views.find((v) => v.name === "plan")!;
     return ok({
       answer: { file: new Blob([writeStl(mesh) as Uint8Array<ArrayBuffer>]), timeS: one.timeS.value, massG: one.massG.value, picture },
     });

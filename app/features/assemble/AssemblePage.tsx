@@ -80,10 +80,10 @@ export function AssemblePage({ project }: { project: Project }) {
                       </button>
                     </td>
                     <td>
-                      {describeItem(joint, project).title}, {describeItem(joint, project).detail}
+                      {describeItem(joint, p, project).title}, {describeItem(joint, p, project).detail}
                     </td>
-                    <td>{i > 0 ? describeItem(p.work[i - 1], project).title : "nothing"}</td>
-                    <td>{i + 1 < p.work.length ? describeItem(p.work[i + 1], project).title : "nothing"}</td>
+                    <td>{i > 0 ? describeItem(p.work[i - 1], p, project).title : "nothing"}</td>
+                    <td>{i + 1 < p.work.length ? describeItem(p.work[i + 1], p, project).title : "nothing"}</td>
                   </tr>
                 );
               })}

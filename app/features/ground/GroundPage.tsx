@@ -174,8 +174,8 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
           </p>
           <p className="text-soft">
             A grain of {grainMm} mm is {formatReal(grainMm * project.scene.scale.ratio)} in real life.{" "}
-            {index > 0 ? `Comes after ${describeItem(part.work[index - 1], project).title.toLowerCase()}` : "Comes first"}
-            {index + 1 < part.work.length ? `, before ${describeItem(part.work[index + 1], project).title.toLowerCase()}.` : "."}
+            {index > 0 ? `Comes after ${describeItem(part.work[index - 1], part, project).title.toLowerCase()}` : "Comes first"}
+            {index + 1 < part.work.length ? `, before ${describeItem(part.work[index + 1], part, project).title.toLowerCase()}.` : "."}
           </p>
           <p className="mt-2 text-setting-ink">
             △ {recipe.cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}

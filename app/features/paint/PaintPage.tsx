@@ -16,7 +16,7 @@ import {
   type CoatMethod,
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
-import { LIMITS, partAreaMm2, type Paint, type Part, type Project } from "~core/project";
+import { LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -79,7 +79,10 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const { model } = useTonight();
   const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...room }));
   const { verdicts, air } = checkStack(stack);
-  const steps = workOf(part.work, "hide")[0] ?? { cuspMm: 0, pitchMm: 0 };
+  const treated = workOf(part.work, "hide").at(0)?.surfaceId;
+  const surfaces = surfacesOf(part, project.scene);
+  const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? { cuspMm: 0, pitchMm: 0 };
+  const real = surfaces.flatMap((k) => (k.said?.material ? [k.said.material] : []));
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.
   const others = worstFirst(verdicts).filter(
@@ -152,13 +155,12 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
       </div>
-      {part.materials.length > 0 && (
+      {real.length > 0 && (
         <p className="mt-3">
           <span className="font-semibold">In real life: </span>
-          {part.materials
-            .map((m) => ({ surface: m.surface, material: realMaterial(m.material) }))
-            .filter((m, i, all) => m.material && all.findIndex((o) => o.material === m.material) === i)
-            .map((m) => `${m.material?.name}: ${m.material?.paint}`)
+          {[...new Set(real)]
+            .flatMap((id) => realMaterial(id) ?? [])
+            .map((m) => `${m.name}: ${m.paint}`)
             .join("; ")}
           .
         </p>

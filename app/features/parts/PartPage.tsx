@@ -1,10 +1,9 @@
 /** A part: its sheet with the first look beside it, printers, the order of work, and what it is. */
-import { sheetTurn } from "~core/results";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/units";
-import { choicesOf, optionAtHand, partVolumeMm3, type Part, type Project } from "~core/project";
+import { optionAtHand, partVolumeMm3, type Part, type Project, grainOf, linedSurfaces, sheetTurn, surfacesOf } from "~core/project";
 import { workOf } from "~core/work";
 import { Evenings } from "~app/shared/Evenings";
 import { Dialog } from "~app/ui/dialog";
@@ -14,7 +13,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { PrinterBars } from "~app/shared/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { Key, useKey } from "~app/ui/keys";
-import { defaultWork, grainOf, linedSurfaces } from "~core/plan";
+import { defaultWork } from "~core/plan";
 import { firstLook } from "~core/look";
 import { PartFacts } from "./PartFacts";
 import { PartLeaves } from "./PartLeaves";
@@ -50,12 +49,10 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const [turning, setTurning] = useState(false);
   const [asksEvenings, setAsksEvenings] = useState(false);
   const problem = useReckoning().problems.get(part.id);
-  const surfaces = state.sheet?.surfaces ?? [];
   const best = optionAtHand(part, scene);
-  const lined =
-    best && part.source.kind !== "typed" ? linedSurfaces(surfaces, grainOf(best.printer), choicesOf(part, scene).viewingDistanceMm) : [];
-  const hatched = new Map(lined.map((l): [number, HatchKind] => [l.surface.id, l.seen === "plain" ? "lines" : "brush"]));
-  const notes = firstLook(part, project, surfaces, model);
+  const lined = best && part.source.kind !== "typed" ? linedSurfaces(surfacesOf(part, scene)) : [];
+  const hatched = new Map(lined.map((l): [number, HatchKind] => [l.number, l.seen === "plain" ? "lines" : "brush"]));
+  const notes = firstLook(part, project, model);
   const index = parts.indexOf(part);
   const goTo = (i: number): void => {
     const next = parts[(i + parts.length) % parts.length];
@@ -67,13 +64,14 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   useEffect(() => {
     if (drawn && came?.arrived) document.getElementById("notes")?.focus({ preventScroll: true });
   }, [drawn, came, part.id, scene.scaleAnswered]);
-  const ready = part.source.kind === "scratch" || (best !== undefined && state.sheet !== null);
+  const ready = part.source.kind === "scratch" || (best !== undefined && part.surfaceMap !== null);
   // A printer that was chosen first stays; the rest is planned after it.
   const printOnly = part.work.length > 0 && onlyPrinted(part);
   const plan = async () => {
     const first = !scene.demo && parts.every((p) => onlyPrinted(p));
-    const items = defaultWork(part, project, surfaces, newId).filter((w) => !printOnly || workOf([w], "print").length === 0);
-    const done = await run("work.add", { partId: part.id, at: printOnly ? part.work.length : 0, items });
+    const proposed = defaultWork(part, project, newId);
+    const items = proposed.items.filter((w) => !printOnly || workOf([w], "print").length === 0);
+    const done = await run("work.add", { partId: part.id, at: printOnly ? part.work.length : 0, items, surfaces: proposed.surfaces });
     if (done.ok && first) setAsksEvenings(true);
   };
   const planned = part.work.length > 0 && !printOnly;
@@ -158,7 +156,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
       )}
       {part.source.kind !== "scratch" && state.sheet && (
         <Section title="What its surfaces are in real life">
-          <RealMaterials part={part} project={project} surfaces={surfaces} />
+          <RealMaterials part={part} project={project} />
         </Section>
       )}
       <Section title="Order of work">

@@ -42,7 +42,7 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
   };
   const titleOf = (id: UniqueIdentifier): string => {
     const item = part.work.find((w) => w.id === id);
-    return item ? describeItem(item, project).title : "";
+    return item ? describeItem(item, part, project).title : "";
   };
   const steps = stepsAmong(model.steps, part.id);
   return (
@@ -70,7 +70,7 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
                 item={item}
                 at={i}
                 last={i === items.length - 1}
-                words={describeItem(item, project)}
+                words={describeItem(item, part, project)}
                 steps={steps.filter((s) => s.itemId === item.id)}
                 isDone={(s) => ["done", "setting"].includes(model.states.get(s.key)?.kind ?? "")}
                 onMove={(to) => void move(item.id, to)}
@@ -214,7 +214,7 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
         onChange={setWhere}
         options={[
           { value: "0", label: "first of all" },
-          ...part.work.map((w, i) => ({ value: String(i + 1), label: `after ${i + 1}, ${describeItem(w, project).title}` })),
+          ...part.work.map((w, i) => ({ value: String(i + 1), label: `after ${i + 1}, ${describeItem(w, part, project).title}` })),
         ]}
       />
       <div className="mt-3 flex flex-wrap gap-2">

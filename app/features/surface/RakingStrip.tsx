@@ -1,77 +1,100 @@
-/** The raking strip: the surface's profile under low light, before and after every stage, with what a dry brush finds as a band. */
-import { formatMm } from "~core/units";
-import { BRUSH_FINDS_MM, coatOver, sandDown, sawTooth, type SchoolPlan, type Steps } from "~core/surface";
+/**
+ * The raking strip: the surface's profile under low light, as printed and after every coat and sanding, with what the eye finds from the
+ * scene's distance and what a dry brush finds as bands. Coats and papers are put on and taken off here; the layer can be tried.
+ */
+import { area, curveLinear, line, scaleLinear } from "d3";
+import { Minus, Plus } from "lucide-react";
+import { formatMm, parseLength, spacedNumber } from "~core/units";
+import {
+  BRUSH_FINDS_MM,
+  GRADES,
+  PRODUCTS,
+  SMOOTH_ENOUGH_MM,
+  STRIP_SAMPLES,
+  stripRows,
+  type OwnFills,
+  type ProductId,
+  type Seen,
+  type SlopeKind,
+  type Steps,
+  type StripStep,
+} from "~core/surface";
+import { Choice, ParsedField } from "~app/ui/field";
+import { useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 
-interface Row {
-  label: string;
-  leavesMm: number;
-  profile: Float64Array;
-}
+const ROW = 40;
+const LEFT = 104,
+  RIGHT = 92;
+const MOST_STEPS = 12;
 
-const SAMPLES = 480;
-const ROW = 46;
-
-/** Profiles after each stage of a school, computed stage upon stage. */
-export function stripRows(steps: Steps, plan: SchoolPlan, widthMm: number): Row[] {
-  let profile = sawTooth(steps.cuspMm, steps.pitchMm, widthMm, SAMPLES);
-  const rows: Row[] = [{ label: "printed", leavesMm: steps.cuspMm, profile }];
-  for (const [i, stage] of plan.stages.entries()) {
-    profile = stage.sanding
-      ? sandDown(profile, stage.leavesMm)
-      : settle(coatOver(profile, stage.filmMm, solidsOf(rows.at(-1)!.leavesMm, stage.leavesMm), steps.pitchMm), stage.leavesMm);
-    rows.push({ label: stage.sanding ? "sanded" : `coat ${i + 1}`, leavesMm: stage.leavesMm, profile });
-  }
-  return rows;
-}
-
-const solidsOf = (before: number, after: number): number => Math.min(0.95, Math.max(0.05, 1 - after / Math.max(before, 1e-6)));
-
-/** The profile's own shape at exactly the height that the sums say is left. */
-function settle(profile: Float64Array, leavesMm: number): Float64Array {
-  const low = Math.min(...profile),
-    high = Math.max(...profile);
-  return high > low ? profile.map((v) => ((v - low) / (high - low)) * leavesMm) : profile.map(() => 0);
-}
-
-export function RakingStrip({ steps, plan }: { steps: Steps; plan: SchoolPlan }) {
+export function RakingStrip({
+  steps,
+  kind,
+  seen,
+  own,
+  done,
+  onDone,
+  layerMm,
+  onLayer,
+}: {
+  steps: Steps;
+  kind: SlopeKind;
+  seen: Seen;
+  own: OwnFills;
+  /** Coats and papers on it, in order. */
+  done: readonly StripStep[];
+  onDone: (steps: StripStep[]) => void;
+  layerMm: number;
+  onLayer: (mm: number) => void;
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const widthMm = Math.min(12, Math.max(2, steps.pitchMm * 8));
-  const rows = stripRows(steps, plan, widthMm);
-  const left = 84,
-    right = 84;
-  const x = (i: number): number => left + (i / (SAMPLES - 1)) * (width - left - right);
+  const rows = stripRows(steps, kind, done, widthMm, own);
+  const lastCoat = [...done].reverse().find((d) => d.kind === "coat");
+  const product: ProductId = lastCoat?.kind === "coat" ? lastCoat.product : "filler";
+  const addCoat = (): void => onDone([...done, { kind: "coat", product }]);
+  const takeOff = (): void => onDone(done.slice(0, -1));
+  useKey("+", "One coat more on the strip", "The strip", addCoat, done.length < MOST_STEPS);
+  useKey("-", "Take the last off the strip", "The strip", takeOff, done.length > 0);
   // Heights are drawn larger than lengths, or a fifth of a millimetre would be a hairline; the factor is said below.
-  const tall = (ROW - 14) / Math.max(steps.cuspMm, 0.05);
-  const stretch = tall / ((width - left - right) / widthMm);
+  const x = scaleLinear([0, STRIP_SAMPLES - 1], [LEFT, Math.max(LEFT + 1, width - RIGHT)]);
+  const tall = (ROW - 12) / Math.max(steps.cuspMm, 0.06);
+  const stretch = tall / ((width - LEFT - RIGHT) / widthMm);
+  const eye = seen === "plain" ? SMOOTH_ENOUGH_MM : null;
   return (
     <div ref={ref}>
       {width > 0 && (
         <svg
           width={width}
-          height={rows.length * ROW + 4}
+          height={rows.length * ROW + 6}
           role="img"
           aria-label={`Profile of the surface: ${rows.map((r) => `${r.label} ${formatMm(r.leavesMm)}`).join(", ")}`}
+          data-testid="strip"
         >
           {rows.map((r, i) => {
-            const base = (i + 1) * ROW - 4;
-            const low = Math.min(...r.profile);
-            let d = "";
-            for (let k = 0; k < SAMPLES; k++)
-              d += `${k === 0 ? "M" : "L"}${x(k).toFixed(1)} ${(base - (r.profile[k] - low) * tall).toFixed(1)}`;
+            const base = (i + 1) * ROW - 2;
+            const low = r.profile.reduce((least, v) => Math.min(least, v), Infinity);
+            const y = (v: number): number => base - (v - low) * tall;
+            const path = line<number>((_, k) => x(k), y).curve(curveLinear)(Array.from(r.profile));
+            const before = i > 0 && r.step?.kind === "coat" ? rows[i - 1].profile : null;
+            const floor = before?.reduce((least, v) => Math.min(least, v), Infinity) ?? 0;
+            // What the coat has laid into the valleys, over the surface of before.
+            const film =
+              before &&
+              area<number>(
+                (_, k) => x(k),
+                (_, k) => base - (before[k] - floor) * tall,
+                (_, k) => Math.min(base, y(r.profile[k])),
+              )(Array.from(r.profile));
             return (
               <g key={i}>
-                <rect
-                  x={left}
-                  y={base - BRUSH_FINDS_MM * tall}
-                  width={width - left - right}
-                  height={BRUSH_FINDS_MM * tall}
-                  fill="var(--setting)"
-                  opacity="0.4"
-                />
-                <path d={d} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+                <Band x0={LEFT} x1={width - RIGHT} y={base} height={Math.min(ROW, BRUSH_FINDS_MM * tall)} fill="var(--setting)" />
+                {eye !== null && <Band x0={LEFT} x1={width - RIGHT} y={base} height={eye * tall} fill="var(--real)" />}
+                {film && <path d={film} fill="url(#hatch-setting)" opacity="0.8" />}
+                <path d={path ?? ""} fill="none" stroke="var(--ink)" strokeWidth="1.3" />
                 <text x="0" y={base - 4} fontSize="14.5" fill="var(--ink)" fontWeight={i === rows.length - 1 ? 600 : 400}>
-                  {r.label}
+                  {r.label.length > 15 ? `${r.label.slice(0, 14)}…` : r.label}
                 </text>
                 <text
                   x={width}
@@ -81,7 +104,7 @@ export function RakingStrip({ steps, plan }: { steps: Steps; plan: SchoolPlan })
                   fill="var(--ink)"
                   fontWeight={i === rows.length - 1 ? 600 : 400}
                 >
-                  {Math.round(r.leavesMm * 1000)} µm
+                  {span(r.low, r.high, r.leavesMm)}
                 </text>
               </g>
             );
@@ -89,8 +112,55 @@ export function RakingStrip({ steps, plan }: { steps: Steps; plan: SchoolPlan })
         </svg>
       )}
       <p className="text-sm text-soft">
-        {widthMm.toFixed(1)} mm across, heights drawn {stretch.toFixed(0)} times; above the shaded band a dry brush finds it.
+        {widthMm.toFixed(1)} mm across, heights drawn {stretch < 10 ? stretch.toFixed(1) : stretch.toFixed(0)} times. Above the ochre band a dry
+        brush finds it{eye !== null ? "; above the narrow one it shows from where the scene is looked at" : ""}.
       </p>
+      <div className="no-print mt-2 flex flex-wrap items-end gap-2">
+        <Choice
+          className="w-48"
+          label="Put on"
+          value=""
+          onChange={(v: string) => {
+            if (v.startsWith("P")) onDone([...done, { kind: "sand", grade: Number(v.slice(1)) }]);
+            else if (v) onDone([...done, { kind: "coat", product: v as ProductId }]);
+          }}
+          options={[
+            { value: "", label: "a coat or a paper…" },
+            ...Object.values(PRODUCTS).map((p) => ({ value: p.id as string, label: p.name })),
+            ...GRADES.filter((g) => g >= 80).map((g) => ({ value: `P${g}`, label: `P${g}` })),
+          ]}
+        />
+        <button className="btn" onClick={addCoat} disabled={done.length >= MOST_STEPS} aria-label={`One coat more: ${PRODUCTS[product].name}`}>
+          <Plus size={18} aria-hidden="true" /> coat
+        </button>
+        <button className="btn" onClick={takeOff} disabled={done.length === 0} aria-label="Take the last off">
+          <Minus size={18} aria-hidden="true" /> last
+        </button>
+        <ParsedField
+          className="w-28"
+          label="Layer tried"
+          text={formatMm(layerMm)}
+          parse={(t) => {
+            const read = parseLength(t);
+            if (!read.ok) return read;
+            const { mm } = read.value;
+            return mm >= 0.01 && mm <= 2
+              ? { ok: true, value: mm }
+              : { ok: false, problem: { code: "layer", message: "A layer is between 0.01 and 2 mm." } };
+          }}
+          readAs={(mm) => `${spacedNumber(mm)} mm`}
+          onCommit={(mm) => onLayer(mm)}
+        />
+      </div>
     </div>
   );
 }
+
+const Band = ({ x0, x1, y, height, fill }: { x0: number; x1: number; y: number; height: number; fill: string }) => (
+  <rect x={x0} y={y - height} width={Math.max(0, x1 - x0)} height={height} fill={fill} opacity="0.28" />
+);
+
+const um = (mm: number): number => Math.round(mm * 1000);
+/** "37 µm", or "28 to 46" where the filling is not sure. */
+const span = (low: number, high: number, value: number): string =>
+  um(high) - um(low) <= 2 ? `${um(value)} µm` : `${um(low)} to ${um(high)} µm`;

@@ -4,7 +4,7 @@ import { spacedNumber } from "~core/units";
 import { LIMITS, SUPPLY_KINDS, type Project, type Supply, type SupplyKind } from "~core/project";
 import { costText, parseCostIn } from "~app/shared/cost";
 import { newId, useActions } from "~app/shared/scene";
-import { Choice, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { Choice, orNothing, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
 const KINDS = Object.keys(SUPPLY_KINDS) as SupplyKind[];
@@ -74,6 +74,19 @@ function OfKind({ kind, project }: { kind: SupplyKind; project: Project }) {
               readAs={(c) => (c === null ? "none" : costText(c))}
               onCommit={(price) => run("supply.set", { supplyId: s.id, change: { price } })}
             />
+            {kind === "abrasive" && (
+              <ParsedField
+                className="w-16"
+                hideLabel
+                label={`${s.name}: sheets for that price`}
+                draftKey={s.id}
+                text={s.whole ? spacedNumber(s.whole) : ""}
+                placeholder="of"
+                parse={orNothing<number>(parseNumberIn(LIMITS.stock))}
+                readAs={(n) => (n === null ? "not said" : `for ${spacedNumber(n)} ${unit}`)}
+                onCommit={(whole) => run("supply.set", { supplyId: s.id, change: { whole } })}
+              />
+            )}
             <IconButton label={`Remove ${s.name}`} onClick={() => void run("supply.delete", { supplyId: s.id })}>
               <X size={18} />
             </IconButton>

@@ -1,6 +1,6 @@
-import { SurfacePage } from "~app/features/surface/SurfacePage";
+import { MapPage } from "~app/features/surface/MapPage";
 import { useProject } from "~app/shared/scene";
 
 export default function SurfaceRoute() {
-  return <SurfacePage project={useProject()} />;
+  return <MapPage project={useProject()} />;
 }

@@ -8,7 +8,7 @@ import { runJob } from "~workers/client";
 import type { FieldWanted } from "~workers/protocol";
 import { type Part, geometryKey } from "~core/project";
 import { meshSourceOf } from "~app/data/results.client";
-import type { Picked, TurntableView } from "./turntableScene";
+import type { LowLight, Picked, TurntableView } from "./turntableScene";
 
 interface TurntableProps {
   part: Part;
@@ -20,6 +20,8 @@ interface TurntableProps {
   className?: string;
   /** How the part lies when it is printed, and what with: then its faces can be shown by how steep they are and where lines lie. */
   printed?: { turn: Turn; grain: Grain };
+  /** Its layers in low light: how it lies, with which layers, and what share of their steps is left. */
+  lowLight?: LowLight;
 }
 
 const SHOWN = [
@@ -37,7 +39,7 @@ const formatField = (v: number, unit: string): string =>
 
 const NO_MARKS: readonly [number, number, number][] = [];
 
-export default function Turntable({ part, onPick, marks = NO_MARKS, joined = false, className = "h-[300px]", printed }: TurntableProps) {
+export default function Turntable({ part, onPick, marks = NO_MARKS, joined = false, className = "h-[300px]", printed, lowLight }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
   const picked = useRef(onPick);
@@ -65,6 +67,7 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, joined = fal
       if (!result.ok) return setProblem(result.problem.message);
       try {
         view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p));
+        if (lowLight) view.current.lowLight(lowLight);
         setThinned(result.value.thinned);
         setField(result.value.field);
         setReady(key);
@@ -81,6 +84,10 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, joined = fal
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   useEffect(() => view.current?.mark(marks, joined), [marks, joined, ready]);
+  const light = JSON.stringify(lowLight);
+  useEffect(() => {
+    if (light) view.current?.lowLight(JSON.parse(light) as LowLight);
+  }, [light, ready]);
   const range = field && rangeOf(field);
   return (
     <div>
@@ -105,10 +112,10 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, joined = fal
         tabIndex={0}
         role="img"
         aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
-        className={`w-full touch-none border border-rule bg-board ${printed ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
+        className={`w-full touch-none border border-rule bg-board ${printed ?? lowLight ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
       />
       <p className="mt-1 text-sm text-soft">
-        {problem ?? `drag, or use the arrow keys; wheel to come closer${thinned ? "; drawn with fewer triangles than it has" : ""}`}
+        {problem ?? `drag, or use the arrow keys; wheel or page keys to come closer${lowLight ? ": lines show where the picture can hold them" : ""}${thinned ? "; drawn with fewer triangles than it has" : ""}`}
       </p>
     </div>
   );

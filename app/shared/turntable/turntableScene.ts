@@ -19,7 +19,8 @@ import {
   Vector3,
   WebGLRenderer,
 } from "three";
-import { rangeOf, type MeshField } from "~core/mesh";
+import { rangeOf, turnRows, type MeshField, type Turn } from "~core/mesh";
+import type { Grain } from "~core/surface";
 import type { TurntableMesh } from "~workers/protocol";
 
 /** Edges are drawn up to this many triangles; above it they would only be a grey mist. */
@@ -34,6 +35,17 @@ export interface Picked {
   normal: [number, number, number];
 }
 
+/** A layer is about so high on the screen when its lines are first looked at. */
+const FIRST_LAYER_PX = 3;
+const MOST_ZOOM = 60;
+
+/** How the lines of layers are drawn: what points up as it is printed, how high a layer is, and what share of its steps is left. */
+export interface LowLight {
+  turn: Turn;
+  grain: Grain;
+  leaves: number;
+}
+
 /** A press snaps to a corner of the facet within so many pixels, else to its edge within so many. */
 const SNAP_CORNER_PX = 16;
 const SNAP_EDGE_PX = 10;
@@ -43,6 +55,8 @@ const STILL_PX = 4;
 export interface TurntableView {
   /** Shows points, and the line between two that are joined. */
   mark: (points: readonly [number, number, number][], joined: boolean) => void;
+  /** Lays layer lines on it under a low lamp. */
+  lowLight: (light: LowLight) => void;
   dispose: () => void;
 }
 
@@ -66,11 +80,11 @@ export function showOnTurntable(
   const { center, radius } = geometry.boundingSphere!;
   const scene = new Scene();
   const shown = field ? coloured(geometry, field, colour("--paper"), colour("--act")) : geometry;
-  const body = new Mesh(
-    shown,
-    new MeshLambertMaterial({ color: field ? 0xffffff : colour("--paper"), vertexColors: field !== null, flatShading: true }),
-  );
-  scene.add(body, new AmbientLight(0xffffff, 1.1));
+  const skin = new MeshLambertMaterial({ color: field ? 0xffffff : colour("--paper"), vertexColors: field !== null, flatShading: true });
+  const lines = layerLines(skin);
+  const body = new Mesh(shown, skin);
+  const ambient = new AmbientLight(0xffffff, 1.1);
+  scene.add(body, ambient);
   const lamp = new DirectionalLight(0xffffff, 2.2);
   scene.add(lamp);
   let edges: EdgesGeometry | undefined;
@@ -81,6 +95,8 @@ export function showOnTurntable(
 
   const camera = new PerspectiveCamera(32, holder.clientWidth / holder.clientHeight, radius / 50, radius * 20);
   camera.up.set(0, 0, 1);
+  let low = false,
+    seen = false;
   let turn = -0.9,
     tilt = 0.42,
     distance = radius * 3.6;
@@ -90,7 +106,8 @@ export function showOnTurntable(
       .add(center);
     camera.position.copy(eye);
     camera.lookAt(center);
-    lamp.position.set(Math.cos(turn - 0.8), Math.sin(turn - 0.8), 0.9);
+    // A low lamp rakes over what is looked at.
+    lamp.position.set(Math.cos(turn - (low ? 0.95 : 0.8)), Math.sin(turn - (low ? 0.95 : 0.8)), low ? 0.35 : 0.9);
     renderer.render(scene, camera);
   };
   const move = (dTurn: number, dTilt: number): void => {
@@ -147,10 +164,21 @@ export function showOnTurntable(
   };
   const onWheel = (e: WheelEvent): void => {
     e.preventDefault();
-    distance = Math.min(radius * 9, Math.max(radius * 1.5, distance * Math.exp(e.deltaY / 900)));
+    closer(Math.exp(-e.deltaY / 900));
+  };
+  const closer = (by: number): void => {
+    if (low) {
+      // Lines are finer than any part: the eye goes nearer than the part's own border.
+      camera.zoom = Math.min(MOST_ZOOM, Math.max(1, camera.zoom * by));
+      camera.updateProjectionMatrix();
+    } else distance = Math.min(radius * 9, Math.max(radius * 1.5, distance / by));
     draw();
   };
   const onKey = (e: KeyboardEvent): void => {
+    if (e.key === "PageUp" || e.key === "PageDown") {
+      e.preventDefault();
+      return closer(e.key === "PageUp" ? 1.3 : 1 / 1.3);
+    }
     const by = { ArrowLeft: [-0.15, 0], ArrowRight: [0.15, 0], ArrowUp: [0, 0.12], ArrowDown: [0, -0.12] }[e.key];
     if (!by) return;
     e.preventDefault();
@@ -175,7 +203,61 @@ export function showOnTurntable(
     renderer.dispose();
     holder.replaceChildren();
   };
-  return { mark, dispose };
+  const lowLight = (light: LowLight): void => {
+    low = true;
+    ambient.intensity = 0.55;
+    lamp.intensity = 2.6;
+    lines(light);
+    if (!seen) {
+      // So near at first that a layer is a few pixels high: as in the hand.
+      const pxPerMm = holder.clientHeight / (2 * distance * Math.tan((camera.fov * Math.PI) / 360));
+      camera.zoom = Math.min(16, Math.max(1, FIRST_LAYER_PX / (pxPerMm * light.grain.layerMm)));
+      camera.updateProjectionMatrix();
+      seen = true;
+    }
+    draw();
+  };
+  return { mark, lowLight, dispose };
+}
+
+/**
+ * Bends the normals of a material by the steps of layers, as a saw-tooth along the way up of the printer. Where a layer is smaller than a
+ * pixel its lines fade: the picture does not hold them, and an eye there would not either.
+ */
+function layerLines(skin: MeshLambertMaterial): (light: LowLight) => void {
+  const up = { value: new Vector3(0, 0, 1) },
+    layer = { value: 1 },
+    strength = { value: 0 };
+  skin.onBeforeCompile = (shader) => {
+    Object.assign(shader.uniforms, { stepUp: up, stepLayer: layer, stepLeft: strength });
+    shader.vertexShader = shader.vertexShader
+      .replace("#include <common>", "#include <common>\nvarying vec3 vPlace;")
+      .replace("#include <begin_vertex>", "#include <begin_vertex>\nvPlace = position;");
+    shader.fragmentShader = shader.fragmentShader
+      .replace(
+        "#include <common>",
+        "#include <common>\nvarying vec3 vPlace;\nuniform vec3 stepUp;\nuniform float stepLayer;\nuniform float stepLeft;",
+      )
+      .replace(
+        "#include <normal_fragment_maps>",
+        `#include <normal_fragment_maps>
+        if (stepLeft > 0.0) {
+          float along = dot(vPlace, stepUp) / stepLayer;
+          float fade = 1.0 - smoothstep(0.25, 0.6, fwidth(along));
+          float tooth = fract(along);
+          vec3 upSeen = normalize((viewMatrix * vec4(stepUp, 0.0)).xyz);
+          // The tread of a step looks up, its riser to the side.
+          float lean = tooth < 0.5 ? 0.9 : -0.9;
+          normal = normalize(normal + upSeen * lean * stepLeft * fade);
+        }`,
+      );
+  };
+  return ({ turn, grain, leaves }) => {
+    const [x, y, z] = turnRows(turn)[2];
+    up.value.set(x, y, z);
+    layer.value = grain.layerMm;
+    strength.value = leaves;
+  };
 }
 
 /**

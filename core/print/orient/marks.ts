@@ -87,17 +87,51 @@ function distance2(p: Float32Array, a: number, b: number, c: number, x: number, 
   return Math.min(from(along, 0), from(0, other), from(1 - s, s));
 }
 
-/** What each facet counts as; a later mark wins. Without any mark every facet is seen. */
+/** What each facet counts as. Without any mark every facet is seen. */
 export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark[]): Marks {
+  const others = marks.some((m) => m.kind === "seen") ? OTHERS : 1;
+  const kinds = markedFacets(mesh, topology, marks);
+  return {
+    seen: Float32Array.from(kinds, (k) => (k === NO_MARK ? others : KINDS[k] === "seen" ? 1 : 0)),
+    mating: Uint8Array.from(kinds, (k) => (k !== NO_MARK && KINDS[k] === "mating" ? 1 : 0)),
+  };
+}
+
+const KINDS: readonly FaceKind[] = ["seen", "hidden", "mating", "covered"];
+const NO_MARK = 255;
+
+/** Share of each group's area that marks call hidden, covered or mating. `groupOf`: −1 for none. */
+export function markedShares(
+  mesh: Mesh,
+  topology: Topology,
+  marks: readonly FaceMark[],
+  groupOf: Int32Array,
+  groups: number,
+): Record<"hidden" | "covered" | "mating", number>[] {
+  const out = Array.from({ length: groups }, () => ({ hidden: 0, covered: 0, mating: 0 }));
+  if (marks.length === 0) return out;
+  const kinds = markedFacets(mesh, topology, marks);
+  const { areasMm2 } = facetsOf(mesh);
+  const total = new Float64Array(groups);
+  for (let t = 0; t < groupOf.length; t++) {
+    const g = groupOf[t];
+    if (g < 0) continue;
+    total[g] += areasMm2[t];
+    const kind = kinds[t] === NO_MARK ? "seen" : KINDS[kinds[t]];
+    if (kind !== "seen") out[g][kind] += areasMm2[t];
+  }
+  for (const [g, o] of out.entries()) if (total[g] > 0) for (const k of ["hidden", "covered", "mating"] as const) o[k] /= total[g];
+  return out;
+}
+
+/** Which mark each facet has; a later mark wins. */
+function markedFacets(mesh: Mesh, topology: Topology, marks: readonly FaceMark[]): Uint8Array {
   const n = mesh.indices.length / 3;
   const { normals } = facetsOf(mesh);
-  const others = marks.some((m) => m.kind === "seen") ? OTHERS : 1;
-  const seen = new Float32Array(n).fill(others),
-    mating = new Uint8Array(n);
+  const kinds = new Uint8Array(n).fill(NO_MARK);
   const surface = marks.some((m) => "at" in m.where) ? surfacesAt(mesh, topology) : null;
   const set = (t: number, kind: FaceKind): void => {
-    seen[t] = kind === "seen" ? 1 : 0;
-    mating[t] = kind === "mating" ? 1 : 0;
+    kinds[t] = KINDS.indexOf(kind);
   };
   for (const { kind, where } of marks) {
     if ("at" in where) {
@@ -119,5 +153,5 @@ export function marksOf(mesh: Mesh, topology: Topology, marks: readonly FaceMark
       }
     }
   }
-  return { seen, mating };
+  return kinds;
 }

@@ -1,0 +1,413 @@
+/**
+ * The map of a part's surfaces as they are printed: which show their lines from where the scene is looked at, the strip of the one at hand
+ * under low light, all ways to hide it, and one plan for the part.
+ */
+import { lazy, Suspense, useState } from "react";
+import { useSearchParams } from "react-router";
+import {
+  caseOf,
+  conditionsOf,
+  grainOf,
+  lostSurfaces,
+  plainestFirst,
+  printerAtHand,
+  saidId,
+  sheetTurn,
+  surfacesOf,
+  type KnownSurface,
+  type Part,
+  type Project,
+} from "~core/project";
+import { figureHeightMm } from "~core/scale";
+import { hideItem, newSurface } from "~core/plan";
+import {
+  mixedPlan,
+  planSchool,
+  recommend,
+  SEEN_WORDS,
+  stepsOfStages,
+  stripRows,
+  waysFor,
+  type SchoolId,
+  type SchoolPlan,
+  type StripStep,
+  type SurfaceCase,
+  type Way,
+} from "~core/surface";
+import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
+import { workOf, type HideWork } from "~core/work";
+import type { Note } from "~core/look";
+import { AtStage } from "~app/shared/AtStage";
+import { Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { SheetDrawing } from "~app/shared/SheetDrawing";
+import { SheetWaits } from "~app/shared/SheetWaits";
+import { useSheet } from "~app/shared/useSheet";
+import { Choice } from "~app/ui/field";
+import { HatchKey, type HatchKind } from "~app/ui/hatch";
+import { Key, useKey } from "~app/ui/keys";
+import { Why } from "~app/ui/why";
+import { RakingStrip } from "./RakingStrip";
+import { SurfaceFacts, SurfaceTable } from "./SurfaceTable";
+import { SurfaceFrame } from "./SurfaceFrame";
+import { Ways } from "./Ways";
+
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
+
+/** Notes beside the drawing. */
+const NOTES = 5;
+
+export function MapPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project}>
+      {(part, choose) => (
+        <>
+          <MapOf key={part.id} part={part} project={project} />
+          <AtStage project={project} station="surface" part={part} choose={choose} />
+        </>
+      )}
+    </SurfaceFrame>
+  );
+}
+
+/** A surface with what is recommended for it. */
+export interface Judged extends KnownSurface {
+  c: SurfaceCase;
+  best: ReturnType<typeof recommend>;
+  /** What the user has put into the plan for it. */
+  planned: HideWork | null;
+  minutes: number;
+}
+
+function judged(part: Part, project: Project, list: readonly KnownSurface[]): Judged[] {
+  const conditions = conditionsOf(project);
+  const hides = workOf(part.work, "hide");
+  return list
+    .flatMap((k): Judged[] => {
+      const c = caseOf(k, part, project, conditions);
+      if (!c) return [];
+      const best = recommend(c);
+      const planned = hides.find((h) => h.surfaceId === k.said?.id) ?? null;
+      return [{ ...k, c, best, planned, minutes: planSchool(planned?.school ?? best.school, c).handsOnS }];
+    })
+    .sort(plainestFirst);
+}
+
+function MapOf({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const { scene } = project;
+  const state = useSheet(part);
+  const [search, setSearch] = useSearchParams();
+  const [turning, setTurning] = useState(false);
+  const [layer, setLayer] = useState<number | null>(null);
+  // What is tried on the strip, of the surface that it was begun on.
+  const [tried, setTried] = useState<Tried>({ number: -1, school: null, done: null });
+  const printer = printerAtHand(part, scene);
+  const grain = printer && { ...grainOf(printer), ...(layer === null ? {} : { layerMm: layer }) };
+  const known = surfacesOf(part, scene, grain && layer !== null ? { turn: sheetTurn(part), grain } : undefined);
+  const list = judged(part, project, known);
+  const atNumber = search.get("at");
+  const at = list.find((j) => String(j.number) === atNumber) ?? list.at(0);
+  const look = (number: number): void =>
+    setSearch({ part: part.id, at: String(number) }, { replace: true, preventScrollReset: true });
+  const step = (by: number): void => {
+    const i = at ? list.indexOf(at) : -1;
+    if (i >= 0) look(list[(i + by + list.length) % list.length].number);
+  };
+  useKey("s", "Next surface", "This station", () => step(1), list.length > 1);
+  useKey("S", "Surface before", "This station", () => step(-1), list.length > 1);
+  useKey("r", "Turn the part in low light", "This station", () => setTurning((t) => !t));
+  if (!state.sheet || !printer) return <SheetWaits state={state} part={part} scene={scene} />;
+  if (!at) return <p className="mt-4 text-soft">Its surfaces are being found…</p>;
+
+  const hatched = new Map(
+    list.map((j): [number, HatchKind] => [
+      j.number,
+      j === at ? "chosen" : j.sight !== "seen" || j.laid.underside ? "covered" : j.seen === "plain" ? "lines" : "brush",
+    ]),
+  );
+  for (const j of list) if (j !== at && j.sight === "seen" && !j.laid.underside && j.seen === "hidden") hatched.delete(j.number);
+  const use = (j: Judged, school: SchoolId): void => {
+    if (j.planned) void run("work.set", { partId: part.id, itemId: j.planned.id, change: { school } });
+    else
+      void run("work.add", {
+        partId: part.id,
+        at: placeOfHiding(part),
+        items: [hideItem(newId(), school, saidId(j))],
+        surfaces: j.said ? [] : [newSurface(j)],
+      });
+  };
+  const notes = noteList(list, at).map((j) => noteOf(j, printer.layerMm));
+  const lost = lostSurfaces(part, known);
+  const trying: Tried = tried.number === at.number ? tried : { number: at.number, school: null, done: null };
+  const ways = waysFor(at.c);
+  const school = trying.school ?? at.planned?.school ?? at.best.school;
+  const plan = ways.find((w) => w.plan.school === school)!.plan;
+  const strip = trying.done ?? stepsOfStages(plan.stages);
+  const { leavesMm } = stripRows(at.laid, at.laid.kind, strip, 2, at.c.own).at(-1)!;
+  return (
+    <>
+      <SheetDrawing
+        sheet={state.sheet}
+        ratio={scene.scale.ratio}
+        figureMm={figureHeightMm(scene.scale)}
+        hatched={hatched}
+        name={part.name}
+        notes={notes}
+        beside={
+          turning ? (
+            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+              <Turntable
+                part={part}
+                lowLight={{ turn: sheetTurn(part), grain: grain!, leaves: at.laid.cuspMm > 0 ? leavesMm / at.laid.cuspMm : 1 }}
+              />
+            </Suspense>
+          ) : undefined
+        }
+      />
+      <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
+        <HatchKey kinds={[...new Set(hatched.values())]} />
+        <button className="btn no-print" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
+          {turning ? "Back to the notes" : "Turn it in low light"} <Key k="r" />
+        </button>
+      </div>
+      {lost.length > 0 && (
+        <div className="mt-2 border border-ink p-2">
+          {lost.map((s) => (
+            <p key={s.id} className="flex flex-wrap items-center justify-between gap-2">
+              <span className="note-act">▲ “{s.name || "A surface"}” is not in this mesh any more: what was said of it waits here.</span>
+              <button className="btn" onClick={() => void run("surface.forget", { partId: part.id, surfaceId: s.id })}>
+                Forget it
+              </button>
+            </p>
+          ))}
+        </div>
+      )}
+      <Section
+        title={`${at.name[0].toUpperCase()}${at.name.slice(1)} in low light`}
+        aside={
+          <div className="flex items-center gap-2">
+            <Choice
+              hideLabel
+              label="Surface"
+              className="w-72"
+              value={String(at.number)}
+              onChange={(v) => look(Number(v))}
+              options={list.map((j) => ({ value: String(j.number), label: `${j.name}, ${formatArea(j.laid.areaMm2)}` }))}
+            />
+            <Key k="s" />
+          </div>
+        }
+      >
+        <AtHand
+          at={at}
+          part={part}
+          project={project}
+          ways={ways}
+          plan={plan}
+          strip={strip}
+          own={trying.done !== null}
+          onStrip={(done) => setTried({ ...trying, done })}
+          onShow={(id) => setTried({ number: at.number, school: id, done: null })}
+          use={use}
+          layerMm={grain!.layerMm}
+          onLayer={(mm) => setLayer(mm === printer.layerMm ? null : mm)}
+        />
+        {layer !== null && (
+          <p className="mt-2">
+            Looked at with layers of {formatMm(layer)}; the printer’s are {printer.layerMm} mm.{" "}
+            <button className="btn-text" onClick={() => setLayer(null)}>
+              back to them
+            </button>
+          </p>
+        )}
+      </Section>
+      <WholePart part={part} list={list} at={at} look={look} use={use} />
+    </>
+  );
+}
+
+/** Hiding comes after what makes and cleans the pieces, before the first coat. */
+function placeOfHiding(part: Part): number {
+  const first = part.work.findIndex((w) => w.kind === "coat" || w.kind === "ground" || w.kind === "glue");
+  const hides = part.work.reduce((last, w, i) => (w.kind === "hide" ? i + 1 : last), -1);
+  return hides >= 0 ? hides : first < 0 ? part.work.length : first;
+}
+
+const noteList = (list: readonly Judged[], at: Judged): Judged[] => {
+  const shown = list.filter((j) => !j.laid.underside && j.sight === "seen" && !j.found.gathered).slice(0, NOTES);
+  return shown.includes(at) ? shown : [at, ...shown.slice(0, NOTES - 1)];
+};
+
+/** "terraces 0.40 mm apart" of a slope, "ridges 0.20 mm apart" of a wall, "lines 0.45 mm apart" of a top. */
+export const linesText = ({ laid }: KnownSurface): string =>
+  laid.pitchMm > 0 ? `${laid.kind === "slope" ? "terraces" : laid.kind === "wall" ? "ridges" : "lines"} ${formatMm(laid.pitchMm)} apart` : "no lines";
+
+const facesText = ({ found, laid }: KnownSurface): string =>
+  found.faces.count > 1 ? `${found.faces.count} faces, ${Math.round(laid.ridges)} ridges on each` : `${Math.round(laid.ridges)} ridges`;
+
+function noteOf(j: Judged, layerMm: number): Note {
+  const school = j.planned?.school ?? j.best.school;
+  const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.minutes)}`;
+  return {
+    id: String(j.number),
+    act: j.seen === "plain" && school === "leave" && j.sight === "seen",
+    surface: j.number,
+    bold: `${j.name}: ${linesText(j)}`,
+    plain: `${facesText(j)}; ${SEEN_WORDS[j.seen]}; ${does}`,
+    reasons: {
+      formula:
+        "apart = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top one line width, three tenths of a layer; ridges = rise of a face ÷ layer",
+      inputs: [
+        { name: "slope", value: `${j.laid.slopeDeg.toFixed(1)}° from level` },
+        { name: "layer", value: `${layerMm} mm` },
+        { name: "step", value: `${formatMm(j.laid.cuspMm)} on average, ${formatMm(j.laid.largestMm)} at most` },
+        { name: "seen as", value: `${j.arcmin.toFixed(1)} minutes of arc` },
+        { name: "seen", value: `${Math.round(j.shares.plain * 100)} % plain, ${Math.round(j.shares["dry brush"] * 100)} % for the brush` },
+      ],
+      assumptions: [
+        { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
+        { text: "Round edges of beads, and lines on level tops.", kind: "model" },
+        { text: "A dry brush finds ridges above 0.05 mm wherever you stand.", kind: "practice" },
+        { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" },
+      ],
+    },
+  };
+}
+
+/** What is tried on the strip: a school, or one's own order of coats and papers. */
+interface Tried {
+  number: number;
+  school: SchoolId | null;
+  done: StripStep[] | null;
+}
+
+function AtHand({
+  at,
+  part,
+  project,
+  ways,
+  plan,
+  strip,
+  own,
+  onStrip,
+  onShow,
+  use,
+  layerMm,
+  onLayer,
+}: {
+  at: Judged;
+  part: Part;
+  project: Project;
+  ways: readonly Way[];
+  plan: SchoolPlan;
+  strip: readonly StripStep[];
+  /** The order on the strip is the user's, no school's. */
+  own: boolean;
+  onStrip: (done: StripStep[] | null) => void;
+  onShow: (id: SchoolId) => void;
+  use: (j: Judged, school: SchoolId) => void;
+  layerMm: number;
+  onLayer: (mm: number) => void;
+}) {
+  return (
+    <div className="grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1fr]">
+      <div>
+        <RakingStrip
+          steps={at.laid}
+          kind={at.laid.kind}
+          seen={at.seen}
+          own={at.c.own}
+          done={strip}
+          onDone={onStrip}
+          layerMm={layerMm}
+          onLayer={onLayer}
+        />
+        {own && (
+          <p className="mt-1">
+            Your own order on the strip.{" "}
+            <button className="btn-text" onClick={() => onStrip(null)}>
+              back to {plan.name.toLowerCase()}
+            </button>
+          </p>
+        )}
+        <SurfaceFacts at={at} part={part} project={project} />
+      </div>
+      <div>
+        <Ways
+          ways={ways}
+          best={at.best}
+          shown={plan.school}
+          onShow={onShow}
+          inPlan={at.planned?.school ?? null}
+          onUse={(id) => use(at, id)}
+          project={project}
+        />
+      </div>
+    </div>
+  );
+}
+
+function WholePart({
+  part,
+  list,
+  at,
+  look,
+  use,
+}: {
+  part: Part;
+  list: readonly Judged[];
+  at: Judged;
+  look: (number: number) => void;
+  use: (j: Judged, school: SchoolId) => void;
+}) {
+  const { run } = useActions();
+  const chosen = list.filter((j) => (j.planned?.school ?? j.best.school) !== "leave");
+  const mixed = mixedPlan(chosen.map((j) => planSchool(j.planned?.school ?? j.best.school, j.c)));
+  const open = chosen.filter((j) => !j.planned);
+  const takeAll = (): void =>
+    void run("work.add", {
+      partId: part.id,
+      at: placeOfHiding(part),
+      items: open.map((j) => hideItem(newId(), j.best.school, saidId(j))),
+      surfaces: open.flatMap((j) => (j.said ? [] : [newSurface(j)])),
+    });
+  return (
+    <Section
+      title="The part as one"
+      aside={
+        open.length > 0 && (
+          <button className="btn" onClick={takeAll}>
+            Take {open.length === 1 ? "it" : `all ${open.length}`} into the plan
+          </button>
+        )
+      }
+    >
+      <p>
+        {chosen.length === 0 ? (
+          "Nothing has to be hidden on it."
+        ) : (
+          <>
+            <span className="font-semibold">
+              {formatDuration(mixed.handsOnS)} of yours
+              {mixed.nights > 0 ? `, ${mixed.nights} ${mixed.nights === 1 ? "night" : "nights"} of waiting` : ""}
+              {part.copies > 1 ? ` for all ${part.copies}` : ""}
+            </span>
+            , {formatDuration(mixed.sharedS)} saved by setting up once; {mixed.rounds === 1 ? "one round" : `up to ${mixed.rounds} rounds`}
+            {mixed.usedMl > 0 ? `, ${formatMillilitres(mixed.usedMl)} out of pots and cans` : ""}
+            {mixed.papers.length > 0 ? `, ${mixed.papers.map((p) => `P${p.grade}`).join(", ")}` : ""}.{" "}
+            <Why
+              of="The part as one"
+              reasons={{
+                formula: "sum of the surfaces’ minutes − settings-up that several share in the same round; waits run side by side",
+                inputs: chosen.map((j) => ({ name: j.name, value: `${planSchool(j.planned?.school ?? j.best.school, j.c).name}, ${formatDuration(j.minutes)}` })),
+                assumptions: [{ text: "Minutes a cm² and settings-up; your own records replace them.", kind: "practice" }],
+              }}
+            />
+          </>
+        )}
+      </p>
+      <SurfaceTable list={list} at={at} look={look} use={use} part={part} />
+    </Section>
+  );
+}

@@ -1,0 +1,142 @@
+/** All schools for one surface: those that apply with what they take, the others with why not here. */
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { materialCost, materialCostText, type Project } from "~core/project";
+import { formatDuration, formatMillilitres } from "~core/units";
+import { PRODUCTS, schoolById, type Recommended, type SchoolId, type Way } from "~core/surface";
+
+export function Ways({
+  ways,
+  best,
+  shown,
+  onShow,
+  inPlan,
+  onUse,
+  project,
+}: {
+  ways: readonly Way[];
+  best: Recommended;
+  shown: SchoolId;
+  onShow: (id: SchoolId) => void;
+  inPlan: SchoolId | null;
+  onUse: (id: SchoolId) => void;
+  project: Project;
+}) {
+  const here = ways.filter((w) => w.whyNot === null),
+    elsewhere = ways.filter((w) => w.whyNot !== null);
+  return (
+    <>
+      <p className="mb-1">
+        <span className="font-semibold">{schoolById(best.school)?.name}.</span> {best.why}
+      </p>
+      <ul data-testid="ways">
+        {here.map((w) => (
+          <li key={w.plan.school} className={`border-b border-rule py-1.5 ${shown === w.plan.school ? "border-[1.5px] border-ink px-2" : ""}`}>
+            <div className="flex flex-wrap items-center justify-between gap-x-3">
+              <button
+                className={`min-h-[44px] text-left text-lg ${shown === w.plan.school ? "font-semibold" : "underline underline-offset-2"}`}
+                aria-pressed={shown === w.plan.school}
+                onClick={() => onShow(w.plan.school)}
+              >
+                {w.plan.name}
+              </button>
+              <span className="flex items-center gap-3">
+                <span className="font-semibold">{took(w)}</span>
+                <button className="btn" disabled={inPlan === w.plan.school} onClick={() => onUse(w.plan.school)}>
+                  {inPlan === w.plan.school ? "in the plan" : "use this"}
+                </button>
+              </span>
+            </div>
+            {shown === w.plan.school && <WayDetail way={w} project={project} />}
+          </li>
+        ))}
+      </ul>
+      {elsewhere.length > 0 && (
+        <details className="mt-2">
+          <summary className="min-h-[44px] cursor-pointer py-2 text-soft">Not here: {elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}</summary>
+          <ul>
+            {elsewhere.map((w) => (
+              <li key={w.plan.school} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1.5">
+                <span>{w.plan.name}</span>
+                <span className="text-soft">{w.whyNot}</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+const took = ({ plan }: Way): string =>
+  plan.stages.length === 0
+    ? "no work"
+    : [
+        plan.handsOnS > 0 ? formatDuration(plan.handsOnS) : null,
+        plan.nights > 0 ? `${plan.nights} ${plan.nights === 1 ? "night" : "nights"}` : null,
+        plan.machineS > 0 ? `${formatDuration(plan.machineS)} of machine` : null,
+      ]
+        .filter(Boolean)
+        .join(", ");
+
+function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
+  const rounds = [...new Set(plan.stages.map((s) => s.round))];
+  const cost = materialCostText(materialCost(plan, project));
+  return (
+    <div className="pb-1">
+      <p className="text-soft">{schoolById(plan.school)?.says}</p>
+      {plan.stages.length > 0 && (
+        <p>
+          {plan.rounds > 1 ? `${plan.rounds} rounds, ` : ""}
+          {formatDuration(plan.handsOnS)} yours, {formatDuration(plan.waitS - plan.machineS)} waiting
+          {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)} µm
+          {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} out of the pot` : ""}
+          {plan.papers.length > 0 ? `; ${plan.papers.map((p) => `P${p.grade} ${sheets(p.sheets)}`).join(", ")}` : ""}
+          {cost ? `; ${cost}` : ""}.
+        </p>
+      )}
+      {rounds.map((round) => (
+        <div key={round}>
+          {rounds.length > 1 && (
+            <p className="label mt-1">
+              {round === 1 ? "First round, all over" : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
+            </p>
+          )}
+          <ol className="ml-5 list-decimal">
+            {plan.stages
+              .filter((s) => s.round === round)
+              .map((s, i) => (
+                <li key={i}>
+                  {s.title}: {formatDuration(s.handsOnS)}
+                  {s.waitS > 0 ? `, wait ${formatDuration(s.waitS)}` : ""}
+                  {s.product && PRODUCTS[s.product].needs.length > 0 ? `, ${PRODUCTS[s.product].needs.join(", ")}` : ""}
+                  {s.cautions.map((c) => (
+                    <span key={c} className="text-setting-ink">
+                      {" "}
+                      △ {CAUTIONS[c].short}
+                    </span>
+                  ))}
+                </li>
+              ))}
+          </ol>
+        </div>
+      ))}
+      {plan.costs.map((c) => (
+        <p key={c} className="note-act">
+          ▲ {c}
+        </p>
+      ))}
+      {plan.notes.map((n) => (
+        <p key={n} className="text-soft">
+          {n}
+        </p>
+      ))}
+      {plan.cautions.length > 0 && (
+        <p className="text-setting-ink">
+          △ {plan.cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
+        </p>
+      )}
+    </div>
+  );
+}
+
+const sheets = (n: number): string => (n < 0.2 ? "a strip" : n < 0.75 ? "half a sheet" : `${Math.ceil(n)} ${Math.ceil(n) === 1 ? "sheet" : "sheets"}`);

@@ -1,0 +1,247 @@
+/**
+ * Who meets whom, what fills the seam between them, and in which order. Fillers by the width that they hold, the materials that they hold
+ * on, and whether they are shaped wet: where sanding would take texture with it, only those will do. Common practice, no source.
+ */
+import type { CautionId } from "../care";
+import type { Material } from "./glues";
+
+export type MeetHow = "glued" | "loose" | "moves";
+export type MeetSight = "seen" | "hidden" | "covered";
+export const MEET_HOW: Record<MeetHow, string> = { glued: "glued", loose: "loose, comes apart", moves: "moves" };
+export const MEET_SIGHT: Record<MeetSight, string> = { seen: "in sight", hidden: "out of sight", covered: "covered by ground or trim" };
+
+export type FitVerdict = "fits" | "file" | "fill" | "redesign";
+export type FitCause = "design" | "print" | "cleaning";
+export const FIT_VERDICTS: Record<FitVerdict, string> = { fits: "fits", file: "filed", fill: "filled", redesign: "to be drawn anew" };
+export const FIT_CAUSES: Record<FitCause, string> = { design: "the design", print: "the print", cleaning: "cleaning" };
+
+/** One dry fit of a joint. */
+export interface DryFit {
+  id: string;
+  at: number;
+  verdict: FitVerdict;
+  /** Taken off where it was filed, the gap where it was filled, mm; 0 where it fits. */
+  amountMm: number;
+  cause: FitCause;
+}
+
+/** Two parts that meet. */
+export interface Meeting {
+  id: string;
+  a: string;
+  b: string;
+  how: MeetHow;
+  /** Painted before they meet, or after. */
+  paint: "before" | "after";
+  /** Of the seam, mm. */
+  lengthMm: number;
+  widthMm: number;
+  sight: MeetSight;
+  /** Stone, bark, planks beside it: sanding would take them. */
+  textured: boolean;
+  fits: DryFit[];
+}
+
+export type FillerId = "primer" | "uv-resin" | "putty" | "instant" | "uv-talc" | "epoxy-putty" | "clay";
+
+export interface SeamFiller {
+  id: FillerId;
+  name: string;
+  /** Widest seam, mm. */
+  mostMm: number;
+  /** Thinner than this it does not go in, mm. */
+  leastMm: number;
+  /** Does not hold on these. */
+  not: Material[];
+  /** Shaped while it is soft, so that texture stays. */
+  wetShaped: boolean;
+  how: string;
+  setUpS: number;
+  perCmS: number;
+  /** Until it can be sanded, or painted where it is not. */
+  waitS: number;
+  sandPerCmS: number;
+  cautions: CautionId[];
+}
+
+const H = 3600;
+export const SEAM_FILLERS: SeamFiller[] = [
+  {
+    id: "primer",
+    name: "filler primer",
+    mostMm: 0.1,
+    leastMm: 0,
+    not: ["foam"],
+    wetShaped: false,
+    how: "Brush it into the hairline, sand, look again after the next coat.",
+    setUpS: 3 * 60,
+    perCmS: 3,
+    waitS: 2 * H,
+    sandPerCmS: 4,
+    cautions: ["solvent-spray"],
+  },
+  {
+    id: "uv-resin",
+    name: "printing resin and a lamp",
+    mostMm: 0.4,
+    leastMm: 0,
+    not: ["plastic sheet", "foam"],
+    wetShaped: false,
+    how: "Brush it in thin, 10 s under the lamp, again; hard as the print, sands the same. Clean the brush in alcohol at once.",
+    setUpS: 5 * 60,
+    perCmS: 8,
+    waitS: 10 * 60,
+    sandPerCmS: 10,
+    cautions: ["resin", "lamp"],
+  },
+  {
+    id: "putty",
+    name: "solvent putty",
+    mostMm: 0.5,
+    leastMm: 0.02,
+    not: ["foam", "clear sheet"],
+    wetShaped: false,
+    how: "Thin it, draw it in, wipe with a swab; shrinks, so a second time.",
+    setUpS: 4 * 60,
+    perCmS: 6,
+    waitS: 4 * H,
+    sandPerCmS: 6,
+    cautions: ["solvent-spray"],
+  },
+  {
+    id: "instant",
+    name: "thin instant glue",
+    mostMm: 0.2,
+    leastMm: 0,
+    not: ["foam", "clear sheet"],
+    wetShaped: false,
+    how: "Runs in by itself; harder than what is beside it, so it sands unevenly. A stopgap.",
+    setUpS: 3 * 60,
+    perCmS: 4,
+    waitS: 30 * 60,
+    sandPerCmS: 14,
+    cautions: ["instant-glue"],
+  },
+  {
+    id: "uv-talc",
+    name: "resin thickened with talc",
+    mostMm: 1.5,
+    leastMm: 0.2,
+    not: ["plastic sheet", "foam"],
+    wetShaped: false,
+    how: "Mix to a thick paste, press it in with an old brush, smooth, seconds under the lamp, sand.",
+    setUpS: 8 * 60,
+    perCmS: 12,
+    waitS: 15 * 60,
+    sandPerCmS: 12,
+    cautions: ["resin", "lamp", "sanding-dust"],
+  },
+  {
+    id: "epoxy-putty",
+    name: "epoxy putty",
+    mostMm: 6,
+    leastMm: 0.3,
+    not: [],
+    wetShaped: true,
+    how: "Press it in, feather it with a wet finger, press the texture into it while it is soft. A day to harden; only rough spots are knocked off.",
+    setUpS: 6 * 60,
+    perCmS: 20,
+    waitS: 24 * H,
+    sandPerCmS: 0,
+    cautions: ["epoxy"],
+  },
+  {
+    id: "clay",
+    name: "air-drying clay",
+    mostMm: 10,
+    leastMm: 0.5,
+    not: [],
+    wetShaped: true,
+    how: "Where nobody looks: press it in, smooth it, let it dry.",
+    setUpS: 3 * 60,
+    perCmS: 8,
+    waitS: 12 * H,
+    sandPerCmS: 0,
+    cautions: [],
+  },
+];
+
+/** Out of sight only. */
+const HIDDEN_ONLY: FillerId[] = ["clay"];
+/** A fallback, never the first choice. */
+const STOPGAP: FillerId[] = ["instant"];
+/** Narrower than this, nothing has to be filled, mm. */
+const SHUT_MM = 0.02;
+
+export interface SeamCase {
+  a: Material;
+  b: Material;
+  how: MeetHow;
+  lengthMm: number;
+  widthMm: number;
+  sight: MeetSight;
+  textured: boolean;
+}
+
+export interface FillerChoice {
+  filler: SeamFiller;
+  /** Why not, in a clause; null where it will do. */
+  whyNot: string | null;
+  handsOnS: number;
+  waitS: number;
+}
+
+/** Why nothing is filled, in a sentence; null where something is. */
+export function noFill({ how, sight, widthMm }: SeamCase): string | null {
+  if (how === "moves") return "It moves: keep it free, and bare where it rubs.";
+  if (how === "loose") return "It comes apart: nothing goes into it. Tape while painting, or it will be glued by paint.";
+  if (sight === "covered") return "Ground or trim will cover it: no work.";
+  return widthMm < SHUT_MM ? "Shut already." : null;
+}
+
+/** All fillers for a seam, those that will do first, the quickest before the others. */
+export function fillersFor(seam: SeamCase): FillerChoice[] {
+  const cm = seam.lengthMm / 10;
+  return SEAM_FILLERS.map((filler): FillerChoice => {
+    const material = [seam.a, seam.b].find((m) => filler.not.includes(m));
+    const whyNot = material
+      ? `does not hold on ${material}`
+      : seam.widthMm > filler.mostMm
+        ? `runs out of ${seam.widthMm} mm: ${filler.mostMm} at most`
+        : seam.widthMm < filler.leastMm
+          ? `too stiff for ${seam.widthMm} mm`
+          : seam.textured && seam.sight === "seen" && !filler.wetShaped
+            ? "has to be sanded, and that takes the texture beside it"
+            : HIDDEN_ONLY.includes(filler.id) && seam.sight === "seen"
+              ? "out of sight only"
+              : null;
+    const sanded = seam.sight === "seen" ? filler.sandPerCmS : 0;
+    return { filler, whyNot, handsOnS: filler.setUpS + cm * (filler.perCmS + sanded), waitS: filler.waitS };
+  }).sort(
+    (x, y) =>
+      Number(x.whyNot !== null) - Number(y.whyNot !== null) ||
+      Number(STOPGAP.includes(x.filler.id)) - Number(STOPGAP.includes(y.filler.id)) ||
+      x.handsOnS + x.waitS * 0.02 - (y.handsOnS + y.waitS * 0.02),
+  );
+}
+
+/**
+ * The order that still allows sanding: what is joined before paint comes first, wide before narrow, what is sanded before what is shaped wet
+ * beside it; what meets after paint last.
+ */
+export function seamOrder<M extends Pick<Meeting, "paint" | "widthMm" | "textured" | "id">>(seams: readonly M[]): M[] {
+  return [...seams].sort(
+    (x, y) =>
+      Number(x.paint === "before") - Number(y.paint === "before") ||
+      Number(x.textured) - Number(y.textured) ||
+      y.widthMm - x.widthMm ||
+      (x.id < y.id ? -1 : 1),
+  );
+}
+
+/** What is said of two parts, and cannot be. */
+export function meetingFault(m: Pick<Meeting, "a" | "b" | "how" | "paint">): string | null {
+  if (m.a === m.b) return "A part cannot meet itself: choose another part.";
+  if (m.how === "glued" && m.paint === "before") return "Painted before it is glued: scrape both faces bare where load goes, and touch up the seam.";
+  return null;
+}

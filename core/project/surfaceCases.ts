@@ -1,0 +1,267 @@
+/**
+ * The surfaces of a part as they are printed, seen and treated: what was found in its mesh, joined with what was said of it, its printer,
+ * its marks and its coats. Everything here follows at once from rows and results; nothing is kept.
+ */
+import { dewPointC, sprayFault, type Air } from "../coat";
+import type { Turn, Up } from "../mesh";
+import { TURNS, UPS } from "../mesh";
+import type { Printer } from "../print";
+import { realMaterial } from "../subject";
+import {
+  anchorOf,
+  laySurface,
+  matchSurfaces,
+  ownFills,
+  planSchool,
+  showsAt,
+  type Anchor,
+  type Grain,
+  type LaidSurface,
+  type MappedSurface,
+  type OwnFills,
+  type Reprint,
+  type SchoolPlan,
+  type Seen,
+  type Sight,
+  type SurfaceCase,
+} from "../surface";
+import { workOf, type HideWork } from "../work";
+import { printerAtHand, printFactsOf } from "./part";
+import { choicesOf } from "./standing";
+import { hasTool } from "./supplies";
+import type { Paint, Part, Project, SaidSurface, Scene } from "./types";
+
+/** What a printer lays down, as its lines show. */
+export const grainOf = (printer: Printer): Grain =>
+  printer.process === "fdm"
+    ? { layerMm: printer.layerMm, lineWidthMm: printer.lineWidthMm }
+    : { layerMm: printer.layerMm, ...(printer.pixelMm === undefined ? {} : { pixelMm: printer.pixelMm }) };
+
+/** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
+export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
+
+/** One surface of a part, and what is known of it. */
+export interface KnownSurface {
+  /** Its number in the mesh. */
+  number: number;
+  found: MappedSurface;
+  laid: LaidSurface;
+  anchor: Anchor;
+  said: SaidSurface | null;
+  name: string;
+  sight: Sight;
+  seen: Seen;
+  arcmin: number;
+  shares: Record<Seen, number>;
+  dryBrush: boolean;
+}
+
+/** From this share on a mark speaks for the whole surface. */
+const MARKED = 0.6;
+const SIGHTS = ["covered", "hidden", "mating"] as const;
+/** From this share of its ways out on it can be looked at; a room behind windows has less. Common choice. */
+const OPEN = 0.12;
+/** What the marks on the mesh say; without any, what nobody can look at from outside is hidden. */
+const byMarks = (found: MappedSurface): Sight =>
+  SIGHTS.find((s) => found.marked[s] >= MARKED) ?? (found.open < OPEN ? "hidden" : "seen");
+
+/** What surfaces were called before they were found again by their place: by slope and side as printed. */
+function oldName({ kind, slopeDeg, underside, surface }: LaidSurface): string {
+  if (kind === "level") return underside ? "flat underside" : "level top";
+  if (kind === "wall") return `wall, ${surface.facing}`;
+  return `${slopeDeg < 4 ? slopeDeg.toFixed(1) : String(Math.round(slopeDeg))}° ${underside ? "underside" : "slope"}, ${surface.facing}`;
+}
+
+/** Which said surface each found one is; what is said of none that is there stays with the part. */
+export function saidOf(part: Part, laid: readonly LaidSurface[]): Map<number, SaidSurface> {
+  const map = part.surfaceMap;
+  const out = new Map<number, SaidSurface>();
+  if (!map) return out;
+  for (const [id, number] of matchSurfaces(part.surfaces, map)) out.set(number, part.surfaces.find((s) => s.id === id)!);
+  for (const said of part.surfaces) {
+    if (said.anchor) continue;
+    const at = laid.find((l) => !out.has(l.surface.id) && said.name.split(" and ").some((name) => oldName(l).startsWith(name)));
+    if (at) out.set(at.surface.id, said);
+  }
+  return out;
+}
+
+/** With which turn and grain its surfaces are looked at; for trying others. */
+export interface LookedAt {
+  turn: Turn;
+  grain: Grain;
+}
+
+const known = new WeakMap<Part, { from: readonly unknown[]; list: KnownSurface[] }>();
+
+/** All surfaces of a part as it is printed; none while they are not found, or nothing prints it. */
+export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurface[] {
+  const printer = printerAtHand(part, scene);
+  if (!part.surfaceMap || !printer) return [];
+  const { viewingDistanceMm } = choicesOf(part, scene);
+  const { turn, grain } = as ?? { turn: sheetTurn(part), grain: grainOf(printer) };
+  const from = [viewingDistanceMm, JSON.stringify([turn, grain])];
+  const before = known.get(part);
+  if (before && before.from.every((x, i) => x === from[i])) return before.list;
+  const map = part.surfaceMap;
+  const laid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
+  const said = saidOf(part, laid);
+  const brushed = workOf(part.work, "coat").some((c) => c.method === "dry brush");
+  const list = map.list.map((found, number): KnownSurface => {
+    const mine = said.get(number) ?? null;
+    return {
+      number,
+      found,
+      laid: laid[number],
+      anchor: mine?.anchor ?? anchorOf(found, map),
+      said: mine,
+      // A name from before surfaces were found by place was no name but a description.
+      name: (mine?.anchor && mine.name) || found.name,
+      sight: mine?.sight || byMarks(found),
+      ...showsAt(laid[number], viewingDistanceMm),
+      dryBrush: mine?.brush ? mine.brush === "dry" : brushed,
+    };
+  });
+  known.set(part, { from, list });
+  return list;
+}
+
+/** Things said of surfaces that this mesh does not have. */
+export const lostSurfaces = (part: Part, list: readonly KnownSurface[]): SaidSurface[] =>
+  part.surfaceMap ? part.surfaces.filter((s) => !list.some((k) => k.said?.id === s.id)) : [];
+
+/** The id under which something is said of a surface: the same in two windows. */
+export const saidId = (k: Pick<KnownSurface, "said" | "anchor">): string =>
+  k.said?.id ?? `s${[...k.anchor.at, ...k.anchor.normal].map((v) => Math.round((v + 1) * 500)).join("-")}`;
+
+/** What is left of the plainest order: plain before hardly seen, slopes before walls before tops, large before small; undersides last. */
+export const plainestFirst = (a: KnownSurface, b: KnownSurface): number =>
+  Number(a.laid.underside) - Number(b.laid.underside) ||
+  Number(b.sight === "seen") - Number(a.sight === "seen") ||
+  SEEN_ORDER[a.seen] - SEEN_ORDER[b.seen] ||
+  KIND_ORDER[a.laid.kind] - KIND_ORDER[b.laid.kind] ||
+  b.laid.areaMm2 - a.laid.areaMm2 ||
+  a.number - b.number;
+const SEEN_ORDER: Record<Seen, number> = { plain: 0, "dry brush": 1, hidden: 2 };
+const KIND_ORDER = { slope: 0, wall: 1, level: 2 } as const;
+
+/** Surfaces that show lines and are looked at, the plainest first. */
+export const linedSurfaces = (list: readonly KnownSurface[]): KnownSurface[] =>
+  list.filter((k) => !k.laid.underside && k.sight === "seen" && k.seen !== "hidden").sort(plainestFirst);
+
+/** What is at hand for treating surfaces. */
+export interface Conditions {
+  noSpray: string | null;
+  noAirbrush: string | null;
+  grades?: readonly number[];
+  own: OwnFills;
+}
+
+const DAMP = 3;
+
+/** What the workshop and its air allow; nothing said allows everything. */
+export function conditionsOf({ supplies, habits }: Pick<Project, "supplies" | "habits">): Conditions {
+  const air: Air = habits.air;
+  const fault = sprayFault(air);
+  const grades = supplies.filter((s) => s.kind === "abrasive" && s.stock > 0).map((s) => Number(s.what.slice(1)));
+  const noPlace = hasTool(supplies, "spray place") === false ? "no place to spray stands on the shelf of tools" : null;
+  const damp = fault ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DAMP} °C of room are wanted` : null;
+  return {
+    noSpray: noPlace ?? damp,
+    noAirbrush: hasTool(supplies, "airbrush") === false ? "no airbrush on the shelf" : damp,
+    ...(grades.length > 0 ? { grades } : {}),
+    own: ownFills(habits.fills),
+  };
+}
+
+const NO_CONDITIONS: Conditions = { noSpray: null, noAirbrush: null, own: {} };
+
+/** A nozzle's least layer, as a share of its line, and what resin is printed with. Common practice, no source. */
+const LEAST_LAYER_SHARE = 0.25;
+
+/** The better of thinner layers and another side up, where one of them makes the surface less plain. */
+function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer): Reprint | null {
+  const facts = printFactsOf(part, printer);
+  if (!facts) return null;
+  const { viewingDistanceMm } = choicesOf(part, scene);
+  const grain = grainOf(printer);
+  const ways: { words: string; laid: LaidSurface; by: number }[] = [];
+  const finer = printer.process === "fdm" ? Math.max(printer.lineWidthMm * LEAST_LAYER_SHARE, grain.layerMm / 2) : 0;
+  if (finer > 0 && finer < grain.layerMm * 0.9) {
+    const layerMm = Math.round(finer * 100) / 100;
+    ways.push({
+      words: `with layers of ${layerMm} mm`,
+      laid: laySurface(k.found, { turn: facts.turn, factor: part.factor, grain: { ...grain, layerMm } }),
+      by: grain.layerMm / layerMm,
+    });
+  }
+  for (const up of UPS)
+    ways.push({ words: UP_WORDS[up], laid: laySurface(k.found, { turn: TURNS[up], factor: part.factor, grain }), by: 1 });
+  const better = ways
+    .filter((w) => !w.laid.underside && w.laid.cuspMm < k.laid.cuspMm * 0.75)
+    .map((w) => ({ ...w, seen: showsAt(w.laid, viewingDistanceMm).seen }))
+    .sort((a, b) => SEEN_ORDER[b.seen] - SEEN_ORDER[a.seen] || a.laid.cuspMm - b.laid.cuspMm)[0] as
+    | { words: string; laid: LaidSurface; by: number; seen: Seen }
+    | undefined;
+  if (!better) return null;
+  return {
+    words: better.words,
+    steps: { cuspMm: better.laid.cuspMm, pitchMm: better.laid.pitchMm },
+    seen: better.seen,
+    machineS: facts.one.timeS.value * better.by * part.copies,
+  };
+}
+
+const UP_WORDS: Record<Up, string> = {
+  "+z": "as it stands",
+  "-z": "upside down",
+  "+x": "with its right side up",
+  "-x": "with its left side up",
+  "+y": "with its back up",
+  "-y": "with its front up",
+};
+
+/** A surface as schools look at it. */
+export function caseOf(
+  k: KnownSurface,
+  part: Part,
+  { scene, paints }: { scene: Scene; paints: readonly Paint[] },
+  conditions: Conditions = NO_CONDITIONS,
+): SurfaceCase | null {
+  const printer = printerAtHand(part, scene);
+  if (!printer) return null;
+  const gloss = workOf(part.work, "coat").some((c) => {
+    const paint = paints.find((p) => p.id === c.paintId);
+    return paint !== undefined && paint.sheen === "gloss" && !paint.family.endsWith("wash") && !paint.family.endsWith("varnish");
+  });
+  const { covered, hidden, mating } = k.found.marked;
+  return {
+    laid: k.laid,
+    name: k.name,
+    copies: part.copies,
+    areaMm2: k.laid.areaMm2 * Math.max(0, 1 - (k.said?.sight ? 0 : covered + hidden + mating)),
+    seen: k.seen,
+    sight: k.sight,
+    process: printer.process,
+    wall: k.found.wall,
+    factor: part.factor,
+    dryBrush: k.dryBrush,
+    material: realMaterial(k.said?.material ?? "") ?? null,
+    ratio: scene.scale.ratio,
+    smooth: gloss || choicesOf(part, scene).finish === "display",
+    gloss,
+    noSpray: conditions.noSpray,
+    noAirbrush: conditions.noAirbrush,
+    ...(conditions.grades ? { grades: conditions.grades } : {}),
+    own: conditions.own,
+    reprint: reprintOf(k, part, scene, printer),
+  };
+}
+
+/** What one piece of hiding takes; null while its surface is not found, or is not there any more. */
+export function hidePlan(item: HideWork, part: Part, around: { scene: Scene; paints: readonly Paint[]; own?: OwnFills }): { plan: SchoolPlan; name: string } | null {
+  const k = surfacesOf(part, around.scene).find((s) => s.said?.id === item.surfaceId);
+  const c = k && caseOf(k, part, around, { ...NO_CONDITIONS, own: around.own ?? {} });
+  return c ? { plan: planSchool(item.school, c), name: c.name } : null;
+}
+

@@ -1,0 +1,63 @@
+/**
+ * What a dry brush or a wash does to lines. Bristles load ridges: across them all, along them few; stiff short brushes more than soft ones.
+ * Relief hides them only where no plain face carries many ridges. The verdict does not depend on where one stands. A wash lies in the
+ * valleys of wide terraces and draws them as contour lines. Common practice, no source.
+ */
+import { formatMm } from "../units";
+import { BRUSH_FINDS_MM, type Steps } from "./steps";
+
+export type Bristle = "stiff" | "soft";
+export type Stroke = "along" | "across";
+
+export interface BrushCase extends Steps {
+  /** Ridges on the typical plain face. */
+  ridges: number;
+  /** Depth of its relief, mm: the brush is meant for that. */
+  reliefMm: number;
+  bristle: Bristle;
+  stroke: Stroke;
+}
+
+/** So many ridges on one plain face are seen as lines. */
+const MANY_RIDGES = 3;
+/** How much of a ridge each brush and each stroke touches. */
+const TOUCH: Record<Bristle, number> = { stiff: 1, soft: 0.6 };
+const ACROSS: Record<Stroke, number> = { across: 1, along: 0.35 };
+/** Terraces wider than this hold a wash at their foot, mm. */
+const POOLS_MM = 0.6;
+
+export interface BrushVerdict {
+  brings: boolean;
+  /** Ridges that the brush finds, as its height against what it rides over. */
+  found: number;
+  why: string;
+  instead: string;
+}
+
+export function dryBrushOn(c: BrushCase): BrushVerdict {
+  const found = (c.cuspMm / BRUSH_FINDS_MM) * TOUCH[c.bristle] * ACROSS[c.stroke];
+  const many = c.ridges >= MANY_RIDGES;
+  // Relief that stands well over the ridges takes the paint first, but a plain face in it still shows what it carries.
+  const relief = c.reliefMm >= 3 * c.cuspMm && !many;
+  const brings = found > 1 && many && !relief;
+  const why = brings
+    ? `${Math.round(c.ridges)} ridges of ${formatMm(c.cuspMm)} on every plain face, stroked ${c.stroke}: the brush draws them`
+    : !many
+      ? "fewer than three ridges on a plain face: nothing to draw"
+      : found <= 1
+        ? `ridges of ${formatMm(c.cuspMm)} are ridden over by a ${c.bristle} brush stroked ${c.stroke}`
+        : "its relief takes the paint first";
+  const milder: BrushCase[] = [
+    { ...c, stroke: "along" },
+    { ...c, stroke: "along", bristle: "soft" },
+  ];
+  const instead = !brings
+    ? ""
+    : milder.some((m) => (m.cuspMm / BRUSH_FINDS_MM) * TOUCH[m.bristle] * ACROSS[m.stroke] <= 1)
+      ? "A soft brush along the lines passes; or stipple with torn foam."
+      : "Stipple with torn foam or airbrush the lights; or fill it first.";
+  return { brings, found, why, instead };
+}
+
+/** Whether a wash draws terraces as contour lines. */
+export const washDraws = ({ cuspMm, pitchMm }: Steps): boolean => pitchMm > POOLS_MM && cuspMm > BRUSH_FINDS_MM;

@@ -1,0 +1,110 @@
+/**
+ * A surface as it is printed: what layers leave on it at one turn, one size and one grain. Nothing here needs the mesh again, so that a
+ * page can try other turns and layers at once.
+ */
+import { turnRows, type Turn } from "../../mesh";
+import { pixelStepsOn, seenAt, slopeKind, stepsOn, type Grain, type Seen, type SlopeKind, type Steps } from "../steps";
+import type { Surface } from "./surfaces";
+
+/** How a part lies and what it is printed with. */
+export interface Laying {
+  turn: Turn;
+  /** Model size ÷ file size. */
+  factor: number;
+  grain: Grain;
+}
+
+/** Area of one steepness. */
+interface Band extends Steps {
+  areaMm2: number;
+  /** From level, degrees. */
+  slopeDeg: number;
+  down: boolean;
+}
+
+export interface LaidSurface extends Steps {
+  surface: Surface;
+  /** At the printed size. */
+  areaMm2: number;
+  kind: SlopeKind;
+  slopeDeg: number;
+  /** More of it looks down than up: it is held by supports or bridges. */
+  underside: boolean;
+  /** `cuspMm` is the mean step, `pitchMm` how far apart the lines of its wider half lie; these are the extremes. */
+  largestMm: number;
+  widestMm: number;
+  bands: Band[];
+  /** Ridges on the typical plain face. */
+  ridges: number;
+  /** Stairs of pixels on its upright faces, the widest that is more than a scrap; null where there are none or the pixel is not known. */
+  pixels: Steps | null;
+}
+
+export function laySurface(surface: Surface, { turn, factor, grain }: Laying): LaidSurface {
+  const [right, back, [ux, uy, uz]] = turnRows(turn);
+  const along = ([x, y, z]: readonly number[]): number => x * ux + y * uy + z * uz;
+  const bands = surface.looks.map((look): Band => {
+    const up = Math.min(1, Math.max(-1, along(look.normal)));
+    // What bends is nowhere as level as the middle of its normals.
+    const slopeDeg = Math.min(90, Math.hypot((Math.acos(Math.abs(up)) * 180) / Math.PI, look.spreadDeg));
+    return { areaMm2: look.areaMm2 * factor ** 2, slopeDeg, down: up < 0 && slopeKind(slopeDeg) !== "wall", ...stepsOn(slopeDeg, grain) };
+  });
+  const areaMm2 = bands.reduce((sum, b) => sum + b.areaMm2, 0);
+  const mean = (of: (b: Band) => number): number => (areaMm2 > 0 ? bands.reduce((sum, b) => sum + b.areaMm2 * of(b), 0) / areaMm2 : 0);
+  const down = mean((b) => Number(b.down));
+  const slopeDeg = mean((b) => b.slopeDeg);
+  // A quarter of the area has lines that lie further apart than this.
+  const byPitch = [...bands].sort((a, b) => b.pitchMm - a.pitchMm);
+  let passed = 0;
+  const wide = byPitch.find((b) => (passed += b.areaMm2) >= areaMm2 / 4);
+  const { longMm, shortMm, long, short } = surface.faces;
+  const rise = (longMm * Math.abs(along(long)) + shortMm * Math.abs(along(short))) * factor;
+  const kind = slopeKind(slopeDeg);
+  return {
+    surface,
+    areaMm2,
+    kind,
+    slopeDeg,
+    underside: down > 0.5,
+    cuspMm: mean((b) => b.cuspMm),
+    pitchMm: wide?.pitchMm ?? 0,
+    largestMm: bands.reduce((most, b) => Math.max(most, b.cuspMm), 0),
+    widestMm: bands.reduce((most, b) => (b.areaMm2 >= areaMm2 / 50 ? Math.max(most, b.pitchMm) : most), 0),
+    bands,
+    ridges:
+      kind === "level" ? (grain.lineWidthMm ? (shortMm * factor) / grain.lineWidthMm : 0) : grain.layerMm > 0 ? rise / grain.layerMm : 0,
+    pixels: pixelsOn(surface, grain, right, back, bands),
+  };
+}
+
+/** Faces steeper than this show pixels rather than layers. */
+const UPRIGHT_DEG = 60;
+
+function pixelsOn(
+  { looks, areaMm2 }: Surface,
+  { pixelMm }: Grain,
+  right: readonly number[],
+  back: readonly number[],
+  bands: readonly Band[],
+): Steps | null {
+  if (pixelMm === undefined) return null;
+  const along = (axis: readonly number[], n: readonly number[]): number => axis.reduce((sum, v, k) => sum + v * n[k], 0);
+  let widest: Steps | null = null;
+  for (const [i, look] of looks.entries()) {
+    if (bands[i].slopeDeg < UPRIGHT_DEG || look.areaMm2 < areaMm2 / 50) continue;
+    const steps = pixelStepsOn((Math.atan2(along(right, look.normal), along(back, look.normal)) * 180) / Math.PI, pixelMm);
+    if (steps && steps.pitchMm > (widest?.pitchMm ?? 0)) widest = steps;
+  }
+  return widest;
+}
+
+/** How much of a surface is seen as what, from a distance: shares of its area; and the plainest that is more than a scrap. */
+export function showsAt(laid: LaidSurface, distanceMm: number): { seen: Seen; arcmin: number; shares: Record<Seen, number> } {
+  const shares: Record<Seen, number> = { plain: 0, "dry brush": 0, hidden: 0 };
+  for (const b of laid.bands) shares[seenAt(b, distanceMm).seen] += laid.areaMm2 > 0 ? b.areaMm2 / laid.areaMm2 : 0;
+  const seen: Seen = shares.plain >= 0.1 ? "plain" : shares.plain + shares["dry brush"] >= 0.1 ? "dry brush" : "hidden";
+  return { seen, arcmin: seenAt(laid, distanceMm).arcmin, shares };
+}
+
+/** "a third of it" in whole per cent, for a sentence. */
+export const wholePercent = (share: number): string => `${Math.round(share * 100)} %`;

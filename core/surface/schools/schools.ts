@@ -1,0 +1,338 @@
+/**
+ * Schools of hiding what printing left, named by what they do. Each says where it does not apply and why, and what it would take where it
+ * does. Conditions and figures are common practice without a source; a user's own coupons and records replace them.
+ */
+import type { CautionId } from "../../care";
+import { formatMm } from "../../units";
+import { BRUSH_FINDS_MM } from "../steps";
+import { grooveOf, needsNothing, openMm, plainFaces, targetMm, type SurfaceCase } from "./case";
+import { reachOf, Treatment, type SchoolStage } from "./treatment";
+
+export type SchoolId =
+  | "leave"
+  | "stipple"
+  | "thick-coat"
+  | "face-by-face"
+  | "sand"
+  | "fill-and-sand"
+  | "surfacer"
+  | "uv-resin"
+  | "heat"
+  | "reprint"
+  | "texture"
+  | "texture-spray";
+
+export interface SchoolPlan {
+  school: SchoolId;
+  name: string;
+  stages: SchoolStage[];
+  rounds: number;
+  /** Waits of six hours and more. */
+  nights: number;
+  leavesMm: number;
+  /** Between what it lies, by how sure the filling is. */
+  low: number;
+  high: number;
+  /** Share of the surface that still shows when it is done. */
+  stillSeen: number;
+  handsOnS: number;
+  waitS: number;
+  machineS: number;
+  filmMm: number;
+  wetMl: number;
+  usedMl: number;
+  papers: { grade: number; sheets: number }[];
+  cautions: CautionId[];
+  /** What it costs or cannot do, in sentences. */
+  notes: string[];
+  /** Detail that it takes. */
+  costs: string[];
+}
+
+export interface School {
+  id: SchoolId;
+  name: string;
+  says: string;
+  /** Why not here, in a clause; null where it applies. */
+  whyNot: (c: SurfaceCase) => string | null;
+  treat: (c: SurfaceCase, t: Treatment, notes: string[]) => void;
+}
+
+/** A stick is about so wide: what is narrower cannot be sanded flat, mm. */
+const STICK_MM = 5;
+/** Heat wants walls of this and a face of that. */
+const HEAT_WALL_MM = 2;
+const HEAT_AREA_MM2 = 2000;
+/** A groove shallower than this does not survive sanding, mm. */
+const SHALLOW_MM = 0.2;
+/** Paint hides no terraces wider than this, mm: they are shapes. */
+const SHAPE_MM = 1.2;
+/** From so many plain faces on it is done face by face. */
+const MANY_FACES = 6;
+const FACE = { setUpS: 5 * 60, perFaceS: 6, perCm2S: 1 };
+/** What a quick flame leaves of a step. */
+const HEAT_LEAVES = 0.25;
+
+const mm = formatMm;
+
+/** Not sandable, and why. */
+function noPaper(c: SurfaceCase): string | null {
+  const open = openMm(c);
+  const groove = grooveOf(c);
+  if (plainFaces(c) >= MANY_FACES && open < STICK_MM) return `its faces are ${mm(open)} wide: no stick lies on them`;
+  if (open < STICK_MM) return `only ${mm(open)} wide: nothing lies flat on it`;
+  if (!c.laid.surface.flat && Math.sqrt(c.laid.areaMm2) < 12) return "small and round: it would get flats";
+  if (groove && groove.depthMm < SHALLOW_MM) return `its grooves are ${mm(groove.depthMm)} deep: sanding takes them`;
+  if (reachOf(c) < 0.4) return "most of it lies in inner corners";
+  return null;
+}
+
+export const SCHOOLS: School[] = [
+  {
+    id: "leave",
+    name: "Leave it",
+    says: "Not seen from where it will stand, or something will cover it.",
+    whyNot: () => null,
+    treat: (c, _t, notes) => {
+      if (!needsNothing(c) && c.laid.cuspMm > BRUSH_FINDS_MM)
+        notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
+    },
+  },
+  {
+    id: "stipple",
+    name: "Stipple, no dry brush",
+    says: "Painted so that lines do not show: stippled with torn foam in two or three tones, or airbrushed matt.",
+    whyNot: (c) =>
+      c.gloss
+        ? "gloss shows every line"
+        : c.laid.pitchMm > SHAPE_MM
+          ? `terraces ${mm(c.laid.pitchMm)} wide are shapes: paint does not hide them`
+          : c.laid.cuspMm > 0.2
+            ? `steps of ${mm(c.laid.cuspMm)} throw shadows of their own`
+            : null,
+    treat: (_c, t, notes) => {
+      t.work("Stipple in two or three tones instead of dry brushing", 4 * 60, 1.2, { waitS: 30 * 60 });
+      notes.push("The lines stay; their pattern is broken. A later dry brush brings them back.");
+    },
+  },
+  {
+    id: "thick-coat",
+    name: "Thick base coat",
+    says: "Heavy paint with matt medium, brushed into the lines. Quick, for terrain.",
+    whyNot: (c) =>
+      c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null,
+    treat: (c, t, notes) => {
+      t.coat("thick-paint");
+      if (t.left > targetMm(c) && c.laid.pitchMm <= 1) t.coat("thick-paint");
+      if (c.laid.pitchMm > 1)
+        notes.push(
+          `Steps ${c.laid.pitchMm.toFixed(1)} mm apart never flow out by themselves: sand with a block, print thinner layers, or cover with texture.`,
+        );
+    },
+  },
+  {
+    id: "face-by-face",
+    name: "Thick paint, face by face",
+    says: "Each brick, plank or panel with thick cheap paint; shapes the edges and keeps the joints open.",
+    whyNot: (c) => (plainFaces(c) < MANY_FACES ? "it has no faces of its own" : openMm(c) < 0.6 ? `faces of ${mm(openMm(c))}: too small for a brush` : null),
+    treat: (c, t, notes) => {
+      const n = plainFaces(c) * c.copies;
+      t.coat("thick-paint");
+      const stage = t.stages[t.stages.length - 1];
+      stage.title = `Thick paint on each of ${n} faces, joints left open`;
+      stage.setUpS = FACE.setUpS;
+      stage.handsOnS = FACE.setUpS + n * FACE.perFaceS + ((c.areaMm2 * c.copies) / 100) * FACE.perCm2S;
+      notes.push(`${Math.round(c.laid.ridges)} ridges lie on every face, however deep the joints.`);
+    },
+  },
+  {
+    id: "sand",
+    name: "Sand what can be reached",
+    says: "Open faces with block or stick; nothing is added, corners and detail stay as they are.",
+    whyNot: (c) => noPaper(c) ?? (c.wall && c.wall.leastMm * c.factor < 0.8 ? `a wall of ${mm(c.wall.leastMm * c.factor)} bends under the paper` : null),
+    treat: (c, t, notes) => {
+      t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
+      while (t.look()) t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
+      const reach = reachOf(c);
+      if (reach < 0.97) notes.push(`Reaches about ${Math.round(reach * 100)} % of it: a strip of 2 mm beside inner corners stays.`);
+      if (c.process === "fdm") notes.push("Dry: water creeps into bare filament. The surface stays a little furry until it is primed.");
+    },
+  },
+  {
+    id: "fill-and-sand",
+    name: "Filler primer and sanding",
+    says: "Sprayed filler, sanded back, again where it is needed. Smooth, over days.",
+    whyNot: (c) => c.noSpray ?? noPaper(c),
+    treat: (c, t, notes) => {
+      if (t.left > 0.08 && c.process === "fdm") t.sand("primer");
+      do t.coat("filler").sand(c.gloss ? "gloss" : "primer");
+      while (t.look());
+      if (c.smooth && !c.noAirbrush) t.coat("filler-thin");
+      notes.push("Sanding reaches open, flat areas only; grooves and corners stay as they are.");
+    },
+  },
+  {
+    id: "surfacer",
+    name: "Brushed surfacer and spot putty",
+    says: "Thick surfacer by brush, coarse sanding, a thin sprayed or brushed coat to see by, putty on what is found. Three short days.",
+    whyNot: (c) => noPaper(c) ?? ((grooveOf(c)?.widthMm ?? 1) < 0.3 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
+    treat: (_c, t) => {
+      t.coat("surfacer").sand("primer");
+      while (t.look()) t.coat("surfacer").sand("primer");
+    },
+  },
+  {
+    id: "uv-resin",
+    name: "Brushed UV resin",
+    says: "A skin of printing resin under the lamp: hard, smooth, levels itself; for stubborn lines on curves.",
+    whyNot: (c) => {
+      const groove = grooveOf(c);
+      if (groove && groove.widthMm < 1) return `it fills grooves of ${mm(groove.widthMm)}`;
+      if (plainFaces(c) >= MANY_FACES && openMm(c) < STICK_MM) return "it fills the joints between small faces";
+      return null;
+    },
+    treat: (c, t, notes) => {
+      if (c.process === "fdm") {
+        t.work("Prime it: bare filament soaks resin up", 8 * 60, 0.12, {
+          waitS: 2 * 3600,
+          kind: "coat",
+          filmMm: 0.03,
+          cautions: c.noSpray ? [] : ["solvent-spray"],
+          needs: c.noSpray ? [] : ["spray place"],
+        });
+      }
+      t.coat("uv-resin");
+      while (t.look()) t.coat("uv-resin");
+      notes.push("Prime again over it. Try with a nail that nothing is tacky before paint.");
+    },
+  },
+  {
+    id: "heat",
+    name: "Heat",
+    says: "A flame or hot air, passed quickly over large, plain, thick walls of filament until they shine. Filler is saved afterwards.",
+    whyNot: (c) => {
+      if (c.process === "resin") return "cured resin does not melt: it chars";
+      if (!c.wall) return "the wall behind it could not be measured";
+      if (c.wall.leastMm * c.factor < HEAT_WALL_MM) return `wall ${mm(c.wall.leastMm * c.factor)}: it would sag, ${mm(HEAT_WALL_MM)} are wanted`;
+      if (c.laid.areaMm2 < HEAT_AREA_MM2) return "too small: its edges melt first";
+      if (grooveOf(c) || plainFaces(c) >= MANY_FACES) return "detail would go with the lines";
+      return null;
+    },
+    treat: (c, t, notes) => {
+      t.heat(HEAT_LEAVES);
+      if (t.look() && !noPaper(c)) {
+        t.sand("primer");
+        t.look();
+      }
+      notes.push("Bubbles, sagging and burns cannot be taken back: rehearse on scrap of the same walls.");
+    },
+  },
+  {
+    id: "reprint",
+    name: "Print it again",
+    says: "With thinner layers or another side up: before any paint, the printer does the work.",
+    whyNot: (c) => (c.reprint ? null : "no thinner layer and no other side makes this surface better"),
+    treat: (c, t, notes) => {
+      const r = c.reprint!;
+      const { cuspMm } = r.steps;
+      t.left = t.low = t.high = cuspMm;
+      t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "print", waitS: r.machineS, leavesMm: cuspMm });
+      notes.push("Only while nothing was painted. The plate goes into the queue.");
+    },
+  },
+  {
+    id: "texture",
+    name: "Texture that is not printed",
+    says: "Paste, fine sand or foil of the real thing: the eye meets it first and believes the rest.",
+    whyNot: (c) => {
+      if (c.smooth && !c.material) return "smooth is wanted";
+      if (c.material?.roughness === "smooth") return `${c.material.name} is smooth`;
+      if (c.material && ["timber", "plank", "brick", "slate", "tile"].includes(c.material.id)) return `on level ground only, not on ${c.material.name}`;
+      const groove = grooveOf(c);
+      if (groove) return `it buries grooves of ${mm(groove.depthMm)}`;
+      return null;
+    },
+    treat: (c, t, notes) => {
+      t.coat("sand-paste");
+      t.left = t.low = t.high = Math.min(t.left, BRUSH_FINDS_MM);
+      t.stages[t.stages.length - 1].leavesMm = t.left;
+      notes.push("Before primer, never over paint. It is rough by itself: a dry brush finds the texture, not the lines.");
+      if (c.material?.id === "render") notes.push("Render is rough in real life: this is what it should look like.");
+    },
+  },
+  {
+    id: "texture-spray",
+    name: "Textured spray",
+    says: "Its own roughness masks the lines: metal, stone and tarmac from a can.",
+    whyNot: (c) => {
+      if (c.noSpray) return c.noSpray;
+      if (c.gloss || c.smooth) return "smooth is wanted";
+      if (c.material && (c.material.id === "glass" || c.material.roughness === "grained")) return `${c.material.name} has a grain of its own`;
+      const groove = grooveOf(c);
+      if (groove && groove.widthMm < 0.6) return `it closes grooves of ${mm(groove.widthMm)}`;
+      return c.laid.pitchMm > SHAPE_MM ? `terraces ${mm(c.laid.pitchMm)} wide still show as shapes` : null;
+    },
+    treat: (_c, t, notes) => {
+      t.coat("texture-spray");
+      t.left = t.low = t.high = Math.min(t.left, BRUSH_FINDS_MM);
+      t.stages[t.stages.length - 1].leavesMm = t.left;
+      notes.push("Masks the lines with a roughness of its own; it does not fill them.");
+    },
+  },
+];
+
+export const schoolById = (id: string): School | undefined => SCHOOLS.find((s) => s.id === id);
+
+/** What drowns in so much film a side. */
+export function drowned(c: SurfaceCase, filmMm: number): string[] {
+  const groove = grooveOf(c);
+  if (!groove || filmMm <= 0) return [];
+  const left = groove.widthMm - 2 * filmMm;
+  if (left <= 0) return [`closes its grooves of ${mm(groove.widthMm)}`];
+  return left < groove.widthMm * 0.7 ? [`grooves of ${mm(groove.widthMm)} keep ${mm(left)}`] : [];
+}
+
+/** Plans one school for a surface, whether it applies or not. */
+export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
+  const school = SCHOOLS.find((s) => s.id === id);
+  if (!school) throw new Error(`planSchool: no school ${id}`);
+  const t = new Treatment(c);
+  const notes: string[] = [];
+  if (!(id === "reprint" && !c.reprint)) school.treat(c, t, notes);
+  const { stages } = t;
+  const sum = (of: (s: SchoolStage) => number): number => stages.reduce((n, s) => n + of(s), 0);
+  const filmMm = Math.max(0, sum((s) => s.filmMm * (s.round === 1 ? 1 : 0)));
+  const papers = new Map<number, number>();
+  for (const s of stages) for (const p of s.papers) papers.set(p.grade, (papers.get(p.grade) ?? 0) + p.sheets);
+  const costs = drowned(c, filmMm);
+  const groove = grooveOf(c);
+  if (groove && stages.some((s) => s.kind === "sand"))
+    costs.push(`recut ${(groove.lengthMm / 10).toFixed(0)} cm of grooves with a scriber or saw, then brush the dust out`);
+  if (filmMm > 0.05) notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: slots and clips close by ${(filmMm * 2).toFixed(2)} mm.`);
+  for (const [a, b] of t.papersTooBig) notes.push(`From P${a} to P${b} is too big a step: a paper between them is missing.`);
+  const masks = id === "stipple" || id === "texture" || id === "texture-spray";
+  const stillSeen = masks ? 0 : id === "leave" ? (needsNothing(c) ? 0 : 1) : t.stillSeen;
+  if (id !== "leave" && stillSeen > 0.1)
+    notes.push(`Leaves ${Math.round(t.left * 1000)} µm: it still shows on about ${Math.round(stillSeen * 100)} % of the surface${c.dryBrush ? " under a dry brush" : ""}.`);
+  return {
+    school: id,
+    name: school.name,
+    stages,
+    rounds: stages.reduce((n, s) => Math.max(n, s.round), 0),
+    nights: stages.filter((s) => s.kind !== "print" && s.waitS >= 6 * 3600).length,
+    leavesMm: t.left,
+    low: t.low,
+    high: t.high,
+    stillSeen,
+    handsOnS: sum((s) => s.handsOnS),
+    waitS: sum((s) => s.waitS),
+    machineS: sum((s) => (s.kind === "print" ? s.waitS : 0)),
+    filmMm,
+    wetMl: sum((s) => s.wetMl),
+    usedMl: sum((s) => s.usedMl),
+    papers: [...papers].map(([grade, sheets]) => ({ grade, sheets })).sort((a, b) => a.grade - b.grade),
+    cautions: [...new Set(stages.flatMap((s) => s.cautions))],
+    notes,
+    costs,
+  };
+}
