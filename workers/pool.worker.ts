@@ -18,6 +18,7 @@ serve<Jobs>({
   coupon: async () => (await import("./jobs/coupon")).coupon,
   mat: async () => (await import("./jobs/plates")).mat,
   plateFaults: async () => (await import("./jobs/plates")).faults,
+  lines: async () => (await import("./jobs/lines")).lines,
   gcode: async () => (await import("./jobs/gcode")).gcode,
   chance: async () => (await import("./jobs/chance")).chance,
 });

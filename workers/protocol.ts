@@ -2,7 +2,7 @@
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
-import type { Grain } from "../core/surface";
+import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { FinishChance, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
@@ -126,6 +126,8 @@ export type Jobs = {
   mat: { request: { pieces: MatPiece[]; sceneName: string; paper: PaperName; date: string }; answer: Drawing[] };
   /** What is wrong with a plate as it lies. */
   plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
+  /** Layer lines on a photograph. */
+  lines: { request: { photo: Blob; marks: MeterMarks; pitchMm: number }; answer: LineReading };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
   chance: {

@@ -13,3 +13,4 @@ export * from "./waiting";
 export * from "./worthIt";
 export * from "./plateSheet";
 export * from "./prep";
+export * from "./copiesWays";

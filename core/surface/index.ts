@@ -8,6 +8,7 @@ export * from "./find/surfaces";
 export * from "./find/around";
 export * from "./grit";
 export * from "./leavings";
+export * from "./meter";
 export * from "./own";
 export * from "./products";
 export * from "./profile";

@@ -42,6 +42,8 @@ export interface LeftCase {
   distanceMm: number;
   /** Points at which supports hold it, and what has to be cleaned off, s; null where that is not known. */
   supports: { points: number | null; areaMm2: number } | null;
+  /** What looks down and is not this high lies on the plate, mm along the way up; null where that is not known. */
+  plateMm: number | null;
   /** Outline of the first layer, mm. */
   footMm: number;
   heightMm: number;
@@ -72,7 +74,7 @@ export function leavings(c: LeftCase): Leaving[] {
   const slopes = up.filter((l) => l.kind !== "level"),
     tops = up.filter((l) => l.kind === "level"),
     walls = up.filter((l) => l.kind === "wall"),
-    under = c.laid.filter((l) => l.underside && l.kind === "level" && l.areaMm2 > 4);
+    under = c.laid.filter((l) => l.underside && l.kind === "level" && l.areaMm2 > 4 && (c.plateMm === null || l.heightMm > c.plateMm));
   const scar = loopScar(c.grain);
   const pixels = c.laid.flatMap((l) => (l.pixels ? [l] : []));
   const held = c.supports && c.supports.areaMm2 > 0 ? c.supports : null;

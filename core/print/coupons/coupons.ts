@@ -56,7 +56,7 @@ const ROOMS_MM: Record<Process, readonly number[]> = {
 };
 const WALLS_MM: Record<Process, readonly number[]> = { fdm: [0.4, 0.5, 0.6, 0.8, 1, 1.2], resin: [0.2, 0.3, 0.4, 0.5, 0.6, 0.8] };
 const GAPS_MM: Record<Process, readonly number[]> = { fdm: [0.1, 0.2, 0.3, 0.4, 0.5, 0.6], resin: [0.05, 0.1, 0.15, 0.2, 0.3, 0.4] };
-const SLOPES_DEG = [3, 5, 8, 12, 20, 30, 45, 60];
+export const SLOPES_DEG = [3, 5, 8, 12, 20, 30, 45, 60];
 const OVERHANGS_DEG = [30, 40, 45, 50, 55, 60, 65, 70];
 const BRIDGES_MM = [5, 10, 15, 20, 30, 40];
 /** What a caliper in a steady hand is good for, mm. Common practice, no source. */

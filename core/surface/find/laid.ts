@@ -28,6 +28,8 @@ export interface LaidSurface extends Steps {
   areaMm2: number;
   kind: SlopeKind;
   slopeDeg: number;
+  /** How high its middle lies along the way up, from the file's origin, mm at the printed size. */
+  heightMm: number;
   /** More of it looks down than up: it is held by supports or bridges. */
   underside: boolean;
   /** `cuspMm` is the mean step, `pitchMm` how far apart the lines of its wider half lie; these are the extremes. */
@@ -65,6 +67,7 @@ export function laySurface(surface: Surface, { turn, factor, grain }: Laying): L
     areaMm2,
     kind,
     slopeDeg,
+    heightMm: along(surface.at) * factor,
     underside: down > 0.5,
     cuspMm: mean((b) => b.cuspMm),
     pitchMm: wide?.pitchMm ?? 0,

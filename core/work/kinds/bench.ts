@@ -10,14 +10,23 @@ export interface BenchWork {
   task: BenchTaskId;
   /** How often it is gone through: priming and inspecting are one loop. */
   rounds: number;
+  /** At most so many pieces at one go; the rest another evening. All at once when absent or null. */
+  mostAnEvening?: number | null;
 }
+
+/** From one evening to the next, s. */
+const NEXT_EVENING_S = 14 * 3600;
 
 const taskOf = (item: BenchWork) => BENCH_TASKS.find((t) => t.id === item.task)!;
 
 export const bench: WorkKind<BenchWork> = {
   kind: "bench",
   many: "work at the bench",
-  fields: { task: oneOf(BENCH_TASKS), rounds: count({ least: 1, most: LIMITS.coats.most }) },
+  fields: {
+    task: oneOf(BENCH_TASKS),
+    rounds: count({ least: 1, most: LIMITS.coats.most }),
+    mostAnEvening: count(LIMITS.copies).allow(null).optional(),
+  },
   station: (item) => taskOf(item).station,
   words: (item) => ({ title: taskOf(item).title, detail: item.rounds > 1 ? `${item.rounds} rounds` : "" }),
   refers: () => [],
@@ -25,16 +34,23 @@ export const bench: WorkKind<BenchWork> = {
   counts: (item) => (item.task === "dry-fit" ? "fitted" : null),
   steps: (item, task) => {
     const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station } = taskOf(item);
-    return Array.from({ length: item.rounds }, (_, i) => ({
-      name: String(i),
-      station,
-      title: item.rounds > 1 ? `${title}, round ${i + 1} of ${item.rounds}` : title,
-      handsOnS: setUpS + task.copies * (perPieceS + (task.areaMm2 / 100) * perCm2S),
-      waitS,
-      cautions,
-      pieces: task.copies,
-      session: { key: `bench ${item.task} ${i}`, group: `bench ${item.task}`, title, setUpS },
-      rests: { task: item.task, areaCm2: task.areaMm2 / 100, pieces: task.copies },
-    }));
+    const most = Math.max(1, item.mostAnEvening ?? task.copies);
+    const goes = Math.max(1, Math.ceil(task.copies / most));
+    return Array.from({ length: item.rounds * goes }, (_, n) => {
+      const [i, go] = [Math.floor(n / goes), n % goes];
+      const pieces = Math.min(most, task.copies - go * most);
+      const round = item.rounds > 1 ? `, round ${i + 1} of ${item.rounds}` : "";
+      return {
+        name: goes > 1 ? `${i}.${go}` : String(i),
+        station,
+        title: `${title}${round}${goes > 1 ? `, ${pieces} of ${task.copies}, evening ${go + 1}` : ""}`,
+        handsOnS: setUpS + pieces * (perPieceS + (task.areaMm2 / 100) * perCm2S),
+        waitS: go < goes - 1 ? Math.max(waitS, NEXT_EVENING_S) : waitS,
+        cautions,
+        pieces,
+        session: { key: `bench ${item.task} ${i} ${go}`, group: `bench ${item.task}`, title, setUpS },
+        rests: { task: item.task, areaCm2: task.areaMm2 / 100, pieces },
+      };
+    });
   },
 };

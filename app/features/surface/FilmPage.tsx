@@ -1,0 +1,321 @@
+/** Film against detail: what the coats that are planned leave of grooves and slots; and the papers from the defect to the finish. */
+import { useState } from "react";
+import { scaleLog } from "d3";
+import { filmOf } from "~core/coat";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { narrowestMm } from "~core/mesh";
+import { PROCESS_FITS } from "~core/scale";
+import { conditionsOf, printerAtHand, surfacesOf, type Part, type Project } from "~core/project";
+import { stackOfPart } from "~core/plan";
+import { BARE_LAST, filmAgainst, GRAIN_UM, gritLadder, SAND_FINISHES, tooBig, type FilmDetail, type SandFinish } from "~core/surface";
+import { formatArea, formatMm, ok, parseLength, readAsMm } from "~core/units";
+import { workOf } from "~core/work";
+import { Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { useWidth } from "~app/ui/useWidth";
+import { Why } from "~app/ui/why";
+import { SurfaceFrame } from "./SurfaceFrame";
+
+export function FilmPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project} title="Film and papers: surface">
+      {(part) => (
+        <>
+          <Film part={part} project={project} />
+          <Papers key={part.id} part={part} project={project} />
+          <AfterSanding part={part} project={project} />
+        </>
+      )}
+    </SurfaceFrame>
+  );
+}
+
+/** Everything on the part that film closes. */
+function detailsOf(part: Part, project: Project): FilmDetail[] {
+  const printer = printerAtHand(part, project.scene);
+  const out: FilmDetail[] = surfacesOf(part, project.scene)
+    .filter((k) => k.found.groove && k.sight === "seen")
+    .map((k) => ({
+      name: `grooves of the ${k.name}`,
+      widthMm: k.found.groove!.widthMm * part.factor,
+      depthMm: k.found.groove!.depthMm * part.factor,
+      takesMm: null,
+    }));
+  const gap = part.source.kind === "mesh" && part.source.walls ? narrowestMm(part.source.walls, part.factor) : undefined;
+  if (gap !== undefined && gap < 5) out.push({ name: "its narrowest gap", widthMm: gap, depthMm: null, takesMm: null });
+  const slot = part.measures.clipSlotMm;
+  if (slot !== null && printer)
+    out.push({
+      name: "clip slot",
+      widthMm: slot * part.factor,
+      depthMm: null,
+      takesMm: Math.max(0, slot * part.factor - PROCESS_FITS[printer.process].slideMm),
+    });
+  for (const m of project.scene.meetings)
+    if ((m.a === part.id || m.b === part.id) && m.how !== "glued") {
+      const other = project.parts.find((p) => p.id === (m.a === part.id ? m.b : m.a));
+      out.push({ name: `room for ${other?.name ?? "what it takes"}`, widthMm: m.widthMm * 2, depthMm: null, takesMm: m.how === "moves" ? m.widthMm : 0 });
+    }
+  return out;
+}
+
+function Film({ part, project }: { part: Part; project: Project }) {
+  const layers = stackOfPart(part, project).slice(1);
+  const filmMm = layers.reduce((sum, l) => sum + filmOf(l), 0);
+  const coats = layers.reduce((sum, l) => sum + l.coats, 0);
+  const against = detailsOf(part, project).map((d) => filmAgainst(d, filmMm, coats));
+  return (
+    <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.4fr]">
+      <section aria-label="Coats that are planned">
+        <h2 className="text-xl">
+          {formatMm(filmMm)} on every face{" "}
+          <Why
+            of="Film on every face"
+            reasons={{
+              formula: "sum over coats of the usual dry film × how the tool lays it",
+              inputs: layers.map((l) => ({ name: `${l.name}${l.coats > 1 ? `, ${l.coats} coats` : ""}`, value: `${Math.round(filmOf(l) * 1000)} µm` })),
+              assumptions: [{ text: "Dry films by kind and tool: the product’s own sheet wins.", kind: "practice" }],
+            }}
+          />
+        </h2>
+        {layers.length === 0 ? (
+          <p className="text-soft">No coat is planned yet: nothing closes anything.</p>
+        ) : (
+          <ul className="mt-1">
+            {layers.map((l) => (
+              <li key={l.id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
+                <span className="flex items-center gap-2">
+                  <span className="inline-block h-4 w-6 border border-ink" style={{ background: l.hex }} aria-hidden="true" />
+                  {l.name}
+                  {l.coats > 1 ? `, ${l.coats} coats` : ""}
+                </span>
+                <span>{Math.round(filmOf(l) * 1000)} µm</span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section aria-label="What they close">
+        <h2 className="text-xl">What that leaves open</h2>
+        {against.length === 0 ? (
+          <p className="text-soft">No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.</p>
+        ) : (
+          <table className="plain w-full">
+            <thead>
+              <tr>
+                <th>Detail</th>
+                <th>Printed</th>
+                <th>Left</th>
+                <th>Then</th>
+              </tr>
+            </thead>
+            <tbody>
+              {against.map((a) => (
+                <tr key={a.detail.name}>
+                  <td>{a.detail.name}</td>
+                  <td className="whitespace-nowrap">
+                    {formatMm(a.detail.widthMm)}
+                    {a.detail.depthMm !== null ? ` × ${formatMm(a.detail.depthMm)}` : ""}
+                  </td>
+                  <td className="whitespace-nowrap">
+                    <GapDrawing widthMm={a.detail.widthMm} leftMm={a.leftMm} />
+                    {formatMm(a.leftMm)}
+                  </td>
+                  <td className={a.verdict === "open" ? "" : "note-act"}>
+                    {a.verdict === "open" ? "" : `▲ ${a.verdict}: `}
+                    {a.says}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+    </div>
+  );
+}
+
+/** A gap with the film on both sides of it, to one scale. */
+const GapDrawing = ({ widthMm, leftMm }: { widthMm: number; leftMm: number }) => {
+  const px = 40 / Math.max(widthMm, 0.01);
+  const film = ((widthMm - leftMm) / 2) * px;
+  return (
+    <svg width="52" height="16" className="mr-2 inline-block align-middle" aria-hidden="true">
+      <path d="M6 0v14H46V0" fill="none" stroke="var(--ink)" strokeWidth="1.2" />
+      <rect x="6" y="0" width={Math.min(20, film)} height="14" fill="url(#hatch-setting)" />
+      <rect x={46 - Math.min(20, film)} y="0" width={Math.min(20, film)} height="14" fill="url(#hatch-setting)" />
+    </svg>
+  );
+};
+
+function Papers({ part, project }: { part: Part; project: Project }) {
+  const printer = printerAtHand(part, project.scene);
+  const list = surfacesOf(part, project.scene).filter((k) => k.sight === "seen" && !k.laid.underside);
+  const worst = list.reduce((most, k) => Math.max(most, k.laid.largestMm), 0.1);
+  const [stepMm, setStep] = useState<number | null>(null);
+  const [finish, setFinish] = useState<SandFinish>("primer");
+  const [bare, setBare] = useState(true);
+  const [mine, setMine] = useState(true);
+  const grades = conditionsOf(project).grades;
+  const areaMm2 = list.reduce((sum, k) => sum + k.laid.areaMm2, 0) * part.copies;
+  const filament = printer?.process === "fdm";
+  const last = bare && filament ? BARE_LAST : finish;
+  const papers = gritLadder(stepMm ?? worst, last, { areaMm2, waterproof: !(bare && filament), ...(mine && grades ? { among: grades } : {}) });
+  return (
+    <Section title="Papers from the defect to the finish">
+      <div className="flex flex-wrap items-end gap-3">
+        <ParsedField
+          className="w-32"
+          label="The defect"
+          text={formatMm(stepMm ?? worst)}
+          parse={(t) => {
+            const read = parseLength(t);
+            if (!read.ok) return read;
+            return read.value.mm > 0 && read.value.mm <= 5
+              ? ok(read.value.mm)
+              : { ok: false, problem: { code: "step", message: "A step between 0 and 5 mm." } };
+          }}
+          readAs={readAsMm}
+          onCommit={(mm) => setStep(mm)}
+        />
+        <Choice
+          className="w-64"
+          label="It is to be"
+          value={finish}
+          onChange={(f: SandFinish) => setFinish(f)}
+          options={(Object.keys(SAND_FINISHES) as SandFinish[]).map((value) => ({ value, label: `${SAND_FINISHES[value].words}, P${SAND_FINISHES[value].last}` }))}
+        />
+        <Choice
+          className="w-56"
+          label="On"
+          value={bare ? "bare" : "filler"}
+          onChange={(v: string) => setBare(v === "bare")}
+          options={[
+            { value: "bare", label: filament ? "bare filament" : "bare resin" },
+            { value: "filler", label: "filler or primer" },
+          ]}
+        />
+        {grades && (
+          <Choice
+            className="w-48"
+            label="From"
+            value={mine ? "mine" : "all"}
+            onChange={(v: string) => setMine(v === "mine")}
+            options={[
+              { value: "mine", label: "papers on the shelf" },
+              { value: "all", label: "all papers there are" },
+            ]}
+          />
+        )}
+      </div>
+      {papers.length === 0 ? (
+        <p className="note-act mt-2">▲ No paper on the shelf is fine enough and coarse enough for this: look among all papers.</p>
+      ) : (
+        <Ladder papers={papers} stepMm={stepMm ?? worst} />
+      )}
+      {tooBig(papers).map(([a, b]) => (
+        <p key={a} className="note-act">
+          ▲ From P{a} to P{b} is more than twice finer: scratches of P{a} stay. A paper between them is missing.
+        </p>
+      ))}
+      {bare && filament && <p className="text-soft">Bare filament is cut to P{BARE_LAST} and no finer: filler hides the rest, and water creeps into it.</p>}
+      <p className="text-soft">
+        For {formatArea(areaMm2)} that is seen: {papers.map((p) => `P${p.grade} ${p.sheets < 0.75 ? "half a sheet" : `${Math.ceil(p.sheets)} sheets`}`).join(", ")}.{" "}
+        <Why
+          of="Papers"
+          reasons={{
+            formula: "first: grain at most 1.3 × the defect; then the finest that is at most twice finer; last: by the finish. Scratches: 0.3 × grain",
+            inputs: papers.map((p) => ({ name: `P${p.grade}`, value: `grain ${GRAIN_UM[p.grade]} µm, leaves ${Math.round(p.scratchMm * 1000)} µm` })),
+            assumptions: [
+              { text: "Mean grain sizes.", kind: "published", source: "FEPA 43-1/-2, ISO 6344" },
+              { text: "Scratches, the size of a step, what a sheet lasts.", kind: "practice" },
+            ],
+          }}
+        />
+      </p>
+      <p className="text-setting-ink">
+        △ {CAUTIONS["sanding-dust"].text} {CARE_FIRST}
+      </p>
+    </Section>
+  );
+}
+
+/** The ladder drawn: grain downwards by its logarithm, one rung a paper. */
+function Ladder({ papers, stepMm }: { papers: ReturnType<typeof gritLadder>; stepMm: number }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const grains = papers.map((p) => GRAIN_UM[p.grade]);
+  const top = Math.max(stepMm * 1000, ...grains) * 1.15;
+  const y = scaleLog([top, Math.min(...papers.map((p) => p.scratchMm * 1000)) * 0.8], [14, 150]);
+  const each = (width - 130) / Math.max(1, papers.length);
+  return (
+    <div ref={ref} className="mt-2">
+      {width > 0 && (
+        <svg width={width} height="172" role="img" aria-label={`Papers ${papers.map((p) => `P${p.grade}`).join(", ")}, the last leaves ${Math.round(papers[papers.length - 1].scratchMm * 1000)} micrometres`}>
+          <line x1="110" x2={width} y1={y(stepMm * 1000)} y2={y(stepMm * 1000)} stroke="var(--act)" strokeDasharray="5 4" />
+          <text x="0" y={y(stepMm * 1000) + 5} fontSize="14.5" fill="var(--act)">
+            defect {Math.round(stepMm * 1000)} µm
+          </text>
+          {papers.map((p, i) => {
+            const x = 120 + i * each;
+            const w = Math.min(each - 14, 120);
+            const a = y(GRAIN_UM[p.grade]),
+              b = y(p.scratchMm * 1000);
+            return (
+              <g key={p.grade}>
+                <rect x={x} y={a} width={w} height={Math.max(2, b - a)} fill="url(#hatch-brush)" stroke="var(--ink)" />
+                <text x={x} y={a - 4} fontSize="14.5" fontWeight="600" fill="var(--ink)">
+                  P{p.grade} {p.wet ? "wet" : "dry"}
+                </text>
+                <text x={x} y={Math.min(168, b + 16)} fontSize="14" fill="var(--soft)">
+                  leaves {Math.round(p.scratchMm * 1000)} µm
+                </text>
+              </g>
+            );
+          })}
+        </svg>
+      )}
+      <p className="text-sm text-soft">From the top of a bar, its grain, to its foot, the scratches that it leaves; finer is lower.</p>
+    </div>
+  );
+}
+
+function AfterSanding({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const sanded = new Set(
+    workOf(part.work, "hide")
+      .filter((h) => ["sand", "fill-and-sand", "surfacer", "heat"].includes(h.school))
+      .map((h) => h.surfaceId),
+  );
+  const list = surfacesOf(part, project.scene).filter((k) => k.said && sanded.has(k.said.id));
+  if (list.length === 0) return null;
+  const grooves = list.filter((k) => k.found.groove);
+  const lastHide = part.work.reduce((last, w, i) => (w.kind === "hide" ? i : last), -1);
+  const washed = part.work.findIndex((w, i) => i > lastHide && w.kind === "bench" && w.task === "wash") >= 0;
+  return (
+    <Section title="After sanding">
+      <ul>
+        {grooves.map((k) => (
+          <li key={k.number} className="border-b border-rule py-1">
+            <span className="font-semibold">{k.name}:</span> recut {((k.found.groove!.lengthMm * part.factor) / 10).toFixed(0)} cm of grooves,{" "}
+            {formatMm(k.found.groove!.widthMm * part.factor)} wide, with a scriber or a razor saw.
+          </li>
+        ))}
+        {grooves.length === 0 && <li className="py-1 text-soft">No groove with a bed crosses what is sanded: nothing to recut that was found.</li>}
+        <li className="flex flex-wrap items-center justify-between gap-2 py-1">
+          <span>{washed ? "Dust is washed off before glue and paint: in the plan." : "Dust spoils glue and paint: wash it in water, blow it dry."}</span>
+          {!washed && (
+            <button
+              className="btn"
+              onClick={() =>
+                void run("work.add", { partId: part.id, at: lastHide + 1, items: [{ id: newId(), kind: "bench", task: "wash", rounds: 1 }] })
+              }
+            >
+              Into the plan
+            </button>
+          )}
+        </li>
+      </ul>
+    </Section>
+  );
+}

@@ -1,0 +1,419 @@
+/**
+ * Lamp and phone: a photograph under a low lamp with a ruler in it, before and after a coat. The strength of the layer lines is read out of
+ * it, and what is left of them becomes one's own filling figure.
+ */
+import { useEffect, useRef, useState } from "react";
+import { toast } from "sonner";
+import { renderLines } from "~demo/linePhoto";
+import { grainOf, plainestFirst, printerAtHand, surfacesOf, type KnownSurface, type Part, type Project } from "~core/project";
+import { compareLines, factorOf, leftAfter, PRODUCTS, type LineReading, type MeterMarks, type Pixel, type ProductId } from "~core/surface";
+import { formatMm, ok, parseLength, readAsMm, spacedNumber, type Result } from "~core/units";
+import { Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, parseCount, ParsedField } from "~app/ui/field";
+import { FileInput } from "~app/ui/fileInput";
+import { LIMITS } from "~core/project";
+import { runJob } from "~workers/client";
+import { SurfaceFrame } from "./SurfaceFrame";
+
+export function LampPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project} title="Lamp and phone: surface">
+      {(part) => <Meter key={part.id} part={part} project={project} />}
+    </SurfaceFrame>
+  );
+}
+
+/** Spacing of the lines along the surface, as a photograph taken square to it shows them. */
+function spacingMm({ laid }: KnownSurface, layerMm: number, lineWidthMm: number | undefined): number {
+  if (laid.kind === "level") return lineWidthMm ?? 0;
+  return layerMm / Math.sin((laid.slopeDeg * Math.PI) / 180);
+}
+
+interface Shot {
+  file: Blob;
+  url: string;
+  width: number;
+  height: number;
+  marks: MeterMarks;
+}
+
+type When = "before" | "after";
+
+function Meter({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const printer = printerAtHand(part, project.scene);
+  const list = [...surfacesOf(part, project.scene)].sort(plainestFirst).filter((k) => k.laid.pitchMm > 0);
+  const [number, setNumber] = useState<number | null>(null);
+  const at = list.find((k) => k.number === number) ?? list.at(0);
+  const known = at && printer ? spacingMm(at, printer.layerMm, grainOf(printer).lineWidthMm) : 0;
+  const [typed, setTyped] = useState<number | null>(null);
+  const pitchMm = typed ?? known;
+  const [shots, setShots] = useState<Partial<Record<When, Shot>>>({});
+  const [read, setRead] = useState<Partial<Record<When, LineReading>>>({});
+  const [product, setProduct] = useState<ProductId>("filler");
+  const [coats, setCoats] = useState(1);
+  const put = (when: When, shot: Shot | null): void => {
+    setShots((s) => ({ ...s, [when]: shot ?? undefined }));
+    setRead((r) => ({ ...r, [when]: undefined }));
+  };
+  const compared = read.before && read.after ? compareLines(read.before, read.after) : null;
+  const reading = compared &&
+    at && { product, coats, stepMm: at.laid.cuspMm, pitchMm: at.laid.pitchMm, left: Math.min(2, compared.left) };
+  const factor = reading && factorOf(reading);
+  const common = at ? leftAfter(1, at.laid.pitchMm, product).value : 1;
+  const keep = async (): Promise<void> => {
+    if (!reading) return;
+    const done = await run("fill.add", {
+      reading: { ...reading, id: newId(), how: "meter", at: Date.now(), what: `${part.name}, ${at.name}`.slice(0, LIMITS.shortText) },
+    });
+    if (done.ok) toast.success("Kept with your own figures.");
+  };
+  const sample = async (): Promise<void> => {
+    // A made-up pair: the same ridges, the second after one coat of filler.
+    for (const [when, height] of [
+      ["before", 0.012],
+      ["after", 0.005],
+    ] as const)
+      put(when, await madeUp(height, pitchMm > 0 ? pitchMm : 0.4, when === "before" ? 3 : 4));
+  };
+  if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing says how far apart its lines lie.</p>;
+  return (
+    <>
+      <p className="mt-3 max-w-prose">
+        Lamp low and across the lines, phone square over the surface, a ruler flat beside it. Photograph it before and after a coat from the
+        same place with the same lamp: what is left of the lines is read out of the two, and the coat’s figure becomes your own.
+      </p>
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <Choice
+          className="w-72"
+          label="Surface"
+          value={at ? String(at.number) : ""}
+          onChange={(v) => {
+            setNumber(Number(v));
+            setTyped(null);
+          }}
+          options={list.map((k) => ({ value: String(k.number), label: k.name }))}
+        />
+        <ParsedField
+          className="w-40"
+          label="Lines lie apart"
+          text={formatMm(pitchMm)}
+          parse={millimetres(0.01, 20)}
+          readAs={readAsMm}
+          onCommit={(mm) => setTyped(mm)}
+        />
+        <button className="btn" onClick={() => void sample()}>
+          Try it with a made-up pair
+        </button>
+      </div>
+      <p className="mt-1 text-sm text-soft">
+        Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A level
+        top shows the lines that it was laid in.
+      </p>
+      <div className="mt-3 grid gap-6 desk:grid-cols-2">
+        {(["before", "after"] as const).map((when) => (
+          <One
+            key={when}
+            when={when}
+            shot={shots[when]}
+            pitchMm={pitchMm}
+            onShot={(shot) => put(when, shot)}
+            onMarks={(marks) => {
+              setShots((s) => ({ ...s, [when]: s[when] && { ...s[when], marks } }));
+              setRead((r) => ({ ...r, [when]: undefined }));
+            }}
+            reading={read[when]}
+            onRead={(r) => setRead((all) => ({ ...all, [when]: r }))}
+          />
+        ))}
+      </div>
+      <Section title="What the coat did">
+        {compared ? (
+          <>
+            <p className="text-lg font-semibold" data-testid="left">
+              {compared.gone
+                ? `The lines are gone: less than ${Math.round(compared.high * 100)} % can be left.`
+                : `${Math.round(compared.left * 100)} % of the lines are left, between ${Math.round(compared.low * 100)} and ${Math.round(compared.high * 100)} %.`}
+            </p>
+            <div className="mt-2 flex flex-wrap items-end gap-3">
+              <Choice
+                className="w-64"
+                label="The coat was"
+                value={product}
+                onChange={(p: ProductId) => setProduct(p)}
+                options={Object.values(PRODUCTS).map((p) => ({ value: p.id, label: p.name }))}
+              />
+              <ParsedField
+                className="w-24"
+                label="Coats"
+                text={String(coats)}
+                parse={parseCount(LIMITS.coats)}
+                onCommit={(n) => setCoats(n)}
+              />
+              <button className="btn btn-solid" onClick={() => void keep()} disabled={factor === null}>
+                Keep it as my own figure
+              </button>
+            </div>
+            <p className="mt-1 text-soft">
+              {factor === null
+                ? "At this spacing the table says that nothing flows out: one coat teaches nothing here."
+                : `By the table each coat leaves ${Math.round(common * 100)} %; here each left ${Math.round(compared.left ** (1 / coats) * 100)} %.`}
+            </p>
+          </>
+        ) : (
+          <p className="text-soft">
+            {read.before && read.before.verdict !== "seen"
+              ? "Before the coat no lines were read: there is nothing to compare with."
+              : read.after && read.after.verdict === "cannot say"
+                ? read.after.why
+                : "Both photographs are wanted, read one after the other."}
+          </p>
+        )}
+      </Section>
+    </>
+  );
+}
+
+const millimetres =
+  (least: number, most: number) =>
+  (text: string): Result<number> => {
+    const length = parseLength(text);
+    if (!length.ok) return length;
+    const { mm } = length.value;
+    return mm >= least && mm <= most
+      ? ok(mm)
+      : { ok: false, problem: { code: "length", message: `Between ${spacedNumber(least)} and ${spacedNumber(most)} mm.` } };
+  };
+
+/** Width and height of what the corners mark; nothing where the phone was held square. */
+const sides = (text: string): Result<[number, number] | null> => {
+  if (!text.trim()) return ok(null);
+  const parts = text.split(/[x×*]/i).map((t) => parseLength(t.trim()));
+  const [a, b] = parts;
+  return parts.length === 2 && a.ok && b.ok && a.value.mm > 0 && b.value.mm > 0
+    ? ok([a.value.mm, b.value.mm])
+    : { ok: false, problem: { code: "sides", message: "Width and height, such as 24 × 20 mm; empty when it was held square." } };
+};
+
+/** Where marks stand before anybody has moved them: the ruler along the bottom, the surface in the middle. */
+const firstMarks = (width: number, height: number): MeterMarks => ({
+  ruler: [
+    { x: width * 0.1, y: height * 0.92 },
+    { x: width * 0.9, y: height * 0.92 },
+  ],
+  rulerMm: 50,
+  corners: [
+    { x: width * 0.2, y: height * 0.15 },
+    { x: width * 0.8, y: height * 0.15 },
+    { x: width * 0.8, y: height * 0.75 },
+    { x: width * 0.2, y: height * 0.75 },
+  ],
+  sidesMm: null,
+});
+
+async function shotOf(file: Blob, marks?: MeterMarks): Promise<Shot | null> {
+  try {
+    const bitmap = await createImageBitmap(file);
+    const { width, height } = bitmap;
+    bitmap.close();
+    return { file, url: URL.createObjectURL(file), width, height, marks: marks ?? firstMarks(width, height) };
+  } catch {
+    toast.error("This is no photograph that can be read here. Use JPEG, PNG or WebP.");
+    return null;
+  }
+}
+
+async function madeUp(heightMm: number, pitchMm: number, seed: number): Promise<Shot | null> {
+  const { photo, marks } = renderLines(heightMm, pitchMm, { noise: 0.012, falloff: 0.35, runsDeg: 4, blurPx: 0.7, seed });
+  const canvas = new OffscreenCanvas(photo.width, photo.height);
+  const context = canvas.getContext("2d");
+  if (!context) return null;
+  const image = context.createImageData(photo.width, photo.height);
+  photo.gray.forEach((v, i) => {
+    const s = Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.min(1, v) ** (1 / 2.4) - 0.055));
+    image.data.set([s, s, s, 255], i * 4);
+  });
+  context.putImageData(image, 0, 0);
+  return shotOf(await canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 }), marks);
+}
+
+function One({
+  when,
+  shot,
+  pitchMm,
+  onShot,
+  onMarks,
+  reading,
+  onRead,
+}: {
+  when: When;
+  shot: Shot | undefined;
+  pitchMm: number;
+  onShot: (shot: Shot | null) => void;
+  onMarks: (marks: MeterMarks) => void;
+  reading: LineReading | undefined;
+  onRead: (reading: LineReading) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const [share, setShare] = useState<number | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const url = shot?.url;
+  useEffect(
+    () => () => {
+      if (url) URL.revokeObjectURL(url);
+    },
+    [url],
+  );
+  useEffect(() => () => stop.current?.abort(), []);
+  const take = async (files: File[]): Promise<void> => {
+    if (files[0]) onShot(await shotOf(files[0]));
+  };
+  const read = async (): Promise<void> => {
+    if (!shot) return;
+    stop.current?.abort();
+    const mine = (stop.current = new AbortController());
+    setShare(0);
+    const done = await runJob("lines", { photo: shot.file, marks: shot.marks, pitchMm }, { signal: mine.signal, onProgress: (f) => setShare(f) });
+    if (mine.signal.aborted) return;
+    setShare(null);
+    if (done.ok) onRead(done.value);
+    else toast.error(done.problem.message);
+  };
+  const title = when === "before" ? "Before" : "After";
+  return (
+    <section aria-label={`${title} the coat`}>
+      <h2 className="text-xl">{title} the coat</h2>
+      <FileInput inputRef={input} id={`lamp-${when}`} label={`Photograph ${when} the coat`} accept="image/*" onFiles={(files) => void take(files)} />
+      {shot ? (
+        <>
+          <Marked shot={shot} onMarks={onMarks} name={title} />
+          <div className="mt-2 flex flex-wrap items-end gap-3">
+            <ParsedField
+              className="w-36"
+              label="On the ruler, apart"
+              draftKey={when}
+              text={formatMm(shot.marks.rulerMm)}
+              parse={millimetres(1, 1000)}
+              readAs={readAsMm}
+              onCommit={(rulerMm) => onMarks({ ...shot.marks, rulerMm })}
+            />
+            <ParsedField
+              className="w-40"
+              label="Sides, if tilted"
+              draftKey={when}
+              text={shot.marks.sidesMm ? shot.marks.sidesMm.map((v) => spacedNumber(v)).join(" × ") + " mm" : ""}
+              placeholder="24 × 20 mm"
+              parse={sides}
+              readAs={(s) => (s ? `${spacedNumber(s[0])} × ${spacedNumber(s[1])} mm` : "straight on")}
+              onCommit={(sidesMm) => onMarks({ ...shot.marks, sidesMm })}
+            />
+            {share === null ? (
+              <button className="btn btn-solid" onClick={() => void read()}>
+                Read the lines
+              </button>
+            ) : (
+              <button
+                className="btn"
+                onClick={() => {
+                  stop.current?.abort();
+                  setShare(null);
+                }}
+              >
+                Stop ({Math.round(share * 100)} %)
+              </button>
+            )}
+            <button className="btn" onClick={() => input.current?.click()}>
+              Another photograph
+            </button>
+          </div>
+          {reading && <Verdict reading={reading} />}
+        </>
+      ) : (
+        <button className="btn mt-2" onClick={() => input.current?.click()}>
+          Choose the photograph
+        </button>
+      )}
+    </section>
+  );
+}
+
+const VERDICTS = { seen: "Lines are there", gone: "Gone", "cannot say": "Cannot say" } as const;
+
+const Verdict = ({ reading: r }: { reading: LineReading }) => (
+  <div className="mt-2 border border-ink p-2" data-testid="verdict">
+    <p className={r.verdict === "cannot say" ? "note-act" : "font-semibold"}>
+      {r.verdict === "cannot say" && "▲ "}
+      {VERDICTS[r.verdict]}
+      {r.verdict === "seen" ? `, ${(r.strength * 100).toFixed(1)} % bright and dark (${(r.low * 100).toFixed(1)} to ${(r.high * 100).toFixed(1)})` : ""}
+    </p>
+    <p className="text-soft">
+      {r.why}
+      {r.verdict !== "cannot say" ? ` ${r.pxPerPitch.toFixed(1)} pixels a line.` : ""}
+      {r.runsDeg !== null ? ` They run ${Math.round(r.runsDeg > 90 ? r.runsDeg - 180 : r.runsDeg)}° from level.` : ""}
+    </p>
+    {r.banding && (
+      <p>
+        Waves {formatMm(r.banding.periodMm)} apart, {(r.banding.strength * 100).toFixed(1)} %: the machine’s screws or its heat, not the layers.
+      </p>
+    )}
+  </div>
+);
+
+const HANDLE = 22;
+
+/** The photograph with its marks: drag them, or take one with Tab and move it with the arrow keys. */
+function Marked({ shot, onMarks, name }: { shot: Shot; onMarks: (marks: MeterMarks) => void; name: string }) {
+  const frame = useRef<SVGSVGElement>(null);
+  const { marks, width, height } = shot;
+  const scale = width / 520;
+  const set = (which: "ruler" | "corners", i: number, p: Pixel): void => {
+    const at = { x: Math.min(width, Math.max(0, p.x)), y: Math.min(height, Math.max(0, p.y)) };
+    const moved = marks[which].map((m, k) => (k === i ? at : m));
+    onMarks({ ...marks, [which]: moved });
+  };
+  const point = (e: React.PointerEvent): Pixel => {
+    const box = frame.current!.getBoundingClientRect();
+    return { x: ((e.clientX - box.left) / box.width) * width, y: ((e.clientY - box.top) / box.height) * height };
+  };
+  const handle = (which: "ruler" | "corners", i: number, label: string) => {
+    const m = marks[which][i];
+    return (
+      <g
+        key={`${which} ${i}`}
+        tabIndex={0}
+        role="slider"
+        aria-label={`${name}: ${label}`}
+        aria-valuenow={Math.round(m.x)}
+        aria-valuetext={`${Math.round(m.x)}, ${Math.round(m.y)} pixels`}
+        className="cursor-move outline-offset-2 focus-visible:outline-2 focus-visible:outline-act"
+        onKeyDown={(e) => {
+          const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+          if (!by) return;
+          e.preventDefault();
+          const step = e.shiftKey ? 20 : 2;
+          set(which, i, { x: m.x + by[0] * step, y: m.y + by[1] * step });
+        }}
+        onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+        onPointerMove={(e) => {
+          if (e.currentTarget.hasPointerCapture(e.pointerId)) set(which, i, point(e));
+        }}
+      >
+        <circle cx={m.x} cy={m.y} r={HANDLE * scale} fill="transparent" />
+        <circle cx={m.x} cy={m.y} r={6 * scale} fill="var(--paper)" stroke="var(--act)" strokeWidth={2 * scale} />
+        <text x={m.x + 10 * scale} y={m.y - 8 * scale} fontSize={15 * scale} fontWeight="600" fill="var(--paper)" stroke="var(--ink)" strokeWidth={3 * scale} paintOrder="stroke">
+          {which === "ruler" ? (i === 0 ? "0" : formatMm(marks.rulerMm)) : ""}
+        </text>
+      </g>
+    );
+  };
+  return (
+    <svg ref={frame} viewBox={`0 0 ${width} ${height}`} className="mt-2 w-full touch-none border border-ink" role="group" aria-label={`${name}: photograph with its marks`}>
+      <image href={shot.url} width={width} height={height} />
+      <path d={`M${marks.corners.map((c) => `${c.x} ${c.y}`).join("L")}Z`} fill="none" stroke="var(--act)" strokeWidth={2 * scale} />
+      <path d={`M${marks.ruler.map((c) => `${c.x} ${c.y}`).join("L")}`} fill="none" stroke="var(--act)" strokeWidth={2 * scale} strokeDasharray={`${6 * scale} ${4 * scale}`} />
+      {[0, 1, 2, 3].map((i) => handle("corners", i, `corner ${i + 1} of the surface`))}
+      {[0, 1].map((i) => handle("ruler", i, i === 0 ? "first mark on the ruler" : "second mark on the ruler"))}
+    </svg>
+  );
+}

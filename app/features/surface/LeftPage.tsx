@@ -1,0 +1,210 @@
+/** Everything that printing leaves on a part, by name and place, with its remedy; per copy and for all copies, and the other ways. */
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { newId, useActions } from "~app/shared/scene";
+import {
+  grainOf,
+  partAreaMm2,
+  partSizeMm,
+  printerAtHand,
+  printFactsOf,
+  sheetTurn,
+  surfacesOf,
+  LIMITS,
+  type Part,
+  type Project,
+} from "~core/project";
+import { footprintRequest } from "~core/results";
+import { otherWaysForCopies } from "~core/look";
+import { leavings, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
+import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core/mesh";
+import { overhangOf } from "~core/print";
+import { DETAIL_FLOORS } from "~core/scale";
+import { formatDuration } from "~core/units";
+import { workOf } from "~core/work";
+import { useResult } from "~app/data/results.client";
+import { Section } from "~app/shared/Page";
+import { parseCount, ParsedField, orNothing } from "~app/ui/field";
+import { Why } from "~app/ui/why";
+import { SurfaceFrame } from "./SurfaceFrame";
+
+export function LeftPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project} title="What printing left: surface">
+      {(part) => <Left key={part.id} part={part} project={project} />}
+    </SurfaceFrame>
+  );
+}
+
+function Left({ part, project }: { part: Part; project: Project }) {
+  const { scene } = project;
+  const printer = printerAtHand(part, scene);
+  const foot = useResult(footprintRequest(part, sheetTurn(part)));
+  if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing is left on it.</p>;
+  const facts = printFactsOf(part, printer);
+  const walls = part.source.kind === "mesh" ? part.source.walls : null;
+  const list = surfacesOf(part, scene);
+  // Under its own name; what nobody sees has nothing to be hidden.
+  const laid = list.flatMap((k) =>
+    k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : [],
+  );
+  const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
+  const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
+  const needsHolding = 90 - overhangOf(printer);
+  const c: LeftCase = {
+    process: printer.process,
+    grain: grainOf(printer),
+    laid,
+    plateMm,
+    distanceMm: part.differs.viewingDistanceMm ?? scene.viewingDistanceMm,
+    supports: facts
+      ? {
+          points: null,
+          areaMm2:
+            facts.one.supportMm3 > 0
+              ? list
+                  .filter((k) => k.laid.underside && k.laid.slopeDeg < needsHolding && (plateMm === null || k.laid.heightMm > plateMm))
+                  .reduce((sum, k) => sum + k.laid.areaMm2, 0)
+              : 0,
+        }
+      : null,
+    footMm: foot.state === "ready" ? foot.value.rings.reduce((sum, r) => sum + ringMm(r), 0) : 0,
+    heightMm: foot.state === "ready" ? foot.value.heightMm : partSizeMm(part)[2],
+    narrowestGapMm: walls ? narrowestMm(walls, part.factor) : undefined,
+    thinnestWallMm: walls ? thinnestMm(walls, part.factor) : undefined,
+    gapFloorMm: printer.fits?.gapMm ?? DETAIL_FLOORS.find((f) => f.short === "groove")!.mm[printer.process],
+  };
+  const found = leavings(c);
+  const perCopyS = found.reduce((sum, l) => sum + l.perCopyS, 0);
+  return (
+    <>
+      <table className="plain mt-3 w-full">
+        <thead>
+          <tr>
+            <th>What</th>
+            <th>Where on it</th>
+            <th>Seen</th>
+            <th>What helps</th>
+            <th className="text-right">A copy</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.map((l) => (
+            <Row key={l.id} leaving={l} />
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-sm text-soft">
+        {walls ? "" : "Its walls and gaps are still being measured. "}Strings, drips and cracks cannot be told from a mesh: look for them.
+      </p>
+      <Copies part={part} project={project} perCopyS={perCopyS} />
+    </>
+  );
+}
+
+/** What looks down this close to the lowest point lies on the plate. */
+const ON_PLATE_MM = 0.6;
+
+/** The lowest of a box's corners along the way up. */
+function lowestMm({ min, max }: Bounds, turn: Turn): number {
+  const up = turnRows(turn)[2];
+  return up.reduce((sum, v, k) => sum + Math.min(v * min[k], v * max[k]), 0);
+}
+
+const ringMm = (ring: readonly number[]): number => {
+  let sum = 0;
+  for (let i = 0; i < ring.length; i += 2) {
+    const j = (i + 2) % ring.length;
+    sum += Math.hypot(ring[j] - ring[i], ring[j + 1] - ring[i + 1]);
+  }
+  return sum;
+};
+
+const Row = ({ leaving: l }: { leaving: Leaving }) => (
+  <tr>
+    <td className="align-top font-semibold">{l.name}</td>
+    <td className="align-top">
+      {l.there === null && <span className="text-soft">to be looked for: </span>}
+      {l.where}
+    </td>
+    <td className="whitespace-nowrap align-top">{l.there === false ? "not there" : l.seen ? SEEN_WORDS[l.seen].split(";")[0] : ""}</td>
+    <td className="align-top">
+      {l.there === false ? <span className="text-soft">nothing to do</span> : l.remedy}
+      {l.there !== false &&
+        l.cautions.map((id) => (
+          <span key={id} className="text-setting-ink">
+            {" "}
+            △ {CAUTIONS[id].short}
+          </span>
+        ))}
+    </td>
+    <td className="whitespace-nowrap text-right align-top">{l.perCopyS > 0 && l.there !== false ? formatDuration(l.perCopyS) : ""}</td>
+  </tr>
+);
+
+/** One copy times copies: what the cleaning of many takes, and what else could be done. */
+function Copies({ part, project, perCopyS }: { part: Part; project: Project; perCopyS: number }) {
+  const { run } = useActions();
+  const file = workOf(part.work, "bench").find((w) => w.task === "file");
+  const allS = perCopyS * part.copies;
+  const ways = otherWaysForCopies(part, project, perCopyS);
+  const most = file?.mostAnEvening ?? null;
+  const evenings = most ? Math.ceil(part.copies / most) : 1;
+  const setMost = async (n: number | null) => {
+    if (file) return run("work.set", { partId: part.id, itemId: file.id, change: { mostAnEvening: n } });
+    const at = part.work.findIndex((w) => w.kind === "print") + 1;
+    return run("work.add", { partId: part.id, at, items: [{ id: newId(), kind: "bench", task: "file", rounds: 1, mostAnEvening: n }] });
+  };
+  return (
+    <Section title={part.copies > 1 ? `One copy, and all ${part.copies}` : "Cleaning it"}>
+      <p>
+        <span className="font-semibold">
+          {formatDuration(perCopyS)} a copy{part.copies > 1 ? `, ${formatDuration(allS)} for all` : ""}
+        </span>
+        {part.copies > 1 ? ` of ${part.name}` : ""}.{" "}
+        <Why
+          of="Cleaning"
+          reasons={{
+            formula: "sum of what each leaving takes a copy × copies",
+            inputs: [
+              { name: "area", value: `${Math.round(partAreaMm2(part) / 100)} cm²` },
+              { name: "copies", value: String(part.copies) },
+            ],
+            assumptions: [{ text: "Seconds a nub, a centimetre of edge, a string: the user’s own records replace them.", kind: "practice" }],
+          }}
+        />
+      </p>
+      {part.copies > 1 && (
+        <div className="mt-2 flex flex-wrap items-end gap-3">
+          <ParsedField
+            className="w-48"
+            label="At most so many an evening"
+            text={most ? String(most) : ""}
+            placeholder="all at once"
+            parse={orNothing<number>(parseCount({ least: 1, most: LIMITS.copies.most }))}
+            onCommit={(n) => setMost(n)}
+          />
+          <p className="text-soft">
+            {most
+              ? `${evenings} ${evenings === 1 ? "evening" : "evenings"} of ${formatDuration(perCopyS * Math.min(most, part.copies))}.`
+              : "The plan takes them in one go; a number here spreads them over evenings."}
+          </p>
+        </div>
+      )}
+      {ways.length > 0 && (
+        <ul className="mt-3">
+          {ways.map((w) => (
+            <li key={w.what} className="flex flex-wrap justify-between gap-x-4 border-b border-rule py-1.5">
+              <span>
+                <span className={w.better ? "font-semibold" : ""}>{w.what}</span> <span className="text-soft">{w.why}</span>
+              </span>
+              <span>{w.says}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="mt-2 text-setting-ink">
+        △ {CAUTIONS.blade.text} {CAUTIONS["sanding-dust"].text} {CARE_FIRST}
+      </p>
+    </Section>
+  );
+}

@@ -1,0 +1,246 @@
+/**
+ * Own figures: the slope fan treated in strips, and what was read off it. The common filling figures give way to the user's own, with how
+ * sure they are.
+ */
+import { useState } from "react";
+import { Link } from "react-router";
+import { max, scaleBand, scaleLinear } from "d3";
+import { X } from "lucide-react";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { SLOPES_DEG } from "~core/print";
+import { grainOf, LIMITS, printerAtHand, type Part, type Project } from "~core/project";
+import {
+  BRUSH_FINDS_MM,
+  COMMON_FILL,
+  factorOf,
+  leftAfter,
+  ownFill,
+  PRODUCTS,
+  READ_HOW,
+  SMOOTH_ENOUGH_MM,
+  stepsOn,
+  stripReading,
+  type FillReading,
+  type OwnFill,
+  type ProductId,
+  type ReadHow,
+} from "~core/surface";
+import { formatMm } from "~core/units";
+import { Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, parseCount, ParsedField } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import { useWidth } from "~app/ui/useWidth";
+import { Why } from "~app/ui/why";
+import { SurfaceFrame } from "./SurfaceFrame";
+
+export function OwnPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project} title="Own figures: surface">
+      {(part) => <Own key={part.id} part={part} project={project} />}
+    </SurfaceFrame>
+  );
+}
+
+const FILLS: ProductId[] = ["thick-paint", "filler", "filler-thin", "surfacer", "uv-resin"];
+
+function Own({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const { fills } = project.habits;
+  const printer = printerAtHand(part, project.scene);
+  const [product, setProduct] = useState<ProductId>("filler");
+  const [how, setHow] = useState<ReadHow>("eye");
+  const [coats, setCoats] = useState(1);
+  const [gone, setGone] = useState("");
+  const grain = printer ? grainOf(printer) : { layerMm: 0.2, lineWidthMm: 0.45 };
+  const index = SLOPES_DEG.findIndex((d) => String(d) === gone);
+  const strip = index < 0 ? null : stripReading(SLOPES_DEG[index], index > 0 ? SLOPES_DEG[index - 1] : null, grain, SMOOTH_ENOUGH_MM);
+  const teaches = strip ? factorOf({ product, coats, ...strip }) : null;
+  const own = ownFill(fills, product);
+  const then = strip && teaches !== null ? ownFill([...fills, { id: "", product, coats, how, at: 0, what: "", ...strip }], product) : null;
+  const add = async (): Promise<void> => {
+    if (!strip || teaches === null) return;
+    const reading: FillReading = { id: newId(), product, how, coats, at: Date.now(), what: `slope fan, gone from ${gone}°`, ...strip };
+    const done = await run("fill.add", { reading });
+    if (done.ok) setGone("");
+  };
+  return (
+    <>
+      <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
+        <section aria-label="A strip of the slope fan">
+          <h2 className="text-xl">A strip of the slope fan</h2>
+          <p>
+            Print the{" "}
+            <Link className="underline underline-offset-2" to={`/s/${project.scene.id}/print/all/coupons`}>
+              slope fan
+            </Link>{" "}
+            with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of coats. Under the lamp, the
+            gentlest slope on which no line is left says what the coat fills.
+          </p>
+          <div className="mt-2 grid gap-2 tab:grid-cols-2">
+            <Choice
+              label="Treated with"
+              value={product}
+              onChange={(p: ProductId) => setProduct(p)}
+              options={FILLS.map((id) => ({ value: id, label: PRODUCTS[id].name }))}
+            />
+            <ParsedField label="Coats on this strip" text={String(coats)} parse={parseCount(LIMITS.coats)} onCommit={(n) => setCoats(n)} />
+            <Choice
+              label="Lines were gone from"
+              value={gone}
+              onChange={(v: string) => setGone(v)}
+              options={[
+                { value: "", label: "which slope?" },
+                ...SLOPES_DEG.map((d) => ({ value: String(d), label: `${d}° on, steps of ${Math.round(stepsOn(d, grain).cuspMm * 1000)} µm` })),
+              ]}
+            />
+            <Choice
+              label="Read"
+              value={how}
+              onChange={(h: ReadHow) => setHow(h)}
+              options={(["eye", "nail", "photo"] as const).map((value) => ({ value, label: READ_HOW[value] }))}
+            />
+          </div>
+          {index >= 0 && (
+            <p className="mt-2">
+              {strip === null
+                ? "Steps there were too low to be seen before: this strip says nothing."
+                : teaches === null
+                  ? "By the table nothing flows out on terraces so wide: this strip teaches nothing. Sand it."
+                  : `${coats === 1 ? "A coat" : `${coats} coats`} left about ${Math.round(strip.left * 100)} % there. Your figure goes from ${own.factor.toFixed(2)} to ${then!.factor.toFixed(2)} times the common one.`}
+            </p>
+          )}
+          <button className="btn btn-solid mt-2" disabled={teaches === null} onClick={() => void add()}>
+            Take it as my own
+          </button>
+          <p className="mt-2 text-setting-ink">
+            △ {[...new Set(PRODUCTS[product].cautions)].map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
+          </p>
+        </section>
+        <section aria-label="What coats leave on the fan">
+          <h2 className="text-xl">
+            What {coats === 1 ? "a coat" : `${coats} coats`} of {PRODUCTS[product].name.split(",")[0].toLowerCase()} leave{coats === 1 ? "s" : ""}
+          </h2>
+          <Fan grain={grain} product={product} coats={coats} own={own} />
+        </section>
+      </div>
+      <Section title="Read so far">
+        {fills.length === 0 ? (
+          <p className="text-soft">Nothing yet: every school counts with the common figures, which are good to a factor of {COMMON_FILL.high.toFixed(1)}.</p>
+        ) : (
+          <div className="grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
+            <ul>
+              {FILLS.filter((id) => fills.some((f) => f.product === id)).map((id) => {
+                const o = ownFill(fills, id);
+                return (
+                  <li key={id} className="border-b border-rule py-1.5">
+                    <span className="font-semibold">{PRODUCTS[id].name}:</span> fills {o.factor.toFixed(2)} times what the table says, between{" "}
+                    {o.low.toFixed(2)} and {o.high.toFixed(2)}.{" "}
+                    <Why
+                      of={PRODUCTS[id].name}
+                      reasons={{
+                        formula: "mean of the logarithms of (own filling ÷ common filling), each weighted by how it was read, with the common figure as one reading of a spread of 1.5",
+                        inputs: fills
+                          .filter((f) => f.product === id)
+                          .map((f) => ({ name: `${f.what}, ${f.coats} ${f.coats === 1 ? "coat" : "coats"}`, value: `${Math.round(f.left * 100)} % left, ${READ_HOW[f.how]}` })),
+                        assumptions: [
+                          { text: "Spread of a reading by eye 0.45, nail 0.4, photo 0.3, meter 0.15 (logarithm).", kind: "practice" },
+                          { text: "Your readings.", kind: "own record" },
+                        ],
+                      }}
+                    />
+                  </li>
+                );
+              })}
+            </ul>
+            <ul>
+              {[...fills]
+                .sort((a, b) => b.at - a.at)
+                .map((f) => (
+                  <li key={f.id} className="flex items-center justify-between gap-3 border-b border-rule py-0.5">
+                    <span>
+                      {PRODUCTS[f.product].name}, {f.coats} {f.coats === 1 ? "coat" : "coats"}: {Math.round(f.left * 100)} % left{" "}
+                      <span className="text-soft">
+                        of {Math.round(f.stepMm * 1000)} µm, {formatMm(f.pitchMm)} apart; {f.what}, {READ_HOW[f.how]}
+                      </span>
+                    </span>
+                    <IconButton label={`Strike out: ${f.what}`} onClick={() => void run("fill.drop", { readingId: f.id })}>
+                      <X size={16} />
+                    </IconButton>
+                  </li>
+                ))}
+            </ul>
+          </div>
+        )}
+      </Section>
+    </>
+  );
+}
+
+/** Steps on each slope of the fan: printed, by the common figures, by one's own with its range. */
+function Fan({ grain, product, coats, own }: { grain: { layerMm: number; lineWidthMm?: number }; product: ProductId; coats: number; own: OwnFill }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const height = 240,
+    left = 52,
+    bottom = 44;
+  const rows = SLOPES_DEG.map((deg) => {
+    const { cuspMm, pitchMm } = stepsOn(deg, grain);
+    const after = (fill: OwnFill) => {
+      let [value, low, high] = [cuspMm, cuspMm, cuspMm];
+      for (let i = 0; i < coats; i++) {
+        value = leftAfter(value, pitchMm, product, fill).value;
+        low = leftAfter(low, pitchMm, product, fill).low;
+        high = leftAfter(high, pitchMm, product, fill).high;
+      }
+      return { value, low, high };
+    };
+    return { deg, cuspMm, common: after(COMMON_FILL), own: after(own) };
+  });
+  const x = scaleBand(SLOPES_DEG.map(String), [left, Math.max(left + 1, width)]).paddingInner(0.25);
+  const y = scaleLinear([0, (max(rows, (r) => r.cuspMm) ?? 0.2) * 1000], [height - bottom, 8]);
+  const um = (mm: number): number => mm * 1000;
+  return (
+    <div ref={ref}>
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Steps left on the slopes of the fan: ${rows.map((r) => `${r.deg}° ${Math.round(um(r.own.value))} of ${Math.round(um(r.cuspMm))} micrometres`).join(", ")}`}
+        >
+          {y.ticks(4).map((t) => (
+            <g key={t}>
+              <line x1={left} x2={width} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
+              <text x={left - 6} y={y(t) + 5} textAnchor="end" fontSize="14" fill="var(--soft)">
+                {t}
+              </text>
+            </g>
+          ))}
+          <rect x={left} width={Math.max(0, width - left)} y={y(um(BRUSH_FINDS_MM))} height={y(0) - y(um(BRUSH_FINDS_MM))} fill="var(--setting)" opacity="0.22" />
+          {rows.map((r) => {
+            const x0 = x(String(r.deg)) ?? 0;
+            const w = x.bandwidth();
+            return (
+              <g key={r.deg}>
+                <rect x={x0} y={y(um(r.cuspMm))} width={w} height={y(0) - y(um(r.cuspMm))} fill="none" stroke="var(--soft)" strokeDasharray="3 3" />
+                <line x1={x0} x2={x0 + w} y1={y(um(r.common.value))} y2={y(um(r.common.value))} stroke="var(--real)" strokeWidth="2" />
+                <rect x={x0 + w * 0.25} y={y(um(r.own.value))} width={w * 0.5} height={Math.max(0, y(0) - y(um(r.own.value)))} fill="url(#hatch-chosen)" stroke="var(--ink)" />
+                <line x1={x0 + w / 2} x2={x0 + w / 2} y1={y(um(r.own.low))} y2={y(um(r.own.high))} stroke="var(--ink)" strokeWidth="1.4" />
+                <text x={x0 + w / 2} y={height - bottom + 18} textAnchor="middle" fontSize="14" fill="var(--ink)">
+                  {r.deg}°
+                </text>
+              </g>
+            );
+          })}
+          <text x={left} y={height - 6} fontSize="14" fill="var(--soft)">
+            slope from level; µm from ridge to valley
+          </text>
+        </svg>
+      )}
+      <p className="text-sm text-soft">
+        Dashed: as printed. Line: by the common figures. Hatched, with its range: by {own.readings > 0 ? "your own" : "the common ones, as nothing of yours is read yet"}. In
+        the ochre a dry brush rides over it.
+      </p>
+    </div>
+  );
+}

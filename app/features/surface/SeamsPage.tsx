@@ -1,0 +1,408 @@
+/** Who meets whom, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
+import { useState } from "react";
+import { X } from "lucide-react";
+import { toast } from "sonner";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import {
+  FIT_CAUSES,
+  FIT_VERDICTS,
+  fillersFor,
+  fitLesson,
+  MEET_HOW,
+  MEET_SIGHT,
+  meetingFault,
+  noFill,
+  seamOrder,
+  type DryFit,
+  type FitCause,
+  type FitVerdict,
+  type Meeting,
+} from "~core/joint";
+import { LIMITS, materialOf, printerAtHand, type Part, type Project } from "~core/project";
+import { CLEARANCE_MM } from "~core/print";
+import { formatDuration, formatMm, ok, parseLength, readAsMm, type Result } from "~core/units";
+import { Section } from "~app/shared/Page";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, ParsedField } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import { Silhouette } from "~app/shared/Silhouette";
+import { Why } from "~app/ui/why";
+import { SurfaceFrame } from "./SurfaceFrame";
+
+export function SeamsPage({ project }: { project: Project }) {
+  return (
+    <SurfaceFrame project={project} title="Seams and fits: surface">
+      {(part) => <Seams part={part} project={project} />}
+    </SurfaceFrame>
+  );
+}
+
+const length =
+  (most: number) =>
+  (text: string): Result<number> => {
+    const read = parseLength(text);
+    if (!read.ok) return read;
+    return read.value.mm >= 0 && read.value.mm <= most
+      ? ok(read.value.mm)
+      : { ok: false, problem: { code: "length", message: `Between 0 and ${most} mm.` } };
+  };
+
+/** Joints that a part was cut at, as meetings: each pair once, unless it was said already. */
+export function cutMeetings(project: Project): Meeting[] {
+  const said = new Set(project.scene.meetings.map((m) => [m.a, m.b].sort().join(" ")));
+  const out = new Map<string, Meeting>();
+  for (const p of project.parts)
+    for (const j of p.joints) {
+      const key = [p.id, j.partId].sort().join(" ");
+      if (said.has(key) || out.has(key) || !project.parts.some((o) => o.id === j.partId)) continue;
+      out.set(key, {
+        id: `cut-${j.id}`,
+        a: p.id,
+        b: j.partId,
+        how: "glued",
+        paint: "after",
+        lengthMm: j.seamMm,
+        widthMm: 0.2,
+        sight: "seen",
+        textured: false,
+        fits: [],
+      });
+    }
+  return [...out.values()];
+}
+
+function Seams({ part, project }: { part: Part; project: Project }) {
+  const { run } = useActions();
+  const { scene, parts } = project;
+  const cut = cutMeetings(project);
+  const own = scene.meetings.filter((m) => m.a === part.id || m.b === part.id);
+  const others = scene.meetings.filter((m) => !own.includes(m));
+  const [other, setOther] = useState("");
+  const among = parts.filter((p) => p.id !== part.id);
+  const add = async (id: string): Promise<void> => {
+    if (!id) return;
+    setOther("");
+    const meeting: Meeting = {
+      id: newId(),
+      a: part.id,
+      b: id,
+      how: "glued",
+      paint: "after",
+      lengthMm: 50,
+      widthMm: 0.2,
+      sight: "seen",
+      textured: false,
+      fits: [],
+    };
+    const done = await run("item.add", { list: "meetings", items: [meeting] });
+    if (!done.ok) toast.error(done.problem.message);
+  };
+  const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(caseOfSeam(m, project)));
+  return (
+    <>
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <Choice
+          className="w-64"
+          label={`${part.name} meets`}
+          value={other}
+          onChange={(id: string) => void add(id)}
+          options={[{ value: "", label: "another part…" }, ...among.map((p) => ({ value: p.id, label: p.name }))]}
+        />
+        <p className="text-soft">Said once, here: the seam, its filler, the order and the fits follow from it.</p>
+      </div>
+      {own.length === 0 && <p className="mt-4 max-w-prose text-soft">Nothing is said to meet it yet. The demo’s mill house stands on the quay with a seam of 0.8 mm beside stone: epoxy putty, shaped wet, because paper would take the stones.</p>}
+      {own.map((m) => (
+        <One key={m.id} meeting={m} project={project} />
+      ))}
+      {cut.filter((m) => m.a === part.id || m.b === part.id).length > 0 && (
+        <Section title="Where it was cut">
+          <ul>
+            {cut
+              .filter((m) => m.a === part.id || m.b === part.id)
+              .map((m) => (
+                <li key={m.id} className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1.5">
+                  <span>
+                    {nameOf(m.a, project)} and {nameOf(m.b, project)}, {formatMm(m.lengthMm)} of seam
+                  </span>
+                  <button className="btn" onClick={() => void run("item.add", { list: "meetings", items: [{ ...m, id: newId() }] })}>
+                    Say how they meet
+                  </button>
+                </li>
+              ))}
+          </ul>
+        </Section>
+      )}
+      <Section title="Seams of the scene, in this order" aside={<span className="text-soft">what is joined before paint first, sanded before shaped wet</span>}>
+        {todo.length === 0 ? (
+          <p className="text-soft">No seam has to be filled.</p>
+        ) : (
+          <table className="plain w-full">
+            <thead>
+              <tr>
+                <th>Seam</th>
+                <th>Long</th>
+                <th>Wide</th>
+                <th>In sight</th>
+                <th>Filled with</th>
+                <th className="text-right">Yours</th>
+                <th className="text-right">Waits</th>
+              </tr>
+            </thead>
+            <tbody>
+              {todo.map((m) => {
+                const [best] = fillersFor(caseOfSeam(m, project));
+                return (
+                  <tr key={m.id}>
+                    <td className="font-semibold">
+                      {nameOf(m.a, project)} and {nameOf(m.b, project)}
+                    </td>
+                    <td>{formatMm(m.lengthMm)}</td>
+                    <td>{formatMm(m.widthMm)}</td>
+                    <td>{MEET_SIGHT[m.sight]}</td>
+                    <td>{best.whyNot ? <span className="note-act">▲ nothing here will do: cover it with trim or ground</span> : best.filler.name}</td>
+                    <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
+                    <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+        {others.length > 0 && <p className="mt-1 text-sm text-soft">With the seams of the scene’s other parts.</p>}
+      </Section>
+      <Taught project={project} part={part} />
+    </>
+  );
+}
+
+const nameOf = (id: string, project: Project): string => project.parts.find((p) => p.id === id)?.name ?? project.unread.find((p) => p.id === id)?.name ?? "a part";
+
+const caseOfSeam = (m: Meeting, project: Project) => {
+  const material = (id: string) => {
+    const p = project.parts.find((x) => x.id === id);
+    return p ? materialOf(p, project.scene) : "filament print";
+  };
+  return { a: material(m.a), b: material(m.b), how: m.how, lengthMm: m.lengthMm, widthMm: m.widthMm, sight: m.sight, textured: m.textured };
+};
+
+function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
+  const { run } = useActions();
+  const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("item.set", { list: "meetings", key: m.id, change });
+  const seam = caseOfSeam(m, project);
+  const nothing = noFill(seam);
+  const choices = fillersFor(seam);
+  const fault = meetingFault(m);
+  const [a, b] = [project.parts.find((p) => p.id === m.a), project.parts.find((p) => p.id === m.b)];
+  const [best] = choices;
+  return (
+    <Section
+      title={`${nameOf(m.a, project)} and ${nameOf(m.b, project)}`}
+      aside={
+        <span className="flex items-center gap-3">
+          {a && <Silhouette part={a} />}
+          {b && <Silhouette part={b} />}
+          <IconButton label={`Remove: ${nameOf(m.a, project)} and ${nameOf(m.b, project)}`} onClick={() => void run("item.drop", { list: "meetings", key: m.id })}>
+            <X size={18} />
+          </IconButton>
+        </span>
+      }
+    >
+      <div className="flex flex-wrap items-end gap-2">
+        <Choice
+          className="w-48"
+          label="They are"
+          value={m.how}
+          onChange={(how) => void set({ how })}
+          options={(Object.keys(MEET_HOW) as Meeting["how"][]).map((value) => ({ value, label: MEET_HOW[value] }))}
+        />
+        <Choice
+          className="w-52"
+          label="Painted"
+          value={m.paint}
+          onChange={(paint) => void set({ paint })}
+          options={[
+            { value: "after", label: "after they are joined" },
+            { value: "before", label: "before they are joined" },
+          ]}
+        />
+        <ParsedField className="w-28" label="Seam, long" draftKey={m.id} text={formatMm(m.lengthMm)} parse={length(1e5)} readAs={readAsMm} onCommit={(lengthMm) => set({ lengthMm })} />
+        <ParsedField className="w-28" label="Seam, wide" draftKey={m.id} text={formatMm(m.widthMm)} parse={length(LIMITS.gapMm.most)} readAs={readAsMm} onCommit={(widthMm) => set({ widthMm })} />
+        <Choice
+          className="w-56"
+          label="It is"
+          value={m.sight}
+          onChange={(sight) => void set({ sight })}
+          options={(Object.keys(MEET_SIGHT) as Meeting["sight"][]).map((value) => ({ value, label: MEET_SIGHT[value] }))}
+        />
+        <Choice
+          className="w-48"
+          label="Beside it"
+          value={m.textured ? "textured" : "plain"}
+          onChange={(v: string) => void set({ textured: v === "textured" })}
+          options={[
+            { value: "plain", label: "plain faces" },
+            { value: "textured", label: "texture to keep" },
+          ]}
+        />
+      </div>
+      {fault && <p className="note-act mt-2">▲ {fault}</p>}
+      {nothing ? (
+        <p className="mt-2">{nothing}</p>
+      ) : best.whyNot ? (
+        <p className="note-act mt-2">▲ No filler here does for {formatMm(m.widthMm)}: cover it with trim or ground, or print the part again with a better fit.</p>
+      ) : (
+        <>
+          <p className="mt-2">
+            <span className="font-semibold">
+              {best.filler.name[0].toUpperCase()}
+              {best.filler.name.slice(1)}
+            </span>
+            , {formatDuration(best.handsOnS)}, then {formatDuration(best.waitS)}. {best.filler.how}{" "}
+            {best.filler.cautions.map((c) => (
+              <span key={c} className="text-setting-ink">
+                △ {CAUTIONS[c].text}{" "}
+              </span>
+            ))}
+            {best.filler.cautions.length > 0 && <span className="text-setting-ink">{CARE_FIRST}</span>}
+          </p>
+          <details>
+            <summary className="min-h-[44px] cursor-pointer py-2 text-soft">Other fillers, and why not</summary>
+            <ul>
+              {choices.slice(1).map((c) => (
+                <li key={c.filler.id} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1">
+                  <span>{c.filler.name}</span>
+                  <span className="text-soft">{c.whyNot ?? `${formatDuration(c.handsOnS)}, then ${formatDuration(c.waitS)}`}</span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        </>
+      )}
+      <Ledger meeting={m} />
+    </Section>
+  );
+}
+
+/** How it went when it was tried dry. */
+function Ledger({ meeting: m }: { meeting: Meeting }) {
+  const { run } = useActions();
+  const [verdict, setVerdict] = useState<FitVerdict>("fits");
+  const [cause, setCause] = useState<FitCause>("print");
+  const [amount, setAmount] = useState(0.2);
+  const add = (): void => {
+    const fit: DryFit = { id: newId(), at: Date.now(), verdict, amountMm: verdict === "fits" ? 0 : amount, cause };
+    void run("fit.add", { meetingId: m.id, fit });
+  };
+  return (
+    <div className="mt-2">
+      <h3 className="label">Tried dry</h3>
+      {m.fits.length > 0 && (
+        <ul>
+          {m.fits.map((f) => (
+            <li key={f.id} className="flex items-center justify-between gap-3 border-b border-rule py-0.5">
+              <span>
+                {FIT_VERDICTS[f.verdict]}
+                {f.verdict === "file" ? `, ${formatMm(f.amountMm)} taken off` : f.verdict === "fill" ? `, a gap of ${formatMm(f.amountMm)}` : ""}
+                {f.verdict === "fits" ? "" : `: ${FIT_CAUSES[f.cause]}`}
+              </span>
+              <IconButton label={`Strike out: ${FIT_VERDICTS[f.verdict]}`} onClick={() => void run("fit.drop", { meetingId: m.id, fitId: f.id })}>
+                <X size={16} />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+      )}
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <Choice
+          className="w-40"
+          label="It"
+          value={verdict}
+          onChange={(v: FitVerdict) => setVerdict(v)}
+          options={[
+            { value: "fits", label: "fits" },
+            { value: "file", label: "wants filing" },
+            { value: "fill", label: "wants filling" },
+            { value: "redesign", label: "has to be drawn anew" },
+          ]}
+        />
+        {verdict !== "fits" && (
+          <>
+            <ParsedField
+              className="w-28"
+              label={verdict === "fill" ? "Gap" : "Too tight by"}
+              draftKey={m.id}
+              text={formatMm(amount)}
+              parse={length(LIMITS.gapMm.most)}
+              readAs={readAsMm}
+              onCommit={(mm) => setAmount(mm)}
+            />
+            <Choice
+              className="w-36"
+              label="Because of"
+              value={cause}
+              onChange={(c: FitCause) => setCause(c)}
+              options={(Object.keys(FIT_CAUSES) as FitCause[]).map((value) => ({ value, label: FIT_CAUSES[value] }))}
+            />
+          </>
+        )}
+        <button className="btn" onClick={add}>
+          Write it down
+        </button>
+      </div>
+    </div>
+  );
+}
+
+/** What the dry fits say of the printer. */
+function Taught({ project, part }: { project: Project; part: Part }) {
+  const { run } = useActions();
+  const printer = printerAtHand(part, project.scene);
+  if (!printer) return null;
+  const printedHere = (id: string): boolean => {
+    const p = project.parts.find((x) => x.id === id);
+    return p !== undefined && p.source.kind !== "scratch" && printerAtHand(p, project.scene)?.id === printer.id;
+  };
+  const fits = project.scene.meetings.filter((m) => printedHere(m.a) || printedHere(m.b)).flatMap((m) => m.fits);
+  const lesson = fitLesson(fits);
+  const room = printer.fits?.clearanceMm ?? CLEARANCE_MM[printer.process];
+  const better = Math.max(0, Math.round((room + lesson.biasMm) * 100) / 100);
+  return (
+    <Section title={`What they teach of ${printer.name}`}>
+      {lesson.fits === 0 ? (
+        <p className="text-soft">No dry fit of its parts is written down yet. Each that blames the print, or fits, says how much room its joints want.</p>
+      ) : (
+        <>
+          <p>
+            Joints want {Math.abs(lesson.biasMm) < 0.005 ? "as much room as they have" : `${formatMm(Math.abs(lesson.biasMm))} ${lesson.biasMm > 0 ? "more" : "less"} a side`}, between{" "}
+            {lesson.low.toFixed(2)} and {lesson.high.toFixed(2)} mm; they differ by {formatMm(lesson.spreadMm)} among themselves ({lesson.fits}{" "}
+            {lesson.fits === 1 ? "fit" : "fits"}).{" "}
+            <Why
+              of="Room for joints"
+              reasons={{
+                formula: "mean of what each joint wanted a side, shrunk towards none by what is usual; half of what was filed off, or of the gap",
+                inputs: [
+                  { name: "room now", value: formatMm(room) },
+                  { name: "fits", value: String(lesson.fits) },
+                ],
+                assumptions: [
+                  { text: "Before any fit, joints are off by 0.1 mm and differ by 0.08 mm.", kind: "practice" },
+                  { text: "Faults of the design and of cleaning say nothing of the printer.", kind: "model" },
+                ],
+              }}
+            />
+          </p>
+          {Math.abs(better - room) >= 0.01 && (
+            <button
+              className="btn mt-2"
+              onClick={() =>
+                void run("printer.coupon", { printerId: printer.id, change: { fits: { ...printer.fits, clearanceMm: better } }, coupon: "Dry fits" })
+              }
+            >
+              Room for pegs: {formatMm(room)} becomes {formatMm(better)}
+            </button>
+          )}
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,84 @@
+/** What else could be done where many copies want the same cleaning: another side up, thinner layers, resin, or not printing them at all. */
+import { TURNS, UPS, type Up } from "../mesh";
+import { grainOf, partSizeMm, printerAtHand, printFactsOf, sheetTurn, surfacesOf, type Part, type Project } from "../project";
+import { laySurface } from "../surface";
+import { formatDuration } from "../units";
+
+export interface CopiesWay {
+  what: string;
+  why: string;
+  /** What it takes, in words. */
+  says: string;
+  /** Takes less of the user's own time. */
+  better: boolean;
+}
+
+/** From so many copies on it is worth a thought. */
+const MANY = 4;
+/** Longer than so many times its least side, a part is slender: the worst to clean. Common practice, no source. */
+const SLENDER = 8;
+/** Cutting one from strip or sheet, s; common practice, no source. */
+const CUT_S = 45;
+/** Turned, it must have so much less hanging over to be named. */
+const LESS = 0.6;
+/** Of the cleaning, what goes with what hangs over. Common practice, no source. */
+const HELD_SHARE = 0.6;
+
+const SIDE: Record<Up, string> = {
+  "+z": "as it stands",
+  "-z": "upside down",
+  "+x": "its right side up",
+  "-x": "its left side up",
+  "+y": "its back up",
+  "-y": "its front up",
+};
+
+export function otherWaysForCopies(part: Part, project: Project, perCopyS: number): CopiesWay[] {
+  const { scene } = project;
+  const printer = printerAtHand(part, scene);
+  if (!printer || part.copies < MANY || perCopyS <= 0) return [];
+  const allS = perCopyS * part.copies;
+  const list = surfacesOf(part, scene);
+  const grain = grainOf(printer);
+  const heldAt = (turn: (typeof TURNS)[Up]): number =>
+    list.reduce((sum, k) => {
+      const laid = laySurface(k.found, { turn, factor: part.factor, grain });
+      return sum + (laid.underside && laid.kind !== "wall" ? laid.areaMm2 : 0);
+    }, 0);
+  const out: CopiesWay[] = [{ what: "As planned", why: "cleaned one by one", says: formatDuration(allS), better: false }];
+  const now = heldAt(sheetTurn(part));
+  const turned = UPS.map((up) => ({ up, held: heldAt(TURNS[up]) })).sort((a, b) => a.held - b.held)[0];
+  if (now > 0 && turned.held < now * LESS)
+    out.push({
+      what: `Printed with ${SIDE[turned.up]}`,
+      why: `${Math.round((1 - turned.held / now) * 100)} % less hangs over`,
+      says: `about ${formatDuration(allS * (1 - HELD_SHARE * (1 - turned.held / now)))}`,
+      better: true,
+    });
+  const facts = printFactsOf(part, printer);
+  if (printer.process === "fdm" && facts && grain.layerMm > 0.12)
+    out.push({
+      what: "With layers half as high",
+      why: "steps half as high: a coat of primer levels most of them",
+      says: `${formatDuration(facts.one.timeS.value * part.copies)} more of machine`,
+      better: false,
+    });
+  const resin = printer.process === "fdm" ? scene.printers.find((p) => p.process === "resin") : undefined;
+  const inResin = resin && printFactsOf(part, resin);
+  if (resin && inResin?.fits)
+    out.push({
+      what: `On ${resin.name}`,
+      why: "no ribs to fill, nubs to sand",
+      says: `${Math.ceil(part.copies / Math.max(1, inResin.perPlate))} plates of ${formatDuration(inResin.one.timeS.value)}`,
+      better: false,
+    });
+  const [long, , least] = [...partSizeMm(part)].sort((a, b) => b - a);
+  if (long > SLENDER * least && list.every((k) => k.found.flat || k.found.gathered))
+    out.push({
+      what: "Cut from strip or sheet instead",
+      why: "long, thin and plain: nothing has to be cleaned or filled",
+      says: formatDuration(CUT_S * part.copies),
+      better: CUT_S < perCopyS,
+    });
+  return out;
+}

@@ -1,0 +1,2 @@
+export * from "./meter";
+export * from "./photo";

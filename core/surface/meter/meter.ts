@@ -1,0 +1,267 @@
+/**
+ * The line meter: a photograph under a low lamp with a ruler in it. The known pitch of the layers is looked for in the spectrum of the
+ * straightened picture, in any direction, and its strength is read: the share by which lines are brighter and darker than the rest. Under
+ * the same lamp, from the same place, the strength is in proportion to the slope of what is left of the steps, so that after ÷ before says
+ * how much of them is left (for small slopes: shading by the cosine, Lambert 1760 [published]).
+ *
+ * It says "gone" only where it could have seen lines: the ruler's own edges say how sharp the picture is, and the noise how weak lines
+ * may be.
+ */
+import { throwIfCancelled, type OnProgress } from "../../units";
+import { shrunk, straightened, type GrayPhoto, type Pixel } from "./photo";
+import { spectrumOf, TILE, type Spectrum } from "./spectrum";
+
+export interface MeterMarks {
+  /** Two marks on the ruler, and how far apart they are, mm. */
+  ruler: readonly [Pixel, Pixel];
+  rulerMm: number;
+  /** The surface: the corners of what is looked at, in order round. Of a rectangle that was tilted its corners as they are in the picture. */
+  corners: readonly [Pixel, Pixel, Pixel, Pixel];
+  /** Sides of that rectangle, mm; null where the picture was taken straight on: then the ruler gives them. */
+  sidesMm: readonly [number, number] | null;
+}
+
+export type LineVerdict = "seen" | "gone" | "cannot say";
+
+export interface LineReading {
+  verdict: LineVerdict;
+  /** Why it cannot say, or what it rests on. */
+  why: string;
+  /** Brighter and darker than the rest by so much, as a share; and between what that lies. */
+  strength: number;
+  low: number;
+  high: number;
+  /** The weakest lines that would have been seen. */
+  limit: number;
+  /** Spacing that was found, mm; null where none was. */
+  pitchMm: number | null;
+  /** Which way the lines run, degrees from level in the picture; null where none were found. */
+  runsDeg: number | null;
+  /** Waves over several layers, as a machine's screws leave them on walls; null where none stand out. */
+  banding: { periodMm: number; strength: number } | null;
+  pxPerPitch: number;
+}
+
+/** Lines are looked for in so many pixels each: finer is noise, coarser has too few of them in a tile. */
+const WORK_PX = 8;
+/** Fewer pixels a line than this cannot be told from the pattern of the sensor. */
+const LEAST_PX = 2.5;
+/** The ruler and the pitch may be off by so much. */
+const OFF = 0.22;
+/** A peak stands so many spreads over the noise around it; more where few tiles even it out. */
+const stands = (tiles: number): number => 5 + 9 / Math.sqrt(tiles);
+const MOST_SIDE_PX = 2400;
+
+/** Frequencies of a cell, cycles a tile. */
+const signed = (i: number): number => (i < TILE / 2 ? i : i - TILE);
+
+/** @param pitchMm what the layers leave: layer ÷ sin(slope) along the surface */
+export function readLines(photo: GrayPhoto, marks: MeterMarks, pitchMm: number, onProgress?: OnProgress, signal?: AbortSignal): LineReading {
+  const none = (why: string, pxPerPitch = 0): LineReading => ({
+    verdict: "cannot say",
+    why,
+    strength: 0,
+    low: 0,
+    high: 0,
+    limit: 1,
+    pitchMm: null,
+    runsDeg: null,
+    banding: null,
+    pxPerPitch,
+  });
+  const rulerPx = Math.hypot(marks.ruler[0].x - marks.ruler[1].x, marks.ruler[0].y - marks.ruler[1].y);
+  if (!(rulerPx > 5) || !(marks.rulerMm > 0)) return none("The two marks on the ruler lie on one place: set them further apart.");
+  if (!(pitchMm > 0)) return none("There are no lines to look for on this surface.");
+  const rulerPxPerMm = rulerPx / marks.rulerMm;
+  const side = (i: number): number => Math.hypot(marks.corners[i].x - marks.corners[(i + 1) % 4].x, marks.corners[i].y - marks.corners[(i + 1) % 4].y);
+  const across = (side(0) + side(2)) / 2,
+    down = (side(1) + side(3)) / 2;
+  const sidesMm = marks.sidesMm ?? [across / rulerPxPerMm, down / rulerPxPerMm];
+  const pxPerMm = marks.sidesMm ? Math.sqrt(((across / sidesMm[0]) * down) / sidesMm[1]) : rulerPxPerMm;
+  const pxPerPitch = pitchMm * pxPerMm;
+  if (pxPerPitch < LEAST_PX)
+    return none(`The picture has ${pxPerPitch.toFixed(1)} pixels a line; ${LEAST_PX} are needed. Come closer, or take a sharper camera.`, pxPerPitch);
+  // Straightened at the picture's own fineness, then made smaller so that a line has about as many pixels as are looked for.
+  const fit = Math.min(1, MOST_SIDE_PX / Math.max(sidesMm[0] * pxPerMm, sidesMm[1] * pxPerMm));
+  const fine = straightened(photo, marks.corners, Math.round(sidesMm[0] * pxPerMm * fit), Math.round(sidesMm[1] * pxPerMm * fit));
+  if (!fine) return none("Three of the four corners lie on a line: set them round the surface.", pxPerPitch);
+  throwIfCancelled(signal);
+  const by = Math.max(1, Math.floor((pxPerPitch * fit) / WORK_PX));
+  const work = shrunk(fine, by);
+  const workPx = (pxPerPitch * fit) / by;
+  if (work.width < TILE || work.height < TILE)
+    return none(
+      `The surface is ${work.width} × ${work.height} pixels at this fineness; ${TILE} each way are needed, about ${Math.ceil(TILE / workPx)} lines.`,
+      pxPerPitch,
+    );
+  const edge = edgePx(photo, marks.ruler);
+  if (edge === null)
+    return none("Nothing stands out between the two marks: set them on the ruler, so that its lines lie between them.", pxPerPitch);
+  if (edge > pxPerPitch * 0.7)
+    return none(`The ruler’s edges are ${edge.toFixed(1)} pixels wide, a line ${pxPerPitch.toFixed(1)}: too blurred to say. Hold it still, focus on the surface.`, pxPerPitch);
+  const spectrum = spectrumOf(work, workPx * 6, onProgress, signal);
+  const f0 = TILE / workPx;
+  const peak = peakIn(spectrum, f0);
+  const limit = amplitude(peak.floor + peak.spread * stands(spectrum.tiles.length) - peak.floor);
+  const found = peak.over > stands(spectrum.tiles.length);
+  // How sure: the tiles differ among themselves.
+  const each = spectrum.tiles.map((t) => amplitude(Math.max(0, around(t, peak.fx, peak.fy) - peak.floor * 9))).sort((a, b) => a - b);
+  const quartile = (q: number): number => each[Math.min(each.length - 1, Math.floor(q * each.length))] ?? 0;
+  const strength = amplitude(Math.max(0, around(spectrum.power, peak.fx, peak.fy) - peak.floor * 9));
+  const sure = (quartile(0.75) - quartile(0.25)) / 1.349 / Math.sqrt(Math.max(1, each.length / 4));
+  const runsDeg = ((((Math.atan2(-signed(peak.fx), signed(peak.fy)) * 180) / Math.PI) % 180) + 180) % 180;
+  return {
+    verdict: found ? "seen" : "gone",
+    why: found
+      ? `Lines ${((TILE / peak.f / workPx) * pitchMm).toFixed(2)} mm apart stand ${peak.over.toFixed(0)} times the spread of the noise above it.`
+      : `Nothing at ${pitchMm.toFixed(2)} mm stands above the noise; lines of ${(limit * 100).toFixed(1)} % would have been seen.`,
+    strength: found ? strength : Math.min(strength, limit),
+    low: found ? Math.max(0, strength - 1.645 * sure) : 0,
+    high: found ? strength + 1.645 * sure : limit,
+    limit,
+    pitchMm: found ? (TILE / peak.f / workPx) * pitchMm : null,
+    runsDeg: found ? runsDeg : null,
+    banding: bandingIn(spectrum, f0, found ? Math.atan2(signed(peak.fy), signed(peak.fx)) : null, workPx, pitchMm),
+    pxPerPitch,
+  };
+}
+
+/** A wave of this power in its cell and those around it has this amplitude: half of it lies at the negative frequency. */
+const amplitude = (power: number): number => 2 * Math.sqrt(Math.max(0, power) / HANN_SPREAD);
+/** What the Hann window leaves of a wave's power in the nine cells around it: 1.5² of that in the middle one (exact). */
+const HANN_SPREAD = 2.25;
+
+/** Power of a cell and the eight around it. */
+function around(power: Float64Array, fx: number, fy: number): number {
+  let sum = 0;
+  for (let j = -1; j <= 1; j++)
+    for (let i = -1; i <= 1; i++) sum += power[((fy + j + TILE) % TILE) * TILE + ((fx + i + TILE) % TILE)];
+  return sum;
+}
+
+interface Peak {
+  fx: number;
+  fy: number;
+  /** Frequency between the cells, cycles a tile. */
+  f: number;
+  floor: number;
+  spread: number;
+  over: number;
+}
+
+/** The strongest cell of the ring at f0, against the noise of the ring: median and spread of what is not near it. */
+function peakIn({ power }: Spectrum, f0: number): Peak {
+  const ring: { k: number; fx: number; fy: number }[] = [];
+  for (let j = 0; j < TILE; j++)
+    for (let i = 0; i <= TILE / 2; i++) {
+      const f = Math.hypot(signed(i), signed(j));
+      if (f >= f0 / (1 + OFF) - 0.5 && f <= f0 * (1 + OFF) + 0.5) ring.push({ k: j * TILE + i, fx: i, fy: j });
+    }
+  const best = ring.reduce((a, b) => (power[b.k] > power[a.k] ? b : a));
+  const others = ring
+    .filter((r) => Math.hypot(signed(r.fx) - signed(best.fx), signed(r.fy) - signed(best.fy)) > 2.5)
+    .map((r) => power[r.k])
+    .sort((a, b) => a - b);
+  const floor = others[Math.floor(others.length / 2)] ?? 0;
+  const off = others.map((v) => Math.abs(v - floor)).sort((a, b) => a - b);
+  const spread = 1.4826 * (off[Math.floor(off.length / 2)] ?? 0) + floor * 0.02 + 1e-15;
+  // The true frequency lies between the cells: the mean of the nine, by their power.
+  let sum = 0,
+    x = 0,
+    y = 0;
+  for (let j = -1; j <= 1; j++)
+    for (let i = -1; i <= 1; i++) {
+      const p = power[((best.fy + j + TILE) % TILE) * TILE + ((best.fx + i + TILE) % TILE)];
+      sum += p;
+      x += p * (signed(best.fx) + i);
+      y += p * (signed(best.fy) + j);
+    }
+  return { fx: best.fx, fy: best.fy, f: sum > 0 ? Math.hypot(x / sum, y / sum) : f0, floor, spread, over: (power[best.k] - floor) / spread };
+}
+
+/** Waves over two and a half to eight layers, along the same direction; anywhere where no lines are left. */
+function bandingIn({ power, tiles }: Spectrum, f0: number, angle: number | null, workPx: number, pitchMm: number): LineReading["banding"] {
+  const low: { k: number; fx: number; fy: number; f: number }[] = [];
+  for (let j = 0; j < TILE; j++)
+    for (let i = 0; i <= TILE / 2; i++) {
+      const f = Math.hypot(signed(i), signed(j));
+      if (f < Math.max(2, f0 / 8) || f > f0 / 2.5) continue;
+      if (angle !== null) {
+        const off = Math.abs(Math.sin(Math.atan2(signed(j), signed(i)) - angle));
+        if (off > 0.2) continue;
+      }
+      low.push({ k: j * TILE + i, fx: i, fy: j, f });
+    }
+  if (low.length < 5) return null;
+  const best = low.reduce((a, b) => (power[b.k] > power[a.k] ? b : a));
+  // The noise of a photograph grows towards slow waves: what is compared lies at the same distance, in other directions.
+  const rest: number[] = [];
+  for (let j = 0; j < TILE; j++)
+    for (let i = 0; i <= TILE / 2; i++) {
+      const f = Math.hypot(signed(i), signed(j));
+      if (Math.abs(f - best.f) < 1.5 && Math.hypot(signed(i) - signed(best.fx), signed(j) - signed(best.fy)) > 2.5) rest.push(power[j * TILE + i]);
+    }
+  rest.sort((a, b) => a - b);
+  const floor = rest[Math.floor(rest.length / 2)] ?? 0;
+  const spread = 1.4826 * ([...rest].map((v) => Math.abs(v - floor)).sort((a, b) => a - b)[Math.floor(rest.length / 2)] ?? 0) + floor * 0.05 + 1e-15;
+  if ((power[best.k] - floor) / spread < stands(tiles.length) * 1.6) return null;
+  return {
+    periodMm: (TILE / best.f / workPx) * pitchMm,
+    strength: amplitude(Math.max(0, around(power, best.fx, best.fy) - floor * 9)),
+  };
+}
+
+/** Brightness along the ruler, the mean over a few pixels to each side of the line between the two marks. */
+const BESIDE_PX = 5;
+/** Marks on a ruler differ from what is between them by at least this share of the mean. */
+const LEAST_STEP = 0.08;
+
+/**
+ * How wide the ruler's own edges are, pixels: the whole step of brightness over its steepest slope, along the line between the two marks.
+ * Null where nothing stands on that line.
+ */
+function edgePx({ gray, width, height }: GrayPhoto, [a, b]: readonly [Pixel, Pixel]): number | null {
+  const n = Math.floor(Math.hypot(b.x - a.x, b.y - a.y));
+  const dx = (b.x - a.x) / n,
+    dy = (b.y - a.y) / n;
+  const along: number[] = [];
+  for (let i = 0; i <= n; i++) {
+    let sum = 0,
+      count = 0;
+    for (let k = -BESIDE_PX; k <= BESIDE_PX; k++) {
+      const x = Math.round(a.x + i * dx - k * dy),
+        y = Math.round(a.y + i * dy + k * dx);
+      if (x < 0 || y < 0 || x >= width || y >= height) continue;
+      sum += gray[y * width + x];
+      count++;
+    }
+    if (count > 0) along.push(sum / count);
+  }
+  if (along.length < 8) return null;
+  let steepest = 0;
+  for (let i = 1; i < along.length - 1; i++) steepest = Math.max(steepest, Math.abs(along[i + 1] - along[i - 1]) / 2);
+  const sorted = [...along].sort((x, y) => x - y);
+  const step = sorted[Math.floor(sorted.length * 0.95)] - sorted[Math.floor(sorted.length * 0.05)];
+  const mean = along.reduce((x, y) => x + y, 0) / along.length;
+  return step < mean * LEAST_STEP || steepest <= 0 ? null : step / steepest;
+}
+
+export interface LinesCompared {
+  /** Left of the steps, as a share; between what it lies. */
+  left: number;
+  low: number;
+  high: number;
+  gone: boolean;
+}
+
+/** After against before; null where one of the two cannot say, or there was nothing before. */
+export function compareLines(before: LineReading, after: LineReading): LinesCompared | null {
+  if (before.verdict !== "seen" || after.verdict === "cannot say" || before.strength <= 0) return null;
+  const gone = after.verdict === "gone";
+  return {
+    left: Math.min(1.5, (gone ? after.high / 2 : after.strength) / before.strength),
+    low: after.low / Math.max(before.high, 1e-9),
+    high: Math.min(2, after.high / Math.max(before.low, 1e-9)),
+    gone,
+  };
+}
