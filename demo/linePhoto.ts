@@ -53,7 +53,7 @@ export function renderLines(heightMm: number, pitchMm: number, spoil: Spoiled = 
   const corner = (u: number, v: number): Pixel => {
     // The right side lies further away: it is shorter, and nearer to the left.
     const far = 1 - tilt * u;
-    return { x: 40 + (SIDE_MM[0] * PX_PER_MM * u), y: 40 + SIDE_MM[1] * PX_PER_MM * (0.5 + (v - 0.5) * far) };
+    return { x: 40 + SIDE_MM[0] * PX_PER_MM * u, y: 40 + SIDE_MM[1] * PX_PER_MM * (0.5 + (v - 0.5) * far) };
   };
   const corners: MeterMarks["corners"] = [corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1)];
   // Perspective of the tilted plane: equal steps in the plane come closer towards the far side.

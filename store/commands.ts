@@ -61,8 +61,6 @@ import {
   procedureSchema,
   restsSchema,
   anchorSchema,
-  dryFitSchema,
-  fillSchema,
   saidOfSurface,
   scaleSchema,
   surfacePhotoSchema,
@@ -174,9 +172,9 @@ export interface Commands extends PlateCommands {
     photos?: { add?: SurfacePhoto[]; drop?: string[] };
   };
   "surface.forget": { partId: string; surfaceId: string };
-  "fit.add": { meetingId: string; fit: DryFit };
+  "fit.add": { meetingId: string; fit: Omit<DryFit, "at"> };
   "fit.drop": { meetingId: string; fitId: string };
-  "fill.add": { reading: OwnReading };
+  "fill.add": { reading: Omit<OwnReading, "at" | "demo"> };
   "fill.drop": { readingId: string };
   "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<PartRow, L>[] } }[PartList];
   "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<PartRow, L>> } }[PartList];
@@ -387,9 +385,7 @@ async function removeParts(e: Edit, partIds: readonly string[]): Promise<void> {
   const plates = platesWithout(before.plates, gone);
   const meetings = before.meetings.filter((m) => !gone.has(m.a) && !gone.has(m.b));
   const same =
-    meetings.length === before.meetings.length &&
-    plates.length === before.plates.length &&
-    plates.every((p, i) => p === before.plates[i]);
+    meetings.length === before.meetings.length && plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]);
   const scene = same ? before : { ...before, plates, meetings };
   if (scene !== before) await e.put("scenes", scene);
   const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
@@ -746,13 +742,14 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       putPart(e, partId, (part) => ({
         ...part,
         surfaces: part.surfaces.filter((s) => s.id !== surfaceId),
-        work: part.work.filter((w) => w.kind !== "hide" || w.surfaceId !== surfaceId),
+        work: part.work.filter((w) => workOf([w], "hide")[0]?.surfaceId !== surfaceId),
       })),
   },
   "fit.add": {
-    schema: object({ meetingId: id, fit: dryFitSchema }),
+    schema: object({ meetingId: id, fit: Joi.object<DryFit>().unknown(true) }),
     label: () => "Dry fit",
-    apply: (e, { meetingId, fit }) => changeMeeting(e, meetingId, (m) => ({ ...m, fits: withItems(m.fits, [fit], "id") })),
+    apply: (e, { meetingId, fit }, now) =>
+      changeMeeting(e, meetingId, (m) => ({ ...m, fits: withItems(m.fits, [{ ...fit, at: now }], "id") })),
   },
   "fit.drop": {
     schema: object({ meetingId: id, fitId: id }),
@@ -760,9 +757,10 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: (e, { meetingId, fitId }) => changeMeeting(e, meetingId, (m) => ({ ...m, fits: withoutItem(m.fits, "id", fitId) })),
   },
   "fill.add": {
-    schema: object({ reading: fillSchema }),
+    schema: object({ reading: Joi.object<OwnReading>().unknown(true) }),
     label: () => "Own filling",
-    apply: async (e, { reading }) => {
+    apply: async (e, { reading: said }, now) => {
+      const reading: OwnReading = { ...said, at: now };
       const habits = await habitsOf(e);
       const demo = (await sceneOf(e)).demo;
       await e.put("habits", { ...habits, fills: withItems(habits.fills, [demo ? { ...reading, demo } : reading], "id") });

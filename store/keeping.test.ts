@@ -151,8 +151,8 @@ describe("rows that cannot be understood", () => {
     old.close();
     const now = new InchHollowDatabase(name, fresh);
     const kept = (await loadProject(now, "s"))!;
-    // Version 3 kept no glues, tools or lessons.
-    expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [] } });
+    // Version 3 kept no glues, tools, lessons or readings.
+    expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [], habits: { ...habits, fills: [] } } });
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;
     expect(isId(slashed.id)).toBe(true);

@@ -5,9 +5,11 @@ import { strToU8, zipSync } from "fflate";
 import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
-import type { ProjectRows } from "../core/project";
+import { NEW_SURFACE, surfacesOf, type ProjectRows } from "../core/project";
+import { workOf } from "../core/work";
 import { rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
+import { block, meshPart, print, projectOf } from "../tests/sampleProject";
 import { blobOf, packed, read, repacked, unpacked, withBytes } from "../tests/bundleKit";
 import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
@@ -120,7 +122,7 @@ describe("what version 5 stored", () => {
     expect(project.parts.every((x) => x.batch === "")).toBe(true);
     expect(project.workshop.habits).toMatchObject({ sleep: { from: "23:00", to: "07:00" }, quiet: null, changes: [] });
     // Everything else is as it was.
-    expect({ ...project.scene, plates: undefined }).toEqual({ ...rows.scene, plates: undefined });
+    expect({ ...project.scene, plates: undefined, meetings: undefined }).toEqual({ ...rows.scene, plates: undefined, meetings: undefined });
     expect(project.workshop.printers.map((x) => x.id).sort()).toEqual(rows.workshop.printers.map((x) => x.id).sort());
     expect(project.records).toHaveLength(rows.records.length);
     expect((await runCommand(db, rows.scene.id, "part.set", { partId: "brick", batch: "grey" }, NOW)).ok).toBe(true);
@@ -135,6 +137,57 @@ describe("what version 5 stored", () => {
     expect(got.value.project.scene.plates).toEqual([]);
     expect(got.value.project.workshop.habits.sleep).toEqual({ from: "23:00", to: "07:00" });
     expect(got.value.project.parts[0].batch).toBe("");
+  });
+});
+
+describe("what version 6 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version6.fixture.json", import.meta.url), "utf8"));
+  /** What it had said of surfaces: a real material by a surface's words, and hiding by others. */
+  const found = (project: ProjectRows): void => {
+    const part = project.parts.find((p) => p.id === "brick")!;
+    expect(part.surfaces.map((s) => [s.name, s.material, s.anchor])).toEqual([
+      ["wall", "brick", null],
+      ["roof", "", null],
+    ]);
+    const [hide] = workOf(part.work, "hide");
+    expect(part.surfaces.find((s) => s.id === hide.surfaceId)!.name).toBe("roof");
+    expect(hide).toEqual({ id: "h", kind: "hide", school: "fill-and-sand", surfaceId: hide.surfaceId });
+    expect(project.scene.meetings).toEqual([]);
+    expect(project.workshop.habits.fills).toEqual([]);
+    expect(project.scene.plates.length).toBe(1);
+  };
+
+  it("opens in the browser: what was said of surfaces by words has rows of its own", async () => {
+    const rows = said().project;
+    const old = new Dexie("inch-hollow");
+    old.version(6).stores(TABLES_OF_4_AND_5);
+    await old.table("scenes").put(rows.scene);
+    await old.table("parts").bulkPut(rows.parts);
+    await old.table("records").bulkPut(rows.records);
+    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
+    await old.table("rack").bulkPut(rows.workshop.paints);
+    await old.table("kept").bulkPut(rows.workshop.procedures);
+    await old.table("habits").put(rows.workshop.habits);
+    old.close();
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    found(project);
+    db.close();
+  });
+  it("is read from a bundle, and reads the same a second time", async () => {
+    const { project, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(project, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    found(got.value.project);
+  });
+  it("what was said by words of a slope or a wall is found by them", async () => {
+    const part = await meshPart("brick", "Brick", block(), [print("large-filament")]);
+    const old = { ...structuredClone(NEW_SURFACE), id: "old-1", anchor: null };
+    const known = surfacesOf({ ...part, surfaces: [{ ...old, name: "wall, front", material: "stone" }] }, projectOf([part]).scene);
+    expect(known.filter((k) => k.said).map((k) => [k.name, k.said!.material])).toEqual([["front wall", "stone"]]);
   });
 });
 

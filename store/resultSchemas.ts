@@ -169,7 +169,9 @@ const surfacesSchema = Joi.object({
         looks: Joi.array()
           .min(1)
           .max(1100)
-          .items(Joi.object({ normal: point, areaMm2: atLeast0, spreadDeg: Joi.number().min(0).max(180) }).options({ presence: "required" })),
+          .items(
+            Joi.object({ normal: point, areaMm2: atLeast0, spreadDeg: Joi.number().min(0).max(180) }).options({ presence: "required" }),
+          ),
         flat: Joi.boolean(),
         lengthMm: atLeast0,
         widthMm: atLeast0,

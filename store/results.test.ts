@@ -1,4 +1,3 @@
-import { TURNS } from "../core/mesh";
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { strFromU8, strToU8 } from "fflate";
@@ -71,8 +70,8 @@ describe("results in a bundle", () => {
     const view = (name: string) => ({ name, widthMm: 1, heightMm: 1, outline: [], features: [], hidden: [] });
     const { hash, unit } = source();
     return {
-      request: { kind: "sheet", inputs: { geometry: { hash, unit }, factor: 1, turn: TURNS["+z"] } },
-      value: { views: [view("side"), view("plan"), view("plan")], surfaces: [], hatches: [] },
+      request: { kind: "sheet", inputs: { geometry: { hash, unit }, factor: 1 } },
+      value: { views: [view("side"), view("plan"), view("plan")], hatches: [] },
     };
   };
   it("a whole sheet travels too", async () => {

@@ -1,10 +1,21 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, buildTopology, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
 import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
-import { HABIT_DEFAULTS, PART_DEFAULTS, SCENE_DEFAULTS, type Part, type Project, type StepRecord, type WorkItem } from "../core/project";
+import {
+  HABIT_DEFAULTS,
+  NEW_SURFACE,
+  PART_DEFAULTS,
+  SCENE_DEFAULTS,
+  type Part,
+  type Project,
+  type StepRecord,
+  type WorkItem,
+} from "../core/project";
 import { figureScale } from "../core/scale";
 import { loadSolids } from "../core/slice";
-import { findSurfaces, lookAround, type SurfaceMap } from "../core/surface";
+import { drawSheet, type Sheet } from "../core/drawing";
+import { anchorOf, findSurfaces, lookAround, type SchoolId, type SurfaceMap } from "../core/surface";
+import type { OnProgress } from "../core/units";
 
 /** Thursday 8 January 2026, 19:10 in Berlin. */
 export const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
@@ -53,6 +64,23 @@ export function surfaceMapOf(mesh: Mesh): SurfaceMap {
   const around = lookAround(mesh, topology, found);
   const { bounds, areaMm2 } = found;
   return { bounds, areaMm2, list: found.list.map((s, i) => ({ ...s, ...around[i], marked: { hidden: 0, covered: 0, mating: 0 } })) };
+}
+
+/** A mesh drawn as the program draws it. */
+export function sheetOfMesh(mesh: Mesh, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
+  const topology = buildTopology(mesh);
+  return drawSheet(mesh, topology, findSurfaces(mesh, topology), onProgress, signal);
+}
+
+/** The same part with one of its surfaces known as "s", and hidden by a school. */
+export function hiding(part: Part, school: SchoolId, number = 0): Part {
+  const map = part.surfaceMap!;
+  const item: WorkItem = { id: "h", kind: "hide", school, surfaceId: "s" };
+  return {
+    ...part,
+    surfaces: [{ ...structuredClone(NEW_SURFACE), id: "s", anchor: anchorOf(map.list[number], map), name: "roof" }],
+    work: [...part.work, item],
+  };
 }
 
 /** A part known by its size only, or made by hand. */

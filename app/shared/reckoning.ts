@@ -1,7 +1,16 @@
 /** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import type { Project, ProjectRows } from "~core/project";
-import { joinProject, meshRequest, printRequest, resultKey, surfacesRequest, wallsRequest, wantedOf, type ResultRequest } from "~core/results";
+import {
+  joinProject,
+  meshRequest,
+  printRequest,
+  resultKey,
+  surfacesRequest,
+  wallsRequest,
+  wantedOf,
+  type ResultRequest,
+} from "~core/results";
 import { desk, useJoinedResults, useResults } from "~app/data/results.client";
 import { PRIORITY } from "../../workers/pool";
 

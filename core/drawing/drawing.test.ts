@@ -1,13 +1,13 @@
 /** The printed sheet: true millimetres, ISO papers and reductions, a ruler that is what it says (ISO 216, ISO 5455 as recalled). */
 import { DOMParser } from "linkedom";
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, reportMesh, TURNS } from "../mesh";
+import { sheetOfMesh } from "../../tests/sampleProject";
+import { boxMesh, reportMesh } from "../mesh";
 import { figureScale } from "../scale";
-import { bestView, drawingToSvg, drawSheet, layOutDrawing, onView, PAPERS, type Drawing } from "./index";
+import { bestView, drawingToSvg, layOutDrawing, onView, PAPERS, type Drawing } from "./index";
 
 const sheetOf = (x: number, y: number, z: number) => {
-  const mesh = boxMesh(x, y, z);
-  return drawSheet(mesh, buildTopology(mesh), TURNS["+z"]);
+  return sheetOfMesh(boxMesh(x, y, z));
 };
 const options = { name: "Mill <house> & wheel", sceneName: "Creek", scale: figureScale(28) };
 const ink = (d: Drawing, kind: string): number[] => d.strokes.filter((s) => s.kind === kind).flatMap((s) => s.lines);

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, turnMesh, TURNS } from "../mesh";
-import { drawOutlines, drawSheet } from "./index";
+import { sheetOfMesh } from "../../tests/sampleProject";
+import { boxMesh, coneMesh, turnMesh, TURNS } from "../mesh";
+import { drawOutlines } from "./index";
 
 /** Area inside closed rings given as segments, by the shoelace formula (signed, summed over rings). */
 const area = (segments: number[]): number => {
@@ -29,12 +30,12 @@ describe("silhouettes", () => {
   });
   it("stand at the places and the scale of the full sheet, whichever side is up", () => {
     for (const mesh of [boxMesh(40, 30, 20), turnMesh(coneMesh(60, 22, 48), TURNS["+x"])]) {
-      const full = drawSheet(mesh, buildTopology(mesh), TURNS["+z"]);
+      const full = sheetOfMesh(mesh);
       const outline = drawOutlines(mesh);
       expect(outline.views.map(({ name, widthMm, heightMm }) => [name, widthMm, heightMm])).toEqual(
         full.views.map(({ name, widthMm, heightMm }) => [name, widthMm, heightMm]),
       );
-      expect(outline.surfaces).toEqual([]);
+      expect(outline.hatches).toEqual([]);
     }
   });
 });

@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh, TURNS } from "../mesh";
-import { drawSheet, drawView, hatchAreas, VIEW_NAMES, type ViewName } from "./index";
+import { sheetOfMesh } from "../../tests/sampleProject";
+import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh } from "../mesh";
+import { findSurfaces } from "../surface";
+import { drawView, hatchAreas, VIEW_NAMES, type ViewName } from "./index";
 
 const view = (mesh: Mesh, name: ViewName) => drawView(mesh, buildTopology(mesh), name);
 /** Total length of a list of segments, mm. */
@@ -103,9 +105,9 @@ describe("hatched areas", () => {
     .build();
   const topology = buildTopology(roof);
   it("outline a slope where it is seen, with its anchor inside", () => {
-    const sheet = drawSheet(roof, topology, TURNS["+z"]);
-    const slopes = sheet.surfaces.filter((s) => s.kind === "slope");
-    expect(slopes.map((s) => Math.round(s.slopeDeg))).toEqual([27, 27]);
+    const sheet = sheetOfMesh(roof);
+    const { list } = findSurfaces(roof, topology);
+    expect(list.filter((x) => x.name.includes("slope")).map((x) => Math.round((Math.acos(x.normal[2]) * 180) / Math.PI))).toEqual([27, 27]);
     const inPlan = sheet.hatches.filter((h) => h.view === "plan");
     expect(inPlan.length).toBe(2);
     for (const h of inPlan) {
@@ -113,29 +115,23 @@ describe("hatched areas", () => {
       const [x, y] = h.anchorMm;
       expect(y).toBeGreaterThan(20);
       expect(y).toBeLessThan(60);
-      const left = sheet.surfaces[h.surface].facing === "left";
+      const left = list[h.surface].facing === "left";
       expect(left ? x < 30 : x > 30).toBe(true);
     }
-    // Only the right slope is seen from the right; neither from the front.
-    expect(sheet.hatches.filter((h) => h.view === "side").map((h) => sheet.surfaces[h.surface].facing)).toEqual(["right"]);
-    expect(sheet.hatches.filter((h) => h.view === "front")).toEqual([]);
+    // Only what looks to the right is seen from the right, and no slope from the front.
+    expect([...new Set(sheet.hatches.filter((h) => h.view === "side").map((h) => list[h.surface].facing))]).toEqual(["right"]);
+    expect([...new Set(sheet.hatches.filter((h) => h.view === "front").map((h) => list[h.surface].facing))]).toEqual(["front"]);
   });
   it("leave out what is not wanted or not seen", () => {
     const { raster } = view(roof, "plan");
     expect(hatchAreas(raster, new Int32Array(roof.indices.length / 3).fill(-1), [0, 1])).toEqual([]);
   });
-  it("slopes follow the way up it is printed, drawings the way it stands", () => {
-    const lying = drawSheet(roof, topology, TURNS["-y"]);
-    expect(lying.views[0].heightMm).toBe(45);
-    // On its back every side is a wall and nothing slopes.
-    expect(lying.surfaces.filter((s) => s.kind === "slope")).toEqual([]);
-  });
   it("tells how far it is and stops when asked", () => {
     const told: number[] = [];
-    drawSheet(roof, topology, TURNS["+z"], (f) => told.push(f));
+    sheetOfMesh(roof, (f) => told.push(f));
     expect(told.at(-1)).toBe(1);
     const stop = new AbortController();
     stop.abort();
-    expect(() => drawSheet(roof, topology, TURNS["+z"], undefined, stop.signal)).toThrow();
+    expect(() => sheetOfMesh(roof, undefined, stop.signal)).toThrow();
   });
 });

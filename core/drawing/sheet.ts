@@ -21,7 +21,13 @@ const MOST_HATCHED = 24;
  * Draws the part as it stands (file's +z up). Lengths in mm of the mesh that was given.
  * @param surfaces as they were found in the file, whatever size is drawn
  */
-export function drawSheet(mesh: Mesh, topology: Topology, surfaces: Pick<Surfaces, "list" | "surfaceOf">, onProgress?: OnProgress, signal?: AbortSignal): Sheet {
+export function drawSheet(
+  mesh: Mesh,
+  topology: Topology,
+  surfaces: Pick<Surfaces, "list" | "surfaceOf">,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): Sheet {
   const { list, surfaceOf } = surfaces;
   const wanted = list.slice(0, MOST_HATCHED).map((s) => s.id);
   const views: ViewDrawing[] = [];

@@ -22,8 +22,7 @@ const SPREAD_MM = 0.08;
 const Z90 = 1.6449;
 
 /** Too tight counts as positive: what was filed off both faces is twice what a side wanted. */
-const wantedMm = ({ verdict, amountMm }: DryFit): number =>
-  verdict === "fits" ? 0 : verdict === "fill" ? -amountMm / 2 : amountMm / 2;
+const wantedMm = ({ verdict, amountMm }: DryFit): number => (verdict === "fits" ? 0 : verdict === "fill" ? -amountMm / 2 : amountMm / 2);
 
 export function fitLesson(fits: readonly DryFit[]): FitLesson {
   const told = fits.filter((f) => f.cause === "print" || f.verdict === "fits").map(wantedMm);

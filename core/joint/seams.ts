@@ -242,6 +242,7 @@ export function seamOrder<M extends Pick<Meeting, "paint" | "widthMm" | "texture
 /** What is said of two parts, and cannot be. */
 export function meetingFault(m: Pick<Meeting, "a" | "b" | "how" | "paint">): string | null {
   if (m.a === m.b) return "A part cannot meet itself: choose another part.";
-  if (m.how === "glued" && m.paint === "before") return "Painted before it is glued: scrape both faces bare where load goes, and touch up the seam.";
+  if (m.how === "glued" && m.paint === "before")
+    return "Painted before it is glued: scrape both faces bare where load goes, and touch up the seam.";
   return null;
 }

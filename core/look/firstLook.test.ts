@@ -1,29 +1,26 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { buildTopology, TURNS } from "../mesh";
-import { tonight, defaultWork, hideItem, linedSurfaces } from "../plan";
-import type { Part, Project } from "../project";
-import { drawSheet, type Sheet, layoutViews } from "../drawing";
+import { tonight, defaultWork } from "../plan";
+import { linedSurfaces, surfacesOf, type Part, type Project } from "../project";
+import { layoutViews } from "../drawing";
 import { ratioScale } from "../scale";
-import { block, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { block, hiding, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { firstLook, type Note } from "./firstLook";
 
 let hill: Part;
 let brick: Part;
-let sheet: Sheet;
 beforeAll(async () => {
   hill = await meshPart("hill", "Hill", mound());
   brick = await meshPart("brick", "Brick", block());
-  sheet = drawSheet(mound(), buildTopology(mound()), TURNS["+z"]);
 });
 
-const look = (part: Part, project: Project, surfaces = sheet.surfaces): Map<string, Note> =>
-  new Map(firstLook(part, project, surfaces, tonight(project, THURSDAY, 60)).map((n) => [n.id, n]));
+const look = (part: Part, project: Project): Map<string, Note> =>
+  new Map(firstLook(part, project, tonight(project, THURSDAY, 60)).map((n) => [n.id, n]));
 
 describe("what a part is held to and does not keep", () => {
   const none = { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null };
   const told = async (more: Partial<Part>, scene: Partial<Project["scene"]> = {}): Promise<Map<string, Note>> => {
     const part = { ...brick, ...more };
-    return look(part, projectOf([part], [], scene), []);
+    return look({ ...part, surfaceMap: null }, projectOf([part], [], scene));
   };
   it("nothing is said while everything is kept", async () => {
     const notes = await told({});
@@ -65,13 +62,14 @@ describe("what a part is held to and does not keep", () => {
   });
   it("what its surface is in real life decides what is done about lines", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-    const surface = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 }))
-      .get("lines")!
-      .bold.replace(/^Lines every .* on the /, "");
-    const thatched = { ...filament, materials: [{ surface, material: "thatch" }] };
+    const of = (material: string): Part => {
+      const known = hiding(filament, "leave");
+      return { ...filament, surfaces: known.surfaces.map((s) => ({ ...s, name: "", material })) };
+    };
+    const thatched = of("thatch");
     const note = look(thatched, projectOf([thatched], [], { viewingDistanceMm: 250 })).get("lines")!;
     expect(note).toMatchObject({ act: false, plain: "thatch: leave: the relief hides them" });
-    const iron = { ...filament, materials: [{ surface, material: "metal" }] };
+    const iron = of("metal");
     expect(look(iron, projectOf([iron], [], { viewingDistanceMm: 250 })).get("lines")!.act).toBe(true);
   });
 });
@@ -100,19 +98,20 @@ describe("the five sentences", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
     const far = look(filament, projectOf([filament])).get("lines")!;
     const near = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 })).get("lines")!;
-    expect(far.bold).toMatch(/^Lines every 0\.55 mm on the 20° slope/);
+    expect(far.bold).toMatch(/^Lines every 0\.55 mm on the round top/);
     expect(far).toMatchObject({ act: false, plain: "hardly seen; a dry brush will find them, from 1 m" });
     expect(near).toMatchObject({ act: true, plain: "plain to see, from 250 mm" });
   });
 
   it("say that a block's walls show lines on filament, and nothing does on resin", () => {
-    const surfaces = drawSheet(block(), buildTopology(block()), TURNS["+z"]).surfaces;
     const only = (process: "fdm" | "resin") => ({
       ...brick,
       prints: brick.prints.filter((f) => (f.one.process === "fdm") === (process === "fdm")),
     });
-    expect(look(only("fdm"), projectOf([only("fdm")]), surfaces).get("lines")!.bold).toMatch(/^Lines every 0\.2 mm on the wall/);
-    expect(look(only("resin"), projectOf([only("resin")]), surfaces).get("lines")!.bold).toBe("No lines will show");
+    expect(look(only("fdm"), projectOf([only("fdm")])).get("lines")!.bold).toMatch(
+      /^Lines every 0\.2 mm on the (front|back|left|right) wall/,
+    );
+    expect(look(only("resin"), projectOf([only("resin")])).get("lines")!.bold).toBe("No lines will show");
   });
 
   it("say what speaks for and against buying it, with the price a piece, until it is planned", () => {
@@ -143,12 +142,12 @@ describe("the five sentences", () => {
 
   it("wait for the slicing without pretending", () => {
     const fresh = { ...brick, prints: [] };
-    expect(look(fresh, projectOf([fresh]), []).get("printer")!.bold).toBe("Reckoning printers and hours");
+    expect(look(fresh, projectOf([fresh])).get("printer")!.bold).toBe("Reckoning printers and hours");
   });
 
   it("need no printer for what is made by hand", () => {
     const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });
-    const notes = look(base, projectOf([base]), []);
+    const notes = look(base, projectOf([base]));
     expect(notes.get("hand")!.bold).toBe("Made by hand, of foam");
     expect(notes.has("lines")).toBe(false);
   });
@@ -186,15 +185,15 @@ describe("the plan that is proposed", () => {
   const id = (): string => `w${n++}`;
   it("prints, fits dry, files, washes, hides what shows, primes, inspects, paints and seals, in that order", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-    const work = defaultWork(filament, projectOf([filament]), sheet.surfaces, id);
+    const work = defaultWork(filament, projectOf([filament]), id).items;
     const said = work.map((w) => ("paintId" in w ? w.paintId : "task" in w ? w.task : w.kind));
     expect(said).toEqual(["print", "dry-fit", "file", "wash", "hide", "primer", "inspect", "brown", "stone", "matt"]);
-    expect(work[4]).toMatchObject({ school: "thick-coat", pitchMm: expect.closeTo(0.55, 2) });
+    expect(work[4]).toMatchObject({ kind: "hide" });
   });
   it("puts what snaps or moves together last, when it is painted", () => {
     for (const joins of ["snaps", "moves"] as const) {
       const kit = { ...hill, joins, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-      const work = defaultWork(kit, projectOf([kit]), sheet.surfaces, id);
+      const work = defaultWork(kit, projectOf([kit]), id).items;
       expect(work.at(-1)).toMatchObject({ kind: "bench", task: "join" });
       expect(work.findIndex((w) => w.kind === "coat")).toBeLessThan(work.length - 1);
     }
@@ -202,30 +201,26 @@ describe("the plan that is proposed", () => {
   it("fills the seams of what is glued from several pieces, before lines are hidden and paint comes", () => {
     const prints = hill.prints.filter((f) => f.printerId !== "resin").map((f) => ({ ...f, pieces: 3, perPlate: 1 }));
     const said = (joins: Part["joins"]): string[] =>
-      defaultWork({ ...hill, joins, prints }, projectOf([hill]), sheet.surfaces, id).map((w) => ("task" in w ? w.task : w.kind));
+      defaultWork({ ...hill, joins, prints }, projectOf([hill]), id).items.map((w) => ("task" in w ? w.task : w.kind));
     expect(said("fixed").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "hide"]);
     expect(said("snaps")).not.toContain("seams");
   });
   it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
     const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });
-    expect(defaultWork(base, projectOf([base]), [], id).every((w) => w.kind === "coat")).toBe(true);
-    expect(defaultWork(base, { ...projectOf([base]), paints: [] }, [], id)).toEqual([]);
+    expect(defaultWork(base, projectOf([base]), id).items.every((w) => w.kind === "coat")).toBe(true);
+    expect(defaultWork(base, { ...projectOf([base]), paints: [] }, id).items).toEqual([]);
   });
-  it("hides nothing that a resin layer does not show", () => expect(linedSurfaces(sheet.surfaces, { layerMm: 0.05 }, 1000)).toEqual([]));
-  it("puts the plainest first and keeps undersides out", () => {
-    const of = (slopeDeg: number, areaMm2: number, underside = false) => ({
-      id: slopeDeg,
-      kind: "slope" as const,
-      slopeDeg,
-      facing: "front" as const,
-      underside,
-      areaMm2,
-      faceMm: Math.sqrt(areaMm2),
-      triangles: 1,
-    });
-    const lined = linedSurfaces([of(30, 900), of(8, 100), of(20, 500, true)], { layerMm: 0.2 }, 1000);
-    expect(lined.map((l) => l.surface.slopeDeg)).toEqual([8, 30]);
-    expect(hideItem("h", "leave", lined[0])).toMatchObject({ kind: "hide", areaMm2: 100, surface: "8° slope, front" });
+  it("hides nothing that a resin layer does not show", () => {
+    const resin = { ...hill, prints: hill.prints.filter((f) => f.printerId === "resin") };
+    expect(linedSurfaces(surfacesOf(resin, projectOf([resin]).scene))).toEqual([]);
+    expect(defaultWork(resin, projectOf([resin]), id).items.some((w) => w.kind === "hide")).toBe(false);
+  });
+  it("says of which surface, so that it is found again", () => {
+    const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+    const { items, surfaces } = defaultWork(filament, projectOf([filament]), id);
+    const hide = items.find((w) => w.kind === "hide")!;
+    const planned = { ...filament, work: items, surfaces };
+    expect(surfacesOf(planned, projectOf([planned]).scene).find((k) => k.said?.id === hide.surfaceId)!.name).toBe("round top");
   });
 });
 

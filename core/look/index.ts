@@ -14,3 +14,4 @@ export * from "./worthIt";
 export * from "./plateSheet";
 export * from "./prep";
 export * from "./copiesWays";
+export * from "./judgedSurfaces";

@@ -119,10 +119,7 @@ describe("what the finish asks", () => {
   it("sanding wants walls, and says how many lines make them", () => {
     const sanded: Part = {
       ...brick,
-      work: [
-        print("large-filament"),
-        { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.1, pitchMm: 1, surface: "roof" },
-      ],
+      work: [print("large-filament"), { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" }],
     };
     const thin = of(sanded);
     const printers = thin.scene.printers.map((p) => (p.process === "fdm" ? { ...p, wallLines: 2 } : p));

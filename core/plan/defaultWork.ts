@@ -33,6 +33,7 @@ export interface ProposedWork {
 export const newSurface = (k: KnownSurface): SaidSurface => k.said ?? { ...NEW_SURFACE, id: saidId(k), anchor: k.anchor };
 
 export function defaultWork(part: Part, project: Project, newId: () => string): ProposedWork {
+  const colours = project.paints.filter((p) => p.family === "water acrylic");
   const items: WorkItem[] = [];
   const said: SaidSurface[] = [];
   const { handling, finish } = choicesOf(part, project.scene);
@@ -40,14 +41,17 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
   const printed = best !== undefined && part.source.kind !== "scratch";
   if (printed) {
     items.push({ id: newId(), kind: "print", printerId: best.printer.id, turn: best.facts.turn, typed: null, sliced: null });
-    for (const task of ["dry-fit", "file", "wash"] as const) items.push({ id: newId(), kind: "bench", task, rounds: 1 });
-    if (best.facts.pieces > 1 && part.joins === "fixed") items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1 });
+    for (const task of ["dry-fit", "file", "wash"] as const)
+      items.push({ id: newId(), kind: "bench", task, rounds: 1, mostAnEvening: null });
+    if (best.facts.pieces > 1 && part.joins === "fixed")
+      items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1, mostAnEvening: null });
     // What its own material hides, or passes for, gets no work.
     const lined = linedSurfaces(surfacesOf(part, project.scene)).find((k) => {
       const material = realMaterial(k.said?.material ?? "");
       return !material || linesOnMaterial(material, k.laid, project.scene.scale.ratio) === "treat";
     });
-    const c = lined && caseOf(lined, part, project, conditionsOf(project));
+    // The coats that are proposed below end with a dry brush, where the rack has two colours.
+    const c = lined && caseOf({ ...lined, dryBrush: colours.length > 1 }, part, project, conditionsOf(project));
     const school = c && recommend(c).school;
     if (lined && school && school !== "leave") {
       const surface = newSurface(lined);
@@ -59,17 +63,17 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
   const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
   // A can or an airbrush where the room allows it: whoever owns a solvent primer sprays, and a water-based one is brushed.
   const sprays = project.paints.some((p) => p.family === "solvent primer");
-  const colours = project.paints.filter((p) => p.family === "water acrylic");
   const varnish = by((f) => f === "water varnish");
   if (primer) {
     items.push({ id: newId(), kind: "coat", paintId: primer.id, method: sprays ? "spray" : "brush", coats: 1 });
-    if (printed && finish !== "table") items.push({ id: newId(), kind: "bench", task: "inspect", rounds: finish === "display" ? 2 : 1 });
+    if (printed && finish !== "table")
+      items.push({ id: newId(), kind: "bench", task: "inspect", rounds: finish === "display" ? 2 : 1, mostAnEvening: null });
   }
   if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
   if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
   if (varnish)
     items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: HANDLING_RULES[handling].varnishCoats });
   // Glue and seams come before paint, joints that must stay free after it.
-  if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1 });
+  if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1, mostAnEvening: null });
   return { items, surfaces: said };
 }

@@ -53,6 +53,7 @@ const facts: PrinterFacts = {
 const PRINT: WorkItem = { id: "p", kind: "print", printerId: "resin", turn: TURNS["+z"], typed: null, sliced: null };
 const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
   ...structuredClone(PART_DEFAULTS),
+  surfaceMap: null,
   id: "crate",
   sceneId: "s",
   name: "Crate",

@@ -123,8 +123,8 @@ describe("what the log says of risk", () => {
 describe("questions that come up by themselves", () => {
   it("counts misfits and filing by family", async () => {
     const brick = await meshPart("brick", "Brick", block(), [
-      { id: "fit", kind: "bench", task: "dry-fit", rounds: 1 },
-      { id: "file", kind: "bench", task: "file", rounds: 1 },
+      { id: "fit", kind: "bench", task: "dry-fit", rounds: 1, mostAnEvening: null },
+      { id: "file", kind: "bench", task: "file", rounds: 1, mostAnEvening: null },
     ]);
     const other = { ...brick, id: "other", name: "Other" };
     const parts = [brick, other].map((p) => ({ ...p, group: "quay" }));

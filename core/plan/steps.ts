@@ -14,7 +14,7 @@ import {
   type Project,
   type StepRecord,
 } from "../project";
-import { kindOf, restsOn, type Step, type Task } from "../work";
+import { kindOf, restsOn, workOf, type Step, type Task } from "../work";
 import { plateKey } from "../print";
 import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
 import { stackOfPart, surroundingsOfPart, type StackLayer } from "./stack";
@@ -198,7 +198,7 @@ function stepsKept(part: Part, project: Project): Step[] {
     ),
   );
   const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
-  const hides = part.work.some((w) => w.kind === "hide");
+  const hides = workOf(part.work, "hide").length > 0;
   const from = [
     ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills] : []),
     ...scene.printers,

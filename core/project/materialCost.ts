@@ -4,7 +4,7 @@ import { formatMoney } from "../units";
 import type { Paint, Project, Supply } from "./types";
 
 /** The pot or can on the rack that does for a product: of its kind, the one that is said to be for it before others. */
-export function paintFor(product: ProductId, paints: readonly Paint[]): Paint | undefined {
+function paintFor(product: ProductId, paints: readonly Paint[]): Paint | undefined {
   const { family, name } = PRODUCTS[product];
   const ofKind = paints.filter((p) => p.family === family);
   const word = name.split(" ")[0].toLowerCase();
@@ -15,7 +15,10 @@ const paperOf = (grade: number, supplies: readonly Supply[]): Supply | undefined
   supplies.find((s) => s.kind === "abrasive" && s.what === `P${grade}`);
 
 /** Of one piece of it; null where the price, or how much it was the price of, was not said. */
-const perUnit = (price: { minor: number; currency: string } | null | undefined, whole: number | null | undefined): { minor: number; currency: string } | null =>
+const perUnit = (
+  price: { minor: number; currency: string } | null | undefined,
+  whole: number | null | undefined,
+): { minor: number; currency: string } | null =>
   price && whole && whole > 0 ? { minor: price.minor / whole, currency: price.currency } : null;
 
 export interface MaterialCost {
@@ -25,7 +28,10 @@ export interface MaterialCost {
   unknown: string[];
 }
 
-export function materialCost(plan: Pick<SchoolPlan, "stages" | "papers">, { paints, supplies }: Pick<Project, "paints" | "supplies">): MaterialCost {
+export function materialCost(
+  plan: Pick<SchoolPlan, "stages" | "papers">,
+  { paints, supplies }: Pick<Project, "paints" | "supplies">,
+): MaterialCost {
   const sums = new Map<string, number>();
   const unknown = new Set<string>();
   const add = (each: { minor: number; currency: string } | null, amount: number, what: string): void => {
@@ -47,5 +53,7 @@ export function materialCost(plan: Pick<SchoolPlan, "stages" | "papers">, { pain
 /** "about 2.40 EUR; no price: P120"; "" where nothing is used up. */
 export function materialCostText({ sums, unknown }: MaterialCost): string {
   const known = [...sums].map(([currency, minor]) => formatMoney({ minor: Math.round(minor), currency }, true));
-  return [known.length ? `about ${known.join(" and ")}` : "", unknown.length ? `no price said of ${unknown.join(", ")}` : ""].filter(Boolean).join("; ");
+  return [known.length ? `about ${known.join(" and ")}` : "", unknown.length ? `no price said of ${unknown.join(", ")}` : ""]
+    .filter(Boolean)
+    .join("; ");
 }

@@ -62,8 +62,7 @@ const SIGHTS = ["covered", "hidden", "mating"] as const;
 /** From this share of its ways out on it can be looked at; a room behind windows has less. Common choice. */
 const OPEN = 0.12;
 /** What the marks on the mesh say; without any, what nobody can look at from outside is hidden. */
-const byMarks = (found: MappedSurface): Sight =>
-  SIGHTS.find((s) => found.marked[s] >= MARKED) ?? (found.open < OPEN ? "hidden" : "seen");
+const byMarks = (found: MappedSurface): Sight => SIGHTS.find((s) => found.marked[s] >= MARKED) ?? (found.open < OPEN ? "hidden" : "seen");
 
 /** What surfaces were called before they were found again by their place: by slope and side as printed. */
 function oldName({ kind, slopeDeg, underside, surface }: LaidSurface): string {
@@ -73,11 +72,15 @@ function oldName({ kind, slopeDeg, underside, surface }: LaidSurface): string {
 }
 
 /** Which said surface each found one is; what is said of none that is there stays with the part. */
-export function saidOf(part: Part, laid: readonly LaidSurface[]): Map<number, SaidSurface> {
+function saidOf(part: Part, laid: readonly LaidSurface[]): Map<number, SaidSurface> {
   const map = part.surfaceMap;
   const out = new Map<number, SaidSurface>();
   if (!map) return out;
-  for (const [id, number] of matchSurfaces(part.surfaces, map)) out.set(number, part.surfaces.find((s) => s.id === id)!);
+  for (const [id, number] of matchSurfaces(part.surfaces, map))
+    out.set(
+      number,
+      part.surfaces.find((s) => s.id === id)!,
+    );
   for (const said of part.surfaces) {
     if (said.anchor) continue;
     const at = laid.find((l) => !out.has(l.surface.id) && said.name.split(" and ").some((name) => oldName(l).startsWith(name)));
@@ -165,7 +168,9 @@ export function conditionsOf({ supplies, habits }: Pick<Project, "supplies" | "h
   const fault = sprayFault(air);
   const grades = supplies.filter((s) => s.kind === "abrasive" && s.stock > 0).map((s) => Number(s.what.slice(1)));
   const noPlace = hasTool(supplies, "spray place") === false ? "no place to spray stands on the shelf of tools" : null;
-  const damp = fault ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DAMP} °C of room are wanted` : null;
+  const damp = fault
+    ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DAMP} °C of room are wanted`
+    : null;
   return {
     noSpray: noPlace ?? damp,
     noAirbrush: hasTool(supplies, "airbrush") === false ? "no airbrush on the shelf" : damp,
@@ -201,8 +206,7 @@ function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer):
     .filter((w) => !w.laid.underside && w.laid.cuspMm < k.laid.cuspMm * 0.75)
     .map((w) => ({ ...w, seen: showsAt(w.laid, viewingDistanceMm).seen }))
     .sort((a, b) => SEEN_ORDER[b.seen] - SEEN_ORDER[a.seen] || a.laid.cuspMm - b.laid.cuspMm)[0] as
-    | { words: string; laid: LaidSurface; by: number; seen: Seen }
-    | undefined;
+    { words: string; laid: LaidSurface; by: number; seen: Seen } | undefined;
   if (!better) return null;
   return {
     words: better.words,
@@ -259,9 +263,12 @@ export function caseOf(
 }
 
 /** What one piece of hiding takes; null while its surface is not found, or is not there any more. */
-export function hidePlan(item: HideWork, part: Part, around: { scene: Scene; paints: readonly Paint[]; own?: OwnFills }): { plan: SchoolPlan; name: string } | null {
+export function hidePlan(
+  item: HideWork,
+  part: Part,
+  around: { scene: Scene; paints: readonly Paint[]; own?: OwnFills },
+): { plan: SchoolPlan; name: string } | null {
   const k = surfacesOf(part, around.scene).find((s) => s.said?.id === item.surfaceId);
   const c = k && caseOf(k, part, around, { ...NO_CONDITIONS, own: around.own ?? {} });
   return c ? { plan: planSchool(item.school, c), name: c.name } : null;
 }
-

@@ -17,7 +17,19 @@ import {
   type Shells,
   type Topology,
 } from "../mesh";
-import { candidates, cutsOf, footprintOf, hollowing, markAtSize, markedShares, marksOf, printFacts, Shape, strengthened, widened } from "../print";
+import {
+  candidates,
+  cutsOf,
+  footprintOf,
+  hollowing,
+  markAtSize,
+  markedShares,
+  marksOf,
+  printFacts,
+  Shape,
+  strengthened,
+  widened,
+} from "../print";
 import { typedMesh } from "../project";
 import { drawOutlines, drawSheet } from "../drawing";
 import { findSurfaces, lookAround, type Surfaces } from "../surface";

@@ -17,6 +17,7 @@ import {
   rowOf,
   rowsOf,
   sheetRequest,
+  surfacesRequest,
   wallsRequest,
   wantedOf,
   type ResultRequest,
@@ -60,9 +61,12 @@ describe("the key of a result", () => {
   ] as [string, PartRow, Printer][])("is another for another %s", (_, part, printer) => {
     expect(resultKey(printRequest({ ...part }, printer))).not.toBe(resultKey(printRequest(row, large)));
   });
-  it("of a sheet names the side that is up", () => {
+  it("of sheet and surfaces is the same however it is printed; of surfaces at whatever size, and with other marks another", () => {
     const other = { ...brick, work: [print(undefined, { turn: TURNS["-x"] })] };
-    expect(resultKey(sheetRequest(other))).not.toBe(resultKey(sheetRequest(brick)));
+    expect(resultKey(sheetRequest(other))).toBe(resultKey(sheetRequest(brick)));
+    expect(resultKey(surfacesRequest({ ...other, factor: 3 }))).toBe(resultKey(surfacesRequest(brick)));
+    const marked = { ...brick, faces: [{ id: "m", kind: "hidden" as const, where: { belowMm: 2 } }] };
+    expect(resultKey(surfacesRequest(marked))).not.toBe(resultKey(surfacesRequest(brick)));
   });
 });
 

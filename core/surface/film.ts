@@ -17,7 +17,7 @@ export interface FilmDetail {
   takesMm: number | null;
 }
 
-export type FilmVerdict = "open" | "narrow" | "drowned" | "too tight";
+type FilmVerdict = "open" | "narrow" | "drowned" | "too tight";
 
 export interface FilmAgainst {
   detail: FilmDetail;
@@ -55,7 +55,12 @@ export function filmAgainst(detail: FilmDetail, filmMm: number, coats: number, l
     "too tight": "mask it before the first coat, or scrape it free afterwards",
     drowned: "it drowns: fewer or thinner coats, or cut it again",
     narrow: "it is still there, narrower than half: a wash finds it, a brush does not",
-    open: coatsLeft === Infinity ? "nothing lies on it yet" : coatsLeft === 0 ? "this is the last coat it bears" : `${coatsLeft} more like these`,
+    open:
+      coatsLeft === Infinity
+        ? "nothing lies on it yet"
+        : coatsLeft === 0
+          ? "this is the last coat it bears"
+          : `${coatsLeft} more like these`,
   }[verdict];
   return { detail, leftMm, depthLeftMm, verdict, coatsLeft, says };
 }

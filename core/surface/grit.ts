@@ -41,7 +41,7 @@ export const SAND_FINISHES: Record<SandFinish, { last: number; words: string }> 
 /** Bare filament is cut no finer than this before it is filled: the filler hides the rest. */
 export const BARE_LAST = 120;
 /** Depth of the scratches that a paper leaves, as a share of its grain. Common practice, no source: your eye or gauge replaces it. */
-export const SCRATCH_SHARE = 0.3;
+const SCRATCH_SHARE = 0.3;
 /** Where the grain is about the defect: at most so much larger. */
 const BEGIN = 1.3;
 /** A paper takes out the scratches of one at most so much coarser. */
@@ -84,7 +84,7 @@ export function gritLadder(
   if (grades.length === 0) return [];
   const first = grades.find((g) => GRAIN_UM[g] / 1000 <= stepMm * BEGIN) ?? grades[grades.length - 1];
   const out = [first];
-  for (let at = first; at < grades[grades.length - 1]; ) {
+  for (let at = first; at < grades[grades.length - 1];) {
     // The finest that is not too big a step; where none is, the next there is.
     const finer = grades.filter((g) => g > at);
     const next = [...finer].reverse().find((g) => GRAIN_UM[at] / GRAIN_UM[g] <= BIGGEST_STEP) ?? finer[0];
@@ -101,6 +101,10 @@ export function gritLadder(
 
 /** Steps of a ladder that are bigger than allowed, because nothing between was at hand. */
 export const tooBig = (papers: readonly Paper[]): [number, number][] =>
-  papers.slice(1).flatMap((p, i): [number, number][] => (GRAIN_UM[papers[i].grade] / GRAIN_UM[p.grade] > BIGGEST_STEP ? [[papers[i].grade, p.grade]] : []));
+  papers
+    .slice(1)
+    .flatMap((p, i): [number, number][] =>
+      GRAIN_UM[papers[i].grade] / GRAIN_UM[p.grade] > BIGGEST_STEP ? [[papers[i].grade, p.grade]] : [],
+    );
 
 export const paperWords = (papers: readonly Paper[]): string => papers.map((p) => `P${p.grade}`).join(", ");

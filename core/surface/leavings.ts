@@ -7,18 +7,8 @@ import { formatArea, formatMm } from "../units";
 import type { LaidSurface } from "./find/laid";
 import { loopScar, seenAt, type Grain, type Seen } from "./steps";
 
-export type LeavingId =
-  | "layer-lines"
-  | "loop-scar"
-  | "raster"
-  | "flare"
-  | "bridge-sag"
-  | "support-scars"
-  | "strings"
-  | "drips"
-  | "pixels"
-  | "flooded"
-  | "cracks";
+type LeavingId =
+  "layer-lines" | "loop-scar" | "raster" | "flare" | "bridge-sag" | "support-scars" | "strings" | "drips" | "pixels" | "flooded" | "cracks";
 
 export interface Leaving {
   id: LeavingId;
@@ -95,7 +85,9 @@ export function leavings(c: LeftCase): Leaving[] {
       {
         id: "loop-scar",
         name: "Loop-start scar",
-        where: walls.length ? `up ${namesOf(walls)}, ${formatMm(scar!.pitchMm)} wide, about ${formatMm(scar!.cuspMm)} high` : "where loops begin",
+        where: walls.length
+          ? `up ${namesOf(walls)}, ${formatMm(scar!.pitchMm)} wide, about ${formatMm(scar!.cuspMm)} high`
+          : "where loops begin",
         there: true,
         seen: seenAt(scar!, c.distanceMm).seen,
         remedy: "Put it on a side or a corner that nobody sees; else cut it flush with a blade and two strokes of P240.",
@@ -165,7 +157,9 @@ export function leavings(c: LeftCase): Leaving[] {
         : "not known yet",
     there: c.supports ? held !== null : null,
     seen: null,
-    remedy: fdm ? "Cut flush, then P120; fill where it tore." : "Clip while soft from the bath, sand the rest: small ones on curves get forgotten.",
+    remedy: fdm
+      ? "Cut flush, then P120; fill where it tore."
+      : "Clip while soft from the bath, sand the rest: small ones on curves get forgotten.",
     perCopyS: held ? (held.points !== null ? held.points * RATE.nubS : (held.areaMm2 / 100) * RATE.scarPerCm2S) : 0,
     cautions: ["blade", "sanding-dust"],
   });
@@ -181,7 +175,12 @@ export function leavings(c: LeftCase): Leaving[] {
               ? `${namesOf(pixels)}: stairs ${formatMm(Math.max(...pixels.map((l) => l.pixels!.pitchMm)))} long`
               : "no upright face runs across the pixels",
         there: c.grain.pixelMm === undefined ? null : pixels.length > 0,
-        seen: pixels.length ? worst(pixels.map((l) => ({ ...l, ...l.pixels! })), c.distanceMm) : null,
+        seen: pixels.length
+          ? worst(
+              pixels.map((l) => ({ ...l, ...l.pixels! })),
+              c.distanceMm,
+            )
+          : null,
         remedy: "Turn it on the plate so that large walls run along the pixels; else a coat of primer levels them.",
         perCopyS: 0,
         cautions: [],
@@ -225,7 +224,9 @@ export function leavings(c: LeftCase): Leaving[] {
         : "bend it once, gently",
     there: null,
     seen: null,
-    remedy: fdm ? "Thin instant glue runs into the crack; print it hotter next time." : "UV resin into the crack and the lamp; longer exposure next time.",
+    remedy: fdm
+      ? "Thin instant glue runs into the crack; print it hotter next time."
+      : "UV resin into the crack and the lamp; longer exposure next time.",
     perCopyS: 0,
     cautions: ["instant-glue"],
   });

@@ -111,7 +111,12 @@ export function stripReading(
 }
 
 /** What a coat leaves of a step, by the common figures or one's own: value and range. */
-export function leftAfter(stepMm: number, pitchMm: number, product: ProductId, own: OwnFill = COMMON_FILL): { value: number; low: number; high: number } {
+export function leftAfter(
+  stepMm: number,
+  pitchMm: number,
+  product: ProductId,
+  own: OwnFill = COMMON_FILL,
+): { value: number; low: number; high: number } {
   const { solids } = PRODUCTS[product];
   const at = (factor: number): number => stepMm * (1 - fillShare(solids, pitchMm, wetFilmMm(product), factor));
   return { value: at(own.factor), low: at(own.high), high: at(own.low) };

@@ -1,8 +1,8 @@
 /** Slopes and steps on a sphere, where every share is known exactly (Archimedes: area between two heights is 2πr·h). */
 import { beforeAll, describe, expect, it } from "vitest";
-import { buildTopology, facetsOf, type Mesh } from "../mesh";
+import { buildTopology, facetsOf, TURNS, type Mesh } from "../mesh";
 import { loadSolids } from "../slice";
-import { findSurfaces, seenAt, stepsOn, type Surfaces } from "./index";
+import { findSurfaces, laySurface, seenAt, showsAt, stepsOn, type Surfaces } from "./index";
 
 let ball: Mesh;
 let surfaces: Surfaces;
@@ -13,31 +13,35 @@ beforeAll(async () => {
   surfaces = findSurfaces(ball, buildTopology(ball));
 });
 const SPHERE = 4 * Math.PI * 400;
-const share = (test: (s: Surfaces["list"][0]) => boolean): number => surfaces.list.filter(test).reduce((a, s) => a + s.areaMm2, 0) / SPHERE;
+const lay = (turn = TURNS["+z"]) => laySurface(surfaces.list[0], { turn, factor: 1, grain: { layerMm: 0.2 } });
 
-describe("a sphere sorted into surfaces", () => {
+describe("a sphere is one surface", () => {
+  it("that bends, holds every facet, and is as large as it is", () => {
+    expect(surfaces.list.length).toBe(1);
+    expect(surfaces.list[0].flat).toBe(false);
+    expect(surfaces.list[0].areaMm2 / SPHERE).toBeCloseTo(1, 3);
+    expect(surfaces.surfaceOf.every((s) => s === 0)).toBe(true);
+  });
   // Share of a sphere whose normal is within a of straight up or down: (1 − cos a)/2 each (exact).
-  it.each([
-    [16, 2],
-    [35, 3],
-    [55, 4],
-  ])("up to %d° from level, above and below", (slope) => {
-    const within = (s: Surfaces["list"][0], under: boolean): boolean => s.kind === "slope" && s.underside === under && s.slopeDeg < slope;
-    const cap = (1 - Math.cos((slope * Math.PI) / 180)) / 2 - (1 - Math.cos((0.3 * Math.PI) / 180)) / 2;
-    expect(share((s) => within(s, false))).toBeCloseTo(cap, 2);
-    expect(share((s) => within(s, true))).toBeCloseTo(cap, 2);
+  it.each([15, 30, 45, 60])("up to %d° from level, above and below, whichever way it lies", (slope) => {
+    for (const turn of [TURNS["+z"], TURNS["+x"], TURNS["-y"]]) {
+      const within = (down: boolean): number =>
+        lay(turn)
+          .bands.filter((b) => b.down === down && b.slopeDeg < slope)
+          .reduce((sum, b) => sum + b.areaMm2, 0) / SPHERE;
+      const cap = (1 - Math.cos((slope * Math.PI) / 180)) / 2;
+      // Directions are gathered in cells of about 4°.
+      expect(Math.abs(within(false) - cap)).toBeLessThan(0.02);
+      expect(Math.abs(within(true) - cap)).toBeLessThan(0.02);
+    }
   });
-  it("walls from 80° on are sin 10° of it", () => expect(share((s) => s.kind === "wall")).toBeCloseTo(Math.sin((10 * Math.PI) / 180), 2));
-  it("each side has about a quarter of every slope (facets on a diagonal fall to one side)", () => {
-    const bands = surfaces.list.filter((s) => s.kind === "slope" && !s.underside);
-    for (const a of bands)
-      for (const b of bands.filter((x) => Math.abs(x.slopeDeg - a.slopeDeg) < 1))
-        expect(Math.abs(a.areaMm2 / b.areaMm2 - 1), `${a.facing} ${b.facing}`).toBeLessThan(0.25);
-  });
-  it("names every facet's surface or leaves it as a scrap", () => {
-    const { areasMm2 } = facetsOf(ball);
-    const scraps = areasMm2.reduce((sum, a, t) => sum + (surfaces.surfaceOf[t] < 0 ? a : 0), 0);
-    expect(scraps / SPHERE).toBeLessThan(0.01);
+  // The area mean of |n_z| on a sphere is 1/2; where the round edge of a bead is higher than the step, half a layer counts:
+  // ∫ max(1/2, u) du from 0 to 1 = 5/8 (exact).
+  it("has steps of five eighths of a layer on average, the same however it lies", () => {
+    for (const turn of Object.values(TURNS)) {
+      expect(lay(turn).cuspMm / 0.2).toBeCloseTo(5 / 8, 1);
+      expect(Math.abs(lay(turn).cuspMm / 0.2 - 5 / 8)).toBeLessThan(0.012);
+    }
   });
 });
 
@@ -61,5 +65,11 @@ describe("steps on a sphere", () => {
   it("shrink with the layer and with the distance", () => {
     expect(stepsOn(20, { layerMm: 0.1 }).pitchMm / stepsOn(20, { layerMm: 0.2 }).pitchMm).toBeCloseTo(0.5, 9);
     expect(seenAt(stepsOn(20, { layerMm: 0.2 }), 500).arcmin / seenAt(stepsOn(20, { layerMm: 0.2 }), 1000).arcmin).toBeCloseTo(2, 3);
+  });
+  // At 1 m 0.2 mm layers are plain below 19°: t/tan φ ≥ two minutes of arc = 0.582 mm, so φ ≤ 18.97°; both caps are (1 − cos φ) of it.
+  it("shows as much of itself plain as its caps are", () => {
+    expect(showsAt(lay(), 1000).shares.plain).toBeCloseTo(1 - Math.cos((18.97 * Math.PI) / 180), 1);
+    const { shares } = showsAt(lay(), 600);
+    expect(shares.plain + shares["dry brush"] + shares.hidden).toBeCloseTo(1, 9);
   });
 });

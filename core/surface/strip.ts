@@ -10,7 +10,7 @@ import type { SchoolStage } from "./schools/treatment";
 import type { SlopeKind, Steps } from "./steps";
 
 /** One thing that is done to the strip. */
-export type StripStep = { kind: "coat"; product: ProductId } | { kind: "sand"; grade: number } | { kind: "heat"; leaves: number };
+export type StripStep = { kind: "lay"; product: ProductId } | { kind: "sand"; grade: number } | { kind: "heat"; leaves: number };
 
 export interface StripRow {
   label: string;
@@ -30,7 +30,7 @@ export const stepsOfStages = (stages: readonly SchoolStage[]): StripStep[] =>
     if (s.round > 1) return [];
     if (s.kind === "sand") return s.papers.map((p) => ({ kind: "sand", grade: p.grade }));
     if (s.kind === "heat") return [{ kind: "heat", leaves: s.leavesMm }];
-    return s.product ? [{ kind: "coat", product: s.product }] : [];
+    return s.product ? [{ kind: "lay", product: s.product }] : [];
   });
 
 /** The profile's own shape at exactly the height that the sums say is left. */
@@ -58,7 +58,7 @@ export function stripRows(
   const rows: StripRow[] = [{ label: "printed", leavesMm: left, low, high, profile, step: null }];
   for (const step of steps) {
     let label: string;
-    if (step.kind === "coat") {
+    if (step.kind === "lay") {
       const p = PRODUCTS[step.product];
       const fill = own[step.product] ?? COMMON_FILL;
       low = leftAfter(low, pitchMm, step.product, fill).low;

@@ -1,25 +1,17 @@
 import fc from "fast-check";
-import { shuffled, subdivided, together } from "../../tests/sameThing";
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, type Mesh } from "../mesh";
 import {
   afterCoat,
   afterSanding,
   coatAmounts,
   coatOver,
   fillAmounts,
-  findSurfaces,
-  GRAIN_UM,
   levellingShare,
   loopScar,
-  papersFor,
-  planSchool,
   sandDown,
   sawTooth,
   seenAt,
-  SMOOTH_ENOUGH_MM,
   stepsOn,
-  surfaceName,
   TRANSFER,
 } from "./index";
 
@@ -115,129 +107,11 @@ describe("filling and sanding", () => {
     expect(afterSanding(0.01, 400)).toBe(0.01);
     expect(() => afterSanding(0.1, 401)).toThrow(RangeError);
   });
-  it("papers begin at the defect and get at most about twice finer each", () => {
-    expect(papersFor(0.17, 120)).toEqual([80, 120].slice(GRAIN_UM[80] / 1000 <= 0.17 * 1.3 ? 0 : 1));
-    for (const step of [0.05, 0.1, 0.2, 0.3]) {
-      const papers = papersFor(step, 400);
-      expect(papers[papers.length - 1]).toBe(400);
-      for (let i = 1; i < papers.length; i++) expect(GRAIN_UM[papers[i - 1]] / GRAIN_UM[papers[i]]).toBeLessThan(2.2);
-    }
-  });
-  it("grain falls strictly with the number", () => {
-    const grades = Object.keys(GRAIN_UM)
-      .map(Number)
-      .sort((a, b) => a - b);
-    for (let i = 1; i < grades.length; i++) expect(GRAIN_UM[grades[i]]).toBeLessThan(GRAIN_UM[grades[i - 1]]);
-  });
   it("a profile coated and sanded agrees with the sums", () => {
     const base = sawTooth(0.17, 0.3, 2.4, 400);
     const depth = (p: Float64Array): number => Math.max(...p) - Math.min(...p);
     expect(depth(coatOver(base, 0.1, 0.35, 0.3)) / depth(base)).toBeCloseTo(1 - 0.35 * levellingShare(0.3, 0.1 / 0.35), 1);
     expect(depth(sandDown(base, 0.035))).toBeCloseTo(0.035, 6);
-  });
-});
-
-describe("schools", () => {
-  const roof = stepsOn(30, { layerMm: 0.2 });
-  it("filler and sanding go further and take longer than a thick coat", () => {
-    const thick = planSchool("thick-coat", 25000, roof),
-      fill = planSchool("fill-and-sand", 25000, roof);
-    expect(fill.leavesMm).toBeLessThan(thick.leavesMm);
-    expect(fill.handsOnS).toBeGreaterThan(0);
-    expect(fill.stages.some((s) => s.cautions.includes("sanding-dust"))).toBe(true);
-    // It can pass, and sanding of the bare plastic begins at P80 to P120 (common practice, no source).
-    expect(fill.leavesMm).toBeLessThanOrEqual(SMOOTH_ENOUGH_MM);
-    expect(fill.stages[0].title).toMatch(/bare plastic.*P(80|120)/);
-    expect(thick.notes.join(" ")).toMatch(/clips and slots/);
-  });
-  it("leaving it costs nothing and warns of the dry brush", () => {
-    const leave = planSchool("leave", 25000, roof);
-    expect(leave.handsOnS).toBe(0);
-    expect(leave.notes.join(" ")).toMatch(/dry brush/);
-  });
-  it("says that wide terraces do not flow out", () =>
-    expect(planSchool("thick-coat", 5000, stepsOn(5, { layerMm: 0.2 })).notes.join(" ")).toMatch(/never flow out/));
-});
-
-describe("surfaces of a mesh", () => {
-  it("a cone has four slopes of its angle, and a flat underside", () => {
-    const mesh = coneMesh(20, 20, 64);
-    const { list, surfaceOf } = findSurfaces(mesh, buildTopology(mesh));
-    expect(list.filter((s) => s.kind === "slope").map((s) => Math.round(s.slopeDeg))).toEqual([45, 45, 45, 45]);
-    expect(list.filter((s) => s.kind === "level").map(surfaceName)).toEqual(["flat underside"]);
-    expect(surfaceOf.length).toBe(mesh.indices.length / 3);
-  });
-  it("a roof's 17° and 33° sides are two, and another patch of 17° beside it is the first again", () => {
-    const rise = 12;
-    const at = (deg: number): number => rise / Math.tan((deg * Math.PI) / 180);
-    const roof = (y0: number, y1: number, a: number, b: number) =>
-      new MeshBuilder()
-        .prism(
-          [
-            [0, 0],
-            [at(a) + at(b), 0],
-            [at(a), rise],
-          ],
-          y0,
-          y1,
-        )
-        .build();
-    const mesh = together(roof(0, 60, 17, 33), roof(80, 110, 17.5, 33));
-    const { list } = findSurfaces(mesh, buildTopology(mesh));
-    const slopes = list.filter((s) => s.kind === "slope" && !s.underside);
-    expect(slopes.map((s) => [s.facing, Math.round(s.slopeDeg)]).sort()).toEqual([
-      ["left", 17],
-      ["right", 33],
-    ]);
-    expect(new Set(list.map(surfaceName)).size).toBe(list.length);
-  });
-  it("a slope of half a degree is a slope", () => {
-    const mesh = new MeshBuilder()
-      .prism(
-        [
-          [0, 0],
-          [100, 0],
-          [100, 5 + 100 * Math.tan(Math.PI / 360)],
-          [0, 5],
-        ],
-        0,
-        40,
-      )
-      .build();
-    const { list } = findSurfaces(mesh, buildTopology(mesh));
-    expect(list.find((s) => s.kind === "slope")!.slopeDeg).toBeCloseTo(0.5, 2);
-  });
-  it("finds the same surfaces when the mesh is subdivided or shuffled", () => {
-    const mesh = coneMesh(20, 9, 48);
-    const names = (m: Mesh): string[] =>
-      findSurfaces(m, buildTopology(m))
-        .list.map((s) => `${surfaceName(s)} ${Math.round(s.areaMm2 / 10)}`)
-        .sort();
-    expect(names(shuffled(mesh))).toEqual(names(mesh));
-    expect(names(subdivided(mesh, 2))).toEqual(names(mesh));
-  });
-  it("numbers surfaces that are as large as each other alike, in whatever order the facets come", () => {
-    const cube = boxMesh(20, 20, 20);
-    const list = (m: Mesh): string[] => findSurfaces(m, buildTopology(m)).list.map(surfaceName);
-    const backwards = { positions: cube.positions, indices: cube.indices.slice() };
-    const n = cube.indices.length;
-    for (let t = 0; t < n; t += 3) backwards.indices.set(cube.indices.subarray(t, t + 3), n - 3 - t);
-    expect(list(backwards)).toEqual(list(cube));
-    expect(list(shuffled(cube))).toEqual(list(cube));
-  });
-  // Lateral area of a lying cylinder within 45° of straight down: a quarter (exact).
-  it("a lying cylinder has a quarter of its side near level below", () => {
-    const lying = cylinderMesh(10, 40, 360);
-    const turned = { positions: new Float32Array(lying.positions.length), indices: lying.indices };
-    for (let i = 0; i < turned.positions.length; i += 3) {
-      turned.positions[i] = lying.positions[i + 2];
-      turned.positions[i + 1] = lying.positions[i + 1];
-      turned.positions[i + 2] = -lying.positions[i];
-    }
-    const { list } = findSurfaces(turned, buildTopology(turned));
-    const side = 2 * Math.PI * 10 * 40;
-    const below = list.filter((s) => s.underside && s.slopeDeg < 35).reduce((a, s) => a + s.areaMm2, 0);
-    expect(below / side).toBeCloseTo(70 / 360, 2);
   });
 });
 

@@ -2,11 +2,11 @@ import Joi from "joi";
 import { readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { block, meshPart, print as printWork, projectOf } from "../../tests/sampleProject";
+import { block, hiding, meshPart, print as printWork, projectOf } from "../../tests/sampleProject";
 import { FAMILIES, METHODS } from "../coat";
 import { CAUTIONS } from "../care";
-import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf } from "../plan";
-import { planSchool } from "../surface";
+import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf, surroundingsOfPart } from "../plan";
+import type { Part } from "../project";
 import { kindOf, WORK_KINDS, workOf, type Beginning, type WorkItem } from "./index";
 
 const brick = await meshPart("brick", "Brick", block(), [printWork()]);
@@ -29,11 +29,11 @@ const beginning: Beginning = {
 /** One of each kind, as somebody might have it. */
 const EXAMPLES: WorkItem[] = [
   printWork(),
-  { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 900, cuspMm: 0.15, pitchMm: 0.4, surface: "roof" },
+  { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
   { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
   { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
-  { id: "b", kind: "bench", task: "inspect", rounds: 2 },
+  { id: "b", kind: "bench", task: "inspect", rounds: 2, mostAnEvening: null },
   { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: null },
 ];
 
@@ -102,10 +102,20 @@ describe("kinds of work", () => {
   );
 
   it.each(["thick-coat", "fill-and-sand", "leave"] as const)("%s: plan and core sample lay down the same number of coats", (school) => {
-    const item: WorkItem = { id: "h", kind: "hide", school, areaMm2: 900, cuspMm: 0.179, pitchMm: 0.402, surface: "roof" };
-    const laid = planSchool(school, 900, { cuspMm: 0.179, pitchMm: 0.402 }).stages.filter((s) => s.filmMm > 0).length;
-    const layers = stackOfPart({ ...brick, work: [item] }, project).filter((l) => l.itemId === "h");
+    const part = hiding(brick, school, 3);
+    const found = surroundingsOfPart(part, project).hidden!({ school, surfaceId: "s" })!;
+    const laid = found.plan.stages.filter((s) => s.product !== null && s.round === 1).length;
+    const layers = stackOfPart(part, project).filter((l) => l.itemId === "h");
     expect(layers.reduce((n, l) => n + l.coats, 0)).toBe(laid);
+    const steps = stepsOfPart(part, project).filter((s) => s.itemId === "h");
+    expect(steps.map((s) => s.handsOnS)).toEqual(found.plan.stages.map((s) => s.handsOnS));
+  });
+
+  it("hiding a surface that is not in the mesh says so, and is still to be done", () => {
+    const part: Part = { ...brick, work: [{ id: "h", kind: "hide", school: "sand", surfaceId: "nowhere" }] };
+    const [step] = stepsOfPart(part, project);
+    expect(step.title).toMatch(/not found in the mesh yet/);
+    expect(step.handsOnS).toBeGreaterThan(0);
   });
 
   it("a part that grows takes along what is planned by area, and nothing else", () => {

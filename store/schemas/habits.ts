@@ -13,7 +13,7 @@ const eveningsSchema = Joi.array()
 
 const spanSchema = strict<Span>({ from: clock, to: clock });
 
-export const fillSchema = strict<OwnReading>({
+const fillSchema = strict<OwnReading>({
   id,
   product: Joi.string().valid(...Object.keys(PRODUCTS)),
   how: Joi.string().valid(...Object.keys(READ_HOW)),

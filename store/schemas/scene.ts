@@ -108,14 +108,14 @@ export const plateSchema = strict<Plate>({
   byHand: Joi.boolean(),
 });
 
-export const dryFitSchema = strict<DryFit>({
+const dryFitSchema = strict<DryFit>({
   id,
   at: moment,
   verdict: Joi.string().valid(...Object.keys(FIT_VERDICTS)),
   amountMm: within(LIMITS.gapMm),
   cause: Joi.string().valid(...Object.keys(FIT_CAUSES)),
 });
-export const meetingSchema = strict<Meeting>({
+const meetingSchema = strict<Meeting>({
   id,
   a: id,
   b: id,

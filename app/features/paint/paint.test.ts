@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack, filmOf } from "~core/coat";
 import type { Part } from "~core/project";
-import { block, coat, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
+import { block, coat, hiding, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
 import { coreBands } from "./CoreSample";
 import { stackOfPart } from "~core/plan";
 
@@ -11,14 +11,14 @@ beforeAll(async () => {
 });
 
 const stackOf = (work: Part["work"]) => {
-  const part = { ...brick, work: [print(), ...work] };
+  const part = { ...hiding(brick, "leave"), work: [print(), ...work] };
   return stackOfPart(part, projectOf([part]));
 };
 
 describe("the stack of a part", () => {
   it("begins with what it is made of and follows the order of work", () => {
     const stack = stackOf([
-      { id: "h", kind: "hide", school: "fill-and-sand", areaMm2: 100, cuspMm: 0.17, pitchMm: 0.35, surface: "roof" },
+      { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
       coat("p", "primer"),
       { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 },
       coat("b", "brown"),
@@ -38,7 +38,7 @@ describe("the stack of a part", () => {
   });
   it("leaves out what lays nothing down, and paints that are gone", () => {
     const stack = stackOf([
-      { id: "h", kind: "hide", school: "leave", areaMm2: 100, cuspMm: 0.17, pitchMm: 0.35, surface: "roof" },
+      { id: "h", kind: "hide", school: "leave", surfaceId: "s" },
       { id: "o", kind: "own", title: "Tea", handsOnS: 60, waitS: 0, family: null, procedureId: null },
       coat("x", "no-such-paint"),
     ]);

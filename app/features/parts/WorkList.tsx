@@ -224,7 +224,11 @@ function AddStep({ part, project, at, onClose }: { part: Part; project: Project;
           </button>
         ))}
         {BENCH_TASKS.map((t) => (
-          <button key={t.id} className="btn" onClick={() => add({ id: newId(), kind: "bench", task: t.id, rounds: 1 })}>
+          <button
+            key={t.id}
+            className="btn"
+            onClick={() => add({ id: newId(), kind: "bench", task: t.id, rounds: 1, mostAnEvening: null })}
+          >
             {t.title}
           </button>
         ))}

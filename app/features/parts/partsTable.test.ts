@@ -1,9 +1,8 @@
 /** Rows, pieces, snapping and notes of the parts station. */
 import { describe, expect, it } from "vitest";
-import { block, meshPart, print, projectOf, record, sizePart } from "../../../tests/sampleProject";
-import { boxMesh, buildTopology, reportMesh, TURNS } from "~core/mesh";
+import { block, meshPart, print, projectOf, record, sheetOfMesh, sizePart } from "../../../tests/sampleProject";
+import { boxMesh, reportMesh } from "~core/mesh";
 import { printOptions, type Part } from "~core/project";
-import { drawSheet } from "~core/drawing";
 import { defaultWork } from "~core/plan";
 import { openFolders, chosenFiles } from "./incoming/droppedFiles";
 import { mendWords } from "./mesh/MeshPage";
@@ -63,7 +62,7 @@ describe("pieces of a part", () => {
 
 describe("pressing on a view", () => {
   const mesh = boxMesh(40, 30, 20);
-  const front = drawSheet(mesh, buildTopology(mesh), TURNS["+z"]).views.find((v) => v.name === "front")!;
+  const front = sheetOfMesh(mesh).views.find((v) => v.name === "front")!;
   it("snaps to a corner that is near, then to a line, else stays", () => {
     const corner = snapInView(front, 0.6, 19.5, 1);
     expect(corner.on).toBe("corner");
@@ -115,7 +114,7 @@ describe("the plan follows the choices", () => {
     const newId = (): string => `w${ids.n++}`;
     const coats = async (handling: "shelf" | "weekly"): Promise<number | undefined> => {
       const part = await meshPart("p", "P", block(), [], { differs: { handling } });
-      const last = defaultWork(part, projectOf([part]), [], newId).at(-1)!;
+      const last = defaultWork(part, projectOf([part]), newId).items.at(-1)!;
       return last.kind === "coat" ? last.coats : undefined;
     };
     expect(await coats("shelf")).toBe(1);

@@ -9,7 +9,7 @@ import { conditionsOf, printerAtHand, surfacesOf, type Part, type Project } from
 import { stackOfPart } from "~core/plan";
 import { BARE_LAST, filmAgainst, GRAIN_UM, gritLadder, SAND_FINISHES, tooBig, type FilmDetail, type SandFinish } from "~core/surface";
 import { formatArea, formatMm, ok, parseLength, readAsMm } from "~core/units";
-import { workOf } from "~core/work";
+import { lastOf, workOf } from "~core/work";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -55,7 +55,12 @@ function detailsOf(part: Part, project: Project): FilmDetail[] {
   for (const m of project.scene.meetings)
     if ((m.a === part.id || m.b === part.id) && m.how !== "glued") {
       const other = project.parts.find((p) => p.id === (m.a === part.id ? m.b : m.a));
-      out.push({ name: `room for ${other?.name ?? "what it takes"}`, widthMm: m.widthMm * 2, depthMm: null, takesMm: m.how === "moves" ? m.widthMm : 0 });
+      out.push({
+        name: `room for ${other?.name ?? "what it takes"}`,
+        widthMm: m.widthMm * 2,
+        depthMm: null,
+        takesMm: m.how === "moves" ? m.widthMm : 0,
+      });
     }
   return out;
 }
@@ -74,7 +79,10 @@ function Film({ part, project }: { part: Part; project: Project }) {
             of="Film on every face"
             reasons={{
               formula: "sum over coats of the usual dry film × how the tool lays it",
-              inputs: layers.map((l) => ({ name: `${l.name}${l.coats > 1 ? `, ${l.coats} coats` : ""}`, value: `${Math.round(filmOf(l) * 1000)} µm` })),
+              inputs: layers.map((l) => ({
+                name: `${l.name}${l.coats > 1 ? `, ${l.coats} coats` : ""}`,
+                value: `${Math.round(filmOf(l) * 1000)} µm`,
+              })),
               assumptions: [{ text: "Dry films by kind and tool: the product’s own sheet wins.", kind: "practice" }],
             }}
           />
@@ -99,7 +107,9 @@ function Film({ part, project }: { part: Part; project: Project }) {
       <section aria-label="What they close">
         <h2 className="text-xl">What that leaves open</h2>
         {against.length === 0 ? (
-          <p className="text-soft">No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.</p>
+          <p className="text-soft">
+            No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.
+          </p>
         ) : (
           <table className="plain w-full">
             <thead>
@@ -161,7 +171,11 @@ function Papers({ part, project }: { part: Part; project: Project }) {
   const areaMm2 = list.reduce((sum, k) => sum + k.laid.areaMm2, 0) * part.copies;
   const filament = printer?.process === "fdm";
   const last = bare && filament ? BARE_LAST : finish;
-  const papers = gritLadder(stepMm ?? worst, last, { areaMm2, waterproof: !(bare && filament), ...(mine && grades ? { among: grades } : {}) });
+  const papers = gritLadder(stepMm ?? worst, last, {
+    areaMm2,
+    waterproof: !(bare && filament),
+    ...(mine && grades ? { among: grades } : {}),
+  });
   return (
     <Section title="Papers from the defect to the finish">
       <div className="flex flex-wrap items-end gap-3">
@@ -184,7 +198,10 @@ function Papers({ part, project }: { part: Part; project: Project }) {
           label="It is to be"
           value={finish}
           onChange={(f: SandFinish) => setFinish(f)}
-          options={(Object.keys(SAND_FINISHES) as SandFinish[]).map((value) => ({ value, label: `${SAND_FINISHES[value].words}, P${SAND_FINISHES[value].last}` }))}
+          options={(Object.keys(SAND_FINISHES) as SandFinish[]).map((value) => ({
+            value,
+            label: `${SAND_FINISHES[value].words}, P${SAND_FINISHES[value].last}`,
+          }))}
         />
         <Choice
           className="w-56"
@@ -219,14 +236,21 @@ function Papers({ part, project }: { part: Part; project: Project }) {
           ▲ From P{a} to P{b} is more than twice finer: scratches of P{a} stay. A paper between them is missing.
         </p>
       ))}
-      {bare && filament && <p className="text-soft">Bare filament is cut to P{BARE_LAST} and no finer: filler hides the rest, and water creeps into it.</p>}
+      {bare && filament && (
+        <p className="text-soft">Bare filament is cut to P{BARE_LAST} and no finer: filler hides the rest, and water creeps into it.</p>
+      )}
       <p className="text-soft">
-        For {formatArea(areaMm2)} that is seen: {papers.map((p) => `P${p.grade} ${p.sheets < 0.75 ? "half a sheet" : `${Math.ceil(p.sheets)} sheets`}`).join(", ")}.{" "}
+        For {formatArea(areaMm2)} that is seen:{" "}
+        {papers.map((p) => `P${p.grade} ${p.sheets < 0.75 ? "half a sheet" : `${Math.ceil(p.sheets)} sheets`}`).join(", ")}.{" "}
         <Why
           of="Papers"
           reasons={{
-            formula: "first: grain at most 1.3 × the defect; then the finest that is at most twice finer; last: by the finish. Scratches: 0.3 × grain",
-            inputs: papers.map((p) => ({ name: `P${p.grade}`, value: `grain ${GRAIN_UM[p.grade]} µm, leaves ${Math.round(p.scratchMm * 1000)} µm` })),
+            formula:
+              "first: grain at most 1.3 × the defect; then the finest that is at most twice finer; last: by the finish. Scratches: 0.3 × grain",
+            inputs: papers.map((p) => ({
+              name: `P${p.grade}`,
+              value: `grain ${GRAIN_UM[p.grade]} µm, leaves ${Math.round(p.scratchMm * 1000)} µm`,
+            })),
             assumptions: [
               { text: "Mean grain sizes.", kind: "published", source: "FEPA 43-1/-2, ISO 6344" },
               { text: "Scratches, the size of a step, what a sheet lasts.", kind: "practice" },
@@ -251,7 +275,12 @@ function Ladder({ papers, stepMm }: { papers: ReturnType<typeof gritLadder>; ste
   return (
     <div ref={ref} className="mt-2">
       {width > 0 && (
-        <svg width={width} height="172" role="img" aria-label={`Papers ${papers.map((p) => `P${p.grade}`).join(", ")}, the last leaves ${Math.round(papers[papers.length - 1].scratchMm * 1000)} micrometres`}>
+        <svg
+          width={width}
+          height="172"
+          role="img"
+          aria-label={`Papers ${papers.map((p) => `P${p.grade}`).join(", ")}, the last leaves ${Math.round(papers[papers.length - 1].scratchMm * 1000)} micrometres`}
+        >
           <line x1="110" x2={width} y1={y(stepMm * 1000)} y2={y(stepMm * 1000)} stroke="var(--act)" strokeDasharray="5 4" />
           <text x="0" y={y(stepMm * 1000) + 5} fontSize="14.5" fill="var(--act)">
             defect {Math.round(stepMm * 1000)} µm
@@ -290,25 +319,35 @@ function AfterSanding({ part, project }: { part: Part; project: Project }) {
   const list = surfacesOf(part, project.scene).filter((k) => k.said && sanded.has(k.said.id));
   if (list.length === 0) return null;
   const grooves = list.filter((k) => k.found.groove);
-  const lastHide = part.work.reduce((last, w, i) => (w.kind === "hide" ? i : last), -1);
-  const washed = part.work.findIndex((w, i) => i > lastHide && w.kind === "bench" && w.task === "wash") >= 0;
+  const lastHide = lastOf(part.work, "hide");
+  const washed = workOf(part.work.slice(lastHide + 1), "bench").some((w) => w.task === "wash");
   return (
     <Section title="After sanding">
       <ul>
         {grooves.map((k) => (
           <li key={k.number} className="border-b border-rule py-1">
-            <span className="font-semibold">{k.name}:</span> recut {((k.found.groove!.lengthMm * part.factor) / 10).toFixed(0)} cm of grooves,{" "}
-            {formatMm(k.found.groove!.widthMm * part.factor)} wide, with a scriber or a razor saw.
+            <span className="font-semibold">{k.name}:</span> recut {((k.found.groove!.lengthMm * part.factor) / 10).toFixed(0)} cm of
+            grooves, {formatMm(k.found.groove!.widthMm * part.factor)} wide, with a scriber or a razor saw.
           </li>
         ))}
-        {grooves.length === 0 && <li className="py-1 text-soft">No groove with a bed crosses what is sanded: nothing to recut that was found.</li>}
+        {grooves.length === 0 && (
+          <li className="py-1 text-soft">No groove with a bed crosses what is sanded: nothing to recut that was found.</li>
+        )}
         <li className="flex flex-wrap items-center justify-between gap-2 py-1">
-          <span>{washed ? "Dust is washed off before glue and paint: in the plan." : "Dust spoils glue and paint: wash it in water, blow it dry."}</span>
+          <span>
+            {washed
+              ? "Dust is washed off before glue and paint: in the plan."
+              : "Dust spoils glue and paint: wash it in water, blow it dry."}
+          </span>
           {!washed && (
             <button
               className="btn"
               onClick={() =>
-                void run("work.add", { partId: part.id, at: lastHide + 1, items: [{ id: newId(), kind: "bench", task: "wash", rounds: 1 }] })
+                void run("work.add", {
+                  partId: part.id,
+                  at: lastHide + 1,
+                  items: [{ id: newId(), kind: "bench", task: "wash", rounds: 1, mostAnEvening: null }],
+                })
               }
             >
               Into the plan

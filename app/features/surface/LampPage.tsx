@@ -58,14 +58,13 @@ function Meter({ part, project }: { part: Part; project: Project }) {
     setRead((r) => ({ ...r, [when]: undefined }));
   };
   const compared = read.before && read.after ? compareLines(read.before, read.after) : null;
-  const reading = compared &&
-    at && { product, coats, stepMm: at.laid.cuspMm, pitchMm: at.laid.pitchMm, left: Math.min(2, compared.left) };
+  const reading = compared && at && { product, coats, stepMm: at.laid.cuspMm, pitchMm: at.laid.pitchMm, left: Math.min(2, compared.left) };
   const factor = reading && factorOf(reading);
   const common = at ? leftAfter(1, at.laid.pitchMm, product).value : 1;
   const keep = async (): Promise<void> => {
     if (!reading) return;
     const done = await run("fill.add", {
-      reading: { ...reading, id: newId(), how: "meter", at: Date.now(), what: `${part.name}, ${at.name}`.slice(0, LIMITS.shortText) },
+      reading: { ...reading, id: newId(), how: "meter", what: `${part.name}, ${at.name}`.slice(0, LIMITS.shortText) },
     });
     if (done.ok) toast.success("Kept with your own figures.");
   };
@@ -108,8 +107,8 @@ function Meter({ part, project }: { part: Part; project: Project }) {
         </button>
       </div>
       <p className="mt-1 text-sm text-soft">
-        Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A level
-        top shows the lines that it was laid in.
+        Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A
+        level top shows the lines that it was laid in.
       </p>
       <div className="mt-3 grid gap-6 desk:grid-cols-2">
         {(["before", "after"] as const).map((when) => (
@@ -274,7 +273,11 @@ function One({
     stop.current?.abort();
     const mine = (stop.current = new AbortController());
     setShare(0);
-    const done = await runJob("lines", { photo: shot.file, marks: shot.marks, pitchMm }, { signal: mine.signal, onProgress: (f) => setShare(f) });
+    const done = await runJob(
+      "lines",
+      { photo: shot.file, marks: shot.marks, pitchMm },
+      { signal: mine.signal, onProgress: (f) => setShare(f) },
+    );
     if (mine.signal.aborted) return;
     setShare(null);
     if (done.ok) onRead(done.value);
@@ -284,7 +287,13 @@ function One({
   return (
     <section aria-label={`${title} the coat`}>
       <h2 className="text-xl">{title} the coat</h2>
-      <FileInput inputRef={input} id={`lamp-${when}`} label={`Photograph ${when} the coat`} accept="image/*" onFiles={(files) => void take(files)} />
+      <FileInput
+        inputRef={input}
+        id={`lamp-${when}`}
+        label={`Photograph ${when} the coat`}
+        accept="image/*"
+        onFiles={(files) => void take(files)}
+      />
       {shot ? (
         <>
           <Marked shot={shot} onMarks={onMarks} name={title} />
@@ -345,7 +354,9 @@ const Verdict = ({ reading: r }: { reading: LineReading }) => (
     <p className={r.verdict === "cannot say" ? "note-act" : "font-semibold"}>
       {r.verdict === "cannot say" && "▲ "}
       {VERDICTS[r.verdict]}
-      {r.verdict === "seen" ? `, ${(r.strength * 100).toFixed(1)} % bright and dark (${(r.low * 100).toFixed(1)} to ${(r.high * 100).toFixed(1)})` : ""}
+      {r.verdict === "seen"
+        ? `, ${(r.strength * 100).toFixed(1)} % bright and dark (${(r.low * 100).toFixed(1)} to ${(r.high * 100).toFixed(1)})`
+        : ""}
     </p>
     <p className="text-soft">
       {r.why}
@@ -354,7 +365,8 @@ const Verdict = ({ reading: r }: { reading: LineReading }) => (
     </p>
     {r.banding && (
       <p>
-        Waves {formatMm(r.banding.periodMm)} apart, {(r.banding.strength * 100).toFixed(1)} %: the machine’s screws or its heat, not the layers.
+        Waves {formatMm(r.banding.periodMm)} apart, {(r.banding.strength * 100).toFixed(1)} %: the machine’s screws or its heat, not the
+        layers.
       </p>
     )}
   </div>
@@ -401,17 +413,38 @@ function Marked({ shot, onMarks, name }: { shot: Shot; onMarks: (marks: MeterMar
       >
         <circle cx={m.x} cy={m.y} r={HANDLE * scale} fill="transparent" />
         <circle cx={m.x} cy={m.y} r={6 * scale} fill="var(--paper)" stroke="var(--act)" strokeWidth={2 * scale} />
-        <text x={m.x + 10 * scale} y={m.y - 8 * scale} fontSize={15 * scale} fontWeight="600" fill="var(--paper)" stroke="var(--ink)" strokeWidth={3 * scale} paintOrder="stroke">
+        <text
+          x={m.x + 10 * scale}
+          y={m.y - 8 * scale}
+          fontSize={15 * scale}
+          fontWeight="600"
+          fill="var(--paper)"
+          stroke="var(--ink)"
+          strokeWidth={3 * scale}
+          paintOrder="stroke"
+        >
           {which === "ruler" ? (i === 0 ? "0" : formatMm(marks.rulerMm)) : ""}
         </text>
       </g>
     );
   };
   return (
-    <svg ref={frame} viewBox={`0 0 ${width} ${height}`} className="mt-2 w-full touch-none border border-ink" role="group" aria-label={`${name}: photograph with its marks`}>
+    <svg
+      ref={frame}
+      viewBox={`0 0 ${width} ${height}`}
+      className="mt-2 w-full touch-none border border-ink"
+      role="group"
+      aria-label={`${name}: photograph with its marks`}
+    >
       <image href={shot.url} width={width} height={height} />
       <path d={`M${marks.corners.map((c) => `${c.x} ${c.y}`).join("L")}Z`} fill="none" stroke="var(--act)" strokeWidth={2 * scale} />
-      <path d={`M${marks.ruler.map((c) => `${c.x} ${c.y}`).join("L")}`} fill="none" stroke="var(--act)" strokeWidth={2 * scale} strokeDasharray={`${6 * scale} ${4 * scale}`} />
+      <path
+        d={`M${marks.ruler.map((c) => `${c.x} ${c.y}`).join("L")}`}
+        fill="none"
+        stroke="var(--act)"
+        strokeWidth={2 * scale}
+        strokeDasharray={`${6 * scale} ${4 * scale}`}
+      />
       {[0, 1, 2, 3].map((i) => handle("corners", i, `corner ${i + 1} of the surface`))}
       {[0, 1].map((i) => handle("ruler", i, i === 0 ? "first mark on the ruler" : "second mark on the ruler"))}
     </svg>

@@ -20,7 +20,7 @@ import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core
 import { overhangOf } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
 import { formatDuration } from "~core/units";
-import { workOf } from "~core/work";
+import { lastOf, workOf } from "~core/work";
 import { useResult } from "~app/data/results.client";
 import { Section } from "~app/shared/Page";
 import { parseCount, ParsedField, orNothing } from "~app/ui/field";
@@ -44,9 +44,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const walls = part.source.kind === "mesh" ? part.source.walls : null;
   const list = surfacesOf(part, scene);
   // Under its own name; what nobody sees has nothing to be hidden.
-  const laid = list.flatMap((k) =>
-    k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : [],
-  );
+  const laid = list.flatMap((k) => (k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : []));
   const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
   const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
   const needsHolding = 90 - overhangOf(printer);
@@ -151,8 +149,11 @@ function Copies({ part, project, perCopyS }: { part: Part; project: Project; per
   const evenings = most ? Math.ceil(part.copies / most) : 1;
   const setMost = async (n: number | null) => {
     if (file) return run("work.set", { partId: part.id, itemId: file.id, change: { mostAnEvening: n } });
-    const at = part.work.findIndex((w) => w.kind === "print") + 1;
-    return run("work.add", { partId: part.id, at, items: [{ id: newId(), kind: "bench", task: "file", rounds: 1, mostAnEvening: n }] });
+    return run("work.add", {
+      partId: part.id,
+      at: lastOf(part.work, "print") + 1,
+      items: [{ id: newId(), kind: "bench", task: "file", rounds: 1, mostAnEvening: n }],
+    });
   };
   return (
     <Section title={part.copies > 1 ? `One copy, and all ${part.copies}` : "Cleaning it"}>
@@ -169,7 +170,9 @@ function Copies({ part, project, perCopyS }: { part: Part; project: Project; per
               { name: "area", value: `${Math.round(partAreaMm2(part) / 100)} cm²` },
               { name: "copies", value: String(part.copies) },
             ],
-            assumptions: [{ text: "Seconds a nub, a centimetre of edge, a string: the user’s own records replace them.", kind: "practice" }],
+            assumptions: [
+              { text: "Seconds a nub, a centimetre of edge, a string: the user’s own records replace them.", kind: "practice" },
+            ],
           }}
         />
       </p>

@@ -5,11 +5,8 @@
 import { lazy, Suspense, useState } from "react";
 import { useSearchParams } from "react-router";
 import {
-  caseOf,
-  conditionsOf,
   grainOf,
   lostSurfaces,
-  plainestFirst,
   printerAtHand,
   saidId,
   sheetTurn,
@@ -23,7 +20,6 @@ import { hideItem, newSurface } from "~core/plan";
 import {
   mixedPlan,
   planSchool,
-  recommend,
   SEEN_WORDS,
   stepsOfStages,
   stripRows,
@@ -31,12 +27,11 @@ import {
   type SchoolId,
   type SchoolPlan,
   type StripStep,
-  type SurfaceCase,
   type Way,
 } from "~core/surface";
 import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
-import { workOf, type HideWork } from "~core/work";
-import type { Note } from "~core/look";
+import { lastOf, workOf } from "~core/work";
+import { judgedSurfaces, type Judged, type Note } from "~core/look";
 import { AtStage } from "~app/shared/AtStage";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
@@ -70,29 +65,6 @@ export function MapPage({ project }: { project: Project }) {
   );
 }
 
-/** A surface with what is recommended for it. */
-export interface Judged extends KnownSurface {
-  c: SurfaceCase;
-  best: ReturnType<typeof recommend>;
-  /** What the user has put into the plan for it. */
-  planned: HideWork | null;
-  minutes: number;
-}
-
-function judged(part: Part, project: Project, list: readonly KnownSurface[]): Judged[] {
-  const conditions = conditionsOf(project);
-  const hides = workOf(part.work, "hide");
-  return list
-    .flatMap((k): Judged[] => {
-      const c = caseOf(k, part, project, conditions);
-      if (!c) return [];
-      const best = recommend(c);
-      const planned = hides.find((h) => h.surfaceId === k.said?.id) ?? null;
-      return [{ ...k, c, best, planned, minutes: planSchool(planned?.school ?? best.school, c).handsOnS }];
-    })
-    .sort(plainestFirst);
-}
-
 function MapOf({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { scene } = project;
@@ -105,11 +77,10 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
   const printer = printerAtHand(part, scene);
   const grain = printer && { ...grainOf(printer), ...(layer === null ? {} : { layerMm: layer }) };
   const known = surfacesOf(part, scene, grain && layer !== null ? { turn: sheetTurn(part), grain } : undefined);
-  const list = judged(part, project, known);
+  const list = judgedSurfaces(part, project, known);
   const atNumber = search.get("at");
   const at = list.find((j) => String(j.number) === atNumber) ?? list.at(0);
-  const look = (number: number): void =>
-    setSearch({ part: part.id, at: String(number) }, { replace: true, preventScrollReset: true });
+  const look = (number: number): void => setSearch({ part: part.id, at: String(number) }, { replace: true, preventScrollReset: true });
   const step = (by: number): void => {
     const i = at ? list.indexOf(at) : -1;
     if (i >= 0) look(list[(i + by + list.length) % list.length].number);
@@ -229,9 +200,10 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
 
 /** Hiding comes after what makes and cleans the pieces, before the first coat. */
 function placeOfHiding(part: Part): number {
-  const first = part.work.findIndex((w) => w.kind === "coat" || w.kind === "ground" || w.kind === "glue");
-  const hides = part.work.reduce((last, w, i) => (w.kind === "hide" ? i + 1 : last), -1);
-  return hides >= 0 ? hides : first < 0 ? part.work.length : first;
+  const hides = lastOf(part.work, "hide");
+  if (hides >= 0) return hides + 1;
+  const covers = [...workOf(part.work, "coat"), ...workOf(part.work, "ground"), ...workOf(part.work, "glue")];
+  return covers.reduce((first, w) => Math.min(first, part.work.indexOf(w)), part.work.length);
 }
 
 const noteList = (list: readonly Judged[], at: Judged): Judged[] => {
@@ -240,15 +212,17 @@ const noteList = (list: readonly Judged[], at: Judged): Judged[] => {
 };
 
 /** "terraces 0.40 mm apart" of a slope, "ridges 0.20 mm apart" of a wall, "lines 0.45 mm apart" of a top. */
-export const linesText = ({ laid }: KnownSurface): string =>
-  laid.pitchMm > 0 ? `${laid.kind === "slope" ? "terraces" : laid.kind === "wall" ? "ridges" : "lines"} ${formatMm(laid.pitchMm)} apart` : "no lines";
+const linesText = ({ laid }: KnownSurface): string =>
+  laid.pitchMm > 0
+    ? `${laid.kind === "slope" ? "terraces" : laid.kind === "wall" ? "ridges" : "lines"} ${formatMm(laid.pitchMm)} apart`
+    : "no lines";
 
 const facesText = ({ found, laid }: KnownSurface): string =>
   found.faces.count > 1 ? `${found.faces.count} faces, ${Math.round(laid.ridges)} ridges on each` : `${Math.round(laid.ridges)} ridges`;
 
 function noteOf(j: Judged, layerMm: number): Note {
   const school = j.planned?.school ?? j.best.school;
-  const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.minutes)}`;
+  const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.handsOnS)}`;
   return {
     id: String(j.number),
     act: j.seen === "plain" && school === "leave" && j.sight === "seen",
@@ -400,7 +374,10 @@ function WholePart({
               of="The part as one"
               reasons={{
                 formula: "sum of the surfaces’ minutes − settings-up that several share in the same round; waits run side by side",
-                inputs: chosen.map((j) => ({ name: j.name, value: `${planSchool(j.planned?.school ?? j.best.school, j.c).name}, ${formatDuration(j.minutes)}` })),
+                inputs: chosen.map((j) => ({
+                  name: j.name,
+                  value: `${planSchool(j.planned?.school ?? j.best.school, j.c).name}, ${formatDuration(j.handsOnS)}`,
+                })),
                 assumptions: [{ text: "Minutes a cm² and settings-up; your own records replace them.", kind: "practice" }],
               }}
             />

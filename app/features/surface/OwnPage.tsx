@@ -20,7 +20,6 @@ import {
   SMOOTH_ENOUGH_MM,
   stepsOn,
   stripReading,
-  type FillReading,
   type OwnFill,
   type ProductId,
   type ReadHow,
@@ -60,7 +59,7 @@ function Own({ part, project }: { part: Part; project: Project }) {
   const then = strip && teaches !== null ? ownFill([...fills, { id: "", product, coats, how, at: 0, what: "", ...strip }], product) : null;
   const add = async (): Promise<void> => {
     if (!strip || teaches === null) return;
-    const reading: FillReading = { id: newId(), product, how, coats, at: Date.now(), what: `slope fan, gone from ${gone}°`, ...strip };
+    const reading = { id: newId(), product, how, coats, what: `slope fan, gone from ${gone}°`, ...strip };
     const done = await run("fill.add", { reading });
     if (done.ok) setGone("");
   };
@@ -74,8 +73,8 @@ function Own({ part, project }: { part: Part; project: Project }) {
             <Link className="underline underline-offset-2" to={`/s/${project.scene.id}/print/all/coupons`}>
               slope fan
             </Link>{" "}
-            with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of coats. Under the lamp, the
-            gentlest slope on which no line is left says what the coat fills.
+            with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of coats. Under the lamp,
+            the gentlest slope on which no line is left says what the coat fills.
           </p>
           <div className="mt-2 grid gap-2 tab:grid-cols-2">
             <Choice
@@ -91,7 +90,10 @@ function Own({ part, project }: { part: Part; project: Project }) {
               onChange={(v: string) => setGone(v)}
               options={[
                 { value: "", label: "which slope?" },
-                ...SLOPES_DEG.map((d) => ({ value: String(d), label: `${d}° on, steps of ${Math.round(stepsOn(d, grain).cuspMm * 1000)} µm` })),
+                ...SLOPES_DEG.map((d) => ({
+                  value: String(d),
+                  label: `${d}° on, steps of ${Math.round(stepsOn(d, grain).cuspMm * 1000)} µm`,
+                })),
               ]}
             />
             <Choice
@@ -119,14 +121,17 @@ function Own({ part, project }: { part: Part; project: Project }) {
         </section>
         <section aria-label="What coats leave on the fan">
           <h2 className="text-xl">
-            What {coats === 1 ? "a coat" : `${coats} coats`} of {PRODUCTS[product].name.split(",")[0].toLowerCase()} leave{coats === 1 ? "s" : ""}
+            What {coats === 1 ? "a coat" : `${coats} coats`} of {PRODUCTS[product].name.split(",")[0].toLowerCase()} leave
+            {coats === 1 ? "s" : ""}
           </h2>
           <Fan grain={grain} product={product} coats={coats} own={own} />
         </section>
       </div>
       <Section title="Read so far">
         {fills.length === 0 ? (
-          <p className="text-soft">Nothing yet: every school counts with the common figures, which are good to a factor of {COMMON_FILL.high.toFixed(1)}.</p>
+          <p className="text-soft">
+            Nothing yet: every school counts with the common figures, which are good to a factor of {COMMON_FILL.high.toFixed(1)}.
+          </p>
         ) : (
           <div className="grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
             <ul>
@@ -134,15 +139,19 @@ function Own({ part, project }: { part: Part; project: Project }) {
                 const o = ownFill(fills, id);
                 return (
                   <li key={id} className="border-b border-rule py-1.5">
-                    <span className="font-semibold">{PRODUCTS[id].name}:</span> fills {o.factor.toFixed(2)} times what the table says, between{" "}
-                    {o.low.toFixed(2)} and {o.high.toFixed(2)}.{" "}
+                    <span className="font-semibold">{PRODUCTS[id].name}:</span> fills {o.factor.toFixed(2)} times what the table says,
+                    between {o.low.toFixed(2)} and {o.high.toFixed(2)}.{" "}
                     <Why
                       of={PRODUCTS[id].name}
                       reasons={{
-                        formula: "mean of the logarithms of (own filling ÷ common filling), each weighted by how it was read, with the common figure as one reading of a spread of 1.5",
+                        formula:
+                          "mean of the logarithms of (own filling ÷ common filling), each weighted by how it was read, with the common figure as one reading of a spread of 1.5",
                         inputs: fills
                           .filter((f) => f.product === id)
-                          .map((f) => ({ name: `${f.what}, ${f.coats} ${f.coats === 1 ? "coat" : "coats"}`, value: `${Math.round(f.left * 100)} % left, ${READ_HOW[f.how]}` })),
+                          .map((f) => ({
+                            name: `${f.what}, ${f.coats} ${f.coats === 1 ? "coat" : "coats"}`,
+                            value: `${Math.round(f.left * 100)} % left, ${READ_HOW[f.how]}`,
+                          })),
                         assumptions: [
                           { text: "Spread of a reading by eye 0.45, nail 0.4, photo 0.3, meter 0.15 (logarithm).", kind: "practice" },
                           { text: "Your readings.", kind: "own record" },
@@ -178,7 +187,17 @@ function Own({ part, project }: { part: Part; project: Project }) {
 }
 
 /** Steps on each slope of the fan: printed, by the common figures, by one's own with its range. */
-function Fan({ grain, product, coats, own }: { grain: { layerMm: number; lineWidthMm?: number }; product: ProductId; coats: number; own: OwnFill }) {
+function Fan({
+  grain,
+  product,
+  coats,
+  own,
+}: {
+  grain: { layerMm: number; lineWidthMm?: number };
+  product: ProductId;
+  coats: number;
+  own: OwnFill;
+}) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const height = 240,
     left = 52,
@@ -216,15 +235,37 @@ function Fan({ grain, product, coats, own }: { grain: { layerMm: number; lineWid
               </text>
             </g>
           ))}
-          <rect x={left} width={Math.max(0, width - left)} y={y(um(BRUSH_FINDS_MM))} height={y(0) - y(um(BRUSH_FINDS_MM))} fill="var(--setting)" opacity="0.22" />
+          <rect
+            x={left}
+            width={Math.max(0, width - left)}
+            y={y(um(BRUSH_FINDS_MM))}
+            height={y(0) - y(um(BRUSH_FINDS_MM))}
+            fill="var(--setting)"
+            opacity="0.22"
+          />
           {rows.map((r) => {
             const x0 = x(String(r.deg)) ?? 0;
             const w = x.bandwidth();
             return (
               <g key={r.deg}>
-                <rect x={x0} y={y(um(r.cuspMm))} width={w} height={y(0) - y(um(r.cuspMm))} fill="none" stroke="var(--soft)" strokeDasharray="3 3" />
+                <rect
+                  x={x0}
+                  y={y(um(r.cuspMm))}
+                  width={w}
+                  height={y(0) - y(um(r.cuspMm))}
+                  fill="none"
+                  stroke="var(--soft)"
+                  strokeDasharray="3 3"
+                />
                 <line x1={x0} x2={x0 + w} y1={y(um(r.common.value))} y2={y(um(r.common.value))} stroke="var(--real)" strokeWidth="2" />
-                <rect x={x0 + w * 0.25} y={y(um(r.own.value))} width={w * 0.5} height={Math.max(0, y(0) - y(um(r.own.value)))} fill="url(#hatch-chosen)" stroke="var(--ink)" />
+                <rect
+                  x={x0 + w * 0.25}
+                  y={y(um(r.own.value))}
+                  width={w * 0.5}
+                  height={Math.max(0, y(0) - y(um(r.own.value)))}
+                  fill="url(#hatch-chosen)"
+                  stroke="var(--ink)"
+                />
                 <line x1={x0 + w / 2} x2={x0 + w / 2} y1={y(um(r.own.low))} y2={y(um(r.own.high))} stroke="var(--ink)" strokeWidth="1.4" />
                 <text x={x0 + w / 2} y={height - bottom + 18} textAnchor="middle" fontSize="14" fill="var(--ink)">
                   {r.deg}°
@@ -238,8 +279,8 @@ function Fan({ grain, product, coats, own }: { grain: { layerMm: number; lineWid
         </svg>
       )}
       <p className="text-sm text-soft">
-        Dashed: as printed. Line: by the common figures. Hatched, with its range: by {own.readings > 0 ? "your own" : "the common ones, as nothing of yours is read yet"}. In
-        the ochre a dry brush rides over it.
+        Dashed: as printed. Line: by the common figures. Hatched, with its range: by{" "}
+        {own.readings > 0 ? "your own" : "the common ones, as nothing of yours is read yet"}. In the ochre a dry brush rides over it.
       </p>
     </div>
   );

@@ -51,9 +51,9 @@ export function RakingStrip({
   const [ref, width] = useWidth<HTMLDivElement>();
   const widthMm = Math.min(12, Math.max(2, steps.pitchMm * 8));
   const rows = stripRows(steps, kind, done, widthMm, own);
-  const lastCoat = [...done].reverse().find((d) => d.kind === "coat");
-  const product: ProductId = lastCoat?.kind === "coat" ? lastCoat.product : "filler";
-  const addCoat = (): void => onDone([...done, { kind: "coat", product }]);
+  const lastCoat = [...done].reverse().find((d) => d.kind === "lay");
+  const product: ProductId = lastCoat?.kind === "lay" ? lastCoat.product : "filler";
+  const addCoat = (): void => onDone([...done, { kind: "lay", product }]);
   const takeOff = (): void => onDone(done.slice(0, -1));
   useKey("+", "One coat more on the strip", "The strip", addCoat, done.length < MOST_STEPS);
   useKey("-", "Take the last off the strip", "The strip", takeOff, done.length > 0);
@@ -77,7 +77,7 @@ export function RakingStrip({
             const low = r.profile.reduce((least, v) => Math.min(least, v), Infinity);
             const y = (v: number): number => base - (v - low) * tall;
             const path = line<number>((_, k) => x(k), y).curve(curveLinear)(Array.from(r.profile));
-            const before = i > 0 && r.step?.kind === "coat" ? rows[i - 1].profile : null;
+            const before = i > 0 && r.step?.kind === "lay" ? rows[i - 1].profile : null;
             const floor = before?.reduce((least, v) => Math.min(least, v), Infinity) ?? 0;
             // What the coat has laid into the valleys, over the surface of before.
             const film =
@@ -112,8 +112,8 @@ export function RakingStrip({
         </svg>
       )}
       <p className="text-sm text-soft">
-        {widthMm.toFixed(1)} mm across, heights drawn {stretch < 10 ? stretch.toFixed(1) : stretch.toFixed(0)} times. Above the ochre band a dry
-        brush finds it{eye !== null ? "; above the narrow one it shows from where the scene is looked at" : ""}.
+        {widthMm.toFixed(1)} mm across, heights drawn {stretch < 10 ? stretch.toFixed(1) : stretch.toFixed(0)} times. Above the ochre band a
+        dry brush finds it{eye !== null ? "; above the narrow one it shows from where the scene is looked at" : ""}.
       </p>
       <div className="no-print mt-2 flex flex-wrap items-end gap-2">
         <Choice
@@ -122,7 +122,7 @@ export function RakingStrip({
           value=""
           onChange={(v: string) => {
             if (v.startsWith("P")) onDone([...done, { kind: "sand", grade: Number(v.slice(1)) }]);
-            else if (v) onDone([...done, { kind: "coat", product: v as ProductId }]);
+            else if (v) onDone([...done, { kind: "lay", product: v as ProductId }]);
           }}
           options={[
             { value: "", label: "a coat or a paper…" },
@@ -130,7 +130,12 @@ export function RakingStrip({
             ...GRADES.filter((g) => g >= 80).map((g) => ({ value: `P${g}`, label: `P${g}` })),
           ]}
         />
-        <button className="btn" onClick={addCoat} disabled={done.length >= MOST_STEPS} aria-label={`One coat more: ${PRODUCTS[product].name}`}>
+        <button
+          className="btn"
+          onClick={addCoat}
+          disabled={done.length >= MOST_STEPS}
+          aria-label={`One coat more: ${PRODUCTS[product].name}`}
+        >
           <Plus size={18} aria-hidden="true" /> coat
         </button>
         <button className="btn" onClick={takeOff} disabled={done.length === 0} aria-label="Take the last off">

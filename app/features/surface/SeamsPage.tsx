@@ -48,7 +48,7 @@ const length =
   };
 
 /** Joints that a part was cut at, as meetings: each pair once, unless it was said already. */
-export function cutMeetings(project: Project): Meeting[] {
+function cutMeetings(project: Project): Meeting[] {
   const said = new Set(project.scene.meetings.map((m) => [m.a, m.b].sort().join(" ")));
   const out = new Map<string, Meeting>();
   for (const p of project.parts)
@@ -110,7 +110,12 @@ function Seams({ part, project }: { part: Part; project: Project }) {
         />
         <p className="text-soft">Said once, here: the seam, its filler, the order and the fits follow from it.</p>
       </div>
-      {own.length === 0 && <p className="mt-4 max-w-prose text-soft">Nothing is said to meet it yet. The demo’s mill house stands on the quay with a seam of 0.8 mm beside stone: epoxy putty, shaped wet, because paper would take the stones.</p>}
+      {own.length === 0 && (
+        <p className="mt-4 max-w-prose text-soft">
+          Nothing is said to meet it yet. The demo’s mill house stands on the quay with a seam of 0.8 mm beside stone: epoxy putty, shaped
+          wet, because paper would take the stones.
+        </p>
+      )}
       {own.map((m) => (
         <One key={m.id} meeting={m} project={project} />
       ))}
@@ -132,7 +137,10 @@ function Seams({ part, project }: { part: Part; project: Project }) {
           </ul>
         </Section>
       )}
-      <Section title="Seams of the scene, in this order" aside={<span className="text-soft">what is joined before paint first, sanded before shaped wet</span>}>
+      <Section
+        title="Seams of the scene, in this order"
+        aside={<span className="text-soft">what is joined before paint first, sanded before shaped wet</span>}
+      >
         {todo.length === 0 ? (
           <p className="text-soft">No seam has to be filled.</p>
         ) : (
@@ -159,7 +167,13 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                     <td>{formatMm(m.lengthMm)}</td>
                     <td>{formatMm(m.widthMm)}</td>
                     <td>{MEET_SIGHT[m.sight]}</td>
-                    <td>{best.whyNot ? <span className="note-act">▲ nothing here will do: cover it with trim or ground</span> : best.filler.name}</td>
+                    <td>
+                      {best.whyNot ? (
+                        <span className="note-act">▲ nothing here will do: cover it with trim or ground</span>
+                      ) : (
+                        best.filler.name
+                      )}
+                    </td>
                     <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
                     <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
                   </tr>
@@ -175,7 +189,8 @@ function Seams({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-const nameOf = (id: string, project: Project): string => project.parts.find((p) => p.id === id)?.name ?? project.unread.find((p) => p.id === id)?.name ?? "a part";
+const nameOf = (id: string, project: Project): string =>
+  project.parts.find((p) => p.id === id)?.name ?? project.unread.find((p) => p.id === id)?.name ?? "a part";
 
 const caseOfSeam = (m: Meeting, project: Project) => {
   const material = (id: string) => {
@@ -201,7 +216,10 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
         <span className="flex items-center gap-3">
           {a && <Silhouette part={a} />}
           {b && <Silhouette part={b} />}
-          <IconButton label={`Remove: ${nameOf(m.a, project)} and ${nameOf(m.b, project)}`} onClick={() => void run("item.drop", { list: "meetings", key: m.id })}>
+          <IconButton
+            label={`Remove: ${nameOf(m.a, project)} and ${nameOf(m.b, project)}`}
+            onClick={() => void run("item.drop", { list: "meetings", key: m.id })}
+          >
             <X size={18} />
           </IconButton>
         </span>
@@ -225,8 +243,24 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
             { value: "before", label: "before they are joined" },
           ]}
         />
-        <ParsedField className="w-28" label="Seam, long" draftKey={m.id} text={formatMm(m.lengthMm)} parse={length(1e5)} readAs={readAsMm} onCommit={(lengthMm) => set({ lengthMm })} />
-        <ParsedField className="w-28" label="Seam, wide" draftKey={m.id} text={formatMm(m.widthMm)} parse={length(LIMITS.gapMm.most)} readAs={readAsMm} onCommit={(widthMm) => set({ widthMm })} />
+        <ParsedField
+          className="w-28"
+          label="Seam, long"
+          draftKey={m.id}
+          text={formatMm(m.lengthMm)}
+          parse={length(1e5)}
+          readAs={readAsMm}
+          onCommit={(lengthMm) => set({ lengthMm })}
+        />
+        <ParsedField
+          className="w-28"
+          label="Seam, wide"
+          draftKey={m.id}
+          text={formatMm(m.widthMm)}
+          parse={length(LIMITS.gapMm.most)}
+          readAs={readAsMm}
+          onCommit={(widthMm) => set({ widthMm })}
+        />
         <Choice
           className="w-56"
           label="It is"
@@ -249,7 +283,9 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
       {nothing ? (
         <p className="mt-2">{nothing}</p>
       ) : best.whyNot ? (
-        <p className="note-act mt-2">▲ No filler here does for {formatMm(m.widthMm)}: cover it with trim or ground, or print the part again with a better fit.</p>
+        <p className="note-act mt-2">
+          ▲ No filler here does for {formatMm(m.widthMm)}: cover it with trim or ground, or print the part again with a better fit.
+        </p>
       ) : (
         <>
           <p className="mt-2">
@@ -290,7 +326,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
   const [cause, setCause] = useState<FitCause>("print");
   const [amount, setAmount] = useState(0.2);
   const add = (): void => {
-    const fit: DryFit = { id: newId(), at: Date.now(), verdict, amountMm: verdict === "fits" ? 0 : amount, cause };
+    const fit: Omit<DryFit, "at"> = { id: newId(), verdict, amountMm: verdict === "fits" ? 0 : amount, cause };
     void run("fit.add", { meetingId: m.id, fit });
   };
   return (
@@ -302,10 +338,17 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
             <li key={f.id} className="flex items-center justify-between gap-3 border-b border-rule py-0.5">
               <span>
                 {FIT_VERDICTS[f.verdict]}
-                {f.verdict === "file" ? `, ${formatMm(f.amountMm)} taken off` : f.verdict === "fill" ? `, a gap of ${formatMm(f.amountMm)}` : ""}
+                {f.verdict === "file"
+                  ? `, ${formatMm(f.amountMm)} taken off`
+                  : f.verdict === "fill"
+                    ? `, a gap of ${formatMm(f.amountMm)}`
+                    : ""}
                 {f.verdict === "fits" ? "" : `: ${FIT_CAUSES[f.cause]}`}
               </span>
-              <IconButton label={`Strike out: ${FIT_VERDICTS[f.verdict]}`} onClick={() => void run("fit.drop", { meetingId: m.id, fitId: f.id })}>
+              <IconButton
+                label={`Strike out: ${FIT_VERDICTS[f.verdict]}`}
+                onClick={() => void run("fit.drop", { meetingId: m.id, fitId: f.id })}
+              >
                 <X size={16} />
               </IconButton>
             </li>
@@ -369,17 +412,23 @@ function Taught({ project, part }: { project: Project; part: Part }) {
   return (
     <Section title={`What they teach of ${printer.name}`}>
       {lesson.fits === 0 ? (
-        <p className="text-soft">No dry fit of its parts is written down yet. Each that blames the print, or fits, says how much room its joints want.</p>
+        <p className="text-soft">
+          No dry fit of its parts is written down yet. Each that blames the print, or fits, says how much room its joints want.
+        </p>
       ) : (
         <>
           <p>
-            Joints want {Math.abs(lesson.biasMm) < 0.005 ? "as much room as they have" : `${formatMm(Math.abs(lesson.biasMm))} ${lesson.biasMm > 0 ? "more" : "less"} a side`}, between{" "}
-            {lesson.low.toFixed(2)} and {lesson.high.toFixed(2)} mm; they differ by {formatMm(lesson.spreadMm)} among themselves ({lesson.fits}{" "}
-            {lesson.fits === 1 ? "fit" : "fits"}).{" "}
+            Joints want{" "}
+            {Math.abs(lesson.biasMm) < 0.005
+              ? "as much room as they have"
+              : `${formatMm(Math.abs(lesson.biasMm))} ${lesson.biasMm > 0 ? "more" : "less"} a side`}
+            , between {lesson.low.toFixed(2)} and {lesson.high.toFixed(2)} mm; they differ by {formatMm(lesson.spreadMm)} among themselves (
+            {lesson.fits} {lesson.fits === 1 ? "fit" : "fits"}).{" "}
             <Why
               of="Room for joints"
               reasons={{
-                formula: "mean of what each joint wanted a side, shrunk towards none by what is usual; half of what was filed off, or of the gap",
+                formula:
+                  "mean of what each joint wanted a side, shrunk towards none by what is usual; half of what was filed off, or of the gap",
                 inputs: [
                   { name: "room now", value: formatMm(room) },
                   { name: "fits", value: String(lesson.fits) },
@@ -395,7 +444,11 @@ function Taught({ project, part }: { project: Project; part: Part }) {
             <button
               className="btn mt-2"
               onClick={() =>
-                void run("printer.coupon", { printerId: printer.id, change: { fits: { ...printer.fits, clearanceMm: better } }, coupon: "Dry fits" })
+                void run("printer.coupon", {
+                  printerId: printer.id,
+                  change: { fits: { ...printer.fits, clearanceMm: better } },
+                  coupon: "Dry fits",
+                })
               }
             >
               Room for pegs: {formatMm(room)} becomes {formatMm(better)}

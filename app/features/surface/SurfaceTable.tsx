@@ -24,7 +24,7 @@ import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { storeWithFiles } from "~app/data/edits.client";
 import type { CleanPicture } from "~app/shared/pictures";
 import { Choice, ParsedField } from "~app/ui/field";
-import type { Judged } from "./MapPage";
+import type { Judged } from "~core/look";
 
 const SIGHT_WORDS = { seen: "seen", hidden: "nobody looks there", mating: "lies against another part", covered: "covered later" } as const;
 
@@ -56,19 +56,21 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
   });
   const washed = workOf(part.work, "coat").some((w) => w.method === "wash");
   const photos = at.said?.photos ?? [];
-  const addPhotos = (when: "before" | "after") => async (pictures: CleanPicture[]): Promise<void> => {
-    const fresh = pictures.filter((p) => !photos.some((f) => f.hash === p.hash));
-    if (fresh.length === 0) return;
-    const done = await storeWithFiles(project.scene.id, "pictures", fresh, "surface.say", {
-      partId: part.id,
-      surfaceId: saidId(at),
-      anchor: at.anchor,
-      change: {},
-      photos: { add: fresh.map((p) => ({ hash: p.hash, when, at: Date.now() })) },
-    });
-    if (!done.ok) toast.error(done.problem.message);
-    await revalidate();
-  };
+  const addPhotos =
+    (when: "before" | "after") =>
+    async (pictures: CleanPicture[]): Promise<void> => {
+      const fresh = pictures.filter((p) => !photos.some((f) => f.hash === p.hash));
+      if (fresh.length === 0) return;
+      const done = await storeWithFiles(project.scene.id, "pictures", fresh, "surface.say", {
+        partId: part.id,
+        surfaceId: saidId(at),
+        anchor: at.anchor,
+        change: {},
+        photos: { add: fresh.map((p) => ({ hash: p.hash, when, at: Date.now() })) },
+      });
+      if (!done.ok) toast.error(done.problem.message);
+      await revalidate();
+    };
   const drop = (hash: string): void =>
     void run("surface.say", { partId: part.id, surfaceId: saidId(at), anchor: at.anchor, change: {}, photos: { drop: [hash] } });
   return (
@@ -100,15 +102,25 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
               : "no grooves with a bed found on it; letters and V-grooves are not looked for"}
           </Fact>
           <Fact label="Wall behind">
-            {found.wall ? `${formatMm(found.wall.leastMm * part.factor)} at its thinnest, ${formatMm(found.wall.usualMm * part.factor)} usually` : "nothing stands opposite"}
+            {found.wall
+              ? `${formatMm(found.wall.leastMm * part.factor)} at its thinnest, ${formatMm(found.wall.usualMm * part.factor)} usually`
+              : "nothing stands opposite"}
           </Fact>
           <Fact label="A dry brush">
             <span className={brush.brings && at.dryBrush ? "note-act" : ""}>
               {brush.brings && at.dryBrush ? "▲ " : ""}
-              {at.dryBrush ? (brush.brings ? "brings the lines out" : "may go over it") : brush.brings ? "would bring the lines out" : "could go over it"}
+              {at.dryBrush
+                ? brush.brings
+                  ? "brings the lines out"
+                  : "may go over it"
+                : brush.brings
+                  ? "would bring the lines out"
+                  : "could go over it"}
             </span>
             : {brush.why}. {brush.instead}
-            {washed && washDraws(laid) ? ` A wash pools at the foot of terraces ${formatMm(laid.pitchMm)} wide and draws them as contours.` : ""}
+            {washed && washDraws(laid)
+              ? ` A wash pools at the foot of terraces ${formatMm(laid.pitchMm)} wide and draws them as contours.`
+              : ""}
           </Fact>
         </tbody>
       </table>
@@ -171,7 +183,11 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
       {material && (
         <p className="mt-2">
           <span className="font-semibold">{material.name}:</span>{" "}
-          {verdict === "hidden" ? "its own relief hides the lines; " : verdict === "pass" ? "lines pass for its grain; " : "lines must be dealt with; "}
+          {verdict === "hidden"
+            ? "its own relief hides the lines; "
+            : verdict === "pass"
+              ? "lines pass for its grain; "
+              : "lines must be dealt with; "}
           {material.lines}.
         </p>
       )}
@@ -254,17 +270,18 @@ export function SurfaceTable({
                   className="w-72"
                   value={j.planned ? j.planned.school : ""}
                   onChange={(v: SchoolId | "") =>
-                    v === ""
-                      ? j.planned && void run("work.remove", { partId: part.id, itemId: j.planned.id })
-                      : use(j, v)
+                    v === "" ? j.planned && void run("work.remove", { partId: part.id, itemId: j.planned.id }) : use(j, v)
                   }
                   options={[
                     { value: "" as SchoolId | "", label: `proposed: ${schoolById(j.best.school)?.name.toLowerCase()}` },
-                    ...SCHOOLS.map((s) => ({ value: s.id as SchoolId | "", label: `${s.name}${s.whyNot(j.c) ? " (not advised here)" : ""}` })),
+                    ...SCHOOLS.map((s) => ({
+                      value: s.id as SchoolId | "",
+                      label: `${s.name}${s.whyNot(j.c) ? " (not advised here)" : ""}`,
+                    })),
                   ]}
                 />
               </td>
-              <td className="text-right">{j.minutes > 0 ? formatDuration(j.minutes) : "none"}</td>
+              <td className="text-right">{j.handsOnS > 0 ? formatDuration(j.handsOnS) : "none"}</td>
             </tr>
           ))}
         </tbody>
@@ -279,4 +296,12 @@ export function SurfaceTable({
 }
 
 const seenText = (k: KnownSurface): string =>
-  k.laid.underside ? "looks down" : k.sight === "seen" ? (k.seen === "dry brush" ? "by a brush" : k.seen === "plain" ? "plain" : "no") : SIGHT_WORDS[k.sight];
+  k.laid.underside
+    ? "looks down"
+    : k.sight === "seen"
+      ? k.seen === "dry brush"
+        ? "by a brush"
+        : k.seen === "plain"
+          ? "plain"
+          : "no"
+      : SIGHT_WORDS[k.sight];

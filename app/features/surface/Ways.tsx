@@ -30,7 +30,10 @@ export function Ways({
       </p>
       <ul data-testid="ways">
         {here.map((w) => (
-          <li key={w.plan.school} className={`border-b border-rule py-1.5 ${shown === w.plan.school ? "border-[1.5px] border-ink px-2" : ""}`}>
+          <li
+            key={w.plan.school}
+            className={`border-b border-rule py-1.5 ${shown === w.plan.school ? "border-[1.5px] border-ink px-2" : ""}`}
+          >
             <div className="flex flex-wrap items-center justify-between gap-x-3">
               <button
                 className={`min-h-[44px] text-left text-lg ${shown === w.plan.school ? "font-semibold" : "underline underline-offset-2"}`}
@@ -52,7 +55,9 @@ export function Ways({
       </ul>
       {elsewhere.length > 0 && (
         <details className="mt-2">
-          <summary className="min-h-[44px] cursor-pointer py-2 text-soft">Not here: {elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}</summary>
+          <summary className="min-h-[44px] cursor-pointer py-2 text-soft">
+            Not here: {elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}
+          </summary>
           <ul>
             {elsewhere.map((w) => (
               <li key={w.plan.school} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1.5">
@@ -88,7 +93,8 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
         <p>
           {plan.rounds > 1 ? `${plan.rounds} rounds, ` : ""}
           {formatDuration(plan.handsOnS)} yours, {formatDuration(plan.waitS - plan.machineS)} waiting
-          {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)} µm
+          {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)}{" "}
+          µm
           {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} out of the pot` : ""}
           {plan.papers.length > 0 ? `; ${plan.papers.map((p) => `P${p.grade} ${sheets(p.sheets)}`).join(", ")}` : ""}
           {cost ? `; ${cost}` : ""}.
@@ -98,7 +104,9 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
         <div key={round}>
           {rounds.length > 1 && (
             <p className="label mt-1">
-              {round === 1 ? "First round, all over" : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
+              {round === 1
+                ? "First round, all over"
+                : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
             </p>
           )}
           <ol className="ml-5 list-decimal">
@@ -139,4 +147,5 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
   );
 }
 
-const sheets = (n: number): string => (n < 0.2 ? "a strip" : n < 0.75 ? "half a sheet" : `${Math.ceil(n)} ${Math.ceil(n) === 1 ? "sheet" : "sheets"}`);
+const sheets = (n: number): string =>
+  n < 0.2 ? "a strip" : n < 0.75 ? "half a sheet" : `${Math.ceil(n)} ${Math.ceil(n) === 1 ? "sheet" : "sheets"}`;

@@ -1,13 +1,14 @@
 /** The sheet as PDF: true points, and letters that the standard fonts lack (ISO 32000-1: 72 points to the inch). */
 import { PDFDocument } from "pdf-lib";
 import { describe, expect, it } from "vitest";
-import { boxMesh, buildTopology, TURNS } from "~core/mesh";
+import { sheetOfMesh } from "../../../tests/sampleProject";
+import { boxMesh } from "~core/mesh";
 import { figureScale } from "~core/scale";
-import { drawSheet, layOutDrawing, PAPERS, type PaperName } from "~core/drawing";
+import { layOutDrawing, PAPERS, type PaperName } from "~core/drawing";
 import { drawingToPdf } from "./drawingPdf";
 
 const mesh = boxMesh(60, 40, 50);
-const sheet = drawSheet(mesh, buildTopology(mesh), TURNS["+z"]);
+const sheet = sheetOfMesh(mesh);
 const drawing = (paper?: PaperName) => layOutDrawing(sheet, { name: "Mill", sceneName: "Creek", scale: figureScale(28), paper });
 
 describe("a sheet as PDF", () => {

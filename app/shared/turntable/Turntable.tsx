@@ -39,7 +39,15 @@ const formatField = (v: number, unit: string): string =>
 
 const NO_MARKS: readonly [number, number, number][] = [];
 
-export default function Turntable({ part, onPick, marks = NO_MARKS, joined = false, className = "h-[300px]", printed, lowLight }: TurntableProps) {
+export default function Turntable({
+  part,
+  onPick,
+  marks = NO_MARKS,
+  joined = false,
+  className = "h-[300px]",
+  printed,
+  lowLight,
+}: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
   const picked = useRef(onPick);
@@ -112,10 +120,11 @@ export default function Turntable({ part, onPick, marks = NO_MARKS, joined = fal
         tabIndex={0}
         role="img"
         aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
-        className={`w-full touch-none border border-rule bg-board ${printed ?? lowLight ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
+        className={`w-full touch-none border border-rule bg-board ${(printed ?? lowLight) ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
       />
       <p className="mt-1 text-sm text-soft">
-        {problem ?? `drag, or use the arrow keys; wheel or page keys to come closer${lowLight ? ": lines show where the picture can hold them" : ""}${thinned ? "; drawn with fewer triangles than it has" : ""}`}
+        {problem ??
+          `drag, or use the arrow keys; wheel or page keys to come closer${lowLight ? ": lines show where the picture can hold them" : ""}${thinned ? "; drawn with fewer triangles than it has" : ""}`}
       </p>
     </div>
   );

@@ -89,8 +89,7 @@ export function lookAround(
   return list.map((_, s) => {
     const mm = thick[s].sort((a, b) => a - b);
     return {
-      wall:
-        mm.length < 3 ? null : { leastMm: mm[Math.floor(mm.length * 0.05)], usualMm: mm[Math.floor(mm.length / 2)], points: given[s] },
+      wall: mm.length < 3 ? null : { leastMm: mm[Math.floor(mm.length * 0.05)], usualMm: mm[Math.floor(mm.length / 2)], points: given[s] },
       // What looks down is stood on, or looked at by nobody.
       open: open[s].ways > 0 ? open[s].free / open[s].ways : 0,
     };
@@ -98,7 +97,12 @@ export function lookAround(
 }
 
 /** For each point, how many of its ways out are free, and how many it has. */
-function waysOut({ bvh }: MeshTree, { at, share }: SurfacePoints, onProgress: (fraction: number) => void, signal?: AbortSignal): Uint8Array {
+function waysOut(
+  { bvh }: MeshTree,
+  { at, share }: SurfacePoints,
+  onProgress: (fraction: number) => void,
+  signal?: AbortSignal,
+): Uint8Array {
   const out = new Uint8Array(share.length * 2);
   const ray = new Ray(new Vector3(), new Vector3());
   for (let i = 0; i < share.length; i++) {

@@ -77,8 +77,7 @@ export function facesOf(mesh: Mesh, topology: Topology): Faces {
       // The far corner of the neighbour lies before this facet where they meet in an inner corner.
       const o = opposite[h];
       const far = indices[((o / 3) | 0) * 3 + (((o % 3) + 2) % 3)] * 3;
-      const before =
-        (p[far] - p[from]) * n[t * 3] + (p[far + 1] - p[from + 1]) * n[t * 3 + 1] + (p[far + 2] - p[from + 2]) * n[t * 3 + 2];
+      const before = (p[far] - p[from]) * n[t * 3] + (p[far + 1] - p[from + 1]) * n[t * 3 + 1] + (p[far + 2] - p[from + 2]) * n[t * 3 + 2];
       if (before > 0) innerMm[at] += length;
     }
   }
@@ -105,7 +104,22 @@ export function facesOf(mesh: Mesh, topology: Topology): Faces {
       if (other >= 0 && other !== at) neighbours[nextNeighbour[at]++] = other;
     }
   }
-  return { facets, of, count, areasMm2, normals, together, centres, borderMm, innerMm, start, facetsBy, neighbourStart, neighbours, onBorder };
+  return {
+    facets,
+    of,
+    count,
+    areasMm2,
+    normals,
+    together,
+    centres,
+    borderMm,
+    innerMm,
+    start,
+    facetsBy,
+    neighbourStart,
+    neighbours,
+    onBorder,
+  };
 }
 
 /** Least and greatest of n·x over the corners of a patch. */

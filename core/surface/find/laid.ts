@@ -108,6 +108,3 @@ export function showsAt(laid: LaidSurface, distanceMm: number): { seen: Seen; ar
   const seen: Seen = shares.plain >= 0.1 ? "plain" : shares.plain + shares["dry brush"] >= 0.1 ? "dry brush" : "hidden";
   return { seen, arcmin: seenAt(laid, distanceMm).arcmin, shares };
 }
-
-/** "a third of it" in whole per cent, for a sentence. */
-export const wholePercent = (share: number): string => `${Math.round(share * 100)} %`;

@@ -48,8 +48,7 @@ const QUARTER_TURNS: Rotate[] = (() => {
     [1, 0, 2, -1],
   ] as const)
     for (const sx of [1, -1])
-      for (const sy of [1, -1])
-        for (const sz of [1, -1]) if (sx * sy * sz * even === 1) out.push((v) => [sx * v[i], sy * v[j], sz * v[k]]);
+      for (const sy of [1, -1]) for (const sz of [1, -1]) if (sx * sy * sz * even === 1) out.push((v) => [sx * v[i], sy * v[j], sz * v[k]]);
   return out;
 })();
 
@@ -63,7 +62,10 @@ const turned = (a: Anchor, rotate: Rotate): Anchor => ({
  * @param said what was known before, by its id
  * @returns the number of the surface that each is now; those that are not there any more are missing
  */
-export function matchSurfaces(said: readonly { id: string; anchor: Anchor | null }[], found: Pick<Surfaces, "list" | "bounds" | "areaMm2">): Map<string, number> {
+export function matchSurfaces(
+  said: readonly { id: string; anchor: Anchor | null }[],
+  found: Pick<Surfaces, "list" | "bounds" | "areaMm2">,
+): Map<string, number> {
   const known = said.flatMap(({ id, anchor }) => (anchor ? [{ id, anchor }] : []));
   if (known.length === 0) return new Map();
   const here = found.list.map((s) => anchorOf(s, found));

@@ -10,11 +10,11 @@
 import { boundsOf, type Bounds, type Mesh, type Topology } from "../../mesh";
 import { facesOf, reachAlong, type Faces } from "./faces";
 
-export type Facing = "front" | "back" | "left" | "right" | "up" | "down";
+type Facing = "front" | "back" | "left" | "right" | "up" | "down";
 type Vec3 = [number, number, number];
 
 /** Area that looks one way: all of a flat surface, a patch of directions of one that bends. */
-export interface Looking {
+interface Looking {
   normal: Vec3;
   areaMm2: number;
   /** How far the normals in it lie from that, degrees. */
@@ -22,7 +22,7 @@ export interface Looking {
 }
 
 /** Bricks, planks, panels: plain faces between the relief. */
-export interface PlainFaces {
+interface PlainFaces {
   count: number;
   /** The typical one, by area: its sides, and which way they lie. */
   longMm: number;
@@ -32,7 +32,7 @@ export interface PlainFaces {
 }
 
 /** The narrowest bed between plain faces. */
-export interface Groove {
+interface Groove {
   widthMm: number;
   depthMm: number;
   /** Of all beds of the surface together. */
@@ -191,8 +191,7 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
     small: Growth[] = [];
   const largestFirst = (a: Growth, b: Growth): number =>
     Math.abs(a.areaMm2 - b.areaMm2) > total * SAME_AREA ? b.areaMm2 - a.areaMm2 : rank[a.seed] - rank[b.seed];
-  for (const g of growths.sort(largestFirst))
-    (g.areaMm2 >= total * SMALL_SHARE && large.length < MOST_SURFACES ? large : small).push(g);
+  for (const g of growths.sort(largestFirst)) (g.areaMm2 >= total * SMALL_SHARE && large.length < MOST_SURFACES ? large : small).push(g);
   const gathered = new Map<Facing, Growth>();
   for (const g of small) {
     const facing = facingOf(faces.normals.subarray(g.seed * 3, g.seed * 3 + 3) as unknown as number[]);
@@ -296,7 +295,11 @@ function describe(mesh: Mesh, faces: Faces, g: Growth, id: number, gathered: boo
   const out = depths.length ? depths.reduce((a, b) => Math.max(a, b), -Infinity) : 0;
   // The bed: long and narrow for what it covers, behind the outermost faces.
   const wide = (p: number): number => (borderMm[p] > 0 ? (2 * areasMm2[p]) / borderMm[p] : Infinity);
-  const beds = flat ? g.faces.filter((p, i) => out - depths[i] > slab * SHALLOW && 4 * wide(p) < Math.sqrt(areasMm2[p]) && innerMm[p] > borderMm[p] * BED_INNER) : [];
+  const beds = flat
+    ? g.faces.filter(
+        (p, i) => out - depths[i] > slab * SHALLOW && 4 * wide(p) < Math.sqrt(areasMm2[p]) && innerMm[p] > borderMm[p] * BED_INNER,
+      )
+    : [];
   const bed = new Set(beds);
   const plain = g.faces.filter((p) => !bed.has(p)).sort((a, b) => areasMm2[b] - areasMm2[a]);
   const plainArea = plain.reduce((sum, p) => sum + areasMm2[p], 0);

@@ -95,7 +95,13 @@ describe("what it refuses to say", () => {
     const [a] = marks.corners;
     expect(readLines(photo, { ...marks, corners: [a, a, a, a] }, PITCH).verdict).toBe("cannot say");
     expect(readLines(photo, marks, 0).why).toMatch(/no lines/);
-    const beside = { ...marks, ruler: [{ x: 2, y: 5 }, { x: 30, y: 5 }] as const };
+    const beside = {
+      ...marks,
+      ruler: [
+        { x: 2, y: 5 },
+        { x: 30, y: 5 },
+      ] as const,
+    };
     expect(readLines(photo, beside, PITCH).why).toMatch(/set them on the ruler|pixels a line/);
   });
 });
@@ -124,7 +130,17 @@ describe("straightening", () => {
   });
   it("keeps an even picture even", () => {
     const gray = new Float32Array(100 * 80).fill(0.3);
-    const out = straightened({ gray, width: 100, height: 80 }, [{ x: 5, y: 5 }, { x: 90, y: 10 }, { x: 85, y: 70 }, { x: 10, y: 60 }], 40, 30)!;
+    const out = straightened(
+      { gray, width: 100, height: 80 },
+      [
+        { x: 5, y: 5 },
+        { x: 90, y: 10 },
+        { x: 85, y: 70 },
+        { x: 10, y: 60 },
+      ],
+      40,
+      30,
+    )!;
     for (const v of out.gray) expect(v).toBeCloseTo(0.3, 6);
   });
   it("middle grey of sRGB is a fifth of the light (IEC 61966-2-1)", () => {

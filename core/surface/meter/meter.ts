@@ -21,7 +21,7 @@ export interface MeterMarks {
   sidesMm: readonly [number, number] | null;
 }
 
-export type LineVerdict = "seen" | "gone" | "cannot say";
+type LineVerdict = "seen" | "gone" | "cannot say";
 
 export interface LineReading {
   verdict: LineVerdict;
@@ -56,7 +56,13 @@ const MOST_SIDE_PX = 2400;
 const signed = (i: number): number => (i < TILE / 2 ? i : i - TILE);
 
 /** @param pitchMm what the layers leave: layer ÷ sin(slope) along the surface */
-export function readLines(photo: GrayPhoto, marks: MeterMarks, pitchMm: number, onProgress?: OnProgress, signal?: AbortSignal): LineReading {
+export function readLines(
+  photo: GrayPhoto,
+  marks: MeterMarks,
+  pitchMm: number,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): LineReading {
   const none = (why: string, pxPerPitch = 0): LineReading => ({
     verdict: "cannot say",
     why,
@@ -73,14 +79,18 @@ export function readLines(photo: GrayPhoto, marks: MeterMarks, pitchMm: number, 
   if (!(rulerPx > 5) || !(marks.rulerMm > 0)) return none("The two marks on the ruler lie on one place: set them further apart.");
   if (!(pitchMm > 0)) return none("There are no lines to look for on this surface.");
   const rulerPxPerMm = rulerPx / marks.rulerMm;
-  const side = (i: number): number => Math.hypot(marks.corners[i].x - marks.corners[(i + 1) % 4].x, marks.corners[i].y - marks.corners[(i + 1) % 4].y);
+  const side = (i: number): number =>
+    Math.hypot(marks.corners[i].x - marks.corners[(i + 1) % 4].x, marks.corners[i].y - marks.corners[(i + 1) % 4].y);
   const across = (side(0) + side(2)) / 2,
     down = (side(1) + side(3)) / 2;
   const sidesMm = marks.sidesMm ?? [across / rulerPxPerMm, down / rulerPxPerMm];
   const pxPerMm = marks.sidesMm ? Math.sqrt(((across / sidesMm[0]) * down) / sidesMm[1]) : rulerPxPerMm;
   const pxPerPitch = pitchMm * pxPerMm;
   if (pxPerPitch < LEAST_PX)
-    return none(`The picture has ${pxPerPitch.toFixed(1)} pixels a line; ${LEAST_PX} are needed. Come closer, or take a sharper camera.`, pxPerPitch);
+    return none(
+      `The picture has ${pxPerPitch.toFixed(1)} pixels a line; ${LEAST_PX} are needed. Come closer, or take a sharper camera.`,
+      pxPerPitch,
+    );
   // Straightened at the picture's own fineness, then made smaller so that a line has about as many pixels as are looked for.
   const fit = Math.min(1, MOST_SIDE_PX / Math.max(sidesMm[0] * pxPerMm, sidesMm[1] * pxPerMm));
   const fine = straightened(photo, marks.corners, Math.round(sidesMm[0] * pxPerMm * fit), Math.round(sidesMm[1] * pxPerMm * fit));
@@ -98,7 +108,10 @@ export function readLines(photo: GrayPhoto, marks: MeterMarks, pitchMm: number, 
   if (edge === null)
     return none("Nothing stands out between the two marks: set them on the ruler, so that its lines lie between them.", pxPerPitch);
   if (edge > pxPerPitch * 0.7)
-    return none(`The ruler’s edges are ${edge.toFixed(1)} pixels wide, a line ${pxPerPitch.toFixed(1)}: too blurred to say. Hold it still, focus on the surface.`, pxPerPitch);
+    return none(
+      `The ruler’s edges are ${edge.toFixed(1)} pixels wide, a line ${pxPerPitch.toFixed(1)}: too blurred to say. Hold it still, focus on the surface.`,
+      pxPerPitch,
+    );
   const spectrum = spectrumOf(work, workPx * 6, onProgress, signal);
   const f0 = TILE / workPx;
   const peak = peakIn(spectrum, f0);
@@ -134,8 +147,7 @@ const HANN_SPREAD = 2.25;
 /** Power of a cell and the eight around it. */
 function around(power: Float64Array, fx: number, fy: number): number {
   let sum = 0;
-  for (let j = -1; j <= 1; j++)
-    for (let i = -1; i <= 1; i++) sum += power[((fy + j + TILE) % TILE) * TILE + ((fx + i + TILE) % TILE)];
+  for (let j = -1; j <= 1; j++) for (let i = -1; i <= 1; i++) sum += power[((fy + j + TILE) % TILE) * TILE + ((fx + i + TILE) % TILE)];
   return sum;
 }
 
@@ -176,7 +188,14 @@ function peakIn({ power }: Spectrum, f0: number): Peak {
       x += p * (signed(best.fx) + i);
       y += p * (signed(best.fy) + j);
     }
-  return { fx: best.fx, fy: best.fy, f: sum > 0 ? Math.hypot(x / sum, y / sum) : f0, floor, spread, over: (power[best.k] - floor) / spread };
+  return {
+    fx: best.fx,
+    fy: best.fy,
+    f: sum > 0 ? Math.hypot(x / sum, y / sum) : f0,
+    floor,
+    spread,
+    over: (power[best.k] - floor) / spread,
+  };
 }
 
 /** Waves over two and a half to eight layers, along the same direction; anywhere where no lines are left. */
@@ -199,11 +218,13 @@ function bandingIn({ power, tiles }: Spectrum, f0: number, angle: number | null,
   for (let j = 0; j < TILE; j++)
     for (let i = 0; i <= TILE / 2; i++) {
       const f = Math.hypot(signed(i), signed(j));
-      if (Math.abs(f - best.f) < 1.5 && Math.hypot(signed(i) - signed(best.fx), signed(j) - signed(best.fy)) > 2.5) rest.push(power[j * TILE + i]);
+      if (Math.abs(f - best.f) < 1.5 && Math.hypot(signed(i) - signed(best.fx), signed(j) - signed(best.fy)) > 2.5)
+        rest.push(power[j * TILE + i]);
     }
   rest.sort((a, b) => a - b);
   const floor = rest[Math.floor(rest.length / 2)] ?? 0;
-  const spread = 1.4826 * ([...rest].map((v) => Math.abs(v - floor)).sort((a, b) => a - b)[Math.floor(rest.length / 2)] ?? 0) + floor * 0.05 + 1e-15;
+  const spread =
+    1.4826 * ([...rest].map((v) => Math.abs(v - floor)).sort((a, b) => a - b)[Math.floor(rest.length / 2)] ?? 0) + floor * 0.05 + 1e-15;
   if ((power[best.k] - floor) / spread < stands(tiles.length) * 1.6) return null;
   return {
     periodMm: (TILE / best.f / workPx) * pitchMm,

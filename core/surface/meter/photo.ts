@@ -66,7 +66,12 @@ function at({ gray, width, height }: GrayPhoto, x: number, y: number): number {
 }
 
 /** What lies between four corners, given as front view of so many pixels. */
-export function straightened(photo: GrayPhoto, corners: readonly [Pixel, Pixel, Pixel, Pixel], width: number, height: number): GrayPhoto | null {
+export function straightened(
+  photo: GrayPhoto,
+  corners: readonly [Pixel, Pixel, Pixel, Pixel],
+  width: number,
+  height: number,
+): GrayPhoto | null {
   const map = squareTo(corners);
   if (!map) return null;
   const gray = new Float32Array(width * height);

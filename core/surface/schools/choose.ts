@@ -61,9 +61,15 @@ export function recommend(c: SurfaceCase, ways: readonly Way[] = waysFor(c)): Re
   const runnerUp = ways.find((w) => w.whyNot === null && w !== best && w.plan.stillSeen <= GOOD_ENOUGH && w.plan.school !== "leave");
   const than = runnerUp ? `; ${runnerUp.plan.name.toLowerCase()} would take ${formatDuration(runnerUp.plan.handsOnS)}` : "";
   if (plan.school === "leave")
-    return { school: "leave", why: `Nothing that applies hides lines every ${formatMm(c.laid.pitchMm)}: live with them, or print it otherwise.` };
+    return {
+      school: "leave",
+      why: `Nothing that applies hides lines every ${formatMm(c.laid.pitchMm)}: live with them, or print it otherwise.`,
+    };
   if (plan.stillSeen > GOOD_ENOUGH)
-    return { school: plan.school, why: `The most that can be done here${time}: about ${Math.round(plan.stillSeen * 100)} % of it still shows.` };
+    return {
+      school: plan.school,
+      why: `The most that can be done here${time}: about ${Math.round(plan.stillSeen * 100)} % of it still shows.`,
+    };
   const reason: Partial<Record<SchoolId, string>> = {
     stipple: c.dryBrush ? "The brush would find the lines; stippling does not" : "A broken tone hides what does not stand out by itself",
     "face-by-face": `${plainFaces(c)} faces, too small for paper`,
@@ -102,8 +108,13 @@ export function mixedPlan(plans: readonly SchoolPlan[]): MixedPlan {
   let alone = 0;
   const papers = new Map<number, number>();
   for (const plan of plans) {
+    // Two coats of one surface are two goes: the first of one shares with the first of another.
+    const times = new Map<string, number>();
     for (const s of plan.stages) {
-      const key = `${s.kind} ${s.product ?? s.title} ${s.round}`;
+      const what = `${s.kind} ${s.product ?? s.title} ${s.round}`;
+      const nth = (times.get(what) ?? 0) + 1;
+      times.set(what, nth);
+      const key = `${what} ${nth}`;
       alone += s.setUpS;
       setUps.set(key, Math.max(setUps.get(key) ?? 0, s.setUpS));
     }

@@ -105,11 +105,13 @@ export const SCHOOLS: School[] = [
     whyNot: (c) =>
       c.gloss
         ? "gloss shows every line"
-        : c.laid.pitchMm > SHAPE_MM
-          ? `terraces ${mm(c.laid.pitchMm)} wide are shapes: paint does not hide them`
-          : c.laid.cuspMm > 0.2
-            ? `steps of ${mm(c.laid.cuspMm)} throw shadows of their own`
-            : null,
+        : c.smooth && (!c.material || c.material.roughness === "smooth")
+          ? "it is to be smooth"
+          : c.laid.pitchMm > SHAPE_MM
+            ? `terraces ${mm(c.laid.pitchMm)} wide are shapes: paint does not hide them`
+            : c.laid.cuspMm > 0.2
+              ? `steps of ${mm(c.laid.cuspMm)} throw shadows of their own`
+              : null,
     treat: (_c, t, notes) => {
       t.work("Stipple in two or three tones instead of dry brushing", 4 * 60, 1.2, { waitS: 30 * 60 });
       notes.push("The lines stay; their pattern is broken. A later dry brush brings them back.");
@@ -119,8 +121,7 @@ export const SCHOOLS: School[] = [
     id: "thick-coat",
     name: "Thick base coat",
     says: "Heavy paint with matt medium, brushed into the lines. Quick, for terrain.",
-    whyNot: (c) =>
-      c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null,
+    whyNot: (c) => (c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
     treat: (c, t, notes) => {
       t.coat("thick-paint");
       if (t.left > targetMm(c) && c.laid.pitchMm <= 1) t.coat("thick-paint");
@@ -134,7 +135,12 @@ export const SCHOOLS: School[] = [
     id: "face-by-face",
     name: "Thick paint, face by face",
     says: "Each brick, plank or panel with thick cheap paint; shapes the edges and keeps the joints open.",
-    whyNot: (c) => (plainFaces(c) < MANY_FACES ? "it has no faces of its own" : openMm(c) < 0.6 ? `faces of ${mm(openMm(c))}: too small for a brush` : null),
+    whyNot: (c) =>
+      plainFaces(c) < MANY_FACES
+        ? "it has no faces of its own"
+        : openMm(c) < 0.6
+          ? `faces of ${mm(openMm(c))}: too small for a brush`
+          : null,
     treat: (c, t, notes) => {
       const n = plainFaces(c) * c.copies;
       t.coat("thick-paint");
@@ -149,7 +155,8 @@ export const SCHOOLS: School[] = [
     id: "sand",
     name: "Sand what can be reached",
     says: "Open faces with block or stick; nothing is added, corners and detail stay as they are.",
-    whyNot: (c) => noPaper(c) ?? (c.wall && c.wall.leastMm * c.factor < 0.8 ? `a wall of ${mm(c.wall.leastMm * c.factor)} bends under the paper` : null),
+    whyNot: (c) =>
+      noPaper(c) ?? (c.wall && c.wall.leastMm * c.factor < 0.8 ? `a wall of ${mm(c.wall.leastMm * c.factor)} bends under the paper` : null),
     treat: (c, t, notes) => {
       t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
       while (t.look()) t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
@@ -195,7 +202,7 @@ export const SCHOOLS: School[] = [
       if (c.process === "fdm") {
         t.work("Prime it: bare filament soaks resin up", 8 * 60, 0.12, {
           waitS: 2 * 3600,
-          kind: "coat",
+          kind: "lay",
           filmMm: 0.03,
           cautions: c.noSpray ? [] : ["solvent-spray"],
           needs: c.noSpray ? [] : ["spray place"],
@@ -213,7 +220,8 @@ export const SCHOOLS: School[] = [
     whyNot: (c) => {
       if (c.process === "resin") return "cured resin does not melt: it chars";
       if (!c.wall) return "the wall behind it could not be measured";
-      if (c.wall.leastMm * c.factor < HEAT_WALL_MM) return `wall ${mm(c.wall.leastMm * c.factor)}: it would sag, ${mm(HEAT_WALL_MM)} are wanted`;
+      if (c.wall.leastMm * c.factor < HEAT_WALL_MM)
+        return `wall ${mm(c.wall.leastMm * c.factor)}: it would sag, ${mm(HEAT_WALL_MM)} are wanted`;
       if (c.laid.areaMm2 < HEAT_AREA_MM2) return "too small: its edges melt first";
       if (grooveOf(c) || plainFaces(c) >= MANY_FACES) return "detail would go with the lines";
       return null;
@@ -236,7 +244,7 @@ export const SCHOOLS: School[] = [
       const r = c.reprint!;
       const { cuspMm } = r.steps;
       t.left = t.low = t.high = cuspMm;
-      t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "print", waitS: r.machineS, leavesMm: cuspMm });
+      t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "reprint", waitS: r.machineS, leavesMm: cuspMm });
       notes.push("Only while nothing was painted. The plate goes into the queue.");
     },
   },
@@ -247,7 +255,8 @@ export const SCHOOLS: School[] = [
     whyNot: (c) => {
       if (c.smooth && !c.material) return "smooth is wanted";
       if (c.material?.roughness === "smooth") return `${c.material.name} is smooth`;
-      if (c.material && ["timber", "plank", "brick", "slate", "tile"].includes(c.material.id)) return `on level ground only, not on ${c.material.name}`;
+      if (c.material && ["timber", "plank", "brick", "slate", "tile"].includes(c.material.id))
+        return `on level ground only, not on ${c.material.name}`;
       const groove = grooveOf(c);
       if (groove) return `it buries grooves of ${mm(groove.depthMm)}`;
       return null;
@@ -267,7 +276,8 @@ export const SCHOOLS: School[] = [
     whyNot: (c) => {
       if (c.noSpray) return c.noSpray;
       if (c.gloss || c.smooth) return "smooth is wanted";
-      if (c.material && (c.material.id === "glass" || c.material.roughness === "grained")) return `${c.material.name} has a grain of its own`;
+      if (c.material && (c.material.id === "glass" || c.material.roughness === "grained"))
+        return `${c.material.name} has a grain of its own`;
       const groove = grooveOf(c);
       if (groove && groove.widthMm < 0.6) return `it closes grooves of ${mm(groove.widthMm)}`;
       return c.laid.pitchMm > SHAPE_MM ? `terraces ${mm(c.laid.pitchMm)} wide still show as shapes` : null;
@@ -301,32 +311,38 @@ export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
   if (!(id === "reprint" && !c.reprint)) school.treat(c, t, notes);
   const { stages } = t;
   const sum = (of: (s: SchoolStage) => number): number => stages.reduce((n, s) => n + of(s), 0);
-  const filmMm = Math.max(0, sum((s) => s.filmMm * (s.round === 1 ? 1 : 0)));
+  const filmMm = Math.max(
+    0,
+    sum((s) => s.filmMm * (s.round === 1 ? 1 : 0)),
+  );
   const papers = new Map<number, number>();
   for (const s of stages) for (const p of s.papers) papers.set(p.grade, (papers.get(p.grade) ?? 0) + p.sheets);
   const costs = drowned(c, filmMm);
   const groove = grooveOf(c);
   if (groove && stages.some((s) => s.kind === "sand"))
     costs.push(`recut ${(groove.lengthMm / 10).toFixed(0)} cm of grooves with a scriber or saw, then brush the dust out`);
-  if (filmMm > 0.05) notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: slots and clips close by ${(filmMm * 2).toFixed(2)} mm.`);
+  if (filmMm > 0.05)
+    notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: slots and clips close by ${(filmMm * 2).toFixed(2)} mm.`);
   for (const [a, b] of t.papersTooBig) notes.push(`From P${a} to P${b} is too big a step: a paper between them is missing.`);
   const masks = id === "stipple" || id === "texture" || id === "texture-spray";
   const stillSeen = masks ? 0 : id === "leave" ? (needsNothing(c) ? 0 : 1) : t.stillSeen;
   if (id !== "leave" && stillSeen > 0.1)
-    notes.push(`Leaves ${Math.round(t.left * 1000)} µm: it still shows on about ${Math.round(stillSeen * 100)} % of the surface${c.dryBrush ? " under a dry brush" : ""}.`);
+    notes.push(
+      `Leaves ${Math.round(t.left * 1000)} µm: it still shows on about ${Math.round(stillSeen * 100)} % of the surface${c.dryBrush ? " under a dry brush" : ""}.`,
+    );
   return {
     school: id,
     name: school.name,
     stages,
     rounds: stages.reduce((n, s) => Math.max(n, s.round), 0),
-    nights: stages.filter((s) => s.kind !== "print" && s.waitS >= 6 * 3600).length,
+    nights: stages.filter((s) => s.kind !== "reprint" && s.waitS >= 6 * 3600).length,
     leavesMm: t.left,
     low: t.low,
     high: t.high,
     stillSeen,
     handsOnS: sum((s) => s.handsOnS),
     waitS: sum((s) => s.waitS),
-    machineS: sum((s) => (s.kind === "print" ? s.waitS : 0)),
+    machineS: sum((s) => (s.kind === "reprint" ? s.waitS : 0)),
     filmMm,
     wetMl: sum((s) => s.wetMl),
     usedMl: sum((s) => s.usedMl),

@@ -6,14 +6,14 @@
  * source]; the share of the area on which more is left than may be seen follows from the normal distribution of the logarithm.
  */
 import type { CautionId } from "../../care";
-import { fillAmounts, coatAmounts, TRANSFER } from "../fillAmounts";
+import { fillAmounts, coatAmounts } from "../fillAmounts";
 import { afterCoat } from "../fill";
 import { BARE_LAST, gritLadder, paperWords, scratchMm, tooBig, type SandFinish } from "../grit";
 import { COMMON_FILL, leftAfter, wetFilmMm } from "../own";
 import { PRODUCTS, type ProductId } from "../products";
 import { openMm, targetMm, type SurfaceCase } from "./case";
 
-export type StageKind = "coat" | "sand" | "heat" | "look" | "work" | "print";
+type StageKind = "lay" | "sand" | "heat" | "look" | "work" | "reprint";
 
 export interface SchoolStage {
   title: string;
@@ -142,7 +142,7 @@ export class Treatment {
     const valleys = this.bare ? fillAmounts(area, c.laid.cuspMm, p.solids, p.method) : { wetMl: 0, usedMl: 0 };
     this.push({
       title: this.round === 1 ? p.coat : `${p.name.split(",")[0]} on the spots`,
-      kind: "coat",
+      kind: "lay",
       product: id,
       setUpS: p.setUpS,
       handsOnS: p.setUpS + this.cm2 * p.perCm2S,
@@ -234,5 +234,3 @@ export class Treatment {
     return this.stages.flatMap((s) => tooBig(s.papers.map((p) => ({ ...p, scratchMm: 0 }))));
   }
 }
-
-export const landsOf = (id: ProductId): number => TRANSFER[PRODUCTS[id].method];

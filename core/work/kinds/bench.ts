@@ -10,10 +10,11 @@ export interface BenchWork {
   task: BenchTaskId;
   /** How often it is gone through: priming and inspecting are one loop. */
   rounds: number;
-  /** At most so many pieces at one go; the rest another evening. All at once when absent or null. */
-  mostAnEvening?: number | null;
+  /** At most so many pieces at one go, the rest another evening; null for all at once. */
+  mostAnEvening: number | null;
 }
 
+const MOST_GOES = 5;
 /** From one evening to the next, s. */
 const NEXT_EVENING_S = 14 * 3600;
 
@@ -25,7 +26,7 @@ export const bench: WorkKind<BenchWork> = {
   fields: {
     task: oneOf(BENCH_TASKS),
     rounds: count({ least: 1, most: LIMITS.coats.most }),
-    mostAnEvening: count(LIMITS.copies).allow(null).optional(),
+    mostAnEvening: count(LIMITS.copies).allow(null),
   },
   station: (item) => taskOf(item).station,
   words: (item) => ({ title: taskOf(item).title, detail: item.rounds > 1 ? `${item.rounds} rounds` : "" }),
@@ -35,10 +36,12 @@ export const bench: WorkKind<BenchWork> = {
   steps: (item, task) => {
     const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station } = taskOf(item);
     const most = Math.max(1, item.mostAnEvening ?? task.copies);
-    const goes = Math.max(1, Math.ceil(task.copies / most));
+    // Evenings beyond these are one step: what comes then is planned when it is nearer.
+    const goes = Math.min(MOST_GOES, Math.max(1, Math.ceil(task.copies / most)));
     return Array.from({ length: item.rounds * goes }, (_, n) => {
       const [i, go] = [Math.floor(n / goes), n % goes];
-      const pieces = Math.min(most, task.copies - go * most);
+      const left = task.copies - go * most;
+      const pieces = go === goes - 1 ? left : Math.min(most, left);
       const round = item.rounds > 1 ? `, round ${i + 1} of ${item.rounds}` : "";
       return {
         name: goes > 1 ? `${i}.${go}` : String(i),

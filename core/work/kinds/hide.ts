@@ -51,7 +51,7 @@ export const hide: WorkKind<HideWork> = {
         },
       ];
     const { stages } = found.plan;
-    const lastCoat = stages.reduce((last, s, i) => (s.kind === "coat" ? i : last), -1);
+    const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" ? i : last), -1);
     return stages.map((stage, i) => ({
       name: String(i),
       title: `${stage.title}: ${found.name}`,

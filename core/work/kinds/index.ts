@@ -35,3 +35,6 @@ export const isWork = (item: unknown): item is WorkItem =>
 /** Those of one kind, in their order. */
 export const workOf = <N extends WorkKindName>(work: readonly WorkItem[], kind: N): Extract<WorkItem, { kind: N }>[] =>
   work.filter((w): w is Extract<WorkItem, { kind: N }> => w.kind === kind);
+
+/** Where the last of one kind stands in the order of work; −1 for none. */
+export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);
