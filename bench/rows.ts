@@ -27,6 +27,7 @@ import { drawOutlines } from "../core/drawing";
 import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
 import { bedOf, estimateFdm, GENERIC_PRINTERS, hollowing, layOut, printFacts, Shape, type FilamentPrinter } from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
+import { findSurfaces, laySurface } from "../core/surface";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { boxesPacked, manyPieces, manyPlates } from "../tests/manyPlates";
 import { THURSDAY } from "../tests/sampleProject";
@@ -145,6 +146,23 @@ export const ROWS: Row[] = [
       const parse = (): Mesh => welded(file);
       const mesh = parse();
       return { ours: () => reportMesh(mesh).report, peer: parse };
+    },
+  },
+  {
+    name: "surface",
+    work: "surfaces of 1,000,000 triangles found and named, and their steps at one turn and layer",
+    peer: "the whole report of the same mesh, as the report row has it",
+    goal: 4,
+    sizes: [125_000, 250_000, 500_000, 1_000_000],
+    prepare: async (size) => {
+      // A relief of stones: many faces with joints between them, which is what surfaces are made of.
+      const mesh = relief(size);
+      const topology = buildTopology(mesh);
+      const laying = { turn: TURNS["+z"], factor: 1, grain: { layerMm: 0.2, lineWidthMm: 0.45 } };
+      return {
+        ours: () => findSurfaces(mesh, topology).list.map((s) => laySurface(s, laying)),
+        peer: () => reportMesh(mesh).report,
+      };
     },
   },
   {

@@ -165,6 +165,37 @@ describe("inch estimate", () => {
   });
 });
 
+describe("inch surface", () => {
+  let cone: string;
+  beforeAll(() => {
+    cone = file("hill.stl", writeStl(coneMesh(20, 40, 48)));
+  });
+  it("names the surfaces of a roof, with steps as they are (Dolenc & Mäkelä 1994), and what to do", async () => {
+    const r = (await value("surface", cone, { layer: "0.2", distance: "0.6" })) as {
+      surfaces: { name: string; areaMm2: number; slopeDeg: number; stepMm: number; pitchMm: number; seen: string; school: string; why: string }[];
+    };
+    const top = r.surfaces.find((s) => s.name === "round top")!;
+    const phi = (top.slopeDeg * Math.PI) / 180;
+    expect(top.stepMm).toBeCloseTo(Math.max(0.1, 0.2 * Math.cos(phi)), 3);
+    expect(top.why.length).toBeGreaterThan(10);
+    const halved = (await value("surface", cone, { layer: "0.1", distance: "0.6" })) as typeof r;
+    expect(halved.surfaces.find((s) => s.name === "round top")!.pitchMm / top.pitchMm).toBeCloseTo(0.5, 3);
+  });
+  it("turned over, what looked up looks down and gets no work", async () => {
+    const r = (await value("surface", cone, { layer: "0.2", distance: "0.6", turn: "1,0,0,0" })) as { surfaces: { name: string; school: string }[] };
+    expect(r.surfaces.find((s) => s.name === "round top")!.school).toBe("leave");
+  });
+  it.each([
+    [{ distance: "1" }, "usage.layer"],
+    [{ layer: "0.2" }, "usage.distance"],
+    [{ layer: "thin", distance: "1" }, "usage.number"],
+    [{ layer: "0.2", distance: "1", turn: "1,2" }, "usage.turn"],
+    [{ layer: "0.2", distance: "1", process: "clay" }, "usage.choice"],
+  ])("%o is refused with %s", async (options, code) => {
+    expect(await run("surface", cone, options as never)).toMatchObject({ ok: false, problem: { code } });
+  });
+});
+
 describe("inch orient", () => {
   it("gives ways that nobody dominates, each with its rotation and why", async () => {
     const cone = file("cone.stl", writeStl(coneMesh(20, 40, 48)));

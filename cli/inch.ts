@@ -17,6 +17,7 @@ async function main(): Promise<void> {
       layer: { type: "string" },
       up: { type: "string" },
       turn: { type: "string" },
+      distance: { type: "string" },
       process: { type: "string" },
       printer: { type: "string" },
       copies: { type: "string" },

@@ -38,6 +38,8 @@ import {
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
 import { criticalPath, eveningsFrom, finishChance, plateHours, ratesOf, tonight } from "../core/plan";
+import { OPEN } from "../core/project";
+import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, type SurfaceCase } from "../core/surface";
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
@@ -55,6 +57,7 @@ export interface Options {
   "printer-file"?: string;
   from?: string;
   deadline?: string;
+  distance?: string;
 }
 
 /** Runs one verb. */
@@ -67,9 +70,10 @@ export async function run(verb: string, file: string | undefined, options: Optio
     orient,
     coats,
     plan,
+    surface,
   };
   const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
-  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, orient, gcode, coats, plan or convert.`);
+  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, plan or convert.`);
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;
   try {
@@ -269,6 +273,76 @@ function readTurn(text: string | undefined): Result<Turn | undefined> {
   return turn.length === 4 && Math.abs(length - 1) < 1e-3
     ? ok(turn.map((v) => v / length) as Turn)
     : fail("usage.turn", `--turn must be a rotation as a quaternion x,y,z,w of length 1, not "${text}".`);
+}
+
+/** What the surfaces of a file are taken for where nothing is said of them. */
+const SURFACE_ASSUMES = [
+  "One copy, printed in filament with lines of 0.45 mm unless --process resin is said.",
+  "A dry brush goes over it; spraying is possible; papers of every grade are at hand.",
+  "Filling by the common figures.",
+];
+
+/** The surfaces of a file as they are printed and seen, and what is recommended for each. */
+async function surface(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
+  const layer = number(options.layer, "layer"),
+    distance = number(options.distance, "distance"),
+    turn = readTurn(options.turn),
+    process = oneOf(options.process, ["fdm", "resin"] as const, "process");
+  for (const read of [layer, distance, turn, process]) if (!read.ok) return read;
+  if (!layer.ok || !distance.ok || !turn.ok || !process.ok) return layer;
+  if (layer.value === undefined) return fail("usage.layer", "surface needs --layer, the layer height in millimetres.");
+  if (distance.value === undefined) return fail("usage.distance", "surface needs --distance, from where it is looked at, in metres.");
+  const file = read(bytes, options);
+  if (!file.ok) return file;
+  const solid = printedSolid(file.value.mesh, file.value.topology, file.value.shells);
+  const found = findSurfaces(solid.mesh, solid.topology);
+  if (found.list.length === 0) return fail("surface.none", "The file has no facet with an area: there is no surface to look at.");
+  const around = lookAround(solid.mesh, solid.topology, found);
+  const made = process.value ?? "fdm";
+  const grain = made === "fdm" ? { layerMm: layer.value, lineWidthMm: 0.45 } : { layerMm: layer.value };
+  const distanceMm = distance.value * 1000;
+  return ok({
+    assumes: SURFACE_ASSUMES,
+    surfaces: found.list.map((s, i) => {
+      const laid = laySurface(s, { turn: turn.value ?? TURNS["+z"], factor: 1, grain });
+      const { seen } = showsAt(laid, distanceMm);
+      const c: SurfaceCase = {
+        laid,
+        name: s.name,
+        copies: 1,
+        areaMm2: laid.areaMm2,
+        seen,
+        sight: around[i].open < OPEN ? "hidden" : "seen",
+        process: made,
+        wall: around[i].wall,
+        factor: 1,
+        dryBrush: true,
+        material: null,
+        ratio: 1,
+        smooth: false,
+        gloss: false,
+        noSpray: null,
+        noAirbrush: null,
+        own: {},
+        reprint: null,
+      };
+      const best = recommend(c);
+      const way = planSchool(best.school, c);
+      return {
+        name: s.name,
+        areaMm2: laid.areaMm2,
+        slopeDeg: laid.slopeDeg,
+        stepMm: laid.cuspMm,
+        pitchMm: laid.pitchMm,
+        flat: s.flat,
+        seen: c.sight === "hidden" ? "nobody looks there" : seen,
+        school: best.school,
+        why: best.why,
+        minutes: Math.round(way.handsOnS / 6) / 10,
+        wetMl: Math.round(way.wetMl * 100) / 100,
+      };
+    }),
+  });
 }
 
 /** Layers, time, material and cost of all copies on one printer. */

@@ -80,7 +80,7 @@ for (const [address, name, button, press] of [
   ["parts/rowing-boat/mesh", "mesh"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Lay it so"],
-  ["print/mill-house/pieces", "pieces", "Cut it to see"],
+  ["surface/lamp?part=mill-house", "lamp", "Try it with a made-up pair", "press"],
 ]) {
   await page.goto(`${base}/s/${scene}/${address}`);
   await page.locator("main h1").waitFor();

@@ -60,7 +60,7 @@ export interface KnownSurface {
 const MARKED = 0.6;
 const SIGHTS = ["covered", "hidden", "mating"] as const;
 /** From this share of its ways out on it can be looked at; a room behind windows has less. Common choice. */
-const OPEN = 0.12;
+export const OPEN = 0.12;
 /** What the marks on the mesh say; without any, what nobody can look at from outside is hidden. */
 const byMarks = (found: MappedSurface): Sight => SIGHTS.find((s) => found.marked[s] >= MARKED) ?? (found.open < OPEN ? "hidden" : "seen");
 

@@ -85,8 +85,8 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
     const i = at ? list.indexOf(at) : -1;
     if (i >= 0) look(list[(i + by + list.length) % list.length].number);
   };
-  useKey("s", "Next surface", "This station", () => step(1), list.length > 1);
-  useKey("S", "Surface before", "This station", () => step(-1), list.length > 1);
+  useKey("j", "Next surface", "This station", () => step(1), list.length > 1);
+  useKey("k", "Surface before", "This station", () => step(-1), list.length > 1);
   useKey("r", "Turn the part in low light", "This station", () => setTurning((t) => !t));
   if (!state.sheet || !printer) return <SheetWaits state={state} part={part} scene={scene} />;
   if (!at) return <p className="mt-4 text-soft">Its surfaces are being found…</p>;
@@ -166,7 +166,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
               onChange={(v) => look(Number(v))}
               options={list.map((j) => ({ value: String(j.number), label: `${j.name}, ${formatArea(j.laid.areaMm2)}` }))}
             />
-            <Key k="s" />
+            <Key k="j" />
           </div>
         }
       >

@@ -1,0 +1,123 @@
+/** The Surface station: map and ways, what printing left, seams, own figures, the line meter. */
+import { expect, test, type Page } from "@playwright/test";
+
+const open = async (page: Page, path: string): Promise<void> => {
+  await page.goto("/");
+  await page.getByTestId("notes").waitFor();
+  const scene = new URL(page.url()).pathname.split("/")[2];
+  await page.goto(`/s/${scene}${path}`);
+};
+
+test("a surface is named, its way chosen, and the plan follows; undo takes it back", async ({ page }) => {
+  await open(page, "/surface?part=quay-wall");
+  const option = await page
+    .getByLabel("Surface", { exact: true })
+    .locator("option", { hasText: /^front wall, / })
+    .getAttribute("value");
+  await page.getByLabel("Surface", { exact: true }).selectOption(option!);
+  await expect(page.getByRole("heading", { name: "Front wall in low light" })).toBeVisible();
+  await expect(page.getByText(/19, the usual one/)).toBeVisible();
+  const name = page.getByLabel("Called");
+  await name.fill("face of stones");
+  await name.press("Enter");
+  await expect(page.getByRole("heading", { name: "Face of stones in low light" })).toBeVisible();
+  await page.getByLabel("Dry brush on it").selectOption("dry");
+  const ways = page.getByTestId("ways");
+  await ways.getByRole("listitem").filter({ hasText: "Thick paint, face by face" }).getByRole("button", { name: "use this" }).click();
+  await expect(ways.getByRole("button", { name: "in the plan" })).toBeVisible();
+  await expect(page.getByLabel("At this stage")).toContainText("Thick paint on each of 114 faces");
+  await page.keyboard.press("Control+z");
+  await expect(ways.getByRole("button", { name: "in the plan" })).toHaveCount(0);
+});
+
+test("the strip answers to keys: a coat on, a coat off; thinner layers tried; the part in low light", async ({ page }) => {
+  await open(page, "/surface?part=mill-house");
+  const strip = page.getByTestId("strip");
+  await expect(strip).toBeVisible();
+  const rows = async (): Promise<number> => ((await strip.getAttribute("aria-label")) ?? "").split(",").length;
+  const before = await rows();
+  await page.keyboard.press("+");
+  await expect.poll(rows).toBe(before + 1);
+  await page.keyboard.press("-");
+  await expect.poll(rows).toBe(before);
+  const layer = page.getByLabel("Layer tried");
+  await layer.fill("0.1 mm");
+  await layer.press("Enter");
+  await expect(page.getByText("Looked at with layers of 0.1 mm")).toBeVisible();
+  await page.getByRole("button", { name: "back to them" }).click();
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.press("r");
+  await expect(page.getByRole("img", { name: /on a turntable/ })).toBeVisible();
+  await page.keyboard.press("j");
+  await expect(page).toHaveURL(/at=/);
+});
+
+test("everything that printing left has a remedy; many copies are spread over evenings", async ({ page }) => {
+  await open(page, "/surface/left?part=quay-clip");
+  await expect(page.getByRole("row", { name: /^First-layer flare/ })).toContainText("Chamfer");
+  await page.getByLabel("At most so many an evening").fill("5");
+  await page.getByLabel("At most so many an evening").press("Enter");
+  await expect(page.getByText(/^3 evenings of/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel("At most so many an evening")).toHaveValue("5");
+});
+
+test("who meets whom is said once: filler, order, dry fits; wrong widths are told", async ({ page }) => {
+  await open(page, "/surface/seams?part=crane-post");
+  await expect(page.getByRole("heading", { name: "Crane post and Quay wall" })).toBeVisible();
+  await expect(page.getByText("It comes apart: nothing goes into it.")).toBeVisible();
+  await page.getByLabel("They are").first().selectOption("glued");
+  await page.getByLabel("Painted").first().selectOption("after");
+  const wide = page.getByLabel("Seam, wide").first();
+  await wide.fill("three");
+  await wide.press("Enter");
+  await expect(page.getByRole("alert")).toBeVisible();
+  await wide.fill("0.05 mm");
+  await wide.press("Enter");
+  await expect(page.getByText(/^Filler primer, /)).toBeVisible();
+  await page.getByLabel("It", { exact: true }).selectOption("file");
+  await page.getByRole("button", { name: "Write it down" }).click();
+  await expect(page.getByText("filed, 0.2 mm taken off: the print")).toBeVisible();
+  await expect(page.getByText(/^Joints want/)).toBeVisible();
+});
+
+test("a strip of the fan becomes an own figure, and can be struck out", async ({ page }) => {
+  await open(page, "/surface/own?part=mill-house");
+  await page.getByLabel("Treated with").selectOption("uv-resin");
+  await page.getByLabel("Lines were gone from").selectOption("30");
+  await expect(page.getByText(/Your figure goes from 1\.00 to/)).toBeVisible();
+  await page.getByRole("button", { name: "Take it as my own" }).click();
+  await expect(page.getByText(/^UV resin skin: fills/).or(page.getByText(/fills .* times what the table says/).nth(2))).toBeVisible();
+  await page.getByRole("button", { name: "Strike out: slope fan, gone from 30°" }).click();
+  await expect(page.getByText("gone from 30°")).toHaveCount(0);
+});
+
+test("the line meter reads a made-up pair, says what is left, and keeps it", async ({ page }) => {
+  await open(page, "/surface/lamp?part=mill-house");
+  await page.getByRole("button", { name: "Try it with a made-up pair" }).click();
+  const before = page.getByLabel("Before the coat"),
+    after = page.getByLabel("After the coat");
+  await before.getByRole("button", { name: "Read the lines" }).click();
+  await expect(before.getByTestId("verdict")).toContainText("Lines are there");
+  await after.getByRole("button", { name: "Read the lines" }).click();
+  await expect(page.getByTestId("left")).toContainText(/^(3|4|5)\d % of the lines are left/);
+  // A mark is moved by the keyboard: what was read is read anew.
+  await after.getByLabel("After: corner 1 of the surface").focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByTestId("left")).toHaveCount(0);
+  await after.getByRole("button", { name: "Read the lines" }).click();
+  await expect(page.getByTestId("left")).toBeVisible();
+  await page.getByRole("button", { name: "Keep it as my own figure" }).click();
+  await expect(page.getByText("Kept with your own figures.")).toBeVisible();
+  await page.getByRole("link", { name: /^Own figures/ }).click();
+  await expect(page.getByText(/Mill house, .*with the line meter/)).toBeVisible();
+});
+
+test("what is no photograph is said to be none, and nothing is lost", async ({ page }) => {
+  await open(page, "/surface/lamp?part=mill-house");
+  await page
+    .getByLabel("Photograph before the coat")
+    .setInputFiles({ name: "x.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") });
+  await expect(page.getByText(/This is no photograph/)).toBeVisible();
+  await expect(page.getByRole("button", { name: "Choose the photograph" })).toHaveCount(2);
+});
