@@ -87,6 +87,7 @@ export async function fullProject(): Promise<Full> {
       coat("c", "primer", "spray", 2),
       { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
+      { id: "seam", kind: "seam", meetingId: "m1", filler: "epoxy-putty" },
       { id: "bench", kind: "bench", task: "file", rounds: 1, mostAnEvening: 3 },
       { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: "kept" },
     ],

@@ -25,6 +25,17 @@ export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" |
   return {
     paint: (id) => paints.find((p) => p.id === id),
     printer: (id) => scene.printers.find((p) => p.id === id),
+    meeting: (id) => {
+      const m = scene.meetings.find((x) => x.id === id);
+      if (!m) return undefined;
+      const [a, b] = [m.a, m.b].map((partId) => parts?.find((p) => p.id === partId));
+      const seam = {
+        ...m,
+        a: a ? materialOf(a, scene) : ("filament print" as const),
+        b: b ? materialOf(b, scene) : ("filament print" as const),
+      };
+      return { words: `${a?.name ?? "a part"} and ${b?.name ?? "a part"}`, seam };
+    },
     part: (id) => {
       const part = parts?.find((p) => p.id === id);
       return part && { id, name: part.name, material: materialOf(part, scene) };

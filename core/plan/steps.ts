@@ -200,6 +200,7 @@ function stepsKept(part: Part, project: Project): Step[] {
   const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
   const hides = workOf(part.work, "hide").length > 0;
   const from = [
+    ...(workOf(part.work, "seam").length > 0 ? [scene.meetings, ...parts] : []),
     ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills] : []),
     ...scene.printers,
     "paints",

@@ -9,12 +9,14 @@ import type { Printer } from "../print";
 import { realMaterial } from "../subject";
 import {
   anchorOf,
+  dryBrushOn,
   laySurface,
   matchSurfaces,
   ownFills,
   planSchool,
   showsAt,
   type Anchor,
+  type BrushVerdict,
   type Grain,
   type LaidSurface,
   type MappedSurface,
@@ -152,6 +154,17 @@ const KIND_ORDER = { slope: 0, wall: 1, level: 2 } as const;
 export const linedSurfaces = (list: readonly KnownSurface[]): KnownSurface[] =>
   list.filter((k) => !k.laid.underside && k.sight === "seen" && k.seen !== "hidden").sort(plainestFirst);
 
+/** What a dry brush as it is said would do to a surface. */
+export const dryBrushOf = ({ laid, found, said }: KnownSurface, part: Part): BrushVerdict =>
+  dryBrushOn({
+    cuspMm: laid.cuspMm,
+    pitchMm: laid.pitchMm,
+    ridges: laid.ridges,
+    reliefMm: found.reliefDepthMm * part.factor,
+    bristle: said?.bristle ?? "stiff",
+    stroke: said?.stroke ?? "across",
+  });
+
 /** What is at hand for treating surfaces. */
 export interface Conditions {
   noSpray: string | null;
@@ -190,29 +203,40 @@ function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer):
   if (!facts) return null;
   const { viewingDistanceMm } = choicesOf(part, scene);
   const grain = grainOf(printer);
-  const ways: { words: string; laid: LaidSurface; by: number }[] = [];
+  const ways: { words: string; laid: LaidSurface; machineS: number }[] = [];
+  const allS = facts.one.timeS.value * part.copies;
   const finer = printer.process === "fdm" ? Math.max(printer.lineWidthMm * LEAST_LAYER_SHARE, grain.layerMm / 2) : 0;
   if (finer > 0 && finer < grain.layerMm * 0.9) {
     const layerMm = Math.round(finer * 100) / 100;
     ways.push({
       words: `with layers of ${layerMm} mm`,
       laid: laySurface(k.found, { turn: facts.turn, factor: part.factor, grain: { ...grain, layerMm } }),
-      by: grain.layerMm / layerMm,
+      machineS: (allS * grain.layerMm) / layerMm,
     });
   }
   for (const up of UPS)
-    ways.push({ words: UP_WORDS[up], laid: laySurface(k.found, { turn: TURNS[up], factor: part.factor, grain }), by: 1 });
+    ways.push({ words: UP_WORDS[up], laid: laySurface(k.found, { turn: TURNS[up], factor: part.factor, grain }), machineS: allS });
+  // Another printer of the scene, as it would turn the part: resin for a face of fine bricks.
+  for (const other of scene.printers) {
+    const its = other.id === printer.id ? undefined : printFactsOf(part, other);
+    if (its?.fits)
+      ways.push({
+        words: `on ${other.name}`,
+        laid: laySurface(k.found, { turn: its.turn, factor: part.factor, grain: grainOf(other) }),
+        machineS: its.one.timeS.value * (other.process === "resin" ? Math.ceil(part.copies / Math.max(1, its.perPlate)) : part.copies),
+      });
+  }
   const better = ways
     .filter((w) => !w.laid.underside && w.laid.cuspMm < k.laid.cuspMm * 0.75)
     .map((w) => ({ ...w, seen: showsAt(w.laid, viewingDistanceMm).seen }))
     .sort((a, b) => SEEN_ORDER[b.seen] - SEEN_ORDER[a.seen] || a.laid.cuspMm - b.laid.cuspMm)[0] as
-    { words: string; laid: LaidSurface; by: number; seen: Seen } | undefined;
+    { words: string; laid: LaidSurface; machineS: number; seen: Seen } | undefined;
   if (!better) return null;
   return {
     words: better.words,
     steps: { cuspMm: better.laid.cuspMm, pitchMm: better.laid.pitchMm },
     seen: better.seen,
-    machineS: facts.one.timeS.value * better.by * part.copies,
+    machineS: better.machineS,
   };
 }
 

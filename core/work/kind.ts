@@ -4,7 +4,7 @@
  */
 import type Joi from "joi";
 import type { CoatFamily, CoatLayer } from "../coat";
-import type { Material } from "../joint";
+import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { SchoolId, SchoolPlan } from "../surface";
 import type { Rests, Station, Step } from "./step";
@@ -31,6 +31,8 @@ export interface Surroundings {
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
   /** What a piece of hiding takes on the part that is worked on; null while its surface is not found. Absent where no part is at hand. */
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
+  /** Two parts that meet, in words, and the seam between them; undefined where they do not any more. */
+  meeting?: (id: string) => { words: string; seam: SeamCase } | undefined;
   /** What the user calls a surface of it. */
   saidSurface?: (id: string) => string | undefined;
 }

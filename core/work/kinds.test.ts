@@ -11,7 +11,11 @@ import { kindOf, WORK_KINDS, workOf, type Beginning, type WorkItem } from "./ind
 
 const brick = await meshPart("brick", "Brick", block(), [printWork()]);
 const other = { ...brick, id: "wall", name: "Wall" };
-const project = projectOf([brick, other]);
+const project = projectOf([brick, other], [], {
+  meetings: [
+    { id: "m", a: "brick", b: "wall", how: "glued", paint: "after", lengthMm: 50, widthMm: 0.3, sight: "seen", textured: false, fits: [] },
+  ],
+});
 const around = surroundingsOf(project);
 const beginning: Beginning = {
   ...around,
@@ -30,6 +34,7 @@ const beginning: Beginning = {
 const EXAMPLES: WorkItem[] = [
   printWork(),
   { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
+  { id: "s", kind: "seam", meetingId: "m", filler: "putty" },
   { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
   { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },

@@ -1,5 +1,6 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
 import { Plus, X } from "lucide-react";
+import { Link } from "react-router";
 import { coatAmounts } from "~core/surface";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import {
@@ -16,7 +17,7 @@ import {
   type CoatMethod,
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
-import { LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
+import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -82,6 +83,8 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const treated = workOf(part.work, "hide").at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
   const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? { cuspMm: 0, pitchMm: 0 };
+  const hidden = new Set(workOf(part.work, "hide").map((h) => h.surfaceId));
+  const brought = linedSurfaces(surfaces).filter((k) => k.dryBrush && !(k.said && hidden.has(k.said.id)) && dryBrushOf(k, part).brings);
   const real = surfaces.flatMap((k) => (k.said?.material ? [k.said.material] : []));
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.
@@ -155,6 +158,20 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
       </div>
+      {brought.length > 0 && (
+        <p className="mt-3">
+          <span className="note-act">▲ The dry brush will bring lines out</span> on{" "}
+          {brought
+            .slice(0, 4)
+            .map((k) => k.name)
+            .join(", ")}
+          {brought.length > 4 ? ` and ${brought.length - 4} more` : ""}. {dryBrushOf(brought[0], part).instead}{" "}
+          <Link className="underline underline-offset-2" to={`/s/${project.scene.id}/surface?part=${part.id}`}>
+            Hide them first, at Surface
+          </Link>
+          .
+        </p>
+      )}
       {real.length > 0 && (
         <p className="mt-3">
           <span className="font-semibold">In real life: </span>

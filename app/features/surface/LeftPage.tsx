@@ -17,7 +17,7 @@ import { footprintRequest } from "~core/results";
 import { otherWaysForCopies } from "~core/look";
 import { leavings, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
 import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core/mesh";
-import { overhangOf } from "~core/print";
+import { overhangOf, withResinDefaults } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
 import { formatDuration } from "~core/units";
 import { lastOf, workOf } from "~core/work";
@@ -48,23 +48,21 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
   const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
   const needsHolding = 90 - overhangOf(printer);
+  // Resin hangs on points all over what looks down, the side towards the plate as well.
+  const resin = printer.process === "resin" ? withResinDefaults(printer) : null;
+  const heldMm2 =
+    facts && facts.one.supportMm3 > 0
+      ? list
+          .filter((k) => k.laid.underside && k.laid.slopeDeg < needsHolding && (resin || plateMm === null || k.laid.heightMm > plateMm))
+          .reduce((sum, k) => sum + k.laid.areaMm2, 0)
+      : 0;
   const c: LeftCase = {
     process: printer.process,
     grain: grainOf(printer),
     laid,
     plateMm,
     distanceMm: part.differs.viewingDistanceMm ?? scene.viewingDistanceMm,
-    supports: facts
-      ? {
-          points: null,
-          areaMm2:
-            facts.one.supportMm3 > 0
-              ? list
-                  .filter((k) => k.laid.underside && k.laid.slopeDeg < needsHolding && (plateMm === null || k.laid.heightMm > plateMm))
-                  .reduce((sum, k) => sum + k.laid.areaMm2, 0)
-              : 0,
-        }
-      : null,
+    supports: facts ? { points: resin ? Math.ceil(heldMm2 / resin.supportSpacingMm ** 2) : null, areaMm2: heldMm2 } : null,
     footMm: foot.state === "ready" ? foot.value.rings.reduce((sum, r) => sum + ringMm(r), 0) : 0,
     heightMm: foot.state === "ready" ? foot.value.heightMm : partSizeMm(part)[2],
     narrowestGapMm: walls ? narrowestMm(walls, part.factor) : undefined,
@@ -82,7 +80,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
             <th>Where on it</th>
             <th>Seen</th>
             <th>What helps</th>
-            <th className="text-right">A copy</th>
+            <th className="whitespace-nowrap text-right">A copy</th>
           </tr>
         </thead>
         <tbody>

@@ -31,7 +31,7 @@ import {
 } from "~core/surface";
 import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
 import { lastOf, workOf } from "~core/work";
-import { judgedSurfaces, type Judged, type Note } from "~core/look";
+import { judgedSurfaces, orderFaults, type Judged, type Note } from "~core/look";
 import { AtStage } from "~app/shared/AtStage";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
@@ -89,7 +89,14 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
   useKey("k", "Surface before", "This station", () => step(-1), list.length > 1);
   useKey("r", "Turn the part in low light", "This station", () => setTurning((t) => !t));
   if (!state.sheet || !printer) return <SheetWaits state={state} part={part} scene={scene} />;
-  if (!at) return <p className="mt-4 text-soft">Its surfaces are being found…</p>;
+  if (!at)
+    return (
+      <p className="mt-4 text-soft">
+        {part.surfaceMap
+          ? "Its mesh has no facet with an area: there is no surface to look at. Mend it at Parts, or bring the file again."
+          : "Its surfaces are being found…"}
+      </p>
+    );
 
   const hatched = new Map(
     list.map((j): [number, HatchKind] => [
@@ -142,6 +149,19 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           {turning ? "Back to the notes" : "Turn it in low light"} <Key k="r" />
         </button>
       </div>
+      {part.source.kind === "mesh" && !part.source.report.watertight && (
+        <p className="mt-2 note-act">
+          ▲ Its mesh has holes: what lies behind a surface, and who can look at it, may be wrong. Mend it at Parts.
+        </p>
+      )}
+      {orderFaults(part, project).map((f) => (
+        <p key={`${f.itemId} ${f.to}`} className="mt-2 flex flex-wrap items-center justify-between gap-2 border border-ink p-2">
+          <span className="note-act">▲ {f.says}</span>
+          <button className="btn" onClick={() => void run("work.move", { partId: part.id, itemId: f.itemId, to: f.to })}>
+            Put it there
+          </button>
+        </p>
+      ))}
       {lost.length > 0 && (
         <div className="mt-2 border border-ink p-2">
           {lost.map((s) => (

@@ -15,11 +15,13 @@ import {
   seamOrder,
   type DryFit,
   type FitCause,
+  type FillerId,
   type FitVerdict,
   type Meeting,
 } from "~core/joint";
 import { LIMITS, materialOf, printerAtHand, type Part, type Project } from "~core/project";
 import { CLEARANCE_MM } from "~core/print";
+import { workOf } from "~core/work";
 import { formatDuration, formatMm, ok, parseLength, readAsMm, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
@@ -154,6 +156,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                 <th>Filled with</th>
                 <th className="text-right">Yours</th>
                 <th className="text-right">Waits</th>
+                <th />
               </tr>
             </thead>
             <tbody>
@@ -176,6 +179,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                     </td>
                     <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
                     <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
+                    <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} project={project} />}</td>
                   </tr>
                 );
               })}
@@ -186,6 +190,30 @@ function Seams({ part, project }: { part: Part; project: Project }) {
       </Section>
       <Taught project={project} part={part} />
     </>
+  );
+}
+
+/** The seam as a piece of work of its first part, before that is painted. */
+function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: FillerId; project: Project }) {
+  const { run } = useActions();
+  const planned = project.parts.some((p) => workOf(p.work, "seam").some((w) => w.meetingId === m.id));
+  const part = project.parts.find((p) => p.id === m.a);
+  if (!part || !project.scene.meetings.includes(m)) return null;
+  if (planned) return <span className="text-soft">in the plan</span>;
+  const first = workOf(part.work, "coat").at(0);
+  return (
+    <button
+      className="btn"
+      onClick={() =>
+        void run("work.add", {
+          partId: part.id,
+          at: first ? part.work.indexOf(first) : part.work.length,
+          items: [{ id: newId(), kind: "seam", meetingId: m.id, filler }],
+        })
+      }
+    >
+      Into the plan
+    </button>
   );
 }
 

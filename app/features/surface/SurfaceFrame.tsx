@@ -1,10 +1,16 @@
 /** What every leaf of Surface stands in: the part at hand, the leaves, and a word where there is no printed part. */
 import type { Part, Project } from "~core/project";
-import { choicesOf, printerAtHand } from "~core/project";
+import { choicesOf, linedSurfaces, printerAtHand, surfacesOf } from "~core/project";
 import { formatMm } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { SurfaceLeaves } from "./SurfaceLeaves";
+
+/** How many of its surfaces show their lines. */
+function shown(part: Part, project: Project): string {
+  const list = surfacesOf(part, project.scene);
+  return part.surfaceMap ? `${linedSurfaces(list).length} of ${list.length}` : "being found";
+}
 
 export function SurfaceFrame({
   project,
@@ -26,7 +32,7 @@ export function SurfaceFrame({
       cells={[
         { label: "seen from", value: formatMm(part ? choicesOf(part, scene).viewingDistanceMm : scene.viewingDistanceMm) },
         { label: "layers", value: printer ? `${printer.layerMm} mm` : "no printer" },
-        { label: "light", value: "low, left" },
+        { label: "show", value: part ? shown(part, project) : "nothing" },
       ]}
     >
       <SurfaceLeaves project={project} part={part} />

@@ -2,20 +2,9 @@
 import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
+import { dryBrushOf, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
-import {
-  dryBrushOn,
-  grooveOf,
-  openMm,
-  reachOf,
-  schoolById,
-  SCHOOLS,
-  SEEN_WORDS,
-  washDraws,
-  type SchoolId,
-  type SurfaceCase,
-} from "~core/surface";
+import { grooveOf, openMm, reachOf, schoolById, SCHOOLS, SEEN_WORDS, washDraws, type SchoolId, type SurfaceCase } from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
 import { workOf } from "~core/work";
 import { LIMITS } from "~core/project";
@@ -46,14 +35,7 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
   const groove = grooveOf(c);
   const material = realMaterial(at.said?.material ?? "");
   const verdict = material ? linesOnMaterial(material, laid, project.scene.scale.ratio) : null;
-  const brush = dryBrushOn({
-    cuspMm: laid.cuspMm,
-    pitchMm: laid.pitchMm,
-    ridges: laid.ridges,
-    reliefMm: found.reliefDepthMm * part.factor,
-    bristle: at.said?.bristle ?? "stiff",
-    stroke: at.said?.stroke ?? "across",
-  });
+  const brush = dryBrushOf(at, part);
   const washed = workOf(part.work, "coat").some((w) => w.method === "wash");
   const photos = at.said?.photos ?? [];
   const addPhotos =

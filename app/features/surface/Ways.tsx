@@ -91,7 +91,8 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
       <p className="text-soft">{schoolById(plan.school)?.says}</p>
       {plan.stages.length > 0 && (
         <p>
-          {plan.rounds > 1 ? `${plan.rounds} rounds, ` : ""}
+          {plan.rounds > 1 ? `up to ${plan.rounds} rounds, ` : ""}
+          {plan.nights > 0 ? `${plan.nights + 1} evenings, ` : ""}
           {formatDuration(plan.handsOnS)} yours, {formatDuration(plan.waitS - plan.machineS)} waiting
           {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)}{" "}
           µm

@@ -228,8 +228,9 @@ export const SCHOOLS: School[] = [
     },
     treat: (c, t, notes) => {
       t.heat(HEAT_LEAVES);
+      // Heat first saves filler: what is left is filled on the spots alone.
       if (t.look() && !noPaper(c)) {
-        t.sand("primer");
+        t.coat(c.noSpray ? "surfacer" : "filler").sand("primer");
         t.look();
       }
       notes.push("Bubbles, sagging and burns cannot be taken back: rehearse on scrap of the same walls.");

@@ -7,8 +7,9 @@ import { ground } from "./ground";
 import { hide } from "./hide";
 import { own } from "./own";
 import { print } from "./print";
+import { seam } from "./seam";
 
-const ALL = { print, hide, coat, glue, ground, bench, own };
+const ALL = { print, hide, seam, coat, glue, ground, bench, own };
 
 type ItemOf<K> = K extends WorkKind<infer I> ? I : never;
 

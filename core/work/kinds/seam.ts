@@ -1,0 +1,44 @@
+/** Filling the seam to another part: what it takes follows from how the two meet, which is said of the scene. */
+import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../joint";
+import { id, oneOf } from "../fields";
+import type { Surroundings, WorkKind } from "../kind";
+
+export interface SeamWork {
+  id: string;
+  kind: "seam";
+  /** Which meeting of the scene. */
+  meetingId: string;
+  filler: FillerId;
+}
+
+const fillerOf = (item: SeamWork) => SEAM_FILLERS.find((f) => f.id === item.filler)!;
+const namesOf = (item: SeamWork, at: Surroundings): string => at.meeting?.(item.meetingId)?.words ?? "a joint that is not there any more";
+
+export const seam: WorkKind<SeamWork> = {
+  kind: "seam",
+  many: "seams",
+  fields: { meetingId: id, filler: oneOf(SEAM_FILLERS) },
+  station: "surface",
+  words: (item, at) => ({ title: `Fill the seam: ${namesOf(item, at)}`, detail: fillerOf(item).name }),
+  refers: () => [],
+  film: () => null,
+  counts: () => null,
+  steps: (item, task) => {
+    const meeting = task.meeting?.(item.meetingId);
+    const filler = fillerOf(item);
+    // What moves, comes apart, or is gone takes nothing.
+    if (!meeting || noFill(meeting.seam)) return [];
+    const { handsOnS } = fillersFor(meeting.seam).find((c) => c.filler.id === item.filler)!;
+    return [
+      {
+        name: "0",
+        title: `Fill with ${filler.name}: ${meeting.words}`,
+        handsOnS,
+        waitS: filler.waitS,
+        cautions: filler.cautions,
+        session: { key: `seam ${filler.id}`, group: `seam ${filler.id}`, title: `Seams with ${filler.name}`, setUpS: filler.setUpS },
+        rests: { filler: filler.name, lengthMm: meeting.seam.lengthMm, widthMm: meeting.seam.widthMm },
+      },
+    ];
+  },
+};

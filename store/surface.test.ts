@@ -1,0 +1,117 @@
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import { rowsOf } from "../core/results";
+import { workOf } from "../core/work";
+import type { ProjectRows } from "../core/project";
+import { fullProject } from "../tests/fullProject";
+import { mendReferences } from "./check";
+import { runCommand, type CommandName, type Commands } from "./commands";
+import { InchHollowDatabase } from "./database";
+import { undo } from "./edit";
+import { loadProject, storeImported } from "./projects";
+
+const NOW = 1_700_000_000_000;
+let count = 0;
+let db: InchHollowDatabase;
+let full: ProjectRows;
+let scene: string;
+beforeEach(async () => {
+  db = new InchHollowDatabase(`surface-${count++}`);
+  full = rowsOf((await fullProject()).project);
+  await storeImported(db, { project: full, meshes: new Map(), pictures: new Map() }, "fresh", "demo");
+  scene = full.scene.id;
+});
+const code = async <N extends CommandName>(name: N, payload: Commands[N]): Promise<string> => {
+  const done = await runCommand(db, scene, name, payload, NOW);
+  return done.ok ? "ok" : done.problem.code;
+};
+const rows = async (): Promise<ProjectRows> => (await loadProject(db, scene))!;
+const brick = async () => (await rows()).parts.find((p) => p.id === "brick")!;
+const anchor = { at: [0.5, 0, 0.5] as [number, number, number], normal: [0, -1, 0] as [number, number, number], share: 0.2 };
+
+describe("what is said of a surface", () => {
+  it("begins its row, and each field is changed by itself: two windows do not overwrite each other", async () => {
+    await code("surface.say", { partId: "brick", surfaceId: "front", anchor, change: { name: "Front" } });
+    await code("surface.say", { partId: "brick", surfaceId: "front", anchor, change: { sight: "hidden" } });
+    expect((await brick()).surfaces.find((s) => s.id === "front")).toMatchObject({
+      name: "Front",
+      sight: "hidden",
+      anchor,
+      bristle: "stiff",
+    });
+    await undo(db, scene);
+    expect((await brick()).surfaces.find((s) => s.id === "front")).toMatchObject({ name: "Front", sight: "" });
+  });
+  it("photos come and go one by one", async () => {
+    const photo = (n: string, when: "before" | "after") => ({ hash: n.repeat(64), when, at: NOW });
+    await code("surface.say", { partId: "brick", surfaceId: "roof", anchor, change: {}, photos: { add: [photo("1", "after")] } });
+    await code("surface.say", { partId: "brick", surfaceId: "roof", anchor, change: {}, photos: { drop: ["9".repeat(64)] } });
+    expect((await brick()).surfaces.find((s) => s.id === "roof")!.photos.map((p) => p.hash[0])).toEqual(["1"]);
+  });
+  it("forgotten, its hiding goes with it; undo brings both back", async () => {
+    await code("surface.forget", { partId: "brick", surfaceId: "roof" });
+    expect(workOf((await brick()).work, "hide")).toEqual([]);
+    await undo(db, scene);
+    expect(workOf((await brick()).work, "hide").map((h) => h.surfaceId)).toEqual(["roof"]);
+  });
+  it("what is none is refused", async () => {
+    expect(await code("surface.say", { partId: "brick", surfaceId: "x", anchor, change: { material: "cheese" } })).not.toBe("ok");
+    expect(await code("surface.say", { partId: "nobody", surfaceId: "x", anchor, change: {} })).toBe("part.gone");
+    const far = { ...anchor, share: 7 };
+    expect(await code("surface.say", { partId: "brick", surfaceId: "x", anchor: far, change: {} })).not.toBe("ok");
+  });
+});
+
+describe("who meets whom", () => {
+  const meeting = {
+    ...{ how: "glued" as const, paint: "after" as const, lengthMm: 10, widthMm: 0.1, sight: "seen" as const, textured: false, fits: [] },
+  };
+  it("two parts that are there, and not one with itself", async () => {
+    expect(await code("item.add", { list: "meetings", items: [{ id: "m2", a: "brick", b: "base", ...meeting }] })).toBe("ok");
+    expect(await code("item.add", { list: "meetings", items: [{ id: "m3", a: "brick", b: "brick", ...meeting }] })).toBe("meeting.itself");
+    expect(await code("item.add", { list: "meetings", items: [{ id: "m4", a: "brick", b: "nobody", ...meeting }] })).toBe("part.gone");
+  });
+  it("goes with a part that goes, and comes back with it", async () => {
+    await code("part.delete", { partId: "shed" });
+    expect((await rows()).scene.meetings).toEqual([]);
+    await undo(db, scene);
+    expect((await rows()).scene.meetings.map((m) => m.id)).toEqual(["m1"]);
+  });
+  it("dry fits are added and struck out one by one, with when they were", async () => {
+    expect(await code("fit.add", { meetingId: "m1", fit: { id: "f2", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("ok");
+    expect((await rows()).scene.meetings[0].fits.map((f) => [f.id, f.at === NOW])).toEqual([
+      ["f1", false],
+      ["f2", true],
+    ]);
+    await code("fit.drop", { meetingId: "m1", fitId: "f1" });
+    expect((await rows()).scene.meetings[0].fits.map((f) => f.id)).toEqual(["f2"]);
+    expect(await code("fit.add", { meetingId: "gone", fit: { id: "f3", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("item.gone");
+    expect(await code("fit.add", { meetingId: "m1", fit: { id: "f3", verdict: "fits", amountMm: 1e9, cause: "print" } })).not.toBe("ok");
+  });
+  it("a file in which one of the two is missing leaves it out", () => {
+    const mended = mendReferences({ ...full, parts: full.parts.filter((p) => p.id !== "shed") });
+    expect(mended.scene.meetings).toEqual([]);
+    expect(mendReferences(full).scene.meetings).toEqual(full.scene.meetings);
+  });
+});
+
+describe("own filling", () => {
+  it("is kept in the workshop, and that of the demo is marked as its own", async () => {
+    const reading = {
+      id: "r",
+      product: "filler" as const,
+      how: "eye" as const,
+      coats: 1,
+      stepMm: 0.1,
+      pitchMm: 0.3,
+      left: 0.5,
+      what: "fan",
+    };
+    expect(await code("fill.add", { reading })).toBe("ok");
+    expect(await code("fill.add", { reading })).toBe("item.there");
+    expect((await rows()).workshop.habits.fills.find((f) => f.id === "r")).toMatchObject({ at: NOW, left: 0.5 });
+    expect(await code("fill.add", { reading: { ...reading, id: "bad", left: 99 } })).not.toBe("ok");
+    await code("fill.drop", { readingId: "r" });
+    expect((await rows()).workshop.habits.fills.some((f) => f.id === "r")).toBe(false);
+  });
+});
