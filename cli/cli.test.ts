@@ -172,7 +172,16 @@ describe("inch surface", () => {
   });
   it("names the surfaces of a roof, with steps as they are (Dolenc & Mäkelä 1994), and what to do", async () => {
     const r = (await value("surface", cone, { layer: "0.2", distance: "0.6" })) as {
-      surfaces: { name: string; areaMm2: number; slopeDeg: number; stepMm: number; pitchMm: number; seen: string; school: string; why: string }[];
+      surfaces: {
+        name: string;
+        areaMm2: number;
+        slopeDeg: number;
+        stepMm: number;
+        pitchMm: number;
+        seen: string;
+        school: string;
+        why: string;
+      }[];
     };
     const top = r.surfaces.find((s) => s.name === "round top")!;
     const phi = (top.slopeDeg * Math.PI) / 180;
@@ -182,7 +191,9 @@ describe("inch surface", () => {
     expect(halved.surfaces.find((s) => s.name === "round top")!.pitchMm / top.pitchMm).toBeCloseTo(0.5, 3);
   });
   it("turned over, what looked up looks down and gets no work", async () => {
-    const r = (await value("surface", cone, { layer: "0.2", distance: "0.6", turn: "1,0,0,0" })) as { surfaces: { name: string; school: string }[] };
+    const r = (await value("surface", cone, { layer: "0.2", distance: "0.6", turn: "1,0,0,0" })) as {
+      surfaces: { name: string; school: string }[];
+    };
     expect(r.surfaces.find((s) => s.name === "round top")!.school).toBe("leave");
   });
   it.each([

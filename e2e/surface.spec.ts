@@ -121,3 +121,39 @@ test("what is no photograph is said to be none, and nothing is lost", async ({ p
   await expect(page.getByText(/This is no photograph/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Choose the photograph" })).toHaveCount(2);
 });
+
+test("a seam goes into the plan, and sanding after paint is put before it with one press", async ({ page }) => {
+  await open(page, "/surface/seams?part=mill-house");
+  await page
+    .getByRole("row", { name: /^Mill house and Quay wall/ })
+    .getByRole("button", { name: "Into the plan" })
+    .click();
+  await expect(page.getByRole("row", { name: /^Mill house and Quay wall/ })).toContainText("in the plan");
+  await page.getByRole("link", { name: "Map and ways" }).click();
+  await expect(page.getByLabel("At this stage")).toContainText("Mill house");
+  // Its hiding is moved behind a coat: that is told, and one press puts it back.
+  await page.goto(page.url().replace(/\/surface.*$/, "/parts/mill-house"));
+  for (let i = 0; i < 3; i++) await page.getByRole("button", { name: "Move Filler primer and sanding down" }).click();
+  await page.goto(page.url().replace(/\/parts.*$/, "/surface?part=mill-house"));
+  await expect(page.getByText(/stands after paint/)).toBeVisible();
+  await page.getByRole("button", { name: "Put it there" }).click();
+  await expect(page.getByText(/stands after paint/)).toHaveCount(0);
+});
+
+test("the dry brush is warned of at Paint, before it is done", async ({ page }) => {
+  await open(page, "/paint?part=mill-house");
+  await expect(page.getByText("The dry brush will bring lines out")).toBeVisible();
+  await page.getByRole("link", { name: /Hide them first/ }).click();
+  await expect(page.getByRole("heading", { name: "Surface of Mill house" })).toBeVisible();
+});
+
+test("two windows: what is said of one surface in each is there in both", async ({ page, context }) => {
+  await open(page, "/surface?part=quay-wall&at=0");
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await page.getByLabel("Who sees it").selectOption("hidden");
+  await expect(other.getByLabel("Who sees it")).toHaveValue("hidden");
+  await other.getByLabel("In real life").selectOption("stone");
+  await expect(page.getByLabel("In real life")).toHaveValue("stone");
+  await expect(page.getByLabel("Who sees it")).toHaveValue("hidden");
+});

@@ -33,7 +33,7 @@ interface PrinterBase {
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
   surface?: string;
-  /** Side of a pixel of the light, mm: resin only. */
+  /** Side of a pixel of the light, mm: resin only; 0 or absent where nobody said. */
   pixelMm?: number;
   /** What holds in the demo scene alone: made-up lessons and simulated prints say nothing of the user's own machine. */
   inDemo?: InDemo;

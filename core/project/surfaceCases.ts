@@ -37,7 +37,7 @@ import type { Paint, Part, Project, SaidSurface, Scene } from "./types";
 export const grainOf = (printer: Printer): Grain =>
   printer.process === "fdm"
     ? { layerMm: printer.layerMm, lineWidthMm: printer.lineWidthMm }
-    : { layerMm: printer.layerMm, ...(printer.pixelMm === undefined ? {} : { pixelMm: printer.pixelMm }) };
+    : { layerMm: printer.layerMm, ...(printer.pixelMm ? { pixelMm: printer.pixelMm } : {}) };
 
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
 export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];

@@ -77,7 +77,7 @@ const printerBase = {
     surface: text(LIMITS.shortText),
     address: text(200).allow(null),
   }),
-  pixelMm: Joi.number().min(0.005).max(1).optional(),
+  pixelMm: Joi.number().min(0).max(1).optional(),
   fits: Joi.object<Fits, true>({
     clearanceMm: Joi.number().min(0).max(5),
     wallMm: Joi.number().min(0).max(20),

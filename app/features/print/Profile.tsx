@@ -184,6 +184,14 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 50,
   },
   {
+    label: "pixel, mm (0: not known)",
+    path: "pixelMm",
+    get: (p) => p.pixelMm ?? 0,
+    change: (pixelMm) => ({ pixelMm }),
+    least: 0,
+    most: 1,
+  },
+  {
     label: "a support every, mm",
     path: "supportSpacingMm",
     get: (p) => withResinDefaults(p).supportSpacingMm,
