@@ -87,7 +87,7 @@ for (const version of [1, 3])
     await expect(page.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
     for (const { name } of parts) await expect(page.getByRole("link", { name, exact: true })).toBeVisible();
     const versionNow = await page.evaluate(async () => (await indexedDB.databases()).find((d) => d.name === "inch-hollow")?.version);
-    expect(versionNow).toBe(60);
+    expect(versionNow).toBe(70);
     for (const name of ["Tonight", "Print", "Paint", "Workshop"]) {
       await station(page, name).click();
       await expect(station(page, name)).toHaveAttribute("aria-current", "page");

@@ -80,5 +80,5 @@ test("a zip that is no bundle of ours is refused with a sentence", async ({ benc
   await bench.keyboard.press("s");
   const other = Buffer.from(zipSync({ "scene.json": new TextEncoder().encode('{"format":"inch-hollow","version":99}') }));
   await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: other });
-  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 6");
+  await expect(bench.getByRole("alert")).toContainText("version 99; this program reads up to 7");
 });

@@ -109,8 +109,13 @@ test("the line meter reads a made-up pair, says what is left, and keeps it", asy
   await expect(page.getByTestId("left")).toBeVisible();
   await page.getByRole("button", { name: "Keep it as my own figure" }).click();
   await expect(page.getByText("Kept with your own figures.")).toBeVisible();
+  await page.getByRole("button", { name: "Keep both photographs with the surface" }).click();
+  await expect(page.getByText(/^Kept with the/)).toBeVisible();
   await page.getByRole("link", { name: /^Own figures/ }).click();
   await expect(page.getByText(/Mill house, .*with the line meter/)).toBeVisible();
+  await page.getByRole("link", { name: "Map and ways" }).click();
+  await expect(page.getByRole("region", { name: "Before it was treated" }).getByRole("img")).toHaveCount(1);
+  await expect(page.getByRole("region", { name: "After it was treated" }).getByRole("img")).toHaveCount(1);
 });
 
 test("what is no photograph is said to be none, and nothing is lost", async ({ page }) => {
@@ -133,7 +138,11 @@ test("a seam goes into the plan, and sanding after paint is put before it with o
   await expect(page.getByLabel("At this stage")).toContainText("Mill house");
   // Its hiding is moved behind a coat: that is told, and one press puts it back.
   await page.goto(page.url().replace(/\/surface.*$/, "/parts/mill-house"));
-  for (let i = 0; i < 3; i++) await page.getByRole("button", { name: "Move Filler primer and sanding down" }).click();
+  const row = page.getByRole("listitem").filter({ hasText: "Filler primer and sanding" }).first();
+  for (const place of ["3", "4", "5"]) {
+    await row.getByRole("button", { name: "Move Filler primer and sanding down" }).click();
+    await expect(row.getByText(place, { exact: true })).toBeVisible();
+  }
   await page.goto(page.url().replace(/\/parts.*$/, "/surface?part=mill-house"));
   await expect(page.getByText(/stands after paint/)).toBeVisible();
   await page.getByRole("button", { name: "Put it there" }).click();

@@ -126,6 +126,8 @@ for (const size of SIZES) {
       await station(bench, "Parts").click();
       await bench.getByRole("link", { name: "Rowing boat" }).click();
       await leaves("Rowing boat");
+      await station(bench, "Surface").click();
+      await leaves("Surface");
       await station(bench, "Print").click();
       await leaves("Print");
       await leaf(bench, "Every part").click();

@@ -63,8 +63,9 @@ export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints
   return [
     { id: "ground", itemId: "", name: material, family: GROUND_OF[material], method: "brush", coats: 1 },
     ...part.work.flatMap((item): StackLayer[] => {
-      const film = kindOf(item).film(item, at);
-      return film ? [{ id: item.id, itemId: item.id, ...film }] : [];
+      const films = [kindOf(item).film(item, at) ?? []].flat();
+      // The last layer of a piece of work goes by its name: what comes over it asks it how long to wait.
+      return films.map((film, i) => ({ id: i === films.length - 1 ? item.id : `${item.id} ${i}`, itemId: item.id, ...film }));
     }),
   ];
 }

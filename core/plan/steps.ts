@@ -60,7 +60,7 @@ function taskOf(part: Part, project: Around): Task {
 
 /** How long what an item lays down must wait for the layer that follows it: what the coat check asks of the two. */
 function waitForNext(stack: readonly StackLayer[], itemId: string): number | undefined {
-  const at = stack.findIndex((l) => l.itemId === itemId);
+  const at = stack.findLastIndex((l) => l.itemId === itemId);
   if (at < 0) return undefined;
   const [layer, next] = [stack[at], stack[at + 1]] as [StackLayer, StackLayer | undefined];
   const verdict = next && checkStack([layer, next]).verdicts[0];

@@ -105,7 +105,8 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
   if (!part.surfaceMap || !printer) return [];
   const { viewingDistanceMm } = choicesOf(part, scene);
   const { turn, grain } = as ?? { turn: sheetTurn(part), grain: grainOf(printer) };
-  const from = [viewingDistanceMm, JSON.stringify([turn, grain])];
+  const plainBelowDeg = printer.fits?.plainSlopeDeg;
+  const from = [viewingDistanceMm, JSON.stringify([turn, grain, plainBelowDeg])];
   const before = known.get(part);
   if (before && before.from.every((x, i) => x === from[i])) return before.list;
   const map = part.surfaceMap;
@@ -123,7 +124,7 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
       // A name from before surfaces were found by place was no name but a description.
       name: (mine?.anchor && mine.name) || found.name,
       sight: mine?.sight || byMarks(found),
-      ...showsAt(laid[number], viewingDistanceMm),
+      ...showsAt(laid[number], viewingDistanceMm, plainBelowDeg),
       dryBrush: mine?.brush ? mine.brush === "dry" : brushed,
     };
   });

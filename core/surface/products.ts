@@ -7,7 +7,8 @@ import type { CoatFamily, CoatMethod } from "../coat";
 
 import { VOLUME_SOLIDS } from "./fill";
 
-export type ProductId = "thick-paint" | "filler" | "filler-thin" | "surfacer" | "uv-resin" | "texture-spray" | "sand-paste";
+export type ProductId =
+  "primer" | "primer-brush" | "thick-paint" | "filler" | "filler-thin" | "surfacer" | "uv-resin" | "texture-spray" | "sand-paste";
 
 export interface Product {
   id: ProductId;
@@ -32,6 +33,36 @@ const MIN = 60,
   H = 3600;
 
 export const PRODUCTS: Record<ProductId, Product> = {
+  primer: {
+    id: "primer",
+    name: "Primer",
+    coat: "Primer first: bare filament soaks up what comes over it",
+    family: "solvent primer",
+    method: "spray",
+    hex: "#84898b",
+    solids: VOLUME_SOLIDS.primer,
+    filmMm: 0.03,
+    setUpS: 8 * MIN,
+    perCm2S: 0.12,
+    waitS: 2 * H,
+    cautions: ["solvent-spray"],
+    needs: ["spray place"],
+  },
+  "primer-brush": {
+    id: "primer-brush",
+    name: "Primer, brushed",
+    coat: "Primer first, brushed: bare filament soaks up what comes over it",
+    family: "water primer",
+    method: "brush",
+    hex: "#84898b",
+    solids: VOLUME_SOLIDS.primer,
+    filmMm: 0.025,
+    setUpS: 4 * MIN,
+    perCm2S: 0.5,
+    waitS: 2 * H,
+    cautions: [],
+    needs: [],
+  },
   "thick-paint": {
     id: "thick-paint",
     name: "Thick base coat",

@@ -69,6 +69,8 @@ describe("steps on a sphere", () => {
   // At 1 m 0.2 mm layers are plain below 19°: t/tan φ ≥ two minutes of arc = 0.582 mm, so φ ≤ 18.97°; both caps are (1 − cos φ) of it.
   it("shows as much of itself plain as its caps are", () => {
     expect(showsAt(lay(), 1000).shares.plain).toBeCloseTo(1 - Math.cos((18.97 * Math.PI) / 180), 1);
+    // One's own slope fan goes before the eye of the table: gone from 12° on, only the caps up to 12° are plain, from wherever.
+    expect(Math.abs(showsAt(lay(), 1000, 12).shares.plain - (1 - Math.cos((12 * Math.PI) / 180)))).toBeLessThan(0.02);
     const { shares } = showsAt(lay(), 600);
     expect(shares.plain + shares["dry brush"] + shares.hidden).toBeCloseTo(1, 9);
   });

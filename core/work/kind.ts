@@ -99,7 +99,8 @@ export interface WorkKind<I extends WorkBase> {
   words: (item: I, at: Surroundings) => { title: string; detail: string };
   refers: (item: I) => Reference[];
   steps: (item: I, task: Task) => StepDraft[];
-  film: (item: I, at: Surroundings) => Film | null;
+  /** One layer, several one over the other, or none. */
+  film: (item: I, at: Surroundings) => Film | Film[] | null;
   counts: (item: I, at: Surroundings) => Counted;
   /** Makes the pieces: what comes after it waits for the scene's plates that they lie on, too. */
   makesPieces?: true;

@@ -101,20 +101,23 @@ describe("kinds of work", () => {
         for (const c of s.cautions) expect(CAUTIONS[c]).toBeDefined();
         expect(s.rests.kind).toBe(item.kind);
       }
-      const film = kindOf(item).film(item, around);
-      if (film) expect([film.family in FAMILIES, film.method in METHODS]).toEqual([true, true]);
+      for (const film of [kindOf(item).film(item, around) ?? []].flat())
+        expect([film.family in FAMILIES, film.method in METHODS]).toEqual([true, true]);
     },
   );
 
-  it.each(["thick-coat", "fill-and-sand", "leave"] as const)("%s: plan and core sample lay down the same number of coats", (school) => {
-    const part = hiding(brick, school, 3);
-    const found = surroundingsOfPart(part, project).hidden!({ school, surfaceId: "s" })!;
-    const laid = found.plan.stages.filter((s) => s.product !== null && s.round === 1).length;
-    const layers = stackOfPart(part, project).filter((l) => l.itemId === "h");
-    expect(layers.reduce((n, l) => n + l.coats, 0)).toBe(laid);
-    const steps = stepsOfPart(part, project).filter((s) => s.itemId === "h");
-    expect(steps.map((s) => s.handsOnS)).toEqual(found.plan.stages.map((s) => s.handsOnS));
-  });
+  it.each(["thick-coat", "fill-and-sand", "uv-resin", "leave"] as const)(
+    "%s: plan and core sample lay down the same number of coats",
+    (school) => {
+      const part = hiding(brick, school, 3);
+      const found = surroundingsOfPart(part, project).hidden!({ school, surfaceId: "s" })!;
+      const laid = found.plan.stages.filter((s) => s.product !== null && s.round === 1).length;
+      const layers = stackOfPart(part, project).filter((l) => l.itemId === "h");
+      expect(layers.reduce((n, l) => n + l.coats, 0)).toBe(laid);
+      const steps = stepsOfPart(part, project).filter((s) => s.itemId === "h");
+      expect(steps.map((s) => s.handsOnS)).toEqual(found.plan.stages.map((s) => s.handsOnS));
+    },
+  );
 
   it("hiding a surface that is not in the mesh says so, and is still to be done", () => {
     const part: Part = { ...brick, work: [{ id: "h", kind: "hide", school: "sand", surfaceId: "nowhere" }] };

@@ -159,18 +159,19 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
         </div>
       </div>
       {brought.length > 0 && (
-        <p className="mt-3">
-          <span className="note-act">▲ The dry brush will bring lines out</span> on{" "}
-          {brought
-            .slice(0, 4)
-            .map((k) => k.name)
-            .join(", ")}
-          {brought.length > 4 ? ` and ${brought.length - 4} more` : ""}. {dryBrushOf(brought[0], part).instead}{" "}
-          <Link className="underline underline-offset-2" to={`/s/${project.scene.id}/surface?part=${part.id}`}>
+        <div className="mt-3 flex flex-wrap items-center justify-between gap-2 border border-ink p-2">
+          <p>
+            <span className="note-act">▲ The dry brush will bring lines out</span> on{" "}
+            {brought
+              .slice(0, 4)
+              .map((k) => k.name)
+              .join(", ")}
+            {brought.length > 4 ? ` and ${brought.length - 4} more` : ""}. {dryBrushOf(brought[0], part).instead}
+          </p>
+          <Link className="btn" to={`/s/${project.scene.id}/surface?part=${part.id}`}>
             Hide them first, at Surface
           </Link>
-          .
-        </p>
+        </div>
       )}
       {real.length > 0 && (
         <p className="mt-3">

@@ -3,13 +3,16 @@
  * it, and what is left of them becomes one's own filling figure.
  */
 import { useEffect, useRef, useState } from "react";
+import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { renderLines } from "~demo/linePhoto";
-import { grainOf, plainestFirst, printerAtHand, surfacesOf, type KnownSurface, type Part, type Project } from "~core/project";
+import { grainOf, saidId, plainestFirst, printerAtHand, surfacesOf, type KnownSurface, type Part, type Project } from "~core/project";
 import { compareLines, factorOf, leftAfter, PRODUCTS, type LineReading, type MeterMarks, type Pixel, type ProductId } from "~core/surface";
 import { formatMm, ok, parseLength, readAsMm, spacedNumber, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { storeWithFiles } from "~app/data/edits.client";
+import { cleanPicture } from "~app/shared/pictures";
+import { newId, useActions, useNow } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { FileInput } from "~app/ui/fileInput";
 import { LIMITS } from "~core/project";
@@ -42,6 +45,8 @@ type When = "before" | "after";
 
 function Meter({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
+  const { revalidate } = useRevalidator();
+  const now = useNow();
   const printer = printerAtHand(part, project.scene);
   const list = [...surfacesOf(part, project.scene)].sort(plainestFirst).filter((k) => k.laid.pitchMm > 0);
   const [number, setNumber] = useState<number | null>(null);
@@ -67,6 +72,28 @@ function Meter({ part, project }: { part: Part; project: Project }) {
       reading: { ...reading, id: newId(), how: "meter", what: `${part.name}, ${at.name}`.slice(0, LIMITS.shortText) },
     });
     if (done.ok) toast.success("Kept with your own figures.");
+  };
+  const keepPhotos = async (): Promise<void> => {
+    if (!at) return;
+    const clean = await Promise.all(
+      (["before", "after"] as const).flatMap((when) => {
+        const shot = shots[when];
+        return shot ? [cleanPicture(shot.file, `${when}.jpg`).then((c) => ({ when, c }))] : [];
+      }),
+    );
+    const pictures = clean.flatMap(({ when, c }) => (c.ok ? [{ when, ...c.value }] : []));
+    const there = new Set(at.said?.photos.map((p) => p.hash));
+    const fresh = pictures.filter((p, i) => !there.has(p.hash) && pictures.findIndex((o) => o.hash === p.hash) === i);
+    const done = await storeWithFiles(project.scene.id, "pictures", fresh, "surface.say", {
+      partId: part.id,
+      surfaceId: saidId(at),
+      anchor: at.anchor,
+      change: {},
+      photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: now })) },
+    });
+    if (done.ok) toast.success(`Kept with the ${at.name}.`);
+    else toast.error(done.problem.message);
+    await revalidate();
   };
   const sample = async (): Promise<void> => {
     // A made-up pair: the same ridges, the second after one coat of filler.
@@ -152,6 +179,9 @@ function Meter({ part, project }: { part: Part; project: Project }) {
               />
               <button className="btn btn-solid" onClick={() => void keep()} disabled={factor === null}>
                 Keep it as my own figure
+              </button>
+              <button className="btn" onClick={() => void keepPhotos()}>
+                Keep both photographs with the surface
               </button>
             </div>
             <p className="mt-1 text-soft">

@@ -7,6 +7,8 @@ import { useSearchParams } from "react-router";
 import {
   grainOf,
   lostSurfaces,
+  materialCost,
+  materialCostText,
   printerAtHand,
   saidId,
   sheetTurn,
@@ -15,6 +17,7 @@ import {
   type Part,
   type Project,
 } from "~core/project";
+import type { Printer } from "~core/print";
 import { figureHeightMm } from "~core/scale";
 import { hideItem, newSurface } from "~core/plan";
 import {
@@ -115,7 +118,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
         surfaces: j.said ? [] : [newSurface(j)],
       });
   };
-  const notes = noteList(list, at).map((j) => noteOf(j, printer.layerMm));
+  const notes = noteList(list, at).map((j) => noteOf(j, printer));
   const lost = lostSurfaces(part, known);
   const trying: Tried = tried.number === at.number ? tried : { number: at.number, school: null, done: null };
   const ways = waysFor(at.c);
@@ -213,7 +216,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           </p>
         )}
       </Section>
-      <WholePart part={part} list={list} at={at} look={look} use={use} />
+      <WholePart part={part} project={project} list={list} at={at} look={look} use={use} />
     </>
   );
 }
@@ -240,7 +243,7 @@ const linesText = ({ laid }: KnownSurface): string =>
 const facesText = ({ found, laid }: KnownSurface): string =>
   found.faces.count > 1 ? `${found.faces.count} faces, ${Math.round(laid.ridges)} ridges on each` : `${Math.round(laid.ridges)} ridges`;
 
-function noteOf(j: Judged, layerMm: number): Note {
+function noteOf(j: Judged, { layerMm, fits }: Printer): Note {
   const school = j.planned?.school ?? j.best.school;
   const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.handsOnS)}`;
   return {
@@ -263,7 +266,9 @@ function noteOf(j: Judged, layerMm: number): Note {
         { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
         { text: "Round edges of beads, and lines on level tops.", kind: "model" },
         { text: "A dry brush finds ridges above 0.05 mm wherever you stand.", kind: "practice" },
-        { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" },
+        fits?.plainSlopeDeg === undefined
+          ? { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" }
+          : { text: `Your slope fan: no lines from ${fits.plainSlopeDeg}° on, before minutes of arc.`, kind: "own record" },
       ],
     },
   };
@@ -344,12 +349,14 @@ function AtHand({
 
 function WholePart({
   part,
+  project,
   list,
   at,
   look,
   use,
 }: {
   part: Part;
+  project: Project;
   list: readonly Judged[];
   at: Judged;
   look: (number: number) => void;
@@ -359,6 +366,9 @@ function WholePart({
   const chosen = list.filter((j) => (j.planned?.school ?? j.best.school) !== "leave");
   const mixed = mixedPlan(chosen.map((j) => planSchool(j.planned?.school ?? j.best.school, j.c)));
   const open = chosen.filter((j) => !j.planned);
+  const cost = materialCostText(materialCost({ stages: mixed.plans.flatMap((p) => p.stages), papers: mixed.papers }, project));
+  const lost = chosen.flatMap((j, i) => mixed.plans[i].costs.map((c) => `${j.name}: ${c}`));
+  const leaves = mixed.plans.reduce((most, p) => Math.max(most, p.stillSeen > 0 ? p.leavesMm : 0), 0);
   const takeAll = (): void =>
     void run("work.add", {
       partId: part.id,
@@ -389,7 +399,8 @@ function WholePart({
             </span>
             , {formatDuration(mixed.sharedS)} saved by setting up once; {mixed.rounds === 1 ? "one round" : `up to ${mixed.rounds} rounds`}
             {mixed.usedMl > 0 ? `, ${formatMillilitres(mixed.usedMl)} out of pots and cans` : ""}
-            {mixed.papers.length > 0 ? `, ${mixed.papers.map((p) => `P${p.grade}`).join(", ")}` : ""}.{" "}
+            {mixed.papers.length > 0 ? `, ${mixed.papers.map((p) => `P${p.grade}`).join(", ")}` : ""}
+            {cost ? `; ${cost}` : ""}. {leaves > 0 ? `At most ${Math.round(leaves * 1000)} µm are left where something still shows. ` : ""}
             <Why
               of="The part as one"
               reasons={{
@@ -404,6 +415,11 @@ function WholePart({
           </>
         )}
       </p>
+      {lost.map((l) => (
+        <p key={l} className="note-act">
+          ▲ {l}
+        </p>
+      ))}
       <SurfaceTable list={list} at={at} look={look} use={use} part={part} />
     </Section>
   );

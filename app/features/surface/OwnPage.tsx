@@ -69,13 +69,12 @@ function Own({ part, project }: { part: Part; project: Project }) {
         <section aria-label="A strip of the slope fan">
           <h2 className="text-xl">A strip of the slope fan</h2>
           <p>
-            Print the{" "}
-            <Link className="underline underline-offset-2" to={`/s/${project.scene.id}/print/all/coupons`}>
-              slope fan
-            </Link>{" "}
-            with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of coats. Under the lamp,
-            the gentlest slope on which no line is left says what the coat fills.
+            Print the slope fan with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of
+            coats. Under the lamp, the gentlest slope on which no line is left says what the coat fills.
           </p>
+          <Link className="btn mt-2" to={`/s/${project.scene.id}/print/all/coupons`}>
+            To the slope fan
+          </Link>
           <div className="mt-2 grid gap-2 tab:grid-cols-2">
             <Choice
               label="Treated with"

@@ -29,6 +29,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Why } from "~app/ui/why";
+import { Fold } from "~app/ui/fold";
 import { SurfaceFrame } from "./SurfaceFrame";
 
 export function SeamsPage({ project }: { project: Project }) {
@@ -329,8 +330,7 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
             ))}
             {best.filler.cautions.length > 0 && <span className="text-setting-ink">{CARE_FIRST}</span>}
           </p>
-          <details>
-            <summary className="min-h-[44px] cursor-pointer py-2 text-soft">Other fillers, and why not</summary>
+          <Fold label="Other fillers, and why not">
             <ul>
               {choices.slice(1).map((c) => (
                 <li key={c.filler.id} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1">
@@ -339,7 +339,7 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
                 </li>
               ))}
             </ul>
-          </details>
+          </Fold>
         </>
       )}
       <Ledger meeting={m} />

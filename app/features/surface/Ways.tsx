@@ -1,5 +1,6 @@
 /** All schools for one surface: those that apply with what they take, the others with why not here. */
 import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { Fold } from "~app/ui/fold";
 import { materialCost, materialCostText, type Project } from "~core/project";
 import { formatDuration, formatMillilitres } from "~core/units";
 import { PRODUCTS, schoolById, type Recommended, type SchoolId, type Way } from "~core/surface";
@@ -54,10 +55,7 @@ export function Ways({
         ))}
       </ul>
       {elsewhere.length > 0 && (
-        <details className="mt-2">
-          <summary className="min-h-[44px] cursor-pointer py-2 text-soft">
-            Not here: {elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}
-          </summary>
+        <Fold label={`Not here: ${elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}`}>
           <ul>
             {elsewhere.map((w) => (
               <li key={w.plan.school} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1.5">
@@ -66,7 +64,7 @@ export function Ways({
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </>
   );

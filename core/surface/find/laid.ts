@@ -101,10 +101,24 @@ function pixelsOn(
   return widest;
 }
 
-/** How much of a surface is seen as what, from a distance: shares of its area; and the plainest that is more than a scrap. */
-export function showsAt(laid: LaidSurface, distanceMm: number): { seen: Seen; arcmin: number; shares: Record<Seen, number> } {
+/**
+ * How much of a surface is seen as what, from a distance: shares of its area; and the plainest that is more than a scrap.
+ * @param plainBelowDeg what the user's own slope fan said: gentler slopes show their lines, others do not; it goes before minutes of arc
+ */
+export function showsAt(
+  laid: LaidSurface,
+  distanceMm: number,
+  plainBelowDeg?: number,
+): { seen: Seen; arcmin: number; shares: Record<Seen, number> } {
   const shares: Record<Seen, number> = { plain: 0, "dry brush": 0, hidden: 0 };
-  for (const b of laid.bands) shares[seenAt(b, distanceMm).seen] += laid.areaMm2 > 0 ? b.areaMm2 / laid.areaMm2 : 0;
+  const seenOf = (b: Band): Seen => {
+    const { seen } = seenAt(b, distanceMm);
+    if (plainBelowDeg === undefined || slopeKind(b.slopeDeg) !== "slope") return seen;
+    if (b.slopeDeg < plainBelowDeg) return "plain";
+    // Not seen there: what is left of the question is the brush, which does not look at distance.
+    return seen === "plain" ? seenAt(b, Infinity).seen : seen;
+  };
+  for (const b of laid.bands) shares[seenOf(b)] += laid.areaMm2 > 0 ? b.areaMm2 / laid.areaMm2 : 0;
   const seen: Seen = shares.plain >= 0.1 ? "plain" : shares.plain + shares["dry brush"] >= 0.1 ? "dry brush" : "hidden";
   return { seen, arcmin: seenAt(laid, distanceMm).arcmin, shares };
 }

@@ -181,11 +181,12 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
   });
   const rank = new Int32Array(count);
   for (const [i, p] of order.entries()) rank[p] = i;
-  const growthOf = new Int32Array(count).fill(-1);
+  const growthOf = new Int32Array(count).fill(-1),
+    triedBy = new Int32Array(count).fill(-1);
   const growths: Growth[] = [];
   for (const seed of order) {
     if (growthOf[seed] >= 0) continue;
-    growths.push(grow(mesh, faces, seed, slab, growthOf, growths.length));
+    growths.push(grow(mesh, faces, seed, slab, growthOf, triedBy, growths.length));
   }
   const large: Growth[] = [],
     small: Growth[] = [];
@@ -226,7 +227,7 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
 }
 
 /** From a seed over the borders of patches, as far as the slab reaches. */
-function grow(mesh: Mesh, faces: Faces, seed: number, slab: number, growthOf: Int32Array, id: number): Growth {
+function grow(mesh: Mesh, faces: Faces, seed: number, slab: number, growthOf: Int32Array, triedBy: Int32Array, id: number): Growth {
   const { normals, centres, areasMm2, together, neighbourStart, neighbours } = faces;
   const growth: Growth = { seed, faces: [seed], relief: [], areaMm2: areasMm2[seed] };
   growthOf[seed] = id;
@@ -234,13 +235,12 @@ function grow(mesh: Mesh, faces: Faces, seed: number, slab: number, growthOf: In
   const [nx, ny, nz] = normals.subarray(seed * 3, seed * 3 + 3);
   const at = centres[seed * 3] * nx + centres[seed * 3 + 1] * ny + centres[seed * 3 + 2] * nz;
   const queue = [seed];
-  const tried = new Set<number>();
   for (let q = 0; q < queue.length; q++) {
     const from = queue[q];
     for (let i = neighbourStart[from]; i < neighbourStart[from + 1]; i++) {
       const p = neighbours[i];
-      if (growthOf[p] >= 0 || tried.has(p)) continue;
-      tried.add(p);
+      if (growthOf[p] >= 0 || triedBy[p] === id) continue;
+      triedBy[p] = id;
       const cos = normals[p * 3] * nx + normals[p * 3 + 1] * ny + normals[p * 3 + 2] * nz;
       if (cos < BACK_COS) continue;
       const aligned = cos >= ALIGNED_COS && together[p] >= FLAT_TOGETHER;

@@ -99,8 +99,9 @@ describe("schools", () => {
     expect(planSchool("sand", roof(30, { process: "resin" })).stages[0].papers.some((p) => p.wet)).toBe(true);
   });
   it("UV resin goes on primer where the print is filament: it wicks into bare filament (common practice, no source)", () => {
-    expect(planSchool("uv-resin", roof(30)).stages[0].title).toMatch(/Prime/);
-    expect(planSchool("uv-resin", roof(30, { process: "resin" })).stages[0].title).not.toMatch(/Prime/);
+    expect(planSchool("uv-resin", roof(30)).stages[0].title).toMatch(/^Primer first/);
+    expect(planSchool("uv-resin", roof(30, { noSpray: "no place" })).stages[0]).toMatchObject({ product: "primer-brush", needs: [] });
+    expect(planSchool("uv-resin", roof(30, { process: "resin" })).stages[0].title).not.toMatch(/Primer/);
   });
   it("leaving it costs nothing and warns of the dry brush", () => {
     const leave = planSchool("leave", roof(30));

@@ -199,15 +199,7 @@ export const SCHOOLS: School[] = [
       return null;
     },
     treat: (c, t, notes) => {
-      if (c.process === "fdm") {
-        t.work("Prime it: bare filament soaks resin up", 8 * 60, 0.12, {
-          waitS: 2 * 3600,
-          kind: "lay",
-          filmMm: 0.03,
-          cautions: c.noSpray ? [] : ["solvent-spray"],
-          needs: c.noSpray ? [] : ["spray place"],
-        });
-      }
+      if (c.process === "fdm") t.coat(c.noSpray ? "primer-brush" : "primer");
       t.coat("uv-resin");
       while (t.look()) t.coat("uv-resin");
       notes.push("Prime again over it. Try with a nail that nothing is tacky before paint.");
@@ -243,9 +235,7 @@ export const SCHOOLS: School[] = [
     whyNot: (c) => (c.reprint ? null : "no thinner layer and no other side makes this surface better"),
     treat: (c, t, notes) => {
       const r = c.reprint!;
-      const { cuspMm } = r.steps;
-      t.left = t.low = t.high = cuspMm;
-      t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "reprint", waitS: r.machineS, leavesMm: cuspMm });
+      t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "reprint", waitS: r.machineS }).leaves(r.steps.cuspMm);
       notes.push("Only while nothing was painted. The plate goes into the queue.");
     },
   },
@@ -263,9 +253,7 @@ export const SCHOOLS: School[] = [
       return null;
     },
     treat: (c, t, notes) => {
-      t.coat("sand-paste");
-      t.left = t.low = t.high = Math.min(t.left, BRUSH_FINDS_MM);
-      t.stages[t.stages.length - 1].leavesMm = t.left;
+      t.coat("sand-paste").leaves(Math.min(t.left, BRUSH_FINDS_MM));
       notes.push("Before primer, never over paint. It is rough by itself: a dry brush finds the texture, not the lines.");
       if (c.material?.id === "render") notes.push("Render is rough in real life: this is what it should look like.");
     },
@@ -284,9 +272,7 @@ export const SCHOOLS: School[] = [
       return c.laid.pitchMm > SHAPE_MM ? `terraces ${mm(c.laid.pitchMm)} wide still show as shapes` : null;
     },
     treat: (_c, t, notes) => {
-      t.coat("texture-spray");
-      t.left = t.low = t.high = Math.min(t.left, BRUSH_FINDS_MM);
-      t.stages[t.stages.length - 1].leavesMm = t.left;
+      t.coat("texture-spray").leaves(Math.min(t.left, BRUSH_FINDS_MM));
       notes.push("Masks the lines with a roughness of its own; it does not fill them.");
     },
   },

@@ -207,6 +207,14 @@ export class Treatment {
     return this;
   }
 
+  /** Whatever was there, so much is left or shows now: it was printed anew, or is masked. */
+  leaves(mm: number): this {
+    this.left = this.low = this.high = this.spots = mm;
+    const last = this.stages.at(-1);
+    if (last) last.leavesMm = mm;
+    return this;
+  }
+
   /** Ends the round: what is found is for the next. @returns false when there is nothing left to find, or it went on long enough */
   look(limit = targetMm(this.c)): boolean {
     this.push({

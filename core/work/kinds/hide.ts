@@ -16,11 +16,16 @@ const nameOf = (item: HideWork, at: Surroundings): string => at.hidden?.(item)?.
 /** Before its surface is found, somebody will be busy about so long, s. Common practice, no source. */
 const UNKNOWN_S = 20 * 60;
 
-/** The product that most of its coats are of. */
-function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number } | null {
-  const coats = stages.filter((s) => s.product !== null && s.round === 1);
-  const product = coats.at(-1)?.product;
-  return product ? { product, coats: coats.filter((s) => s.product === product).length } : null;
+/** What it lays down all over, one after the other; the same product in a row is so many coats. */
+function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number }[] {
+  const out: { product: ProductId; coats: number }[] = [];
+  for (const { product, round } of stages) {
+    if (!product || round > 1) continue;
+    const last = out.at(-1);
+    if (last?.product === product) last.coats++;
+    else out.push({ product, coats: 1 });
+  }
+  return out;
 }
 
 export const hide: WorkKind<HideWork> = {
@@ -31,12 +36,11 @@ export const hide: WorkKind<HideWork> = {
   words: (item, at) => ({ title: schoolById(item.school)?.name ?? item.school, detail: nameOf(item, at) }),
   refers: () => [],
   // As many coats as the plan has stages that lay one down all over: plan and core sample say the same.
-  film: (item, at) => {
-    const laid = laidDown(at.hidden?.(item)?.plan.stages ?? []);
-    if (!laid) return null;
-    const { name, family, method, hex } = PRODUCTS[laid.product];
-    return { name, family, method, coats: laid.coats, hex };
-  },
+  film: (item, at) =>
+    laidDown(at.hidden?.(item)?.plan.stages ?? []).map(({ product, coats }) => {
+      const { name, family, method, hex } = PRODUCTS[product];
+      return { name, family, method, coats, hex };
+    }),
   counts: () => null,
   steps: (item, task) => {
     const found = task.hidden?.(item);
@@ -51,13 +55,13 @@ export const hide: WorkKind<HideWork> = {
         },
       ];
     const { stages } = found.plan;
-    const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" ? i : last), -1);
+    const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" && s.round === 1 ? i : last), -1);
     return stages.map((stage, i) => ({
       name: String(i),
       title: `${stage.title}: ${found.name}`,
       handsOnS: stage.handsOnS,
       // After the last coat, what comes over it says how long it must wait.
-      waitS: i === lastCoat && i === stages.length - 1 ? Math.max(stage.waitS, task.waitForNext(item.id) ?? 0) : stage.waitS,
+      waitS: i === lastCoat ? Math.max(stage.waitS, task.waitForNext(item.id) ?? 0) : stage.waitS,
       cautions: stage.cautions,
       pieces: task.copies,
       needs: stage.needs,
