@@ -322,6 +322,7 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
         smooth: false,
         gloss: false,
         noSpray: null,
+        damp: null,
         noAirbrush: null,
         own: {},
         reprint: null,

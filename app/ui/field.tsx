@@ -4,7 +4,7 @@
  */
 import { useEffect, useId, useRef, useState } from "react";
 import { useLocation } from "react-router";
-import { parseNumber, parsePercent, spacedNumber, type Result } from "~core/units";
+import { parseMm, parseNumber, parsePercent, spacedNumber, type Result } from "~core/units";
 import { LIMITS, type Range } from "~core/project";
 import { ReadingNote } from "./reading";
 import { dropDraft, leaveDraft, onLeaving, takeDraft } from "./drafts";
@@ -175,6 +175,16 @@ export const parseCount =
     return n >= least && n <= most
       ? { ok: true, value: n }
       : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
+  };
+
+/** A length within limits, mm. */
+export const parseMmIn =
+  ({ least, most }: Range) =>
+  (text: string): Result<number> => {
+    const mm = parseMm(text);
+    return !mm.ok || (mm.value >= least && mm.value <= most)
+      ? mm
+      : { ok: false, problem: { code: "length", message: `Between ${spacedNumber(least)} and ${spacedNumber(most)} mm.` } };
   };
 
 /** Any number within limits, of either decimal mark. */

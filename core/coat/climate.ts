@@ -30,7 +30,7 @@ export function dewPointC({ airC, rh }: Air): number {
 }
 
 /** A surface this much above the dew point may be sprayed: ISO 12944-7, ISO 8502-4 (value as recalled). */
-const DEW_MARGIN_C = 3;
+export const DEW_MARGIN_C = 3;
 /** Doubling per 10 °C: the usual rule for solvents, oils and what cures. Common practice, no source. */
 const Q10 = 2;
 /** No figure beyond this: outside it nobody paints. */

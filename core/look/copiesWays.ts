@@ -1,5 +1,6 @@
 /** What else could be done where many copies want the same cleaning: another side up, thinner layers, resin, or not printing them at all. */
-import { TURNS, UPS, type Up } from "../mesh";
+import { TURNS, UPS, type Turn } from "../mesh";
+import { turnWords } from "../print";
 import { grainOf, partSizeMm, printerAtHand, printFactsOf, sheetTurn, surfacesOf, type Part, type Project } from "../project";
 import { laySurface } from "../surface";
 import { formatDuration } from "../units";
@@ -24,15 +25,6 @@ const LESS = 0.6;
 /** Of the cleaning, what goes with what hangs over. Common practice, no source. */
 const HELD_SHARE = 0.6;
 
-const SIDE: Record<Up, string> = {
-  "+z": "as it stands",
-  "-z": "upside down",
-  "+x": "its right side up",
-  "-x": "its left side up",
-  "+y": "its back up",
-  "-y": "its front up",
-};
-
 export function otherWaysForCopies(part: Part, project: Project, perCopyS: number): CopiesWay[] {
   const { scene } = project;
   const printer = printerAtHand(part, scene);
@@ -40,17 +32,17 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
   const allS = perCopyS * part.copies;
   const list = surfacesOf(part, scene);
   const grain = grainOf(printer);
-  const heldAt = (turn: (typeof TURNS)[Up]): number =>
+  const heldAt = (turn: Turn): number =>
     list.reduce((sum, k) => {
       const laid = laySurface(k.found, { turn, factor: part.factor, grain });
       return sum + (laid.underside && laid.kind !== "wall" ? laid.areaMm2 : 0);
     }, 0);
   const out: CopiesWay[] = [{ what: "As planned", why: "cleaned one by one", says: formatDuration(allS), better: false }];
   const now = heldAt(sheetTurn(part));
-  const turned = UPS.map((up) => ({ up, held: heldAt(TURNS[up]) })).sort((a, b) => a.held - b.held)[0];
+  const turned = UPS.map((up) => ({ turn: TURNS[up], held: heldAt(TURNS[up]) })).sort((a, b) => a.held - b.held)[0];
   if (now > 0 && turned.held < now * LESS)
     out.push({
-      what: `Printed with ${SIDE[turned.up]}`,
+      what: `Printed ${turnWords(turned.turn)}`,
       why: `${Math.round((1 - turned.held / now) * 100)} % less hangs over`,
       says: `about ${formatDuration(allS * (1 - HELD_SHARE * (1 - turned.held / now)))}`,
       better: true,

@@ -1,5 +1,5 @@
 /** Every surface of a part with the school that is recommended for it, the one that was chosen, and the minutes of whichever counts. */
-import { caseOf, conditionsOf, plainestFirst, type KnownSurface, type Part, type Project } from "../project";
+import { caseOf, plainestFirst, type KnownSurface, type Part, type Project } from "../project";
 import { planSchool, recommend, type Recommended, type SurfaceCase } from "../surface";
 import { workOf, type HideWork } from "../work";
 
@@ -14,11 +14,10 @@ export interface Judged extends KnownSurface {
 
 /** The plainest first. @param list of the part, as it is printed or as it is tried */
 export function judgedSurfaces(part: Part, project: Project, list: readonly KnownSurface[]): Judged[] {
-  const conditions = conditionsOf(project);
   const hides = workOf(part.work, "hide");
   return list
     .flatMap((k): Judged[] => {
-      const c = caseOf(k, part, project, conditions);
+      const c = caseOf(k, part, project);
       if (!c) return [];
       const best = recommend(c);
       const planned = hides.find((h) => h.surfaceId === k.said?.id) ?? null;

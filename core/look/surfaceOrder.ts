@@ -1,5 +1,5 @@
 /** Work on surfaces that stands where it cannot be done: sanding after flock, filling after paint. Common practice, no source. */
-import { hidePlan, type Part, type Project } from "../project";
+import { hidePlan, type HideFrom, type Part, type Project } from "../project";
 import { lastOf, workOf, type WorkItem } from "../work";
 
 export interface OrderFault {
@@ -29,7 +29,7 @@ function firstBefore(work: readonly WorkItem[], place: number, project: Pick<Pro
   return found.sort((a, b) => a.at - b.at)[0] ?? null;
 }
 
-export function orderFaults(part: Part, project: Pick<Project, "scene" | "paints">): OrderFault[] {
+export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
   const out: OrderFault[] = [];
   for (const item of workOf(part.work, "hide")) {
     const plan = hidePlan(item, part, project)?.plan;

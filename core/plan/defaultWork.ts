@@ -6,7 +6,6 @@
 import {
   caseOf,
   choicesOf,
-  conditionsOf,
   linedSurfaces,
   NEW_SURFACE,
   optionAtHand,
@@ -18,8 +17,26 @@ import {
   type SaidSurface,
   type WorkItem,
 } from "../project";
+import type { Meeting } from "../joint";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
 import { recommend, type SchoolId } from "../surface";
+import { lastOf } from "../work";
+
+/** Where hiding goes in the order of work: after what is hidden already, else before the first coat, ground or glue. */
+export function placeOfHiding(part: Part): number {
+  const hides = lastOf(part.work, "hide");
+  return hides >= 0 ? hides + 1 : beforeFirst(part, ["coat", "ground", "glue"]);
+}
+
+/** Before the first of what covers it; at the end where nothing does. */
+function beforeFirst(part: Part, kinds: readonly WorkItem["kind"][]): number {
+  const first = part.work.findIndex((w) => kinds.includes(w.kind));
+  return first < 0 ? part.work.length : first;
+}
+
+/** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
+export const placeOfSeam = (part: Part, { paint }: Pick<Meeting, "paint">): number =>
+  paint === "before" ? part.work.length : beforeFirst(part, ["coat", "ground"]);
 
 export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
 
@@ -51,7 +68,7 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
       return !material || linesOnMaterial(material, k.laid, project.scene.scale.ratio) === "treat";
     });
     // The coats that are proposed below end with a dry brush, where the rack has two colours.
-    const c = lined && caseOf({ ...lined, dryBrush: colours.length > 1 }, part, project, conditionsOf(project));
+    const c = lined && caseOf({ ...lined, dryBrush: colours.length > 1 }, part, project);
     const school = c && recommend(c).school;
     if (lined && school && school !== "leave") {
       const surface = newSurface(lined);

@@ -1,8 +1,7 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
-import { hidePlan, materialOf, type Part, type Project } from "../project";
-import { ownFills } from "../surface";
+import { hidePlan, materialOf, meetingWords, seamOf, type HideFrom, type Part, type Project } from "../project";
 import { kindOf, type Surroundings } from "../work";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
@@ -27,14 +26,7 @@ export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" |
     printer: (id) => scene.printers.find((p) => p.id === id),
     meeting: (id) => {
       const m = scene.meetings.find((x) => x.id === id);
-      if (!m) return undefined;
-      const [a, b] = [m.a, m.b].map((partId) => parts?.find((p) => p.id === partId));
-      const seam = {
-        ...m,
-        a: a ? materialOf(a, scene) : ("filament print" as const),
-        b: b ? materialOf(b, scene) : ("filament print" as const),
-      };
-      return { words: `${a?.name ?? "a part"} and ${b?.name ?? "a part"}`, seam };
+      return m && { words: meetingWords(m, { parts }), seam: seamOf(m, { scene, parts }), partIds: [m.a, m.b] };
     },
     part: (id) => {
       const part = parts?.find((p) => p.id === id);
@@ -44,20 +36,16 @@ export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" |
 }
 
 /** The same with what only one part can answer. */
-export function surroundingsOfPart(
-  part: Part,
-  project: Pick<Project, "scene" | "paints"> & { parts?: Project["parts"]; habits?: Project["habits"] },
-): Surroundings {
-  const own = project.habits ? ownFills(project.habits.fills) : {};
+export function surroundingsOfPart(part: Part, project: HideFrom & { parts?: Project["parts"] }): Surroundings {
   return {
     ...surroundingsOf(project),
-    hidden: (item) => hidePlan({ id: "", kind: "hide", ...item }, part, { scene: project.scene, paints: project.paints, own }),
+    hidden: (item) => hidePlan({ id: "", kind: "hide", ...item }, part, project),
     saidSurface: (id) => part.surfaces.find((s) => s.id === id)?.name || undefined,
   };
 }
 
 /** From the ground up. Work that lays nothing down is not in it. */
-export function stackOfPart(part: Part, project: Pick<Project, "scene" | "paints"> & { habits?: Project["habits"] }): StackLayer[] {
+export function stackOfPart(part: Part, project: HideFrom): StackLayer[] {
   const material = materialOf(part, project.scene);
   const at = surroundingsOfPart(part, project);
   return [

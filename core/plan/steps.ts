@@ -10,14 +10,15 @@ import {
   partSizeMm,
   printFactsOf,
   recordsOf,
+  type HideFrom,
   type Part,
   type Project,
   type StepRecord,
 } from "../project";
-import { kindOf, restsOn, workOf, type Step, type Task } from "../work";
+import { kindOf, restsOn, workOf, type Step, type Surroundings, type Task, type WorkItem } from "../work";
 import { plateKey } from "../print";
 import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
-import { stackOfPart, surroundingsOfPart, type StackLayer } from "./stack";
+import { stackOfPart, surroundingsOf, surroundingsOfPart, type StackLayer } from "./stack";
 
 export type { Step } from "../work";
 
@@ -29,7 +30,7 @@ export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
   part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + countedOf(r, part.id).failed, 0);
 
-type Around = Pick<Project, "scene" | "paints" | "records"> & { parts?: Project["parts"]; habits?: Project["habits"] };
+type Around = HideFrom & Pick<Project, "records"> & { parts?: Project["parts"] };
 
 /** What a kind of work is told of the part. */
 function taskOf(part: Part, project: Around): Task {
@@ -181,6 +182,15 @@ export function stepsOfScenes(open: Project, others: readonly Project[], now: nu
   return all;
 }
 
+/** Other parts that a piece of work needs. */
+const otherParts = (item: WorkItem, partId: string, at: Surroundings): string[] =>
+  [
+    ...kindOf(item)
+      .refers(item)
+      .flatMap((r) => (r.table === "parts" ? [r.id] : [])),
+    ...(kindOf(item).needs?.(item, at) ?? []),
+  ].filter((id) => id !== partId);
+
 /** Steps of a part, and all that they were unfolded from. */
 const unfolded = new WeakMap<Part, { from: readonly unknown[]; steps: readonly Step[] }>();
 
@@ -190,18 +200,13 @@ const unfolded = new WeakMap<Part, { from: readonly unknown[]; steps: readonly S
  */
 function stepsKept(part: Part, project: Project): Step[] {
   const { scene, paints, records, parts } = project;
-  const named = new Set(
-    part.work.flatMap((item) =>
-      kindOf(item)
-        .refers(item)
-        .flatMap((r) => (r.table === "parts" ? [r.id] : [])),
-    ),
-  );
+  const at = surroundingsOf(project);
+  const named = new Set(part.work.flatMap((item) => otherParts(item, part.id, at)));
   const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
   const hides = workOf(part.work, "hide").length > 0;
   const from = [
-    ...(workOf(part.work, "seam").length > 0 ? [scene.meetings, ...parts] : []),
-    ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills] : []),
+    ...(workOf(part.work, "seam").length > 0 ? [scene.meetings] : []),
+    ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills, ...project.supplies] : []),
     ...scene.printers,
     "paints",
     ...paints,
@@ -230,10 +235,10 @@ function unsharedSteps(project: Project): Step[] {
     const key = `${s.partId}/${s.itemId}`;
     if (!ofItem.has(key)) ofItem.set(key, s);
   }
+  const at = surroundingsOf(project);
   for (const part of project.parts)
     for (const item of part.work)
-      for (const { table, id } of kindOf(item).refers(item)) {
-        if (table !== "parts" || id === part.id) continue;
+      for (const id of otherParts(item, part.id, at)) {
         const step = ofItem.get(`${part.id}/${item.id}`);
         const off = printed.get(id);
         if (step && off) step.after = [...step.after, off.key];

@@ -14,3 +14,4 @@ export * from "./supplies";
 export * from "./variations";
 export * from "./surfaceCases";
 export * from "./materialCost";
+export * from "./meetings";

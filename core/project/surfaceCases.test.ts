@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, mound, print, projectOf } from "../../tests/sampleProject";
-import { recommend } from "../surface";
+import { stepsOfProject } from "../plan";
+import { planSchool, recommend, schoolById } from "../surface";
 import {
   caseOf,
   conditionsOf,
@@ -103,7 +104,21 @@ describe("what is at hand", () => {
       noSpray: null,
       noAirbrush: expect.stringMatching(/no airbrush/),
     });
-    expect(conditionsOf({ ...project, habits: { ...project.habits, air: { airC: 12, rh: 92 } } }).noSpray).toMatch(/dew point/);
+    const damp = { ...project, habits: { ...project.habits, air: { airC: 12, rh: 92 } } };
+    expect(conditionsOf(damp)).toMatchObject({ noSpray: null, damp: expect.stringMatching(/dew point/) });
+    const wall = caseOf(named(brick, "front wall"), brick, damp)!;
+    expect(schoolById("texture-spray")!.whyNot(wall)).toMatch(/dew point/);
+  });
+  it("the plan takes the papers and the ways of laying down that the map tells: one shelf for both", () => {
+    const paper = (what: string): Supply => ({ ...tool(what, 1), kind: "abrasive" });
+    const at = { ...project, supplies: [paper("P120"), paper("P180"), tool("airbrush", 1)] };
+    const part = hiding(brick, "sand", named(brick, "front wall").number);
+    const told = planSchool("sand", caseOf(named(part, "front wall"), part, at)!);
+    const steps = stepsOfProject({ ...at, parts: [part] }).filter((s) => s.station === "surface");
+    expect(steps.map((s) => s.title.split(":")[0])).toEqual(told.stages.map((s) => s.title));
+    expect(told.papers.map((p) => p.grade)).toEqual([120, 180]);
+    const before = stepsOfProject({ ...project, parts: [part] }).filter((s) => s.station === "surface");
+    expect(before.map((s) => s.title)).not.toEqual(steps.map((s) => s.title));
   });
   it("papers that are there are the ones that are used", () => {
     const sheet = { id: "p", kind: "abrasive" as const, name: "P120", what: "P120", stock: 2, price: null };

@@ -2,10 +2,9 @@
  * The surfaces of a part as they are printed, seen and treated: what was found in its mesh, joined with what was said of it, its printer,
  * its marks and its coats. Everything here follows at once from rows and results; nothing is kept.
  */
-import { dewPointC, sprayFault, type Air } from "../coat";
-import type { Turn, Up } from "../mesh";
-import { TURNS, UPS } from "../mesh";
-import type { Printer } from "../print";
+import { DEW_MARGIN_C, dewPointC, sprayFault } from "../coat";
+import { TURNS, UPS, type Turn } from "../mesh";
+import { turnWords, type Printer } from "../print";
 import { realMaterial } from "../subject";
 import {
   anchorOf,
@@ -20,7 +19,6 @@ import {
   type Grain,
   type LaidSurface,
   type MappedSurface,
-  type OwnFills,
   type Reprint,
   type SchoolPlan,
   type Seen,
@@ -31,7 +29,7 @@ import { workOf, type HideWork } from "../work";
 import { printerAtHand, printFactsOf } from "./part";
 import { choicesOf } from "./standing";
 import { hasTool } from "./supplies";
-import type { Paint, Part, Project, SaidSurface, Scene } from "./types";
+import type { Part, Project, SaidSurface, Scene } from "./types";
 
 /** What a printer lays down, as its lines show. */
 export const grainOf = (printer: Printer): Grain =>
@@ -52,6 +50,8 @@ export interface KnownSurface {
   said: SaidSurface | null;
   name: string;
   sight: Sight;
+  /** What marks and rays say of it, whatever was said. */
+  sightFound: Sight;
   seen: Seen;
   arcmin: number;
   shares: Record<Seen, number>;
@@ -124,6 +124,7 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
       // A name from before surfaces were found by place was no name but a description.
       name: (mine?.anchor && mine.name) || found.name,
       sight: mine?.sight || byMarks(found),
+      sightFound: byMarks(found),
       ...showsAt(laid[number], viewingDistanceMm, plainBelowDeg),
       dryBrush: mine?.brush ? mine.brush === "dry" : brushed,
     };
@@ -167,33 +168,24 @@ export const dryBrushOf = ({ laid, found, said }: KnownSurface, part: Part): Bru
   });
 
 /** What is at hand for treating surfaces. */
-export interface Conditions {
-  noSpray: string | null;
-  noAirbrush: string | null;
-  grades?: readonly number[];
-  own: OwnFills;
-}
-
-const DAMP = 3;
+export type Conditions = Pick<SurfaceCase, "noSpray" | "damp" | "noAirbrush" | "grades" | "own">;
 
 /** What the workshop and its air allow; nothing said allows everything. */
 export function conditionsOf({ supplies, habits }: Pick<Project, "supplies" | "habits">): Conditions {
-  const air: Air = habits.air;
-  const fault = sprayFault(air);
+  const { air } = habits;
   const grades = supplies.filter((s) => s.kind === "abrasive" && s.stock > 0).map((s) => Number(s.what.slice(1)));
   const noPlace = hasTool(supplies, "spray place") === false ? "no place to spray stands on the shelf of tools" : null;
-  const damp = fault
-    ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DAMP} °C of room are wanted`
+  const damp = sprayFault(air)
+    ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DEW_MARGIN_C} °C of room are wanted`
     : null;
   return {
-    noSpray: noPlace ?? damp,
-    noAirbrush: hasTool(supplies, "airbrush") === false ? "no airbrush on the shelf" : damp,
+    noSpray: noPlace,
+    damp,
+    noAirbrush: hasTool(supplies, "airbrush") === false ? "no airbrush on the shelf" : null,
     ...(grades.length > 0 ? { grades } : {}),
     own: ownFills(habits.fills),
   };
 }
-
-const NO_CONDITIONS: Conditions = { noSpray: null, noAirbrush: null, own: {} };
 
 /** A nozzle's least layer, as a share of its line, and what resin is printed with. Common practice, no source. */
 const LEAST_LAYER_SHARE = 0.25;
@@ -216,7 +208,7 @@ function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer):
     });
   }
   for (const up of UPS)
-    ways.push({ words: UP_WORDS[up], laid: laySurface(k.found, { turn: TURNS[up], factor: part.factor, grain }), machineS: allS });
+    ways.push({ words: turnWords(TURNS[up]), laid: laySurface(k.found, { turn: TURNS[up], factor: part.factor, grain }), machineS: allS });
   // Another printer of the scene, as it would turn the part: resin for a face of fine bricks.
   for (const other of scene.printers) {
     const its = other.id === printer.id ? undefined : printFactsOf(part, other);
@@ -241,22 +233,12 @@ function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer):
   };
 }
 
-const UP_WORDS: Record<Up, string> = {
-  "+z": "as it stands",
-  "-z": "upside down",
-  "+x": "with its right side up",
-  "-x": "with its left side up",
-  "+y": "with its back up",
-  "-y": "with its front up",
-};
+/** What hiding looks at besides its part. */
+export type HideFrom = Pick<Project, "scene" | "paints" | "supplies" | "habits">;
 
 /** A surface as schools look at it. */
-export function caseOf(
-  k: KnownSurface,
-  part: Part,
-  { scene, paints }: { scene: Scene; paints: readonly Paint[] },
-  conditions: Conditions = NO_CONDITIONS,
-): SurfaceCase | null {
+export function caseOf(k: KnownSurface, part: Part, project: HideFrom): SurfaceCase | null {
+  const { scene, paints } = project;
   const printer = printerAtHand(part, scene);
   if (!printer) return null;
   const gloss = workOf(part.work, "coat").some((c) => {
@@ -279,21 +261,14 @@ export function caseOf(
     ratio: scene.scale.ratio,
     smooth: gloss || choicesOf(part, scene).finish === "display",
     gloss,
-    noSpray: conditions.noSpray,
-    noAirbrush: conditions.noAirbrush,
-    ...(conditions.grades ? { grades: conditions.grades } : {}),
-    own: conditions.own,
+    ...conditionsOf(project),
     reprint: reprintOf(k, part, scene, printer),
   };
 }
 
 /** What one piece of hiding takes; null while its surface is not found, or is not there any more. */
-export function hidePlan(
-  item: HideWork,
-  part: Part,
-  around: { scene: Scene; paints: readonly Paint[]; own?: OwnFills },
-): { plan: SchoolPlan; name: string } | null {
-  const k = surfacesOf(part, around.scene).find((s) => s.said?.id === item.surfaceId);
-  const c = k && caseOf(k, part, around, { ...NO_CONDITIONS, own: around.own ?? {} });
+export function hidePlan(item: HideWork, part: Part, project: HideFrom): { plan: SchoolPlan; name: string } | null {
+  const k = surfacesOf(part, project.scene).find((s) => s.said?.id === item.surfaceId);
+  const c = k && caseOf(k, part, project);
   return c ? { plan: planSchool(item.school, c), name: c.name } : null;
 }

@@ -161,7 +161,7 @@ export const realMaterial = (id: string): RealMaterial | undefined => REAL_MATER
 export type LinesVerdict = "hidden" | "pass" | "treat";
 
 /** So many ridges on one plain face are seen as lines, however deep the joints round it are. Common practice, no source. */
-const MANY_RIDGES = 3;
+export const MANY_RIDGES = 3;
 
 /**
  * Whether the material's own relief hides a layer step at 1:`ratio`: relief well above the step hides it (three times: common

@@ -3,6 +3,7 @@
  * Relief hides them only where no plain face carries many ridges. The verdict does not depend on where one stands. A wash lies in the
  * valleys of wide terraces and draws them as contour lines. Common practice, no source.
  */
+import { MANY_RIDGES } from "../subject";
 import { formatMm } from "../units";
 import { BRUSH_FINDS_MM, type Steps } from "./steps";
 
@@ -18,8 +19,6 @@ export interface BrushCase extends Steps {
   stroke: Stroke;
 }
 
-/** So many ridges on one plain face are seen as lines. */
-const MANY_RIDGES = 3;
 /** How much of a ridge each brush and each stroke touches. */
 const TOUCH: Record<Bristle, number> = { stiff: 1, soft: 0.6 };
 const ACROSS: Record<Stroke, number> = { across: 1, along: 0.35 };
@@ -37,16 +36,15 @@ export interface BrushVerdict {
 export function dryBrushOn(c: BrushCase): BrushVerdict {
   const found = (c.cuspMm / BRUSH_FINDS_MM) * TOUCH[c.bristle] * ACROSS[c.stroke];
   const many = c.ridges >= MANY_RIDGES;
-  // Relief that stands well over the ridges takes the paint first, but a plain face in it still shows what it carries.
-  const relief = c.reliefMm >= 3 * c.cuspMm && !many;
-  const brings = found > 1 && many && !relief;
+  const brings = found > 1 && many;
   const why = brings
     ? `${Math.round(c.ridges)} ridges of ${formatMm(c.cuspMm)} on every plain face, stroked ${c.stroke}: the brush draws them`
-    : !many
-      ? "fewer than three ridges on a plain face: nothing to draw"
-      : found <= 1
-        ? `ridges of ${formatMm(c.cuspMm)} are ridden over by a ${c.bristle} brush stroked ${c.stroke}`
-        : "its relief takes the paint first";
+    : many
+      ? `ridges of ${formatMm(c.cuspMm)} are ridden over by a ${c.bristle} brush stroked ${c.stroke}`
+      : // Relief that stands well over the ridges takes the paint first; plain faces in it still show what they carry.
+        c.reliefMm >= 3 * c.cuspMm
+        ? "its relief takes the paint first"
+        : "fewer than three ridges on a plain face: nothing to draw";
   const milder: BrushCase[] = [
     { ...c, stroke: "along" },
     { ...c, stroke: "along", bristle: "soft" },

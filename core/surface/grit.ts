@@ -108,3 +108,7 @@ export const tooBig = (papers: readonly Paper[]): [number, number][] =>
     );
 
 export const paperWords = (papers: readonly Paper[]): string => papers.map((p) => `P${p.grade}`).join(", ");
+
+/** "a strip", "half a sheet", "1 sheet": what has to be torn off or bought. */
+export const sheetsText = (sheets: number): string =>
+  sheets < 0.2 ? "a strip" : sheets < 0.75 ? "half a sheet" : `${Math.ceil(sheets)} ${Math.ceil(sheets) === 1 ? "sheet" : "sheets"}`;

@@ -1,6 +1,6 @@
 /**
  * Everything that printing leaves, by name and by the place on this part, with its remedy and its minutes a copy. Sizes and rates are common
- * practice without a source unless said otherwise; the user's own records replace the minutes.
+ * practice without a source unless said otherwise.
  */
 import type { CautionId } from "../care";
 import { formatArea, formatMm } from "../units";

@@ -52,6 +52,9 @@ const BOUNDS = { least: 0.02, most: 0.98 };
 
 export const COMMON_FILL: OwnFill = { factor: 1, low: Math.exp(-Z90 * PRIOR_SD), high: Math.exp(Z90 * PRIOR_SD), readings: 0 };
 
+/** What is laid on to fill: of these a strip or a photograph teaches something. */
+export const FILL_PRODUCTS: ProductId[] = ["thick-paint", "filler", "filler-thin", "surfacer", "uv-resin"];
+
 /** The wet film of a coat of a product, mm. */
 export const wetFilmMm = (product: ProductId): number => PRODUCTS[product].filmMm / PRODUCTS[product].solids;
 

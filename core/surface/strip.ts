@@ -24,10 +24,10 @@ export interface StripRow {
 
 export const STRIP_SAMPLES = 480;
 
-/** What the first round of a school does, paper by paper. */
+/** What a school does to the whole, paper by paper: spots are not seen on a strip. */
 export const stepsOfStages = (stages: readonly SchoolStage[]): StripStep[] =>
   stages.flatMap((s): StripStep[] => {
-    if (s.round > 1) return [];
+    if (s.share < 1) return [];
     if (s.kind === "sand") return s.papers.map((p) => ({ kind: "sand", grade: p.grade }));
     if (s.kind === "heat") return [{ kind: "heat", leaves: s.leavesMm }];
     return s.product ? [{ kind: "lay", product: s.product }] : [];

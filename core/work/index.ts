@@ -3,6 +3,7 @@ export * from "./fields";
 export * from "./handRates";
 export * from "./kind";
 export * from "./kinds";
+export { MOST_GOES } from "./kinds/bench";
 export { sprayCaution, type CoatWork } from "./kinds/coat";
 export { jointTo, type GlueWork } from "./kinds/glue";
 export type { GroundWork } from "./kinds/ground";

@@ -32,7 +32,7 @@ export interface Surroundings {
   /** What a piece of hiding takes on the part that is worked on; null while its surface is not found. Absent where no part is at hand. */
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
   /** Two parts that meet, in words, and the seam between them; undefined where they do not any more. */
-  meeting?: (id: string) => { words: string; seam: SeamCase } | undefined;
+  meeting?: (id: string) => { words: string; seam: SeamCase; partIds: readonly string[] } | undefined;
   /** What the user calls a surface of it. */
   saidSurface?: (id: string) => string | undefined;
 }
@@ -98,6 +98,8 @@ export interface WorkKind<I extends WorkBase> {
   station: Station | ((item: I) => Station);
   words: (item: I, at: Surroundings) => { title: string; detail: string };
   refers: (item: I) => Reference[];
+  /** Parts that it needs besides those that it names itself: it waits for their prints. */
+  needs?: (item: I, at: Surroundings) => readonly string[];
   steps: (item: I, task: Task) => StepDraft[];
   /** One layer, several one over the other, or none. */
   film: (item: I, at: Surroundings) => Film | Film[] | null;

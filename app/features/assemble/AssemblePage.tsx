@@ -3,8 +3,8 @@ import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
 import { JOINT_KINDS } from "~core/print";
-import { formatDuration, formatMm, parseLength, readAsMm } from "~core/units";
-import { isAtHand, materialOf, type Part, type Project } from "~core/project";
+import { formatDuration, formatMm, readAsMm } from "~core/units";
+import { isAtHand, LIMITS, materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { jointTo, workOf, type GlueWork } from "~core/work";
@@ -14,7 +14,7 @@ import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { useActions } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
-import { Choice, ParsedField } from "~app/ui/field";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 
 type Joint = GlueWork;
 
@@ -151,14 +151,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
         <ParsedField
           label="Widest gap"
           text={`${joint.gapMm} mm`}
-          parse={(t) => {
-            const r = parseLength(t);
-            return r.ok
-              ? r.value.mm <= 50
-                ? { ok: true, value: r.value.mm }
-                : { ok: false, problem: { code: "gap", message: "At most 50 mm." } }
-              : r;
-          }}
+          parse={parseMmIn(LIMITS.gapMm)}
           readAs={readAsMm}
           onCommit={(gapMm) => set({ gapMm })}
         />

@@ -7,12 +7,22 @@ import { narrowestMm } from "~core/mesh";
 import { PROCESS_FITS } from "~core/scale";
 import { conditionsOf, printerAtHand, surfacesOf, type Part, type Project } from "~core/project";
 import { stackOfPart } from "~core/plan";
-import { BARE_LAST, filmAgainst, GRAIN_UM, gritLadder, SAND_FINISHES, tooBig, type FilmDetail, type SandFinish } from "~core/surface";
-import { formatArea, formatMm, ok, parseLength, readAsMm } from "~core/units";
+import {
+  BARE_LAST,
+  filmAgainst,
+  GRAIN_UM,
+  gritLadder,
+  SAND_FINISHES,
+  sheetsText,
+  tooBig,
+  type FilmDetail,
+  type SandFinish,
+} from "~core/surface";
+import { formatArea, formatMm, readAsMm } from "~core/units";
 import { lastOf, workOf } from "~core/work";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
-import { Choice, ParsedField } from "~app/ui/field";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
@@ -162,7 +172,8 @@ const GapDrawing = ({ widthMm, leftMm }: { widthMm: number; leftMm: number }) =>
 function Papers({ part, project }: { part: Part; project: Project }) {
   const printer = printerAtHand(part, project.scene);
   const list = surfacesOf(part, project.scene).filter((k) => k.sight === "seen" && !k.laid.underside);
-  const worst = list.reduce((most, k) => Math.max(most, k.laid.largestMm), 0.1);
+  // Where nothing of it is known, a usual step stands to begin with.
+  const worst = list.reduce((most, k) => Math.max(most, k.laid.largestMm), 0) || 0.1;
   const [stepMm, setStep] = useState<number | null>(null);
   const [finish, setFinish] = useState<SandFinish>("primer");
   const [bare, setBare] = useState(true);
@@ -183,13 +194,7 @@ function Papers({ part, project }: { part: Part; project: Project }) {
           className="w-32"
           label="The defect"
           text={formatMm(stepMm ?? worst)}
-          parse={(t) => {
-            const read = parseLength(t);
-            if (!read.ok) return read;
-            return read.value.mm > 0 && read.value.mm <= 5
-              ? ok(read.value.mm)
-              : { ok: false, problem: { code: "step", message: "A step between 0 and 5 mm." } };
-          }}
+          parse={parseMmIn({ least: 0.001, most: 5 })}
           readAs={readAsMm}
           onCommit={(mm) => setStep(mm)}
         />
@@ -240,8 +245,8 @@ function Papers({ part, project }: { part: Part; project: Project }) {
         <p className="text-soft">Bare filament is cut to P{BARE_LAST} and no finer: filler hides the rest, and water creeps into it.</p>
       )}
       <p className="text-soft">
-        For {formatArea(areaMm2)} that is seen:{" "}
-        {papers.map((p) => `P${p.grade} ${p.sheets < 0.75 ? "half a sheet" : `${Math.ceil(p.sheets)} sheets`}`).join(", ")}.{" "}
+        {papers.length > 0 &&
+          `For ${formatArea(areaMm2)} that is seen: ${papers.map((p) => `P${p.grade} ${sheetsText(p.sheets)}`).join(", ")}. `}
         <Why
           of="Papers"
           reasons={{

@@ -6,16 +6,35 @@ import { useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { renderLines } from "~demo/linePhoto";
-import { grainOf, saidId, plainestFirst, printerAtHand, surfacesOf, type KnownSurface, type Part, type Project } from "~core/project";
-import { compareLines, factorOf, leftAfter, PRODUCTS, type LineReading, type MeterMarks, type Pixel, type ProductId } from "~core/surface";
-import { formatMm, ok, parseLength, readAsMm, spacedNumber, type Result } from "~core/units";
+import {
+  grainOf,
+  LIMITS,
+  saidId,
+  plainestFirst,
+  printerAtHand,
+  surfacesOf,
+  type KnownSurface,
+  type Part,
+  type Project,
+} from "~core/project";
+import {
+  compareLines,
+  factorOf,
+  FILL_PRODUCTS,
+  leftAfter,
+  PRODUCTS,
+  type LineReading,
+  type MeterMarks,
+  type Pixel,
+  type ProductId,
+} from "~core/surface";
+import { formatMm, ok, parseSides, readAsMm, readAsSides, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { storeWithFiles } from "~app/data/edits.client";
 import { cleanPicture } from "~app/shared/pictures";
-import { newId, useActions, useNow } from "~app/shared/scene";
-import { Choice, parseCount, ParsedField } from "~app/ui/field";
+import { newId, useActions } from "~app/shared/scene";
+import { Choice, orNothing, parseCount, ParsedField, parseMmIn } from "~app/ui/field";
 import { FileInput } from "~app/ui/fileInput";
-import { LIMITS } from "~core/project";
 import { runJob } from "~workers/client";
 import { SurfaceFrame } from "./SurfaceFrame";
 
@@ -46,7 +65,6 @@ type When = "before" | "after";
 function Meter({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { revalidate } = useRevalidator();
-  const now = useNow();
   const printer = printerAtHand(part, project.scene);
   const list = [...surfacesOf(part, project.scene)].sort(plainestFirst).filter((k) => k.laid.pitchMm > 0);
   const [number, setNumber] = useState<number | null>(null);
@@ -89,7 +107,7 @@ function Meter({ part, project }: { part: Part; project: Project }) {
       surfaceId: saidId(at),
       anchor: at.anchor,
       change: {},
-      photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: now })) },
+      photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: Date.now() })) },
     });
     if (done.ok) toast.success(`Kept with the ${at.name}.`);
     else toast.error(done.problem.message);
@@ -125,7 +143,7 @@ function Meter({ part, project }: { part: Part; project: Project }) {
           className="w-40"
           label="Lines lie apart"
           text={formatMm(pitchMm)}
-          parse={millimetres(0.01, 20)}
+          parse={parseMmIn({ least: 0.01, most: 20 })}
           readAs={readAsMm}
           onCommit={(mm) => setTyped(mm)}
         />
@@ -168,7 +186,7 @@ function Meter({ part, project }: { part: Part; project: Project }) {
                 label="The coat was"
                 value={product}
                 onChange={(p: ProductId) => setProduct(p)}
-                options={Object.values(PRODUCTS).map((p) => ({ value: p.id, label: p.name }))}
+                options={FILL_PRODUCTS.map((id) => ({ value: id, label: PRODUCTS[id].name }))}
               />
               <ParsedField
                 className="w-24"
@@ -204,26 +222,15 @@ function Meter({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-const millimetres =
-  (least: number, most: number) =>
-  (text: string): Result<number> => {
-    const length = parseLength(text);
-    if (!length.ok) return length;
-    const { mm } = length.value;
-    return mm >= least && mm <= most
-      ? ok(mm)
-      : { ok: false, problem: { code: "length", message: `Between ${spacedNumber(least)} and ${spacedNumber(most)} mm.` } };
-  };
-
 /** Width and height of what the corners mark; nothing where the phone was held square. */
-const sides = (text: string): Result<[number, number] | null> => {
-  if (!text.trim()) return ok(null);
-  const parts = text.split(/[x×*]/i).map((t) => parseLength(t.trim()));
-  const [a, b] = parts;
-  return parts.length === 2 && a.ok && b.ok && a.value.mm > 0 && b.value.mm > 0
-    ? ok([a.value.mm, b.value.mm])
-    : { ok: false, problem: { code: "sides", message: "Width and height, such as 24 × 20 mm; empty when it was held square." } };
-};
+const sides = orNothing((text): Result<[number, number]> => {
+  const read = parseSides(text, [2]);
+  if (!read.ok) return read;
+  const [width, height] = read.value;
+  return width > 0 && height > 0
+    ? ok([width, height])
+    : { ok: false, problem: { code: "sides", message: "Both longer than nothing; empty when it was held square." } };
+});
 
 /** Where marks stand before anybody has moved them: the ruler along the bottom, the surface in the middle. */
 const firstMarks = (width: number, height: number): MeterMarks => ({
@@ -333,7 +340,7 @@ function One({
               label="On the ruler, apart"
               draftKey={when}
               text={formatMm(shot.marks.rulerMm)}
-              parse={millimetres(1, 1000)}
+              parse={parseMmIn({ least: 1, most: 1000 })}
               readAs={readAsMm}
               onCommit={(rulerMm) => onMarks({ ...shot.marks, rulerMm })}
             />
@@ -341,10 +348,10 @@ function One({
               className="w-40"
               label="Sides, if tilted"
               draftKey={when}
-              text={shot.marks.sidesMm ? shot.marks.sidesMm.map((v) => spacedNumber(v)).join(" × ") + " mm" : ""}
+              text={shot.marks.sidesMm ? readAsSides(shot.marks.sidesMm) : ""}
               placeholder="24 × 20 mm"
               parse={sides}
-              readAs={(s) => (s ? `${spacedNumber(s[0])} × ${spacedNumber(s[1])} mm` : "straight on")}
+              readAs={(s) => (s ? readAsSides(s) : "straight on")}
               onCommit={(sidesMm) => onMarks({ ...shot.marks, sidesMm })}
             />
             {share === null ? (

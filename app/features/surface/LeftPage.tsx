@@ -2,6 +2,7 @@
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { newId, useActions } from "~app/shared/scene";
 import {
+  choicesOf,
   grainOf,
   partAreaMm2,
   partSizeMm,
@@ -20,7 +21,8 @@ import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core
 import { overhangOf, withResinDefaults } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
 import { formatDuration } from "~core/units";
-import { lastOf, workOf } from "~core/work";
+import { stepsOfPart } from "~core/plan";
+import { lastOf, MOST_GOES, workOf } from "~core/work";
 import { useResult } from "~app/data/results.client";
 import { Section } from "~app/shared/Page";
 import { parseCount, ParsedField, orNothing } from "~app/ui/field";
@@ -61,7 +63,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
     grain: grainOf(printer),
     laid,
     plateMm,
-    distanceMm: part.differs.viewingDistanceMm ?? scene.viewingDistanceMm,
+    distanceMm: choicesOf(part, scene).viewingDistanceMm,
     supports: facts ? { points: resin ? Math.ceil(heldMm2 / resin.supportSpacingMm ** 2) : null, areaMm2: heldMm2 } : null,
     footMm: foot.state === "ready" ? foot.value.rings.reduce((sum, r) => sum + ringMm(r), 0) : 0,
     heightMm: foot.state === "ready" ? foot.value.heightMm : partSizeMm(part)[2],
@@ -143,6 +145,7 @@ function Copies({ part, project, perCopyS }: { part: Part; project: Project; per
   const file = workOf(part.work, "bench").find((w) => w.task === "file");
   const allS = perCopyS * part.copies;
   const ways = otherWaysForCopies(part, project, perCopyS);
+  const plannedS = file ? stepsOfPart(part, project).reduce((sum, s) => sum + (s.itemId === file.id ? s.handsOnS : 0), 0) : 0;
   const most = file?.mostAnEvening ?? null;
   const evenings = most ? Math.ceil(part.copies / most) : 1;
   const setMost = async (n: number | null) => {
@@ -168,11 +171,14 @@ function Copies({ part, project, perCopyS }: { part: Part; project: Project; per
               { name: "area", value: `${Math.round(partAreaMm2(part) / 100)} cm²` },
               { name: "copies", value: String(part.copies) },
             ],
-            assumptions: [
-              { text: "Seconds a nub, a centimetre of edge, a string: the user’s own records replace them.", kind: "practice" },
-            ],
+            assumptions: [{ text: "Seconds a nub, a centimetre of edge, a string.", kind: "practice" }],
           }}
         />
+      </p>
+      <p className="text-soft">
+        {plannedS > 0
+          ? `The plan has ${formatDuration(plannedS)} for filing burrs and feet, by the area; these minutes add up what was found here.`
+          : "Filing is not in the plan yet."}
       </p>
       {part.copies > 1 && (
         <div className="mt-2 flex flex-wrap items-end gap-3">
@@ -186,7 +192,9 @@ function Copies({ part, project, perCopyS }: { part: Part; project: Project; per
           />
           <p className="text-soft">
             {most
-              ? `${evenings} ${evenings === 1 ? "evening" : "evenings"} of ${formatDuration(perCopyS * Math.min(most, part.copies))}.`
+              ? `${evenings} ${evenings === 1 ? "evening" : "evenings"} of ${formatDuration(perCopyS * Math.min(most, part.copies))}${
+                  evenings > MOST_GOES ? `; the plan keeps the first ${MOST_GOES - 1} apart and takes what comes then as one` : ""
+                }.`
               : "The plan takes them in one go; a number here spreads them over evenings."}
           </p>
         </div>

@@ -19,7 +19,7 @@ import {
 } from "~core/project";
 import type { Printer } from "~core/print";
 import { figureHeightMm } from "~core/scale";
-import { hideItem, newSurface } from "~core/plan";
+import { hideItem, newSurface, placeOfHiding } from "~core/plan";
 import {
   mixedPlan,
   planSchool,
@@ -27,13 +27,13 @@ import {
   stepsOfStages,
   stripRows,
   waysFor,
+  type Grain,
   type SchoolId,
   type SchoolPlan,
   type StripStep,
   type Way,
 } from "~core/surface";
 import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
-import { lastOf, workOf } from "~core/work";
 import { judgedSurfaces, orderFaults, type Judged, type Note } from "~core/look";
 import { AtStage } from "~app/shared/AtStage";
 import { Section } from "~app/shared/Page";
@@ -102,12 +102,11 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
     );
 
   const hatched = new Map(
-    list.map((j): [number, HatchKind] => [
-      j.number,
-      j === at ? "chosen" : j.sight !== "seen" || j.laid.underside ? "covered" : j.seen === "plain" ? "lines" : "brush",
-    ]),
+    list.flatMap((j): [number, HatchKind][] => {
+      const kind = j === at ? "chosen" : hatchOf(j);
+      return kind ? [[j.number, kind]] : [];
+    }),
   );
-  for (const j of list) if (j !== at && j.sight === "seen" && !j.laid.underside && j.seen === "hidden") hatched.delete(j.number);
   const use = (j: Judged, school: SchoolId): void => {
     if (j.planned) void run("work.set", { partId: part.id, itemId: j.planned.id, change: { school } });
     else
@@ -118,7 +117,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
         surfaces: j.said ? [] : [newSurface(j)],
       });
   };
-  const notes = noteList(list, at).map((j) => noteOf(j, printer));
+  const notes = noteList(list, at).map((j) => noteOf(j, grain!, printer));
   const lost = lostSurfaces(part, known);
   const trying: Tried = tried.number === at.number ? tried : { number: at.number, school: null, done: null };
   const ways = waysFor(at.c);
@@ -221,13 +220,9 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-/** Hiding comes after what makes and cleans the pieces, before the first coat. */
-function placeOfHiding(part: Part): number {
-  const hides = lastOf(part.work, "hide");
-  if (hides >= 0) return hides + 1;
-  const covers = [...workOf(part.work, "coat"), ...workOf(part.work, "ground"), ...workOf(part.work, "glue")];
-  return covers.reduce((first, w) => Math.min(first, part.work.indexOf(w)), part.work.length);
-}
+/** Paper where nobody sees anything. */
+const hatchOf = (j: Judged): HatchKind | null =>
+  j.sight !== "seen" || j.laid.underside ? "covered" : j.seen === "plain" ? "lines" : j.seen === "dry brush" ? "brush" : null;
 
 const noteList = (list: readonly Judged[], at: Judged): Judged[] => {
   const shown = list.filter((j) => !j.laid.underside && j.sight === "seen" && !j.found.gathered).slice(0, NOTES);
@@ -243,7 +238,8 @@ const linesText = ({ laid }: KnownSurface): string =>
 const facesText = ({ found, laid }: KnownSurface): string =>
   found.faces.count > 1 ? `${found.faces.count} faces, ${Math.round(laid.ridges)} ridges on each` : `${Math.round(laid.ridges)} ridges`;
 
-function noteOf(j: Judged, { layerMm, fits }: Printer): Note {
+/** @param grain as it is looked at: with the layer that is tried */
+function noteOf(j: Judged, { layerMm }: Grain, { fits }: Printer): Note {
   const school = j.planned?.school ?? j.best.school;
   const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.handsOnS)}`;
   return {
@@ -409,7 +405,7 @@ function WholePart({
                   name: j.name,
                   value: `${planSchool(j.planned?.school ?? j.best.school, j.c).name}, ${formatDuration(j.handsOnS)}`,
                 })),
-                assumptions: [{ text: "Minutes a cm² and settings-up; your own records replace them.", kind: "practice" }],
+                assumptions: [{ text: "Minutes a cm² and settings-up: starting figures.", kind: "practice" }],
               }}
             />
           </>

@@ -13,6 +13,7 @@ import {
   BRUSH_FINDS_MM,
   COMMON_FILL,
   factorOf,
+  FILL_PRODUCTS,
   leftAfter,
   ownFill,
   PRODUCTS,
@@ -40,8 +41,6 @@ export function OwnPage({ project }: { project: Project }) {
     </SurfaceFrame>
   );
 }
-
-const FILLS: ProductId[] = ["thick-paint", "filler", "filler-thin", "surfacer", "uv-resin"];
 
 function Own({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -80,7 +79,7 @@ function Own({ part, project }: { part: Part; project: Project }) {
               label="Treated with"
               value={product}
               onChange={(p: ProductId) => setProduct(p)}
-              options={FILLS.map((id) => ({ value: id, label: PRODUCTS[id].name }))}
+              options={FILL_PRODUCTS.map((id) => ({ value: id, label: PRODUCTS[id].name }))}
             />
             <ParsedField label="Coats on this strip" text={String(coats)} parse={parseCount(LIMITS.coats)} onCommit={(n) => setCoats(n)} />
             <Choice
@@ -134,7 +133,7 @@ function Own({ part, project }: { part: Part; project: Project }) {
         ) : (
           <div className="grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
             <ul>
-              {FILLS.filter((id) => fills.some((f) => f.product === id)).map((id) => {
+              {FILL_PRODUCTS.filter((id) => fills.some((f) => f.product === id)).map((id) => {
                 const o = ownFill(fills, id);
                 return (
                   <li key={id} className="border-b border-rule py-1.5">

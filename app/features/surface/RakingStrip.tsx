@@ -4,7 +4,7 @@
  */
 import { area, curveLinear, line, scaleLinear } from "d3";
 import { Minus, Plus } from "lucide-react";
-import { formatMm, parseLength, spacedNumber } from "~core/units";
+import { formatMm, readAsMm } from "~core/units";
 import {
   BRUSH_FINDS_MM,
   GRADES,
@@ -19,7 +19,7 @@ import {
   type Steps,
   type StripStep,
 } from "~core/surface";
-import { Choice, ParsedField } from "~app/ui/field";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 
@@ -145,15 +145,8 @@ export function RakingStrip({
           className="w-28"
           label="Layer tried"
           text={formatMm(layerMm)}
-          parse={(t) => {
-            const read = parseLength(t);
-            if (!read.ok) return read;
-            const { mm } = read.value;
-            return mm >= 0.01 && mm <= 2
-              ? { ok: true, value: mm }
-              : { ok: false, problem: { code: "layer", message: "A layer is between 0.01 and 2 mm." } };
-          }}
-          readAs={(mm) => `${spacedNumber(mm)} mm`}
+          parse={parseMmIn({ least: 0.01, most: 2 })}
+          readAs={readAsMm}
           onCommit={(mm) => onLayer(mm)}
         />
       </div>

@@ -19,13 +19,14 @@ import {
   type FitVerdict,
   type Meeting,
 } from "~core/joint";
-import { LIMITS, materialOf, printerAtHand, type Part, type Project } from "~core/project";
+import { cutMeetings, LIMITS, meetingWords, newMeeting, printerAtHand, seamOf, type Part, type Project } from "~core/project";
 import { CLEARANCE_MM } from "~core/print";
+import { placeOfSeam } from "~core/plan";
 import { workOf } from "~core/work";
-import { formatDuration, formatMm, ok, parseLength, readAsMm, type Result } from "~core/units";
+import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
-import { Choice, ParsedField } from "~app/ui/field";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Why } from "~app/ui/why";
@@ -40,40 +41,6 @@ export function SeamsPage({ project }: { project: Project }) {
   );
 }
 
-const length =
-  (most: number) =>
-  (text: string): Result<number> => {
-    const read = parseLength(text);
-    if (!read.ok) return read;
-    return read.value.mm >= 0 && read.value.mm <= most
-      ? ok(read.value.mm)
-      : { ok: false, problem: { code: "length", message: `Between 0 and ${most} mm.` } };
-  };
-
-/** Joints that a part was cut at, as meetings: each pair once, unless it was said already. */
-function cutMeetings(project: Project): Meeting[] {
-  const said = new Set(project.scene.meetings.map((m) => [m.a, m.b].sort().join(" ")));
-  const out = new Map<string, Meeting>();
-  for (const p of project.parts)
-    for (const j of p.joints) {
-      const key = [p.id, j.partId].sort().join(" ");
-      if (said.has(key) || out.has(key) || !project.parts.some((o) => o.id === j.partId)) continue;
-      out.set(key, {
-        id: `cut-${j.id}`,
-        a: p.id,
-        b: j.partId,
-        how: "glued",
-        paint: "after",
-        lengthMm: j.seamMm,
-        widthMm: 0.2,
-        sight: "seen",
-        textured: false,
-        fits: [],
-      });
-    }
-  return [...out.values()];
-}
-
 function Seams({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { scene, parts } = project;
@@ -85,22 +52,10 @@ function Seams({ part, project }: { part: Part; project: Project }) {
   const add = async (id: string): Promise<void> => {
     if (!id) return;
     setOther("");
-    const meeting: Meeting = {
-      id: newId(),
-      a: part.id,
-      b: id,
-      how: "glued",
-      paint: "after",
-      lengthMm: 50,
-      widthMm: 0.2,
-      sight: "seen",
-      textured: false,
-      fits: [],
-    };
-    const done = await run("item.add", { list: "meetings", items: [meeting] });
+    const done = await run("item.add", { list: "meetings", items: [newMeeting(newId(), part.id, id)] });
     if (!done.ok) toast.error(done.problem.message);
   };
-  const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(caseOfSeam(m, project)));
+  const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(seamOf(m, project)));
   return (
     <>
       <div className="mt-3 flex flex-wrap items-end gap-3">
@@ -130,7 +85,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
               .map((m) => (
                 <li key={m.id} className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1.5">
                   <span>
-                    {nameOf(m.a, project)} and {nameOf(m.b, project)}, {formatMm(m.lengthMm)} of seam
+                    {meetingWords(m, project)}, {formatMm(m.lengthMm)} of seam
                   </span>
                   <button className="btn" onClick={() => void run("item.add", { list: "meetings", items: [{ ...m, id: newId() }] })}>
                     Say how they meet
@@ -162,12 +117,10 @@ function Seams({ part, project }: { part: Part; project: Project }) {
             </thead>
             <tbody>
               {todo.map((m) => {
-                const [best] = fillersFor(caseOfSeam(m, project));
+                const [best] = fillersFor(seamOf(m, project));
                 return (
                   <tr key={m.id}>
-                    <td className="font-semibold">
-                      {nameOf(m.a, project)} and {nameOf(m.b, project)}
-                    </td>
+                    <td className="font-semibold">{meetingWords(m, project)}</td>
                     <td>{formatMm(m.lengthMm)}</td>
                     <td>{formatMm(m.widthMm)}</td>
                     <td>{MEET_SIGHT[m.sight]}</td>
@@ -199,16 +152,16 @@ function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: F
   const { run } = useActions();
   const planned = project.parts.some((p) => workOf(p.work, "seam").some((w) => w.meetingId === m.id));
   const part = project.parts.find((p) => p.id === m.a);
-  if (!part || !project.scene.meetings.includes(m)) return null;
+  if (!project.scene.meetings.includes(m)) return <span className="text-soft">cut there: say how they meet</span>;
+  if (!part) return null;
   if (planned) return <span className="text-soft">in the plan</span>;
-  const first = workOf(part.work, "coat").at(0);
   return (
     <button
       className="btn"
       onClick={() =>
         void run("work.add", {
           partId: part.id,
-          at: first ? part.work.indexOf(first) : part.work.length,
+          at: placeOfSeam(part, m),
           items: [{ id: newId(), kind: "seam", meetingId: m.id, filler }],
         })
       }
@@ -218,21 +171,10 @@ function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: F
   );
 }
 
-const nameOf = (id: string, project: Project): string =>
-  project.parts.find((p) => p.id === id)?.name ?? project.unread.find((p) => p.id === id)?.name ?? "a part";
-
-const caseOfSeam = (m: Meeting, project: Project) => {
-  const material = (id: string) => {
-    const p = project.parts.find((x) => x.id === id);
-    return p ? materialOf(p, project.scene) : "filament print";
-  };
-  return { a: material(m.a), b: material(m.b), how: m.how, lengthMm: m.lengthMm, widthMm: m.widthMm, sight: m.sight, textured: m.textured };
-};
-
 function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
   const { run } = useActions();
   const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("item.set", { list: "meetings", key: m.id, change });
-  const seam = caseOfSeam(m, project);
+  const seam = seamOf(m, project);
   const nothing = noFill(seam);
   const choices = fillersFor(seam);
   const fault = meetingFault(m);
@@ -240,15 +182,12 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
   const [best] = choices;
   return (
     <Section
-      title={`${nameOf(m.a, project)} and ${nameOf(m.b, project)}`}
+      title={meetingWords(m, project)}
       aside={
         <span className="flex items-center gap-3">
           {a && <Silhouette part={a} />}
           {b && <Silhouette part={b} />}
-          <IconButton
-            label={`Remove: ${nameOf(m.a, project)} and ${nameOf(m.b, project)}`}
-            onClick={() => void run("item.drop", { list: "meetings", key: m.id })}
-          >
+          <IconButton label={`Remove: ${meetingWords(m, project)}`} onClick={() => void run("item.drop", { list: "meetings", key: m.id })}>
             <X size={18} />
           </IconButton>
         </span>
@@ -277,7 +216,7 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
           label="Seam, long"
           draftKey={m.id}
           text={formatMm(m.lengthMm)}
-          parse={length(1e5)}
+          parse={parseMmIn({ least: 0, most: 1e5 })}
           readAs={readAsMm}
           onCommit={(lengthMm) => set({ lengthMm })}
         />
@@ -286,7 +225,7 @@ function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
           label="Seam, wide"
           draftKey={m.id}
           text={formatMm(m.widthMm)}
-          parse={length(LIMITS.gapMm.most)}
+          parse={parseMmIn(LIMITS.gapMm)}
           readAs={readAsMm}
           onCommit={(widthMm) => set({ widthMm })}
         />
@@ -403,7 +342,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
               label={verdict === "fill" ? "Gap" : "Too tight by"}
               draftKey={m.id}
               text={formatMm(amount)}
-              parse={length(LIMITS.gapMm.most)}
+              parse={parseMmIn(LIMITS.gapMm)}
               readAs={readAsMm}
               onCommit={(mm) => setAmount(mm)}
             />

@@ -2,12 +2,11 @@
 import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import { dryBrushOf, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
+import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import { grooveOf, openMm, reachOf, schoolById, SCHOOLS, SEEN_WORDS, washDraws, type SchoolId, type SurfaceCase } from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
 import { workOf } from "~core/work";
-import { LIMITS } from "~core/project";
 import { useActions } from "~app/shared/scene";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { storeWithFiles } from "~app/data/edits.client";
@@ -123,7 +122,7 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
           value={at.said?.sight ?? ""}
           onChange={(sight) => void say({ sight })}
           options={[
-            { value: "", label: `as found: ${SIGHT_WORDS[at.said?.sight ? "seen" : at.sight]}` },
+            { value: "", label: `as found: ${SIGHT_WORDS[at.sightFound]}` },
             ...(["seen", "hidden", "mating", "covered"] as const).map((s) => ({ value: s, label: SIGHT_WORDS[s] })),
           ]}
         />

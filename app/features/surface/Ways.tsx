@@ -3,7 +3,7 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { Fold } from "~app/ui/fold";
 import { materialCost, materialCostText, type Project } from "~core/project";
 import { formatDuration, formatMillilitres } from "~core/units";
-import { PRODUCTS, schoolById, type Recommended, type SchoolId, type Way } from "~core/surface";
+import { PRODUCTS, schoolById, sheetsText, type Recommended, type SchoolId, type Way } from "~core/surface";
 
 export function Ways({
   ways,
@@ -95,7 +95,7 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
           {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)}{" "}
           µm
           {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} out of the pot` : ""}
-          {plan.papers.length > 0 ? `; ${plan.papers.map((p) => `P${p.grade} ${sheets(p.sheets)}`).join(", ")}` : ""}
+          {plan.papers.length > 0 ? `; ${plan.papers.map((p) => `P${p.grade} ${sheetsText(p.sheets)}`).join(", ")}` : ""}
           {cost ? `; ${cost}` : ""}.
         </p>
       )}
@@ -105,7 +105,9 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
             <p className="label mt-1">
               {round === 1
                 ? "First round, all over"
-                : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
+                : round > plan.rounds
+                  ? "At the end, all over"
+                  : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
             </p>
           )}
           <ol className="ml-5 list-decimal">
@@ -145,6 +147,3 @@ function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
     </div>
   );
 }
-
-const sheets = (n: number): string =>
-  n < 0.2 ? "a strip" : n < 0.75 ? "half a sheet" : `${Math.ceil(n)} ${Math.ceil(n) === 1 ? "sheet" : "sheets"}`;

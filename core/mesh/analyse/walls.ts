@@ -14,7 +14,7 @@ import { BackSide, DoubleSide, FrontSide, Ray, Vector3, type Side } from "three"
 import { throwIfCancelled, type OnProgress } from "../../units";
 import { treeOf, type MeshTree } from "./bvh";
 import { boundsOf, type Mesh } from "../mesh";
-import { facetsOf } from "./normals";
+import { facetsOf, type Facets } from "./normals";
 import type { Opening } from "./openings";
 import { patchesOf } from "./patches";
 import { printedSolid, shellsOf, type Shells } from "./shells";
@@ -71,6 +71,8 @@ const OPPOSED_COS = Math.cos((20 * Math.PI) / 180);
 export const WALL_POINTS = 12_000;
 /** Points that a small patch has at most beyond its share of the area. */
 const LEAST_POINTS = 8;
+/** Areas are kept to seven digits: what is equal but for that falls the same way at every size. */
+const TIE = 1e-6;
 
 /** Points of the surface with the direction out of it. Deterministic. */
 export interface SurfacePoints {
@@ -86,37 +88,35 @@ export interface SurfacePoints {
 }
 
 /**
- * Spreads about `count` points: each patch by its area, and a small one a few more, as long as they are fewer than twice `count`.
- * @param mesh wound as the printed solid is
+ * One point in every equal share of a patch's area, in the order of its facets; where in the facet, by a sequence that fills it evenly
+ * (Roberts 2018).
+ * @param of which patch each facet is of; -1 for none
+ * @param areasMm2 of the patches
+ * @param wanted points of each
+ * @returns six numbers a point as in `SurfacePoints`, and which patch it is of
  */
-export function surfacePoints(mesh: Mesh, topology: Topology, count: number): SurfacePoints {
-  const { positions: p, indices } = mesh;
-  const facets = facetsOf(mesh);
-  const { normals, areasMm2 } = facets;
-  const patches = patchesOf(mesh, topology, BEND_DEG, facets);
-  const total = patches.areasMm2.reduce((a, b) => a + b, 0);
-  const extra = Math.min(LEAST_POINTS, Math.floor((2 * count) / Math.max(1, patches.count)));
-  const wanted = new Uint32Array(patches.count);
+export function spreadPoints(
+  { positions: p, indices }: Mesh,
+  facets: Facets,
+  of: ArrayLike<number>,
+  areasMm2: ArrayLike<number>,
+  wanted: ArrayLike<number>,
+): { at: Float64Array; patch: Uint32Array } {
   let sum = 0;
-  for (let i = 0; i < wanted.length; i++) {
-    wanted[i] = Math.max(extra, Math.round((count * patches.areasMm2[i]) / total));
-    sum += wanted[i];
-  }
+  for (let i = 0; i < wanted.length; i++) sum += wanted[i];
   const at = new Float64Array(sum * 6),
-    share = new Float64Array(sum);
+    patchOf = new Uint32Array(sum);
   let used = 0;
-  // One point in every equal share of the patch's area, in the order of its facets; where in the facet, by a sequence that fills it
-  // evenly (Roberts 2018).
-  const passed = new Float64Array(patches.count),
-    given = new Uint32Array(patches.count);
-  for (let t = 0; t < areasMm2.length; t++) {
-    const patch = patches.of[t];
+  const passed = new Float64Array(wanted.length),
+    given = new Uint32Array(wanted.length);
+  for (let t = 0; t < of.length; t++) {
+    const patch = of[t];
     if (patch < 0) continue;
-    passed[patch] += areasMm2[t];
+    passed[patch] += facets.areasMm2[t];
     const a = indices[t * 3] * 3,
       b = indices[t * 3 + 1] * 3,
       c = indices[t * 3 + 2] * 3;
-    while (given[patch] < wanted[patch] && (given[patch] + 0.5) * patches.areasMm2[patch] <= passed[patch] * wanted[patch] * (1 + 1e-9)) {
+    while (given[patch] < wanted[patch] && (given[patch] + 0.5) * areasMm2[patch] <= passed[patch] * wanted[patch] * (1 + TIE)) {
       const n = given[patch]++;
       let u = (0.31 + n * 0.7548776662466927) % 1,
         v = (0.17 + n * 0.5698402909980532) % 1;
@@ -127,14 +127,28 @@ export function surfacePoints(mesh: Mesh, topology: Topology, count: number): Su
       const o = used * 6;
       for (let k = 0; k < 3; k++) {
         at[o + k] = p[a + k] + u * (p[b + k] - p[a + k]) + v * (p[c + k] - p[a + k]);
-        at[o + 3 + k] = normals[t * 3 + k];
+        at[o + 3 + k] = facets.normals[t * 3 + k];
       }
-      share[used++] = patches.areasMm2[patch] / total / wanted[patch];
+      patchOf[used++] = patch;
     }
   }
+  return { at: at.subarray(0, used * 6), patch: patchOf.subarray(0, used) };
+}
+
+/**
+ * Spreads about `count` points: each patch by its area, and a small one a few more, as long as they are fewer than twice `count`.
+ * @param mesh wound as the printed solid is
+ */
+export function surfacePoints(mesh: Mesh, topology: Topology, count: number): SurfacePoints {
+  const facets = facetsOf(mesh);
+  const patches = patchesOf(mesh, topology, BEND_DEG, facets);
+  const total = patches.areasMm2.reduce((a, b) => a + b, 0);
+  const extra = Math.min(LEAST_POINTS, Math.floor((2 * count) / Math.max(1, patches.count)));
+  const wanted = Uint32Array.from(patches.areasMm2, (areaMm2) => Math.max(extra, Math.round((count * areaMm2) / total)));
+  const { at, patch } = spreadPoints(mesh, facets, patches.of, patches.areasMm2, wanted);
   return {
-    at: at.subarray(0, used * 6),
-    share: share.subarray(0, used),
+    at,
+    share: Float64Array.from(patch, (i) => patches.areasMm2[i] / total / wanted[i]),
     patches: patches.count,
     all: extra > 0,
     spacingMm: Math.sqrt(total / Math.max(1, count)),
@@ -206,27 +220,25 @@ const crossesItself = ({ nonManifoldEdges }: Topology, { list, mayOverlap, touch
 export function castAcross(
   tree: MeshTree,
   mesh: Mesh,
-  surface: SurfacePoints,
+  { at }: Pick<SurfacePoints, "at">,
   sense: 1 | -1,
   winding: boolean,
   onProgress?: (fraction: number) => void,
   signal?: AbortSignal,
 ): Float64Array {
-  const count = surface.share.length;
+  const count = at.length / 6;
   const out = new Float64Array(count);
   const side: Side = sense < 0 ? BackSide : FrontSide;
   const ray = new Ray(new Vector3(), new Vector3());
-  // Nearer than this a ray only meets the facet beside the one it started on.
-  const bounds = boundsOf(mesh.positions);
-  const clear = Math.max(...bounds.size) * 1e-6 + Math.max(...bounds.max.map(Math.abs), ...bounds.min.map(Math.abs)) * 2 ** -22;
+  const clear = clearMm(mesh);
   for (let i = 0; i < count; i++) {
     if ((i & 511) === 0) {
       throwIfCancelled(signal);
       onProgress?.(i / count);
     }
     const o = i * 6;
-    ray.origin.set(surface.at[o], surface.at[o + 1], surface.at[o + 2]);
-    ray.direction.set(surface.at[o + 3] * sense, surface.at[o + 4] * sense, surface.at[o + 5] * sense);
+    ray.origin.set(at[o], at[o + 1], at[o + 2]);
+    ray.direction.set(at[o + 3] * sense, at[o + 4] * sense, at[o + 5] * sense);
     if (winding) out[i] = throughShells(tree, ray, sense, clear);
     else {
       const hit = tree.bvh.raycastFirst(ray, side, clear);
@@ -234,6 +246,12 @@ export function castAcross(
     }
   }
   return out;
+}
+
+/** Nearer than this a ray only meets the facet beside the one it started on, mm: it grows with the mesh and with how far it lies out. */
+export function clearMm(mesh: Mesh): number {
+  const { size, min, max } = boundsOf(mesh.positions);
+  return Math.max(...size) * 1e-6 + Math.max(...max.map(Math.abs), ...min.map(Math.abs)) * 2 ** -22;
 }
 
 /** To the first place where the winding number says that the solid ends (going in) or begins (going out). */

@@ -257,4 +257,21 @@ describe("behind and before a surface", () => {
     expect(box.get("front wall")!.open).toBe(1);
     expect(box.get("underside")!.open).toBe(0);
   });
+  it("says the same of a file in another size, or with its facets in another order", () => {
+    const walls = brickWall(4, 6, [12, 5], 1, 0.8);
+    const before = around(walls);
+    // In another order the sixty points of a surface lie elsewhere on it: its share of open ways moves by what they sample.
+    for (const [other, by, within] of [
+      [scaleMesh(walls, 1e-3), 1e-3, 1e-6],
+      [scaleMesh(walls, 25.4), 25.4, 1e-6],
+      [shuffled(walls), 1, 0.06],
+    ] as const) {
+      const now = around(other);
+      expect([...now.keys()].sort()).toEqual([...before.keys()].sort());
+      for (const [name, { open, wall }] of before) {
+        expect(Math.abs(now.get(name)!.open - open)).toBeLessThan(within);
+        expect((now.get(name)!.wall?.usualMm ?? 0) / by).toBeCloseTo(wall?.usualMm ?? 0, 3);
+      }
+    }
+  });
 });

@@ -39,8 +39,10 @@ export interface SurfaceCase {
   /** Smooth is asked for: display standard, or gloss paint. */
   smooth: boolean;
   gloss: boolean;
-  /** Why no spray can be used, in a clause; null where it can. */
+  /** Why no spray can be used at all, in a clause; null where it can. */
   noSpray: string | null;
+  /** Why not in the air of today: nothing is chosen that must be sprayed, and what is chosen waits. */
+  damp: string | null;
   noAirbrush: string | null;
   /** Papers that are at hand; all where nobody said. */
   grades?: readonly number[];

@@ -158,6 +158,10 @@ describe("rounds", () => {
           const work = own.filter((s) => s.kind === "lay" || s.kind === "sand");
           expect(work.every((s) => (r === 1 ? s.share === 1 : s.share < 1))).toBe(true);
         }
+        // What comes last goes over the whole again, and is in the film.
+        const last = stages.filter((s) => s.round > rounds);
+        expect(last.every((s) => s.share === 1)).toBe(true);
+        expect(last.map((s) => s.product)).toEqual(id === "fill-and-sand" ? ["filler-thin"] : []);
         for (let r = 3; r <= rounds; r++)
           expect(stages.find((s) => s.round === r)!.share).toBeLessThanOrEqual(stages.find((s) => s.round === r - 1)!.share + 1e-9);
       }

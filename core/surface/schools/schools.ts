@@ -1,12 +1,13 @@
 /**
  * Schools of hiding what printing left, named by what they do. Each says where it does not apply and why, and what it would take where it
- * does. Conditions and figures are common practice without a source; a user's own coupons and records replace them.
+ * does. Conditions and figures are common practice without a source; a user's own readings
+ * replace what coats fill.
  */
 import type { CautionId } from "../../care";
 import { formatMm } from "../../units";
 import { BRUSH_FINDS_MM } from "../steps";
 import { grooveOf, needsNothing, openMm, plainFaces, targetMm, type SurfaceCase } from "./case";
-import { reachOf, Treatment, type SchoolStage } from "./treatment";
+import { MOST_ROUNDS, reachOf, Treatment, type SchoolStage } from "./treatment";
 
 export type SchoolId =
   | "leave"
@@ -169,12 +170,12 @@ export const SCHOOLS: School[] = [
     id: "fill-and-sand",
     name: "Filler primer and sanding",
     says: "Sprayed filler, sanded back, again where it is needed. Smooth, over days.",
-    whyNot: (c) => c.noSpray ?? noPaper(c),
+    whyNot: (c) => c.noSpray ?? c.damp ?? noPaper(c),
     treat: (c, t, notes) => {
       if (t.left > 0.08 && c.process === "fdm") t.sand("primer");
       do t.coat("filler").sand(c.gloss ? "gloss" : "primer");
       while (t.look());
-      if (c.smooth && !c.noAirbrush) t.coat("filler-thin");
+      if (c.smooth && !c.noAirbrush) t.finish("filler-thin");
       notes.push("Sanding reaches open, flat areas only; grooves and corners stay as they are.");
     },
   },
@@ -263,7 +264,8 @@ export const SCHOOLS: School[] = [
     name: "Textured spray",
     says: "Its own roughness masks the lines: metal, stone and tarmac from a can.",
     whyNot: (c) => {
-      if (c.noSpray) return c.noSpray;
+      const spray = c.noSpray ?? c.damp;
+      if (spray) return spray;
       if (c.gloss || c.smooth) return "smooth is wanted";
       if (c.material && (c.material.id === "glass" || c.material.roughness === "grained"))
         return `${c.material.name} has a grain of its own`;
@@ -291,7 +293,7 @@ export function drowned(c: SurfaceCase, filmMm: number): string[] {
 
 /** Plans one school for a surface, whether it applies or not. */
 export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
-  const school = SCHOOLS.find((s) => s.id === id);
+  const school = schoolById(id);
   if (!school) throw new Error(`planSchool: no school ${id}`);
   const t = new Treatment(c);
   const notes: string[] = [];
@@ -300,7 +302,7 @@ export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
   const sum = (of: (s: SchoolStage) => number): number => stages.reduce((n, s) => n + of(s), 0);
   const filmMm = Math.max(
     0,
-    sum((s) => s.filmMm * (s.round === 1 ? 1 : 0)),
+    sum((s) => (s.share === 1 ? s.filmMm : 0)),
   );
   const papers = new Map<number, number>();
   for (const s of stages) for (const p of s.papers) papers.set(p.grade, (papers.get(p.grade) ?? 0) + p.sheets);
@@ -321,7 +323,7 @@ export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
     school: id,
     name: school.name,
     stages,
-    rounds: stages.reduce((n, s) => Math.max(n, s.round), 0),
+    rounds: stages.reduce((n, s) => (s.round > MOST_ROUNDS ? n : Math.max(n, s.round)), 0),
     nights: stages.filter((s) => s.kind !== "reprint" && s.waitS >= 6 * 3600).length,
     leavesMm: t.left,
     low: t.low,

@@ -18,9 +18,9 @@ type StageKind = "lay" | "sand" | "heat" | "look" | "work" | "reprint";
 export interface SchoolStage {
   title: string;
   kind: StageKind;
-  /** Which round it is of, from 1. */
+  /** Which round it is of, from 1; after the last look one more than any. */
   round: number;
-  /** Share of the area that it goes over: all in the first round, spots later. */
+  /** Share of the area that it goes over: all in the first round and at the end, spots between. */
   share: number;
   product: ProductId | null;
   /** Step height left when the stage is done, mm. */
@@ -45,6 +45,8 @@ const FEW = 0.03;
 const SPREAD = Math.log(1.35);
 /** No school goes on longer. */
 export const MOST_ROUNDS = 4;
+/** What comes over the whole when nothing is found any more is of this round: of all surfaces the same, so that they share its setting up. */
+const FINISH = MOST_ROUNDS + 1;
 
 const SAND = { setUpS: 4 * 60, perCm2S: 0.9, waitS: 20 * 60, filmMm: 0.02 };
 const LOOK = { setUpS: 60, perCm2S: 0.05 };
@@ -110,9 +112,9 @@ export class Treatment {
     });
   }
 
-  /** Takes the whole with it in the first round, the spots alone afterwards. */
+  /** Takes the whole with it where it goes over all, else the spots alone. */
   private takes(of: (mm: number) => { value: number; low: number; high: number }): void {
-    if (this.round === 1) {
+    if (this.share === 1) {
       const { value } = of(this.left);
       [this.low, this.high] = [of(this.low).low, of(this.high).high];
       this.left = this.spots = value;
@@ -141,7 +143,7 @@ export class Treatment {
     const film = coatAmounts(area, p.filmMm, p.solids, p.method);
     const valleys = this.bare ? fillAmounts(area, c.laid.cuspMm, p.solids, p.method) : { wetMl: 0, usedMl: 0 };
     this.push({
-      title: this.round === 1 ? p.coat : `${p.name.split(",")[0]} on the spots`,
+      title: this.share === 1 ? p.coat : `${p.name.split(",")[0]} on the spots`,
       kind: "lay",
       product: id,
       setUpS: p.setUpS,
@@ -176,7 +178,7 @@ export class Treatment {
     const wet = papers.some((p) => p.wet);
     const tool = openMm(c) < 15 ? "a stick" : "a block";
     this.push({
-      title: `Sand ${bareFilament ? "the bare plastic dry" : wet ? "wet" : "dry"}, ${paperWords(papers)}, with ${tool}${this.round > 1 ? ", the spots only" : ""}${words}`,
+      title: `Sand ${bareFilament ? "the bare plastic dry" : wet ? "wet" : "dry"}, ${paperWords(papers)}, with ${tool}${this.share < 1 ? ", the spots only" : ""}${words}`,
       kind: "sand",
       setUpS: SAND.setUpS,
       handsOnS: SAND.setUpS + this.cm2 * SAND.perCm2S * papers.length,
@@ -223,7 +225,7 @@ export class Treatment {
       setUpS: LOOK.setUpS,
       handsOnS: LOOK.setUpS + ((this.c.areaMm2 * this.c.copies) / 100) * LOOK.perCm2S,
     });
-    const found = this.round === 1 ? shareSeen(this.left, limit) : this.share * shareSeen(this.spots, limit);
+    const found = this.share * shareSeen(this.spots, limit);
     if (found < FEW || this.round >= MOST_ROUNDS) return false;
     this.round++;
     this.share = found;
@@ -232,10 +234,16 @@ export class Treatment {
     return true;
   }
 
+  /** A last coat over the whole. */
+  finish(id: ProductId): this {
+    this.round = FINISH;
+    this.share = 1;
+    return this.coat(id);
+  }
+
   /** Share of the surface that still shows. */
   get stillSeen(): number {
-    const limit = targetMm(this.c);
-    return this.round === 1 ? shareSeen(this.left, limit) : Math.min(1, this.share * shareSeen(this.spots, limit));
+    return this.share * shareSeen(this.spots, targetMm(this.c));
   }
 
   get papersTooBig(): [number, number][] {

@@ -14,7 +14,8 @@ export interface BenchWork {
   mostAnEvening: number | null;
 }
 
-const MOST_GOES = 5;
+/** Evenings beyond these are one step: what comes then is planned when it is nearer. */
+export const MOST_GOES = 5;
 /** From one evening to the next, s. */
 const NEXT_EVENING_S = 14 * 3600;
 
@@ -36,7 +37,6 @@ export const bench: WorkKind<BenchWork> = {
   steps: (item, task) => {
     const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station } = taskOf(item);
     const most = Math.max(1, item.mostAnEvening ?? task.copies);
-    // Evenings beyond these are one step: what comes then is planned when it is nearer.
     const goes = Math.min(MOST_GOES, Math.max(1, Math.ceil(task.copies / most)));
     return Array.from({ length: item.rounds * goes }, (_, n) => {
       const [i, go] = [Math.floor(n / goes), n % goes];

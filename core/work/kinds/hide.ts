@@ -19,8 +19,8 @@ const UNKNOWN_S = 20 * 60;
 /** What it lays down all over, one after the other; the same product in a row is so many coats. */
 function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number }[] {
   const out: { product: ProductId; coats: number }[] = [];
-  for (const { product, round } of stages) {
-    if (!product || round > 1) continue;
+  for (const { product, share } of stages) {
+    if (!product || share < 1) continue;
     const last = out.at(-1);
     if (last?.product === product) last.coats++;
     else out.push({ product, coats: 1 });
@@ -55,7 +55,7 @@ export const hide: WorkKind<HideWork> = {
         },
       ];
     const { stages } = found.plan;
-    const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" && s.round === 1 ? i : last), -1);
+    const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" && s.share === 1 ? i : last), -1);
     return stages.map((stage, i) => ({
       name: String(i),
       title: `${stage.title}: ${found.name}`,

@@ -21,6 +21,7 @@ export const seam: WorkKind<SeamWork> = {
   station: "surface",
   words: (item, at) => ({ title: `Fill the seam: ${namesOf(item, at)}`, detail: fillerOf(item).name }),
   refers: () => [],
+  needs: (item, at) => at.meeting?.(item.meetingId)?.partIds ?? [],
   film: () => null,
   counts: () => null,
   steps: (item, task) => {
