@@ -4,6 +4,7 @@ import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
 import { BackSide, FrontSide, Ray, Vector3, type Side, type Mesh as ThreeMesh } from "three";
 import {
+  boundsOf,
   buildTopology,
   castAcross,
   facetsOf,
@@ -13,6 +14,7 @@ import {
   reportMesh,
   surfacePoints,
   treeOf,
+  turnMesh,
   TURNS,
   WALL_POINTS,
   weld,
@@ -25,7 +27,17 @@ import type { Project } from "../core/project";
 import { changesBetween, eveningsFrom, finishChance, queueOf, schedule, snapshotOf, tonight } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
 import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
-import { bedOf, estimateFdm, GENERIC_PRINTERS, hollowing, layOut, printFacts, Shape, type FilamentPrinter } from "../core/print";
+import {
+  bedOf,
+  columnsUnder,
+  estimateFdm,
+  GENERIC_PRINTERS,
+  hollowing,
+  layOut,
+  printFacts,
+  Shape,
+  type FilamentPrinter,
+} from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { findSurfaces, laySurface } from "../core/surface";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
@@ -79,6 +91,26 @@ function slicedTwice(solids: Solids, mesh: Mesh): number {
     sum += section.area() + inner.area();
     for (const c of [section, outer, inner]) c.delete();
   }
+  solid.delete();
+  return sum;
+}
+
+/** What hangs over, by Manifold alone: a slice, an offset and a difference for each layer. */
+function overhangByOffsets(solids: Solids, mesh: Mesh, { layerMm }: FilamentPrinter): number {
+  const solid = new solids.Manifold(new solids.Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.indices }));
+  const { min, max } = solid.boundingBox();
+  const reachMm = layerMm * Math.tan((50 * Math.PI) / 180);
+  let below = solid.slice(min[2] + layerMm / 2);
+  let sum = 0;
+  for (let k = 1; min[2] + (k + 0.5) * layerMm < max[2]; k++) {
+    const section = solid.slice(min[2] + (k + 0.5) * layerMm);
+    const grown = below.offset(reachMm, "Miter"),
+      over = section.subtract(grown);
+    sum += over.area();
+    for (const c of [below, grown, over]) c.delete();
+    below = section;
+  }
+  below.delete();
   solid.delete();
   return sum;
 }
@@ -259,6 +291,24 @@ export const ROWS: Row[] = [
           return GENERIC_PRINTERS.map((printer) => printFacts(shape, printer, 1));
         },
         peer: () => slicedTwice(solids, mesh),
+      };
+    },
+  },
+  {
+    name: "supports",
+    work: "what hangs over of the same relief printed face down, bridges told apart, and the columns below it",
+    peer: "Manifold's slice, one offset and one difference a layer of the same mesh",
+    goal: 1.5,
+    sizes: [50_000, 100_000, 200_000],
+    prepare: async (size) => {
+      const mesh = turnMesh(relief(size), TURNS["-z"]);
+      const topology = buildTopology(mesh);
+      const solids = await loadSolids();
+      const printer = GENERIC_PRINTERS[0] as FilamentPrinter;
+      const heightMm = boundsOf(mesh.positions).size[2];
+      return {
+        ours: () => columnsUnder({ solids, topology }, printer, mesh, heightMm),
+        peer: () => overhangByOffsets(solids, mesh, printer),
       };
     },
   },

@@ -111,7 +111,7 @@ const printSchema = Joi.object({
     supportMm3: atLeast0,
     layering: Joi.object({
       times: Joi.array()
-        .max(100)
+        .max(400)
         .items(Joi.object({ count: atLeast0, aloneS: atLeast0, amongS: atLeast0 }).options({ presence: "required" })),
       leastLayerS: atLeast0,
       supportS: atLeast0,

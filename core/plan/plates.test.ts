@@ -323,11 +323,11 @@ describe("a shift to another machine", () => {
   it("is offered where it brings the end forward, and only among machines of a kind", () => {
     const busy = { ...brick, copies: 40 };
     const advice = shiftAdvice(projectOf([busy, { ...slab, copies: 20 }]))!;
-    expect([advice.part.id, advice.from.id, advice.to.id]).toEqual(["slab", "large-filament", "small-filament"]);
+    expect([advice.part.id, advice.from.id, advice.to.id]).toEqual(["brick", "large-filament", "small-filament"]);
     expect(advice.soonerS).toBeGreaterThan(1800);
     // Done, nothing more is offered.
-    const moved = { ...slab, copies: 20, work: [print("small-filament")] };
-    expect(shiftAdvice(projectOf([busy, moved]))).toBeNull();
+    const moved = { ...busy, work: [print("small-filament")] };
+    expect(shiftAdvice(projectOf([moved, { ...slab, copies: 20 }]))).toBeNull();
     expect(shiftAdvice(projectOf([]))).toBeNull();
   });
 });

@@ -1,16 +1,16 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
-import type { Figure, OnProgress } from "../units";
+import { formatDuration, formatMillilitres, formatMm, type Figure, type OnProgress } from "../units";
 import { sameTurn, type Turn } from "../mesh";
 import { estimateLines, layersS, lineSettings, type PrintEstimate } from "./estimate/fdm";
 import { copiesPerPlate } from "./fit";
-import { liesOnPlate, resinPoints } from "./orient/hold";
-import { waysUp } from "./orient/sides";
-import type { PrintProfile } from "./printers";
+import { liesOnPlate, mayLie, resinPoints, type Points } from "./orient/hold";
+import { waysUp, type StanceChoice } from "./orient/sides";
+import type { PrintProfile, ResinProfile } from "./printers";
 import { estimateResin } from "./estimate/resin";
 import type { Shape } from "./shape";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 9;
+export const PRINT_VERSION = 10;
 
 export interface PrintFacts {
   /** Size the facts belong to (model ÷ file). */
@@ -44,25 +44,21 @@ export function printFacts(
   const ways = waysUp(shape, printer, turn);
   const way = (turn && ways.find((w) => sameTurn(w.turn, turn))) ?? ways[0];
   onProgress?.(0.1, "which way up");
-  const { pieces, storeys } = way.fit;
-  const one =
+  const { pieces } = way.fit;
+  const { one, why } =
     printer.process === "fdm"
-      ? estimateLines(
-          shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal),
-          printer,
-        )
-      : estimateResin(
-          way.heightMm / storeys,
-          shape.volumeMm3,
-          1,
-          printer,
-          liesOnPlate(way) ? null : resinPoints(shape, printer, way.turn),
-          pieces,
-        );
+      ? {
+          one: estimateLines(
+            shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal),
+            printer,
+          ),
+          why: [],
+        }
+      : resinOf(shape, printer, way);
   return {
     factor,
     turn: way.turn,
-    upWhy: way.why,
+    upWhy: [...way.why, ...why],
     fits: way.fit.fits,
     pieces,
     perPlate: copiesPerPlate(way.stance, printer),
@@ -71,6 +67,26 @@ export function printFacts(
     fixedS: printer.process === "fdm" ? printer.startS : one.timeS.value / pieces,
     fixedMinor: printer.process === "fdm" ? 0 : (printer.lossMlPerPlate / 1000) * printer.pricePerLitreMinor,
     fixedMm3: printer.process === "fdm" ? 0 : printer.lossMlPerPlate * 1000,
+  };
+}
+
+/** A resin piece flat on the plate or raised on supports, and where it might be either: which of the two, why, and what each takes. */
+function resinOf(shape: Shape, printer: ResinProfile, way: StanceChoice): { one: PrintEstimate; why: string[] } {
+  const { pieces, storeys } = way.fit;
+  const estimate = (points: Points | null): PrintEstimate =>
+    estimateResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, points, pieces);
+  const lies = liesOnPlate(way);
+  if (!lies && !mayLie(way)) return { one: estimate(resinPoints(shape, printer, way.turn)), why: [] };
+  const [flat, raised] = [estimate(null), estimate(resinPoints(shape, printer, way.turn))];
+  const takes = (e: PrintEstimate): string => `${formatDuration(e.timeS.value)} and ${formatMillilitres(e.materialMm3.value / 1000)}`;
+  const thick = `${formatMm(way.heightMm)} thick, ${formatMm(Math.min(way.fit.widthMm, way.fit.depthMm))} wide`;
+  return {
+    one: lies ? flat : raised,
+    why: [
+      lies
+        ? `lies flat on the plate (${thick}): ${takes(flat)}; raised on supports it would take ${takes(raised)}`
+        : `raised on supports (${thick}, more than a fifth): ${takes(raised)}; flat on the plate it would take ${takes(flat)}`,
+    ],
   };
 }
 

@@ -8,7 +8,7 @@ import { contoursOf, regionOf, scoped, sliceMesh, type Contours, type Solids } f
 import type { FilamentProfile } from "./printers";
 
 /** Raise it when strength is reckoned differently. */
-export const STRENGTH_VERSION = 1;
+export const STRENGTH_VERSION = 2;
 
 /** Where it is printed otherwise: between two heights above the part's low end along an axis, model mm. */
 export interface Slab {

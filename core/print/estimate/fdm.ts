@@ -6,8 +6,9 @@ import { rangedFigure, type Assumption, type Figure, type OnProgress } from "../
 import type { Mesh, Topology } from "../../mesh";
 import type { Solids } from "../../slice";
 import { overhangOf, SPACING_MM, withDefaults, type FilamentProfile } from "../printers";
+import { BRIDGE_MM } from "./bridge";
 import { contoursTimeS } from "./contour";
-import { BRIDGE_MM, planLines, type Lines, type LineSettings, type PlannedLayer } from "./layers";
+import { planLines, type Lines, type LineSettings, type PlannedLayer } from "./layers";
 import { moveTimeS } from "./moves";
 
 export interface PrintEstimate {
@@ -25,15 +26,15 @@ export interface PrintEstimate {
 }
 
 export interface Layering {
-  /** The layers of one piece by how long they take, without the least time of a layer. */
+  /** The layers of one piece from the plate up, in runs that take about as long, without the least time of a layer. */
   times: LayerTime[];
   leastLayerS: number;
   /** Time of the supports, brim and raft of one piece, s. */
   supportS: number;
 }
 
-/** Layers that take about as long as each other. */
-interface LayerTime {
+/** Neighbouring layers that take about as long as each other. */
+export interface LayerTime {
   count: number;
   /** One piece alone on the plate, s a layer. */
   aloneS: number;
@@ -55,24 +56,62 @@ const TOUR = 0.7124;
 /** A raft reaches so far beyond the first layer, mm, and is so dense. Common practice, no source. */
 const RAFT = { marginMm: 3, density: 0.7 };
 
-/** How many kinds of layers are told apart, at most. */
-const MOST_LAYER_TIMES = 40;
+/** Runs of layers that are kept of a piece, at most. */
+const MOST_RUNS = 400;
 
-/** Gathers layers that take within three hundredths as long as each other. */
-function addLayerTime(times: LayerTime[], aloneS: number, amongS: number): void {
-  const near = (l: LayerTime, share: number): boolean => Math.abs(l.aloneS - aloneS) <= share * l.aloneS;
-  let into = times.find((l) => near(l, 0.03));
-  if (!into && times.length >= MOST_LAYER_TIMES)
-    into = times.reduce((a, b) => (Math.abs(b.aloneS - aloneS) < Math.abs(a.aloneS - aloneS) ? b : a));
-  if (!into) return void times.push({ count: 1, aloneS, amongS });
-  into.aloneS += (aloneS - into.aloneS) / (into.count + 1);
-  into.amongS += (amongS - into.amongS) / (into.count + 1);
-  into.count++;
+/** Runs of neighbours whose times differ by no more than three hundredths; coarser where that leaves too many. */
+function runsOf(layers: readonly LayerSeconds[]): LayerTime[] {
+  for (let share = 0.03; ; share *= 1.5) {
+    const runs: LayerTime[] = [];
+    for (const { aloneS, amongS } of layers) {
+      const into = runs.at(-1);
+      if (!into || Math.abs(into.aloneS - aloneS) > share * Math.max(into.aloneS, aloneS)) {
+        runs.push({ count: 1, aloneS, amongS });
+        continue;
+      }
+      into.aloneS += (aloneS - into.aloneS) / (into.count + 1);
+      into.amongS += (amongS - into.amongS) / (into.count + 1);
+      into.count++;
+    }
+    if (runs.length <= MOST_RUNS) return runs;
+  }
 }
 
-/** Seconds of all layers of a plate with `copies` pieces: the least time of a layer binds once for all of them, not once a piece. */
-export const layersS = ({ times, leastLayerS }: Layering, copies: number): number =>
-  times.reduce((sum, l) => sum + l.count * Math.max(leastLayerS, copies === 1 ? l.aloneS : copies * l.amongS), 0);
+/** Some copies of a piece on a plate. */
+export interface OnLayers {
+  layering: Layering;
+  copies: number;
+}
+
+/**
+ * Seconds of all layers of a plate, height by height: what is printed side by side shares a layer, and its least time binds once for all
+ * that stands at that height, not once a piece. Linear in runs.
+ * @param on pieces of one printer, so with one layer height and one least time
+ */
+export function plateLayersS(on: readonly OnLayers[]): number {
+  const pieces = on.reduce((n, o) => n + o.copies, 0);
+  if (pieces === 0) return 0;
+  const cursors = on.map(({ layering, copies }) => ({ times: layering.times, copies, run: 0, left: layering.times[0]?.count ?? 0 }));
+  const least = Math.max(...on.map((o) => o.layering.leastLayerS));
+  let sum = 0;
+  for (;;) {
+    const here = cursors.filter((c) => c.run < c.times.length);
+    if (here.length === 0) return sum;
+    // Up to the next height at which one of them changes.
+    const layers = Math.min(...here.map((c) => c.left));
+    let each = 0;
+    for (const c of here) {
+      const { aloneS, amongS } = c.times[c.run];
+      each += c.copies * (pieces > 1 ? amongS : aloneS);
+      c.left -= layers;
+      if (c.left === 0) c.left = c.times[++c.run]?.count ?? 0;
+    }
+    sum += layers * Math.max(least, each);
+  }
+}
+
+/** The same for copies of one piece. */
+export const layersS = (layering: Layering, copies: number): number => plateLayersS([{ layering, copies }]);
 
 /** What the lines of a printer follow from: printers that agree in it share them. */
 export const lineSettings = (printer: FilamentProfile): LineSettings => {
@@ -88,15 +127,12 @@ export const lineSettings = (printer: FilamentProfile): LineSettings => {
   };
 };
 
-/** Where rows would be shorter than this, lines run along the strip instead of across it, mm. Common practice, no source. */
-const NARROW_MM = 5;
-
 /** Seconds of rows of these lengths, with the turn to the next row. */
 function rowsTimeS(lengths: Float32Array, pitchMm: number, speed: number, acceleration: number, corner: number): number {
   const at = Math.min(corner, speed);
   const turnS = moveTimeS(pitchMm, speed, acceleration, at, at);
   let sum = 0;
-  for (const mm of lengths) sum += mm < NARROW_MM ? mm / speed : moveTimeS(mm, speed, acceleration, at, at) + turnS;
+  for (const mm of lengths) sum += moveTimeS(mm, speed, acceleration, at, at) + turnS;
   return sum;
 }
 
@@ -153,7 +189,7 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
   const { firstLayerMmS, raftLayers, supportDensity } = withDefaults(printer);
   const overhangDeg = overhangOf(printer);
   const total = layers.length;
-  const layerTimes: LayerTime[] = [];
+  const layerSeconds: LayerSeconds[] = [];
   const sums = { supportS: 0, wallMm2: 0, skinMm2: 0, infillMm2: 0, supportMm3: 0 };
   const known = new Map<PlannedLayer, LayerSeconds>();
   layers.forEach((layer, k) => {
@@ -162,7 +198,7 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
       seconds = secondsOf(layer, printer, k === 0 ? firstLayerMmS : undefined);
       if (k > 0) known.set(layer, seconds);
     }
-    addLayerTime(layerTimes, seconds.aloneS, seconds.amongS);
+    layerSeconds.push(seconds);
     sums.supportS += seconds.supportS;
     sums.wallMm2 += layer.wallMm2;
     sums.skinMm2 += layer.skinMm2;
@@ -175,7 +211,7 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
   const solidMm3 = (sums.wallMm2 + sums.skinMm2 + sums.infillMm2 * printer.infill) * t;
   const underMm3 = underMm * w * t;
   const materialMm3 = solidMm3 + sums.supportMm3 + underMm3;
-  const layering: Layering = { times: layerTimes, leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
+  const layering: Layering = { times: runsOf(layerSeconds), leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
   const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
   const costMinor = (massG / 1000) * printer.pricePerKgMinor;

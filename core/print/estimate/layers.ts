@@ -20,6 +20,7 @@ import {
   type Solids,
 } from "../../slice";
 import { throwIfCancelled, type OnProgress } from "../../units";
+import { edgesOf, isBridged } from "./bridge";
 import { sameContours, simplified } from "./contour";
 import { commonOf, emptyHatch, hatchMm, hatchOf, intersectHatch, joinHatch, rowsOver, stretches, subtractHatch, type Hatch } from "./hatch";
 
@@ -67,10 +68,8 @@ export interface Lines {
 
 /** Rows of all layers together. */
 const MOST_ROWS = 1e7;
-/** Gap that is bridged without support, mm. Common practice, no source. */
-export const BRIDGE_MM = 12;
-/** What counts as bridged: so much of the patch lies between its supported edges. */
-const BETWEEN_SHARE = 0.7;
+/** Reach is told apart to this share of itself: finer than a tenth of a degree. */
+const REACH_SHARE = 0.002;
 
 /** A layer's region before its neighbours are known. */
 interface Cut {
@@ -87,45 +86,45 @@ interface Cut {
   over: Hatch | null;
 }
 
-/** What of a layer lies on nothing: told apart by whether it bridges. */
+/** What of a layer lies on nothing: told apart by whether it bridges. Areas are as seen from above. */
 export interface Hanging {
   /** What must be held up; null where nothing must. */
   held: Contours | null;
   heldMm2: number;
-  /** Narrow and at rest on both sides: it needs nothing. */
+  /** Crossed by lines that rest on both ends: it needs nothing. */
   bridgedMm2: number;
 }
 
+/** Contours as fine as supports need them: a slope of one degree past the limit reaches a fiftieth of a layer further. */
+export const hangingContours = (raw: LayerContours, layerMm: number): Contours => simplified(raw, layerMm / 100);
+
 /**
- * What of a layer lies on nothing. What reaches out no further than `reachMm` prints on itself; a patch is bridged when it is narrow and
- * lies between edges that rest, so a ledge that rests on one side only is none.
+ * What of a layer lies on nothing. What reaches out no further than `reachMm` prints on itself; where a layer reaches further, all that
+ * lies beyond the layer below hangs there, from its very edge, so that the patches of a slope add up to the slope as seen from above.
+ * @param layer, below regions of `hangingContours`
+ * @param reachMm layer height × tan(limit from upright)
  */
 export function hangingOf(solids: Solids, layer: CrossSection, below: CrossSection, reachMm: number, lineMm: number): Hanging {
+  const { CrossSection } = solids;
   return scoped((keep) => {
-    const grown = keep(below.offset(reachMm, "Square"));
-    const over = keep(solids.CrossSection.difference(layer, grown));
     const out: Hanging = { held: null, heldMm2: 0, bridgedMm2: 0 };
-    if (over.area() <= lineMm * lineMm) return out;
-    const rests = keep(solids.CrossSection.intersection(layer, grown));
-    const held = over.decompose().filter((patch) => {
+    // Mitred: the corners of a slope within the limit reach further than its faces, and print on them.
+    const beyond = keep(CrossSection.difference(layer, keep(below.offset(reachMm * (1 + REACH_SHARE), "Miter"))));
+    if (beyond.isEmpty()) return out;
+    const over = keep(CrossSection.difference(layer, below));
+    const back = keep(beyond.offset(reachMm * (1 + 2 * REACH_SHARE), "Round", 2, 12));
+    const whole = keep(CrossSection.intersection(back, over));
+    const restsOn = edgesOf(contoursOf(below));
+    const held = whole.decompose().filter((patch) => {
       const area = keep(patch).area();
       if (area <= lineMm * lineMm) return false;
-      const bridged = isBridged(solids, patch, rests, lineMm);
+      const bridged = isBridged(contoursOf(patch), restsOn, lineMm);
       if (bridged) out.bridgedMm2 += area;
       else out.heldMm2 += area;
       return !bridged;
     });
-    if (held.length > 0) out.held = contoursOf(keep(solids.CrossSection.union(held)));
+    if (held.length > 0) out.held = contoursOf(keep(CrossSection.union(held)));
     return out;
-  });
-}
-
-function isBridged(solids: Solids, patch: CrossSection, rests: CrossSection, lineMm: number): boolean {
-  return scoped((keep) => {
-    if (!keep(patch.offset(-BRIDGE_MM / 2, "Square")).isEmpty()) return false;
-    const around = keep(patch.offset(lineMm, "Square"));
-    const hull = keep(keep(solids.CrossSection.intersection(around, rests)).hull());
-    return keep(solids.CrossSection.intersection(hull, patch)).area() / patch.area() >= BETWEEN_SHARE;
   });
 }
 
@@ -150,43 +149,41 @@ export function planLines(
   const reachMm = layerMm * Math.tan((settings.overhangDeg * Math.PI) / 180);
   const cuts: Cut[] = [];
   let brimMm = 0;
-  let below: CrossSection | undefined;
+  let below: Contours | undefined;
   let last: Cut | undefined;
-  try {
-    const slicing = sliceMesh(mesh, topology, layerMm, {
-      signal,
-      onProgress: (f) => onProgress?.(f * 0.9, "slicing"),
-      onLayer: (k, raw) => {
-        const outer = simplified(raw);
-        if (last && sameContours(last.outer, outer)) {
-          cuts.push(last.over ? (last = { ...last, over: null }) : last);
-          return;
+  const slicing = sliceMesh(mesh, topology, layerMm, {
+    signal,
+    onProgress: (f) => onProgress?.(f * 0.9, "slicing"),
+    onLayer: (k, raw) => {
+      const outer = simplified(raw);
+      if (last && sameContours(last.outer, outer)) {
+        cuts.push(last.over ? (last = { ...last, over: null }) : last);
+        return;
+      }
+      const region = regionOf(solids, outer);
+      try {
+        const cut = cutOf(region, outer, raw);
+        if (k === 0 && settings.brimMm > 0)
+          scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
+        const fine = hangingContours(raw, layerMm);
+        // Only a layer that reaches beyond the one below can hang over it.
+        if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
+          const under = below;
+          const { held } = scoped((keep) => hangingOf(solids, keep(regionOf(solids, fine)), keep(regionOf(solids, under)), reachMm, w));
+          cut.over = held && hatchOf(held, rows);
         }
-        const region = regionOf(solids, outer);
-        try {
-          const cut = cutOf(region, outer, raw);
-          if (k === 0 && settings.brimMm > 0)
-            scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
-          // Only a layer that reaches beyond the one below can hang over it.
-          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
-            const { held } = hangingOf(solids, region, below, reachMm, w);
-            cut.over = held && hatchOf(held, rows);
-          }
-          cuts.push(cut);
-          last = cut;
-        } finally {
-          below?.delete();
-          below = region;
-        }
-      },
-    });
-    throwIfCancelled(signal);
-    const layers = linesOf(cuts);
-    onProgress?.(1, "lines");
-    return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, openContours: slicing.openContours };
-  } finally {
-    below?.delete();
-  }
+        cuts.push(cut);
+        last = cut;
+        below = fine;
+      } finally {
+        region.delete();
+      }
+    },
+  });
+  throwIfCancelled(signal);
+  const layers = linesOf(cuts);
+  onProgress?.(1, "lines");
+  return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, openContours: slicing.openContours };
 
   function cutOf(region: CrossSection, outer: Contours, raw: LayerContours): Cut {
     const areaMm2 = region.area();

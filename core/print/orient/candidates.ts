@@ -14,7 +14,7 @@ import { lookAt, type Stand } from "./stand";
 import { turnWords } from "./sides";
 
 /** Raise it when candidates are found differently. */
-export const WAYS_VERSION = 2;
+export const WAYS_VERSION = 3;
 
 export type BestFor = "clean" | "short" | "support" | "safe";
 export const BEST_FOR: Record<BestFor, string> = {

@@ -18,7 +18,7 @@ interface Bins {
 }
 
 export interface DirectionCost {
-  /** Area that faces further down than the limit, mm². */
+  /** Area that faces further down than the limit, as seen from above, mm². */
   overMm2: number;
   /** Sum over seen facets of area × |cos| of the angle to the direction: steps of one layer height, mm². */
   steppedMm2: number;
@@ -70,7 +70,7 @@ function binnedCost({ areasMm2, seenMm2, normals }: Bins, [x, y, z]: readonly nu
     steppedMm2 = 0;
   for (let b = 0, k = 0; b < areasMm2.length; b++, k += 3) {
     const up = normals[k] * x + normals[k + 1] * y + normals[k + 2] * z;
-    if (up < -overCos) overMm2 += areasMm2[b];
+    if (up < -overCos) overMm2 -= up * areasMm2[b];
     const level = up < 0 ? -up : up;
     if (level < FLAT_COS) steppedMm2 += seenMm2[b] * level;
   }
@@ -88,7 +88,7 @@ export function facetCost(
     steppedMm2 = 0;
   for (let t = 0, k = 0; t < areasMm2.length; t++, k += 3) {
     const up = normals[k] * x + normals[k + 1] * y + normals[k + 2] * z;
-    if (up < -overCos) overMm2 += areasMm2[t];
+    if (up < -overCos) overMm2 -= up * areasMm2[t];
     const level = up < 0 ? -up : up;
     if (level < FLAT_COS) steppedMm2 += areasMm2[t] * level * (seen ? seen[t] : 1);
   }

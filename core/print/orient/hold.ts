@@ -26,6 +26,7 @@ const PROPS = 30;
 export const ON_PLATE_MM = 0.3;
 
 export interface Faces {
+  /** As seen from above, mm²: a slope counts with its run, as it does in layers. */
   heldMm2: number;
   heldSeenMm2: number;
   heldMatingMm2: number;
@@ -83,15 +84,16 @@ export function facesOf(
     const centre = [0, 1, 2].map((k) => (p[a + k] + p[b + k] + p[c + k]) / 3);
     const height = centre[0] * x + centre[1] * y + centre[2] * z - floor;
     if (!raised && height <= ON_PLATE_MM) continue;
-    heldMm2 += area;
+    const above = -up * area;
+    heldMm2 += above;
     const u = centre[0] * across[0] + centre[1] * across[1] + centre[2] * across[2];
     const strip = Math.min(PROPS - 1, Math.floor(((u - left) / Math.max(1e-9, right - left)) * PROPS));
     props[strip] = Math.max(props[strip], height);
-    lever += area * height;
-    heldSeenMm2 += area * (seen[t] >= 1 ? 1 : 0);
-    heldMatingMm2 += area * mating[t];
+    lever += above * height;
+    heldSeenMm2 += above * (seen[t] >= 1 ? 1 : 0);
+    heldMatingMm2 += above * mating[t];
     const words = placeWords(centre, bounds);
-    places.set(words, (places.get(words) ?? 0) + area);
+    places.set(words, (places.get(words) ?? 0) + above);
   }
   return {
     heldMm2,
@@ -156,13 +158,18 @@ export const pointsMm3 = ({ count, meanMm, tipMm }: Points): number => {
 /** A piece this flat for its width is laid on the plate itself. Common practice, no source. */
 const FLAT_PIECE = 0.2;
 
-/** Does a resin piece lie on the plate without supports: thin, flat, and nothing of it leans out? */
-export const liesOnPlate = (way: {
+interface Lying {
   footing: number;
   overhangMm2: number;
   heightMm: number;
   fit: { widthMm: number; depthMm: number };
-}): boolean => way.footing >= 0.5 && way.overhangMm2 < 1 && way.heightMm <= FLAT_PIECE * Math.min(way.fit.widthMm, way.fit.depthMm);
+}
+
+/** Could a resin piece lie on the plate without supports: does it stand on its face, and does nothing of it lean out? */
+export const mayLie = (way: Lying): boolean => way.footing >= 0.5 && way.overhangMm2 < 1;
+
+/** Is it laid there: thin and flat as well? */
+export const liesOnPlate = (way: Lying): boolean => mayLie(way) && way.heightMm <= FLAT_PIECE * Math.min(way.fit.widthMm, way.fit.depthMm);
 
 /** What holds a resin part that is turned so. */
 export function resinPoints(shape: Shape, printer: ResinProfile, turn: Turn): Points {

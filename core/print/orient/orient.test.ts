@@ -35,20 +35,20 @@ const waysOf = (mesh: Mesh, printer: FilamentPrinter | ResinPrinter = large): Ca
   candidates(shapeOf(mesh), printer, unmarked(mesh.indices.length / 3));
 
 describe("what a direction costs", () => {
-  // Fraction of a sphere that faces within 45° of straight down: (1 − cos 45°) / 2; the mean |cos| is a half. Exact.
+  // Fraction of a sphere that faces within 45° of straight down, as seen from above: a circle of r sin 45°, an eighth of the surface; the mean |cos| is a half. Exact.
   it("a sphere hangs over with its cap, whichever way up, and has a mean step of half a layer", () => {
     const sphere = facetsOf(meshOfSolid(solids.Manifold.sphere(30, 160)));
     const whole = sphere.areasMm2.reduce((a, b) => a + b, 0);
     for (const d of spread(20)) {
       const { overMm2, steppedMm2 } = facetCost(sphere, d, Math.cos(Math.PI / 4));
-      expect(overMm2 / whole).toBeCloseTo((1 - Math.SQRT1_2) / 2, 2);
+      expect(overMm2 / whole).toBeCloseTo(1 / 8, 2);
       expect(steppedMm2 / whole).toBeCloseTo(0.5, 2);
     }
   });
-  // A quarter of the side of a lying cylinder faces within 45° of straight down. Exact.
-  it("a lying cylinder hangs over with a quarter of its side", () => {
+  // What of a lying cylinder faces within 45° of straight down is, seen from above, a strip 2 r sin 45° wide. Exact.
+  it("a lying cylinder hangs over with a strip of its side", () => {
     const f = facetsOf(cylinderMesh(10, 100, 720));
-    expect(facetCost(f, [1, 0, 0], Math.cos(Math.PI / 4)).overMm2 / (2 * Math.PI * 10 * 100)).toBeCloseTo(0.25, 2);
+    expect(facetCost(f, [1, 0, 0], Math.cos(Math.PI / 4)).overMm2 / (2 * 10 * Math.SQRT1_2 * 100)).toBeCloseTo(1, 2);
   });
   it.each<[string, () => Mesh]>([
     ["a relief", () => relief(20_000)],

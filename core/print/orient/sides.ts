@@ -13,6 +13,7 @@ export interface StanceChoice {
   turn: Turn;
   stance: Stance;
   fit: Fit;
+  /** As seen from above. */
   overhangMm2: number;
   /** Area of gentle slopes (3° to 30° from level), where steps are widest. */
   gentleMm2: number;
@@ -73,7 +74,7 @@ export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): Stance
         const height =
           (p[a] * x + p[a + 1] * y + p[a + 2] * z + p[b] * x + p[b + 1] * y + p[b + 2] * z + p[c] * x + p[c + 1] * y + p[c + 2] * z) / 3 -
           floors[k];
-        if (height > 0.3) choices[k].overhangMm2 += area;
+        if (height > 0.3) choices[k].overhangMm2 += -up * area;
       }
       const level = Math.abs(up);
       if (level > GENTLE.from && level < GENTLE.to) choices[k].gentleMm2 += area;

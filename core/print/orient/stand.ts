@@ -6,7 +6,7 @@ import { polygonHull } from "d3";
 import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
 import { layerCount, regionOf, scoped, sliceMesh, type Contours } from "../../slice";
 import { simplified } from "../estimate/contour";
-import { hangingOf } from "../estimate/layers";
+import { hangingContours, hangingOf } from "../estimate/layers";
 import { emptyHatch, hatchMm, hatchOf, joinHatch, rowsOver, subtractHatch, type Hatch } from "../estimate/hatch";
 import { fitOn, stanceOf, type Fit } from "../fit";
 import { SUPPORT_OFF } from "../handsOn";
@@ -42,9 +42,9 @@ export interface Stand {
   /** Hull of what touches the plate as a share of the outline. */
   footing: number;
   supportMm3: number;
-  /** Area that is held up, mm². */
+  /** Area that is held up, as seen from above, mm². */
   heldMm2: number;
-  /** Narrow and at rest on both sides: it hangs and needs nothing. */
+  /** Crossed by lines that rest on both ends: it hangs and needs nothing. As seen from above, mm². */
   bridgedMm2: number;
   /** Of the held area, on faces that are seen, and on faces that mate. */
   heldSeenMm2: number;
@@ -142,8 +142,8 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
 }
 
 /** Columns of support from layers that are as coarse as the height allows, and what bridges by itself. */
-function columnsUnder(
-  { solids, topology }: Shape,
+export function columnsUnder(
+  { solids, topology }: Pick<Shape, "solids" | "topology">,
   printer: FilamentProfile,
   turned: { positions: Float32Array; indices: Uint32Array },
   heightMm: number,
@@ -162,20 +162,19 @@ function columnsUnder(
     onLayer: (k, raw) => {
       const contours = simplified(raw);
       const hatch = hatchOf(contours, rows);
+      const fine = hangingContours(raw, layerMm);
       let over: Contours | null = null;
       // Regions are only made of layers that reach beyond the one below.
       if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > pitchMm) {
         const under = below;
-        const hanging = scoped((keep) =>
-          hangingOf(solids, keep(regionOf(solids, contours)), keep(regionOf(solids, under)), reachMm, pitchMm),
-        );
+        const hanging = scoped((keep) => hangingOf(solids, keep(regionOf(solids, fine)), keep(regionOf(solids, under)), reachMm, pitchMm));
         over = hanging.held;
         heldMm2 += hanging.heldMm2;
         bridgedMm2 += hanging.bridgedMm2;
       }
       regions.push(hatch);
       held.push(over);
-      below = contours;
+      below = fine;
     },
   });
   let carried = emptyHatch(rows),

@@ -1,7 +1,9 @@
 /**
- * Hours, grams and money of a plate with several parts. Filament is the sum: each part's own lines, one start, layer changes once for the
- * tallest. Resin takes as long as its tallest part: the others are lit along with it.
+ * Hours, grams and money of a plate with several parts. Filament is printed side by side: layers are added up height by height, and the
+ * least time of a layer binds once for all that stands there; one start, layer changes once for the tallest. Resin takes as long as its
+ * tallest part: the others are lit along with it.
  */
+import { plateLayersS } from "../estimate/fdm";
 import { jobOf, plateTimeS, type PrintFacts, type Sum } from "../facts";
 import type { PrintProfile } from "../printers";
 
@@ -30,30 +32,18 @@ const add = (a: Sum, b: Sum): Sum => ({ value: a.value + b.value, low: a.low + b
 /** A model's value by a known factor with its own range. */
 const by = (value: number, factor: Sum): Sum => ({ value: value * factor.value, low: value * factor.low, high: value * factor.high });
 const plus = (a: Sum, n: number): Sum => ({ value: a.value + n, low: a.low + n, high: a.high + n });
-/** Never below nothing. */
-const less = (a: Sum, n: number): Sum => ({ value: Math.max(0, a.value - n), low: Math.max(0, a.low - n), high: Math.max(0, a.high - n) });
 
 export function plateSum(printer: PrintProfile, parts: readonly OnPlate[]): PlateSum {
   let massG = ZERO,
     materialMm3 = ZERO,
     costMinor = ZERO,
-    timeS = ZERO,
-    layers = 0,
-    allLayers = 0;
-  for (const { facts, count, time, mass } of parts) {
+    layers = 0;
+  for (const { facts, count, mass } of parts) {
     const own = jobOf({ ...facts, perPlate: count }, count);
     const share = count > 0 && own.massG.value > 0 ? own : null;
     massG = add(massG, by(own.massG.value, mass));
     materialMm3 = add(materialMm3, by(own.materialMm3.value - facts.fixedMm3, mass));
     costMinor = add(costMinor, by(own.costMinor.value - facts.fixedMinor, share ? mass : AS_MODELLED));
-    const alone = plateTimeS(facts, count).value;
-    if (printer.process === "fdm") {
-      timeS = add(timeS, less(by(alone, time), printer.startS));
-      allLayers += facts.one.layers;
-    } else {
-      const whole = by(plateTimeS(facts, 1).value, time);
-      timeS = whole.value > timeS.value ? whole : timeS;
-    }
     layers = Math.max(layers, facts.one.layers);
   }
   const fixed = parts.reduce(
@@ -64,13 +54,48 @@ export function plateSum(printer: PrintProfile, parts: readonly OnPlate[]): Plat
     },
   );
   return {
-    timeS:
-      printer.process === "fdm" && parts.length > 0
-        ? plus(less(timeS, (allLayers - layers) * printer.layerChangeS), printer.startS)
-        : timeS,
+    timeS: printer.process === "fdm" ? sideBySideS(printer, parts) : tallestS(parts),
     massG,
     materialMm3: plus(materialMm3, fixed.mm3),
     costMinor: plus(costMinor, fixed.minor),
     layers,
   };
+}
+
+/**
+ * What the model says of all parts together, by what is known of each better than the model: a part weighs with the hours it would take
+ * by itself, so that a plate of one part takes what is known of it.
+ */
+function sideBySideS(printer: PrintProfile & { process: "fdm" }, parts: readonly OnPlate[]): Sum {
+  const own = parts.map(({ facts, count, time }) => ({ facts, count, time, aloneS: plateTimeS(facts, count).value }));
+  const allS = own.reduce((sum, p) => sum + p.aloneS, 0);
+  if (allS === 0) return ZERO;
+  const known = own.reduce((sum, p) => add(sum, by(p.aloneS / allS, p.time)), ZERO);
+  return by(own.length === 1 ? allS : togetherS(printer, own), known);
+}
+
+function togetherS(
+  printer: PrintProfile & { process: "fdm" },
+  parts: readonly { facts: PrintFacts; count: number; aloneS: number }[],
+): number {
+  const layered = parts.flatMap(({ facts: { one }, count }) => (one.layering ? [{ layering: one.layering, copies: count }] : []));
+  const tallest = Math.max(...parts.map((p) => p.facts.one.layers));
+  // A part of which only a size is known has no layers: its own hours are added, less its start and changes.
+  const unlayered = parts
+    .filter((p) => !p.facts.one.layering)
+    .reduce((sum, p) => sum + Math.max(0, p.aloneS - printer.startS - p.facts.one.layers * printer.layerChangeS), 0);
+  return (
+    printer.startS +
+    (tallest + (printer.raftLayers ?? 0)) * printer.layerChangeS +
+    plateLayersS(layered) +
+    layered.reduce((sum, { layering, copies }) => sum + copies * layering.supportS, 0) +
+    unlayered
+  );
+}
+
+function tallestS(parts: readonly OnPlate[]): Sum {
+  return parts.reduce((most, { facts, time }) => {
+    const whole = by(plateTimeS(facts, 1).value, time);
+    return whole.value > most.value ? whole : most;
+  }, ZERO);
 }
