@@ -11,7 +11,8 @@ const CROSSED_SHARE = 0.9;
 /** Directions in which a bridge may be laid: along and across the longest edges of the patch, and so many over half a turn. */
 const BRIDGE_EDGES = 6;
 const BRIDGE_WAYS = 12;
-/** Lines that are tried across a patch, about. */
+/** Lines that are tried across a patch: a few first, and more where those look like a bridge. */
+const FEW = { lines: 7, share: 0.6 };
 const LINES = 48;
 /** An edge this near to the outline of what lies below is a piece of it, mm: what offsets and single precision leave. */
 const ON_EDGE_MM = 2e-3;
@@ -83,7 +84,7 @@ interface Edge {
  * @param patch one region, as the layer overhangs it
  * @param below the outline of the layer below
  */
-export function isBridged({ points, ends }: Contours, below: Outline, lineMm: number): boolean {
+export function isBridged({ points, ends }: Contours, below: Outline): boolean {
   const edges: Edge[] = [];
   let begin = 0;
   for (const end of ends) {
@@ -104,11 +105,13 @@ export function isBridged({ points, ends }: Contours, below: Outline, lineMm: nu
       return [rad, rad + Math.PI / 2];
     });
   const around = Array.from({ length: BRIDGE_WAYS }, (_, i) => (i * Math.PI) / BRIDGE_WAYS);
-  return [...along, ...around].some((rad) => crossedShare(points, edges, rad, lineMm) >= CROSSED_SHARE);
+  return [...along, ...around].some(
+    (rad) => crossedShare(points, edges, rad, FEW.lines) >= FEW.share && crossedShare(points, edges, rad, LINES) >= CROSSED_SHARE,
+  );
 }
 
 /** Share of the lines in a direction that rest on both ends and are short enough, by length. */
-function crossedShare(points: Float64Array, edges: readonly Edge[], rad: number, lineMm: number): number {
+function crossedShare(points: Float64Array, edges: readonly Edge[], rad: number, count: number): number {
   const [c, s] = [Math.cos(rad), Math.sin(rad)];
   const u = (i: number): number => points[i * 2] * c + points[i * 2 + 1] * s,
     v = (i: number): number => points[i * 2 + 1] * c - points[i * 2] * s;
@@ -118,7 +121,6 @@ function crossedShare(points: Float64Array, edges: readonly Edge[], rad: number,
     low = Math.min(low, v(to));
     high = Math.max(high, v(to));
   }
-  const count = Math.max(LINES / 2, Math.min(LINES, Math.ceil((high - low) / lineMm)));
   const pitch = (high - low) / count;
   const lines: { at: number; rests: boolean }[][] = Array.from({ length: count }, () => []);
   for (const { from, to, rests } of edges) {

@@ -95,35 +95,65 @@ export interface Hanging {
   bridgedMm2: number;
 }
 
-/** Contours as fine as supports need them: a slope of one degree past the limit reaches a fiftieth of a layer further. */
-export const hangingContours = (raw: LayerContours, layerMm: number): Contours => simplified(raw, layerMm / 100);
+function joinContours(list: readonly Contours[]): Contours {
+  const points = new Float64Array(list.reduce((n, c) => n + c.points.length, 0));
+  const ends: number[] = [];
+  let used = 0;
+  for (const c of list) {
+    points.set(c.points, used * 2);
+    for (const end of c.ends) ends.push(used + end);
+    used += c.points.length / 2;
+  }
+  return { points, ends: Uint32Array.from(ends) };
+}
+
+/** A layer as supports look at it. Its region is made when it is first needed and serves the layer above as well; `drop` frees it. */
+export class HangingLayer {
+  readonly contours: Contours;
+  #region: CrossSection | null = null;
+  /** @param raw simplified so far that a slope of two degrees past the limit still reaches further than the layer below it */
+  constructor(raw: LayerContours, layerMm: number) {
+    this.contours = simplified(raw, layerMm / 50);
+  }
+  region(solids: Solids): CrossSection {
+    return (this.#region ??= regionOf(solids, this.contours));
+  }
+  drop(): void {
+    this.#region?.delete();
+    this.#region = null;
+  }
+}
 
 /**
  * What of a layer lies on nothing. What reaches out no further than `reachMm` prints on itself; where a layer reaches further, all that
  * lies beyond the layer below hangs there, from its very edge, so that the patches of a slope add up to the slope as seen from above.
- * @param layer, below regions of `hangingContours`
  * @param reachMm layer height × tan(limit from upright)
  */
-export function hangingOf(solids: Solids, layer: CrossSection, below: CrossSection, reachMm: number, lineMm: number): Hanging {
+export function hangingOf(solids: Solids, layer: HangingLayer, below: HangingLayer, reachMm: number, lineMm: number): Hanging {
   const { CrossSection } = solids;
   return scoped((keep) => {
     const out: Hanging = { held: null, heldMm2: 0, bridgedMm2: 0 };
+    const [here, under] = [layer.region(solids), below.region(solids)];
     // Mitred: the corners of a slope within the limit reach further than its faces, and print on them.
-    const beyond = keep(CrossSection.difference(layer, keep(below.offset(reachMm * (1 + REACH_SHARE), "Miter"))));
+    const beyond = keep(CrossSection.difference(here, keep(under.offset(reachMm * (1 + REACH_SHARE), "Miter"))));
     if (beyond.isEmpty()) return out;
-    const over = keep(CrossSection.difference(layer, below));
     const back = keep(beyond.offset(reachMm * (1 + 2 * REACH_SHARE), "Round", 2, 12));
-    const whole = keep(CrossSection.intersection(back, over));
-    const restsOn = edgesOf(contoursOf(below));
-    const held = whole.decompose().filter((patch) => {
-      const area = keep(patch).area();
-      if (area <= lineMm * lineMm) return false;
-      const bridged = isBridged(contoursOf(patch), restsOn, lineMm);
-      if (bridged) out.bridgedMm2 += area;
-      else out.heldMm2 += area;
-      return !bridged;
-    });
-    if (held.length > 0) out.held = contoursOf(keep(CrossSection.union(held)));
+    const whole = keep(CrossSection.difference(keep(CrossSection.intersection(back, here)), under));
+    const restsOn = edgesOf(below.contours);
+    const held: Contours[] = [];
+    for (const piece of whole.decompose()) {
+      const area = keep(piece).area();
+      if (area <= lineMm * lineMm) continue;
+      const patch = contoursOf(piece);
+      if (isBridged(patch, restsOn)) {
+        out.bridgedMm2 += area;
+        continue;
+      }
+      out.heldMm2 += area;
+      held.push(patch);
+    }
+    // Pieces of one region lie apart: together they are a region.
+    if (held.length > 0) out.held = joinContours(held);
     return out;
   });
 }
@@ -149,7 +179,7 @@ export function planLines(
   const reachMm = layerMm * Math.tan((settings.overhangDeg * Math.PI) / 180);
   const cuts: Cut[] = [];
   let brimMm = 0;
-  let below: Contours | undefined;
+  let below: HangingLayer | undefined;
   let last: Cut | undefined;
   const slicing = sliceMesh(mesh, topology, layerMm, {
     signal,
@@ -165,21 +195,22 @@ export function planLines(
         const cut = cutOf(region, outer, raw);
         if (k === 0 && settings.brimMm > 0)
           scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
-        const fine = hangingContours(raw, layerMm);
+        const fine = new HangingLayer(raw, layerMm);
         // Only a layer that reaches beyond the one below can hang over it.
         if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
-          const under = below;
-          const { held } = scoped((keep) => hangingOf(solids, keep(regionOf(solids, fine)), keep(regionOf(solids, under)), reachMm, w));
+          const { held } = hangingOf(solids, fine, below, reachMm, w);
           cut.over = held && hatchOf(held, rows);
         }
         cuts.push(cut);
         last = cut;
+        below?.drop();
         below = fine;
       } finally {
         region.delete();
       }
     },
   });
+  below?.drop();
   throwIfCancelled(signal);
   const layers = linesOf(cuts);
   onProgress?.(1, "lines");

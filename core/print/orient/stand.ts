@@ -4,9 +4,9 @@
  */
 import { polygonHull } from "d3";
 import { boundsOf, turnMesh, turnRows, type Turn } from "../../mesh";
-import { layerCount, regionOf, scoped, sliceMesh, type Contours } from "../../slice";
+import { layerCount, sliceMesh, type Contours } from "../../slice";
 import { simplified } from "../estimate/contour";
-import { hangingContours, hangingOf } from "../estimate/layers";
+import { HangingLayer, hangingOf } from "../estimate/layers";
 import { emptyHatch, hatchMm, hatchOf, joinHatch, rowsOver, subtractHatch, type Hatch } from "../estimate/hatch";
 import { fitOn, stanceOf, type Fit } from "../fit";
 import { SUPPORT_OFF } from "../handsOn";
@@ -157,26 +157,27 @@ export function columnsUnder(
     held: (Contours | null)[] = [];
   let heldMm2 = 0,
     bridgedMm2 = 0;
-  let below: Contours | undefined;
+  let below: HangingLayer | undefined;
   sliceMesh(turned, topology, layerMm, {
     onLayer: (k, raw) => {
       const contours = simplified(raw);
       const hatch = hatchOf(contours, rows);
-      const fine = hangingContours(raw, layerMm);
+      const fine = new HangingLayer(raw, layerMm);
       let over: Contours | null = null;
       // Regions are only made of layers that reach beyond the one below.
       if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > pitchMm) {
-        const under = below;
-        const hanging = scoped((keep) => hangingOf(solids, keep(regionOf(solids, fine)), keep(regionOf(solids, under)), reachMm, pitchMm));
+        const hanging = hangingOf(solids, fine, below, reachMm, pitchMm);
         over = hanging.held;
         heldMm2 += hanging.heldMm2;
         bridgedMm2 += hanging.bridgedMm2;
       }
       regions.push(hatch);
       held.push(over);
+      below?.drop();
       below = fine;
     },
   });
+  below?.drop();
   let carried = emptyHatch(rows),
     columns = 0;
   for (let k = regions.length - 1; k >= 0; k--) {
