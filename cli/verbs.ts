@@ -30,6 +30,8 @@ import {
   GENERIC_PRINTERS,
   HABITS,
   jobOf,
+  LEAST_LAYER_MM,
+  mostLayerMm,
   printFacts,
   Shape,
   unmarked,
@@ -202,7 +204,21 @@ async function printerOf(options: Options, verb: string): Promise<Result<Printer
       "usage.printer",
       `There is no ${process.value} printer "${options.printer}". Known: ${GENERIC_PRINTERS.map((p) => p.id).join(", ")}.`,
     );
-  return ok(layer.value ? { ...printer, layerMm: layer.value } : printer);
+  const layered = { ...printer, layerMm: layer.value ?? printer.layerMm };
+  return layerRefused(layered.layerMm, layered) ?? ok(layered);
+}
+
+function layerRefused(
+  layerMm: number,
+  printer: { process: "fdm"; lineWidthMm: number } | { process: "resin" },
+): ReturnType<typeof fail> | null {
+  const most = mostLayerMm(printer);
+  if (layerMm >= LEAST_LAYER_MM && layerMm <= most) return null;
+  return fail(
+    "usage.layer",
+    `A layer of ${layerMm} mm cannot be printed: ${LEAST_LAYER_MM} to ${most} mm, ${printer.process === "fdm" ? "no higher than a line is wide" : "as deep as light cures resin"}.`,
+    "--layer",
+  );
 }
 
 /** The file as printers look at it. */
@@ -299,6 +315,8 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
   if (found.list.length === 0) return fail("surface.none", "The file has no facet with an area: there is no surface to look at.");
   const around = lookAround(solid.mesh, solid.topology, found);
   const made = process.value ?? "fdm";
+  const refused = layerRefused(layer.value, { process: made, lineWidthMm: 0.45 });
+  if (refused) return refused;
   const grain = made === "fdm" ? { layerMm: layer.value, lineWidthMm: 0.45 } : { layerMm: layer.value };
   const distanceMm = distance.value * 1000;
   return ok({

@@ -183,3 +183,35 @@ export function referencePrintS(solid: Manifold, printer: FilamentPrinter): numb
   }
   return seconds;
 }
+
+/** How a school decides where skins are. */
+export type SkinSchool = "insides above" | "outlines above" | "square to the slope";
+
+/** Material of the layers of a solid by one school of skins, mm³. */
+export function referenceMaterialMm3(solid: Manifold, printer: FilamentPrinter, school: SkinSchool): number {
+  const { layerMm: t, lineWidthMm: w, wallLines, topLayers, bottomLayers, infill } = printer;
+  const layers = Math.round(solid.boundingBox().max[2] / t);
+  const regions = Array.from({ length: layers }, (_, k) => solid.slice((k + 0.5) * t));
+  const insides = regions.map((r) => r.offset(-w * wallLines, "Miter"));
+  let sum = 0;
+  for (let k = 0; k < layers; k++) {
+    let sparse: CrossSection | null = insides[k];
+    const cover = (n: number, of: number): CrossSection | null => {
+      if (k + n < 0 || k + n >= layers) return null;
+      if (school === "insides above") return insides[k + n];
+      if (school === "outlines above") return regions[k + n];
+      // A ball of the skin's thickness: as far sideways as the layer there leaves of it.
+      return regions[k + n].offset(-Math.sqrt(Math.max(0, (of * t) ** 2 - (n * t) ** 2)), "Round");
+    };
+    for (let n = 1; n <= topLayers && sparse; n++) {
+      const above = cover(n, topLayers);
+      sparse = above && sparse.intersect(above);
+    }
+    for (let n = 1; n <= bottomLayers && sparse; n++) {
+      const below = cover(-n, bottomLayers);
+      sparse = below && sparse.intersect(below);
+    }
+    sum += (regions[k].area() - (sparse ? sparse.area() * (1 - infill) : 0)) * t;
+  }
+  return sum;
+}

@@ -23,7 +23,9 @@ export function ownFailures({ parts, records }: Pick<Project, "parts" | "records
 /** Taken ÷ planned of finished prints on this printer that went well. */
 export function ownPrintRatios({ parts, records }: Pick<Project, "parts" | "records">, printerId: string): number[] {
   const printerOf = printersOf(parts);
-  return records.flatMap((r) => {
+  // Oldest first: what was last counts most.
+  const ended = [...records].sort((a, b) => (a.finishedAt ?? 0) - (b.finishedAt ?? 0));
+  return ended.flatMap((r) => {
     // Prints whose settings were kept teach the printer themselves.
     if (r.print || r.time !== "machine" || r.finishedAt === null || r.result === "failed" || r.plannedS <= 0) return [];
     if (printerOf(r) !== printerId) return [];

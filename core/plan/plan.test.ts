@@ -507,7 +507,7 @@ describe("own prints on a printer", () => {
     const print = (id: string, takenS: number, more: Partial<StepRecord> = {}): StepRecord =>
       record("crate/p/start0", { id, time: "machine", plannedS: 3600, startedAt: 0, finishedAt: takenS * 1000, result: "good", ...more });
     const records = [print("a", 3960), print("b", 3420), print("c", 40000), print("d", 3000, { result: "failed" })];
-    expect(ownPrintRatios(projectOf([part], records), "resin").map((r) => Number(r.toFixed(2)))).toEqual([1.1, 0.95]);
+    expect(ownPrintRatios(projectOf([part], records), "resin").map((r) => Number(r.toFixed(2)))).toEqual([0.95, 1.1]);
     expect(ownPrintRatios(projectOf([part], records), "large-filament")).toEqual([]);
   });
 });

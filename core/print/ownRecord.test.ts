@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import { seededRandom } from "../units";
 import { ownRange } from "./index";
 
 const model = { low: 0.75, high: 1.25 };
@@ -36,24 +37,37 @@ describe("the range of hours by one's own prints", () => {
         ),
       ),
     ).toBeGreaterThan(width(model)));
-  it("eight in ten of what a machine does fall into what it learned", () => {
-    // Ratios of a machine whose logarithm is normal with mean 0.1 and spread 0.12, by equal shares of probability.
-    const share = (i: number, n: number): number => {
-      const p = (i + 0.5) / n;
-      return Math.sqrt(2) * erfInverse(2 * p - 1);
-    };
-    const ratios = Array.from({ length: 200 }, (_, i) => Math.exp(0.1 + 0.12 * share(i, 200)));
-    const got = ownRange(model, ratios);
-    const held = ratios.filter((r) => r >= got.low && r <= got.high).length / ratios.length;
-    expect(held).toBeGreaterThan(0.75);
-    expect(held).toBeLessThan(0.86);
+  it.each([
+    ["as it always did", 0],
+    ["a hundredth slower with every print", 0.01],
+    ["a hundredth quicker with every print", -0.01],
+    ["half slower from one day on", "jump"],
+  ] as const)("eight in ten of what comes next fall into what it learned, on a machine that goes %s", (_, drift) => {
+    // Simulated machines: the logarithm of the ratio scatters by 0.08 around a level; each next print is held against the range before it.
+    const random = seededRandom(7);
+    const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    let held = 0,
+      all = 0;
+    for (let machine = 0; machine < 60; machine++) {
+      const ratios: number[] = [];
+      for (let i = 0; i < 60; i++) {
+        const level = drift === "jump" ? (i < 20 ? 0 : 0.4) : 0.1 + drift * i;
+        const next = Math.exp(level + 0.08 * normal());
+        const { low, high } = ownRange(model, ratios);
+        if (i >= 10) {
+          all++;
+          if (next >= low && next <= high) held++;
+        }
+        ratios.push(next);
+      }
+    }
+    expect(held / all).toBeGreaterThan(0.75);
+    expect(held / all).toBeLessThan(0.95);
+  });
+  it("what was long ago weighs less than what was last", () => {
+    const then = Array.from({ length: 15 }, () => 1.5),
+      now = Array.from({ length: 15 }, () => 0.9);
+    expect(ownRange(model, [...then, ...now]).value).toBeLessThan(1);
+    expect(ownRange(model, [...now, ...then]).value).toBeGreaterThan(1.3);
   });
 });
-
-/** Winitzki's approximation of the inverse error function, good to 0.002. */
-function erfInverse(x: number): number {
-  const a = 0.147,
-    l = Math.log(1 - x * x),
-    b = 2 / (Math.PI * a) + l / 2;
-  return Math.sign(x) * Math.sqrt(Math.sqrt(b * b - l / a) - b);
-}

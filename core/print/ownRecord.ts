@@ -1,7 +1,9 @@
 /**
  * What one's own prints say of the model's hours: the ratio of taken to planned, as a range for eight prints in ten. The logarithm of the
- * ratio is taken as normal; its mean and spread are shrunk to the model's own range as if that had been seen in a few prints, so that
- * three of one's own move it a little and thirty a lot (conjugate normal prior [published], its weight common practice, no source).
+ * ratio is followed as a level that wanders (local level model; its filter is exponential smoothing [published: Muth 1960, Kalman 1960]):
+ * a machine that wears, a nozzle that was changed, a profile that was tuned. Older prints weigh less, the model's own range counts as a few
+ * prints before the first, so that three of one's own move it a little and thirty a lot. The spread is that of what the filter did not
+ * foresee, so a drift that it trails behind widens the range by as much.
  */
 
 import type { PrintFacts } from "./facts";
@@ -9,6 +11,10 @@ import type { Printer } from "./printers";
 
 /** The model's own range counts as so many prints. */
 const PRIOR_PRINTS = 6;
+/** So much of what one print says beyond the others is believed to last. Common practice, no source. */
+const LASTING = 0.2;
+/** What a surprise counts after one more print. Common practice, no source. */
+const FADES = 0.96;
 /** Eight in ten of a normal distribution lie within so many standard deviations. */
 const EIGHT_IN_TEN = 1.2816;
 
@@ -22,16 +28,29 @@ export interface OwnRange {
 
 /**
  * @param model the model's range around 1, such as 0.75 to 1.25
- * @param ratios taken ÷ planned of finished prints that went well
+ * @param ratios taken ÷ planned of finished prints that went well, oldest first
  */
 export function ownRange(model: { low: number; high: number }, ratios: readonly number[]): OwnRange {
   const logs = ratios.filter((r) => r > 0 && Number.isFinite(r)).map(Math.log);
   if (logs.length === 0) return { value: 1, ...model, prints: 0 };
-  const weight = PRIOR_PRINTS + logs.length;
   const spread0 = (Math.log(model.high) - Math.log(model.low)) / 2 / EIGHT_IN_TEN;
-  const mean = logs.reduce((a, b) => a + b, 0) / weight;
-  const variance = (PRIOR_PRINTS * (spread0 ** 2 + mean ** 2) + logs.reduce((a, l) => a + (l - mean) ** 2, 0)) / weight;
-  const reach = EIGHT_IN_TEN * Math.sqrt(variance);
+  // In shares of a single print's variance: how unsure the level is, and how far it wanders from print to print.
+  let unsure = 1 / PRIOR_PRINTS;
+  const wander = (LASTING * LASTING) / (1 - LASTING);
+  let mean = 0,
+    squares = PRIOR_PRINTS * spread0 ** 2,
+    weight = PRIOR_PRINTS;
+  for (const log of logs) {
+    const before = unsure + wander;
+    const gain = before / (before + 1);
+    const surprise = log - mean;
+    mean += gain * surprise;
+    unsure = (1 - gain) * before;
+    // The first prints correct the model: that is no scatter of the machine's, or only in part.
+    squares = FADES * squares + (surprise * surprise) / (1 + before);
+    weight = FADES * weight + 1;
+  }
+  const reach = EIGHT_IN_TEN * Math.sqrt((squares / weight) * (1 + unsure));
   return { value: Math.exp(mean), low: Math.exp(mean - reach), high: Math.exp(mean + reach), prints: logs.length };
 }
 
@@ -40,7 +59,7 @@ export function learnedOf(
   printer: Pick<Printer, "learned">,
   model: { time: { low: number; high: number }; mass: { low: number; high: number } },
 ): { time: OwnRange; mass: OwnRange } {
-  const lessons = printer.learned ?? [];
+  const lessons = [...(printer.learned ?? [])].sort((a, b) => a.at - b.at);
   return {
     time: ownRange(
       model.time,

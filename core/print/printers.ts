@@ -217,6 +217,14 @@ export type FilamentProfile = Omit<FilamentPrinter, NotReckonedWith>;
 export type ResinProfile = Omit<ResinPrinter, NotReckonedWith>;
 export type PrintProfile = FilamentProfile | ResinProfile;
 
+/** Layers thinner than this are on no machine, mm. Common practice, no source. */
+export const LEAST_LAYER_MM = 0.01;
+/** A layer that light cures through at once, mm. Common practice, no source. */
+const MOST_RESIN_LAYER_MM = 0.2;
+/** The highest layer that holds together: of filament as high as its line is wide, and no nozzle lays more than a millimetre. Common practice, no source. */
+export const mostLayerMm = (printer: { process: "fdm"; lineWidthMm: number } | { process: "resin" }): number =>
+  printer.process === "fdm" ? Math.min(1, printer.lineWidthMm) : MOST_RESIN_LAYER_MM;
+
 /** A printer without its name: what its figures are kept under, so that a rename loses none. */
 export function profileOf(printer: Printer): PrintProfile {
   const profile: Record<string, unknown> = { ...printer };

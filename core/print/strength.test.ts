@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, buildTopology, MeshBuilder } from "../mesh";
 import { contoursOf, loadSolids, type Solids } from "../slice";
 import { GENERIC_PRINTERS, type FilamentPrinter } from "./printers";
-import { momentsOf, strengthened, type Slab } from "./strength";
+import { modulusOf, momentsOf, rawMoments, strengthened, type Slab } from "./strength";
 
 const large = GENERIC_PRINTERS[0] as FilamentPrinter;
 let solids: Solids;
@@ -21,6 +21,30 @@ describe("sections, against handbook formulas", () => {
     const ring = of(CrossSection.circle(10, 512).subtract(CrossSection.circle(8, 512)));
     expect(ring.leastMm4 / ((Math.PI * (10 ** 4 - 8 ** 4)) / 4)).toBeCloseTo(1, 3);
     expect(ring.areaMm2 / (Math.PI * 36)).toBeCloseTo(1, 3);
+  });
+});
+
+describe("section modulus, against handbook formulas", () => {
+  // b h² / 6 of a rectangle about its weaker axis, π d³ / 32 of a circle.
+  it("rectangle however it is turned, and circle", () => {
+    const { CrossSection } = solids;
+    const of = (c: InstanceType<Solids["CrossSection"]>) => modulusOf(rawMoments(contoursOf(c)), contoursOf(c));
+    for (const deg of [0, 17, 45, 90, 133]) expect(of(CrossSection.square([20, 6]).rotate(deg).translate([50, 9]))).toBeCloseTo(120, 4);
+    expect(of(CrossSection.circle(8, 512)) / ((Math.PI * 16 ** 3) / 32)).toBeCloseTo(1, 3);
+  });
+});
+
+describe("a slab whose weakest section is another when it is bent", () => {
+  // A narrow square neck below a wide thin blade: the neck has less area, the blade less modulus. By hand: area 81 against 120, modulus
+  // 9³ / 6 = 121.5 against 40 × 3² / 6 = 60. The blade is all walls: no more infill makes it stronger.
+  const mesh = new MeshBuilder().box([-4.5, -4.5, 0], [4.5, 4.5, 20]).box([-20, -1.5, 20], [20, 1.5, 40]).build();
+  const denser: Slab = { id: "z", axis: "z", fromMm: 0, toMm: 40, infill: 1, wallLines: 4 };
+  it("gains nothing in bending where the thin blade gives way first", () => {
+    const walled = { ...large, wallLines: 4 };
+    const s = strengthened(solids, mesh, buildTopology(mesh), walled, [denser])[0];
+    const inner = 9 - 8 * 0.45;
+    expect(s.tension).toBeCloseTo(81 / (81 - 0.9 * inner ** 2), 4);
+    expect(s.bending).toBeCloseTo(1, 6);
   });
 });
 

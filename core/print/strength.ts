@@ -1,14 +1,15 @@
 /**
  * What denser walls and infill in a slab of a filament part do: for its strength by its weakest section, for its mass by all of it.
- * A section carries by its filled area in tension and by its second moment in bending; infill counts by its density. Sections by polygon
- * sums (Green's theorem), exact.
+ * A section carries by its filled area in tension and by its section modulus in bending (second moment ÷ distance of the outermost
+ * fibre); infill counts by its density. The section that gives way first need not be the same pulled and bent, now and then: each is
+ * looked for by itself. Sections by polygon sums (Green's theorem), exact.
  */
 import { boundsOf, turnMesh, TURNS, type Mesh, type Topology, type Up } from "../mesh";
 import { contoursOf, regionOf, scoped, sliceMesh, type Contours, type Solids } from "../slice";
 import type { FilamentProfile } from "./printers";
 
 /** Raise it when strength is reckoned differently. */
-export const STRENGTH_VERSION = 2;
+export const STRENGTH_VERSION = 3;
 
 /** Where it is printed otherwise: between two heights above the part's low end along an axis, model mm. */
 export interface Slab {
@@ -22,9 +23,9 @@ export interface Slab {
 
 export interface Strengthened {
   id: string;
-  /** Weakest section, how far from the low end it lies, mm and mm²; null where the slab holds nothing of the part. */
+  /** Weakest section when it is pulled, how far from the low end it lies, mm and mm²; null where the slab holds nothing of the part. */
   section: { atMm: number; areaMm2: number } | null;
-  /** How many times what it carries now: pulled, and bent about its weaker axis. */
+  /** How many times what it carries now until its weakest section gives way: pulled, and bent about its weaker axis. */
   tension: number;
   bending: number;
   addedG: number;
@@ -55,7 +56,7 @@ interface Raw {
   xy: number;
 }
 
-function rawMoments({ points, ends }: Contours): Raw {
+export function rawMoments({ points, ends }: Contours): Raw {
   const out: Raw = { a: 0, sx: 0, sy: 0, xx: 0, yy: 0, xy: 0 };
   let begin = 0;
   for (const end of ends) {
@@ -83,6 +84,21 @@ function leastOf({ a, sx, sy, xx, yy, xy }: Raw): number {
     iyy = yy - (sy * sy) / a,
     ixy = xy - (sx * sy) / a;
   return (ixx + iyy) / 2 - Math.hypot((ixx - iyy) / 2, ixy);
+}
+
+/** Section modulus about the weaker main axis, mm³: second moment ÷ how far the outline reaches from that axis. */
+export function modulusOf(raw: Raw, { points }: Contours): number {
+  const { a, sx, sy, xx, yy, xy } = raw;
+  if (a <= 0) return 0;
+  const ixx = xx - (sx * sx) / a,
+    iyy = yy - (sy * sy) / a,
+    ixy = xy - (sx * sy) / a;
+  // Across the weaker axis: ixx sums squares of x, so the direction in which the section reaches least.
+  const angle = Math.atan2(2 * ixy, ixx - iyy) / 2 + Math.PI / 2;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  let reach = 0;
+  for (let i = 0; i < points.length; i += 2) reach = Math.max(reach, Math.abs((points[i] - sx / a) * c + (points[i + 1] - sy / a) * s));
+  return reach > 0 ? leastOf(raw) / reach : 0;
 }
 
 /** A section whose inside is filled less densely than its walls. */
@@ -115,7 +131,7 @@ export function strengthened(
       high = Math.min(min[2] + to, max[2]);
     if (high - low < 1e-6) return none;
     const thick = (high - low) / SECTIONS;
-    let best: { at: number; area: number; now: Raw; then: Raw } | null = null;
+    const sections: { at: number; areaMm2: number; tension: [number, number]; bending: [number, number] }[] = [];
     let addedMm3 = 0;
     sliceMesh(turned, topology, thick, {
       onLayer: (k, contours) => {
@@ -123,23 +139,33 @@ export function strengthened(
         if (at < low || at > high) return;
         scoped((keep) => {
           const region = keep(regionOf(solids, contours));
-          const whole = rawMoments(contoursOf(region));
+          const outline = contoursOf(region);
+          const whole = rawMoments(outline);
           if (whole.a <= 0) return;
           const inside = (lines: number): Raw => rawMoments(contoursOf(keep(region.offset(-lines * profile.lineWidthMm, "Miter"))));
           const now = filled(whole, inside(profile.wallLines), profile.infill),
             then = filled(whole, inside(slab.wallLines), slab.infill);
           addedMm3 += (then.a - now.a) * thick;
-          if (!best || now.a < best.now.a) best = { at, area: whole.a, now, then };
+          sections.push({
+            at: at - min[2],
+            areaMm2: whole.a,
+            tension: [now.a, then.a],
+            bending: [modulusOf(now, outline), modulusOf(then, outline)],
+          });
         });
       },
     });
-    if (!best) return none;
-    const { at, area, now, then } = best as { at: number; area: number; now: Raw; then: Raw };
+    if (sections.length === 0) return none;
+    const gain = (by: "tension" | "bending"): number => {
+      const [now, then] = [0, 1].map((i) => Math.min(...sections.map((x) => x[by][i])));
+      return now > 0 ? then / now : 1;
+    };
+    const { at, areaMm2 } = sections.reduce((a, b) => (b.tension[0] < a.tension[0] ? b : a));
     return {
       id: slab.id,
-      section: { atMm: at - min[2], areaMm2: area },
-      tension: then.a / now.a,
-      bending: leastOf(now) > 0 ? leastOf(then) / leastOf(now) : 1,
+      section: { atMm: at, areaMm2 },
+      tension: gain("tension"),
+      bending: gain("bending"),
       addedG: (addedMm3 / 1000) * profile.densityGCm3,
     };
   });

@@ -49,6 +49,11 @@ export interface LayerTime {
  */
 const FDM_TIME_RANGE = { low: 0.75, high: 1.25 };
 const FDM_MATERIAL_RANGE = { low: 0.88, high: 1.12 };
+/**
+ * How thick skins are on slopes is a matter of school: one takes what the layers above leave bare, one what their insides leave bare, one
+ * measures square to the slope. The range takes so much of their material on either side. Common practice, no source.
+ */
+const SLOPE_SCHOOLS = 0.6;
 /** Retraction and return at each hop, s. Common practice, no source. */
 const HOP_S = 0.4;
 /** Mean way to the nearest next of points spread at random over a region: 0.7124 √(area ÷ points) for a long tour (Beardwood, Halton & Hammersley 1959; constant as recalled). */
@@ -184,7 +189,7 @@ export function estimateFdm(
 }
 
 /** The same where the lines are known. */
-export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: FilamentProfile): PrintEstimate {
+export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, printer: FilamentProfile): PrintEstimate {
   const { layerMm: t, lineWidthMm: w } = printer;
   const { firstLayerMmS, raftLayers, supportDensity } = withDefaults(printer);
   const overhangDeg = overhangOf(printer);
@@ -211,6 +216,14 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
   const solidMm3 = (sums.wallMm2 + sums.skinMm2 + sums.infillMm2 * printer.infill) * t;
   const underMm3 = underMm * w * t;
   const materialMm3 = solidMm3 + sums.supportMm3 + underMm3;
+  const skinLayers = Math.max(printer.topLayers, printer.bottomLayers);
+  const slopedMm3 = Math.min(sums.skinMm2, slopedMm2 * skinLayers) * t * (1 - printer.infill);
+  const schools = materialMm3 > 0 ? (SLOPE_SCHOOLS * slopedMm3) / materialMm3 : 0;
+  const materialRange = { low: FDM_MATERIAL_RANGE.low - schools, high: FDM_MATERIAL_RANGE.high + schools };
+  const slopes: Assumption[] =
+    schools > 0.01
+      ? [{ text: `Skins on slopes differ from school to school: ${Math.round(schools * 100)} % of the range is theirs.`, kind: "practice" }]
+      : [];
   const layering: Layering = { times: runsOf(layerSeconds), leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
   const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
@@ -247,11 +260,16 @@ export function estimateLines({ layers, brimMm, firstMm2 }: Lines, printer: Fila
       "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up",
       [profile, support, { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" }],
     ),
-    materialMm3: ranged(materialMm3, FDM_MATERIAL_RANGE, "layer height × (wall + skin + infill × density) + support", [profile, support]),
-    massG: ranged(massG, FDM_MATERIAL_RANGE, "material × density", [
+    materialMm3: ranged(materialMm3, materialRange, "layer height × (wall + skin + infill × density) + support", [
+      profile,
+      support,
+      ...slopes,
+    ]),
+    massG: ranged(massG, materialRange, "material × density", [
+      ...slopes,
       { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },
     ]),
-    costMinor: ranged(costMinor, FDM_MATERIAL_RANGE, "mass × price", [
+    costMinor: ranged(costMinor, materialRange, "mass × price", [
       {
         text: `Price of the profile: ${(printer.pricePerKgMinor / 100).toFixed(2)} ${printer.currency} a kilogram. Power and wear are not in it.`,
         kind: "typed",

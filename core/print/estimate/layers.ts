@@ -6,7 +6,7 @@
  * supports and what covers what are reckoned on these rows (hatch.ts). Layers equal to the one below share everything. About linear in
  * facets cut and in lines laid.
  */
-import { boundsOf, type Mesh, type Topology } from "../../mesh";
+import { boundsOf, facetsOf, type Mesh, type Topology } from "../../mesh";
 import {
   contoursOf,
   layerCount,
@@ -63,6 +63,8 @@ export interface Lines {
   brimMm: number;
   /** Area of the first layer, mm². */
   firstMm2: number;
+  /** What slopes, as seen from above, mm²: neither level nor upright. */
+  slopedMm2: number;
   openContours: number;
 }
 
@@ -70,6 +72,19 @@ export interface Lines {
 const MOST_ROWS = 1e7;
 /** Reach is told apart to this share of itself: finer than a tenth of a degree. */
 const REACH_SHARE = 0.002;
+
+/** Within so much of level or of upright it is no slope; cosines of 2° and of 85°. */
+const SLOPES = { level: Math.cos((2 * Math.PI) / 180), upright: Math.cos((85 * Math.PI) / 180) };
+
+function slopedOf(mesh: Mesh): number {
+  const { normals, areasMm2 } = facetsOf(mesh);
+  let sum = 0;
+  for (let t = 0; t < areasMm2.length; t++) {
+    const level = Math.abs(normals[t * 3 + 2]);
+    if (level < SLOPES.level && level > SLOPES.upright) sum += areasMm2[t] * level;
+  }
+  return sum;
+}
 
 /** A layer's region before its neighbours are known. */
 interface Cut {
@@ -214,7 +229,7 @@ export function planLines(
   throwIfCancelled(signal);
   const layers = linesOf(cuts);
   onProgress?.(1, "lines");
-  return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, openContours: slicing.openContours };
+  return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, slopedMm2: slopedOf(mesh), openContours: slicing.openContours };
 
   function cutOf(region: CrossSection, outer: Contours, raw: LayerContours): Cut {
     const areaMm2 = region.area();

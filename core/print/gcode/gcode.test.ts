@@ -182,13 +182,13 @@ describe("retractions, waits and modes", () => {
   });
   it("waits by seconds and milliseconds", () => expect(read(["G91", "G1 X50 F6000", "G4 S2", "G4 P500"]).timeS).toBeCloseTo(0.6 + 2.5, 9));
   it("an acceleration that the file says is the one that counts", () =>
-    expect(read(["G91", "M204 P250", "G1 X5 F6000"]).timeS).toBeCloseTo(2 * Math.sqrt(5 / 250), 9));
+    expect(read(["G91", "M83", "M204 P250", "G1 X5 E1 F6000"]).timeS).toBeCloseTo(2 * Math.sqrt(5 / 250), 9));
   it("both ways in one file are said to be mixed", () =>
     expect(read(["G90", "M82", "G1 X1 E1 F600", "M83", "G1 X2 E1", "G91", "G1 X1 E1"]).mode).toEqual({
       position: "mixed",
       extrusion: "mixed",
     }));
-  it("a head that rises on a spiral has as many heights as moves; one that hops lays nothing up there", () => {
+  it("a head that hops lays nothing up there", () => {
     const f = read(["M83", "G1 Z0.2 F600", "G1 X10 E1", "G1 Z5", "G1 X0", "G1 Z0.2", "G1 X10 E1"]);
     expect(f.layers).toBe(1);
   });
@@ -248,4 +248,83 @@ describe("broken files", () => {
   });
   it("a message in the file is no command", () =>
     expect(read(["M117 G1 X500 Y500 E500", "M83", "G1 X10 E1 F600"]).bboxMm!.max).toEqual([10, 0, 0]));
+});
+
+describe("what firmware does beyond straight lines at one acceleration", () => {
+  /** The same circle as `n` chords. */
+  const chords = (r: number, n: number, feed: number): string[] =>
+    Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * (i + 1)) / n;
+      return `G1 X${(r * Math.cos(a)).toFixed(5)} Y${(r * Math.sin(a)).toFixed(5)} E0.05 F${feed}`;
+    });
+  it("no arc is faster than its acceleration turns it: v² = a r", () => {
+    // Ten rounds of 3 mm at a wanted 200 mm/s and 1,000 mm/s²: √3000 = 54.77 mm/s once it runs, as circular motion has it.
+    const f = read(["G90", "M83", "G92 X3 Y0", ...Array.from({ length: 10 }, () => "G3 X3 Y0 I-3 J0 E1 F12000")]);
+    const v = Math.sqrt(1000 * 3);
+    expect(f.timeS).toBeCloseTo((10 * 2 * Math.PI * 3) / v + v / 1000, 6);
+    expect(f.naiveTimeS).toBeCloseTo((10 * 2 * Math.PI * 3) / 200, 9);
+    // A wide one is not held back.
+    const wide = read(["G90", "M83", "G92 X200 Y0", "G3 X200 Y0 I-200 J0 E1 F6000"]);
+    expect(wide.timeS).toBeCloseTo((2 * Math.PI * 200) / 100 + 0.1, 6);
+  });
+  it("an arc takes about what its chords take, each a millimetre or so long", () => {
+    for (const [r, n] of [
+      [3, 12],
+      [10, 40],
+    ]) {
+      const arc = read(["G90", "M83", `G92 X${r} Y0`, ...Array.from({ length: 6 }, () => `G3 X${r} Y0 I-${r} J0 E1 F12000`)]);
+      const lines = read(["G90", "M83", `G92 X${r} Y0`, ...Array.from({ length: 6 }, () => chords(r, n, 12000)).flat()]);
+      expect(arc.timeS / lines.timeS).toBeGreaterThan(0.5);
+      expect(arc.timeS / lines.timeS).toBeLessThan(1.5);
+    }
+  });
+  it("a spiral of ten rounds is ten layers, whichever way round, in lines or in arcs", () => {
+    const round = (sense: 1 | -1, n: number): string[] =>
+      Array.from({ length: 10 * n }, (_, i) => {
+        const a = (sense * 2 * Math.PI * (i + 1)) / n;
+        return `G1 X${(20 * Math.cos(a)).toFixed(4)} Y${(20 * Math.sin(a)).toFixed(4)} Z${((0.2 * (i + 1)) / n).toFixed(5)} E0.1 F3000`;
+      });
+    const head = ["G90", "M83", "G92 X20 Y0 Z0"];
+    expect(read([...head, ...round(1, 72)]).layers).toBe(10);
+    expect(read([...head, ...round(-1, 300)]).layers).toBe(10);
+    expect(
+      read([...head, ...Array.from({ length: 10 }, (_, i) => `G3 X20 Y0 Z${(0.2 * (i + 1)).toFixed(2)} I-20 J0 E5 F3000`)]).layers,
+    ).toBe(10);
+    // A bottom of three level layers under it.
+    const bottom = [0.2, 0.4, 0.6].flatMap((z) => [`G1 X20 Y0 Z${z} F3000`, "G1 X-20 Y0 E2", "G1 X20 Y0 E2"]);
+    expect(read([...head, ...bottom, "G92 Z0", ...round(1, 72)]).layers).toBe(13);
+    // A seam that rises over a few millimetres is no layer.
+    expect(read([...head, "G1 X10 Y0 Z0.2 E1 F3000", "G1 X-20 Y0 E2"]).layers).toBe(1);
+  });
+  it("M204 tells laying from moving over", () => {
+    const there = "G1 X50 E1 F6000",
+      over = "G1 X50 F6000";
+    const time = (lines: string[]): number => read(["G91", "M83", ...lines]).timeS;
+    const at = (a: number): number => moveTimeS(50, 100, a);
+    expect(time(["M204 P500 T4000", there])).toBeCloseTo(at(500), 9);
+    expect(time(["M204 P500 T4000", over])).toBeCloseTo(at(4000), 9);
+    expect(time(["M204 T4000", there])).toBeCloseTo(at(1000), 9);
+    expect(time(["M204 S700", over])).toBeCloseTo(at(700), 9);
+    expect(time(["M204 S0", over])).toBeCloseTo(at(1000), 9);
+  });
+  it("M221 changes what is given, M220 how fast it goes", () => {
+    const f = (lines: string[]): GcodeFacts => read(["G91", "M83", ...lines, "G1 X50 E10 F3000"]);
+    expect(f(["M221 S90"]).filamentMm).toBeCloseTo(9, 9);
+    expect(f(["M221 S90", "M221 S100"]).filamentMm).toBeCloseTo(10, 9);
+    expect(f(["M220 S200"]).timeS).toBeCloseTo(moveTimeS(50, 100, 1000), 9);
+    expect(f(["M221"]).filamentMm).toBeCloseTo(10, 9);
+  });
+  it("a printer's own named commands are no words", () => {
+    for (const name of [
+      "START_PRINT BED_TEMP=60 EXTRUDER_TEMP=210",
+      "TIMELAPSE_TAKE_FRAME",
+      "SET_PRESSURE_ADVANCE ADVANCE=0.04",
+      "_HOME_T X=5",
+    ]) {
+      const f = read(["G91", "M83", name, "G1 X50 E1 F6000"]);
+      expect(f.warnings, name).toEqual([]);
+      expect(f.bboxMm!.size, name).toEqual([50, 0, 0]);
+    }
+    expect(codes(read(["G91", "M83", "T1", "G1 X50 E1 F6000"]))).toEqual(["gcode.tool"]);
+  });
 });

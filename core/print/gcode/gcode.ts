@@ -24,7 +24,7 @@ export interface GcodeWarning {
 }
 
 export interface GcodeFacts {
-  /** Distinct heights at which material is laid along a path. */
+  /** Distinct heights at which material is laid along a level path, and rounds of a spiral that rises as it is laid. */
   layers: number;
   /** Net: what was drawn back and given again counts once. */
   filamentMm: number;
@@ -101,13 +101,18 @@ export class GcodeReader {
   private relativeE = false;
   private feedMmMin = 0;
   private motion = -1;
-  private acceleration: number;
+  /** While laying, and while moving over, mm/s². */
+  private acceleration: { lay: number; travel: number };
+  /** Shares of what the file says, set by the file: of speed and of filament. */
+  private speedShare = 1;
+  private flowShare = 1;
   private net = 0;
   private retractions = 0;
   private drawnBack = false;
   private naive = 0;
   private dwellS = 0;
   private readonly heights = new Set<number>();
+  private readonly spiral = new Spiral();
   private readonly low = new Float64Array(3).fill(Infinity);
   private readonly high = new Float64Array(3).fill(-Infinity);
   private readonly unitsSeen = { mm: false, in: false };
@@ -119,7 +124,7 @@ export class GcodeReader {
 
   constructor(private readonly options: GcodeOptions = GCODE_DEFAULTS) {
     this.planner = new MovePlanner(options.cornerMmS);
-    this.acceleration = options.accelerationMmS2;
+    this.acceleration = { lay: options.accelerationMmS2, travel: options.accelerationMmS2 };
   }
 
   private warn(code: string): void {
@@ -161,7 +166,7 @@ export class GcodeReader {
     if (!laid) this.warn("gcode.nothing-laid");
     const [min, max] = [this.low, this.high].map((v) => [v[0], v[1], v[2]] as [number, number, number]);
     return ok({
-      layers: this.heights.size,
+      layers: Math.max(laid ? 1 : 0, this.heights.size + this.spiral.rounds()),
       filamentMm: this.net,
       retractions: this.retractions,
       materialMm3: Math.max(0, this.net) * Math.PI * (this.options.filamentMm / 2) ** 2,
@@ -196,6 +201,10 @@ export class GcodeReader {
     const { pending, given, values, codes } = this;
     given.fill(0);
     codes.length = 0;
+    if (isName(pending, used)) {
+      this.commands++;
+      return false;
+    }
     let i = 0,
       any = false;
     while (i < used) {
@@ -289,12 +298,27 @@ export class GcodeReader {
     if (code === 82) this.relativeE = false;
     else if (code === 83) this.relativeE = true;
     else if (code === 109 || code === 190 || code === 191) this.warn("gcode.heat");
-    else if (code === 204) {
-      const text = new TextDecoder("latin1").decode(this.pending.subarray(from, used)).split(";")[0];
-      const found = /[PS]\s*(\d+(?:\.\d+)?)/i.exec(text);
-      const a = found ? Number(found[1]) : 0;
-      if (a >= 1 && a <= 1e6) this.acceleration = a;
+    else if (code === 204 || code === 220 || code === 221) {
+      const text = new TextDecoder("latin1").decode(this.pending.subarray(from, used)).split(/[;(*]/)[0];
+      const said = (letter: string): number | null => {
+        const found = new RegExp(`${letter}\\s*(\\d+(?:\\.\\d+)?)`, "i").exec(text);
+        return found ? Number(found[1]) : null;
+      };
+      if (code === 204) this.accelerate(said);
+      else {
+        const share = (said("S") ?? 0) / 100;
+        if (!(share > 0 && share <= 10)) return;
+        if (code === 220) this.speedShare = share;
+        else this.flowShare = share;
+      }
     }
+  }
+
+  /** P while laying, T while moving over, S both: as common firmware has it, as recalled. */
+  private accelerate(said: (letter: string) => number | null): void {
+    const within = (a: number | null): number | null => (a !== null && a >= 1 && a <= 1e6 ? a : null);
+    const [s, p, t] = ["S", "P", "T"].map((letter) => within(said(letter)));
+    this.acceleration = { lay: p ?? s ?? this.acceleration.lay, travel: t ?? s ?? this.acceleration.travel };
   }
 
   private value(letter: string): number | undefined {
@@ -384,28 +408,32 @@ export class GcodeReader {
       this.warn("gcode.feed");
       this.feedMmMin = FEED_MM_MIN;
     }
-    const speed = this.feedMmMin / 60;
-    this.net += dE;
+    const acceleration = dE > 0 ? this.acceleration.lay : this.acceleration.travel;
+    const asked = (this.feedMmMin / 60) * this.speedShare;
+    // Round an arc no faster than its acceleration turns the head: v² = a r.
+    const speed = arc ? Math.min(asked, Math.sqrt(acceleration * arc.radius)) : asked;
+    this.net += dE * this.flowShare;
     if (dE < 0) this.drawBack();
     else if (dE > 0) this.drawnBack = false;
     if (length === 0) {
       // Filament alone: the head stands.
       this.planner.stop();
-      this.planner.add(Math.abs(dE), speed, this.acceleration, [1, 0, 0], [1, 0, 0]);
+      this.planner.add(Math.abs(dE), speed, acceleration, [1, 0, 0], [1, 0, 0]);
       this.planner.stop();
       this.naive += Math.abs(dE) / speed;
     } else {
-      this.naive += length / speed;
+      this.naive += length / asked;
       const [from, until] = arc ? [arc.from, arc.to] : [d, d].map((v) => v.map((x) => x / straight));
-      this.planner.add(length, speed, this.acceleration, from, until);
+      this.planner.add(length, speed, acceleration, from, until);
       const across = arc ? arc.radius * Math.abs(arc.sweep) : Math.hypot(d[0], d[1]);
-      if (dE > 0 && across > 0) this.laid(to, arc);
+      if (dE > 0 && across > 0) this.laid(to, arc, from, until);
     }
     for (let k = 0; k < 4; k++) this.at[k] = to[k];
   }
 
-  private laid(to: readonly number[], arc: Arc | null): void {
-    if (this.heights.size < MOST_HEIGHTS) this.heights.add(Math.round(to[Z] / HEIGHT_STEP_MM));
+  private laid(to: readonly number[], arc: Arc | null, from: readonly number[], until: readonly number[]): void {
+    if (Math.abs(to[Z] - this.at[Z]) > HEIGHT_STEP_MM / 10) this.spiral.lay(from, until, arc?.sweep ?? 0);
+    else if (this.heights.size < MOST_HEIGHTS) this.heights.add(Math.round(to[Z] / HEIGHT_STEP_MM));
     else this.warn("gcode.heights");
     const reach = (x: number, y: number, z: number): void => {
       for (const [k, v] of [x, y, z].entries()) {
@@ -462,6 +490,39 @@ export class GcodeReader {
   private noArc(): null {
     this.warn("gcode.arc");
     return null;
+  }
+}
+
+/**
+ * Is the line a named command of the printer's own, such as START_PRINT or TIMELAPSE_TAKE_FRAME, and no word of letter and number? Its
+ * letters say nothing.
+ */
+function isName(line: Uint8Array, used: number): boolean {
+  const letter = (b: number): boolean => (b >= 65 && b <= 90) || (b >= 97 && b <= 122) || b === 95;
+  let i = 0;
+  while (i < used && (line[i] === 32 || line[i] === 9)) i++;
+  return i + 1 < used && letter(line[i]) && letter(line[i + 1]);
+}
+
+/** Rounds of paths that rise while they are laid: by how far they have turned, since every closed round turns once. */
+class Spiral {
+  private turned = 0;
+  private whole = 0;
+  private until: readonly number[] | null = null;
+
+  /** @param from direction where the move begins, @param until where it ends, @param sweep of an arc, rad */
+  lay(from: readonly number[], until: readonly number[], sweep: number): void {
+    const before = this.until;
+    if (before) this.turned += Math.atan2(before[0] * from[1] - before[1] * from[0], before[0] * from[0] + before[1] * from[1]);
+    this.turned += sweep;
+    this.until = until;
+    const rounds = Math.trunc(this.turned / (2 * Math.PI));
+    this.whole += Math.abs(rounds);
+    this.turned -= rounds * 2 * Math.PI;
+  }
+
+  rounds(): number {
+    return this.whole + (Math.abs(this.turned) > Math.PI ? 1 : 0);
   }
 }
 

@@ -55,6 +55,14 @@ describe("laying out", () => {
     expect(faultsOf(nested, items, on)).toEqual([]);
   });
 
+  it.each(PERFECT)("lays $name with the effort of the application on a plate of a fifth more", ({ bin: [w, d], rects }) => {
+    const on = bed(w, Math.ceil(d * 1.2));
+    const items = boxes(rects);
+    const nested = nest(solids, items, on, { cellMm: 1, effort: 120 });
+    expect(nested.plates).toHaveLength(1);
+    expect(faultsOf(nested, items, on)).toEqual([]);
+  });
+
   it("fills a grid of equal squares without a gap, and puts one more on the next plate", () => {
     const items = boxes(Array.from({ length: 26 }, () => [20, 20] as const));
     const nested = nest(solids, items, bed(100, 100), { cellMm: 1 });

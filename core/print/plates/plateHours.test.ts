@@ -1,7 +1,7 @@
 /** Hours of a plate of unlike parts, and of narrow bars, against a planner of its own (tests/referencePlanner.ts) and one file. */
 import type { Manifold } from "manifold-3d";
 import { beforeAll, describe, expect, it } from "vitest";
-import { referencePrintS } from "../../../tests/referencePlanner";
+import { referenceMaterialMm3, referencePrintS } from "../../../tests/referencePlanner";
 import { buildTopology, TURNS } from "../../mesh";
 import { loadSolids, meshOfSolid, type Solids } from "../../slice";
 import { AS_MODELLED, GENERIC_PRINTERS, plateSum, plateTimeS, printFacts, Shape, type FilamentPrinter, type OnPlate } from "../index";
@@ -78,5 +78,47 @@ describe("a part alone, against the other planner", () => {
       Manifold.cylinder(20, 18, 6, 80),
     ])
       expect(Math.abs(factsOf(solid, still).one.timeS.value / referencePrintS(solid, still) - 1)).toBeLessThan(0.1);
+  });
+});
+
+describe("material on slopes", () => {
+  const shapes: [string, (s: Solids) => Manifold][] = [
+    ["a ball", ({ Manifold }) => Manifold.sphere(18, 48).translate([0, 0, 18])],
+    ["a small ball", ({ Manifold }) => Manifold.sphere(7, 48).translate([0, 0, 7])],
+    ["a flat dome", ({ Manifold }) => Manifold.sphere(40, 64).translate([0, 0, -28]).trimByPlane([0, 0, 1], 0)],
+    ["a steep cone", ({ Manifold }) => Manifold.cylinder(40, 12, 1, 48)],
+    ["a flat cone", ({ Manifold }) => Manifold.cylinder(8, 30, 1, 64)],
+    [
+      "a roof of 20°",
+      ({ Manifold, CrossSection }) =>
+        Manifold.extrude(
+          new CrossSection([
+            [
+              [0, 0],
+              [60, 0],
+              [30, 10.9],
+            ],
+          ]),
+          40,
+        )
+          .rotate([90, 0, 0])
+          .translate([0, 40, 0]),
+    ],
+    ["a block", ({ Manifold }) => Manifold.cube([40, 30, 20])],
+    ["a tilted slab", ({ Manifold }) => Manifold.cube([60, 40, 8]).rotate([0, -35, 0]).translate([10, 0, 0])],
+  ];
+  it.each(shapes)("%s weighs within its range what three schools of skins make of it", (_, make) => {
+    const raw = make(solids);
+    const solid = raw.translate([0, 0, -raw.boundingBox().min[2]]);
+    const { materialMm3, supportMm3 } = factsOf(solid, { ...large, overhangDeg: 89 }).one;
+    expect(supportMm3).toBe(0);
+    for (const school of ["insides above", "outlines above", "square to the slope"] as const) {
+      const mm3 = referenceMaterialMm3(solid, large, school);
+      expect(mm3, school).toBeGreaterThan(materialMm3.low);
+      expect(mm3, school).toBeLessThan(materialMm3.high);
+    }
+    expect(materialMm3.value / referenceMaterialMm3(solid, large, "insides above")).toBeCloseTo(1, 1);
+    // No range is so wide that it says nothing.
+    expect(materialMm3.high / materialMm3.value).toBeLessThan(1.5);
   });
 });

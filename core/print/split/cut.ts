@@ -74,7 +74,7 @@ export function cutParts(
       keep(upper);
       keep(lower);
       if (upper.isEmpty() || lower.isEmpty()) return fail("cut.missed", "The cut goes through a gap of the part: nothing is parted.");
-      const joined = join(solids, keep, lower, upper, axis, at, kind, clearanceMm);
+      const joined = join(solids, keep, rest, lower, upper, axis, at, kind, clearanceMm);
       clearanceMm3 += joined.clearanceMm3;
       seams.push(joined.seam);
       bodies.push(joined.lower);
@@ -100,6 +100,7 @@ function framed(solid: Manifold, axis: Axis, back = false): Manifold {
 function join(
   solids: Solids,
   keep: Keep,
+  whole: Manifold,
   lower: Manifold,
   upper: Manifold,
   axis: Axis,
@@ -117,10 +118,12 @@ function join(
   if (!plugs) return { ...plain, seam: { ...seam, kind: "plain" as const, plainInstead: true } };
   const plug = keep(framed(plugs.plug, axis, true)),
     socket = keep(framed(plugs.socket, axis, true));
-  // Only what stays inside the other piece is plugged in, with a wall round it.
-  const inside = keep(plug.intersect(upper)),
+  // Only what stays inside the part is plugged in, with a wall round it; its foot is sunk into the lower piece, so that they are one body
+  // and do not only touch.
+  const rooted = keep(plug.intersect(whole)),
     hole = keep(socket.intersect(upper));
-  return { lower: keep(lower.add(inside)), upper: keep(upper.subtract(hole)), seam, clearanceMm3: hole.volume() - inside.volume() };
+  const fused = keep(lower.add(rooted));
+  return { lower: fused, upper: keep(upper.subtract(hole)), seam, clearanceMm3: hole.volume() - (fused.volume() - lower.volume()) };
 }
 
 /** Pegs at the far ends of the section, or one key in its middle: as thick as it allows with a wall around. */
@@ -171,22 +174,24 @@ function dovetailOf(solids: Solids, keep: Keep, section: CrossSection, atMm: num
   const neck = across * 0.25,
     tail = across * 0.4,
     high = across * 0.2;
-  const made = (grow: number): Manifold => {
-    const profile = keep(
-      new solids.CrossSection(
+  const tailed = keep(
+    new solids.CrossSection(
+      [
         [
-          [
-            [-neck / 2 - grow, -1],
-            [neck / 2 + grow, -1],
-            [neck / 2 + grow, 0],
-            [tail / 2 + grow, high + grow],
-            [-tail / 2 - grow, high + grow],
-            [-neck / 2 - grow, 0],
-          ],
+          [-neck / 2, -1],
+          [neck / 2, -1],
+          [neck / 2, 0],
+          [tail / 2, high],
+          [-tail / 2, high],
+          [-neck / 2, 0],
         ],
-        "Positive",
-      ),
-    );
+      ],
+      "Positive",
+    ),
+  );
+  const made = (grow: number): Manifold => {
+    // Room is square to every side, the slanted flanks among them.
+    const profile = grow > 0 ? keep(tailed.offset(grow, "Miter", 4)) : tailed;
     const length = Math.max(wide, deep) + 4;
     // Drawn with its height as y: stood up, then laid along the longer side.
     const bar = keep(keep(profile.extrude(length, 0, 0, [1, 1], true)).rotate([90, 0, 0]));

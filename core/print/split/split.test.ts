@@ -67,6 +67,38 @@ describe("pieces sum to the whole", () => {
       ).toBeGreaterThan(1e-2);
     }
   });
+  it("a dovetail has its room square to its flanks, as said", () => {
+    // A block of 120 × 110 × 100 cut across z: the tail runs along x, its neck, width and height are 0.25, 0.4 and 0.2 of 110.
+    const c = cut(boxMesh(120, 110, 100), [40], "dovetail", 0.2, "z");
+    const [a, b] = c.pieces.map(
+      ({ mesh }) => new solids.Manifold(new solids.Mesh({ numProp: 3, vertProperties: mesh.positions, triVerts: mesh.indices })),
+    );
+    const [rise, run] = [0.2, (0.4 - 0.25) / 2];
+    const square = [0, rise / Math.hypot(rise, run), -run / Math.hypot(rise, run)];
+    const overlap = (mm: number): number =>
+      a
+        .translate(square.map((v) => v * mm) as [number, number, number])
+        .intersect(b)
+        .volume();
+    for (const sign of [1, -1]) {
+      square[1] *= sign;
+      expect(overlap(0.19)).toBeLessThan(1e-3);
+      expect(overlap(0.21)).toBeGreaterThan(1);
+    }
+  });
+  it.each<JointKind>(["key", "pegs"])("%s on a ball cut at its equator is one body with its half", (kind) => {
+    for (const [r, facets] of [
+      [20, 48],
+      [31, 100],
+    ]) {
+      const c = cut(meshOfSolid(solids.Manifold.sphere(r, facets)), [0], kind, 0.2, "z");
+      expect(c.seams[0].kind).toBe(kind);
+      for (const { mesh } of c.pieces) {
+        const { report } = reportMesh(mesh);
+        expect(report).toMatchObject({ shells: 1, watertight: true });
+      }
+    }
+  });
   it("the section and the seam of a bar are those of its end", () => {
     const [seam] = cut(boxMesh(100, 30, 20), [50], "pegs").seams;
     expect(seam.sectionMm2).toBeCloseTo(600, 3);
