@@ -3,7 +3,7 @@ import Joi from "joi";
 import { begunPlates, clearedPlates } from "../core/plan";
 import {
   plateKey,
-  stockUsed,
+  plateTakes,
   teachesHours,
   type InDemo,
   type Plate,
@@ -255,7 +255,7 @@ export async function takeMaterial(e: Edit, { print }: StepRecord, share: number
   if (!print?.supplyId) return;
   const supply = await e.get("supplies", print.supplyId);
   if (!supply) return;
-  const used = stockUsed(print.profile, print.massG ?? print.plannedMassG * share);
+  const used = plateTakes(print.profile, print.massG ?? print.plannedMassG * share);
   await e.put("supplies", { ...supply, stock: Math.max(0, Math.round((supply.stock - used) * 10) / 10) });
 }
 

@@ -1,6 +1,6 @@
 /** Is it worth printing: print, build by hand, buy, or have it printed, for any number of pieces. Painting takes about as long for all: it is left out. */
 import type { OtherWays, PrintOption } from "../project";
-import { handsOnS, jobOf } from "../print";
+import { handsOnS, jobOf, type JobSum } from "../print";
 
 export type Way = "print" | "scratch" | "buy" | "service";
 export const WAYS: Record<Way, string> = { print: "print it", scratch: "build it by hand", buy: "buy it", service: "have it printed" };
@@ -38,14 +38,26 @@ export interface WorthInputs {
   failShare: number;
 }
 
+/** So many copies by the model, each sum as far off as what is trusted of the copies that are wanted: typed, sliced or learned. */
+function trustedJob({ facts, job, says }: PrintOption, copies: number): Pick<JobSum, "plates"> & { timeS: number; costMinor: number } {
+  const at = jobOf(facts, copies);
+  const model = says[says.length - 1].job;
+  const share = (known: number, of: number): number => (of > 0 ? known / of : 1);
+  return {
+    plates: at.plates,
+    timeS: at.timeS.value * share(job.timeS.value, model.timeS.value),
+    costMinor: at.costMinor.value * share(job.costMinor.value, model.costMinor.value),
+  };
+}
+
 /** What `copies` pieces come to each way. */
 export function worthAt(copies: number, { option, areaMm2, fileMinor, others, failShare: fails }: WorthInputs): WorthPoint {
-  const job = jobOf(option.facts, copies);
+  const job = trustedJob(option, copies);
   const hour = (others?.hourMinor ?? 0) / 3600;
   const { pieces } = option.facts;
   const hands = handsOnS(option.printer.process, job.plates, copies * pieces, areaMm2 / pieces);
   const minor: WorthPoint["minor"] = {
-    print: fileMinor + (job.costMinor.value + (job.timeS.value / 3600) * MACHINE_HOUR_MINOR) * (1 + fails) + hands * hour,
+    print: fileMinor + (job.costMinor + (job.timeS / 3600) * MACHINE_HOUR_MINOR) * (1 + fails) + hands * hour,
   };
   if (others?.buyMinor != null) minor.buy = others.buyMinor * copies;
   if (others?.serviceMinor != null) minor.service = fileMinor + others.serviceMinor * copies;

@@ -10,9 +10,11 @@ import {
   type OnPlate,
   type Plate,
   type PlateSum,
+  type PrintFacts,
   type Printer,
 } from "../print";
-import { partAreaMm2, printFactsOf, type Part, type Project, type Scene, type StepRecord } from "../project";
+import { partAreaMm2, printFactsOf, type Part, type Project, type Scene, type StepRecord, type Trust } from "../project";
+import type { Figure } from "../units";
 import { needsOf, workOf, type Step } from "../work";
 
 type Around = Pick<Project, "scene" | "records">;
@@ -107,31 +109,36 @@ export function piecesWaiting(partId: string, { scene, records }: Around): numbe
 export const platesStamp = (partId: string, project: Around): string =>
   `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
 
+/** Where a figure comes from, and its share of the model's. */
+export type Known = Pick<OnPlate, "time" | "mass"> & { from: Trust };
+
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
-function knownShares(part: Part, printer: Printer): Pick<OnPlate, "time" | "mass"> & { from: "typed" | "file" | "learned" | "model" } {
+export function knownShares(part: Part, printer: Printer): Known {
   const facts = printFactsOf(part, printer)!;
   const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
   const said = planned?.typed ?? planned?.sliced;
+  if (!said) return learnedShares(printer, facts);
   const count = Math.max(1, Math.min(facts.perPlate, part.copies));
-  const model = { time: plateTimeS(facts, count), mass: facts.one.massG };
-  if (said) {
-    const ratio = (known: number, of: number): OnPlate["time"] => {
-      const r = of > 0 && known > 0 ? known / of : 1;
-      return { value: r, low: r, high: r };
-    };
-    return {
-      from: planned?.typed ? "typed" : "file",
-      time: ratio(said.timeS, model.time.value),
-      mass: ratio(said.massG, model.mass.value * count),
-    };
-  }
-  const own = learnedOf(printer, { time: shareOf(model.time), mass: shareOf(model.mass) });
-  const learned = (o: typeof own.time, m: typeof model.time): OnPlate["time"] =>
+  const ratio = (known: number, of: number): OnPlate["time"] => {
+    const r = of > 0 && known > 0 ? known / of : 1;
+    return { value: r, low: r, high: r };
+  };
+  return {
+    from: planned?.typed ? "typed" : "file",
+    time: ratio(said.timeS, plateTimeS(facts, count).value),
+    mass: ratio(said.massG, facts.one.massG.value * count),
+  };
+}
+
+/** What the printer's own lessons make of any facts of it, whatever was said of one part. */
+export function learnedShares(printer: Printer, { one }: Pick<PrintFacts, "one">): Known {
+  const own = learnedOf(printer, { time: shareOf(one.timeS), mass: shareOf(one.massG) });
+  const learned = (o: typeof own.time, m: Figure): OnPlate["time"] =>
     o.prints > 0 ? { value: o.value, low: o.low, high: o.high } : { ...AS_MODELLED, ...shareOf(m) };
   return {
     from: own.time.prints > 0 ? "learned" : "model",
-    time: learned(own.time, model.time),
-    mass: learned(own.mass, model.mass),
+    time: learned(own.time, one.timeS),
+    mass: learned(own.mass, one.massG),
   };
 }
 

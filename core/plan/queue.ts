@@ -2,14 +2,14 @@
  * The queue of each printer, read from the one plan: what runs, what comes, when it ends, what is left on spool and in bottle along the
  * way, and where it cannot end. And what is different from a plan of before, with why.
  */
-import { RESIN_WARM_C, stockUsed, type Printer } from "../print";
-import { printFactsOf, type Project, type Supply } from "../project";
+import { plateTakes, RESIN_WARM_C, type Printer } from "../print";
+import type { Project, Supply } from "../project";
 import type { Step } from "../work";
 import { onPlateOf, loadedOn } from "./startPrint";
 import { expectedEnd, type ExpectedEnd } from "./awake";
 import { hazardsOf, type PrinterHazard } from "./printRisk";
 import { bathAge, printLog, type LogEntry } from "./printLog";
-import { clearedPlates, plateWords, sumOfPlate } from "./plateSteps";
+import { clearedPlates, partsOnPlate, plateWords, sumOfPlate } from "./plateSteps";
 import { eveningsFrom, nightsBetween, type Stretch } from "./evenings";
 import type { Tonight } from "./tonight";
 
@@ -61,14 +61,13 @@ const BATH = { plates: 20, days: 30 };
 /** Nights that restarts are told by. */
 const LOOKED_AHEAD_MS = 120 * 86_400_000;
 
-/** Mass of a job, g. */
+/** Mass of a job, g, by the same figures as its hours: typed, sliced, learned or the model's. */
 function massOf(step: Step, project: Project): number {
   const plate = step.key.startsWith("plate/") ? project.scene.plates.find((p) => p.id === step.itemId) : undefined;
   if (plate) return sumOfPlate(plate, project)?.massG.value ?? 0;
-  const part = project.parts.find((p) => p.id === step.partId);
   const printer = project.scene.printers.find((p) => p.id === step.printerId);
-  const facts = part && printer && printFactsOf(part, printer);
-  return facts ? (facts.one.massG.value / facts.pieces) * Math.max(1, step.onPlate) : 0;
+  const on = printer ? partsOnPlate([[step.partId, Math.max(1, step.onPlate)]], printer, project.parts) : [];
+  return on.reduce((sum, { facts, count, mass }) => sum + (facts.one.massG.value / facts.pieces) * count * mass.value, 0);
 }
 
 export function queueOf(project: Project, model: Tonight, log: readonly LogEntry[] = printLog(project)): Queue {
@@ -150,7 +149,7 @@ function runDown(printer: Printer, jobs: readonly Job[], loaded: Supply | undefi
   const out = [{ at: now, left }];
   for (const job of jobs) {
     // What has ended was not taken off the spool's count yet: that is done when it is cleared.
-    const take = stockUsed(printer, job.massG);
+    const take = plateTakes(printer, job.massG);
     const from = Math.max(now, job.machine?.from ?? now),
       to = Math.max(from, job.machine?.to ?? from);
     out.push({ at: from, left });
@@ -167,9 +166,9 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
   const batchOf = (job: Job): string => parts.find((p) => p.id === job.step.partId)?.batch ?? "";
   for (const [i, job] of jobs.entries()) {
     if (job.leftAfter !== null && job.leftAfter < 0 && !short && loaded) {
-      const before = Math.max(0, job.leftAfter + stockUsed(printer, job.massG));
+      const before = Math.max(0, job.leftAfter + plateTakes(printer, job.massG));
       job.warnings.push(
-        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(stockUsed(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / stockUsed(printer, job.massG)) * 100)} % short of its end.`,
+        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(plateTakes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / plateTakes(printer, job.massG)) * 100)} % short of its end.`,
       );
       short = true;
       const batch = batchOf(job);

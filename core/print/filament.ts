@@ -5,6 +5,10 @@ import type { PrintProfile } from "./printers";
 export const stockUsed = (profile: PrintProfile, massG: number): number =>
   profile.process === "resin" ? massG / profile.curedDensityGCm3 : massG;
 
+/** What a plate takes from spool (g) or bottle (ml): its mass, and of resin what clings to plate and part and is washed off. */
+export const plateTakes = (profile: PrintProfile, massG: number): number =>
+  stockUsed(profile, massG) + (profile.process === "resin" && massG > 0 ? profile.lossMlPerPlate : 0);
+
 /** And back: the mass, g, that spool (g) or bottle (ml) is good for. */
 export const massOfStock = (profile: PrintProfile, stock: number): number =>
   profile.process === "resin" ? stock * profile.curedDensityGCm3 : stock;

@@ -51,6 +51,9 @@ const DIRECTIONS = 1000;
 /** Turns whose axes differ by less are one. */
 const SAME_WAY = Math.cos((6 * Math.PI) / 180);
 const MOST = 5;
+const LEAST = 3;
+/** Weights nearer than this share are the same part turned over. */
+const SAME = 0.005;
 /** Of what is about as good, the one that is turned least. */
 const LIKE_STANDING = 0.01;
 /** Resin blocks are tilted by so much. Common practice, no source. */
@@ -188,32 +191,93 @@ export function candidates(
       all[bestDirections(shape.facets, all, 1, over, (c, i) => weigh[goal](c, i) + LIKE_STANDING * (1 - all[i][2]), marks.seen)[0].index],
     );
   for (const { direction, habit } of habitsOf(shape, resting, printer)) looked.set(habit, direction);
-  const turns: { turn: Turn; habit: Habit | null; own: boolean }[] = [];
+  const turns: Turned[] = [];
   for (const [why, direction] of looked) {
     const habit = why in HABITS ? (why as Habit) : null;
     const there = turns.find((x) => dot(axisOf(x.turn), direction) > SAME_WAY);
     if (there) there.habit ??= habit;
     else turns.push({ turn: turnTo(direction), habit, own: false });
   }
-  // The second best of each goal, where the goals agree: a choice needs something to choose from.
-  if (turns.length < 4)
-    for (const goal of ["support", "clean"] as const)
-      for (const { index } of bestDirections(shape.facets, all, 6, over, weigh[goal], marks.seen))
-        if (turns.length < 6 && !turns.some((x) => dot(axisOf(x.turn), all[index]) > SAME_WAY))
-          turns.push({ turn: turnTo(all[index]), habit: null, own: false });
+  const known = (d: Direction): boolean => turns.some((x) => dot(axisOf(x.turn), d) > SAME_WAY);
+  const also = (directions: readonly Direction[], most: number): void => {
+    for (const d of directions) if (turns.length < most && !known(d)) turns.push({ turn: turnTo(d), habit: null, own: false });
+  };
+  const bests = (goal: BestFor, count: number): Direction[] =>
+    bestDirections(shape.facets, all, count, over, weigh[goal], marks.seen).map(({ index }) => all[index]);
+  const looks = looksFor(shape, printer);
+  // The sums over facets only guess what a close look will find: beside the best of each goal the next ones, the habits tilted further, and
+  // the sides are looked at, as many as the mesh leaves time for.
+  if (printer.process === "resin") {
+    for (const goal of GOALS) also(bests(goal, 12), turns.length + looks / 10);
+    const flat = resting[0] ?? [0, 0, 1];
+    also(
+      TILTS_DEG.flatMap((deg) => Array.from({ length: AZIMUTHS }, (_, i) => leant(flat, deg, (i * 2 * Math.PI) / AZIMUTHS))),
+      looks * 0.6,
+    );
+    also([...sides, ...resting], looks * 0.6);
+  } else if (turns.length < 4) for (const goal of ["support", "clean"] as const) also(bests(goal, 6), 6);
   if (own) {
     const there = turns.find((x) => sameTurn(x.turn, own) || dot(axisOf(x.turn), axisOf(own)) > 1 - 1e-6);
     if (there) there.own = true;
     else turns.push({ turn: own, habit: null, own: true });
   }
-  const stands = turns.map((x, i): Candidate => {
+  let done = 0;
+  const look = (x: Turned): Candidate => {
     throwIfCancelled(signal);
-    onProgress?.(0.1 + (0.9 * i) / turns.length, "looking at each way");
+    onProgress?.(
+      Math.min(0.99, 0.1 + (0.9 * done++) / Math.max(turns.length, printer.process === "resin" ? looks : 0)),
+      "looking at each way",
+    );
     const stand = lookAt(shape, printer, x.turn, marks);
     return { ...stand, words: turnWords(x.turn), bestFor: [], habit: x.habit, own: x.own, weights: weightsOf(stand, printer) };
-  });
+  };
+  const stands = turns.map(look);
+  if (printer.process === "resin") refine(stands, look, looks);
   onProgress?.(1, "");
   return named(stands);
+}
+
+interface Turned {
+  turn: Turn;
+  habit: Habit | null;
+  own: boolean;
+}
+
+/** Turns that are looked at closely: a look is linear in facets. Fewer for large meshes, so that it stays a matter of seconds. */
+const LOOKS = { least: 14, most: 70, facets: 700_000 };
+const looksFor = (shape: Shape, printer: PrintProfile): number =>
+  printer.process === "resin" ? Math.round(Math.min(LOOKS.most, Math.max(LOOKS.least, LOOKS.facets / shape.facets.areasMm2.length))) : 0;
+
+/** Resin parts are tried at these slopes, to so many sides. */
+const TILTS_DEG = [30, 15, 45, 60];
+const AZIMUTHS = 4;
+/** Steps to the neighbours of a good turn, degrees. */
+const STEPS_DEG = [9, 4];
+
+/** A direction leant by so much, to a side that is told by an angle. */
+function leant(d: Direction, deg: number, side: number): Direction {
+  const [x, y, z] = d;
+  const across: Direction = Math.abs(z) < 0.9 ? [y, -x, 0] : [0, z, -y];
+  const length = Math.hypot(...across);
+  const u = across.map((v) => v / length) as unknown as Direction;
+  const v: Direction = [y * u[2] - z * u[1], z * u[0] - x * u[2], x * u[1] - y * u[0]];
+  const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+  return [0, 1, 2].map((k) => c * d[k] + s * (Math.cos(side) * u[k] + Math.sin(side) * v[k])) as unknown as Direction;
+}
+
+/** Around the best of each goal the neighbours are looked at too, by the measure that judges, until there is no time left. */
+function refine(stands: Candidate[], look: (x: Turned) => Candidate, looks: number): void {
+  for (const deg of STEPS_DEG)
+    for (const goal of ["safe", "support", "short", "clean"] as const) {
+      const fitting = stands.filter((c) => c.fit.fits);
+      if (fitting.length === 0) return;
+      const best = fitting.reduce((a, b) => (b.weights[goal] < a.weights[goal] ? b : a));
+      for (let i = 0; i < 6 && stands.length < looks; i++) {
+        const direction = leant(axisOf(best.turn), deg, (i * Math.PI) / 3);
+        if (stands.some((c) => dot(axisOf(c.turn), direction) > Math.cos(((deg / 2) * Math.PI) / 180))) continue;
+        stands.push(look({ turn: turnTo(direction), habit: null, own: false }));
+      }
+    }
 }
 
 function heightOf({ positions: p }: Mesh, [x, y, z]: Direction): number {
@@ -246,7 +310,7 @@ const LAYER_S = 8;
 const SUPPORT_MM3_S = 5;
 
 /** What each goal is measured by; less is better. Times are proxies that order turns of one part: hours come from slicing. */
-function weightsOf(s: Stand, printer: PrintProfile): Record<BestFor, number> {
+export function weightsOf(s: Stand, printer: PrintProfile): Record<BestFor, number> {
   const short =
     printer.process === "resin" ? resinTimeS(s.heightMm, printer) + s.contacts : s.layers * LAYER_S + s.supportMm3 / SUPPORT_MM3_S;
   const base = Math.sqrt(Math.max(1, s.fit.widthMm * s.fit.depthMm));
@@ -257,7 +321,8 @@ function weightsOf(s: Stand, printer: PrintProfile): Record<BestFor, number> {
   return {
     clean: s.step.meanMm + (0.3 * s.heldSeenMm2) / Math.max(1, s.step.areaMm2 + s.heldSeenMm2),
     short,
-    support: s.supportMm3 + s.cleanS,
+    // As its name says: by what is laid, and where that is alike by what it touches.
+    support: s.supportMm3 + s.heldMm2 / 1e4,
     safe,
   };
 }
@@ -283,11 +348,19 @@ export function named<C extends Candidate>(all: readonly C[]): C[] {
   const fit = fitting.filter((c) => c.own || !dominated(c)).sort((a, b) => Number(b.own) - Number(a.own) || turnOrder(a) - turnOrder(b));
   // Turned over it is often the same: one of them is enough.
   const alike = (a: C, b: C): boolean => GOALS.every((g) => !clearly(a.weights[g], b.weights[g]) && !clearly(b.weights[g], a.weights[g]));
-  const kept = fit.filter((c, i) => c.own || !fit.some((o, j) => j < i && alike(o, c)));
+  const different = fit.filter((c, i) => c.own || !fit.some((o, j) => j < i && alike(o, c)));
+  // A choice needs something to choose from: what is about as good is shown where there is little else, but nothing twice.
+  const same = (a: C, b: C): boolean => GOALS.every((g) => Math.abs(a.weights[g] - b.weights[g]) <= SAME * Math.abs(b.weights[g]) + 1e-9);
+  const more = fit.filter((c, i) => !different.includes(c) && !fit.some((o, j) => j < i && same(o, c)));
+  const kept = [...different, ...more.slice(0, Math.max(0, LEAST - different.length))];
   const best = (goal: BestFor): number => Math.min(...kept.map((c) => c.weights[goal]));
-  const named = kept.map((c) => ({ ...c, bestFor: GOALS.filter((g) => !clearly(best(g), c.weights[g])) }));
+  // Each goal has one that is best for it: the first that has the least.
+  const named = kept.map((c) => ({ ...c, bestFor: GOALS.filter((g) => kept.find((o) => o.weights[g] <= best(g) + 1e-9) === c) }));
   // How far it is from the best of each goal, all together.
   const short = (c: C): number =>
     GOALS.reduce((sum, g) => sum + Math.min(3, (c.weights[g] - best(g)) / (Math.abs(best(g)) + 1e-6 + 0.1)), 0);
-  return named.sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits) || short(a) - short(b)).filter((c, i) => i < MOST || c.own);
+  const order = named.sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits) || short(a) - short(b));
+  // What is best for something is shown whatever it costs elsewhere.
+  const shown = new Set([...order.filter((c) => c.own), ...order.filter((c) => c.bestFor.length > 0), ...order].slice(0, MOST));
+  return order.filter((c) => shown.has(c));
 }

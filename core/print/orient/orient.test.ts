@@ -15,9 +15,10 @@ import {
   type Turn,
 } from "../../mesh";
 import { loadSolids, meshOfSolid, type Solids } from "../../slice";
+import { seededRandom } from "../../units";
 import { GENERIC_PRINTERS, type FilamentPrinter, type ResinPrinter } from "../printers";
 import { Shape } from "../shape";
-import { candidates, restingDirections, turnTo, type Candidate } from "./candidates";
+import { BEST_FOR, candidates, restingDirections, turnTo, weightsOf, type BestFor, type Candidate } from "./candidates";
 import { bestDirections, facetCost, spread, type DirectionCost } from "./directions";
 import { unmarked } from "./hold";
 import { marksOf, type FaceMark } from "./marks";
@@ -147,6 +148,49 @@ describe("candidates", () => {
     const stop = new AbortController();
     stop.abort();
     expect(() => candidates(shapeOf(boxMesh(60, 40, 20)), large, unmarked(12), undefined, undefined, stop.signal)).toThrow();
+  });
+});
+
+describe("resin, against a search of its own", () => {
+  /** Made of blocks, balls and rods at odd places: no shape that the search was tuned to. */
+  const odd = (seed: number): Mesh => {
+    const random = seededRandom(seed);
+    const between = (a: number, b: number): number => a + (b - a) * random();
+    const { Manifold } = solids;
+    const pieces = Array.from({ length: 5 }, (_, i) => {
+      const at: [number, number, number] = [between(-12, 12), between(-12, 12), between(-12, 12)];
+      const turn: [number, number, number] = [between(0, 180), between(0, 180), between(0, 180)];
+      const solid =
+        i % 3 === 0
+          ? Manifold.cube([between(8, 30), between(6, 25), between(3, 18)], true)
+          : i % 3 === 1
+            ? Manifold.sphere(between(4, 10), 24)
+            : Manifold.cylinder(between(15, 40), between(2, 6), between(2, 9), 24, true);
+      return solid.rotate(turn).translate(at);
+    });
+    return meshOfSolid(Manifold.union([Manifold.cube([26, 26, 26], true), ...pieces]));
+  };
+  it.each([1, 2, 3, 4])("of solid %d the safest offered is about as safe as any, and none offered is beaten in all four goals", (seed) => {
+    const mesh = odd(seed);
+    const shape = new Shape(solids, mesh, buildTopology(mesh), 1);
+    const marks = unmarked(mesh.indices.length / 3);
+    const offered = candidates(shape, resin, marks);
+    expect(offered.length).toBeGreaterThanOrEqual(3);
+    expect(offered.length).toBeLessThanOrEqual(5);
+    const found = spread(150).map((d) => weightsOf(lookAt(shape, resin, turnTo(d), marks), resin));
+    const goals = Object.keys(BEST_FOR) as BestFor[];
+    for (const goal of ["safe", "support", "short"] as const) {
+      const least = Math.min(...found.map((w) => w[goal]));
+      const best = offered.filter((c) => c.bestFor.includes(goal));
+      expect(best).toHaveLength(1);
+      expect(best[0].weights[goal], goal).toBe(Math.min(...offered.map((c) => c.weights[goal])));
+      expect(best[0].weights[goal], goal).toBeLessThan(least * 1.1 + 1e-9);
+    }
+    for (const c of offered)
+      expect(
+        found.some((w) => goals.every((g) => w[g] < c.weights[g] * 0.95)),
+        c.words,
+      ).toBe(false);
   });
 });
 

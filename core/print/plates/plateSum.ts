@@ -30,7 +30,11 @@ export const AS_MODELLED: Sum = { value: 1, low: 1, high: 1 };
 const ZERO: Sum = { value: 0, low: 0, high: 0 };
 const add = (a: Sum, b: Sum): Sum => ({ value: a.value + b.value, low: a.low + b.low, high: a.high + b.high });
 /** A model's value by a known factor with its own range. */
-const by = (value: number, factor: Sum): Sum => ({ value: value * factor.value, low: value * factor.low, high: value * factor.high });
+export const knownSum = (value: number, factor: Sum): Sum => ({
+  value: value * factor.value,
+  low: value * factor.low,
+  high: value * factor.high,
+});
 const plus = (a: Sum, n: number): Sum => ({ value: a.value + n, low: a.low + n, high: a.high + n });
 
 export function plateSum(printer: PrintProfile, parts: readonly OnPlate[]): PlateSum {
@@ -41,9 +45,9 @@ export function plateSum(printer: PrintProfile, parts: readonly OnPlate[]): Plat
   for (const { facts, count, mass } of parts) {
     const own = jobOf({ ...facts, perPlate: count }, count);
     const share = count > 0 && own.massG.value > 0 ? own : null;
-    massG = add(massG, by(own.massG.value, mass));
-    materialMm3 = add(materialMm3, by(own.materialMm3.value - facts.fixedMm3, mass));
-    costMinor = add(costMinor, by(own.costMinor.value - facts.fixedMinor, share ? mass : AS_MODELLED));
+    massG = add(massG, knownSum(own.massG.value, mass));
+    materialMm3 = add(materialMm3, knownSum(own.materialMm3.value - facts.fixedMm3, mass));
+    costMinor = add(costMinor, knownSum(own.costMinor.value - facts.fixedMinor, share ? mass : AS_MODELLED));
     layers = Math.max(layers, facts.one.layers);
   }
   const fixed = parts.reduce(
@@ -70,8 +74,8 @@ function sideBySideS(printer: PrintProfile & { process: "fdm" }, parts: readonly
   const own = parts.map(({ facts, count, time }) => ({ facts, count, time, aloneS: plateTimeS(facts, count).value }));
   const allS = own.reduce((sum, p) => sum + p.aloneS, 0);
   if (allS === 0) return ZERO;
-  const known = own.reduce((sum, p) => add(sum, by(p.aloneS / allS, p.time)), ZERO);
-  return by(own.length === 1 ? allS : togetherS(printer, own), known);
+  const known = own.reduce((sum, p) => add(sum, knownSum(p.aloneS / allS, p.time)), ZERO);
+  return knownSum(own.length === 1 ? allS : togetherS(printer, own), known);
 }
 
 function togetherS(
@@ -95,7 +99,7 @@ function togetherS(
 
 function tallestS(parts: readonly OnPlate[]): Sum {
   return parts.reduce((most, { facts, time }) => {
-    const whole = by(plateTimeS(facts, 1).value, time);
+    const whole = knownSum(plateTimeS(facts, 1).value, time);
     return whole.value > most.value ? whole : most;
   }, ZERO);
 }

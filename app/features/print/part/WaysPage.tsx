@@ -5,16 +5,19 @@ import {
   BEST_FOR,
   FACE_KINDS,
   HABITS,
+  knownSum,
   named,
   parseAngles,
   turnTo,
   turnWords,
   type FaceKind,
   type FaceMark,
+  type PrintFacts,
   type Printer,
 } from "~core/print";
 import { UPS, type Turn, type Up } from "~core/mesh";
-import { printerAtHand, type Part, type Project } from "~core/project";
+import { knownShares, learnedShares, type Known } from "~core/plan";
+import { printerAtHand, printFactsOf, type Part, type Project } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Result } from "~core/units";
 import { sumText } from "~core/look";
@@ -70,7 +73,10 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   };
   const view = useResults();
   const found = answer.state === "ready" ? answer.value : [];
-  const hours = found.map((w) => view.value(turnedRequest(part, printer, w.turn))?.one.timeS.value);
+  const hours = found.map((w) => {
+    const facts = view.value(turnedRequest(part, printer, w.turn));
+    return facts && facts.one.timeS.value * knownOfWay(part, printer, facts, w.own && planned?.printerId === printer.id).time.value;
+  });
   // What is shortest is told by real hours once all are there.
   const ways = hours.every((h) => h !== undefined)
     ? named(found.map((w, i) => ({ ...w, weights: { ...w.weights, short: hours[i]! } })))
@@ -121,6 +127,17 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   );
 }
 
+/** As everywhere: what was typed or sliced counts for the turn it was said of, what the printer has taught for all. */
+const knownOfWay = (part: Part, printer: Printer, facts: PrintFacts, chosen: boolean): Known =>
+  chosen && printFactsOf(part, printer) ? knownShares(part, printer) : learnedShares(printer, facts);
+
+const KNOWN_WORDS: Record<Known["from"], string> = {
+  typed: "as you typed it",
+  file: "as the G-code says",
+  learned: "as this printer has taught",
+  model: "",
+};
+
 /** One copy as it lies, for any slicer. */
 async function writeTurned(part: Part, turn: Turn): Promise<void> {
   const done = await writeParts([{ part, copies: 1, turn }], "stl", part.name);
@@ -148,6 +165,7 @@ function Way({
   useKey(String(nth), `Lay it so: way ${nth}`, "This part", onLay, !chosen && nth <= 9);
   const hours = useResult(turnedRequest(part, printer, way.turn), PRIORITY.check);
   const one = hours.state === "ready" ? hours.value.one : null;
+  const known = hours.state === "ready" ? knownOfWay(part, printer, hours.value, chosen) : null;
   const resin = printer.process === "resin";
   const best = [
     ...way.bestFor.map((b) => BEST_FOR[b]),
@@ -171,10 +189,12 @@ function Way({
         </h2>
         <p className="font-semibold">{best.join("; ") || "good at nothing in particular"}</p>
         <p>
-          {one ? (
+          {one && known ? (
             <>
-              {sumText(part, one.timeS, formatDuration)}, {sumText(part, one.massG, formatMass)}{" "}
-              <Why of={`${formatDuration(one.timeS.value)} ${way.words}`} reasons={one.timeS} />
+              {sumText(part, knownSum(one.timeS.value, known.time), formatDuration)},{" "}
+              {sumText(part, knownSum(one.massG.value, known.mass), formatMass)}
+              {KNOWN_WORDS[known.from] && `, ${KNOWN_WORDS[known.from]}`}{" "}
+              <Why of={`${formatDuration(one.timeS.value * known.time.value)} ${way.words}`} reasons={one.timeS} />
             </>
           ) : (
             <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "hours are reckoned"}</span>
