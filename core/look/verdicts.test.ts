@@ -89,6 +89,12 @@ describe("worth printing", () => {
     const free = worthAt(1, inputs(o, 0, { ...others, hourMinor: 0 })).minor.print!;
     expect(free).toBeCloseTo((o.facts.one.costMinor.value + (o.facts.one.timeS.value / 3600) * 15) * 1.1, 1);
   });
+  it("counts the hours that were typed, not the model's", () => {
+    // 20 h and 300 g typed for a plate: 20 × 0.15 of wear and 300 g at 20.00 a kilogram, and a tenth of it for failures. By hand: 9.90.
+    const typed = { ...brick, copies: 1, work: [print("large-filament", { typed: { timeS: 72_000, massG: 300, text: "20 h, 300 g" } })] };
+    const { minor } = worthAt(1, inputs(optionOf(typed, "large-filament"), 0, { ...others, hourMinor: 0 }));
+    expect(minor.print).toBeCloseTo((20 * 15 + 600) * 1.1, 6);
+  });
   it("a dear file pays with more copies: there is a break, and it is where the two are equal", () => {
     const worth = worthOf(
       1,

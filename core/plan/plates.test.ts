@@ -230,6 +230,18 @@ describe("the queue", () => {
     expect(short.jobs[1].warnings[0]).toMatch(/^Grey on Large filament holds \d+ g when Slab ×2 begins.*50 % short/);
   });
 
+  it("takes the grams that were typed, and of a bottle what clings besides", () => {
+    const typed = { ...brick, copies: 1, work: [print("large-filament", { typed: { timeS: 36_000, massG: 100, text: "10 h, 100 g" } })] };
+    expect(queue(projectOf([typed])).lanes[0].jobs.map((j) => j.massG)).toEqual([expect.closeTo(100, 6)]);
+    const p = withPlates([plate("r", [["brick", 2]], { printerId: "resin" })]);
+    const at = p.scene.printers.findIndex((x) => x.id === "resin");
+    p.scene.printers[at] = { ...p.scene.printers[at], loadedId: "b1" };
+    const bottle = { id: "b1", kind: "bottle" as const, name: "Grey", what: "usual", stock: 500, price: null };
+    const [job] = queue({ ...p, supplies: [bottle] }).lanes[at].jobs;
+    // 6 ml cling to a plate by the generic profile; 1.18 g/cm³ cured.
+    expect(500 - job.leftAfter!).toBeCloseTo(job.massG / 1.18 + 6, 6);
+  });
+
   it("a cold room holds resin back until it is warm, but for a vat that warms itself", () => {
     const resin = { ...plate("r", [["brick", 6]], { printerId: "resin" }) };
     const cold = (more: object = {}): Project => {
