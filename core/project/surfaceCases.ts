@@ -227,7 +227,7 @@ function reprintOf(k: KnownSurface, part: Part, scene: Scene, printer: Printer):
   if (!better) return null;
   return {
     words: better.words,
-    steps: { cuspMm: better.laid.cuspMm, pitchMm: better.laid.pitchMm },
+    steps: { cuspMm: better.laid.cuspMm, pitchMm: better.laid.pitchMm, spacingMm: better.laid.spacingMm },
     seen: better.seen,
     machineS: better.machineS,
   };

@@ -10,7 +10,7 @@ import { BRUSH_FINDS_MM, type Steps } from "./steps";
 export type Bristle = "stiff" | "soft";
 export type Stroke = "along" | "across";
 
-export interface BrushCase extends Steps {
+export interface BrushCase extends Pick<Steps, "cuspMm" | "pitchMm"> {
   /** Ridges on the typical plain face. */
   ridges: number;
   /** Depth of its relief, mm: the brush is meant for that. */
@@ -58,4 +58,4 @@ export function dryBrushOn(c: BrushCase): BrushVerdict {
 }
 
 /** Whether a wash draws terraces as contour lines. */
-export const washDraws = ({ cuspMm, pitchMm }: Steps): boolean => pitchMm > POOLS_MM && cuspMm > BRUSH_FINDS_MM;
+export const washDraws = ({ cuspMm, pitchMm }: Pick<Steps, "cuspMm" | "pitchMm">): boolean => pitchMm > POOLS_MM && cuspMm > BRUSH_FINDS_MM;

@@ -2,9 +2,10 @@
  * The user's own filling: how much of a step a coat of a product really takes away, against the common figures. From a slope fan that was
  * treated in strips (the gentlest slope on which the lines were gone), from the lamp-and-phone meter (strength before and after), or typed.
  *
- * Each reading is a factor on the share that a coat fills. The common figures are a log-normal prior with a spread of a factor of 1.5; a
- * reading has a spread by how it was made; precision-weighted mean of the logarithms (normal theory, exact for normal errors). So three
- * readings move it a little and thirty a lot.
+ * What is sought is a factor on the share that a coat fills. The common figures are a log-normal prior with a spread of a factor of 1.5;
+ * each reading is what was left, with a spread by how it was read (Bayes' rule on a grid of factors, exact but for the grid). So a
+ * reading weighs by what it can tell: where a coat fills a twentieth of the step, an error of a seventh of what is left says nothing of it.
+ * Films and cans differ from day to day, and what was read at one spacing says less of another: levelling goes by its fourth power.
  */
 import { fillShare, levellingShare } from "./fill";
 import { PRODUCTS, type ProductId } from "./products";
@@ -24,7 +25,7 @@ export interface FillReading {
   product: ProductId;
   how: ReadHow;
   coats: number;
-  /** Step and spacing of the ridges before, mm. */
+  /** Step of the ridges before, and how far apart they lay along the face, mm. */
   stepMm: number;
   pitchMm: number;
   /** What was left, as a share of what was there. */
@@ -40,17 +41,23 @@ export interface OwnFill {
   low: number;
   high: number;
   readings: number;
+  /** What was read, for use at other spacings. */
+  seen: readonly FillReading[];
 }
 
 /** Spread of the common figures, and of one reading, as standard deviations of the logarithm. Common practice, no source. */
 const PRIOR_SD = Math.log(1.5);
 const READING_SD: Record<ReadHow, number> = { eye: 0.45, nail: 0.4, photo: 0.3, meter: 0.15 };
+/** What no care takes out of one reading of the factor: film, can, air of that day. Common practice, no source. */
+const DAY_SD = 0.15;
+/** A factor from another spacing is as much less sure, for each natural logarithm between the two. Common practice, no source. */
+const SPACING_SD = 0.7;
 /** 5 % to 95 % of a normal distribution. */
 const Z90 = 1.6449;
 /** Readings say no more than this: what is gone may be less than nothing left. */
 const BOUNDS = { least: 0.02, most: 0.98 };
 
-export const COMMON_FILL: OwnFill = { factor: 1, low: Math.exp(-Z90 * PRIOR_SD), high: Math.exp(Z90 * PRIOR_SD), readings: 0 };
+export const COMMON_FILL: OwnFill = { factor: 1, low: Math.exp(-Z90 * PRIOR_SD), high: Math.exp(Z90 * PRIOR_SD), readings: 0, seen: [] };
 
 /** What is laid on to fill: of these a strip or a photograph teaches something. */
 export const FILL_PRODUCTS: ProductId[] = ["thick-paint", "filler", "filler-thin", "surfacer", "uv-resin"];
@@ -66,22 +73,49 @@ export function factorOf({ product, coats, pitchMm, left }: Pick<FillReading, "p
   return (1 - kept) / common;
 }
 
-export function ownFill(readings: readonly FillReading[], product: ProductId): OwnFill {
-  let weight = 1 / PRIOR_SD ** 2,
-    sum = 0,
-    n = 0;
-  for (const r of readings) {
-    if (r.product !== product) continue;
-    const factor = factorOf(r);
-    if (factor === null) continue;
-    const w = 1 / READING_SD[r.how] ** 2;
-    weight += w;
-    sum += w * Math.log(factor);
-    n++;
-  }
-  const mean = sum / weight,
-    sd = Math.sqrt(1 / weight);
-  return { factor: Math.exp(mean), low: Math.exp(mean - Z90 * sd), high: Math.exp(mean + Z90 * sd), readings: n };
+export const ownFill = (readings: readonly FillReading[], product: ProductId): OwnFill =>
+  posterior(
+    readings.filter((r) => r.product === product && factorOf(r) !== null),
+    null,
+  );
+
+/** The own filling at one spacing: what was read at others counts for less. */
+export const ownFillAt = (own: OwnFill, pitchMm: number): OwnFill =>
+  own.seen.length === 0 || !(pitchMm > 0) ? own : posterior(own.seen, pitchMm);
+
+/** Factors that are weighed, evenly by their logarithm, out to so many spreads of the prior. */
+const GRID = { points: 121, spreads: 4.5 };
+
+function posterior(seen: readonly FillReading[], pitchMm: number | null): OwnFill {
+  if (seen.length === 0) return COMMON_FILL;
+  const told = seen.map((r) => ({
+    r,
+    share: PRODUCTS[r.product].solids * levellingShare(r.pitchMm, wetFilmMm(r.product)),
+    off: Math.hypot(DAY_SD, pitchMm === null ? 0 : SPACING_SD * Math.log(r.pitchMm / pitchMm)),
+  }));
+  const logs = Array.from({ length: GRID.points }, (_, i) => ((2 * i) / (GRID.points - 1) - 1) * GRID.spreads * PRIOR_SD);
+  const weights = logs.map((log) => {
+    let sum = -((log / PRIOR_SD) ** 2) / 2;
+    for (const { r, share, off } of told) {
+      const filled = Math.min(BOUNDS.most, share * Math.exp(log));
+      const left = (1 - filled) ** r.coats;
+      const sd = Math.hypot(READING_SD[r.how] * left, r.coats * (left / (1 - filled)) * filled * off);
+      sum -= ((r.left - left) / sd) ** 2 / 2 + Math.log(sd);
+    }
+    return sum;
+  });
+  const most = Math.max(...weights);
+  const mass = weights.map((w) => Math.exp(w - most));
+  const total = mass.reduce((x, y) => x + y, 0);
+  const at = (share: number): number => {
+    let passed = 0;
+    for (let i = 0; i < mass.length; i++) {
+      if (passed + mass[i] >= share * total) return Math.exp(logs[i] + ((share * total - passed) / mass[i] - 0.5) * (logs[1] - logs[0]));
+      passed += mass[i];
+    }
+    return Math.exp(logs[logs.length - 1]);
+  };
+  return { factor: at(0.5), low: at(0.05), high: at(0.95), readings: seen.length, seen };
 }
 
 export type OwnFills = Partial<Record<ProductId, OwnFill>>;
@@ -108,12 +142,12 @@ export function stripReading(
   const there = thereDeg === null ? gone : stepsOn(thereDeg, grain);
   // In the middle of the two slopes, by the logarithm, exactly the least that is seen was left.
   const stepMm = Math.sqrt(gone.cuspMm * there.cuspMm),
-    pitchMm = Math.sqrt(gone.pitchMm * there.pitchMm);
+    pitchMm = Math.sqrt(gone.spacingMm * there.spacingMm);
   if (!(stepMm > seenMm)) return null;
   return { stepMm, pitchMm, left: seenMm / stepMm };
 }
 
-/** What a coat leaves of a step, by the common figures or one's own: value and range. */
+/** What a coat leaves of a step, by the common figures or one's own: value and range. @param pitchMm along the face */
 export function leftAfter(
   stepMm: number,
   pitchMm: number,
@@ -122,5 +156,6 @@ export function leftAfter(
 ): { value: number; low: number; high: number } {
   const { solids } = PRODUCTS[product];
   const at = (factor: number): number => stepMm * (1 - fillShare(solids, pitchMm, wetFilmMm(product), factor));
-  return { value: at(own.factor), low: at(own.high), high: at(own.low) };
+  const here = ownFillAt(own, pitchMm);
+  return { value: at(here.factor), low: at(here.high), high: at(here.low) };
 }

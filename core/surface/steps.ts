@@ -34,8 +34,10 @@ export interface Grain {
 export interface Steps {
   /** Ridge to valley, mm. */
   cuspMm: number;
-  /** Distance from ridge to ridge as the eye meets it: the run of a slope, at least the layer height; 0 where there are none. */
+  /** Run from ridge to ridge as seen from above, t / tan(slope), at least the layer height: what the eye meets; 0 where there are none. */
   pitchMm: number;
+  /** From ridge to ridge along the face, t / sin(slope): what coats flow over and a photograph taken square to the face shows. */
+  spacingMm: number;
 }
 
 /** Ridge to valley of a bead's round edge on a wall, and of the lines on a level top, as a share of the layer. Common practice, no source. */
@@ -45,11 +47,14 @@ const RASTER_SHARE = 0.3;
 /** What shows on a face at `slopeDeg` from level (0 = level, 90 = wall). */
 export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Steps {
   if (slopeKind(slopeDeg) === "level")
-    return lineWidthMm === undefined ? { cuspMm: 0, pitchMm: 0 } : { cuspMm: layerMm * RASTER_SHARE, pitchMm: lineWidthMm };
+    return lineWidthMm === undefined
+      ? { cuspMm: 0, pitchMm: 0, spacingMm: 0 }
+      : { cuspMm: layerMm * RASTER_SHARE, pitchMm: lineWidthMm, spacingMm: lineWidthMm };
   const phi = (slopeDeg * Math.PI) / 180;
   return {
     cuspMm: layerMm * Math.max(BEAD_SHARE, Math.cos(phi)),
     pitchMm: Math.max(layerMm, layerMm / Math.tan(phi)),
+    spacingMm: layerMm / Math.sin(phi),
   };
 }
 
@@ -58,7 +63,7 @@ export function stepsOn(slopeDeg: number, { layerMm, lineWidthMm }: Grain): Step
  * no source.
  */
 export const loopScar = ({ layerMm, lineWidthMm }: Grain): Steps | null =>
-  lineWidthMm === undefined ? null : { cuspMm: layerMm * 0.75, pitchMm: lineWidthMm };
+  lineWidthMm === undefined ? null : { cuspMm: layerMm * 0.75, pitchMm: lineWidthMm, spacingMm: lineWidthMm };
 
 /**
  * The stairs that square pixels leave on an upright face of resin: as layers do on a slope, by the angle between the face and the rows of
@@ -68,7 +73,7 @@ export function pixelStepsOn(headingDeg: number, pixelMm: number): Steps | null 
   const off = Math.abs(headingDeg - 90 * Math.round(headingDeg / 90));
   if (off <= LEVEL_DEG) return null;
   const a = (off * Math.PI) / 180;
-  return { cuspMm: pixelMm * Math.cos(a), pitchMm: pixelMm / Math.tan(a) };
+  return { cuspMm: pixelMm * Math.cos(a), pitchMm: pixelMm / Math.tan(a), spacingMm: pixelMm / Math.sin(a) };
 }
 
 export type Seen = "plain" | "dry brush" | "hidden";

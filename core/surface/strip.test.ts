@@ -20,7 +20,7 @@ describe("the raking strip", () => {
     for (const r of rows) expect(Math.abs(depth(r.profile) - r.leavesMm), r.label).toBeLessThan(0.004);
   });
   it("has nothing to draw where there is no step", () => {
-    const flat = stripRows({ cuspMm: 0, pitchMm: 0 }, "level", [{ kind: "lay", product: "filler" }], 2);
+    const flat = stripRows({ cuspMm: 0, pitchMm: 0, spacingMm: 0 }, "level", [{ kind: "lay", product: "filler" }], 2);
     expect(depth(flat[1].profile)).toBe(0);
   });
   const step = fc.oneof(

@@ -2,8 +2,8 @@
  * The raking strip: a true profile of a surface as it is printed, after each coat and after each sanding. The shapes are those of
  * `profile.ts`; the heights are those of the sums, so that strip and plan say the same.
  */
-import { afterCoat, afterSanding } from "./fill";
-import { COMMON_FILL, leftAfter, wetFilmMm, type OwnFills } from "./own";
+import { afterSanding } from "./fill";
+import { COMMON_FILL, leftAfter, type OwnFills } from "./own";
 import { beads, coatOver, sandDown, sawTooth } from "./profile";
 import { PRODUCTS, type ProductId } from "./products";
 import type { SchoolStage } from "./schools/treatment";
@@ -45,13 +45,13 @@ function settle(profile: Float64Array, leavesMm: number): Float64Array {
 }
 
 export function stripRows(
-  { cuspMm, pitchMm }: Steps,
+  { cuspMm, spacingMm }: Steps,
   kind: SlopeKind,
   steps: readonly StripStep[],
   widthMm: number,
   own: OwnFills = {},
 ): StripRow[] {
-  let profile = kind === "slope" ? sawTooth(cuspMm, pitchMm, widthMm, STRIP_SAMPLES) : beads(cuspMm, pitchMm, widthMm, STRIP_SAMPLES);
+  let profile = kind === "slope" ? sawTooth(cuspMm, spacingMm, widthMm, STRIP_SAMPLES) : beads(cuspMm, spacingMm, widthMm, STRIP_SAMPLES);
   let left = cuspMm,
     low = cuspMm,
     high = cuspMm;
@@ -61,10 +61,10 @@ export function stripRows(
     if (step.kind === "lay") {
       const p = PRODUCTS[step.product];
       const fill = own[step.product] ?? COMMON_FILL;
-      low = leftAfter(low, pitchMm, step.product, fill).low;
-      high = leftAfter(high, pitchMm, step.product, fill).high;
-      left = afterCoat(left, p.solids, pitchMm, wetFilmMm(step.product), fill.factor);
-      profile = settle(coatOver(profile, p.filmMm, p.solids, pitchMm), left);
+      low = leftAfter(low, spacingMm, step.product, fill).low;
+      high = leftAfter(high, spacingMm, step.product, fill).high;
+      left = leftAfter(left, spacingMm, step.product, fill).value;
+      profile = settle(coatOver(profile, p.filmMm, p.solids, spacingMm), left);
       label = p.name.split(",")[0];
     } else if (step.kind === "sand") {
       [left, low, high] = [left, low, high].map((v) => afterSanding(v, step.grade));

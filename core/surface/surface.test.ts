@@ -27,11 +27,17 @@ describe("layer steps (Dolenc & Mäkelä 1994)", () => {
     expect(s.pitchMm).toBeCloseTo(run, 4);
   });
   it("a level top lies on a layer and has none; a wall shows its beads", () => {
-    expect(stepsOn(0, { layerMm: 0.2 })).toEqual({ cuspMm: 0, pitchMm: 0 });
-    expect(stepsOn(90, { layerMm: 0.2 })).toEqual({ cuspMm: 0.1, pitchMm: 0.2 });
+    expect(stepsOn(0, { layerMm: 0.2 })).toEqual({ cuspMm: 0, pitchMm: 0, spacingMm: 0 });
+    expect(stepsOn(90, { layerMm: 0.2 })).toEqual({ cuspMm: 0.1, pitchMm: 0.2, spacingMm: 0.2 });
   });
   it("a level top of filament shows its lines, one line width apart", () =>
-    expect(stepsOn(0, { layerMm: 0.2, lineWidthMm: 0.45 })).toEqual({ cuspMm: expect.closeTo(0.06, 9), pitchMm: 0.45 }));
+    expect(stepsOn(0, { layerMm: 0.2, lineWidthMm: 0.45 })).toEqual({ cuspMm: expect.closeTo(0.06, 9), pitchMm: 0.45, spacingMm: 0.45 }));
+  it.each([10, 30, 46, 60, 75])("at %d° the run is seen from above and the spacing lies along the face: a right triangle", (deg) => {
+    const { pitchMm, spacingMm } = stepsOn(deg, { layerMm: 0.2 });
+    expect(spacingMm * Math.sin((deg * Math.PI) / 180)).toBeCloseTo(0.2, 9);
+    if (deg < 45) expect(Math.hypot(pitchMm, 0.2)).toBeCloseTo(spacingMm, 9);
+    else expect(spacingMm).toBeGreaterThanOrEqual(pitchMm);
+  });
   it("a loop's scar stands higher than the beads beside it, and resin has none", () => {
     const grain = { layerMm: 0.2, lineWidthMm: 0.45 };
     expect(loopScar(grain)!.cuspMm).toBeGreaterThan(stepsOn(90, grain).cuspMm);

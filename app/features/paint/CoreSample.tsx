@@ -18,13 +18,13 @@ interface Band {
 
 /** Surfaces of all films, each laid over the one below. Groundwork of millimetres is drawn as deep as its film says. */
 export function coreBands(stack: readonly StackLayer[], steps: Steps, widthMm: number): { base: Float64Array; bands: Band[] } {
-  const base = sawTooth(steps.cuspMm, steps.pitchMm, widthMm, SAMPLES);
+  const base = sawTooth(steps.cuspMm, steps.spacingMm, widthMm, SAMPLES);
   let surface = base;
   const bands = stack
     .filter((l) => !FAMILIES[l.family].ground)
     .map((layer): Band => {
       const bottom = surface;
-      surface = coatOver(bottom, filmOf(layer), FAMILIES[layer.family].solids, Math.max(steps.pitchMm, 0.05));
+      surface = coatOver(bottom, filmOf(layer), FAMILIES[layer.family].solids, Math.max(steps.spacingMm, 0.05));
       return { layer, bottom, top: surface };
     });
   return { base, bands };
@@ -42,7 +42,7 @@ export function CoreSample({
   ground: string;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const widthMm = steps.pitchMm > 0 ? Math.min(1.2, Math.max(0.5, steps.pitchMm * 1.45)) : 0.5;
+  const widthMm = steps.spacingMm > 0 ? Math.min(1.2, Math.max(0.5, steps.spacingMm * 1.45)) : 0.5;
   const { base, bands } = coreBands(stack, steps, widthMm);
   const highest = Math.max(...(bands.at(-1)?.top ?? base), 0.05);
   const core = Math.min(380, Math.max(110, width - LEFT - 64 - 215));
@@ -130,7 +130,9 @@ export function CoreSample({
             <li className="leading-tight">
               <p className="font-semibold">{ground}</p>
               <p className="text-[0.92rem] text-soft">
-                {steps.pitchMm > 0 ? `steps of ${Math.round(steps.cuspMm * 1000)} µm, ${steps.pitchMm.toFixed(2)} mm apart` : "no steps"}
+                {steps.spacingMm > 0
+                  ? `steps of ${Math.round(steps.cuspMm * 1000)} µm, ${steps.spacingMm.toFixed(2)} mm apart`
+                  : "no steps"}
               </p>
             </li>
           </ol>

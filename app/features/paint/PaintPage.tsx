@@ -33,6 +33,8 @@ import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsP
 import { Rack } from "~app/shared/Rack";
 import { CoreSample } from "./CoreSample";
 
+const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
+
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
   const { scene } = project;
@@ -82,7 +84,7 @@ function CoatsOf({ part, project }: { part: Part; project: Project }) {
   const { verdicts, air } = checkStack(stack);
   const treated = workOf(part.work, "hide").at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
-  const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? { cuspMm: 0, pitchMm: 0 };
+  const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;
   const hidden = new Set(workOf(part.work, "hide").map((h) => h.surfaceId));
   const brought = linedSurfaces(surfaces).filter((k) => k.dryBrush && !(k.said && hidden.has(k.said.id)) && dryBrushOf(k, part).brings);
   const real = surfaces.flatMap((k) => (k.said?.material ? [k.said.material] : []));

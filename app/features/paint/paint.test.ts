@@ -76,7 +76,7 @@ describe("the stack of a part", () => {
 });
 
 describe("the core sample", () => {
-  const steps = { cuspMm: 0.173, pitchMm: 0.346 };
+  const steps = { cuspMm: 0.173, pitchMm: 0.346, spacingMm: 0.4 };
   let base: Float64Array;
   let bands: ReturnType<typeof coreBands>["bands"];
   beforeAll(() => {

@@ -6,17 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { renderLines } from "~demo/linePhoto";
-import {
-  grainOf,
-  LIMITS,
-  saidId,
-  plainestFirst,
-  printerAtHand,
-  surfacesOf,
-  type KnownSurface,
-  type Part,
-  type Project,
-} from "~core/project";
+import { LIMITS, saidId, plainestFirst, printerAtHand, surfacesOf, type Part, type Project } from "~core/project";
 import {
   compareLines,
   factorOf,
@@ -46,12 +36,6 @@ export function LampPage({ project }: { project: Project }) {
   );
 }
 
-/** Spacing of the lines along the surface, as a photograph taken square to it shows them. */
-function spacingMm({ laid }: KnownSurface, layerMm: number, lineWidthMm: number | undefined): number {
-  if (laid.kind === "level") return lineWidthMm ?? 0;
-  return layerMm / Math.sin((laid.slopeDeg * Math.PI) / 180);
-}
-
 interface Shot {
   file: Blob;
   url: string;
@@ -66,10 +50,10 @@ function Meter({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const printer = printerAtHand(part, project.scene);
-  const list = [...surfacesOf(part, project.scene)].sort(plainestFirst).filter((k) => k.laid.pitchMm > 0);
+  const list = [...surfacesOf(part, project.scene)].sort(plainestFirst).filter((k) => k.laid.spacingMm > 0);
   const [number, setNumber] = useState<number | null>(null);
   const at = list.find((k) => k.number === number) ?? list.at(0);
-  const known = at && printer ? spacingMm(at, printer.layerMm, grainOf(printer).lineWidthMm) : 0;
+  const known = at?.laid.spacingMm ?? 0;
   const [typed, setTyped] = useState<number | null>(null);
   const pitchMm = typed ?? known;
   const [shots, setShots] = useState<Partial<Record<When, Shot>>>({});
@@ -81,9 +65,9 @@ function Meter({ part, project }: { part: Part; project: Project }) {
     setRead((r) => ({ ...r, [when]: undefined }));
   };
   const compared = read.before && read.after ? compareLines(read.before, read.after) : null;
-  const reading = compared && at && { product, coats, stepMm: at.laid.cuspMm, pitchMm: at.laid.pitchMm, left: Math.min(2, compared.left) };
+  const reading = compared && at && { product, coats, stepMm: at.laid.cuspMm, pitchMm, left: Math.min(2, compared.left) };
   const factor = reading && factorOf(reading);
-  const common = at ? leftAfter(1, at.laid.pitchMm, product).value : 1;
+  const common = pitchMm > 0 ? leftAfter(1, pitchMm, product).value : 1;
   const keep = async (): Promise<void> => {
     if (!reading) return;
     const done = await run("fill.add", {

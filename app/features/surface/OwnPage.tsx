@@ -201,13 +201,13 @@ function Fan({
     left = 52,
     bottom = 44;
   const rows = SLOPES_DEG.map((deg) => {
-    const { cuspMm, pitchMm } = stepsOn(deg, grain);
+    const { cuspMm, spacingMm } = stepsOn(deg, grain);
     const after = (fill: OwnFill) => {
       let [value, low, high] = [cuspMm, cuspMm, cuspMm];
       for (let i = 0; i < coats; i++) {
-        value = leftAfter(value, pitchMm, product, fill).value;
-        low = leftAfter(low, pitchMm, product, fill).low;
-        high = leftAfter(high, pitchMm, product, fill).high;
+        value = leftAfter(value, spacingMm, product, fill).value;
+        low = leftAfter(low, spacingMm, product, fill).low;
+        high = leftAfter(high, spacingMm, product, fill).high;
       }
       return { value, low, high };
     };

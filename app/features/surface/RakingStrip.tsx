@@ -49,7 +49,7 @@ export function RakingStrip({
   onLayer: (mm: number) => void;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const widthMm = Math.min(12, Math.max(2, steps.pitchMm * 8));
+  const widthMm = Math.min(12, Math.max(2, steps.spacingMm * 8));
   const rows = stripRows(steps, kind, done, widthMm, own);
   const lastCoat = [...done].reverse().find((d) => d.kind === "lay");
   const product: ProductId = lastCoat?.kind === "lay" ? lastCoat.product : "filler";

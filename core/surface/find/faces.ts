@@ -3,6 +3,7 @@
  * in an inner corner. Everything in the size and the axes of the file, so that neither a scale nor a turn changes it. Linear in facets.
  */
 import { facetsOf, patchesOf, type Facets, type Mesh, type Topology } from "../../mesh";
+import { partedAtCreases } from "./creases";
 
 /** Neighbours that bend less than this are one patch. */
 const BEND_DEG = 12;
@@ -36,7 +37,7 @@ export interface Faces {
 export function facesOf(mesh: Mesh, topology: Topology): Faces {
   const { positions: p, indices } = mesh;
   const facets = facetsOf(mesh);
-  const { of, count, areasMm2 } = patchesOf(mesh, topology, BEND_DEG, facets);
+  const { of, count, areasMm2 } = partedAtCreases(mesh, topology, patchesOf(mesh, topology, BEND_DEG, facets), facets);
   const { normals: n, areasMm2: area } = facets;
   const normals = new Float64Array(count * 3),
     centres = new Float64Array(count * 3),

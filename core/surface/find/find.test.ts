@@ -243,6 +243,71 @@ describe("found again", () => {
     ));
 });
 
+describe("gentle slopes stay apart from what is level", () => {
+  /** A profile in x and z as it is drawn from the front, 40 mm deep. */
+  const profile = (points: [number, number][]): Mesh => new MeshBuilder().prism(points, 0, 40).build();
+  const slopes = (m: Mesh, least = 300): number[] =>
+    find(m)
+      .list.filter((s) => s.areaMm2 > least)
+      .map((s) => laySurface(s, { turn: TURNS["+z"], factor: 1, grain: { layerMm: 0.2 } }))
+      .filter((l) => l.kind !== "wall" && !l.underside)
+      .map((l) => Math.round(l.slopeDeg * 10) / 10)
+      .sort((a, b) => a - b);
+  const rise = (deg: number, run: number): number => run * Math.tan((deg * Math.PI) / 180);
+  it.each([2, 3, 5, 10, 11.5])("a ramp of %d° beside level ground is a surface of its own", (deg) => {
+    const h = rise(deg, 40);
+    expect(
+      slopes(
+        profile([
+          [0, 0],
+          [80, 0],
+          [80, 5 + h],
+          [40, 5],
+          [0, 5],
+        ]),
+      ),
+    ).toEqual([0, deg]);
+  });
+  it.each([2, 5, 8])("a roof of %d° has two sides", (deg) => {
+    const h = rise(deg, 35);
+    expect(
+      slopes(
+        profile([
+          [0, 0],
+          [70, 0],
+          [70, 20],
+          [35, 20 + h],
+          [0, 20],
+        ]),
+      ),
+    ).toEqual([deg, deg]);
+  });
+  it("a hill that bends from facet to facet stays one, and so does a barrel", () => {
+    const arc = (n: number): [number, number][] =>
+      Array.from({ length: n + 1 }, (_, i) => {
+        const a = Math.PI / 6 + (i / n) * ((2 * Math.PI) / 3);
+        return [40 + 45 * Math.cos(a), 45 * Math.sin(a)];
+      });
+    for (const n of [20, 60]) {
+      const tops = find(profile([...arc(n), [0, 0], [80, 0]])).list.filter((s) => s.facing === "up" && s.areaMm2 > 300);
+      expect(tops).toHaveLength(1);
+    }
+    expect(names(cylinderMesh(20, 60, 64)).filter((x) => /round/.test(x))).toHaveLength(1);
+  });
+  it("is the same of facets in another order, cut finer, and at another size", () => {
+    const h = rise(10, 40);
+    const ramp = profile([
+      [0, 0],
+      [80, 0],
+      [80, 5 + h],
+      [40, 5],
+      [0, 5],
+    ]);
+    for (const other of [shuffled(ramp), subdivided(ramp, 1)]) expect(slopes(other)).toEqual([0, 10]);
+    expect(slopes(scaleMesh(ramp, 0.1), 3)).toEqual([0, 10]);
+  });
+});
+
 describe("behind and before a surface", () => {
   const around = (m: Mesh) => {
     const topology = buildTopology(m);

@@ -71,6 +71,7 @@ export function laySurface(surface: Surface, { turn, factor, grain }: Laying): L
     underside: down > 0.5,
     cuspMm: mean((b) => b.cuspMm),
     pitchMm: wide?.pitchMm ?? 0,
+    spacingMm: wide?.spacingMm ?? 0,
     largestMm: bands.reduce((most, b) => Math.max(most, b.cuspMm), 0),
     widestMm: bands.reduce((most, b) => (b.areaMm2 >= areaMm2 / 50 ? Math.max(most, b.pitchMm) : most), 0),
     bands,

@@ -79,7 +79,7 @@ export interface Surfaces {
 }
 
 /** Raise it when surfaces are found differently: kept results are then made anew. */
-export const SURFACES_VERSION = 1;
+export const SURFACES_VERSION = 2;
 
 /** The slab in which relief lies, as a share of the part's longest diagonal. Common choice: half a brick's depth on a house. */
 const SLAB_SHARE = 0.012;
@@ -87,6 +87,11 @@ const SLAB_SHARE = 0.012;
 const FLAT_TOGETHER = 0.9985;
 /** Faces that look within this of each other are one surface's. */
 const ALIGNED_COS = Math.cos((8 * Math.PI) / 180);
+/** Large faces that look more apart than this print unlike, however near to each other they lie. */
+const PARALLEL_COS = Math.cos((1.5 * Math.PI) / 180);
+/** What is large: a share of the whole, and of the face beside it. */
+const OWN_SHARE = 0.04;
+const OWN_OF_SEED = 0.25;
 /** Relief looks outwards or to the side, never back. */
 const BACK_COS = -0.17;
 /** A surface below this share of the whole area is gathered with others. */
@@ -186,7 +191,7 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
   const growths: Growth[] = [];
   for (const seed of order) {
     if (growthOf[seed] >= 0) continue;
-    growths.push(grow(mesh, faces, seed, slab, growthOf, triedBy, growths.length));
+    growths.push(grow(mesh, faces, seed, slab, total * OWN_SHARE, growthOf, triedBy, growths.length));
   }
   const large: Growth[] = [],
     small: Growth[] = [];
@@ -227,7 +232,17 @@ export function findSurfaces(mesh: Mesh, topology: Topology): Surfaces {
 }
 
 /** From a seed over the borders of patches, as far as the slab reaches. */
-function grow(mesh: Mesh, faces: Faces, seed: number, slab: number, growthOf: Int32Array, triedBy: Int32Array, id: number): Growth {
+/** @param ownMm2 a face this large that looks another way is none of the relief: a ramp beside level ground */
+function grow(
+  mesh: Mesh,
+  faces: Faces,
+  seed: number,
+  slab: number,
+  ownMm2: number,
+  growthOf: Int32Array,
+  triedBy: Int32Array,
+  id: number,
+): Growth {
   const { normals, centres, areasMm2, together, neighbourStart, neighbours } = faces;
   const growth: Growth = { seed, faces: [seed], relief: [], areaMm2: areasMm2[seed] };
   growthOf[seed] = id;
@@ -245,6 +260,7 @@ function grow(mesh: Mesh, faces: Faces, seed: number, slab: number, growthOf: In
       if (cos < BACK_COS) continue;
       const aligned = cos >= ALIGNED_COS && together[p] >= FLAT_TOGETHER;
       if (aligned) {
+        if (cos < PARALLEL_COS && areasMm2[p] > Math.max(ownMm2, areasMm2[seed] * OWN_OF_SEED)) continue;
         const d = centres[p * 3] * nx + centres[p * 3 + 1] * ny + centres[p * 3 + 2] * nz;
         if (Math.abs(d - at) > slab) continue;
         growth.faces.push(p);

@@ -7,9 +7,8 @@
  */
 import type { CautionId } from "../../care";
 import { fillAmounts, coatAmounts } from "../fillAmounts";
-import { afterCoat } from "../fill";
 import { BARE_LAST, gritLadder, paperWords, scratchMm, tooBig, type SandFinish } from "../grit";
-import { COMMON_FILL, leftAfter, wetFilmMm } from "../own";
+import { COMMON_FILL, leftAfter } from "../own";
 import { PRODUCTS, type ProductId } from "../products";
 import { openMm, targetMm, type SurfaceCase } from "./case";
 
@@ -132,13 +131,9 @@ export class Treatment {
   coat(id: ProductId): this {
     const p = PRODUCTS[id];
     const { c } = this;
-    const { pitchMm } = c.laid;
+    const { spacingMm } = c.laid;
     const own = c.own[id] ?? COMMON_FILL;
-    this.takes((mm) => ({
-      value: afterCoat(mm, p.solids, pitchMm, wetFilmMm(id), own.factor),
-      low: leftAfter(mm, pitchMm, id, own).low,
-      high: leftAfter(mm, pitchMm, id, own).high,
-    }));
+    this.takes((mm) => leftAfter(mm, spacingMm, id, own));
     const area = c.areaMm2 * c.copies * this.share;
     const film = coatAmounts(area, p.filmMm, p.solids, p.method);
     const valleys = this.bare ? fillAmounts(area, c.laid.cuspMm, p.solids, p.method) : { wetMl: 0, usedMl: 0 };
