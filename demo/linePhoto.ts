@@ -23,6 +23,10 @@ export interface Spoiled {
   /** Waves over so many layers, by this share of the lines' strength. */
   banding?: { layers: number; share: number };
   seed?: number;
+  /** How high the lamp stands over the surface, degrees. */
+  lampDeg?: number;
+  /** Brightness over one period instead of a wave's, as a share of a level face's. */
+  lit?: Float64Array;
 }
 
 const PX_PER_MM = 24;
@@ -39,10 +43,14 @@ export function renderLines(heightMm: number, pitchMm: number, spoil: Spoiled = 
     height = Math.round(SIDE_MM[1] * PX_PER_MM) + 140;
   const run = ((spoil.runsDeg ?? 0) * Math.PI) / 180;
   const [ax, ay] = [-Math.sin(run), Math.cos(run)];
-  const lamp = (LAMP_DEG * Math.PI) / 180;
+  const lamp = ((spoil.lampDeg ?? LAMP_DEG) * Math.PI) / 180;
   const slope = (Math.PI * heightMm) / pitchMm;
   const shade = (xMm: number, yMm: number): number => {
     const along = xMm * ax + yMm * ay;
+    if (spoil.lit) {
+      const phase = along / pitchMm - Math.floor(along / pitchMm);
+      return spoil.lit[Math.min(spoil.lit.length - 1, Math.floor(phase * spoil.lit.length))];
+    }
     let s = slope * Math.cos((2 * Math.PI * along) / pitchMm);
     if (spoil.banding) s += slope * spoil.banding.share * Math.cos((2 * Math.PI * along) / (pitchMm * spoil.banding.layers));
     // Normal (−s along the lines' way, 1), lamp from the upper end of that way.
@@ -88,12 +96,14 @@ export function renderLines(heightMm: number, pitchMm: number, spoil: Spoiled = 
   }
   // The first of its waves (Fourier, numerically): what the meter reads.
   let c = 0,
+    si = 0,
     mean = 0;
   const n = 2000;
   for (let i = 0; i < n; i++) {
     const at = (i / n) * pitchMm;
     const lit = shade(at * ax, at * ay);
     c += lit * Math.cos((2 * Math.PI * i) / n);
+    si += lit * Math.sin((2 * Math.PI * i) / n);
     mean += lit;
   }
   return {
@@ -107,7 +117,7 @@ export function renderLines(heightMm: number, pitchMm: number, spoil: Spoiled = 
       corners,
       sidesMm: tilt ? SIDE_MM : null,
     },
-    strength: (2 * c) / mean,
+    strength: (2 * Math.hypot(c, si)) / mean,
   };
 }
 

@@ -64,8 +64,12 @@ function Meter({ part, project }: { part: Part; project: Project }) {
     setShots((s) => ({ ...s, [when]: shot ?? undefined }));
     setRead((r) => ({ ...r, [when]: undefined }));
   };
-  const compared = read.before && read.after ? compareLines(read.before, read.after) : null;
-  const reading = compared && at && { product, coats, stepMm: at.laid.cuspMm, pitchMm, left: Math.min(2, compared.left) };
+  // Ridges as steep as the step and the spacing make them, as a wave.
+  const slope = at && pitchMm > 0 ? (Math.PI * at.laid.cuspMm) / pitchMm : 0;
+  const compared = read.before && read.after ? compareLines(read.before, read.after, slope) : null;
+  const reading = compared &&
+    !compared.shadows &&
+    at && { product, coats, stepMm: at.laid.cuspMm, pitchMm, left: Math.min(2, compared.left) };
   const factor = reading && factorOf(reading);
   const common = pitchMm > 0 ? leftAfter(1, pitchMm, product).value : 1;
   const keep = async (): Promise<void> => {
@@ -98,19 +102,23 @@ function Meter({ part, project }: { part: Part; project: Project }) {
     await revalidate();
   };
   const sample = async (): Promise<void> => {
-    // A made-up pair: the same ridges, the second after one coat of filler.
+    // A made-up pair: ridges as high as this surface has them, and two fifths of that after one coat of filler; the lamp so high that the
+    // first throws no shadows.
+    const [stepMm, apartMm] = at && pitchMm > 0 ? [at.laid.cuspMm, pitchMm] : [0.1, 0.4];
+    const lampDeg = Math.max(20, Math.min(85, (Math.atan((Math.PI * stepMm) / apartMm / 0.35) * 180) / Math.PI));
     for (const [when, height] of [
-      ["before", 0.012],
-      ["after", 0.005],
+      ["before", stepMm],
+      ["after", stepMm * 0.4],
     ] as const)
-      put(when, await madeUp(height, pitchMm > 0 ? pitchMm : 0.4, when === "before" ? 3 : 4));
+      put(when, await madeUp(height, apartMm, lampDeg, when === "before" ? 3 : 4));
   };
   if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing says how far apart its lines lie.</p>;
   return (
     <>
       <p className="mt-3 max-w-prose">
-        Lamp low and across the lines, phone square over the surface, a ruler flat beside it. Photograph it before and after a coat from the
-        same place with the same lamp: what is left of the lines is read out of the two, and the coat’s figure becomes your own.
+        Lamp across the lines, phone square over the surface, a ruler flat beside it. Start with the lamp low and raise it until the ridges
+        throw no shadows on each other: on steps of 0.1 mm and more it stands quite high. Photograph before and after a coat from the same
+        place with the same lamp. The two pictures give what is left of the lines, and the coat’s figure becomes your own.
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <Choice
@@ -160,10 +168,18 @@ function Meter({ part, project }: { part: Part; project: Project }) {
         {compared ? (
           <>
             <p className="text-lg font-semibold" data-testid="left">
-              {compared.gone
-                ? `The lines are gone: less than ${Math.round(compared.high * 100)} % can be left.`
-                : `${Math.round(compared.left * 100)} % of the lines are left, between ${Math.round(compared.low * 100)} and ${Math.round(compared.high * 100)} %.`}
+              {compared.shadows
+                ? "Before the coat the ridges threw shadows: their brightness no longer tells their height."
+                : compared.gone
+                  ? `The lines are gone: less than ${Math.round(compared.high * 100)} % can be left.`
+                  : `${Math.round(compared.left * 100)} % of the lines are left, between ${Math.round(compared.low * 100)} and ${Math.round(compared.high * 100)} %.`}
             </p>
+            {compared.shadows && (
+              <p className="note-act">
+                ▲ Between {Math.round(compared.low * 100)} and {Math.round(compared.high * 100)} % can be left. Raise the lamp until the
+                lines are half as strong or less, and photograph the bare surface again; on the next part, if this one is coated already.
+              </p>
+            )}
             <div className="mt-2 flex flex-wrap items-end gap-3">
               <Choice
                 className="w-64"
@@ -179,7 +195,7 @@ function Meter({ part, project }: { part: Part; project: Project }) {
                 parse={parseCount(LIMITS.coats)}
                 onCommit={(n) => setCoats(n)}
               />
-              <button className="btn btn-solid" onClick={() => void keep()} disabled={factor === null}>
+              <button className="btn btn-solid" onClick={() => void keep()} disabled={!factor}>
                 Keep it as my own figure
               </button>
               <button className="btn" onClick={() => void keepPhotos()}>
@@ -187,9 +203,11 @@ function Meter({ part, project }: { part: Part; project: Project }) {
               </button>
             </div>
             <p className="mt-1 text-soft">
-              {factor === null
-                ? "At this spacing the table says that nothing flows out: one coat teaches nothing here."
-                : `By the table each coat leaves ${Math.round(common * 100)} %; here each left ${Math.round(compared.left ** (1 / coats) * 100)} %.`}
+              {compared.shadows
+                ? "No figure is learned from a pair in shadow."
+                : factor === null
+                  ? "At this spacing the table says that nothing flows out: one coat teaches nothing here."
+                  : `By the table each coat leaves ${Math.round(common * 100)} %; here each left ${Math.round(compared.left ** (1 / coats) * 100)} %.`}
             </p>
           </>
         ) : (
@@ -244,8 +262,8 @@ async function shotOf(file: Blob, marks?: MeterMarks): Promise<Shot | null> {
   }
 }
 
-async function madeUp(heightMm: number, pitchMm: number, seed: number): Promise<Shot | null> {
-  const { photo, marks } = renderLines(heightMm, pitchMm, { noise: 0.012, falloff: 0.35, runsDeg: 4, blurPx: 0.7, seed });
+async function madeUp(heightMm: number, pitchMm: number, lampDeg: number, seed: number): Promise<Shot | null> {
+  const { photo, marks } = renderLines(heightMm, pitchMm, { noise: 0.012, falloff: 0.35, runsDeg: 4, blurPx: 0.7, lampDeg, seed });
   const canvas = new OffscreenCanvas(photo.width, photo.height);
   const context = canvas.getContext("2d");
   if (!context) return null;

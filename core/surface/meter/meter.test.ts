@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { renderLines, type Spoiled } from "../../../demo/linePhoto";
+import { litProfile, renderMarks, savedAsJpeg, withMarks } from "../../../tests/surfacePhotos";
 import { compareLines, grayOf, readLines, squareTo, straightened } from "./index";
 
 const PITCH = 0.4;
@@ -74,6 +75,76 @@ describe("lines on rendered photographs, the truth known", () => {
     const banded = read(0.008, { banding: { layers: 4, share: 0.5 }, noise: 0.01 });
     expect(Math.abs(banded.banding!.periodMm / (4 * PITCH) - 1)).toBeLessThan(0.15);
     expect(read(0.008, { noise: 0.01 }).banding).toBeNull();
+  });
+});
+
+describe("marks that are no lines, saved as a phone saves them", () => {
+  // 40 photographs without lines: sanded along and across, brushed, grainy, orange peel; JPEG of quality 60.
+  it("does not take them for lines: at most one in forty", { timeout: 240_000 }, () => {
+    const taken: string[] = [];
+    const waves: string[] = [];
+    for (const kind of ["scratches", "crossed scratches", "brush strokes", "grain", "orange peel"] as const)
+      for (let seed = 1; seed <= 8; seed++) {
+        const pitchMm = [0.3, 0.45, 0.6, 0.8][seed % 4];
+        const { photo, marks } = renderMarks(kind, pitchMm, 0.15, seed + 20);
+        const r = readLines(savedAsJpeg(photo, 60), marks, pitchMm);
+        if (r.verdict === "seen") taken.push(`${kind} ${seed}`);
+        if (r.banding) waves.push(`${kind} ${seed}`);
+      }
+    expect(taken.length, taken.join(", ")).toBeLessThanOrEqual(1);
+    expect(waves.length, waves.join(", ")).toBeLessThanOrEqual(1);
+  });
+  it.each(["scratches", "brush strokes", "plain"] as const)("still finds lines under %s, as strong as they are", (kind) => {
+    const shot = withMarks(renderLines(0.006, 0.5, { noise: 0.01, falloff: 0.3, seed: 3, runsDeg: 25 }), kind, 0.15, 31);
+    const r = readLines(savedAsJpeg(shot.photo, 60), shot.marks, 0.5);
+    expect(r.verdict).toBe("seen");
+    expect(Math.abs(r.strength / shot.strength - 1)).toBeLessThan(0.12);
+  });
+});
+
+describe("real step heights, with the shadows they cast", () => {
+  // Layers of 0.2 mm: steps and spacing along the face at three slopes, exact; the coat leaves two fifths of the step.
+  const wave = (h: number): Float64Array => Float64Array.from({ length: 240 }, (_, i) => (h / 2) * Math.cos((2 * Math.PI * i) / 240));
+  const tooth = (h: number): Float64Array => Float64Array.from({ length: 240 }, (_, i) => (i < 120 ? i / 120 : (240 - i) / 120) * h);
+  const pair = (profile: (h: number) => Float64Array, slopeDeg: number, lampDeg: number) => {
+    const a = (slopeDeg * Math.PI) / 180;
+    const [step, spacing] = [0.2 * Math.cos(a), 0.2 / Math.sin(a)];
+    const shots = [step, 0.4 * step].map((h, i) => {
+      const { photo, marks } = renderLines(h, spacing, {
+        lit: litProfile(profile(h), spacing, lampDeg),
+        noise: 0.01,
+        seed: 5 + i,
+        runsDeg: 4,
+      });
+      return readLines(savedAsJpeg(photo, 85), marks, spacing);
+    });
+    return compareLines(shots[0], shots[1], (Math.PI * step) / spacing)!;
+  };
+  it.each([
+    [wave, 20],
+    [wave, 30],
+    [wave, 45],
+    [tooth, 30],
+    [tooth, 45],
+  ] as const)("a low lamp makes shadows of them: said, and no figure is made of it (%#)", (profile, slopeDeg) => {
+    const c = pair(profile, slopeDeg, 12);
+    expect(c.shadows).toBe(true);
+    expect(c.low).toBeLessThan(0.4);
+    expect(c.high).toBeGreaterThan(0.4);
+  });
+  it.each([
+    [wave, 20, 65],
+    [wave, 30, 70],
+    [wave, 45, 80],
+    [tooth, 20, 65],
+    [tooth, 30, 72],
+    [tooth, 45, 80],
+  ] as const)("under a high lamp what is left is in the range (%#)", (profile, slopeDeg, lampDeg) => {
+    const c = pair(profile, slopeDeg, lampDeg);
+    expect(c.shadows).toBe(false);
+    expect(c.low).toBeLessThan(0.4);
+    expect(c.high).toBeGreaterThan(0.4);
+    expect(Math.abs(c.left - 0.4)).toBeLessThan(0.15);
   });
 });
 

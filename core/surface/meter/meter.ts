@@ -1,8 +1,9 @@
 /**
  * The line meter: a photograph under a low lamp with a ruler in it. The known pitch of the layers is looked for in the spectrum of the
  * straightened picture, in any direction, and its strength is read: the share by which lines are brighter and darker than the rest. Under
- * the same lamp, from the same place, the strength is in proportion to the slope of what is left of the steps, so that after ÷ before says
- * how much of them is left (for small slopes: shading by the cosine, Lambert 1760 [published]).
+ * the same lamp, from the same place, the strength follows the slope of what is left of the steps, so that after ÷ before says how much of
+ * them is left (shading by the cosine, Lambert 1760 [published]) as long as the ridges throw no shadows on each other; where they do, it says
+ * so and asks for a higher lamp.
  *
  * It says "gone" only where it could have seen lines: the ruler's own edges say how sharp the picture is, and the noise how weak lines
  * may be.
@@ -50,6 +51,20 @@ const LEAST_PX = 2.5;
 const OFF = 0.22;
 /** A peak stands so many spreads over the noise around it; more where few tiles even it out. */
 const stands = (tiles: number): number => 5 + 9 / Math.sqrt(tiles);
+/**
+ * And so many times over what its own direction has on either side of it. Scratches and strokes of a brush fill their direction with waves
+ * of every length: their spectrum is a slope there, and what is highest on the ring is no peak.
+ */
+const standsAlone = (tiles: number): number => 6 + 24 / Math.sqrt(tiles);
+/** Less is enough where all tiles show the wave alike: random strokes differ from place to place. Spread of its power over the tiles ÷ mean. */
+const EVEN = { spread: 0.45, share: 0.5 };
+/** Where beside a peak its direction is looked at, as shares of its frequency. */
+const BESIDE = { slower: [0.62, 0.68, 0.74], quicker: [1.32, 1.41, 1.5] };
+/** Waves over several layers are compared so many cells further out, and stand so many times over that. */
+const BANDS_BESIDE = [2.2, 2.7, 3.2];
+const BANDS_ALONE = 3;
+/** Lines stronger than this throw shadows: their brightness no longer follows their height. */
+export const SHADOWS = 0.5;
 const MOST_SIDE_PX = 2400;
 /** What no number of tiles evens out: marks, lamp and sharpness that are not quite the same again. Common practice, no source. */
 const SYSTEMATIC = 0.04;
@@ -117,18 +132,23 @@ export function readLines(
   const spectrum = spectrumOf(work, workPx * 6, onProgress, signal);
   const f0 = TILE / workPx;
   const peak = peakIn(spectrum, f0);
-  const limit = amplitude(peak.floor + peak.spread * stands(spectrum.tiles.length) - peak.floor);
-  const found = peak.over > stands(spectrum.tiles.length);
+  const alone = standsAlone(spectrum.tiles.length);
+  const powers = spectrum.tiles.map((t) => around(t, peak.fx, peak.fy));
+  const meanPower = powers.reduce((a, b) => a + b, 0) / Math.max(1, powers.length);
+  const uneven = Math.sqrt(powers.reduce((a, b) => a + (b - meanPower) ** 2, 0) / Math.max(1, powers.length)) / (meanPower || 1);
+  const found = peak.over > stands(spectrum.tiles.length) && peak.beside > alone * (uneven < EVEN.spread ? EVEN.share : 1);
+  // What would have been found, in whatever direction: over the noise of the ring, and over the direction that is fullest.
+  const limit = amplitude(HANN_SPREAD * Math.max(peak.spread * stands(spectrum.tiles.length), peak.fullest * (alone - 1)));
   // How sure: the tiles differ among themselves.
-  const each = spectrum.tiles.map((t) => amplitude(Math.max(0, around(t, peak.fx, peak.fy) - peak.floor * 9))).sort((a, b) => a - b);
+  const each = spectrum.tiles.map((t) => amplitude(Math.max(0, around(t, peak.fx, peak.fy) - peak.base * 9))).sort((a, b) => a - b);
   const quartile = (q: number): number => each[Math.min(each.length - 1, Math.floor(q * each.length))] ?? 0;
-  const strength = amplitude(Math.max(0, around(spectrum.power, peak.fx, peak.fy) - peak.floor * 9));
+  const strength = amplitude(Math.max(0, around(spectrum.power, peak.fx, peak.fy) - peak.base * 9));
   const sure = (quartile(0.75) - quartile(0.25)) / 1.349 / Math.sqrt(Math.max(1, each.length / 4)) + strength * SYSTEMATIC;
   const runsDeg = ((((Math.atan2(-signed(peak.fx), signed(peak.fy)) * 180) / Math.PI) % 180) + 180) % 180;
   return {
     verdict: found ? "seen" : "gone",
     why: found
-      ? `Lines ${((TILE / peak.f / workPx) * pitchMm).toFixed(2)} mm apart stand ${peak.over > 100 ? "more than 100" : peak.over.toFixed(0)} times the spread of the noise above it.`
+      ? `${strength > SHADOWS ? "They throw shadows: their brightness no longer tells their height. Raise the lamp and photograph again. " : ""}Lines ${((TILE / peak.f / workPx) * pitchMm).toFixed(2)} mm apart stand ${peak.over > 100 ? "more than 100" : peak.over.toFixed(0)} times the spread of the noise above it.`
       : `Nothing at ${pitchMm.toFixed(2)} mm stands above the noise; lines of ${(limit * 100).toFixed(1)} % would have been seen.`,
     strength: found ? strength : Math.min(strength, limit),
     low: found ? Math.max(0, strength - 1.645 * sure) : 0,
@@ -158,20 +178,58 @@ interface Peak {
   fy: number;
   /** Frequency between the cells, cycles a tile. */
   f: number;
-  floor: number;
+  /** What its own direction has at its frequency, read from either side. */
+  base: number;
   spread: number;
+  /** Spreads over the noise of the ring; times what its own direction has beside it. */
   over: number;
+  beside: number;
+  /** Of all directions of the ring the most that one has. */
+  fullest: number;
 }
 
-/** The strongest cell of the ring at f0, against the noise of the ring: median and spread of what is not near it. */
+/** Power between the cells, at a frequency in a direction: the mean over a few cells across it. */
+function powerAlong(power: Float64Array, f: number, angle: number): number {
+  let sum = 0;
+  for (const off of [-1, 0, 1]) {
+    const x = f * Math.cos(angle) - off * Math.sin(angle),
+      y = f * Math.sin(angle) + off * Math.cos(angle);
+    const [i, j] = [Math.floor(x), Math.floor(y)];
+    const [u, v] = [x - i, y - j];
+    const at = (a: number, b: number): number => power[((b + 2 * TILE) % TILE) * TILE + ((a + 2 * TILE) % TILE)];
+    sum += (at(i, j) * (1 - u) + at(i + 1, j) * u) * (1 - v) + (at(i, j + 1) * (1 - u) + at(i + 1, j + 1) * u) * v;
+  }
+  return sum / 3;
+}
+
+/** What a direction has at a frequency, by what it has on either side of it: between the two on a slope of powers. */
+function besideOf(power: Float64Array, f: number, angle: number): number {
+  const most = TILE / 2 - 1;
+  const side = (shares: readonly number[]): { f: number; p: number } => {
+    const at = shares.map((share) => Math.min(most, f * share));
+    return { f: at.reduce((x, y) => x + y, 0) / at.length, p: at.reduce((sum, g) => sum + powerAlong(power, g, angle), 0) / at.length };
+  };
+  const [slower, quicker] = [side(BESIDE.slower), side(BESIDE.quicker)];
+  if (!(quicker.f > f)) return slower.p;
+  const along = Math.log(f / slower.f) / Math.log(quicker.f / slower.f);
+  return Math.exp(Math.log(slower.p + 1e-18) * (1 - along) + Math.log(quicker.p + 1e-18) * along);
+}
+
+/** The strongest cell of the ring at f0 that is a peak of its own direction, against the noise of the ring: median and spread of what is not near it. */
 function peakIn({ power }: Spectrum, f0: number): Peak {
-  const ring: { k: number; fx: number; fy: number }[] = [];
+  const ring: { k: number; fx: number; fy: number; f: number }[] = [];
   for (let j = 0; j < TILE; j++)
     for (let i = 0; i <= TILE / 2; i++) {
       const f = Math.hypot(signed(i), signed(j));
-      if (f >= f0 / (1 + OFF) - 0.5 && f <= f0 * (1 + OFF) + 0.5) ring.push({ k: j * TILE + i, fx: i, fy: j });
+      if (f >= f0 / (1 + OFF) - 0.5 && f <= f0 * (1 + OFF) + 0.5) ring.push({ k: j * TILE + i, fx: i, fy: j, f });
     }
-  const best = ring.reduce((a, b) => (power[b.k] > power[a.k] ? b : a));
+  const angleOf = (r: { fx: number; fy: number }): number => Math.atan2(signed(r.fy), signed(r.fx));
+  const besides = ring.map((r) => besideOf(power, r.f, angleOf(r)));
+  const top = (of: (i: number) => number): number => ring.reduce((best, _, i) => (of(i) > of(best) ? i : best), 0);
+  // By how far it stands over its own direction, so that a direction full of strokes does not outshout the lines across it.
+  const strong = power[ring[top((i) => power[ring[i].k])].k];
+  const at = top((i) => (power[ring[i].k] > strong / 50 ? power[ring[i].k] / (besides[i] + strong / 1000) : 0));
+  const best = ring[at];
   const others = ring
     .filter((r) => Math.hypot(signed(r.fx) - signed(best.fx), signed(r.fy) - signed(best.fy)) > 2.5)
     .map((r) => power[r.k])
@@ -194,9 +252,11 @@ function peakIn({ power }: Spectrum, f0: number): Peak {
     fx: best.fx,
     fy: best.fy,
     f: sum > 0 ? Math.hypot(x / sum, y / sum) : f0,
-    floor,
+    base: Math.max(floor, besides[at]),
     spread,
     over: (power[best.k] - floor) / spread,
+    beside: power[best.k] / (besides[at] + 1e-18),
+    fullest: besides.reduce((a, b) => Math.max(a, b), 0),
   };
 }
 
@@ -228,6 +288,14 @@ function bandingIn({ power, tiles }: Spectrum, f0: number, angle: number | null,
   const spread =
     1.4826 * ([...rest].map((v) => Math.abs(v - floor)).sort((a, b) => a - b)[Math.floor(rest.length / 2)] ?? 0) + floor * 0.05 + 1e-15;
   if ((power[best.k] - floor) / spread < stands(tiles.length) * 1.6) return null;
+  // A wave of one length, and no slope that grows towards the slow ones: by what its direction has among quicker waves, carried on by the
+  // third power, which is steeper than scratches and strokes are.
+  const angle0 = Math.atan2(signed(best.fy), signed(best.fx));
+  const beside = BANDS_BESIDE.reduce((least, off) => {
+    const f = best.f + off;
+    return Math.min(least, powerAlong(power, f, angle0) * (f / best.f) ** 3);
+  }, Infinity);
+  if (power[best.k] < beside * BANDS_ALONE) return null;
   return {
     periodMm: (TILE / best.f / workPx) * pitchMm,
     strength: amplitude(Math.max(0, around(power, best.fx, best.fy) - floor * 9)),
@@ -275,16 +343,55 @@ export interface LinesCompared {
   low: number;
   high: number;
   gone: boolean;
+  /** Before the coat the lines threw shadows: what is left may be less than is said, and nothing is learned from it. */
+  shadows: boolean;
 }
 
-/** After against before; null where one of the two cannot say, or there was nothing before. */
-export function compareLines(before: LineReading, after: LineReading): LinesCompared | null {
+/**
+ * First wave of the brightness of a wavy face of this steepest slope under a lamp that reaches all of it, as a share of a small slope's:
+ * shading by the cosine grows less than the slope (Lambert 1760 [published]; first Fourier coefficient, by sums).
+ */
+function shadeOf(slope: number): number {
+  const n = 64;
+  let sum = 0;
+  for (let i = 0; i < n; i++) {
+    const c = Math.cos((2 * Math.PI * (i + 0.5)) / n);
+    sum += (2 * slope * c * c) / Math.hypot(1, slope * c) / n;
+  }
+  return sum;
+}
+
+/** The slope that gives this shade, by halving. */
+function slopeOf(shade: number): number {
+  let [low, high] = [0, 50];
+  for (let i = 0; i < 50; i++) {
+    const mid = (low + high) / 2;
+    if (shadeOf(mid) < shade) low = mid;
+    else high = mid;
+  }
+  return low;
+}
+
+/**
+ * After against before; null where one of the two cannot say, or there was nothing before.
+ * @param slope steepest slope of the ridges before, as a tangent (π × step ÷ spacing for a wave); 0 where it is not known. Steep ridges
+ *   brighten less than they are high: what is left of the brightness is then more than what is left of the step.
+ */
+export function compareLines(before: LineReading, after: LineReading, slope = 0): LinesCompared | null {
   if (before.verdict !== "seen" || after.verdict === "cannot say" || before.strength <= 0) return null;
   const gone = after.verdict === "gone";
+  const shadows = before.strength > SHADOWS;
+  const whole = shadeOf(slope);
+  const ofSlope = (share: number): number => (slope > 0 ? slopeOf(Math.min(1.5, share) * whole) / slope : share);
+  const share = (gone ? after.high / 2 : after.strength) / before.strength;
+  const low = after.low / Math.max(before.high, 1e-9),
+    high = after.high / Math.max(before.low, 1e-9);
   return {
-    left: Math.min(1.5, (gone ? after.high / 2 : after.strength) / before.strength),
-    low: after.low / Math.max(before.high, 1e-9),
-    high: Math.min(2, after.high / Math.max(before.low, 1e-9)),
+    left: Math.min(1.5, ofSlope(share)),
+    // How steep they are is a model: the range reaches from half as steep to half as steep again. In shadow brightness hardly falls at all.
+    low: shadows ? 0 : Math.min(ofSlope(low), low * 0.95),
+    high: Math.min(2, Math.max(high, ofSlope(high))),
     gone,
+    shadows,
   };
 }
