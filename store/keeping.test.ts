@@ -152,7 +152,8 @@ describe("rows that cannot be understood", () => {
     const now = new InchHollowDatabase(name, fresh);
     const kept = (await loadProject(now, "s"))!;
     // Version 3 kept no glues, tools, lessons or readings.
-    expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [], habits: { ...habits, fills: [] } } });
+    const { eveningsOfTen: _e, hoursTake: _h, ...then } = habits;
+    expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [], habits: { ...then, fills: [] } } });
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;
     expect(isId(slashed.id)).toBe(true);

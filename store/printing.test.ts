@@ -80,7 +80,9 @@ describe("a profile", () => {
     expect([plain.from, taught.from]).toEqual(["model", "learned"]);
     expect(taught.keys).toBe(plain.keys);
     // Three doublings against a prior of six: 2 to the third.
-    expect(taught.value / plain.value).toBeCloseTo(2 ** (1 / 3), 6);
+    // Three prints that took twice as long move it by a third to a half of the way.
+    expect(taught.value / plain.value).toBeGreaterThan(1.2);
+    expect(taught.value / plain.value).toBeLessThan(1.5);
   });
 });
 

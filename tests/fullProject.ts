@@ -192,6 +192,8 @@ export async function fullProject(): Promise<Full> {
     surface: "smooth sheet",
     address: null,
   });
+  project.habits.eveningsOfTen = 8;
+  project.habits.hoursTake = 1.25;
   project.habits.fills.push({
     id: "fill1",
     product: "filler",

@@ -3,7 +3,7 @@
  */
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
-import type { FinishChance, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
+import type { FinishChance, Person, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
 import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted, Hazard } from "../core/print";
@@ -137,6 +137,7 @@ export type Jobs = {
       evenings: Stretch[];
       hours: Omit<ScheduleOptions, "failures">;
       hazards: Map<string, Hazard>;
+      person: Person;
       now: number;
     };
     answer: FinishChance;

@@ -65,7 +65,7 @@ function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] =
 }
 
 /** The air in which a coat dries. */
-const airOf = ({ airC, rh }: CoatLayer): Air => ({ airC: airC ?? TABLE_AIR.airC, rh: rh ?? TABLE_AIR.rh });
+export const airOf = ({ airC, rh }: CoatLayer): Air => ({ airC: airC ?? TABLE_AIR.airC, rh: rh ?? TABLE_AIR.rh });
 const SPRAYED: CoatMethod[] = ["spray", "airbrush", "mist"];
 
 /** One pair: the rule's verdict, the wait in this air, and what the plan makes of it. */

@@ -2,3 +2,4 @@ export * from "./check";
 export * from "./climate";
 export * from "./families";
 export * from "./rules";
+export * from "./waits";

@@ -11,6 +11,9 @@ export interface Range {
 }
 
 export const LIMITS = {
+  /** Of ten that are planned, and hours that a planned one takes. */
+  eveningsOfTen: { least: 0.5, most: 10 },
+  hoursTake: { least: 0.1, most: 10 },
   /** Characters. */
   name: 120,
   title: 300,

@@ -2,9 +2,12 @@
  * The chance to be ready by a date: the schedule run many times with durations that vary and prints that fail.
  * Hands-on times vary log-normally, by a factor of one's own that all steps share (whoever is slow is slow at everything) and one of
  * each step: without the first the sum would be far too sure. A machine job fails at a constant rate and is begun again when somebody is
- * awake. All spreads are weak priors (common practice, no source) until the user's own record is long enough. Seeded, so the same
- * project gives the same answer.
+ * awake. Evenings fall through: their share is drawn too, about what the user said of it, else about one in ten (Beta distribution
+ * [published: conjugate prior of the binomial], its weight common practice). All spreads are weak priors (common practice, no source)
+ * until the user's own record is long enough. Seeded, so the same project gives the same answer.
  */
+import { randomBeta } from "d3";
+import type { Habits } from "../project";
 import { expectedHours, type Hazard } from "../print";
 import { seededRandom } from "../units";
 import { schedule, type ScheduleOptions } from "./schedule";
@@ -13,7 +16,23 @@ import type { StepState } from "./status";
 import type { Step } from "./steps";
 
 /** Standard deviations of the logarithm of hands-on time, shared and of each step; the same for the machines' failure rate; failures an hour. */
-const SPREAD = { pace: 0.3, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
+const SPREAD = { pace: 0.3, saidPace: 0.2, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
+
+/** Evenings that happen: nine in ten, as if that had been seen of ten, where nobody said; what was said counts as twenty. */
+const EVENINGS = { unsaid: { happened: 9, missed: 1 }, said: 20 };
+
+/** What the user says of their own evenings and hours. */
+export type Person = Pick<Habits, "eveningsOfTen" | "hoursTake">;
+
+/** "one evening in ten falls through": what the chance counts with, and whether somebody said so. */
+export function personWords({ eveningsOfTen = null, hoursTake = null }: Person): string {
+  const missed = Math.round((10 - (eveningsOfTen ?? 9)) * 10) / 10;
+  const evenings = missed === 0 ? "that every evening happens" : `that ${missed} of ten evenings fall through`;
+  const hours =
+    hoursTake === null || hoursTake === 1 ? "that hours are as planned" : `that a planned hour takes ${Math.round(hoursTake * 60)} min`;
+  const said = (eveningsOfTen === null ? 0 : 1) + (hoursTake === null ? 0 : 1);
+  return `It counts on ${evenings} and ${hours}${said === 2 ? ", as you said" : said === 1 ? "; one of the two is a guess" : ": both are guesses until you say"}.`;
+}
 
 export interface FinishChance {
   /** Finishing times in ms since 1970, earliest first; Infinity where the evenings did not suffice. */
@@ -62,15 +81,24 @@ export function finishChance(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  options: Omit<ScheduleOptions, "failures"> & { hazards?: Hazards } = {},
+  options: Omit<ScheduleOptions, "failures"> & { hazards?: Hazards; person?: Person } = {},
   runs = 200,
   seed = 1,
 ): FinishChance {
   const random = seededRandom(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const { eveningsOfTen = null, hoursTake = null } = options.person ?? {};
+  const share = eveningsOfTen === null ? null : eveningsOfTen / 10;
+  const happens =
+    share === null
+      ? randomBeta.source(random)(EVENINGS.unsaid.happened, EVENINGS.unsaid.missed)
+      : randomBeta.source(random)(0.5 + EVENINGS.said * share, 0.5 + EVENINGS.said * (1 - share));
   const finishes: number[] = [];
   for (let i = 0; i < runs; i++) {
-    const pace = Math.exp(SPREAD.pace * normal());
+    const pace = (hoursTake ?? 1) * Math.exp((hoursTake === null ? SPREAD.pace : SPREAD.saidPace) * normal());
+    const happen = happens();
+    // The evening that has begun is there.
+    const held = evenings.filter((e) => e.from <= now || random() < happen);
     const luck = Math.exp(SPREAD.rate * normal());
     const hazard = (s: Step): Hazard => {
       const own = s.printerId === null ? undefined : options.hazards?.get(s.printerId);
@@ -85,7 +113,7 @@ export function finishChance(
         machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, hazard(s), random) : s.machineS,
       };
     });
-    finishes.push(schedule(varied, states, evenings, now, { ...options, failures }).finish ?? Infinity);
+    finishes.push(schedule(varied, states, held, now, { ...options, failures }).finish ?? Infinity);
   }
   finishes.sort((a, b) => a - b);
   const at = (p: number): number => finishes[Math.min(runs - 1, Math.ceil(p * runs) - 1)];

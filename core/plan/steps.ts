@@ -2,7 +2,7 @@
  * From a part's order of work to steps with hands-on time, machine time, waits and what depends on what. Each kind of work unfolds by
  * itself; here the steps are joined into one graph. One list serves Tonight, the lanes, the clocks and the calendar.
  */
-import { checkStack, isClash, recoatS } from "../coat";
+import { recoatInAirS, waitsAfter } from "../coat";
 import {
   countedOf,
   materialOf,
@@ -35,7 +35,9 @@ type Around = HideFrom & Pick<Project, "records"> & { parts?: Project["parts"] }
 /** What a kind of work is told of the part. */
 function taskOf(part: Part, project: Around): Task {
   const { scene, records } = project;
-  const stack = stackOfPart(part, project);
+  const { air } = project.habits;
+  const stack = stackOfPart(part, project).map((layer): StackLayer => ({ ...layer, ...air }));
+  const waits = waitsAfter(stack);
   const own = recordsOf(records, part.id);
   return {
     ...surroundingsOfPart(part, project),
@@ -55,18 +57,9 @@ function taskOf(part: Part, project: Around): Task {
         .filter((r) => r.stepKey.startsWith(`${part.id}/${itemId}/clear`) && r.finishedAt !== null)
         .map((r) => ({ failed: r.result === "failed", good: r.good })),
     onPlates: piecesWaiting(part.id, project),
-    waitForNext: (itemId) => waitForNext(stack, itemId),
+    waitForNext: (itemId) => waits[stack.findLastIndex((l) => l.itemId === itemId)],
+    recoatS: (layer) => recoatInAirS({ ...layer, ...air }),
   };
-}
-
-/** How long what an item lays down must wait for the layer that follows it: what the coat check asks of the two. */
-function waitForNext(stack: readonly StackLayer[], itemId: string): number | undefined {
-  const at = stack.findLastIndex((l) => l.itemId === itemId);
-  if (at < 0) return undefined;
-  const [layer, next] = [stack[at], stack[at + 1]] as [StackLayer, StackLayer | undefined];
-  const verdict = next && checkStack([layer, next]).verdicts[0];
-  // A stop has no wait that would do: it is told where the coats are, not hidden in the plan.
-  return verdict && !isClash(verdict.verdict) ? verdict.waitS : recoatS({ ...layer, coats: 1 });
 }
 
 const bounded = (s: number): number => Math.min(s, MOST_STEP_S);
@@ -207,6 +200,9 @@ function stepsKept(part: Part, project: Project): Step[] {
   const from = [
     ...(workOf(part.work, "seam").length > 0 ? [scene.meetings] : []),
     ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills, ...project.supplies] : []),
+    // What lies on it waits by the air of the room.
+    project.habits.air.airC,
+    project.habits.air.rh,
     ...scene.printers,
     "paints",
     ...paints,

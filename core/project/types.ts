@@ -48,6 +48,10 @@ export interface Habits {
   changes: Evening[];
   /** What coats really filled: one's own figures in place of the common ones. */
   fills: OwnReading[];
+  /** Of ten evenings that are planned, so many happen; null or absent where nobody said. */
+  eveningsOfTen?: number | null;
+  /** Hours that a planned hour of hands takes; null or absent where nobody said. */
+  hoursTake?: number | null;
 }
 
 /** A reading of one's own; those of the demo teach nothing outside it. */

@@ -56,6 +56,8 @@ export interface Task extends Surroundings {
   onPlates: number;
   /** How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down. */
   waitForNext: (itemId: string) => number | undefined;
+  /** How long a coat waits for a like one in the air of the room, s. */
+  recoatS: (layer: CoatLayer) => number;
 }
 
 /** A step as a kind says it; the rest of its fields are filled in. */

@@ -44,4 +44,6 @@ export const habitsSchema = Joi.object<Habits, true>({
   quiet: spanSchema.allow(null).required(),
   changes: eveningsSchema.required(),
   fills: Joi.array().max(LIMITS.fillReadings).items(fillSchema).required(),
+  eveningsOfTen: within(LIMITS.eveningsOfTen).allow(null).optional(),
+  hoursTake: within(LIMITS.hoursTake).allow(null).optional(),
 }).unknown(true);

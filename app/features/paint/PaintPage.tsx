@@ -15,13 +15,14 @@ import {
   type Air,
   type BoundaryVerdict,
   type CoatMethod,
+  type StackCheck,
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
 import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
-import { stackOfPart, withDates } from "~core/plan";
+import { stackOfPart, withDates, type StackLayer, type Tonight } from "~core/plan";
 import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
@@ -38,8 +39,9 @@ const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
 export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
   const { scene } = project;
-  const check = part ? checkStack(stackOfPart(part, project)) : null;
-  const clashes = check?.verdicts.filter((v) => isClash(v.verdict)).length ?? 0;
+  const { model } = useTonight();
+  const checked = part ? checkedStack(part, project, model) : null;
+  const clashes = checked?.check.verdicts.filter((v) => isClash(v.verdict)).length ?? 0;
   return (
     <Page
       title={part ? `Coats on ${part.name}` : "Paint"}
@@ -61,7 +63,7 @@ export function PaintPage({ project }: { project: Project }) {
     >
       <AtStage project={project} station="paint" part={part} choose={choose} />
       {part ? (
-        <CoatsOf key={part.id} part={part} project={project} />
+        <CoatsOf key={part.id} part={part} project={project} checked={checked!} />
       ) : (
         <p className="mt-6 max-w-prose text-soft">
           With a part here, this drills a core through its coats and warns between two of them before the can is in the hand. On the demo’s
@@ -75,13 +77,18 @@ export function PaintPage({ project }: { project: Project }) {
   );
 }
 
-function CoatsOf({ part, project }: { part: Part; project: Project }) {
+/** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says: title and page read the same. */
+function checkedStack(part: Part, project: Project, model: Tonight): { stack: StackLayer[]; check: StackCheck } {
+  const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...project.habits.air }));
+  return { stack, check: checkStack(stack) };
+}
+
+function CoatsOf({ part, project, checked }: { part: Part; project: Project; checked: ReturnType<typeof checkedStack> }) {
   const { run } = useActions();
   const room = project.habits.air;
   const setRoom = (air: Air) => run("habits.set", { change: { air } });
-  const { model } = useTonight();
-  const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...room }));
-  const { verdicts, air } = checkStack(stack);
+  const { stack } = checked;
+  const { verdicts, air } = checked.check;
   const treated = workOf(part.work, "hide").at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
   const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;

@@ -1,12 +1,13 @@
 /** Tonight: what to do in the minutes at hand, what to leave alone, and when the scene is ready. */
 import { format } from "date-fns";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { runJob } from "~workers/client";
 import {
   chanceBy,
   eveningsFrom,
   goKeyOf,
+  personWords,
   plateHours,
   ratesOf,
   type Clock,
@@ -21,7 +22,7 @@ import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
-import { ParsedField } from "~app/ui/field";
+import { Choice, ParsedField } from "~app/ui/field";
 import { Evenings } from "~app/shared/Evenings";
 import { FinishStep } from "~app/shared/FinishStep";
 import { Lanes } from "./Lanes";
@@ -279,7 +280,23 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
   const { scene } = project;
   const [chance, setChance] = useState<FinishChance | null>(null);
-  const key = `${project.records.length} ${model.steps.length} ${JSON.stringify([scene.evenings, project.habits.changes, project.habits.quiet, scene.plates])} ${Math.round(model.handsOnS)}`;
+  const { habits } = project;
+  // Everything that the runs are made of, so that nothing they read is forgotten; the clock counts by the hour.
+  const key = useMemo(() => {
+    const hour = Math.floor(model.now / 3_600_000);
+    const hours = plateHours(project, hour * 3_600_000);
+    const told = { ...hours, quiet: hours.quiet && { ...hours.quiet, printers: [...hours.quiet.printers] } };
+    return JSON.stringify([
+      hour,
+      model.all,
+      [...model.states],
+      scene.evenings,
+      told,
+      [...ratesOf(project)],
+      habits.eveningsOfTen,
+      habits.hoursTake,
+    ]);
+  }, [model, project, scene.evenings, habits]);
   useEffect(() => {
     // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
@@ -290,7 +307,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
       void runJob(
         "chance",
-        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project), now },
+        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project), person: habits, now },
         { signal: stop.signal },
       ).then((r) => r.ok && setChance(r.value));
     }, 120);
@@ -326,6 +343,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
               prints and long evenings.
             </p>
           )}
+          {chance && !scene.rests && <p className="text-soft">{personWords(habits)}</p>}
           <p className="text-soft">
             {formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
             {model.machineS > 0 && `, ${formatDuration(model.machineS)} of prints to start`}.
@@ -341,6 +359,32 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
           onChange={(e) => run("scene.set", { readyBy: e.target.value || null })}
         />
       </label>
+      <div className="mt-2 flex flex-wrap gap-3">
+        <Choice
+          className="w-44"
+          label="Of ten planned evenings"
+          value={String(habits.eveningsOfTen ?? "")}
+          onChange={(v) => void run("habits.set", { change: { eveningsOfTen: v === "" ? null : Number(v) } })}
+          options={[
+            { value: "", label: "not said" },
+            ...[10, 9, 8, 7, 6, 5, 4].map((n) => ({ value: String(n), label: n === 10 ? "all happen" : `${n} happen` })),
+          ]}
+        />
+        <Choice
+          className="w-44"
+          label="A planned hour takes me"
+          value={String(habits.hoursTake ?? "")}
+          onChange={(v) => void run("habits.set", { change: { hoursTake: v === "" ? null : Number(v) } })}
+          options={[
+            { value: "", label: "not said" },
+            { value: "0.8", label: "48 min" },
+            { value: "1", label: "60 min" },
+            { value: "1.25", label: "75 min" },
+            { value: "1.5", label: "90 min" },
+            { value: "2", label: "2 h" },
+          ]}
+        />
+      </div>
     </section>
   );
 }

@@ -1,7 +1,7 @@
 /** A coat of a paint from the rack. */
 import Joi from "joi";
 import type { CautionId } from "../../care";
-import { FAMILIES, METHODS, recoatS, type CoatFamily, type CoatMethod } from "../../coat";
+import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
 import { LIMITS } from "../../limits";
 import { count, id } from "../fields";
 import { coatHandTime } from "../handRates";
@@ -44,7 +44,7 @@ export const coat: WorkKind<CoatWork> = {
     const paint = task.paint(item.paintId);
     if (!paint) return [];
     const { setUpS, workS } = coatHandTime(item.method, task.areaMm2 / 100, task.copies);
-    const between = recoatS({ id: item.id, name: paint.name, family: paint.family, method: item.method, coats: 1 });
+    const between = task.recoatS({ id: item.id, name: paint.name, family: paint.family, method: item.method, coats: 1 });
     return Array.from({ length: item.coats }, (_, i) => ({
       name: String(i),
       title: `${paint.name}, ${METHODS[item.method].word}${item.coats > 1 ? `, coat ${i + 1} of ${item.coats}` : ""}`,
