@@ -24,14 +24,14 @@ const EVENINGS = { unsaid: { happened: 9, missed: 1 }, said: 20 };
 /** What the user says of their own evenings and hours. */
 export type Person = Pick<Habits, "eveningsOfTen" | "hoursTake">;
 
-/** "one evening in ten falls through": what the chance counts with, and whether somebody said so. */
+/** What the chance allows for, and whether somebody said so. */
 export function personWords({ eveningsOfTen = null, hoursTake = null }: Person): string {
   const missed = Math.round((10 - (eveningsOfTen ?? 9)) * 10) / 10;
-  const evenings = missed === 0 ? "that every evening happens" : `that ${missed} of ten evenings fall through`;
-  const hours =
-    hoursTake === null || hoursTake === 1 ? "that hours are as planned" : `that a planned hour takes ${Math.round(hoursTake * 60)} min`;
-  const said = (eveningsOfTen === null ? 0 : 1) + (hoursTake === null ? 0 : 1);
-  return `It counts on ${evenings} and ${hours}${said === 2 ? ", as you said" : said === 1 ? "; one of the two is a guess" : ": both are guesses until you say"}.`;
+  const evenings = missed === 0 ? "no missed evenings" : `${missed} in 10 evenings missed`;
+  const hours = hoursTake === null || hoursTake === 1 ? "hours as planned" : `${Math.round(hoursTake * 60)} min for a planned hour`;
+  const guessed = (eveningsOfTen === null ? 1 : 0) + (hoursTake === null ? 1 : 0);
+  const from = guessed === 2 ? "Both are guesses: say how it goes for you." : guessed === 1 ? "One of the two is a guess." : "As you said.";
+  return `Allows for ${evenings} and ${hours}. ${from}`;
 }
 
 export interface FinishChance {

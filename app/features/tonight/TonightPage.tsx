@@ -361,7 +361,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       </label>
       <div className="mt-2 flex flex-wrap gap-3">
         <Choice
-          className="w-44"
+          className="w-40"
           label="Of ten planned evenings"
           value={String(habits.eveningsOfTen ?? "")}
           onChange={(v) => void run("habits.set", { change: { eveningsOfTen: v === "" ? null : Number(v) } })}
@@ -371,7 +371,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
           ]}
         />
         <Choice
-          className="w-44"
+          className="w-40"
           label="A planned hour takes me"
           value={String(habits.hoursTake ?? "")}
           onChange={(v) => void run("habits.set", { change: { hoursTake: v === "" ? null : Number(v) } })}

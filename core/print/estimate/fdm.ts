@@ -34,7 +34,7 @@ export interface Layering {
 }
 
 /** Neighbouring layers that take about as long as each other. */
-export interface LayerTime {
+interface LayerTime {
   count: number;
   /** One piece alone on the plate, s a layer. */
   aloneS: number;

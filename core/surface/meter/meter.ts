@@ -64,7 +64,7 @@ const BESIDE = { slower: [0.62, 0.68, 0.74], quicker: [1.32, 1.41, 1.5] };
 const BANDS_BESIDE = [2.2, 2.7, 3.2];
 const BANDS_ALONE = 3;
 /** Lines stronger than this throw shadows: their brightness no longer follows their height. */
-export const SHADOWS = 0.5;
+const SHADOWS = 0.5;
 const MOST_SIDE_PX = 2400;
 /** What no number of tiles evens out: marks, lamp and sharpness that are not quite the same again. Common practice, no source. */
 const SYSTEMATIC = 0.04;
