@@ -107,7 +107,7 @@ const DIMENSIONS: RealDimension[] = [
 ];
 
 /** On a 30° slope of 0.2 mm layers. */
-const READING = { stepMm: 0.173, pitchMm: 0.346, demo: true } as const;
+const READING = { stepMm: 0.173, pitchMm: 0.4, demo: true } as const;
 
 /** Who meets whom, and how it went when it was tried dry. */
 const MEETINGS: Meeting[] = [

@@ -15,6 +15,7 @@ import { partTo4, workshopTo4 } from "./migrations/4";
 import { partTo5 } from "./migrations/5";
 import { habitsTo6, partTo6, sceneTo6 } from "./migrations/6";
 import { habitsTo7, partTo7, sceneTo7 } from "./migrations/7";
+import { habitsTo8 } from "./migrations/8";
 import type { Stored } from "./migrations/stored";
 
 /** Tables that edits and undo work on. */
@@ -118,7 +119,7 @@ interface Chore {
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 7;
+export const DATABASE_VERSION = 8;
 
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
@@ -217,10 +218,15 @@ export class InchHollowDatabase extends Dexie {
       await replaceRows(tx, "habits", habitsTo6);
     });
     // What is said of surfaces has rows, scenes say who meets whom. Undo would bring back rows of the old shape, so it begins anew.
-    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+    this.version(7).upgrade(async (tx) => {
       await replaceRows(tx, "scenes", sceneTo7);
       await replaceRows(tx, "parts", partTo7);
       await replaceRows(tx, "habits", habitsTo7);
+      await tx.table("history").clear();
+    });
+    // Readings of filling go by the spacing along the face. Undo would bring back the old ones, so it begins anew.
+    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+      await replaceRows(tx, "habits", habitsTo8);
       await tx.table("history").clear();
     });
     // Older programs were less strict: what they stored is gone through once, by what this program understands.

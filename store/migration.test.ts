@@ -140,6 +140,49 @@ describe("what version 5 stored", () => {
   });
 });
 
+describe("what version 7 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version7.fixture.json", import.meta.url), "utf8"));
+  // Layers of 0.2 mm on 30°: the run is 0.346 mm seen from above, the spacing 0.4 along the face; on 50° the run was kept as 0.2, and the
+  // spacing is 0.261.
+  const spaced = (project: ProjectRows): void => {
+    expect(project.workshop.habits.fills.map((f) => [f.id, Math.round(f.pitchMm * 1000) / 1000])).toEqual([
+      ["gentle", 0.4],
+      ["steep", 0.261],
+      ["odd", 0.1],
+    ]);
+  };
+  it("opens in the browser: readings say the spacing along the face", async () => {
+    const rows = said().project;
+    const old = new Dexie("inch-hollow");
+    old.version(7).stores(TABLES_OF_4_AND_5);
+    await old.table("scenes").put(rows.scene);
+    await old.table("parts").bulkPut(rows.parts);
+    await old.table("records").bulkPut(rows.records);
+    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
+    await old.table("rack").bulkPut(rows.workshop.paints);
+    await old.table("kept").bulkPut(rows.workshop.procedures);
+    await old.table("habits").put(rows.workshop.habits);
+    old.close();
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    spaced(project);
+    expect(project.parts).toHaveLength(rows.parts.length);
+    db.close();
+  });
+  it("is read from a bundle, and not changed a second time", async () => {
+    const { project, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(project, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    spaced(got.value.project);
+    const again = await read(await packed(got.value));
+    if (!again.ok) throw new Error(again.problem.message);
+    spaced(again.value.project);
+  });
+});
+
 describe("what version 6 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>
     JSON.parse(readFileSync(new URL("./version6.fixture.json", import.meta.url), "utf8"));
