@@ -3,26 +3,18 @@ import path from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import compression from "compression";
 import express from "express";
+import { doors } from "./doors.mjs";
 import { contentPolicy, FIXED_HEADERS } from "./policy.mjs";
 
 /** What anybody may ask. Anything else, TRACE among it (RFC 9110, 9.3.8), is refused before it is looked at. */
 const METHODS = new Set(["GET", "HEAD", "POST", "OPTIONS"]);
 
-/** Does the Host header name a host? Addresses are made from it. */
-function namesHost(host) {
-  if (typeof host !== "string" || /[\s/\\?#@]/.test(host)) return false;
-  try {
-    return new URL(`http://${host}`).host !== "";
-  } catch {
-    return false;
-  }
-}
-
 /**
  * @param {import("react-router").ServerBuild} build
  * @param {string} clientDir folder of the built files
+ * @param {{ host?: string, bodyMs?: number }} [options] what HOST says; how long a body may take to come
  */
-export function createApp(build, clientDir) {
+export function createApp(build, clientDir, options = {}) {
   const app = express();
   app.disable("x-powered-by");
   app.use((request, response, next) => {
@@ -34,10 +26,11 @@ export function createApp(build, clientDir) {
         .set("Allow", [...METHODS].join(", "))
         .type("text")
         .send("Method not allowed.\n");
-    if (!namesHost(request.headers.host)) return void response.status(400).type("text").send("The Host header names no host.\n");
     next();
   });
+  app.use(doors(options));
   app.use(compression());
+  app.get("/favicon.ico", (_request, response) => response.sendFile("icon.svg", { root: clientDir }));
   app.use("/assets", express.static(path.join(clientDir, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
   // The service worker is asked for anew each time: it is how a new version is noticed.
   app.use(express.static(clientDir, { maxAge: 0, index: false }));

@@ -5,7 +5,9 @@ import type { Server } from "node:http";
 import { tmpdir } from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import express, { type ErrorRequestHandler } from "express";
 import { createApp } from "./app.mjs";
+import { doors } from "./doors.mjs";
 
 let server: Server;
 let port = 0;
@@ -18,16 +20,16 @@ beforeAll(async () => {
   // Documents are the build's own affair: here it always fails, as a faulty one would.
   const build = {} as never;
   await new Promise<void>((done) => {
-    server = createApp(build, dir).listen(0, "127.0.0.1", () => done());
+    server = createApp(build, dir, { host: "bench.local", bodyMs: 300 }).listen(0, "127.0.0.1", () => done());
   });
   port = (server.address() as AddressInfo).port;
 });
 afterAll(() => server.close());
 
 /** Raw bytes to the server, its whole answer. */
-const raw = (request: string): Promise<string> =>
+const raw = (request: string, at = port): Promise<string> =>
   new Promise((done, failed) => {
-    const socket = connect(port, "127.0.0.1", () => socket.write(request));
+    const socket = connect(at, "127.0.0.1", () => socket.write(request));
     let answer = "";
     socket.on("data", (d) => (answer += String(d)));
     socket.on("end", () => done(answer));
@@ -48,14 +50,14 @@ describe("the server", () => {
   it.each(["a b", "a/b", "a?b", "x@y", "[::1", "host:99999", ""])("refuses the host %j", async (host) => {
     expect(status(await ask("GET", "/icon.svg", host))).toBe(400);
   });
-  it.each(["localhost", "localhost:4500", "127.0.0.1", "[::1]:4500", "bench.local"])("takes the host %j", async (host) => {
+  it.each(["localhost", "localhost:4500", "127.0.0.1", "[::1]:4500", "Bench.Local"])("takes the host %j", async (host) => {
     expect(status(await ask("GET", "/icon.svg", host))).toBe(200);
   });
   it.each([
     ["/icon.svg", 200],
     ["/assets/a-1234.js", 200],
     ["/assets/none.js", 404],
-    ["/assets/../../../etc/passwd", 403],
+    ["/assets/../../../etc/passwd", 404],
     ["/%E0%A4%A", 400],
     ["/anything", 500],
   ])("%s is answered with %d, with nosniff and the policy", async (url, want) => {
@@ -69,5 +71,93 @@ describe("the server", () => {
   it("keeps files named by their content for long, and asks for the others anew", async () => {
     expect(await ask("GET", "/assets/a-1234.js")).toMatch(/^Cache-Control: public, max-age=31536000, immutable/im);
     expect(await ask("GET", "/icon.svg")).toMatch(/^Cache-Control: public, max-age=0/im);
+  });
+});
+
+describe("who may ask what", () => {
+  const post = (headers: Record<string, string>, body = "{}", host = "localhost"): Promise<string> =>
+    raw(
+      `POST /stand-ins/printers/large/job HTTP/1.1\r\nHost: ${host}\r\nConnection: close\r\n${Object.entries({
+        "Content-Type": "application/json",
+        "Content-Length": String(body.length),
+        ...headers,
+      })
+        .map(([k, v]) => `${k}: ${v}\r\n`)
+        .join("")}\r\n${body}`,
+    );
+  /** Past the doors: what lies behind them always fails in this test. */
+  const IN = 500;
+  // A name that was bound to the loopback address after the page was loaded.
+  it.each(["evil.example", "evil.example:4500", "127.0.0.1.evil.example", "192.168.1.7", "localhost.evil.example"])(
+    "does not answer to %j",
+    async (host) => {
+      expect(status(await ask("GET", "/icon.svg", host))).toBe(421);
+      expect(status(await post({}, "{}", host))).toBe(421);
+    },
+  );
+  it("takes what its own pages and plain programs send", async () => {
+    expect(status(await post({ Origin: "http://localhost", "Sec-Fetch-Site": "same-origin" }))).toBe(IN);
+    expect(status(await post({ Origin: "http://localhost:4500" }, "{}", "localhost:4500"))).toBe(IN);
+    expect(status(await post({}))).toBe(IN);
+  });
+  it.each([
+    [{ Origin: "http://evil.example" }],
+    [{ Origin: "null" }],
+    [{ Origin: "http://localhost:9999" }],
+    [{ "Sec-Fetch-Site": "cross-site" }],
+    [{ "Sec-Fetch-Site": "same-site" }],
+    [{ Origin: "https://localhost.evil.example", "Sec-Fetch-Site": "cross-site" }],
+  ])("refuses what another page sends: %j", async (headers) => {
+    expect(status(await post(headers))).toBe(403);
+  });
+  // What a form or a simple request can send without being asked first (Fetch Standard, CORS-safelisted content types).
+  it.each(["text/plain", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x"])("takes no %s", async (type) => {
+    expect(status(await post({ "Content-Type": type }))).toBe(415);
+  });
+  it("refuses a large body before it is read, and one of unknown length", async () => {
+    expect(status(await post({ "Content-Length": "64000000" }, ""))).toBe(413);
+    expect(
+      status(await raw("POST /x HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n")),
+    ).toBe(411);
+  });
+  it.each(["//evil.example/x", "/stand-ins/printers/../x", "/stand-ins/printers/%2e%2e/job", "/a/..%2fb/.."])(
+    "has nothing at %s",
+    async (url) => {
+      const answer = await ask("GET", url);
+      expect(status(answer)).toBe(404);
+      expect(answer).toMatch(/nothing at this address/);
+    },
+  );
+  it("hangs up on a body that never ends, while others are answered", async () => {
+    const app = express();
+    app.use(doors({ bodyMs: 200 }));
+    app.post("/", async (request, response) => {
+      for await (const _ of request as AsyncIterable<Buffer>);
+      response.send("read");
+    });
+    // What was cut off is nobody's fault.
+    app.use(((_error, _request, response, _next) => response.end()) as ErrorRequestHandler);
+    const slow = app.listen(0, "127.0.0.1");
+    await new Promise((done) => slow.once("listening", done));
+    const own = (slow.address() as AddressInfo).port;
+    const head = "POST / HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: application/json\r\nContent-Length: ";
+    const never = raw(`${head}5000\r\n\r\n{`, own).catch(() => "");
+    expect(await raw(`${head}2\r\n\r\n{}`, own)).toMatch(/read$/);
+    expect(await never).toBe("");
+    slow.close();
+  });
+  it("a stranger's page learns nothing of the printers, and everybody gets an icon", async () => {
+    const asked = (url: string, site: string): Promise<string> =>
+      raw(`GET ${url} HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: ${site}\r\nConnection: close\r\n\r\n`);
+    expect(status(await asked("/stand-ins/printers", "cross-site"))).toBe(403);
+    expect(status(await asked("/stand-ins/printers", "same-origin"))).toBe(IN);
+    expect(status(await ask("GET", "/favicon.ico"))).toBe(200);
+  });
+  it("keeps other origins out of its windows and files", async () => {
+    const answer = await ask("GET", "/icon.svg");
+    expect(answer).toMatch(/^Cross-Origin-Opener-Policy: same-origin/im);
+    expect(answer).toMatch(/^Cross-Origin-Resource-Policy: same-origin/im);
+    expect(answer).toMatch(/^Permissions-Policy: camera=\(\)/im);
+    expect(answer).toMatch(/frame-ancestors 'none'/);
   });
 });

@@ -19,4 +19,11 @@ export const contentPolicy = (nonce) =>
     "frame-ancestors 'none'",
   ].join("; ");
 
-export const FIXED_HEADERS = { "X-Content-Type-Options": "nosniff", "Referrer-Policy": "no-referrer" };
+export const FIXED_HEADERS = {
+  "X-Content-Type-Options": "nosniff",
+  "Referrer-Policy": "no-referrer",
+  // Pages of other origins share no window with ours, and take none of its files.
+  "Cross-Origin-Opener-Policy": "same-origin",
+  "Cross-Origin-Resource-Policy": "same-origin",
+  "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()",
+};

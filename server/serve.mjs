@@ -9,7 +9,7 @@ const host = process.env.HOST || "127.0.0.1";
 const port = Number(process.env.PORT || 4500);
 const built = path.resolve(root, process.env.BUILD_DIR || "build");
 const build = await import(path.join(built, "server/index.js"));
-const server = createApp(build, path.join(built, "client")).listen(port, host, (error) => {
+const server = createApp(build, path.join(built, "client"), { host }).listen(port, host, (error) => {
   if (error) {
     console.error(error.code === "EADDRINUSE" ? `Port ${port} is taken. Set PORT to another.` : error.message);
     process.exit(1);

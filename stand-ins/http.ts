@@ -17,12 +17,13 @@ const make = (): Map<string, StandInPrinter> =>
 let printers = make();
 const MOST_PRINTERS = 300;
 
-function printerOf(id: string): StandInPrinter | undefined {
+/** @param keep a printer that is only looked at is not kept: a stranger's questions use nothing up */
+function printerOf(id: string, keep: boolean): StandInPrinter | undefined {
   const known = printers.get(id);
   const kind = /^(large|small|resin)-[a-z0-9]{1,16}$/.exec(id)?.[1] as keyof typeof KINDS | undefined;
   if (known || !kind || printers.size >= MOST_PRINTERS) return known;
   const made = new StandInPrinter(id, KINDS[kind].name, KINDS[kind].process);
-  printers.set(id, made);
+  if (keep) printers.set(id, made);
   return made;
 }
 
@@ -77,17 +78,17 @@ export const list = (now: number): Response => json({ printers: [...printers.val
 
 /** GET /stand-ins/printers/:id, and with /stream the same as it changes, as server-sent events (HTML Living Standard, 9.2). */
 export async function read(id: string, what: string | undefined, request: Request): Promise<Response> {
-  const printer = printerOf(id);
+  const printer = printerOf(id, false);
   if (!printer) return refused(unknown(id));
   const how = new URL(request.url).searchParams.get("behave");
-  if (what === "stream") return stream(printer, request.signal);
+  if (what === "stream") return stream(() => printerOf(id, false) ?? printer, request.signal);
   if (what !== undefined) return refused(fail("address", "A printer has its state and its stream.").problem);
   return behaving(how, () => json(printer.state(Date.now())), request.signal);
 }
 
 /** POST /stand-ins/printers/:id/job, pause, resume, cancel, clear, speed */
 export async function act(id: string, what: string | undefined, request: Request): Promise<Response> {
-  const printer = printerOf(id);
+  const printer = printerOf(id, true);
   if (!printer) return refused(unknown(id));
   if (request.method !== "POST") return json({ error: fail("method", "Only POST tells a printer what to do.").problem }, 405);
   const body = await bodyOf(request);
@@ -121,7 +122,24 @@ export async function act(id: string, what: string | undefined, request: Request
 /** How often a stream looks for something new. */
 const LOOK_MS = 500;
 
-function stream(printer: StandInPrinter, signal: AbortSignal): Response {
+/** Streams at once, at most: more are asked to come again. */
+const MOST_STREAMS = 200;
+let streams = 0;
+
+/** @param printerNow looked up anew each time: a printer begins to be kept with its first job */
+function stream(printerNow: () => StandInPrinter, signal: AbortSignal): Response {
+  if (streams >= MOST_STREAMS) {
+    const busy = json({ error: fail("stream.many", "Too many are listening: ask again in a while.").problem }, 503);
+    busy.headers.set("Retry-After", "10");
+    return busy;
+  }
+  streams++;
+  let open = true;
+  const leave = (): void => {
+    clearInterval(timer);
+    if (open) streams--;
+    open = false;
+  };
   const encoder = new TextEncoder();
   let timer: ReturnType<typeof setInterval> | undefined;
   const body = new ReadableStream<Uint8Array>({
@@ -129,7 +147,7 @@ function stream(printer: StandInPrinter, signal: AbortSignal): Response {
       let last = "";
       let quiet = 0;
       const look = (): void => {
-        const state = JSON.stringify(printer.state(Date.now()));
+        const state = JSON.stringify(printerNow().state(Date.now()));
         // A line now and then, so that whoever listens knows that it is still there.
         if (state !== last) control.enqueue(encoder.encode(`event: state\ndata: ${state}\n\n`));
         else if (++quiet % 20 === 0) control.enqueue(encoder.encode(": here\n\n"));
@@ -138,7 +156,7 @@ function stream(printer: StandInPrinter, signal: AbortSignal): Response {
       look();
       timer = setInterval(look, LOOK_MS);
       signal.addEventListener("abort", () => {
-        clearInterval(timer);
+        leave();
         try {
           control.close();
         } catch {
@@ -146,7 +164,7 @@ function stream(printer: StandInPrinter, signal: AbortSignal): Response {
         }
       });
     },
-    cancel: () => clearInterval(timer),
+    cancel: leave,
   });
   return new Response(body, { headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store, no-transform" } });
 }

@@ -43,6 +43,8 @@ async function ask(address: string, what: string, body?: unknown): Promise<Resul
   try {
     answer = await fetch(at(address, what), {
       ...(body === undefined ? {} : { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) }),
+      // A printer that sends elsewhere is none.
+      redirect: "error",
       signal: AbortSignal.timeout(PATIENCE_MS),
     });
   } catch (error) {

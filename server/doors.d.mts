@@ -1,0 +1,2 @@
+import type { RequestHandler } from "express";
+export function doors(options?: { host?: string; bodyMs?: number }): RequestHandler;
