@@ -606,12 +606,20 @@ function recordsOf(project: Project): StepRecord[] {
       ...more,
     });
   };
-  const crates = project.parts.find((p) => p.id === "crate")!;
-  const crateFacts = crates.prints.find((f) => f.printerId === "resin")!;
-  const plateMin = plateTimeS(crateFacts, 24).value / 60;
-  add("sluice-frame", "print/start0", DEMO_NOW - 3 * DAY, 58);
+  /** What a plate takes by the model, minutes. */
+  const plateMinOf = (partId: string, printerId: string, copies: number): number => {
+    const { prints } = project.parts.find((p) => p.id === partId)!;
+    return (
+      plateTimeS(
+        prints.find((f) => f.printerId === printerId)!,
+        copies,
+      ).value / 60
+    );
+  };
+  const plateMin = plateMinOf("crate", "resin", 24);
+  add("sluice-frame", "print/start0", DEMO_NOW - 3 * DAY, plateMinOf("sluice-frame", "small-filament", 1) * 0.95);
   add("sluice-frame", "print/clear0", DEMO_NOW - 3 * DAY + 2 * HOUR, 9, { good: 1 });
-  add("sluice-paddle", "print/start0", DEMO_NOW - 3 * DAY + 2.2 * HOUR, 21);
+  add("sluice-paddle", "print/start0", DEMO_NOW - 3 * DAY + 2.2 * HOUR, plateMinOf("sluice-paddle", "small-filament", 1) * 0.93);
   add("sluice-paddle", "print/clear0", DEMO_NOW - 2 * DAY, 7, { good: 1 });
   add("crate", "print/start0", DEMO_NOW - 1 * DAY, plateMin * 1.04);
   add("crate", "print/clear0", DEMO_NOW - 1 * DAY + 2.5 * HOUR, 55, {
