@@ -158,6 +158,36 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   faults.splice(0, faults.length, ...faults.filter((f) => !/Failed to load resource|net::ERR|MIME type/.test(f)));
 });
 
+test("a print that came with a file is sent to no printer until somebody presses", async ({ bench }) => {
+  const sent: string[] = [];
+  bench.on("request", (r) => {
+    if (r.method() === "POST" && r.url().includes("/stand-ins/")) sent.push(r.url());
+  });
+  await station(bench, "Print").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
+  // As a file leaves it in the store: it runs, began just now, and its printer has an address.
+  await bench.evaluate(async () => {
+    const done = <T>(r: IDBRequest<T>): Promise<T> =>
+      new Promise((yes, no) => {
+        r.onsuccess = () => yes(r.result);
+        r.onerror = () => no(new Error(String(r.error)));
+      });
+    const db = await done(indexedDB.open("inch-hollow"));
+    const store = db.transaction("records", "readwrite").objectStore("records");
+    const rows = (await done(store.getAll())) as { id: string; print?: { printerId: string } }[];
+    const like = rows.find((r) => r.print?.printerId === "small-filament")!;
+    await done(store.put({ ...like, id: "from-a-file", startedAt: Date.now(), finishedAt: null, result: null, saidS: null }));
+    db.close();
+  });
+  const heard = bench.waitForRequest(/stand-ins\/printers\/.*stream/);
+  await bench.reload();
+  await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
+  await heard;
+  // Longer than a printer's next word takes.
+  await bench.waitForTimeout(3000);
+  expect(sent).toEqual([]);
+});
+
 test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at true size; the card tells what is stale", async ({
   bench,
 }) => {

@@ -10,6 +10,7 @@ import type { FileRow } from "../../store/database";
 import { redo, undo, type Mine, type Replayed } from "../../store/edit";
 import { askResult, db, LONG_MS } from "./database.client";
 import { keep, kept, keptKeys } from "./kept";
+import { noteStarted } from "./startedHere.client";
 import { keepForGood } from "./storage.client";
 import { openWindows, tellStored, windowId } from "./windows.client";
 
@@ -41,6 +42,7 @@ const orderSchema = Joi.object({
 /** Writes an edit down. @returns what is to be sent */
 export function writeDown(sceneId: string, command: string, payload: object): EditOrder {
   const order: EditOrder = { editId: nanoid(), sceneId, command, payload, at: Date.now(), windowId };
+  noteStarted(command, payload, order.at);
   // Taking back is not sent again later: it would take back something else.
   if (command !== "undo" && command !== "redo") keep(OUT + order.editId, JSON.stringify(order));
   return order;

@@ -8,6 +8,7 @@ import { massOfStock } from "~core/print";
 import type { Project, StepRecord } from "~core/project";
 import { hash32 } from "~core/units";
 import { listenTo, sendJob, tellPrinter, type LinkState } from "~app/data/printerLink.client";
+import { startedHere } from "~app/data/startedHere.client";
 import type { RunCommand } from "./scene";
 
 /** A print that was begun longer ago than this is not sent by itself any more: whoever sees that it never ran sends it again. */
@@ -76,7 +77,8 @@ export function usePrinterWatch(project: Project, run: RunCommand): void {
         // It stands free, or holds a plate that somebody has just taken off by starting the next, and was never told: it is told once.
         const once = `send ${record.id}`;
         const free = job === null || phase === "ended" || phase === "failed";
-        if (free && Date.now() - record.startedAt < FRESH_MS && !told.current.has(once)) {
+        // What came with a file was pressed by nobody here.
+        if (free && startedHere(record.id) && Date.now() - record.startedAt < FRESH_MS && !told.current.has(once)) {
           told.current.add(once);
           void (job === null ? Promise.resolve() : tellPrinter(address, "clear")).then(() =>
             sendJob(address, orderOf(record, now.current)),
