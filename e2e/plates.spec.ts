@@ -225,7 +225,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await expect(what.getByRole("listitem").first()).toContainText("the spool has been open for 41 days");
   const repair = bench.getByRole("region", { name: "Repair, or print again?" });
   await expect(repair).toContainText(/^.*Repair it: 20 min of yours/);
-  await repair.getByLabel("Mending one takes").fill("5 h");
+  await repair.getByLabel("Mending one takes").fill("12 h");
   await bench.keyboard.press("Tab");
   await expect(repair).toContainText("Print it again:");
   // A filament that nothing was printed with yet.

@@ -201,10 +201,7 @@ export class GcodeReader {
     const { pending, given, values, codes } = this;
     given.fill(0);
     codes.length = 0;
-    if (isName(pending, used)) {
-      this.commands++;
-      return false;
-    }
+    if (isName(pending, used)) return false;
     let i = 0,
       any = false;
     while (i < used) {
