@@ -36,9 +36,11 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
   const items = dropped ? [...part.work].sort((a, b) => dropped.indexOf(a.id) - dropped.indexOf(b.id)) : part.work;
   const ids = items.map((item) => item.id);
   const move = async (itemId: string, to: number): Promise<void> => {
-    setDropped(arrayMove(ids, ids.indexOf(itemId), to));
+    const mine = arrayMove(ids, ids.indexOf(itemId), to);
+    setDropped(mine);
     await run("work.move", { partId: part.id, itemId, to });
-    setDropped(null);
+    // Another move may have begun meanwhile: its order stays until it is stored too.
+    setDropped((now) => (now === mine ? null : now));
   };
   const titleOf = (id: UniqueIdentifier): string => {
     const item = part.work.find((w) => w.id === id);
