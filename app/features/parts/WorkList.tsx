@@ -13,7 +13,7 @@ import {
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { formatDuration, parseDuration } from "~core/units";
 import { FAMILIES, type CoatFamily } from "~core/coat";
 import { stepsAmong, type Step } from "~core/plan";
@@ -30,17 +30,23 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const { model } = useTonight();
   const [adding, setAdding] = useState<number | null>(null);
-  // The order as it was just let go, until the row says the same.
-  const [dropped, setDropped] = useState<string[] | null>(null);
+  // The order as it was just let go, until the row is another than the one that was there when it was stored: a press that follows at once
+  // starts from what is shown.
+  const [dropped, setDropped] = useState<{ ids: string[]; storedAt: Part["work"] | null } | null>(null);
+  const latest = useRef(part.work);
+  useEffect(() => {
+    latest.current = part.work;
+  }, [part.work]);
+  const shown = dropped && (dropped.storedAt === null || dropped.storedAt === part.work) ? dropped.ids : null;
   const sensors = useSensors(useSensor(PointerSensor), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
-  const items = dropped ? [...part.work].sort((a, b) => dropped.indexOf(a.id) - dropped.indexOf(b.id)) : part.work;
+  const items = shown ? [...part.work].sort((a, b) => shown.indexOf(a.id) - shown.indexOf(b.id)) : part.work;
   const ids = items.map((item) => item.id);
   const move = async (itemId: string, to: number): Promise<void> => {
-    const mine = arrayMove(ids, ids.indexOf(itemId), to);
+    const mine = { ids: arrayMove(ids, ids.indexOf(itemId), to), storedAt: null };
     setDropped(mine);
-    await run("work.move", { partId: part.id, itemId, to });
+    const done = await run("work.move", { partId: part.id, itemId, to });
     // Another move may have begun meanwhile: its order stays until it is stored too.
-    setDropped((now) => (now === mine ? null : now));
+    setDropped((now) => (now !== mine ? now : done.ok ? { ...mine, storedAt: latest.current } : null));
   };
   const titleOf = (id: UniqueIdentifier): string => {
     const item = part.work.find((w) => w.id === id);
