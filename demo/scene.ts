@@ -412,7 +412,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           kind: "spool",
           name: "Slate grey filament",
           what: "usual",
-          stock: 257,
+          stock: 357,
           price: { minor: 1990, currency: "EUR" },
           since: DEMO_NOW - 41 * 86_400_000,
         },

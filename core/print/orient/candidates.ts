@@ -359,7 +359,9 @@ export function named<C extends Candidate>(all: readonly C[]): C[] {
   // How far it is from the best of each goal, all together.
   const short = (c: C): number =>
     GOALS.reduce((sum, g) => sum + Math.min(3, (c.weights[g] - best(g)) / (Math.abs(best(g)) + 1e-6 + 0.1)), 0);
-  const order = named.sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits) || short(a) - short(b));
+  // What is best for something comes before what only lies between.
+  const good = (c: C): number => Number(c.bestFor.length > 0);
+  const order = named.sort((a, b) => Number(b.fit.fits) - Number(a.fit.fits) || good(b) - good(a) || short(a) - short(b));
   // What is best for something is shown whatever it costs elsewhere.
   const shown = new Set([...order.filter((c) => c.own), ...order.filter((c) => c.bestFor.length > 0), ...order].slice(0, MOST));
   return order.filter((c) => shown.has(c));

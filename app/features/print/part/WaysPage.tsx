@@ -187,7 +187,7 @@ function Way({
           {chosen && <span aria-hidden="true">▸ </span>}
           {nth}. {way.words}
         </h2>
-        <p className="font-semibold">{best.join("; ") || "good at nothing in particular"}</p>
+        <p className="font-semibold">{best.join("; ") || "between the others"}</p>
         <p>
           {one && known ? (
             <>
