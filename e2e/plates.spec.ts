@@ -179,12 +179,11 @@ test("a print that came with a file is sent to no printer until somebody presses
     await done(store.put({ ...like, id: "from-a-file", startedAt: Date.now(), finishedAt: null, result: null, saidS: null }));
     db.close();
   });
-  const heard = bench.waitForRequest(/stand-ins\/printers\/.*stream/);
   await bench.reload();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
-  await heard;
-  // Longer than a printer's next word takes.
-  await bench.waitForTimeout(3000);
+  // Its printer has said that it stands free, which is when a print that was started here is sent; one round more, so that all is out.
+  await expect(bench.getByText(/It stands free/).first()).toBeVisible();
+  await bench.evaluate(() => fetch("/stand-ins/printers").then((r) => r.text()));
   expect(sent).toEqual([]);
 });
 

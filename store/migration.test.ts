@@ -76,6 +76,20 @@ const TABLES_OF_4_AND_5 = {
   habits: "id",
 };
 
+/** A browser's database as that version left it. */
+async function stored(version: number, rows: ProjectRows): Promise<void> {
+  const old = new Dexie("inch-hollow");
+  old.version(version).stores(TABLES_OF_4_AND_5);
+  await old.table("scenes").put(rows.scene);
+  await old.table("parts").bulkPut(rows.parts);
+  await old.table("records").bulkPut(rows.records);
+  for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
+  await old.table("rack").bulkPut(rows.workshop.paints);
+  await old.table("kept").bulkPut(rows.workshop.procedures);
+  await old.table("habits").put(rows.workshop.habits);
+  old.close();
+}
+
 describe("the browser's database of version 1", () => {
   it("opens with everything it held, and what it lacked", async () => {
     await storeVersion1();
@@ -105,16 +119,7 @@ describe("what version 5 stored", () => {
 
   it("opens in the browser with plates that are none yet, no batch, and hours of sleep", async () => {
     const rows = said().project;
-    const old = new Dexie("inch-hollow");
-    old.version(5).stores(TABLES_OF_4_AND_5);
-    await old.table("scenes").put(rows.scene);
-    await old.table("parts").bulkPut(rows.parts);
-    await old.table("records").bulkPut(rows.records);
-    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
-    await old.table("rack").bulkPut(rows.workshop.paints);
-    await old.table("kept").bulkPut(rows.workshop.procedures);
-    await old.table("habits").put(rows.workshop.habits);
-    old.close();
+    await stored(5, rows);
     const db = new InchHollowDatabase();
     const project = (await loadProject(db, rows.scene.id))!;
     expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
@@ -154,16 +159,7 @@ describe("what version 7 stored", () => {
   };
   it("opens in the browser: readings say the spacing along the face", async () => {
     const rows = said().project;
-    const old = new Dexie("inch-hollow");
-    old.version(7).stores(TABLES_OF_4_AND_5);
-    await old.table("scenes").put(rows.scene);
-    await old.table("parts").bulkPut(rows.parts);
-    await old.table("records").bulkPut(rows.records);
-    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
-    await old.table("rack").bulkPut(rows.workshop.paints);
-    await old.table("kept").bulkPut(rows.workshop.procedures);
-    await old.table("habits").put(rows.workshop.habits);
-    old.close();
+    await stored(7, rows);
     const db = new InchHollowDatabase();
     const project = (await loadProject(db, rows.scene.id))!;
     expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
@@ -203,16 +199,7 @@ describe("what version 6 stored", () => {
 
   it("opens in the browser: what was said of surfaces by words has rows of its own", async () => {
     const rows = said().project;
-    const old = new Dexie("inch-hollow");
-    old.version(6).stores(TABLES_OF_4_AND_5);
-    await old.table("scenes").put(rows.scene);
-    await old.table("parts").bulkPut(rows.parts);
-    await old.table("records").bulkPut(rows.records);
-    for (const table of ["printers", "things", "supplies", "lessons"] as const) await old.table(table).bulkPut(rows.workshop[table]);
-    await old.table("rack").bulkPut(rows.workshop.paints);
-    await old.table("kept").bulkPut(rows.workshop.procedures);
-    await old.table("habits").put(rows.workshop.habits);
-    old.close();
+    await stored(6, rows);
     const db = new InchHollowDatabase();
     const project = (await loadProject(db, rows.scene.id))!;
     expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();

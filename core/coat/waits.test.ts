@@ -90,6 +90,7 @@ describe("waits between coats", () => {
         .filter((s) => s.station === "paint")
         .map((s) => s.waitS);
     const cold = { ...project, habits: { ...project.habits, air: damp } };
+    expect(waits(project).length).toBeGreaterThan(1);
     waits(cold).forEach((s, i) => expect(s).toBeGreaterThan(waits(project)[i]));
   });
 });

@@ -196,40 +196,44 @@ export function planLines(
   let brimMm = 0;
   let below: HangingLayer | undefined;
   let last: Cut | undefined;
-  const slicing = sliceMesh(mesh, topology, layerMm, {
-    signal,
-    onProgress: (f) => onProgress?.(f * 0.9, "slicing"),
-    onLayer: (k, raw) => {
-      const outer = simplified(raw);
-      if (last && sameContours(last.outer, outer)) {
-        cuts.push(last.over ? (last = { ...last, over: null }) : last);
-        return;
-      }
-      const region = regionOf(solids, outer);
-      try {
-        const cut = cutOf(region, outer, raw);
-        if (k === 0 && settings.brimMm > 0)
-          scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
-        const fine = new HangingLayer(raw, layerMm);
-        // Only a layer that reaches beyond the one below can hang over it.
-        if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
-          const { held } = hangingOf(solids, fine, below, reachMm, w);
-          cut.over = held && hatchOf(held, rows);
+  let openContours = 0;
+  try {
+    ({ openContours } = sliceMesh(mesh, topology, layerMm, {
+      signal,
+      onProgress: (f) => onProgress?.(f * 0.9, "slicing"),
+      onLayer: (k, raw) => {
+        const outer = simplified(raw);
+        if (last && sameContours(last.outer, outer)) {
+          cuts.push(last.over ? (last = { ...last, over: null }) : last);
+          return;
         }
-        cuts.push(cut);
-        last = cut;
-        below?.drop();
-        below = fine;
-      } finally {
-        region.delete();
-      }
-    },
-  });
-  below?.drop();
+        const region = regionOf(solids, outer);
+        try {
+          const cut = cutOf(region, outer, raw);
+          if (k === 0 && settings.brimMm > 0)
+            scoped((keep) => void (brimMm = (keep(region.offset(settings.brimMm, "Round")).area() - region.area()) / w));
+          const fine = new HangingLayer(raw, layerMm);
+          // Only a layer that reaches beyond the one below can hang over it.
+          if (last && below && hatchMm(subtractHatch(cut.region, last.region)) * pitchMm > w * w) {
+            const { held } = hangingOf(solids, fine, below, reachMm, w);
+            cut.over = held && hatchOf(held, rows);
+          }
+          cuts.push(cut);
+          last = cut;
+          below?.drop();
+          below = fine;
+        } finally {
+          region.delete();
+        }
+      },
+    }));
+  } finally {
+    below?.drop();
+  }
   throwIfCancelled(signal);
   const layers = linesOf(cuts);
   onProgress?.(1, "lines");
-  return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, slopedMm2: slopedOf(mesh), openContours: slicing.openContours };
+  return { layers, brimMm, firstMm2: cuts[0]?.areaMm2 ?? 0, slopedMm2: slopedOf(mesh), openContours };
 
   function cutOf(region: CrossSection, outer: Contours, raw: LayerContours): Cut {
     const areaMm2 = region.area();

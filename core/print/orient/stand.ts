@@ -158,26 +158,29 @@ export function columnsUnder(
   let heldMm2 = 0,
     bridgedMm2 = 0;
   let below: HangingLayer | undefined;
-  sliceMesh(turned, topology, layerMm, {
-    onLayer: (k, raw) => {
-      const contours = simplified(raw);
-      const hatch = hatchOf(contours, rows);
-      const fine = new HangingLayer(raw, layerMm);
-      let over: Contours | null = null;
-      // Regions are only made of layers that reach beyond the one below.
-      if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > pitchMm) {
-        const hanging = hangingOf(solids, fine, below, reachMm, pitchMm);
-        over = hanging.held;
-        heldMm2 += hanging.heldMm2;
-        bridgedMm2 += hanging.bridgedMm2;
-      }
-      regions.push(hatch);
-      held.push(over);
-      below?.drop();
-      below = fine;
-    },
-  });
-  below?.drop();
+  try {
+    sliceMesh(turned, topology, layerMm, {
+      onLayer: (k, raw) => {
+        const contours = simplified(raw);
+        const hatch = hatchOf(contours, rows);
+        const fine = new HangingLayer(raw, layerMm);
+        let over: Contours | null = null;
+        // Regions are only made of layers that reach beyond the one below.
+        if (below && hatchMm(subtractHatch(hatch, regions[k - 1])) > pitchMm) {
+          const hanging = hangingOf(solids, fine, below, reachMm, pitchMm);
+          over = hanging.held;
+          heldMm2 += hanging.heldMm2;
+          bridgedMm2 += hanging.bridgedMm2;
+        }
+        regions.push(hatch);
+        held.push(over);
+        below?.drop();
+        below = fine;
+      },
+    });
+  } finally {
+    below?.drop();
+  }
   let carried = emptyHatch(rows),
     columns = 0;
   for (let k = regions.length - 1; k >= 0; k--) {
