@@ -1,8 +1,8 @@
 /** What else could be done where many copies want the same cleaning: another side up, thinner layers, resin, or not printing them at all. */
 import { TURNS, UPS, type Turn } from "../mesh";
-import { turnWords } from "../print";
+import { overhangOf, turnWords } from "../print";
 import { grainOf, partSizeMm, printerAtHand, printFactsOf, sheetTurn, surfacesOf, type Part, type Project } from "../project";
-import { laySurface } from "../surface";
+import { hangsMm2, laySurface } from "../surface";
 import { formatDuration } from "../units";
 
 export interface CopiesWay {
@@ -35,7 +35,7 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
   const heldAt = (turn: Turn): number =>
     list.reduce((sum, k) => {
       const laid = laySurface(k.found, { turn, factor: part.factor, grain });
-      return sum + (laid.underside && laid.kind !== "wall" ? laid.areaMm2 : 0);
+      return sum + hangsMm2(laid, overhangOf(printer));
     }, 0);
   const out: CopiesWay[] = [{ what: "As planned", why: "cleaned one by one", says: formatDuration(allS), better: false }];
   const now = heldAt(sheetTurn(part));

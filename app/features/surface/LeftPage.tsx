@@ -16,7 +16,7 @@ import {
 } from "~core/project";
 import { footprintRequest } from "~core/results";
 import { otherWaysForCopies } from "~core/look";
-import { leavings, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
+import { hangsMm2, leavings, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
 import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core/mesh";
 import { overhangOf, withResinDefaults } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
@@ -49,14 +49,13 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const laid = list.flatMap((k) => (k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : []));
   const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
   const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
-  const needsHolding = 90 - overhangOf(printer);
   // Resin hangs on points all over what looks down, the side towards the plate as well.
   const resin = printer.process === "resin" ? withResinDefaults(printer) : null;
   const heldMm2 =
     facts && facts.one.supportMm3 > 0
       ? list
-          .filter((k) => k.laid.underside && k.laid.slopeDeg < needsHolding && (resin || plateMm === null || k.laid.heightMm > plateMm))
-          .reduce((sum, k) => sum + k.laid.areaMm2, 0)
+          .filter((k) => resin || plateMm === null || k.laid.heightMm > plateMm)
+          .reduce((sum, k) => sum + hangsMm2(k.laid, overhangOf(printer)), 0)
       : 0;
   const c: LeftCase = {
     process: printer.process,

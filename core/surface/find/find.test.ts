@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { shuffled, subdivided, together } from "../../../tests/sameThing";
 import { boxMesh, buildTopology, coneMesh, cylinderMesh, MeshBuilder, scaleMesh, turnMesh, TURNS, type Mesh, type Turn } from "../../mesh";
-import { anchorOf, findSurfaces, laySurface, lookAround, matchSurfaces, type Surfaces } from "../index";
+import { anchorOf, findSurfaces, hangsMm2, laySurface, lookAround, matchSurfaces, type Surfaces } from "../index";
 
 const find = (m: Mesh): Surfaces => findSurfaces(m, buildTopology(m));
 const names = (m: Mesh): string[] => find(m).list.map((s) => s.name);
@@ -305,6 +305,20 @@ describe("gentle slopes stay apart from what is level", () => {
     ]);
     for (const other of [shuffled(ramp), subdivided(ramp, 1)]) expect(slopes(other)).toEqual([0, 10]);
     expect(slopes(scaleMesh(ramp, 0.1), 3)).toEqual([0, 10]);
+  });
+});
+
+describe("what of a surface hangs over", () => {
+  const hangs = (m: Mesh): number =>
+    find(m).list.reduce((sum, s) => sum + hangsMm2(laySurface(s, { turn: TURNS["+z"], factor: 1, grain: { layerMm: 0.2 } }), 50), 0);
+  // As seen from above: a cone on its tip its whole circle, a box its underside. Exact.
+  it("counts with its run, as supports do", () => {
+    const cone = turnMesh(coneMesh(15, 8, 96), TURNS["-z"]);
+    expect(hangs({ ...cone, indices: coneMesh(15, 8, 96).indices }) / (Math.PI * 225)).toBeCloseTo(1, 1);
+    expect(hangs(boxMesh(30, 20, 10))).toBeCloseTo(600, 3);
+    // As steep as 62° from level: it prints on itself.
+    const steep = coneMesh(8, 15, 96);
+    expect(hangs({ ...turnMesh(steep, TURNS["-z"]), indices: steep.indices })).toBeLessThan(1);
   });
 });
 

@@ -81,6 +81,13 @@ export function laySurface(surface: Surface, { turn, factor, grain }: Laying): L
   };
 }
 
+/**
+ * What of a surface leans further out than the limit, as seen from above, mm²: the measure of supports at Print.
+ * @param overhangDeg the printer's limit, degrees from upright
+ */
+export const hangsMm2 = ({ bands }: Pick<LaidSurface, "bands">, overhangDeg: number): number =>
+  bands.reduce((sum, b) => sum + (b.down && b.slopeDeg < 90 - overhangDeg ? b.areaMm2 * Math.cos((b.slopeDeg * Math.PI) / 180) : 0), 0);
+
 /** Faces steeper than this show pixels rather than layers. */
 const UPRIGHT_DEG = 60;
 

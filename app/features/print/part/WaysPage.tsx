@@ -19,7 +19,7 @@ import { UPS, type Turn, type Up } from "~core/mesh";
 import { knownShares, learnedShares, type Known } from "~core/plan";
 import { printerAtHand, printFactsOf, type Part, type Project } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
-import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Result } from "~core/units";
+import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Figure, type Result } from "~core/units";
 import { sumText } from "~core/look";
 import { workOf } from "~core/work";
 import { useResult, useResults } from "~app/data/results.client";
@@ -138,6 +138,10 @@ const KNOWN_WORDS: Record<Known["from"], string> = {
   model: "",
 };
 
+/** The model's reasons, and what is known better than it. */
+const knownReasons = (model: Figure, { from, time }: Known): Figure =>
+  from === "model" ? model : { ...model, inputs: [...model.inputs, { name: KNOWN_WORDS[from], value: `× ${time.value.toFixed(2)}` }] };
+
 /** One copy as it lies, for any slicer. */
 async function writeTurned(part: Part, turn: Turn): Promise<void> {
   const done = await writeParts([{ part, copies: 1, turn }], "stl", part.name);
@@ -194,7 +198,7 @@ function Way({
               {sumText(part, knownSum(one.timeS.value, known.time), formatDuration)},{" "}
               {sumText(part, knownSum(one.massG.value, known.mass), formatMass)}
               {KNOWN_WORDS[known.from] && `, ${KNOWN_WORDS[known.from]}`}{" "}
-              <Why of={`${formatDuration(one.timeS.value * known.time.value)} ${way.words}`} reasons={one.timeS} />
+              <Why of={`${formatDuration(one.timeS.value * known.time.value)} ${way.words}`} reasons={knownReasons(one.timeS, known)} />
             </>
           ) : (
             <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "hours are reckoned"}</span>
