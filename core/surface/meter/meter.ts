@@ -381,16 +381,17 @@ export function compareLines(before: LineReading, after: LineReading, slope = 0)
   if (before.verdict !== "seen" || after.verdict === "cannot say" || before.strength <= 0) return null;
   const gone = after.verdict === "gone";
   const shadows = before.strength > SHADOWS;
-  const whole = shadeOf(slope);
-  const ofSlope = (share: number): number => (slope > 0 ? slopeOf(Math.min(1.5, share) * whole) / slope : share);
+  const ofSlope = (share: number, s = slope): number => (s > 0 ? slopeOf(Math.min(1.5, share) * shadeOf(s)) / s : share);
   const share = (gone ? after.high / 2 : after.strength) / before.strength;
   const low = after.low / Math.max(before.high, 1e-9),
     high = after.high / Math.max(before.low, 1e-9);
+  // How steep they are is a model: the range reaches from hardly steep at all to half as steep again.
+  const steep = [0, slope, 1.5 * slope];
   return {
     left: Math.min(1.5, ofSlope(share)),
-    // How steep they are is a model: the range reaches from half as steep to half as steep again. In shadow brightness hardly falls at all.
-    low: shadows ? 0 : Math.min(ofSlope(low), low * 0.95),
-    high: Math.min(2, Math.max(high, ofSlope(high))),
+    // In shadow brightness hardly falls at all.
+    low: shadows ? 0 : Math.min(...steep.map((s) => ofSlope(low, s))),
+    high: Math.min(2, Math.max(...steep.map((s) => ofSlope(high, s)))),
     gone,
     shadows,
   };
