@@ -275,6 +275,23 @@ function readyText(share: number, sure: string | null): string {
   return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
 }
 
+interface Said {
+  value: string;
+  label: string;
+}
+const NOT_SAID: Said = { value: "", label: "not said" };
+const EVENINGS_HAPPEN: Said[] = [
+  NOT_SAID,
+  ...[10, 9, 8, 7, 6, 5, 4].map((n) => ({ value: String(n), label: n === 10 ? "all happen" : `${n} happen` })),
+];
+const HOURS_TAKE: Said[] = [NOT_SAID, ...[0.8, 1, 1.25, 1.5, 2].map((n) => ({ value: String(n), label: formatDuration(n * 3600) }))];
+
+/** What a file or a command may have said beside the usual answers is shown as it is. */
+const withStored = (usual: readonly Said[], stored: number | null | undefined, label: (n: number) => string): Said[] =>
+  stored == null || usual.some((o) => o.value === String(stored))
+    ? [...usual]
+    : [...usual, { value: String(stored), label: label(stored) }];
+
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
@@ -365,24 +382,14 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
           label="Of ten planned evenings"
           value={String(habits.eveningsOfTen ?? "")}
           onChange={(v) => void run("habits.set", { change: { eveningsOfTen: v === "" ? null : Number(v) } })}
-          options={[
-            { value: "", label: "not said" },
-            ...[10, 9, 8, 7, 6, 5, 4].map((n) => ({ value: String(n), label: n === 10 ? "all happen" : `${n} happen` })),
-          ]}
+          options={withStored(EVENINGS_HAPPEN, habits.eveningsOfTen, (n) => `${n} happen`)}
         />
         <Choice
           className="w-40"
           label="A planned hour takes me"
           value={String(habits.hoursTake ?? "")}
           onChange={(v) => void run("habits.set", { change: { hoursTake: v === "" ? null : Number(v) } })}
-          options={[
-            { value: "", label: "not said" },
-            { value: "0.8", label: "48 min" },
-            { value: "1", label: "60 min" },
-            { value: "1.25", label: "75 min" },
-            { value: "1.5", label: "90 min" },
-            { value: "2", label: "2 h" },
-          ]}
+          options={withStored(HOURS_TAKE, habits.hoursTake, (n) => formatDuration(n * 3600))}
         />
       </div>
     </section>
