@@ -2,6 +2,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { cpSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer, type AddressInfo } from "node:net";
+import { hostname } from "node:os";
 import path from "node:path";
 import { chromium } from "@playwright/test";
 import { EVENING, expect, shedStl, station, test } from "./bench";
@@ -16,10 +17,10 @@ const freePort = (): Promise<number> =>
     });
   });
 
-async function serve(build = "build"): Promise<{ address: string; port: number; stop: () => Promise<void> }> {
+async function serve(build = "build", host = "127.0.0.1"): Promise<{ address: string; port: number; stop: () => Promise<void> }> {
   const port = await freePort();
   const server: ChildProcess = spawn(process.execPath, ["server/serve.mjs"], {
-    env: { ...process.env, PORT: String(port), HOST: "127.0.0.1", BUILD_DIR: build },
+    env: { ...process.env, PORT: String(port), HOST: host, BUILD_DIR: build },
   });
   await new Promise((ready) => server.stdout!.once("data", ready));
   const stop = (): Promise<void> =>
@@ -128,16 +129,17 @@ test("a new version asks first, and leaves a window that is still open as it was
 
 test("over plain HTTP from another machine it works as long as the server runs", async ({ launchOptions, faults }) => {
   test.setTimeout(120_000);
-  const { port, stop } = await serve();
-  // A name that is not this machine's own gives no secure context: no digest, no randomUUID, no service worker.
+  const { port, stop } = await serve("build", "0.0.0.0");
+  const name = `${hostname()}.local`;
+  // Under the machine's name, not its loopback address, there is no secure context: no digest, no randomUUID, no service worker.
   const browser = await chromium.launch({
     ...launchOptions,
-    args: [...(launchOptions.args ?? []), "--host-resolver-rules=MAP bench.test 127.0.0.1"],
+    args: [...(launchOptions.args ?? []), `--host-resolver-rules=MAP ${name} 127.0.0.1`],
   });
   const page = await browser.newPage();
   const troubles: string[] = [];
   page.on("pageerror", (e) => troubles.push(e.message));
-  await page.goto(`http://bench.test:${port}/`);
+  await page.goto(`http://${name}:${port}/`);
   await expect(page.getByTestId("notes")).toBeVisible();
   expect(
     await page.evaluate(() => [isSecureContext, "subtle" in crypto && crypto.subtle !== undefined, "serviceWorker" in navigator]),

@@ -23,7 +23,8 @@ function hostOf(header) {
 }
 
 /**
- * Is this one of the server's own names: loopback, what HOST says, the machine's own name, or the very address that was connected to?
+ * Is this one of the server's own names: loopback, what HOST says, or, where it listens on all addresses, the machine's own name (alone or
+ * with .local, RFC 6762) and the very address that was connected to?
  * @param {string} name
  * @param {string | undefined} said what HOST says
  * @param {string | undefined} address the connection's own end
@@ -32,7 +33,8 @@ function isOwnHost(name, said, address) {
   if (LOOPBACK.test(name) || name === said?.toLowerCase()) return true;
   const bare = address?.replace(/^::ffff:/, "");
   const open = said === "0.0.0.0" || said === "::";
-  return open && (name === bare || name === `[${bare}]` || name === hostname().toLowerCase());
+  const own = hostname().toLowerCase();
+  return open && [bare, `[${bare}]`, own, `${own}.local`].includes(name);
 }
 
 /** Does this come from one of our own pages, or from no page at all? */
