@@ -333,6 +333,7 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
         sight: around[i].open < OPEN ? "hidden" : "seen",
         process: made,
         wall: around[i].wall,
+        shellMm: Infinity,
         factor: 1,
         dryBrush: true,
         material: null,

@@ -1,9 +1,8 @@
 /** What the finish asks of the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
 import { FACE_KINDS } from "../print";
-import { narrowGaps, optionAtHand, partSizeMm, type Part, type Project } from "../project";
+import { caseOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, type Part, type Project } from "../project";
 import { holdsFloor } from "../scale";
-import { thinnestMm } from "../mesh";
-import type { SchoolId } from "../surface";
+import { bearingMm, bears, schoolById } from "../surface";
 import { formatMm, formatShare } from "../units";
 import { workOf } from "../work";
 
@@ -13,8 +12,6 @@ export interface FinishNote {
   plain: string;
 }
 
-/** Walls that a school of hiding lines wants, mm; the others ask for none. Common practice, no source. */
-const SCHOOL_WALL_MM: Partial<Record<SchoolId, number>> = { "fill-and-sand": 1.2, surfacer: 1.2, heat: 2 };
 /** Depth that a groove needs to survive primer, mm, by process. Common practice, no source. */
 const GROOVE_DEPTH_MM = { fdm: 0.4, resin: 0.2 } as const;
 /** Parts this small are held by their supports while they are painted, mm. Common practice, no source. */
@@ -25,22 +22,24 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
   if (!option) return [];
   const { printer } = option;
   const out: FinishNote[] = [];
-  const walls = part.source.kind === "mesh" ? part.source.walls : null;
-  const thinnest = walls ? thinnestMm(walls, part.factor) : undefined;
+  const known = surfacesOf(part, project.scene);
   for (const hide of workOf(part.work, "hide")) {
-    const want = SCHOOL_WALL_MM[hide.school];
-    if (want === undefined) continue;
-    const laid = printer.process === "fdm" ? printer.wallLines * printer.lineWidthMm : Infinity;
-    const has = Math.min(laid, thinnest ?? Infinity);
+    const school = schoolById(hide.school);
+    const k = known.find((s) => s.said?.id === hide.surfaceId);
+    if (!school || school.wallMm === 0) continue;
+    // Its surface may not be found yet: then the printer's own walls are all that is known.
+    const c = (k && caseOf(k, part, project)) ?? { wall: null, factor: part.factor, shellMm: shellMmOf(printer) };
+    const name = k?.name ?? "surface";
+    const want = school.wallMm,
+      has = bearingMm(c);
     out.push({
-      act: has < want,
-      bold: has < want ? `Coarse sanding wants walls of ${formatMm(want)}` : "Walls bear the sanding that is planned",
-      plain:
-        has >= want
-          ? `${formatMm(Math.min(has, 99))} are there`
-          : laid < want && printer.process === "fdm"
-            ? `${printer.wallLines} lines make ${formatMm(laid)}: print ${Math.ceil(want / printer.lineWidthMm)} lines`
-            : `its thinnest wall is ${formatMm(thinnest ?? 0)}: another school there, or a thicker wall now`,
+      act: !bears(c, school),
+      bold: bears(c, school) ? `The wall of its ${name} bears what is planned` : `${school.name} wants a wall of ${formatMm(want)}`,
+      plain: bears(c, school)
+        ? `${formatMm(Math.min(has, 99))} are there`
+        : c.shellMm < want && printer.process === "fdm"
+          ? `${printer.wallLines} lines make ${formatMm(c.shellMm)}: print ${Math.ceil(want / printer.lineWidthMm - 1e-9)} lines`
+          : `its ${name} has ${formatMm(has)}: another way there, or a thicker wall now`,
     });
   }
   if (part.surfaces.some((m) => m.material === "glass"))

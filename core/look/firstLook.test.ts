@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { tonight, defaultWork } from "../plan";
-import { linedSurfaces, surfacesOf, type Part, type Project } from "../project";
+import { linedSurfaces, surfacesOf, type Part, type Project, type WorkItem } from "../project";
 import { layoutViews } from "../drawing";
 import { ratioScale } from "../scale";
 import { block, hiding, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
@@ -183,12 +183,18 @@ describe("what tonight says of a part", () => {
 describe("the plan that is proposed", () => {
   let n = 0;
   const id = (): string => `w${n++}`;
-  it("prints, fits dry, files, washes, hides what shows, primes, inspects, paints and seals, in that order", () => {
+  it("prints, fits dry, files, washes, primes, inspects, paints, hides what shows and seals, in that order", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-    const work = defaultWork(filament, projectOf([filament]), id).items;
-    const said = work.map((w) => ("paintId" in w ? w.paintId : "task" in w ? w.task : w.kind));
-    expect(said).toEqual(["print", "dry-fit", "file", "wash", "hide", "primer", "inspect", "brown", "stone", "matt"]);
-    expect(work[4]).toMatchObject({ kind: "hide" });
+    const near = defaultWork(filament, projectOf([filament], [], { viewingDistanceMm: 250 }), id).items;
+    const of = (work: readonly WorkItem[]) => work.map((w) => ("paintId" in w ? w.paintId : "task" in w ? w.task : w.kind));
+    // Stippling is paint: over the base coat, and the second tone is dabbed, since a brush would bring the lines back.
+    expect(of(near)).toEqual(["print", "dry-fit", "file", "wash", "primer", "inspect", "brown", "hide", "stone", "matt"]);
+    expect(near[7]).toMatchObject({ kind: "hide", school: "stipple" });
+    expect(near[8]).toMatchObject({ method: "sponge" });
+    // From a metre only a brush would find them, and none is planned: nothing is to hide.
+    const far = defaultWork(filament, projectOf([filament]), id).items;
+    expect(of(far)).toEqual(["print", "dry-fit", "file", "wash", "primer", "inspect", "brown", "stone", "matt"]);
+    expect(far.filter((w) => w.kind === "coat").map((w) => w.method)).toEqual(["brush", "brush", "sponge", "brush"]);
   });
   it("puts what snaps or moves together last, when it is painted", () => {
     for (const joins of ["snaps", "moves"] as const) {
@@ -198,11 +204,11 @@ describe("the plan that is proposed", () => {
       expect(work.findIndex((w) => w.kind === "coat")).toBeLessThan(work.length - 1);
     }
   });
-  it("fills the seams of what is glued from several pieces, before lines are hidden and paint comes", () => {
+  it("fills the seams of what is glued from several pieces before paint comes", () => {
     const prints = hill.prints.filter((f) => f.printerId !== "resin").map((f) => ({ ...f, pieces: 3, perPlate: 1 }));
     const said = (joins: Part["joins"]): string[] =>
       defaultWork({ ...hill, joins, prints }, projectOf([hill]), id).items.map((w) => ("task" in w ? w.task : w.kind));
-    expect(said("fixed").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "hide"]);
+    expect(said("fixed").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "coat"]);
     expect(said("snaps")).not.toContain("seams");
   });
   it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
@@ -217,7 +223,7 @@ describe("the plan that is proposed", () => {
   });
   it("says of which surface, so that it is found again", () => {
     const filament = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-    const { items, surfaces } = defaultWork(filament, projectOf([filament]), id);
+    const { items, surfaces } = defaultWork(filament, projectOf([filament], [], { viewingDistanceMm: 250 }), id);
     const hide = items.find((w) => w.kind === "hide")!;
     const planned = { ...filament, work: items, surfaces };
     expect(surfacesOf(planned, projectOf([planned]).scene).find((k) => k.said?.id === hide.surfaceId)!.name).toBe("round top");

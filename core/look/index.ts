@@ -15,4 +15,3 @@ export * from "./plateSheet";
 export * from "./prep";
 export * from "./copiesWays";
 export * from "./judgedSurfaces";
-export * from "./surfaceOrder";

@@ -131,7 +131,7 @@ describe("what the finish asks", () => {
     const printers = thin.scene.printers.map((p) => (p.process === "fdm" ? { ...p, wallLines: 2 } : p));
     expect(finishNotes(sanded, { ...thin, scene: { ...thin.scene, printers } })).toContainEqual({
       act: true,
-      bold: "Coarse sanding wants walls of 1.2 mm",
+      bold: "Filler primer and sanding wants a wall of 1.2 mm",
       plain: "2 lines make 0.9 mm: print 3 lines",
     });
     expect(finishNotes(sanded, thin)[0]).toMatchObject({ act: false });

@@ -17,26 +17,9 @@ import {
   type SaidSurface,
   type WorkItem,
 } from "../project";
-import type { Meeting } from "../joint";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
 import { recommend, type SchoolId } from "../surface";
-import { lastOf } from "../work";
-
-/** Where hiding goes in the order of work: after what is hidden already, else before the first coat, ground or glue. */
-export function placeOfHiding(part: Part): number {
-  const hides = lastOf(part.work, "hide");
-  return hides >= 0 ? hides + 1 : beforeFirst(part, ["coat", "ground", "glue"]);
-}
-
-/** Before the first of what covers it; at the end where nothing does. */
-function beforeFirst(part: Part, kinds: readonly WorkItem["kind"][]): number {
-  const first = part.work.findIndex((w) => kinds.includes(w.kind));
-  return first < 0 ? part.work.length : first;
-}
-
-/** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
-export const placeOfSeam = (part: Part, { paint }: Pick<Meeting, "paint">): number =>
-  paint === "before" ? part.work.length : beforeFirst(part, ["coat", "ground"]);
+import { broughtOut, placeOfHiding } from "./surfaceOrder";
 
 export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
 
@@ -49,7 +32,18 @@ export interface ProposedWork {
 /** A surface about which nothing else was said yet. */
 export const newSurface = (k: KnownSurface): SaidSurface => k.said ?? { ...NEW_SURFACE, id: saidId(k), anchor: k.anchor };
 
+/**
+ * A dry brush comes last where it brings no lines out; else the second tone is dabbed on with torn foam, as hiding by paint asks.
+ * @param newId makes the ids of what is proposed
+ */
 export function defaultWork(part: Part, project: Project, newId: () => string): ProposedWork {
+  const brushed = propose(part, project, "dry brush", newId);
+  const surfaces = [...part.surfaces.filter((s) => !brushed.surfaces.some((p) => p.id === s.id)), ...brushed.surfaces];
+  const brings = broughtOut({ ...part, work: brushed.items, surfaces }, project).length > 0;
+  return brings ? propose(part, project, "sponge", newId) : brushed;
+}
+
+function propose(part: Part, project: Project, second: "dry brush" | "sponge", newId: () => string): ProposedWork {
   const colours = project.paints.filter((p) => p.family === "water acrylic");
   const items: WorkItem[] = [];
   const said: SaidSurface[] = [];
@@ -62,19 +56,6 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
       items.push({ id: newId(), kind: "bench", task, rounds: 1, mostAnEvening: null });
     if (best.facts.pieces > 1 && part.joins === "fixed")
       items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1, mostAnEvening: null });
-    // What its own material hides, or passes for, gets no work.
-    const lined = linedSurfaces(surfacesOf(part, project.scene)).find((k) => {
-      const material = realMaterial(k.said?.material ?? "");
-      return !material || linesOnMaterial(material, k.laid, project.scene.scale.ratio) === "treat";
-    });
-    // The coats that are proposed below end with a dry brush, where the rack has two colours.
-    const c = lined && caseOf({ ...lined, dryBrush: colours.length > 1 }, part, project);
-    const school = c && recommend(c).school;
-    if (lined && school && school !== "leave") {
-      const surface = newSurface(lined);
-      if (!lined.said) said.push(surface);
-      items.push(hideItem(newId(), school, surface.id));
-    }
   }
   const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
   const primer = by((f) => f === "water primer") ?? by((f) => f === "solvent primer");
@@ -87,9 +68,23 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
       items.push({ id: newId(), kind: "bench", task: "inspect", rounds: finish === "display" ? 2 : 1, mostAnEvening: null });
   }
   if (colours[0]) items.push({ id: newId(), kind: "coat", paintId: colours[0].id, method: "brush", coats: 1 });
-  if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: "dry brush", coats: 1 });
+  if (colours[1]) items.push({ id: newId(), kind: "coat", paintId: colours[1].id, method: second, coats: 1 });
   if (varnish)
     items.push({ id: newId(), kind: "coat", paintId: varnish.id, method: "brush", coats: HANDLING_RULES[handling].varnishCoats });
+  if (printed) {
+    // What its own material hides, or passes for, gets no work.
+    const lined = linedSurfaces(surfacesOf({ ...part, work: items }, project.scene)).find((k) => {
+      const material = realMaterial(k.said?.material ?? "");
+      return !material || linesOnMaterial(material, k.laid, project.scene.scale.ratio) === "treat";
+    });
+    const c = lined && caseOf(lined, { ...part, work: items }, project);
+    const school = c && recommend(c).school;
+    if (lined && school && school !== "leave") {
+      const surface = newSurface(lined);
+      if (!lined.said) said.push(surface);
+      items.splice(placeOfHiding(items, school, project), 0, hideItem(newId(), school, surface.id));
+    }
+  }
   // Glue and seams come before paint, joints that must stay free after it.
   if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1, mostAnEvening: null });
   return { items, surfaces: said };

@@ -18,3 +18,4 @@ export * from "./steps";
 export * from "./tonight";
 export * from "./tracker";
 export * from "./defaultWork";
+export * from "./surfaceOrder";

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, mound, print, projectOf } from "../../tests/sampleProject";
 import { stepsOfProject } from "../plan";
-import { planSchool, recommend, schoolById } from "../surface";
+import { planSchool, recommend, schoolById, whyNot } from "../surface";
 import {
   caseOf,
   conditionsOf,
@@ -107,7 +107,7 @@ describe("what is at hand", () => {
     const damp = { ...project, habits: { ...project.habits, air: { airC: 12, rh: 92 } } };
     expect(conditionsOf(damp)).toMatchObject({ noSpray: null, damp: expect.stringMatching(/dew point/) });
     const wall = caseOf(named(brick, "front wall"), brick, damp)!;
-    expect(schoolById("texture-spray")!.whyNot(wall)).toMatch(/dew point/);
+    expect(whyNot(schoolById("texture-spray")!, wall)).toMatch(/dew point/);
   });
   it("the plan takes the papers and the ways of laying down that the map tells: one shelf for both", () => {
     const paper = (what: string): Supply => ({ ...tool(what, 1), kind: "abrasive" });

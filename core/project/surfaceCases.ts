@@ -37,6 +37,9 @@ export const grainOf = (printer: Printer): Grain =>
     ? { layerMm: printer.layerMm, lineWidthMm: printer.lineWidthMm }
     : { layerMm: printer.layerMm, ...(printer.pixelMm ? { pixelMm: printer.pixelMm } : {}) };
 
+/** Walls that a printer lays round an infill, mm; resin is solid. */
+export const shellMmOf = (printer: Printer): number => (printer.process === "fdm" ? printer.wallLines * printer.lineWidthMm : Infinity);
+
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
 export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
 
@@ -255,6 +258,7 @@ export function caseOf(k: KnownSurface, part: Part, project: HideFrom): SurfaceC
     sight: k.sight,
     process: printer.process,
     wall: k.found.wall,
+    shellMm: shellMmOf(printer),
     factor: part.factor,
     dryBrush: k.dryBrush,
     material: realMaterial(k.said?.material ?? "") ?? null,

@@ -22,7 +22,7 @@ import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint,
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
-import { stackOfPart, withDates, type StackLayer, type Tonight } from "~core/plan";
+import { broughtOut, stackOfPart, withDates, type StackLayer, type Tonight } from "~core/plan";
 import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
@@ -92,8 +92,7 @@ function CoatsOf({ part, project, checked }: { part: Part; project: Project; che
   const treated = workOf(part.work, "hide").at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
   const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;
-  const hidden = new Set(workOf(part.work, "hide").map((h) => h.surfaceId));
-  const brought = linedSurfaces(surfaces).filter((k) => k.dryBrush && !(k.said && hidden.has(k.said.id)) && dryBrushOf(k, part).brings);
+  const brought = broughtOut(part, project);
   const real = surfaces.flatMap((k) => (k.said?.material ? [k.said.material] : []));
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
   // Of several coats that ask the same of the one above, the one that asks most speaks for all.

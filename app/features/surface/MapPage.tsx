@@ -19,7 +19,7 @@ import {
 } from "~core/project";
 import type { Printer } from "~core/print";
 import { figureHeightMm } from "~core/scale";
-import { hideItem, newSurface, placeOfHiding } from "~core/plan";
+import { doneOn, hideItem, newSurface, orderFaults, placeOfHiding } from "~core/plan";
 import {
   mixedPlan,
   planSchool,
@@ -34,7 +34,7 @@ import {
   type Way,
 } from "~core/surface";
 import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/units";
-import { judgedSurfaces, orderFaults, type Judged, type Note } from "~core/look";
+import { judgedSurfaces, type Judged, type Note } from "~core/look";
 import { AtStage } from "~app/shared/AtStage";
 import { Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
@@ -112,7 +112,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
     else
       void run("work.add", {
         partId: part.id,
-        at: placeOfHiding(part),
+        at: placeOfHiding(part.work, school, project),
         items: [hideItem(newId(), school, saidId(j))],
         surfaces: j.said ? [] : [newSurface(j)],
       });
@@ -365,19 +365,28 @@ function WholePart({
   const cost = materialCostText(materialCost({ stages: mixed.plans.flatMap((p) => p.stages), papers: mixed.papers }, project));
   const lost = chosen.flatMap((j, i) => mixed.plans[i].costs.map((c) => `${j.name}: ${c}`));
   const leaves = mixed.plans.reduce((most, p) => Math.max(most, p.stillSeen > 0 ? p.leavesMm : 0), 0);
-  const takeAll = (): void =>
-    void run("work.add", {
-      partId: part.id,
-      at: placeOfHiding(part),
-      items: open.map((j) => hideItem(newId(), j.best.school, saidId(j))),
-      surfaces: open.flatMap((j) => (j.said ? [] : [newSurface(j)])),
-    });
+  // What treats the bare print stands before the paint, so it goes in first and moves the place of what comes later.
+  const takeAll = async (): Promise<void> => {
+    let before = 0;
+    for (const on of ["bare", "primed", "as paint"] as const) {
+      const taken = open.filter((j) => doneOn(j.best.school) === on);
+      if (taken.length === 0) continue;
+      const done = await run("work.add", {
+        partId: part.id,
+        at: placeOfHiding(part.work, taken[0].best.school, project) + before,
+        items: taken.map((j) => hideItem(newId(), j.best.school, saidId(j))),
+        surfaces: taken.flatMap((j) => (j.said ? [] : [newSurface(j)])),
+      });
+      if (!done.ok) return;
+      before += taken.length;
+    }
+  };
   return (
     <Section
       title="The part as one"
       aside={
         open.length > 0 && (
-          <button className="btn" onClick={takeAll}>
+          <button className="btn" onClick={() => void takeAll()}>
             Take {open.length === 1 ? "it" : `all ${open.length}`} into the plan
           </button>
         )

@@ -161,7 +161,7 @@ function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: F
       onClick={() =>
         void run("work.add", {
           partId: part.id,
-          at: placeOfSeam(part, m),
+          at: placeOfSeam(part.work, m),
           items: [{ id: newId(), kind: "seam", meetingId: m.id, filler }],
         })
       }

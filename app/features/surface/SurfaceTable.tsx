@@ -4,7 +4,18 @@ import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
-import { grooveOf, openMm, reachOf, schoolById, SCHOOLS, SEEN_WORDS, washDraws, type SchoolId, type SurfaceCase } from "~core/surface";
+import {
+  grooveOf,
+  openMm,
+  reachOf,
+  schoolById,
+  SCHOOLS,
+  SEEN_WORDS,
+  washDraws,
+  whyNot,
+  type SchoolId,
+  type SurfaceCase,
+} from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
 import { workOf } from "~core/work";
 import { useActions } from "~app/shared/scene";
@@ -257,7 +268,7 @@ export function SurfaceTable({
                     { value: "" as SchoolId | "", label: `proposed: ${schoolById(j.best.school)?.name.toLowerCase()}` },
                     ...SCHOOLS.map((s) => ({
                       value: s.id as SchoolId | "",
-                      label: `${s.name}${s.whyNot(j.c) ? " (not advised here)" : ""}`,
+                      label: `${s.name}${whyNot(s, j.c) ? " (not advised here)" : ""}`,
                     })),
                   ]}
                 />

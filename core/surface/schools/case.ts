@@ -30,6 +30,8 @@ export interface SurfaceCase {
   process: "fdm" | "resin";
   /** Wall under it at the printed size; null where it could not be measured. */
   wall: WallUnder | null;
+  /** Walls that the printer lays, mm: what fills the inside bears no work. Infinity where it is solid. */
+  shellMm: number;
   factor: number;
   /** A dry brush is planned on it. */
   dryBrush: boolean;

@@ -1,7 +1,7 @@
 /** Which school for which surface, with a reason in a sentence; and one plan for the whole part, where work of one kind shares its setting up. */
 import { formatDuration, formatMm } from "../../units";
 import { openMm, plainFaces, targetMm, type SurfaceCase } from "./case";
-import { planSchool, SCHOOLS, type SchoolId, type SchoolPlan } from "./schools";
+import { planSchool, SCHOOLS, whyNot, type SchoolId, type SchoolPlan } from "./schools";
 
 export interface Way {
   plan: SchoolPlan;
@@ -32,7 +32,7 @@ const price = ({ handsOnS, waitS, nights, machineS, stillSeen, costs }: SchoolPl
 
 /** All schools, those that apply first, the cheapest that hides it before the others. */
 export function waysFor(c: SurfaceCase): Way[] {
-  return SCHOOLS.map((school): Way => ({ plan: planSchool(school.id, c), whyNot: school.whyNot(c) })).sort(
+  return SCHOOLS.map((school): Way => ({ plan: planSchool(school.id, c), whyNot: whyNot(school, c) })).sort(
     (a, b) => Number(a.whyNot !== null) - Number(b.whyNot !== null) || price(a.plan) - price(b.plan),
   );
 }

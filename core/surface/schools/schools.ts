@@ -54,15 +54,18 @@ export interface School {
   id: SchoolId;
   name: string;
   says: string;
-  /** Why not here, in a clause; null where it applies. */
-  whyNot: (c: SurfaceCase) => string | null;
+  /** On what it is done: on the print itself, over the primer, or as paint over the base coat. */
+  done: "bare" | "primed" | "as paint";
+  /** Wall that it wants behind the surface, mm; 0 for none. Common practice, no source. */
+  wallMm: number;
+  /** Why not here whatever its wall, in a clause; null where it applies. Asked through `whyNot`. */
+  unfit: (c: SurfaceCase) => string | null;
   treat: (c: SurfaceCase, t: Treatment, notes: string[]) => void;
 }
 
 /** A stick is about so wide: what is narrower cannot be sanded flat, mm. */
 const STICK_MM = 5;
-/** Heat wants walls of this and a face of that. */
-const HEAT_WALL_MM = 2;
+/** Heat wants a face of this. */
 const HEAT_AREA_MM2 = 2000;
 /** A groove shallower than this does not survive sanding, mm. */
 const SHALLOW_MM = 0.2;
@@ -93,7 +96,9 @@ export const SCHOOLS: School[] = [
     id: "leave",
     name: "Leave it",
     says: "Not seen from where it will stand, or something will cover it.",
-    whyNot: () => null,
+    done: "bare",
+    wallMm: 0,
+    unfit: () => null,
     treat: (c, _t, notes) => {
       if (!needsNothing(c) && c.laid.cuspMm > BRUSH_FINDS_MM)
         notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
@@ -103,7 +108,9 @@ export const SCHOOLS: School[] = [
     id: "stipple",
     name: "Stipple, no dry brush",
     says: "Painted so that lines do not show: stippled with torn foam in two or three tones, or airbrushed matt.",
-    whyNot: (c) =>
+    done: "as paint",
+    wallMm: 0,
+    unfit: (c) =>
       c.gloss
         ? "gloss shows every line"
         : c.smooth && (!c.material || c.material.roughness === "smooth")
@@ -122,7 +129,9 @@ export const SCHOOLS: School[] = [
     id: "thick-coat",
     name: "Thick base coat",
     says: "Heavy paint with matt medium, brushed into the lines. Quick, for terrain.",
-    whyNot: (c) => (c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
+    done: "bare",
+    wallMm: 0,
+    unfit: (c) => (c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
     treat: (c, t, notes) => {
       t.coat("thick-paint");
       if (t.left > targetMm(c) && c.laid.pitchMm <= 1) t.coat("thick-paint");
@@ -136,7 +145,9 @@ export const SCHOOLS: School[] = [
     id: "face-by-face",
     name: "Thick paint, face by face",
     says: "Each brick, plank or panel with thick cheap paint; shapes the edges and keeps the joints open.",
-    whyNot: (c) =>
+    done: "bare",
+    wallMm: 0,
+    unfit: (c) =>
       plainFaces(c) < MANY_FACES
         ? "it has no faces of its own"
         : openMm(c) < 0.6
@@ -156,8 +167,9 @@ export const SCHOOLS: School[] = [
     id: "sand",
     name: "Sand what can be reached",
     says: "Open faces with block or stick; nothing is added, corners and detail stay as they are.",
-    whyNot: (c) =>
-      noPaper(c) ?? (c.wall && c.wall.leastMm * c.factor < 0.8 ? `a wall of ${mm(c.wall.leastMm * c.factor)} bends under the paper` : null),
+    done: "bare",
+    wallMm: 0.8,
+    unfit: noPaper,
     treat: (c, t, notes) => {
       t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
       while (t.look()) t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
@@ -170,7 +182,9 @@ export const SCHOOLS: School[] = [
     id: "fill-and-sand",
     name: "Filler primer and sanding",
     says: "Sprayed filler, sanded back, again where it is needed. Smooth, over days.",
-    whyNot: (c) => c.noSpray ?? c.damp ?? noPaper(c),
+    done: "bare",
+    wallMm: 1.2,
+    unfit: (c) => c.noSpray ?? c.damp ?? noPaper(c),
     treat: (c, t, notes) => {
       if (t.left > 0.08 && c.process === "fdm") t.sand("primer");
       do t.coat("filler").sand(c.gloss ? "gloss" : "primer");
@@ -183,7 +197,9 @@ export const SCHOOLS: School[] = [
     id: "surfacer",
     name: "Brushed surfacer and spot putty",
     says: "Thick surfacer by brush, coarse sanding, a thin sprayed or brushed coat to see by, putty on what is found. Three short days.",
-    whyNot: (c) => noPaper(c) ?? ((grooveOf(c)?.widthMm ?? 1) < 0.3 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
+    done: "bare",
+    wallMm: 1.2,
+    unfit: (c) => noPaper(c) ?? ((grooveOf(c)?.widthMm ?? 1) < 0.3 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
     treat: (_c, t) => {
       t.coat("surfacer").sand("primer");
       while (t.look()) t.coat("surfacer").sand("primer");
@@ -193,7 +209,9 @@ export const SCHOOLS: School[] = [
     id: "uv-resin",
     name: "Brushed UV resin",
     says: "A skin of printing resin under the lamp: hard, smooth, levels itself; for stubborn lines on curves.",
-    whyNot: (c) => {
+    done: "bare",
+    wallMm: 0,
+    unfit: (c) => {
       const groove = grooveOf(c);
       if (groove && groove.widthMm < 1) return `it fills grooves of ${mm(groove.widthMm)}`;
       if (plainFaces(c) >= MANY_FACES && openMm(c) < STICK_MM) return "it fills the joints between small faces";
@@ -210,11 +228,11 @@ export const SCHOOLS: School[] = [
     id: "heat",
     name: "Heat",
     says: "A flame or hot air, passed quickly over large, plain, thick walls of filament until they shine. Filler is saved afterwards.",
-    whyNot: (c) => {
+    done: "bare",
+    wallMm: 2,
+    unfit: (c) => {
       if (c.process === "resin") return "cured resin does not melt: it chars";
       if (!c.wall) return "the wall behind it could not be measured";
-      if (c.wall.leastMm * c.factor < HEAT_WALL_MM)
-        return `wall ${mm(c.wall.leastMm * c.factor)}: it would sag, ${mm(HEAT_WALL_MM)} are wanted`;
       if (c.laid.areaMm2 < HEAT_AREA_MM2) return "too small: its edges melt first";
       if (grooveOf(c) || plainFaces(c) >= MANY_FACES) return "detail would go with the lines";
       return null;
@@ -233,7 +251,9 @@ export const SCHOOLS: School[] = [
     id: "reprint",
     name: "Print it again",
     says: "With thinner layers or another side up: before any paint, the printer does the work.",
-    whyNot: (c) => (c.reprint ? null : "no thinner layer and no other side makes this surface better"),
+    done: "bare",
+    wallMm: 0,
+    unfit: (c) => (c.reprint ? null : "no thinner layer and no other side makes this surface better"),
     treat: (c, t, notes) => {
       const r = c.reprint!;
       t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "reprint", waitS: r.machineS }).leaves(r.steps.cuspMm);
@@ -244,7 +264,9 @@ export const SCHOOLS: School[] = [
     id: "texture",
     name: "Texture that is not printed",
     says: "Paste, fine sand or foil of the real thing: the eye meets it first and believes the rest.",
-    whyNot: (c) => {
+    done: "bare",
+    wallMm: 0,
+    unfit: (c) => {
       if (c.smooth && !c.material) return "smooth is wanted";
       if (c.material?.roughness === "smooth") return `${c.material.name} is smooth`;
       if (c.material && ["timber", "plank", "brick", "slate", "tile"].includes(c.material.id))
@@ -263,7 +285,9 @@ export const SCHOOLS: School[] = [
     id: "texture-spray",
     name: "Textured spray",
     says: "Its own roughness masks the lines: metal, stone and tarmac from a can.",
-    whyNot: (c) => {
+    done: "primed",
+    wallMm: 0,
+    unfit: (c) => {
       const spray = c.noSpray ?? c.damp;
       if (spray) return spray;
       if (c.gloss || c.smooth) return "smooth is wanted";
@@ -279,6 +303,24 @@ export const SCHOOLS: School[] = [
     },
   },
 ];
+
+type Bearing = Pick<SurfaceCase, "wall" | "factor" | "shellMm">;
+
+/**
+ * Wall behind a surface that bears work, mm. A wall thinner than the printer's two shells is solid; in a thicker one the shell alone bears,
+ * not the infill behind it. Infinity where neither is known.
+ */
+export function bearingMm({ wall, factor, shellMm }: Bearing): number {
+  const mm = wall ? wall.leastMm * factor : Infinity;
+  return mm <= 2 * shellMm ? mm : shellMm;
+}
+/** Half of the last digit that is shown: a wall that reads as thick enough is. */
+const SHOWN_MM = 0.05;
+export const bears = (c: Bearing, school: School): boolean => bearingMm(c) >= school.wallMm - SHOWN_MM;
+
+/** Why a school is not for this surface, in a clause; null where it applies. */
+export const whyNot = (school: School, c: SurfaceCase): string | null =>
+  school.unfit(c) ?? (bears(c, school) ? null : `a wall of ${mm(bearingMm(c))} gives way: ${mm(school.wallMm)} are wanted`);
 
 export const schoolById = (id: string): School | undefined => SCHOOLS.find((s) => s.id === id);
 

@@ -1,0 +1,139 @@
+/**
+ * Where work on surfaces stands in the order of work, for what is put in and for what stands wrong: bare surfaces are treated before the first
+ * coat, what is paint comes over the base coat, and no dry brush over either brings the lines back. Common practice, no source.
+ */
+import type { Meeting } from "../joint";
+import { dryBrushOf, hidePlan, linedSurfaces, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
+import { schoolById, type School, type SchoolId } from "../surface";
+import { lastOf, workOf, type HideWork, type WorkItem } from "../work";
+
+type Paints = Pick<Project, "paints">;
+
+/** On what a way of hiding is done; one that is not known any more counts as bare work. */
+export const doneOn = (school: SchoolId): School["done"] => schoolById(school)?.done ?? "bare";
+const isPaint = (school: SchoolId): boolean => doneOn(school) === "as paint";
+/** How what is painted below a stippled or dry-brushed tone is laid. */
+const BASE = new Set(["brush", "spray", "airbrush", "mist", "pour"]);
+
+function familyOf(item: WorkItem, { paints }: Paints): string {
+  return item.kind === "coat" ? (paints.find((p) => p.id === item.paintId)?.family ?? "") : "";
+}
+const isPrimer = (item: WorkItem, at: Paints): boolean => familyOf(item, at).endsWith("primer");
+const isBase = (item: WorkItem, at: Paints): boolean =>
+  item.kind === "coat" && BASE.has(item.method) && !/(primer|varnish|wash)$/.test(familyOf(item, at));
+
+/** Before the first of what covers it; at the end where nothing does. */
+function beforeFirst(work: readonly WorkItem[], kinds: readonly WorkItem["kind"][]): number {
+  const first = work.findIndex((w) => kinds.includes(w.kind));
+  return first < 0 ? work.length : first;
+}
+
+/**
+ * Where a way of hiding goes: paint over the first base coat, else over the primer; what wants primer right over it; all else after what is
+ * hidden bare, or before the first coat.
+ */
+export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: Paints): number {
+  if (isPaint(school)) {
+    const base = work.findIndex((w) => isBase(w, at));
+    const primed = work.findLastIndex((w) => isPrimer(w, at));
+    if (base >= 0 || primed >= 0) return Math.max(base, primed) + 1;
+    return Math.max(beforeFirst(work, ["coat", "ground", "glue"]), lastOf(work, "hide") + 1);
+  }
+  const primed = work.findIndex((w) => isPrimer(w, at));
+  if (doneOn(school) === "primed" && primed >= 0) return primed + 1;
+  const hides = work.findLastIndex((w) => w.kind === "hide" && doneOn(w.school) === "bare");
+  return hides >= 0 ? hides + 1 : Math.max(beforeFirst(work, ["coat", "ground", "glue"]), lastOf(work, "print") + 1);
+}
+
+/** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
+export const placeOfSeam = (work: readonly WorkItem[], { paint }: Pick<Meeting, "paint">): number =>
+  paint === "before" ? work.length : beforeFirst(work, ["coat", "ground"]);
+
+export interface OrderFault {
+  itemId: string;
+  /** What is wrong, in a sentence, and what to do. */
+  says: string;
+  /** Where it should stand instead. */
+  to: number;
+}
+
+/** What stands before it and must not: its place, and what it is called. */
+interface Before {
+  at: number;
+  what: string;
+  why: string;
+}
+
+function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Before | null {
+  const before = work.slice(0, place);
+  const found: Before[] = [];
+  const ground = workOf(before, "ground").at(0);
+  if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and dust sticks in them" });
+  const flock = workOf(before, "bench").find((b) => b.task === "flock");
+  if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and dust sticks in them" });
+  const paint = workOf(before, "coat").find((c) => !isPrimer(c, at));
+  if (paint) found.push({ at: work.indexOf(paint), what: "paint", why: "paper clogs, and the colour is gone" });
+  return found.sort((a, b) => a.at - b.at)[0] ?? null;
+}
+
+/** Paint that is covered again by what should lie below it. */
+function coveredAgain(item: HideWork, work: readonly WorkItem[], at: Paints): OrderFault | null {
+  const place = work.indexOf(item);
+  const over = work.findLastIndex(
+    (w, i) => i > place && (isPrimer(w, at) || (w.kind === "hide" && !isPaint(w.school) && w.surfaceId === item.surfaceId)),
+  );
+  const base = work.findIndex((w) => isBase(w, at));
+  const below = Math.max(over, base > place ? base : -1);
+  if (below < 0) return null;
+  const what = isPrimer(work[below], at) ? "the primer" : work[below].kind === "coat" ? "the base coat" : "what treats the bare print";
+  return {
+    itemId: item.id,
+    says: `${schoolById(item.school)?.name ?? "Paint"} stands before ${what}, which would cover it. Put it after.`,
+    to: below,
+  };
+}
+
+export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
+  const out: OrderFault[] = [];
+  const { work } = part;
+  const printed = lastOf(work, "print");
+  for (const item of workOf(work, "hide")) {
+    if (work.indexOf(item) < printed) {
+      out.push({ itemId: item.id, says: "Its surface is treated before it is printed. Put it after the print.", to: printed });
+      continue;
+    }
+    if (isPaint(item.school)) {
+      const fault = coveredAgain(item, work, project);
+      if (fault) out.push(fault);
+      continue;
+    }
+    const plan = hidePlan(item, part, project)?.plan;
+    const works = plan?.stages.some((s) => s.kind === "sand" || s.kind === "heat" || s.kind === "lay") ?? item.school !== "leave";
+    const before = works ? firstBefore(work, work.indexOf(item), project) : null;
+    if (before) {
+      const sands = plan?.stages.some((s) => s.kind === "sand" || s.kind === "heat");
+      out.push({
+        itemId: item.id,
+        says: `${plan?.name ?? "Hiding lines"} stands after ${before.what}: ${sands ? before.why : "what it fills is painted already"}. Put it before.`,
+        to: before.at,
+      });
+    }
+  }
+  return out;
+}
+
+/**
+ * Lined surfaces on which a planned dry brush brings the lines out: nothing is planned that takes them. What is stippled so that no brush is
+ * needed must get none, however few its lines are.
+ */
+export function broughtOut(part: Part, project: HideFrom): KnownSurface[] {
+  const schools = new Map(
+    workOf(part.work, "hide")
+      .filter((h) => h.school !== "leave")
+      .map((h) => [h.surfaceId, h.school]),
+  );
+  return linedSurfaces(surfacesOf(part, project.scene)).filter((k) => {
+    const school = k.said && schools.get(k.said.id);
+    return k.dryBrush && (school ? isPaint(school) : dryBrushOf(k, part).brings);
+  });
+}
