@@ -79,7 +79,6 @@ describe("a profile", () => {
     const taught = await hours();
     expect([plain.from, taught.from]).toEqual(["model", "learned"]);
     expect(taught.keys).toBe(plain.keys);
-    // Three doublings against a prior of six: 2 to the third.
     // Three prints that took twice as long move it by a third to a half of the way.
     expect(taught.value / plain.value).toBeGreaterThan(1.2);
     expect(taught.value / plain.value).toBeLessThan(1.5);

@@ -1,5 +1,5 @@
 /** Filament or resin for one part: what each costs in time, attention and money, what each shows and holds, and where the answer flips. */
-import { choicesOf, partAreaMm2, partSizeMm, printOptions, type Part, type PrintOption, type Project } from "../project";
+import { choicesOf, chosenPrinter, partAreaMm2, partSizeMm, printOptions, type Part, type PrintOption, type Project } from "../project";
 import { DETAIL_FLOORS, type Process } from "../scale";
 import { seenAt, stepsOn } from "../surface";
 import { handsOnS, jobOf, OWN_HOUR, RESIN_WARM_C } from "../print";
@@ -30,8 +30,12 @@ export interface ProcessVerdict {
   resin: PrintOption | null;
 }
 
-const bestOf = (options: readonly PrintOption[], process: Process): PrintOption | null =>
-  options.find((o) => o.printer.process === process) ?? null;
+/** The printer that was chosen, where it is of that process, else the best. */
+function bestOf(part: Part, options: readonly PrintOption[], process: Process): PrintOption | null {
+  const of = options.filter((o) => o.printer.process === process);
+  const chosen = chosenPrinter(part);
+  return of.find((o) => o.printer.id === chosen) ?? of.at(0) ?? null;
+}
 
 /** Of a part of which only the size is known: from what a shell of it takes to what a solid does. */
 const hours = (part: Part, o: PrintOption): string => sumText(part, o.job.timeS, formatDuration);
@@ -55,8 +59,8 @@ const stepOf = (o: PrintOption) =>
 function choose(part: Part, { scene }: Project): Choice | undefined {
   if (part.source.kind === "scratch") return undefined;
   const options = printOptions(part, scene);
-  const fdm = bestOf(options, "fdm"),
-    resin = bestOf(options, "resin");
+  const fdm = bestOf(part, options, "fdm"),
+    resin = bestOf(part, options, "resin");
   const only = fdm ?? resin;
   if (!only) return undefined;
   if (!fdm || !resin) return { fdm, resin, winner: only.printer.process, reasons: [] };
@@ -93,7 +97,7 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
     return {
       winner,
       sentence: both
-        ? `${NAME[winner]} so far: ${hours(part, (fdm ?? resin)!)}; the other is still reckoned.`
+        ? `${NAME[winner]} so far, on ${(fdm ?? resin)!.printer.name}: ${hours(part, (fdm ?? resin)!)}; the other is still reckoned.`
         : `${NAME[winner]}: it is the only kind of printer here.`,
       rows: [],
       flips: [],
@@ -106,7 +110,7 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
   const favour = reasons.filter(([p]) => p === winner).slice(0, 2);
   return {
     winner,
-    sentence: `${NAME[winner]}: ${favour.map(([, r]) => r).join("; ")}${against ? `. Against it: ${against[1]}` : ""}.`,
+    sentence: `${NAME[winner]}, on ${(winner === "fdm" ? fdm : resin).printer.name}: ${favour.map(([, r]) => r).join("; ")}${against ? `. Against it: ${against[1]}` : ""}.`,
     rows: rowsOf(part, project, fdm, resin, habits.air.airC),
     flips: flipsOf(part, fdm, resin, winner, choicesOf(part, scene).viewingDistanceMm),
     provisional: false,
@@ -218,9 +222,20 @@ function flipsOf(part: Part, fdm: PrintOption, resin: PrintOption, winner: Proce
   return out;
 }
 
-/** The whole scene all on filament, all on resin, and each part on what suits it. */
-export function mixedScene(project: Project): { fdm: Total; resin: Total; mixed: Total; left: number } {
+/** What decides for a process against its hours, and of how many parts. */
+export interface Gain {
+  process: Process;
+  reason: string;
+  parts: number;
+}
+
+/**
+ * The whole scene all on filament, all on resin, and each part on what suits it.
+ * @returns with what the mix gains where it takes longer than the quicker process, and the parts that only one kind of printer knows
+ */
+export function mixedScene(project: Project): { fdm: Total; resin: Total; mixed: Total; gains: Gain[]; left: number } {
   const totals = { fdm: total(), resin: total(), mixed: total() };
+  const gains = new Map<string, Gain>();
   let left = 0;
   for (const part of project.parts) {
     if (part.source.kind === "scratch") continue;
@@ -232,8 +247,13 @@ export function mixedScene(project: Project): { fdm: Total; resin: Total; mixed:
     add(totals.fdm, v.fdm);
     add(totals.resin, v.resin);
     add(totals.mixed, v.winner === "fdm" ? v.fdm : v.resin);
+    const quicker = weight(v.fdm) <= weight(v.resin) ? "fdm" : "resin";
+    if (quicker === v.winner) continue;
+    const [process, reason] = v.reasons[0];
+    const gain = gains.get(reason) ?? { process, reason, parts: 0 };
+    gains.set(reason, { ...gain, parts: gain.parts + 1 });
   }
-  return { ...totals, left };
+  return { ...totals, gains: [...gains.values()].sort((a, b) => b.parts - a.parts), left };
 }
 
 export interface Total {

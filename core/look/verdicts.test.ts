@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
 import { boxMesh } from "../mesh";
-import { holeFor, INSERTS } from "../print";
+import { holeFor, INSERTS, learnedOf } from "../print";
 import { printOptions, type OtherWays, type Part, type PrintOption, type Project } from "../project";
 import { advise, USES, type UseFor } from "./advice";
 import { finishNotes } from "./finishNotes";
@@ -23,7 +23,7 @@ describe("filament or resin", () => {
   it("one piece beats several, and says so", () => {
     const v = processVerdict(hall, of(hall))!;
     expect(v.winner).toBe("fdm");
-    expect(v.sentence).toMatch(/^Filament: in one piece where resin needs \d+ pieces/);
+    expect(v.sentence).toMatch(/^Filament, on .+: in one piece where resin needs \d+ pieces/);
     expect(v.rows.map((r) => r.what)).toEqual(expect.arrayContaining(["on the machine", "material", "finest detail", "the room"]));
   });
   it("a small thing on a shelf goes to resin, the same handled every week to filament", () => {
@@ -59,10 +59,52 @@ describe("filament or resin", () => {
     expect(n).toBeGreaterThan(1);
     expect(processVerdict(crate, of(crate))!.flips[0]).toBe(`From ${n} copies resin takes less time.`);
   });
+  it("compares the printer that was chosen, by the hours that were said of it, and names it", () => {
+    // Two filament printers; the worse one is chosen and 20 h are typed for it.
+    const said = { ...brick, work: [print("large-filament", { typed: { timeS: 72_000, massG: 300, text: "20 h, 300 g" } })] };
+    const v = processVerdict(said, of(said))!;
+    expect(v.fdm!.printer.id).toBe("large-filament");
+    expect(v.rows.find((r) => r.what === "on the machine")!.fdm).toBe("20 h");
+    expect(v.sentence).toContain(v[v.winner === "fdm" ? "fdm" : "resin"]!.printer.name);
+  });
+  it("one lesson on one printer sends no part to another of its kind", () => {
+    const names = (learned: { timeRatio: number }[]): string[] => {
+      const base = of(brick);
+      const printers = base.scene.printers.map((p) =>
+        p.id === "small-filament"
+          ? { ...p, learned: learned.map((l, at) => ({ at, from: "print" as const, what: `run ${at}`, massRatio: null, ...l })) }
+          : p,
+      );
+      return printOptions(brick, { ...base.scene, printers })
+        .filter((o) => o.printer.process === "fdm")
+        .map((o) => o.printer.id);
+    };
+    const before = names([]);
+    for (const timeRatio of [0.5, 0.8, 1.25, 2]) expect(names([{ timeRatio }])).toEqual(before);
+    // Ten prints that took twice as long do say something of the machine.
+    const ten = Array.from({ length: 10 }, () => ({ timeRatio: 3 }));
+    expect(names(ten)[0]).toBe("large-filament");
+  });
+  it("what is learned on one counts half on an alike one, and nothing on the other process", () => {
+    const one = { time: { low: 0.75, high: 1.25 }, mass: { low: 0.9, high: 1.1 } };
+    const lessons = (n: number) =>
+      Array.from({ length: n }, (_, at) => ({ at, from: "print" as const, what: `${at}`, timeRatio: 1.5, massRatio: null }));
+    const at = (own: number, alike: number, other = 0): number =>
+      learnedOf({ id: "a", process: "fdm", learned: lessons(own) }, one, [
+        { id: "a", process: "fdm", learned: lessons(own) },
+        { id: "b", process: "fdm", learned: lessons(alike) },
+        { id: "c", process: "resin", learned: lessons(other) },
+      ]).time.value;
+    expect(at(0, 0, 9)).toBe(1);
+    expect(at(0, 6)).toBeGreaterThan(1.05);
+    expect(at(0, 6)).toBeLessThan(at(6, 0));
+    expect(at(6, 6)).toBeGreaterThan(at(6, 0));
+  });
   it("mixed takes no more of what it weighs than either alone", () => {
     const project = projectOf([brick, hall]);
-    const { fdm, resin, mixed, left } = mixedScene(project);
+    const { fdm, resin, mixed, gains, left } = mixedScene(project);
     expect([mixed.parts, left]).toEqual([2, 0]);
+    expect(gains.every((g) => g.parts > 0 && g.reason !== "")).toBe(true);
     for (const other of [fdm, resin])
       expect(mixed.machineS + 4 * mixed.handsS).toBeLessThanOrEqual(other.machineS + 4 * other.handsS + 1e-6);
     expect(mixedScene(projectOf([sizePart("s", { kind: "scratch", sizeMm: [9, 9, 9], material: "foam" })])).mixed.parts).toBe(0);

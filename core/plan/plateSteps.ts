@@ -113,11 +113,11 @@ export const platesStamp = (partId: string, project: Around): string =>
 export type Known = Pick<OnPlate, "time" | "mass"> & { from: Trust };
 
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
-export function knownShares(part: Part, printer: Printer): Known {
+export function knownShares(part: Part, printer: Printer, printers: readonly Printer[]): Known {
   const facts = printFactsOf(part, printer)!;
   const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
   const said = planned?.typed ?? planned?.sliced;
-  if (!said) return learnedShares(printer, facts);
+  if (!said) return learnedShares(printer, facts, printers);
   const count = Math.max(1, Math.min(facts.perPlate, part.copies));
   const ratio = (known: number, of: number): OnPlate["time"] => {
     const r = of > 0 && known > 0 ? known / of : 1;
@@ -130,9 +130,9 @@ export function knownShares(part: Part, printer: Printer): Known {
   };
 }
 
-/** What the printer's own lessons make of any facts of it, whatever was said of one part. */
-export function learnedShares(printer: Printer, { one }: Pick<PrintFacts, "one">): Known {
-  const own = learnedOf(printer, { time: shareOf(one.timeS), mass: shareOf(one.massG) });
+/** What the lessons of a printer and of those like it make of any facts of it, whatever was said of one part. */
+export function learnedShares(printer: Printer, { one }: Pick<PrintFacts, "one">, printers: readonly Printer[]): Known {
+  const own = learnedOf(printer, { time: shareOf(one.timeS), mass: shareOf(one.massG) }, printers);
   const learned = (o: typeof own.time, m: Figure): OnPlate["time"] =>
     o.prints > 0 ? { value: o.value, low: o.low, high: o.high } : { ...AS_MODELLED, ...shareOf(m) };
   return {
@@ -150,16 +150,20 @@ export function sumOfPlate(
   const printer = scene.printers.find((p) => p.id === plate.printerId);
   if (!printer) return undefined;
   const counts = countsOn(plate);
-  const on = partsOnPlate(counts, printer, parts);
+  const on = partsOnPlate(counts, printer, { scene, parts });
   return on.length === counts.size ? plateSum(printer, on) : undefined;
 }
 
 /** What a printer knows of each part on a plate, by how many of it lie there; parts that are still reckoned are left out. */
-export const partsOnPlate = (counts: Iterable<readonly [string, number]>, printer: Printer, parts: readonly Part[]): OnPlate[] =>
+export const partsOnPlate = (
+  counts: Iterable<readonly [string, number]>,
+  printer: Printer,
+  { scene, parts }: Pick<Project, "scene" | "parts">,
+): OnPlate[] =>
   [...counts].flatMap(([partId, count]): OnPlate[] => {
     const part = parts.find((p) => p.id === partId);
     const facts = part && printFactsOf(part, printer);
-    return part && facts ? [{ facts, count, ...knownShares(part, printer) }] : [];
+    return part && facts ? [{ facts, count, ...knownShares(part, printer, scene.printers) }] : [];
   });
 
 /** What lies on a plate, in words: "Quay wall ×3, Crane". */

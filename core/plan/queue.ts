@@ -66,7 +66,7 @@ function massOf(step: Step, project: Project): number {
   const plate = step.key.startsWith("plate/") ? project.scene.plates.find((p) => p.id === step.itemId) : undefined;
   if (plate) return sumOfPlate(plate, project)?.massG.value ?? 0;
   const printer = project.scene.printers.find((p) => p.id === step.printerId);
-  const on = printer ? partsOnPlate([[step.partId, Math.max(1, step.onPlate)]], printer, project.parts) : [];
+  const on = printer ? partsOnPlate([[step.partId, Math.max(1, step.onPlate)]], printer, project) : [];
   return on.reduce((sum, { facts, count, mass }) => sum + (facts.one.massG.value / facts.pieces) * count * mass.value, 0);
 }
 

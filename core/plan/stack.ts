@@ -23,6 +23,7 @@ export interface StackLayer extends CoatLayer {
 export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" | "paints"> & { parts?: Project["parts"] }): Surroundings {
   return {
     paint: (id) => paints.find((p) => p.id === id),
+    printers: scene.printers,
     printer: (id) => scene.printers.find((p) => p.id === id),
     meeting: (id) => {
       const m = scene.meetings.find((x) => x.id === id);

@@ -28,7 +28,7 @@ export function printRecordOf(
   const on = partsOnPlate(
     pieces.map((p) => [p.partId, p.pieces] as const),
     printer,
-    project.parts,
+    project,
   );
   const known = plateSum(printer, on);
   // What the model alone says, before anything was typed or learned.

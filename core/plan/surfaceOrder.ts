@@ -5,7 +5,7 @@
 import type { Meeting } from "../joint";
 import { dryBrushOf, hidePlan, linedSurfaces, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
 import { schoolById, type School, type SchoolId } from "../surface";
-import { lastOf, workOf, type HideWork, type WorkItem } from "../work";
+import { lastOf, workOf, type CoatWork, type HideWork, type WorkItem } from "../work";
 
 type Paints = Pick<Project, "paints">;
 
@@ -15,12 +15,19 @@ const isPaint = (school: SchoolId): boolean => doneOn(school) === "as paint";
 /** How what is painted below a stippled or dry-brushed tone is laid. */
 const BASE = new Set(["brush", "spray", "airbrush", "mist", "pour"]);
 
-function familyOf(item: WorkItem, { paints }: Paints): string {
-  return item.kind === "coat" ? (paints.find((p) => p.id === item.paintId)?.family ?? "") : "";
+function familyOf(coat: CoatWork, { paints }: Paints): string {
+  return paints.find((p) => p.id === coat.paintId)?.family ?? "";
 }
-const isPrimer = (item: WorkItem, at: Paints): boolean => familyOf(item, at).endsWith("primer");
-const isBase = (item: WorkItem, at: Paints): boolean =>
-  item.kind === "coat" && BASE.has(item.method) && !/(primer|varnish|wash)$/.test(familyOf(item, at));
+const isPrimer = (coat: CoatWork, at: Paints): boolean => familyOf(coat, at).endsWith("primer");
+const isBase = (coat: CoatWork, at: Paints): boolean => BASE.has(coat.method) && !/(primer|varnish|wash)$/.test(familyOf(coat, at));
+
+/** Places of the primer and of the base coats in the order of work, first to last. */
+function placesOf(work: readonly WorkItem[], at: Paints): { primed: number[]; base: number[] } {
+  const coats = workOf(work, "coat");
+  const places = (which: (coat: CoatWork, at: Paints) => boolean): number[] =>
+    coats.filter((c) => which(c, at)).map((c) => work.indexOf(c));
+  return { primed: places(isPrimer), base: places(isBase) };
+}
 
 /** Before the first of what covers it; at the end where nothing does. */
 function beforeFirst(work: readonly WorkItem[], kinds: readonly WorkItem["kind"][]): number {
@@ -33,16 +40,15 @@ function beforeFirst(work: readonly WorkItem[], kinds: readonly WorkItem["kind"]
  * hidden bare, or before the first coat.
  */
 export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: Paints): number {
+  const { primed, base } = placesOf(work, at);
+  const open = beforeFirst(work, ["coat", "ground", "glue"]);
   if (isPaint(school)) {
-    const base = work.findIndex((w) => isBase(w, at));
-    const primed = work.findLastIndex((w) => isPrimer(w, at));
-    if (base >= 0 || primed >= 0) return Math.max(base, primed) + 1;
-    return Math.max(beforeFirst(work, ["coat", "ground", "glue"]), lastOf(work, "hide") + 1);
+    const over = Math.max(base.at(0) ?? -1, primed.at(-1) ?? -1);
+    return over >= 0 ? over + 1 : Math.max(open, lastOf(work, "hide") + 1);
   }
-  const primed = work.findIndex((w) => isPrimer(w, at));
-  if (doneOn(school) === "primed" && primed >= 0) return primed + 1;
-  const hides = work.findLastIndex((w) => w.kind === "hide" && doneOn(w.school) === "bare");
-  return hides >= 0 ? hides + 1 : Math.max(beforeFirst(work, ["coat", "ground", "glue"]), lastOf(work, "print") + 1);
+  if (doneOn(school) === "primed" && primed.length > 0) return primed[0] + 1;
+  const hides = workOf(work, "hide").filter((h) => doneOn(h.school) === "bare");
+  return hides.length > 0 ? work.indexOf(hides[hides.length - 1]) + 1 : Math.max(open, lastOf(work, "print") + 1);
 }
 
 /** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
@@ -79,17 +85,18 @@ function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Befo
 /** Paint that is covered again by what should lie below it. */
 function coveredAgain(item: HideWork, work: readonly WorkItem[], at: Paints): OrderFault | null {
   const place = work.indexOf(item);
-  const over = work.findLastIndex(
-    (w, i) => i > place && (isPrimer(w, at) || (w.kind === "hide" && !isPaint(w.school) && w.surfaceId === item.surfaceId)),
-  );
-  const base = work.findIndex((w) => isBase(w, at));
-  const below = Math.max(over, base > place ? base : -1);
-  if (below < 0) return null;
-  const what = isPrimer(work[below], at) ? "the primer" : work[below].kind === "coat" ? "the base coat" : "what treats the bare print";
+  const { primed, base } = placesOf(work, at);
+  const treated = workOf(work, "hide").filter((h) => !isPaint(h.school) && h.surfaceId === item.surfaceId);
+  const over = [
+    { what: "the primer", to: primed.at(-1) ?? -1 },
+    { what: "the base coat", to: base.at(0) ?? -1 },
+    { what: "what treats the bare print", to: Math.max(-1, ...treated.map((h) => work.indexOf(h))) },
+  ].sort((a, b) => b.to - a.to)[0];
+  if (over.to <= place) return null;
   return {
     itemId: item.id,
-    says: `${schoolById(item.school)?.name ?? "Paint"} stands before ${what}, which would cover it. Put it after.`,
-    to: below,
+    says: `${schoolById(item.school)?.name ?? "Paint"} stands before ${over.what}, which would cover it. Put it after.`,
+    to: over.to,
   };
 }
 

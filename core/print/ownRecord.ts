@@ -7,7 +7,7 @@
  */
 
 import type { PrintFacts } from "./facts";
-import type { Printer } from "./printers";
+import type { Printer, PrinterLesson } from "./printers";
 
 /** The model's own range counts as so many prints. */
 const PRIOR_PRINTS = 6;
@@ -26,12 +26,21 @@ export interface OwnRange {
   prints: number;
 }
 
+/** One print: taken ÷ planned, and how many times the variance of one's own it has, where it stood on another machine. */
+interface Told {
+  ratio: number;
+  noise: number;
+}
+const own = (ratio: number): Told => ({ ratio, noise: 1 });
+
 /**
  * @param model the model's range around 1, such as 0.75 to 1.25
  * @param ratios taken ÷ planned of finished prints that went well, oldest first
  */
-export function ownRange(model: { low: number; high: number }, ratios: readonly number[]): OwnRange {
-  const logs = ratios.filter((r) => r > 0 && Number.isFinite(r)).map(Math.log);
+export const ownRange = (model: { low: number; high: number }, ratios: readonly number[]): OwnRange => rangeOf(model, ratios.map(own));
+
+function rangeOf(model: { low: number; high: number }, told: readonly Told[]): OwnRange {
+  const logs = told.filter(({ ratio: r }) => r > 0 && Number.isFinite(r)).map(({ ratio, noise }) => ({ log: Math.log(ratio), noise }));
   if (logs.length === 0) return { value: 1, ...model, prints: 0 };
   const spread0 = (Math.log(model.high) - Math.log(model.low)) / 2 / EIGHT_IN_TEN;
   // In shares of a single print's variance: how unsure the level is, and how far it wanders from print to print.
@@ -40,34 +49,57 @@ export function ownRange(model: { low: number; high: number }, ratios: readonly 
   let mean = 0,
     squares = PRIOR_PRINTS * spread0 ** 2,
     weight = PRIOR_PRINTS;
-  for (const log of logs) {
+  for (const { log, noise } of logs) {
     const before = unsure + wander;
-    const gain = before / (before + 1);
+    const gain = before / (before + noise);
     const surprise = log - mean;
     mean += gain * surprise;
     unsure = (1 - gain) * before;
     // The first prints correct the model: that is no scatter of the machine's, or only in part.
-    squares = FADES * squares + (surprise * surprise) / (1 + before);
+    squares = FADES * squares + (surprise * surprise) / (noise + before);
     weight = FADES * weight + 1;
   }
   const reach = EIGHT_IN_TEN * Math.sqrt((squares / weight) * (1 + unsure));
   return { value: Math.exp(mean), low: Math.exp(mean - reach), high: Math.exp(mean + reach), prints: logs.length };
 }
 
-/** What the user's own figures make of the model's on this printer: factors of time and mass with their ranges. */
+/** From so many of its own on a printer is known by itself: fewer say more of the print than of the machine. Common practice, no source. */
+export const OWN_FEW = 3;
+/** A print on an alike machine says as much as half of one's own. Common practice, no source. */
+const ALIKE_NOISE = 2;
+
+type Taught = Pick<Printer, "id" | "process" | "learned">;
+
+/** Printers of the same process, this one left out: the model errs on them alike. */
+export const alikeOf = <T extends Pick<Printer, "id" | "process">>(printer: Pick<Printer, "id" | "process">, all: readonly T[]): T[] =>
+  all.filter((p) => p.id !== printer.id && p.process === printer.process);
+
+/**
+ * What the user's own figures make of the model's on this printer: factors of time and mass with their ranges. Alike printers inform each
+ * other; until one has a few lessons of its own, all alike go by what was learned on any of them, so that one print drives no part to
+ * another machine.
+ * @param all the printers of the scene
+ */
 export function learnedOf(
-  printer: Pick<Printer, "learned">,
+  printer: Taught,
   model: { time: { low: number; high: number }; mass: { low: number; high: number } },
+  all: readonly Taught[],
 ): { time: OwnRange; mass: OwnRange } {
-  const lessons = [...(printer.learned ?? [])].sort((a, b) => a.at - b.at);
+  const others = alikeOf(printer, all).flatMap((p) => p.learned ?? []);
+  const mine = printer.learned ?? [];
+  const oldestFirst = (list: readonly PrinterLesson[]): PrinterLesson[] => [...list].sort((a, b) => a.at - b.at);
+  const known = mine.length >= OWN_FEW || alikeOf(printer, all).length === 0;
+  const told = known
+    ? [...oldestFirst(others).map((l) => ({ l, noise: ALIKE_NOISE })), ...oldestFirst(mine).map((l) => ({ l, noise: 1 }))]
+    : oldestFirst([...others, ...mine]).map((l) => ({ l, noise: ALIKE_NOISE }));
   return {
-    time: ownRange(
+    time: rangeOf(
       model.time,
-      lessons.map((l) => l.timeRatio),
+      told.map(({ l, noise }) => ({ ratio: l.timeRatio, noise })),
     ),
-    mass: ownRange(
+    mass: rangeOf(
       model.mass,
-      lessons.flatMap((l) => (l.massRatio === null ? [] : [l.massRatio])),
+      told.flatMap(({ l, noise }) => (l.massRatio === null ? [] : [{ ratio: l.massRatio, noise }])),
     ),
   };
 }
@@ -76,6 +108,6 @@ export function learnedOf(
 export const shareOf = ({ value, low, high }: Record<"value" | "low" | "high", number>): { low: number; high: number } =>
   value > 0 ? { low: low / value, high: high / value } : { low: 1, high: 1 };
 
-/** The factor by which the printer's lessons correct the model's time. */
-export const learnedTime = (printer: Pick<Printer, "learned">, { one: { timeS, massG } }: PrintFacts): number =>
-  learnedOf(printer, { time: shareOf(timeS), mass: shareOf(massG) }).time.value;
+/** The factor by which the printer's lessons, and those of printers like it, correct the model's time. */
+export const learnedTime = (printer: Taught, { one: { timeS, massG } }: PrintFacts, all: readonly Taught[]): number =>
+  learnedOf(printer, { time: shareOf(timeS), mass: shareOf(massG) }, all).time.value;

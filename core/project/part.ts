@@ -106,13 +106,14 @@ function saidJob(model: JobSum, said: { timeS: number; massG: number; costMinor?
   };
 }
 
-/** The model's job as the printer's own lessons correct it. */
-function learnedJob(model: JobSum, printer: Printer): JobSum {
-  const { time, mass } = learnedOf(printer, { time: shareOf(model.timeS), mass: shareOf(model.massG) });
+/** The model's job as the lessons of the printer and of those like it correct it; null where there are none. */
+function learnedJob(model: JobSum, printer: Printer, printers: readonly Printer[]): JobSum | null {
+  const { time, mass } = learnedOf(printer, { time: shareOf(model.timeS), mass: shareOf(model.massG) }, printers);
+  if (time.prints === 0) return null;
   const by = ({ value }: Sum, own: OwnRange): Sum => ({ value: value * own.value, low: value * own.low, high: value * own.high });
   return {
     ...model,
-    timeS: time.prints > 0 ? by(model.timeS, time) : model.timeS,
+    timeS: by(model.timeS, time),
     ...(mass.prints > 0
       ? { massG: by(model.massG, mass), materialMm3: by(model.materialMm3, mass), costMinor: by(model.costMinor, mass) }
       : {}),
@@ -130,10 +131,11 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
     const model = jobOf(facts, part.copies);
     const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
     const typed = planned?.typed ?? null;
+    const learned = learnedJob(model, printer, scene.printers);
     const says: PrintOption["says"] = [
       ...(typed ? [{ from: "typed" as const, job: saidJob(model, typed) }] : []),
       ...(planned?.sliced ? [{ from: "file" as const, job: saidJob(model, planned.sliced) }] : []),
-      ...(printer.learned?.length ? [{ from: "learned" as const, job: learnedJob(model, printer) }] : []),
+      ...(learned ? [{ from: "learned" as const, job: learned }] : []),
       { from: "model", job: model },
     ];
     const [{ from, job }] = says;
@@ -156,7 +158,8 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
   return options.sort((a, b) => Number(a.facts.pieces > 1) - Number(b.facts.pieces > 1) || weight(a) - weight(b) || volume(a) - volume(b));
 }
 
-const chosenPrinter = (part: Pick<Part, "work">): string | undefined => workOf(part.work, "print")[0]?.printerId;
+/** The printer that the order of work names. */
+export const chosenPrinter = (part: Pick<Part, "work">): string | undefined => workOf(part.work, "print")[0]?.printerId;
 
 /** The option that counts, wherever a part has one figure: the printer the user has chosen, or the best. */
 export function optionAtHand(part: Part, scene: Scene): PrintOption | undefined {

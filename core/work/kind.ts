@@ -28,6 +28,7 @@ export interface Reference {
 export interface Surroundings {
   paint: (id: string) => { name: string; family: CoatFamily; hex: string } | undefined;
   printer: (id: string) => Printer | undefined;
+  printers: readonly Printer[];
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
   /** What a piece of hiding takes on the part that is worked on; null while its surface is not found. Absent where no part is at hand. */
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
@@ -122,7 +123,6 @@ export interface Beginning extends Surroundings {
   /** Prints on a machine: it was not made by hand. */
   printed: boolean;
   paints: readonly { id: string }[];
-  printers: readonly { id: string }[];
   /** Other parts of the scene. */
   others: readonly { id: string; name: string; material: Material }[];
   has: (kind: string) => boolean;

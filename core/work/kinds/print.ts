@@ -145,7 +145,7 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const hands = HANDS_ON_S[printer.process];
   const areaCm2 = task.areaMm2 / 100 / pieces;
   const clearS = (onPlate: number): number => hands.clearPlate + onPlate * (hands.cleanPart + areaCm2 * hands.cleanPerCm2);
-  const learned = facts ? learnedTime(printer, facts) : 1;
+  const learned = facts ? learnedTime(printer, facts, task.printers) : 1;
   const plateS = (count: number): number =>
     item.typed?.timeS ?? item.sliced?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value * learned : 0);
   const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;

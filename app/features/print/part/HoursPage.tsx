@@ -1,7 +1,7 @@
 /** Hours and grams by every source there is, the most trusted first, and what they teach the printer. */
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import { GCODE_DEFAULTS, type GcodeFacts, type Printer } from "~core/print";
+import { alikeOf, GCODE_DEFAULTS, OWN_FEW, type GcodeFacts, type Printer } from "~core/print";
 import { optionAtHand, type Part, type PrintOption, type Project, type Trust } from "~core/project";
 import { formatDuration, formatMass, formatMm, formatMoney, readAsMass, type Reasons } from "~core/units";
 import { sumText } from "~core/look";
@@ -36,15 +36,16 @@ export function HoursPage({ part, project }: { part: Part; project: Project }) {
       ]}
     >
       <PrintLeaves part={part} project={project} />
-      {option ? <Hours part={part} option={option} /> : <NotYet part={part} project={project} />}
+      {option ? <Hours part={part} option={option} printers={project.scene.printers} /> : <NotYet part={part} project={project} />}
     </Page>
   );
 }
 
 /** What the model gives as the answer to why, with what the source adds. */
-function reasonsOf(option: PrintOption, from: Trust): Reasons {
+function reasonsOf(option: PrintOption, from: Trust, printers: readonly Printer[]): Reasons {
   const { timeS } = option.facts.one;
-  const lessons = option.printer.learned ?? [];
+  const { printer } = option;
+  const lessons = [printer, ...alikeOf(printer, printers)].flatMap((p) => (p.learned ?? []).map((l) => ({ ...l, on: p })));
   if (from === "typed" || from === "file")
     return {
       formula: "what was said of a plate × plates; it wins over the model",
@@ -63,15 +64,21 @@ function reasonsOf(option: PrintOption, from: Trust): Reasons {
     return {
       formula: "the model × your figures ÷ the model's, drawn together by logarithms; the model's own range counts as six prints",
       inputs: lessons.map((l) => ({
-        name: l.what,
+        name: l.on.id === printer.id ? l.what : `${l.what}, on ${l.on.name}`,
         value: `${l.timeRatio.toFixed(2)} of the hours${l.massRatio === null ? "" : `, ${l.massRatio.toFixed(2)} of the grams`}`,
       })),
-      assumptions: [{ text: "Your typed figures and files for this printer.", kind: "own record" }, ...timeS.assumptions],
+      assumptions: [
+        {
+          text: `Your figures, files and prints on it; those on printers like it count half. Until it has ${OWN_FEW} of its own, all of one kind go by all of them.`,
+          kind: "own record",
+        },
+        ...timeS.assumptions,
+      ],
     };
   return timeS;
 }
 
-function Hours({ part, option }: { part: Part; option: PrintOption }) {
+function Hours({ part, option, printers }: { part: Part; option: PrintOption; printers: readonly Printer[] }) {
   const { run } = useActions();
   const { printer } = option;
   const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
@@ -123,7 +130,7 @@ function Hours({ part, option }: { part: Part; option: PrintOption }) {
               <td>{sumText(part, job.massG, formatMass)}</td>
               <td>{sumText(part, job.costMinor, (minor) => formatMoney({ minor, currency: job.currency }, true))}</td>
               <td>
-                <Why of={SOURCES[from]} reasons={reasonsOf(option, from)} />
+                <Why of={SOURCES[from]} reasons={reasonsOf(option, from, printers)} />
                 {from === "typed" && planned?.typed && (
                   <button className="btn ml-3" onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}>
                     Make it a lesson for {printer.name}

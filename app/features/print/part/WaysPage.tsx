@@ -75,7 +75,11 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   const found = answer.state === "ready" ? answer.value : [];
   const hours = found.map((w) => {
     const facts = view.value(turnedRequest(part, printer, w.turn));
-    return facts && facts.one.timeS.value * knownOfWay(part, printer, facts, w.own && planned?.printerId === printer.id).time.value;
+    return (
+      facts &&
+      facts.one.timeS.value *
+        knownOfWay(part, printer, facts, w.own && planned?.printerId === printer.id, project.scene.printers).time.value
+    );
   });
   // What is shortest is told by real hours once all are there.
   const ways = hours.every((h) => h !== undefined)
@@ -116,6 +120,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
               nth={i + 1}
               part={part}
               printer={printer}
+              printers={project.scene.printers}
               chosen={way.own && planned?.printerId === printer.id}
               onLay={() => void lay(way.turn)}
             />
@@ -128,13 +133,13 @@ function Ways({ part, project }: { part: Part; project: Project }) {
 }
 
 /** As everywhere: what was typed or sliced counts for the turn it was said of, what the printer has taught for all. */
-const knownOfWay = (part: Part, printer: Printer, facts: PrintFacts, chosen: boolean): Known =>
-  chosen && printFactsOf(part, printer) ? knownShares(part, printer) : learnedShares(printer, facts);
+const knownOfWay = (part: Part, printer: Printer, facts: PrintFacts, chosen: boolean, printers: readonly Printer[]): Known =>
+  chosen && printFactsOf(part, printer) ? knownShares(part, printer, printers) : learnedShares(printer, facts, printers);
 
 const KNOWN_WORDS: Record<Known["from"], string> = {
   typed: "as you typed it",
   file: "as the G-code says",
-  learned: "as this printer has taught",
+  learned: "as your prints on it and on printers like it say",
   model: "",
 };
 
@@ -156,6 +161,7 @@ function Way({
   nth,
   part,
   printer,
+  printers,
   chosen,
   onLay,
 }: {
@@ -163,13 +169,14 @@ function Way({
   nth: number;
   part: Part;
   printer: Printer;
+  printers: readonly Printer[];
   chosen: boolean;
   onLay: () => void;
 }) {
   useKey(String(nth), `Lay it so: way ${nth}`, "This part", onLay, !chosen && nth <= 9);
   const hours = useResult(turnedRequest(part, printer, way.turn), PRIORITY.check);
   const one = hours.state === "ready" ? hours.value.one : null;
-  const known = hours.state === "ready" ? knownOfWay(part, printer, hours.value, chosen) : null;
+  const known = hours.state === "ready" ? knownOfWay(part, printer, hours.value, chosen, printers) : null;
   const resin = printer.process === "resin";
   const best = [
     ...way.bestFor.map((b) => BEST_FOR[b]),

@@ -93,7 +93,7 @@ export function EveryPartPage({ project }: { project: Project }) {
 
 /** The whole scene one way, the other, and mixed. */
 function Mixed({ project }: { project: Project }) {
-  const { fdm, resin, mixed, left } = mixedScene(project);
+  const { fdm, resin, mixed, gains, left } = mixedScene(project);
   if (mixed.parts === 0) return null;
   const line = (t: Total): string =>
     `${formatDuration(t.machineS)} on machines, ${formatDuration(t.handsS)} yours, ${formatMoney({ minor: Math.round(t.costMinor), currency: project.scene.printers[0].currency }, true)}`;
@@ -102,6 +102,12 @@ function Mixed({ project }: { project: Project }) {
       <ul>
         <li>
           <span className="font-semibold">Each on what suits it:</span> {line(mixed)}
+          {gains.length > 0 && (
+            <span className="block text-soft">
+              It takes longer than the quicker of the two, for{" "}
+              {gains.map((g) => `${g.parts} on ${g.process === "fdm" ? "filament" : "resin"}: ${g.reason}`).join("; ")}.
+            </span>
+          )}
         </li>
         <li className="text-soft">All on filament: {line(fdm)}</li>
         <li className="text-soft">All on resin: {line(resin)}</li>
