@@ -127,7 +127,9 @@ export interface Commands extends PlateCommands {
   /** `along`: every part's factor goes with the scale, so that real sizes stay. */
   "scene.scale": { scale: Scale; along?: boolean };
   /** Of the room's air, the currency, the paper and when a backup was written. */
-  "habits.set": { change: Partial<Omit<Habits, "id" | "evenings">> };
+  "habits.set": { change: Partial<Omit<Habits, "id" | "evenings" | "changes" | "air">> & { air?: Partial<Habits["air"]> } };
+  /** Minutes in which plates are changed on some days of the week; null for none. */
+  "changes.set": { weekdays: number[]; span: { from: string; to: string } | null };
   "thing.add": { thing: RealThing };
   "thing.drop": { name: string };
   "printer.set": { printerId: string; change: PrinterChange };
@@ -300,6 +302,7 @@ const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).optio
 const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
 
 const key = Joi.string().min(1).max(LIMITS.name);
+const span = Joi.object({ from: clock, to: clock }).options({ presence: "required" }).allow(null);
 /** Some fields of a row: which of them, and of what kind, is judged when the row is put. */
 const change = Joi.object().min(1).max(60).unknown(true);
 
@@ -544,7 +547,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "evening.set": {
     schema: object({
       weekday: count({ least: 0, most: 6 }),
-      span: Joi.object({ from: clock, to: clock }).options({ presence: "required" }).allow(null),
+      span,
     }),
     label: () => "Evenings",
     apply: async (e, { weekday, span }) => {
@@ -988,7 +991,26 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   "habits.set": {
     schema: object({ change }),
     label: () => "Habits",
-    apply: async (e, { change: changed }) => e.put("habits", merged(await habitsOf(e), changed)),
+    apply: async (e, { change: changed }) => {
+      const habits = await habitsOf(e);
+      // Temperature and humidity are two fields: each is said by itself, however soon after the other.
+      await e.put("habits", merged(habits, { ...changed, ...(changed.air && { air: { ...habits.air, ...changed.air } }) }));
+    },
+  },
+  "changes.set": {
+    schema: object({
+      weekdays: Joi.array()
+        .min(1)
+        .max(7)
+        .items(count({ least: 0, most: 6 })),
+      span,
+    }),
+    label: () => "Habits",
+    apply: async (e, { weekdays, span }) => {
+      const habits = await habitsOf(e);
+      const others = habits.changes.filter((c) => !weekdays.includes(c.weekday));
+      await e.put("habits", { ...habits, changes: span ? [...others, ...weekdays.map((weekday) => ({ weekday, ...span }))] : others });
+    },
   },
   "thing.add": {
     schema: object({ thing: thingSchema }),

@@ -1,6 +1,6 @@
 /** What a user does to plates, and says of prints: the printing half of the commands. */
 import Joi from "joi";
-import { begunPlates, clearedPlates } from "../core/plan";
+import { begunPlates, clearedPlates, platesInOrder } from "../core/plan";
 import {
   plateKey,
   plateTakes,
@@ -30,8 +30,12 @@ export interface PlateCommands {
   "plate.set": { plateId: string; change: Partial<Pick<Plate, "printerId" | "order" | "byHand">> };
   /** The plates of a printer, first to last. */
   "plates.order": { printerId: string; plateIds: string[] };
+  /** A plate so many places on in its printer's queue, or to the end of another's: counted from where it is stored. */
+  "plate.step": { plateId: string; by: number; printerId?: string };
   "plate.drop": { plateId: string };
-  /** Several pieces of a plate at their new places: a drag, a key. */
+  /** Several pieces of a plate by so much from where they are stored: a key, pressed as often as one likes. */
+  "pieces.shift": { plateId: string; pieceIds: string[]; byMm: [number, number]; byDeg: number };
+  /** Several pieces of a plate at their new places: a drag. */
   "pieces.place": { plateId: string; places: Pick<PlatePiece, "id" | "xMm" | "yMm" | "turnDeg">[] };
   "pieces.add": { plateId: string; pieces: PlatePiece[] };
   "pieces.drop": { plateId: string; pieceIds: string[] };
@@ -63,6 +67,7 @@ async function startedPlates(e: Edit): Promise<{ begun: ReadonlySet<string>; ove
   return { begun: begunPlates(records), over: clearedPlates(records) };
 }
 
+const PIECE_GONE = "That piece is no longer on the plate. It may have been moved in another window.";
 const RUNS = "That plate has been started, so it stays as it is.";
 
 async function changePlate(e: Edit, plateId: string, to: (plate: Plate) => Plate): Promise<void> {
@@ -146,6 +151,29 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
       });
     },
   },
+  "plate.step": {
+    schema: object({ plateId: id, by: Joi.number().integer(), printerId: id.optional() }),
+    label: () => "Order of plates",
+    apply: async (e, { plateId, by, printerId }) => {
+      const scene = await sceneOf(e);
+      const plate = scene.plates.find((p) => p.id === plateId);
+      if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out anew in another window.");
+      const to = printerId ?? plate.printerId;
+      await checkPrinter(e, to);
+      const { begun, over } = await startedPlates(e);
+      if (begun.has(plateId) || over.has(plateId)) throw new Refused("plate.begun", RUNS);
+      const lane = platesInOrder(scene.plates, to).filter((p) => !over.has(p.id));
+      const waiting = lane.filter((p) => !begun.has(p.id)).map((p) => p.id);
+      const order = waiting.filter((p) => p !== plateId);
+      const place = waiting.includes(plateId) ? waiting.indexOf(plateId) + by : order.length;
+      order.splice(Math.max(0, Math.min(order.length, place)), 0, plateId);
+      const at = new Map([...lane.filter((p) => begun.has(p.id)).map((p) => p.id), ...order].map((p, i) => [p, i]));
+      await e.put("scenes", {
+        ...scene,
+        plates: scene.plates.map((p) => (at.has(p.id) ? { ...p, printerId: to, order: at.get(p.id)! } : p)),
+      });
+    },
+  },
   "plate.drop": {
     schema: object({ plateId: id }),
     label: () => "Plate taken apart",
@@ -154,6 +182,27 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
       const scene = await sceneOf(e);
       await e.put("scenes", { ...scene, plates: scene.plates.filter((p) => p.id !== plateId) });
     },
+  },
+  "pieces.shift": {
+    schema: object({
+      plateId: id,
+      pieceIds: Joi.array().min(1).max(LIMITS.platePieces).items(id),
+      byMm: Joi.array().length(2).items(Joi.number()),
+      byDeg: Joi.number(),
+    }),
+    label: ({ pieceIds }) => (pieceIds.length === 1 ? "Piece moved" : `${pieceIds.length} pieces moved`),
+    apply: (e, { plateId, pieceIds, byMm, byDeg }) =>
+      changePlate(e, plateId, (plate) => {
+        if (pieceIds.some((p) => !plate.pieces.some((q) => q.id === p))) throw new Refused("piece.gone", PIECE_GONE);
+        const hundredth = (mm: number): number => Math.round(mm * 100) / 100;
+        const shifted = (p: PlatePiece): PlatePiece => ({
+          ...p,
+          xMm: hundredth(p.xMm + byMm[0]),
+          yMm: hundredth(p.yMm + byMm[1]),
+          turnDeg: (((p.turnDeg + byDeg) % 360) + 360) % 360,
+        });
+        return { ...plate, byHand: true, pieces: plate.pieces.map((p) => (pieceIds.includes(p.id) ? shifted(p) : p)) };
+      }),
   },
   "pieces.place": {
     schema: object({
@@ -167,8 +216,7 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
     apply: (e, { plateId, places }) =>
       changePlate(e, plateId, (plate) => {
         const at = new Map(places.map((p) => [p.id, p]));
-        if (places.some((p) => !plate.pieces.some((q) => q.id === p.id)))
-          throw new Refused("piece.gone", "That piece is no longer on the plate. It may have been moved in another window.");
+        if (places.some((p) => !plate.pieces.some((q) => q.id === p.id))) throw new Refused("piece.gone", PIECE_GONE);
         return { ...plate, byHand: true, pieces: plate.pieces.map((p) => ({ ...p, ...at.get(p.id) })) };
       }),
   },
@@ -236,8 +284,7 @@ async function withPieces(e: Edit, plateId: string, pieces: readonly PlatePiece[
 async function withoutPieces(e: Edit, plateId: string, pieceIds: readonly string[]): Promise<void> {
   const gone = new Set(pieceIds);
   await changePlate(e, plateId, (plate) => {
-    if (pieceIds.some((p) => !plate.pieces.some((q) => q.id === p)))
-      throw new Refused("piece.gone", "That piece is no longer on the plate. It may have been moved in another window.");
+    if (pieceIds.some((p) => !plate.pieces.some((q) => q.id === p))) throw new Refused("piece.gone", PIECE_GONE);
     return { ...plate, byHand: true, pieces: plate.pieces.filter((p) => !gone.has(p.id)) };
   });
   const scene = await sceneOf(e);

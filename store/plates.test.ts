@@ -157,6 +157,28 @@ describe("plates", () => {
     ]);
   });
 
+  it("step by step in the queue count from where they are stored: three presses are three places", async () => {
+    const laid = ["n1", "n2", "n3", "n4"].map((id, order) => plate(id, [piece(`x-${id}`)], { order }));
+    await run("plates.lay", { plates: laid, drop: ["pl1"] });
+    await Promise.all([1, 1, 1].map((by) => run("plate.step", { plateId: "n1", by })));
+    const order = async (printerId = "large-filament") =>
+      (await plates())
+        .filter((p) => p.printerId === printerId)
+        .sort((a, b) => a.order - b.order)
+        .map((p) => p.id);
+    expect(await order()).toEqual(["n2", "n3", "n4", "n1"]);
+    await Promise.all([run("plate.step", { plateId: "n1", by: -2 }), run("plate.step", { plateId: "n4", by: 5 })]);
+    expect(await order()).toEqual(["n2", "n1", "n3", "n4"]);
+    await run("plate.step", { plateId: "n1", by: 0, printerId: "small-filament" });
+    expect([await order(), (await order("small-filament")).at(-1)]).toEqual([["n2", "n3", "n4"], "n1"]);
+    expect(await code("plate.step", { plateId: "none", by: 1 })).toBe("plate.gone");
+    await run("step.start", start("n2", "run9"));
+    expect(await code("plate.step", { plateId: "n2", by: 1 })).toBe("plate.begun");
+    // What runs stays first, however far another one is moved forward.
+    await run("plate.step", { plateId: "n4", by: -9 });
+    expect(await order()).toEqual(["n2", "n4", "n3"]);
+  });
+
   it("refuses what leads nowhere, with a sentence", async () => {
     expect(await code("plates.lay", { plates: [plate("n1", [piece("x1", "gone")])], drop: ["pl1"] })).toBe("part.gone");
     expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: "gone" })], drop: ["pl1"] })).toBe("printer.gone");

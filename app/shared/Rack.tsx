@@ -38,7 +38,7 @@ export function Rack({ project }: { project: Project }) {
           paint={editing}
           known={project.paints.find((p) => p.id === editing.id)}
           currency={project.habits.currency}
-          onChange={setEditing}
+          onChange={(change) => setEditing((p) => p && { ...p, ...change })}
           onClose={() => setEditing(null)}
         />
       )}
@@ -56,7 +56,7 @@ function PaintEditor({
   paint: Paint;
   known: Paint | undefined;
   currency: string;
-  onChange: (p: Paint) => void;
+  onChange: (change: Partial<Paint>) => void;
   onClose: () => void;
 }) {
   const { run } = useActions();
@@ -71,15 +71,15 @@ function PaintEditor({
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
       <div className="grid gap-3 tab:grid-cols-2">
-        <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ ...paint, name })} />
+        <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ name })} />
         <label>
           <span className="label block">Colour when dry</span>
-          <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ ...paint, hex: e.target.value })} />
+          <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ hex: e.target.value })} />
         </label>
         <Choice
           label="Kind, by what cleans the brush"
           value={paint.family}
-          onChange={(family: CoatFamily) => onChange({ ...paint, family })}
+          onChange={(family: CoatFamily) => onChange({ family })}
           options={(Object.keys(FAMILIES) as CoatFamily[])
             .filter((f) => !FAMILIES[f].ground)
             .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
@@ -87,7 +87,7 @@ function PaintEditor({
         <Choice
           label="Sheen"
           value={paint.sheen}
-          onChange={(sheen) => onChange({ ...paint, sheen })}
+          onChange={(sheen) => onChange({ sheen })}
           options={[
             { value: "matt", label: "matt" },
             { value: "satin", label: "satin" },
@@ -99,7 +99,7 @@ function PaintEditor({
           text={String(paint.stockMl)}
           parse={parseNumberIn(LIMITS.stockMl)}
           readAs={(ml) => `${spacedNumber(ml)} ml`}
-          onCommit={(stockMl) => onChange({ ...paint, stockMl })}
+          onCommit={(stockMl) => onChange({ stockMl })}
         />
         <ParsedField
           label="Cost when bought"
@@ -107,7 +107,7 @@ function PaintEditor({
           placeholder="not said"
           parse={parseCostIn(currency)}
           readAs={(c) => (c === null ? "not said" : costText(c))}
-          onCommit={(price) => onChange({ ...paint, price })}
+          onCommit={(price) => onChange({ price })}
         />
         <ParsedField
           label="Held then, ml"
@@ -115,7 +115,7 @@ function PaintEditor({
           placeholder="not said"
           parse={orNothing<number>(parseNumberIn(LIMITS.stockMl))}
           readAs={(ml) => (ml === null ? "not said" : `${spacedNumber(ml)} ml`)}
-          onCommit={(wholeMl) => onChange({ ...paint, wholeMl })}
+          onCommit={(wholeMl) => onChange({ wholeMl })}
         />
       </div>
       <div className="mt-4 flex gap-2">

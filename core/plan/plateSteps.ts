@@ -90,13 +90,14 @@ export interface PlateAhead {
 export function platesAhead({ scene, records }: Around): PlateAhead[] {
   const cleared = clearedPlates(records);
   return scene.printers.flatMap((printer) =>
-    ofPrinter(scene.plates, printer.id)
+    platesInOrder(scene.plates, printer.id)
       .filter((p) => !cleared.has(p.id))
       .map((plate, i) => ({ plate, nth: i + 1 })),
   );
 }
 
-const ofPrinter = (plates: readonly Plate[], printerId: string): Plate[] =>
+/** The plates of a printer, first to last. */
+export const platesInOrder = (plates: readonly Plate[], printerId: string): Plate[] =>
   plates.filter((p) => p.printerId === printerId).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 /** Pieces of a part that lie on plates and are still to come. */
@@ -182,7 +183,7 @@ export function plateSteps(project: Pick<Project, "scene" | "parts" | "records">
   const out: Step[] = [];
   for (const printer of scene.printers) {
     let before: string | null = null;
-    for (const plate of ofPrinter(scene.plates, printer.id)) {
+    for (const plate of platesInOrder(scene.plates, printer.id)) {
       const sum = sumOfPlate(plate, project);
       const first = plate.pieces.find((p) => parts.some((x) => x.id === p.partId));
       if (!sum || !first) continue;

@@ -86,7 +86,7 @@ function checkedStack(part: Part, project: Project, model: Tonight): { stack: St
 function CoatsOf({ part, project, checked }: { part: Part; project: Project; checked: ReturnType<typeof checkedStack> }) {
   const { run } = useActions();
   const room = project.habits.air;
-  const setRoom = (air: Air) => run("habits.set", { change: { air } });
+  const setRoom = (air: Partial<Air>) => run("habits.set", { change: { air } });
   const { stack } = checked;
   const { verdicts, air } = checked.check;
   const treated = workOf(part.work, "hide").at(0)?.surfaceId;
@@ -151,7 +151,7 @@ function CoatsOf({ part, project, checked }: { part: Part; project: Project; che
               text={String(room.airC)}
               parse={parseNumberIn(AIR_LIMITS.airC)}
               readAs={(c) => `${spacedNumber(c)} °C`}
-              onCommit={(airC) => setRoom({ ...room, airC })}
+              onCommit={(airC) => setRoom({ airC })}
             />
             <ParsedField
               className="w-28"
@@ -159,7 +159,7 @@ function CoatsOf({ part, project, checked }: { part: Part; project: Project; che
               text={String(room.rh)}
               parse={parsePercentIn(AIR_LIMITS.rh)}
               readAs={readAsPercent}
-              onCommit={(rh) => setRoom({ ...room, rh })}
+              onCommit={(rh) => setRoom({ rh })}
             />
             <p className="text-sm text-soft">Waits follow the air; the dew point is {dewPointC(room).toFixed(0)} °C.</p>
           </div>

@@ -413,7 +413,7 @@ function Taught({ project, part }: { project: Project; part: Part }) {
               onClick={() =>
                 void run("printer.coupon", {
                   printerId: printer.id,
-                  change: { fits: { ...printer.fits, clearanceMm: better } },
+                  change: { fits: { clearanceMm: better } },
                   coupon: "Dry fits",
                 })
               }

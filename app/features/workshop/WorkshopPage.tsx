@@ -214,14 +214,14 @@ function Habits({ project }: { project: Project }) {
           text={String(air.airC)}
           parse={parseNumberIn(AIR_LIMITS.airC)}
           readAs={(n) => `${n} °C`}
-          onCommit={(airC) => run("habits.set", { change: { air: { ...air, airC } } })}
+          onCommit={(airC) => run("habits.set", { change: { air: { airC } } })}
         />
         <ParsedField
           label="its humidity, %"
           text={String(air.rh)}
           parse={parseNumberIn(AIR_LIMITS.rh)}
           readAs={(n) => `${n} %`}
-          onCommit={(rh) => run("habits.set", { change: { air: { ...air, rh } } })}
+          onCommit={(rh) => run("habits.set", { change: { air: { rh } } })}
         />
         <ParsedField
           label="Currency of what you buy"

@@ -84,12 +84,9 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
     section.current?.focus();
     section.current?.scrollIntoView({ block: "nearest" });
   }, [plate.id]);
-  const place = async (to: (p: PlatePiece) => Partial<Place>): Promise<void> => {
+  const shift = async (byMm: [number, number], byDeg: number): Promise<void> => {
     if (locked || selected.size === 0) return;
-    const places = plate.pieces
-      .filter((p) => selected.has(p.id))
-      .map((p) => ({ id: p.id, xMm: p.xMm, yMm: p.yMm, turnDeg: p.turnDeg, ...to(p) }));
-    const done = await run("pieces.place", { plateId: plate.id, places });
+    const done = await run("pieces.shift", { plateId: plate.id, pieceIds: [...selected], byMm, byDeg });
     if (!done.ok) toast.error(done.problem.message);
   };
   const take = async (): Promise<void> => {
@@ -104,7 +101,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
     if (!done.ok) return void toast.error(done.problem.message);
     onOpen(other.id);
   };
-  const turn = (deg: number) => void place((p) => ({ turnDeg: (((p.turnDeg + deg) % 360) + 360) % 360 }));
+  const turn = (deg: number) => void shift([0, 0], deg);
   useKey("r", "Turn the chosen pieces by 15°", "Plate", () => turn(STEP.deg), selected.size > 0 && !locked);
   useKey("e", "Turn them back by 15°", "Plate", () => turn(-STEP.deg), selected.size > 0 && !locked);
   useKey("Delete", "Take the chosen pieces off the plate", "Plate", () => void take(), selected.size > 0 && !locked);
@@ -116,10 +113,12 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
   });
   const nudge = (event: React.KeyboardEvent): void => {
     const by = event.shiftKey ? STEP.shiftMm : STEP.mm;
-    const to = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[event.key];
+    const to = ({ ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] } as Record<string, [number, number]>)[
+      event.key
+    ] as [number, number] | undefined;
     if (!to || selected.size === 0) return;
     event.preventDefault();
-    void place((p) => ({ xMm: Math.round((p.xMm + to[0]) * 100) / 100, yMm: Math.round((p.yMm + to[1]) * 100) / 100 }));
+    void shift(to, 0);
   };
   const grab = (piece: PlatePiece, event: React.PointerEvent): void => {
     const own = event.shiftKey ? new Set([...selected, piece.id]) : selected.has(piece.id) ? selected : new Set([piece.id]);

@@ -289,8 +289,7 @@ function Hours({ project }: { project: Project }) {
   const every = habits.changes.length === 7 && new Set(habits.changes.map((c) => `${c.from} ${c.to}`)).size === 1;
   const set = (weekday: number | null, span: Span | null) => {
     const days = weekday === null ? [0, 1, 2, 3, 4, 5, 6] : [weekday];
-    const others = habits.changes.filter((c) => !days.includes(c.weekday));
-    return run("habits.set", { change: { changes: span ? [...others, ...days.map((d) => ({ weekday: d, ...span }))] : others } });
+    return run("changes.set", { weekdays: days, span });
   };
   return (
     <>
@@ -333,7 +332,7 @@ function Hours({ project }: { project: Project }) {
           text={String(habits.air.airC)}
           parse={parseNumberIn({ least: -10, most: 45 })}
           readAs={(n) => `${n} °C`}
-          onCommit={(airC) => run("habits.set", { change: { air: { ...habits.air, airC } } })}
+          onCommit={(airC) => run("habits.set", { change: { air: { airC } } })}
         />
       </div>
     </>

@@ -28,6 +28,8 @@ const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;
 export type Span = keyof typeof SPANS;
 
+const NO_PLATE = "Only plates that are laid out have a place in the queue. Lay it out first.";
+
 /** How much of the future is drawn. */
 export function SpanChoice({ span, onChange }: { span: Span; onChange: (span: Span) => void }) {
   return (
@@ -65,7 +67,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       : timeHour.every(width < 700 ? 2 : 1)!.range(new Date(from), new Date(to));
 
   const move = async (job: Job, lane: Lane, place: number): Promise<void> => {
-    if (!job.plateId) return void toast.error("Only plates that are laid out have a place in the queue. Lay it out first.");
+    if (!job.plateId) return void toast.error(NO_PLATE);
     const planned = lane.jobs.filter((j) => j.kind === "planned" || j.kind === "no time").flatMap((j) => (j.plateId ? [j.plateId] : []));
     const order = planned.filter((id) => id !== job.plateId);
     order.splice(Math.max(0, Math.min(order.length, place)), 0, job.plateId);
@@ -73,8 +75,11 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     const done = await run("plates.order", { printerId: lane.printer.id, plateIds: [...before, ...order] });
     if (!done.ok) toast.error(done.problem.message);
   };
-  const placeOf = (job: Job, lane: Lane): number =>
-    lane.jobs.filter((j) => j.plateId && (j.kind === "planned" || j.kind === "no time")).findIndex((j) => j.key === job.key);
+  const step = async (job: Job, by: number, printerId?: string): Promise<void> => {
+    if (!job.plateId) return void toast.error(NO_PLATE);
+    const done = await run("plate.step", { plateId: job.plateId, by, ...(printerId && { printerId }) });
+    if (!done.ok) toast.error(done.problem.message);
+  };
   const onDragEnd = ({ active, over, delta }: DragEndEvent): void => {
     const from = queue.lanes.find((l) => l.jobs.some((j) => j.key === active.id));
     const job = from?.jobs.find((j) => j.key === active.id);
@@ -92,10 +97,10 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (by === undefined && other === undefined) return;
     event.preventDefault();
-    if (by !== undefined) return void move(job, lane, placeOf(job, lane) + by);
+    if (by !== undefined) return void step(job, by);
     const same = queue.lanes.filter((l) => l.printer.process === lane.printer.process);
     const to = same[same.indexOf(lane) + other!] as Lane | undefined;
-    if (to) void move(job, to, to.jobs.length);
+    if (to) void step(job, 0, to.printer.id);
   };
   const drawn = { from, to, at, top: HEAD - 4, height: height - HEAD - 12 };
   return (
