@@ -504,7 +504,7 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
   const t = tonight(project, from, 60);
   const chance = finishChance(t.steps, t.states, eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240), from, {
     ...plateHours(project, from),
-    hazards: ratesOf(project),
+    hazards: ratesOf(project, []),
     person: project.habits,
   });
   const secondsTo = (ms: number): number | null => (Number.isFinite(ms) ? Math.round((ms - from) / 1000) : null);

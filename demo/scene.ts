@@ -532,7 +532,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const history = printHistory(joined, DEMO_NOW);
   const taught = printers.map((p) => ({
     ...p,
-    inDemo: { ...p.inDemo, learned: lessonsOf(printLog({ records: history }), p.id).map(asLesson) },
+    inDemo: { ...p.inDemo, learned: lessonsOf(printLog({ scene: joined.scene, records: history }), p.id).map(asLesson) },
   }));
   const told = { ...decided, workshop: { ...decided.workshop, printers: taught } };
   const known = joinProject(told, lookup);

@@ -143,7 +143,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   };
   await bench.clock.fastForward(180_000);
   await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 30_000 });
-  await expect(bench.getByRole("button", { name: "Send it again" })).toBeVisible();
+  await expect(bench.getByRole("button", { name: "It was cut off: begin it anew" })).toBeVisible();
   // Whoever saw it says how it ended.
   await bench.getByRole("button", { name: "It has ended on Small filament" }).click();
   const dialog = bench.getByRole("dialog");

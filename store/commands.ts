@@ -462,6 +462,14 @@ async function startStep(e: Edit, { recordId, ...p }: StepStart, now: number): P
   await partOf(e, p.partId);
   const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
   if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
+  const busy = p.print && (await e.openPrintsOfAll()).find((r) => r.print?.printerId === p.print!.printerId);
+  if (busy) {
+    const scene = busy.sceneId === e.sceneId ? "" : ` of ${(await e.sceneNamed(busy.sceneId)) ?? "another scene"}`;
+    throw new Refused(
+      "printer.busy",
+      `${p.print!.printer} still runs “${busy.title}”${scene}. Say first how that ended, or strike it out in the log.`,
+    );
+  }
   await e.put("records", {
     id: recordId,
     sceneId: e.sceneId,

@@ -121,6 +121,13 @@ export class Edit {
     return (await this.table("scenes").get(id))?.name;
   }
 
+  /** Prints of every scene that nobody has ended: one set of printers prints for all. */
+  openPrintsOfAll(): Promise<Rows["records"][]> {
+    return this.table("records")
+      .filter((r) => r.time === "machine" && r.finishedAt === null && r.print !== undefined)
+      .toArray();
+  }
+
   /** Parts of every scene: what the workshop loses, none of them may still name. */
   partsOfAll(): Promise<Rows["parts"][]> {
     return this.table("parts").toArray();

@@ -179,6 +179,24 @@ describe("plates", () => {
     expect(await order()).toEqual(["n2", "n4", "n3"]);
   });
 
+  it("no print begins on a printer that another one runs on, in whichever scene", async () => {
+    await run("step.start", start("pl1", "run1"));
+    const second = (await loaded()).scene.plates[0];
+    await run("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: second.printerId })], drop: [] });
+    const code = async (): Promise<string> => {
+      const done = await run("step.start", { ...start("n1", "run2"), recordId: "run2" });
+      return done.ok ? "ok" : `${done.problem.code}: ${done.problem.message}`;
+    };
+    expect(await code()).toMatch(/^printer\.busy: .* still runs “Start the plate”\./);
+    // The same record in another scene.
+    const open = (await db.records.toArray()).find((r) => r.id === "run1")!;
+    await db.records.delete([open.sceneId, open.id]);
+    await db.records.put({ ...open, sceneId: "quay" });
+    expect(await code()).toMatch(/of another scene/);
+    await db.records.delete(["quay", open.id]);
+    expect(await code()).toBe("ok");
+  });
+
   it("refuses what leads nowhere, with a sentence", async () => {
     expect(await code("plates.lay", { plates: [plate("n1", [piece("x1", "gone")])], drop: ["pl1"] })).toBe("part.gone");
     expect(await code("plates.lay", { plates: [plate("n1", [piece("x1")], { printerId: "gone" })], drop: ["pl1"] })).toBe("printer.gone");

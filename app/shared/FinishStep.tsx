@@ -1,11 +1,11 @@
 /** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and why it failed. */
 import { useId, useState } from "react";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
-import { onPlateOf, type Clock } from "~core/plan";
+import { inItsScene, onPlateOf, type Clock } from "~core/plan";
 import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
 import { LIMITS } from "~core/project";
 import { CauseChoice } from "~app/shared/CauseChoice";
-import { useActions, useProject } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
@@ -14,10 +14,12 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
   const { runIn } = useActions();
   const { model } = useTonight();
   const project = useProject();
+  const others = useOthers();
   const { step } = clock;
   const state = model.states.get(step.key);
   const record = state && "record" in state ? state.record : null;
-  const own = step.scene ? [] : onPlateOf(step, project);
+  const bare = inItsScene(step, project, others);
+  const own = onPlateOf(bare.step, bare.project);
   const [failed, setFailed] = useState<ReadonlyMap<string, number>>(new Map());
   const [wentWrong, setWentWrong] = useState("");
   const [saidS, setSaidS] = useState<number | null>(shareS ?? null);
@@ -29,7 +31,6 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
   const [refused, setRefused] = useState<string | null>(null);
   const isPrint = step.machineS > 0;
   const kept = isPrint && record?.print !== undefined;
-  // Of a plate of another scene it is not known here what lies on it.
   const parts = own.length > 0 ? own : [{ partId: step.partId, name: step.partName, pieces: step.clears }];
   const bad = [...failed.values()].reduce((a, b) => a + b, 0);
   const end = (result: "good" | "partly" | "failed"): void => {

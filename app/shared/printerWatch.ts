@@ -9,16 +9,22 @@ import type { Project, StepRecord } from "~core/project";
 import { hash32 } from "~core/units";
 import { listenTo, sendJob, tellPrinter, type LinkState } from "~app/data/printerLink.client";
 import { startedHere } from "~app/data/startedHere.client";
-import type { RunCommand } from "./scene";
+import type { RunIn } from "./scene";
 
 /** A print that was begun longer ago than this is not sent by itself any more: whoever sees that it never ran sends it again. */
 const FRESH_MS = 90_000;
 
-/** The print that is open on a printer, by the log. */
-export const openPrint = (project: Pick<Project, "records">, printerId: string): StepRecord | undefined =>
-  project.records.filter((r) => r.print?.printerId === printerId && r.finishedAt === null).at(-1);
+/** The print that is open on a printer, by the logs of all scenes, and whose it is. */
+export function openPrint(projects: readonly Project[], printerId: string): { record: StepRecord; project: Project } | undefined {
+  return projects
+    .flatMap((project) =>
+      project.records.filter((r) => r.print?.printerId === printerId && r.finishedAt === null).map((record) => ({ record, project })),
+    )
+    .sort((a, b) => a.record.startedAt - b.record.startedAt)
+    .at(-1);
+}
 
-export const orderOf = (record: StepRecord, project: Project) => {
+const orderOf = (record: StepRecord, project: Project) => {
   const printer = project.scene.printers.find((p) => p.id === record.print?.printerId);
   const loaded = printer && loadedOn(printer, project.supplies);
   const print = record.print!;
@@ -56,22 +62,23 @@ function useLeader(): boolean {
   return leads;
 }
 
-export function usePrinterWatch(project: Project, run: RunCommand): void {
+export function usePrinterWatch(project: Project, others: readonly Project[], runIn: RunIn): void {
   const leads = useLeader();
-  const now = useRef(project);
+  const now = useRef([project]);
   const told = useRef(new Set<string>());
   const last = useRef(new Map<string, () => void>());
   useEffect(() => {
-    now.current = project;
-  }, [project]);
+    now.current = [project, ...others];
+  }, [project, others]);
   const linked = project.scene.printers.flatMap((p) => (p.address ? [`${p.id} ${p.address}`] : []));
   const key = leads ? linked.join("|") : "";
   useEffect(() => {
     if (!key) return;
     const heard = (printerId: string, address: string, { state, problem }: LinkState): void => {
       if (!state || problem) return;
-      const record = openPrint(now.current, printerId);
-      if (!record) return;
+      const open = openPrint(now.current, printerId);
+      if (!open) return;
+      const { record } = open;
       const { job, phase, fault } = state;
       if (job?.id !== record.id) {
         // It stands free, or holds a plate that somebody has just taken off by starting the next, and was never told: it is told once.
@@ -81,7 +88,7 @@ export function usePrinterWatch(project: Project, run: RunCommand): void {
         if (free && startedHere(record.id) && Date.now() - record.startedAt < FRESH_MS && !told.current.has(once)) {
           told.current.add(once);
           void (job === null ? Promise.resolve() : tellPrinter(address, "clear")).then(() =>
-            sendJob(address, orderOf(record, now.current)),
+            sendJob(address, orderOf(record, open.project)),
           );
         }
         return;
@@ -93,7 +100,7 @@ export function usePrinterWatch(project: Project, run: RunCommand): void {
       const pieces = record.print!.pieces;
       const count = pieces.reduce((n, p) => n + p.pieces, 0);
       const failed = phase === "failed";
-      void run("step.finish", {
+      void runIn(open.project.scene.id, "step.finish", {
         recordId: record.id,
         result: failed ? "failed" : "good",
         good: 0,
@@ -119,9 +126,9 @@ export function usePrinterWatch(project: Project, run: RunCommand): void {
       ends.forEach((end) => end());
       known.clear();
     };
-  }, [key, run]);
+  }, [key, runIn]);
   // A print that was started just now is sent without waiting for the printer's next word: the last one is heard again.
   useEffect(() => {
     for (const hear of last.current.values()) hear();
-  }, [project]);
+  }, [project, others]);
 }

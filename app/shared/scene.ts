@@ -34,6 +34,10 @@ export function useProject(): Project {
   return project;
 }
 
+/** Scenes that are at work beside the open one: one pair of hands, one set of printers. */
+export const OthersContext = createContext<readonly Project[]>([]);
+export const useOthers = (): readonly Project[] => useContext(OthersContext);
+
 /** The moment the project was read: for counts that change with edits, not with the clock. */
 export const useLoadedAt = (): number => useSceneData().loadedAt;
 

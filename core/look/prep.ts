@@ -49,7 +49,7 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
       const days = loaded?.since ? Math.floor((now - loaded.since) / DAY) : null;
       if (habits.air.rh >= DAMP_RH || (days !== null && days > DAMP_DAYS))
         out.push({
-          text: `Dry ${loaded?.name ?? "the filament"} before ${job.step.partName}${supplies.some((s) => s.kind === "tool" && s.what === "dryer") ? "" : ", or print it a little hotter"}.`,
+          text: `Dry ${loaded?.name ?? "the filament"} before ${job.name}${supplies.some((s) => s.kind === "tool" && s.what === "dryer") ? "" : ", or print it a little hotter"}.`,
           why:
             days !== null && days > DAMP_DAYS ? `The spool has been open for ${days} days.` : `The room is at ${habits.air.rh} % humidity.`,
           weight: long ? 5 : 2,
@@ -92,13 +92,13 @@ export function morningAfter(project: Project, queue: Queue, log: readonly LogEn
         const baths = project.supplies.filter((s) => s.kind === "bath");
         const age = baths.map((b) => `${b.name}: ${bathAge(b, log, now).plates} plates washed`).join("; ");
         out.push({
-          text: `${job.step.partName}: first bath ${WASH.firstBathMin} min, second ${WASH.secondBathMin} min, blow dry, ${WASH.dryMin} min in the air, cure ${WASH.cureMin} min a side.`,
+          text: `${job.name}: first bath ${WASH.firstBathMin} min, second ${WASH.secondBathMin} min, blow dry, ${WASH.dryMin} min in the air, cure ${WASH.cureMin} min a side.`,
           why: age || "Uncured resin: gloves, no skin contact, fresh air; the resin's own sheet first.",
           weight: 5,
         });
       } else
         out.push({
-          text: `${job.step.partName}: let the bed cool, then bend ${printer.surface ? `the ${printer.surface}` : "it"} off; strings and brim next.`,
+          text: `${job.name}: let the bed cool, then bend ${printer.surface ? `the ${printer.surface}` : "it"} off; strings and brim next.`,
           why: `It ${job.kind === "ended" ? "ended" : "ends"}${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}; a warm part bends.`,
           weight: 3,
         });

@@ -370,3 +370,55 @@ describe("when a job has ended, failures counted", () => {
     expect(expectedEnd(0, 3600, { start: 0, perHour: 1e-12 }, nights)).toEqual({ mean: HOUR, p80: HOUR });
   });
 });
+
+describe("one set of printers for all scenes", () => {
+  const gram = { id: "grey", kind: "spool" as const, name: "Grey", what: "usual", stock: 500, price: null };
+  const loadedOnLarge = (p: Project): Project => ({
+    ...p,
+    supplies: [gram],
+    scene: { ...p.scene, printers: p.scene.printers.map((x) => (x.id === "large-filament" ? { ...x, loadedId: "grey" } : x)) },
+  });
+  const runs = (scene: string, startedAt: number): StepRecord[] => [
+    record("brick", plateKey("q", "start"), {
+      sceneId: scene,
+      time: "machine",
+      startedAt,
+      plannedS: 3600 * 4,
+      print: printRecordOf(
+        stepsOfProject(loadedOnLarge(withPlates([plate("q", [["brick", 3]])]))).find((s) => s.key === plateKey("q", "start"))!,
+        loadedOnLarge(withPlates([plate("q", [["brick", 3]])])),
+      ),
+    }),
+  ];
+  it("what another scene prints holds the printer and takes from the spool", () => {
+    const open = loadedOnLarge(withPlates([plate("a", [["brick", 2]])]));
+    const quay = loadedOnLarge({ ...withPlates([plate("q", [["brick", 3]])]), records: runs("quay", THURSDAY - HOUR) });
+    const other = { ...quay, scene: { ...quay.scene, id: "quay", name: "Quay" } };
+    const model = tonight(open, THURSDAY, 60, false, [other]);
+    const lane = queueOf(open, model, undefined, [other]).lanes.find((l) => l.printer.id === "large-filament")!;
+    const [running, planned] = lane.jobs;
+    expect([running, planned].map((j) => [j.kind, j.scene?.name ?? null])).toEqual([
+      ["running", "Quay"],
+      ["planned", null],
+    ]);
+    expect(running.name).toContain("Quay");
+    expect(running.massG).toBeGreaterThan(0);
+    expect(planned.machine!.from).toBeGreaterThanOrEqual(running.machine!.to);
+    // Counted once over both: what is left after the second is the spool less both.
+    expect(planned.leftAfter!).toBeCloseTo(500 - running.massG - planned.massG, 3);
+    // Each scene sees the other's.
+    const back = queueOf(other, tonight(other, THURSDAY, 60, false, [open]), undefined, [open]);
+    expect(back.lanes.find((l) => l.printer.id === "large-filament")!.jobs.some((j) => j.scene?.id === "s")).toBe(true);
+  });
+  it("a print that runs stays on its printer when the part is meant for another one", () => {
+    const running = withPlates([plate("q", [["brick", 3]])], runs("s", THURSDAY - HOUR));
+    const moved = { ...running, scene: { ...running.scene, plates: [plate("q", [["brick", 3]], { printerId: "small-filament" })] } };
+    const lanes = queueOf(moved, tonight(moved, THURSDAY, 60)).lanes;
+    const on = (id: string): string[] =>
+      lanes
+        .find((l) => l.printer.id === id)!
+        .jobs.filter((j) => j.kind === "running")
+        .map((j) => j.key);
+    expect([on("large-filament"), on("small-filament")]).toEqual([[plateKey("q", "start")], []]);
+  });
+});

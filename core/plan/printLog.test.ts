@@ -41,11 +41,13 @@ const run = (n: number, ratio: number, more: Partial<StepRecord> = {}, of: Parti
   });
 const spool = { id: "grey", kind: "spool" as const, name: "Grey", what: "usual", stock: 500, price: null };
 
+const SCENE = projectOf([]).scene;
+
 describe("what prints teach", () => {
   it("lands within fifteen per cent on prints that it has not seen, after five, where the model is a fifth off", () => {
     // A machine that takes a quarter longer than the model says, with a spread of its own of a few per cent.
     const ratios = [1.28, 1.22, 1.25, 1.24, 1.27, 1.23, 1.26, 1.21, 1.28];
-    const log = printLog({ records: ratios.map((r, i) => run(i, r)) });
+    const log = printLog({ scene: SCENE, records: ratios.map((r, i) => run(i, r)) });
     const steps = learningOf(lessonsOf(log, large.id), "fdm");
     expect(steps).toHaveLength(9);
     for (const s of steps) expect(Math.abs(s.modelError)).toBeGreaterThan(0.15);
@@ -65,12 +67,12 @@ describe("what prints teach", () => {
       run(3, 1.1),
       run(4, 1.2, { finishedAt: null, saidS: undefined, result: null }),
     ];
-    expect(lessonsOf(printLog({ records }), large.id).map((l) => l.recordId)).toEqual(["r3"]);
+    expect(lessonsOf(printLog({ scene: SCENE, records }), large.id).map((l) => l.recordId)).toEqual(["r3"]);
   });
 
   it("in whatever order the records are kept", () => {
     const records = [run(0, 1.1), run(1, 1.3), run(2, 1.2)];
-    const of = (list: StepRecord[]) => lessonsOf(printLog({ records: list }), large.id).map((l) => l.recordId);
+    const of = (list: StepRecord[]) => lessonsOf(printLog({ scene: SCENE, records: list }), large.id).map((l) => l.recordId);
     expect(of([...records].reverse())).toEqual(of(records));
   });
 });
@@ -85,7 +87,7 @@ describe("what the log says of risk", () => {
       run(3, 0.2, { result: "failed" }),
       run(4, 1),
     ];
-    const runs = runsOf(printLog({ records }), [spool]);
+    const runs = runsOf(printLog({ scene: SCENE, records }), [spool]);
     expect(runs.map((r) => [r.failed, r.outside]).reverse()).toEqual([
       ["at the start", false],
       ["later", false],
@@ -95,14 +97,15 @@ describe("what the log says of risk", () => {
     ]);
     const p = { ...projectOf([], records), supplies: [spool] };
     p.scene.printers[0] = { ...p.scene.printers[0], loadedId: "grey" };
-    expect(ratesOf(p).get(large.id)!.start).toBeCloseTo((0.5 + 2) / (10 + 5), 12);
+    expect(ratesOf(p, []).get(large.id)!.start).toBeCloseTo((0.5 + 2) / (10 + 5), 12);
     // Another machine's log says nothing of this one.
-    expect(ratesOf(p).get("resin")!.start).toBeCloseTo(0.05, 12);
+    expect(ratesOf(p, []).get("resin")!.start).toBeCloseTo(0.05, 12);
   });
 
   it("a pair is new until something has gone well with it", () => {
     const printer = { ...large, loadedId: "grey" };
-    const of = (records: StepRecord[], what = "usual") => isNewPair(printer, { supplies: [{ ...spool, what }] }, printLog({ records }));
+    const of = (records: StepRecord[], what = "usual") =>
+      isNewPair(printer, { supplies: [{ ...spool, what }] }, printLog({ scene: SCENE, records }));
     expect(of([])).toBe(true);
     expect(of([run(0, 1, { result: "failed" })])).toBe(true);
     expect(of([run(0, 1)])).toBe(false);
@@ -113,7 +116,7 @@ describe("what the log says of risk", () => {
   it("a bath counts what was washed since it was filled, and what was counted by hand", () => {
     const resin = GENERIC_PRINTERS[2];
     const of = { profile: profileOf(resin), printerId: resin.id };
-    const log = printLog({ records: [run(0, 1, {}, of), run(3, 1, {}, of), run(4, 1, { result: "failed" }, of), run(5, 1)] });
+    const log = printLog({ scene: SCENE, records: [run(0, 1, {}, of), run(3, 1, {}, of), run(4, 1, { result: "failed" }, of), run(5, 1)] });
     const bath = { id: "b", kind: "bath" as const, name: "First", what: "first", stock: 2, price: null, since: THURSDAY + 48 * HOUR };
     expect(bathAge(bath, log, THURSDAY + 10 * 24 * HOUR)).toEqual({ plates: 3, days: 8 });
     expect(bathAge({ ...bath, since: null }, log, THURSDAY)).toEqual({ plates: 2, days: null });
@@ -146,5 +149,24 @@ describe("questions that come up by themselves", () => {
     const p = { ...projectOf([], records), supplies: [{ ...spool, since: THURSDAY - 40 * 24 * HOUR }] };
     const evidence = faultEvidence({ ...large, loadedId: "grey" }, p, printLog(p), THURSDAY);
     expect(evidence).toMatchObject({ failures: { clog: 2 }, observed: { strings: 1 }, prints: 2, openDays: 40, sameLayer: true });
+  });
+});
+
+describe("prints of several scenes", () => {
+  const other = { ...projectOf([], [run(7, 1)]), scene: { ...SCENE, id: "quay", name: "Quay" } };
+  it("stand in one log, each with its scene, under the name that the printer has now", () => {
+    const renamed = { ...SCENE, printers: SCENE.printers.map((p) => (p.id === large.id ? { ...p, name: "The big one" } : p)) };
+    const log = printLog({ scene: renamed, records: [run(3, 1)] }, [other]);
+    expect(log.map((e) => [e.record.id, e.scene?.name ?? null, e.printer])).toEqual([
+      ["r7", "Quay", large.name],
+      ["r3", null, "The big one"],
+    ]);
+    const gone = { ...SCENE, printers: [] };
+    expect(printLog({ scene: gone, records: [run(3, 1)] })[0].printer).toBe(large.name);
+  });
+  it("tell of the same printers' risk", () => {
+    const failed = Array.from({ length: 6 }, (_, n) => run(n, 1, { result: "failed" }));
+    const own = projectOf([]);
+    expect(ratesOf(own, [{ ...other, records: failed }]).get(large.id)!.perHour).toBeGreaterThan(ratesOf(own, []).get(large.id)!.perHour);
   });
 });

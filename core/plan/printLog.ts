@@ -1,4 +1,4 @@
-/** The prints of a scene as they went: what its machines' records say, newest first, and what they teach of risk and of the estimate. */
+/** The prints as they went, of every scene: what the machines' records say, newest first, and what they teach of risk and of the estimate. */
 import { FAILURE_CAUSES, ownRange, teachesHours, type FailureCause, type OwnRange, type PrintRecord, type Run } from "../print";
 import type { Process } from "../scale";
 import type { Project, StepRecord, Supply } from "../project";
@@ -7,6 +7,10 @@ import { takenS } from "./status";
 export interface LogEntry {
   record: StepRecord;
   print: PrintRecord;
+  /** The scene that it was printed for, where that is not the open one. */
+  scene: { id: string; name: string } | null;
+  /** What its printer is called now; as it was called then, where it is gone. */
+  printer: string;
   /** When it ended; null while it runs. */
   endedAt: number | null;
   /** How long it ran, where anybody knows. */
@@ -18,8 +22,16 @@ export interface LogEntry {
   bad: number;
 }
 
-/** Prints of which the settings were kept. */
-export function printLog({ records }: Pick<Project, "records">): LogEntry[] {
+type Printed = { scene: Pick<Project["scene"], "id" | "name" | "printers"> } & Pick<Project, "records">;
+
+/** Prints of which the settings were kept. @param others scenes that share the printers */
+export const printLog = (open: Printed, others: readonly Printed[] = []): LogEntry[] =>
+  [...logOf(open, null), ...others.flatMap((o) => logOf(o, { id: o.scene.id, name: o.scene.name }))].sort(
+    (a, b) => b.record.startedAt - a.record.startedAt || (a.record.id < b.record.id ? 1 : -1),
+  );
+
+function logOf({ scene: { printers }, records }: Printed, scene: LogEntry["scene"]): LogEntry[] {
+  const names = new Map(printers.map((p) => [p.id, p.name]));
   const cleared = new Map<string, StepRecord>();
   for (const r of records) {
     const key = r.stepKey.replace(/\/clear(\d*)$/, "/start$1");
@@ -32,6 +44,8 @@ export function printLog({ records }: Pick<Project, "records">): LogEntry[] {
       return {
         record,
         print: record.print,
+        scene,
+        printer: names.get(record.print.printerId) ?? record.print.printer,
         endedAt: record.finishedAt,
         ranS: takenS(record),
         failed: record.result === "failed",
@@ -39,8 +53,7 @@ export function printLog({ records }: Pick<Project, "records">): LogEntry[] {
         good: off?.good ?? 0,
         bad: off?.failed ?? 0,
       };
-    })
-    .sort((a, b) => b.record.startedAt - a.record.startedAt || (a.record.id < b.record.id ? 1 : -1));
+    });
 }
 
 /** A failure in the first so many minutes is one of the start, where nobody said what it was. Common practice, no source. */

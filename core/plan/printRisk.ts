@@ -42,8 +42,8 @@ export const hazardsOf = (project: Pick<Project, "scene" | "supplies">, log: rea
   new Map(project.scene.printers.map((p) => [p.id, hazardFor(p, project, log)]));
 
 /** The rates alone, for whoever simulates: a worker takes no functions. */
-export const ratesOf = (project: Pick<Project, "scene" | "supplies" | "records">): Map<string, Hazard> =>
-  new Map([...hazardsOf(project, printLog(project))].map(([id, { start, perHour }]) => [id, { start, perHour }]));
+export const ratesOf = (project: Pick<Project, "scene" | "supplies" | "records">, others: readonly Project[]): Map<string, Hazard> =>
+  new Map([...hazardsOf(project, printLog(project, others))].map(([id, { start, perHour }]) => [id, { start, perHour }]));
 
 /** Nothing of this material has gone well on this printer yet: what is at stake is told against a test print. */
 export function isNewPair(printer: Printer, { supplies }: Pick<Project, "supplies">, log: readonly LogEntry[]): boolean {

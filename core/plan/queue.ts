@@ -5,6 +5,7 @@
 import { plateTakes, RESIN_WARM_C, type Printer } from "../print";
 import type { Project, Supply } from "../project";
 import type { Step } from "../work";
+import { inItsScene } from "./steps";
 import { onPlateOf, loadedOn } from "./startPrint";
 import { expectedEnd, type ExpectedEnd } from "./awake";
 import { hazardsOf, type PrinterHazard } from "./printRisk";
@@ -16,7 +17,11 @@ import type { Tonight } from "./tonight";
 export interface Job {
   key: string;
   step: Step;
-  /** The plate that is laid out; null for one of a single part from its own order of work. */
+  /** The scene that it belongs to, where that is not the open one: one set of printers prints for all. */
+  scene: { id: string; name: string } | null;
+  /** What it is called: the part, with its scene where that is another. */
+  name: string;
+  /** The plate of the open scene that is laid out; null for one of a single part from its own order of work, and for other scenes'. */
   plateId: string | null;
   kind: "running" | "ended" | "planned" | "no time";
   /** When somebody starts it; the run; null where it finds no time. */
@@ -70,18 +75,25 @@ function massOf(step: Step, project: Project): number {
   return on.reduce((sum, { facts, count, mass }) => sum + (facts.one.massG.value / facts.pieces) * count * mass.value, 0);
 }
 
-export function queueOf(project: Project, model: Tonight, log: readonly LogEntry[] = printLog(project)): Queue {
+/** @param others scenes that are at work on the same printers */
+export function queueOf(
+  project: Project,
+  model: Tonight,
+  log: readonly LogEntry[] = printLog(project),
+  others: readonly Project[] = [],
+): Queue {
   const { scene, supplies, habits } = project;
   const hazards = hazardsOf(project, log);
   const slots = new Map(model.schedule.slots.map((s) => [s.key, s]));
   // The step that clears what another one has started.
   const clearOf = new Map<string, string>();
-  for (const s of model.steps) if (s.clears > 0) for (const key of s.after) if (!clearOf.has(key)) clearOf.set(key, s.key);
+  const steps = [...model.steps, ...model.all.filter((s) => s.scene)];
+  for (const s of steps) if (s.clears > 0) for (const key of s.after) if (!clearOf.has(key)) clearOf.set(key, s.key);
   const now = model.now;
   const nights = nightsBetween(now, now + LOOKED_AHEAD_MS, scene.timeZone, habits.sleep);
   let until = now + 24 * 3_600_000;
   const lanes = scene.printers.map((printer): Lane => {
-    const own = model.steps.filter((s) => s.machineS > 0 && s.printerId === printer.id);
+    const own = steps.filter((s) => s.machineS > 0 && s.printerId === printer.id);
     const hazard = hazards.get(printer.id)!;
     const jobs = own.flatMap((step): Job[] => {
       const state = model.states.get(step.key);
@@ -91,7 +103,8 @@ export function queueOf(project: Project, model: Tonight, log: readonly LogEntry
       const clearState = clearKey ? model.states.get(clearKey)?.kind : undefined;
       if (state?.kind === "done" && (clearState === "done" || clearState === "setting")) return [];
       const hours = step.machineS / 3600;
-      const massG = massOf(step, project);
+      const bare = inItsScene(step, project, others);
+      const massG = massOf(bare.step, bare.project);
       const kind = state?.kind === "running" ? "running" : state?.kind === "done" ? "ended" : slot ? "planned" : "no time";
       const machine =
         kind === "running" || kind === "ended"
@@ -104,12 +117,14 @@ export function queueOf(project: Project, model: Tonight, log: readonly LogEntry
         {
           key: step.key,
           step,
+          scene: step.scene ?? null,
+          name: step.scene ? `${step.partName}, ${step.scene.name}` : step.partName,
           plateId: step.key.startsWith("plate/") ? step.itemId : null,
           kind,
           hands: kind === "planned" ? (slot?.hands[0] ?? null) : null,
           machine,
           clearedAt: clear?.hands.at(-1)?.to ?? null,
-          pieces: onPlateOf(step, project).reduce((n, p) => n + p.pieces, 0) || step.pieces,
+          pieces: onPlateOf(bare.step, bare.project).reduce((n, p) => n + p.pieces, 0) || step.pieces,
           massG,
           leftAfter: null,
           chanceGood: hazard.good(hours),
@@ -168,7 +183,7 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
     if (job.leftAfter !== null && job.leftAfter < 0 && !short && loaded) {
       const before = Math.max(0, job.leftAfter + plateTakes(printer, job.massG));
       job.warnings.push(
-        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.step.partName} begins, which takes ${Math.round(plateTakes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / plateTakes(printer, job.massG)) * 100)} % short of its end.`,
+        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.name} begins, which takes ${Math.round(plateTakes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / plateTakes(printer, job.massG)) * 100)} % short of its end.`,
       );
       short = true;
       const batch = batchOf(job);
@@ -178,8 +193,8 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
     if (job.kind === "no time")
       job.warnings.push(
         printer.quiet && habits.quiet
-          ? `${job.step.partName} finds no time on ${printer.name}: it runs longer than the quiet hours leave.`
-          : `${job.step.partName} finds nobody to start it on ${printer.name} within the evenings that are said.`,
+          ? `${job.name} finds no time on ${printer.name}: it runs longer than the quiet hours leave.`
+          : `${job.name} finds nobody to start it on ${printer.name} within the evenings that are said.`,
       );
     if (job.kind === "planned" && job.step.needs.includes("warm room") && habits.air.airC < RESIN_WARM_C)
       job.warnings.push(
@@ -231,7 +246,7 @@ export const snapshotOf = (queue: Queue): JobThen[] =>
   queue.lanes.flatMap((lane) =>
     lane.jobs.map((j, place) => ({
       key: j.key,
-      name: j.step.partName,
+      name: j.name,
       printer: lane.printer.name,
       from: j.machine?.from ?? null,
       to: j.machine?.to ?? null,

@@ -149,6 +149,16 @@ const PRESSES_S = 14 * 86_400;
 /** A step of another scene has that scene's name before its key, so that no two are taken for one. */
 const inScene = (sceneId: string, key: string): string => `${sceneId}:${key}`;
 
+/** A step as its own scene knows it, and that scene's project: what lies on its plate, and what it takes, is only known there. */
+export function inItsScene(step: Step, open: Project, others: readonly Project[]): { step: Step; project: Project } {
+  if (!step.scene) return { step, project: open };
+  const { id } = step.scene;
+  const bare = (key: string): string => (key.startsWith(`${id}:`) ? key.slice(id.length + 1) : key);
+  const own = { ...step, key: bare(step.key), after: step.after.map(bare) };
+  delete own.scene;
+  return { step: own, project: others.find((o) => o.scene.id === id) ?? open };
+}
+
 /**
  * Steps of all scenes together: there is one pair of hands. Those of the first scene keep their keys; the others' are said to be theirs.
  * Set-ups are shared over all of them.

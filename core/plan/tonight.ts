@@ -85,7 +85,18 @@ function standing(project: Project, others: readonly Project[], now: number): { 
     ))
       states.set(key, state);
   }
-  return { steps, states };
+  return { steps: steps.map((s) => onItsPrinter(s, states)), states };
+}
+
+/** What was started stands where it was started, whichever printer its part is meant for now. */
+function onItsPrinter(step: Step, states: ReadonlyMap<string, StepState>): Step {
+  const of = step.machineS > 0 ? [step.key] : step.clears > 0 ? step.after : [];
+  for (const key of of) {
+    const state = states.get(key);
+    const printerId = state && "record" in state ? state.record.print?.printerId : undefined;
+    if (printerId !== undefined && step.printerId !== null && printerId !== step.printerId) return { ...step, printerId };
+  }
+  return step;
 }
 
 /** What runs, sets or is in hand goes on though its scene rests, and a plate that was started is to be cleared. */

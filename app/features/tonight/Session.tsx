@@ -5,7 +5,7 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import type { Lesson, Part, Project } from "~core/project";
-import { useActions, useProject } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
@@ -22,11 +22,12 @@ function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefi
 export function useStart(): (go: Pick<Go, "title" | "offers">) => void {
   const { runIn } = useActions();
   const project = useProject();
+  const others = useOthers();
   return (go) => {
-    if (go.offers.length === 1) void runIn(go.offers[0].step.scene?.id, "step.start", startOf(go.offers[0].step, project));
+    if (go.offers.length === 1) void runIn(go.offers[0].step.scene?.id, "step.start", startOf(go.offers[0].step, project, others));
     else
       for (const [scene, offers] of byScene(go.offers, (o) => o.step))
-        void runIn(scene, "session.start", { title: go.title, steps: offers.map((o) => startOf(o.step, project)) });
+        void runIn(scene, "session.start", { title: go.title, steps: offers.map((o) => startOf(o.step, project, others)) });
   };
 }
 

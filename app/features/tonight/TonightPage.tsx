@@ -18,7 +18,7 @@ import {
 } from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useOthers } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
@@ -298,6 +298,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { scene } = project;
   const [chance, setChance] = useState<FinishChance | null>(null);
   const { habits } = project;
+  const others = useOthers();
   // Everything that the runs are made of, so that nothing they read is forgotten; the clock counts by the hour.
   const key = useMemo(() => {
     const hour = Math.floor(model.now / 3_600_000);
@@ -309,11 +310,11 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       [...model.states],
       scene.evenings,
       told,
-      [...ratesOf(project)],
+      [...ratesOf(project, others)],
       habits.eveningsOfTen,
       habits.hoursTake,
     ]);
-  }, [model, project, scene.evenings, habits]);
+  }, [model, project, others, scene.evenings, habits]);
   useEffect(() => {
     // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
@@ -324,7 +325,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
       const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
       void runJob(
         "chance",
-        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project), person: habits, now },
+        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project, others), person: habits, now },
         { signal: stop.signal },
       ).then((r) => r.ok && setChance(r.value));
     }, 120);

@@ -9,7 +9,7 @@ import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
-import { ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
+import { OthersContext, ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
 import { TonightContext, useTonightModel } from "~app/shared/tonightModel";
 import { usePrinterWatch } from "~app/shared/printerWatch";
 import { waitingAt } from "~core/look";
@@ -60,7 +60,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { imports, addFiles, dismiss } = useImports(project.scene);
   const reckoning = useReckoned(rows, otherRows);
   const { run, runIn, undo, redo } = useRunner(project.scene.id);
-  usePrinterWatch(project, run);
+  usePrinterWatch(project, others, runIn);
   const { revalidate } = useRevalidator();
   const startAfresh = useCallback(async () => {
     const done = await resetDemoUndoably();
@@ -98,32 +98,34 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   return (
     <SceneActionsContext value={actions}>
       <ProjectContext value={project}>
-        <TonightContext value={tonight}>
-          <ReckoningContext value={reckoning}>
-            <Frame
-              scene={project.scene}
-              marks={marks}
-              waiting={waitingAt(project, tonight.model)}
-              reckoning={reckoning.text}
-              problem={tonight.problem}
-              onUndo={undo}
-              onRedo={redo}
-              onScene={() => setScenes(true)}
-              onNewPart={() => setNewPart(true)}
-              onResetDemo={() => void startAfresh()}
-            >
-              <Outlet />
-            </Frame>
-            {hovering && (
-              <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
-                <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
-              </div>
-            )}
-            <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
-            <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
-            <ImportQueue imports={imports} onDismiss={dismiss} />
-          </ReckoningContext>
-        </TonightContext>
+        <OthersContext value={others}>
+          <TonightContext value={tonight}>
+            <ReckoningContext value={reckoning}>
+              <Frame
+                scene={project.scene}
+                marks={marks}
+                waiting={waitingAt(project, tonight.model)}
+                reckoning={reckoning.text}
+                problem={tonight.problem}
+                onUndo={undo}
+                onRedo={redo}
+                onScene={() => setScenes(true)}
+                onNewPart={() => setNewPart(true)}
+                onResetDemo={() => void startAfresh()}
+              >
+                <Outlet />
+              </Frame>
+              {hovering && (
+                <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
+                  <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
+                </div>
+              )}
+              <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
+              <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
+              <ImportQueue imports={imports} onDismiss={dismiss} />
+            </ReckoningContext>
+          </TonightContext>
+        </OthersContext>
       </ProjectContext>
     </SceneActionsContext>
   );

@@ -7,14 +7,15 @@ import { optionAtHand, type Project } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
-import { useNow } from "~app/shared/scene";
+import { useNow, useOthers } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Asked, ownMin } from "./Asked";
 import { SceneLeaves } from "./SceneLeaves";
 
 export function FaultsPage({ project }: { project: Project }) {
   const { scene } = project;
-  const log = useMemo(() => printLog(project), [project]);
+  const others = useOthers();
+  const log = useMemo(() => printLog(project, others), [project, others]);
   return (
     <Page
       title="Print"
@@ -40,7 +41,8 @@ export function FaultsPage({ project }: { project: Project }) {
 function Finder({ project }: { project: Project }) {
   const { scene } = project;
   const now = useNow(60_000);
-  const log = useMemo(() => printLog(project), [project]);
+  const others = useOthers();
+  const log = useMemo(() => printLog(project, others), [project, others]);
   const lastFailed = log.find((e) => e.failed);
   const [printerId, setPrinter] = useState(lastFailed?.print.printerId ?? scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
@@ -99,7 +101,8 @@ function Finder({ project }: { project: Project }) {
 
 function Repair({ project }: { project: Project }) {
   const { scene, records } = project;
-  const log = useMemo(() => printLog(project), [project]);
+  const others = useOthers();
+  const log = useMemo(() => printLog(project, others), [project, others]);
   const hazards = useMemo(() => hazardsOf(project, log), [project, log]);
   const printed = project.parts.filter((p) => p.source.kind !== "scratch");
   const trouble = familyTroubles({ parts: project.parts, records })[0] as { partIds: string[] } | undefined;

@@ -5,9 +5,12 @@ import { toast } from "sonner";
 import { FAILURE_CAUSES } from "~core/print";
 import type { Job, Lane } from "~core/plan";
 import type { Project } from "~core/project";
-import { formatDuration, type Result } from "~core/units";
-import { sendJob, tellPrinter, usePrinterState } from "~app/data/printerLink.client";
-import { openPrint, orderOf } from "~app/shared/printerWatch";
+import { fail, formatDuration, type Result } from "~core/units";
+import { tellPrinter, usePrinterState } from "~app/data/printerLink.client";
+import { openPrint } from "~app/shared/printerWatch";
+import { useActions, useOthers } from "~app/shared/scene";
+import { startOf } from "~app/shared/startStep";
+import { useTonight } from "~app/shared/tonightModel";
 
 const PHASES = {
   idle: "stands free",
@@ -22,13 +25,35 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
   const { address } = lane.printer;
   const { state, problem, at } = usePrinterState(address);
   const [busy, setBusy] = useState(false);
+  const { runIn } = useActions();
+  const others = useOthers();
+  const { model } = useTonight();
   if (!address) return null;
-  const record = openPrint(project, lane.printer.id);
+  const open = openPrint([project, ...others], lane.printer.id);
+  const record = open?.record;
+  // By its own clock it has ended: printed once more it would be a second piece that no record knows.
+  const over = record !== undefined && record.startedAt + record.plannedS * 1000 <= model.now;
   const tell = async (act: () => Promise<Result<unknown>>): Promise<void> => {
     setBusy(true);
     const done = await act();
     setBusy(false);
     if (!done.ok) toast.error(`${lane.printer.name}: ${done.problem.message}`);
+  };
+  /** What was cut off is a failed print, and what is begun anew a print of its own: each has its record. */
+  const again = async (): Promise<Result<unknown>> => {
+    if (!open || !job) return fail("step.gone", "That print is no longer in the queue.");
+    const { pieces } = open.record.print!;
+    const lost = pieces.reduce((n, p) => n + p.pieces, 0);
+    const ended = await runIn(open.project.scene.id, "step.finish", {
+      recordId: open.record.id,
+      result: "failed",
+      good: 0,
+      failed: lost,
+      wentWrong: "",
+      print: { massG: null, failure: { cause: "power-cut", layer: null } },
+      ...(pieces.length > 1 ? { came: pieces.map((p) => ({ partId: p.partId, good: 0, failed: p.pieces })) } : {}),
+    });
+    return ended.ok ? runIn(job.scene?.id, "step.start", startOf(job.step, project, others)) : ended;
   };
   const mine = state?.job && record && state.job.id === record.id;
   return (
@@ -54,7 +79,10 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
           </p>
           {record && !mine && state.job === null && (
             <p className="note-act">
-              ▲ It no longer knows this print: it was switched off meanwhile. Look at it, and say how it ended, or send it again.
+              ▲ It no longer knows this print: it was switched off meanwhile.{" "}
+              {over
+                ? "By its hours it has ended: look at the plate, and take it off or say that it failed."
+                : "Look at the plate: say how it ended, or that it was cut off and begins anew."}
             </p>
           )}
           {record && !mine && state.job !== null && <p className="note-act">▲ It prints something else: {state.job.name}.</p>}
@@ -73,9 +101,9 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
                 Stop it
               </button>
             )}
-            {record && !mine && state.job === null && (
-              <button className="btn" disabled={busy} onClick={() => void tell(() => sendJob(address, orderOf(record, project)))}>
-                Send it again
+            {record && !mine && state.job === null && !over && (
+              <button className="btn" disabled={busy} onClick={() => void tell(again)}>
+                It was cut off: begin it anew
               </button>
             )}
             {(state.phase === "ended" || state.phase === "failed") && !record && (

@@ -10,7 +10,7 @@ import { formatMm, ok, parseMm, spacedNumber, type Result } from "~core/units";
 import { isAddress, setSpeed, usePrinterState } from "~app/data/printerLink.client";
 import { parseEvening } from "~app/shared/Evenings";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions, useNow } from "~app/shared/scene";
+import { newId, useActions, useNow, useOthers } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import type { PrinterChange } from "~store/commands";
@@ -85,6 +85,7 @@ function parseZone(text: string): Result<{ widthMm: number; depthMm: number; xMm
 
 function Machine({ printer, project }: { printer: Printer; project: Project }) {
   const { run } = useActions();
+  const others = useOthers();
   const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
   const kind: SupplyKind = printer.process === "resin" ? "bottle" : "spool";
   const here = project.supplies.filter((s) => s.kind === kind);
@@ -133,7 +134,9 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
             <p className="self-end pb-2 text-soft">
               {printer.process === "fdm" && `${Math.round(filamentM(loaded.stock, printer.densityGCm3))} m, `}
               {loaded.since ? `opened ${format(loaded.since, "d MMM")}` : "opened: not said"}
-              {isNewPair(printer, project, printLog(project)) && <span className="block text-setting-ink">△ new on this printer</span>}
+              {isNewPair(printer, project, printLog(project, others)) && (
+                <span className="block text-setting-ink">△ new on this printer</span>
+              )}
             </p>
           </>
         )}
@@ -233,11 +236,12 @@ const options = (address: string | null | undefined) =>
     : STAND_INS;
 
 function Baths({ project }: { project: Project }) {
+  const others = useOthers();
   const { run } = useActions();
   const now = useNow(60_000);
   if (!project.scene.printers.some((p) => p.process === "resin")) return null;
   const baths = project.supplies.filter((s) => s.kind === "bath");
-  const log = printLog(project);
+  const log = printLog(project, others);
   const add = (what: string): void => {
     const choice = SUPPLY_KINDS.bath.choices.find((c) => c.id === what);
     if (choice)

@@ -2,7 +2,7 @@
 import { scaleLinear } from "d3";
 import { format } from "date-fns";
 import { useMemo, useState } from "react";
-import { useRevalidator } from "react-router";
+import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import {
   hazardsOf,
@@ -23,7 +23,7 @@ import { CauseChoice } from "~app/shared/CauseChoice";
 import { Page, Section } from "~app/shared/Page";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import type { CleanPicture } from "~app/shared/pictures";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useOthers, type RunCommand } from "~app/shared/scene";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { layAgain } from "./layAgain";
@@ -37,7 +37,8 @@ const layerOrNothing = orNothing(parseCount({ least: 0, most: 1_000_000 }));
 
 export function PrintsPage({ project }: { project: Project }) {
   const { scene } = project;
-  const log = useMemo(() => printLog(project), [project]);
+  const others = useOthers();
+  const log = useMemo(() => printLog(project, others), [project, others]);
   const hazards = useMemo(() => hazardsOf(project, log), [project, log]);
   const [openId, setOpen] = useState<string | null>(null);
   const [rows, setRows] = useState(ROWS);
@@ -206,7 +207,11 @@ function Entry({ entry, project, open, onToggle }: { entry: LogEntry; project: P
       >
         <span className="text-soft">{format(record.startedAt, "EEE d MMM HH:mm")}</span>
         <span className="font-semibold">
-          {what} <span className="font-normal text-soft">{print.printer}</span>
+          {what}{" "}
+          <span className="font-normal text-soft">
+            {entry.printer}
+            {entry.scene && `, for ${entry.scene.name}`}
+          </span>
         </span>
         <span className={entry.failed ? "note-act" : ""}>
           {entry.endedAt === null
@@ -242,9 +247,15 @@ function settingsOf(then: PrintProfile, now: PrintProfile | undefined): { words:
   });
 }
 
+/** What is said of a print is said in its own scene. */
+function useRunAt({ scene }: LogEntry): RunCommand {
+  const { runIn } = useActions();
+  return (command, payload) => runIn(scene?.id, command, payload);
+}
+
 function Details({ entry, project }: { entry: LogEntry; project: Project }) {
   const { record, print } = entry;
-  const { run } = useActions();
+  const run = useRunAt(entry);
   const { revalidate } = useRevalidator();
   const printer = project.scene.printers.find((p) => p.id === print.printerId);
   const now = printer && profileOf(printer);
@@ -256,11 +267,11 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
       if (!back.ok) return void toast.error(back.problem.message);
     }
     const done = await layAgain(print, project, run);
-    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} on a plate of ${print.printer} again`);
+    if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} on a plate of ${entry.printer} again`);
     else toast.error(done.problem.message);
   };
   const photos = async (pictures: CleanPicture[]): Promise<void> => {
-    const done = await storeWithFiles(project.scene.id, "pictures", pictures, "print.list", {
+    const done = await storeWithFiles(entry.scene?.id ?? project.scene.id, "pictures", pictures, "print.list", {
       recordId: record.id,
       list: "photos",
       add: pictures.map((p) => p.hash),
@@ -287,10 +298,16 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
         </dl>
         {record.wentWrong && <p className="mt-1">{record.wentWrong}</p>}
         <div className="mt-2 flex flex-wrap gap-2">
-          <button className="btn" onClick={() => void again(false)}>
-            Print it again
-          </button>
-          {differs && (
+          {entry.scene ? (
+            <Link className="btn" to={`/s/${entry.scene.id}/print/all/prints`}>
+              Its scene: {entry.scene.name}
+            </Link>
+          ) : (
+            <button className="btn" onClick={() => void again(false)}>
+              Print it again
+            </button>
+          )}
+          {differs && !entry.scene && (
             <button className="btn" onClick={() => void again(true)}>
               Again, with the settings of then
             </button>
@@ -368,8 +385,9 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
 }
 
 /** Sizes by the caliper against what they should be. */
-function Sizes({ entry: { record, print } }: { entry: LogEntry }) {
-  const { run } = useActions();
+function Sizes({ entry }: { entry: LogEntry }) {
+  const { record, print } = entry;
+  const run = useRunAt(entry);
   const [what, setWhat] = useState("");
   const [nominal, setNominal] = useState<number | null>(null);
   const add = async (measuredMm: number): Promise<Result<unknown>> => {

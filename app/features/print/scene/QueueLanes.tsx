@@ -67,7 +67,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       : timeHour.every(width < 700 ? 2 : 1)!.range(new Date(from), new Date(to));
 
   const move = async (job: Job, lane: Lane, place: number): Promise<void> => {
-    if (!job.plateId) return void toast.error(NO_PLATE);
+    if (!job.plateId) return void toast.error(job.scene ? `That is of ${job.scene.name}: its order is changed there.` : NO_PLATE);
     const planned = lane.jobs.filter((j) => j.kind === "planned" || j.kind === "no time").flatMap((j) => (j.plateId ? [j.plateId] : []));
     const order = planned.filter((id) => id !== job.plateId);
     order.splice(Math.max(0, Math.min(order.length, place)), 0, job.plateId);
@@ -76,7 +76,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     if (!done.ok) toast.error(done.problem.message);
   };
   const step = async (job: Job, by: number, printerId?: string): Promise<void> => {
-    if (!job.plateId) return void toast.error(NO_PLATE);
+    if (!job.plateId) return void toast.error(job.scene ? `That is of ${job.scene.name}: its order is changed there.` : NO_PLATE);
     const done = await run("plate.step", { plateId: job.plateId, by, ...(printerId && { printerId }) });
     if (!done.ok) toast.error(done.problem.message);
   };
@@ -216,7 +216,7 @@ function StockLine({ lane, at, top, from, to }: { lane: Lane; at: (ms: number) =
   const d = points.map((p, i) => `${i === 0 ? "M" : "L"}${at(p.at).toFixed(1)} ${y(p.left).toFixed(1)}`).join("");
   const short = lane.jobs.find((j) => j.leftAfter !== null && j.leftAfter < 0);
   const shortX = short?.machine ? at(short.machine.from) : null;
-  const words = short ? `not enough for ${short.step.partName}` : "";
+  const words = short ? `not enough for ${short.name}` : "";
   return (
     <>
       <path d={d} fill="none" stroke="var(--real)" strokeWidth="1.6" />
@@ -285,7 +285,7 @@ function JobBar({
   x1: number;
   onKey: (event: React.KeyboardEvent, job: Job, lane: Lane) => void;
 }) {
-  const movable = job.kind === "planned" && job.plateId !== null;
+  const movable = job.kind === "planned" && job.plateId !== null && !job.scene;
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: job.key, disabled: !movable });
   const w = Math.max(LEAST_BAR, x1 - x0);
   const { machine } = job;
@@ -312,12 +312,12 @@ function JobBar({
           height: BAR - 8,
           transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
         }}
-        title={`${job.step.partName}: ${words}`}
-        aria-label={`${job.step.partName} on ${lane.printer.name}, ${job.kind === "planned" ? "planned" : job.kind}, ${dayClock(new Date(machine!.from))} to ${dayClock(new Date(machine!.to))}, ${formatDuration(job.step.machineS)}${movable ? ". Arrows move it" : ""}`}
+        title={`${job.name}: ${words}`}
+        aria-label={`${job.name} on ${lane.printer.name}, ${job.kind === "planned" ? "planned" : job.kind}, ${dayClock(new Date(machine!.from))} to ${dayClock(new Date(machine!.to))}, ${formatDuration(job.step.machineS)}${movable ? ". Arrows move it" : ""}`}
       >
         {w > 46 && (
           <>
-            <span className="block truncate text-[13.5px] font-semibold">{job.step.partName}</span>
+            <span className="block truncate text-[13.5px] font-semibold">{job.name}</span>
             <span className="block truncate text-[13px]">{words}</span>
           </>
         )}

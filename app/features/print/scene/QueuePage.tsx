@@ -15,6 +15,8 @@ import {
   type Lane,
   type PlanChange,
   type Queue,
+  type Step,
+  type Tonight,
 } from "~core/plan";
 import { bedOf, splitVerdict, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
@@ -24,7 +26,7 @@ import { seamMinutes } from "~core/work";
 import { formatDuration, formatMass } from "~core/units";
 import { FinishStep } from "~app/shared/FinishStep";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useOthers } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Key, useKey } from "~app/ui/keys";
@@ -42,18 +44,19 @@ const clock = (ms: number): string => format(ms, "EEE HH:mm");
 export function QueuePage({ project }: { project: Project }) {
   const { scene } = project;
   const { model } = useTonight();
-  const log = useMemo(() => printLog(project), [project]);
-  const queue = useMemo(() => queueOf(project, model, log), [project, model, log]);
+  const others = useOthers();
+  const log = useMemo(() => printLog(project, others), [project, others]);
+  const queue = useMemo(() => queueOf(project, model, log, others), [project, model, log, others]);
   const [changes, dismiss] = usePlanChanges(queue, project);
   const [starting, setStarting] = useState<Job | null>(null);
   const [finishing, setFinishing] = useState<Clock | null>(null);
   const [span, setSpan] = useState<Span>("20");
-  const { run } = useActions();
+  const { runIn } = useActions();
   const jobs = queue.lanes.flatMap((l) => l.jobs);
   const start = (job: Job): void => {
     const printer = scene.printers.find((p) => p.id === job.step.printerId);
     if (printer && isNewPair(printer, project, log)) return setStarting(job);
-    void run("step.start", startOf(job.step, project)).then((d) => !d.ok && toast.error(d.problem.message));
+    void runIn(job.scene?.id, "step.start", startOf(job.step, project, others)).then((d) => !d.ok && toast.error(d.problem.message));
   };
   const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
   useKey("b", "Begin the next plate", "Print", () => startable && start(startable), startable !== undefined);
@@ -137,6 +140,9 @@ export function QueuePage({ project }: { project: Project }) {
   );
 }
 
+/** Steps of the open scene, and of all that are at work beside it. */
+const stepsOf = (model: Tonight): Step[] => [...model.steps, ...model.all.filter((s) => s.scene)];
+
 /** What can be started now on a lane: the first that is planned, where nothing runs or lies on the printer. */
 const firstToStart = (lane: Lane): Job | undefined =>
   lane.jobs.some((j) => j.kind === "running" || j.kind === "ended")
@@ -209,8 +215,9 @@ function NextPlates({
   const [ref, width] = useWidth<HTMLDivElement>();
   const { scene } = project;
   const shown = queue.lanes.map(shownOf);
+  // What another scene has on the printer is drawn there.
   const plateOf = (job: Job | undefined, lane: Lane): Plate | undefined =>
-    scene.plates.find((p) => p.id === job?.plateId) ?? alone(job, lane);
+    job?.scene ? undefined : (scene.plates.find((p) => p.id === job?.plateId) ?? alone(job, lane));
   const plates = queue.lanes.flatMap((lane, i) => plateOf(shown[i], lane) ?? []);
   const footprint = useFootprints(plates, project);
   const most = Math.max(...scene.printers.map((p) => p.bedMm[0]));
@@ -225,7 +232,7 @@ function NextPlates({
             const plate = plateOf(job, lane);
             const bed = bedOf(lane.printer);
             const clockOf = job && model.clocks.find((c) => c.step.key === job.key);
-            const clears = job && model.steps.find((s) => s.clears > 0 && s.after.includes(job.key));
+            const clears = job && stepsOf(model).find((s) => s.clears > 0 && s.after.includes(job.key));
             const clearing = clears && model.clocks.find((c) => c.step.key === clears.key);
             const canStart = firstToStart(lane) === job && job !== undefined;
             return (
@@ -244,7 +251,11 @@ function NextPlates({
                     className="max-w-full shrink-0"
                     role="img"
                     aria-label={
-                      plate ? `Plate: ${plateWords(plate, project.parts, 9)}` : job ? `${job.step.partName}, not laid out` : "empty plate"
+                      plate
+                        ? `Plate: ${plateWords(plate, project.parts, 9)}`
+                        : job
+                          ? `${job.name}, ${job.scene ? "drawn in its scene" : "not laid out"}`
+                          : "empty plate"
                     }
                   >
                     {plate ? (
@@ -267,7 +278,7 @@ function NextPlates({
                             textAnchor="middle"
                             fill="var(--soft)"
                           >
-                            not laid out
+                            {job.scene ? `of ${job.scene.name}` : "not laid out"}
                           </text>
                         )}
                       </>
@@ -278,9 +289,9 @@ function NextPlates({
                       <p className="font-semibold">
                         <Link
                           className="inline-flex min-h-[44px] min-w-[44px] items-center underline underline-offset-2"
-                          to={`/s/${scene.id}/print/${job.plateId ? "all/plates" : job.step.partId}`}
+                          to={`/s/${job.scene?.id ?? scene.id}/print/${job.plateId || job.scene ? "all/plates" : job.step.partId}`}
                         >
-                          {job.step.partName}
+                          {job.name}
                         </Link>
                       </p>
                       <p>
@@ -314,7 +325,7 @@ function NextPlates({
                             Start
                             <span className="sr-only">
                               {" "}
-                              {job.step.partName} on {lane.printer.name}
+                              {job.name} on {lane.printer.name}
                             </span>{" "}
                             {i === queue.lanes.findIndex((l) => firstToStart(l)) && <Key k="b" />}
                           </button>
@@ -354,9 +365,10 @@ function Clear({
   printer: string;
   onFinish: (clock: Clock) => void;
 }) {
-  const { run } = useActions();
+  const { runIn } = useActions();
+  const others = useOthers();
   const { model } = useTonight();
-  const step = model.steps.find((s) => s.clears > 0 && s.after.includes(job.key));
+  const step = stepsOf(model).find((s) => s.clears > 0 && s.after.includes(job.key));
   if (clearing)
     return (
       <button className="btn btn-solid" onClick={() => onFinish(clearing)}>
@@ -367,7 +379,9 @@ function Clear({
     step && (
       <button
         className="btn btn-solid"
-        onClick={() => void run("step.start", startOf(step, project)).then((d) => !d.ok && toast.error(d.problem.message))}
+        onClick={() =>
+          void runIn(step.scene?.id, "step.start", startOf(step, project, others)).then((d) => !d.ok && toast.error(d.problem.message))
+        }
       >
         Take it off<span className="sr-only"> {printer}</span>
       </button>
@@ -406,7 +420,7 @@ const LONG_S = 8 * 3600;
 /** A long job of one piece: whole, or cut in two? */
 function Split({ job, lane, project }: { job: Job; lane: Lane; project: Project }) {
   const part = project.parts.find((p) => p.id === job.step.partId);
-  if (!part || job.kind === "running" || job.pieces !== 1 || job.step.machineS < LONG_S) return null;
+  if (!part || job.scene || job.kind === "running" || job.pieces !== 1 || job.step.machineS < LONG_S) return null;
   const verdict = splitVerdict(lane.hazard, job.step.machineS / 3600, 2, seamMinutes(partSizeMm(part)), lane.printer.startS / 3600);
   return (
     <p className="text-soft">

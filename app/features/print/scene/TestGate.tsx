@@ -4,18 +4,19 @@ import { loadedOn, type Job } from "~core/plan";
 import { couponStake } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass, formatMoney } from "~core/units";
-import { useActions } from "~app/shared/scene";
+import { useActions, useOthers } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { Dialog } from "~app/ui/dialog";
 import { Link } from "react-router";
 
 export function TestGate({ job, project, onClose }: { job: Job; project: Project; onClose: () => void }) {
-  const { run } = useActions();
+  const { runIn } = useActions();
+  const others = useOthers();
   const printer = project.scene.printers.find((p) => p.id === job.step.printerId)!;
   const loaded = loadedOn(printer, project.supplies);
   const stake = couponStake(printer, job.massG);
   const go = async (gate: "tested first" | "went on"): Promise<void> => {
-    const done = await run("step.start", startOf(job.step, project, gate));
+    const done = await runIn(job.scene?.id, "step.start", startOf(job.step, project, others, gate));
     if (!done.ok) return void toast.error(done.problem.message);
     onClose();
   };
