@@ -71,7 +71,7 @@ export function runsOf(log: readonly LogEntry[], supplies: readonly Supply[]): R
         material: materialOfPrint(e.print, supplies),
         hours,
         failed: !e.failed ? null : atStart ? "at the start" : "later",
-        outside: e.cause === "power-cut" || e.cause === "stopped" || e.cause === "empty-spool",
+        outside: e.cause !== null && FAILURE_CAUSES[e.cause].outside,
         test: e.print.test,
       },
     ];

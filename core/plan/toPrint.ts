@@ -5,7 +5,7 @@ import type { Turn } from "../mesh";
 import { workOf } from "../work";
 import { begunPlates, clearedPlates } from "./plateSteps";
 import { goodCount } from "./steps";
-import { sparesFor } from "./tracker";
+import { SPARES_UNASKED, sparesFor } from "./tracker";
 
 /** Pieces of one part, or of one of its variations, on their printer; the footprint is asked for by whoever lays out. */
 export interface ToPrint {
@@ -20,6 +20,9 @@ export interface ToPrint {
   /** Connectors and trim fill up what others leave. */
   filler: boolean;
 }
+
+/** Has every printer of the scene said what it makes of the part? Until then nothing is said of what fits. */
+const isReckoned = (part: Part, printers: readonly Printer[]): boolean => printers.every((p) => printFactsOf(part, p) !== undefined);
 
 /** Why a part is not laid out. */
 export interface NotLaidOut {
@@ -103,7 +106,7 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
     const printer = assigned(part, project, loadS);
     const facts = printer && printFactsOf(part, printer);
     if (!printer || !facts) {
-      left.push({ name: part.name, why: part.prints.length === 0 ? "is still reckoned" : "fits no printer whole: cut it first" });
+      left.push({ name: part.name, why: isReckoned(part, scene.printers) ? "fits no printer whole: cut it first" : "is still reckoned" });
       continue;
     }
     if (facts.pieces > 1 || !facts.fits) {
@@ -111,7 +114,7 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
       continue;
     }
     const size = Math.max(...partSizeMm(part));
-    const { spares } = sparesFor(part, records, size, facts.perPlate);
+    const spares = Math.min(SPARES_UNASKED, sparesFor(part, records, size, facts.perPlate).spares);
     loadS.set(printer.id, (loadS.get(printer.id) ?? 0) + facts.one.timeS.value * missing);
     const filler = part.tags.some((t) => FILLERS.has(t.toLowerCase()));
     const base = { part, printer, turn: facts.turn, filler };
@@ -148,21 +151,35 @@ export const piecesToLay = (pieces: readonly ToPrint[], footprint: (piece: ToPri
 export const layOutPrinters = (printers: readonly Printer[]): LayOutPrinter[] =>
   printers.map((p) => ({ id: p.id, process: p.process, bed: bedOf(p) }));
 
-/** A part that would be printed sooner on another machine of its kind. */
-export interface ShiftAdvice {
+/** A part that might be printed sooner on another machine of its kind. */
+export interface Shift {
   part: Part;
   from: Printer;
   to: Printer;
   turn: Turn;
-  /** How much sooner the last machine of that kind is through, s. */
-  soonerS: number;
 }
 
 /** Below this it is not worth the word, s. */
-const WORTH_SHIFTING_S = 1800;
+export const WORTH_SHIFTING_S = 1800;
 
-/** Small parts to the smaller machine, while the larger one does what only it can: the one shift that brings the end forward most. */
-export function shiftAdvice(project: Pick<Project, "scene" | "parts" | "records">): ShiftAdvice | null {
+/** The scene as it is when a part goes to another machine: what was said of its hours on the one before is not true there. */
+export const shifted = (project: Project, { part, to, turn }: Shift): Project => ({
+  ...project,
+  parts: project.parts.map((p) =>
+    p === part
+      ? {
+          ...p,
+          work: p.work.map((w) => (w === workOf(p.work, "print")[0] ? { ...w, printerId: to.id, turn, typed: null, sliced: null } : w)),
+        }
+      : p,
+  ),
+});
+
+/**
+ * Small parts to the smaller machine, while the larger one does what only it can: the shift that by the sums of hours brings the end forward
+ * most. Plates and evenings are not in these sums: whoever says it to a user lays it out first, and plans it.
+ */
+export function likelyShift(project: Pick<Project, "scene" | "parts" | "records">): Shift | null {
   const { scene, parts, records } = project;
   const loadS = new Map(scene.printers.map((p) => [p.id, 0]));
   const own = parts.flatMap((part) => {
@@ -174,7 +191,7 @@ export function shiftAdvice(project: Pick<Project, "scene" | "parts" | "records"
     loadS.set(printer.id, loadS.get(printer.id)! + takesS);
     return [{ part, printer, missing, takesS }];
   });
-  let best: ShiftAdvice | null = null;
+  let best: (Shift & { soonerS: number }) | null = null;
   for (const { part, printer, missing, takesS } of own)
     for (const to of scene.printers) {
       if (to.id === printer.id || to.process !== printer.process) continue;

@@ -1,12 +1,35 @@
 /** Where pieces are, and how many spares: against the binomial distribution (values from its table) and hand counts. */
 import { describe, expect, it } from "vitest";
-import { alikeParts, type Part, type Project } from "../project";
+import { GENERIC_PRINTERS, profileOf, type FailureCause, type PrintRecord } from "../print";
+import { alikeParts, type Part, type Project, type StepRecord } from "../project";
 import { block, coat, meshPart, mound, print, projectOf, record, sizePart } from "../../tests/sampleProject";
 import { chanceOfAtLeast, sparesFor, stepsOfPart, trackOf, trackOfScene } from "./index";
 
 const NOW = 1_000_000_000;
 const crate = (more: Partial<Part> = {}): Promise<Part> =>
   meshPart("crate", "Crate", block(), [print("large-filament"), coat("p", "primer"), coat("b", "brown")], { copies: 6, ...more });
+
+const PRINT: PrintRecord = {
+  printerId: GENERIC_PRINTERS[0].id,
+  printer: GENERIC_PRINTERS[0].name,
+  profile: profileOf(GENERIC_PRINTERS[0]),
+  supplyId: null,
+  material: "",
+  plateId: null,
+  pieces: [{ partId: "crate", name: "Crate", pieces: 4 }],
+  layers: 100,
+  turn: [0, 0, 0, 1],
+  plannedMassG: 20,
+  modelS: 3600,
+  modelMassG: 20,
+  massG: null,
+  failure: null,
+  observed: [],
+  measured: [],
+  photos: [],
+  gate: "known",
+  test: false,
+};
 
 /** Everything of a work item done. */
 const done = (part: Part, project: Project, itemId: string) =>
@@ -100,6 +123,26 @@ describe("spares", () => {
       spares: 0,
       why: expect.stringContaining("too many fail"),
     });
+  });
+  it("what fell together counts once, and the power or a hand is not the part's fault", async () => {
+    const wall = await crate({ copies: 4 });
+    const failed = (n: number, cause: FailureCause): StepRecord =>
+      record(wall.id, `${wall.id}/print/start${n}`, {
+        time: "machine",
+        startedAt: n,
+        finishedAt: n + 1,
+        result: "failed",
+        failed: 4,
+        print: { ...PRINT, failure: { cause, layer: null } },
+      });
+    // Two whole plates of four: two failures, not eight.
+    const two = sparesFor(wall, [failed(0, "corner-lift"), failed(1, "corner-lift")], 40, 12);
+    expect(two.goodShare).toBeCloseTo(9 / 12, 9);
+    expect(two.spares).toBeLessThan(5);
+    expect(sparesFor(wall, [failed(0, "power-cut"), failed(1, "stopped")], 40, 12)).toEqual(sparesFor(wall, [], 40, 12));
+    // Pieces that fail one by one count one by one.
+    const cleared = record(wall.id, `${wall.id}/print/clear0`, { startedAt: 5, finishedAt: 6, result: "partly", good: 2, failed: 2 });
+    expect(sparesFor(wall, [cleared], 40, 12).goodShare).toBeCloseTo(11 / 14, 9);
   });
   it("crumbs get lost, a piece that takes a plate is printed again instead, and enough is enough", async () => {
     expect(sparesFor(await crate(), [], 12, 40).goodShare).toBeCloseTo(0.9 * 0.95, 9);

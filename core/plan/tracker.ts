@@ -2,7 +2,8 @@
  * Where every piece of a part is: needed, printed, good, failed, spare, fitted, primed, painted, placed. What finished steps and
  * print records say is counted; what happened without a step is tallied by hand, and the larger of the two holds.
  */
-import type { Part, Project, StepRecord } from "../project";
+import { FAILURE_CAUSES } from "../print";
+import { countedOf, recordsOf, type Part, type Project, type StepRecord } from "../project";
 import { kindOf, type Counted } from "../work";
 import { surroundingsOfPart } from "./stack";
 import { failedCount, goodCount, stepsAmong, stepsOfPart, type Step } from "./steps";
@@ -88,6 +89,25 @@ const ONE_BY_ONE = 1;
 /** Beyond so many spares a piece they are no answer. Common practice, no source. */
 const MOST_SPARES_EACH = 20;
 
+/** So many spares are laid out by themselves, where room is left; more are proposed, and printed when the user says so. */
+export const SPARES_UNASKED = 1;
+
+/**
+ * Failures that say something of the part. What fell together has one cause and counts once; what was stopped from outside, by the power
+ * or by hand, is not the part's fault.
+ */
+function ownFailures(part: Part, records: readonly StepRecord[]): number {
+  return (
+    part.failedBefore +
+    recordsOf(records, part.id).reduce((n, r) => {
+      const { good, failed } = countedOf(r, part.id);
+      const cause = r.print?.failure?.cause;
+      if (failed === 0 || (cause && FAILURE_CAUSES[cause].outside)) return n;
+      return n + (good === 0 ? 1 : failed);
+    }, 0)
+  );
+}
+
 /**
  * How many spares to print along: the least number with which enough are good nine times in ten. The share of good prints is itself not
  * known but learned, so the count of good ones is beta-binomial (Beta prior [published: conjugate prior of the binomial]).
@@ -95,7 +115,7 @@ const MOST_SPARES_EACH = 20;
  */
 export function sparesFor(part: Part, records: readonly StepRecord[], longestMm: number, perPlate: number): SparesAdvice {
   const good = goodCount(part, records),
-    failed = failedCount(part, records);
+    failed = ownFailures(part, records);
   const missing = Math.max(0, part.copies - good);
   const crumb = longestMm <= CRUMB_MM;
   const weight = PRIOR.good + PRIOR.failed + good + failed;

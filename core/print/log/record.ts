@@ -2,20 +2,20 @@
 import type { Turn } from "../../mesh";
 import type { PrintProfile } from "../printers";
 
-/** Why a print failed, as far as whoever stood there can tell. */
+/** Why a print failed, as far as whoever stood there can tell; from outside: it says nothing of printer, material or part. */
 export const FAILURE_CAUSES = {
-  "no-start": { words: "did not stick at the start", start: true, process: "both" },
-  "corner-lift": { words: "a corner lifted", start: false, process: "fdm" },
-  knocked: { words: "came off the plate", start: false, process: "both" },
-  clog: { words: "the nozzle clogged", start: false, process: "fdm" },
-  shift: { words: "layers shifted", start: false, process: "fdm" },
-  "supports-let-go": { words: "supports let go", start: false, process: "both" },
-  "on-the-film": { words: "stayed on the film", start: true, process: "resin" },
-  "empty-spool": { words: "spool or bottle ran out", start: false, process: "both" },
-  "power-cut": { words: "the power went", start: false, process: "both" },
-  stopped: { words: "stopped by hand", start: false, process: "both" },
-  other: { words: "something else", start: false, process: "both" },
-} as const satisfies Record<string, { words: string; start: boolean; process: "fdm" | "resin" | "both" }>;
+  "no-start": { words: "did not stick at the start", start: true, outside: false, process: "both" },
+  "corner-lift": { words: "a corner lifted", start: false, outside: false, process: "fdm" },
+  knocked: { words: "came off the plate", start: false, outside: false, process: "both" },
+  clog: { words: "the nozzle clogged", start: false, outside: false, process: "fdm" },
+  shift: { words: "layers shifted", start: false, outside: false, process: "fdm" },
+  "supports-let-go": { words: "supports let go", start: false, outside: false, process: "both" },
+  "on-the-film": { words: "stayed on the film", start: true, outside: false, process: "resin" },
+  "empty-spool": { words: "spool or bottle ran out", start: false, outside: true, process: "both" },
+  "power-cut": { words: "the power went", start: false, outside: true, process: "both" },
+  stopped: { words: "stopped by hand", start: false, outside: true, process: "both" },
+  other: { words: "something else", start: false, outside: false, process: "both" },
+} as const satisfies Record<string, { words: string; start: boolean; outside: boolean; process: "fdm" | "resin" | "both" }>;
 export type FailureCause = keyof typeof FAILURE_CAUSES;
 
 /** What is seen at a print that did not fail by it: one press each. */

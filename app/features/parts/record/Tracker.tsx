@@ -1,5 +1,5 @@
 /** Where the pieces of a part are, and how many spares to print. */
-import { sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
+import { SPARES_UNASKED, sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
 import { LIMITS, optionAtHand, partSizeMm, type Part, type Project } from "~core/project";
 import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
@@ -58,7 +58,7 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
       <p className="flex flex-wrap items-center gap-2 text-soft">
         {spares.missing === 0
           ? "Enough are good."
-          : `${spares.missing} still to print${spares.spares > 0 ? `, and ${spares.spares} spare${spares.spares === 1 ? "" : "s"}` : ", no spares"}: ${spares.why}.`}
+          : `${spares.missing} still to print${spares.spares > 0 ? `, and ${spares.spares} spare${spares.spares === 1 ? "" : "s"}` : ", no spares"}: ${spares.why}.${spares.spares > SPARES_UNASKED ? ` One is laid out where room is left; for more, raise its copies.` : ""}`}
         <Why
           of="How many spares"
           reasons={{
@@ -70,7 +70,10 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
             ],
             assumptions: [
               { text: "Nine good of ten to begin with, weighing as ten prints.", kind: "practice" },
-              { text: "Your own prints outweigh that.", kind: "own record" },
+              {
+                text: "Your own prints outweigh that. A plate that failed whole counts once; what the power or a hand stopped does not.",
+                kind: "own record",
+              },
             ],
           }}
         />

@@ -1,5 +1,6 @@
 /** Plates: everything still to print laid out by its true outlines; each can be moved by hand, printed as a sheet, and written as 3MF. */
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { format } from "date-fns";
 import { toast } from "sonner";
 import {
   begunPlates,
@@ -7,7 +8,11 @@ import {
   layOutPrinters,
   piecesToLay,
   plateWords,
-  shiftAdvice,
+  likelyShift,
+  shifted,
+  tonight,
+  WORTH_SHIFTING_S,
+  type Shift,
   sumOfPlate,
   toPrint,
   type ToPrint,
@@ -19,7 +24,7 @@ import { workOf } from "~core/work";
 import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useLoadedAt, useOthers } from "~app/shared/scene";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateBench } from "./PlateBench";
@@ -42,6 +47,7 @@ export function PlatesPage({ project }: { project: Project }) {
   const running = begunPlates(records);
   const begun = (p: Plate): boolean => running.has(p.id);
   const keep = useMemo(() => new Set(plates.filter((p) => p.byHand).map((p) => p.id)), [plates]);
+  const sooner = useSooner(project, plates, keep, lay.busy);
   const still = useMemo(() => toPrint(project, new Set(plates.map((p) => p.id))), [project, plates]);
   const missing = still.pieces.reduce((n, p) => n + p.count - p.spares, 0);
   useKey("o", "Lay out what is still to print", "Print", () => void lay.run(keep), !lay.busy);
@@ -81,7 +87,7 @@ export function PlatesPage({ project }: { project: Project }) {
         )}
       </div>
       <Told notes={lay.notes} project={project} left={still.left} missing={missing} none={plates.length === 0} />
-      <Shift project={project} />
+      {sooner && <ShiftOffer sooner={sooner} plates={plates} keep={keep} />}
       {open && (
         <PlateBench
           key={open.id}
@@ -218,7 +224,7 @@ function Told({
       {none && missing > 0 && (
         <p className="mt-3 max-w-prose text-soft">
           {missing} pieces are on no plate. Laying them out puts what belongs together on few plates, spares and connectors in what is left:
-          two quay walls and a crane share one of the small printer, twenty crates and two spares one of resin.
+          two quay walls and a crane share one of the small printer, twenty crates and a spare one of resin.
         </p>
       )}
       {none && missing === 0 && <p className="mt-3 text-soft">Nothing is left to print in this scene.</p>}
@@ -243,6 +249,41 @@ function Told({
   );
 }
 
+/** Lays out what is still to print in a worker. @returns null when it was stopped */
+async function layOutOf(
+  project: Project,
+  plates: readonly Plate[],
+  keep: ReadonlySet<string>,
+  signal: AbortSignal,
+  said: (status: string) => void,
+) {
+  said("looking at outlines");
+  const { pieces } = toPrint(project, keep);
+  const footprints = new Map<ToPrint, Awaited<ReturnType<typeof footprintOf>>>();
+  const without = new Set<string>();
+  for (const [i, piece] of pieces.entries()) {
+    if (signal.aborted) return null;
+    said(`looking at outlines: ${i + 1} of ${pieces.length}`);
+    const own = await footprintOf(piece);
+    if (own) footprints.set(piece, own);
+    else without.add(piece.part.name);
+  }
+  const wanted = piecesToLay(pieces, (p) => footprints.get(p));
+  const firstOrder = Math.max(0, ...plates.map((p) => p.order + 1));
+  const done = await runJob(
+    "layOut",
+    { printers: layOutPrinters(project.scene.printers), wanted, firstOrder },
+    { signal, onProgress: (share, phase) => said(`${phase}: ${Math.round(share * 100)} %`) },
+  );
+  return done.ok ? { ...done, value: { ...done.value, without } } : done;
+}
+
+/** What stands in the way of plates that are laid anew. */
+const instead = (plates: readonly Plate[], keep: ReadonlySet<string>) => ({
+  drop: plates.filter((p) => !keep.has(p.id)).map((p) => p.id),
+  seen: plates.map((p) => p.id),
+});
+
 /** Laying out in a worker, with progress and a way to stop. */
 function useLayOut(project: Project, plates: readonly Plate[]) {
   const { run } = useActions();
@@ -254,39 +295,17 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
     const ending = new AbortController();
     stop.current = ending;
     setBusy(true);
-    setStatus("looking at outlines");
-    const { pieces } = toPrint(project, keep);
-    const footprints = new Map<ToPrint, Awaited<ReturnType<typeof footprintOf>>>();
-    const without = new Set<string>();
-    for (const [i, piece] of pieces.entries()) {
-      if (ending.signal.aborted) break;
-      setStatus(`looking at outlines: ${i + 1} of ${pieces.length}`);
-      const own = await footprintOf(piece);
-      if (own) footprints.set(piece, own);
-      else without.add(piece.part.name);
-    }
-    const wanted = piecesToLay(pieces, (p) => footprints.get(p));
-    const firstOrder = Math.max(0, ...plates.map((p) => p.order + 1));
-    const done = ending.signal.aborted
-      ? null
-      : await runJob(
-          "layOut",
-          { printers: layOutPrinters(project.scene.printers), wanted, firstOrder },
-          { signal: ending.signal, onProgress: (share, phase) => setStatus(`${phase}: ${Math.round(share * 100)} %`) },
-        );
+    const done = await layOutOf(project, plates, keep, ending.signal, setStatus);
     setBusy(false);
     if (!done) return;
     if (!done.ok) {
       if (done.problem.code !== "cancelled") toast.error(done.problem.message);
       return;
     }
-    const stored = await run("plates.lay", {
-      plates: done.value.plates,
-      drop: plates.filter((p) => !keep.has(p.id)).map((p) => p.id),
-      seen: plates.map((p) => p.id),
-    });
+    const stored = await run("plates.lay", { plates: done.value.plates, ...instead(plates, keep) });
     if (!stored.ok) return void toast.error(stored.problem.message);
     setNotes(done.value.notes);
+    const { without } = done.value;
     if (without.size > 0) toast.error(`No outline could be made of ${[...without].join(", ")}: it is on no plate.`);
   };
   return { run: go, busy, status, notes, cancel: () => stop.current?.abort() };
@@ -297,22 +316,63 @@ async function footprintOf(piece: ToPrint) {
   return answer.ok ? seen(answer.value, piece.mirrored) : undefined;
 }
 
-/** One part that another machine would bring in sooner. */
-function Shift({ project }: { project: Project }) {
+interface Sooner {
+  shift: Shift;
+  plates: Plate[];
+  /** When the last machine ends as it is laid out now, and as it would be. */
+  now: number;
+  then: number;
+}
+
+/** When the last plate of the open scene has run, by the plan; null where one of them finds no time. */
+function lastRun(project: Project, others: readonly Project[], at: number): number | null {
+  const { schedule, steps, states } = tonight(project, at, 0, true, others);
+  const machines = steps.filter((s) => s.machineS > 0 && states.get(s.key)?.kind !== "done" && states.get(s.key)?.kind !== "running");
+  const ends = new Map(schedule.slots.map((s) => [s.key, s.machine?.to]));
+  return machines.reduce(
+    (last: number | null, s) => (last === null || ends.get(s.key) === undefined ? null : Math.max(last, ends.get(s.key)!)),
+    0,
+  );
+}
+
+/** One part that another machine would bring in sooner: laid out and planned before it is said, and the press does just that. */
+function useSooner(project: Project, plates: readonly Plate[], keep: ReadonlySet<string>, busy: boolean): Sooner | null {
+  const others = useOthers();
+  const at = useLoadedAt();
+  const [found, setFound] = useState<{ of: Project; sooner: Sooner | null } | null>(null);
+  useEffect(() => {
+    const shift = busy || plates.length === 0 ? null : likelyShift(project);
+    if (!shift) return;
+    const stop = new AbortController();
+    const then = shifted(project, shift);
+    void layOutOf(then, plates, keep, stop.signal, () => undefined).then((done) => {
+      if (!done?.ok || done.value.without.size > 0 || stop.signal.aborted) return;
+      const kept = project.scene.plates.filter((p) => keep.has(p.id) || !plates.some((q) => q.id === p.id));
+      const scene = { ...then.scene, plates: [...kept, ...done.value.plates] };
+      const [ends, would] = [lastRun(project, others, at), lastRun({ ...then, scene }, others, at)];
+      const pays = ends !== null && would !== null && ends - would >= WORTH_SHIFTING_S * 1000;
+      setFound({ of: project, sooner: pays ? { shift, plates: done.value.plates, now: ends, then: would } : null });
+    });
+    return () => stop.abort();
+  }, [project, others, plates, keep, busy, at]);
+  return found?.of === project ? found.sooner : null;
+}
+
+function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly Plate[]; keep: ReadonlySet<string> }) {
   const { run } = useActions();
-  const advice = useMemo(() => shiftAdvice(project), [project]);
-  if (!advice) return null;
-  const { part, from, to, turn, soonerS } = advice;
-  const item = workOf(part.work, "print")[0];
-  const shift = async (): Promise<void> => {
+  const { part, from, to, turn } = sooner.shift;
+  const go = async (): Promise<void> => {
+    const item = workOf(part.work, "print")[0];
     const done = await run("work.set", { partId: part.id, itemId: item.id, change: { printerId: to.id, turn, typed: null, sliced: null } });
-    if (!done.ok) toast.error(done.problem.message);
+    const laid = done.ok ? await run("plates.lay", { plates: sooner.plates, ...instead(plates, keep) }) : done;
+    if (!laid.ok) toast.error(laid.problem.message);
   };
   return (
     <p className="mt-2">
-      {part.name} on {to.name} instead of {from.name}: everything is printed {formatDuration(soonerS)} sooner.{" "}
-      <button className="btn-text" onClick={() => void shift()}>
-        move it there
+      {part.name} on {to.name} instead of {from.name}: the last plate ends {format(sooner.then, "EEE d MMM HH:mm")} instead of{" "}
+      {format(sooner.now, "EEE d MMM HH:mm")}, laid out anew and planned into your evenings.{" "}
+      <button className="btn-text" onClick={() => void go()}>
+        lay it out so
       </button>
     </p>
   );
