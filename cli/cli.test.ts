@@ -190,11 +190,12 @@ describe("inch surface", () => {
     const halved = (await value("surface", cone, { layer: "0.1", distance: "0.6" })) as typeof r;
     expect(halved.surfaces.find((s) => s.name === "round top")!.pitchMm / top.pitchMm).toBeCloseTo(0.5, 3);
   });
-  it("turned over, what looked up looks down and gets no work", async () => {
+  it("printed upside down, it is still looked at as it stands", async () => {
     const r = (await value("surface", cone, { layer: "0.2", distance: "0.6", turn: "1,0,0,0" })) as {
       surfaces: { name: string; school: string }[];
     };
-    expect(r.surfaces.find((s) => s.name === "round top")!.school).toBe("leave");
+    expect(r.surfaces.find((s) => s.name === "round top")!.school).not.toBe("leave");
+    expect(r.surfaces.find((s) => s.name === "underside")!.school).toBe("leave");
   });
   it.each([
     [{ distance: "1" }, "usage.layer"],

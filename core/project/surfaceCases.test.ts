@@ -1,6 +1,8 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, mound, print, projectOf } from "../../tests/sampleProject";
+import { MeshBuilder } from "../mesh";
 import { stepsOfProject } from "../plan";
+import { turnTo } from "../print";
 import { planSchool, recommend, schoolById, whyNot } from "../surface";
 import {
   caseOf,
@@ -142,5 +144,40 @@ describe("what is at hand", () => {
       caseOf(named(washed, "front wall"), washed, { ...project, paints: project.paints.map((p) => ({ ...p, sheen: "gloss" as const })) })!
         .gloss,
     ).toBe(false);
+  });
+});
+
+describe("seen as it stands, stepped as it is printed", () => {
+  it("a ramp that is printed on its front keeps a front that is seen, and its floor is what nobody sees", async () => {
+    // A wedge of 40 by 30, 20 high at the back: front edge low, slope up.
+    const b = new MeshBuilder();
+    const [f, g] = [
+      [
+        [0, 0, 0],
+        [40, 0, 0],
+        [40, 30, 0],
+        [0, 30, 0],
+      ],
+      [
+        [0, 0, 4],
+        [40, 0, 4],
+        [40, 30, 20],
+        [0, 30, 20],
+      ],
+    ] as [number, number, number][][];
+    b.quad(f[3], f[2], f[1], f[0]);
+    b.quad(g[0], g[1], g[2], g[3]);
+    for (let k = 0; k < 4; k++) b.quad(f[k], f[(k + 1) % 4], g[(k + 1) % 4], g[k]);
+    const onFront = turnTo([0, 1, 0]);
+    const ramp = await meshPart("ramp", "Ramp", b.build(), [print("large-filament", { turn: onFront })]);
+    const { scene } = projectOf([ramp]);
+    const list = surfacesOf(ramp, scene);
+    const at = (name: string): KnownSurface => list.find((k) => k.name === name)!;
+    const front = at("front wall");
+    expect(front).toMatchObject({ sight: "seen", laid: { underside: true, looksDown: false, cuspMm: 0 } });
+    // What lies on the plate is smooth, and is looked at like any other.
+    expect(list.filter((k) => k.laid.looksDown).map((k) => k.name)).toEqual(["underside"]);
+    const project = projectOf([ramp]);
+    expect(recommend(caseOf(front, ramp, project)!).why).not.toMatch(/nobody|looks down/);
   });
 });

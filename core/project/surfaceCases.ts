@@ -11,6 +11,7 @@ import {
   dryBrushOn,
   laySurface,
   matchSurfaces,
+  pressedByPlate,
   ownFills,
   planSchool,
   showsAt,
@@ -113,7 +114,8 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
   const before = known.get(part);
   if (before && before.from.every((x, i) => x === from[i])) return before.list;
   const map = part.surfaceMap;
-  const laid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
+  const asLaid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
+  const laid = printer.process === "fdm" ? pressedByPlate(asLaid) : asLaid;
   const said = saidOf(part, laid);
   const brushed = workOf(part.work, "coat").some((c) => c.method === "dry brush");
   const list = map.list.map((found, number): KnownSurface => {
@@ -144,9 +146,9 @@ export const lostSurfaces = (part: Part, list: readonly KnownSurface[]): SaidSur
 export const saidId = (k: Pick<KnownSurface, "said" | "anchor">): string =>
   k.said?.id ?? `s${[...k.anchor.at, ...k.anchor.normal].map((v) => Math.round((v + 1) * 500)).join("-")}`;
 
-/** What is left of the plainest order: plain before hardly seen, slopes before walls before tops, large before small; undersides last. */
+/** What is left of the plainest order: plain before hardly seen, slopes before walls before tops, large before small; what looks down last. */
 export const plainestFirst = (a: KnownSurface, b: KnownSurface): number =>
-  Number(a.laid.underside) - Number(b.laid.underside) ||
+  Number(a.laid.looksDown) - Number(b.laid.looksDown) ||
   Number(b.sight === "seen") - Number(a.sight === "seen") ||
   SEEN_ORDER[a.seen] - SEEN_ORDER[b.seen] ||
   KIND_ORDER[a.laid.kind] - KIND_ORDER[b.laid.kind] ||
@@ -157,7 +159,7 @@ const KIND_ORDER = { slope: 0, wall: 1, level: 2 } as const;
 
 /** Surfaces that show lines and are looked at, the plainest first. */
 export const linedSurfaces = (list: readonly KnownSurface[]): KnownSurface[] =>
-  list.filter((k) => !k.laid.underside && k.sight === "seen" && k.seen !== "hidden").sort(plainestFirst);
+  list.filter((k) => !k.laid.looksDown && k.sight === "seen" && k.seen !== "hidden").sort(plainestFirst);
 
 /** What a dry brush as it is said would do to a surface. */
 export const dryBrushOf = ({ laid, found, said }: KnownSurface, part: Part): BrushVerdict =>

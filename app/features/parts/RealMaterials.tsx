@@ -12,7 +12,7 @@ const WORDS = { hidden: "its own relief hides the lines", pass: "lines pass for 
 export function RealMaterials({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
   const shown = surfacesOf(part, project.scene)
-    .filter((k) => !k.laid.underside && !k.found.gathered)
+    .filter((k) => !k.laid.looksDown && !k.found.gathered)
     .sort((a, b) => b.laid.areaMm2 - a.laid.areaMm2)
     .slice(0, SHOWN);
   if (shown.length === 0) return <p className="text-soft">No surface is large enough to be painted apart.</p>;

@@ -171,7 +171,7 @@ const GapDrawing = ({ widthMm, leftMm }: { widthMm: number; leftMm: number }) =>
 
 function Papers({ part, project }: { part: Part; project: Project }) {
   const printer = printerAtHand(part, project.scene);
-  const list = surfacesOf(part, project.scene).filter((k) => k.sight === "seen" && !k.laid.underside);
+  const list = surfacesOf(part, project.scene).filter((k) => k.sight === "seen" && !k.laid.looksDown);
   // Where nothing of it is known, a usual step stands to begin with.
   const worst = list.reduce((most, k) => Math.max(most, k.laid.largestMm), 0) || 0.1;
   const [stepMm, setStep] = useState<number | null>(null);

@@ -17,7 +17,7 @@ import {
   type Part,
   type Project,
 } from "~core/project";
-import type { Printer } from "~core/print";
+import { turnWords, type Printer } from "~core/print";
 import { figureHeightMm } from "~core/scale";
 import { doneOn, hideItem, newSurface, orderFaults, placeOfHiding } from "~core/plan";
 import {
@@ -206,6 +206,10 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           layerMm={grain!.layerMm}
           onLayer={(mm) => setLayer(mm === printer.layerMm ? null : mm)}
         />
+        <p className="mt-2 text-soft">
+          Steps as it is printed, {turnWords(sheetTurn(part))}. Seen or not as it stands: up is up as in its file
+          {at.laid.underside && !at.laid.looksDown ? `. Its ${at.name} looks down only while it is printed` : ""}.
+        </p>
         {layer !== null && (
           <p className="mt-2">
             Looked at with layers of {formatMm(layer)}; the printer’s are {printer.layerMm} mm.{" "}
@@ -222,10 +226,10 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
 
 /** Paper where nobody sees anything. */
 const hatchOf = (j: Judged): HatchKind | null =>
-  j.sight !== "seen" || j.laid.underside ? "covered" : j.seen === "plain" ? "lines" : j.seen === "dry brush" ? "brush" : null;
+  j.sight !== "seen" || j.laid.looksDown ? "covered" : j.seen === "plain" ? "lines" : j.seen === "dry brush" ? "brush" : null;
 
 const noteList = (list: readonly Judged[], at: Judged): Judged[] => {
-  const shown = list.filter((j) => !j.laid.underside && j.sight === "seen" && !j.found.gathered).slice(0, NOTES);
+  const shown = list.filter((j) => !j.laid.looksDown && j.sight === "seen" && !j.found.gathered).slice(0, NOTES);
   return shown.includes(at) ? shown : [at, ...shown.slice(0, NOTES - 1)];
 };
 

@@ -288,7 +288,7 @@ export function SurfaceTable({
 }
 
 const seenText = (k: KnownSurface): string =>
-  k.laid.underside
+  k.laid.looksDown
     ? "looks down"
     : k.sight === "seen"
       ? k.seen === "dry brush"

@@ -30,8 +30,10 @@ export interface LaidSurface extends Steps {
   slopeDeg: number;
   /** How high its middle lies along the way up, from the file's origin, mm at the printed size. */
   heightMm: number;
-  /** More of it looks down than up: it is held by supports or bridges. */
+  /** More of it looks down than up as it is printed: it is held by supports or bridges, or lies on the plate. */
   underside: boolean;
+  /** More of it looks down than up as the part will stand: nobody sees it there. A part stands as its file has it, z up. */
+  looksDown: boolean;
   /** `cuspMm` is the mean step, `pitchMm` how far apart the lines of its wider half lie; these are the extremes. */
   largestMm: number;
   widestMm: number;
@@ -69,6 +71,7 @@ export function laySurface(surface: Surface, { turn, factor, grain }: Laying): L
     slopeDeg,
     heightMm: along(surface.at) * factor,
     underside: down > 0.5,
+    looksDown: looksDownAs(surface),
     cuspMm: mean((b) => b.cuspMm),
     pitchMm: wide?.pitchMm ?? 0,
     spacingMm: wide?.spacingMm ?? 0,
@@ -79,6 +82,38 @@ export function laySurface(surface: Surface, { turn, factor, grain }: Laying): L
       kind === "level" ? (grain.lineWidthMm ? (shortMm * factor) / grain.lineWidthMm : 0) : grain.layerMm > 0 ? rise / grain.layerMm : 0,
     pixels: pixelsOn(surface, grain, right, back, bands),
   };
+}
+
+/** How a part stands: as its file has it. */
+const STANDS = [0, 0, 1] as const;
+
+/** Does more of a surface look down than up as the part stands? Walls do neither. */
+function looksDownAs({ looks }: Surface): boolean {
+  const up = (normal: readonly number[]): number =>
+    Math.min(
+      1,
+      Math.max(
+        -1,
+        normal.reduce((sum, v, k) => sum + v * STANDS[k], 0),
+      ),
+    );
+  const isDown = (normal: readonly number[]): boolean => up(normal) < 0 && slopeKind((Math.acos(-up(normal)) * 180) / Math.PI) !== "wall";
+  const all = looks.reduce((sum, l) => sum + l.areaMm2, 0);
+  return looks.reduce((sum, l) => sum + (isDown(l.normal) ? l.areaMm2 : 0), 0) > all / 2;
+}
+
+/** So near to the lowest it lies on the plate itself, mm. */
+const ON_PLATE_MM = 0.05;
+
+/** What lies flat on the plate is pressed smooth by it: it has no steps, whatever the layers are. Filament; resin is pulled off its raft. */
+export function pressedByPlate(laid: readonly LaidSurface[]): LaidSurface[] {
+  const lowest = Math.min(...laid.map((l) => l.heightMm));
+  const flat = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
+  return laid.map((l) =>
+    l.underside && l.kind === "level" && l.heightMm <= lowest + ON_PLATE_MM
+      ? { ...l, ...flat, largestMm: 0, widestMm: 0, ridges: 0, bands: l.bands.map((b) => ({ ...b, ...flat })) }
+      : l,
+  );
 }
 
 /**

@@ -70,4 +70,4 @@ export function targetMm(c: SurfaceCase): number {
 
 /** Covered, hidden, or nothing to see: no work. */
 export const needsNothing = (c: SurfaceCase): boolean =>
-  c.sight !== "seen" || c.laid.underside || c.seen === "hidden" || c.laid.cuspMm <= targetMm(c);
+  c.sight !== "seen" || c.laid.looksDown || c.seen === "hidden" || c.laid.cuspMm <= targetMm(c);

@@ -46,7 +46,8 @@ const SIGHT_WHY = {
 /** One school for a surface, and why. */
 export function recommend(c: SurfaceCase, ways: readonly Way[] = waysFor(c)): Recommended {
   if (c.sight !== "seen") return { school: "leave", why: `${SIGHT_WHY[c.sight]}: no work.` };
-  if (c.laid.underside) return { school: "leave", why: "It looks down: turn the part over once and see whether it matters." };
+  if (c.laid.looksDown)
+    return { school: "leave", why: "It looks down where it stands: turn the part over once and see whether it matters." };
   if (c.seen === "hidden") return { school: "leave", why: "Its lines are not seen from there, nor found by a brush." };
   if (c.laid.cuspMm <= targetMm(c))
     return {
