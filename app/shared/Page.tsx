@@ -17,7 +17,7 @@ export function Page({
   children: React.ReactNode;
 }) {
   return (
-    <main id="sheet" tabIndex={-1} className="h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-1 outline-none">
+    <main id="sheet" tabIndex={-1} className="relative h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-1 outline-none">
       <div className="min-h-full border border-rule px-3 pb-6 pt-2 tab:px-5">
         <header className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
           <div className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-4 pt-1">
@@ -40,7 +40,7 @@ export function Page({
 }
 
 export const Section = ({ title, children, aside }: { title: string; children: React.ReactNode; aside?: React.ReactNode }) => (
-  <section className="mt-5 border-t-[1.5px] border-ink pt-2" aria-label={title}>
+  <section className="mt-5 min-w-0 border-t-[1.5px] border-ink pt-2" aria-label={title}>
     <div className="flex flex-wrap items-baseline justify-between gap-3">
       <h2 className="text-xl">{title}</h2>
       {aside}

@@ -7,6 +7,8 @@ export function useWidth<E extends HTMLElement>(): [React.RefObject<E | null>, n
   useLayoutEffect(() => {
     const element = ref.current;
     if (!element) return;
+    // What is drawn in it must not hold it open: a window that narrows, a tablet that is turned.
+    element.style.contain = "inline-size";
     setWidth(element.clientWidth);
     const observer = new ResizeObserver(([entry]) => setWidth(Math.round(entry.contentRect.width)));
     observer.observe(element);

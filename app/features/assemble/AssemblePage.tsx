@@ -60,35 +60,37 @@ export function AssemblePage({ project }: { project: Project }) {
       )}
       {all.length > 0 && (
         <Section title="All joints of the scene, in the order of each part’s work">
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Part</th>
-                <th>Joint</th>
-                <th>Stands after</th>
-                <th>Stands before</th>
-              </tr>
-            </thead>
-            <tbody>
-              {all.map(({ part: p, joint }) => {
-                const i = p.work.indexOf(joint);
-                return (
-                  <tr key={joint.id + p.id}>
-                    <td>
-                      <button className="min-h-[44px] font-semibold underline underline-offset-2" onClick={() => choose(p.id)}>
-                        {p.name}
-                      </button>
-                    </td>
-                    <td>
-                      {describeItem(joint, p, project).title}, {describeItem(joint, p, project).detail}
-                    </td>
-                    <td>{i > 0 ? describeItem(p.work[i - 1], p, project).title : "nothing"}</td>
-                    <td>{i + 1 < p.work.length ? describeItem(p.work[i + 1], p, project).title : "nothing"}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <div className="overflow-x-auto">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th>Part</th>
+                  <th>Joint</th>
+                  <th>Stands after</th>
+                  <th>Stands before</th>
+                </tr>
+              </thead>
+              <tbody>
+                {all.map(({ part: p, joint }) => {
+                  const i = p.work.indexOf(joint);
+                  return (
+                    <tr key={joint.id + p.id}>
+                      <td>
+                        <button className="min-h-[44px] font-semibold underline underline-offset-2" onClick={() => choose(p.id)}>
+                          {p.name}
+                        </button>
+                      </td>
+                      <td>
+                        {describeItem(joint, p, project).title}, {describeItem(joint, p, project).detail}
+                      </td>
+                      <td>{i > 0 ? describeItem(p.work[i - 1], p, project).title : "nothing"}</td>
+                      <td>{i + 1 < p.work.length ? describeItem(p.work[i + 1], p, project).title : "nothing"}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
         </Section>
       )}
     </Page>

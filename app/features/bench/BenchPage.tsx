@@ -269,26 +269,28 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
       <p className="max-w-prose text-soft">
         What this program could not understand. The rest of its scene opened without it; nothing of it is thrown away.
       </p>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Scene</th>
-            <th>Of</th>
-            <th>Name</th>
-            <th>Why</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.slice(0, 50).map((r) => (
-            <tr key={r.seq}>
-              <td>{r.sceneName}</td>
-              <td>{r.table}</td>
-              <td className="font-semibold">{r.name}</td>
-              <td>{r.why}</td>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Scene</th>
+              <th>Of</th>
+              <th>Name</th>
+              <th>Why</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.slice(0, 50).map((r) => (
+              <tr key={r.seq}>
+                <td>{r.sceneName}</td>
+                <td>{r.table}</td>
+                <td className="font-semibold">{r.name}</td>
+                <td>{r.why}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {rows.length > 50 && <p className="text-soft">and {rows.length - 50} more, all in the file</p>}
     </Section>
   );
@@ -377,18 +379,20 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
       }
     >
       <Strip usage={usage} />
-      <table className="plain mt-1">
-        <tbody>
-          {KINDS.map(({ key, label, what }) => (
-            <tr key={key}>
-              <td className="font-semibold">{label}</td>
-              <td className="whitespace-nowrap text-right">{usage[key].count.toLocaleString("en")}</td>
-              <td className="whitespace-nowrap text-right">{bytes(usage[key].bytes)}</td>
-              <td className="text-soft">{what}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <div className="overflow-x-auto mt-1">
+        <table className="plain">
+          <tbody>
+            {KINDS.map(({ key, label, what }) => (
+              <tr key={key}>
+                <td className="font-semibold">{label}</td>
+                <td className="whitespace-nowrap text-right">{usage[key].count.toLocaleString("en")}</td>
+                <td className="whitespace-nowrap text-right">{bytes(usage[key].bytes)}</td>
+                <td className="text-soft">{what}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="mt-2 max-w-prose text-soft">
         {room.usedBytes !== null && room.quotaBytes !== null && (
           <>

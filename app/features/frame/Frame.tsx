@@ -46,7 +46,7 @@ export function Frame({
   useKey("s", "Scenes and files", "Everywhere", onScene);
   useKey("l", "Lamp-lit page", "Everywhere", toggleLamp);
   return (
-    <div className="grid h-dvh grid-rows-[minmax(0,1fr)_auto] gap-1.5 p-1.5 desk:gap-2.5 desk:p-3">
+    <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] gap-1.5 p-1.5 desk:gap-2.5 desk:p-3">
       <a href="#sheet" className="btn fixed left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
         To the sheet
       </a>

@@ -132,37 +132,39 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
         </button>
       </div>
       <div className="mt-4 grid gap-8 desk:grid-cols-2">
-        <table className="plain">
-          <tbody>
-            {a.loose.map((m) => (
-              <tr key={m.name}>
-                <td>{m.name}</td>
-                <td className="font-semibold">{formatMillilitres(m.ml)}</td>
-                <td>{formatMass(m.g)}</td>
+        <div className="overflow-x-auto">
+          <table className="plain">
+            <tbody>
+              {a.loose.map((m) => (
+                <tr key={m.name}>
+                  <td>{m.name}</td>
+                  <td className="font-semibold">{formatMillilitres(m.ml)}</td>
+                  <td>{formatMass(m.g)}</td>
+                </tr>
+              ))}
+              <tr>
+                <td>{recipe.glue.name}</td>
+                <td className="font-semibold">{formatMillilitres(a.glueMl)}</td>
+                <td className="text-soft">1 part</td>
               </tr>
-            ))}
-            <tr>
-              <td>{recipe.glue.name}</td>
-              <td className="font-semibold">{formatMillilitres(a.glueMl)}</td>
-              <td className="text-soft">1 part</td>
-            </tr>
-            <tr>
-              <td>water in it</td>
-              <td className="font-semibold">{formatMillilitres(a.waterMl)}</td>
-              <td className="text-soft">{recipe.glue.waterParts} parts</td>
-            </tr>
-            <tr>
-              <td>alcohol or soapy water to wet it</td>
-              <td className="font-semibold">{formatMillilitres(a.wetMl)}</td>
-              <td />
-            </tr>
-            <tr>
-              <td>on the board, wet and dry</td>
-              <td className="font-semibold">{formatMass(a.wetG)}</td>
-              <td className="font-semibold">{formatMass(a.dryG)}</td>
-            </tr>
-          </tbody>
-        </table>
+              <tr>
+                <td>water in it</td>
+                <td className="font-semibold">{formatMillilitres(a.waterMl)}</td>
+                <td className="text-soft">{recipe.glue.waterParts} parts</td>
+              </tr>
+              <tr>
+                <td>alcohol or soapy water to wet it</td>
+                <td className="font-semibold">{formatMillilitres(a.wetMl)}</td>
+                <td />
+              </tr>
+              <tr>
+                <td>on the board, wet and dry</td>
+                <td className="font-semibold">{formatMass(a.wetG)}</td>
+                <td className="font-semibold">{formatMass(a.dryG)}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <div>
           <ol className="ml-5 list-decimal">
             {recipe.steps.map((s) => (

@@ -17,55 +17,59 @@ export function RealMaterials({ part, project }: { part: Part; project: Project 
     .slice(0, SHOWN);
   if (shown.length === 0) return <p className="text-soft">No surface is large enough to be painted apart.</p>;
   return (
-    <table className="plain">
-      <thead>
-        <tr>
-          <th>Surface</th>
-          <th>In real life</th>
-          <th>Its lines</th>
-          <th>Painted</th>
-        </tr>
-      </thead>
-      <tbody>
-        {shown.map((k) => {
-          const { name, laid } = k;
-          const material = realMaterial(k.said?.material ?? "");
-          const cusp = laid.cuspMm;
-          const verdict = material && cusp > 0 ? linesOnMaterial(material, laid, project.scene.scale.ratio) : null;
-          return (
-            <tr key={k.number}>
-              <td>
-                {name}, <span className="text-soft">{formatArea(laid.areaMm2)}</span>
-              </td>
-              <td className="w-48">
-                <Choice
-                  hideLabel
-                  label={`What the ${name} is`}
-                  value={material?.id ?? ""}
-                  onChange={(m) => run("surface.say", { partId: part.id, surfaceId: saidId(k), anchor: k.anchor, change: { material: m } })}
-                  options={[{ value: "", label: "not said yet" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
-                />
-              </td>
-              <td>
-                {material ? (
-                  <>
-                    {verdict && (
-                      <span className={verdict === "treat" ? "note-act" : "font-semibold"}>
-                        {verdict === "treat" && "▲ "}
-                        {WORDS[verdict]} ({formatMm(cusp)} steps, {formatMm(material.reliefMm / project.scene.scale.ratio)} relief):{" "}
-                      </span>
-                    )}
-                    {material.lines}
-                  </>
-                ) : (
-                  <span className="text-soft">{cusp > 0 ? `steps of ${formatMm(cusp)}` : "none to speak of"}</span>
-                )}
-              </td>
-              <td className="text-soft">{material?.paint ?? ""}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <div className="overflow-x-auto">
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>Surface</th>
+            <th>In real life</th>
+            <th>Its lines</th>
+            <th>Painted</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((k) => {
+            const { name, laid } = k;
+            const material = realMaterial(k.said?.material ?? "");
+            const cusp = laid.cuspMm;
+            const verdict = material && cusp > 0 ? linesOnMaterial(material, laid, project.scene.scale.ratio) : null;
+            return (
+              <tr key={k.number}>
+                <td>
+                  {name}, <span className="text-soft">{formatArea(laid.areaMm2)}</span>
+                </td>
+                <td className="w-48">
+                  <Choice
+                    hideLabel
+                    label={`What the ${name} is`}
+                    value={material?.id ?? ""}
+                    onChange={(m) =>
+                      run("surface.say", { partId: part.id, surfaceId: saidId(k), anchor: k.anchor, change: { material: m } })
+                    }
+                    options={[{ value: "", label: "not said yet" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
+                  />
+                </td>
+                <td>
+                  {material ? (
+                    <>
+                      {verdict && (
+                        <span className={verdict === "treat" ? "note-act" : "font-semibold"}>
+                          {verdict === "treat" && "▲ "}
+                          {WORDS[verdict]} ({formatMm(cusp)} steps, {formatMm(material.reliefMm / project.scene.scale.ratio)} relief):{" "}
+                        </span>
+                      )}
+                      {material.lines}
+                    </>
+                  ) : (
+                    <span className="text-soft">{cusp > 0 ? `steps of ${formatMm(cusp)}` : "none to speak of"}</span>
+                  )}
+                </td>
+                <td className="text-soft">{material?.paint ?? ""}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -125,38 +125,42 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
             No printed parts yet. A mill house of 118 mm at 1:56 would be 63 mm at 15 mm figures, and a sixth of the material.
           </p>
         ) : (
-          <table className="plain">
-            <thead>
-              <tr>
-                <th>Part</th>
-                <th>Size then</th>
-                <th>Grams, about</th>
-                <th>Hours, about</th>
-                <th>What is new</th>
-              </tr>
-            </thead>
-            <tbody>
-              {parts.map((p) => (
-                <tr key={p.part.id}>
-                  <td>{p.part.name}</td>
-                  <td className="whitespace-nowrap">{p.sizeMm.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm</td>
-                  <td className="whitespace-nowrap">{p.massG ? `${formatMass(p.massG.now)} → ${formatSpan(p.massG, formatMass)}` : "–"}</td>
-                  <td className="whitespace-nowrap">
-                    {p.timeS ? `${formatDuration(p.timeS.now)} → ${formatSpan(p.timeS, formatDuration)}` : "–"}
-                  </td>
-                  <td>
-                    {p.worse.map((w) => (
-                      <span key={w} className="block note-act">
-                        ▲ {w}
-                      </span>
-                    ))}
-                    {p.process && <span className="block">{p.process}</span>}
-                    {p.worse.length === 0 && !p.process && <span className="text-soft">nothing gets worse</span>}
-                  </td>
+          <div className="overflow-x-auto">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th>Part</th>
+                  <th>Size then</th>
+                  <th>Grams, about</th>
+                  <th>Hours, about</th>
+                  <th>What is new</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {parts.map((p) => (
+                  <tr key={p.part.id}>
+                    <td>{p.part.name}</td>
+                    <td className="whitespace-nowrap">{p.sizeMm.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm</td>
+                    <td className="whitespace-nowrap">
+                      {p.massG ? `${formatMass(p.massG.now)} → ${formatSpan(p.massG, formatMass)}` : "–"}
+                    </td>
+                    <td className="whitespace-nowrap">
+                      {p.timeS ? `${formatDuration(p.timeS.now)} → ${formatSpan(p.timeS, formatDuration)}` : "–"}
+                    </td>
+                    <td>
+                      {p.worse.map((w) => (
+                        <span key={w} className="block note-act">
+                          ▲ {w}
+                        </span>
+                      ))}
+                      {p.process && <span className="block">{p.process}</span>}
+                      {p.worse.length === 0 && !p.process && <span className="text-soft">nothing gets worse</span>}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         )}
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">

@@ -10,37 +10,39 @@ const WORD = { prints: "prints", drowns: "drowns in primer", vanishes: "vanishes
 export function DetailTable({ ratio, processes }: { ratio: number; processes: Process[] }) {
   return (
     <>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Detail</th>
-            <th>Model</th>
-            {processes.map((p) => (
-              <th key={p}>{PROCESS_WORDS[p]}</th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {REAL_FEATURES.map((f) => (
-            <tr key={f.name} title={f.source}>
-              <td>
-                {f.name}, <span className="text-real">{formatReal(f.realMm)}</span>
-              </td>
-              <td className="font-semibold">{formatMm(f.realMm / ratio)}</td>
-              {processes.map((p) => {
-                const v = judgeFeature(f.realMm, ratio, f.floor, p);
-                return (
-                  <td key={p} className={v.verdict === "prints" ? "" : "text-soft"}>
-                    <span aria-hidden="true">{MARK[v.verdict]} </span>
-                    {v.verdict === "prints" && v.just ? "just prints" : WORD[v.verdict]}
-                    {v.exaggeration > 1 && <span className="whitespace-nowrap text-ink">; ×{v.exaggeration.toFixed(1)} saves it</span>}
-                  </td>
-                );
-              })}
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Detail</th>
+              <th>Model</th>
+              {processes.map((p) => (
+                <th key={p}>{PROCESS_WORDS[p]}</th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {REAL_FEATURES.map((f) => (
+              <tr key={f.name} title={f.source}>
+                <td>
+                  {f.name}, <span className="text-real">{formatReal(f.realMm)}</span>
+                </td>
+                <td className="font-semibold">{formatMm(f.realMm / ratio)}</td>
+                {processes.map((p) => {
+                  const v = judgeFeature(f.realMm, ratio, f.floor, p);
+                  return (
+                    <td key={p} className={v.verdict === "prints" ? "" : "text-soft"}>
+                      <span aria-hidden="true">{MARK[v.verdict]} </span>
+                      {v.verdict === "prints" && v.just ? "just prints" : WORD[v.verdict]}
+                      {v.exaggeration > 1 && <span className="whitespace-nowrap text-ink">; ×{v.exaggeration.toFixed(1)} saves it</span>}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="flex flex-wrap items-center gap-2 text-soft">
         Raised edges are made thicker than true on purpose: nobody sees true scale.
         <Why

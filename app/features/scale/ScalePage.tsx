@@ -216,48 +216,50 @@ function KnownThings({ project }: { project: Project }) {
   const add = (thing: RealThing) => run("thing.add", { thing });
   return (
     <>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Thing</th>
-            <th>Real</th>
-            <th>Model</th>
-            {secondary && <th>Behind</th>}
-            <th>
-              <span className="sr-only">Source or remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {things.map((t, i) => (
-            <tr key={`${t.name} ${i}`}>
-              <td>{t.name.replace(/^(a|the) /, "")}</td>
-              <td className="text-real" title={t.measure}>
-                {t.low === t.high ? formatReal(t.mm) : `${formatReal(t.low)} to ${formatReal(t.high)}`}
-              </td>
-              <td className="font-semibold">{formatMm(t.mm / scale.ratio)}</td>
-              {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
-              <td className="text-right">
-                {i < scene.ownThings.length ? (
-                  <button className="btn-text" onClick={() => void run("thing.drop", { name: t.name })}>
-                    remove
-                  </button>
-                ) : (
-                  <Why
-                    of={t.name}
-                    word="source"
-                    reasons={{
-                      formula: `${t.measure} ÷ ${scale.ratio.toFixed(2)}`,
-                      inputs: [],
-                      assumptions: [{ text: t.measure, kind: t.kind, source: t.source }],
-                    }}
-                  />
-                )}
-              </td>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Thing</th>
+              <th>Real</th>
+              <th>Model</th>
+              {secondary && <th>Behind</th>}
+              <th>
+                <span className="sr-only">Source or remove</span>
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {things.map((t, i) => (
+              <tr key={`${t.name} ${i}`}>
+                <td>{t.name.replace(/^(a|the) /, "")}</td>
+                <td className="text-real" title={t.measure}>
+                  {t.low === t.high ? formatReal(t.mm) : `${formatReal(t.low)} to ${formatReal(t.high)}`}
+                </td>
+                <td className="font-semibold">{formatMm(t.mm / scale.ratio)}</td>
+                {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
+                <td className="text-right">
+                  {i < scene.ownThings.length ? (
+                    <button className="btn-text" onClick={() => void run("thing.drop", { name: t.name })}>
+                      remove
+                    </button>
+                  ) : (
+                    <Why
+                      of={t.name}
+                      word="source"
+                      reasons={{
+                        formula: `${t.measure} ÷ ${scale.ratio.toFixed(2)}`,
+                        inputs: [],
+                        assumptions: [{ text: t.measure, kind: t.kind, source: t.source }],
+                      }}
+                    />
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <button className="btn" onClick={() => setAll(!all)} aria-expanded={all}>
           {all ? "Only the usual ones" : `All ${REAL_THINGS.length} known things`}

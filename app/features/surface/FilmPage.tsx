@@ -121,35 +121,37 @@ function Film({ part, project }: { part: Part; project: Project }) {
             No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.
           </p>
         ) : (
-          <table className="plain w-full">
-            <thead>
-              <tr>
-                <th>Detail</th>
-                <th>Printed</th>
-                <th>Left</th>
-                <th>Then</th>
-              </tr>
-            </thead>
-            <tbody>
-              {against.map((a) => (
-                <tr key={a.detail.name}>
-                  <td>{a.detail.name}</td>
-                  <td className="whitespace-nowrap">
-                    {formatMm(a.detail.widthMm)}
-                    {a.detail.depthMm !== null ? ` × ${formatMm(a.detail.depthMm)}` : ""}
-                  </td>
-                  <td className="whitespace-nowrap">
-                    <GapDrawing widthMm={a.detail.widthMm} leftMm={a.leftMm} />
-                    {formatMm(a.leftMm)}
-                  </td>
-                  <td className={a.verdict === "open" ? "" : "note-act"}>
-                    {a.verdict === "open" ? "" : `▲ ${a.verdict}: `}
-                    {a.says}
-                  </td>
+          <div className="overflow-x-auto">
+            <table className="plain w-full">
+              <thead>
+                <tr>
+                  <th>Detail</th>
+                  <th>Printed</th>
+                  <th>Left</th>
+                  <th>Then</th>
                 </tr>
-              ))}
-            </tbody>
-          </table>
+              </thead>
+              <tbody>
+                {against.map((a) => (
+                  <tr key={a.detail.name}>
+                    <td>{a.detail.name}</td>
+                    <td className="whitespace-nowrap">
+                      {formatMm(a.detail.widthMm)}
+                      {a.detail.depthMm !== null ? ` × ${formatMm(a.detail.depthMm)}` : ""}
+                    </td>
+                    <td className="whitespace-nowrap">
+                      <GapDrawing widthMm={a.detail.widthMm} leftMm={a.leftMm} />
+                      {formatMm(a.leftMm)}
+                    </td>
+                    <td className={a.verdict === "open" ? "" : "note-act"}>
+                      {a.verdict === "open" ? "" : `▲ ${a.verdict}: `}
+                      {a.says}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         )}
       </section>
     </div>

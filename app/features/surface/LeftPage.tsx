@@ -74,22 +74,24 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const perCopyS = found.reduce((sum, l) => sum + l.perCopyS, 0);
   return (
     <>
-      <table className="plain mt-3 w-full">
-        <thead>
-          <tr>
-            <th>What</th>
-            <th>Where on it</th>
-            <th>Seen</th>
-            <th>What helps</th>
-            <th className="whitespace-nowrap text-right">A copy</th>
-          </tr>
-        </thead>
-        <tbody>
-          {found.map((l) => (
-            <Row key={l.id} leaving={l} />
-          ))}
-        </tbody>
-      </table>
+      <div className="overflow-x-auto mt-3">
+        <table className="plain w-full">
+          <thead>
+            <tr>
+              <th>What</th>
+              <th>Where on it</th>
+              <th>Seen</th>
+              <th>What helps</th>
+              <th className="whitespace-nowrap text-right">A copy</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.map((l) => (
+              <Row key={l.id} leaving={l} />
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="mt-1 text-sm text-soft">
         {walls ? "" : "Its walls and gaps are still being measured. "}Strings, drips and cracks cannot be told from a mesh: look for them.
       </p>

@@ -102,43 +102,45 @@ function Seams({ part, project }: { part: Part; project: Project }) {
         {todo.length === 0 ? (
           <p className="text-soft">No seam has to be filled.</p>
         ) : (
-          <table className="plain w-full">
-            <thead>
-              <tr>
-                <th>Seam</th>
-                <th>Long</th>
-                <th>Wide</th>
-                <th>In sight</th>
-                <th>Filled with</th>
-                <th className="text-right">Yours</th>
-                <th className="text-right">Waits</th>
-                <th />
-              </tr>
-            </thead>
-            <tbody>
-              {todo.map((m) => {
-                const [best] = fillersFor(seamOf(m, project));
-                return (
-                  <tr key={m.id}>
-                    <td className="font-semibold">{meetingWords(m, project)}</td>
-                    <td>{formatMm(m.lengthMm)}</td>
-                    <td>{formatMm(m.widthMm)}</td>
-                    <td>{MEET_SIGHT[m.sight]}</td>
-                    <td>
-                      {best.whyNot ? (
-                        <span className="note-act">▲ nothing here will do: cover it with trim or ground</span>
-                      ) : (
-                        best.filler.name
-                      )}
-                    </td>
-                    <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
-                    <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
-                    <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} project={project} />}</td>
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+          <div className="overflow-x-auto">
+            <table className="plain w-full">
+              <thead>
+                <tr>
+                  <th>Seam</th>
+                  <th>Long</th>
+                  <th>Wide</th>
+                  <th>In sight</th>
+                  <th>Filled with</th>
+                  <th className="text-right">Yours</th>
+                  <th className="text-right">Waits</th>
+                  <th />
+                </tr>
+              </thead>
+              <tbody>
+                {todo.map((m) => {
+                  const [best] = fillersFor(seamOf(m, project));
+                  return (
+                    <tr key={m.id}>
+                      <td className="font-semibold">{meetingWords(m, project)}</td>
+                      <td>{formatMm(m.lengthMm)}</td>
+                      <td>{formatMm(m.widthMm)}</td>
+                      <td>{MEET_SIGHT[m.sight]}</td>
+                      <td>
+                        {best.whyNot ? (
+                          <span className="note-act">▲ nothing here will do: cover it with trim or ground</span>
+                        ) : (
+                          best.filler.name
+                        )}
+                      </td>
+                      <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
+                      <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
+                      <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} project={project} />}</td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
+          </div>
         )}
         {others.length > 0 && <p className="mt-1 text-sm text-soft">With the seams of the scene’s other parts.</p>}
       </Section>

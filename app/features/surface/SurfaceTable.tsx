@@ -67,55 +67,58 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
     void run("surface.say", { partId: part.id, surfaceId: saidId(at), anchor: at.anchor, change: {}, photos: { drop: [hash] } });
   return (
     <div className="mt-4">
-      <table className="plain">
-        <tbody>
-          <Fact label="Steps">
-            {formatMm(laid.cuspMm)} on average, {formatMm(laid.largestMm)} at most; {formatMm(laid.pitchMm)} apart
-            {laid.widestMm > laid.pitchMm * 1.2 ? `, up to ${formatMm(laid.widestMm)}` : ""}
-            {laid.pixels ? `; pixel stairs ${formatMm(laid.pixels.pitchMm)} long` : ""}
-          </Fact>
-          <Fact label="Seen">
-            {SEEN_WORDS[at.seen]}: {at.arcmin.toFixed(1)} minutes of arc
-            {at.shares.plain > 0.02 && at.shares.plain < 0.98 ? `; ${Math.round(at.shares.plain * 100)} % of it plain` : ""}
-          </Fact>
-          <Fact label="Size">
-            {formatArea(laid.areaMm2)}
-            {part.copies > 1 ? ` × ${part.copies}` : ""}, {formatMm(found.lengthMm * part.factor)} × {formatMm(found.widthMm * part.factor)}
-          </Fact>
-          <Fact label="Reach">{reachText(c)}</Fact>
-          <Fact label="Plain faces">
-            {found.faces.count > 1
-              ? `${found.faces.count}, the usual one ${formatMm(found.faces.longMm * part.factor)} × ${formatMm(found.faces.shortMm * part.factor)}, ${Math.round(laid.ridges)} ridges on it`
-              : `one, ${Math.round(laid.ridges)} ridges on it`}
-          </Fact>
-          <Fact label="Finest detail">
-            {groove
-              ? `grooves ${formatMm(groove.widthMm)} wide, ${formatMm(groove.depthMm)} deep, ${(groove.lengthMm / 10).toFixed(0)} cm of them`
-              : "no grooves with a bed found on it; letters and V-grooves are not looked for"}
-          </Fact>
-          <Fact label="Wall behind">
-            {found.wall
-              ? `${formatMm(found.wall.leastMm * part.factor)} at its thinnest, ${formatMm(found.wall.usualMm * part.factor)} usually`
-              : "nothing stands opposite"}
-          </Fact>
-          <Fact label="A dry brush">
-            <span className={brush.brings && at.dryBrush ? "note-act" : ""}>
-              {brush.brings && at.dryBrush ? "▲ " : ""}
-              {at.dryBrush
-                ? brush.brings
-                  ? "brings the lines out"
-                  : "may go over it"
-                : brush.brings
-                  ? "would bring the lines out"
-                  : "could go over it"}
-            </span>
-            : {brush.why}. {brush.instead}
-            {washed && washDraws(laid)
-              ? ` A wash pools at the foot of terraces ${formatMm(laid.pitchMm)} wide and draws them as contours.`
-              : ""}
-          </Fact>
-        </tbody>
-      </table>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <tbody>
+            <Fact label="Steps">
+              {formatMm(laid.cuspMm)} on average, {formatMm(laid.largestMm)} at most; {formatMm(laid.pitchMm)} apart
+              {laid.widestMm > laid.pitchMm * 1.2 ? `, up to ${formatMm(laid.widestMm)}` : ""}
+              {laid.pixels ? `; pixel stairs ${formatMm(laid.pixels.pitchMm)} long` : ""}
+            </Fact>
+            <Fact label="Seen">
+              {SEEN_WORDS[at.seen]}: {at.arcmin.toFixed(1)} minutes of arc
+              {at.shares.plain > 0.02 && at.shares.plain < 0.98 ? `; ${Math.round(at.shares.plain * 100)} % of it plain` : ""}
+            </Fact>
+            <Fact label="Size">
+              {formatArea(laid.areaMm2)}
+              {part.copies > 1 ? ` × ${part.copies}` : ""}, {formatMm(found.lengthMm * part.factor)} ×{" "}
+              {formatMm(found.widthMm * part.factor)}
+            </Fact>
+            <Fact label="Reach">{reachText(c)}</Fact>
+            <Fact label="Plain faces">
+              {found.faces.count > 1
+                ? `${found.faces.count}, the usual one ${formatMm(found.faces.longMm * part.factor)} × ${formatMm(found.faces.shortMm * part.factor)}, ${Math.round(laid.ridges)} ridges on it`
+                : `one, ${Math.round(laid.ridges)} ridges on it`}
+            </Fact>
+            <Fact label="Finest detail">
+              {groove
+                ? `grooves ${formatMm(groove.widthMm)} wide, ${formatMm(groove.depthMm)} deep, ${(groove.lengthMm / 10).toFixed(0)} cm of them`
+                : "no grooves with a bed found on it; letters and V-grooves are not looked for"}
+            </Fact>
+            <Fact label="Wall behind">
+              {found.wall
+                ? `${formatMm(found.wall.leastMm * part.factor)} at its thinnest, ${formatMm(found.wall.usualMm * part.factor)} usually`
+                : "nothing stands opposite"}
+            </Fact>
+            <Fact label="A dry brush">
+              <span className={brush.brings && at.dryBrush ? "note-act" : ""}>
+                {brush.brings && at.dryBrush ? "▲ " : ""}
+                {at.dryBrush
+                  ? brush.brings
+                    ? "brings the lines out"
+                    : "may go over it"
+                  : brush.brings
+                    ? "would bring the lines out"
+                    : "could go over it"}
+              </span>
+              : {brush.why}. {brush.instead}
+              {washed && washDraws(laid)
+                ? ` A wash pools at the foot of terraces ${formatMm(laid.pitchMm)} wide and draws them as contours.`
+                : ""}
+            </Fact>
+          </tbody>
+        </table>
+      </div>
       <div className="mt-3 grid gap-2 tab:grid-cols-2">
         <ParsedField
           label="Called"

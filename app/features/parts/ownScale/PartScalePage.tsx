@@ -215,49 +215,51 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
           . They contradict each other, so there is no scale to go by: remove the one that is wrong.
         </p>
       )}
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Thing</th>
-            <th>Real</th>
-            <th>On the model</th>
-            <th>So it is</th>
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {observations.map((o, i) => {
-            const picked = part.sightings.at(i);
-            const r = ratioRange(o);
-            const outlier = outliers.includes(i) || contradict.includes(i);
-            return (
-              <tr key={picked?.id ?? o.thing}>
-                <td className={outlier ? "note-act" : "font-semibold"}>
-                  {outlier && "▲ "}
-                  {o.thing}
-                </td>
-                <td className="text-real">{rangeText(o.lowRealMm, o.highRealMm)}</td>
-                <td>
-                  {formatMm(o.modelMm)}, {picked?.how ?? "found in its walls"}
-                </td>
-                <td>
-                  {formatRatio(r.low)} to {formatRatio(r.high)}
-                  {outliers.includes(i) && <span className="note-act">, does not agree with the others</span>}
-                </td>
-                <td>
-                  {picked && (
-                    <button className="btn-text" onClick={() => onRemove(picked.id)} aria-label={`Remove ${o.thing}`}>
-                      remove
-                    </button>
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Thing</th>
+              <th>Real</th>
+              <th>On the model</th>
+              <th>So it is</th>
+              <th>
+                <span className="sr-only">Remove</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {observations.map((o, i) => {
+              const picked = part.sightings.at(i);
+              const r = ratioRange(o);
+              const outlier = outliers.includes(i) || contradict.includes(i);
+              return (
+                <tr key={picked?.id ?? o.thing}>
+                  <td className={outlier ? "note-act" : "font-semibold"}>
+                    {outlier && "▲ "}
+                    {o.thing}
+                  </td>
+                  <td className="text-real">{rangeText(o.lowRealMm, o.highRealMm)}</td>
+                  <td>
+                    {formatMm(o.modelMm)}, {picked?.how ?? "found in its walls"}
+                  </td>
+                  <td>
+                    {formatRatio(r.low)} to {formatRatio(r.high)}
+                    {outliers.includes(i) && <span className="note-act">, does not agree with the others</span>}
+                  </td>
+                  <td>
+                    {picked && (
+                      <button className="btn-text" onClick={() => onRemove(picked.id)} aria-label={`Remove ${o.thing}`}>
+                        remove
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
     </>
   );
 }
@@ -319,27 +321,29 @@ function BeforeAfter({ part, project, of }: { part: Part; project: Project; of: 
   const same = Math.abs(by - 1) < 0.002;
   return (
     <>
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>At this size</th>
-            <th>now, {(part.factor * 100).toFixed(1)} %</th>
-            <th>at {percent.toFixed(1)} %</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.what}>
-              <td>{r.what}</td>
-              <td className="whitespace-nowrap">{r.now}</td>
-              <td className={r.act ? "note-act" : "font-semibold"}>
-                {r.act && "▲ "}
-                {r.then}
-              </td>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>At this size</th>
+              <th>now, {(part.factor * 100).toFixed(1)} %</th>
+              <th>at {percent.toFixed(1)} %</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.what}>
+                <td>{r.what}</td>
+                <td className="whitespace-nowrap">{r.now}</td>
+                <td className={r.act ? "note-act" : "font-semibold"}>
+                  {r.act && "▲ "}
+                  {r.then}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button
           className="btn btn-solid"

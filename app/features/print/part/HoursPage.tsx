@@ -109,43 +109,45 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
         On {printer.name}
         {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The highest line counts, here and in every plan.
       </p>
-      <table className="plain mt-2">
-        <thead>
-          <tr>
-            <th>Source</th>
-            <th>Hours</th>
-            <th>Grams</th>
-            <th>Price</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {option.says.map(({ from, job }, i) => (
-            <tr key={from}>
-              <td className={i === 0 ? "font-semibold" : ""}>
-                {i === 0 && <span aria-label="counts">▸ </span>}
-                {SOURCES[from]}
-              </td>
-              <td>{sumText(part, job.timeS, formatDuration)}</td>
-              <td>{sumText(part, job.massG, formatMass)}</td>
-              <td>{sumText(part, job.costMinor, (minor) => formatMoney({ minor, currency: job.currency }, true))}</td>
-              <td>
-                <Why of={SOURCES[from]} reasons={reasonsOf(option, from, printers)} />
-                {from === "typed" && planned?.typed && (
-                  <button className="btn ml-3" onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}>
-                    Make it a lesson for {printer.name}
-                  </button>
-                )}
-                {from === "file" && planned?.sliced && (
-                  <button className="btn ml-3" onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}>
-                    Make it a lesson for {printer.name}
-                  </button>
-                )}
-              </td>
+      <div className="overflow-x-auto mt-2">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Source</th>
+              <th>Hours</th>
+              <th>Grams</th>
+              <th>Price</th>
+              <th />
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {option.says.map(({ from, job }, i) => (
+              <tr key={from}>
+                <td className={i === 0 ? "font-semibold" : ""}>
+                  {i === 0 && <span aria-label="counts">▸ </span>}
+                  {SOURCES[from]}
+                </td>
+                <td>{sumText(part, job.timeS, formatDuration)}</td>
+                <td>{sumText(part, job.massG, formatMass)}</td>
+                <td>{sumText(part, job.costMinor, (minor) => formatMoney({ minor, currency: job.currency }, true))}</td>
+                <td>
+                  <Why of={SOURCES[from]} reasons={reasonsOf(option, from, printers)} />
+                  {from === "typed" && planned?.typed && (
+                    <button className="btn ml-3" onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}>
+                      Make it a lesson for {printer.name}
+                    </button>
+                  )}
+                  {from === "file" && planned?.sliced && (
+                    <button className="btn ml-3" onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}>
+                      Make it a lesson for {printer.name}
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <div className="mt-4 grid gap-6 desk:grid-cols-2">
         <ParsedField
           className="max-w-md"

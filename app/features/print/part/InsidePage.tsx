@@ -287,104 +287,106 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
         neck, 75 % in a peg is usual. Slicers take it as a modifier between the two heights.
       </p>
       {part.zones.length > 0 && (
-        <table className="plain mt-2">
-          <thead>
-            <tr>
-              <th>Zone</th>
-              <th>Measured</th>
-              <th>From</th>
-              <th>To</th>
-              <th>Infill</th>
-              <th>Walls</th>
-              <th>On {printer.name}</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {part.zones.map((z) => (
-              <tr key={z.id}>
-                <td>
-                  <ParsedField
-                    hideLabel
-                    className="w-24"
-                    label={`Name of ${z.name}`}
-                    draftKey={`${z.id} name`}
-                    text={z.name}
-                    parse={(t) =>
-                      t.trim() ? ok(t.trim().slice(0, 60)) : { ok: false, problem: { code: "name", message: "It needs a name." } }
-                    }
-                    onCommit={(name) => set(z.id, { name })}
-                  />
-                </td>
-                <td>
-                  <Choice
-                    hideLabel
-                    className="w-36"
-                    label={`Axis of ${z.name}`}
-                    value={z.axis}
-                    onChange={(axis) => void set(z.id, { axis })}
-                    options={AXES}
-                  />
-                </td>
-                {(["fromMm", "toMm"] as const).map((end) => (
-                  <td key={end}>
+        <div className="overflow-x-auto mt-2">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th>Zone</th>
+                <th>Measured</th>
+                <th>From</th>
+                <th>To</th>
+                <th>Infill</th>
+                <th>Walls</th>
+                <th>On {printer.name}</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {part.zones.map((z) => (
+                <tr key={z.id}>
+                  <td>
                     <ParsedField
                       hideLabel
                       className="w-24"
-                      label={`${z.name} ${end === "fromMm" ? "from" : "to"}`}
-                      draftKey={`${z.id} ${end}`}
-                      text={formatMm(z[end] * part.factor)}
-                      parse={parseMm}
-                      readAs={readAsMm}
-                      onCommit={(mm) => set(z.id, { [end]: mm / part.factor })}
+                      label={`Name of ${z.name}`}
+                      draftKey={`${z.id} name`}
+                      text={z.name}
+                      parse={(t) =>
+                        t.trim() ? ok(t.trim().slice(0, 60)) : { ok: false, problem: { code: "name", message: "It needs a name." } }
+                      }
+                      onCommit={(name) => set(z.id, { name })}
                     />
                   </td>
-                ))}
-                <td>
-                  <ParsedField
-                    hideLabel
-                    className="w-20"
-                    label={`Infill of ${z.name}, %`}
-                    draftKey={`${z.id} infill`}
-                    text={`${Math.round(z.infill * 100)} %`}
-                    parse={(t) => parseNumber(t.replace("%", ""), { least: 0, most: 100 })}
-                    readAs={(n) => `${spacedNumber(n)} %`}
-                    onCommit={(n) => set(z.id, { infill: n / 100 })}
-                  />
-                </td>
-                <td>
-                  <ParsedField
-                    hideLabel
-                    className="w-16"
-                    label={`Walls of ${z.name}, lines`}
-                    draftKey={`${z.id} walls`}
-                    text={String(z.wallLines)}
-                    parse={(t) => parseNumber(t, { least: 1, most: 20 })}
-                    readAs={spacedNumber}
-                    onCommit={(n) => set(z.id, { wallLines: Math.round(n) })}
-                  />
-                </td>
-                <td>
-                  {effectWords(
-                    effects.find((e) => e.id === z.id),
-                    answer.state === "failed" ? answer.problem.message : null,
-                    z,
-                    printer,
-                  )}
-                </td>
-                <td>
-                  <button
-                    className="btn-text"
-                    onClick={() => void run("part.drop-item", { partId: part.id, list: "zones", key: z.id })}
-                    aria-label={`Remove ${z.name}`}
-                  >
-                    remove
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                  <td>
+                    <Choice
+                      hideLabel
+                      className="w-36"
+                      label={`Axis of ${z.name}`}
+                      value={z.axis}
+                      onChange={(axis) => void set(z.id, { axis })}
+                      options={AXES}
+                    />
+                  </td>
+                  {(["fromMm", "toMm"] as const).map((end) => (
+                    <td key={end}>
+                      <ParsedField
+                        hideLabel
+                        className="w-24"
+                        label={`${z.name} ${end === "fromMm" ? "from" : "to"}`}
+                        draftKey={`${z.id} ${end}`}
+                        text={formatMm(z[end] * part.factor)}
+                        parse={parseMm}
+                        readAs={readAsMm}
+                        onCommit={(mm) => set(z.id, { [end]: mm / part.factor })}
+                      />
+                    </td>
+                  ))}
+                  <td>
+                    <ParsedField
+                      hideLabel
+                      className="w-20"
+                      label={`Infill of ${z.name}, %`}
+                      draftKey={`${z.id} infill`}
+                      text={`${Math.round(z.infill * 100)} %`}
+                      parse={(t) => parseNumber(t.replace("%", ""), { least: 0, most: 100 })}
+                      readAs={(n) => `${spacedNumber(n)} %`}
+                      onCommit={(n) => set(z.id, { infill: n / 100 })}
+                    />
+                  </td>
+                  <td>
+                    <ParsedField
+                      hideLabel
+                      className="w-16"
+                      label={`Walls of ${z.name}, lines`}
+                      draftKey={`${z.id} walls`}
+                      text={String(z.wallLines)}
+                      parse={(t) => parseNumber(t, { least: 1, most: 20 })}
+                      readAs={spacedNumber}
+                      onCommit={(n) => set(z.id, { wallLines: Math.round(n) })}
+                    />
+                  </td>
+                  <td>
+                    {effectWords(
+                      effects.find((e) => e.id === z.id),
+                      answer.state === "failed" ? answer.problem.message : null,
+                      z,
+                      printer,
+                    )}
+                  </td>
+                  <td>
+                    <button
+                      className="btn-text"
+                      onClick={() => void run("part.drop-item", { partId: part.id, list: "zones", key: z.id })}
+                      aria-label={`Remove ${z.name}`}
+                    >
+                      remove
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       <button className="btn mt-3" onClick={() => void add()}>
         Add a zone

@@ -341,30 +341,32 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
   const total = tried.pieces.reduce((sum, p) => sum + p.facts.one.timeS.value, 0);
   return (
     <Section title="The pieces, each sliced by itself">
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Piece</th>
-            <th>Size</th>
-            <th>Hours</th>
-            <th>Mass</th>
-            <th>Way up</th>
-          </tr>
-        </thead>
-        <tbody>
-          {tried.pieces.map((p, i) => (
-            <tr key={p.hash}>
-              <td>{i + 1}</td>
-              <td>{p.report.bounds.size.map((v) => formatMm(v * p.facts.factor).replace(" mm", "")).join(" × ")} mm</td>
-              <td>
-                {formatDuration(p.facts.one.timeS.value)} <Why of={`piece ${i + 1}`} reasons={p.facts.one.timeS} />
-              </td>
-              <td>{formatMass(p.facts.one.massG.value)}</td>
-              <td className={p.facts.fits ? "" : "note-act"}>{p.facts.upWhy.join("; ")}</td>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Piece</th>
+              <th>Size</th>
+              <th>Hours</th>
+              <th>Mass</th>
+              <th>Way up</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {tried.pieces.map((p, i) => (
+              <tr key={p.hash}>
+                <td>{i + 1}</td>
+                <td>{p.report.bounds.size.map((v) => formatMm(v * p.facts.factor).replace(" mm", "")).join(" × ")} mm</td>
+                <td>
+                  {formatDuration(p.facts.one.timeS.value)} <Why of={`piece ${i + 1}`} reasons={p.facts.one.timeS} />
+                </td>
+                <td>{formatMass(p.facts.one.massG.value)}</td>
+                <td className={p.facts.fits ? "" : "note-act"}>{p.facts.upWhy.join("; ")}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {tried.seams.some((s) => s.plainInstead) && (
         <p className="note-act mt-1">▲ A section is too thin for what should hold it: that seam stays plain.</p>
       )}
@@ -431,26 +433,28 @@ function OtherWays({
   ];
   return (
     <Section title="The other ways out">
-      <table className="plain">
-        <thead>
-          <tr>
-            <th>Way</th>
-            <th>Hours, one copy</th>
-            <th>Seam</th>
-            <th>Strength and size</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.what}>
-              <td>{r.what}</td>
-              <td>{r.hours}</td>
-              <td>{r.seam}</td>
-              <td>{r.note}</td>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <thead>
+            <tr>
+              <th>Way</th>
+              <th>Hours, one copy</th>
+              <th>Seam</th>
+              <th>Strength and size</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.what}>
+                <td>{r.what}</td>
+                <td>{r.hours}</td>
+                <td>{r.seam}</td>
+                <td>{r.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </Section>
   );
 }

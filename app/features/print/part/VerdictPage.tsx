@@ -101,22 +101,24 @@ function Inserts({ process }: { process: Process }) {
   return (
     <details className="mt-2">
       <summary className="min-h-[44px] cursor-pointer py-2">Lights, magnets, wires, pins or a foam core later? Holes to draw now</summary>
-      <table className="plain">
-        <tbody>
-          {INSERTS.map((i) => {
-            const { acrossMm, deepMm } = holeFor(i, process);
-            return (
-              <tr key={i.name}>
-                <td>{i.name}</td>
-                <td>
-                  {formatMm(acrossMm)} across{deepMm === null ? "" : `, ${formatMm(deepMm)} deep`}, {formatMm(i.wallMm)} of wall round it
-                </td>
-                <td className="text-soft">{i.why}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="overflow-x-auto">
+        <table className="plain">
+          <tbody>
+            {INSERTS.map((i) => {
+              const { acrossMm, deepMm } = holeFor(i, process);
+              return (
+                <tr key={i.name}>
+                  <td>{i.name}</td>
+                  <td>
+                    {formatMm(acrossMm)} across{deepMm === null ? "" : `, ${formatMm(deepMm)} deep`}, {formatMm(i.wallMm)} of wall round it
+                  </td>
+                  <td className="text-soft">{i.why}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
       <p className="text-soft">On {PROCESS_LABEL[process]}; common practice, to be tried on a scrap first.</p>
     </details>
   );
@@ -156,28 +158,30 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
         </>
       )}
       {rows.length > 0 && (
-        <table className="plain mt-2">
-          <thead>
-            <tr>
-              <th />
-              <th>{PROCESS_LABEL.fdm}</th>
-              <th>{PROCESS_LABEL.resin}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r.what}>
-                <td className="text-soft">{r.what}</td>
-                {(["fdm", "resin"] as const).map((p) => (
-                  <td key={p} className={r.better === p ? "font-semibold" : ""}>
-                    {r.better === p && <span aria-label="better">▸ </span>}
-                    {r[p]}
-                  </td>
-                ))}
+        <div className="overflow-x-auto mt-2">
+          <table className="plain">
+            <thead>
+              <tr>
+                <th />
+                <th>{PROCESS_LABEL.fdm}</th>
+                <th>{PROCESS_LABEL.resin}</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.what}>
+                  <td className="text-soft">{r.what}</td>
+                  {(["fdm", "resin"] as const).map((p) => (
+                    <td key={p} className={r.better === p ? "font-semibold" : ""}>
+                      {r.better === p && <span aria-label="better">▸ </span>}
+                      {r[p]}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
     </Section>
   );
