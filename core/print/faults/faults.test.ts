@@ -62,7 +62,7 @@ const question = (more: Partial<RepairQuestion> = {}): RepairQuestion => ({
   mating: false,
   pieces: 1,
   repairMin: null,
-  reprint: { hours: 3, ownMin: 12, costMinor: 500, currency: "EUR", hazard: { start: 0.05, perHour: 0.02 } },
+  reprint: { plateHours: [3], ownMin: 12, costMinor: 500, currency: "EUR", hazard: { start: 0.05, perHour: 0.02 } },
   mergeable: 0,
   demanding: false,
   ...more,
@@ -75,6 +75,23 @@ describe("repair or reprint", () => {
     expect(v.best).toBe("repair");
     expect(v.flips).toMatch(/^Print again instead when a piece takes more than/);
   });
+  it("what is covered is left, what is seen and what meets another are not the same answer", () => {
+    const scar = (more: Partial<RepairQuestion>) => repairOrReprint(question({ defect: "flooded detail", ...more }));
+    expect([scar({}).best, scar({ seen: true }).best]).toEqual(["leave", "reprint"]);
+    expect(scar({}).flips).toMatch(/^Where it is seen: /);
+    // What does not come together is no matter of looks.
+    expect(repairOrReprint(question({ defect: "misfit" })).best).not.toBe("leave");
+  });
+  it("plates fail one by one: five of twenty hours are five times one", () => {
+    const hours = (plateHours: number[]): number =>
+      repairOrReprint(question({ reprint: { ...question().reprint, plateHours, hazard: { start: 0.05, perHour: 0.02 } } })).ways.find(
+        (w) => w.way === "reprint",
+      )!.machineH;
+    expect(hours([20, 20, 20, 20, 20])).toBeCloseTo(5 * hours([20]), 9);
+    // By hand: (e^0.4 - 1) / 0.02 = 24.6 h of running, and a quarter of an hour for each start that failed.
+    expect(hours([20])).toBeGreaterThan(24.5);
+    expect(hours([20])).toBeLessThan(24.7);
+  });
   // Common practice, no source: a day of sanding pieces that do not come together was slower than merging them and printing again at 6 to 7 h.
   it("many misfits of a family are merged and printed again", () => {
     const v = repairOrReprint(
@@ -85,7 +102,7 @@ describe("repair or reprint", () => {
         repairMin: 40,
         demanding: true,
         mergeable: 6,
-        reprint: { ...question().reprint, hours: 6.5, ownMin: 25 },
+        reprint: { ...question().reprint, plateHours: [6.5], ownMin: 25 },
       }),
     );
     expect(v.best).toBe("merge");

@@ -7,15 +7,36 @@ import { expectedHours, type Hazard } from "../risk/restarts";
 
 export type DefectKind = "curled base" | "misfit" | "gaps in walls" | "broken thin part" | "flooded detail" | "layer shift" | "scar";
 
-/** What is usually done about a defect, minutes, and how often it comes out well. Common practice, no source. */
-export const DEFECTS: Record<DefectKind, { words: string; repairMin: number; good: number; how: string }> = {
-  "curled base": { words: "a curled or partly held base", repairMin: 20, good: 0.9, how: "fill the base with clay or putty, sand flat" },
-  misfit: { words: "it does not come together", repairMin: 35, good: 0.75, how: "file, thin from inside, try again" },
-  "gaps in walls": { words: "gaps in walls", repairMin: 30, good: 0.7, how: "soak with glue, filler primer, call the rest grain" },
-  "broken thin part": { words: "a thin part is broken or missing", repairMin: 15, good: 0.85, how: "wire or rod in a drilled hole" },
-  "flooded detail": { words: "detail is flooded", repairMin: 40, good: 0.4, how: "scribe it again" },
-  "layer shift": { words: "layers are shifted", repairMin: 60, good: 0.35, how: "cut, file flush, fill" },
-  scar: { words: "a scar or blobs on one side", repairMin: 15, good: 0.9, how: "shave with a blade, sand, primer" },
+/**
+ * What is usually done about a defect, minutes, and how often it comes out well; `looks`: it is a matter of looks alone, so that what is
+ * covered can be left. Common practice, no source.
+ */
+export const DEFECTS: Record<DefectKind, { words: string; repairMin: number; good: number; how: string; looks: boolean }> = {
+  "curled base": {
+    words: "a curled or partly held base",
+    repairMin: 20,
+    good: 0.9,
+    how: "fill the base with clay or putty, sand flat",
+    looks: false,
+  },
+  misfit: { words: "it does not come together", repairMin: 35, good: 0.75, how: "file, thin from inside, try again", looks: false },
+  "gaps in walls": {
+    words: "gaps in walls",
+    repairMin: 30,
+    good: 0.7,
+    how: "soak with glue, filler primer, call the rest grain",
+    looks: true,
+  },
+  "broken thin part": {
+    words: "a thin part is broken or missing",
+    repairMin: 15,
+    good: 0.85,
+    how: "wire or rod in a drilled hole",
+    looks: false,
+  },
+  "flooded detail": { words: "detail is flooded", repairMin: 40, good: 0.4, how: "scribe it again", looks: true },
+  "layer shift": { words: "layers are shifted", repairMin: 60, good: 0.35, how: "cut, file flush, fill", looks: false },
+  scar: { words: "a scar or blobs on one side", repairMin: 15, good: 0.9, how: "shave with a blade, sand, primer", looks: true },
 };
 
 export interface RepairQuestion {
@@ -27,8 +48,8 @@ export interface RepairQuestion {
   pieces: number;
   /** What filing and filling a piece takes, minutes; null for the usual. */
   repairMin: number | null;
-  /** Printing them again: hours of the machine, the person's minutes, money. */
-  reprint: { hours: number; ownMin: number; costMinor: number; currency: string; hazard: Hazard };
+  /** Printing them again: hours of the machine of each plate, the person's minutes, money. */
+  reprint: { plateHours: readonly number[]; ownMin: number; costMinor: number; currency: string; hazard: Hazard };
   /** Pieces of one family that could be printed as one; 0 where they cannot. */
   mergeable: number;
   /** It is for sale, or stands in the display case: nearly right will not do. */
@@ -36,7 +57,7 @@ export interface RepairQuestion {
 }
 
 interface RepairWay {
-  way: "repair" | "reprint" | "merge";
+  way: "leave" | "repair" | "reprint" | "merge";
   ownMin: number;
   machineH: number;
   costMinor: number;
@@ -58,6 +79,7 @@ const COVERED_GOOD = 0.98;
 /** Once the pieces are one, there is no joint left to fit; drawing them together takes so long, min. */
 const MERGE_MIN = 15;
 const WORDS: Record<RepairWay["way"], string> = {
+  leave: "Leave it",
   repair: "Repair it",
   reprint: "Print it again",
   merge: "Merge the pieces and print them as one",
@@ -69,27 +91,33 @@ export function repairOrReprint(q: RepairQuestion): RepairVerdict {
   const eachMin = q.repairMin ?? row.repairMin;
   const hidden = !seen && !mating;
   const repairGood = hidden ? COVERED_GOOD : row.good * (demanding ? 0.7 : 1) * (mating && defect !== "misfit" ? 0.9 : 1);
-  const printH = expectedHours(reprint.hazard, reprint.hours);
+  // A plate that fails is printed again by itself: the others are not lost with it.
+  const printH = reprint.plateHours.reduce((sum, hours) => sum + expectedHours(reprint.hazard, hours), 0);
   // A misfit printed again the same way fits no better than before, unless the file is changed.
   const again = defect === "misfit" ? 0.6 : 0.95;
   const reprintWay = weigh("reprint", reprint.ownMin, printH, reprint.costMinor, again);
   const ways: RepairWay[] = [weigh("repair", eachMin * pieces, 0, 0, repairGood, reprintWay.weightMin), reprintWay];
   if (q.mergeable > 1) ways.push(weigh("merge", reprint.ownMin * 0.8 + MERGE_MIN, printH, reprint.costMinor, 0.95));
+  if (hidden && row.looks) ways.push(weigh("leave", 0, 0, 0, COVERED_GOOD, reprintWay.weightMin));
   ways.sort((a, b) => a.weightMin - b.weightMin);
   const [first, second] = ways;
   const n = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
   const of = (w: RepairWay): string =>
-    `${n(w.ownMin)} of yours${w.machineH > 0 ? ` and ${w.machineH.toFixed(1)} h of the machine` : ""}, good ${Math.round(w.good * 100)} times in 100`;
-  const rest = ways.filter((w) => w.way !== "repair").reduce((least, w) => Math.min(least, w.weightMin), Infinity);
+    w.way === "leave"
+      ? "it is covered, and nobody will see it"
+      : `${n(w.ownMin)} of yours${w.machineH > 0 ? ` and ${w.machineH.toFixed(1)} h of the machine${reprint.plateHours.length > 1 ? ` on ${reprint.plateHours.length} plates` : pieces > 1 ? ", all on one plate" : ""}` : ""}, good ${Math.round(w.good * 100)} times in 100`;
+  const rest = ways.filter((w) => w.way !== "repair" && w.way !== "leave").reduce((least, w) => Math.min(least, w.weightMin), Infinity);
   // Where repairing weighs as much as the best of the others: (1 + loss) own minutes.
   const flipMin = Math.max(0, (rest - (1 - repairGood) * reprintWay.weightMin) / Math.max(1, pieces));
   return {
     best: first.way,
     sentence: `${WORDS[first.way]}: ${of(first)}; ${WORDS[second.way].toLowerCase()} takes ${of(second)}.`,
     flips:
-      flipMin < 1
-        ? "No repair is short enough to change that."
-        : `${first.way === "repair" ? "Print again" : "Repair"} instead when a piece takes ${first.way === "repair" ? "more" : "less"} than ${n(flipMin)} to put right.`,
+      first.way === "leave"
+        ? `Where it is seen: ${WORDS[second.way].toLowerCase()}.`
+        : flipMin < 1
+          ? "No repair is short enough to change that."
+          : `${first.way === "repair" ? "Print again" : "Repair"} instead when a piece takes ${first.way === "repair" ? "more" : "less"} than ${n(flipMin)} to put right.`,
     ways,
   };
 

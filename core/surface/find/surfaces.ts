@@ -79,7 +79,7 @@ export interface Surfaces {
 }
 
 /** Raise it when surfaces are found differently: kept results are then made anew. */
-export const SURFACES_VERSION = 2;
+export const SURFACES_VERSION = 3;
 
 /** The slab in which relief lies, as a share of the part's longest diagonal. Common choice: half a brick's depth on a house. */
 const SLAB_SHARE = 0.012;
@@ -350,12 +350,73 @@ function describe(mesh: Mesh, faces: Faces, g: Growth, id: number, gathered: boo
     groove:
       narrowest < 0
         ? null
-        : { widthMm: wide(narrowest), depthMm: out - depthOf(narrowest), lengthMm: beds.reduce((sum, p) => sum + borderMm[p] / 2, 0) },
+        : {
+            widthMm: usualWidthMm(mesh, faces, narrowest, normal) ?? wide(narrowest),
+            depthMm: out - depthOf(narrowest),
+            lengthMm: beds.reduce((sum, p) => sum + borderMm[p] / 2, 0),
+          },
     reliefDepthMm: depths.length ? out - depths.reduce((a, b) => Math.min(a, b), Infinity) : 0,
     inner: border > 0 ? g.faces.reduce((sum, p) => sum + innerMm[p], 0) / border : 0,
     triangles,
     gathered,
   };
+}
+
+/** So many points along the border of a bed are looked across from. */
+const ACROSS_POINTS = 400;
+
+/**
+ * How wide a bed usually is, mm: from points along its border straight across to the border opposite; the half of them that is narrower ends
+ * there. Where bricks are missing it is wide in a few places, and that must not make its joints wider.
+ * @returns null where nothing lies opposite
+ */
+function usualWidthMm({ positions: p, indices }: Mesh, faces: Faces, patch: number, normal: Vec3): number | null {
+  const helper: Vec3 = Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0];
+  const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+  const u0 = cross(helper, normal),
+    l = Math.hypot(...u0);
+  const u = u0.map((x) => x / l) as Vec3,
+    v = cross(normal, u);
+  const flat = (vertex: number): [number, number] => [
+    p[vertex * 3] * u[0] + p[vertex * 3 + 1] * u[1] + p[vertex * 3 + 2] * u[2],
+    p[vertex * 3] * v[0] + p[vertex * 3 + 1] * v[1] + p[vertex * 3 + 2] * v[2],
+  ];
+  // Each border edge with the way into the bed.
+  const edges: { a: [number, number]; b: [number, number]; long: number; into: [number, number] }[] = [];
+  for (let i = faces.start[patch]; i < faces.start[patch + 1]; i++) {
+    const t = faces.facetsBy[i];
+    for (let e = 0; e < 3; e++) {
+      if (!faces.onBorder[t * 3 + e]) continue;
+      const [a, b, c] = [0, 1, 2].map((k) => flat(indices[t * 3 + ((e + k) % 3)]));
+      const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
+      if (long === 0) continue;
+      const n: [number, number] = [-(b[1] - a[1]) / long, (b[0] - a[0]) / long];
+      const side = (c[0] - a[0]) * n[0] + (c[1] - a[1]) * n[1];
+      edges.push({ a, b, long, into: side < 0 ? [-n[0], -n[1]] : n });
+    }
+  }
+  const border = edges.reduce((sum, e) => sum + e.long, 0);
+  const widths: number[] = [];
+  let next = border / ACROSS_POINTS / 2;
+  for (const from of edges) {
+    for (; next < from.long; next += border / ACROSS_POINTS) {
+      const x = from.a[0] + ((from.b[0] - from.a[0]) * next) / from.long,
+        y = from.a[1] + ((from.b[1] - from.a[1]) * next) / from.long;
+      let least = Infinity;
+      for (const { a, b } of edges) {
+        // The ray from here into the bed, and the edge from a to b.
+        const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+        const det = from.into[1] * dx - from.into[0] * dy;
+        if (Math.abs(det) < 1e-12) continue;
+        const far = ((a[1] - y) * dx - (a[0] - x) * dy) / det,
+          at = ((a[1] - y) * from.into[0] - (a[0] - x) * from.into[1]) / det;
+        if (far > 1e-6 && far < least && at >= 0 && at <= 1) least = far;
+      }
+      if (least < Infinity) widths.push(least);
+    }
+    next -= from.long;
+  }
+  return widths.sort((a, b) => a - b)[widths.length >> 1] ?? null;
 }
 
 /** The box of patches in the plane across `normal`, its sides along the longest run of their borders. */

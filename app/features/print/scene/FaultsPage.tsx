@@ -1,9 +1,19 @@
 /** Fault finder: from what is seen to what it may be, with the evidence of this printer's own log and the next cheap test; and repair or reprint. */
 import { useMemo, useState } from "react";
 import { familyTroubles, faultEvidence, hazardsOf, printLog } from "~core/plan";
-import { DEFECTS, HANDS_ON_S, nextTest, rankCauses, repairOrReprint, SYMPTOMS, type DefectKind, type SymptomId } from "~core/print";
+import {
+  DEFECTS,
+  HANDS_ON_S,
+  nextTest,
+  plateTimeS,
+  rankCauses,
+  repairOrReprint,
+  SYMPTOMS,
+  type DefectKind,
+  type SymptomId,
+} from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { optionAtHand, type Project } from "~core/project";
+import { optionAtHand, type PrintOption, type Project } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
@@ -99,6 +109,14 @@ function Finder({ project }: { project: Project }) {
   );
 }
 
+/** How many pieces lie on each plate when so many are printed again. */
+const platesOf = ({ facts }: PrintOption, count: number): number[] => {
+  const perPlate = Math.max(1, facts.perPlate);
+  return facts.pieces > 1
+    ? Array.from({ length: count * facts.pieces }, () => 1)
+    : Array.from({ length: Math.ceil(count / perPlate) }, (_, i) => Math.min(perPlate, count - i * perPlate));
+};
+
 function Repair({ project }: { project: Project }) {
   const { scene, records } = project;
   const others = useOthers();
@@ -117,6 +135,9 @@ function Repair({ project }: { project: Project }) {
   if (!option) return <p className="text-soft">{part.name} is still reckoned.</p>;
   const family = project.parts.filter((p) => p.group !== "" && p.group === part.group).length;
   const count = Math.min(pieces, part.copies);
+  // As everywhere: what was typed, sliced or learned corrects the model.
+  const model = option.says[option.says.length - 1].job.timeS.value;
+  const known = model > 0 ? option.job.timeS.value / model : 1;
   const verdict = repairOrReprint({
     defect,
     seen: seen === "seen",
@@ -124,7 +145,7 @@ function Repair({ project }: { project: Project }) {
     pieces: count,
     repairMin: eachMin,
     reprint: {
-      hours: (option.job.timeS.value / 3600) * (count / part.copies),
+      plateHours: platesOf(option, count).map((n) => (plateTimeS(option.facts, n).value * known) / 3600),
       ownMin: ownMin(part, project) + ((count - 1) * HANDS_ON_S[option.printer.process].cleanPart) / 60,
       costMinor: option.job.costMinor.value * (count / part.copies),
       currency: option.job.currency,
@@ -133,7 +154,7 @@ function Repair({ project }: { project: Project }) {
     mergeable: defect === "misfit" ? Math.max(part.joints.length + 1, family) : 0,
     demanding: scene.finish === "display",
   });
-  const WORDS = { repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
+  const WORDS = { leave: "Leave it", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
   const most = Math.max(...verdict.ways.map((w) => w.weightMin));
   return (
     <>
