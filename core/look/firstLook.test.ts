@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { tonight, defaultWork } from "../plan";
+import { defaultWork, stepsOfProject, tonight } from "../plan";
 import { linedSurfaces, surfacesOf, type Part, type Project, type WorkItem } from "../project";
 import { layoutViews } from "../drawing";
 import { ratioScale } from "../scale";
-import { block, hiding, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { block, coat, hiding, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { firstLook, type Note } from "./firstLook";
 
 let hill: Part;
@@ -177,6 +177,24 @@ describe("what tonight says of a part", () => {
       ],
     );
     expect(look(planned, done).get("tonight")!.bold).toBe("All its steps are done");
+  });
+});
+
+describe("what is printed already", () => {
+  const good = (n: number): Part => ({ ...brick, copies: 12, goodBefore: n });
+  const hours = (part: Part): string => look(part, projectOf([part])).get("hours")!.bold;
+  it("takes no more hours; what is left says so", () => {
+    expect(hours(good(0))).not.toMatch(/still to print/);
+    expect(hours(good(9))).toMatch(/^3 still to print: /);
+    expect(hours(good(12))).toBe("All 12 are printed");
+  });
+  it("a plan without a print of what is missing is not done", () => {
+    const painted: Part = { ...good(0), work: [coat("c", "primer")] };
+    const [step] = stepsOfProject(projectOf([painted]));
+    const done = projectOf([painted], [record(painted.id, step.key, { finishedAt: 1, result: "good" })]);
+    expect(look(painted, done).get("tonight")!.bold).toBe("0 of 12 printed: no print of the rest is planned");
+    const whole = { ...painted, goodBefore: 12 };
+    expect(look(whole, { ...done, parts: [whole] }).get("tonight")!.bold).toBe("All its steps are done");
   });
 });
 

@@ -6,7 +6,7 @@ import { formatDuration, formatMm, formatMoney, formatReal, formatShare, type As
 import { unitQuestion, UNSTATED } from "../mesh";
 import { figureHeightMm, formatRatio, holdsFloor } from "../scale";
 import { turnWords, usableMm } from "../print";
-import type { Tonight } from "../plan";
+import { goodCount, piecesWaiting, type Tonight } from "../plan";
 import {
   linedSurfaces,
   surfacesOf,
@@ -50,7 +50,7 @@ export function firstLook(part: Part, project: Project, model: Tonight): Note[] 
     sizeNote(part, project),
     ...printNotes(part, project),
     linesNote(part, project),
-    tonightNote(part, model),
+    tonightNote(part, project, model),
     ...standingNotes(part, project),
     buyNote(part, project),
     ...meshNotes(part),
@@ -109,14 +109,20 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
         reasons: null,
       },
     ];
-  const options = printOptions(part, project.scene);
-  const atHand = optionAtHand(part, project.scene);
+  // Hours are those of what is still to print: what is good already takes no more.
+  const good = goodCount(part, project.records);
+  const left = Math.max(0, part.copies - good);
+  const asked = left > 0 ? { ...part, copies: left } : part;
+  const options = printOptions(asked, project.scene);
+  const atHand = optionAtHand(asked, project.scene);
   const best = options.find((o) => o.printer.id === atHand?.printer.id);
   if (!best)
     return [
       { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
     ];
   const other = options.find((o) => o.printer.process !== best.printer.process) ?? options.find((o) => o !== best);
+  const nameOf = (o: PrintOption): string =>
+    other && other.printer.process === best.printer.process ? o.printer.name : o.printer.process === "fdm" ? "filament" : "resin";
   const misfit = options.find((o) => !o.facts.fits && o.printer.process === "fdm") ?? options.find((o) => !o.facts.fits);
   const over = misfit ? Math.max(...misfit.facts.overMm) : 0;
   const none = !best.facts.fits;
@@ -145,10 +151,16 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       id: "hours",
       act: false,
       surface: null,
-      bold: `${sumText(part, best.job.timeS, formatDuration)} on ${best.printer.process === "fdm" ? "filament" : "resin"}, ${formatDuration(best.handsOnS)} yours`,
-      plain: other
-        ? `${other.printer.process === "fdm" ? "filament" : "resin"}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
-        : "",
+      bold:
+        left === 0
+          ? part.copies === 1
+            ? "Printed"
+            : `All ${part.copies} are printed`
+          : `${good > 0 ? `${left} still to print: ` : ""}${sumText(part, best.job.timeS, formatDuration)} on ${nameOf(best)}, ${formatDuration(best.handsOnS)} yours`,
+      plain:
+        left > 0 && other
+          ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+          : "",
       reasons: best.typed
         ? {
             formula: "your own time a plate × plates; it wins over the model",
@@ -297,7 +309,7 @@ function standingNotes(part: Part, project: Project): Note[] {
   return out;
 }
 
-function tonightNote(part: Part, model: Tonight): Note {
+function tonightNote(part: Part, project: Project, model: Tonight): Note {
   const clock = model.clocks.find((c) => c.step.partId === part.id);
   const offer = model.offers.find((o) => o.step.partId === part.id);
   if (part.work.length === 0)
@@ -325,6 +337,17 @@ function tonightNote(part: Part, model: Tonight): Note {
       surface: null,
       bold: `${clock.kind === "running" ? "Printing" : clock.kind === "setting" ? "Setting: leave it alone" : "In hand"}, ${formatDuration((clock.until - model.now) / 1000)} to go`,
       plain: clock.step.title,
+      reasons: null,
+    };
+  const left = part.source.kind === "scratch" ? 0 : part.copies - goodCount(part, project.records);
+  const coming = model.steps.some((s) => s.partId === part.id && s.clears > 0 && model.states.get(s.key)?.kind !== "done");
+  if (left > 0 && !coming && piecesWaiting(part.id, project) === 0)
+    return {
+      id: "tonight",
+      act: false,
+      surface: null,
+      bold: `${part.copies - left} of ${part.copies} printed: no print of the rest is planned`,
+      plain: "add its print to the order of work, or lay it on a plate",
       reasons: null,
     };
   return {

@@ -5,6 +5,8 @@ import { takenS } from "./status";
 
 /** A print that seems to have taken more than this times its plan stood finished until somebody came: it says nothing about the machine. */
 const STOOD = 1.6;
+/** Nor does one that was ended by a press long before it could have run. */
+const PRESSED = 0.4;
 
 /** Which printer a record's print stood on. */
 function printersOf(parts: Project["parts"]): (record: StepRecord) => string | undefined {
@@ -30,6 +32,6 @@ export function ownPrintRatios({ parts, records }: Pick<Project, "parts" | "reco
     if (r.print || r.time !== "machine" || r.finishedAt === null || r.result === "failed" || r.plannedS <= 0) return [];
     if (printerOf(r) !== printerId) return [];
     const taken = takenS(r);
-    return taken === null || taken > r.plannedS * STOOD ? [] : [taken / r.plannedS];
+    return taken === null || taken > r.plannedS * STOOD || taken < r.plannedS * PRESSED ? [] : [taken / r.plannedS];
   });
 }
