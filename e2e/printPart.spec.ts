@@ -22,7 +22,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await expect(bench.getByRole("region", { name: "Filament, resin, or both" })).toContainText("Each on what suits it");
   await bench.getByRole("link", { name: "Mill house" }).click();
   await expect(bench.getByRole("region", { name: "Filament or resin" })).toContainText(
-    /Filament: in one piece where resin needs \d pieces/,
+    /Filament, on .+: in one piece where resin needs \d pieces/,
   );
   await expect(bench.getByRole("region", { name: "What the finish asks of the print" })).toContainText("Coarse sanding wants walls");
   await bench.getByLabel("Bought, each").fill("3");

@@ -1,5 +1,11 @@
 import { Dialog as Radix } from "radix-ui";
 
+/** Where a dialog was opened by a key, or what opened it has gone, the focus would fall to nothing: it goes to the sheet. */
+function focusSheet(): void {
+  if (document.activeElement === document.body || document.activeElement === null)
+    document.getElementById("sheet")?.focus({ preventScroll: true });
+}
+
 /** A plain sheet over the page, for what needs the whole attention for a moment. */
 export function Dialog({
   open,
@@ -20,6 +26,7 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/40" />
         <Radix.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={() => requestAnimationFrame(focusSheet)}
           className={`fixed left-1/2 top-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-5 text-ink ${wide ? "max-w-3xl" : "max-w-xl"}`}
         >
           <div className="flex items-start justify-between gap-4">

@@ -10,7 +10,7 @@ const WORD = { prints: "prints", drowns: "drowns in primer", vanishes: "vanishes
 export function DetailTable({ ratio, processes }: { ratio: number; processes: Process[] }) {
   return (
     <>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Details, moved sideways">
         <table className="plain">
           <thead>
             <tr>

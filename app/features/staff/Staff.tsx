@@ -31,12 +31,12 @@ function roundStep(least: number): number {
 export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
-    <div className="flex border-[1.5px] border-ink bg-paper">
+    <aside aria-label="Any length, real and model" className="flex border-[1.5px] border-ink bg-paper">
       <div ref={ref} className="min-w-0 flex-1 max-tab:hidden" aria-hidden="true">
         {width > 0 && <Rule width={width} ratio={ratio} distanceMm={distanceMm} marks={marks} />}
       </div>
       <LengthField ratio={ratio} ownThings={ownThings} />
-    </div>
+    </aside>
   );
 }
 

@@ -113,7 +113,9 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                   <th>Filled with</th>
                   <th className="text-right">Yours</th>
                   <th className="text-right">Waits</th>
-                  <th />
+                  <th>
+                    <span className="sr-only">Into the plan</span>
+                  </th>
                 </tr>
               </thead>
               <tbody>

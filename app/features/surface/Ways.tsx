@@ -47,6 +47,7 @@ export function Ways({
                 <span className="font-semibold">{took(w)}</span>
                 <button className="btn" disabled={inPlan === w.plan.school} onClick={() => onUse(w.plan.school)}>
                   {inPlan === w.plan.school ? "in the plan" : "use this"}
+                  <span className="sr-only">: {w.plan.name.toLowerCase()}</span>
                 </button>
               </span>
             </div>

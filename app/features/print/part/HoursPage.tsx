@@ -117,7 +117,9 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
               <th>Hours</th>
               <th>Grams</th>
               <th>Price</th>
-              <th />
+              <th>
+                <span className="sr-only">Why</span>
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -298,7 +298,9 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
                 <th>Infill</th>
                 <th>Walls</th>
                 <th>On {printer.name}</th>
-                <th />
+                <th>
+                  <span className="sr-only">Remove</span>
+                </th>
               </tr>
             </thead>
             <tbody>

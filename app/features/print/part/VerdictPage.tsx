@@ -162,7 +162,9 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
           <table className="plain">
             <thead>
               <tr>
-                <th />
+                <th>
+                  <span className="sr-only">What is compared</span>
+                </th>
                 <th>{PROCESS_LABEL.fdm}</th>
                 <th>{PROCESS_LABEL.resin}</th>
               </tr>

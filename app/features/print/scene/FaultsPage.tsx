@@ -37,7 +37,13 @@ export function FaultsPage({ project }: { project: Project }) {
     >
       <SceneLeaves project={project} />
       <Asked project={project} />
-      <Finder project={project} />
+      {scene.printers.length > 0 ? (
+        <Finder project={project} />
+      ) : (
+        <p className="mt-4 max-w-prose text-soft">
+          No printer stands in this workshop yet: add one at Workshop, and what goes wrong on it is found here.
+        </p>
+      )}
       <Section title="Repair, or print again?">
         <Repair project={project} />
       </Section>

@@ -96,7 +96,10 @@ export function PlatesPage({ project }: { project: Project }) {
           locked={begun(open)}
           project={project}
           footprint={footprint}
-          onClose={() => setOpen(null)}
+          onClose={() => {
+            setOpen(null);
+            document.getElementById("sheet")?.focus({ preventScroll: true });
+          }}
           onOpen={setOpen}
         />
       )}

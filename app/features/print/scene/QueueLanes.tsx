@@ -3,7 +3,17 @@
  * can change a plate along the foot, spool and bottle running down. A plate is dragged to another place of its lane or to another printer;
  * on the keyboard the arrows do the same.
  */
-import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import {
+  DndContext,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+  type UniqueIdentifier,
+} from "@dnd-kit/core";
 import { scaleTime, timeDay, timeFormat, timeHour } from "d3";
 import { toast } from "sonner";
 import type { Job, Lane, Queue } from "~core/plan";
@@ -29,6 +39,21 @@ const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", 
 export type Span = keyof typeof SPANS;
 
 const NO_PLATE = "Only plates that are laid out have a place in the queue. Lay it out first.";
+
+const HOW_TO_MOVE = "Use the arrow keys: left and right for its place, up and down for the printer.";
+
+/** What a screen reader says while a plate is dragged. */
+function announcementsOf({ lanes }: Queue): Announcements {
+  const job = (id: UniqueIdentifier): string => lanes.flatMap((l) => l.jobs).find((j) => j.key === id)?.name ?? "The plate";
+  const lane = (over: { id: UniqueIdentifier } | null): string =>
+    lanes.find((l) => l.printer.id === over?.id)?.printer.name ?? "no printer";
+  return {
+    onDragStart: ({ active }) => `${job(active.id)} in hand.`,
+    onDragOver: ({ active, over }) => `${job(active.id)} over ${lane(over)}.`,
+    onDragEnd: ({ active, over }) => (over ? `${job(active.id)} put down on ${lane(over)}.` : `${job(active.id)} put back.`),
+    onDragCancel: ({ active }) => `${job(active.id)} left where it was.`,
+  };
+}
 
 /** How much of the future is drawn. */
 export function SpanChoice({ span, onChange }: { span: Span; onChange: (span: Span) => void }) {
@@ -111,7 +136,11 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       <div ref={ref} className="overflow-x-auto" style={{ scrollPaddingLeft: LEFT }}>
         <div className="relative" style={{ height, width: width || undefined }}>
           {width > 0 && (
-            <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+            <DndContext
+              sensors={sensors}
+              onDragEnd={onDragEnd}
+              accessibility={{ announcements: announcementsOf(queue), screenReaderInstructions: { draggable: HOW_TO_MOVE } }}
+            >
               <LaneNames rows={rows} tops={tops} height={height} />
               <svg width={width} height={height} className="absolute left-0 top-0" aria-hidden="true">
                 <Stretches list={queue.nights} {...drawn} fill="var(--board)" />
