@@ -1,4 +1,4 @@
-import { useContext, useEffect } from "react";
+import { useContext, useEffect, useSyncExternalStore } from "react";
 import { Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { Toaster } from "sonner";
 import type { Route } from "./+types/root";
@@ -36,20 +36,28 @@ export function Layout({ children }: { children: React.ReactNode }) {
 
 export default function App() {
   useEffect(() => void registerOffline(), []);
+  // Messages come later than the page: in the shell that is served they would stand twice.
+  const loaded = useSyncExternalStore(
+    () => () => undefined,
+    () => true,
+    () => false,
+  );
   return (
     <>
       <Outlet />
-      <Toaster
-        position="bottom-left"
-        offset={{ bottom: 16, left: 16 }}
-        mobileOffset={{ bottom: 8 }}
-        visibleToasts={3}
-        toastOptions={{
-          unstyled: true,
-          className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",
-          actionButtonStyle: { textDecoration: "underline", padding: "0.5rem", whiteSpace: "nowrap", flexShrink: 0 },
-        }}
-      />
+      {loaded && (
+        <Toaster
+          position="bottom-left"
+          offset={{ bottom: 16, left: 16 }}
+          mobileOffset={{ bottom: 8 }}
+          visibleToasts={3}
+          toastOptions={{
+            unstyled: true,
+            className: "flex items-center gap-4 bg-ink text-paper px-4 py-3 text-base font-sans",
+            actionButtonStyle: { textDecoration: "underline", padding: "0.5rem", whiteSpace: "nowrap", flexShrink: 0 },
+          }}
+        />
+      )}
     </>
   );
 }

@@ -77,5 +77,12 @@ export const upload = async (page: Page, name: string, buffer: Buffer): Promise<
 /** A leaf of the station that is open. */
 export const leaf = (page: Page, name: string) => page.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link", { name });
 
+/** Opens a station; on a phone the last of them stand behind a button. */
+export async function openStation(page: Page, name: string): Promise<void> {
+  const link = station(page, name);
+  const more = page.getByRole("button", { name: "More", exact: true });
+  if (!(await link.isVisible()) && (await more.isVisible())) await more.click();
+  await link.click();
+}
 export const station = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });

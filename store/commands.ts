@@ -229,7 +229,7 @@ export interface Commands extends PlateCommands {
   "procedure.keep": { procedure: Procedure };
   "procedure.delete": { procedureId: string };
   /** The same work for many parts: a recipe, a kept step. */
-  "works.add": { adds: { partId: string; items: WorkItem[] }[] };
+  "works.add": { adds: { partId: string; items: WorkItem[]; surfaces?: SaidSurface[] }[] };
   "step.start": StepStart;
   /** Steps that are done in one go. */
   "session.start": { title: string; steps: StepStart[] };
@@ -293,6 +293,11 @@ const changeMeeting = async (edit: Edit, meetingId: string, change: (meeting: Me
     throw new Refused("item.gone", "That joint is no longer here. It may have been removed in another window.");
   await edit.put("scenes", { ...scene, meetings: scene.meetings.map((m) => (m.id === meetingId ? change(m) : m)) });
 };
+/** What is said of surfaces, with what is new of others; what was said already stays. */
+const withSaid = (list: readonly SaidSurface[], more: readonly SaidSurface[]): SaidSurface[] => [
+  ...list,
+  ...more.filter((s) => !list.some((k) => k.id === s.id)),
+];
 const changeWork = async (edit: Edit, partId: string, change: (work: WorkItem[]) => WorkItem[]): Promise<void> => {
   const part = await partOf(edit, partId);
   await edit.put("parts", { ...part, work: change(part.work) });
@@ -944,7 +949,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       await checkReferences(e, items);
       await putPart(e, partId, (part) => ({
         ...part,
-        surfaces: [...part.surfaces, ...surfaces.filter((s) => !part.surfaces.some((k) => k.id === s.id))],
+        surfaces: withSaid(part.surfaces, surfaces),
         work: [...part.work.slice(0, at), ...items, ...part.work.slice(at)],
       }));
     },
@@ -1139,13 +1144,17 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
       adds: Joi.array()
         .min(1)
         .max(LIMITS.parts)
-        .items(object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema) })),
+        .items(object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema), surfaces: opt(partExtras.surfaces) })),
     }),
     label: ({ adds }) => `Steps for ${adds.length} ${adds.length === 1 ? "part" : "parts"}`,
     apply: async (e, { adds }) => {
-      for (const { partId, items } of adds) {
+      for (const { partId, items, surfaces = [] } of adds) {
         await checkReferences(e, items);
-        await changeWork(e, partId, (work) => [...work, ...items]);
+        await putPart(e, partId, (part) => ({
+          ...part,
+          surfaces: withSaid(part.surfaces, surfaces),
+          work: [...part.work, ...items],
+        }));
       }
     },
   },

@@ -1,4 +1,5 @@
 /** The sheet: front, side and plan at one scale, dimensions in model and real units, a door and a figure, hatches, notes on leaders. */
+import { Link, useParams } from "react-router";
 import { useLayoutEffect, useRef, useState } from "react";
 import { formatMm, formatReal } from "~core/units";
 import type { Bounds } from "~core/mesh";
@@ -185,6 +186,7 @@ function Placed({
 }
 
 function NoteItem({ note, letter }: { note: Note; letter: string | null }) {
+  const { sceneId } = useParams();
   return (
     <li className="relative pb-2.5 pr-14 leading-snug">
       <p className={note.act ? "note-act" : "font-semibold"}>
@@ -193,7 +195,22 @@ function NoteItem({ note, letter }: { note: Note; letter: string | null }) {
         {note.bold}
         {letter && <span className="ml-1.5 border border-current px-1.5 text-sm font-normal">{letter}</span>}
       </p>
-      {note.plain && <p className="text-[0.95rem] text-soft">{note.plain}</p>}
+      {(note.plain || note.to) && (
+        <p className="text-[0.95rem] text-soft">
+          {note.plain}
+          {note.to && (
+            <>
+              {note.plain && " "}
+              <Link
+                className="inline-flex min-h-[24px] items-center underline underline-offset-2 pointer-coarse:min-h-[44px]"
+                to={`/s/${sceneId}/${note.to.path}`}
+              >
+                {note.to.words}
+              </Link>
+            </>
+          )}
+        </p>
+      )}
       {note.reasons && (
         <span className="absolute -top-1.5 right-0">
           <Why of={note.bold} reasons={note.reasons} />

@@ -37,6 +37,8 @@ export interface Note {
   bold: string;
   plain: string;
   reasons: Reasons | null;
+  /** Where what it says is worked on: a page of the part, from the scene's address. */
+  to?: { path: string; words: string };
   /** Surface the note speaks of. */
   surface: number | null;
   /** Places it speaks of, in the size of the file. */
@@ -131,6 +133,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       id: "printer",
       act: none,
       surface: null,
+      to: none ? { path: `print/${part.id}/pieces`, words: "cut it" } : { path: `print/${part.id}/up`, words: "which way up" },
       bold: none
         ? `Too large for ${best.printer.name}: ${waysOut(part, project, best)}`
         : part.source.kind === "typed"
@@ -151,6 +154,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       id: "hours",
       act: false,
       surface: null,
+      to: { path: `print/${part.id}`, words: "filament or resin" },
       bold:
         left === 0
           ? part.copies === 1
@@ -256,6 +260,7 @@ function linesNote(part: Part, project: Project): Note | null {
   return {
     id: "lines",
     act: lined.seen === "plain" && (!covered || covered === "treat"),
+    to: { path: `surface?part=${part.id}`, words: "in low light" },
     surface: lined.number,
     bold: `Lines every ${formatMm(laid.pitchMm)} on the ${lined.name}`,
     plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,

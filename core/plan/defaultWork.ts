@@ -19,6 +19,7 @@ import {
 } from "../project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
 import { recommend, type SchoolId } from "../surface";
+import { workOf } from "../work";
 import { broughtOut, placeOfHiding } from "./surfaceOrder";
 
 export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
@@ -41,6 +42,21 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
   const surfaces = [...part.surfaces.filter((s) => !brushed.surfaces.some((p) => p.id === s.id)), ...brushed.surfaces];
   const brings = broughtOut({ ...part, work: brushed.items, surfaces }, project).length > 0;
   return brings ? propose(part, project, "sponge", newId) : brushed;
+}
+
+/** Nothing is planned but its printing. */
+export const onlyPrinted = ({ work }: Part): boolean => workOf(work, "print").length === work.length;
+
+/** Can a plan be proposed for it: is all known that one is made of, and is none there yet? */
+export const canBePlanned = (part: Part, project: Pick<Project, "scene">): boolean =>
+  onlyPrinted(part) &&
+  (part.source.kind === "scratch" ||
+    (optionAtHand(part, project.scene) !== undefined && part.surfaceMap !== null));
+
+/** What “Plan this part” adds to a part: all of the proposal, or what comes after a print that is chosen already. */
+export function planFor(part: Part, project: Project, newId: () => string): ProposedWork {
+  const proposed = defaultWork(part, project, newId);
+  return part.work.length === 0 ? proposed : { ...proposed, items: proposed.items.filter((w) => workOf([w], "print").length === 0) };
 }
 
 function propose(part: Part, project: Project, second: "dry brush" | "sponge", newId: () => string): ProposedWork {

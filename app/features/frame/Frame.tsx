@@ -1,6 +1,6 @@
 /** What stands round every page: the sheet, the stations down the right edge, the staff along the bottom. */
 import { useState } from "react";
-import { NavLink, useNavigate } from "react-router";
+import { NavLink, useLocation, useNavigate } from "react-router";
 import { Staff, type StaffMark } from "~app/features/staff/Staff";
 import { Dialog } from "~app/ui/dialog";
 import { HatchDefs } from "~app/ui/hatch";
@@ -24,6 +24,9 @@ interface FrameProps {
   children: React.ReactNode;
 }
 
+/** What is used with dirty hands: on a phone these stand in the row. */
+const FIRST: readonly Station["id"][] = ["tonight", "parts", "print", "paint"];
+
 export function Frame({
   scene,
   marks,
@@ -38,6 +41,12 @@ export function Frame({
   children,
 }: FrameProps) {
   const [listOpen, setListOpen] = useState(false);
+  // On a phone one row of stations, the one that is open among them; the rest behind a button, until one of them is opened.
+  const { pathname } = useLocation();
+  const [allAt, setAllAt] = useState<string | null>(null);
+  const all = allAt === pathname;
+  const here = STATIONS.find((s) => pathname.startsWith(`/s/${scene.id}/${s.id}`))?.id;
+  const inRow = here === undefined || FIRST.includes(here) ? FIRST : [...FIRST.slice(0, -1), here];
   useKeyboard();
   useKey("?", "This list of keys", "Everywhere", () => setListOpen(true));
   useKey("mod+z", "Take back the last change", "Everywhere", onUndo);
@@ -56,16 +65,25 @@ export function Frame({
         <nav aria-label="Stations" className="no-print flex flex-col max-tab:mt-1.5">
           <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-10 desk:w-[7.2rem]">
             {STATIONS.map((s) => (
-              <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} />
+              <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} folded={!all && !inRow.includes(s.id)} />
             ))}
-            <li className="tab:hidden">
+            <li className={`tab:hidden ${all ? "" : "hidden"}`}>
               <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onNewPart}>
                 Add a part
               </button>
             </li>
-            <li className="tab:hidden">
+            <li className={`tab:hidden ${all ? "" : "hidden"}`}>
               <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onScene}>
                 Scenes
+              </button>
+            </li>
+            <li className="tab:hidden">
+              <button
+                className="h-full min-h-[46px] w-full border border-rule text-sm"
+                aria-expanded={all}
+                onClick={() => setAllAt(all ? null : pathname)}
+              >
+                {all ? "Fewer" : "More"}
               </button>
             </li>
           </ul>
@@ -122,11 +140,11 @@ export function Frame({
   );
 }
 
-function StationCell({ station, base, words }: { station: Station; base: string; words: string }) {
+function StationCell({ station, base, words, folded }: { station: Station; base: string; words: string; folded: boolean }) {
   const navigate = useNavigate();
   useKey(station.key, station.name, "Stations", () => void navigate(`${base}/${station.id}`));
   return (
-    <li className="min-h-0">
+    <li className={`min-h-0 ${folded ? "max-tab:hidden" : ""}`}>
       <NavLink
         to={`${base}/${station.id}`}
         title={`${station.name} (${station.key})`}

@@ -4,7 +4,6 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/units";
 import { optionAtHand, partVolumeMm3, type Part, type Project, grainOf, linedSurfaces, sheetTurn, surfacesOf } from "~core/project";
-import { workOf } from "~core/work";
 import { Evenings } from "~app/shared/Evenings";
 import { Dialog } from "~app/ui/dialog";
 import { Page, Section } from "~app/shared/Page";
@@ -13,7 +12,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { PrinterBars } from "~app/shared/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
 import { Key, useKey } from "~app/ui/keys";
-import { defaultWork } from "~core/plan";
+import { onlyPrinted, planFor } from "~core/plan";
 import { firstLook } from "~core/look";
 import { PartFacts } from "./PartFacts";
 import { PartLeaves } from "./PartLeaves";
@@ -36,9 +35,6 @@ const sourceWord = (part: Part): string =>
     : part.source.kind === "typed"
       ? "size typed"
       : `made of ${part.source.material}`;
-
-/** Nothing is planned but its printing. */
-const onlyPrinted = ({ work }: Part): boolean => workOf(work, "print").length === work.length;
 
 export function PartPage({ part, project }: { part: Part; project: Project }) {
   const { scene, parts } = project;
@@ -69,9 +65,8 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
   const printOnly = part.work.length > 0 && onlyPrinted(part);
   const plan = async () => {
     const first = !scene.demo && parts.every((p) => onlyPrinted(p));
-    const proposed = defaultWork(part, project, newId);
-    const items = proposed.items.filter((w) => !printOnly || workOf([w], "print").length === 0);
-    const done = await run("work.add", { partId: part.id, at: printOnly ? part.work.length : 0, items, surfaces: proposed.surfaces });
+    const { items, surfaces } = planFor(part, project, newId);
+    const done = await run("work.add", { partId: part.id, at: part.work.length, items, surfaces });
     if (done.ok && first) setAsksEvenings(true);
   };
   const planned = part.work.length > 0 && !printOnly;

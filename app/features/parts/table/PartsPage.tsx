@@ -1,11 +1,11 @@
 /** All parts of the scene: what they are and where they are; sorted, filtered, picked and changed together. */
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
+import { canBePlanned, planFor, sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
 import { alikeParts, optionAtHand, partSizeMm, type Project } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, useLoadedAt } from "~app/shared/scene";
+import { newId, useActions, useLoadedAt } from "~app/shared/scene";
 import { downloadParts } from "~app/shared/files/download";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
@@ -18,7 +18,7 @@ import { writeParts } from "~app/shared/writeParts";
 
 export function PartsPage({ project }: { project: Project }) {
   const { scene, parts } = project;
-  const { openNewPart } = useActions();
+  const { openNewPart, run } = useActions();
   const [columns, setColumns] = useState<ColumnSet>("what");
   const [filter, setFilter] = useState("");
   const [group, setGroup] = useState("");
@@ -51,6 +51,12 @@ export function PartsPage({ project }: { project: Project }) {
   const picture = (partId: string): React.ReactNode => {
     const part = parts.find((p) => p.id === partId);
     return part && <Silhouette part={part} />;
+  };
+  const unplanned = useMemo(() => parts.filter((p) => canBePlanned(p, project)), [parts, project]);
+  const planAll = async (): Promise<void> => {
+    const adds = unplanned.map((part) => ({ partId: part.id, ...planFor(part, project, newId) })).filter((a) => a.items.length > 0);
+    const done = adds.length > 0 ? await run("works.add", { adds }) : null;
+    if (done && !done.ok) toast.error(done.problem.message);
   };
   return (
     <Page
@@ -135,6 +141,11 @@ export function PartsPage({ project }: { project: Project }) {
         <button className="btn btn-solid" onClick={openNewPart}>
           New part <Key k="n" />
         </button>
+        {unplanned.length > 1 && (
+          <button className="btn" onClick={() => void planAll()}>
+            Plan all {unplanned.length} that have no plan
+          </button>
+        )}
         {parts.length > 0 && (
           <>
             <button className="btn" onClick={() => void downloadParts(project)}>

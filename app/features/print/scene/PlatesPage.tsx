@@ -86,7 +86,14 @@ export function PlatesPage({ project }: { project: Project }) {
           </>
         )}
       </div>
-      <Told notes={lay.notes} project={project} left={still.left} missing={missing} none={plates.length === 0} />
+      <Told
+        notes={lay.notes}
+        project={project}
+        left={still.left}
+        missing={missing}
+        names={missingWords(still.pieces)}
+        none={plates.length === 0}
+      />
       {sooner && <ShiftOffer sooner={sooner} plates={plates} keep={keep} />}
       {open && (
         <PlateBench
@@ -199,18 +206,28 @@ function notesOf(plate: Plate, project: Project, footprint: ReturnType<typeof us
   return [...out];
 }
 
+/** Pieces that are on no plate, by name: "Quay clip ×3, Crate". */
+function missingWords(pieces: readonly ToPrint[]): string {
+  const counts = new Map<string, number>();
+  for (const { part, count, spares } of pieces) if (count > spares) counts.set(part.name, (counts.get(part.name) ?? 0) + count - spares);
+  return [...counts].map(([name, n]) => (n > 1 ? `${name} ×${n}` : name)).join(", ");
+}
+
 /** What laying out found, and what is on no plate, with why. */
 function Told({
   notes,
   project,
   left,
   missing,
+  names,
   none,
 }: {
   notes: PrinterNote[];
   project: Project;
   left: { name: string; why: string }[];
   missing: number;
+  /** Which they are. */
+  names: string;
   none: boolean;
 }) {
   const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "a part that is gone";
@@ -233,7 +250,7 @@ function Told({
       {none && missing === 0 && <p className="mt-3 text-soft">Nothing is left to print in this scene.</p>}
       {!none && missing > 0 && (
         <p className="note-act mt-3">
-          ▲ {missing} piece{missing === 1 ? " is" : "s are"} on no plate yet: they wait one part a plate.
+          ▲ {missing} piece{missing === 1 ? " is" : "s are"} on no plate yet: {names}.
         </p>
       )}
       {(lines.length > 0 || left.length > 0) && (

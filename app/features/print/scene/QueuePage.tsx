@@ -9,6 +9,7 @@ import {
   plateWords,
   printLog,
   queueOf,
+  toPrint,
   snapshotOf,
   type Clock,
   type Job,
@@ -21,7 +22,7 @@ import {
 import { bedOf, splitVerdict, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { partSizeMm, type Project } from "~core/project";
+import { partSizeMm, printFactsOf, type Project } from "~core/project";
 import { seamMinutes } from "~core/work";
 import { formatDuration, formatMass } from "~core/units";
 import { FinishStep } from "~app/shared/FinishStep";
@@ -215,6 +216,18 @@ function NextPlates({
   const [ref, width] = useWidth<HTMLDivElement>();
   const { scene } = project;
   const shown = queue.lanes.map(shownOf);
+  // What waits on no plate, and what an idle machine of its kind could do of it.
+  const waiting = useMemo(() => toPrint(project, new Set(scene.plates.map((p) => p.id))).pieces, [project, scene.plates]);
+  const couldPrint = ({ printer }: Lane): string => {
+    const own = waiting.filter((w) => {
+      const facts = printFactsOf(w.part, printer);
+      return w.printer.process === printer.process && facts !== undefined && facts.fits && facts.pieces === 1;
+    });
+    const names = [...new Set(own.map((w) => w.part.name))];
+    return names.length === 0
+      ? ""
+      : `: ${names.slice(0, 2).join(", ")}${names.length > 2 ? ` and ${names.length - 2} more` : ""} could go there`;
+  };
   // What another scene has on the printer is drawn there.
   const plateOf = (job: Job | undefined, lane: Lane): Plate | undefined =>
     job?.scene ? undefined : (scene.plates.find((p) => p.id === job?.plateId) ?? alone(job, lane));
@@ -241,7 +254,7 @@ function NextPlates({
                 <p className="text-soft">
                   {job
                     ? `${job.kind === "running" ? "running" : job.kind === "ended" ? "ended" : "next"}, ${formatDuration(job.step.machineS)}, ${formatMass(job.massG)}`
-                    : "stands free"}
+                    : `stands free${couldPrint(lane)}`}
                 </p>
                 <div className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
                   <svg
