@@ -49,9 +49,7 @@ export const onlyPrinted = ({ work }: Part): boolean => workOf(work, "print").le
 
 /** Can a plan be proposed for it: is all known that one is made of, and is none there yet? */
 export const canBePlanned = (part: Part, project: Pick<Project, "scene">): boolean =>
-  onlyPrinted(part) &&
-  (part.source.kind === "scratch" ||
-    (optionAtHand(part, project.scene) !== undefined && part.surfaceMap !== null));
+  onlyPrinted(part) && (part.source.kind === "scratch" || (optionAtHand(part, project.scene) !== undefined && part.surfaceMap !== null));
 
 /** What “Plan this part” adds to a part: all of the proposal, or what comes after a print that is chosen already. */
 export function planFor(part: Part, project: Project, newId: () => string): ProposedWork {

@@ -82,7 +82,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
               <th>Where on it</th>
               <th>Seen</th>
               <th>What helps</th>
-              <th className="whitespace-nowrap text-right">A copy</th>
+              <th className="whitespace-nowrap text-right">A copy, about</th>
             </tr>
           </thead>
           <tbody>
@@ -93,7 +93,8 @@ function Left({ part, project }: { part: Part; project: Project }) {
         </table>
       </div>
       <p className="mt-1 text-sm text-soft">
-        {walls ? "" : "Its walls and gaps are still being measured. "}Strings, drips and cracks cannot be told from a mesh: look for them.
+        {walls ? "" : "Its walls and gaps are still being measured. "}Areas and steps are computed from the mesh; scars, flares and minutes
+        are guesses by common practice, not measured on your print. Strings, drips and cracks cannot be told from a mesh: look for them.
       </p>
       <Copies part={part} project={project} perCopyS={perCopyS} />
     </>

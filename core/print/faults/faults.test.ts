@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { nextTest, rankCauses, SYMPTOMS, type FaultEvidence, type SymptomId } from "./faults";
+import { formatDuration } from "../../units";
 import { asksItself, DEFECTS, repairOrReprint, type DefectKind, type RepairQuestion } from "./repair";
 
 const plain: FaultEvidence = {
@@ -121,7 +122,7 @@ describe("repair or reprint", () => {
       if (weight(half, "repair") < weight(half, "reprint")) low = half;
       else high = half;
     }
-    expect(flip.flips).toContain(low >= 90 ? `${(low / 60).toFixed(1)} h` : `${Math.round(low)} min`);
+    expect(flip.flips).toContain(formatDuration(Math.round(low) * 60));
   });
   it("a longer repair never makes repairing the better answer", () => {
     fc.assert(

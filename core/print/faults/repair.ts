@@ -2,6 +2,7 @@
  * Repair, print again, or merge the pieces and print again: attended minutes against unattended hours, money, and the chance that it comes
  * out, with the figure that turns the answer. One's own hour counts as four of the machine's [practice].
  */
+import { formatDuration } from "../../units";
 import { OWN_HOUR } from "../handsOn";
 import { expectedHours, type Hazard } from "../risk/restarts";
 
@@ -101,11 +102,11 @@ export function repairOrReprint(q: RepairQuestion): RepairVerdict {
   if (hidden && row.looks) ways.push(weigh("leave", 0, 0, 0, COVERED_GOOD, reprintWay.weightMin));
   ways.sort((a, b) => a.weightMin - b.weightMin);
   const [first, second] = ways;
-  const n = (min: number): string => (min >= 90 ? `${(min / 60).toFixed(1)} h` : `${Math.round(min)} min`);
+  const n = (min: number): string => formatDuration(Math.round(min) * 60);
   const of = (w: RepairWay): string =>
     w.way === "leave"
       ? "it is covered, and nobody will see it"
-      : `${n(w.ownMin)} of yours${w.machineH > 0 ? ` and ${w.machineH.toFixed(1)} h of the machine${reprint.plateHours.length > 1 ? ` on ${reprint.plateHours.length} plates` : pieces > 1 ? ", all on one plate" : ""}` : ""}, good ${Math.round(w.good * 100)} times in 100`;
+      : `${n(w.ownMin)} of yours${w.machineH > 0 ? ` and ${n(w.machineH * 60)} of the machine${reprint.plateHours.length > 1 ? ` on ${reprint.plateHours.length} plates` : pieces > 1 ? ", all on one plate" : ""}` : ""}, good ${Math.round(w.good * 100)} times in 100`;
   const rest = ways.filter((w) => w.way !== "repair" && w.way !== "leave").reduce((least, w) => Math.min(least, w.weightMin), Infinity);
   // Where repairing weighs as much as the best of the others: (1 + loss) own minutes.
   const flipMin = Math.max(0, (rest - (1 - repairGood) * reprintWay.weightMin) / Math.max(1, pieces));
@@ -139,6 +140,6 @@ export function asksItself({
 }): string | null {
   if (misfits >= 3) return `${misfits} joints of this family did not fit: the file or the printer is off, not the piece.`;
   if (filedMin > reprintOwnMin && filedMin > 0)
-    return `${Math.round(filedMin)} min of filing are more than the ${Math.round(reprintOwnMin)} min of yours that a reprint takes.`;
+    return `${formatDuration(Math.round(filedMin) * 60)} of filing are more than the ${formatDuration(Math.round(reprintOwnMin) * 60)} of yours that a reprint takes.`;
   return null;
 }

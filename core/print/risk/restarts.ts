@@ -4,6 +4,7 @@
  * rate λ a job of T hours that is begun again takes (e^{λT} − 1)/λ.]
  */
 
+import { formatDuration } from "../../units";
 import { OWN_HOUR } from "../handsOn";
 
 /** Chance of failing at the start, and rate an hour after it. */
@@ -47,17 +48,17 @@ export function splitVerdict(hazard: Hazard, hours: number, pieces: number, seam
   const splitH = pieces * expectedHours(hazard, (hours - startH) / pieces + startH);
   const saved = wholeH - splitH - (OWN_HOUR * seamMin) / 60;
   const split = saved > 0;
-  const n = (h: number): string => (h >= 10 ? h.toFixed(0) : h.toFixed(1));
-  const seam = `${Math.round(seamMin)} min of yours at the seam`;
+  const n = (h: number): string => formatDuration(Math.round(h * 60) * 60);
+  const seam = `${formatDuration(Math.round(seamMin) * 60)} of yours at the seam`;
   return {
     wholeH,
     splitH,
     seamMin,
     split,
     sentence: split
-      ? `In ${pieces} pieces: ${n(splitH)} h with failures against ${n(wholeH)} h whole, and ${seam}.`
+      ? `In ${pieces} pieces: ${n(splitH)} with failures against ${n(wholeH)} whole, and ${seam}.`
       : splitH < wholeH
-        ? `Whole: ${pieces} pieces would save ${n(wholeH - splitH)} h of the machine's and cost ${seam}.`
-        : `Whole: ${pieces} pieces fail at their starts instead, ${n(splitH)} h against ${n(wholeH)} h, and cost ${seam}.`,
+        ? `Whole: ${pieces} pieces would save ${n(wholeH - splitH)} of the machine's and cost ${seam}.`
+        : `Whole: ${pieces} pieces fail at their starts instead, ${n(splitH)} against ${n(wholeH)}, and cost ${seam}.`,
   };
 }

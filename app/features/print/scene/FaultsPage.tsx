@@ -243,7 +243,7 @@ function Repair({ project }: { project: Project }) {
               <span className="text-soft">
                 {formatDuration(w.ownMin * 60)} yours
                 {w.machineH > 0 &&
-                  `, ${formatDuration(w.machineH * 3600)} of the machine, ${formatMoney({ minor: Math.round(w.costMinor), currency: option.job.currency })}`}
+                  `, ${formatDuration(w.machineH * 3600)} of the machine, ${formatMoney({ minor: Math.round(w.costMinor), currency: option.job.currency }, true)}`}
                 , good {Math.round(w.good * 100)} in 100
               </span>
             </span>

@@ -24,7 +24,7 @@ export function TestGate({ job, project, onClose }: { job: Job; project: Project
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${loaded?.name ?? "This material"} is new on ${printer.name}`}>
       <p>
         Nothing has gone well with the two together yet. At stake: {formatDuration(job.step.machineS)} of the machine,{" "}
-        {formatMass(job.massG)}, {formatMoney({ minor: Math.round(stake.minor), currency: printer.currency })}. It goes well{" "}
+        {formatMass(job.massG)}, {formatMoney({ minor: Math.round(stake.minor), currency: printer.currency }, true)}. It goes well{" "}
         {Math.round(job.chanceGood * 100)} times in 100.
       </p>
       <p className="mt-2">
