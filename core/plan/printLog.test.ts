@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { GENERIC_PRINTERS, profileOf, type PrintRecord } from "../print";
+import { GENERIC_PRINTERS, learnedTime, profileOf, type PrintFacts, type PrintRecord } from "../print";
 import type { StepRecord } from "../project";
 import { block, HOUR, meshPart, projectOf, record, THURSDAY } from "../../tests/sampleProject";
 import { bathAge, familyTroubles, faultEvidence, isNewPair, learningOf, lessonsOf, nextTeaches, printLog, ratesOf, runsOf } from "./index";
@@ -54,7 +54,19 @@ describe("what prints teach", () => {
     for (const s of steps.slice(5)) expect(Math.abs(s.learnedError)).toBeLessThan(0.15);
     // Each is guessed by what was known before it: the first by the model alone.
     expect(steps[0].learnedError).toBeCloseTo(steps[0].modelError, 12);
-    const next = nextTeaches(lessonsOf(log, large.id), "fdm");
+    const learned = lessonsOf(log, large.id).map((l) => ({
+      at: l.at,
+      from: "print" as const,
+      what: l.title,
+      timeRatio: l.timeRatio,
+      massRatio: null,
+    }));
+    const taught = { ...large, learned };
+    const printers = SCENE.printers.map((p) => (p.id === large.id ? taught : p));
+    const next = nextTeaches(taught, printers);
+    // The very factor that the hours of a part go by.
+    const one = { value: 3600, low: 2700, high: 4500 };
+    expect(next.now.value).toBeCloseTo(learnedTime(taught, { one: { timeS: one, massG: one } } as unknown as PrintFacts, printers), 9);
     expect(next.then.high - next.then.low).toBeLessThan(next.now.high - next.now.low);
     expect(next.moves).toBeGreaterThan(0);
   });

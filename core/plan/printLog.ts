@@ -1,5 +1,15 @@
 /** The prints as they went, of every scene: what the machines' records say, newest first, and what they teach of risk and of the estimate. */
-import { FAILURE_CAUSES, ownRange, teachesHours, type FailureCause, type OwnRange, type PrintRecord, type Run } from "../print";
+import {
+  FAILURE_CAUSES,
+  learnedOf,
+  ownRange,
+  teachesHours,
+  type FailureCause,
+  type OwnRange,
+  type Printer,
+  type PrintRecord,
+  type Run,
+} from "../print";
 import type { Process } from "../scale";
 import type { Project, StepRecord, Supply } from "../project";
 import { takenS } from "./status";
@@ -133,13 +143,26 @@ export function learningOf(lessons: readonly PrintLesson[], process: Process): L
   });
 }
 
-/** What one more print would teach: the range now, and after a print that goes as expected; how far one print may move the middle. */
-export function nextTeaches(lessons: readonly PrintLesson[], process: Process): { now: OwnRange; then: OwnRange; moves: number } {
-  const ratios = lessons.map((l) => l.timeRatio);
-  const now = ownRange(MODEL_RANGE[process], ratios);
-  const then = ownRange(MODEL_RANGE[process], [...ratios, now.value]);
-  const longer = ownRange(MODEL_RANGE[process], [...ratios, now.high]);
-  return { now, then, moves: longer.value / now.value - 1 };
+/**
+ * What one more print would teach: the range now, by the very lessons that the hours go by, and after a print that goes as expected; how far
+ * one print may move the middle.
+ * @param printers of the scene: those like it count too
+ */
+export function nextTeaches(printer: Printer, printers: readonly Printer[]): { now: OwnRange; then: OwnRange; moves: number } {
+  const model = MODEL_RANGE[printer.process];
+  const learned = printer.learned ?? [];
+  const at = 1 + learned.reduce((latest, l) => Math.max(latest, l.at), 0);
+  const rangeWith = (more: readonly number[]): OwnRange =>
+    learnedOf(
+      {
+        ...printer,
+        learned: [...learned, ...more.map((timeRatio) => ({ at, from: "print" as const, what: "", timeRatio, massRatio: null }))],
+      },
+      { time: model, mass: model },
+      printers,
+    ).time;
+  const now = rangeWith([]);
+  return { now, then: rangeWith([now.value]), moves: rangeWith([now.high]).value / now.value - 1 };
 }
 
 /** Plates of resin that were printed since a bath was filled, beyond those that were counted by hand, and its age. */

@@ -106,7 +106,7 @@ function Learned({
 }) {
   const lessons = lessonsOf(log, printer.id);
   const steps = learningOf(lessons, printer.process);
-  const next = nextTeaches(lessons, printer.process);
+  const next = nextTeaches(printer, project.scene.printers);
   const late = steps.slice(5);
   const mean = (list: readonly number[]): number => list.reduce((a, b) => a + Math.abs(b), 0) / Math.max(1, list.length);
   const runs = runsOf(log, project.supplies).filter((r) => r.printerId === printer.id);
@@ -128,8 +128,8 @@ function Learned({
           </p>
           <p className="text-soft">
             Hours here are {next.now.value.toFixed(2)} times the model’s, {next.now.low.toFixed(2)} to {next.now.high.toFixed(2)} eight
-            times in ten. Another print narrows that to {next.then.low.toFixed(2)} to {next.then.high.toFixed(2)}, and moves the middle by{" "}
-            {percent(next.moves)} at most.
+            times in ten, by all that taught it and those like it. Another print narrows that to {next.then.low.toFixed(2)} to{" "}
+            {next.then.high.toFixed(2)}, and moves the middle by {percent(next.moves)} at most.
           </p>
         </>
       )}
