@@ -57,10 +57,17 @@ function taskOf(part: Part, project: Around): Task {
         .filter((r) => r.stepKey.startsWith(`${part.id}/${itemId}/clear`) && r.finishedAt !== null)
         .map((r) => ({ failed: r.result === "failed", good: r.good })),
     onPlates: piecesWaiting(part.id, project),
+    notRight: (itemId, name) => lastOfStep(own, `${part.id}/${itemId}/${name}`)?.result === "partly",
     waitForNext: (itemId) => waits[stack.findLastIndex((l) => l.itemId === itemId)],
     recoatS: (layer) => recoatInAirS({ ...layer, ...air }),
   };
 }
+
+/** The record of a step that was begun last. */
+const lastOfStep = (records: readonly StepRecord[], key: string): StepRecord | undefined =>
+  records
+    .filter((r) => r.stepKey === key)
+    .reduce((last: StepRecord | undefined, r) => (last && last.startedAt > r.startedAt ? last : r), undefined);
 
 const bounded = (s: number): number => Math.min(s, MOST_STEP_S);
 

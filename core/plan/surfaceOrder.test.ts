@@ -1,11 +1,11 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { block, coat, hiding, meshPart, print, projectOf } from "../../tests/sampleProject";
-import type { Part, WorkItem } from "../project";
+import { block, coat, hiding, meshPart, print, projectOf, record } from "../../tests/sampleProject";
+import type { Part, StepRecord, WorkItem } from "../project";
 import { finishNotes, judgedSurfaces, otherWaysForCopies } from "../look";
 import { checkStack, isClash } from "../coat";
 import { boxMesh, coneMesh, type Mesh } from "../mesh";
 import type { Finish } from "../subject";
-import { broughtOut, defaultWork, orderFaults, placeOfHiding, stackOfPart } from "./index";
+import { broughtOut, defaultWork, orderFaults, placeOfHiding, stackOfPart, stepsOfPart } from "./index";
 import { surfacesOf } from "../project";
 
 let brick: Part;
@@ -103,6 +103,34 @@ describe("the plan that is proposed for any part", () => {
     const [work] = [defaultWork(brick, projectOf([brick]), () => Math.random().toString(36)).items];
     const stippled = work.some((w) => w.kind === "hide" && w.school === "stipple");
     expect(stippled && work.some((w) => w.kind === "coat" && w.method === "dry brush")).toBe(false);
+  });
+});
+
+describe("a look that was not quite right", () => {
+  const names = (part: Part, records: StepRecord[]) => stepsOfPart(part, projectOf([part], records)).map((s) => s.key.split("/")[2]);
+  it("asks for the spots once more and another look, as long as it ends so", () => {
+    const part = hiding({ ...brick, work: [print("large-filament")] }, "surfacer", 3);
+    const plan = stepsOfPart(part, projectOf([part])).filter((s) => s.itemId === "h");
+    const look = plan.filter((s) => s.title.startsWith("Look at it")).at(-1)!;
+    const at = (key: string, startedAt: number) =>
+      record(part.id, key, { id: key, startedAt, finishedAt: startedAt + 1, result: "partly" });
+    expect(names(part, [{ ...at(look.key, 1), result: "good" }])).toEqual(names(part, []));
+    const once = stepsOfPart(part, projectOf([part], [at(look.key, 1)])).filter((s) => s.itemId === "h");
+    const more = once.slice(once.findIndex((s) => s.key === look.key) + 1).filter((s) => s.key.includes("again"));
+    expect(more.length).toBeGreaterThan(1);
+    expect(more.at(-1)!.title).toMatch(/^Look at it/);
+    expect(more.some((s) => /spots/.test(s.title))).toBe(true);
+    // The spots take no longer than the whole did.
+    expect(more[0].handsOnS).toBeLessThanOrEqual(Math.max(...plan.map((s) => s.handsOnS)));
+    const twice = stepsOfPart(part, projectOf([part], [at(look.key, 1), at(more.at(-1)!.key, 2)])).filter((s) => s.itemId === "h");
+    expect(twice.length).toBe(once.length + more.length);
+  });
+  it("an inspection too", () => {
+    const inspect: WorkItem = { id: "i", kind: "bench", task: "inspect", rounds: 1, mostAnEvening: null };
+    const part = { ...brick, work: [print("large-filament"), inspect] };
+    const [step] = stepsOfPart(part, projectOf([part])).filter((s) => s.itemId === "i");
+    const partly = record(part.id, step.key, { startedAt: 1, finishedAt: 2, result: "partly" });
+    expect(stepsOfPart(part, projectOf([part], [partly])).filter((s) => s.itemId === "i")).toHaveLength(2);
   });
 });
 

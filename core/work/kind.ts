@@ -55,6 +55,8 @@ export interface Task extends Surroundings {
   plates: (itemId: string) => readonly { failed: boolean; good: number }[];
   /** Pieces of it that lie on plates of the scene and are not cleared yet. */
   onPlates: number;
+  /** Ended that step last as "done, not quite right"? What is found at a look wants another round. */
+  notRight: (itemId: string, stepName: string) => boolean;
   /** How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down. */
   waitForNext: (itemId: string) => number | undefined;
   /** How long a coat waits for a like one in the air of the room, s. */

@@ -21,6 +21,9 @@ const NEXT_EVENING_S = 14 * 3600;
 
 const taskOf = (item: BenchWork) => BENCH_TASKS.find((t) => t.id === item.task)!;
 
+/** No look asks for more rounds than these beyond its plan. */
+const MOST_AGAIN = 6;
+
 export const bench: WorkKind<BenchWork> = {
   kind: "bench",
   many: "work at the bench",
@@ -38,13 +41,17 @@ export const bench: WorkKind<BenchWork> = {
     const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station } = taskOf(item);
     const most = Math.max(1, item.mostAnEvening ?? task.copies);
     const goes = Math.min(MOST_GOES, Math.max(1, Math.ceil(task.copies / most)));
-    return Array.from({ length: item.rounds * goes }, (_, n) => {
+    // A look that ended as not quite right is followed by another, beyond those that were planned.
+    let rounds = item.rounds;
+    const nameOf = (round: number, go: number): string => (goes > 1 ? `${round}.${go}` : String(round));
+    while (item.task === "inspect" && rounds < item.rounds + MOST_AGAIN && task.notRight(item.id, nameOf(rounds - 1, goes - 1))) rounds++;
+    return Array.from({ length: rounds * goes }, (_, n) => {
       const [i, go] = [Math.floor(n / goes), n % goes];
       const left = task.copies - go * most;
       const pieces = go === goes - 1 ? left : Math.min(most, left);
-      const round = item.rounds > 1 ? `, round ${i + 1} of ${item.rounds}` : "";
+      const round = rounds > 1 ? `, round ${i + 1} of ${rounds}` : "";
       return {
-        name: goes > 1 ? `${i}.${go}` : String(i),
+        name: nameOf(i, go),
         station,
         title: `${title}${round}${goes > 1 ? `, ${pieces} of ${task.copies}, evening ${go + 1}` : ""}`,
         handsOnS: setUpS + pieces * (perPieceS + (task.areaMm2 / 100) * perCm2S),

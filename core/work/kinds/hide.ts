@@ -1,7 +1,7 @@
 /** Hiding what printing left on one surface, by one of the schools. What it takes follows from the surface as it is printed; nothing of that is kept. */
 import { PRODUCTS, SCHOOLS, schoolById, type ProductId, type SchoolId, type SchoolStage } from "../../surface";
 import { id, oneOf } from "../fields";
-import type { Surroundings, WorkKind } from "../kind";
+import type { Surroundings, Task, WorkKind } from "../kind";
 
 export interface HideWork {
   id: string;
@@ -15,6 +15,36 @@ const nameOf = (item: HideWork, at: Surroundings): string => at.hidden?.(item)?.
 
 /** Before its surface is found, somebody will be busy about so long, s. Common practice, no source. */
 const UNKNOWN_S = 20 * 60;
+
+/** Share of the surface that a look usually finds, where one comes that was not planned. Common practice, no source. */
+const SPOTS = 0.15;
+/** No look asks for more rounds than these. */
+const MOST_AGAIN = 6;
+
+/**
+ * What a look that was not quite right asks for: the spots gone over once more as in the round before it, and another look; and again, as long
+ * as those end so. @param name of the look's step
+ */
+function spotRounds(stages: readonly SchoolStage[], look: number, task: Task, itemId: string): { name: string; stage: SchoolStage }[] {
+  const { round } = stages[look];
+  const work = stages.slice(0, look).filter((s) => s.round === round && (s.kind === "lay" || s.kind === "sand" || s.kind === "work"));
+  const onSpots = (s: SchoolStage): SchoolStage => ({
+    ...s,
+    title: s.title.includes("the spots") || s.title.includes("on the spots") ? s.title : `${s.title}, the spots only`,
+    share: SPOTS,
+    handsOnS: Math.min(s.handsOnS, s.setUpS + Math.max(60, (s.handsOnS - s.setUpS) * SPOTS)),
+    wetMl: s.wetMl * SPOTS,
+    usedMl: s.usedMl * SPOTS,
+  });
+  const out: { name: string; stage: SchoolStage }[] = [];
+  let name = String(look);
+  for (let n = 1; n <= MOST_AGAIN && task.notRight(itemId, name); n++) {
+    out.push(...work.map((s, i) => ({ name: `${look}-again${n}-${i}`, stage: onSpots(s) })));
+    name = `${look}-again${n}-look`;
+    out.push({ name, stage: stages[look] });
+  }
+  return out;
+}
 
 /** What it lays down all over, one after the other; the same product in a row is so many coats. */
 function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number }[] {
@@ -56,8 +86,12 @@ export const hide: WorkKind<HideWork> = {
       ];
     const { stages } = found.plan;
     const lastCoat = stages.reduce((last, s, i) => (s.kind === "lay" && s.share === 1 ? i : last), -1);
-    return stages.map((stage, i) => ({
-      name: String(i),
+    const all = stages.flatMap((stage, i) => [
+      { name: String(i), stage, i },
+      ...(stage.kind === "look" ? spotRounds(stages, i, task, item.id).map((s) => ({ ...s, i: -1 })) : []),
+    ]);
+    return all.map(({ name, stage, i }) => ({
+      name,
       title: `${stage.title}: ${found.name}`,
       handsOnS: stage.handsOnS,
       // After the last coat, what comes over it says how long it must wait.
