@@ -19,6 +19,7 @@ import { PartLeaves } from "./PartLeaves";
 import { PrintSheet } from "./PrintSheet";
 import { RealMaterials } from "./RealMaterials";
 import { useReckoning } from "~app/shared/reckoning";
+import { PrintersQuestion } from "./PrintersQuestion";
 import { ScaleQuestion } from "./ScaleQuestion";
 import { SheetWaits } from "~app/shared/SheetWaits";
 import { SheetDrawing } from "~app/shared/SheetDrawing";
@@ -94,6 +95,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
         </button>
       </Dialog>
       {!scene.scaleAnswered && <ScaleQuestion />}
+      <PrintersQuestion scene={scene} />
       {problem && (
         <p role="alert" className="mt-2 note-act">
           ▲ {problem}
