@@ -121,11 +121,13 @@ export class Edit {
     return (await this.table("scenes").get(id))?.name;
   }
 
-  /** Prints of every scene that nobody has ended: one set of printers prints for all. */
-  openPrintsOfAll(): Promise<Rows["records"][]> {
-    return this.table("records")
+  /** Prints that nobody has ended, of every scene that shares its printers: the demo's machines are simulated, and its own. */
+  async openPrintsOfAll(): Promise<Rows["records"][]> {
+    const scenes = new Map((await this.table("scenes").toArray()).map((s) => [s.id, s.demo]));
+    const open = await this.table("records")
       .filter((r) => r.time === "machine" && r.finishedAt === null && r.print !== undefined)
       .toArray();
+    return open.filter((r) => scenes.get(r.sceneId) === scenes.get(this.sceneId));
   }
 
   /** Parts of every scene: what the workshop loses, none of them may still name. */
