@@ -24,7 +24,9 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await expect(bench.getByRole("region", { name: "Filament or resin" })).toContainText(
     /Filament, on .+: in one piece where resin needs \d pieces/,
   );
-  await expect(bench.getByRole("region", { name: "What the finish asks of the print" })).toContainText("The wall of its west roof bears what is planned");
+  await expect(bench.getByRole("region", { name: "What the finish asks of the print" })).toContainText(
+    "The wall of its west roof bears what is planned",
+  );
   await bench.getByLabel("Bought, each").fill("3");
   await bench.keyboard.press("Tab");
   await expect(bench.getByRole("region", { name: "Is it worth printing" })).toContainText(/For one: (buy|print) it/);

@@ -186,7 +186,10 @@ describe("over HTTP", () => {
     const text = async (): Promise<string> => new TextDecoder().decode((await reader.read()).value);
     expect(await text()).toMatch(/^event: state\ndata: \{.*"phase":"idle".*\}\n\n$/);
     await post("job", job());
-    expect(await text()).toMatch(/"phase":"heating"/);
+    // A busy machine may have told once more that it stood idle, or be past the heating when it is read.
+    let next = await text();
+    while (next.includes('"phase":"idle"')) next = await text();
+    expect(next).toMatch(/"phase":"(heating|printing)"/);
     stop.abort();
     expect((await reader.read()).done).toBe(true);
   });
