@@ -4,9 +4,9 @@ const PORT = 4519;
 
 export default defineConfig({
   testDir: "e2e",
-  timeout: 90_000,
+  timeout: 180_000,
   // A cold start on two busy cores takes its time; waiting costs nothing when all is well.
-  expect: { timeout: 20_000 },
+  expect: { timeout: 45_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
