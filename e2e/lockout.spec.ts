@@ -46,7 +46,7 @@ const GROUPS: [string, (path: string) => boolean][] = [
 for (const which of ["least", "most"] as const)
   for (const [name, wanted] of GROUPS)
     test(`fields at their ${which}: ${name}`, async ({ page, faults }) => {
-      test.setTimeout(180_000);
+      test.setTimeout(300_000);
       await page.clock.install({ time: EVENING });
       const { project, meshes } = await fullProject();
       await drawn(page, allExtreme(stored(project), which, wanted), meshes, `${name} at the ${which}`);
@@ -55,7 +55,7 @@ for (const which of ["least", "most"] as const)
     });
 
 test("1500 and 5000 copies, and a size of 150 m, are typed in the fields and drawn", async ({ bench }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   for (const copies of ["1500", "5000"]) {
     await bench.getByLabel("Copies needed").fill(copies);
     await bench.keyboard.press("Enter");

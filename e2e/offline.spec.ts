@@ -32,7 +32,7 @@ async function serve(build = "build", host = "127.0.0.1"): Promise<{ address: st
 }
 
 test("everything loads, moves, imports, reckons and exports without the server", async ({ browser, faults }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const { address, stop } = await serve();
   const context = await browser.newContext({ baseURL: address, serviceWorkers: "allow", timezoneId: "Europe/Berlin" });
   const page = await context.newPage();
@@ -90,7 +90,7 @@ test("the program can be installed: a manifest with its icon and start", async (
 });
 
 test("a new version asks first, and leaves a window that is still open as it was", async ({ browser, faults }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const copy = path.resolve(".cache/newer-build");
   rmSync(copy, { recursive: true, force: true });
   cpSync("build", copy, { recursive: true });
@@ -128,7 +128,7 @@ test("a new version asks first, and leaves a window that is still open as it was
 });
 
 test("over plain HTTP from another machine it works as long as the server runs", async ({ launchOptions, faults }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const { port, stop } = await serve("build", "0.0.0.0");
   const name = `${hostname()}.local`;
   // Under the machine's name, not its loopback address, there is no secure context: no digest, no randomUUID, no service worker.

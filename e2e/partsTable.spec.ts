@@ -78,7 +78,7 @@ test("the sheet prints to PDF and SVG at true size", async ({ bench }) => {
 });
 
 test("five hundred parts: the table opens, filters, sorts and picks all of them", async ({ bench }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const project = newProject("many", "Harbour in many parts", "Europe/Berlin", 0);
   project.parts = Array.from({ length: 500 }, (_, i): PartRow => ({
     ...structuredClone(PART_DEFAULTS),

@@ -133,16 +133,16 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
   // It answers what no printer says.
   how = (route) => route.fulfill({ json: { phase: "dancing" } });
-  await expect(bench.getByText(/It answers what no printer says/).first()).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByText(/It answers what no printer says/).first()).toBeVisible({ timeout: 60_000 });
   how = (route) => route.fulfill({ body: "<h1>Welcome</h1>", contentType: "text/html" });
-  await expect(bench.getByText(/It answers something that is no printer/).first()).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByText(/It answers something that is no printer/).first()).toBeVisible({ timeout: 60_000 });
   // A server that was started anew knows nothing of the print.
   how = (route) => {
     const id = /printers\/(\w+)/.exec(route.request().url())![1];
     return route.fulfill({ json: { id, name: id, process: "fdm", phase: "idle", temperatureC: 20, factor: 1, job: null, fault: null } });
   };
   await bench.clock.fastForward(180_000);
-  await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 60_000 });
   await expect(bench.getByRole("button", { name: "It was cut off: begin it anew" })).toBeVisible();
   // Whoever saw it says how it ended.
   await bench.getByRole("button", { name: "It has ended on Small filament" }).click();

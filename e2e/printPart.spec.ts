@@ -35,12 +35,12 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await bench.getByRole("heading", { level: 1 }).click();
   await bench.keyboard.press(".");
   const ways = bench.getByRole("list", { name: "Ways to turn it" }).getByRole("listitem");
-  await expect(ways.first()).toContainText(/cm³ of support|no support/, { timeout: 30_000 });
+  await expect(ways.first()).toContainText(/cm³ of support|no support/, { timeout: 60_000 });
   expect(await ways.count()).toBeGreaterThan(1);
   const other = bench.getByRole("button", { name: /^Lay it so/ }).first();
   const words = (await other.getAttribute("aria-label"))!.replace("Lay it so: ", "");
   await other.click();
-  await expect(bench.getByRole("button", { name: `lies so: ${words}` })).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByRole("button", { name: `lies so: ${words}` })).toBeVisible({ timeout: 60_000 });
   const download = bench.waitForEvent("download");
   await bench.getByRole("button", { name: /as STL$/ }).click();
   const written = readMesh(new Uint8Array(readFileSync(await (await download).path())));
@@ -54,13 +54,13 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await expect(bench.getByText(/is no angle up to 360°/)).toBeVisible();
   await bench.getByLabel("Any turn, in degrees").fill("x 90");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("button", { name: /^lies so: on its (front|back)/ })).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByRole("button", { name: /^lies so: on its (front|back)/ })).toBeVisible({ timeout: 60_000 });
 });
 
 test("hours: what is typed wins over a file, a file over the model, and both teach", async ({ bench }) => {
   await bench.goto(`${new URL(bench.url()).pathname.split("/").slice(0, 3).join("/")}/print/quay-wall/hours`);
   const counts = bench.locator("tr", { has: bench.getByLabel("counts") });
-  await expect(counts).toContainText(/model/, { timeout: 30_000 });
+  await expect(counts).toContainText(/model/, { timeout: 60_000 });
   await bench.getByLabel("File of moves").setInputFiles({ name: "junk.gcode", mimeType: "text/plain", buffer: Buffer.from("Dear all,\n") });
   await expect(bench.getByText(/junk.gcode: There is no G-code in this file/)).toBeVisible();
   await bench.getByLabel("File of moves").setInputFiles({ name: "quay.gcode", mimeType: "text/plain", buffer: Buffer.from(MOVES) });
@@ -96,15 +96,15 @@ test("a part is hollowed and cut, and undo brings it back", async ({ bench }) =>
 
   await bench.goto(`${scene}/print/mill-house/pieces`);
   await bench.getByLabel("To fit on").selectOption({ label: "Small filament" });
-  await expect(bench.getByText(/^2 pieces, the longest/)).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByText(/^2 pieces, the longest/)).toBeVisible({ timeout: 60_000 });
   await bench.getByLabel("Cut 1, from its start").fill("900 mm");
   await bench.keyboard.press("Enter");
   await bench.getByRole("button", { name: "Cut it to see" }).click();
-  await expect(bench.getByText(/lies outside the part/)).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByText(/lies outside the part/)).toBeVisible({ timeout: 60_000 });
   await bench.getByRole("button", { name: "as proposed" }).click();
   await bench.getByRole("button", { name: "Cut it to see" }).click();
   await bench.getByRole("button", { name: "Make these 2 parts" }).click({ timeout: 60_000 });
-  await expect(bench.getByRole("heading", { name: "Mill house, 1 of 2", level: 1 })).toBeVisible({ timeout: 30_000 });
+  await expect(bench.getByRole("heading", { name: "Mill house, 1 of 2", level: 1 })).toBeVisible({ timeout: 60_000 });
   await bench.goto(`${scene}/parts`);
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house, 2 of 2/ })).toBeVisible();
   await bench.keyboard.press("Control+z");

@@ -4,7 +4,7 @@ import { readFileSync } from "node:fs";
 import { expect, shedStl, station, test, upload } from "./bench";
 
 test("the whole thread: from a mesh file to a plan for tonight, over a reload and a bundle", async ({ bench }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   await upload(bench, "tool_shed.stl", shedStl());
   await bench.getByRole("button", { name: "A 28 mm figure" }).click();
   await bench.getByRole("button", { name: /Plan this part/ }).click();

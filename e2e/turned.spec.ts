@@ -26,7 +26,7 @@ for (const [width, height] of [
   [390, 844],
 ] as const)
   test(`turned from a desk to ${width} by ${height}, no page is wider than the window`, async ({ bench }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     const [base] = new URL(bench.url()).pathname.split("/parts/");
     for (const page of PAGES) {
       await bench.setViewportSize({ width: 1280, height: 800 });

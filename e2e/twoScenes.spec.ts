@@ -14,7 +14,7 @@ async function plan(page: Page, file: string, mesh: Buffer): Promise<void> {
 }
 
 test("a printer that runs for one scene is not free for the other", async ({ bench }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   await plan(bench, "boat-shed.stl", shedStl());
   await bench.getByRole("button", { name: "They are near enough" }).click();
   await expect(bench.getByRole("region", { name: "Whose printers are these?" })).toBeHidden();

@@ -169,7 +169,7 @@ for (const size of SIZES)
     test.use({ viewport: size.viewport, hasTouch: size.hasTouch, isMobile: size.isMobile });
     for (const [name, walk] of Object.entries(WALKS))
       test(`${name}: in order`, async ({ bench }) => {
-        test.setTimeout(240_000);
+        test.setTimeout(300_000);
         await walk(bench);
       });
   });
