@@ -125,7 +125,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
             No printed parts yet. A mill house of 118 mm at 1:56 would be 63 mm at 15 mm figures, and a sixth of the material.
           </p>
         ) : (
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="What changes, moved sideways">
             <table className="plain">
               <thead>
                 <tr>
