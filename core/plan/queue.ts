@@ -12,7 +12,7 @@ import { hazardsOf, type PrinterHazard } from "./printRisk";
 import { bathAge, printLog, type LogEntry } from "./printLog";
 import { clearedPlates, partsOnPlate, plateWords, sumOfPlate } from "./plateSteps";
 import { eveningsFrom, nightsBetween, type Stretch } from "./evenings";
-import type { Tonight } from "./tonight";
+import { stepsOfAll, type Tonight } from "./tonight";
 
 export interface Job {
   key: string;
@@ -87,7 +87,7 @@ export function queueOf(
   const slots = new Map(model.schedule.slots.map((s) => [s.key, s]));
   // The step that clears what another one has started.
   const clearOf = new Map<string, string>();
-  const steps = [...model.steps, ...model.all.filter((s) => s.scene)];
+  const steps = stepsOfAll(model);
   for (const s of steps) if (s.clears > 0) for (const key of s.after) if (!clearOf.has(key)) clearOf.set(key, s.key);
   const now = model.now;
   const nights = nightsBetween(now, now + LOOKED_AHEAD_MS, scene.timeZone, habits.sleep);

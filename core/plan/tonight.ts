@@ -185,6 +185,9 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   };
 }
 
+/** Steps of the open scene, whether it rests or not, and of all that are at work beside it. */
+export const stepsOfAll = ({ steps, all }: Pick<Tonight, "steps" | "all">): Step[] => [...steps, ...all.filter((s) => s.scene)];
+
 /** What is known when nothing could be reckoned. */
 export const noTonight = (now: number): Tonight => ({
   now,

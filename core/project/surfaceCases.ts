@@ -10,6 +10,7 @@ import {
   anchorOf,
   dryBrushOn,
   laySurface,
+  lowestMm,
   matchSurfaces,
   pressedByPlate,
   ownFills,
@@ -115,7 +116,7 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
   if (before && before.from.every((x, i) => x === from[i])) return before.list;
   const map = part.surfaceMap;
   const asLaid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
-  const laid = printer.process === "fdm" ? pressedByPlate(asLaid) : asLaid;
+  const laid = printer.process === "fdm" ? pressedByPlate(asLaid, lowestMm(map.bounds, turn) * part.factor) : asLaid;
   const said = saidOf(part, laid);
   const brushed = workOf(part.work, "coat").some((c) => c.method === "dry brush");
   const list = map.list.map((found, number): KnownSurface => {

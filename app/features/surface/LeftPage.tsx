@@ -16,8 +16,8 @@ import {
 } from "~core/project";
 import { footprintRequest } from "~core/results";
 import { otherWaysForCopies } from "~core/look";
-import { hangsMm2, leavings, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
-import { narrowestMm, thinnestMm, turnRows, type Bounds, type Turn } from "~core/mesh";
+import { hangsMm2, leavings, lowestMm, ON_PLATE_MM, SEEN_WORDS, type Leaving, type LeftCase } from "~core/surface";
+import { narrowestMm, thinnestMm } from "~core/mesh";
 import { overhangOf, withResinDefaults } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
 import { formatDuration } from "~core/units";
@@ -99,15 +99,6 @@ function Left({ part, project }: { part: Part; project: Project }) {
       <Copies part={part} project={project} perCopyS={perCopyS} />
     </>
   );
-}
-
-/** What looks down this close to the lowest point lies on the plate. */
-const ON_PLATE_MM = 0.6;
-
-/** The lowest of a box's corners along the way up. */
-function lowestMm({ min, max }: Bounds, turn: Turn): number {
-  const up = turnRows(turn)[2];
-  return up.reduce((sum, v, k) => sum + Math.min(v * min[k], v * max[k]), 0);
 }
 
 const ringMm = (ring: readonly number[]): number => {

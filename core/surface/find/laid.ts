@@ -2,7 +2,7 @@
  * A surface as it is printed: what layers leave on it at one turn, one size and one grain. Nothing here needs the mesh again, so that a
  * page can try other turns and layers at once.
  */
-import { turnRows, type Turn } from "../../mesh";
+import { turnRows, type Bounds, type Turn } from "../../mesh";
 import { pixelStepsOn, seenAt, slopeKind, stepsOn, type Grain, type Seen, type SlopeKind, type Steps } from "../steps";
 import type { Surface } from "./surfaces";
 
@@ -102,15 +102,23 @@ function looksDownAs({ looks }: Surface): boolean {
   return looks.reduce((sum, l) => sum + (isDown(l.normal) ? l.areaMm2 : 0), 0) > all / 2;
 }
 
-/** So near to the lowest it lies on the plate itself, mm. */
-const ON_PLATE_MM = 0.05;
+/** What looks down this close to the lowest point lies on the plate, mm. Common practice, no source. */
+export const ON_PLATE_MM = 0.6;
 
-/** What lies flat on the plate is pressed smooth by it: it has no steps, whatever the layers are. Filament; resin is pulled off its raft. */
-export function pressedByPlate(laid: readonly LaidSurface[]): LaidSurface[] {
-  const lowest = Math.min(...laid.map((l) => l.heightMm));
+/** The lowest of a box's corners along the way up, mm of the file: where the plate is. Tilted, the part itself may end a little higher. */
+export function lowestMm({ min, max }: Bounds, turn: Turn): number {
+  const up = turnRows(turn)[2];
+  return up.reduce((sum, v, k) => sum + Math.min(v * min[k], v * max[k]), 0);
+}
+
+/**
+ * What lies flat on the plate is pressed smooth by it: it has no steps, whatever the layers are. Filament; resin is pulled off its raft.
+ * @param floorMm where the plate is, at the printed size
+ */
+export function pressedByPlate(laid: readonly LaidSurface[], floorMm: number): LaidSurface[] {
   const flat = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
   return laid.map((l) =>
-    l.underside && l.kind === "level" && l.heightMm <= lowest + ON_PLATE_MM
+    l.underside && l.kind === "level" && l.heightMm <= floorMm + ON_PLATE_MM
       ? { ...l, ...flat, largestMm: 0, widestMm: 0, ridges: 0, bands: l.bands.map((b) => ({ ...b, ...flat })) }
       : l,
   );

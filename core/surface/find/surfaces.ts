@@ -362,6 +362,18 @@ function describe(mesh: Mesh, faces: Faces, g: Growth, id: number, gathered: boo
   };
 }
 
+const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+const unit = (v: Vec3): Vec3 => {
+  const l = Math.hypot(...v) || 1;
+  return [v[0] / l, v[1] / l, v[2] / l];
+};
+
+/** Two directions square to each other and to a normal, tied to the file's axes. */
+function planeAcross(normal: Vec3): [Vec3, Vec3] {
+  const u = unit(cross(Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0], normal));
+  return [u, cross(normal, u)];
+}
+
 /** So many points along the border of a bed are looked across from. */
 const ACROSS_POINTS = 400;
 
@@ -371,12 +383,7 @@ const ACROSS_POINTS = 400;
  * @returns null where nothing lies opposite
  */
 function usualWidthMm({ positions: p, indices }: Mesh, faces: Faces, patch: number, normal: Vec3): number | null {
-  const helper: Vec3 = Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0];
-  const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
-  const u0 = cross(helper, normal),
-    l = Math.hypot(...u0);
-  const u = u0.map((x) => x / l) as Vec3,
-    v = cross(normal, u);
+  const [u, v] = planeAcross(normal);
   const flat = (vertex: number): [number, number] => [
     p[vertex * 3] * u[0] + p[vertex * 3 + 1] * u[1] + p[vertex * 3 + 2] * u[2],
     p[vertex * 3] * v[0] + p[vertex * 3 + 1] * v[1] + p[vertex * 3 + 2] * v[2],
@@ -427,15 +434,8 @@ function boxOf(
   normal: Vec3,
   along?: Vec3,
 ): { longMm: number; shortMm: number; long: Vec3; short: Vec3 } {
-  const cross = (a: Vec3, b: Vec3): Vec3 => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
-  const unit = (v: Vec3): Vec3 => {
-    const l = Math.hypot(...v) || 1;
-    return [v[0] / l, v[1] / l, v[2] / l];
-  };
   // Any two directions of the plane to begin with, tied to the file's axes.
-  const helper: Vec3 = Math.abs(normal[2]) < 0.9 ? [0, 0, 1] : [0, 1, 0];
-  const u0 = unit(cross(helper, normal)),
-    v0 = cross(normal, u0);
+  const [u0, v0] = planeAcross(normal);
   let long = along;
   if (!long) {
     // Borders by direction, two degrees a cell; a line has no sense, so half a turn is all.

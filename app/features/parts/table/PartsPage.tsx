@@ -55,8 +55,7 @@ export function PartsPage({ project }: { project: Project }) {
   const unplanned = useMemo(() => parts.filter((p) => canBePlanned(p, project)), [parts, project]);
   const planAll = async (): Promise<void> => {
     const adds = unplanned.map((part) => ({ partId: part.id, ...planFor(part, project, newId) })).filter((a) => a.items.length > 0);
-    const done = adds.length > 0 ? await run("works.add", { adds }) : null;
-    if (done && !done.ok) toast.error(done.problem.message);
+    if (adds.length > 0) await run("works.add", { adds });
   };
   return (
     <Page

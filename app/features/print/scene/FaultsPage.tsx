@@ -37,13 +37,7 @@ export function FaultsPage({ project }: { project: Project }) {
     >
       <SceneLeaves project={project} />
       <Asked project={project} />
-      {scene.printers.length > 0 ? (
-        <Finder project={project} />
-      ) : (
-        <p className="mt-4 max-w-prose text-soft">
-          No printer stands in this workshop yet: add one at Workshop, and what goes wrong on it is found here.
-        </p>
-      )}
+      <Finder project={project} />
       <Section title="Repair, or print again?">
         <Repair project={project} />
       </Section>

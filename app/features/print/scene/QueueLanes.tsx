@@ -38,7 +38,10 @@ const dayClock = timeFormat("%a %H:%M");
 const SPANS = { "20": "the next 18 hours", "72": "three days", "168": "a week", all: "all of it" } as const;
 export type Span = keyof typeof SPANS;
 
-const NO_PLATE = "Only plates that are laid out have a place in the queue. Lay it out first.";
+const whyNotMoved = ({ scene }: Job): string =>
+  scene
+    ? `That is of ${scene.name}: its order is changed there.`
+    : "Only plates that are laid out have a place in the queue. Lay it out first.";
 
 const HOW_TO_MOVE = "Use the arrow keys: left and right for its place, up and down for the printer.";
 
@@ -92,7 +95,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
       : timeHour.every(width < 700 ? 2 : 1)!.range(new Date(from), new Date(to));
 
   const move = async (job: Job, lane: Lane, place: number): Promise<void> => {
-    if (!job.plateId) return void toast.error(job.scene ? `That is of ${job.scene.name}: its order is changed there.` : NO_PLATE);
+    if (!job.plateId) return void toast.error(whyNotMoved(job));
     const planned = lane.jobs.filter((j) => j.kind === "planned" || j.kind === "no time").flatMap((j) => (j.plateId ? [j.plateId] : []));
     const order = planned.filter((id) => id !== job.plateId);
     order.splice(Math.max(0, Math.min(order.length, place)), 0, job.plateId);
@@ -101,7 +104,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     if (!done.ok) toast.error(done.problem.message);
   };
   const step = async (job: Job, by: number, printerId?: string): Promise<void> => {
-    if (!job.plateId) return void toast.error(job.scene ? `That is of ${job.scene.name}: its order is changed there.` : NO_PLATE);
+    if (!job.plateId) return void toast.error(whyNotMoved(job));
     const done = await run("plate.step", { plateId: job.plateId, by, ...(printerId && { printerId }) });
     if (!done.ok) toast.error(done.problem.message);
   };

@@ -9,15 +9,14 @@ import {
   plateWords,
   printLog,
   queueOf,
-  toPrint,
   snapshotOf,
+  stepsOfAll,
+  toPrint,
   type Clock,
   type Job,
   type Lane,
   type PlanChange,
   type Queue,
-  type Step,
-  type Tonight,
 } from "~core/plan";
 import { bedOf, splitVerdict, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
@@ -141,9 +140,6 @@ export function QueuePage({ project }: { project: Project }) {
   );
 }
 
-/** Steps of the open scene, and of all that are at work beside it. */
-const stepsOf = (model: Tonight): Step[] => [...model.steps, ...model.all.filter((s) => s.scene)];
-
 /** What can be started now on a lane: the first that is planned, where nothing runs or lies on the printer. */
 const firstToStart = (lane: Lane): Job | undefined =>
   lane.jobs.some((j) => j.kind === "running" || j.kind === "ended")
@@ -245,7 +241,7 @@ function NextPlates({
             const plate = plateOf(job, lane);
             const bed = bedOf(lane.printer);
             const clockOf = job && model.clocks.find((c) => c.step.key === job.key);
-            const clears = job && stepsOf(model).find((s) => s.clears > 0 && s.after.includes(job.key));
+            const clears = job && stepsOfAll(model).find((s) => s.clears > 0 && s.after.includes(job.key));
             const clearing = clears && model.clocks.find((c) => c.step.key === clears.key);
             const canStart = firstToStart(lane) === job && job !== undefined;
             return (
@@ -381,7 +377,7 @@ function Clear({
   const { runIn } = useActions();
   const others = useOthers();
   const { model } = useTonight();
-  const step = stepsOf(model).find((s) => s.clears > 0 && s.after.includes(job.key));
+  const step = stepsOfAll(model).find((s) => s.clears > 0 && s.after.includes(job.key));
   if (clearing)
     return (
       <button className="btn btn-solid" onClick={() => onFinish(clearing)}>
