@@ -1,6 +1,6 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, buildTopology, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
-import { GENERIC_PRINTERS, printFacts, Shape } from "../core/print";
+import { GENERIC_PRINTERS, printFacts, profileOf, Shape, type PrintRecord } from "../core/print";
 import {
   HABIT_DEFAULTS,
   NEW_SURFACE,
@@ -122,6 +122,29 @@ export const coat = (
   paintId,
   method,
   coats,
+});
+
+/** What is kept of a print of an hour and 20 g on the first generic printer. */
+export const printRecord = (on: PrintRecord["pieces"][number]): PrintRecord => ({
+  printerId: GENERIC_PRINTERS[0].id,
+  printer: GENERIC_PRINTERS[0].name,
+  profile: profileOf(GENERIC_PRINTERS[0]),
+  supplyId: null,
+  material: "",
+  plateId: null,
+  pieces: [on],
+  layers: 100,
+  turn: TURNS["+z"],
+  plannedMassG: 20,
+  modelS: 3600,
+  modelMassG: 20,
+  massG: null,
+  failure: null,
+  observed: [],
+  measured: [],
+  photos: [],
+  gate: "known",
+  test: false,
 });
 
 export const record = (partId: string, stepKey: string, more: Partial<StepRecord> = {}): StepRecord => ({

@@ -1,30 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { GENERIC_PRINTERS, learnedTime, profileOf, type PrintFacts, type PrintRecord } from "../print";
 import type { StepRecord } from "../project";
-import { block, HOUR, meshPart, projectOf, record, THURSDAY } from "../../tests/sampleProject";
+import { block, HOUR, meshPart, printRecord, projectOf, record, THURSDAY } from "../../tests/sampleProject";
 import { bathAge, familyTroubles, faultEvidence, isNewPair, learningOf, lessonsOf, nextTeaches, printLog, ratesOf, runsOf } from "./index";
 
 const [large] = GENERIC_PRINTERS;
 const print = (more: Partial<PrintRecord> = {}): PrintRecord => ({
-  printerId: large.id,
-  printer: large.name,
-  profile: profileOf(large),
+  ...printRecord({ partId: "brick", name: "Brick", pieces: 1 }),
   supplyId: "grey",
   material: "Grey",
   plateId: "p",
-  pieces: [{ partId: "brick", name: "Brick", pieces: 1 }],
-  layers: 100,
-  turn: [0, 0, 0, 1],
-  plannedMassG: 20,
-  modelS: 3600,
-  modelMassG: 20,
-  massG: null,
-  failure: null,
-  observed: [],
-  measured: [],
-  photos: [],
-  gate: "known",
-  test: false,
   ...more,
 });
 const run = (n: number, ratio: number, more: Partial<StepRecord> = {}, of: Partial<PrintRecord> = {}): StepRecord =>

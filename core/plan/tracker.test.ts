@@ -1,35 +1,15 @@
 /** Where pieces are, and how many spares: against the binomial distribution (values from its table) and hand counts. */
 import { describe, expect, it } from "vitest";
-import { GENERIC_PRINTERS, profileOf, type FailureCause, type PrintRecord } from "../print";
+import type { FailureCause } from "../print";
 import { alikeParts, type Part, type Project, type StepRecord } from "../project";
-import { block, coat, meshPart, mound, print, projectOf, record, sizePart } from "../../tests/sampleProject";
+import { block, coat, meshPart, mound, print, printRecord, projectOf, record, sizePart } from "../../tests/sampleProject";
 import { chanceOfAtLeast, sparesFor, stepsOfPart, trackOf, trackOfScene } from "./index";
 
 const NOW = 1_000_000_000;
 const crate = (more: Partial<Part> = {}): Promise<Part> =>
   meshPart("crate", "Crate", block(), [print("large-filament"), coat("p", "primer"), coat("b", "brown")], { copies: 6, ...more });
 
-const PRINT: PrintRecord = {
-  printerId: GENERIC_PRINTERS[0].id,
-  printer: GENERIC_PRINTERS[0].name,
-  profile: profileOf(GENERIC_PRINTERS[0]),
-  supplyId: null,
-  material: "",
-  plateId: null,
-  pieces: [{ partId: "crate", name: "Crate", pieces: 4 }],
-  layers: 100,
-  turn: [0, 0, 0, 1],
-  plannedMassG: 20,
-  modelS: 3600,
-  modelMassG: 20,
-  massG: null,
-  failure: null,
-  observed: [],
-  measured: [],
-  photos: [],
-  gate: "known",
-  test: false,
-};
+const PRINT = printRecord({ partId: "crate", name: "Crate", pieces: 4 });
 
 /** Everything of a work item done. */
 const done = (part: Part, project: Project, itemId: string) =>
