@@ -1,8 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import type { Part, Project } from "../project";
-import { coatHandTime } from "../work";
-import { sharesOf, stepsOfProject, stepsOfScenes, tonight, trackOf } from "./index";
+import { mixedPlan } from "../surface";
+import { coatHandTime, workOf } from "../work";
+import { sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
 
 let brick: Part;
 beforeAll(async () => {
@@ -36,6 +37,37 @@ describe("a go at the bench", () => {
     expect(first([rough, fine], "rough").title).toMatch(/^Sand/);
     expect(first([rough, fine], "fine").title).toMatch(/^Filler/);
     expect(first([rough, fine], "rough").handsOnS).toBe(first([rough], "rough").handsOnS);
+  });
+  it("takes several surfaces of one piece in the same rounds, as their plan as one says", () => {
+    const one = hiding({ ...brick, work: [print("large-filament")] }, "fill-and-sand", 0);
+    const two = hiding({ ...brick, work: [print("large-filament")] }, "fill-and-sand", 1);
+    const [ofTwo] = two.surfaces;
+    const [, hide] = two.work;
+    const both: Part = {
+      ...one,
+      surfaces: [...one.surfaces, { ...ofTwo, id: "s2" }],
+      work: [...one.work, { ...hide, id: "h2", surfaceId: "s2" } as Part["work"][number], coat("p", "primer")],
+    };
+    const project = projectOf([both]);
+    const steps = stepsOfProject(project);
+    const of = (id: string) => steps.filter((s) => s.itemId === id);
+    expect(of("h").length).toBeGreaterThan(2);
+    // Both begin when the print is off its plate; the primer waits for the last of each.
+    expect(of("h2")[0].after).toEqual(of("h")[0].after);
+    expect([...of("p")[0].after].sort()).toEqual([of("h").at(-1)!.key, of("h2").at(-1)!.key].sort());
+    const at = surroundingsOfPart(both, project);
+    const plans = workOf(both.work, "hide").map((item) => at.hidden!(item)!.plan);
+    const hands = [...of("h"), ...of("h2")].reduce((sum, s) => sum + s.handsOnS, 0);
+    expect(hands).toBeCloseTo(mixedPlan(plans).handsOnS, 6);
+    // One go with one can out.
+    const { sessions } = tonight(projectOf([{ ...both, goodBefore: both.copies }]), THURSDAY, 600);
+    expect(sessions[0].offers.map((o) => o.step.itemId).sort()).toEqual(["h", "h2"]);
+  });
+  it("works one surface twice one after the other", () => {
+    const part = hiding({ ...brick, work: [print("large-filament")] }, "sand", 0);
+    const again = { ...part.work[1], id: "h2" } as Part["work"][number];
+    const steps = stepsOfProject(projectOf([{ ...part, work: [...part.work, again] }]));
+    expect(steps.find((s) => s.itemId === "h2")!.after).toEqual([steps.findLast((s) => s.itemId === "h")!.key]);
   });
   it("says the same whatever the order of the parts", () => {
     const of = (list: Part[]) =>

@@ -15,7 +15,7 @@ import {
   type Project,
   type StepRecord,
 } from "../project";
-import { kindOf, restsOn, workOf, type Step, type Surroundings, type Task, type WorkItem } from "../work";
+import { kindOf, mayGoBeside, restsOn, workOf, type Step, type Surroundings, type Task, type WorkItem } from "../work";
 import { plateKey } from "../print";
 import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
 import { stackOfPart, surroundingsOf, surroundingsOfPart, type StackLayer } from "./stack";
@@ -78,8 +78,13 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
   // What is on plates comes off them before anything else is done to it, also where no print stands in the order of work.
   const off = platesOf(part.id, project.scene).map((p) => plateKey(p.id, "clear"));
   let last: string[] = part.work.some((w) => kindOf(w).makesPieces) ? [] : off;
+  // Work that goes side by side: what came before the row, and what stands in it.
+  let row: { before: string[]; ends: string[]; items: WorkItem[] } = { before: last, ends: [], items: [] };
   for (const item of part.work) {
     const kind = kindOf(item);
+    if (row.items.length > 0 && row.items.every((earlier) => mayGoBeside(item, earlier))) last = row.before;
+    else row = { before: last, ends: [], items: [] };
+    row.items.push(item);
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;
     for (const { name, after, ...draft } of kind.steps(item, task)) {
       steps.push({
@@ -108,6 +113,8 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
       last = [key(name)];
     }
     if (kind.makesPieces) last = [...last, ...off];
+    row.ends = [...new Set([...row.ends, ...last])];
+    last = row.ends;
   }
   return steps;
 }

@@ -109,6 +109,8 @@ export interface WorkKind<I extends WorkBase> {
   /** One layer, several one over the other, or none. */
   film: (item: I, at: Surroundings) => Film | Film[] | null;
   counts: (item: I, at: Surroundings) => Counted;
+  /** May it go side by side with one that stands before it in a row of its kind? Each then waits for what came before the row. */
+  beside?: (item: I, earlier: I) => boolean;
   /** Makes the pieces: what comes after it waits for the scene's plates that they lie on, too. */
   makesPieces?: true;
   /** The same work when the part is `by` times as large. */

@@ -72,6 +72,8 @@ export const hide: WorkKind<HideWork> = {
       return { name, family, method, coats, hex };
     }),
   counts: () => null,
+  // Surfaces of one piece are worked on in the same rounds, with one setting up: see mixedPlan.
+  beside: (item, earlier) => item.surfaceId !== earlier.surfaceId,
   steps: (item, task) => {
     const found = task.hidden?.(item);
     if (!found)
@@ -90,22 +92,25 @@ export const hide: WorkKind<HideWork> = {
       { name: String(i), stage, i },
       ...(stage.kind === "look" ? spotRounds(stages, i, task, item.id).map((s) => ({ ...s, i: -1 })) : []),
     ]);
-    return all.map(({ name, stage, i }) => ({
-      name,
-      title: `${stage.title}: ${found.name}`,
-      handsOnS: stage.handsOnS,
-      // After the last coat, what comes over it says how long it must wait.
-      waitS: i === lastCoat ? Math.max(stage.waitS, task.waitForNext(item.id) ?? 0) : stage.waitS,
-      cautions: stage.cautions,
-      pieces: task.copies,
-      needs: stage.needs,
-      session: {
-        key: `hide ${stage.kind} ${stage.product ?? stage.title} ${stage.round}`,
-        group: `hide ${stage.kind} ${stage.product ?? stage.title}`,
-        title: stage.title,
-        setUpS: stage.setUpS,
-      },
-      rests: { school: item.school, surface: found.name, leavesMm: stage.leavesMm, round: stage.round },
-    }));
+    const times = new Map<string, number>();
+    return all.map(({ name, stage, i }) => {
+      const group = `hide ${stage.kind} ${stage.product ?? stage.title}`;
+      // Two coats of one surface are two goes: the first of one shares with the first of another.
+      const round = `${group} ${stage.round}`;
+      const nth = (times.get(round) ?? 0) + 1;
+      times.set(round, nth);
+      return {
+        name,
+        title: `${stage.title}: ${found.name}`,
+        handsOnS: stage.handsOnS,
+        // After the last coat, what comes over it says how long it must wait.
+        waitS: i === lastCoat ? Math.max(stage.waitS, task.waitForNext(item.id) ?? 0) : stage.waitS,
+        cautions: stage.cautions,
+        pieces: task.copies,
+        needs: stage.needs,
+        session: { key: `${round} ${nth}`, group, title: stage.title, setUpS: stage.setUpS },
+        rests: { school: item.school, surface: found.name, leavesMm: stage.leavesMm, round: stage.round },
+      };
+    });
   },
 };

@@ -39,3 +39,7 @@ export const workOf = <N extends WorkKindName>(work: readonly WorkItem[], kind: 
 
 /** Where the last of one kind stands in the order of work; −1 for none. */
 export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);
+
+/** May a piece of work go side by side with one that stands before it? */
+export const mayGoBeside = (item: WorkBase, earlier: WorkBase): boolean =>
+  item.kind === earlier.kind && kindOf(item).beside?.(item, earlier) === true;
