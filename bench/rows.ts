@@ -408,7 +408,7 @@ export const ROWS: Row[] = [
       const model = tonight(project, THURSDAY, 60);
       const then = snapshotOf(queueOf(project, model));
       return {
-        ours: () => changesBetween(then, snapshotOf(queueOf(project, model)), String),
+        ours: () => changesBetween(then, snapshotOf(queueOf(project, model)), String, model.now),
         peer: () => structuredClone(project),
       };
     },

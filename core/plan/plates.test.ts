@@ -23,6 +23,7 @@ import {
   sumOfPlate,
   tonight,
   toPrint,
+  type JobThen,
 } from "./index";
 
 let brick: Part, slab: Part;
@@ -208,12 +209,39 @@ describe("the queue", () => {
       after = queue(two([1, 0]));
     expect(before.lanes[0].jobs.map((j) => j.plateId)).toEqual(["a", "b"]);
     expect(after.lanes[0].jobs.map((j) => j.plateId)).toEqual(["b", "a"]);
-    const told = changesBetween(snapshotOf(before), snapshotOf(after), () => "then");
-    expect(told.map((c) => c.text).join(" ")).toMatch(/it is first now/);
-    expect(told.map((c) => c.text).join(" ")).toMatch(/Slab ×2 is before it now/);
-    expect(changesBetween(snapshotOf(before), snapshotOf(before), () => "")).toEqual([]);
+    const changes = (a: typeof before, b: typeof before, now = THURSDAY): string[] =>
+      changesBetween(snapshotOf(a), snapshotOf(b), () => "then", now).map((c) => `${c.name} ${c.text}`);
+    expect(changes(before, after)).toEqual([
+      expect.stringMatching(/^Slab ×2 .*Brick ×6 is no longer before it/),
+      expect.stringMatching(/^Brick ×6 .*Slab ×2 is before it now/),
+    ]);
+    expect(changes(before, before)).toEqual([]);
     const gone = queue(withPlates([plate("a", [["brick", 6]])]));
-    expect(changesBetween(snapshotOf(before), snapshotOf(gone), () => "").some((c) => /no longer/.test(c.text))).toBe(true);
+    expect(changes(before, gone).join()).toMatch(/no longer in the queue/);
+  });
+
+  it("names as a cause only what pushes the same way", () => {
+    const told = (b: JobThen[], a: JobThen[], now = 0): string => changesBetween(b, a, (ms) => `${ms / HOUR} h`, now)[0].text;
+    const then = (key: string, place: number, from: number, to: number, durationS = (to - from) * 3600): JobThen => ({
+      key,
+      name: key.toUpperCase(),
+      printer: "P",
+      from: from * HOUR,
+      to: to * HOUR,
+      durationS,
+      place,
+    });
+    // Not begun when it was to begin: nothing else is to blame.
+    expect(told([then("a", 0, 1, 3)], [then("a", 0, 24, 26)], 20 * HOUR)).toMatch(/it was not begun at 1 h$/);
+    // One minute longer itself, a night later since the one before it ends later.
+    expect(told([then("a", 0, 0, 4), then("b", 1, 5, 7)], [then("a", 0, 0, 9), then("b", 1, 24, 26.1)])).toMatch(
+      /^ends 26.1 h instead of 7 h: A before it ends later$/,
+    );
+    // The one before it has ended, and it is later all the same: that is not why.
+    const [, last] = [then("a", 0, 0, 4), then("b", 1, 5, 7)];
+    expect(told([then("a", 0, 0, 4), last], [then("b", 0, 20, 22)], 0)).not.toMatch(/first|A /);
+    // Longer by an hour, sooner by ten: not its own hours.
+    expect(told([then("a", 0, 10, 12)], [then("a", 0, 0, 3)])).not.toMatch(/its own hours/);
   });
 
   it("the spool runs down along the lane and warns before what cannot end", () => {

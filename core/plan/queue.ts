@@ -231,7 +231,7 @@ export interface PlanChange {
   text: string;
 }
 
-interface JobThen {
+export interface JobThen {
   key: string;
   name: string;
   printer: string;
@@ -258,24 +258,28 @@ export const snapshotOf = (queue: Queue): JobThen[] =>
 /** Shifts below this are the clock going on, ms. */
 const NOTICED_MS = 10 * 60_000;
 
-/** What has changed between two plans, worst first, each with what brought it about. @param clock writes a moment down */
-export function changesBetween(before: readonly JobThen[], after: readonly JobThen[], clock: (ms: number) => string): PlanChange[] {
+/** What has changed between two plans, worst first, each with what brought it about. @param clock writes a moment down @param now of the second */
+export function changesBetween(
+  before: readonly JobThen[],
+  after: readonly JobThen[],
+  clock: (ms: number) => string,
+  now: number,
+): PlanChange[] {
   const then = new Map(before.map((j) => [j.key, j]));
   const here = new Set(after.map((j) => j.key));
   const out: (PlanChange & { shift: number })[] = [];
-  const ahead = (list: readonly JobThen[], job: JobThen): JobThen | undefined =>
-    list.filter((j) => j.printer === job.printer && j.place < job.place).at(-1);
   for (const job of after) {
-    const was = then.get(job.key);
+    const { key, name } = job;
+    const was = then.get(key);
     if (!was) {
-      out.push({ key: job.key, name: job.name, text: `new, ${job.to === null ? "finds no time yet" : `ends ${clock(job.to)}`}`, shift: 0 });
+      out.push({ key, name, text: `new, ${job.to === null ? "finds no time yet" : `ends ${clock(job.to)}`}`, shift: 0 });
       continue;
     }
     if (job.to === null || was.to === null) {
       if (job.to !== was.to)
         out.push({
-          key: job.key,
-          name: job.name,
+          key,
+          name,
           text: job.to === null ? "finds no time any more" : `finds time now, ends ${clock(job.to)}`,
           shift: Infinity,
         });
@@ -283,21 +287,38 @@ export function changesBetween(before: readonly JobThen[], after: readonly JobTh
     }
     const shift = job.to - was.to;
     if (Math.abs(shift) < NOTICED_MS && was.printer === job.printer) continue;
-    const [p, q] = [ahead(before, was), ahead(after, job)];
-    const why =
-      was.printer !== job.printer
-        ? `it moved from ${was.printer} to ${job.printer}`
-        : Math.abs(job.durationS - was.durationS) * 1000 > NOTICED_MS
-          ? "its own hours are others now"
-          : p?.key !== q?.key
-            ? q
-              ? `${q.name} is before it now`
-              : "it is first now"
-            : q && then.get(q.key)?.to !== null && Math.abs((q.to ?? 0) - (then.get(q.key)?.to ?? 0)) >= NOTICED_MS
-              ? `${q.name} before it ends ${(q.to ?? 0) > (then.get(q.key)?.to ?? 0) ? "later" : "sooner"}`
-              : "somebody is there to change the plate at another time";
-    out.push({ key: job.key, name: job.name, text: `ends ${clock(job.to)} instead of ${clock(was.to)}: ${why}`, shift });
+    const why = causeOf(was, job, { before, after, now, clock });
+    out.push({ key, name, text: `ends ${clock(job.to)} instead of ${clock(was.to)}: ${why}`, shift });
   }
   for (const job of before) if (!here.has(job.key)) out.push({ key: job.key, name: job.name, text: "is no longer in the queue", shift: 0 });
   return out.sort((a, b) => Math.abs(b.shift) - Math.abs(a.shift)).map(({ key, name, text }) => ({ key, name, text }));
+}
+
+interface Plans {
+  before: readonly JobThen[];
+  after: readonly JobThen[];
+  now: number;
+  clock: (ms: number) => string;
+}
+
+/** What brought a shift about: a cause must push the same way as the job went. Where none does, that is what is said. */
+function causeOf(was: JobThen, job: JobThen, { before, after, now, clock }: Plans): string {
+  if (was.printer !== job.printer) return `it moved from ${was.printer} to ${job.printer}`;
+  const shift = job.to! - was.to!;
+  const pushes = (ms: number): boolean => Math.abs(ms) >= NOTICED_MS && ms > 0 === shift > 0;
+  const grown = (job.durationS - was.durationS) * 1000;
+  if (pushes(grown) && 2 * Math.abs(grown) >= Math.abs(shift)) return `its own hours are ${shift > 0 ? "more" : "fewer"} now`;
+  const ahead = (list: readonly JobThen[], of: JobThen): JobThen[] => list.filter((j) => j.printer === of.printer && j.place < of.place);
+  const [earlier, later] = [ahead(before, was), ahead(after, job)];
+  const missing = (from: readonly JobThen[], among: readonly JobThen[]): JobThen | undefined =>
+    from.findLast((j) => !among.some((k) => k.key === j.key));
+  const [came, went] = [missing(later, earlier), missing(earlier, later)];
+  if (shift > 0 && came) return `${came.name} is before it now`;
+  if (shift < 0 && went) return `${went.name} is no longer before it`;
+  const pushed = later.findLast((j) => pushes((j.to ?? 0) - (earlier.find((k) => k.key === j.key)?.to ?? j.to ?? 0)));
+  if (pushed) return `${pushed.name} before it ends ${shift > 0 ? "later" : "sooner"}`;
+  if (pushes(grown)) return `its own hours are ${shift > 0 ? "more" : "fewer"} now`;
+  if (shift > 0 && was.from !== null && was.from < now && job.from !== null && job.from > was.from)
+    return `it was not begun at ${clock(was.from)}`;
+  return "no plate before it and nothing of its own has changed; what it waits for, or the hours in which somebody changes plates, are others";
 }

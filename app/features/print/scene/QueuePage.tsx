@@ -47,7 +47,7 @@ export function QueuePage({ project }: { project: Project }) {
   const others = useOthers();
   const log = useMemo(() => printLog(project, others), [project, others]);
   const queue = useMemo(() => queueOf(project, model, log, others), [project, model, log, others]);
-  const [changes, dismiss] = usePlanChanges(queue, project);
+  const [changes, dismiss] = usePlanChanges(queue, project, model.now);
   const [starting, setStarting] = useState<Job | null>(null);
   const [finishing, setFinishing] = useState<Clock | null>(null);
   const [span, setSpan] = useState<Span>("20");
@@ -151,17 +151,17 @@ const shownOf = (lane: Lane): Job | undefined =>
   lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? (lane.jobs[0] as Job | undefined);
 
 /** What is different since the page was opened, or since it was last looked at. The clock alone changes no plan. */
-function usePlanChanges(queue: Queue, project: Project): [PlanChange[], () => void] {
+function usePlanChanges(queue: Queue, project: Project, at: number): [PlanChange[], () => void] {
   const shown = useRef({ project, then: snapshotOf(queue) });
   const [changes, setChanges] = useState<PlanChange[]>([]);
   useEffect(() => {
     const now = snapshotOf(queue);
     if (shown.current.project !== project) {
-      const found = changesBetween(shown.current.then, now, clock);
+      const found = changesBetween(shown.current.then, now, clock, at);
       if (found.length > 0) setChanges(found);
     }
     shown.current = { project, then: now };
-  }, [queue, project]);
+  }, [queue, project, at]);
   return [changes, () => setChanges([])];
 }
 
