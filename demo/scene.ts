@@ -3,13 +3,12 @@
  * built by code, print facts are computed here once with the same core that the application uses.
  */
 import { GENERIC_PRINTERS, layOut, mirroredFootprint, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
-import { buildTopology, TURNS, writeStl, type Mesh } from "../core/mesh";
+import { buildTopology, writeStl, type Mesh } from "../core/mesh";
 import { anchorOf, findSurfaces } from "../core/surface";
 import {
   joinPart,
   joinProject,
   footprintRequest,
-  printRequest,
   outlineRequest,
   sheetRequest,
   wantedOf,
@@ -32,7 +31,7 @@ import {
   type StepRecord,
   type WorkItem,
 } from "../core/project";
-import { workOf, type CoatWork } from "../core/work";
+import type { CoatWork } from "../core/work";
 import type { Meeting } from "../core/joint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
@@ -165,7 +164,7 @@ const MEETINGS: Meeting[] = [
 ];
 
 /** A print with the way up that the facts found best. */
-const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: TURNS["+z"], typed: null, sliced: null });
+const print = (printerId: string): WorkItem => ({ id: "print", kind: "print", printerId, turn: null, typed: null, sliced: null });
 const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1): WorkItem => ({
   id,
   kind: "coat",
@@ -494,47 +493,23 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     },
     records: [],
   };
-  // The way up that each chosen printer finds best is what was said of it.
   const supplies = { file: (key: string) => Promise.resolve(ok(meshes.get(key)!)), solids: () => Promise.resolve(solids) };
-  const undecided = { ...rows, parts: parts.map((p) => ({ ...p, work: p.work.filter((w) => w.id !== "print") })) };
-  const best = await computeWanted(
-    wantedOf(undecided).filter((r) => r.kind === "print"),
-    supplies,
-  );
-  const turned = parts.map((part, i): PartRow => ({
-    ...part,
-    work: part.work.map((w) => {
-      const [own] = workOf([w], "print");
-      return own
-        ? {
-            ...own,
-            turn: best.lookup(
-              printRequest(
-                undecided.parts[i],
-                printers.find((p) => p.id === own.printerId)!,
-              ),
-            )!.turn,
-          }
-        : w;
-    }),
-  }));
-  const decided = { ...rows, parts: turned };
-  const { lookup, values } = await computeWanted(wantedOf(decided), supplies);
+  const { lookup, values } = await computeWanted(wantedOf(rows), supplies);
   const sheets = await computeWanted(
-    turned.flatMap((row) => {
+    rows.parts.flatMap((row) => {
       const part = joinPart(row, printers, lookup);
       return part ? [sheetRequest(part), outlineRequest(row)] : [];
     }),
     supplies,
   );
-  const joined = joinProject(decided, lookup);
+  const joined = joinProject(rows, lookup);
   // What was printed before tonight, and what it has taught the printers.
   const history = printHistory(joined, DEMO_NOW);
   const taught = printers.map((p) => ({
     ...p,
     inDemo: { ...p.inDemo, learned: lessonsOf(printLog({ scene: joined.scene, records: history }), p.id).map(asLesson) },
   }));
-  const told = { ...decided, workshop: { ...decided.workshop, printers: taught } };
+  const told = { ...rows, workshop: { ...rows.workshop, printers: taught } };
   const known = joinProject(told, lookup);
   const project = { ...known, records: [...history, ...recordsOf(known)] };
   const footprints = new Map<ResultRequest, ValueOf<ResultRequest>>();

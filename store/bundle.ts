@@ -22,7 +22,7 @@ configure({ useWebWorkers: false });
 /**
  * Version 1 knew no pictures, subjects or walls, version 2 no manifest, version 3 kept what was computed with the parts, version 4 knew no marked faces, version 5 no plates, version 6 knew surfaces by words only. All are still read.
  */
-export const BUNDLE_VERSION = 8;
+export const BUNDLE_VERSION = 9;
 const FORMAT = "inch-hollow";
 const SCENE = "scene.json";
 const MANIFEST = "manifest.json";

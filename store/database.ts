@@ -119,7 +119,7 @@ interface Chore {
 
 export const DATABASE_NAME = "inch-hollow";
 /** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 8;
+export const DATABASE_VERSION = 9;
 
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
@@ -225,10 +225,12 @@ export class InchHollowDatabase extends Dexie {
       await tx.table("history").clear();
     });
     // Readings of filling go by the spacing along the face. Undo would bring back the old ones, so it begins anew.
-    this.version(DATABASE_VERSION).upgrade(async (tx) => {
+    this.version(8).upgrade(async (tx) => {
       await replaceRows(tx, "habits", habitsTo8);
       await tx.table("history").clear();
     });
+    // A way up and what a joint leads to may be left to the program now. What rows of before say stands.
+    this.version(DATABASE_VERSION).stores({});
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {
       if (!(await this.chores.get("sift"))) return;

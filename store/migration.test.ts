@@ -145,6 +145,42 @@ describe("what version 5 stored", () => {
   });
 });
 
+describe("what version 8 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version8.fixture.json", import.meta.url), "utf8"));
+  const workOfAll = ({ parts }: Pick<ProjectRows, "parts">) => parts.flatMap((p) => p.work);
+  it("opens as it was: a way up and a material that it kept are taken as said", async () => {
+    const rows = said().project;
+    const kept = workOf(workOfAll(rows), "print").map((w) => w.turn);
+    expect(kept.length).toBeGreaterThan(0);
+    await stored(8, rows);
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(workOfAll(project)).toEqual(workOfAll(rows));
+    db.close();
+    const { project: full, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(full, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    expect(workOfAll(got.value.project)).toEqual(workOfAll(rows));
+  });
+  it("what is left to the program comes back as such", async () => {
+    const { project, meshes } = await fullProject();
+    const open = {
+      ...project,
+      parts: project.parts.map((p) => ({
+        ...p,
+        work: p.work.map((w) =>
+          workOf([w], "print").length > 0 ? { ...w, turn: null } : workOf([w], "glue").length > 0 ? { ...w, toMaterial: null } : w,
+        ) as typeof p.work,
+      })),
+    };
+    const got = await read(await packed({ ...withBytes(open, meshes), pictures: new Map() }));
+    if (!got.ok) throw new Error(got.problem.message);
+    expect(workOfAll(got.value.project)).toEqual(workOfAll(open));
+  });
+});
+
 describe("what version 7 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>
     JSON.parse(readFileSync(new URL("./version7.fixture.json", import.meta.url), "utf8"));

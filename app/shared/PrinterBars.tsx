@@ -59,13 +59,13 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
       void run("work.set", {
         partId: part.id,
         itemId: chosen.id,
-        change: { printerId: o.printer.id, turn: o.facts.turn, typed: null, sliced: null },
+        change: { printerId: o.printer.id, turn: null, typed: null, sliced: null },
       });
     else
       void run("work.add", {
         partId: part.id,
         at: 0,
-        items: [{ id: newId(), kind: "print", printerId: o.printer.id, turn: o.facts.turn, typed: null, sliced: null }],
+        items: [{ id: newId(), kind: "print", printerId: o.printer.id, turn: null, typed: null, sliced: null }],
       });
   };
   return (

@@ -43,7 +43,11 @@ export const grainOf = (printer: Printer): Grain =>
 export const shellMmOf = (printer: Printer): number => (printer.process === "fdm" ? printer.wallLines * printer.lineWidthMm : Infinity);
 
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
-export const sheetTurn = (part: Part): Turn => workOf(part.work, "print")[0]?.turn ?? part.prints[0]?.turn ?? TURNS["+z"];
+export function sheetTurn(part: Part): Turn {
+  const [own] = workOf(part.work, "print");
+  const facts = part.prints.find((f) => f.printerId === own?.printerId) ?? part.prints[0];
+  return own?.turn ?? facts?.turn ?? TURNS["+z"];
+}
 
 /** One surface of a part, and what is known of it. */
 export interface KnownSurface {

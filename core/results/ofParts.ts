@@ -49,12 +49,13 @@ export function printRequest(part: PartRow, printer: Printer): Request<"print"> 
   return of(printer);
 }
 
-export const waysRequest = (part: PartRow, printer: Printer): Request<"ways"> => ({
+/** @param turn a way to be looked at beside those that are found; choosing one of those makes no other list */
+export const waysRequest = (part: PartRow, printer: Printer, turn: Turn | null = null): Request<"ways"> => ({
   kind: "ways",
   inputs: {
     geometry: geometryOf(part.source),
     factor: part.factor,
-    turn: chosenTurn(part, printer.id),
+    turn,
     profile: profileOf(printer),
     faces: part.faces,
   },

@@ -20,6 +20,7 @@ import {
   surfacesRequest,
   wallsRequest,
   wantedOf,
+  waysRequest,
   type ResultRequest,
 } from "./index";
 
@@ -51,6 +52,13 @@ describe("the key of a result", () => {
       resultKey(printRequest({ ...row, work: [] }, large)),
     );
     expect(resultKey(printRequest({ ...row, name: "X", notes: "n", copies: 9, order: 4 }, { ...large, name: "The loud one" }))).toBe(key);
+  });
+  it("does not change when a printer is chosen and its way up left open, nor do the ways by which of them is chosen", () => {
+    const open = { ...row, work: [] };
+    const chosen = { ...row, work: [print(large.id, { turn: null })] };
+    expect(resultKey(printRequest(chosen, large))).toBe(resultKey(printRequest(open, large)));
+    const lies = { ...row, work: [print(large.id, { turn: TURNS["+x"] })] };
+    expect(resultKey(waysRequest(lies, large))).toBe(resultKey(waysRequest(open, large)));
   });
   it.each([
     ["size", { ...row, factor: 1.1 }, large],

@@ -5,7 +5,7 @@ export * from "./kind";
 export * from "./kinds";
 export { MOST_GOES } from "./kinds/bench";
 export { sprayCaution, type CoatWork } from "./kinds/coat";
-export { jointTo, type GlueWork } from "./kinds/glue";
+export { jointMaterial, jointTo, type GlueWork } from "./kinds/glue";
 export type { GroundWork } from "./kinds/ground";
 export type { HideWork } from "./kinds/hide";
 export { needsOf, slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";

@@ -7,7 +7,7 @@ import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { isAtHand, LIMITS, materialOf, type Part, type Project } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
-import { jointTo, workOf, type GlueWork } from "~core/work";
+import { jointMaterial, jointTo, workOf, type GlueWork } from "~core/work";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
@@ -124,11 +124,13 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
   const index = part.work.indexOf(joint);
   const painted = workOf(part.work.slice(0, index), "coat").length > 0;
   const material = materialOf(part, project.scene);
-  const choices = gluesFor({ a: material, b: joint.toMaterial, gapMm: joint.gapMm, load: joint.load, painted });
+  const at = surroundingsOf(project);
+  const toMaterial = jointMaterial(joint, at);
+  const choices = gluesFor({ a: material, b: toMaterial, gapMm: joint.gapMm, load: joint.load, painted });
   const chosen = choices.find((c) => c.glue.id === joint.glueId);
   const set = (change: Partial<Joint>) => run("work.set", { partId: part.id, itemId: joint.id, change });
   const others = project.parts.filter((p) => p.id !== part.id);
-  const name = jointTo(joint, surroundingsOf(project));
+  const name = jointTo(joint, at);
   return (
     <section aria-label={`Joint to ${name}`} className="mt-4 border-t-[1.5px] border-ink pt-2">
       <div className="grid items-end gap-3 tab:grid-cols-[1fr_1fr_8rem_auto_auto]">
@@ -137,7 +139,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
           value={joint.toPartId ?? ""}
           onChange={(id) => {
             const target = others.find((p) => p.id === id);
-            set(target ? { toPartId: id, to: target.name, toMaterial: materialOf(target, project.scene) } : { toPartId: null });
+            set(target ? { toPartId: id, to: target.name, toMaterial: null } : { toPartId: null });
           }}
           options={[
             ...others.map((p) => ({ value: p.id, label: p.name })),
@@ -146,7 +148,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
         />
         <Choice
           label="which is of"
-          value={joint.toMaterial}
+          value={toMaterial}
           onChange={(toMaterial) => set({ toMaterial })}
           options={MATERIALS.map((m) => ({ value: m, label: m }))}
         />
@@ -166,7 +168,7 @@ function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: 
         </IconButton>
       </div>
       <p className="mt-2 text-soft">
-        {material} on {joint.toMaterial}
+        {material} on {toMaterial}
         {painted ? ", painted before: glue holds to paint, and paint to primer" : ", before paint"}.
       </p>
       {chosen && !chosen.suits && (

@@ -63,6 +63,9 @@ const PANEL = 0.15;
 /** So much of the area at less than this slope makes a roof of it that shows its lines. Common practice, no source. */
 const GENTLE = { deg: 30, share: 0.15 };
 
+/** Do they stand the same way up? Turned about the vertical a part prints alike. */
+export const sameWayUp = (a: Turn, b: Turn): boolean => sameTurn(a, b) || dot(axisOf(a), axisOf(b)) > 1 - 1e-6;
+
 /** The shortest rotation that brings a direction to the top. */
 export function turnTo([x, y, z]: Direction): Turn {
   const side = UPS.find((up) => {
@@ -217,7 +220,7 @@ export function candidates(
     also([...sides, ...resting], looks * 0.6);
   } else if (turns.length < 4) for (const goal of ["support", "clean"] as const) also(bests(goal, 6), 6);
   if (own) {
-    const there = turns.find((x) => sameTurn(x.turn, own) || dot(axisOf(x.turn), axisOf(own)) > 1 - 1e-6);
+    const there = turns.find((x) => sameWayUp(x.turn, own));
     if (there) there.own = true;
     else turns.push({ turn: own, habit: null, own: true });
   }

@@ -13,13 +13,18 @@ export interface GlueWork {
   toPartId: string | null;
   /** What it is glued to, in words, where that is no part. */
   to: string;
-  toMaterial: Material;
+  /** What that is of, as the user said; null for what the part it names is of. */
+  toMaterial: Material | null;
   gapMm: number;
   load: boolean;
 }
 
 /** What the joint leads to, by the name it has now. */
 export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPartId && at.part(item.toPartId)?.name) || item.to;
+
+/** What it is glued to is of this: said, or as the part is now. */
+export const jointMaterial = ({ toMaterial, toPartId }: GlueWork, at: Pick<Surroundings, "part">): Material =>
+  toMaterial ?? (toPartId ? at.part(toPartId)?.material : undefined) ?? "filament print";
 
 export const glue: WorkKind<GlueWork> = {
   kind: "glue",
@@ -28,7 +33,9 @@ export const glue: WorkKind<GlueWork> = {
     glueId: oneOf(GLUES),
     toPartId: id.allow(null),
     to: name,
-    toMaterial: Joi.string().valid(...MATERIALS),
+    toMaterial: Joi.string()
+      .valid(...MATERIALS)
+      .allow(null),
     gapMm: within(LIMITS.gapMm),
     load: Joi.boolean(),
   },
@@ -51,7 +58,7 @@ export const glue: WorkKind<GlueWork> = {
         waitS: item.load ? used.fullS : used.handleS,
         cautions: used.cautions,
         pieces: task.copies,
-        rests: { glue: used.name, to: item.toMaterial, on: task.material, gapMm: item.gapMm },
+        rests: { glue: used.name, to: jointMaterial(item, task), on: task.material, gapMm: item.gapMm },
       },
     ];
   },
@@ -63,7 +70,7 @@ export const glue: WorkKind<GlueWork> = {
       glueId: "instant-gel",
       toPartId: at.others[0]?.id ?? null,
       to: at.others[0]?.name ?? "Base",
-      toMaterial: at.others[0]?.material ?? "filament print",
+      toMaterial: null,
       gapMm: 0.1,
       load: false,
     }),

@@ -30,7 +30,8 @@ export interface PrintWork {
   id: string;
   kind: "print";
   printerId: string;
-  turn: Turn;
+  /** How it lies, as the user said; null for whatever is best. */
+  turn: Turn | null;
   typed: TypedEstimate | null;
   sliced: SlicedEstimate | null;
 }
@@ -57,7 +58,7 @@ export const slicedEstimate = Joi.object({
 export const print: WorkKind<PrintWork> = {
   kind: "print",
   many: "prints",
-  fields: { printerId: id, turn: turnField, typed: typedEstimate, sliced: slicedEstimate },
+  fields: { printerId: id, turn: turnField.allow(null), typed: typedEstimate, sliced: slicedEstimate },
   station: "print",
   makesPieces: true,
   words: (item, at) => ({
@@ -82,7 +83,7 @@ export const print: WorkKind<PrintWork> = {
             id: itemId,
             kind: "print",
             printerId: at.printers[0].id,
-            turn: at.facts(at.printers[0].id)?.turn ?? TURNS["+z"],
+            turn: null,
             typed: null,
             sliced: null,
           }
@@ -149,7 +150,12 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   const plateS = (count: number): number =>
     item.typed?.timeS ?? item.sliced?.timeS ?? (facts && count > 0 ? plateTimeS(facts, count).value * learned : 0);
   const single = future > SINGLE_PLATES ? SINGLE_OF_MANY : future;
-  const rests = { printer: printer.name, process: printer.process, layerMm: printer.layerMm, up: turnWords(item.turn) };
+  const rests = {
+    printer: printer.name,
+    process: printer.process,
+    layerMm: printer.layerMm,
+    up: turnWords(facts?.turn ?? item.turn ?? TURNS["+z"]),
+  };
   for (let i = 0; i < cleared + single; i++) {
     const nth = begun + i - cleared;
     const left = Math.max(0, missing - Math.floor(nth / pieces) * perPlate);

@@ -85,7 +85,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
   const model = option.says[option.says.length - 1].job;
   const plan = async (): Promise<PrintWork | null> => {
     if (planned) return planned;
-    const item: PrintWork = { id: newId(), kind: "print", printerId: printer.id, turn: option.facts.turn, typed: null, sliced: null };
+    const item: PrintWork = { id: newId(), kind: "print", printerId: printer.id, turn: null, typed: null, sliced: null };
     const done = await run("work.add", { partId: part.id, at: 0, items: [item] });
     return done.ok ? item : null;
   };

@@ -111,8 +111,8 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
     if (part.source.kind !== "mesh") return;
     const { fileName } = part.source;
     const printed: WorkItem[] = workOf(part.work, "print");
-    const pieces = t.pieces.map(({ hash, facts }, i) => {
-      const print: WorkItem = { id: newId(), kind: "print", printerId: printer.id, turn: facts.turn, typed: null, sliced: null };
+    const pieces = t.pieces.map(({ hash }, i) => {
+      const print: WorkItem = { id: newId(), kind: "print", printerId: printer.id, turn: null, typed: null, sliced: null };
       // What comes after printing stays with the first piece: the others are glued to it before.
       return {
         id: newId(),

@@ -8,6 +8,7 @@ import {
   knownSum,
   named,
   parseAngles,
+  sameWayUp,
   turnTo,
   turnWords,
   type FaceKind,
@@ -22,7 +23,7 @@ import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/result
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Figure, type Result } from "~core/units";
 import { sumText } from "~core/look";
 import { workOf } from "~core/work";
-import { useResult, useResults } from "~app/data/results.client";
+import { useResult, useResults, type Answer } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { segmentsPath } from "~app/shared/SheetDrawing";
@@ -61,7 +62,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   const planned = workOf(part.work, "print")[0];
   const [printerId, choosePrinter] = useState(() => printerAtHand(part, scene)?.id ?? scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
-  const answer = useResult(waysRequest(part, printer));
+  const { answer, found } = useWays(part, printer, planned?.printerId === printer.id ? planned.turn : null);
   const lay = async (turn: Turn): Promise<Result<unknown>> => {
     // What was typed or sliced was for another turn.
     const change = { printerId: printer.id, turn, typed: null, sliced: null };
@@ -72,7 +73,6 @@ function Ways({ part, project }: { part: Part; project: Project }) {
     return done;
   };
   const view = useResults();
-  const found = answer.state === "ready" ? answer.value : [];
   const hours = found.map((w) => {
     const facts = view.value(turnedRequest(part, printer, w.turn));
     return (
@@ -92,7 +92,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
         <ParsedField
           className="w-56"
           label="Any turn, in degrees"
-          text={planned && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
+          text={planned?.turn && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
           placeholder="x 30, z 45"
           parse={parseAngles}
           readAs={turnWords}
@@ -107,11 +107,15 @@ function Ways({ part, project }: { part: Part; project: Project }) {
       )}
       {answer.state === "failed" ? (
         <p className="note-act mt-3">▲ {answer.problem.message}</p>
-      ) : answer.state !== "ready" ? (
-        <p className="mt-3 text-soft" role="status">
-          Looking at every way it can lie{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
-        </p>
       ) : (
+        answer.state !== "ready" && (
+          <p className="mt-3 text-soft" role="status">
+            {found.length > 0 ? "Looking at your own turn beside these" : "Looking at every way it can lie"}
+            {answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
+          </p>
+        )
+      )}
+      {found.length > 0 && (
         <ol className="mt-2" aria-label="Ways to turn it">
           {ways.map((way, i) => (
             <Way
@@ -130,6 +134,17 @@ function Ways({ part, project }: { part: Part; project: Project }) {
       <Faces part={part} onLay={(normal) => void lay(turnTo(normal.map((v) => -v) as [number, number, number]))} />
     </>
   );
+}
+
+/** The ways that are found, and the user's own turn: one of them, or one that is looked at beside them. */
+function useWays(part: Part, printer: Printer, turn: Turn | null): { answer: Answer<PicturedCandidate[]>; found: PicturedCandidate[] } {
+  const plain = useResult(waysRequest(part, printer));
+  const list = plain.state === "ready" ? plain.value : [];
+  const lies = turn ?? printFactsOf(part, printer)?.turn;
+  const among = lies && list.find((w) => sameWayUp(w.turn, lies));
+  const beside = useResult(list.length > 0 && turn && !among ? waysRequest(part, printer, turn) : null, PRIORITY.check);
+  if (turn && !among && list.length > 0) return { answer: beside, found: beside.state === "ready" ? beside.value : list };
+  return { answer: plain, found: list.map((w) => ({ ...w, own: w === among })) };
 }
 
 /** As everywhere: what was typed or sliced counts for the turn it was said of, what the printer has taught for all. */
