@@ -101,3 +101,39 @@ test("bad files get a sentence, the others go on, and nothing is stored", async 
   await station(bench, "Parts").click();
   await expect(bench.getByRole("row")).toHaveCount(2);
 });
+
+test("two hundred small files: one quiet list that hides, and all of them are parts in a moment", async ({ bench }) => {
+  await bench.keyboard.press("n");
+  await bench
+    .locator("#mesh-file")
+    .setInputFiles(
+      Array.from({ length: 200 }, (_, i) => ({ name: `piece ${i}.stl`, mimeType: "model/stl", buffer: shedStl(0.2 + i * 0.001) })),
+    );
+  const queue = bench.getByRole("region", { name: "Files being read" });
+  await queue.getByRole("button", { name: "hide" }).click();
+  await expect(queue.getByRole("listitem")).toHaveCount(0);
+  await expect(queue).toBeHidden();
+  await expect(bench.getByText(/Read: \d+ parts from \d+ files/)).toBeVisible();
+  await station(bench, "Parts").click();
+  await expect(bench.getByText("200 kinds, 200 pieces")).toBeVisible();
+});
+
+test("of many files the rest is cancelled, and what was read stays", async ({ bench }) => {
+  const facet =
+    "facet normal 0 0 1\nouter loop\nvertex 0.12345 0.5 0.25\nvertex 10.125 0.25 0.75\nvertex 0.5 10.75 0.125\nendloop\nendfacet\n";
+  const slow = Buffer.from(`solid big\n${facet.repeat(40_000)}endsolid big\n`);
+  await bench.keyboard.press("n");
+  await bench
+    .locator("#mesh-file")
+    .setInputFiles([
+      { name: "first.stl", mimeType: "model/stl", buffer: shedStl() },
+      ...[1, 2, 3, 4, 5, 6].map((i) => ({ name: `slow ${i}.stl`, mimeType: "model/stl", buffer: slow })),
+    ]);
+  await expect(bench.getByRole("heading", { name: "First", level: 1 })).toBeVisible();
+  const queue = bench.getByRole("region", { name: "Files being read" });
+  await queue.getByRole("button", { name: "Cancel all" }).click();
+  await expect(queue).toBeHidden();
+  await station(bench, "Parts").click();
+  await expect(bench.getByRole("row", { name: /First/ })).toBeVisible();
+  await expect(bench.getByRole("row", { name: /Slow 6/ })).toHaveCount(0);
+});

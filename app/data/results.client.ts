@@ -127,14 +127,22 @@ class ResultDesk {
     if (rows.value.length) this.tellNow();
   }
 
-  /** Takes a value that was computed on the way, as a reader measures what it reads. */
-  async give<R extends ResultRequest>(request: R, value: ValueOf<R>): Promise<void> {
-    const entry = this.entry(request);
-    entry.stop?.abort();
-    entry.stop = null;
-    entry.carried = false;
-    this.settle(entry, { state: "ready", value });
-    await ask(() => keepResults(db, [resultRow(request, value, Date.now())]));
+  /** Takes values that were computed on the way, as a reader measures what it reads. */
+  async give<R extends ResultRequest>(list: readonly { request: R; value: ValueOf<R> }[]): Promise<void> {
+    for (const { request, value } of list) {
+      const entry = this.entry(request);
+      entry.stop?.abort();
+      entry.stop = null;
+      entry.carried = false;
+      this.settle(entry, { state: "ready", value });
+    }
+    const now = Date.now();
+    await ask(() =>
+      keepResults(
+        db,
+        list.map(({ request, value }) => resultRow(request, value, now)),
+      ),
+    );
   }
 
   /** Says that somebody wants it. @returns how to say that it is wanted no more */

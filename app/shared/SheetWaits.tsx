@@ -2,6 +2,7 @@ import type { Note } from "~core/look";
 import type { Part, Scene } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import type { HatchKind } from "~app/ui/hatch";
+import { Progress } from "~app/ui/progress";
 import { SheetDrawing } from "./SheetDrawing";
 import type { SheetState } from "./useSheet";
 
@@ -16,7 +17,7 @@ export function SheetWaits({ state, part, scene }: { state: SheetState; part?: P
   const progress = (
     <>
       <p className="text-soft">Drawing the sheet…</p>
-      <progress className="mt-2 w-64" value={state.progress} max={1} aria-label="Drawing the sheet" />
+      <Progress className="mt-2 w-64" share={state.progress} label="Drawing the sheet" />
     </>
   );
   if (!state.outline || !part || !scene) return <div className="mt-6 h-[300px]">{progress}</div>;

@@ -21,7 +21,7 @@ export function Why({ of, reasons, word = "why?" }: { of: string; reasons: Reaso
         <Popover.Content
           sideOffset={4}
           collisionPadding={12}
-          className="z-50 w-[min(30rem,92vw)] border-2 border-ink bg-paper p-4 text-ink"
+          className="z-50 max-h-[var(--radix-popover-content-available-height)] w-[min(30rem,92vw)] overflow-y-auto border-2 border-ink bg-paper p-4 text-ink"
           aria-label={`Why ${of}`}
         >
           <p className="font-semibold">{of}</p>

@@ -15,6 +15,7 @@ import { useActions } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
+import { Sideways } from "~app/ui/sideways";
 
 type Joint = GlueWork;
 
@@ -60,7 +61,7 @@ export function AssemblePage({ project }: { project: Project }) {
       )}
       {all.length > 0 && (
         <Section title="All joints of the scene, in the order of each part’s work">
-          <div className="overflow-x-auto">
+          <Sideways label="All joints">
             <table className="plain">
               <thead>
                 <tr>
@@ -90,7 +91,7 @@ export function AssemblePage({ project }: { project: Project }) {
                 })}
               </tbody>
             </table>
-          </div>
+          </Sideways>
         </Section>
       )}
     </Page>

@@ -31,6 +31,7 @@ import { ParsedField, parseName } from "~app/ui/field";
 import { HatchDefs, hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 import { FileInput } from "~app/ui/fileInput";
+import { Sideways } from "~app/ui/sideways";
 
 export interface BenchData {
   scenes: Result<StoredScene[]>;
@@ -269,7 +270,7 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
       <p className="max-w-prose text-soft">
         What this program could not understand. The rest of its scene opened without it; nothing of it is thrown away.
       </p>
-      <div className="overflow-x-auto">
+      <Sideways label="Set aside">
         <table className="plain">
           <thead>
             <tr>
@@ -290,7 +291,7 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       {rows.length > 50 && <p className="text-soft">and {rows.length - 50} more, all in the file</p>}
     </Section>
   );
@@ -379,7 +380,7 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
       }
     >
       <Strip usage={usage} />
-      <div className="overflow-x-auto mt-1">
+      <Sideways label="What takes room" className="mt-1">
         <table className="plain">
           <tbody>
             {KINDS.map(({ key, label, what }) => (
@@ -392,7 +393,7 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <p className="mt-2 max-w-prose text-soft">
         {room.usedBytes !== null && room.quotaBytes !== null && (
           <>

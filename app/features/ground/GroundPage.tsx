@@ -24,6 +24,7 @@ import { useActions } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
+import { Sideways } from "~app/ui/sideways";
 
 type Ground = GroundWork;
 
@@ -132,7 +133,7 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
         </button>
       </div>
       <div className="mt-4 grid gap-8 desk:grid-cols-2">
-        <div className="overflow-x-auto">
+        <Sideways label="What the ground takes">
           <table className="plain">
             <tbody>
               {a.loose.map((m) => (
@@ -164,7 +165,7 @@ function GroundOf({ item, part, project }: { item: Ground; part: Part; project: 
               </tr>
             </tbody>
           </table>
-        </div>
+        </Sideways>
         <div>
           <ol className="ml-5 list-decimal">
             {recipe.steps.map((s) => (

@@ -10,6 +10,7 @@ import { Silhouette } from "~app/shared/Silhouette";
 import { Page } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
+import { Sideways } from "~app/ui/sideways";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
@@ -89,7 +90,7 @@ export function LogPage({ project }: { project: Project }) {
               </>
             )}
           </p>
-          <div className="mt-2 overflow-x-auto">
+          <Sideways label="What was written down" className="mt-2">
             <table className="plain">
               <thead>
                 <tr>
@@ -169,7 +170,7 @@ export function LogPage({ project }: { project: Project }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </Sideways>
           {done.length > rows && (
             <button className="btn mt-2" onClick={() => setRows(rows + ROWS)}>
               {Math.min(ROWS, done.length - rows)} more of {(done.length - rows).toLocaleString("en")}

@@ -4,6 +4,7 @@ import { saidId, surfacesOf, type Part, type Project } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import { useActions } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
+import { Sideways } from "~app/ui/sideways";
 
 /** Surfaces offered, the largest ones; the rest are hardly painted apart. */
 const SHOWN = 6;
@@ -17,7 +18,7 @@ export function RealMaterials({ part, project }: { part: Part; project: Project 
     .slice(0, SHOWN);
   if (shown.length === 0) return <p className="text-soft">No surface is large enough to be painted apart.</p>;
   return (
-    <div className="overflow-x-auto">
+    <Sideways label="Real materials">
       <table className="plain">
         <thead>
           <tr>
@@ -70,6 +71,6 @@ export function RealMaterials({ part, project }: { part: Part; project: Project 
           })}
         </tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }

@@ -10,6 +10,7 @@ import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
 import { detailChanges, fitChanges, partChanges, type Span } from "~core/look";
 import { ScaleLeaves } from "./ScaleLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;
 const PROCESS = { fdm: "filament", resin: "resin" };
@@ -125,7 +126,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
             No printed parts yet. A mill house of 118 mm at 1:56 would be 63 mm at 15 mm figures, and a sixth of the material.
           </p>
         ) : (
-          <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="What changes, moved sideways">
+          <Sideways label="What changes">
             <table className="plain">
               <thead>
                 <tr>
@@ -160,7 +161,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
                 ))}
               </tbody>
             </table>
-          </div>
+          </Sideways>
         )}
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">

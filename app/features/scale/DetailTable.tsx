@@ -2,6 +2,7 @@
 import { formatMm, formatReal } from "~core/units";
 import { DETAIL_FLOORS, judgeFeature, PRIMER_FILM_MM, REAL_FEATURES, type Process } from "~core/scale";
 import { Why } from "~app/ui/why";
+import { Sideways } from "~app/ui/sideways";
 
 const PROCESS_WORDS: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 const MARK = { prints: "●", drowns: "◐", vanishes: "○" };
@@ -10,7 +11,7 @@ const WORD = { prints: "prints", drowns: "drowns in primer", vanishes: "vanishes
 export function DetailTable({ ratio, processes }: { ratio: number; processes: Process[] }) {
   return (
     <>
-      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label="Details, moved sideways">
+      <Sideways label="Details">
         <table className="plain">
           <thead>
             <tr>
@@ -42,7 +43,7 @@ export function DetailTable({ ratio, processes }: { ratio: number; processes: Pr
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <p className="flex flex-wrap items-center gap-2 text-soft">
         Raised edges are made thicker than true on purpose: nobody sees true scale.
         <Why

@@ -27,6 +27,7 @@ import { LengthDesk } from "./LengthDesk";
 import { parseDistance, parseOwnThing, readAsThing } from "~app/shared/scaleParsing";
 import { RatioBand } from "./RatioBand";
 import { ScaleLeaves } from "./ScaleLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 /** An empty field means none. */
 const parseSecondary = (text: string): Result<number | null> => {
@@ -216,7 +217,7 @@ function KnownThings({ project }: { project: Project }) {
   const add = (thing: RealThing) => run("thing.add", { thing });
   return (
     <>
-      <div className="overflow-x-auto">
+      <Sideways label="Things at this scale">
         <table className="plain">
           <thead>
             <tr>
@@ -259,7 +260,7 @@ function KnownThings({ project }: { project: Project }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <button className="btn" onClick={() => setAll(!all)} aria-expanded={all}>
           {all ? "Only the usual ones" : `All ${REAL_THINGS.length} known things`}

@@ -26,6 +26,7 @@ import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
+import { Sideways } from "~app/ui/sideways";
 
 export function FilmPage({ project }: { project: Project }) {
   return (
@@ -121,7 +122,7 @@ function Film({ part, project }: { part: Part; project: Project }) {
             No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.
           </p>
         ) : (
-          <div className="overflow-x-auto">
+          <Sideways label="Details under the film">
             <table className="plain w-full">
               <thead>
                 <tr>
@@ -151,7 +152,7 @@ function Film({ part, project }: { part: Part; project: Project }) {
                 ))}
               </tbody>
             </table>
-          </div>
+          </Sideways>
         )}
       </section>
     </div>

@@ -28,6 +28,7 @@ import { Section } from "~app/shared/Page";
 import { parseCount, ParsedField, orNothing } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
+import { Sideways } from "~app/ui/sideways";
 
 export function LeftPage({ project }: { project: Project }) {
   return (
@@ -74,7 +75,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const perCopyS = found.reduce((sum, l) => sum + l.perCopyS, 0);
   return (
     <>
-      <div className="overflow-x-auto mt-3">
+      <Sideways label="What printing left" className="mt-3">
         <table className="plain w-full">
           <thead>
             <tr>
@@ -91,7 +92,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <p className="mt-1 text-sm text-soft">
         {walls ? "" : "Its walls and gaps are still being measured. "}Areas and steps are computed from the mesh; scars, flares and minutes
         are guesses by common practice, not measured on your print. Strings, drips and cracks cannot be told from a mesh: look for them.

@@ -32,6 +32,7 @@ import { Silhouette } from "~app/shared/Silhouette";
 import { Why } from "~app/ui/why";
 import { Fold } from "~app/ui/fold";
 import { SurfaceFrame } from "./SurfaceFrame";
+import { Sideways } from "~app/ui/sideways";
 
 export function SeamsPage({ project }: { project: Project }) {
   return (
@@ -102,7 +103,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
         {todo.length === 0 ? (
           <p className="text-soft">No seam has to be filled.</p>
         ) : (
-          <div className="overflow-x-auto">
+          <Sideways label="Seams">
             <table className="plain w-full">
               <thead>
                 <tr>
@@ -142,7 +143,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                 })}
               </tbody>
             </table>
-          </div>
+          </Sideways>
         )}
         {others.length > 0 && <p className="mt-1 text-sm text-soft">With the seams of the scene’s other parts.</p>}
       </Section>

@@ -24,6 +24,7 @@ import { storeWithFiles } from "~app/data/edits.client";
 import type { CleanPicture } from "~app/shared/pictures";
 import { Choice, ParsedField } from "~app/ui/field";
 import type { Judged } from "~core/look";
+import { Sideways } from "~app/ui/sideways";
 
 const SIGHT_WORDS = { seen: "seen", hidden: "nobody looks there", mating: "lies against another part", covered: "covered later" } as const;
 
@@ -67,7 +68,7 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
     void run("surface.say", { partId: part.id, surfaceId: saidId(at), anchor: at.anchor, change: {}, photos: { drop: [hash] } });
   return (
     <div className="mt-4">
-      <div className="overflow-x-auto">
+      <Sideways label="Surfaces">
         <table className="plain">
           <tbody>
             <Fact label="Steps">
@@ -118,7 +119,7 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
             </Fact>
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <div className="mt-3 grid gap-2 tab:grid-cols-2">
         <ParsedField
           label="Called"
@@ -231,7 +232,7 @@ export function SurfaceTable({
   const [all, setAll] = useState(false);
   const shown = all ? list : list.slice(0, FEW);
   return (
-    <div className="overflow-x-auto">
+    <Sideways label="Ways to hide it">
       <table className="plain mt-2 w-full">
         <thead>
           <tr>
@@ -286,7 +287,7 @@ export function SurfaceTable({
           {all ? "Fewer" : `${list.length - FEW} more`}
         </button>
       )}
-    </div>
+    </Sideways>
   );
 }
 

@@ -57,7 +57,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const tonight = useTonightModel(project, others, Math.max(now, loaderData.loadedAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
-  const { imports, addFiles, dismiss } = useImports(project.scene);
+  const { line, addFiles } = useImports(project.scene);
   const reckoning = useReckoned(rows, otherRows);
   const { run, runIn, undo, redo } = useRunner(project.scene.id);
   usePrinterWatch(project, others, runIn);
@@ -122,7 +122,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
               )}
               <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
               <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
-              <ImportQueue imports={imports} onDismiss={dismiss} />
+              <ImportQueue line={line} />
             </ReckoningContext>
           </TonightContext>
         </OthersContext>

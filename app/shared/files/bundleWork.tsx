@@ -7,6 +7,7 @@ import { importBundle, packScene, type AskChoices, type BundleOptions } from "~a
 import type { Choices, Difference } from "../../../store/projects";
 import { SideBySide } from "./SideBySide";
 import { download, fileName } from "./download";
+import { Progress } from "~app/ui/progress";
 
 export interface BundleWork {
   state: { what: string; fraction: number; phase: string } | null;
@@ -91,7 +92,7 @@ export function BundleProgress({ work }: { work: BundleWork }) {
       {state && (
         <div role="status" className="mt-3 flex items-center gap-3 border-[1.5px] border-ink p-2">
           <span className="min-w-0 flex-1 truncate">{state.what}</span>
-          <progress className="h-2 w-40" value={state.fraction} max={1} aria-label={state.what} />
+          <Progress className="w-40" share={state.fraction} label={state.what} />
           <button className="btn" onClick={work.cancel}>
             Cancel
           </button>

@@ -1,100 +1,82 @@
-/** Files on their way in: read in the worker one after the other, stored with their part in one go, cancelled one by one. */
-import { useCallback, useRef, useState } from "react";
+/** Files on their way in: read in the pool, stored with their parts in batches, shown when they are there. */
+import { useCallback, useEffect, useState } from "react";
 import { useNavigate, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { runJob } from "~workers/client";
+import type { Jobs } from "~workers/protocol";
 import { storeWithFiles } from "~app/data/edits.client";
 import { sceneForNewPart } from "~app/data/scenes.client";
-import type { Problem } from "~core/units";
+import { fail, ok, type Problem, type Result } from "~core/units";
 import type { FileUnit } from "~core/mesh";
 import { LIMITS, type Scene } from "~core/project";
 import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
 import { newId } from "~app/shared/scene";
 import type { DroppedFile } from "./droppedFiles";
+import { ImportLine } from "./importLine";
 import { nameFromFile } from "./nameFromFile";
 
-export interface Import {
-  id: string;
+type ReadPart = Jobs["read"]["answer"]["parts"][number];
+
+/** Files that were given together: they go to one scene, whatever is answered meanwhile. */
+interface Order {
+  scene: Scene;
+  /** The page on which they were given. */
+  startedAt: string;
+  /** Where they go; null until the first of them is stored. */
+  sceneId: string | null;
+}
+type OrderedFile = DroppedFile & { order: Order };
+
+/** A file that is read: its parts as they are stored, and what the reader measured of each. */
+interface ReadFile {
+  order: Order;
   fileName: string;
-  fraction: number;
-  phase: string;
-  problem: Problem | null;
-  cancel: () => void;
-  /** Reads the file again in the unit that the user names; for sizes that cannot be. */
-  readAs: (unit: FileUnit) => void;
+  added: ReturnType<typeof partOf>[];
+  read: readonly ReadPart[];
 }
 
-export function useImports(scene: Scene): { imports: Import[]; addFiles: (files: DroppedFile[]) => void; dismiss: (id: string) => void } {
-  const [imports, setImports] = useState<Import[]>([]);
+export type MeshLine = ImportLine<OrderedFile, ReadFile>;
+
+/** The line of files, and how files are put to it for a scene. */
+export function useImports(scene: Scene): { line: MeshLine; addFiles: (files: DroppedFile[]) => void } {
   const navigate = useNavigate();
   const { revalidate } = useRevalidator();
-  const startedAt = useRef("");
-  const chain = useRef<Promise<void>>(Promise.resolve());
-
-  const patch = useCallback(
-    (id: string, change: Partial<Import>) => setImports((list) => list.map((i) => (i.id === id ? { ...i, ...change } : i))),
-    [],
+  const [line] = useState(
+    (): MeshLine =>
+      new ImportLine({ nameOf: ({ file }) => file.name, read: readOne, store: storeBatch, alike: (a, b) => a.order === b.order }),
   );
-  const dismiss = useCallback((id: string) => setImports((list) => list.filter((i) => i.id !== id)), []);
-
-  const announce = useCallback(
-    (arrival: Arrival): void => {
-      void revalidate();
-      if (mayTurn(startedAt.current)) void navigate(arrival.path, { state: { arrived: true } });
-      else toast(`Read: ${arrival.what}`, { duration: 20_000, action: { label: "Show it", onClick: () => void navigate(arrival.path) } });
-    },
-    [navigate, revalidate],
+  useEffect(
+    () =>
+      line.onStored((files) => {
+        void revalidate();
+        const { startedAt } = files[0].order;
+        const { path, what } = arrivalOf(files);
+        if (mayTurn(startedAt)) void navigate(path, { state: { arrived: true } });
+        else toast(`Read: ${what}`, { id: "read", duration: 20_000, action: { label: "Show it", onClick: () => void navigate(path) } });
+      }),
+    [line, navigate, revalidate],
   );
-
-  const read = useCallback(
-    (dropped: DroppedFile, id: string, signal: AbortSignal, unit: FileUnit | null) => {
-      chain.current = chain.current.then(async () => {
-        if (signal.aborted) return;
-        const onProgress = (fraction: number, phase: string): void => patch(id, { fraction, phase });
-        // Whatever goes wrong with one file, the queue goes on with the next.
-        const problem = await importOne(dropped, unit, signal, scene, onProgress, announce).catch((error: unknown): Problem => ({
-          code: "import.failed",
-          message: `The file could not be taken in: ${String(error)}`,
-          where: dropped.file.name,
-        }));
-        if (signal.aborted) return;
-        if (problem) patch(id, { problem });
-        else dismiss(id);
-      });
-    },
-    [scene, announce, patch, dismiss],
-  );
-
   const addFiles = useCallback(
     (files: DroppedFile[]) => {
-      startedAt.current = location.pathname;
-      for (const dropped of files) {
-        const { file } = dropped;
-        const id = newId();
-        const stop = new AbortController();
-        const cancel = (): void => {
-          stop.abort();
-          dismiss(id);
-        };
-        const readAs = (unit: FileUnit): void => {
-          patch(id, { problem: null, fraction: 0, phase: "waiting" });
-          read(dropped, id, stop.signal, unit);
-        };
-        setImports((list) => [...list, { id, fileName: file.name, fraction: 0, phase: "waiting", problem: null, cancel, readAs }]);
-        read(dropped, id, stop.signal, null);
-      }
+      const order: Order = { scene, startedAt: location.pathname, sceneId: null };
+      line.add(files.map((f) => ({ ...f, order })));
     },
-    [read, patch, dismiss],
+    [line, scene],
   );
-
-  return { imports, addFiles, dismiss };
+  return { line, addFiles };
 }
 
 /** What was taken in, and where it is shown. */
-interface Arrival {
-  path: string;
-  what: string;
+function arrivalOf(files: readonly ReadFile[]): { path: string; what: string } {
+  const { sceneId } = files[0].order;
+  const added = files.flatMap((f) => f.added);
+  return added.length === 1
+    ? { path: `/s/${sceneId}/parts/${added[0].id}`, what: added[0].name }
+    : {
+        path: `/s/${sceneId}/parts`,
+        what: `${added.length} parts from ${files.length === 1 ? files[0].fileName : `${files.length} files`}`,
+      };
 }
 
 /** The page turns to what was read only for somebody who waits for it: still where the file was given, with no text or dialog at hand. */
@@ -104,53 +86,63 @@ function mayTurn(startedAt: string): boolean {
   return location.pathname === startedAt && !types && !document.querySelector("[role=dialog][data-state=open]");
 }
 
-async function importOne(
-  { file, folder }: DroppedFile,
+async function readOne(
+  { file, folder, order }: OrderedFile,
   unit: FileUnit | null,
   signal: AbortSignal,
-  scene: Scene,
   onProgress: (fraction: number, phase: string) => void,
-  arrived: (arrival: Arrival) => void,
-): Promise<Problem | null> {
-  if (file.size > LIMITS.meshBytes)
-    return { code: "file.too-big", message: "The file is larger than 700 MB. Thin the mesh out first.", where: file.name };
+): Promise<Result<ReadFile> | null> {
+  if (file.size > LIMITS.meshBytes) return fail("file.too-big", "The file is larger than 700 MB. Thin the mesh out first.", file.name);
   const read = await runJob("read", { file, unit }, { signal, onProgress });
-  if (!read.ok)
-    return read.problem.code === "cancelled"
-      ? null
-      : { ...read.problem, where: [file.name, read.problem.where].filter(Boolean).join(", ") };
-  if (signal.aborted) return null;
-  const target = await sceneForNewPart(scene);
-  if (!target.ok) return target.problem;
-  const { unit: known, parts } = read.value;
+  if (!read.ok) {
+    if (read.problem.code === "cancelled") return null;
+    return { ok: false, problem: { ...read.problem, where: [file.name, read.problem.where].filter(Boolean).join(", ") } };
+  }
+  const { parts } = read.value;
   const whole = nameFromFile(file.name);
-  const added = parts.map(({ name, copies, hash, warnings }) => ({
-    id: newId(),
-    // A body without a name, or the only one, is called as its file is.
-    name: parts.length === 1 ? whole : name.trim() || `${whole} ${parts.findIndex((p) => p.hash === hash) + 1}`,
-    factor: 1,
-    copies,
-    work: [],
-    // What came in one file, or in one folder, is a group.
-    group: (parts.length === 1 ? folder : whole).slice(0, 60),
-    source: {
-      kind: "mesh" as const,
-      hash,
+  const added = parts.map((part, i) =>
+    partOf(part, {
+      // A body without a name, or the only one, is called as its file is.
+      name: parts.length === 1 ? whole : part.name.trim() || `${whole} ${i + 1}`,
+      // What came in one file, or in one folder, is a group.
+      group: (parts.length === 1 ? folder : whole).slice(0, 60),
       fileName: file.name.slice(0, 300),
-      unit: known.name,
-      unitReason: known.reason,
-      warnings,
-    },
-  }));
-  const files = parts.map((p) => ({ hash: p.hash, file: p.file }));
+      unit: read.value.unit,
+    }),
+  );
+  return ok({ order, fileName: file.name, added, read: parts });
+}
+
+const partOf = (
+  { copies, hash, warnings }: ReadPart,
+  { name, group, fileName, unit }: { name: string; group: string; fileName: string; unit: Jobs["read"]["answer"]["unit"] },
+) => ({
+  id: newId(),
+  name,
+  factor: 1,
+  copies,
+  work: [],
+  group,
+  source: { kind: "mesh" as const, hash, fileName, unit: unit.name, unitReason: unit.reason, warnings },
+});
+
+/** Of one order. */
+async function storeBatch(files: readonly ReadFile[]): Promise<Problem | null> {
+  const { order } = files[0];
+  const target = order.sceneId === null ? await sceneForNewPart(order.scene) : ok(order.sceneId);
+  if (!target.ok) return target.problem;
+  order.sceneId = target.value;
+  const bodies = files.flatMap((f) => f.read.map((part, i) => ({ part, added: f.added[i] })));
   // The reader has measured what it read: the page shows it at once.
-  for (const [i, { report, outsideMm2 }] of parts.entries()) await desk.give(meshRequest(added[i].source), { report, outsideMm2 });
-  const stored = await storeWithFiles(target.value, "meshes", files, "parts.add", { parts: added });
+  await desk.give(
+    bodies.map(({ part, added }) => ({
+      request: meshRequest(added.source),
+      value: { report: part.report, outsideMm2: part.outsideMm2 },
+    })),
+  );
+  const rows = bodies.map(({ part }) => ({ hash: part.hash, file: part.file }));
+  const stored = await storeWithFiles(target.value, "meshes", rows, "parts.add", { parts: bodies.map((b) => b.added) });
   if (!stored.ok) return stored.problem;
-  desk.tryAgain(files.map((f) => f.hash));
-  arrived({
-    path: added.length === 1 ? `/s/${target.value}/parts/${added[0].id}` : `/s/${target.value}/parts`,
-    what: added.length === 1 ? added[0].name : `${added.length} parts from ${file.name}`,
-  });
+  desk.tryAgain(rows.map((f) => f.hash));
   return null;
 }

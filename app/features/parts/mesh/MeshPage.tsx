@@ -186,7 +186,7 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
     const { hash, file, report, outsideMm2, did } = result.value;
     const { kind, fileName } = part.source;
     const next = { kind, fileName, hash, unit: "mm" as const, unitReason: "Mended here, in millimetres.", warnings: [] };
-    await desk.give(meshRequest(next), { report, outsideMm2 });
+    await desk.give([{ request: meshRequest(next), value: { report, outsideMm2 } }]);
     const note = mendWords(did);
     const payload = { partId: part.id, source: next, factor: part.factor, note };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", payload);

@@ -27,6 +27,7 @@ import { PickSheet, type PickedSpan } from "./PickSheet";
 import type { Picked } from "~app/shared/turntable/turntableScene";
 import { useSheet } from "~app/shared/useSheet";
 import { SheetWaits } from "~app/shared/SheetWaits";
+import { Sideways } from "~app/ui/sideways";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -215,7 +216,7 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
           . They contradict each other, so there is no scale to go by: remove the one that is wrong.
         </p>
       )}
-      <div className="overflow-x-auto">
+      <Sideways label="What was recognised">
         <table className="plain">
           <thead>
             <tr>
@@ -259,7 +260,7 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
             })}
           </tbody>
         </table>
-      </div>
+      </Sideways>
     </>
   );
 }
@@ -321,7 +322,7 @@ function BeforeAfter({ part, project, of }: { part: Part; project: Project; of: 
   const same = Math.abs(by - 1) < 0.002;
   return (
     <>
-      <div className="overflow-x-auto">
+      <Sideways label="Sizes at each scale">
         <table className="plain">
           <thead>
             <tr>
@@ -343,7 +344,7 @@ function BeforeAfter({ part, project, of }: { part: Part; project: Project; of: 
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button
           className="btn btn-solid"

@@ -4,6 +4,7 @@ import { LIMITS, optionAtHand, partSizeMm, type Part, type Project } from "~core
 import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Why } from "~app/ui/why";
+import { Sideways } from "~app/ui/sideways";
 
 export function Tracker({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -15,7 +16,7 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
     run("part.tally", { partId: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });
   return (
     <>
-      <div className="overflow-x-auto">
+      <Sideways label="How far the copies are">
         <table className="plain">
           <thead>
             <tr>
@@ -54,7 +55,7 @@ export function Tracker({ part, project }: { part: Part; project: Project }) {
             </tr>
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <p className="flex flex-wrap items-center gap-2 text-soft">
         {spares.missing === 0
           ? "Enough are good."

@@ -4,6 +4,7 @@ import { newId, useActions } from "~app/shared/scene";
 import { parseCount, ParsedField, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { piecesOf } from "~app/shared/writeParts";
 import { parseText } from "./parsing";
+import { Sideways } from "~app/ui/sideways";
 
 export function Variations({ part }: { part: Part }) {
   const { variations } = part;
@@ -14,7 +15,7 @@ export function Variations({ part }: { part: Part }) {
   return (
     <>
       {variations.length > 0 && (
-        <div className="overflow-x-auto">
+        <Sideways label="Copies that differ">
           <table className="plain min-w-[44rem]">
             <thead>
               <tr>
@@ -92,7 +93,7 @@ export function Variations({ part }: { part: Part }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Sideways>
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button

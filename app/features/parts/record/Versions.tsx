@@ -33,7 +33,7 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
       unitReason: unit.reason,
       warnings,
     };
-    await desk.give(meshRequest(source), { report, outsideMm2 });
+    await desk.give([{ request: meshRequest(source), value: { report, outsideMm2 } }]);
     const payload = { partId: part.id, source, factor: part.factor, note: `replaced by ${from.name}`.slice(0, 200) };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload);
     if (done.ok) toast(done.value);

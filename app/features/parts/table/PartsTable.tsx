@@ -19,6 +19,7 @@ import { Link, useNavigate } from "react-router";
 import { formatDuration, formatMm, formatReal } from "~core/units";
 import { TRACK_KEYS } from "~core/plan";
 import type { TableRow } from "~core/look";
+import { Sideways } from "~app/ui/sideways";
 
 export type ColumnSet = "what" | "where";
 /** Ids of the picked parts. */
@@ -124,7 +125,7 @@ export function PartsTable({
   };
   const all = shown.length > 0 && shown.every((r) => selected[r.id]);
   return (
-    <div className="mt-2 overflow-x-auto">
+    <Sideways label="Parts" className="mt-2">
       <table className="plain" data-testid="parts-table" aria-rowcount={shown.length + 1}>
         <thead>
           {table.getHeaderGroups().map((group) => (
@@ -186,7 +187,7 @@ export function PartsTable({
           {below > 0 && <Gap height={below} />}
         </tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }
 

@@ -15,6 +15,7 @@ import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 const SOURCES: Record<Trust, string> = {
   typed: "what you typed",
@@ -109,7 +110,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
         On {printer.name}
         {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The highest line counts, here and in every plan.
       </p>
-      <div className="overflow-x-auto mt-2">
+      <Sideways label="Hours and grams" className="mt-2">
         <table className="plain">
           <thead>
             <tr>
@@ -149,7 +150,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <div className="mt-4 grid gap-6 desk:grid-cols-2">
         <ParsedField
           className="max-w-md"

@@ -17,6 +17,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { TURNS, type Turn } from "~core/mesh";
 import { PrintLeaves } from "./PrintLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -96,7 +97,7 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
       unitReason: "Hollowed here, in millimetres.",
       warnings: [],
     };
-    await desk.give(meshRequest(next), { report, outsideMm2 });
+    await desk.give([{ request: meshRequest(next), value: { report, outsideMm2 } }]);
     const note = `Hollowed: walls of ${formatMm(wallMm)}, least ${formatMm(did.leastWallMm)}, ${holes.length} holes`;
     const stored = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", {
       partId: part.id,
@@ -287,7 +288,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
         neck, 75 % in a peg is usual. Slicers take it as a modifier between the two heights.
       </p>
       {part.zones.length > 0 && (
-        <div className="overflow-x-auto mt-2">
+        <Sideways label="Stronger zones" className="mt-2">
           <table className="plain">
             <thead>
               <tr>
@@ -388,7 +389,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Sideways>
       )}
       <button className="btn mt-3" onClick={() => void add()}>
         Add a zone

@@ -31,6 +31,7 @@ import { newId } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PrintLeaves } from "./PrintLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 export function PiecesPage({ part, project }: { part: Part; project: Project }) {
   const { scene } = project;
@@ -120,7 +121,9 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
         work: i === 0 ? [print, ...part.work.filter((w) => !printed.includes(w))] : [print],
       };
     });
-    for (const [i, p] of t.pieces.entries()) await desk.give(meshRequest(pieces[i].source), { report: p.report, outsideMm2: p.outsideMm2 });
+    await desk.give(
+      t.pieces.map((p, i) => ({ request: meshRequest(pieces[i].source), value: { report: p.report, outsideMm2: p.outsideMm2 } })),
+    );
     const done = await storeWithFiles(
       scene.id,
       "meshes",
@@ -341,7 +344,7 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
   const total = tried.pieces.reduce((sum, p) => sum + p.facts.one.timeS.value, 0);
   return (
     <Section title="The pieces, each sliced by itself">
-      <div className="overflow-x-auto">
+      <Sideways label="The pieces">
         <table className="plain">
           <thead>
             <tr>
@@ -366,7 +369,7 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       {tried.seams.some((s) => s.plainInstead) && (
         <p className="note-act mt-1">▲ A section is too thin for what should hold it: that seam stays plain.</p>
       )}
@@ -433,7 +436,7 @@ function OtherWays({
   ];
   return (
     <Section title="The other ways out">
-      <div className="overflow-x-auto">
+      <Sideways label="The other ways out">
         <table className="plain">
           <thead>
             <tr>
@@ -454,7 +457,7 @@ function OtherWays({
             ))}
           </tbody>
         </table>
-      </div>
+      </Sideways>
     </Section>
   );
 }

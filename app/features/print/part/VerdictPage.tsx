@@ -39,6 +39,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 export function VerdictPage({ part, project }: { part: Part; project: Project }) {
   const { scene } = project;
@@ -101,7 +102,7 @@ function Inserts({ process }: { process: Process }) {
   return (
     <details className="mt-2">
       <summary className="min-h-[44px] cursor-pointer py-2">Lights, magnets, wires, pins or a foam core later? Holes to draw now</summary>
-      <div className="overflow-x-auto">
+      <Sideways label="Holes for what goes in later">
         <table className="plain">
           <tbody>
             {INSERTS.map((i) => {
@@ -118,7 +119,7 @@ function Inserts({ process }: { process: Process }) {
             })}
           </tbody>
         </table>
-      </div>
+      </Sideways>
       <p className="text-soft">On {PROCESS_LABEL[process]}; common practice, to be tried on a scrap first.</p>
     </details>
   );
@@ -158,7 +159,7 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
         </>
       )}
       {rows.length > 0 && (
-        <div className="overflow-x-auto mt-2">
+        <Sideways label="Filament beside resin" className="mt-2">
           <table className="plain">
             <thead>
               <tr>
@@ -183,7 +184,7 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
               ))}
             </tbody>
           </table>
-        </div>
+        </Sideways>
       )}
     </Section>
   );

@@ -9,6 +9,7 @@ import { useActions } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { SceneLeaves } from "./SceneLeaves";
+import { Sideways } from "~app/ui/sideways";
 
 export function EveryPartPage({ project }: { project: Project }) {
   const { scene, parts } = project;
@@ -31,7 +32,7 @@ export function EveryPartPage({ project }: { project: Project }) {
             large filament printer and four pieces on resin.
           </p>
         ) : (
-          <div className="overflow-x-auto">
+          <Sideways label="Every part">
             <table className="plain">
               <thead>
                 <tr>
@@ -84,7 +85,7 @@ export function EveryPartPage({ project }: { project: Project }) {
                 })}
               </tbody>
             </table>
-          </div>
+          </Sideways>
         )}
       </Section>
     </Page>

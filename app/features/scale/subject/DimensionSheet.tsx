@@ -16,6 +16,7 @@ import {
 import { newId, useActions, type RunCommand } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
+import { Sideways } from "~app/ui/sideways";
 
 const sureOptions = (Object.keys(SURENESS) as Sureness[]).map((s) => ({ value: s, label: SURENESS[s].label }));
 
@@ -55,7 +56,7 @@ export function DimensionSheet({ project }: { project: Project }) {
         </p>
       )}
       {sheet.length > 0 && (
-        <div className="mt-1 overflow-x-auto">
+        <Sideways label="Real dimensions" className="mt-1">
           <table className="plain min-w-[52rem]">
             <thead>
               <tr>
@@ -148,7 +149,7 @@ export function DimensionSheet({ project }: { project: Project }) {
               })}
             </tbody>
           </table>
-        </div>
+        </Sideways>
       )}
       <NewDimension onAdd={(d) => run("item.add", { list: "dimensions", items: [d] })} />
     </>

@@ -13,6 +13,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Picture } from "~app/shared/Picture";
 import { cleanPicture } from "~app/shared/pictures";
 import { FileInput } from "~app/ui/fileInput";
+import { Sideways } from "~app/ui/sideways";
 
 const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
 
@@ -166,7 +167,7 @@ function Coverage({ project }: { project: Project }) {
     ...parts.filter((p) => scene.references.some((r) => r.partId === p.id)).map((p) => ({ id: p.id, name: p.name })),
   ];
   return (
-    <div className="overflow-x-auto">
+    <Sideways label="References">
       <table className="plain">
         <thead>
           <tr>
@@ -189,6 +190,6 @@ function Coverage({ project }: { project: Project }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </Sideways>
   );
 }
