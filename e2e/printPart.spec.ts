@@ -49,6 +49,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await bench.getByLabel("Mark as").selectOption({ label: "hidden" });
   await bench.getByRole("button", { name: "looks back" }).click();
   await expect(bench.getByRole("list", { name: "Marked faces" })).toContainText("hidden: all that looks back");
+  await bench.getByRole("button", { name: "Any other turn" }).click();
   await bench.getByLabel("Any turn, in degrees").fill("x 30, z");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText(/is no angle up to 360°/)).toBeVisible();

@@ -148,7 +148,9 @@ function Placed({
                     fontSize="15"
                     fontWeight="600"
                     fill={act ? "var(--act)" : "var(--ink)"}
-                    stroke="none"
+                    stroke="var(--paper)"
+                    strokeWidth="4"
+                    paintOrder="stroke"
                   >
                     {letterOf(noteIndex)}
                   </text>

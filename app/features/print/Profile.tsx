@@ -16,6 +16,7 @@ import { formatMm, parseSize, readAsSides, spacedNumber, type Result } from "~co
 import { PROCESS_LABEL } from "~app/shared/labels";
 import { download, fileName } from "~app/shared/files/download";
 import { newId, useActions, type RunCommand } from "~app/shared/scene";
+import { Fold } from "~app/ui/fold";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import type { PrinterChange } from "~store/commands";
 
@@ -201,6 +202,9 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
   },
 ];
 
+/** The first so many are changed from print to print; the rest once for a machine. */
+const OFTEN = 3;
+
 /** Speeds of a second stage until they are said: quick, since the film has let go. Common practice, no source. */
 const SECOND: NonNullable<Lift["second"]> = { distanceMm: 0, liftMmMin: 180, retractMmMin: 240 };
 
@@ -230,11 +234,20 @@ export function Profile({ printer }: { printer: Printer }) {
           onCommit={(bedMm) => store({ bedMm })}
         />
         {printer.process === "fdm" ? (
-          <Numbers printer={printer} fields={FDM_FIELDS} onStore={store} />
+          <Numbers printer={printer} fields={FDM_FIELDS.slice(0, OFTEN)} onStore={store} />
         ) : (
-          <Numbers printer={printer} fields={RESIN_FIELDS} onStore={store} />
+          <Numbers printer={printer} fields={RESIN_FIELDS.slice(0, OFTEN)} onStore={store} />
         )}
       </div>
+      <Fold label={printer.process === "fdm" ? "Speeds, price, brim, raft, supports" : "Lift, price, bottom layers, supports"}>
+        <div className="grid grid-cols-2 gap-2">
+          {printer.process === "fdm" ? (
+            <Numbers printer={printer} fields={FDM_FIELDS.slice(OFTEN)} onStore={store} />
+          ) : (
+            <Numbers printer={printer} fields={RESIN_FIELDS.slice(OFTEN)} onStore={store} />
+          )}
+        </div>
+      </Fold>
       <p className="mt-2 text-soft">{learnedWords(printer)}</p>
       <div className="mt-1 flex flex-wrap gap-x-4">
         <button className="btn-text" onClick={() => void copy()} aria-label={`Copy ${printer.name}`}>

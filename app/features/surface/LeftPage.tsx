@@ -25,6 +25,7 @@ import { stepsOfPart } from "~core/plan";
 import { lastOf, MOST_GOES, workOf } from "~core/work";
 import { useResult } from "~app/data/results.client";
 import { Section } from "~app/shared/Page";
+import { Fold } from "~app/ui/fold";
 import { parseCount, ParsedField, orNothing } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
@@ -72,32 +73,27 @@ function Left({ part, project }: { part: Part; project: Project }) {
     gapFloorMm: printer.fits?.gapMm ?? DETAIL_FLOORS.find((f) => f.short === "groove")!.mm[printer.process],
   };
   const found = leavings(c);
+  // By need: what takes longest first; what must be looked for, and what is not there, behind it.
+  const there = found.filter((l) => l.there).sort((a, b) => b.perCopyS - a.perCopyS);
+  const unsure = found.filter((l) => l.there === null);
+  const not = found.filter((l) => l.there === false);
   const perCopyS = found.reduce((sum, l) => sum + l.perCopyS, 0);
   return (
     <>
-      <Sideways label="What printing left" className="mt-3">
-        <table className="plain w-full">
-          <thead>
-            <tr>
-              <th>What</th>
-              <th>Where on it</th>
-              <th>Seen</th>
-              <th>What helps</th>
-              <th className="whitespace-nowrap text-right">A copy, about</th>
-            </tr>
-          </thead>
-          <tbody>
-            {found.map((l) => (
-              <Row key={l.id} leaving={l} />
-            ))}
-          </tbody>
-        </table>
-      </Sideways>
-      <p className="mt-1 text-sm text-soft">
-        {walls ? "" : "Its walls and gaps are still being measured. "}Areas and steps are computed from the mesh; scars, flares and minutes
-        are guesses by common practice, not measured on your print. Strings, drips and cracks cannot be told from a mesh: look for them.
-      </p>
       <Copies part={part} project={project} perCopyS={perCopyS} />
+      <Section title="What to clean, most work first">
+        <Leavings label="What to clean" list={there} />
+        {not.length > 0 && <p className="mt-1 text-soft">Not there: {not.map((l) => `${lower(l.name)} (${l.where})`).join("; ")}.</p>}
+        <p className="mt-1 text-sm text-soft">
+          {walls ? "" : "Its walls and gaps are still being measured. "}Areas and steps are computed from the mesh; scars, flares and
+          minutes are guesses by common practice, not measured on your print.
+        </p>
+        {unsure.length > 0 && (
+          <Fold label={`To be looked for, a mesh does not tell: ${unsure.map((l) => lower(l.name)).join(", ")}`}>
+            <Leavings label="What to look for" list={unsure} />
+          </Fold>
+        )}
+      </Section>
     </>
   );
 }
@@ -111,25 +107,44 @@ const ringMm = (ring: readonly number[]): number => {
   return sum;
 };
 
+const lower = (name: string): string => name[0].toLowerCase() + name.slice(1);
+
+const Leavings = ({ label, list }: { label: string; list: readonly Leaving[] }) => (
+  <Sideways label={label}>
+    <table className="plain w-full">
+      <thead>
+        <tr>
+          <th>What</th>
+          <th>Where on it</th>
+          <th>Seen</th>
+          <th>What helps</th>
+          <th className="whitespace-nowrap text-right">A copy, about</th>
+        </tr>
+      </thead>
+      <tbody>
+        {list.map((l) => (
+          <Row key={l.id} leaving={l} />
+        ))}
+      </tbody>
+    </table>
+  </Sideways>
+);
+
 const Row = ({ leaving: l }: { leaving: Leaving }) => (
   <tr>
     <td className="align-top font-semibold">{l.name}</td>
+    <td className="align-top">{l.where}</td>
+    <td className="whitespace-nowrap align-top">{l.seen ? SEEN_WORDS[l.seen].split(";")[0] : ""}</td>
     <td className="align-top">
-      {l.there === null && <span className="text-soft">to be looked for: </span>}
-      {l.where}
+      {l.remedy}
+      {l.cautions.map((id) => (
+        <span key={id} className="text-setting-ink">
+          {" "}
+          △ {CAUTIONS[id].short}
+        </span>
+      ))}
     </td>
-    <td className="whitespace-nowrap align-top">{l.there === false ? "not there" : l.seen ? SEEN_WORDS[l.seen].split(";")[0] : ""}</td>
-    <td className="align-top">
-      {l.there === false ? <span className="text-soft">nothing to do</span> : l.remedy}
-      {l.there !== false &&
-        l.cautions.map((id) => (
-          <span key={id} className="text-setting-ink">
-            {" "}
-            △ {CAUTIONS[id].short}
-          </span>
-        ))}
-    </td>
-    <td className="whitespace-nowrap text-right align-top">{l.perCopyS > 0 && l.there !== false ? formatDuration(l.perCopyS) : ""}</td>
+    <td className="whitespace-nowrap text-right align-top">{l.perCopyS > 0 ? formatDuration(l.perCopyS) : ""}</td>
   </tr>
 );
 

@@ -117,7 +117,9 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
         surfaces: j.said ? [] : [newSurface(j)],
       });
   };
-  const notes = noteList(list, at).map((j) => noteOf(j, grain!, printer));
+  const noted = noteList(list, at);
+  const alike = noted.every((j) => j.seen === noted[0].seen);
+  const notes = noted.map((j) => noteOf(j, grain!, printer, !alike));
   const lost = lostSurfaces(part, known);
   const trying: Tried = tried.number === at.number ? tried : { number: at.number, school: null, done: null };
   const ways = waysFor(at.c);
@@ -145,6 +147,11 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           ) : undefined
         }
       />
+      {alike && noted.length > 1 && (
+        <p className="mt-1">
+          These {noted.length}: {SEEN_WORDS[at.seen]}.
+        </p>
+      )}
       <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
         <HatchKey kinds={[...new Set(hatched.values())]} />
         <button className="btn no-print" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
@@ -242,8 +249,8 @@ const linesText = ({ laid }: KnownSurface): string =>
 const facesText = ({ found, laid }: KnownSurface): string =>
   found.faces.count > 1 ? `${found.faces.count} faces, ${Math.round(laid.ridges)} ridges on each` : `${Math.round(laid.ridges)} ridges`;
 
-/** @param grain as it is looked at: with the layer that is tried */
-function noteOf(j: Judged, { layerMm }: Grain, { fits }: Printer): Note {
+/** @param grain as it is looked at: with the layer that is tried @param saysSeen how they are seen is said of each: where all are alike it is said once */
+function noteOf(j: Judged, { layerMm }: Grain, { fits }: Printer, saysSeen: boolean): Note {
   const school = j.planned?.school ?? j.best.school;
   const does = school === "leave" ? "no work" : `${planSchool(school, j.c).name.toLowerCase()}, ${formatDuration(j.handsOnS)}`;
   return {
@@ -251,7 +258,7 @@ function noteOf(j: Judged, { layerMm }: Grain, { fits }: Printer): Note {
     act: j.seen === "plain" && school === "leave" && j.sight === "seen",
     surface: j.number,
     bold: `${j.name}: ${linesText(j)}`,
-    plain: `${facesText(j)}; ${SEEN_WORDS[j.seen]}; ${does}`,
+    plain: [facesText(j), ...(saysSeen ? [SEEN_WORDS[j.seen]] : []), does].join("; "),
     reasons: {
       formula:
         "apart = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top one line width, three tenths of a layer; ridges = rise of a face ÷ layer",

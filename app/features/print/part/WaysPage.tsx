@@ -30,6 +30,7 @@ import { segmentsPath } from "~app/shared/SheetDrawing";
 import { newId, useActions } from "~app/shared/scene";
 import { writeParts } from "~app/shared/writeParts";
 import { Choice, ParsedField } from "~app/ui/field";
+import { Fold } from "~app/ui/fold";
 import { useKey } from "~app/ui/keys";
 import { Why } from "~app/ui/why";
 import { PRIORITY } from "~workers/pool";
@@ -89,16 +90,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
     <>
       <div className="mt-3 flex flex-wrap items-end gap-4">
         <PrinterChoice className="w-56" printers={scene.printers} value={printer.id} onChange={choosePrinter} />
-        <ParsedField
-          className="w-56"
-          label="Any turn, in degrees"
-          text={planned?.turn && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
-          placeholder="x 30, z 45"
-          parse={parseAngles}
-          readAs={turnWords}
-          onCommit={lay}
-        />
-        <p className="text-soft">Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.</p>
+        <Answer ways={ways} chosen={ways.find((w) => w.own && planned?.printerId === printer.id)} />
       </div>
       {part.source.kind === "typed" && (
         <p className="mt-2 text-soft">
@@ -131,8 +123,45 @@ function Ways({ part, project }: { part: Part; project: Project }) {
           ))}
         </ol>
       )}
+      {found.length > 0 && (
+        <Fold label="Any other turn">
+          <div className="flex flex-wrap items-end gap-4">
+            <ParsedField
+              className="w-56"
+              label="Any turn, in degrees"
+              text={planned?.turn && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
+              placeholder="x 30, z 45"
+              parse={parseAngles}
+              readAs={turnWords}
+              onCommit={lay}
+            />
+            <p className="text-soft">
+              Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.
+            </p>
+          </div>
+        </Fold>
+      )}
       <Faces part={part} onLay={(normal) => void lay(turnTo(normal.map((v) => -v) as [number, number, number]))} />
     </>
+  );
+}
+
+/** The list in one sentence: how it lies, or which is safest, and what another would gain. */
+function Answer({ ways, chosen }: { ways: readonly PicturedCandidate[]; chosen: PicturedCandidate | undefined }) {
+  const lies = chosen ?? ways.find((w) => w.bestFor.includes("safe"));
+  if (!lies) return null;
+  const rest = ways.filter((w) => w !== lies && w.bestFor.length > 0);
+  return (
+    <p className="min-w-0 flex-1 self-center text-lg">
+      {chosen ? "It lies " : "Safest: "}
+      <span className="font-semibold">{lies.words}</span>
+      {chosen && lies.bestFor.length > 0 && `, ${lies.bestFor.map((b) => BEST_FOR[b]).join(", ")}`}.{" "}
+      {rest.length > 0 && (
+        <span className="text-base text-soft">
+          Others: {rest.map((w) => `${w.words} is ${w.bestFor.map((b) => BEST_FOR[b]).join(", ")}`).join("; ")}.
+        </span>
+      )}
+    </p>
   );
 }
 
@@ -154,7 +183,7 @@ const knownOfWay = (part: Part, printer: Printer, facts: PrintFacts, chosen: boo
 const KNOWN_WORDS: Record<Known["from"], string> = {
   typed: "as you typed it",
   file: "as the G-code says",
-  learned: "as your prints on it and on printers like it say",
+  learned: "by your prints",
   model: "",
 };
 
@@ -226,9 +255,6 @@ function Way({
             <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "hours are reckoned"}</span>
           )}
         </p>
-        <p className="text-soft">
-          {formatMm(way.heightMm)} high, {way.layers.toLocaleString("en")} layers
-        </p>
       </div>
       <div className="max-tab:col-span-2">
         <p>
@@ -237,12 +263,6 @@ function Way({
             : `${formatVolume(way.supportMm3)} of support${way.contacts > 0 ? ` on ${way.contacts.toLocaleString("en")} points` : ""}, ${formatDuration(way.cleanS)} to clean off`}
           {way.bridgedMm2 > 1 ? `; ${cm2(way.bridgedMm2)} bridges by itself` : ""}
         </p>
-        {way.places.length > 0 && (
-          <p className="text-soft">
-            {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of it where it is seen: ` : "held "}
-            {way.places.map((p) => p.words).join("; ")}
-          </p>
-        )}
         <p>
           {way.step.areaMm2 > 0
             ? `steps up to ${formatMm(way.step.largestMm)} on what is seen, ${formatMm(way.step.meanMm)} on average`
@@ -262,18 +282,26 @@ function Way({
             }}
           />
         </p>
-        {way.scar && <p className="text-soft">loops begin {way.scar}</p>}
-        {resin && (
-          <p className="text-soft">
-            largest layer {cm2(way.peel.largestMm2)} (layer {way.peel.layer.toLocaleString("en")}), largest growth {cm2(way.peel.jumpMm2)}{" "}
-            (layer {way.peel.jumpLayer.toLocaleString("en")})
-          </p>
-        )}
         {troubles.map((t) => (
           <p key={t} className="note-act">
             ▲ {t}
           </p>
         ))}
+        <Fold label={`${formatMm(way.heightMm)} high, ${way.layers.toLocaleString("en")} layers`}>
+          {way.places.length > 0 && (
+            <p className="text-soft">
+              {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of the support where it is seen: ` : "held "}
+              {way.places.map((p) => p.words).join("; ")}
+            </p>
+          )}
+          {way.scar && <p className="text-soft">loops begin {way.scar}</p>}
+          {resin && (
+            <p className="text-soft">
+              largest layer {cm2(way.peel.largestMm2)} (layer {way.peel.layer.toLocaleString("en")}), largest growth {cm2(way.peel.jumpMm2)}{" "}
+              (layer {way.peel.jumpLayer.toLocaleString("en")})
+            </p>
+          )}
+        </Fold>
       </div>
       <div className="flex flex-col items-end gap-1 max-tab:col-span-2">
         <button className="btn" disabled={chosen} onClick={onLay} aria-label={`${chosen ? "lies so" : "Lay it so"}: ${way.words}`}>

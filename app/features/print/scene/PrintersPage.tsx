@@ -12,6 +12,7 @@ import { parseEvening } from "~app/shared/Evenings";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useNow, useOthers } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
+import { Fold } from "~app/ui/fold";
 import { IconButton } from "~app/ui/iconButton";
 import type { PrinterChange } from "~store/commands";
 import { Profile } from "../Profile";
@@ -140,60 +141,6 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
             </p>
           </>
         )}
-        <ParsedField
-          className="col-span-2"
-          label="Surface of its bed"
-          draftKey={`${printer.id} surface`}
-          text={printer.surface ?? ""}
-          placeholder={printer.process === "resin" ? "flexible plate" : "smooth sheet"}
-          parse={(t) =>
-            t.trim().length <= LIMITS.shortText
-              ? ok(t.trim())
-              : { ok: false, problem: { code: "long", message: `At most ${LIMITS.shortText} characters.` } }
-          }
-          onCommit={(surface) => store({ surface })}
-        />
-        {SIDES.map(({ side, words }) => (
-          <ParsedField
-            key={side}
-            label={`free at the ${words}`}
-            draftKey={`${printer.id} ${side}`}
-            text={formatMm(Math.max(printer.marginMm, edges[side]))}
-            parse={(t) => {
-              const mm = parseMm(t);
-              return !mm.ok || mm.value < Math.min(printer.bedMm[0], printer.bedMm[1]) / 2
-                ? mm
-                : { ok: false, problem: { code: "edge", message: "Less than half of the bed." } };
-            }}
-            readAs={formatMm}
-            onCommit={(mm) => store({ edges: { [side]: mm } })}
-          />
-        ))}
-        <div className="col-span-2">
-          {(printer.exclusions ?? []).map((e) => (
-            <p key={e.id} className="flex items-center justify-between gap-2">
-              <span>
-                nothing on {formatMm(e.widthMm)} × {formatMm(e.depthMm)} at {e.xMm}, {e.yMm}
-                {e.why && `: ${e.why}`}
-              </span>
-              <IconButton
-                label={`Use ${e.xMm}, ${e.yMm} again`}
-                onClick={() => void run("printer.zones", { printerId: printer.id, drop: [e.id] })}
-              >
-                <X size={18} />
-              </IconButton>
-            </p>
-          ))}
-          <ParsedField
-            label="Nothing may stand on"
-            draftKey={`${printer.id} zone`}
-            text=""
-            placeholder="20 x 30 at 0, 150"
-            parse={parseZone}
-            readAs={(z) => `${formatMm(z.widthMm)} × ${formatMm(z.depthMm)}, from ${z.xMm}, ${z.yMm}`}
-            onCommit={(z) => run("printer.zones", { printerId: printer.id, add: [{ id: newId(), why: "", ...z }] })}
-          />
-        </div>
         <Choice
           className="col-span-2"
           label="How jobs get to it"
@@ -226,8 +173,76 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
           warms its vat by itself
         </label>
       )}
+      <Fold label={bedWords(printer)}>
+        <div className="grid grid-cols-2 gap-2">
+          <ParsedField
+            className="col-span-2"
+            label="Surface of its bed"
+            draftKey={`${printer.id} surface`}
+            text={printer.surface ?? ""}
+            placeholder={printer.process === "resin" ? "flexible plate" : "smooth sheet"}
+            parse={(t) =>
+              t.trim().length <= LIMITS.shortText
+                ? ok(t.trim())
+                : { ok: false, problem: { code: "long", message: `At most ${LIMITS.shortText} characters.` } }
+            }
+            onCommit={(surface) => store({ surface })}
+          />
+          {SIDES.map(({ side, words }) => (
+            <ParsedField
+              key={side}
+              label={`free at the ${words}`}
+              draftKey={`${printer.id} ${side}`}
+              text={formatMm(Math.max(printer.marginMm, edges[side]))}
+              parse={(t) => {
+                const mm = parseMm(t);
+                return !mm.ok || mm.value < Math.min(printer.bedMm[0], printer.bedMm[1]) / 2
+                  ? mm
+                  : { ok: false, problem: { code: "edge", message: "Less than half of the bed." } };
+              }}
+              readAs={formatMm}
+              onCommit={(mm) => store({ edges: { [side]: mm } })}
+            />
+          ))}
+          <div className="col-span-2">
+            {(printer.exclusions ?? []).map((e) => (
+              <p key={e.id} className="flex items-center justify-between gap-2">
+                <span>
+                  nothing on {formatMm(e.widthMm)} × {formatMm(e.depthMm)} at {e.xMm}, {e.yMm}
+                  {e.why && `: ${e.why}`}
+                </span>
+                <IconButton
+                  label={`Use ${e.xMm}, ${e.yMm} again`}
+                  onClick={() => void run("printer.zones", { printerId: printer.id, drop: [e.id] })}
+                >
+                  <X size={18} />
+                </IconButton>
+              </p>
+            ))}
+            <ParsedField
+              label="Nothing may stand on"
+              draftKey={`${printer.id} zone`}
+              text=""
+              placeholder="20 x 30 at 0, 150"
+              parse={parseZone}
+              readAs={(z) => `${formatMm(z.widthMm)} × ${formatMm(z.depthMm)}, from ${z.xMm}, ${z.yMm}`}
+              onCommit={(z) => run("printer.zones", { printerId: printer.id, add: [{ id: newId(), why: "", ...z }] })}
+            />
+          </div>
+        </div>
+      </Fold>
     </section>
   );
+}
+
+/** "Bed: textured sheet, 5 mm free all round". */
+function bedWords({ surface, marginMm, edges, exclusions }: Printer): string {
+  const free = SIDES.map(({ side }) => Math.max(marginMm, edges?.[side] ?? 0));
+  const round = free.every((mm) => mm === free[0])
+    ? `${formatMm(free[0])} free all round`
+    : `${free.map((mm) => formatMm(mm)).join(", ")} free`;
+  const kept = exclusions?.length ?? 0;
+  return `Bed: ${[surface, round, kept > 0 && `${kept} ${kept === 1 ? "place" : "places"} kept free`].filter(Boolean).join(", ")}`;
 }
 
 const options = (address: string | null | undefined) =>

@@ -142,6 +142,8 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
             <DndContext
               sensors={sensors}
               onDragEnd={onDragEnd}
+              // The lanes may move under the hand; the paper around them must not.
+              autoScroll={{ canScroll: (element) => element === ref.current, threshold: { x: 0.08, y: 0 }, acceleration: 5 }}
               accessibility={{ announcements: announcementsOf(queue), screenReaderInstructions: { draggable: HOW_TO_MOVE } }}
             >
               <LaneNames rows={rows} tops={tops} height={height} />
