@@ -1,4 +1,5 @@
 /** Whole scenes of this browser: opening, making, importing, saving, deleting. What packs and unpacks bundles runs in a worker. */
+import { goesOn } from "~core/plan";
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
 import { mendStoredScene, WORKSHOP } from "../../store/database";
@@ -244,13 +245,14 @@ export const openProject = (sceneId: string): Promise<Result<ProjectRows | undef
 
 let lastBeside: ProjectRows[] = [];
 
-/** Scenes that are at work beside one: not at rest, not the demo. The demo stands by itself. */
+/** Scenes that are at work beside one: those at rest only while something of theirs goes on, the demo never. The demo stands by itself. */
 export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
   const beside = scene.demo
     ? ok([])
     : await ask(async () => {
-        const at = (await atHand.scenes()).filter((s) => s.id !== scene.id && !s.demo && !s.rests);
-        return Promise.all(at.map((s) => atHand.project(s.id)));
+        const at = (await atHand.scenes()).filter((s) => s.id !== scene.id && !s.demo);
+        const all = await Promise.all(at.map((s) => atHand.project(s.id)));
+        return all.filter((p) => p && (!p.scene.rests || goesOn(p.records)));
       });
   // One that cannot be read, or whose rows nobody understands, is no reason not to open this one.
   const list = beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];

@@ -1,9 +1,9 @@
 /** Photos that something carries, and more of them: kept without where they were taken. */
 import { useRef } from "react";
-import { toast } from "sonner";
 import { FileInput } from "~app/ui/fileInput";
 import { Picture } from "./Picture";
 import { cleanPicture, type CleanPicture } from "./pictures";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function PhotoStrip({
   id,
@@ -24,7 +24,7 @@ export function PhotoStrip({
   const file = useRef<HTMLInputElement>(null);
   const add = async (files: File[]): Promise<void> => {
     const clean = await Promise.all(files.map((f) => cleanPicture(f, f.name)));
-    for (const c of clean) if (!c.ok) toast.error(c.problem.message);
+    for (const c of clean) if (!c.ok) sayProblem(c.problem);
     const pictures = new Map(clean.flatMap((c) => (c.ok ? [[c.value.hash, c.value]] : [])));
     if (pictures.size > 0) await onAdd([...pictures.values()]);
   };

@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { block, coat, hiding, meshPart, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { block, coat, hiding, meshPart, print, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import type { Part, Project } from "../project";
 import { mixedPlan } from "../surface";
 import { coatHandTime, workOf } from "../work";
-import { sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
+import { goesOn, sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
 
 let brick: Part;
 beforeAll(async () => {
@@ -178,6 +178,25 @@ describe("several scenes", () => {
     });
     const model = tonight(projectOf([printed], [started], { rests: true }), THURSDAY, 600);
     expect(model.offers.map((o) => o.step.key)).toEqual(["m/print/clear0"]);
+  });
+  it("what runs of a scene at rest holds its printer in every other scene, and nothing else of it is planned", async () => {
+    const printed = await meshPart("m", "M", block(), [print(), coat("p", "primer")]);
+    const run = record("m", "m/print/start0", {
+      time: "machine",
+      startedAt: THURSDAY - 6e5,
+      finishedAt: null,
+      print: printRecord({ partId: "m", name: "M", pieces: 1 }),
+    });
+    const beside = { ...other([printed, ...parts(2)], { rests: true }), records: [run] };
+    const mine = await meshPart("mine", "Mine", block(), [print()]);
+    const model = tonight(projectOf([mine]), THURSDAY, 600, false, [beside]);
+    expect(model.all.filter((s) => s.scene).map((s) => s.key)).toEqual(["other:m/print/start0", "other:m/print/clear0"]);
+    expect(model.offers.some((o) => o.step.machineS > 0)).toBe(false);
+    expect(goesOn([run])).toBe(true);
+    const ended = { ...run, finishedAt: THURSDAY };
+    expect(goesOn([ended])).toBe(true);
+    expect(goesOn([ended, record("m", "m/print/clear0", { startedAt: THURSDAY, finishedAt: THURSDAY })])).toBe(false);
+    expect(goesOn([record("m", "m/p/0", { startedAt: 1, finishedAt: 2 })])).toBe(false);
   });
   it("where pieces are is the same from the plan at hand as reckoned by itself", () => {
     const project = projectOf(parts(3), [record("p0", "p0/p/0", { startedAt: 1, finishedAt: 2, result: "good" })]);

@@ -2,7 +2,7 @@
  * The model of Tonight: what can be done in the minutes at hand, what runs and sets, what to leave alone, and when the
  * scene is ready. Sentences, lanes and clocks are all read from here, so they cannot disagree.
  */
-import type { Project } from "../project";
+import type { Project, StepRecord } from "../project";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
 import { schedule, tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
@@ -104,6 +104,12 @@ const isUnderWay = (step: Step, states: ReadonlyMap<string, StepState>): boolean
   !["open", "blocked"].includes(states.get(step.key)!.kind) ||
   (step.clears > 0 && step.after.some((key) => ["running", "done"].includes(states.get(key)?.kind ?? "")));
 
+/** Does something of a scene go on: a step that is open, or a plate that was printed and lies there? Its records say so without a plan. */
+export function goesOn(records: readonly Pick<StepRecord, "stepKey" | "finishedAt" | "time">[]): boolean {
+  const over = new Set(records.filter((r) => r.finishedAt !== null).map((r) => r.stepKey));
+  return records.some((r) => r.finishedAt === null || (r.time === "machine" && !over.has(r.stepKey.replace(/\/start(\d*)$/, "/clear$1"))));
+}
+
 /** When nobody is up, when plates can be changed beside the evenings, and which printers must be still when. */
 export function plateHours({ scene, habits }: Pick<Project, "scene" | "habits">, now: number): Omit<ScheduleOptions, "failures"> {
   const until = now + HORIZON_DAYS * 86_400_000;
@@ -130,7 +136,9 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const { steps, states } = standing(project, others, now);
   const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
   // Nothing of a scene that rests is planned or offered, the open one included.
-  const atWork = project.scene.rests ? steps.filter((s) => s.scene !== undefined || isUnderWay(s, states)) : steps;
+  const resting = new Set(others.flatMap(({ scene }) => (scene.rests ? [scene.id] : [])));
+  const rests = (s: Step): boolean => (s.scene ? resting.has(s.scene.id) : project.scene.rests);
+  const atWork = steps.filter((s) => !rests(s) || isUnderWay(s, states));
   const plan = schedule(atWork, states, evenings, now, plateHours(project, now));
   // An evening that the user opened is open, also past bedtime.
   const inEvening = evenings.some((e) => e.from <= now && now < e.to);

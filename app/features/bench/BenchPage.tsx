@@ -32,6 +32,7 @@ import { HatchDefs, hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 import { FileInput } from "~app/ui/fileInput";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export interface BenchData {
   scenes: Result<StoredScene[]>;
@@ -54,7 +55,7 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
   const file = useRef<HTMLInputElement>(null);
   const begin = async (make: () => Promise<Result<string>>): Promise<void> => {
     const made = await make();
-    if (!made.ok) return void toast.error(made.problem.message);
+    if (!made.ok) return void sayProblem(made.problem);
     await navigate(`/s/${made.value}`);
   };
   return (
@@ -127,7 +128,7 @@ function useDoing(): <T>(work: () => Promise<Result<T>>, said?: (value: T) => st
   const { revalidate } = useRevalidator();
   return async (work, said) => {
     const done = await work();
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
     else if (said) toast(said(done.value));
     await revalidate();
   };
@@ -140,7 +141,7 @@ function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: str
   const address = `/s/${encodeURIComponent(scene.id)}`;
   const remove = async (): Promise<void> => {
     const done = await deleteScene(scene.id);
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     toast(`“${scene.name}” was deleted`, {
       action: { label: "Undo", onClick: () => void bringBackScene(scene.id).then(() => revalidate()) },
     });
@@ -148,7 +149,7 @@ function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: str
   };
   const asItStands = async (): Promise<void> => {
     const raw = await rawScene(scene.id);
-    if (!raw.ok) return void toast.error(raw.problem.message);
+    if (!raw.ok) return void sayProblem(raw.problem);
     download(fileName(scene.name, "json"), JSON.stringify(raw.value, null, 1), "application/json");
   };
   return (

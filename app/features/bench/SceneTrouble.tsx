@@ -6,6 +6,7 @@ import { allScenes, forgetScene, mendScene } from "~app/data/scenes.client";
 import { takeBackElsewhere } from "~app/data/edits.client";
 import { troubleText } from "./trouble";
 import { BundleProgress, useBundleWork } from "~app/shared/files/bundleWork";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** In place of a whole scene. */
 export function SceneTrouble() {
@@ -75,12 +76,12 @@ function WaysOut({ sceneId }: { sceneId: string }) {
   const takeBack = async (): Promise<void> => {
     const done = await takeBackElsewhere(sceneId);
     if (done.ok) toast(`Taken back: ${done.value.label}`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
     await revalidate();
   };
   const mend = async (): Promise<void> => {
     const done = await mendScene(sceneId);
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     toast(done.value ? `${done.value} set aside: see the bench page` : "Every row of it can be understood.");
     await revalidate();
   };

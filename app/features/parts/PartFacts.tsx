@@ -1,7 +1,6 @@
 /** What a part is: name, copies and counts, size and unit, what its mesh says; all editable where it stands. */
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { toast } from "sonner";
 import { meshRequest } from "~core/results";
 import { formatArea, formatMm, formatVolume, readAsSides } from "~core/units";
 import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
@@ -10,6 +9,7 @@ import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project
 import { useActions } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField, parseName, readAsPercent } from "~app/ui/field";
 import { desk } from "~app/data/results.client";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const UNIT_WORDS: Record<FileUnit, string> = {
   um: "micrometres",
@@ -33,7 +33,7 @@ export function PartFacts({ part, project }: { part: Part; project: Project }) {
     if (source.kind !== "mesh") return;
     // Measured first: a unit that makes a part of no possible size is refused before it is stored.
     const measured = await desk.get(meshRequest({ ...source, unit }));
-    if (!measured.ok) return void toast.error(measured.problem.message);
+    if (!measured.ok) return void sayProblem(measured.problem);
     void run("part.unit", { partId: part.id, unit });
   };
 

@@ -19,6 +19,7 @@ import { newId, useActions, type RunCommand } from "~app/shared/scene";
 import { Fold } from "~app/ui/fold";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import type { PrinterChange } from "~store/commands";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const parseBed = (text: string): Result<[number, number, number]> => {
   const size = parseSize(text);
@@ -217,7 +218,7 @@ export function Profile({ printer }: { printer: Printer }) {
     const copied = { ...profileOf(printer), ...(origins && { origins }), id: newId(), name: `${printer.name}, copy`.slice(0, 120) };
     const done = await run("printer.add", { printer: copied as Printer });
     if (done.ok) toast(`${printer.name} copied`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   return (
     <section aria-label={`Profile of ${printer.name}`}>

@@ -27,6 +27,7 @@ import { Choice, orNothing, parseCount, ParsedField, parseMmIn } from "~app/ui/f
 import { FileInput } from "~app/ui/fileInput";
 import { runJob } from "~workers/client";
 import { SurfaceFrame } from "./SurfaceFrame";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function LampPage({ project }: { project: Project }) {
   return (
@@ -98,7 +99,7 @@ function Meter({ part, project }: { part: Part; project: Project }) {
       photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: Date.now() })) },
     });
     if (done.ok) toast.success(`Kept with the ${at.name}.`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
     await revalidate();
   };
   const sample = async (): Promise<void> => {
@@ -320,7 +321,7 @@ function One({
     if (mine.signal.aborted) return;
     setShare(null);
     if (done.ok) onRead(done.value);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   const title = when === "before" ? "Before" : "After";
   return (

@@ -1,7 +1,6 @@
 /** Who meets whom, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
 import { useState } from "react";
 import { X } from "lucide-react";
-import { toast } from "sonner";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import {
   FIT_CAUSES,
@@ -33,6 +32,7 @@ import { Why } from "~app/ui/why";
 import { Fold } from "~app/ui/fold";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function SeamsPage({ project }: { project: Project }) {
   return (
@@ -54,7 +54,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
     if (!id) return;
     setOther("");
     const done = await run("item.add", { list: "meetings", items: [newMeeting(newId(), part.id, id)] });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(seamOf(m, project)));
   return (

@@ -1,7 +1,6 @@
 /** All surfaces of a part with what is done to each; and everything that is known, and can be said, of one. */
 import { useState } from "react";
 import { useRevalidator } from "react-router";
-import { toast } from "sonner";
 import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import {
@@ -25,6 +24,7 @@ import type { CleanPicture } from "~app/shared/pictures";
 import { Choice, ParsedField } from "~app/ui/field";
 import type { Judged } from "~core/look";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const SIGHT_WORDS = { seen: "seen", hidden: "nobody looks there", mating: "lies against another part", covered: "covered later" } as const;
 
@@ -61,7 +61,7 @@ export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; pr
         change: {},
         photos: { add: fresh.map((p) => ({ hash: p.hash, when, at: Date.now() })) },
       });
-      if (!done.ok) toast.error(done.problem.message);
+      if (!done.ok) sayProblem(done.problem);
       await revalidate();
     };
   const drop = (hash: string): void =>

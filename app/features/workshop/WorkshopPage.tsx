@@ -20,6 +20,7 @@ import { Lessons } from "./Lessons";
 import { Supplies } from "./Supplies";
 import { Rack } from "~app/shared/Rack";
 import { FileInput } from "~app/ui/fileInput";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export interface WorkshopData {
   scenes: SceneRow[];
@@ -260,7 +261,7 @@ function Backup() {
     const done = await work({ onProgress: (share) => setBusy(`${what}: ${Math.round(share * 100)} %`) });
     setBusy(null);
     if (done.ok) return done.value;
-    toast.error(done.problem.message);
+    sayProblem(done.problem);
     return null;
   };
   const write = async (): Promise<void> => {

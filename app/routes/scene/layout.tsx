@@ -22,6 +22,7 @@ import { desk } from "~app/data/results.client";
 import { wantedOf } from "~core/results";
 import type { Result } from "~core/units";
 import type { Route } from "./+types/layout";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
   const unsent = await sendAgain();
@@ -69,10 +70,10 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
         duration: 15_000,
         action: {
           label: "Undo",
-          onClick: () => void done.value.undo().then((back) => (back.ok ? revalidate() : void toast.error(back.problem.message))),
+          onClick: () => void done.value.undo().then((back) => (back.ok ? revalidate() : void sayProblem(back.problem))),
         },
       });
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
     await revalidate();
   }, [revalidate]);
   const hovering = useDrop(addFiles);
@@ -145,7 +146,7 @@ async function takeBack(post: Post, command: "undo" | "redo", anyway = false): P
         onClick: () => void takeBack(post, command, true),
       },
     });
-  else toast.error(answer.problem.message);
+  else sayProblem(answer.problem);
 }
 
 /** Sends commands to the scene's edit route and tells what came of them. */
@@ -179,7 +180,7 @@ function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () =
     async (command, payload) => {
       const answer = await post(command, payload);
       if (answer.ok) toast(answer.value.label, { action: { label: "Undo", onClick: undo } });
-      else toast.error(answer.problem.message);
+      else sayProblem(answer.problem);
       return answer;
     },
     [post, undo],
@@ -190,7 +191,7 @@ function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () =
       const answer = await post(command, payload, inScene);
       const back = (): void => void takeBackElsewhere(inScene).then(() => revalidate());
       if (answer.ok) toast(answer.value.label, { action: { label: "Undo", onClick: back } });
-      else toast.error(answer.problem.message);
+      else sayProblem(answer.problem);
       return answer;
     },
     [post, run, sceneId, revalidate],

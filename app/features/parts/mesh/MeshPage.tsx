@@ -20,6 +20,7 @@ import { SheetDrawing } from "~app/shared/SheetDrawing";
 import { useSheet } from "~app/shared/useSheet";
 import { WallChart } from "./WallChart";
 import { writeParts } from "~app/shared/writeParts";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** Up to this many triangles crossings are looked for unasked. */
 const CROSSINGS_UNASKED = 150_000;
@@ -135,7 +136,7 @@ function Export({ part }: { part: Part }) {
     setBusy(true);
     const done = await writeParts([{ part, copies: format === "3mf" ? part.copies : 1 }], format, part.name);
     setBusy(false);
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   return (
     <Section title="Out as a file">
@@ -178,11 +179,11 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
   const mend = async (): Promise<void> => {
     if (part.source.kind !== "mesh") return;
     const source = await meshSourceOf(part);
-    if (!source.ok) return void toast.error(source.problem.message);
+    if (!source.ok) return void sayProblem(source.problem);
     setMending(true);
     const result = await runJob("mend", { source: source.value });
     setMending(false);
-    if (!result.ok) return void toast.error(result.problem.message);
+    if (!result.ok) return void sayProblem(result.problem);
     const { hash, file, report, outsideMm2, did } = result.value;
     const { kind, fileName } = part.source;
     const next = { kind, fileName, hash, unit: "mm" as const, unitReason: "Mended here, in millimetres.", warnings: [] };
@@ -191,7 +192,7 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
     const payload = { partId: part.id, source: next, factor: part.factor, note };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file }], "part.replace", payload);
     if (done.ok) toast(note);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
     await revalidate();
   };
   return { mend, mending };

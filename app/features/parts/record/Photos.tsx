@@ -1,11 +1,11 @@
 /** Photos of a part. */
 import { useRevalidator } from "react-router";
-import { toast } from "sonner";
 import type { Part, Project } from "~core/project";
 import { storeWithFiles } from "~app/data/edits.client";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import type { CleanPicture } from "~app/shared/pictures";
 import { useActions } from "~app/shared/scene";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function Photos({ part, project }: { part: Part; project: Project }) {
   const { run } = useActions();
@@ -15,7 +15,7 @@ export function Photos({ part, project }: { part: Part; project: Project }) {
       partId: part.id,
       add: pictures.map((p) => p.hash),
     });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
     await revalidate();
   };
   return (

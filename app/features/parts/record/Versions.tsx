@@ -11,6 +11,7 @@ import { desk } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { useActions } from "~app/shared/scene";
 import { FileInput } from "~app/ui/fileInput";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const versionWords = (v: Pick<PartVersion, "source">): string =>
   v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
@@ -37,7 +38,7 @@ export function Versions({ part, project }: { part: Part; project: Project }) {
     const payload = { partId: part.id, source, factor: part.factor, note: `replaced by ${from.name}`.slice(0, 200) };
     const done = await storeWithFiles(project.scene.id, "meshes", [{ hash, file: stored }], "part.replace", payload);
     if (done.ok) toast(done.value);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
     await revalidate();
   };
   return (

@@ -8,6 +8,7 @@ import { HANDLINGS } from "~core/subject";
 import { newId, useActions } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { writeParts } from "~app/shared/writeParts";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** What picked parts can be given: the coats of another part, or a kept step. */
 const recipesOf = (project: Project): { value: string; label: string }[] => [
@@ -43,7 +44,7 @@ export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Pr
     );
     setBusy(false);
     if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} written, in millimetres`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   return (
     <div

@@ -15,6 +15,7 @@ import { matches, partRows } from "~core/look";
 import { UnreadList } from "~app/shared/UnreadPart";
 import { PartsTable, type ColumnSet } from "./PartsTable";
 import { writeParts } from "~app/shared/writeParts";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function PartsPage({ project }: { project: Project }) {
   const { scene, parts } = project;
@@ -46,7 +47,7 @@ export function PartsPage({ project }: { project: Project }) {
       scene.name,
     );
     if (done.ok) toast(`${done.value} pieces written, in millimetres`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   const picture = (partId: string): React.ReactNode => {
     const part = parts.find((p) => p.id === partId);

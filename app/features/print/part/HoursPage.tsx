@@ -16,6 +16,7 @@ import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const SOURCES: Record<Trust, string> = {
   typed: "what you typed",
@@ -101,7 +102,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
       },
     });
     if (done.ok) toast(`${printer.name} has learned from ${part.name}`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   const copies = part.copies > 1 ? `, all ${part.copies} copies` : "";
   return (

@@ -18,6 +18,7 @@ import { Why } from "~app/ui/why";
 import { TURNS, type Turn } from "~core/mesh";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -87,7 +88,7 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
       : source;
     setMaking(null);
     if (stop.signal.aborted) return;
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     const { hash, file, report, outsideMm2, did } = done.value;
     const next = {
       kind: "mesh" as const,
@@ -106,7 +107,7 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
       note,
     });
     if (stored.ok) toast(note);
-    else toast.error(stored.problem.message);
+    else sayProblem(stored.problem);
     await revalidate();
   };
   const holes = found?.pockets.flatMap((p) => p.holes) ?? [];

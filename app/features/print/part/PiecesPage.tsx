@@ -32,6 +32,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function PiecesPage({ part, project }: { part: Part; project: Project }) {
   const { scene } = project;
@@ -142,7 +143,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
         })),
       },
     );
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     toast(`${part.name} is now ${pieces.length} parts of one family`);
     await navigate(`/s/${scene.id}/print/${pieces[0].id}/up`);
   };

@@ -36,6 +36,7 @@ import { Why } from "~app/ui/why";
 import { PRIORITY } from "~workers/pool";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -70,7 +71,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
     const done = planned
       ? await run("work.set", { partId: part.id, itemId: planned.id, change })
       : await run("work.add", { partId: part.id, at: 0, items: [{ id: newId(), kind: "print", ...change }] });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
     return done;
   };
   const view = useResults();
@@ -195,7 +196,7 @@ const knownReasons = (model: Figure, { from, time }: Known): Figure =>
 async function writeTurned(part: Part, turn: Turn): Promise<void> {
   const done = await writeParts([{ part, copies: 1, turn }], "stl", part.name);
   if (done.ok) toast(`${part.name} written as it lies`);
-  else toast.error(done.problem.message);
+  else sayProblem(done.problem);
 }
 
 const cm2 = (mm2: number): string => (mm2 < 1000 ? `${Math.round(mm2)} mm²` : `${(mm2 / 100).toFixed(mm2 < 10_000 ? 1 : 0)} cm²`);

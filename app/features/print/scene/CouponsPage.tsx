@@ -13,6 +13,7 @@ import { useActions } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { SceneLeaves } from "./SceneLeaves";
 import { segmentsPath } from "~app/shared/SheetDrawing";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function CouponsPage({ project }: { project: Project }) {
   const { scene } = project;
@@ -57,7 +58,7 @@ function One({ coupon, printer }: { coupon: Coupon; printer: Printer }) {
       return all;
     }, {});
     const done = await run("printer.coupon", { printerId: printer.id, change, coupon: coupon.name });
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     toast(`${printer.name} knows now: ${changes.map((c) => `${c.label} ${c.after} ${c.unit}`).join(", ")}`);
     setRead(new Map());
   };

@@ -1,7 +1,6 @@
 /** The parking mat of small pieces, and the card that travels to the printer: what is on it against what is planned. */
 import { group } from "d3";
 import { useMemo, useRef, useState } from "react";
-import { toast } from "sonner";
 import { cardAgainst, cardName, parked } from "~core/look";
 import { platesAhead } from "~core/plan";
 import { footprintRequest } from "~core/results";
@@ -15,6 +14,7 @@ import { FileInput } from "~app/ui/fileInput";
 import { downloadMat, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
 import { seen, useWanted } from "./useFootprints";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const outlineOf = (part: Part, variation: Variation | null) => footprintRequest(part, sheetTurn(part), variation?.percent ?? 100);
 
@@ -32,7 +32,7 @@ export function MatPage({ project }: { project: Project }) {
     setBusy(true);
     const done = await downloadMat(pieces, project);
     setBusy(false);
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const groups = [...group(pieces, (p) => `${p.part.id} ${p.unlike}`).values()].map((g) => ({ ...g[0], count: g.length }));
   const parts = new Set(pieces.map((p) => p.part.id)).size;

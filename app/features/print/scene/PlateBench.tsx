@@ -1,6 +1,5 @@
 /** One plate at hand: pieces are dragged, or moved and turned by keys; what is wrong is told in place. */
 import { useEffect, useRef, useState } from "react";
-import { toast } from "sonner";
 import { bedOf, type Footprint, type Plate, type PlateFault, type PlatePiece } from "~core/print";
 import type { Project } from "~core/project";
 import { plateWords } from "~core/plan";
@@ -10,6 +9,7 @@ import { useActions } from "~app/shared/scene";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateDrawing } from "./PlateDrawing";
+import { sayProblem } from "~app/ui/sayProblem";
 
 type Place = Pick<PlatePiece, "xMm" | "yMm" | "turnDeg">;
 
@@ -87,18 +87,18 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
   const shift = async (byMm: [number, number], byDeg: number): Promise<void> => {
     if (locked || selected.size === 0) return;
     const done = await run("pieces.shift", { plateId: plate.id, pieceIds: [...selected], byMm, byDeg });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const take = async (): Promise<void> => {
     if (locked || selected.size === 0) return;
     const done = await run("pieces.drop", { plateId: plate.id, pieceIds: [...selected] });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const moveTo = async (other: Plate): Promise<void> => {
     const pieces = plate.pieces.filter((p) => selected.has(p.id));
     if (locked || pieces.length === 0) return;
     const done = await run("pieces.move", { plateId: plate.id, toPlateId: other.id, pieces });
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     onOpen(other.id);
   };
   const turn = (deg: number) => void shift([0, 0], deg);
@@ -151,7 +151,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
       setDrag(new Map(places.map((p) => [p.id, p])));
       void run("pieces.place", { plateId: plate.id, places }).then((done) => {
         setDrag(null);
-        if (!done.ok) toast.error(done.problem.message);
+        if (!done.ok) sayProblem(done.problem);
       });
     };
     target.addEventListener("pointermove", onMove);
@@ -249,9 +249,7 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
             {!locked && (
               <button
                 className="btn"
-                onClick={() =>
-                  void run("plate.drop", { plateId: plate.id }).then((d) => (d.ok ? onClose() : void toast.error(d.problem.message)))
-                }
+                onClick={() => void run("plate.drop", { plateId: plate.id }).then((d) => (d.ok ? onClose() : void sayProblem(d.problem)))}
               >
                 Take the plate apart
               </button>

@@ -32,6 +32,7 @@ import { PlateDrawing } from "./PlateDrawing";
 import { downloadPlateSheets, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
 import { requestOfWanted, seen, useFootprints } from "./useFootprints";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** All plates at one scale: so many millimetres of plate share the page's width. */
 const MOST_SCALE = 1.15;
@@ -319,11 +320,11 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
     setBusy(false);
     if (!done) return;
     if (!done.ok) {
-      if (done.problem.code !== "cancelled") toast.error(done.problem.message);
+      if (done.problem.code !== "cancelled") sayProblem(done.problem);
       return;
     }
     const stored = await run("plates.lay", { plates: done.value.plates, ...instead(plates, keep) });
-    if (!stored.ok) return void toast.error(stored.problem.message);
+    if (!stored.ok) return void sayProblem(stored.problem);
     setNotes(done.value.notes);
     const { without } = done.value;
     if (without.size > 0) toast.error(`No outline could be made of ${[...without].join(", ")}: it is on no plate.`);
@@ -385,7 +386,7 @@ function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly
     const item = workOf(part.work, "print")[0];
     const done = await run("work.set", { partId: part.id, itemId: item.id, change: { printerId: to.id, turn, typed: null, sliced: null } });
     const laid = done.ok ? await run("plates.lay", { plates: sooner.plates, ...instead(plates, keep) }) : done;
-    if (!laid.ok) toast.error(laid.problem.message);
+    if (!laid.ok) sayProblem(laid.problem);
   };
   return (
     <p className="mt-2">

@@ -1,7 +1,6 @@
 /** The machines: what is on them, which of their edges fail, when they must be still, where they answer, and the profiles their hours rest on. */
 import { format } from "date-fns";
 import { X } from "lucide-react";
-import { toast } from "sonner";
 import { filamentM, type Edges, type Printer } from "~core/print";
 import { bathAge, isNewPair, printLog } from "~core/plan";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
@@ -17,6 +16,7 @@ import { IconButton } from "~app/ui/iconButton";
 import type { PrinterChange } from "~store/commands";
 import { Profile } from "../Profile";
 import { SceneLeaves } from "./SceneLeaves";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function PrintersPage({ project }: { project: Project }) {
   const { scene } = project;
@@ -101,11 +101,11 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
       const added = await run("supply.add", {
         supply: { id, kind, name: choice.name, what: choice.id, stock: 1000, price: null, since: Date.now() },
       });
-      if (!added.ok) return void toast.error(added.problem.message);
+      if (!added.ok) return void sayProblem(added.problem);
       what = id;
     }
     const done = await store({ loadedId: what || null });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   return (
     <section aria-label={`What is on ${printer.name}`}>
@@ -159,7 +159,7 @@ function Machine({ printer, project }: { printer: Printer; project: Project }) {
           className="w-44"
           label="The stand-in runs"
           value={String(SPEEDS.find((s) => s === state.factor) ?? 1)}
-          onChange={(v) => void setSpeed(printer.address!, Number(v)).then((d) => !d.ok && toast.error(d.problem.message))}
+          onChange={(v) => void setSpeed(printer.address!, Number(v)).then((d) => !d.ok && sayProblem(d.problem))}
           options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "as in life" : `${s} times as fast` }))}
         />
       )}

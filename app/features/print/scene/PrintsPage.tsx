@@ -28,6 +28,7 @@ import { orNothing, ParsedField, parseCount } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { layAgain } from "./layAgain";
 import { SceneLeaves } from "./SceneLeaves";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const percent = (share: number): string => `${Math.round(Math.abs(share) * 100)} %`;
 const ROWS = 60;
@@ -264,11 +265,11 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
   const again = async (withSettings: boolean): Promise<void> => {
     if (withSettings && printer) {
       const back = await run("printer.set", { printerId: printer.id, change: { ...print.profile } });
-      if (!back.ok) return void toast.error(back.problem.message);
+      if (!back.ok) return void sayProblem(back.problem);
     }
     const done = await layAgain(print, project, run);
     if (done.ok) toast(`${done.value} piece${done.value === 1 ? "" : "s"} on a plate of ${entry.printer} again`);
-    else toast.error(done.problem.message);
+    else sayProblem(done.problem);
   };
   const photos = async (pictures: CleanPicture[]): Promise<void> => {
     const done = await storeWithFiles(entry.scene?.id ?? project.scene.id, "pictures", pictures, "print.list", {
@@ -276,7 +277,7 @@ function Details({ entry, project }: { entry: LogEntry; project: Project }) {
       list: "photos",
       add: pictures.map((p) => p.hash),
     });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
     await revalidate();
   };
   return (

@@ -22,6 +22,7 @@ import { useActions } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Choice } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const HOUR = 3_600_000;
 const BAR = 52;
@@ -101,12 +102,12 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     order.splice(Math.max(0, Math.min(order.length, place)), 0, job.plateId);
     const before = lane.jobs.filter((j) => j.kind === "running" || j.kind === "ended").flatMap((j) => (j.plateId ? [j.plateId] : []));
     const done = await run("plates.order", { printerId: lane.printer.id, plateIds: [...before, ...order] });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const step = async (job: Job, by: number, printerId?: string): Promise<void> => {
     if (!job.plateId) return void toast.error(whyNotMoved(job));
     const done = await run("plate.step", { plateId: job.plateId, by, ...(printerId && { printerId }) });
-    if (!done.ok) toast.error(done.problem.message);
+    if (!done.ok) sayProblem(done.problem);
   };
   const onDragEnd = ({ active, over, delta }: DragEndEvent): void => {
     const from = queue.lanes.find((l) => l.jobs.some((j) => j.key === active.id));

@@ -1,7 +1,6 @@
 /** The queue: what each printer does next, drawn; what it does until the end, as lanes; what is to be looked at before the night. */
 import { useEffect, useMemo, useRef, useState } from "react";
 import { format } from "date-fns";
-import { toast } from "sonner";
 import { Link } from "react-router";
 import {
   changesBetween,
@@ -38,6 +37,7 @@ import { QueueLanes, SpanChoice, type Span } from "./QueueLanes";
 import { SceneLeaves } from "./SceneLeaves";
 import { useFootprints } from "./useFootprints";
 import { PrinterLink } from "./PrinterLink";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const clock = (ms: number): string => format(ms, "EEE HH:mm");
 
@@ -56,7 +56,7 @@ export function QueuePage({ project }: { project: Project }) {
   const start = (job: Job): void => {
     const printer = scene.printers.find((p) => p.id === job.step.printerId);
     if (printer && isNewPair(printer, project, log)) return setStarting(job);
-    void runIn(job.scene?.id, "step.start", startOf(job.step, project, others)).then((d) => !d.ok && toast.error(d.problem.message));
+    void runIn(job.scene?.id, "step.start", startOf(job.step, project, others)).then((d) => !d.ok && sayProblem(d.problem));
   };
   const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
   useKey("b", "Begin the next plate", "Print", () => startable && start(startable), startable !== undefined);
@@ -388,9 +388,7 @@ function Clear({
     step && (
       <button
         className="btn btn-solid"
-        onClick={() =>
-          void runIn(step.scene?.id, "step.start", startOf(step, project, others)).then((d) => !d.ok && toast.error(d.problem.message))
-        }
+        onClick={() => void runIn(step.scene?.id, "step.start", startOf(step, project, others)).then((d) => !d.ok && sayProblem(d.problem))}
       >
         Take it off<span className="sr-only"> {printer}</span>
       </button>

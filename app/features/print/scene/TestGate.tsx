@@ -1,5 +1,4 @@
 /** A pair of printer and material that has made nothing yet: what is at stake, against the minutes of a test. The choice is kept; nothing is blocked. */
-import { toast } from "sonner";
 import { loadedOn, type Job } from "~core/plan";
 import { couponStake } from "~core/print";
 import type { Project } from "~core/project";
@@ -8,6 +7,7 @@ import { useActions, useOthers } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { Dialog } from "~app/ui/dialog";
 import { Link } from "react-router";
+import { sayProblem } from "~app/ui/sayProblem";
 
 export function TestGate({ job, project, onClose }: { job: Job; project: Project; onClose: () => void }) {
   const { runIn } = useActions();
@@ -17,7 +17,7 @@ export function TestGate({ job, project, onClose }: { job: Job; project: Project
   const stake = couponStake(printer, job.massG);
   const go = async (gate: "tested first" | "went on"): Promise<void> => {
     const done = await runIn(job.scene?.id, "step.start", startOf(job.step, project, others, gate));
-    if (!done.ok) return void toast.error(done.problem.message);
+    if (!done.ok) return void sayProblem(done.problem);
     onClose();
   };
   return (

@@ -13,6 +13,7 @@ import { meshSourceOf } from "~app/data/results.client";
 import { download, fileName } from "~app/shared/files/download";
 import { paperOf } from "~app/shared/paper";
 import { pieceOf } from "~app/shared/writeParts";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** Writes one plate as 3MF: names of parts and variations, every turn and place kept. Its file is named for the card. */
 export async function writePlate(plate: Plate, nth: number, project: Project): Promise<void> {
@@ -25,7 +26,7 @@ export async function writePlate(plate: Plate, nth: number, project: Project): P
     const facts = part && printFactsOf(part, printer);
     if (!part || !facts) return void toast.error(`${part?.name ?? "A part"} is still reckoned. Write the plate once its hours are there.`);
     const source = await meshSourceOf(part);
-    if (!source.ok) return void toast.error(source.problem.message);
+    if (!source.ok) return void sayProblem(source.problem);
     const variation = part.variations.find((x) => x.id === pieces[0].variation) ?? null;
     parts.push({
       ...pieceOf(part, variation, pieces.length),
@@ -35,7 +36,7 @@ export async function writePlate(plate: Plate, nth: number, project: Project): P
     });
   }
   const written = await runJob("write", { parts, format: "3mf", acrossMm: null });
-  if (!written.ok) return void toast.error(written.problem.message);
+  if (!written.ok) return void sayProblem(written.problem);
   download(fileName(cardName(plate, nth, project), "3mf"), written.value, "model/3mf");
 }
 

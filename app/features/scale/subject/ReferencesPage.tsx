@@ -14,6 +14,7 @@ import { Picture } from "~app/shared/Picture";
 import { cleanPicture } from "~app/shared/pictures";
 import { FileInput } from "~app/ui/fileInput";
 import { Sideways } from "~app/ui/sideways";
+import { sayProblem } from "~app/ui/sayProblem";
 
 const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
 
@@ -49,7 +50,7 @@ export function ReferencesPage({ project }: { project: Project }) {
       const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
       if (done.ok)
         toast(`${references.length} picture${references.length === 1 ? "" : "s"} on the board, without where and when they were taken`);
-      else toast.error(done.problem.message);
+      else sayProblem(done.problem);
       await revalidate();
     }
     setBusy(false);
