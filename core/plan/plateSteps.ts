@@ -1,4 +1,5 @@
 /** The plates of a scene as steps: each is started and cleared, one after the other on its printer, and what lies on it waits for it. */
+import { define, ofOne, sameList, type Scope } from "../derive";
 import {
   AS_MODELLED,
   HANDS_ON_S,
@@ -13,61 +14,59 @@ import {
   type PrintFacts,
   type Printer,
 } from "../print";
-import { partAreaMm2, printFactsOf, type Part, type Project, type Scene, type StepRecord, type Trust } from "../project";
+import { partAreaMm2, printFactsOf, SCENE, type Part, type Project, type StepRecord, type Trust } from "../project";
 import type { Figure } from "../units";
 import { needsOf, workOf, type Step } from "../work";
 
 type Around = Pick<Project, "scene" | "records">;
 
-interface Index {
-  of: Map<string, Plate[]>;
-  stamp: Map<string, string>;
-}
-const indexes = new WeakMap<readonly Plate[], Index>();
-
-function indexOf(plates: readonly Plate[]): Index {
-  let index = indexes.get(plates);
-  if (!index) {
-    index = { of: new Map(), stamp: new Map() };
-    for (const plate of plates)
-      for (const [partId, n] of countsOn(plate)) {
-        index.of.set(partId, [...(index.of.get(partId) ?? []), plate]);
-        index.stamp.set(partId, `${index.stamp.get(partId) ?? ""} ${plate.id} ${n}`);
-      }
-    indexes.set(plates, index);
-  }
-  return index;
-}
-
-const countsOfPlate = new WeakMap<Pick<Plate, "pieces">, Map<string, number>>();
-/** How many pieces of each part lie on a plate, in the order in which they lie there. */
-export function countsOn(plate: Pick<Plate, "pieces">): Map<string, number> {
-  let counts = countsOfPlate.get(plate);
-  if (!counts) {
-    counts = new Map();
-    for (const { partId } of plate.pieces) counts.set(partId, (counts.get(partId) ?? 0) + 1);
-    countsOfPlate.set(plate, counts);
-  }
-  return counts;
-}
-
-/** Plates that a part lies on. Scenes that were made before there were any have none. */
-export const platesOf = (partId: string, { plates }: Pick<Scene, "plates">): readonly Plate[] => indexOf(plates).of.get(partId) ?? [];
-
-const clearedOf = new WeakMap<readonly StepRecord[], { length: number; cleared: Set<string> }>();
-/** Plates that were cleared, by what the records say. */
-export function clearedPlates(records: readonly StepRecord[]): ReadonlySet<string> {
-  let known = clearedOf.get(records);
-  if (known?.length !== records.length) {
-    known = { length: records.length, cleared: new Set() };
-    for (const r of records) {
-      const [kind, plateId, step] = r.stepKey.split("/");
-      if (kind === "plate" && step === "clear" && r.finishedAt !== null) known.cleared.add(plateId);
+/** Plates by the parts that lie on them. */
+const platesByPart = ofOne((plates: readonly Plate[]): ReadonlyMap<string, readonly Plate[]> => {
+  const of = new Map<string, Plate[]>();
+  for (const plate of plates)
+    for (const partId of countsOn(plate).keys()) {
+      const own = of.get(partId);
+      if (own) own.push(plate);
+      else of.set(partId, [plate]);
     }
-    clearedOf.set(records, known);
-  }
-  return known.cleared;
+  return of;
+});
+
+/** How many pieces of each part lie on a plate, in the order in which they lie there. */
+export const countsOn = ofOne((plate: Pick<Plate, "pieces">): ReadonlyMap<string, number> => {
+  const counts = new Map<string, number>();
+  for (const { partId } of plate.pieces) counts.set(partId, (counts.get(partId) ?? 0) + 1);
+  return counts;
+});
+
+/** Plates that a part lies on, and how many of its pieces on each that is still to come. */
+interface OnPlates {
+  plates: readonly Plate[];
+  waiting: number;
 }
+
+/** Where the pieces of a part lie. Scenes that were made before there were plates have none. */
+export const onPlates = define<Around, [string], OnPlates>({
+  name: "pieces of a part on plates",
+  scope: SCENE as Scope<Around>,
+  read: (project, partId) => {
+    const plates = platesByPart(project.scene.plates).get(partId) ?? [];
+    const cleared = plates.length > 0 ? clearedPlates(project.records) : NO_PLATES;
+    return { plates, waiting: plates.reduce((n, p) => n + (cleared.has(p.id) ? 0 : (countsOn(p).get(partId) ?? 0)), 0) };
+  },
+  same: (a, b) => a.waiting === b.waiting && sameList(a.plates, b.plates),
+});
+const NO_PLATES: ReadonlySet<string> = new Set();
+
+/** Plates that were cleared, by what the records say. */
+export const clearedPlates = ofOne((records: readonly StepRecord[]): ReadonlySet<string> => {
+  const cleared = new Set<string>();
+  for (const r of records) {
+    const [kind, plateId, step] = r.stepKey.split("/");
+    if (kind === "plate" && step === "clear" && r.finishedAt !== null) cleared.add(plateId);
+  }
+  return cleared;
+});
 
 /** Plates that are on a printer: started, not failed, and not cleared yet. */
 export function begunPlates(records: readonly StepRecord[]): ReadonlySet<string> {
@@ -101,14 +100,7 @@ export const platesInOrder = (plates: readonly Plate[], printerId: string): Plat
   plates.filter((p) => p.printerId === printerId).sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1));
 
 /** Pieces of a part that lie on plates and are still to come. */
-export function piecesWaiting(partId: string, { scene, records }: Around): number {
-  const cleared = clearedPlates(records);
-  return platesOf(partId, scene).reduce((n, p) => n + (cleared.has(p.id) ? 0 : (countsOn(p).get(partId) ?? 0)), 0);
-}
-
-/** Another text whenever what a part has on plates is another. */
-export const platesStamp = (partId: string, project: Around): string =>
-  `${indexOf(project.scene.plates).stamp.get(partId) ?? ""} ${piecesWaiting(partId, project)}`;
+export const piecesWaiting = (partId: string, project: Around): number => onPlates(project, partId).waiting;
 
 /** Where a figure comes from, and its share of the model's. */
 export type Known = Pick<OnPlate, "time" | "mass"> & { from: Trust };

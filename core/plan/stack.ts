@@ -1,7 +1,7 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
-import { hidePlan, materialOf, meetingWords, seamOf, type HideFrom, type Part, type Project } from "../project";
+import { hidePlan, materialOf, meetingWords, paintNamed, partNamed, seamOf, type HideFrom, type Part, type Project } from "../project";
 import { kindOf, type Surroundings } from "../work";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
@@ -20,21 +20,27 @@ export interface StackLayer extends CoatLayer {
 }
 
 /** What kinds of work may ask of a scene. */
-export function surroundingsOf({ scene, parts, paints }: Pick<Project, "scene" | "paints"> & { parts?: Project["parts"] }): Surroundings {
+export function surroundingsOf(project: Pick<Project, "scene" | "paints"> & { parts?: Project["parts"] }): Surroundings {
+  // Rows are asked for one by one: what was not asked for does not count as read.
   return {
-    paint: (id) => paints.find((p) => p.id === id),
-    printers: scene.printers,
-    printer: (id) => scene.printers.find((p) => p.id === id),
+    paint: (id) => paintNamed(project, id),
+    printers: project.scene.printers,
+    printer: (id) => project.scene.printers.find((p) => p.id === id),
     meeting: (id) => {
-      const m = scene.meetings.find((x) => x.id === id);
-      return m && { words: meetingWords(m, { parts }), seam: seamOf(m, { scene, parts }), partIds: [m.a, m.b] };
+      const m = project.scene.meetings.find((x) => x.id === id);
+      if (!m) return undefined;
+      const { scene, parts } = project;
+      return { words: meetingWords(m, { parts }), seam: seamOf(m, { scene, parts }), partIds: [m.a, m.b] };
     },
     part: (id) => {
-      const part = parts?.find((p) => p.id === id);
-      return part && { id, name: part.name, material: materialOf(part, scene) };
+      const part = hasParts(project) ? partNamed(project, id) : undefined;
+      return part && { id, name: part.name, material: materialOf(part, project.scene) };
     },
   };
 }
+
+const hasParts = (project: Pick<Project, "scene"> & { parts?: Project["parts"] }): project is Pick<Project, "scene" | "parts"> =>
+  "parts" in project;
 
 /** The same with what only one part can answer. */
 export function surroundingsOfPart(part: Part, project: HideFrom & { parts?: Project["parts"] }): Surroundings {

@@ -5,19 +5,24 @@
 import { recoatInAirS, waitsAfter } from "../coat";
 import {
   countedOf,
+  countedOfPart,
   materialOf,
   partAreaMm2,
   partSizeMm,
   printFactsOf,
+  partNamed,
   recordsOf,
+  recordsOfPart,
+  SCENE,
   type HideFrom,
   type Part,
   type Project,
   type StepRecord,
 } from "../project";
-import { kindOf, mayGoBeside, restsOn, workOf, type Step, type Surroundings, type Task, type WorkItem } from "../work";
+import { kindOf, mayGoBeside, restsOn, type Step, type Surroundings, type Task, type WorkItem } from "../work";
+import { define, ofOne, type Scope } from "../derive";
 import { plateKey } from "../print";
-import { piecesWaiting, platesOf, plateSteps, platesStamp } from "./plateSteps";
+import { onPlates, piecesWaiting, plateSteps } from "./plateSteps";
 import { stackOfPart, surroundingsOf, surroundingsOfPart, type StackLayer } from "./stack";
 
 export type { Step } from "../work";
@@ -34,11 +39,12 @@ type Around = HideFrom & Pick<Project, "records"> & { parts?: Project["parts"] }
 
 /** What a kind of work is told of the part. */
 function taskOf(part: Part, project: Around): Task {
-  const { scene, records } = project;
-  const { air } = project.habits;
+  const { airC, rh } = project.habits.air;
+  const air = { airC, rh };
+  const { printers } = project.scene;
   const stack = stackOfPart(part, project).map((layer): StackLayer => ({ ...layer, ...air }));
   const waits = waitsAfter(stack);
-  const own = recordsOf(records, part.id);
+  const own = recordsOfPart(project, part.id);
   return {
     ...surroundingsOfPart(part, project),
     partId: part.id,
@@ -46,12 +52,12 @@ function taskOf(part: Part, project: Around): Task {
     copies: part.copies,
     areaMm2: partAreaMm2(part),
     sizeMm: partSizeMm(part),
-    material: materialOf(part, scene),
+    material: materialOf(part, { printers }),
     facts: (printerId) => {
-      const printer = scene.printers.find((p) => p.id === printerId);
+      const printer = printers.find((p) => p.id === printerId);
       return printer && printFactsOf(part, printer);
     },
-    good: goodCount(part, records),
+    good: part.goodBefore + countedOfPart(project, part.id).good,
     plates: (itemId) =>
       own
         .filter((r) => r.stepKey.startsWith(`${part.id}/${itemId}/clear`) && r.finishedAt !== null)
@@ -76,7 +82,7 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
   const task = taskOf(part, project);
   const steps: Step[] = [];
   // What is on plates comes off them before anything else is done to it, also where no print stands in the order of work.
-  const off = platesOf(part.id, project.scene).map((p) => plateKey(p.id, "clear"));
+  const off = onPlates(project, part.id).plates.map((p) => plateKey(p.id, "clear"));
   let last: string[] = part.work.some((w) => kindOf(w).makesPieces) ? [] : off;
   // Work that goes side by side: what came before the row, and what stands in it.
   let row: { before: string[]; ends: string[]; items: WorkItem[] } = { before: last, ends: [], items: [] };
@@ -119,22 +125,18 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
   return steps;
 }
 
-const groupedBy = new WeakMap<readonly Step[], Map<string, Step[]>>();
+const byPart = ofOne((steps: readonly Step[]): ReadonlyMap<string, readonly Step[]> => {
+  const groups = new Map<string, Step[]>();
+  for (const step of steps) {
+    const group = groups.get(step.partId);
+    if (group) group.push(step);
+    else groups.set(step.partId, [step]);
+  }
+  return groups;
+});
 
 /** The steps of one part among all, in their order; the list is gone through once. */
-export function stepsAmong(steps: readonly Step[], partId: string): readonly Step[] {
-  let groups = groupedBy.get(steps);
-  if (!groups) {
-    groups = new Map();
-    for (const step of steps) {
-      const group = groups.get(step.partId);
-      if (group) group.push(step);
-      else groups.set(step.partId, [step]);
-    }
-    groupedBy.set(steps, groups);
-  }
-  return groups.get(partId) ?? [];
-}
+export const stepsAmong = (steps: readonly Step[], partId: string): readonly Step[] => byPart(steps).get(partId) ?? [];
 
 /** Pieces of several parts that take the same work are done in one session: each step carries its share of the setting up. */
 function shareSetUps(steps: Step[]): void {
@@ -208,45 +210,16 @@ const otherParts = (item: WorkItem, partId: string, at: Surroundings): string[] 
     ...(kindOf(item).needs?.(item, at) ?? []),
   ].filter((id) => id !== partId);
 
-/** Steps of a part, and all that they were unfolded from. */
-const unfolded = new WeakMap<Part, { from: readonly unknown[]; steps: readonly Step[] }>();
-
-/**
- * The steps of a part as the scene's list takes them; those of before where the part and all that its work looks at are the same objects:
- * an edit of one part then unfolds one part anew. Rows are never changed in place, see store/atHand.
- */
-function stepsKept(part: Part, project: Project): Step[] {
-  const { scene, paints, records, parts } = project;
-  const at = surroundingsOf(project);
-  const named = new Set(part.work.flatMap((item) => otherParts(item, part.id, at)));
-  const others = named.size > 0 ? parts.filter((p) => named.has(p.id)) : [];
-  const hides = workOf(part.work, "hide").length > 0;
-  const from = [
-    ...(workOf(part.work, "seam").length > 0 ? [scene.meetings] : []),
-    ...(hides ? [scene.viewingDistanceMm, scene.finish, scene.scale.ratio, project.habits.fills, ...project.supplies] : []),
-    // What lies on it waits by the air of the room.
-    project.habits.air.airC,
-    project.habits.air.rh,
-    ...scene.printers,
-    "paints",
-    ...paints,
-    "records",
-    ...recordsOf(records, part.id),
-    "parts",
-    ...others,
-    "plates",
-    platesStamp(part.id, project),
-  ];
-  const kept = unfolded.get(part);
-  const same = kept !== undefined && kept.from.length === from.length && kept.from.every((x, i) => x === from[i]);
-  const steps = same ? kept.steps : stepsOfPart(part, project);
-  if (!same) unfolded.set(part, { from, steps });
-  // Copies: what the scene makes of them, such as a shared set-up, is not theirs alone.
-  return steps.map((step) => ({ ...step }));
-}
+/** The steps of a part of a scene, without what the scene makes of them, such as a shared set-up. */
+const stepsOfNamed = define<Project, [string], readonly Step[]>({
+  name: "steps of a part",
+  scope: SCENE as Scope<Project>,
+  read: (project, partId) => stepsOfPart(partNamed(project, partId)!, project),
+});
 
 function unsharedSteps(project: Project): Step[] {
-  const all = [...project.parts.flatMap((part) => stepsKept(part, project)), ...plateSteps(project)];
+  // Copies: what the scene makes of them is not theirs alone.
+  const all = [...project.parts.flatMap(({ id }) => stepsOfNamed(project, id).map((step) => ({ ...step }))), ...plateSteps(project)];
   // The last step that takes pieces of a part off a plate, and the first step of every item.
   const printed = new Map<string, Step>();
   const ofItem = new Map<string, Step>();

@@ -1,26 +1,24 @@
+import { ofOne } from "../derive";
 import type { StepRecord } from "./types";
-
-const indexes = new WeakMap<readonly StepRecord[], { length: number; byPart: Map<string, StepRecord[]> }>();
-const NONE: StepRecord[] = [];
 
 /** Parts that a record says something of: the one it is of, and what else was on its plate. */
 const partsOf = (r: StepRecord): Iterable<string> => (r.came ? new Set([r.partId, ...r.came.map((c) => c.partId)]) : [r.partId]);
 
-/** Records of one part, in their order. The list is gone through once, however many parts ask; again when it has grown. */
-export function recordsOf(records: readonly StepRecord[], partId: string): readonly StepRecord[] {
-  let index = indexes.get(records);
-  if (index?.length !== records.length) {
-    index = { length: records.length, byPart: new Map() };
-    for (const r of records)
-      for (const id of partsOf(r)) {
-        const own = index.byPart.get(id);
-        if (own) own.push(r);
-        else index.byPart.set(id, [r]);
-      }
-    indexes.set(records, index);
-  }
-  return index.byPart.get(partId) ?? NONE;
-}
+/** Records of each part, in their order: the list is gone through once, however many parts ask. */
+export const recordsByPart = ofOne((records: readonly StepRecord[]): ReadonlyMap<string, readonly StepRecord[]> => {
+  const byPart = new Map<string, StepRecord[]>();
+  for (const r of records)
+    for (const id of partsOf(r)) {
+      const own = byPart.get(id);
+      if (own) own.push(r);
+      else byPart.set(id, [r]);
+    }
+  return byPart;
+});
+
+/** Records of one part, in their order. */
+export const recordsOf = (records: readonly StepRecord[], partId: string): readonly StepRecord[] =>
+  recordsByPart(records).get(partId) ?? [];
 
 /** Good and failed pieces of one part that a record counts. */
 export function countedOf({ came, good, failed, partId }: StepRecord, ofPartId: string): { good: number; failed: number } {

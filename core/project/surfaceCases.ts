@@ -27,6 +27,7 @@ import {
   type Sight,
   type SurfaceCase,
 } from "../surface";
+import { define, type Scope } from "../derive";
 import { workOf, type HideWork } from "../work";
 import { printerAtHand, printFactsOf } from "./part";
 import { choicesOf } from "./standing";
@@ -106,24 +107,35 @@ export interface LookedAt {
   grain: Grain;
 }
 
-const known = new WeakMap<Part, { from: readonly unknown[]; list: KnownSurface[] }>();
+interface Laid {
+  part: Part;
+  scene: Scene;
+}
+const LAID: Scope<Laid> = { name: "a part as it is printed", shape: { scene: {} }, of: ({ part, scene }) => `${scene.id} ${part.id}` };
+
+/** @param as how it is looked at, as text; "" as it is printed */
+const surfacesLaid = define<Laid, [string], KnownSurface[]>({
+  name: "surfaces of a part",
+  scope: LAID,
+  read: ({ part, scene }, as) => surfacesAnew(part, scene, as === "" ? undefined : (JSON.parse(as) as LookedAt)),
+});
 
 /** All surfaces of a part as it is printed; none while they are not found, or nothing prints it. */
-export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurface[] {
+export const surfacesOf = (part: Part, scene: Scene, as?: LookedAt): KnownSurface[] =>
+  surfacesLaid({ part, scene }, as ? JSON.stringify(as) : "");
+
+function surfacesAnew(part: Part, scene: Scene, as?: LookedAt): KnownSurface[] {
   const printer = printerAtHand(part, scene);
   if (!part.surfaceMap || !printer) return [];
   const { viewingDistanceMm } = choicesOf(part, scene);
   const { turn, grain } = as ?? { turn: sheetTurn(part), grain: grainOf(printer) };
   const plainBelowDeg = printer.fits?.plainSlopeDeg;
-  const from = [viewingDistanceMm, JSON.stringify([turn, grain, plainBelowDeg])];
-  const before = known.get(part);
-  if (before && before.from.every((x, i) => x === from[i])) return before.list;
   const map = part.surfaceMap;
   const asLaid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
   const laid = printer.process === "fdm" ? pressedByPlate(asLaid, lowestMm(map.bounds, turn) * part.factor) : asLaid;
   const said = saidOf(part, laid);
   const brushed = workOf(part.work, "coat").some((c) => c.method === "dry brush");
-  const list = map.list.map((found, number): KnownSurface => {
+  return map.list.map((found, number): KnownSurface => {
     const mine = said.get(number) ?? null;
     return {
       number,
@@ -139,8 +151,6 @@ export function surfacesOf(part: Part, scene: Scene, as?: LookedAt): KnownSurfac
       dryBrush: mine?.brush ? mine.brush === "dry" : brushed,
     };
   });
-  known.set(part, { from, list });
-  return list;
 }
 
 /** Things said of surfaces that this mesh does not have. */
