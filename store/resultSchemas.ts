@@ -185,7 +185,6 @@ const surfacesSchema = Joi.object({
         gathered: Joi.boolean(),
         wall: Joi.object({ leastMm: atLeast0, usualMm: atLeast0, points: atLeast0 }).options({ presence: "required" }).allow(null),
         open: shareOf,
-        marked: Joi.object({ hidden: shareOf, covered: shareOf, mating: shareOf }).options({ presence: "required" }),
       }).options({ presence: "required" }),
     ),
 }).options({ presence: "required" });
@@ -199,6 +198,9 @@ const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   print: printSchema,
   outline: sheetSchema,
   surfaces: surfacesSchema,
+  marks: Joi.array()
+    .max(100)
+    .items(Joi.object({ hidden: shareOf, covered: shareOf, mating: shareOf }).options({ presence: "required" })),
   sheet: sheetSchema,
   footprint: Joi.object({
     rings: Joi.array().min(1).max(5000).items(Joi.array().min(6).items(Joi.number())),
@@ -228,7 +230,8 @@ const INPUT_SCHEMAS: Record<Travelling, Joi.ObjectSchema> = {
   print: Joi.object({ geometry, factor, turn: turnField.allow(null).required(), profile: Joi.object().unknown(true).required() }),
   outline: Joi.object({ geometry, factor }),
   sheet: Joi.object({ geometry, factor }),
-  surfaces: Joi.object({ geometry, faces: partExtras.faces.required() }),
+  surfaces: Joi.object({ geometry }),
+  marks: Joi.object({ geometry, faces: partExtras.faces.required() }),
   footprint: Joi.object({ geometry, factor, turn: turnField.required() }),
 };
 

@@ -10,6 +10,7 @@ import {
   meshOf,
   resultKey,
   type Geometry,
+  type Last,
   type Lookup,
   type ResultKind,
   type ResultRequest,
@@ -32,6 +33,8 @@ const WAITING: Answer<never> = { state: "reckoning", share: 0, phase: "" };
 
 /** Results that are kept in the page though nobody wants them just now. */
 const MOST_AT_HAND = 600;
+/** Owners whose last result is at hand. */
+const MOST_LASTS = 20_000;
 
 interface Entry {
   request: ResultRequest;
@@ -43,6 +46,8 @@ interface Entry {
   stop: AbortController | null;
   /** It came with a file: shown, and computed anew when there is time. */
   carried: boolean;
+  /** Whose it is; see Wanted. */
+  owners: Set<string>;
 }
 
 /** What is known at one moment. */
@@ -53,7 +58,7 @@ export interface View {
 }
 
 /** What a scene is joined with; pictures are only looked at. */
-const JOINED: ReadonlySet<ResultKind> = new Set<ResultKind>(["mesh", "walls", "print", "surfaces"]);
+const JOINED: ReadonlySet<ResultKind> = new Set<ResultKind>(["mesh", "walls", "print", "surfaces", "marks"]);
 
 /** What comes within this time is told in one go: a hundred small results would draw the page a hundred times. */
 const TOLD_TOGETHER_MS = 50;
@@ -61,6 +66,7 @@ const TOLD_TOGETHER_MS = 50;
 class ResultDesk {
   private readonly entries = new Map<string, Entry>();
   private readonly listeners = new Set<() => void>();
+  private readonly lasts = new Map<string, ValueOf<ResultRequest>>();
   /** Kinds of what has become ready or failed and was not told yet. */
   private readonly news = new Set<ResultKind>();
   private telling: ReturnType<typeof setTimeout> | undefined;
@@ -105,7 +111,7 @@ class ResultDesk {
     const key = resultKey(request);
     let entry = this.entries.get(key);
     if (!entry) {
-      entry = { request, answer: ABSENT, wanted: 0, priority: PRIORITY.check, stop: null, carried: false };
+      entry = { request, answer: ABSENT, wanted: 0, priority: PRIORITY.check, stop: null, carried: false, owners: new Set() };
       this.entries.set(key, entry);
     }
     return entry;
@@ -145,10 +151,24 @@ class ResultDesk {
     );
   }
 
-  /** Says that somebody wants it. @returns how to say that it is wanted no more */
-  want(request: ResultRequest, priority: Priority): () => void {
+  /** The last result of an owner: what stands there until the next one is computed. */
+  readonly last: Last = (of) => this.lasts.get(of);
+
+  private keepLast(entry: Entry): void {
+    if (entry.answer.state !== "ready") return;
+    for (const of of entry.owners) {
+      this.lasts.delete(of);
+      this.lasts.set(of, entry.answer.value);
+    }
+    while (this.lasts.size > MOST_LASTS) this.lasts.delete(this.lasts.keys().next().value!);
+  }
+
+  /** Says that somebody wants it, and whose it is. @returns how to say that it is wanted no more */
+  want(request: ResultRequest, priority: Priority, of?: string): () => void {
     const entry = this.entry(request);
     entry.wanted++;
+    if (of !== undefined) entry.owners.add(of);
+    this.keepLast(entry);
     if (entry.stop && priority < entry.priority && entry.answer.state === "reckoning" && entry.answer.share === 0) {
       // It waits behind others, and now somebody looks: it begins anew further ahead.
       entry.stop.abort();
@@ -161,6 +181,7 @@ class ResultDesk {
       if (released) return;
       released = true;
       entry.wanted--;
+      if (of !== undefined) entry.owners.delete(of);
       if (entry.wanted > 0) return;
       entry.stop?.abort();
       entry.stop = null;
@@ -234,6 +255,7 @@ class ResultDesk {
 
   private settle(entry: Entry, answer: Entry["answer"]): void {
     entry.answer = answer;
+    this.keepLast(entry);
     this.news.add(entry.request.kind);
     this.tell();
   }

@@ -1,16 +1,7 @@
 /** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import type { Project, ProjectRows } from "~core/project";
-import {
-  joinProject,
-  meshRequest,
-  printRequest,
-  resultKey,
-  surfacesRequest,
-  wallsRequest,
-  wantedOf,
-  type ResultRequest,
-} from "~core/results";
+import { joinProject, resultKey, wantedIn, wantedOfPart, type ResultRequest } from "~core/results";
 import { desk, useJoinedResults, useResults } from "~app/data/results.client";
 import { PRIORITY } from "../../workers/pool";
 
@@ -27,13 +18,13 @@ export const useReckoning = (): Reckoning => useContext(ReckoningContext);
 /** The scene with what is there of it; it grows as results come in. */
 export function useJoined(rows: ProjectRows): Project {
   const { value } = useJoinedResults();
-  return useMemo(() => joinProject(rows, value), [rows, value]);
+  return useMemo(() => joinProject(rows, value, desk.last), [rows, value]);
 }
 
 /** The same for several. */
 export function useJoinedAll(list: readonly ProjectRows[]): Project[] {
   const { value } = useJoinedResults();
-  return useMemo(() => list.map((rows) => joinProject(rows, value)), [list, value]);
+  return useMemo(() => list.map((rows) => joinProject(rows, value, desk.last)), [list, value]);
 }
 
 /** Which part a request is of, for words. */
@@ -43,29 +34,31 @@ function partOf(rows: ProjectRows, request: ResultRequest): ProjectRows["parts"]
 }
 
 /** Of a scene beside the open one the plan needs sizes and hours. */
-const NEEDED_BESIDE: ReadonlySet<ResultRequest["kind"]> = new Set(["mesh", "print", "surfaces"]);
+const NEEDED_BESIDE: ReadonlySet<ResultRequest["kind"]> = new Set(["mesh", "print", "surfaces", "marks"]);
 
-const requestsOf = (part: ProjectRows["parts"][0], { workshop: { printers } }: ProjectRows): ResultRequest[] => [
-  ...(part.source.kind === "mesh" ? [meshRequest(part.source), wallsRequest(part.source)] : []),
-  ...(part.source.kind === "scratch" ? [] : [...printers.map((printer) => printRequest(part, printer)), surfacesRequest(part)]),
-];
+const requestsOf = (part: ProjectRows["parts"][0], { workshop: { printers } }: ProjectRows): ResultRequest[] =>
+  wantedOfPart(part, printers).map((w) => w.request);
 
 /** Asks for everything that the scene wants, and what the plan needs of those beside it; lets go of what they want no more. */
 export function useReckoned(rows: ProjectRows, beside: readonly ProjectRows[]): Reckoning {
-  const wanted = useMemo(() => [...wantedOf(rows), ...beside.flatMap(wantedOf).filter((r) => NEEDED_BESIDE.has(r.kind))], [rows, beside]);
+  const owned = useMemo(
+    () => [...wantedIn(rows), ...beside.flatMap(wantedIn).filter(({ request }) => NEEDED_BESIDE.has(request.kind))],
+    [rows, beside],
+  );
+  const wanted = useMemo(() => owned.map((w) => w.request), [owned]);
   const held = useRef(new Map<string, () => void>());
   useEffect(() => {
     const before = held.current;
     const now = new Map<string, () => void>();
-    for (const request of wanted) {
-      const key = resultKey(request);
+    for (const { request, of } of owned) {
+      const key = `${resultKey(request)} ${of}`;
       if (now.has(key)) continue;
-      now.set(key, before.get(key) ?? desk.want(request, request.kind === "mesh" ? PRIORITY.shown : PRIORITY.background));
+      now.set(key, before.get(key) ?? desk.want(request, request.kind === "mesh" ? PRIORITY.shown : PRIORITY.background, of));
       before.delete(key);
     }
     for (const release of before.values()) release();
     held.current = now;
-  }, [wanted]);
+  }, [owned]);
   useEffect(
     () => () => {
       for (const release of held.current.values()) release();

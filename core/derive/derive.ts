@@ -212,6 +212,17 @@ export function ofOne<T extends object, V>(read: (of: T) => V): (of: T) => V {
   };
 }
 
+/** The same, and the way back to what it was computed from. */
+export function thereAndBack<T extends object>(read: (of: T) => T): { there: (of: T) => T; back: (value: T) => T } {
+  const from = new WeakMap<T, T>();
+  const there = ofOne((of: T): T => {
+    const value = read(of);
+    if (value !== of) from.set(value, of);
+    return value;
+  });
+  return { there, back: (value) => from.get(value) ?? value };
+}
+
 /** Lists of the same things in the same order. */
 export const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((x, i) => Object.is(x, b[i]));

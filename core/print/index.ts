@@ -1,4 +1,5 @@
 export * from "./facts";
+export * from "./price";
 export * from "./estimate/fdm";
 export * from "./fit";
 export * from "./gcode/gcode";

@@ -315,7 +315,11 @@ export interface PartRow {
 }
 
 /** What one printer says of a part. */
-export type PrinterFacts = PrintFacts & { printerId: string };
+export type PrinterFacts = PrintFacts & {
+  printerId: string;
+  /** Of before something that it follows from was changed: the new one is being computed. */
+  stale?: true;
+};
 
 /** A part with what was found in its mesh and what each printer says of it: see core/results. */
 export interface Part extends Omit<PartRow, "source"> {

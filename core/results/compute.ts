@@ -227,7 +227,7 @@ const COMPUTE: Computes = {
     if (!loaded.ok) return loaded;
     return ok(drawSheet(scaleMesh(loaded.value.mesh, factor), loaded.value.topology, reader.surfaces(loaded.value), onProgress, signal));
   },
-  surfaces: async ({ geometry, faces }, reader, onProgress, signal) => {
+  surfaces: async ({ geometry }, reader, onProgress, signal) => {
     const loaded = await reader.load(geometry);
     if (!loaded.ok) return loaded;
     const { mesh, topology } = printedSolid(loaded.value.mesh, loaded.value.topology, loaded.value.shells);
@@ -235,9 +235,15 @@ const COMPUTE: Computes = {
     onProgress?.(0.4, "surfaces");
     throwIfCancelled(signal);
     const around = lookAround(mesh, topology, found, (f, phase) => onProgress?.(0.4 + 0.6 * f, phase), signal);
-    const marked = markedShares(mesh, topology, faces, found.surfaceOf, found.list.length);
     const { bounds, areaMm2 } = found;
-    return ok({ bounds, areaMm2, list: found.list.map((s, i) => ({ ...s, ...around[i], marked: marked[i] })) });
+    return ok({ bounds, areaMm2, list: found.list.map((s, i) => ({ ...s, ...around[i] })) });
+  },
+  marks: async ({ geometry, faces }, reader) => {
+    const loaded = await reader.load(geometry);
+    if (!loaded.ok) return loaded;
+    const { mesh, topology } = printedSolid(loaded.value.mesh, loaded.value.topology, loaded.value.shells);
+    const found = reader.surfaces(loaded.value);
+    return ok(markedShares(mesh, topology, faces, found.surfaceOf, found.list.length));
   },
   footprint: async ({ geometry, factor, turn }, reader) => {
     const loaded = await reader.load(geometry);

@@ -22,7 +22,7 @@ import {
   type Strengthened,
 } from "../print";
 import type { MeshFound } from "../project";
-import { SURFACES_VERSION, type SurfaceMap } from "../surface";
+import { SURFACES_VERSION, type FoundMap, type MarkedShares } from "../surface";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
 
 /** A stored file and how it is read. */
@@ -64,8 +64,10 @@ export interface Results {
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** What it covers of a plate. */
   footprint: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Footprint };
-  /** The surfaces of a mesh, whatever its size and however it is printed. `faces`: marks in the size of the file. */
-  surfaces: { inputs: { geometry: Geometry; faces: readonly FaceMark[] }; value: SurfaceMap };
+  /** The surfaces of a mesh, whatever its size and however it is printed. */
+  surfaces: { inputs: { geometry: Geometry }; value: FoundMap };
+  /** What marks say of each surface. `faces`: in the size of the file. */
+  marks: { inputs: { geometry: Geometry; faces: readonly FaceMark[] }; value: MarkedShares[] };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -89,6 +91,8 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   zones: STRENGTH_VERSION,
   footprint: FOOTPRINT_VERSION,
   surfaces: SURFACES_VERSION,
+  // They are shares of those surfaces.
+  marks: SURFACES_VERSION,
   crossings: 1,
 };
 

@@ -1,10 +1,23 @@
 /** Which results a scene's parts want, and the scene as it is reckoned with once some of them are there. */
-import type { Turn } from "../mesh";
-import { profileOf, type FilamentPrinter, type FilamentProfile, type Printer } from "../print";
-import type { Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
+import { define, ofOne, thereAndBack } from "../derive";
+import type { Turn, WallFacts } from "../mesh";
+import {
+  pricedAt,
+  priceOf,
+  profileOf,
+  unpriced,
+  type FilamentPrinter,
+  type FilamentProfile,
+  type Price,
+  type Printer,
+  type PrintFacts,
+  type PrintProfile,
+} from "../print";
+import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidMesh, SaidSource, Workshop } from "../project";
 import type { RealThing } from "../scale";
+import { withMarks, type FoundMap, type MarkedShares } from "../surface";
 import { isWork, kindOf, workOf } from "../work";
-import type { Geometry, MeshGeometry, ResultRequest, ValueOf } from "./kinds";
+import type { Geometry, MeshGeometry, ResultKind, ResultRequest, ValueOf } from "./kinds";
 
 const meshGeometry = ({ hash, unit }: SaidMesh): MeshGeometry => ({ hash, unit });
 
@@ -14,19 +27,9 @@ export const geometryOf = (source: SaidSource): Geometry =>
 
 type Request<K extends ResultRequest["kind"]> = Extract<ResultRequest, { kind: K }>;
 
-/** One request for one row, as long as the row is the same: its key is then made once. */
-function once<A extends object, R extends ResultRequest>(make: (of: A) => R): (of: A) => R {
-  const made = new WeakMap<A, R>();
-  return (of) => {
-    let request = made.get(of);
-    if (!request) made.set(of, (request = make(of)));
-    return request;
-  };
-}
-
-export const meshRequest = once((source: SaidMesh): Request<"mesh"> => ({ kind: "mesh", inputs: { geometry: meshGeometry(source) } }));
-export const wallsRequest = once((source: SaidMesh): Request<"walls"> => ({ kind: "walls", inputs: { geometry: meshGeometry(source) } }));
-export const crossingsRequest = once((source: SaidMesh): Request<"crossings"> => ({
+export const meshRequest = ofOne((source: SaidMesh): Request<"mesh"> => ({ kind: "mesh", inputs: { geometry: meshGeometry(source) } }));
+export const wallsRequest = ofOne((source: SaidMesh): Request<"walls"> => ({ kind: "walls", inputs: { geometry: meshGeometry(source) } }));
+export const crossingsRequest = ofOne((source: SaidMesh): Request<"crossings"> => ({
   kind: "crossings",
   inputs: { geometry: meshGeometry(source) },
 }));
@@ -35,19 +38,16 @@ export const crossingsRequest = once((source: SaidMesh): Request<"crossings"> =>
 const chosenTurn = (part: PartRow, printerId: string): Turn | null =>
   workOf(part.work, "print").find((w) => w.printerId === printerId)?.turn ?? null;
 
-const printRequestsOf = new WeakMap<PartRow, (printer: Printer) => Request<"print">>();
+/** A printer as parts are sliced for it: another price, or another name, is no reason to slice anything again. */
+const slicedBy = ofOne((printer: Printer): PrintProfile => unpriced(profileOf(printer)));
 
-export function printRequest(part: PartRow, printer: Printer): Request<"print"> {
-  let of = printRequestsOf.get(part);
-  if (!of) {
-    of = once((p: Printer) => ({
-      kind: "print",
-      inputs: { geometry: geometryOf(part.source), factor: part.factor, turn: chosenTurn(part, p.id), profile: profileOf(p) },
-    }));
-    printRequestsOf.set(part, of);
-  }
-  return of(printer);
-}
+const printRequestsOf = ofOne((part: PartRow) =>
+  ofOne((printer: Printer): Request<"print"> => ({
+    kind: "print",
+    inputs: { geometry: geometryOf(part.source), factor: part.factor, turn: chosenTurn(part, printer.id), profile: slicedBy(printer) },
+  })),
+);
+export const printRequest = (part: PartRow, printer: Printer): Request<"print"> => printRequestsOf(part)(printer);
 
 /** @param turn a way to be looked at beside those that are found; choosing one of those makes no other list */
 export const waysRequest = (part: PartRow, printer: Printer, turn: Turn | null = null): Request<"ways"> => ({
@@ -56,7 +56,7 @@ export const waysRequest = (part: PartRow, printer: Printer, turn: Turn | null =
     geometry: geometryOf(part.source),
     factor: part.factor,
     turn,
-    profile: profileOf(printer),
+    profile: slicedBy(printer),
     faces: part.faces,
   },
 });
@@ -64,7 +64,7 @@ export const waysRequest = (part: PartRow, printer: Printer, turn: Turn | null =
 /** What a printer would say if the part lay so. */
 export const turnedRequest = (part: PartRow, printer: Printer, turn: Turn): Request<"print"> => ({
   kind: "print",
-  inputs: { geometry: geometryOf(part.source), factor: part.factor, turn, profile: profileOf(printer) },
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, turn, profile: slicedBy(printer) },
 });
 
 /** What a part, or one of its copies that differ, covers of the plate as it lies. */
@@ -80,7 +80,7 @@ export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: numb
 
 export const cutsRequest = (part: PartRow, printer: Printer): Request<"cuts"> => ({
   kind: "cuts",
-  inputs: { geometry: geometryOf(part.source), factor: part.factor, profile: profileOf(printer), faces: part.faces },
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, profile: slicedBy(printer), faces: part.faces },
 });
 
 export const zonesRequest = (part: PartRow, printer: FilamentPrinter): Request<"zones"> => ({
@@ -96,11 +96,11 @@ export const zonesRequest = (part: PartRow, printer: FilamentPrinter): Request<"
       infill,
       wallLines,
     })),
-    profile: profileOf(printer) as FilamentProfile,
+    profile: slicedBy(printer) as FilamentProfile,
   },
 });
 
-export const outlineRequest = once((part: PartRow): Request<"outline"> => ({
+export const outlineRequest = ofOne((part: PartRow): Request<"outline"> => ({
   kind: "outline",
   inputs: { geometry: geometryOf(part.source), factor: part.factor },
 }));
@@ -110,64 +110,151 @@ export const sheetRequest = (part: Part): Request<"sheet"> => ({
   inputs: { geometry: geometryOf(part.source), factor: part.factor },
 });
 
-export const surfacesRequest = once((part: PartRow): Request<"surfaces"> => ({
+export const surfacesRequest = ofOne((part: Pick<PartRow, "source">): Request<"surfaces"> => ({
   kind: "surfaces",
+  inputs: { geometry: geometryOf(part.source) },
+}));
+export const marksRequest = ofOne((part: Pick<PartRow, "source" | "faces">): Request<"marks"> => ({
+  kind: "marks",
   inputs: { geometry: geometryOf(part.source), faces: part.faces },
 }));
 
-/** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */
-export function wantedOf({ parts, workshop: { printers } }: ProjectRows): ResultRequest[] {
-  const meshes = parts.flatMap(({ source }) => (source.kind === "mesh" ? [source] : []));
+/** A result that is wanted, and whose it is: while it is not there, the last one of the same is. */
+export interface Wanted {
+  request: ResultRequest;
+  of: string;
+}
+
+/** What a part wants: how large it is, what printers say, its surfaces, its walls. */
+export function wantedOfPart(part: PartRow, printers: readonly Printer[]): Wanted[] {
+  const of = (request: ResultRequest, whose = ""): Wanted => ({ request, of: ownerOf(part, request.kind, whose) });
+  const { source } = part;
   return [
-    ...meshes.map(meshRequest),
-    ...parts.filter((p) => p.source.kind !== "scratch").flatMap((part) => printers.map((printer) => printRequest(part, printer))),
-    ...parts.filter((p) => p.source.kind !== "scratch").map(surfacesRequest),
-    ...meshes.map(wallsRequest),
+    ...(source.kind === "mesh" ? [of(meshRequest(source))] : []),
+    ...(source.kind === "scratch"
+      ? []
+      : [
+          ...printers.map((printer) => of(printRequest(part, printer), printer.id)),
+          of(surfacesRequest(part)),
+          ...(part.faces.length > 0 ? [of(marksRequest(part))] : []),
+        ]),
+    ...(source.kind === "mesh" ? [of(wallsRequest(source))] : []),
   ];
 }
+
+/** Whose result it is. What was found in another mesh, or of another size, is not this one's. */
+const ownerOf = ({ sceneId, id, source, factor }: PartRow, kind: ResultKind, whose: string): string =>
+  [kind, sceneId, id, source.kind === "mesh" ? source.hash + source.unit : source.sizeMm.join(), factor, whose].join(" ");
+
+const FIRST: ResultKind[] = ["mesh", "print", "surfaces", "marks", "walls"];
+
+/** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */
+export function wantedIn({ parts, workshop: { printers } }: ProjectRows): Wanted[] {
+  const all = parts.flatMap((part) => wantedOfPart(part, printers));
+  return FIRST.flatMap((kind) => all.filter((w) => w.request.kind === kind));
+}
+
+export const wantedOf = (rows: ProjectRows): ResultRequest[] => wantedIn(rows).map((w) => w.request);
 
 /** Finds a result that is there, and fresh; undefined otherwise. */
 export type Lookup = <R extends ResultRequest>(request: R) => ValueOf<R> | undefined;
 
-function joinedSource(source: SaidSource, lookup: Lookup): Part["source"] | undefined {
+/** Finds the last result of the same owner; see Wanted. */
+export type Last = (of: string) => ValueOf<ResultRequest> | undefined;
+
+interface JoinWorld {
+  row: PartRow;
+  printers: readonly Printer[];
+  value: Lookup;
+  last: Last;
+}
+
+/** Everything that a part is joined from. */
+interface Inputs {
+  row: PartRow;
+  found: MeshFound | undefined;
+  walls: WallFacts | undefined;
+  prints: readonly { facts: PrintFacts; printerId: string; price: Price; stale: boolean }[];
+  surfaces: FoundMap | undefined;
+  marks: readonly MarkedShares[] | undefined;
+}
+
+const samePrint = (a: Inputs["prints"][number], b: Inputs["prints"][number]): boolean =>
+  a.facts === b.facts &&
+  a.printerId === b.printerId &&
+  a.stale === b.stale &&
+  a.price.minor === b.price.minor &&
+  a.price.currency === b.price.currency;
+
+const NO_MARKS: readonly MarkedShares[] = [];
+
+const inputsOf = define<JoinWorld, [], Inputs>({
+  name: "what a part is joined from",
+  scope: { name: "a part and its results", shape: { value: "asked", last: "asked" }, of: ({ row }) => `${row.sceneId} ${row.id}` },
+  read: ({ row, printers, value, last }) => {
+    /** What is there, or what was there before something that it follows from was changed. */
+    const get = <R extends ResultRequest>(request: R, whose = ""): { value: ValueOf<R>; stale: boolean } | undefined => {
+      const now = value(request);
+      if (now !== undefined) return { value: now, stale: false };
+      const before = last(ownerOf(row, request.kind, whose)) as ValueOf<R> | undefined;
+      return before && { value: before, stale: true };
+    };
+    const { source } = row;
+    const printed = source.kind !== "scratch";
+    return {
+      row,
+      found: source.kind === "mesh" ? get(meshRequest(source))?.value : undefined,
+      walls: source.kind === "mesh" ? get(wallsRequest(source))?.value : undefined,
+      prints: printed
+        ? printers.flatMap((printer) => {
+            const facts = get(printRequest(row, printer), printer.id);
+            return facts ? [{ facts: facts.value, printerId: printer.id, price: priceOf(printer), stale: facts.stale }] : [];
+          })
+        : [],
+      surfaces: printed ? get(surfacesRequest(row))?.value : undefined,
+      marks: printed && row.faces.length > 0 ? get(marksRequest(row))?.value : NO_MARKS,
+    };
+  },
+  same: (a, b) =>
+    a.row === b.row &&
+    a.found === b.found &&
+    a.walls === b.walls &&
+    a.surfaces === b.surfaces &&
+    a.marks === b.marks &&
+    a.prints.length === b.prints.length &&
+    a.prints.every((p, i) => samePrint(p, b.prints[i])),
+});
+
+/** The same part as before where nothing of it is another. */
+const joined = ofOne(({ row, found, walls, prints, surfaces, marks }: Inputs): Part | undefined => {
+  const source = joinedSource(row.source, found, walls);
+  if (!source) return undefined;
+  return {
+    ...row,
+    source,
+    prints: prints.map(({ facts, printerId, price, stale }): PrinterFacts => ({
+      ...pricedAt(facts, price),
+      printerId,
+      ...(stale && { stale }),
+    })),
+    surfaceMap: surfaces && marks ? withMarks(surfaces, marks) : null,
+  };
+});
+
+function joinedSource(source: SaidSource, found: MeshFound | undefined, walls: WallFacts | undefined): Part["source"] | undefined {
   if (source.kind !== "mesh") return source;
-  const found = lookup(meshRequest(source));
   if (!found) return undefined;
   // What the reader warned of is not found again in the stored mesh: it stays.
   const here = new Set(found.report.warnings.map((w) => w.code));
   const warnings = [...found.report.warnings, ...source.warnings.filter((w) => !here.has(w.code))];
-  return { ...source, ...found, report: { ...found.report, warnings }, walls: lookup(wallsRequest(source)) ?? null };
+  return { ...source, ...found, report: { ...found.report, warnings }, walls: walls ?? null };
 }
 
-/** What a part was last joined from, and what it then was. */
-const joinedOf = new WeakMap<PartRow, { from: unknown[]; part: Part | undefined }>();
+const NOTHING_BEFORE: Last = () => undefined;
 
-/** One part with what is there of it; undefined while its mesh is not measured. The same part as before where nothing new has come. */
-export function joinPart(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
-  const requests = [
-    ...(row.source.kind === "mesh" ? [meshRequest(row.source), wallsRequest(row.source)] : []),
-    ...(row.source.kind === "scratch" ? [] : [...printers.map((printer) => printRequest(row, printer)), surfacesRequest(row)]),
-  ];
-  const from = [...printers.map((p) => p.id), ...requests.map((r) => lookup(r))];
-  const before = joinedOf.get(row);
-  if (before && before.from.length === from.length && before.from.every((x, i) => x === from[i])) return before.part;
-  const part = joinedAnew(row, printers, lookup);
-  joinedOf.set(row, { from, part });
-  return part;
-}
-
-function joinedAnew(row: PartRow, printers: readonly Printer[], lookup: Lookup): Part | undefined {
-  const source = joinedSource(row.source, lookup);
-  if (!source) return undefined;
-  const prints =
-    row.source.kind === "scratch"
-      ? []
-      : printers.flatMap((printer): PrinterFacts[] => {
-          const facts = lookup(printRequest(row, printer));
-          return facts ? [{ ...facts, printerId: printer.id }] : [];
-        });
-  return { ...row, source, prints, surfaceMap: row.source.kind === "scratch" ? null : (lookup(surfacesRequest(row)) ?? null) };
-}
+/** One part with what is there of it; undefined while its mesh is not measured. */
+export const joinPart = (row: PartRow, printers: readonly Printer[], value: Lookup, last: Last = NOTHING_BEFORE): Part | undefined =>
+  joined(inputsOf({ row, printers, value, last }));
 
 /** Rows of the workshop that a scene names, by table. */
 function namedBy({
@@ -185,20 +272,8 @@ function namedBy({
   return named;
 }
 
-const shownInDemo = new WeakMap<Printer, Printer>();
-const saidOfShown = new WeakMap<Printer, Printer>();
-
-/** A printer as the demo shows it. The same object for the same row. */
-function asInDemo(said: Printer): Printer {
-  if (!said.inDemo) return said;
-  let shown = shownInDemo.get(said);
-  if (!shown) {
-    shown = { ...said, ...said.inDemo };
-    shownInDemo.set(said, shown);
-    saidOfShown.set(shown, said);
-  }
-  return shown;
-}
+/** A printer as the demo shows it, and the row behind one: what is stored is what was said. */
+const { there: asInDemo, back: saidOfShown } = thereAndBack((said: Printer): Printer => (said.inDemo ? { ...said, ...said.inDemo } : said));
 
 /** The workshop as a scene shows it: what is made up for the demo only in the demo, or where it is used. */
 function workshopOf(rows: ProjectRows): Workshop {
@@ -246,11 +321,11 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
 }
 
 /** The scene with what is there; parts that are not measured yet stand apart, so that nobody reads a figure of them. */
-export function joinProject(rows: ProjectRows, lookup: Lookup): Project {
+export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Project {
   const parts: Part[] = [];
   const unread: PartRow[] = [];
   for (const row of rows.parts) {
-    const part = joinPart(row, rows.workshop.printers, lookup);
+    const part = joinPart(row, rows.workshop.printers, lookup, last);
     if (part) parts.push(part);
     else unread.push(row);
   }
@@ -278,7 +353,7 @@ export function rowOf(part: Part): PartRow {
 export function rowsOf(project: Project): ProjectRows {
   const { parts, unread, paints, procedures, supplies, lessons, records, habits } = project;
   const { printers: shown, ownThings: things, evenings, timeZone, ...scene } = project.scene;
-  const printers = shown.map((p) => saidOfShown.get(p) ?? p);
+  const printers = shown.map(saidOfShown);
   const workshop = { printers, paints, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
   return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
 }

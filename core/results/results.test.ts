@@ -10,6 +10,7 @@ import { computeWanted, Reader } from "./compute";
 import {
   joinPart,
   joinProject,
+  marksRequest,
   meshRequest,
   printRequest,
   resultKey,
@@ -20,6 +21,7 @@ import {
   surfacesRequest,
   wallsRequest,
   wantedOf,
+  wantedOfPart,
   waysRequest,
   type ResultRequest,
 } from "./index";
@@ -53,6 +55,28 @@ describe("the key of a result", () => {
     );
     expect(resultKey(printRequest({ ...row, name: "X", notes: "n", copies: 9, order: 4 }, { ...large, name: "The loud one" }))).toBe(key);
   });
+  it("does not change with what the material costs: no price slices anything", async () => {
+    const dear = { ...large, pricePerKgMinor: 9999, currency: "USD" };
+    expect(resultKey(printRequest({ ...row }, dear))).toBe(resultKey(printRequest(row, large)));
+    expect(resultKey(waysRequest(row, dear))).toBe(resultKey(waysRequest(row, large)));
+    // And what it costs is what a slicing at that price says, by the gram: 99.99 a kilogram.
+    const { lookup } = await computeWanted([meshRequest(row.source as SaidMesh), printRequest(row, large)], supplies);
+    const [facts] = joinPart(row, [dear], lookup)!.prints;
+    expect(facts.one.costMinor.value).toBeCloseTo(facts.one.massG.value * 9.999, 6);
+    expect(facts.one.currency).toBe("USD");
+  });
+  it("the last one stands for what is being computed anew, and says so; another size has none", async () => {
+    const { lookup } = await computeWanted([meshRequest(row.source as SaidMesh), printRequest(row, large)], supplies);
+    const lasts = new Map(
+      wantedOfPart(row, [large]).flatMap(({ request, of }) => (lookup(request) ? [[of, lookup(request)!] as const] : [])),
+    );
+    const last = (of: string) => lasts.get(of);
+    const finer = { ...large, layerMm: 0.1 };
+    const [facts] = joinPart(row, [finer], lookup, last)!.prints;
+    expect([facts.stale, facts.one.layerMm]).toEqual([true, large.layerMm]);
+    expect(joinPart(row, [large], lookup, last)!.prints[0].stale).toBeUndefined();
+    expect(joinPart({ ...row, factor: 2 }, [large], lookup, last)!.prints).toEqual([]);
+  });
   it("does not change when a printer is chosen and its way up left open, nor do the ways by which of them is chosen", () => {
     const open = { ...row, work: [] };
     const chosen = { ...row, work: [print(large.id, { turn: null })] };
@@ -69,12 +93,15 @@ describe("the key of a result", () => {
   ] as [string, PartRow, Printer][])("is another for another %s", (_, part, printer) => {
     expect(resultKey(printRequest({ ...part }, printer))).not.toBe(resultKey(printRequest(row, large)));
   });
-  it("of sheet and surfaces is the same however it is printed; of surfaces at whatever size, and with other marks another", () => {
+  it("of sheet and surfaces is the same however it is printed; of surfaces at whatever size and whatever is marked", () => {
     const other = { ...brick, work: [print(undefined, { turn: TURNS["-x"] })] };
     expect(resultKey(sheetRequest(other))).toBe(resultKey(sheetRequest(brick)));
-    expect(resultKey(surfacesRequest({ ...other, factor: 3 }))).toBe(resultKey(surfacesRequest(brick)));
+    const larger = { ...other, factor: 3 };
+    expect(resultKey(surfacesRequest(larger))).toBe(resultKey(surfacesRequest(brick)));
     const marked = { ...brick, faces: [{ id: "m", kind: "hidden" as const, where: { belowMm: 2 } }] };
-    expect(resultKey(surfacesRequest(marked))).not.toBe(resultKey(surfacesRequest(brick)));
+    // A mark finds no surface anew: what it says of them is a result of its own.
+    expect(resultKey(surfacesRequest(marked))).toBe(resultKey(surfacesRequest(brick)));
+    expect(resultKey(marksRequest(marked))).not.toBe(resultKey(marksRequest(brick)));
   });
 });
 

@@ -5,6 +5,7 @@
 import { rangedFigure, type Assumption, type Figure, type OnProgress } from "../../units";
 import type { Mesh, Topology } from "../../mesh";
 import type { Solids } from "../../slice";
+import { costOf, priceOf } from "../price";
 import { overhangOf, SPACING_MM, withDefaults, type FilamentProfile } from "../printers";
 import { BRIDGE_MM } from "./bridge";
 import { contoursTimeS } from "./contour";
@@ -227,7 +228,6 @@ export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, pr
   const layering: Layering = { times: runsOf(layerSeconds), leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
   const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
-  const costMinor = (massG / 1000) * printer.pricePerKgMinor;
   const profile: Assumption = {
     text: "Speeds, acceleration and walls of the printer's profile; edit them to match your machine.",
     kind: "practice",
@@ -247,8 +247,8 @@ export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, pr
   ];
   const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure =>
     rangedFigure(value, range, { formula, inputs, assumptions });
-  return {
-    process: "fdm",
+  const estimate = {
+    process: "fdm" as const,
     layers: total,
     layerMm: t,
     currency: printer.currency,
@@ -269,11 +269,6 @@ export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, pr
       ...slopes,
       { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },
     ]),
-    costMinor: ranged(costMinor, materialRange, "mass × price", [
-      {
-        text: `Price of the profile: ${(printer.pricePerKgMinor / 100).toFixed(2)} ${printer.currency} a kilogram. Power and wear are not in it.`,
-        kind: "typed",
-      },
-    ]),
   };
+  return { ...estimate, costMinor: costOf(estimate, priceOf(printer)) };
 }

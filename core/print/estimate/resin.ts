@@ -6,6 +6,7 @@ import { rangedFigure, type Assumption, type Figure } from "../../units";
 import { layerCount } from "../../slice";
 import type { PrintEstimate } from "./fdm";
 import { pointsMm3, type Points } from "../orient/hold";
+import { costOf, priceOf } from "../price";
 import type { Lift, ResinProfile } from "../printers";
 
 /** One lift and return, in one stage or two, with its rests, seconds. */
@@ -57,7 +58,6 @@ export function estimateResin(
   const curedMm3 = volumeMm3 * copies + supportMm3;
   const materialMm3 = curedMm3 + plates * printer.lossMlPerPlate * 1000;
   const massG = (curedMm3 / 1000) * printer.curedDensityGCm3;
-  const costMinor = (materialMm3 / 1e6) * printer.pricePerLitreMinor;
   const profile: Assumption = {
     text: "Exposure and lift of the printer's profile; take them from your resin's own sheet.",
     kind: "typed",
@@ -77,8 +77,8 @@ export function estimateResin(
   ];
   const ranged = (value: number, formula: string, assumptions: Assumption[]): Figure =>
     rangedFigure(value, RESIN_RANGE, { formula, inputs, assumptions });
-  return {
-    process: "resin",
+  const estimate = {
+    process: "resin" as const,
     layers,
     layerMm: printer.layerMm,
     currency: printer.currency,
@@ -95,8 +95,6 @@ export function estimateResin(
       supports,
       { text: `Cured density ${printer.curedDensityGCm3} g/cm³.`, kind: "memory" },
     ]),
-    costMinor: ranged(costMinor, "material × price", [
-      { text: `Price of the profile: ${(printer.pricePerLitreMinor / 100).toFixed(2)} ${printer.currency} a litre.`, kind: "typed" },
-    ]),
   };
+  return { ...estimate, costMinor: costOf(estimate, priceOf(printer)) };
 }

@@ -14,19 +14,41 @@ export interface WallUnder {
   points: number;
 }
 
-/** A surface with what was found behind it and what marks say of it. */
-export interface MappedSurface extends Surface {
+/** Share of a surface's area that is marked as hidden, covered or mating. */
+export interface MarkedShares {
+  hidden: number;
+  covered: number;
+  mating: number;
+}
+
+/** A surface with what was found behind it. */
+export interface FoundSurface extends Surface {
   wall: WallUnder | null;
   /** Share of the ways out of it that lead into the open: 0 deep inside, 1 on a hill. */
   open: number;
-  /** Share of its area that is marked as hidden, covered or mating. */
-  marked: { hidden: number; covered: number; mating: number };
 }
 
 /** All surfaces of a mesh, in the size and the axes of its file. */
+export interface FoundMap extends Pick<Surfaces, "bounds" | "areaMm2"> {
+  list: FoundSurface[];
+}
+
+/** A surface with what marks say of it. */
+export interface MappedSurface extends FoundSurface {
+  marked: MarkedShares;
+}
+
 export interface SurfaceMap extends Pick<Surfaces, "bounds" | "areaMm2"> {
   list: MappedSurface[];
 }
+
+const UNMARKED: MarkedShares = { hidden: 0, covered: 0, mating: 0 };
+
+/** @param marked of each surface, in the order of the map; none where nothing is marked */
+export const withMarks = ({ list, ...map }: FoundMap, marked: readonly MarkedShares[]): SurfaceMap => ({
+  ...map,
+  list: list.map((s, i) => ({ ...s, marked: marked[i] ?? UNMARKED })),
+});
 
 const POINTS = 60;
 
