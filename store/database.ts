@@ -104,12 +104,16 @@ export interface ResultRow {
   kind: ResultKind;
   /** Hash of the mesh that it was computed from; "" for none. */
   mesh: string;
-  bytes: number;
-  /** Last used, ms. */
-  used: number;
   /** It came with a file and was not computed here: shown, and computed anew when there is time. */
   carried: 0 | 1;
   value: Results[ResultKind]["value"];
+}
+
+/** How large a result is, and when it was used last: noted apart, so that a look at it never writes it again. */
+export interface ResultUse {
+  key: string;
+  bytes: number;
+  used: number;
 }
 
 /** Something that is to be done once when the database is next opened. */
@@ -137,6 +141,7 @@ export class InchHollowDatabase extends Dexie {
   /** Pictures, cleaned of where they were taken: always JPEG. */
   pictures!: EntityTable<FileRow, "hash">;
   results!: EntityTable<ResultRow, "key">;
+  resultUses!: EntityTable<ResultUse, "key">;
   history!: Table<HistoryEntry, number, Omit<HistoryEntry, "seq">>;
   trash!: EntityTable<TrashRow, "sceneId">;
   aside!: Table<AsideRow, number, Omit<AsideRow, "seq">>;
@@ -230,7 +235,10 @@ export class InchHollowDatabase extends Dexie {
       await tx.table("history").clear();
     });
     // A way up and what a joint leads to may be left to the program now. What rows of before say stands.
-    this.version(DATABASE_VERSION).stores({});
+    // Results say in a table of their own how large they are and when they were used last; those of before are computed anew.
+    this.version(DATABASE_VERSION)
+      .stores({ results: "key, mesh", resultUses: "key, [used+bytes]" })
+      .upgrade((tx) => tx.table("results").clear());
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {
       if (!(await this.chores.get("sift"))) return;

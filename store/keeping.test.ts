@@ -445,7 +445,8 @@ describe("whole scenes", () => {
     const walls = { version: 1, points: 1, wallMm: [], gapMm: [], thin: [], narrow: [] };
     await keepResults(
       db,
-      ["e".repeat(64), hash].map((h) => resultRow({ kind: "walls", inputs: { geometry: { hash: h, unit: "mm" } } }, walls, NOW)),
+      ["e".repeat(64), hash].map((h) => resultRow({ kind: "walls", inputs: { geometry: { hash: h, unit: "mm" } } }, walls)),
+      NOW,
     );
     expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, results: 1 });
     expect((await db.meshes.toCollection().primaryKeys()).sort()).toEqual([source.hash, hash].sort());

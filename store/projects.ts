@@ -9,7 +9,7 @@ import type { Bundle, CarriedResult, FileSet } from "./bundle";
 import { loadWorkshop, ROW_TABLES, WORKSHOP, type AsideRow, type FileRow, type InchHollowDatabase, type WorkshopTable } from "./database";
 import { Refused } from "./edit";
 import { newWorkshop } from "./newScene";
-import { findResults, keepResults, resultRow, resultsUsage, type Share } from "./results";
+import { dropResults, findResults, keepResults, resultRow, resultsUsage, type Share } from "./results";
 
 /** Everything of one scene but its meshes, parts in their order, with the whole workshop. */
 export async function loadProject(db: InchHollowDatabase, sceneId: string): Promise<ProjectRows | undefined> {
@@ -112,7 +112,7 @@ async function putScene(db: InchHollowDatabase, project: ProjectRows, files: Pic
 
 /** Results that came along with a bundle. @param ours they are of this program's own making, and need not be computed anew */
 export async function keepCarried(db: InchHollowDatabase, results: readonly CarriedResult[], now: number, ours: boolean): Promise<void> {
-  const rows = results.map(({ request, value }) => resultRow(request, value as never, now, ours ? 0 : 1));
+  const rows = results.map(({ request, value }) => resultRow(request, value as never, ours ? 0 : 1));
   // What was computed here is better than anybody's word.
   const here = new Set(
     (
@@ -128,6 +128,7 @@ export async function keepCarried(db: InchHollowDatabase, results: readonly Carr
   await keepResults(
     db,
     rows.filter((r) => !here.has(r.key)),
+    now,
   );
 }
 
@@ -334,7 +335,7 @@ export interface Swept {
  * transaction, so that a file is never swept while its row is on its way in.
  */
 export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept> {
-  return db.transaction("rw", [...sceneTables(db), db.results], async () => {
+  return db.transaction("rw", [...sceneTables(db), db.results, db.resultUses], async () => {
     const old = (await db.trash.toArray()).filter((t) => now - t.at > TRASH_DAYS * 86_400_000);
     for (const { sceneId } of old) await clearScene(db, sceneId);
     const named = await namedFiles(db);
@@ -345,8 +346,9 @@ export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept>
       files += loose.length;
     }
     const results = (await db.results.orderBy("mesh").uniqueKeys()).filter((hash) => hash !== "" && !named.has(String(hash)));
-    const dropped = await db.results.where("mesh").anyOf(results).delete();
-    return { scenes: old.length, files, results: dropped };
+    const dropped = await db.results.where("mesh").anyOf(results).primaryKeys();
+    await dropResults(db, dropped);
+    return { scenes: old.length, files, results: dropped.length };
   });
 }
 

@@ -29,7 +29,7 @@ describe("results in the browser", () => {
   it("are found by key, and are gone when they are cleared, with nothing that was said", async () => {
     await storeOwn(db, withBytes(full.project, full.meshes));
     const before = await loadProject(db, "s");
-    await keepResults(db, [resultRow(walls(1), WALLS, NOW)]);
+    await keepResults(db, [resultRow(walls(1), WALLS)], NOW);
     expect((await findResults(db, [resultKey(walls(1)), resultKey(walls(2))], NOW)).map((r) => r.value)).toEqual([WALLS]);
     expect((await resultsUsage(db)).count).toBe(1);
     await clearResults(db);
@@ -37,16 +37,29 @@ describe("results in the browser", () => {
     expect(await loadProject(db, "s")).toEqual(before);
   });
   it("the longest unused go when there are too many bytes", async () => {
-    const each = resultRow(walls(1), WALLS, NOW).bytes;
-    for (let i = 0; i < 10; i++) await keepResults(db, [resultRow(walls(i), WALLS, NOW + i)], 5 * each);
-    expect((await db.results.toArray()).map((r) => r.used - NOW).sort((a, b) => a - b)).toEqual([5, 6, 7, 8, 9]);
+    const keep = (n: number, now: number, most?: number) => keepResults(db, [resultRow(walls(n), WALLS)], now, most);
+    await keep(0, NOW);
+    const each = (await db.resultUses.toArray())[0].bytes;
+    for (let i = 0; i < 10; i++) await keep(i, NOW + i, 5 * each);
+    expect(await db.results.count()).toBe(5);
+    expect((await db.resultUses.toArray()).map((r) => r.used - NOW).sort((a, b) => a - b)).toEqual([5, 6, 7, 8, 9]);
     // One that was used since is not the oldest.
     await findResults(db, [resultKey(walls(5))], NOW + 86_400_000);
-    await keepResults(db, [resultRow(walls(20), WALLS, NOW + 86_400_000)], 5 * each);
+    await keep(20, NOW + 86_400_000, 5 * each);
     expect((await findResults(db, [resultKey(walls(5)), resultKey(walls(6))], NOW + 86_400_000)).map((r) => r.key)).toEqual([
       resultKey(walls(5)),
     ]);
   });
+});
+
+it("a look at a result after a day notes its use and writes no value", async () => {
+  await keepResults(db, [resultRow(walls(1), WALLS)], NOW);
+  let written = 0;
+  db.results.hook("updating", () => void written++);
+  db.results.hook("creating", () => void written++);
+  await findResults(db, [resultKey(walls(1))], NOW + 2 * 86_400_000);
+  expect(written).toBe(0);
+  expect((await db.resultUses.toArray()).map((u) => u.used)).toEqual([NOW + 2 * 86_400_000]);
 });
 
 describe("results in a bundle", () => {
@@ -98,7 +111,7 @@ describe("results in a bundle", () => {
   });
   it("do not take the place of what was computed here", async () => {
     const [[request, value]] = [...measured()];
-    await keepResults(db, [resultRow(request, value, NOW)]);
+    await keepResults(db, [resultRow(request, value)], NOW);
     await keepCarried(db, [{ ...carried(measured())[0], value: { ...value, outsideMm2: 1 } as typeof value }], NOW, false);
     expect((await db.results.toArray()).map((r) => [r.carried, r.value])).toEqual([[0, value]]);
   });

@@ -179,7 +179,7 @@ describe("results", () => {
     const given = await brick;
     const row = (await read()).parts[0];
     const request = printRequest(row, projectOf([]).scene.printers[0]);
-    await keepResults(db, [resultRow(request, given.prints[0], NOW)]);
+    await keepResults(db, [resultRow(request, given.prints[0])], NOW);
     await runCommand(db, "s", "part.set", { partId: "brick", copies: 9 }, NOW);
     await runCommand(db, "s", "part.delete", { partId: "brick" }, NOW);
     await undo(db, "s");

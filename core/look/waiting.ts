@@ -1,6 +1,5 @@
 /** What waits at each station, in a few words, from the one model of tonight. */
-import { checkStack, isClash } from "../coat";
-import { goodCount, type Tonight, stackOfPart } from "../plan";
+import { checkedCoats, clashesIn, goodCount, type Tonight } from "../plan";
 import type { Project } from "../project";
 import { formatRatio } from "../scale";
 
@@ -15,10 +14,7 @@ export function waitingAt(project: Project, t: Tonight): Record<Place, string> {
   const needed = project.parts.reduce((n, p) => n + p.copies, 0);
   const good = project.parts.reduce((n, p) => n + Math.min(p.copies, goodCount(p, project.records)), 0);
   const running = t.clocks.filter((c) => c.kind === "running").length;
-  const clashes = project.parts.reduce(
-    (n, p) => n + checkStack(stackOfPart(p, project)).verdicts.filter((v) => isClash(v.verdict)).length,
-    0,
-  );
+  const clashes = project.parts.reduce((n, p) => n + clashesIn(checkedCoats(p, project, t).check), 0);
   const words = (n: number, word: string): string => (n > 0 ? `${n} ${word}` : "");
   // A pot with less than this is bought before the evening it is needed. Common practice, no source.
   const low = project.paints.filter((p) => p.stockMl < LOW_ML).length;

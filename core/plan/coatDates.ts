@@ -1,25 +1,42 @@
 /** When each layer of a part is laid, by what is done and by the plan, so that the coat check can judge the waits that are planned. */
-import type { Schedule } from "./schedule";
-import type { StackLayer } from "./stack";
+import { checkStack, isClash, type StackCheck } from "../coat";
+import { ofOne } from "../derive";
+import type { HideFrom, Part } from "../project";
+import type { Schedule, Slot } from "./schedule";
+import { stackOfPart, type StackLayer } from "./stack";
 import type { StepState } from "./status";
-import type { Step } from "./steps";
+import { stepsAmong, type Step } from "./steps";
+
+/** What is planned and done, as far as the dates of coats go. */
+interface Planned {
+  steps: readonly Step[];
+  states: ReadonlyMap<string, StepState>;
+  schedule: Schedule;
+}
+
+const slotsByKey = ofOne((slots: readonly Slot[]): ReadonlyMap<string, Slot> => new Map(slots.map((s) => [s.key, s])));
+
+/** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says of them: one answer for every screen. */
+export function checkedCoats(part: Part, project: HideFrom, plan: Planned & { now: number }): { stack: StackLayer[]; check: StackCheck } {
+  const stack = withDates(stackOfPart(part, project), part.id, plan, plan.now).map((layer) => ({ ...layer, ...project.habits.air }));
+  return { stack, check: checkStack(stack) };
+}
+
+/** How many of its coats spoil what lies below them, as done and planned. */
+export const clashesIn = ({ verdicts }: Pick<StackCheck, "verdicts">): number => verdicts.filter((v) => isClash(v.verdict)).length;
 
 /** The same stack with `atH`, hours from `now`, of the last step of each item that is done or planned; none where neither says. */
-export function withDates(
-  stack: readonly StackLayer[],
-  partId: string,
-  { steps, states, schedule }: { steps: readonly Step[]; states: ReadonlyMap<string, StepState>; schedule: Schedule },
-  now: number,
-): StackLayer[] {
-  const slotOf = new Map(schedule.slots.map((s) => [s.key, s]));
+export function withDates(stack: readonly StackLayer[], partId: string, { steps, states, schedule }: Planned, now: number): StackLayer[] {
+  const slots = slotsByKey(schedule.slots);
+  const own = stepsAmong(steps, partId);
   const endOf = (step: Step): number | null => {
     const state = states.get(step.key);
     if (state && "record" in state && state.record.finishedAt !== null) return state.record.finishedAt;
-    const hands = slotOf.get(step.key)?.hands;
+    const hands = slots.get(step.key)?.hands;
     return hands?.length ? hands[hands.length - 1].to : null;
   };
   return stack.map((layer) => {
-    const ends = steps.filter((s) => s.partId === partId && s.itemId === layer.itemId && layer.itemId !== "").map(endOf);
+    const ends = layer.itemId === "" ? [] : own.filter((s) => s.itemId === layer.itemId).map(endOf);
     if (ends.length === 0 || ends.includes(null)) return layer;
     return { ...layer, atH: (Math.max(...(ends as number[])) - now) / 3_600_000 };
   });

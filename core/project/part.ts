@@ -2,9 +2,9 @@
 import { DOOR_MM, toModelMm, toRealMm } from "../scale";
 import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
 import type { Material } from "../joint";
-import { handsOnS, jobOf, learnedOf, type JobSum, type OwnRange, type Printer, shareOf, type PrintFacts, type Sum } from "../print";
+import { handsOnS, jobOf, learnedOf, type JobSum, type OwnRange, type Printer, shareOf, type Sum } from "../print";
 import { workOf, type TypedEstimate } from "../work";
-import type { Part, PartRow, Scene } from "./types";
+import type { Part, PartRow, Scene, PrinterFacts } from "./types";
 
 /** Model size x, y, z in mm at the part's present factor. */
 export function partSizeMm(part: Part): [number, number, number] {
@@ -77,7 +77,7 @@ export function doorFits(part: Part, scene: Scene): { fits: boolean; doorModelMm
 }
 
 /** What a printer says of the part at its present size; undefined while that is not known. */
-export const printFactsOf = (part: Part, printer: Printer): PrintFacts | undefined =>
+export const printFactsOf = (part: Part, printer: Printer): PrinterFacts | undefined =>
   part.prints.find((f) => f.printerId === printer.id && Math.abs(f.factor - part.factor) < 1e-9);
 
 export interface PrintOption {
@@ -87,7 +87,7 @@ export interface PrintOption {
   /** What each source says of all copies, most trusted first. */
   says: { from: Trust; job: JobSum }[];
   printer: Printer;
-  facts: PrintFacts;
+  facts: PrinterFacts;
   job: JobSum;
   handsOnS: number;
 }

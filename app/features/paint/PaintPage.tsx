@@ -5,7 +5,6 @@ import { coatAmounts } from "~core/surface";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import {
   AIR_LIMITS,
-  checkStack,
   dewPointC,
   FAMILIES,
   filmOf,
@@ -15,14 +14,13 @@ import {
   type Air,
   type BoundaryVerdict,
   type CoatMethod,
-  type StackCheck,
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
 import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
-import { broughtOut, stackOfPart, withDates, type StackLayer, type Tonight } from "~core/plan";
+import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
 import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
@@ -40,8 +38,8 @@ export function PaintPage({ project }: { project: Project }) {
   const { part, choose } = usePartAtHand(project);
   const { scene } = project;
   const { model } = useTonight();
-  const checked = part ? checkedStack(part, project, model) : null;
-  const clashes = checked?.check.verdicts.filter((v) => isClash(v.verdict)).length ?? 0;
+  const checked = part ? checkedCoats(part, project, model) : null;
+  const clashes = checked ? clashesIn(checked.check) : 0;
   return (
     <Page
       title={part ? `Coats on ${part.name}` : "Paint"}
@@ -77,13 +75,7 @@ export function PaintPage({ project }: { project: Project }) {
   );
 }
 
-/** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says: title and page read the same. */
-function checkedStack(part: Part, project: Project, model: Tonight): { stack: StackLayer[]; check: StackCheck } {
-  const stack = withDates(stackOfPart(part, project), part.id, model, model.now).map((layer) => ({ ...layer, ...project.habits.air }));
-  return { stack, check: checkStack(stack) };
-}
-
-function CoatsOf({ part, project, checked }: { part: Part; project: Project; checked: ReturnType<typeof checkedStack> }) {
+function CoatsOf({ part, project, checked }: { part: Part; project: Project; checked: ReturnType<typeof checkedCoats> }) {
   const { run } = useActions();
   const room = project.habits.air;
   const setRoom = (air: Partial<Air>) => run("habits.set", { change: { air } });

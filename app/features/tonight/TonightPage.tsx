@@ -1,6 +1,6 @@
 /** Tonight: what to do in the minutes at hand, what to leave alone, and when the scene is ready. */
 import { format } from "date-fns";
-import { useEffect, useMemo, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { runJob } from "~workers/client";
 import {
@@ -292,6 +292,11 @@ const withStored = (usual: readonly Said[], stored: number | null | undefined, l
     ? [...usual]
     : [...usual, { value: String(stored), label: label(stored) }];
 
+const HOUR_MS = 3_600_000;
+/** Maps and sets as lists, so that what is in them counts. */
+const listed = (_: string, value: unknown): unknown =>
+  value instanceof Map || value instanceof Set ? [...(value as Iterable<unknown>)] : value;
+
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
@@ -299,35 +304,26 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
   const [chance, setChance] = useState<FinishChance | null>(null);
   const { habits } = project;
   const others = useOthers();
-  // Everything that the runs are made of, so that nothing they read is forgotten; the clock counts by the hour.
-  const key = useMemo(() => {
-    const hour = Math.floor(model.now / 3_600_000);
-    const hours = plateHours(project, hour * 3_600_000);
-    const told = { ...hours, quiet: hours.quiet && { ...hours.quiet, printers: [...hours.quiet.printers] } };
-    return JSON.stringify([
-      hour,
-      model.all,
-      [...model.states],
-      scene.evenings,
-      told,
-      [...ratesOf(project, others)],
-      habits.eveningsOfTen,
-      habits.hoursTake,
-    ]);
-  }, [model, project, others, scene.evenings, habits]);
+  // What is sent is what makes it another run: nothing can be forgotten. The clock counts by the hour.
+  const ask = useCallback(
+    (now: number) => ({
+      // The same steps as the plan: those of other scenes take evenings too.
+      steps: model.all,
+      states: model.states,
+      evenings: eveningsFrom(now, scene.evenings, scene.timeZone, 240),
+      hours: plateHours(project, now),
+      hazards: ratesOf(project, others),
+      person: { eveningsOfTen: habits.eveningsOfTen, hoursTake: habits.hoursTake },
+      now,
+    }),
+    [model, project, others, scene.evenings, scene.timeZone, habits],
+  );
+  const key = useMemo(() => JSON.stringify(ask(Math.floor(model.now / HOUR_MS) * HOUR_MS), listed), [ask, model.now]);
   useEffect(() => {
     // Two hundred schedules take a moment: in a worker, after the page has been drawn.
     const stop = new AbortController();
     const timer = setTimeout(() => {
-      const { states, now } = model;
-      // The same steps as the plan: those of other scenes take evenings too.
-      const steps = model.all;
-      const evenings = eveningsFrom(now, scene.evenings, scene.timeZone, 240);
-      void runJob(
-        "chance",
-        { steps, states, evenings, hours: plateHours(project, now), hazards: ratesOf(project, others), person: habits, now },
-        { signal: stop.signal },
-      ).then((r) => r.ok && setChance(r.value));
+      void runJob("chance", ask(model.now), { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
     }, 120);
     return () => {
       clearTimeout(timer);

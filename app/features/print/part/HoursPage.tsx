@@ -110,6 +110,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
       <p className="mt-3">
         On {printer.name}
         {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The highest line counts, here and in every plan.
+        {option.facts.stale && <span className="text-setting-ink"> △ Of before the last change: the new figures are being computed.</span>}
       </p>
       <Sideways label="Hours and grams" className="mt-2">
         <table className="plain">
