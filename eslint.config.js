@@ -17,4 +17,18 @@ export default tseslint.config(
       eqeqeq: ["error", "always", { null: "ignore" }],
     },
   },
+  {
+    files: ["{app,cli,core,demo,server,stand-ins,store,workers}/**/*.{ts,tsx}"],
+    ignores: ["core/derive/**", "**/*.test.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "NewExpression[callee.name='WeakMap']",
+          message:
+            "What follows from something is kept by core/derive alone: define() where it reads several things, ofOne() where it reads one.",
+        },
+      ],
+    },
+  },
 );

@@ -1,4 +1,5 @@
 /** Whole scenes of this browser: opening, making, importing, saving, deleting. What packs and unpacks bundles runs in a worker. */
+import { ofOne } from "~core/derive";
 import { goesOn } from "~core/plan";
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
@@ -261,23 +262,16 @@ export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
   return lastBeside;
 }
 
-const understood = new WeakMap<ProjectRows, boolean>();
-
 /** Can what is stored of a scene be asked and joined? Rows of an older program may hold anything. */
-function isUnderstood(rows: ProjectRows): boolean {
-  const known = understood.get(rows);
-  if (known !== undefined) return known;
-  let is: boolean;
+const isUnderstood = ofOne((rows: ProjectRows): boolean => {
   try {
     wantedOf(rows);
     const { unread, parts } = joinProject(rows, () => undefined);
-    is = [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
+    return [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
   } catch {
-    is = false;
+    return false;
   }
-  understood.set(rows, is);
-  return is;
-}
+});
 
 export const allScenes = (): Promise<Result<SceneRow[]>> => ask(() => listScenes(db));
 

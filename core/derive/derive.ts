@@ -9,7 +9,7 @@
  */
 
 /** Which fields of a world are looked into one by one, and which are asked like a function. All others count as one thing. */
-export interface Shape {
+interface Shape {
   readonly [field: string]: Shape | "asked";
 }
 
@@ -208,6 +208,21 @@ export function ofOne<T extends object, V>(read: (of: T) => V): (of: T) => V {
   return (of) => {
     let kept = known.get(of);
     if (!kept) known.set(of, (kept = { value: read(of) }));
+    return kept.value;
+  };
+}
+
+/** What follows from a few short texts alone. @param most of how many the value is at hand; then all begin anew */
+export function ofTexts<A extends readonly string[], V>(read: (...texts: A) => V, most: number): (...texts: A) => V {
+  const known = new Map<string, { value: V }>();
+  return (...texts) => {
+    const key = texts.join("\n");
+    let kept = known.get(key);
+    if (!kept) {
+      kept = { value: read(...texts) };
+      if (known.size >= most) known.clear();
+      known.set(key, kept);
+    }
     return kept.value;
   };
 }

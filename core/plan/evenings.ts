@@ -3,6 +3,7 @@
  * their hour over a clock change; waits are elapsed time, so a twelve-hour cure ends an hour earlier or later on the clock.
  */
 import { TZDate } from "@date-fns/tz";
+import { ofTexts } from "../derive";
 import type { Evening, Span } from "../project";
 
 export interface Stretch {
@@ -10,24 +11,18 @@ export interface Stretch {
   to: number;
 }
 
-/** Moments of wall-clock times: the same days are asked for at every turn of the plan, and each takes the time zone's whole history. */
-const moments = new Map<string, number>();
 /** A few years of evenings and nights. */
 const MOST_MOMENTS = 10_000;
 
+/** Moments of wall-clock times: the same days are asked for at every turn of the plan, and each takes the time zone's whole history. */
+const momentOf = ofTexts((day: string, time: string, timeZone: string): number => {
+  const date = new Date(Number(day) * 86_400_000);
+  const [h, m] = time.split(":").map(Number);
+  return new TZDate(date.getUTCFullYear(), date.getUTCMonth(), date.getUTCDate(), h, m, 0, timeZone).getTime();
+}, MOST_MOMENTS);
+
 /** @param day days since 1970 of a calendar day */
-function atWallClock(day: number, time: string, timeZone: string): number {
-  const key = `${timeZone} ${day} ${time}`;
-  let at = moments.get(key);
-  if (at === undefined) {
-    const date = new Date(day * 86_400_000);
-    const [h, m] = time.split(":").map(Number);
-    at = new TZDate(date.getUTCFullYear(), date.getUTCMonth(), date.getUTCDate(), h, m, 0, timeZone).getTime();
-    if (moments.size >= MOST_MOMENTS) moments.clear();
-    moments.set(key, at);
-  }
-  return at;
-}
+const atWallClock = (day: number, time: string, timeZone: string): number => momentOf(String(day), time, timeZone);
 
 /** The next `days` days of evenings from `now` on; the one that is running begins now. An end before the start means past midnight. */
 export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone: string, days: number): Stretch[] {

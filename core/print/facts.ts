@@ -7,6 +7,7 @@ import { liesOnPlate, mayLie, resinPoints, type Points } from "./orient/hold";
 import { waysUp, type StanceChoice } from "./orient/sides";
 import type { PrintProfile, ResinProfile } from "./printers";
 import { estimateResin } from "./estimate/resin";
+import { costOf, type Price } from "./price";
 import type { Shape } from "./shape";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
@@ -69,6 +70,13 @@ export function printFacts(
     fixedMm3: printer.process === "fdm" ? 0 : printer.lossMlPerPlate * 1000,
   };
 }
+
+/** Facts at a price. */
+export const pricedAt = (facts: PrintFacts, price: Price): PrintFacts => ({
+  ...facts,
+  one: { ...facts.one, currency: price.currency, costMinor: costOf(facts.one, price) },
+  fixedMinor: facts.one.process === "fdm" ? 0 : (facts.fixedMm3 / 1e6) * price.minor,
+});
 
 /** A resin piece flat on the plate or raised on supports, and where it might be either: which of the two, why, and what each takes. */
 function resinOf(shape: Shape, printer: ResinProfile, way: StanceChoice): { one: PrintEstimate; why: string[] } {

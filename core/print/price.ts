@@ -1,7 +1,5 @@
 /** What the material of a print costs. It follows from mass or volume alone: another price is no reason to slice anything again. */
 import type { Figure } from "../units";
-import type { PrintEstimate } from "./estimate/fdm";
-import type { PrintFacts } from "./facts";
 import type { PrintProfile } from "./printers";
 
 /** Of a kilogram of filament or a litre of resin, minor units. */
@@ -23,7 +21,10 @@ export const unpriced = <P extends PrintProfile>(profile: P): P => ({
 });
 
 /** The cost of an estimate at a price: filament by mass, resin by volume with what is lost. */
-export function costOf({ process, massG, materialMm3 }: Pick<PrintEstimate, "process" | "massG" | "materialMm3">, price: Price): Figure {
+export function costOf(
+  { process, massG, materialMm3 }: { process: "fdm" | "resin"; massG: Figure; materialMm3: Figure },
+  price: Price,
+): Figure {
   const filament = process === "fdm";
   const basis = filament ? massG : materialMm3;
   const each = price.minor / (filament ? 1000 : 1e6);
@@ -44,10 +45,3 @@ export function costOf({ process, massG, materialMm3 }: Pick<PrintEstimate, "pro
     ],
   };
 }
-
-/** Facts at a price. */
-export const pricedAt = (facts: PrintFacts, price: Price): PrintFacts => ({
-  ...facts,
-  one: { ...facts.one, currency: price.currency, costMinor: costOf(facts.one, price) },
-  fixedMinor: facts.one.process === "fdm" ? 0 : (facts.fixedMm3 / 1e6) * price.minor,
-});

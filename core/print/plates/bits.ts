@@ -3,6 +3,7 @@
  * a place is forbidden where any of its runs would meet a cell that is taken, so the taken cells of a row, widened by the run's length,
  * are the forbidden places of that row. Widening by n takes log n shifts of the row's words.
  */
+import { ofOne } from "../../derive";
 import type { Ring } from "./footprint";
 
 /** A piece as cells: for each row runs from a cell to the one before another. */
@@ -225,14 +226,8 @@ function firstFree(bits: Uint32Array, places: number): number {
   return -1;
 }
 
-const alikeOf = new WeakMap<Stamp, boolean>();
 /** One run, the same in every row: a rectangle. */
-function allAlike(stamp: Stamp): boolean {
-  let alike = alikeOf.get(stamp);
-  if (alike === undefined) {
-    const [a, b] = stamp.runs[0];
-    alike = stamp.runs.every((r) => r.length === 2 && r[0] === a && r[1] === b);
-    alikeOf.set(stamp, alike);
-  }
-  return alike;
-}
+const allAlike = ofOne((stamp: Stamp): boolean => {
+  const [a, b] = stamp.runs[0];
+  return stamp.runs.every((r) => r.length === 2 && r[0] === a && r[1] === b);
+});

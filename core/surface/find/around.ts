@@ -22,7 +22,7 @@ export interface MarkedShares {
 }
 
 /** A surface with what was found behind it. */
-export interface FoundSurface extends Surface {
+interface FoundSurface extends Surface {
   wall: WallUnder | null;
   /** Share of the ways out of it that lead into the open: 0 deep inside, 1 on a hill. */
   open: number;

@@ -1,5 +1,6 @@
 /** Footprints of what lies on plates, or is to: asked for as results, so that each is made once. */
 import { useEffect, useMemo } from "react";
+import { ofOne } from "~core/derive";
 import { mirroredFootprint, type Footprint, type Plate, type PlatePiece } from "~core/print";
 import { printFactsOf, type Project } from "~core/project";
 import { footprintRequest, resultKey, type ResultRequest } from "~core/results";
@@ -25,13 +26,9 @@ function requestOf(
 
 export const requestOfWanted = (piece: ToPrint): Request => footprintRequest(piece.part, piece.turn, piece.percent);
 
-const mirrors = new WeakMap<Footprint, Footprint>();
-export function seen(footprint: Footprint | undefined, mirrored: boolean): Footprint | undefined {
-  if (!footprint || !mirrored) return footprint;
-  let other = mirrors.get(footprint);
-  if (!other) mirrors.set(footprint, (other = mirroredFootprint(footprint)));
-  return other;
-}
+const inMirror = ofOne(mirroredFootprint);
+export const seen = (footprint: Footprint | undefined, mirrored: boolean): Footprint | undefined =>
+  footprint && mirrored ? inMirror(footprint) : footprint;
 
 /** Holds what is asked for while the page is shown. */
 export function useWanted(requests: readonly ResultRequest[]): void {
