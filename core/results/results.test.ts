@@ -6,7 +6,7 @@ import { ok, fail } from "../units";
 import type { Printer } from "../print";
 import type { PartRow, SaidMesh } from "../project";
 import { loadSolids } from "../slice";
-import { computeWanted, Reader } from "./compute";
+import { compute, computeWanted, Reader } from "./compute";
 import {
   joinPart,
   joinProject,
@@ -143,7 +143,7 @@ describe("computing", () => {
   const reader = (): Reader => new Reader(supplies);
   it("a mesh that is not here fails with its reason", async () => {
     const gone = { ...(row.source as SaidMesh), hash: "9".repeat(64) };
-    expect(await reader().compute(wallsRequest(gone))).toMatchObject({ ok: false, problem: { code: "mesh.missing" } });
+    expect(await compute(wallsRequest(gone), reader())).toMatchObject({ ok: false, problem: { code: "mesh.missing" } });
     const { problems, values } = await computeWanted([meshRequest(gone), meshRequest(row.source as SaidMesh)], supplies);
     expect([problems.length, values.size]).toEqual([1, 1]);
   });
@@ -156,6 +156,6 @@ describe("computing", () => {
   });
   it("a size that no part has is refused before its layers are counted", async () => {
     const huge = printRequest({ ...row, factor: 900 }, large);
-    expect(await reader().compute(huge)).toMatchObject({ ok: false });
+    expect(await compute(huge, reader())).toMatchObject({ ok: false });
   });
 });
