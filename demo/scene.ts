@@ -559,7 +559,7 @@ function recordsOf(project: Project): StepRecord[] {
   const records: StepRecord[] = [];
   const add = (partId: string, suffix: string, startedAt: number, minutes: number | null, more: Partial<StepRecord> = {}): void => {
     const part = project.parts.find((p) => p.id === partId)!;
-    const step = stepsOfPart(part, { ...project, records }).find((s) => s.key === `${partId}/${suffix}`);
+    const step = stepsOfPart(part, { ...project, records: [...records] }).find((s) => s.key === `${partId}/${suffix}`);
     if (!step) throw new Error(`demo: no step ${partId}/${suffix}`);
     records.push({
       id: `demo-${records.length + 1}`,

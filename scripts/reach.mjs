@@ -60,6 +60,8 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
   const before = JSON.parse(readFileSync(WRITTEN, "utf8").trim() || "{}");
   for (const kind of Object.keys(now))
     if (before[kind] && before[kind].source !== now[kind].source)
-      console.log(`${kind}: ${before[kind].version === now[kind].version ? `the same figures, version ${now[kind].version}` : `version ${now[kind].version}`}`);
+      console.log(
+        `${kind}: ${before[kind].version === now[kind].version ? `the same figures, version ${now[kind].version}` : `version ${now[kind].version}`}`,
+      );
   writeFileSync(WRITTEN, `${JSON.stringify(now, null, 2)}\n`);
 }

@@ -13,7 +13,7 @@ import {
   type Printer,
 } from "../core/print";
 import { LIMITS, type SceneRow, type StepRecord } from "../core/project";
-import { id, text } from "../core/work";
+import { id } from "../core/work";
 import { Refused, type Edit } from "./edit";
 import { pieceSchema, plateSchema } from "./schemas";
 
@@ -27,7 +27,6 @@ export interface PlateCommands {
    * that the laying out was reckoned from; where another window has laid out others meanwhile, nothing is laid twice.
    */
   "plates.lay": { plates: Plate[]; drop: string[]; seen?: string[] };
-  "plate.set": { plateId: string; change: Partial<Pick<Plate, "printerId" | "order" | "byHand">> };
   /** The plates of a printer, first to last. */
   "plates.order": { printerId: string; plateIds: string[] };
   /** A plate so many places on in its printer's queue, or to the end of another's: counted from where it is stored. */
@@ -37,13 +36,11 @@ export interface PlateCommands {
   "pieces.shift": { plateId: string; pieceIds: string[]; byMm: [number, number]; byDeg: number };
   /** Several pieces of a plate at their new places: a drag. */
   "pieces.place": { plateId: string; places: Pick<PlatePiece, "id" | "xMm" | "yMm" | "turnDeg">[] };
-  "pieces.add": { plateId: string; pieces: PlatePiece[] };
   "pieces.drop": { plateId: string; pieceIds: string[] };
   /** From one plate to another, at the places given. */
   "pieces.move": { plateId: string; toPlateId: string; pieces: PlatePiece[] };
   "print.say": { recordId: string; change: PrintSaid };
   "print.list": { recordId: string; list: PrintList; add?: unknown[]; drop?: string[] };
-  "print.wentWrong": { recordId: string; text: string };
 }
 
 interface Command<P> {
@@ -125,14 +122,6 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
       // What was cleared is in the log; what runs stays, and so does what another window has laid out meanwhile.
       const stay = scene.plates.filter((p) => !over.has(p.id) && (begun.has(p.id) || !drop.includes(p.id)));
       await e.put("scenes", { ...scene, plates: [...stay, ...plates] });
-    },
-  },
-  "plate.set": {
-    schema: object({ plateId: id, change }),
-    label: () => "Plate changed",
-    apply: async (e, { plateId, change: changed }) => {
-      if (changed.printerId) await checkPrinter(e, changed.printerId);
-      await changePlate(e, plateId, (plate) => ({ ...plate, ...changed, id: plate.id }));
     },
   },
   "plates.order": {
@@ -220,11 +209,6 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
         return { ...plate, byHand: true, pieces: plate.pieces.map((p) => ({ ...p, ...at.get(p.id) })) };
       }),
   },
-  "pieces.add": {
-    schema: object({ plateId: id, pieces: Joi.array().min(1).max(LIMITS.platePieces).items(pieceSchema) }),
-    label: ({ pieces }) => `${pieces.length} more on the plate`,
-    apply: (e, { plateId, pieces }) => withPieces(e, plateId, pieces),
-  },
   "pieces.drop": {
     schema: object({ plateId: id, pieceIds: Joi.array().min(1).max(LIMITS.platePieces).items(id) }),
     label: ({ pieceIds }) => (pieceIds.length === 1 ? "Piece taken off the plate" : `${pieceIds.length} pieces taken off the plate`),
@@ -266,11 +250,6 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
       const next = [...(record.print[list] as unknown[]).filter((x) => !gone.has(known(x))), ...add];
       await e.put("records", { ...record, print: { ...record.print, [list]: next } });
     },
-  },
-  "print.wentWrong": {
-    schema: object({ recordId: id, text: text(LIMITS.wentWrong) }),
-    label: () => "Print in the log",
-    apply: async (e, { recordId, text: wentWrong }) => e.put("records", { ...(await recordOf(e, recordId)), wentWrong }),
   },
 };
 

@@ -152,7 +152,7 @@ function shareSetUps(steps: Step[]): void {
 
 /** All steps of the scene; work that names another part waits for that part's own prints. */
 export function stepsOfProject(project: Project): Step[] {
-  const all = unsharedSteps(project);
+  const all = unsharedSteps(project).map((s) => ({ ...s }));
   shareSetUps(all);
   return all;
 }
@@ -217,7 +217,13 @@ const stepsOfNamed = define<Project, [string], readonly Step[]>({
   read: (project, partId) => stepsOfPart(partNamed(project, partId)!, project),
 });
 
-function unsharedSteps(project: Project): Step[] {
+const unsharedSteps = define<Project, [], readonly Step[]>({
+  name: "steps of a scene",
+  scope: SCENE as Scope<Project>,
+  read: stepsAnew,
+});
+
+function stepsAnew(project: Project): Step[] {
   // Copies: what the scene makes of them is not theirs alone.
   const all = [...project.parts.flatMap(({ id }) => stepsOfNamed(project, id).map((step) => ({ ...step }))), ...plateSteps(project)];
   // The last step that takes pieces of a part off a plate, and the first step of every item.

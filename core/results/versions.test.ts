@@ -13,7 +13,9 @@ it("every kind whose source has changed has another version, or was said to give
     const before = written[kind] as { version: number; source: string } | undefined;
     if (before?.source === source && before.version === version) return [];
     return before?.version === version
-      ? [`${kind}: the source that it reaches changed and its version (${version}) did not. Raise it, or run "npm run versions" where it gives the same.`]
+      ? [
+          `${kind}: the source that it reaches changed and its version (${version}) did not. Raise it, or run "npm run versions" where it gives the same.`,
+        ]
       : [`${kind}: it is version ${version} now. Run "npm run versions" to write that down.`];
   });
   expect(changed).toEqual([]);
