@@ -6,6 +6,7 @@ import { boxMesh, coneMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } 
 import { contentHash } from "../core/project";
 import { buildDemo } from "../demo/scene";
 import { packed, withBytes } from "../tests/bundleKit";
+import { isResult } from "../store/resultSchemas";
 import { run } from "./verbs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "inch-"));
@@ -274,8 +275,10 @@ describe("inch coats", () => {
 
 describe("inch plan, on the demo", () => {
   let bundle = "";
+  let computed: Awaited<ReturnType<typeof buildDemo>>["results"];
   beforeAll(async () => {
-    const { project, meshes } = await buildDemo(contentHash);
+    const { project, meshes, results } = await buildDemo(contentHash);
+    computed = results;
     bundle = file("demo.inchhollow", await packed(withBytes(project, meshes)));
   });
   it("plans every step of every part, with percentiles in order", async () => {
@@ -285,6 +288,11 @@ describe("inch plan, on the demo", () => {
     expect(finish.p50 <= finish.p80 && finish.p80 <= finish.p95).toBe(true);
     expect(r.inTime).toBe(true);
     expect((r.criticalPath as string[]).length).toBeGreaterThan(3);
+  });
+  it("brings all its results in a shape that is taken from a file: nothing of it is computed again when it opens", () => {
+    expect(computed.size).toBeGreaterThan(50);
+    const refused = [...computed].filter(([{ kind, inputs }, v]) => !isResult(kind, inputs, v)).map(([{ kind }]) => kind);
+    expect(refused).toEqual([]);
   });
   it("refuses dates it cannot read", async () =>
     expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));

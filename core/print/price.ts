@@ -16,7 +16,8 @@ export const priceOf = (printer: PrintProfile): Price => ({
 /** A profile as it is sliced by: without its price. */
 export const unpriced = <P extends PrintProfile>(profile: P): P => ({
   ...profile,
-  currency: "",
+  // ISO 4217: no currency.
+  currency: "XXX",
   ...(profile.process === "fdm" ? { pricePerKgMinor: 0 } : { pricePerLitreMinor: 0 }),
 });
 
