@@ -104,6 +104,34 @@ describe("a derived value", () => {
     readsFew.value(noted);
     expect([few.times.n, readsFew.times.n]).toEqual([2, 1]);
   });
+  it("a world made of parts of another is read through that one: what the inner one reads counts for the outer", () => {
+    interface Inner {
+      room: World["room"];
+      n: number;
+    }
+    const inner = define<Inner, [], number>({
+      name: `test ${++nth}`,
+      scope: { name: "inner", shape: { room: {} }, of: () => "i" },
+      read: ({ room, n }) => room.airC + n,
+    });
+    const outer = counted((w) => inner({ room: w.room, n: 1 }));
+    expect([outer.value(world), outer.value({ ...world, price: 9 }), outer.times.n]).toEqual([21, 21, 1]);
+    const warm = { ...world, room: { ...world.room, airC: 30 } };
+    expect(outer.value(warm)).toBe(31);
+    expect(outer.value({ ...warm, room: { ...warm.room, rh: 1 } })).toBe(31);
+    expect(outer.times.n).toBe(2);
+    // Kept by the inner one, and still read by the outer: it goes back with the first room.
+    expect(outer.value(world)).toBe(21);
+  });
+  it("is not asked of a part of a world, nor gives the world away", () => {
+    const room = define<World["room"], [], number>({
+      name: `test ${++nth}`,
+      scope: { name: "room", shape: {}, of: () => "r" },
+      read: ({ airC }) => airC,
+    });
+    expect(() => counted((w) => room(w.room)).value(world)).toThrow(/a part of a world/);
+    expect(() => counted((w) => w.room).value(world)).toThrow(/gives away/);
+  });
   it("that failed is tried again, and leaves nothing half done", () => {
     let broken = true;
     const { value, times } = counted((w) => {

@@ -189,11 +189,13 @@ export function define<W extends object, A extends readonly string[], V>({
 
   return (given, ...ids) => {
     const seen = behind.get(given);
+    // Nobody could say later how to come by it again.
+    if (seen && seen.raw !== seen.frame.world) throw new Error(`define: “${name}” is asked of a part of a world, not of the world`);
     const world = (seen?.raw ?? given) as W;
     const key = `${scope.of(world)}\n${ids.join("\n")}`;
     const value = valueOf(world, ids, key);
     // Asked for while another is computed of the same world: that one has read this.
-    if (seen && seen.raw === seen.frame.world)
+    if (seen)
       seen.frame.uses.set(`${name}\n${key}`, {
         again: (next) => valueOf(next as W, ids, `${scope.of(next as W)}\n${ids.join("\n")}`),
         value,

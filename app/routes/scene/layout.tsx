@@ -95,6 +95,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
   }, [project.scene.scale, partAtHand]);
 
+  const waiting = useMemo(() => waitingAt(project, tonight.model), [project, tonight.model]);
   const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart: () => setNewPart(true) }), [run, runIn, undo, redo]);
   return (
     <SceneActionsContext value={actions}>
@@ -105,7 +106,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
               <Frame
                 scene={project.scene}
                 marks={marks}
-                waiting={waitingAt(project, tonight.model)}
+                waiting={waiting}
                 reckoning={reckoning.text}
                 problem={tonight.problem}
                 onUndo={undo}
