@@ -17,6 +17,10 @@ export interface TonightState {
 
 export const TonightContext = createContext<TonightState | null>(null);
 
+let planTook = 0;
+/** How long the plan took last, ms: the clock of a large scene goes on in larger steps. */
+export const planTookMs = (): number => planTook;
+
 /** The plan is drawn with every page: a fault in it must not take the scene down. */
 function reckoned(
   project: Project,
@@ -25,8 +29,11 @@ function reckoned(
   atHand: AtHand,
   awake: boolean,
 ): Pick<TonightState, "model" | "problem"> {
+  const began = performance.now();
   try {
-    return { model: tonight(project, now, atHand, awake, others), problem: null };
+    const model = tonight(project, now, atHand, awake, others);
+    planTook = performance.now() - began;
+    return { model, problem: null };
   } catch (error) {
     console.error(error);
     // Another scene is no reason to leave this one without its evening.

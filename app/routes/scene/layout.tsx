@@ -10,7 +10,7 @@ import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { OthersContext, ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
-import { TonightContext, useTonightModel } from "~app/shared/tonightModel";
+import { planTookMs, TonightContext, useTonightModel } from "~app/shared/tonightModel";
 import { usePrinterWatch } from "~app/shared/printerWatch";
 import { waitingAt } from "~core/look";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
@@ -53,7 +53,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { rows, others: otherRows } = loaderData;
   const project = useJoined(rows);
   const others = useJoinedAll(otherRows);
-  const now = useNow();
+  const now = useNow(15_000, planTookMs);
   // Just-finished steps must count at once, so the clock never stands before the data.
   const tonight = useTonightModel(project, others, Math.max(now, loaderData.loadedAt));
   const [newPart, setNewPart] = useState(false);
