@@ -162,9 +162,11 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
             : `All ${part.copies} are printed`
           : `${good > 0 ? `${left} still to print: ` : ""}${sumText(part, best.job.timeS, formatDuration)} on ${nameOf(best)}, ${formatDuration(best.handsOnS)} yours`,
       plain:
-        left > 0 && other
-          ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
-          : "",
+        left > 0 && best.facts.stale
+          ? "of before the last change: the new hours are being computed"
+          : left > 0 && other
+            ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+            : "",
       reasons: best.typed
         ? {
             formula: "your own time a plate × plates; it wins over the model",

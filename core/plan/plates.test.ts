@@ -197,6 +197,20 @@ describe("plates in the plan", () => {
     expect(again.machineS).toBeGreaterThan(30_000);
     expect(printRecordOf(again, q)!.modelS).toBeLessThan(again.machineS);
   });
+  it("started while its hours are those of before a change, a print is planned by them and teaches nothing", () => {
+    const old = { ...slab, prints: slab.prints.map((f) => ({ ...f, stale: true as const })) };
+    const p = projectOf([brick, old], [], {
+      plates: [
+        plate("b", [
+          ["brick", 1],
+          ["slab", 1],
+        ]),
+      ],
+    });
+    const start = stepsOfProject(p).find((s) => s.key === plateKey("b", "start"))!;
+    expect(start.machineS).toBeGreaterThan(0);
+    expect(printRecordOf(start, p)).toMatchObject({ modelS: 0, modelMassG: 0, plannedMassG: expect.any(Number) as number });
+  });
 });
 
 describe("the queue", () => {

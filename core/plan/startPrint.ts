@@ -1,6 +1,6 @@
 /** What is written down of a print when it is started: the settings as they are, and what is on the plate. */
 import { AS_MODELLED, plateSum, plateTimeS, profileOf, type PrintRecord, type Printer } from "../print";
-import type { Project } from "../project";
+import { printFactsOf, type Project } from "../project";
 import type { Step } from "../work";
 import { countsOn, partsOnPlate } from "./plateSteps";
 
@@ -38,6 +38,11 @@ export function printRecordOf(
   );
   const [only] = on;
   const laid = step.key.startsWith("plate/");
+  // Figures of before a change are no measure of the model: what this print takes teaches nothing by them.
+  const stale = pieces.some(({ partId }) => {
+    const part = project.parts.find((p) => p.id === partId);
+    return part && printFactsOf(part, printer)?.stale;
+  });
   const modelS = !laid && only ? plateTimeS(only.facts, only.count).value : model.timeS.value;
   return {
     printerId: printer.id,
@@ -50,8 +55,8 @@ export function printRecordOf(
     layers: Math.round(known.layers),
     turn: only?.facts.turn ?? [0, 0, 0, 1],
     plannedMassG: known.massG.value,
-    modelS,
-    modelMassG: model.massG.value,
+    modelS: stale ? 0 : modelS,
+    modelMassG: stale ? 0 : model.massG.value,
     massG: null,
     failure: null,
     observed: [],

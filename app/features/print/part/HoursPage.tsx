@@ -138,12 +138,20 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
                 <td>
                   <Why of={SOURCES[from]} reasons={reasonsOf(option, from, printers)} />
                   {from === "typed" && planned?.typed && (
-                    <button className="btn ml-3" onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}>
+                    <button
+                      className="btn ml-3"
+                      disabled={option.facts.stale}
+                      onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}
+                    >
                       Make it a lesson for {printer.name}
                     </button>
                   )}
                   {from === "file" && planned?.sliced && (
-                    <button className="btn ml-3" onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}>
+                    <button
+                      className="btn ml-3"
+                      disabled={option.facts.stale}
+                      onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}
+                    >
                       Make it a lesson for {printer.name}
                     </button>
                   )}
