@@ -112,3 +112,24 @@ test("a part is hollowed and cut, and undo brings it back", async ({ bench }) =>
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house, 2 of 2/ })).toBeHidden();
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /^.*Mill house/ })).toBeVisible();
 });
+
+test("a finer layer: the plan goes on with the hours of before, which say so, until the new ones are there", async ({ bench }) => {
+  const at = new URL(bench.url()).pathname.split("/")[2];
+  await bench.goto(`/s/${at}/print/mill-house/hours`);
+  const line = bench.getByRole("row", { name: /^counts/ });
+  const before = (await line.innerText()).match(/\d+ h( \d+)?/)![0];
+  await bench.goto(`/s/${at}/print/all/printers`);
+  const profile = bench.getByRole("region", { name: "Profile of Large filament" });
+  await profile.getByLabel("layer, mm", { exact: true }).fill("0.12");
+  await profile.getByLabel("layer, mm", { exact: true }).press("Enter");
+  await expect(bench.getByText(/Undo/)).toBeVisible();
+  await bench.getByRole("link", { name: "Queue", exact: true }).click();
+  // Nothing has dropped out of the plan meanwhile.
+  await expect(bench.getByText("Quay wall ×6, Quay clip ×13").first()).toBeVisible();
+  await bench.getByRole("link", { name: "Mill house" }).first().click();
+  await leaf(bench, "Hours and grams").click();
+  await expect(bench.getByText("Of before the last change")).toBeVisible();
+  await expect(line).toContainText(before);
+  await expect(bench.getByText("Of before the last change")).toBeHidden({ timeout: 120_000 });
+  await expect(line).not.toContainText(before);
+});
