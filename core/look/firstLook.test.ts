@@ -188,6 +188,13 @@ describe("what is printed already", () => {
     expect(hours(good(9))).toMatch(/^3 still to print: /);
     expect(hours(good(12))).toBe("All 12 are printed");
   });
+  it("hours of before a change say so, those of what is printed need not", () => {
+    const old = (part: Part): Part => ({ ...part, prints: part.prints.map((f) => ({ ...f, stale: true as const })) });
+    const plain = (part: Part): string => look(part, projectOf([part])).get("hours")!.plain;
+    expect(plain(old(good(0)))).toMatch(/before the last change/);
+    expect(plain(good(0))).not.toMatch(/before the last change/);
+    expect(plain(old(good(12)))).toBe("");
+  });
   it("a plan without a print of what is missing is not done", () => {
     const painted: Part = { ...good(0), work: [coat("c", "primer")] };
     const [step] = stepsOfProject(projectOf([painted]));
