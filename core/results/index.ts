@@ -1,3 +1,4 @@
 export * from "./key";
 export * from "./kinds";
-export * from "./ofParts";
+export { joinPart, joinProject, rowOf, rowsOf, withNamedOnly, type Last, type Lookup } from "./join";
+export * from "./requests";

@@ -2,7 +2,7 @@
 import type { OnProgress, Problem, Result } from "../../units";
 import { resultKey } from "../key";
 import type { ResultKind, ResultRequest, ValueOf } from "../kinds";
-import type { Lookup } from "../ofParts";
+import type { Lookup } from "../join";
 import { crossings } from "./crossings";
 import { cuts } from "./cuts";
 import { footprint } from "./footprint";
