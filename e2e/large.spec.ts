@@ -20,7 +20,7 @@ test("two million triangles: the page never freezes, progress is shown, and a se
     }).observe({ type: "longtask" });
   });
   await bench.locator("#mesh-file").setInputFiles(path);
-  await expect(bench.locator("progress[aria-label='Reading island.stl']")).toBeVisible();
+  await expect(bench.locator("[role=progressbar][aria-label='Reading island.stl']")).toBeVisible();
   // Looked for seldom and plainly, since looking itself is work on the page's thread.
   await bench.waitForFunction(() => document.querySelector("h1")?.textContent === "Island", null, { polling: 500, timeout: 120_000 });
   await bench.waitForFunction(() => document.querySelector("[data-testid=notes]") !== null, null, { polling: 500, timeout: 120_000 });

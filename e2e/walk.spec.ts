@@ -108,7 +108,7 @@ async function lookAtLeaves(bench: Page, where: string): Promise<void> {
   for (let i = 1; i < (await links.count()); i++) {
     await links.nth(i).click();
     await expect(bench.locator("main h1")).toBeVisible();
-    await expect(bench.locator("progress")).toHaveCount(0);
+    await expect(bench.getByRole("progressbar")).toHaveCount(0);
     await expect(bench.locator("main [role=status]")).toHaveCount(0, { timeout: 60_000 });
     await look(bench, `${where}, leaf ${i + 1}`);
   }
@@ -121,7 +121,7 @@ const WALKS: Record<string, (bench: Page) => Promise<void>> = {
     for (const name of STATIONS) {
       await openStation(bench, name);
       await expect(bench.locator("main h1")).toBeVisible();
-      await expect(bench.locator("progress")).toHaveCount(0);
+      await expect(bench.getByRole("progressbar")).toHaveCount(0);
       await look(bench, name);
     }
   },
