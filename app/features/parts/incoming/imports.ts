@@ -49,11 +49,12 @@ export function useImports(scene: Scene): { line: MeshLine; addFiles: (files: Dr
   useEffect(
     () =>
       line.onStored((files) => {
-        void revalidate();
         const { startedAt } = files[0].order;
         const { path, what } = arrivalOf(files);
-        if (mayTurn(startedAt)) void navigate(path, { state: { arrived: true } });
-        else toast(`Read: ${what}`, { id: "read", duration: 20_000, action: { label: "Show it", onClick: () => void navigate(path) } });
+        // Turning the page reads the rows as well.
+        if (mayTurn(startedAt)) return void navigate(path, { state: { arrived: true } });
+        void revalidate();
+        toast(`Read: ${what}`, { id: "read", duration: 20_000, action: { label: "Show it", onClick: () => void navigate(path) } });
       }),
     [line, navigate, revalidate],
   );
