@@ -99,12 +99,36 @@ function judge(under: CoatLayer, over: CoatLayer, rule: CoatRule, through: strin
   };
 }
 
+/** A stack as it lies on each of its places: what is laid all over, and what is laid there. One of all where no layer says a place. */
+export function stacksByPlace<L extends CoatLayer>(layers: readonly L[]): L[][] {
+  const places = new Set(layers.flatMap((l) => l.place ?? []));
+  return places.size > 1 ? [...places].map((place) => layers.filter((l) => l.place === undefined || l.place === place)) : [[...layers]];
+}
+
 /**
  * @param layers from the ground up; with `atH` the waits that are planned are checked, with `airC` and `rh` they follow the air
  * @param rules the table, a user's own rows in front
  * @returns one verdict for every pair that touches
  */
 export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRule[] = COAT_RULES): StackCheck {
+  const stacks = stacksByPlace(layers);
+  const verdicts = stacks.length === 1 ? verdictsOf(stacks[0], rules) : ofPlaces(stacks, layers, rules);
+  const air = layers.flatMap((layer): AirFault[] => {
+    const why = SPRAYED.includes(layer.method) && !FAMILIES[layer.family].ground ? sprayFault(airOf(layer)) : null;
+    return why ? [{ layer: layer.name, layerId: layer.id, why }] : [];
+  });
+  return { ok: air.length === 0 && !verdicts.some((v) => isClash(v.verdict) || v.shortS > 0), verdicts, air };
+}
+
+/** Of several places, in the order of the layers: what lies all over is compared once. */
+function ofPlaces(stacks: readonly (readonly CoatLayer[])[], layers: readonly CoatLayer[], rules: readonly CoatRule[]): BoundaryVerdict[] {
+  const pairs = new Map(stacks.flatMap((one) => verdictsOf(one, rules)).map((v) => [`${v.underId}\n${v.overId}`, v]));
+  const nth = new Map(layers.map((l, i) => [l.id, i]));
+  return [...pairs.values()].sort((a, b) => nth.get(a.overId)! - nth.get(b.overId)!);
+}
+
+/** Of layers that all lie over each other. */
+function verdictsOf(layers: readonly CoatLayer[], rules: readonly CoatRule[]): BoundaryVerdict[] {
   const verdicts: BoundaryVerdict[] = [];
   for (let i = 1; i < layers.length; i++) {
     const over = layers[i];
@@ -127,11 +151,7 @@ export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRul
       bare *= 1 - coverOf(under);
     }
   }
-  const air = layers.flatMap((layer): AirFault[] => {
-    const why = SPRAYED.includes(layer.method) && !FAMILIES[layer.family].ground ? sprayFault(airOf(layer)) : null;
-    return why ? [{ layer: layer.name, layerId: layer.id, why }] : [];
-  });
-  return { ok: air.length === 0 && !verdicts.some((v) => isClash(v.verdict) || v.shortS > 0), verdicts, air };
+  return verdicts;
 }
 
 /** The worst verdict first; of equals the longest wait. */

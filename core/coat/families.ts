@@ -122,6 +122,8 @@ export interface CoatLayer {
   method: CoatMethod;
   coats: number;
   hex?: string;
+  /** On which surface it lies, where not all over: coats on different surfaces never touch. */
+  place?: string;
   /** When its last coat is laid, hours from any beginning. With it the wait that is planned is known. */
   atH?: number;
   /** The air from then on; the table's when not said. */

@@ -11,7 +11,7 @@ import type { CoatRule } from "./rules";
 export const recoatInAirS = (layer: CoatLayer): number => recoatS(layer) * slowdown(FAMILIES[layer.family].cleaner, airOf(layer));
 
 /**
- * @param layers from the ground up, each with its air; dates are not looked at
+ * @param layers of one place, from the ground up, each with its air; dates are not looked at
  * @returns seconds after each layer before the one above it; after the last, before a like coat
  */
 export function waitsAfter(layers: readonly CoatLayer[], rules?: readonly CoatRule[]): number[] {

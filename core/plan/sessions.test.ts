@@ -1,9 +1,9 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, print, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import type { Part, Project } from "../project";
-import { mixedPlan } from "../surface";
+import { mixedPlan, type SchoolId } from "../surface";
 import { coatHandTime, workOf } from "../work";
-import { goesOn, sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
+import { checkedCoats, goesOn, sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
 
 let brick: Part;
 beforeAll(async () => {
@@ -62,6 +62,37 @@ describe("a go at the bench", () => {
     // One go with one can out.
     const { sessions } = tonight(projectOf([{ ...both, goodBefore: both.copies }]), THURSDAY, 600);
     expect(sessions[0].offers.map((o) => o.step.itemId).sort()).toEqual(["h", "h2"]);
+  });
+  it("coats of two surfaces do not touch: each waits for what comes over it as if it were alone, and no check compares them", () => {
+    const hidden = (number: number, school: SchoolId, id: string) => {
+      const part = hiding({ ...brick, work: [] }, school, number);
+      return { surface: { ...part.surfaces[0], id: `s${id}` }, item: { ...part.work[0], id, surfaceId: `s${id}` } as Part["work"][number] };
+    };
+    // Wet filler on one, sprayed filler primer on another: their coats fall between each other.
+    const [one, two] = [hidden(0, "thick-coat", "h1"), hidden(1, "fill-and-sand", "h2")];
+    const part = (of: (typeof one)[]): Part => ({
+      ...brick,
+      surfaces: of.map((h) => h.surface),
+      work: [print("large-filament"), ...of.map((h) => h.item), coat("p", "primer"), coat("b", "brown")],
+      goodBefore: brick.copies,
+    });
+    const waits = (of: (typeof one)[], id: string) =>
+      stepsOfProject(projectOf([part(of)])).flatMap((s) => (s.itemId === id ? [s.waitS] : []));
+    for (const h of [one, two]) {
+      expect(waits([one, two], h.item.id)).toEqual(waits([h], h.item.id));
+      expect(waits([two, one], h.item.id)).toEqual(waits([h], h.item.id));
+    }
+    for (const order of [
+      [one, two],
+      [two, one],
+    ]) {
+      const both = projectOf([part(order)]);
+      const { verdicts } = checkedCoats(both.parts[0], both, tonight(both, THURSDAY, 600)).check;
+      expect(
+        verdicts.filter((v) => v.underId.startsWith("h") && v.overId.startsWith("h") && v.underId.slice(0, 2) !== v.overId.slice(0, 2)),
+      ).toEqual([]);
+      expect(verdicts.filter((v) => v.shortS > 1)).toEqual([]);
+    }
   });
   it("works one surface twice one after the other", () => {
     const part = hiding({ ...brick, work: [print("large-filament")] }, "sand", 0);

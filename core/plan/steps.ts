@@ -2,7 +2,7 @@
  * From a part's order of work to steps with hands-on time, machine time, waits and what depends on what. Each kind of work unfolds by
  * itself; here the steps are joined into one graph. One list serves Tonight, the lanes, the clocks and the calendar.
  */
-import { recoatInAirS, waitsAfter } from "../coat";
+import { recoatInAirS, stacksByPlace, waitsAfter } from "../coat";
 import {
   countedOf,
   countedOfPart,
@@ -43,7 +43,8 @@ function taskOf(part: Part, project: Around): Task {
   const air = { airC, rh };
   const { printers } = project.scene;
   const stack = stackOfPart(part, project).map((layer): StackLayer => ({ ...layer, ...air }));
-  const waits = waitsAfter(stack);
+  // On each surface what comes over a coat is something else.
+  const stacks = stacksByPlace(stack).map((layers) => ({ layers, waits: waitsAfter(layers) }));
   const own = recordsOfPart(project, part.id);
   return {
     ...surroundingsOfPart(part, project),
@@ -64,7 +65,10 @@ function taskOf(part: Part, project: Around): Task {
         .map((r) => ({ failed: r.result === "failed", good: r.good })),
     onPlates: piecesWaiting(part.id, project),
     notRight: (itemId, name) => lastOfStep(own, `${part.id}/${itemId}/${name}`)?.result === "partly",
-    waitForNext: (itemId) => waits[stack.findLastIndex((l) => l.itemId === itemId)],
+    waitForNext: (itemId) => {
+      const asked = stacks.flatMap(({ layers, waits }) => waits[layers.findLastIndex((l) => l.itemId === itemId)] ?? []);
+      return asked.length > 0 ? Math.max(...asked) : undefined;
+    },
     recoatS: (layer) => recoatInAirS({ ...layer, ...air }),
   };
 }

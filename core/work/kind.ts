@@ -89,7 +89,7 @@ export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
   };
 
 /** What a piece of work lays on the part, from the ground up. */
-type Film = Pick<CoatLayer, "name" | "family" | "method" | "coats"> & { hex?: string };
+type Film = Pick<CoatLayer, "name" | "family" | "method" | "coats" | "place"> & { hex?: string };
 
 /** Which count of pieces a finished piece of work adds to. */
 export type Counted = "fitted" | "primed" | "painted" | null;

@@ -69,7 +69,7 @@ export const hide: WorkKind<HideWork> = {
   film: (item, at) =>
     laidDown(at.hidden?.(item)?.plan.stages ?? []).map(({ product, coats }) => {
       const { name, family, method, hex } = PRODUCTS[product];
-      return { name, family, method, coats, hex };
+      return { name, family, method, coats, hex, place: item.surfaceId };
     }),
   counts: () => null,
   // Surfaces of one piece are worked on in the same rounds, with one setting up: see mixedPlan.
