@@ -41,6 +41,8 @@ export async function reaches() {
           setup: (b) =>
             b.onResolve({ filter: /^\./ }, async (args) => {
               if (args.pluginData) return undefined;
+              // It keeps values, and makes none.
+              if (/\/derive$/.test(args.path)) return { path: args.path, external: true };
               const { importer, namespace, resolveDir, kind: how } = args;
               const found = await b.resolve(args.path, { importer, namespace, resolveDir, kind: how, pluginData: true });
               return { ...found, sideEffects: false };

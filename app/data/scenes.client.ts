@@ -252,12 +252,13 @@ export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
     ? ok([])
     : await ask(async () => {
         const at = (await atHand.scenes()).filter((s) => s.id !== scene.id && !s.demo);
-        const all = await Promise.all(at.map((s) => atHand.project(s.id)));
-        return all.filter((p) => p && (!p.scene.rests || goesOn(p.records)));
+        return Promise.all(at.map((s) => atHand.project(s.id)));
       });
   // One that cannot be read, or whose rows nobody understands, is no reason not to open this one.
-  const list = beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];
-  atHand.keepOnly(new Set([scene.id, ...list.map((p) => p.scene.id)]));
+  const all = beside.ok ? beside.value.filter((p) => p !== undefined).filter(isUnderstood) : [];
+  const list = all.filter((p) => !p.scene.rests || goesOn(p.records));
+  // Those at rest stay at hand too: whether something of theirs goes on is asked at every edit.
+  atHand.keepOnly(new Set([scene.id, ...all.map((p) => p.scene.id)]));
   if (list.length !== lastBeside.length || list.some((p, i) => p !== lastBeside[i])) lastBeside = list;
   return lastBeside;
 }
@@ -266,6 +267,7 @@ export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
 const isUnderstood = ofOne((rows: ProjectRows): boolean => {
   try {
     wantedOf(rows);
+    goesOn(rows.records);
     const { unread, parts } = joinProject(rows, () => undefined);
     return [...unread, ...parts].every((p) => Array.isArray(p.work) && p.work.every(isWork));
   } catch {

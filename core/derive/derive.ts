@@ -26,7 +26,6 @@ export interface Definition<W extends object, A extends readonly string[], V> {
 
 /** A kind of world, such as a scene with all that is said of it. */
 export interface Scope<W extends object> {
-  name: string;
   shape: Shape;
   /** Which one it is: the last value of each is at hand. */
   of: (world: W) => string;
@@ -71,9 +70,6 @@ const names = new Set<string>();
 const frames: Frame[] = [];
 /** Worlds as they are handed to what is computed: what lies behind them, and for which computing. */
 const behind = new WeakMap<object, { raw: object; frame: Frame }>();
-
-/** Everything that is defined. */
-export const definedNames = (): ReadonlySet<string> => names;
 
 function at(world: object, path: Path): unknown {
   let value: unknown = world;

@@ -1,5 +1,5 @@
 /** The plates of a scene as steps: each is started and cleared, one after the other on its printer, and what lies on it waits for it. */
-import { define, ofOne, sameList, type Scope } from "../derive";
+import { define, ofOne, sameList } from "../derive";
 import {
   AS_MODELLED,
   HANDS_ON_S,
@@ -46,10 +46,10 @@ interface OnPlates {
 }
 
 /** Where the pieces of a part lie. Scenes that were made before there were plates have none. */
-export const onPlates = define<Around, [string], OnPlates>({
+export const onPlates = define({
   name: "pieces of a part on plates",
-  scope: SCENE as Scope<Around>,
-  read: (project, partId) => {
+  scope: SCENE,
+  read: (project: Around, partId: string): OnPlates => {
     const plates = platesByPart(project.scene.plates).get(partId) ?? [];
     const cleared = plates.length > 0 ? clearedPlates(project.records) : NO_PLATES;
     return { plates, waiting: plates.reduce((n, p) => n + (cleared.has(p.id) ? 0 : (countsOn(p).get(partId) ?? 0)), 0) };

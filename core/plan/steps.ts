@@ -5,7 +5,6 @@
 import { recoatInAirS, stacksByPlace, waitsAfter } from "../coat";
 import {
   countedOf,
-  countedOfPart,
   materialOf,
   partAreaMm2,
   partSizeMm,
@@ -20,7 +19,7 @@ import {
   type StepRecord,
 } from "../project";
 import { kindOf, mayGoBeside, restsOn, type Step, type Surroundings, type Task, type WorkItem } from "../work";
-import { define, ofOne, type Scope } from "../derive";
+import { define, ofOne } from "../derive";
 import { plateKey } from "../print";
 import { onPlates, piecesWaiting, plateSteps } from "./plateSteps";
 import { stackOfPart, surroundingsOf, surroundingsOfPart, type StackLayer } from "./stack";
@@ -58,7 +57,7 @@ function taskOf(part: Part, project: Around): Task {
       const printer = printers.find((p) => p.id === printerId);
       return printer && printFactsOf(part, printer);
     },
-    good: part.goodBefore + countedOfPart(project, part.id).good,
+    good: goodCount(part, own),
     plates: (itemId) =>
       own
         .filter((r) => r.stepKey.startsWith(`${part.id}/${itemId}/clear`) && r.finishedAt !== null)
@@ -215,15 +214,15 @@ const otherParts = (item: WorkItem, partId: string, at: Surroundings): string[] 
   ].filter((id) => id !== partId);
 
 /** The steps of a part of a scene, without what the scene makes of them, such as a shared set-up. */
-const stepsOfNamed = define<Project, [string], readonly Step[]>({
+const stepsOfNamed = define({
   name: "steps of a part",
-  scope: SCENE as Scope<Project>,
-  read: (project, partId) => stepsOfPart(partNamed(project, partId)!, project),
+  scope: SCENE,
+  read: (project: Project, partId: string): readonly Step[] => stepsOfPart(partNamed(project, partId)!, project),
 });
 
-const unsharedSteps = define<Project, [], readonly Step[]>({
+const unsharedSteps = define({
   name: "steps of a scene",
-  scope: SCENE as Scope<Project>,
+  scope: SCENE,
   read: stepsAnew,
 });
 

@@ -111,7 +111,7 @@ interface Laid {
   part: Part;
   scene: Scene;
 }
-const LAID: Scope<Laid> = { name: "a part as it is printed", shape: { scene: {} }, of: ({ part, scene }) => `${scene.id} ${part.id}` };
+const LAID: Scope<Laid> = { shape: { scene: {} }, of: ({ part, scene }) => `${scene.id} ${part.id}` };
 
 /** @param as how it is looked at, as text; "" as it is printed */
 const surfacesLaid = define<Laid, [string], KnownSurface[]>({

@@ -29,7 +29,7 @@ interface Inputs {
   walls: WallFacts | undefined;
   prints: readonly { facts: PrintFacts; printerId: string; price: Price; stale: boolean }[];
   surfaces: FoundMap | undefined;
-  marks: readonly MarkedShares[] | undefined;
+  marks: { value: readonly MarkedShares[]; stale: boolean };
 }
 
 const samePrint = (a: Inputs["prints"][number], b: Inputs["prints"][number]): boolean =>
@@ -39,11 +39,11 @@ const samePrint = (a: Inputs["prints"][number], b: Inputs["prints"][number]): bo
   a.price.minor === b.price.minor &&
   a.price.currency === b.price.currency;
 
-const NO_MARKS: readonly MarkedShares[] = [];
+const NO_MARKS: Inputs["marks"] = { value: [], stale: false };
 
 const inputsOf = define<JoinWorld, [], Inputs>({
   name: "what a part is joined from",
-  scope: { name: "a part and its results", shape: { value: "asked", last: "asked" }, of: ({ row }) => `${row.sceneId} ${row.id}` },
+  scope: { shape: { value: "asked", last: "asked" }, of: ({ row }) => `${row.sceneId} ${row.id}` },
   read: ({ row, printers, value, last }) => {
     /** What is there, or what was there before something that it follows from was changed. */
     const get = <R extends ResultRequest>(request: R, whose = ""): { value: ValueOf<R>; stale: boolean } | undefined => {
@@ -65,7 +65,8 @@ const inputsOf = define<JoinWorld, [], Inputs>({
           })
         : [],
       surfaces: printed ? get(surfacesRequest(row))?.value : undefined,
-      marks: printed && row.faces.length > 0 ? get(marksRequest(row))?.value : NO_MARKS,
+      // The first mark of a part follows none: its surfaces stay as they were until it is looked at.
+      marks: printed && row.faces.length > 0 ? (get(marksRequest(row)) ?? { ...NO_MARKS, stale: true }) : NO_MARKS,
     };
   },
   same: (a, b) =>
@@ -73,7 +74,8 @@ const inputsOf = define<JoinWorld, [], Inputs>({
     a.found === b.found &&
     a.walls === b.walls &&
     a.surfaces === b.surfaces &&
-    a.marks === b.marks &&
+    a.marks.value === b.marks.value &&
+    a.marks.stale === b.marks.stale &&
     a.prints.length === b.prints.length &&
     a.prints.every((p, i) => samePrint(p, b.prints[i])),
 });
@@ -90,7 +92,7 @@ const joined = ofOne(({ row, found, walls, prints, surfaces, marks }: Inputs): P
       printerId,
       ...(stale && { stale }),
     })),
-    surfaceMap: surfaces && marks ? withMarks(surfaces, marks) : null,
+    surfaceMap: surfaces ? { ...withMarks(surfaces, marks.value), ...(marks.stale && { stale: true as const }) } : null,
   };
 });
 

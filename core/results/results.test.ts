@@ -65,6 +65,16 @@ describe("the key of a result", () => {
     expect(facts.one.costMinor.value).toBeCloseTo(facts.one.massG.value * 9.999, 6);
     expect(facts.one.currency).toBe("USD");
   });
+  it("a first mark leaves the surfaces where they are until it is looked at, and says so", async () => {
+    const { source } = row;
+    const requests = [meshRequest(source as SaidMesh), surfacesRequest(row)];
+    const marked: PartRow = { ...row, faces: [{ id: "m", kind: "hidden", where: { facing: "+z" } }] };
+    const before = joinPart(marked, [], (await computeWanted(requests, supplies)).lookup)!.surfaceMap!;
+    expect([before.stale, before.list.length > 0, before.list.every((s) => s.marked.hidden === 0)]).toEqual([true, true, true]);
+    const after = joinPart(marked, [], (await computeWanted([...requests, marksRequest(marked)], supplies)).lookup)!.surfaceMap!;
+    expect([after.stale, after.list.some((s) => s.marked.hidden > 0.9)]).toEqual([undefined, true]);
+    expect(joinPart(row, [], (await computeWanted(requests, supplies)).lookup)!.surfaceMap!.stale).toBeUndefined();
+  });
   it("the last one stands for what is being computed anew, and says so; another size has none", async () => {
     const { lookup } = await computeWanted([meshRequest(row.source as SaidMesh), printRequest(row, large)], supplies);
     const lasts = new Map(

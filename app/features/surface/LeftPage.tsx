@@ -89,7 +89,11 @@ function Left({ part, project }: { part: Part; project: Project }) {
           minutes are guesses by common practice, not measured on your print.
         </p>
         {unsure.length > 0 && (
-          <Fold label={`To be looked for, a mesh does not tell: ${unsure.map((l) => lower(l.name)).join(", ")}`}>
+          <Fold
+            label={`To be looked for, a mesh does not tell: ${unsure.map((l) => lower(l.name)).join(", ")}; ${formatDuration(
+              unsure.reduce((sum, l) => sum + l.perCopyS, 0),
+            )} of the minutes are for them`}
+          >
             <Leavings label="What to look for" list={unsure} />
           </Fold>
         )}

@@ -158,6 +158,11 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           {turning ? "Back to the notes" : "Turn it in low light"} <Key k="r" />
         </button>
       </div>
+      {part.surfaceMap?.stale && (
+        <p className="mt-2 text-setting-ink" role="status">
+          △ What is marked is being looked at: who sees a surface may still change.
+        </p>
+      )}
       {part.source.kind === "mesh" && !part.source.report.watertight && (
         <p className="mt-2 note-act">
           ▲ Its mesh has holes: what lies behind a surface, and who can look at it, may be wrong. Mend it at Parts.

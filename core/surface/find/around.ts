@@ -40,6 +40,8 @@ export interface MappedSurface extends FoundSurface {
 
 export interface SurfaceMap extends Pick<Surfaces, "bounds" | "areaMm2"> {
   list: MappedSurface[];
+  /** What is marked has changed, and is being looked at: the shares are those of before. */
+  stale?: true;
 }
 
 const UNMARKED: MarkedShares = { hidden: 0, covered: 0, mating: 0 };

@@ -110,6 +110,17 @@ describe("files on their way in", () => {
     for (const f of ["c", "b", "a"]) await read(f);
     expect([states(), line.view.taken]).toEqual([["b refused"], 2]);
   });
+  it("a store that is full is asked once for a batch, and every file of it waits to be given again", async () => {
+    const { line, read, store, states, batches } = lineOf();
+    line.add(["a", "b", "c"]);
+    await read("c");
+    // Read while the first is being stored: they go together.
+    for (const f of ["b", "a"]) await read(f);
+    await store();
+    await store({ code: "storage.full", message: "no room" });
+    expect(batches).toEqual([["c"], ["a", "b"]]);
+    expect([states(), line.view.taken]).toEqual([["a refused", "b refused"], 1]);
+  });
   it("a fault in reading or storing is that file's own", async () => {
     const line = new ImportLine<string, string>({
       nameOf: (f) => f,

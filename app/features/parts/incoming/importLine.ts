@@ -179,12 +179,12 @@ export class ImportLine<F, R> {
     const store = (some: readonly Waiting<F, R>[]): Promise<Problem | null> =>
       this.doing.store(some.map((i) => i.read!)).catch((error: unknown) => faultOf(error, some[0].fileName));
     const problem = await store(batch);
-    // One that cannot be stored keeps none of the others out.
-    for (const one of problem && batch.length > 1 ? batch : []) {
-      const own = await store([one]);
+    // One that cannot be stored keeps none of the others out; a store that takes nothing is not asked forty times.
+    const oneByOne = problem !== null && batch.length > 1 && !problem.code.startsWith("storage.");
+    for (const one of problem ? batch : []) {
+      const own = oneByOne ? await store([one]) : problem;
       if (own) this.refuse(one, own);
     }
-    if (problem && batch.length === 1) this.refuse(batch[0], problem);
     const stored = batch.filter((i) => i.state === "storing");
     this.taken += stored.length;
     this.list = this.list.filter((i) => !stored.includes(i));

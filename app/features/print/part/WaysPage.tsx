@@ -22,7 +22,7 @@ import { printerAtHand, printFactsOf, type Part, type Project } from "~core/proj
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Figure, type Result } from "~core/units";
 import { sumText } from "~core/look";
-import { workOf } from "~core/work";
+import { workOf, type PrintWork } from "~core/work";
 import { useResult, useResults, type Answer } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
@@ -64,7 +64,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
   const planned = workOf(part.work, "print")[0];
   const [printerId, choosePrinter] = useState(() => printerAtHand(part, scene)?.id ?? scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
-  const { answer, found } = useWays(part, printer, planned?.printerId === printer.id ? planned.turn : null);
+  const { answer, found } = useWays(part, printer, planned?.printerId === printer.id ? planned : undefined);
   const lay = async (turn: Turn): Promise<Result<unknown>> => {
     // What was typed or sliced was for another turn.
     const change = { printerId: printer.id, turn, typed: null, sliced: null };
@@ -91,7 +91,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
     <>
       <div className="mt-3 flex flex-wrap items-end gap-4">
         <PrinterChoice className="w-56" printers={scene.printers} value={printer.id} onChange={choosePrinter} />
-        <Answer ways={ways} chosen={ways.find((w) => w.own && planned?.printerId === printer.id)} />
+        <InOneSentence ways={ways} chosen={ways.find((w) => w.own && planned?.printerId === printer.id)} />
       </div>
       {part.source.kind === "typed" && (
         <p className="mt-2 text-soft">
@@ -148,7 +148,7 @@ function Ways({ part, project }: { part: Part; project: Project }) {
 }
 
 /** The list in one sentence: how it lies, or which is safest, and what another would gain. */
-function Answer({ ways, chosen }: { ways: readonly PicturedCandidate[]; chosen: PicturedCandidate | undefined }) {
+function InOneSentence({ ways, chosen }: { ways: readonly PicturedCandidate[]; chosen: PicturedCandidate | undefined }) {
   const lies = chosen ?? ways.find((w) => w.bestFor.includes("safe"));
   if (!lies) return null;
   const rest = ways.filter((w) => w !== lies && w.bestFor.length > 0);
@@ -166,11 +166,16 @@ function Answer({ ways, chosen }: { ways: readonly PicturedCandidate[]; chosen: 
   );
 }
 
-/** The ways that are found, and the user's own turn: one of them, or one that is looked at beside them. */
-function useWays(part: Part, printer: Printer, turn: Turn | null): { answer: Answer<PicturedCandidate[]>; found: PicturedCandidate[] } {
+/** The ways that are found, and how it lies where it is planned for this printer: one of them, or one that is looked at beside them. */
+function useWays(
+  part: Part,
+  printer: Printer,
+  planned: PrintWork | undefined,
+): { answer: Answer<PicturedCandidate[]>; found: PicturedCandidate[] } {
   const plain = useResult(waysRequest(part, printer));
   const list = plain.state === "ready" ? plain.value : [];
-  const lies = turn ?? printFactsOf(part, printer)?.turn;
+  const turn = planned?.turn ?? null;
+  const lies = planned && (turn ?? printFactsOf(part, printer)?.turn);
   const among = lies && list.find((w) => sameWayUp(w.turn, lies));
   const beside = useResult(list.length > 0 && turn && !among ? waysRequest(part, printer, turn) : null, PRIORITY.check);
   if (turn && !among && list.length > 0) return { answer: beside, found: beside.state === "ready" ? beside.value : list };
