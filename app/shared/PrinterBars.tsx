@@ -4,7 +4,7 @@ import { ownPrintRatios } from "~core/plan";
 import { hollowSaving, ownRange } from "~core/print";
 import { formatDuration, formatMass, formatMoney, readAsMass } from "~core/units";
 import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project } from "~core/project";
-import { parseTypedEstimate, workOf, type PrintWork } from "~core/work";
+import { parseTypedEstimate, printedOn, workOf, type PrintWork } from "~core/work";
 import { useActions, newId } from "./scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -59,13 +59,13 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
       void run("work.set", {
         partId: part.id,
         itemId: chosen.id,
-        change: { printerId: o.printer.id, turn: null, typed: null, sliced: null },
+        change: printedOn(o.printer),
       });
     else
       void run("work.add", {
         partId: part.id,
         at: 0,
-        items: [{ id: newId(), kind: "print", printerId: o.printer.id, turn: null, typed: null, sliced: null }],
+        items: [{ id: newId(), kind: "print", ...printedOn(o.printer) }],
       });
   };
   return (

@@ -19,7 +19,7 @@ import {
 } from "../project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
 import { recommend, type SchoolId } from "../surface";
-import { workOf } from "../work";
+import { printedOn, workOf } from "../work";
 import { broughtOut, placeOfHiding } from "./surfaceOrder";
 
 export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
@@ -65,7 +65,7 @@ function propose(part: Part, project: Project, second: "dry brush" | "sponge", n
   const best = optionAtHand(part, project.scene);
   const printed = best !== undefined && part.source.kind !== "scratch";
   if (printed) {
-    items.push({ id: newId(), kind: "print", printerId: best.printer.id, turn: null, typed: null, sliced: null });
+    items.push({ id: newId(), kind: "print", ...printedOn(best.printer) });
     for (const task of ["dry-fit", "file", "wash"] as const)
       items.push({ id: newId(), kind: "bench", task, rounds: 1, mostAnEvening: null });
     if (best.facts.pieces > 1 && part.joins === "fixed")

@@ -379,7 +379,7 @@ describe("a shift to another machine", () => {
     const busy = { ...brick, copies: 40 };
     const advice = likelyShift(projectOf([busy, { ...slab, copies: 20 }]))!;
     expect([advice.part.id, advice.from.id, advice.to.id]).toEqual(["brick", "large-filament", "small-filament"]);
-    expect(shifted(projectOf([busy]), advice).parts[0].work[0]).toMatchObject({ printerId: "small-filament", typed: null });
+    expect(shifted(projectOf([busy]), advice).parts[0].work[0]).toMatchObject({ printerId: "small-filament", turn: null, typed: null });
     // Done, nothing more is offered.
     const moved = { ...busy, work: [print("small-filament")] };
     expect(likelyShift(projectOf([moved, { ...slab, copies: 20 }]))).toBeNull();

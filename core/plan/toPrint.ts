@@ -2,7 +2,7 @@
 import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type PlatePiece, type Printer, type Wanted } from "../print";
 import { kindsOfCopies, partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
-import { workOf } from "../work";
+import { printedOn, workOf } from "../work";
 import { begunPlates, clearedPlates } from "./plateSteps";
 import { goodCount } from "./steps";
 import { SPARES_UNASKED, sparesFor } from "./tracker";
@@ -156,20 +156,19 @@ export interface Shift {
   part: Part;
   from: Printer;
   to: Printer;
-  turn: Turn;
 }
 
 /** Below this it is not worth the word, s. */
 export const WORTH_SHIFTING_S = 1800;
 
-/** The scene as it is when a part goes to another machine: what was said of its hours on the one before is not true there. */
-export const shifted = (project: Project, { part, to, turn }: Shift): Project => ({
+/** The scene as it is when a part goes to another machine. */
+export const shifted = (project: Project, { part, to }: Shift): Project => ({
   ...project,
   parts: project.parts.map((p) =>
     p === part
       ? {
           ...p,
-          work: p.work.map((w) => (w === workOf(p.work, "print")[0] ? { ...w, printerId: to.id, turn, typed: null, sliced: null } : w)),
+          work: p.work.map((w) => (w === workOf(p.work, "print")[0] ? { ...w, ...printedOn(to) } : w)),
         }
       : p,
   ),
@@ -200,7 +199,7 @@ export function likelyShift(project: Pick<Project, "scene" | "parts" | "records"
       const before = Math.max(loadS.get(printer.id)!, loadS.get(to.id)!);
       const after = Math.max(loadS.get(printer.id)! - takesS, loadS.get(to.id)! + plateTimeS(facts, missing).value);
       const soonerS = before - after;
-      if (soonerS >= WORTH_SHIFTING_S && (!best || soonerS > best.soonerS)) best = { part, from: printer, to, turn: facts.turn, soonerS };
+      if (soonerS >= WORTH_SHIFTING_S && (!best || soonerS > best.soonerS)) best = { part, from: printer, to, soonerS };
     }
   return best;
 }

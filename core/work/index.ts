@@ -8,6 +8,6 @@ export { sprayCaution, type CoatWork } from "./kinds/coat";
 export { jointMaterial, jointTo, type GlueWork } from "./kinds/glue";
 export type { GroundWork } from "./kinds/ground";
 export type { HideWork } from "./kinds/hide";
-export { needsOf, slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";
+export { needsOf, printedOn, slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";
 export * from "./step";
 export * from "./typedEstimate";

@@ -36,6 +36,17 @@ export interface PrintWork {
   sliced: SlicedEstimate | null;
 }
 
+/**
+ * What is said of a print where only its machine is chosen: it lies as is best there. Hours and a way up that were said for another machine are
+ * not true of this one.
+ */
+export const printedOn = ({ id }: Pick<Printer, "id">): Pick<PrintWork, "printerId" | "turn" | "typed" | "sliced"> => ({
+  printerId: id,
+  turn: null,
+  typed: null,
+  sliced: null,
+});
+
 /** Plates still to come that stand as steps of their own; what is beyond is one step, as long as all of them. */
 const SINGLE_PLATES = 12;
 const SINGLE_OF_MANY = 6;
@@ -82,10 +93,7 @@ export const print: WorkKind<PrintWork> = {
         ? {
             id: itemId,
             kind: "print",
-            printerId: at.printers[0].id,
-            turn: null,
-            typed: null,
-            sliced: null,
+            ...printedOn(at.printers[0]),
           }
         : null,
   },

@@ -5,7 +5,7 @@ import { alikeOf, GCODE_DEFAULTS, OWN_FEW, type GcodeFacts, type Printer } from 
 import { optionAtHand, type Part, type PrintOption, type Project, type Trust } from "~core/project";
 import { formatDuration, formatMass, formatMm, formatMoney, readAsMass, type Reasons } from "~core/units";
 import { sumText } from "~core/look";
-import { parseTypedEstimate, workOf, type PrintWork } from "~core/work";
+import { parseTypedEstimate, printedOn, workOf, type PrintWork } from "~core/work";
 import { runJob } from "~workers/client";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions } from "~app/shared/scene";
@@ -87,7 +87,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
   const model = option.says[option.says.length - 1].job;
   const plan = async (): Promise<PrintWork | null> => {
     if (planned) return planned;
-    const item: PrintWork = { id: newId(), kind: "print", printerId: printer.id, turn: null, typed: null, sliced: null };
+    const item: PrintWork = { id: newId(), kind: "print", ...printedOn(printer) };
     const done = await run("work.add", { partId: part.id, at: 0, items: [item] });
     return done.ok ? item : null;
   };

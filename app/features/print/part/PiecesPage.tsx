@@ -20,7 +20,7 @@ import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from 
 import { cutsRequest, meshRequest } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatSpan, parseMm, readAsMm } from "~core/units";
 import { formatRatio } from "~core/scale";
-import { workOf, type WorkItem } from "~core/work";
+import { printedOn, workOf, type WorkItem } from "~core/work";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { runJob } from "~workers/client";
@@ -114,7 +114,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
     const { fileName } = part.source;
     const printed: WorkItem[] = workOf(part.work, "print");
     const pieces = t.pieces.map(({ hash }, i) => {
-      const print: WorkItem = { id: newId(), kind: "print", printerId: printer.id, turn: null, typed: null, sliced: null };
+      const print: WorkItem = { id: newId(), kind: "print", ...printedOn(printer) };
       // What comes after printing stays with the first piece: the others are glued to it before.
       return {
         id: newId(),

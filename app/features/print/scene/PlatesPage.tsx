@@ -20,7 +20,7 @@ import {
 import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass } from "~core/units";
-import { workOf } from "~core/work";
+import { printedOn, workOf } from "~core/work";
 import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -381,10 +381,10 @@ function useSooner(project: Project, plates: readonly Plate[], keep: ReadonlySet
 
 function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly Plate[]; keep: ReadonlySet<string> }) {
   const { run } = useActions();
-  const { part, from, to, turn } = sooner.shift;
+  const { part, from, to } = sooner.shift;
   const go = async (): Promise<void> => {
     const item = workOf(part.work, "print")[0];
-    const done = await run("work.set", { partId: part.id, itemId: item.id, change: { printerId: to.id, turn, typed: null, sliced: null } });
+    const done = await run("work.set", { partId: part.id, itemId: item.id, change: printedOn(to) });
     const laid = done.ok ? await run("plates.lay", { plates: sooner.plates, ...instead(plates, keep) }) : done;
     if (!laid.ok) sayProblem(laid.problem);
   };
