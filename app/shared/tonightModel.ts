@@ -1,5 +1,5 @@
 /** The one model of tonight, made once a few seconds and read by every page. */
-import { createContext, useContext, useMemo, useState } from "react";
+import { createContext, useCallback, useContext, useMemo, useState } from "react";
 import { noTonight, tonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type Project } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
@@ -73,19 +73,19 @@ export function useTonightModel(project: Project, others: readonly Project[], no
     [supplies, said, project.habits.air.airC],
   );
   const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
-  return {
-    model,
-    problem,
-    atHand,
-    stayUp: () => setAwake(true),
-    setAtHand: (changed) => {
+  const stayUp = useCallback(() => setAwake(true), []);
+  const setAtHand = useCallback(
+    (changed: Partial<AtHand>) => {
       const next = { ...atHand, ...changed };
       keep(KEPT, String(next.minutes));
       if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, minutes: next.minutes });
       keep(TOOLS, [next.spray && "spray", next.airbrush && "airbrush"].filter(Boolean).join(" ") || "none");
       change(next);
     },
-  };
+    [atHand, said],
+  );
+  // Whoever reads it is drawn anew only where something of it is another.
+  return useMemo(() => ({ model, problem, atHand, stayUp, setAtHand }), [model, problem, atHand, stayUp, setAtHand]);
 }
 
 export function useTonight(): TonightState {

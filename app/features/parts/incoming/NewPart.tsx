@@ -37,8 +37,9 @@ export function NewPart({
   const folder = useRef<HTMLInputElement>(null);
   const take = (files: DroppedFile[]): void => {
     if (files.length === 0) return;
-    onFiles(files);
     onOpenChange(false);
+    // A task of its own: closing restyles the whole page, which is work enough for one.
+    setTimeout(() => onFiles(files));
   };
   const navigate = useNavigate();
   const { currency } = useProject().habits;
