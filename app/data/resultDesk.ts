@@ -4,7 +4,7 @@
  * of an owner is computed anew, the last one stands. Nothing here is ever part of what the user said.
  */
 import { ok, type Problem, type Result } from "~core/units";
-import { meshOf, resultKey, type Last, type Lookup, type ResultKind, type ResultRequest, type ValueOf } from "~core/results";
+import { meshOf, resultKey, type KnownValue, type Last, type Lookup, type ResultKind, type ResultRequest, type ValueOf } from "~core/results";
 import { PRIORITY, type Priority } from "~workers/pool";
 
 export type Answer<V> =
@@ -90,6 +90,7 @@ export class ResultDesk {
   view = this.look();
   /** The same, another object only for what scenes are joined with. */
   joined = this.view;
+  private values: readonly KnownValue[] | null = null;
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
@@ -104,9 +105,19 @@ export class ResultDesk {
     clearTimeout(this.telling);
     this.telling = undefined;
     if (this.news.size > 0) this.view = this.look();
-    if ([...this.news].some((kind) => JOINED.has(kind))) this.joined = this.view;
+    if ([...this.news].some((kind) => JOINED.has(kind))) {
+      this.joined = this.view;
+      this.values = null;
+    }
     this.news.clear();
     for (const listener of this.listeners) listener();
+  }
+
+  /** What scenes are joined with, as a list: for whoever works on another thread. Another list when `joined` is another. */
+  joinedValues(): readonly KnownValue[] {
+    return (this.values ??= [...this.entries].flatMap(([key, { request, answer }]) =>
+      JOINED.has(request.kind) && answer.state === "ready" ? [{ key, value: answer.value }] : [],
+    ));
   }
 
   answer<R extends ResultRequest>(request: R): Answer<ValueOf<R>> {

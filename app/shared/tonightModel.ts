@@ -1,78 +1,79 @@
-/** The one model of tonight, made once a few seconds and read by every page. */
-import { createContext, useCallback, useContext, useMemo, useState } from "react";
-import { noTonight, tonight, type AtHand, type Tonight } from "~core/plan";
-import { hasTool, type Project } from "~core/project";
+/** What is planned of the scene: asked for whenever it or the hour is another, and read by every page. */
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { noTonight, type AtHand, type Tonight } from "~core/plan";
+import { hasTool, type ProjectRows, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
 import { keep, kept } from "~app/data/kept";
+import { desk, useJoinedResults } from "~app/data/results.client";
+import { scenePlan } from "~app/data/scenePlan.client";
+import type { SceneView } from "~workers/scene/protocol";
 
 export interface TonightState {
   model: Tonight;
   atHand: AtHand;
   setAtHand: (change: Partial<AtHand>) => void;
-  /** Why nothing could be reckoned, if so. */
-  problem: string | null;
   /** "I am awake": offers things in the night too, until the page is loaded again. */
   stayUp: () => void;
 }
 
 export const TonightContext = createContext<TonightState | null>(null);
 
-let planTook = 0;
-/** How long the plan took last, ms: the clock of a large scene goes on in larger steps. */
-export const planTookMs = (): number => planTook;
-
-/** The plan is drawn with every page: a fault in it must not take the scene down. */
-function reckoned(
-  project: Project,
-  others: readonly Project[],
-  now: number,
-  atHand: AtHand,
-  awake: boolean,
-): Pick<TonightState, "model" | "problem"> {
-  const began = performance.now();
-  try {
-    const model = tonight(project, now, atHand, awake, others);
-    planTook = performance.now() - began;
-    return { model, problem: null };
-  } catch (error) {
-    console.error(error);
-    // Another scene is no reason to leave this one without its evening.
-    if (others.length > 0) {
-      const alone = reckoned(project, [], now, atHand, awake);
-      return alone.problem ? alone : { ...alone, problem: "Another scene could not be planned along: the evenings count this one alone." };
-    }
-    return {
-      model: noTonight(now),
-      problem: `The evenings of this scene could not be reckoned (${error instanceof Error ? error.message : String(error)}). Everything else stands; take back the last change, or save the scene.`,
-    };
-  }
-}
-
 const KEPT = "minutes-at-hand";
 const TOOLS = "tools-at-hand";
 
-/** What was said of the tools last; nothing of one that nobody spoke of. */
-function keptTools(): Partial<AtHand> {
+/** What was said last. Of the tools nothing, where nobody spoke of them. */
+function keptAtHand(): Partial<AtHand> {
   const tools = kept(TOOLS);
-  return tools === null ? {} : { spray: tools.includes("spray"), airbrush: tools.includes("airbrush") };
+  const said = tools === null ? {} : { spray: tools.includes("spray"), airbrush: tools.includes("airbrush") };
+  return { minutes: Number(kept(KEPT)) || 40, ...said };
 }
 
-export function useTonightModel(project: Project, others: readonly Project[], now: number): TonightState {
-  const [said, change] = useState((): Partial<AtHand> => ({ minutes: Number(kept(KEPT)) || 40, ...keptTools() }));
+/** Before anything was said it is what the workshop has, and where nothing of it was put down, everything. */
+function atHandOf(supplies: readonly Supply[], demo: boolean, airC: number, said: Partial<AtHand>): AtHand {
+  const shown = demo ? supplies : supplies.filter((s) => !s.demo);
+  return {
+    minutes: 40,
+    spray: hasTool(shown, "spray place") ?? true,
+    airbrush: hasTool(shown, "airbrush") ?? true,
+    warm: airC >= RESIN_WARM_C,
+    ...said,
+  };
+}
+
+/** Has a scene planned that is about to be drawn. */
+export function firstPlan(rows: ProjectRows, others: readonly ProjectRows[]): Promise<void> {
+  const { scene, workshop } = rows;
+  const atHand = atHandOf(workshop.supplies, scene.demo, workshop.habits.air.airC, keptAtHand());
+  return scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now: Date.now() });
+}
+
+const UNPLANNED = "The evenings could not be planned: the part of the program that does it stopped. Open the page anew; nothing was lost.";
+
+/** What is planned of a scene, asked for again whenever it or the hour is another. */
+export function useTonightModel(
+  rows: ProjectRows,
+  others: readonly ProjectRows[],
+  now: number,
+): { tonight: TonightState; late: boolean } & Pick<SceneView, "waiting" | "problem"> {
+  const [said, change] = useState(keptAtHand);
   const [awake, setAwake] = useState(false);
-  const { supplies } = project;
-  // Before anything was said it is what the workshop has, and where nothing of it was put down, everything.
-  const atHand = useMemo(
-    (): AtHand => ({
-      minutes: 40,
-      spray: hasTool(supplies, "spray place") ?? true,
-      airbrush: hasTool(supplies, "airbrush") ?? true,
-      warm: project.habits.air.airC >= RESIN_WARM_C,
-      ...said,
-    }),
-    [supplies, said, project.habits.air.airC],
+  const joined = useJoinedResults();
+  const { supplies, habits } = rows.workshop;
+  const { id: sceneId, demo } = rows.scene;
+  const atHand = useMemo(() => atHandOf(supplies, demo, habits.air.airC, said), [supplies, demo, habits.air.airC, said]);
+  useEffect(
+    () => scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake, now }),
+    [rows, others, joined, atHand, awake, now],
   );
-  const { model, problem } = useMemo(() => reckoned(project, others, now, atHand, awake), [project, others, now, atHand, awake]);
+  const view = useSyncExternalStore(
+    scenePlan.subscribe,
+    () => scenePlan.of(sceneId),
+    () => undefined,
+  );
+  const [late, stopped] = [
+    useSyncExternalStore(scenePlan.subscribe, () => scenePlan.late, no),
+    useSyncExternalStore(scenePlan.subscribe, () => scenePlan.stopped, no),
+  ];
   const stayUp = useCallback(() => setAwake(true), []);
   const setAtHand = useCallback(
     (changed: Partial<AtHand>) => {
@@ -84,9 +85,30 @@ export function useTonightModel(project: Project, others: readonly Project[], no
     },
     [atHand, said],
   );
+  const nothing = useMemo(() => noTonight(now), [now]);
+  const model = view?.model ?? nothing;
   // Whoever reads it is drawn anew only where something of it is another.
-  return useMemo(() => ({ model, problem, atHand, stayUp, setAtHand }), [model, problem, atHand, stayUp, setAtHand]);
+  const tonight = useMemo(() => ({ model, atHand, stayUp, setAtHand }), [model, atHand, stayUp, setAtHand]);
+  return { tonight, late, waiting: view?.waiting ?? NO_WORDS, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }
+
+const no = (): boolean => false;
+
+/** How long the plan of a scene took last, ms. */
+export const planTookMs = (sceneId: string): number => scenePlan.of(sceneId)?.tookMs ?? 0;
+
+const NO_WORDS: SceneView["waiting"] = {
+  tonight: "",
+  scale: "",
+  parts: "",
+  print: "",
+  surface: "",
+  paint: "",
+  assemble: "",
+  ground: "",
+  log: "",
+  workshop: "",
+};
 
 export function useTonight(): TonightState {
   const state = useContext(TonightContext);

@@ -236,6 +236,28 @@ export function thereAndBack<T extends object>(read: (of: T) => T): { there: (of
   return { there, back: (value) => from.get(value) ?? value };
 }
 
+/**
+ * What says the same stays the same object: the last value of each name is kept, and given again where another one is no different.
+ * @param most of how many names the last value is at hand
+ */
+export function steady<V>(same: (a: V, b: V) => boolean, most: number): (name: string, value: V) => V {
+  const last = new Map<string, V>();
+  return (name, value) => {
+    const before = last.get(name);
+    const now = before !== undefined && same(before, value) ? before : value;
+    last.delete(name);
+    last.set(name, now);
+    if (last.size > most) last.delete(last.keys().next().value!);
+    return now;
+  };
+}
+
+/** Records of the same things under the same names. */
+export function sameFields(a: object, b: object): boolean {
+  const names = Object.keys(a) as (keyof typeof a)[];
+  return names.length === Object.keys(b).length && names.every((f) => Object.hasOwn(b, f) && Object.is(a[f], b[f]));
+}
+
 /** Lists of the same things in the same order. */
 export const sameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((x, i) => Object.is(x, b[i]));

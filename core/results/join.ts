@@ -1,9 +1,8 @@
 /** A scene as it is reckoned with, from what was said and the results that are there; and back again. */
-import { define, ofOne, thereAndBack } from "../derive";
+import { define, ofOne, sameFields, sameList, steady, thereAndBack } from "../derive";
 import type { WallFacts } from "../mesh";
 import { pricedAt, priceOf, type Price, type Printer, type PrintFacts } from "../print";
 import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidSource, Workshop } from "../project";
-import type { RealThing } from "../scale";
 import { withMarks, type FoundMap, type MarkedShares } from "../surface";
 import { isWork, kindOf } from "../work";
 import type { ResultRequest, ValueOf } from "./kinds";
@@ -14,6 +13,12 @@ export type Lookup = <R extends ResultRequest>(request: R) => ValueOf<R> | undef
 
 /** Finds the last result of the same owner; see Wanted. */
 export type Last = (of: string) => ValueOf<ResultRequest> | undefined;
+
+/** A value that is there, by the key of its request. */
+export interface KnownValue {
+  key: string;
+  value: ValueOf<ResultRequest>;
+}
 
 interface JoinWorld {
   row: PartRow;
@@ -130,21 +135,47 @@ function namedBy({
 /** A printer as the demo shows it, and the row behind one: what is stored is what was said. */
 const { there: asInDemo, back: saidOfShown } = thereAndBack((said: Printer): Printer => (said.inDemo ? { ...said, ...said.inDemo } : said));
 
-/** The workshop as a scene shows it: what is made up for the demo only in the demo, or where it is used. */
+type OfDemo = { demo?: boolean };
+
+const madeUp = (row: OfDemo): boolean => row.demo === true;
+const unlessMadeUp = <T extends OfDemo>(list: readonly T[]): T[] => (list.some(madeUp) ? list.filter((r) => !madeUp(r)) : (list as T[]));
+const suppliesShown = ofOne((list: Workshop["supplies"]) => unlessMadeUp(list));
+const lessonsShown = ofOne((list: Workshop["lessons"]) => unlessMadeUp(list));
+const habitsShown = ofOne((habits: Workshop["habits"]): Workshop["habits"] => {
+  const fills = unlessMadeUp(habits.fills);
+  return fills === habits.fills ? habits : { ...habits, fills };
+});
+const printersOfDemo = ofOne((printers: Workshop["printers"]) => printers.map(asInDemo));
+
+/** What a scene that is no demo shows of a table: what is made up for the demo only where it is used. */
+const shownOf = <T extends "paints" | "procedures" | "things">(table: T, by: (row: Workshop[T][number]) => string) =>
+  define<ProjectRows, [], Workshop[T]>({
+    name: `${table} that a scene shows`,
+    scope: { shape: { workshop: {} }, of: ({ scene }) => scene.id },
+    read: (rows) => {
+      const list: readonly (Workshop[T][number] & OfDemo)[] = rows.workshop[table];
+      if (!list.some(madeUp)) return list as Workshop[T];
+      const used = namedBy(rows)[table];
+      return list.filter((r) => !madeUp(r) || used.has(by(r))) as Workshop[T];
+    },
+    same: sameList,
+  });
+const paintsShown = shownOf("paints", (r) => r.id);
+const proceduresShown = shownOf("procedures", (r) => r.id);
+const thingsShown = shownOf("things", (r) => r.name);
+
+/** The workshop as a scene shows it: what is made up for the demo only in the demo, or where it is used. What says the same is the same. */
 function workshopOf(rows: ProjectRows): Workshop {
   const { workshop, scene } = rows;
-  if (scene.demo) return { ...workshop, printers: workshop.printers.map(asInDemo) };
-  const named = namedBy(rows);
-  const shown = <T extends { demo?: boolean }>(list: T[], used: Set<string>, by: (row: T) => string): T[] =>
-    list.some((r) => r.demo) ? list.filter((r) => !r.demo || used.has(by(r))) : list;
+  if (scene.demo) return { ...workshop, printers: printersOfDemo(workshop.printers) };
   return {
     ...workshop,
-    paints: shown(workshop.paints, named.paints, (r) => r.id),
-    procedures: shown(workshop.procedures, named.procedures, (r) => r.id),
-    supplies: workshop.supplies.filter((s) => !s.demo),
-    lessons: workshop.lessons.filter((s) => !s.demo),
-    habits: { ...workshop.habits, fills: workshop.habits.fills.filter((f) => !f.demo) },
-    things: shown(workshop.things as (RealThing & { demo?: boolean })[], named.things, (r) => r.name),
+    paints: paintsShown(rows),
+    procedures: proceduresShown(rows),
+    supplies: suppliesShown(workshop.supplies),
+    lessons: lessonsShown(workshop.lessons),
+    habits: habitsShown(workshop.habits),
+    things: thingsShown(rows),
   };
 }
 
@@ -175,7 +206,17 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
   };
 }
 
-/** The scene with what is there; parts that are not measured yet stand apart, so that nobody reads a figure of them. */
+/** A scene and those beside it, and a few that were open before. */
+const SCENES_AT_HAND = 60;
+const steadyParts = steady<readonly Part[]>(sameList, SCENES_AT_HAND);
+const steadyRows = steady<readonly PartRow[]>(sameList, SCENES_AT_HAND);
+const steadyScene = steady<Project["scene"]>(sameFields, SCENES_AT_HAND);
+const steadyProject = steady<Project>(sameFields, SCENES_AT_HAND);
+
+/**
+ * The scene with what is there; parts that are not measured yet stand apart, so that nobody reads a figure of them. The same as it was
+ * given last where nothing of it is another.
+ */
 export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Project {
   const parts: Part[] = [];
   const unread: PartRow[] = [];
@@ -186,8 +227,18 @@ export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Pro
   }
   const { printers, paints, procedures, things, supplies, lessons, habits } = workshopOf(rows);
   const { evenings, timeZone } = habits;
-  const scene = { ...rows.scene, printers, ownThings: things, evenings, timeZone };
-  return { scene, parts, unread, paints, procedures, supplies, lessons, records: rows.records, habits };
+  const { id } = rows.scene;
+  return steadyProject(id, {
+    scene: steadyScene(id, { ...rows.scene, printers, ownThings: things, evenings, timeZone }),
+    parts: steadyParts(id, parts) as Part[],
+    unread: steadyRows(id, unread) as PartRow[],
+    paints,
+    procedures,
+    supplies,
+    lessons,
+    records: rows.records,
+    habits,
+  });
 }
 
 const saidSource = (source: Part["source"]): SaidSource => {

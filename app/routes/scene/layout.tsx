@@ -10,9 +10,8 @@ import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { OthersContext, ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
-import { planTookMs, TonightContext, useTonightModel } from "~app/shared/tonightModel";
+import { firstPlan, planTookMs, TonightContext, useTonightModel } from "~app/shared/tonightModel";
 import { usePrinterWatch } from "~app/shared/printerWatch";
-import { waitingAt } from "~core/look";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
 import { ImportQueue } from "~app/features/parts/incoming/ImportQueue";
@@ -33,6 +32,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   // What is known is there before the page is drawn; the rest is reckoned while it stands.
   const others = await scenesBeside(project.value.scene);
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
+  // The first time its plan as well; from then on the last one stands until the next is there.
+  await firstPlan(project.value, others);
   return { rows: project.value, others, moment, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
@@ -53,9 +54,13 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { rows, others: otherRows } = loaderData;
   const project = useJoined(rows);
   const others = useJoinedAll(otherRows);
-  const now = useNow(15_000, planTookMs);
+  const sceneId = rows.scene.id;
+  const now = useNow(
+    15_000,
+    useCallback(() => planTookMs(sceneId), [sceneId]),
+  );
   // Just-finished steps must count at once, so the clock never stands before the data.
-  const tonight = useTonightModel(project, others, Math.max(now, loaderData.loadedAt));
+  const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, loaderData.loadedAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
   const { line, addFiles } = useImports(project.scene);
@@ -95,7 +100,6 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
   }, [project.scene.scale, partAtHand]);
 
-  const waiting = useMemo(() => waitingAt(project, tonight.model), [project, tonight.model]);
   const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart: () => setNewPart(true) }), [run, runIn, undo, redo]);
   return (
     <SceneActionsContext value={actions}>
@@ -107,8 +111,8 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
                 scene={project.scene}
                 marks={marks}
                 waiting={waiting}
-                reckoning={reckoning.text}
-                problem={tonight.problem}
+                reckoning={reckoning.text ?? (late ? "planning the evenings" : null)}
+                problem={problem}
                 onUndo={undo}
                 onRedo={redo}
                 onScene={() => setScenes(true)}

@@ -1,0 +1,112 @@
+import { afterEach, describe, expect, it, vi } from "vitest";
+import type { AtHand } from "~core/plan";
+import { rowsOf } from "~core/results";
+import type { Project } from "~core/project";
+import { serveScene, type ToScene } from "~workers/scene/serve";
+import type { SceneInput } from "~workers/scene/protocol";
+import { manyParts } from "../../tests/manyParts";
+import { THURSDAY } from "../../tests/sampleProject";
+import { ScenePlan, type Port } from "./scenePlan";
+
+const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true };
+const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
+  rows: rowsOf(project),
+  others: [],
+  known: [],
+  atHand: AT_HAND,
+  awake: false,
+  now: THURSDAY,
+  ...more,
+});
+const named = (id: string): Project => {
+  const project = manyParts(2);
+  return { ...project, scene: { ...project.scene, id } };
+};
+
+/** Workers that answer at the next tick, until they are said to be dead. */
+function workers() {
+  const made: (Port & { dies: () => void; heard: number })[] = [];
+  const make = (): Port => {
+    let dead = false;
+    const port: (typeof made)[number] = {
+      heard: 0,
+      onmessage: null,
+      onerror: null,
+      postMessage: (message: ToScene) => {
+        port.heard++;
+        if (!dead) hear(structuredClone(message));
+      },
+      terminate: () => (dead = true),
+      dies: () => {
+        dead = true;
+        port.onerror?.({ message: "out of memory" } as ErrorEvent);
+      },
+    };
+    const hear = serveScene(
+      (data) => !dead && port.onmessage?.({ data: structuredClone(data) } as MessageEvent),
+      (act) => setTimeout(act),
+    );
+    made.push(port);
+    return port;
+  };
+  return { made, plan: new ScenePlan(make) };
+}
+
+afterEach(() => vi.restoreAllMocks());
+
+describe("the page's side of the plan", () => {
+  it("waits for the first plan of a scene; the last one stands while the next is made", async () => {
+    const { plan } = workers();
+    const input = inputOf(named("a"));
+    expect(plan.of("a")).toBeUndefined();
+    await plan.first(input);
+    const before = plan.of("a")!;
+    expect(before.model.steps).toHaveLength(14);
+    expect(plan.behind).toBe(false);
+    plan.tell({ ...input, rows: { ...input.rows, parts: input.rows.parts.slice(1) } });
+    expect(plan.behind).toBe(true);
+    expect(plan.of("a")).toBe(before);
+    await vi.waitFor(() => expect(plan.behind).toBe(false));
+    expect(plan.of("a")!.model.steps).toHaveLength(7);
+  });
+
+  it("keeps the scene that is being left until the other is there", async () => {
+    const { plan } = workers();
+    await plan.first(inputOf(named("a")));
+    const other = plan.first(inputOf(named("b")));
+    expect(plan.of("a")).toBeDefined();
+    await other;
+    expect(plan.of("b")!.sceneId).toBe("b");
+    expect(plan.of("a")!.sceneId).toBe("a");
+  });
+
+  it("says nothing to the worker where nothing is another, and tells nobody of it", async () => {
+    const { plan, made } = workers();
+    const input = inputOf(named("a"));
+    await plan.first(input);
+    const heard = made[0].heard;
+    const told = vi.fn();
+    plan.subscribe(told);
+    plan.tell({ ...inputOf(named("a")) });
+    expect(made[0].heard).toBe(heard);
+    expect(told).not.toHaveBeenCalled();
+  });
+
+  it("begins anew with a worker that dies, and gives up where it dies again and again", async () => {
+    vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const { plan, made } = workers();
+    const input = inputOf(named("a"));
+    await plan.first(input);
+    made[0].dies();
+    await vi.waitFor(() => expect(plan.behind).toBe(false));
+    expect(made).toHaveLength(2);
+    plan.tell({ ...input, now: THURSDAY + 60_000 });
+    await vi.waitFor(() => expect(plan.of("a")!.now).toBe(THURSDAY + 60_000));
+    const opened = plan.first(inputOf(named("b")));
+    for (let i = 1; i < 4; i++) made.at(-1)!.dies();
+    // Nobody waits for ever.
+    await opened;
+    expect(plan.of("b")).toBeUndefined();
+    expect(made.length).toBeLessThan(6);
+  });
+});

@@ -1,0 +1,134 @@
+/**
+ * The page's side of the plan: says what the scene is, and has what follows from it, planned in a worker. The last plan of a scene stands
+ * until the next one is there. A worker that dies is begun anew, with everything told once more.
+ */
+import { Receiver, Sender } from "~core/derive";
+import type { FromScene, ToScene } from "~workers/scene/serve";
+import { SCENE_INPUT, type SceneInput, type SceneView } from "~workers/scene/protocol";
+
+/** What a plan needs of a worker. */
+export type Port = Pick<Worker, "postMessage" | "terminate"> & {
+  onmessage: ((event: MessageEvent<FromScene>) => void) | null;
+  onerror: ((event: ErrorEvent) => void) | null;
+};
+
+/** A plan that takes longer than this is said to be under way, ms. */
+const LATE_MS = 600;
+
+/** Of how many scenes the last view is at hand: the one that is open, and the one that is being left for it. */
+const SCENES_AT_HAND = 2;
+/** A worker that dies so often in a row will die again. */
+const MOST_DEATHS = 3;
+
+export class ScenePlan {
+  private port: Port | null = null;
+  private sender = new Sender(SCENE_INPUT);
+  private receiver = new Receiver<SceneView>();
+  private asked = 0;
+  private answered = 0;
+  private deaths = 0;
+  private lateTimer: ReturnType<typeof setTimeout> | undefined;
+  /** The plan that stands is not of what was said last, and has not been for a while. */
+  late = false;
+  private input: SceneInput | null = null;
+  private readonly views = new Map<string, SceneView>();
+  private readonly listeners = new Set<() => void>();
+
+  constructor(private readonly make: () => Port) {}
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** The last view of a scene; undefined where it was never planned. */
+  of(sceneId: string): SceneView | undefined {
+    return this.views.get(sceneId);
+  }
+
+  /** Is what was said last not planned yet? */
+  get behind(): boolean {
+    return this.answered < this.asked;
+  }
+
+  /** Nothing is planned any more: the worker died again and again. */
+  get stopped(): boolean {
+    return this.port === null && this.deaths >= MOST_DEATHS;
+  }
+
+  /** Says what the scene is now. */
+  tell(input: SceneInput): void {
+    this.input = input;
+    if (this.stopped) return;
+    this.port ??= this.start();
+    const parts = this.sender.tell(input);
+    if (parts.length === 0) return;
+    this.asked++;
+    for (const part of parts) this.port.postMessage({ part, asked: this.asked } satisfies ToScene);
+    this.lateTimer ??= setTimeout(() => this.nowLate(), LATE_MS);
+  }
+
+  private nowLate(): void {
+    this.late = this.behind;
+    this.heard();
+  }
+
+  private inTime(): void {
+    clearTimeout(this.lateTimer);
+    this.lateTimer = this.behind ? setTimeout(() => this.nowLate(), LATE_MS) : undefined;
+    this.late = this.late && this.behind;
+  }
+
+  /** The same, and waits until the scene has a view. */
+  async first(input: SceneInput): Promise<void> {
+    this.tell(input);
+    const sceneId = input.rows.scene.id;
+    while (!this.views.has(sceneId) && this.port && this.input?.rows.scene.id === sceneId)
+      await new Promise<void>((resolve) => {
+        const end = this.subscribe(() => {
+          end();
+          resolve();
+        });
+      });
+  }
+
+  private start(): Port {
+    const port = this.make();
+    port.onmessage = ({ data }) => this.hear(data);
+    port.onerror = (event) => this.died(event.message);
+    return port;
+  }
+
+  private hear({ part, answers }: FromScene): void {
+    const heard = part && this.receiver.hear(part);
+    if (part && !heard) return;
+    this.answered = answers;
+    this.deaths = 0;
+    this.inTime();
+    if (heard) this.keep(heard.value);
+    this.heard();
+  }
+
+  private keep(view: SceneView): void {
+    this.views.delete(view.sceneId);
+    this.views.set(view.sceneId, view);
+    if (this.views.size > SCENES_AT_HAND) this.views.delete(this.views.keys().next().value!);
+  }
+
+  private died(why: string): void {
+    console.error(`The plan's worker stopped: ${why}`);
+    this.port?.terminate();
+    this.port = null;
+    this.sender = new Sender(SCENE_INPUT);
+    this.receiver = new Receiver<SceneView>();
+    this.answered = this.asked;
+    this.inTime();
+    this.deaths++;
+    if (this.input) this.tell(this.input);
+    this.heard();
+  }
+
+  private heard(): void {
+    for (const listener of this.listeners) listener();
+  }
+}

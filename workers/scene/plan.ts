@@ -1,0 +1,65 @@
+/** The plan of a scene, and what is said of it in the frame. */
+import { ofOne } from "../../core/derive";
+import { waitingAt } from "../../core/look";
+import { noTonight, tonight, type Tonight } from "../../core/plan";
+import type { Project, ProjectRows } from "../../core/project";
+import { joinProject, resultKey, wantedIn, type KnownValue, type Lookup, type ResultRequest, type ValueOf } from "../../core/results";
+import type { SceneInput, SceneView } from "./protocol";
+
+const byKey = ofOne((known: readonly KnownValue[]) => new Map(known.map(({ key, value }) => [key, value])));
+
+/** Owners whose last result is at hand. */
+const MOST_LASTS = 20_000;
+
+/** Plans scenes one after the other: what is computed anew of a part stands as it was until it is there. */
+export function scenePlanner(): (input: SceneInput) => SceneView {
+  const lasts = new Map<string, ValueOf<ResultRequest>>();
+  const remember = (rows: ProjectRows, lookup: Lookup): void => {
+    for (const { request, of } of wantedIn(rows)) {
+      const value = lookup(request);
+      if (value === undefined) continue;
+      lasts.delete(of);
+      lasts.set(of, value);
+    }
+    while (lasts.size > MOST_LASTS) lasts.delete(lasts.keys().next().value!);
+  };
+  let before: Pick<SceneInput, "rows" | "others" | "known"> | null = null;
+  return (input) => {
+    const began = performance.now();
+    const { rows, others, known } = input;
+    const values = byKey(known);
+    const lookup: Lookup = (request) => values.get(resultKey(request)) as ReturnType<typeof lookup>;
+    const said = [rows, ...others];
+    if (before?.rows !== rows || before.others !== others || before.known !== known) for (const r of said) remember(r, lookup);
+    before = input;
+    const [project, ...beside] = said.map((r) => joinProject(r, lookup, (of) => lasts.get(of)));
+    return { sceneId: rows.scene.id, now: input.now, ...planned(project, beside, input), tookMs: performance.now() - began };
+  };
+}
+
+type Planned = Pick<SceneView, "model" | "waiting" | "problem">;
+
+/** A fault in the plan must not take the scene down: it is said, and the scene stands without. */
+function planned(
+  project: Project,
+  others: readonly Project[],
+  { now, atHand, awake }: Pick<SceneInput, "now" | "atHand" | "awake">,
+): Planned {
+  const said = (model: Tonight): Planned => ({ model, waiting: waitingAt(project, model), problem: null });
+  try {
+    return said(tonight(project, now, atHand, awake, others));
+  } catch (error) {
+    console.error(error);
+    // Another scene is no reason to leave this one without its evening.
+    if (others.length > 0) {
+      const alone = planned(project, [], { now, atHand, awake });
+      return alone.problem ? alone : { ...alone, problem: "Another scene could not be planned along: the evenings count this one alone." };
+    }
+    const model = noTonight(now);
+    return {
+      model,
+      waiting: waitingAt({ ...project, parts: [], records: [] }, model),
+      problem: `The evenings of this scene could not be reckoned (${error instanceof Error ? error.message : String(error)}). Everything else stands; take back the last change, or save the scene.`,
+    };
+  }
+}

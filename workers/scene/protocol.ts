@@ -1,0 +1,77 @@
+/** What a page tells the worker of its scene, and what it gets back; each only as far as it is another than before. */
+import { atom, listOf, mapOf, recordOf } from "../../core/derive";
+import type { Place } from "../../core/look";
+import type { AtHand, Offer, Slot, Step, Tonight } from "../../core/plan";
+import type { ProjectRows } from "../../core/project";
+import type { KnownValue } from "../../core/results";
+
+/** All that the plan of a scene follows from. */
+export interface SceneInput {
+  rows: ProjectRows;
+  /** Scenes that are at work beside it. */
+  others: readonly ProjectRows[];
+  /** Results that are there. */
+  known: readonly KnownValue[];
+  atHand: AtHand;
+  /** Somebody says that they are up, though it is night. */
+  awake: boolean;
+  now: number;
+}
+
+/** What follows from it, and from nothing else. */
+export interface SceneView {
+  sceneId: string;
+  /** The moment for which it was planned. */
+  now: number;
+  model: Tonight;
+  /** A few words for each station. */
+  waiting: Record<Place, string>;
+  /** Why the evenings could not be planned, if so. */
+  problem: string | null;
+  /** How long the planning took, ms. */
+  tookMs: number;
+}
+
+const byId = (row: { id: string }): string => row.id;
+const rows = recordOf({
+  scene: atom,
+  parts: listOf(atom, byId),
+  // In the order of time: what is new stands at the end.
+  records: listOf(atom),
+  workshop: recordOf({
+    printers: listOf(atom, byId),
+    paints: listOf(atom, byId),
+    procedures: listOf(atom, byId),
+    things: listOf(atom),
+    supplies: listOf(atom, byId),
+    lessons: listOf(atom, byId),
+    habits: atom,
+  }),
+});
+
+export const SCENE_INPUT = recordOf({
+  rows,
+  others: listOf(rows, ({ scene }: ProjectRows) => scene.id),
+  known: listOf(recordOf({ value: atom }), (k: KnownValue) => k.key),
+  atHand: atom,
+});
+
+const offer = recordOf({ step: atom });
+const offers = listOf(offer, (o: Offer) => o.step.key);
+const steps = listOf(atom, (s: Step) => s.key);
+
+export const SCENE_VIEW = recordOf({
+  model: recordOf({
+    // Steps first: all that follows names them.
+    steps,
+    all: steps,
+    states: mapOf(atom),
+    offers,
+    sessions: listOf(recordOf({ offers }), (go: Tonight["sessions"][number]) => go.key),
+    beforeBed: offer,
+    clocks: listOf(recordOf({ step: atom }), (c: Tonight["clocks"][number]) => c.step.key),
+    schedule: recordOf({ slots: listOf(recordOf({ step: atom }), (s: Slot) => s.key) }),
+    nights: atom,
+  }),
+  waiting: atom,
+});

@@ -1,0 +1,142 @@
+import { describe, expect, it, vi } from "vitest";
+import { Receiver, Sender } from "../../core/derive";
+import { waitingAt } from "../../core/look";
+import { tonight, type AtHand } from "../../core/plan";
+import type { Project, WorkItem } from "../../core/project";
+import { joinProject, rowsOf, type KnownValue } from "../../core/results";
+import { manyParts } from "../../tests/manyParts";
+import { HOUR, record, THURSDAY } from "../../tests/sampleProject";
+import { scenePlanner } from "./plan";
+import { SCENE_INPUT, type SceneInput, type SceneView } from "./protocol";
+import { serveScene, type FromScene } from "./serve";
+
+const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true };
+const LOOK: WorkItem = { id: "look", kind: "own", title: "A look at it", handsOnS: 60, waitS: 0, family: null, procedureId: null };
+const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
+  rows: rowsOf(project),
+  others: [],
+  known: [],
+  atHand: AT_HAND,
+  awake: false,
+  now: THURSDAY,
+  ...more,
+});
+
+/** A page and a worker, with a structured clone between them; what was put off runs when the test says so. */
+function bench(plan?: (input: SceneInput) => SceneView) {
+  const said: FromScene[] = [];
+  const later: (() => void)[] = [];
+  const hear = serveScene(
+    (message) => said.push(structuredClone(message)),
+    (act) => later.push(act),
+    plan,
+  );
+  const sender = new Sender(SCENE_INPUT);
+  const receiver = new Receiver<SceneView>();
+  let view: SceneView | undefined;
+  return {
+    tell: (input: SceneInput, asked: number): number => {
+      const parts = structuredClone(sender.tell(input));
+      for (const part of parts) hear({ part, asked });
+      return parts.reduce((n, p) => n + p.nodes.length, 0);
+    },
+    answer: (): { view: SceneView; answers: number[]; nodes: number } => {
+      said.length = 0;
+      for (const act of later.splice(0)) act();
+      for (const { part } of said) view = (part && receiver.hear(part)?.value) ?? view;
+      return { view: view!, answers: said.map((s) => s.answers), nodes: said.reduce((n, s) => n + (s.part?.nodes.length ?? 0), 0) };
+    },
+  };
+}
+
+describe("the plan of a scene on another thread", () => {
+  it("says what the plan says that is made here", () => {
+    const { tell, answer } = bench();
+    const project = { ...manyParts(12), records: [record("p0", "p0/c0/0", { startedAt: THURSDAY - HOUR / 4 })] };
+    tell(inputOf(project), 1);
+    const { view } = answer();
+    const joined = joinProject(rowsOf(project), () => undefined);
+    const model = tonight(joined, THURSDAY, AT_HAND);
+    expect(view.model).toEqual(model);
+    expect(view.waiting).toEqual(waitingAt(joined, model));
+    expect(view.problem).toBeNull();
+    // What stands in several lists is one object, as it is here.
+    for (const slot of view.model.schedule.slots) expect(view.model.steps).toContain(slot.step);
+  });
+
+  it("tells little of an edit: one part goes there, and what became of it comes back", () => {
+    const { tell, answer } = bench();
+    const project = manyParts(60);
+    const rows = rowsOf(project);
+    const all = tell(inputOf(project, { rows }), 1);
+    const first = answer();
+    expect(all).toBeGreaterThan(60);
+    const parts = rows.parts.map((p) => (p.id === "p59" ? { ...p, work: [...p.work, LOOK] } : p));
+    // The part, the list that it stands in, the rows, and all of it.
+    expect(tell(inputOf(project, { rows: { ...rows, parts } }), 2)).toBe(4);
+    const { view, nodes } = answer();
+    expect(view.model.steps).toHaveLength(first.view.model.steps.length + 1);
+    expect(nodes).toBeLessThan(first.nodes / 4);
+    expect(view.model.steps[0]).toBe(first.view.model.steps[0]);
+  });
+
+  it("plans several edits as one, and answers the last", () => {
+    const plan = vi.fn(scenePlanner());
+    const { tell, answer } = bench(plan);
+    const project = manyParts(3);
+    for (const [i, name] of ["a", "ab", "abc"].entries()) tell(inputOf({ ...project, scene: { ...project.scene, name } }), i + 1);
+    expect(answer().answers).toEqual([3]);
+    expect(plan).toHaveBeenCalledTimes(1);
+  });
+
+  it("answers with nothing where nothing follows", () => {
+    const { tell, answer } = bench((input) => ({ ...scenePlanner()(input), now: 0, tookMs: 0 }));
+    const project = manyParts(3);
+    tell(inputOf(project), 1);
+    answer();
+    tell(inputOf({ ...project, scene: { ...project.scene, readyBy: null, name: "Another name" } }), 2);
+    expect(answer()).toMatchObject({ answers: [2], nodes: 0 });
+  });
+
+  it("says where it cannot plan, and leaves another scene out that cannot be planned", () => {
+    const silent = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const plan = scenePlanner();
+    const good = manyParts(2);
+    const broken = { ...rowsOf(manyParts(2)), records: [null] as never };
+    broken.scene = { ...broken.scene, id: "other" };
+    const beside = plan(inputOf(good, { others: [broken] }));
+    expect(beside.problem).toMatch(/Another scene could not be planned along/);
+    expect(beside.model.offers.length).toBeGreaterThan(0);
+    const alone = plan({ ...inputOf(good), rows: broken });
+    expect(alone.problem).toMatch(/could not be reckoned/);
+    expect(alone.model.steps).toEqual([]);
+    silent.mockRestore();
+  });
+});
+
+describe("what is computed anew", () => {
+  it("stands as it was in the plan until it is there", async () => {
+    const { realParts } = await import("../../tests/realParts");
+    const { wantedOfPart, resultKey } = await import("../../core/results");
+    const { project } = await realParts(1);
+    const rows = rowsOf(project);
+    const found = project.parts[0];
+    const known = wantedOfPart(rows.parts[0], rows.workshop.printers).flatMap(({ request }): KnownValue[] => {
+      const key = resultKey(request);
+      if (request.kind === "mesh" && found.source.kind === "mesh")
+        return [{ key, value: { report: found.source.report, outsideMm2: found.source.outsideMm2 } as KnownValue["value"] }];
+      if (request.kind === "print") return [{ key, value: found.prints[0] as unknown as KnownValue["value"] }];
+      return [];
+    });
+    const plan = scenePlanner();
+    const machineS = (v: SceneView): number => v.model.machineS;
+    const before = machineS(plan(inputOf(project, { rows, known })));
+    expect(before).toBeGreaterThan(0);
+    // Thinner layers: of the printer that is chosen nothing is known yet.
+    const printers = rows.workshop.printers.map((p) => ({ ...p, layerMm: p.layerMm / 2 }));
+    const changed = { ...rows, workshop: { ...rows.workshop, printers } };
+    expect(machineS(plan(inputOf(project, { rows: changed, known })))).toBe(before);
+    // A planner that never saw the scene has nothing to go by.
+    expect(machineS(scenePlanner()(inputOf(project, { rows: changed, known })))).toBe(0);
+  });
+});
