@@ -423,7 +423,7 @@ export const ROWS: Row[] = [
       const { steps, states, now } = tonight(manyParts(size), THURSDAY, 60);
       const evenings = eveningsFrom(now, EVERY_EVENING, "Europe/Berlin", 240);
       return Promise.resolve({
-        ours: () => finishChance(steps, states, evenings, now, {}, 1000),
+        ours: () => finishChance({ steps, states, evenings, now }, 1000),
         peer: () => {
           for (let i = 0; i < 1000; i++) schedule(steps, states, evenings, now);
         },

@@ -39,7 +39,7 @@ import {
 } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
-import { criticalPath, eveningsFrom, finishChance, plateHours, ratesOf, tonight } from "../core/plan";
+import { chanceOf, criticalPath, finishChance, tonight } from "../core/plan";
 import { OPEN } from "../core/project";
 import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, type SurfaceCase } from "../core/surface";
 import { joinProject, wantedOf } from "../core/results";
@@ -502,11 +502,7 @@ async function plan(bytes: Uint8Array, options: Options): Promise<Result<unknown
   );
   const project = joinProject(rows, lookup);
   const t = tonight(project, from, 60);
-  const chance = finishChance(t.steps, t.states, eveningsFrom(from, project.scene.evenings, project.scene.timeZone, 240), from, {
-    ...plateHours(project, from),
-    hazards: ratesOf(project, []),
-    person: project.habits,
-  });
+  const chance = finishChance({ ...chanceOf(project, [], t), now: from });
   const secondsTo = (ms: number): number | null => (Number.isFinite(ms) ? Math.round((ms - from) / 1000) : null);
   const iso = (ms: number | null): string | null => (ms === null ? null : new Date(ms).toISOString());
   const at = new Map(t.schedule.slots.map((s) => [s.key, s]));

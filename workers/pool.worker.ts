@@ -20,5 +20,4 @@ serve<Jobs>({
   plateFaults: async () => (await import("./jobs/plates")).faults,
   lines: async () => (await import("./jobs/lines")).lines,
   gcode: async () => (await import("./jobs/gcode")).gcode,
-  chance: async () => (await import("./jobs/chance")).chance,
 });

@@ -3,10 +3,9 @@
  */
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
-import type { FinishChance, Person, ScheduleOptions, Step, StepState, Stretch } from "../core/plan";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
-import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted, Hazard } from "../core/print";
+import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -130,17 +129,5 @@ export type Jobs = {
   lines: { request: { photo: Blob; marks: MeterMarks; pitchMm: number }; answer: LineReading };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
-  chance: {
-    request: {
-      steps: Step[];
-      states: Map<string, StepState>;
-      evenings: Stretch[];
-      hours: Omit<ScheduleOptions, "failures">;
-      hazards: Map<string, Hazard>;
-      person: Person;
-      now: number;
-    };
-    answer: FinishChance;
-  };
 };
 export type JobName = keyof Jobs;

@@ -4,7 +4,16 @@
  * of an owner is computed anew, the last one stands. Nothing here is ever part of what the user said.
  */
 import { ok, type Problem, type Result } from "~core/units";
-import { meshOf, resultKey, type KnownValue, type Last, type Lookup, type ResultKind, type ResultRequest, type ValueOf } from "~core/results";
+import {
+  meshOf,
+  resultKey,
+  type KnownValue,
+  type Last,
+  type Lookup,
+  type ResultKind,
+  type ResultRequest,
+  type ValueOf,
+} from "~core/results";
 import { PRIORITY, type Priority } from "~workers/pool";
 
 export type Answer<V> =

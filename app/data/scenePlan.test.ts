@@ -16,6 +16,7 @@ const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput =
   atHand: AT_HAND,
   awake: false,
   now: THURSDAY,
+  chanceWanted: false,
   ...more,
 });
 const named = (id: string): Project => {

@@ -20,6 +20,9 @@ const SCENES_AT_HAND = 2;
 /** A worker that dies so often in a row will die again. */
 const MOST_DEATHS = 3;
 
+/** What is said of a scene; what is looked at is counted here. */
+type Said = Omit<SceneInput, "chanceWanted">;
+
 export class ScenePlan {
   private port: Port | null = null;
   private sender = new Sender(SCENE_INPUT);
@@ -31,6 +34,7 @@ export class ScenePlan {
   /** The plan that stands is not of what was said last, and has not been for a while. */
   late = false;
   private input: SceneInput | null = null;
+  private chanceWanted = 0;
   private readonly views = new Map<string, SceneView>();
   private readonly listeners = new Set<() => void>();
 
@@ -56,8 +60,18 @@ export class ScenePlan {
     return this.port === null && this.deaths >= MOST_DEATHS;
   }
 
+  /** Somebody looks at the chance to be ready. @returns they do no more */
+  wantChance(): () => void {
+    this.chanceWanted++;
+    if (this.input) this.tell(this.input);
+    return () => {
+      this.chanceWanted--;
+    };
+  }
+
   /** Says what the scene is now. */
-  tell(input: SceneInput): void {
+  tell(said: Said): void {
+    const input = { ...said, chanceWanted: this.chanceWanted > 0 };
     this.input = input;
     if (this.stopped) return;
     this.port ??= this.start();
@@ -80,7 +94,7 @@ export class ScenePlan {
   }
 
   /** The same, and waits until the scene has a view. */
-  async first(input: SceneInput): Promise<void> {
+  async first(input: Said): Promise<void> {
     this.tell(input);
     const sceneId = input.rows.scene.id;
     while (!this.views.has(sceneId) && this.port && this.input?.rows.scene.id === sceneId)

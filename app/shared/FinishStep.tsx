@@ -6,13 +6,14 @@ import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
 import { LIMITS } from "~core/project";
 import { CauseChoice } from "~app/shared/CauseChoice";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
-import { useTonight } from "~app/shared/tonightModel";
+import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
 
 export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: number; onClose: () => void }) {
   const { runIn } = useActions();
   const { model } = useTonight();
+  const now = useMoment();
   const project = useProject();
   const others = useOthers();
   const { step } = clock;
@@ -63,8 +64,8 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${step.partName}: ${step.title}`}>
       <p className="text-soft">
         {isPrint
-          ? `${formatDuration((model.now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
-          : `${formatDuration((model.now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
+          ? `${formatDuration((now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
+          : `${formatDuration((now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
       </p>
       {step.clears > 0 && (
         <div className="mt-3">
@@ -88,7 +89,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
         <ParsedField
           className="mt-3 w-56"
           label={isPrint ? "It ran for, as the printer says" : "It took"}
-          text={isPrint ? "" : formatDuration(saidS ?? (model.now - clock.from) / 1000)}
+          text={isPrint ? "" : formatDuration(saidS ?? (now - clock.from) / 1000)}
           placeholder={isPrint ? "not looked at" : undefined}
           parse={isPrint ? orNothing(parseDuration) : (parseDuration as (text: string) => Result<number | null>)}
           readAs={(s) => (s === null ? "not said" : formatDuration(s))}

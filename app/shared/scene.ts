@@ -64,28 +64,15 @@ export function useActions(): SceneActions {
   return actions;
 }
 
-/** Now, renewed four times a minute: clocks and what is offered follow it. @param tookMs how long what follows took last: a page at rest is to rest */
-export function useNow(everyMs = 15_000, tookMs?: () => number): number {
+/** Now, renewed four times a minute. */
+export function useNow(everyMs = 15_000): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
-    let timer: ReturnType<typeof setTimeout>;
-    const wait = (): void => {
-      timer = setTimeout(
-        () => {
-          setNow(Date.now());
-          wait();
-        },
-        Math.max(everyMs, AT_REST * (tookMs?.() ?? 0)),
-      );
-    };
-    wait();
-    return () => clearTimeout(timer);
-  }, [everyMs, tookMs]);
+    const timer = setInterval(() => setNow(Date.now()), everyMs);
+    return () => clearInterval(timer);
+  }, [everyMs]);
   return now;
 }
-
-/** A page at rest spends no more than one part in so many of its time on the clock. */
-const AT_REST = 40;
 
 /** Letters, digits, - and _: safe in addresses and file names. */
 export const newId = (): string => nanoid(13);

@@ -6,10 +6,13 @@ import { RESIN_WARM_C } from "~core/print";
 import { keep, kept } from "~app/data/kept";
 import { desk, useJoinedResults } from "~app/data/results.client";
 import { scenePlan } from "~app/data/scenePlan.client";
-import type { SceneView } from "~workers/scene/protocol";
+import { useNow } from "~app/shared/scene";
+import type { SceneView, ShownChance } from "~workers/scene/protocol";
 
 export interface TonightState {
   model: Tonight;
+  /** When it is ready, and how often that holds; null until it is reckoned. Only for whoever wants it, see useChance. */
+  chance: ShownChance | null;
   atHand: AtHand;
   setAtHand: (change: Partial<AtHand>) => void;
   /** "I am awake": offers things in the night too, until the page is loaded again. */
@@ -87,15 +90,38 @@ export function useTonightModel(
   );
   const nothing = useMemo(() => noTonight(now), [now]);
   const model = view?.model ?? nothing;
+  const chance = view?.chance ?? null;
   // Whoever reads it is drawn anew only where something of it is another.
-  const tonight = useMemo(() => ({ model, atHand, stayUp, setAtHand }), [model, atHand, stayUp, setAtHand]);
+  const tonight = useMemo(() => ({ model, chance, atHand, stayUp, setAtHand }), [model, chance, atHand, stayUp, setAtHand]);
   return { tonight, late, waiting: view?.waiting ?? NO_WORDS, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }
 
 const no = (): boolean => false;
 
-/** How long the plan of a scene took last, ms. */
-export const planTookMs = (sceneId: string): number => scenePlan.of(sceneId)?.tookMs ?? 0;
+/** Something ends at that very moment: it is over when it is looked at. */
+const JUST_AFTER_MS = 250;
+
+/** The moment for which a scene is planned: it goes on when its plan would say something else. */
+export function usePlanClock(sceneId: string): number {
+  const [at, goOn] = useState(() => Date.now());
+  const nextAt = useSyncExternalStore(
+    scenePlan.subscribe,
+    () => scenePlan.of(sceneId)?.model.nextAt,
+    () => undefined,
+  );
+  useEffect(() => {
+    if (nextAt === undefined) return undefined;
+    const timer = setTimeout(() => goOn(Date.now()), Math.max(1000, nextAt - Date.now() + JUST_AFTER_MS));
+    return () => clearTimeout(timer);
+  }, [nextAt, at]);
+  return at;
+}
+
+/** Now, for words on what runs and how long it took; never before what is planned. */
+export function useMoment(): number {
+  const { model } = useTonight();
+  return Math.max(useNow(), model.now);
+}
 
 const NO_WORDS: SceneView["waiting"] = {
   tonight: "",
@@ -114,4 +140,10 @@ export function useTonight(): TonightState {
   const state = useContext(TonightContext);
   if (!state) throw new Error("useTonight: used outside a scene");
   return state;
+}
+
+/** The chance to be ready, reckoned while somebody looks at it. */
+export function useChance(): ShownChance | null {
+  useEffect(() => scenePlan.wantChance(), []);
+  return useTonight().chance;
 }

@@ -75,19 +75,30 @@ function platesWithRestarts(step: Step, hazard: Hazard, random: () => number): n
 /** What is known of each printer's failures; a printer that is not named counts as any. */
 export type Hazards = ReadonlyMap<string, Hazard>;
 
-/** @param hazards learned of each printer; @param options when nobody begins a failed print again, when plates can be changed, when printers must be still */
-export function finishChance(
-  steps: readonly Step[],
-  states: ReadonlyMap<string, StepState>,
-  evenings: readonly Stretch[],
-  now: number,
-  options: Omit<ScheduleOptions, "failures"> & { hazards?: Hazards; person?: Person } = {},
-  runs = 200,
+/** What a chance is reckoned from. */
+export interface ChanceOf {
+  steps: readonly Step[];
+  states: ReadonlyMap<string, StepState>;
+  evenings: readonly Stretch[];
+  now: number;
+  /** When nobody begins a failed print again, when plates can be changed, when printers must be still. */
+  hours?: Omit<ScheduleOptions, "failures">;
+  /** Learned of each printer. */
+  hazards?: Hazards;
+  person?: Person;
+}
+
+const RUNS = 200;
+
+/** The same run by run, for whoever has other things to do between. Yields the share that is done. */
+export function* chanceRuns(
+  { steps, states, evenings, now, hours = {}, hazards, person }: ChanceOf,
+  runs = RUNS,
   seed = 1,
-): FinishChance {
+): Generator<number, FinishChance> {
   const random = seededRandom(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-  const { eveningsOfTen = null, hoursTake = null } = options.person ?? {};
+  const { eveningsOfTen = null, hoursTake = null } = person ?? {};
   const share = eveningsOfTen === null ? null : eveningsOfTen / 10;
   const happens =
     share === null
@@ -101,7 +112,7 @@ export function finishChance(
     const held = evenings.filter((e) => e.from <= now || random() < happen);
     const luck = Math.exp(SPREAD.rate * normal());
     const hazard = (s: Step): Hazard => {
-      const own = s.printerId === null ? undefined : options.hazards?.get(s.printerId);
+      const own = s.printerId === null ? undefined : hazards?.get(s.printerId);
       return own ? { start: own.start, perHour: own.perHour * luck } : { start: 0, perHour: SPREAD.failuresPerHour * luck };
     };
     const failures = new Map<string, number[]>();
@@ -113,11 +124,21 @@ export function finishChance(
         machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, hazard(s), random) : s.machineS,
       };
     });
-    finishes.push(schedule(varied, states, held, now, { ...options, failures }).finish ?? Infinity);
+    finishes.push(schedule(varied, states, held, now, { ...hours, failures }).finish ?? Infinity);
+    yield (i + 1) / runs;
   }
   finishes.sort((a, b) => a - b);
   const at = (p: number): number => finishes[Math.min(runs - 1, Math.ceil(p * runs) - 1)];
   return { finishes, p50: at(0.5), p80: at(0.8), p95: at(0.95) };
+}
+
+/** Runs it to the end. */
+export function finishChance(of: ChanceOf, runs = RUNS, seed = 1): FinishChance {
+  const going = chanceRuns(of, runs, seed);
+  for (;;) {
+    const step = going.next();
+    if (step.done) return step.value;
+  }
 }
 
 /** Share of the runs that are ready by `date`. */

@@ -8,6 +8,7 @@ export * from "./plateSteps";
 export * from "./printLog";
 export * from "./printRisk";
 export * from "./queue";
+export * from "./readyWhen";
 export * from "./startPrint";
 export * from "./toPrint";
 export * from "./schedule";

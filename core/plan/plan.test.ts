@@ -421,8 +421,8 @@ describe("the chance to be ready", () => {
   it("is the same for the same seed, ordered, and grows with the date", () => {
     const t = tonight(projectOf([crate([PRINT])]), THURSDAY, 60);
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 60);
-    const a = finishChance(t.steps, t.states, evenings, THURSDAY, {}, 40, 3),
-      b = finishChance(t.steps, t.states, evenings, THURSDAY, {}, 40, 3);
+    const a = finishChance({ steps: t.steps, states: t.states, evenings, now: THURSDAY }, 40, 3),
+      b = finishChance({ steps: t.steps, states: t.states, evenings, now: THURSDAY }, 40, 3);
     expect(a).toEqual(b);
     expect(a.p50 <= a.p80 && a.p80 <= a.p95).toBe(true);
     expect(chanceBy(a, THURSDAY)).toBe(0);
@@ -452,7 +452,7 @@ describe("the chance to be ready", () => {
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 200);
     const nights = nightsBetween(THURSDAY, THURSDAY + 200 * 86400000, "Europe/Berlin");
     const states = stepStates(steps, [], THURSDAY);
-    const { p80 } = finishChance(steps, states, evenings, THURSDAY, { nights, person }, 400);
+    const { p80 } = finishChance({ steps, states, evenings, now: THURSDAY, hours: { nights }, person }, 400);
     let held = 0;
     const builds = 250;
     for (let b = 0; b < builds; b++) {

@@ -165,6 +165,9 @@ const RANK_S = 86_400;
 /** A date presses from so long before. */
 const PRESSES_S = 14 * 86_400;
 
+/** How a date presses is told by the hour: a plan made a minute later is no other for it. */
+const wholeHours = (ms: number): number => Math.floor(ms / 3_600_000) * 3600;
+
 /** A step of another scene has that scene's name before its key, so that no two are taken for one. */
 const inScene = (sceneId: string, key: string): string => `${sceneId}:${key}`;
 
@@ -184,7 +187,7 @@ export function inItsScene(step: Step, open: Project, others: readonly Project[]
  */
 export function stepsOfScenes(open: Project, others: readonly Project[], now: number): Step[] {
   const urgency = ({ scene }: Project): number => {
-    const due = scene.readyBy === null ? Infinity : Date.parse(scene.readyBy) / 1000 - now / 1000;
+    const due = scene.readyBy === null ? Infinity : Date.parse(scene.readyBy) / 1000 - wholeHours(now);
     return -scene.rank * RANK_S + (Number.isFinite(due) ? Math.max(0, PRESSES_S - due) : 0);
   };
   const all = [

@@ -23,8 +23,6 @@ export interface Clock {
   kind: "running" | "setting" | "in hand";
   from: number;
   until: number;
-  /** 0 just begun … 1 over. */
-  share: number;
 }
 
 /** What somebody has at hand tonight. */
@@ -62,9 +60,12 @@ export interface Tonight {
   machineS: number;
   evenings: number;
   finish: number | null;
+  /** Until then the plan says the same, but for what slips by the minute: something ends, or an evening or a night begins or ends. */
+  nextAt: number;
 }
 
-const HORIZON_DAYS = 240;
+/** So far ahead evenings are looked for. */
+export const HORIZON_DAYS = 240;
 
 /** Steps of all scenes and where each stands. */
 function standing(project: Project, others: readonly Project[], now: number): { steps: Step[]; states: Map<string, StepState> } {
@@ -156,7 +157,6 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
         kind: s.kind,
         from: s.since,
         until: s.until,
-        share: Math.min(1, Math.max(0, (now - s.since) / Math.max(1, s.until - s.since))),
       });
     else if (s.kind === "in hand")
       clocks.push({
@@ -164,7 +164,6 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
         kind: "in hand",
         from: s.since,
         until: s.since + step.handsOnS * 1000,
-        share: Math.min(1, Math.max(0, (now - s.since) / (step.handsOnS * 1000))),
       });
   }
   clocks.sort((a, b) => a.until - b.until);
@@ -190,8 +189,20 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     machineS: plan.machineS,
     evenings: evenings.filter((e) => e.from < last && ownSlots.some((s) => s.hands.some((h) => h.from < e.to && h.to > e.from))).length,
     finish: project.scene.rests ? null : plan.finish,
+    nextAt: nextAfter(now, [
+      clocks.map((c) => c.until),
+      ...[evenings, changes, nightsBetween(now, now + 36 * 3_600_000, project.scene.timeZone, project.habits.sleep)].map((hours) =>
+        hours.flatMap((h) => [h.from, h.to]),
+      ),
+    ]),
   };
 }
+
+/** A plan that begins now and is not begun slips: after so long it is made anew, ms. */
+const SLIPS_MS = 5 * 60_000;
+
+const nextAfter = (now: number, moments: readonly (readonly number[])[]): number =>
+  moments.flat().reduce((next, at) => (at > now && at < next ? at : next), now + SLIPS_MS);
 
 /** Steps of the open scene, whether it rests or not, and of all that are at work beside it. */
 export const stepsOfAll = ({ steps, all }: Pick<Tonight, "steps" | "all">): Step[] => [...steps, ...all.filter((s) => s.scene)];
@@ -214,6 +225,7 @@ export const noTonight = (now: number): Tonight => ({
   machineS: 0,
   evenings: 0,
   finish: null,
+  nextAt: now + SLIPS_MS,
 });
 
 /** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */

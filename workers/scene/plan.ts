@@ -1,7 +1,7 @@
 /** The plan of a scene, and what is said of it in the frame. */
 import { ofOne } from "../../core/derive";
 import { waitingAt } from "../../core/look";
-import { noTonight, tonight, type Tonight } from "../../core/plan";
+import { chanceOf, noTonight, tonight, type ChanceOf, type Tonight } from "../../core/plan";
 import type { Project, ProjectRows } from "../../core/project";
 import { joinProject, resultKey, wantedIn, type KnownValue, type Lookup, type ResultRequest, type ValueOf } from "../../core/results";
 import type { SceneInput, SceneView } from "./protocol";
@@ -11,8 +11,14 @@ const byKey = ofOne((known: readonly KnownValue[]) => new Map(known.map(({ key, 
 /** Owners whose last result is at hand. */
 const MOST_LASTS = 20_000;
 
+/** The plan of a scene, and what its chance to be ready is reckoned from. */
+export interface ScenePlanned {
+  view: Omit<SceneView, "chance">;
+  chanceOf: () => ChanceOf;
+}
+
 /** Plans scenes one after the other: what is computed anew of a part stands as it was until it is there. */
-export function scenePlanner(): (input: SceneInput) => SceneView {
+export function scenePlanner(): (input: SceneInput) => ScenePlanned {
   const lasts = new Map<string, ValueOf<ResultRequest>>();
   const remember = (rows: ProjectRows, lookup: Lookup): void => {
     for (const { request, of } of wantedIn(rows)) {
@@ -33,7 +39,11 @@ export function scenePlanner(): (input: SceneInput) => SceneView {
     if (before?.rows !== rows || before.others !== others || before.known !== known) for (const r of said) remember(r, lookup);
     before = input;
     const [project, ...beside] = said.map((r) => joinProject(r, lookup, (of) => lasts.get(of)));
-    return { sceneId: rows.scene.id, now: input.now, ...planned(project, beside, input), tookMs: performance.now() - began };
+    const plan = planned(project, beside, input);
+    return {
+      view: { sceneId: rows.scene.id, now: input.now, ...plan, tookMs: performance.now() - began },
+      chanceOf: () => chanceOf(project, beside, plan.model),
+    };
   };
 }
 

@@ -1,7 +1,7 @@
 /** What a page tells the worker of its scene, and what it gets back; each only as far as it is another than before. */
 import { atom, listOf, mapOf, recordOf } from "../../core/derive";
 import type { Place } from "../../core/look";
-import type { AtHand, Offer, Slot, Step, Tonight } from "../../core/plan";
+import type { AtHand, FinishChance, Offer, Slot, Step, Tonight } from "../../core/plan";
 import type { ProjectRows } from "../../core/project";
 import type { KnownValue } from "../../core/results";
 
@@ -16,7 +16,12 @@ export interface SceneInput {
   /** Somebody says that they are up, though it is night. */
   awake: boolean;
   now: number;
+  /** Somebody looks at the chance to be ready, which takes its time. */
+  chanceWanted: boolean;
 }
+
+/** @property stale it is that of before: another is being reckoned */
+export type ShownChance = FinishChance & { stale: boolean };
 
 /** What follows from it, and from nothing else. */
 export interface SceneView {
@@ -30,6 +35,8 @@ export interface SceneView {
   problem: string | null;
   /** How long the planning took, ms. */
   tookMs: number;
+  /** The chance to be ready, where it is wanted and there. */
+  chance: ShownChance | null;
 }
 
 const byId = (row: { id: string }): string => row.id;
@@ -74,4 +81,5 @@ export const SCENE_VIEW = recordOf({
     nights: atom,
   }),
   waiting: atom,
+  chance: atom,
 });

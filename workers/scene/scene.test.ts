@@ -1,12 +1,12 @@
 import { describe, expect, it, vi } from "vitest";
 import { Receiver, Sender } from "../../core/derive";
 import { waitingAt } from "../../core/look";
-import { tonight, type AtHand } from "../../core/plan";
+import { chanceOf, finishChance, tonight, type AtHand } from "../../core/plan";
 import type { Project, WorkItem } from "../../core/project";
 import { joinProject, rowsOf, type KnownValue } from "../../core/results";
 import { manyParts } from "../../tests/manyParts";
 import { HOUR, record, THURSDAY } from "../../tests/sampleProject";
-import { scenePlanner } from "./plan";
+import { scenePlanner, type ScenePlanned } from "./plan";
 import { SCENE_INPUT, type SceneInput, type SceneView } from "./protocol";
 import { serveScene, type FromScene } from "./serve";
 
@@ -19,11 +19,12 @@ const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput =
   atHand: AT_HAND,
   awake: false,
   now: THURSDAY,
+  chanceWanted: false,
   ...more,
 });
 
 /** A page and a worker, with a structured clone between them; what was put off runs when the test says so. */
-function bench(plan?: (input: SceneInput) => SceneView) {
+function bench(plan?: (input: SceneInput) => ScenePlanned) {
   const said: FromScene[] = [];
   const later: (() => void)[] = [];
   const hear = serveScene(
@@ -90,7 +91,11 @@ describe("the plan of a scene on another thread", () => {
   });
 
   it("answers with nothing where nothing follows", () => {
-    const { tell, answer } = bench((input) => ({ ...scenePlanner()(input), now: 0, tookMs: 0 }));
+    const planner = scenePlanner();
+    const { tell, answer } = bench((input) => {
+      const planned = planner(input);
+      return { ...planned, view: { ...planned.view, tookMs: 0 } };
+    });
     const project = manyParts(3);
     tell(inputOf(project), 1);
     answer();
@@ -104,13 +109,48 @@ describe("the plan of a scene on another thread", () => {
     const good = manyParts(2);
     const broken = { ...rowsOf(manyParts(2)), records: [null] as never };
     broken.scene = { ...broken.scene, id: "other" };
-    const beside = plan(inputOf(good, { others: [broken] }));
+    const beside = plan(inputOf(good, { others: [broken] })).view;
     expect(beside.problem).toMatch(/Another scene could not be planned along/);
     expect(beside.model.offers.length).toBeGreaterThan(0);
-    const alone = plan({ ...inputOf(good), rows: broken });
+    const alone = plan({ ...inputOf(good), rows: broken }).view;
     expect(alone.problem).toMatch(/could not be reckoned/);
     expect(alone.model.steps).toEqual([]);
     silent.mockRestore();
+  });
+});
+
+describe("the chance to be ready", () => {
+  const project = manyParts(4);
+
+  it("is reckoned in slices while somebody looks, the same as in one go", () => {
+    const { tell, answer } = bench();
+    tell(inputOf(project, { chanceWanted: true }), 1);
+    let seen = answer();
+    expect(seen.view.chance).toBeNull();
+    for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
+    const joined = joinProject(rowsOf(project), () => undefined);
+    expect(seen.view.chance).toEqual({ ...finishChance(chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND))), stale: false });
+    // Nobody has changed anything: nothing more is done.
+    expect(answer().answers).toEqual([]);
+  });
+
+  it("is said to be that of before while another is reckoned; a name and a minute make no other", () => {
+    const { tell, answer } = bench();
+    const wanted = inputOf(project, { chanceWanted: true });
+    tell(wanted, 1);
+    let seen = answer();
+    for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
+    const renamed = { ...wanted, rows: { ...wanted.rows, scene: { ...wanted.rows.scene, name: "Another" } }, now: THURSDAY + 60_000 };
+    tell(renamed, 2);
+    expect(answer().view.chance).toMatchObject({ stale: false });
+    const fewer = { ...renamed, rows: { ...renamed.rows, parts: renamed.rows.parts.slice(1) } };
+    tell(fewer, 3);
+    seen = answer();
+    expect(seen.view.chance).toMatchObject({ stale: true });
+    for (let n = 0; n < 200 && seen.view.chance?.stale; n++) seen = answer();
+    expect(seen.view.chance).toMatchObject({ stale: false });
+    tell({ ...fewer, chanceWanted: false }, 4);
+    expect(answer().view.chance).toBeNull();
   });
 });
 
@@ -129,7 +169,7 @@ describe("what is computed anew", () => {
       return [];
     });
     const plan = scenePlanner();
-    const machineS = (v: SceneView): number => v.model.machineS;
+    const machineS = ({ view }: ScenePlanned): number => view.model.machineS;
     const before = machineS(plan(inputOf(project, { rows, known })));
     expect(before).toBeGreaterThan(0);
     // Thinner layers: of the printer that is chosen nothing is known yet.

@@ -1,6 +1,7 @@
 /** The worker's side: hears what is said of the scene, plans it, and tells what has become another. */
-import { Receiver, Sender, type Telling } from "../../core/derive";
-import { scenePlanner } from "./plan";
+import { atom, mapOf, Receiver, recordOf, Sender, sharing, type Telling } from "../../core/derive";
+import { chanceRuns, type ChanceOf, type FinishChance } from "../../core/plan";
+import { scenePlanner, type ScenePlanned } from "./plan";
 import { SCENE_VIEW, type SceneInput, type SceneView } from "./protocol";
 
 /** What the page says: a part of the input, and with the last part by which number it is answered. */
@@ -9,33 +10,100 @@ export interface ToScene {
   asked: number;
 }
 
-/** What the worker says: a part of the view, and with the last part which number it answers. Nothing new is one empty answer. */
+/** What the worker says: a part of the view, and which number it answers. Nothing new is one empty answer. */
 export interface FromScene {
   part: Telling | null;
   answers: number;
+}
+
+/** What is said is heard in between: so long at most it waits, ms. */
+const SLICE_MS = 40;
+
+const CHANCE_OF = recordOf({ steps: atom, states: atom, evenings: atom, hours: atom, hazards: mapOf(atom), person: atom });
+
+/** The chance of the scene that is open, reckoned a slice at a time, anew only where something that it is reckoned from is another. */
+class Chances {
+  private of: ChanceOf | null = null;
+  private sceneId = "";
+  private going: Generator<number, FinishChance> | null = null;
+  chance: FinishChance | null = null;
+
+  want(sceneId: string, of: ChanceOf): void {
+    const now = sharing(this.of, of, CHANCE_OF) as ChanceOf;
+    if (now === this.of && sceneId === this.sceneId) return;
+    // Another scene's says nothing of this one.
+    if (sceneId !== this.sceneId) this.chance = null;
+    this.of = now;
+    this.sceneId = sceneId;
+    this.going = chanceRuns(now);
+  }
+
+  /** Nobody looks. */
+  drop(): void {
+    this.of = this.going = this.chance = null;
+  }
+
+  get busy(): boolean {
+    return this.going !== null;
+  }
+
+  /** Goes on for a slice. @returns whether it is there now */
+  goOn(): boolean {
+    const until = performance.now() + SLICE_MS;
+    while (this.going) {
+      const step = this.going.next();
+      if (step.done) {
+        this.chance = step.value;
+        this.going = null;
+        return true;
+      }
+      if (performance.now() >= until) return false;
+    }
+    return false;
+  }
 }
 
 /** @param later runs when all that has been said meanwhile is heard: several edits are planned as one */
 export function serveScene(
   post: (message: FromScene) => void,
   later: (act: () => void) => void,
-  plan: (input: SceneInput) => SceneView = scenePlanner(),
+  plan: (input: SceneInput) => ScenePlanned = scenePlanner(),
 ): (message: ToScene) => void {
   const input = new Receiver<SceneInput>();
   const view = new Sender(SCENE_VIEW);
-  let asked: { value: SceneInput; number: number } | null = null;
-  const answer = (): void => {
-    if (!asked) return;
-    const { value, number } = asked;
-    asked = null;
-    const parts = view.tell(plan(value));
+  const chances = new Chances();
+  let asked: SceneInput | null = null;
+  let number = 0;
+  let last: ScenePlanned["view"] | null = null;
+  let waiting = false;
+
+  const tell = (): void => {
+    const parts = view.tell({ ...last!, chance: chances.chance && { ...chances.chance, stale: chances.busy } } satisfies SceneView);
     if (parts.length === 0) post({ part: null, answers: number });
     for (const part of parts) post({ part, answers: number });
   };
-  return ({ part, asked: number }) => {
+  const goOn = (): void => {
+    waiting = false;
+    if (asked) {
+      const { view: planned, chanceOf } = plan(asked);
+      last = planned;
+      if (asked.chanceWanted) chances.want(planned.sceneId, chanceOf());
+      else chances.drop();
+      asked = null;
+      tell();
+    } else if (chances.goOn()) tell();
+    if (chances.busy) put();
+  };
+  const put = (): void => {
+    if (waiting) return;
+    waiting = true;
+    later(goOn);
+  };
+  return ({ part, asked: by }) => {
     const heard = input.hear(part);
     if (!heard) return;
-    if (!asked) later(answer);
-    asked = { value: heard.value, number };
+    asked = heard.value;
+    number = by;
+    put();
   };
 }

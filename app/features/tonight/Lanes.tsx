@@ -2,6 +2,7 @@
 import { scaleTime, timeFormat, timeHour } from "d3";
 import type { Step, Tonight } from "~core/plan";
 import type { Project } from "~core/project";
+import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
 
@@ -76,6 +77,7 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
 
 export function Lanes({ model, project }: { model: Tonight; project: Project }) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  const now = useMoment();
   const from = model.now - 3 * HOUR,
     to = from + SHOWN_HOURS * HOUR;
   const lanes = lanesOf(model, project, from, to);
@@ -127,7 +129,7 @@ export function Lanes({ model, project }: { model: Tonight; project: Project }) 
               ))}
             </g>
           ))}
-          <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height} stroke="var(--act)" strokeWidth="2" />
+          <line x1={at(now)} x2={at(now)} y1="0" y2={height} stroke="var(--act)" strokeWidth="2" />
         </svg>
       )}
     </div>

@@ -7,7 +7,7 @@ import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from
 import type { Lesson, Part, Project } from "~core/project";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
-import { useTonight } from "~app/shared/tonightModel";
+import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
 
@@ -104,6 +104,7 @@ export function InHandSession({
 }) {
   const { runIn } = useActions();
   const { model } = useTonight();
+  const now = useMoment();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const many = go.clocks.length > 1;
   const [first] = go.clocks;
@@ -115,7 +116,7 @@ export function InHandSession({
   const began = Math.min(...go.clocks.map((c) => c.from));
   // Pieces of the same go that were ended by themselves have their part of it already.
   const saidS = project.records.filter((r) => r.startedAt === began && r.finishedAt !== null).reduce((n, r) => n + (r.saidS ?? 0), 0);
-  const took = Math.max(0, (model.now - began) / 1000 - saidS);
+  const took = Math.max(0, (now - began) / 1000 - saidS);
   const end = (): void => {
     if (!many) return onFinish(first);
     // Nothing ticked means that all of it was done.

@@ -1,25 +1,12 @@
 /** Tonight: what to do in the minutes at hand, what to leave alone, and when the scene is ready. */
 import { format } from "date-fns";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
-import { runJob } from "~workers/client";
-import {
-  chanceBy,
-  eveningsFrom,
-  goKeyOf,
-  personWords,
-  plateHours,
-  ratesOf,
-  type Clock,
-  type FinishChance,
-  type Go,
-  type Offer,
-  type Tonight,
-} from "~core/plan";
+import { chanceBy, goKeyOf, personWords, type Clock, type Go, type Offer, type Tonight } from "~core/plan";
 import type { Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, useOthers } from "~app/shared/scene";
-import { useTonight } from "~app/shared/tonightModel";
+import { useActions } from "~app/shared/scene";
+import { useChance, useMoment, useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -60,7 +47,7 @@ export function TonightPage({ project }: { project: Project }) {
   return (
     <Page
       title="Tonight"
-      sub={format(model.now, "EEEE HH:mm")}
+      sub={<HourNow />}
       cells={[
         { label: scenes > 1 ? "scenes" : "scene", value: scenes > 1 ? `${scenes} at work` : scene.name },
         { label: "steps done", value: `${model.done} of ${model.steps.length}` },
@@ -207,7 +194,11 @@ function Nothing({ model, project }: { model: Tonight; project: Project }) {
   );
 }
 
+/** The day and the hour. */
+const HourNow = () => format(useMoment(), "EEEE HH:mm");
+
 function LeaveAlone({ model }: { model: Tonight }) {
+  const now = useMoment();
   const { runIn } = useActions();
   const clocks = model.clocks.filter((c) => c.kind !== "in hand");
   const [failing, setFailing] = useState<Clock | null>(null);
@@ -223,7 +214,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
               <rect
                 x="0.6"
                 y="0.6"
-                width={Math.max(0, 93 * (1 - c.share))}
+                width={93 * Math.min(1, Math.max(0, (c.until - now) / Math.max(1, c.until - c.from)))}
                 height="14.8"
                 fill={c.kind === "running" ? "var(--ink)" : hatchFill("setting")}
               />
@@ -235,8 +226,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
                 {c.step.scene && <span className="font-normal text-soft">, {c.step.scene.name}</span>}
               </span>
               <span className="block text-soft">
-                {c.kind === "running" ? "prints" : "sets"} until {format(c.until, "EEE HH:mm")},{" "}
-                {formatDuration((c.until - model.now) / 1000)}
+                {c.kind === "running" ? "prints" : "sets"} until {format(c.until, "EEE HH:mm")}, {formatDuration((c.until - now) / 1000)}
               </span>
             </span>
             {c.kind === "running" && (
@@ -292,46 +282,12 @@ const withStored = (usual: readonly Said[], stored: number | null | undefined, l
     ? [...usual]
     : [...usual, { value: String(stored), label: label(stored) }];
 
-const HOUR_MS = 3_600_000;
-/** Maps and sets as lists, so that what is in them counts. */
-const listed = (_: string, value: unknown): unknown =>
-  value instanceof Map || value instanceof Set ? [...(value as Iterable<unknown>)] : value;
-
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
 function Ready({ project, model }: { project: Project; model: Tonight }) {
   const { run } = useActions();
   const { scene } = project;
-  const [chance, setChance] = useState<FinishChance | null>(null);
   const { habits } = project;
-  const others = useOthers();
-  // What is sent is what makes it another run: nothing can be forgotten. The clock counts by the hour.
-  const ask = useCallback(
-    (now: number) => ({
-      // The same steps as the plan: those of other scenes take evenings too.
-      steps: model.all,
-      states: model.states,
-      evenings: eveningsFrom(now, scene.evenings, scene.timeZone, 240),
-      hours: plateHours(project, now),
-      hazards: ratesOf(project, others),
-      person: { eveningsOfTen: habits.eveningsOfTen, hoursTake: habits.hoursTake },
-      now,
-    }),
-    [model, project, others, scene.evenings, scene.timeZone, habits],
-  );
-  const key = useMemo(() => JSON.stringify(ask(Math.floor(model.now / HOUR_MS) * HOUR_MS), listed), [ask, model.now]);
-  useEffect(() => {
-    // Two hundred schedules take a moment: in a worker, after the page has been drawn.
-    const stop = new AbortController();
-    const timer = setTimeout(() => {
-      void runJob("chance", ask(model.now), { signal: stop.signal }).then((r) => r.ok && setChance(r.value));
-    }, 120);
-    return () => {
-      clearTimeout(timer);
-      stop.abort();
-    };
-    // Only what changes the plan makes new runs, not each tick of the clock.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
+  const chance = useChance();
   const day = (ms: number): string => format(ms, "EEEE d MMMM");
   const by = scene.readyBy ? new Date(`${scene.readyBy.slice(0, 10)}T23:59:00`).getTime() : null;
   const inTime = chance && by !== null ? chanceBy(chance, by) : null;
@@ -357,7 +313,9 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
               prints and long evenings.
             </p>
           )}
-          {chance && !scene.rests && <p className="text-soft">{personWords(habits)}</p>}
+          {chance && !scene.rests && (
+            <p className="text-soft">{chance.stale ? "As it was before your last change: being reckoned anew." : personWords(habits)}</p>
+          )}
           <p className="text-soft">
             {formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
             {model.machineS > 0 && `, ${formatDuration(model.machineS)} of prints to start`}.

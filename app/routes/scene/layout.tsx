@@ -9,8 +9,8 @@ import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
-import { OthersContext, ProjectContext, SceneActionsContext, useNow, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
-import { firstPlan, planTookMs, TonightContext, useTonightModel } from "~app/shared/tonightModel";
+import { OthersContext, ProjectContext, SceneActionsContext, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
+import { firstPlan, TonightContext, usePlanClock, useTonightModel } from "~app/shared/tonightModel";
 import { usePrinterWatch } from "~app/shared/printerWatch";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
@@ -55,10 +55,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const project = useJoined(rows);
   const others = useJoinedAll(otherRows);
   const sceneId = rows.scene.id;
-  const now = useNow(
-    15_000,
-    useCallback(() => planTookMs(sceneId), [sceneId]),
-  );
+  const now = usePlanClock(sceneId);
   // Just-finished steps must count at once, so the clock never stands before the data.
   const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, loaderData.loadedAt));
   const [newPart, setNewPart] = useState(false);

@@ -19,7 +19,7 @@ import { toast } from "sonner";
 import type { Job, Lane, Queue } from "~core/plan";
 import { formatDuration } from "~core/units";
 import { useActions } from "~app/shared/scene";
-import { useTonight } from "~app/shared/tonightModel";
+import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Choice } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -78,6 +78,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
   const { model } = useTonight();
   const [ref, shown] = useWidth<HTMLDivElement>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const now = useMoment();
   const from = model.now - 2 * HOUR;
   const to = span === "all" ? Math.max(from + 20 * HOUR, queue.until + HOUR) : from + Number(span) * HOUR;
   // On a phone, and where all of a long queue is shown, the lanes are wider than the page and move under the thumb: a bar stays large
@@ -178,7 +179,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
                   ({ lane }, i) =>
                     lane.loaded && <StockLine key={lane.printer.id} lane={lane} at={at} top={tops[i] + BAR} from={from} to={to} />,
                 )}
-                <line x1={at(model.now)} x2={at(model.now)} y1="0" y2={height - 16} stroke="var(--act)" strokeWidth="2" />
+                <line x1={at(now)} x2={at(now)} y1="0" y2={height - 16} stroke="var(--act)" strokeWidth="2" />
               </svg>
               {rows.map(({ lane }, i) => (
                 <LaneRow key={lane.printer.id} lane={lane} top={tops[i]} at={at} from={from} to={to} width={width} onKey={byKey} />

@@ -1,0 +1,23 @@
+/** What the chance to be ready is reckoned from: the same steps, hours and printers as the plan. */
+import type { Project } from "../project";
+import type { ChanceOf } from "./chance";
+import { eveningsFrom } from "./evenings";
+import { ratesOf } from "./printRisk";
+import { HORIZON_DAYS, plateHours, type Tonight } from "./tonight";
+
+const HOUR_MS = 3_600_000;
+
+/** @param model the plan; steps of other scenes take evenings too. The clock counts by the hour: no minute makes another chance. */
+export function chanceOf(project: Project, others: readonly Project[], { all, states, now: at }: Tonight): ChanceOf {
+  const { scene, habits } = project;
+  const now = Math.floor(at / HOUR_MS) * HOUR_MS;
+  return {
+    steps: all,
+    states,
+    evenings: eveningsFrom(now, scene.evenings, scene.timeZone, HORIZON_DAYS),
+    now,
+    hours: plateHours(project, now),
+    hazards: ratesOf(project, others),
+    person: { eveningsOfTen: habits.eveningsOfTen, hoursTake: habits.hoursTake },
+  };
+}
