@@ -436,9 +436,29 @@ export const ROWS: Row[] = [
 export const PAGE_ROWS: PageRow[] = [
   {
     name: "edit",
-    work: "longest task of the page's thread after an edit in a scene of 100 parts and 700 steps",
+    work: "longest task of the page's thread after an edit in a scene of 200 printed and painted parts",
     peer: "the 50 ms from which a task is long",
     goal: 1,
-    parts: [25, 50, 100],
+    taken: "longest task",
+    boundMs: 50,
+    parts: [50, 200],
+  },
+  {
+    name: "edit-scripts",
+    work: "what the page's scripts take for a coat that is added, in the same scene",
+    peer: "60 ms",
+    goal: 1,
+    taken: "scripts of a coat",
+    boundMs: 60,
+    parts: [50, 200],
+  },
+  {
+    name: "rest",
+    work: "what the page's scripts take in six seconds in which nothing happens, in the same scene",
+    peer: "a hundredth of the time",
+    goal: 1,
+    taken: "rest",
+    boundMs: 60,
+    parts: [200],
   },
 ];

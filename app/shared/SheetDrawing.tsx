@@ -1,6 +1,7 @@
 /** The sheet: front, side and plan at one scale, dimensions in model and real units, a door and a figure, hatches, notes on leaders. */
 import { Link, useParams } from "react-router";
-import { useLayoutEffect, useRef, useState } from "react";
+import { memo, useLayoutEffect, useMemo, useRef, useState } from "react";
+import { ofTexts } from "~core/derive";
 import { formatMm, formatReal } from "~core/units";
 import type { Bounds } from "~core/mesh";
 import { DOOR_MM, DOOR_WIDTH_MM } from "~core/scale";
@@ -64,7 +65,10 @@ function Placed({
 }: SheetDrawingProps & { width: number }) {
   const column = width >= 760;
   const drawWidth = column ? width - NOTES_WIDTH : width;
-  const layout = layoutViews(sheet.views, drawWidth, column ? 340 : 380, figureMm);
+  const layout = useMemo(
+    () => layoutViews(sheet.views, drawWidth, column ? 340 : 380, figureMm),
+    [sheet.views, drawWidth, column, figureMm],
+  );
   const list = useRef<HTMLUListElement>(null);
   const [slots, setSlots] = useState<number[]>([]);
   const [notesHeight, setNotesHeight] = useState(0);
@@ -268,6 +272,25 @@ const ringsPath = (rings: readonly number[][], { x, y }: Point, s: number): stri
     })
     .join("");
 
+interface Drawn {
+  placed: PlacedView;
+  s: number;
+  line: React.SVGProps<SVGPathElement>;
+}
+
+// Thousands of points: their paths are written anew only where they or their place are others.
+const Segments = memo(({ of, placed, s, line }: Drawn & { of: Parameters<typeof segmentsPath>[0] }) => (
+  <path d={segmentsPath(of, placed, s)} fill="none" {...line} />
+));
+const Rings = memo(({ of, placed, s, line }: Drawn & { of: readonly number[][] }) => (
+  <path d={ringsPath(of, placed, s)} fillRule="evenodd" {...line} />
+));
+
+const HIDDEN_LINE: Drawn["line"] = { stroke: "var(--soft)", strokeWidth: 0.6, strokeDasharray: "3 2.5" };
+const FEATURE_LINE: Drawn["line"] = { stroke: "var(--ink)", strokeWidth: 1, strokeLinecap: "round" };
+const OUTLINE: Drawn["line"] = { stroke: "var(--ink)", strokeWidth: 1.8, strokeLinecap: "round" };
+const filledWith = ofTexts((hatch): Drawn["line"] => ({ fill: hatchFill(hatch as HatchKind) }), 100);
+
 function Views({
   sheet,
   layout,
@@ -296,17 +319,11 @@ function Views({
           {sheet.hatches
             .filter((h) => h.view === placed.view.name && hatched.has(h.surface))
             .map((h) => (
-              <path key={h.surface} d={ringsPath(h.rings, placed, s)} fill={hatchFill(hatched.get(h.surface)!)} fillRule="evenodd" />
+              <Rings key={h.surface} of={h.rings} placed={placed} s={s} line={filledWith(hatched.get(h.surface)!)} />
             ))}
-          <path
-            d={segmentsPath(placed.view.hidden, placed, s)}
-            stroke="var(--soft)"
-            strokeWidth="0.6"
-            strokeDasharray="3 2.5"
-            fill="none"
-          />
-          <path d={segmentsPath(placed.view.features, placed, s)} stroke="var(--ink)" strokeWidth={1} fill="none" strokeLinecap="round" />
-          <path d={segmentsPath(placed.view.outline, placed, s)} stroke="var(--ink)" strokeWidth="1.8" fill="none" strokeLinecap="round" />
+          <Segments of={placed.view.hidden} placed={placed} s={s} line={HIDDEN_LINE} />
+          <Segments of={placed.view.features} placed={placed} s={s} line={FEATURE_LINE} />
+          <Segments of={placed.view.outline} placed={placed} s={s} line={OUTLINE} />
         </g>
       ))}
       <g stroke="var(--ink)" strokeWidth="1" fill="none">

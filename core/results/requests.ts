@@ -113,7 +113,11 @@ export interface Wanted {
 }
 
 /** What a part wants: how large it is, what printers say, its surfaces, its walls. */
-export function wantedOfPart(part: PartRow, printers: readonly Printer[]): Wanted[] {
+export const wantedOfPart = (part: PartRow, printers: readonly Printer[]): readonly Wanted[] => wantedOn(printers)(part);
+
+const wantedOn = ofOne((printers: readonly Printer[]) => ofOne((part: PartRow) => wantedAnew(part, printers)));
+
+function wantedAnew(part: PartRow, printers: readonly Printer[]): Wanted[] {
   const of = (request: ResultRequest, whose = ""): Wanted => ({ request, of: ownerOf(part, request.kind, whose) });
   const { source } = part;
   return [
@@ -136,9 +140,9 @@ export const ownerOf = ({ sceneId, id, source, factor }: PartRow, kind: ResultKi
 const FIRST: ResultKind[] = ["mesh", "print", "surfaces", "marks", "walls"];
 
 /** Everything that is kept fresh of a scene, first things first: sizes of all parts, then what printers say, then walls. */
-export function wantedIn({ parts, workshop: { printers } }: ProjectRows): Wanted[] {
+export const wantedIn = ofOne(({ parts, workshop: { printers } }: ProjectRows): readonly Wanted[] => {
   const all = parts.flatMap((part) => wantedOfPart(part, printers));
   return FIRST.flatMap((kind) => all.filter((w) => w.request.kind === kind));
-}
+});
 
 export const wantedOf = (rows: ProjectRows): ResultRequest[] => wantedIn(rows).map((w) => w.request);

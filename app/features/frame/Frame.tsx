@@ -1,5 +1,5 @@
 /** What stands round every page: the sheet, the stations down the right edge, the staff along the bottom. */
-import { useState } from "react";
+import { memo, useState } from "react";
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { Staff, type StaffMark } from "~app/features/staff/Staff";
 import { Dialog } from "~app/ui/dialog";
@@ -20,14 +20,14 @@ interface FrameProps {
   onRedo: () => void;
   onScene: () => void;
   onNewPart: () => void;
-  onResetDemo: () => void;
+  onResetDemo: () => Promise<void>;
   children: React.ReactNode;
 }
 
 /** What is used with dirty hands: on a phone these stand in the row. */
 const FIRST: readonly Station["id"][] = ["tonight", "parts", "print", "paint"];
 
-export function Frame({
+export const Frame = memo(function Frame({
   scene,
   marks,
   waiting,
@@ -103,7 +103,7 @@ export function Frame({
             </p>
           )}
           {scene.demo && (
-            <button className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden" onClick={onResetDemo}>
+            <button className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden" onClick={() => void onResetDemo()}>
               Reset demo
             </button>
           )}
@@ -138,7 +138,7 @@ export function Frame({
       <KeyList open={listOpen} onOpenChange={setListOpen} />
     </div>
   );
-}
+});
 
 function StationCell({ station, base, words, folded }: { station: Station; base: string; words: string; folded: boolean }) {
   const navigate = useNavigate();

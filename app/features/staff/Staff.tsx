@@ -1,6 +1,6 @@
 /** The staff: model millimetres over real lengths at the scene's ratio, a magnified first millimetre, and the length field. */
 import { scaleLinear } from "d3";
-import { useRef, useState } from "react";
+import { memo, useRef, useState } from "react";
 import { formatReal } from "~core/units";
 import { arcMinuteMm, DETAIL_FLOORS, formatRatio, type RealThing } from "~core/scale";
 import { Key, useKey } from "~app/ui/keys";
@@ -28,7 +28,7 @@ function roundStep(least: number): number {
   return [1, 2, 5, 10].map((n) => n * ten).find((s) => s >= least * (1 - 1e-9)) ?? 10 * ten;
 }
 
-export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) {
+export const Staff = memo(({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) => {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
     <aside aria-label="Any length, real and model" className="flex border-[1.5px] border-ink bg-paper">
@@ -38,7 +38,7 @@ export function Staff({ ratio, distanceMm, marks, ownThings }: StaffProps & { ow
       <LengthField ratio={ratio} ownThings={ownThings} />
     </aside>
   );
-}
+});
 
 function Rule({ width, ratio, distanceMm, marks }: StaffProps & { width: number }) {
   const left = FINE_WIDTH + 26;

@@ -25,7 +25,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
   const unsent = await sendAgain();
-  const moment = momentOfRows();
+  const moment = (readMoment = momentOfRows());
   const project = await openProject(params.sceneId);
   if (!project.ok) throw new Error(project.problem.message);
   if (!project.value) throw data("No scene with this id", { status: 404 });
@@ -37,6 +37,8 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   return { rows: project.value, others, moment, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
+/** What was known to have changed when the rows were read last. */
+let readMoment = "";
 /** What was known to have changed when the rows that are shown were read; those of a way that ended elsewhere do not count. */
 let shownMoment = "";
 
@@ -65,7 +67,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { run, runIn, undo, redo } = useRunner(project.scene.id);
   usePrinterWatch(project, others, runIn);
   const { revalidate } = useRevalidator();
-  const startAfresh = useCallback(async () => {
+  const startAfresh = useCallback(async (): Promise<void> => {
     const done = await resetDemoUndoably();
     if (done.ok)
       toast("The demo is as it was", {
@@ -90,14 +92,16 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const params = useParams();
   const [search] = useSearchParams();
   const partAtHand = project.parts.find((p) => p.id === (params.partId ?? search.get("part")));
+  const [x, y, z] = partAtHand ? partSizeMm(partAtHand) : [null, null, null];
   const marks = useMemo(() => {
     const figure = { label: "figure", mm: figureHeightMm(project.scene.scale) };
-    if (!partAtHand) return [figure];
-    const [x, y, z] = partSizeMm(partAtHand);
+    if (x === null) return [figure];
     return [figure, { label: "width", mm: x }, { label: "depth", mm: y }, { label: "height", mm: z }];
-  }, [project.scene.scale, partAtHand]);
+  }, [project.scene.scale, x, y, z]);
 
-  const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart: () => setNewPart(true) }), [run, runIn, undo, redo]);
+  const openNewPart = useCallback(() => setNewPart(true), []);
+  const openScenes = useCallback(() => setScenes(true), []);
+  const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart }), [run, runIn, undo, redo, openNewPart]);
   return (
     <SceneActionsContext value={actions}>
       <ProjectContext value={project}>
@@ -112,11 +116,11 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
                 problem={problem}
                 onUndo={undo}
                 onRedo={redo}
-                onScene={() => setScenes(true)}
-                onNewPart={() => setNewPart(true)}
-                onResetDemo={() => void startAfresh()}
+                onScene={openScenes}
+                onNewPart={openNewPart}
+                onResetDemo={startAfresh}
               >
-                <Outlet />
+                {PAGE}
               </Frame>
               {hovering && (
                 <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
@@ -133,6 +137,9 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     </SceneActionsContext>
   );
 }
+
+/** The same element each time: the frame is drawn anew only for what is its own. */
+const PAGE = <Outlet />;
 
 type Post = (command: string, payload: object) => Promise<Result<Edited>>;
 
@@ -171,7 +178,7 @@ function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () =
       if (!answer.ok) return answer;
       await followed;
       // A change of page that began before the edit was stored may have read the rows as they were: read them once more.
-      await revalidate();
+      if (readMoment !== momentOfRows()) await revalidate();
       return answer;
     },
     [submit, sceneId, revalidate],
