@@ -1,4 +1,5 @@
 /** A part as it looks from the front, small, so that a row is known by sight. */
+import { memo } from "react";
 import type { Part } from "~core/project";
 import { segmentsPath } from "./SheetDrawing";
 import { PRIORITY } from "../../workers/pool";
@@ -7,7 +8,7 @@ import { useOutline } from "./useSheet";
 const WIDE = 46,
   HIGH = 34;
 
-export function Silhouette({ part }: { part: Part }) {
+export const Silhouette = memo(function Silhouette({ part }: { part: Part }) {
   const view = useOutline(part, true, PRIORITY.shown)?.views.find((v) => v.name === "front");
   const s = view ? Math.min(WIDE / Math.max(view.widthMm, 1e-6), HIGH / Math.max(view.heightMm, 1e-6)) : 1;
   return (
@@ -22,4 +23,4 @@ export function Silhouette({ part }: { part: Part }) {
       )}
     </svg>
   );
-}
+});
