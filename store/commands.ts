@@ -86,7 +86,7 @@ import {
   type SlicedEstimate,
 } from "../core/work";
 import { loosened } from "./check";
-import { edit, Refused, type Edit } from "./edit";
+import { edit, Refused, type Edit, type FileTable } from "./edit";
 import {
   endRun,
   PLATE_COMMANDS,
@@ -1334,7 +1334,7 @@ async function runKnown<N extends CommandName>(
   name: N,
   payload: unknown,
   sent: Sent,
-  first: () => Promise<unknown> = () => Promise.resolve(),
+  files: { table: FileTable; rows: FileRow[] } | null = null,
 ): Promise<Result<string>> {
   const command = COMMANDS[name];
   const checked = command.schema.validate(payload, { convert: false });
@@ -1342,10 +1342,16 @@ async function runKnown<N extends CommandName>(
   const value = checked.value as Commands[N];
   const label = command.label(value);
   try {
-    await edit(db, sceneId, { label, at: sent.now, editId: sent.editId, windowId: sent.windowId }, async (e) => {
-      await first();
-      await command.apply(e, value, sent.now);
-    });
+    await edit(
+      db,
+      sceneId,
+      { label, at: sent.now, editId: sent.editId, windowId: sent.windowId },
+      async (e) => {
+        if (files) await db[files.table].bulkPut(files.rows);
+        await command.apply(e, value, sent.now);
+      },
+      files ? [files.table] : [],
+    );
     return ok(label);
   } catch (error) {
     if (error instanceof Refused) return fail(error.code, error.message, error.where);
@@ -1357,12 +1363,12 @@ async function runKnown<N extends CommandName>(
 export async function runWithFiles<N extends CommandName>(
   db: InchHollowDatabase,
   sceneId: string,
-  kind: "meshes" | "pictures",
+  table: FileTable,
   files: FileRow[],
   command: N,
   payload: Commands[N],
   sent: Sent | number,
 ): Promise<Result<string>> {
   for (const { hash } of files) if (hashSchema.validate(hash).error) throw new Error(`runWithFiles: ${hash} is not a content hash`);
-  return runKnown(db, sceneId, command, payload, typeof sent === "number" ? { now: sent } : sent, () => db[kind].bulkPut(files));
+  return runKnown(db, sceneId, command, payload, typeof sent === "number" ? { now: sent } : sent, { table, rows: files });
 }

@@ -186,7 +186,15 @@ export class Edit {
   }
 }
 
-const tables = (db: InchHollowDatabase): Table[] => [...ROW_TABLES.map((t) => db.rows(t)), db.history, db.meshes, db.pictures];
+/** What an edit may touch. Files only where it brings some: a mesh that is being read keeps no edit waiting. */
+const tables = (db: InchHollowDatabase, files: readonly FileTable[] = []): Table[] => [
+  ...ROW_TABLES.map((t) => db.rows(t)),
+  db.history,
+  ...files.map((t) => db[t]),
+];
+
+/** Where files lie. */
+export type FileTable = "meshes" | "pictures";
 
 export interface EditMeta {
   label: string;
@@ -196,8 +204,14 @@ export interface EditMeta {
 }
 
 /** Runs `work` as one undoable edit. When it throws, nothing is stored. An edit whose id is known was stored already and is not done again. */
-export async function edit(db: InchHollowDatabase, sceneId: string, meta: EditMeta, work: (edit: Edit) => Promise<void>): Promise<void> {
-  await db.transaction("rw", tables(db), async () => {
+export async function edit(
+  db: InchHollowDatabase,
+  sceneId: string,
+  meta: EditMeta,
+  work: (edit: Edit) => Promise<void>,
+  files: readonly FileTable[] = [],
+): Promise<void> {
+  await db.transaction("rw", tables(db, files), async () => {
     if (meta.editId && (await db.history.where("editId").equals(meta.editId).count()) > 0) return;
     const e = new Edit(db, sceneId);
     await work(e);
