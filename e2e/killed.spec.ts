@@ -57,7 +57,7 @@ test("a browser killed at twenty moments loses no acknowledged edit", async ({ b
   const visited = visit.browser.contexts()[0].pages()[0];
   await visited.goto(`${baseURL}/`);
   await expect(visited.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible({ timeout: 40_000 });
-  await expect(visited.getByText(/^reckoning/)).toBeHidden();
+  await expect(visited.getByText(/^calculating/)).toBeHidden();
   const owners = path.join(profile, "Default/WebStorage/QuotaManager");
   await expect.poll(() => existsSync(owners) && readFileSync(owners).includes(baseURL!), { timeout: 90_000, intervals: [1000] }).toBe(true);
   await visit.quit();

@@ -17,7 +17,7 @@ async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8
     .setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: Buffer.from(await packed(withBytes(project, meshes))) });
   await expect(page.getByRole("navigation", { name: "Stations" }), what).toBeVisible();
   const scene = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
-  const trouble = page.getByText(/could not be shown|could not be reckoned/);
+  const trouble = page.getByText(/could not be shown|could not be planned/);
   for (const name of STATIONS) {
     await station(page, name).click();
     await expect(station(page, name), `${what}: ${name}`).toHaveAttribute("aria-current", "page");
@@ -162,6 +162,6 @@ test("the bench: a scene is renamed, its last change taken back, deleted, brough
   await bench.getByRole("button", { name: "Remove Harbour for good" }).click();
   await bench.getByRole("button", { name: "Remove Harbour for good, really" }).click();
   await expect(bench.getByRole("region", { name: "Deleted scenes" })).toHaveCount(0);
-  await bench.getByRole("button", { name: "Sweep out what nothing names" }).click();
+  await bench.getByRole("button", { name: "Remove unused files" }).click();
   await expect(bench.getByRole("row", { name: /^Meshes/ })).toContainText("9");
 });

@@ -93,7 +93,7 @@ for (const version of [1, 3])
     for (const name of ["Tonight", "Print", "Paint", "Workshop"]) {
       await station(page, name).click();
       await expect(station(page, name)).toHaveAttribute("aria-current", "page");
-      await expect(page.getByText(/could not be shown|could not be reckoned/)).toHaveCount(0);
+      await expect(page.getByText(/could not be shown|could not be planned/)).toHaveCount(0);
     }
     await page.reload();
     await expect(page.getByRole("heading", { name: "Workshop", level: 1 })).toBeVisible();

@@ -69,7 +69,7 @@ test("hours: what is typed wins over a file, a file over the model, and both tea
   await expect(bench.getByText(/3.2 m of filament net|3,200 mm of filament net|3.20 m of filament net/)).toBeVisible();
   await bench.getByLabel(/^Your own program says/).fill("2 h 10, 60 g, 1.20 USD");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByText("This printer reckons in EUR, not in USD.")).toBeVisible();
+  await expect(bench.getByText("Prices for this printer are in EUR, not USD.")).toBeVisible();
   await bench.getByLabel(/^Your own program says/).fill("2 h 10, 60 g, 1.20");
   await bench.keyboard.press("Enter");
   await expect(counts).toContainText("what you typed");

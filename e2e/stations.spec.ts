@@ -154,7 +154,7 @@ test("Workshop: a printer renamed in one scene is renamed in all, what it reckon
   await leaf(bench, "Every part").click();
   await expect(bench.getByRole("columnheader", { name: /The quick one/ })).toBeVisible();
   await expect(bench.getByRole("row", { name: /^Sluice frame/ })).toContainText(/\d ·/);
-  await expect(bench.getByText(/^reckoning/)).toHaveCount(0);
+  await expect(bench.getByText(/^calculating/)).toHaveCount(0);
   await station(bench, "Workshop").click();
   const [saved] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "Back up everything" }).click()]);
   expect(saved.suggestedFilename()).toMatch(/^workshop-2026-11-26\.inchhollow-backup$/);
@@ -166,8 +166,8 @@ test("Workshop: a printer renamed in one scene is renamed in all, what it reckon
   await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
   // What was made up for the demo is not on this shelf.
   await expect(bench.getByText("Enamel wash, brown-black")).toHaveCount(0);
-  await bench.getByLabel("rests").click();
-  await expect(bench.getByLabel("rests")).toBeChecked();
+  await bench.getByLabel("paused").click();
+  await expect(bench.getByLabel("paused")).toBeChecked();
   await bench.locator("#backup-file").setInputFiles(await saved.path());
   await expect(bench.getByText(/^Everything is as it was on 26 November 2026: 1 scene/)).toBeVisible();
 });

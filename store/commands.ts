@@ -1052,7 +1052,8 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
     apply: async (e, { printerId }) => {
       await refusePlated(e, { id: printerId });
       await refuseUsed(e, "printers", printerId, "is to be printed on it. Choose another printer there first");
-      if ((await e.all("printers")).length < 2) throw new Refused("printer.last", "One printer stays, or nothing could be reckoned.");
+      if ((await e.all("printers")).length < 2)
+        throw new Refused("printer.last", "Keep at least one printer: hours are calculated for a printer.");
       await e.delete("printers", printerId);
     },
   },

@@ -31,12 +31,11 @@ const MOST_PUT_BACK = 2;
 const STOPPED: Problem = { code: "cancelled", message: "Stopped." };
 const DIED: Problem = {
   code: "worker.died",
-  message: "The part of the program that was reckoning stopped. Nothing was lost; try again, with a smaller file if it happens once more.",
+  message: "The calculation stopped. Nothing was lost. Try again; if it stops again, use a smaller file.",
 };
 const SILENT: Problem = {
   code: "worker.silent",
-  message:
-    "The part of the program that was reckoning fell silent and was ended. Nothing was lost; try again, with a smaller file if it happens once more.",
+  message: "The calculation did not answer and was stopped. Nothing was lost. Try again; if it happens again, use a smaller file.",
 };
 
 interface Waiting<J extends JobTable> {

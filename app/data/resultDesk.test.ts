@@ -52,6 +52,21 @@ describe("what is asked for of what is computed", () => {
     await jobs[0].end(ok(value(2)));
     expect([desk.answer(request(2)).state, store.has(resultKey(request(2)))]).toEqual(["ready", true]);
   });
+  it("is told as one list to whoever joins scenes elsewhere; another list only when one of them is another", async () => {
+    const { desk, jobs } = made();
+    const picture: ResultRequest = { kind: "outline", inputs: { geometry: { hash: "1", unit: "mm" }, factor: 1 } as never };
+    expect(desk.joinedValues()).toEqual([]);
+    desk.want(request(1), PRIORITY.eye);
+    desk.want(picture, PRIORITY.eye);
+    await settled();
+    const before = desk.joinedValues();
+    await jobs.find((j) => j.request === picture)!.end(ok(value(9)));
+    await settled();
+    expect(desk.joinedValues()).toBe(before);
+    await jobs.find((j) => j.request !== picture)!.end(ok(value(1)));
+    await settled();
+    expect(desk.joinedValues()).toEqual([{ key: resultKey(request(1)), value: value(1) }]);
+  });
   it("is dropped when nobody wants it any more, also while it runs", async () => {
     const { desk, jobs } = made();
     const [one, two] = [desk.want(request(1), PRIORITY.eye), desk.want(request(1), PRIORITY.eye)];

@@ -70,7 +70,7 @@ export function useReckoned(rows: ProjectRows, beside: readonly ProjectRows[]): 
     desk.subscribe,
     () => {
       const { left, at, share } = desk.progressOf(wanted);
-      return at ? `reckoning ${partOf(rows, at)?.name ?? "a part of another scene"}: ${Math.round(share * 100)} %, ${left} to go` : null;
+      return at ? `calculating ${partOf(rows, at)?.name ?? "a part of another scene"}: ${Math.round(share * 100)} %, ${left} to go` : null;
     },
     () => null,
   );

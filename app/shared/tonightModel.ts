@@ -50,7 +50,7 @@ export function firstPlan(rows: ProjectRows, others: readonly ProjectRows[]): Pr
   return scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now: Date.now() });
 }
 
-const UNPLANNED = "The evenings could not be planned: the part of the program that does it stopped. Open the page anew; nothing was lost.";
+const UNPLANNED = "The evenings could not be planned: the planner stopped. Reload the page. Nothing was lost.";
 
 /** What is planned of a scene, asked for again whenever it or the hour is another. */
 export function useTonightModel(

@@ -5,7 +5,7 @@ const HATCHES = {
   covered: "nobody sees it",
   chosen: "looked at below",
   setting: "setting or drying",
-  reckoned: "reckoned: comes again by itself",
+  reckoned: "calculated: rebuilt on its own",
 } as const;
 export type HatchKind = keyof typeof HATCHES;
 

@@ -142,7 +142,7 @@ describe("the five sentences", () => {
 
   it("wait for the slicing without pretending", () => {
     const fresh = { ...brick, prints: [] };
-    expect(look(fresh, projectOf([fresh])).get("printer")!.bold).toBe("Reckoning printers and hours");
+    expect(look(fresh, projectOf([fresh])).get("printer")!.bold).toBe("Calculating printers and hours");
   });
 
   it("need no printer for what is made by hand", () => {

@@ -120,7 +120,14 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
   const best = options.find((o) => o.printer.id === atHand?.printer.id);
   if (!best)
     return [
-      { id: "printer", act: false, surface: null, bold: "Reckoning printers and hours", plain: "slicing in the background", reasons: null },
+      {
+        id: "printer",
+        act: false,
+        surface: null,
+        bold: "Calculating printers and hours",
+        plain: "slicing in the background",
+        reasons: null,
+      },
     ];
   const other = options.find((o) => o.printer.process !== best.printer.process) ?? options.find((o) => o !== best);
   const nameOf = (o: PrintOption): string =>

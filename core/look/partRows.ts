@@ -35,7 +35,7 @@ export function partRows(project: Project, now: number): TableRow[] {
   return project.parts.map((part) => {
     const size = partSizeMm(part);
     const best = optionAtHand(part, project.scene);
-    const printer = best ? best.printer.name : part.source.kind === "scratch" ? `by hand, ${part.source.material}` : "reckoning";
+    const printer = best ? best.printer.name : part.source.kind === "scratch" ? `by hand, ${part.source.material}` : "calculating";
     return {
       part,
       id: part.id,

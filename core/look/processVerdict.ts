@@ -97,7 +97,7 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
     return {
       winner,
       sentence: both
-        ? `${NAME[winner]} so far, on ${(fdm ?? resin)!.printer.name}: ${hours(part, (fdm ?? resin)!)}; the other is still reckoned.`
+        ? `${NAME[winner]} so far, on ${(fdm ?? resin)!.printer.name}: ${hours(part, (fdm ?? resin)!)}; the other is still being calculated.`
         : `${NAME[winner]}: it is the only kind of printer here.`,
       rows: [],
       flips: [],

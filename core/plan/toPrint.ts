@@ -106,7 +106,10 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
     const printer = assigned(part, project, loadS);
     const facts = printer && printFactsOf(part, printer);
     if (!printer || !facts) {
-      left.push({ name: part.name, why: isReckoned(part, scene.printers) ? "fits no printer whole: cut it first" : "is still reckoned" });
+      left.push({
+        name: part.name,
+        why: isReckoned(part, scene.printers) ? "fits no printer whole: cut it first" : "is still being calculated",
+      });
       continue;
     }
     if (facts.pieces > 1 || !facts.fits) {

@@ -127,6 +127,9 @@ describe("said and computed", () => {
         project.scene.printers.map((p) => p.id).filter((id) => ids.includes(id)),
       ),
     );
+    // Read from the store once more, nothing of it is another: neither the scene nor anything in it.
+    const rows = rowsOf(project);
+    expect(joinProject({ ...rows, parts: [...rows.parts] }, lookup)).toBe(joinProject(rows, lookup));
     const [got] = joined.parts;
     if (got.source.kind !== "mesh" || brick.source.kind !== "mesh") throw new Error("no mesh");
     expect(got.source.report.bounds).toEqual(brick.source.report.bounds);

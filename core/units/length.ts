@@ -259,7 +259,7 @@ export const PART_SIZE_LIMITS_MM = { least: 0.2, most: 5000 };
 /** Checks a typed or measured size for sense: a kilometre or a micron means that the unit is wrong. */
 export function checkPartSize(sizeMm: readonly [number, number, number]): Result<[number, number, number]> {
   const most = Math.max(...sizeMm);
-  if (!sizeMm.every((v) => Number.isFinite(v) && v > 0)) return fail("size.positive", "Every side of a part must be longer than nothing.");
+  if (!sizeMm.every((v) => Number.isFinite(v) && v > 0)) return fail("size.positive", "Every side of a part must be above zero.");
   if (most > PART_SIZE_LIMITS_MM.most)
     return fail("size.unit", `${formatMm(most)} is longer than any printed part. Which unit was meant: mm, cm or in?`);
   if (most < PART_SIZE_LIMITS_MM.least)

@@ -11,7 +11,7 @@ function parsePrice(text: string, currency: string): Result<number> {
   const said = m && (m[1] ?? m[3]);
   if (!m) return fail("price.unread", `"${text.trim()}" is no price. Try 17 h 20, 210 g, 3.40.`);
   const code = said && (SIGNS[said] ?? said.toUpperCase());
-  if (code && code !== currency) return fail("price.currency", `This printer reckons in ${currency}, not in ${code}.`);
+  if (code && code !== currency) return fail("price.currency", `Prices for this printer are in ${currency}, not ${code}.`);
   const n = parseNumber(m[2], { least: 0, most: 1e6 });
   return n.ok ? ok(Math.round(n.value * 100)) : n;
 }
@@ -29,7 +29,7 @@ export function parseTypedEstimate(text: string, currency = "EUR"): Result<Typed
   const others = (s: string): string => [s, ...rest].join(", ");
   const seconds = retyped(parseDuration(time), others);
   if (!seconds.ok) return seconds;
-  if (seconds.value <= 0) return fail("time.zero", "A print takes longer than nothing. Try 17 h, 210 g.");
+  if (seconds.value <= 0) return fail("time.zero", "Enter a time above zero, such as 17 h, 210 g.");
   if (rest.length > 2) return fail("typed.many", "Time, mass and price are enough: 17 h 20, 210 g, 3.40.");
   const [first, second] = rest;
   // What names a currency is the price, wherever it stands.

@@ -69,7 +69,7 @@ function planned(
     return {
       model,
       waiting: waitingAt({ ...project, parts: [], records: [] }, model),
-      problem: `The evenings of this scene could not be reckoned (${error instanceof Error ? error.message : String(error)}). Everything else stands; take back the last change, or save the scene.`,
+      problem: `The evenings for this scene could not be planned (${error instanceof Error ? error.message : String(error)}). The rest still works. Undo the last change, or save the scene.`,
     };
   }
 }

@@ -113,7 +113,7 @@ describe("the plan of a scene on another thread", () => {
     expect(beside.problem).toMatch(/Another scene could not be planned along/);
     expect(beside.model.offers.length).toBeGreaterThan(0);
     const alone = plan({ ...inputOf(good), rows: broken }).view;
-    expect(alone.problem).toMatch(/could not be reckoned/);
+    expect(alone.problem).toMatch(/could not be planned/);
     expect(alone.model.steps).toEqual([]);
     silent.mockRestore();
   });

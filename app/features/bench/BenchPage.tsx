@@ -309,7 +309,7 @@ const KINDS: { key: keyof Usage; label: string; weight: Weight; what: string }[]
     key: "results",
     label: "Sizes, walls, hours, sheets",
     weight: "reckoned",
-    what: "reckoned from what you said: computed again when wanted",
+    what: "calculated from your data: rebuilt when needed",
   },
 ];
 
@@ -342,7 +342,7 @@ function Strip({ usage }: { usage: Usage }) {
             <g key={weight} transform={`translate(${i * 190} 28)`}>
               <rect width="22" height="11" y="1" fill={FILL[weight]} stroke="var(--ink)" />
               <text x="28" y="11" fontSize="13" fill="var(--soft)">
-                {{ said: "said by you", reckoned: "reckoned, comes again", undo: "for undo" }[weight]}
+                {{ said: "said by you", reckoned: "calculated, can be rebuilt", undo: "for undo" }[weight]}
               </text>
             </g>
           ))}
@@ -364,18 +364,15 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
             onClick={() =>
               void doing(sweepStore, (s) =>
                 s.files + s.results + s.scenes === 0
-                  ? "Nothing lay about unnamed"
-                  : `Swept: ${s.files} files and ${s.results} results that nothing names`,
+                  ? "Nothing to clean up"
+                  : `Removed ${s.files} unused files and ${s.results} unused results`,
               )
             }
           >
-            Sweep out what nothing names
+            Remove unused files
           </button>
-          <button
-            className="btn"
-            onClick={() => void doing(clearAllResults, () => "All that was reckoned is cleared; it is reckoned again as it is wanted")}
-          >
-            Clear what was reckoned
+          <button className="btn" onClick={() => void doing(clearAllResults, () => "Calculated data cleared. It is rebuilt when needed")}>
+            Clear calculated data
           </button>
         </span>
       }

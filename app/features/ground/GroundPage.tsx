@@ -48,7 +48,7 @@ export function GroundPage({ project }: { project: Project }) {
       <AtStage project={project} station="ground" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
-          With a base here, this reckons sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
+          With a base here, this calculates sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
           loose material and dries to 160 g.
         </p>
       )}

@@ -99,7 +99,7 @@ function Film({ part, project }: { part: Part; project: Project }) {
           />
         </h2>
         {layers.length === 0 ? (
-          <p className="text-soft">No coat is planned yet: nothing closes anything.</p>
+          <p className="text-soft">No coats planned yet, so no detail fills in.</p>
         ) : (
           <ul className="mt-1">
             {layers.map((l) => (

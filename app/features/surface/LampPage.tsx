@@ -232,7 +232,10 @@ const sides = orNothing((text): Result<[number, number]> => {
   const [width, height] = read.value;
   return width > 0 && height > 0
     ? ok([width, height])
-    : { ok: false, problem: { code: "sides", message: "Both longer than nothing; empty when it was held square." } };
+    : {
+        ok: false,
+        problem: { code: "sides", message: "Enter two lengths above zero, or leave both empty if the photo was taken square on." },
+      };
 });
 
 /** Where marks stand before anybody has moved them: the ruler along the bottom, the surface in the middle. */

@@ -40,8 +40,8 @@ export function SurfaceFrame({
         children(part, choose)
       ) : (
         <p className="mt-6 max-w-prose text-soft">
-          With a printed part here, this names its surfaces, says which of them show their lines and reckons how to hide them. On the demo’s
-          mill house the roof’s lines stand 0.4 mm apart: hardly seen from 1 m, until a dry brush finds them.
+          With a printed part here, this names its surfaces, says which of them show their lines and calculates how to hide them. On the
+          demo’s mill house the roof’s lines stand 0.4 mm apart: hardly seen from 1 m, until a dry brush finds them.
         </p>
       )}
     </Page>

@@ -260,7 +260,7 @@ const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => 
 /** One sentence on the date that was set, with the one that would hold. */
 function readyText(share: number, sure: string | null): string {
   const inTen = Math.round(share * 10);
-  const later = sure === null ? "These evenings do not suffice: add one, or leave something out." : `${sure} would hold 8 times in 10.`;
+  const later = sure === null ? "Not enough bench time: add an evening or drop something." : `${sure} would hold 8 times in 10.`;
   if (inTen >= 8) return inTen === 10 ? "Yes, as far as can be seen." : `Yes, ${inTen} times in 10.`;
   return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
 }
@@ -302,7 +302,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
             {inTime !== null && chance && !scene.rests
               ? readyText(inTime, Number.isFinite(chance.p80) ? day(chance.p80) : null)
               : scene.rests
-                ? "This scene rests: nothing of it is planned. It is woken at the workshop."
+                ? "This scene is paused, so nothing is planned. Untick “paused” for it in Workshop."
                 : model.finish === null
                   ? "Not with these evenings."
                   : `${day(model.finish)}, if all goes as planned.`}
@@ -314,7 +314,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
             </p>
           )}
           {chance && !scene.rests && (
-            <p className="text-soft">{chance.stale ? "As it was before your last change: being reckoned anew." : personWords(habits)}</p>
+            <p className="text-soft">{chance.stale ? "From before your last change; calculating again." : personWords(habits)}</p>
           )}
           <p className="text-soft">
             {formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}

@@ -163,13 +163,13 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
                 checked={s.rests}
                 onChange={(e) => void runIn(s.id, "scene.set", { rests: e.target.checked })}
               />
-              rests
+              paused
             </label>
           </li>
         ))}
       </ul>
       <p className="mt-1 text-soft">
-        One pair of hands, one set of printers: Tonight takes from all that do not rest, the first before the second unless a date presses.
+        One person, one set of printers: Tonight plans every scene that is not paused, in this order unless a date is close.
       </p>
     </Section>
   );

@@ -401,7 +401,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
 
 function effectWords(effect: Strengthened | undefined, problem: string | null, zone: Zone, printer: FilamentPrinter) {
   if (problem) return <span className="note-act">▲ {problem}</span>;
-  if (!effect) return <span className="text-soft">reckoning</span>;
+  if (!effect) return <span className="text-soft">calculating</span>;
   if (!effect.section) return <span className="note-act">▲ nothing of the part lies there</span>;
   const grams = `${effect.addedG >= 0 ? "+" : "−"}${Math.abs(effect.addedG).toFixed(1)} g`;
   return (

@@ -278,7 +278,9 @@ function WorthSection({ part, project }: { part: Part; project: Project }) {
               : worth.breaks.map((b) => `From ${b.copies} copies on: ${WAYS[b.way]}`).join(". ")}
           </p>
           {part.source.kind === "typed" && (
-            <p className="text-soft">Only its size is known: reckoned as {part.source.shell ? "a hollow shell" : "a solid block"} of it.</p>
+            <p className="text-soft">
+              Only its size is known: calculated as {part.source.shell ? "a hollow shell" : "a solid block"} of it.
+            </p>
           )}
           {foreign && (
             <p className="note-act">

@@ -258,7 +258,7 @@ function Way({
               <Why of={`${formatDuration(one.timeS.value * known.time.value)} ${way.words}`} reasons={knownReasons(one.timeS, known)} />
             </>
           ) : (
-            <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "hours are reckoned"}</span>
+            <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "calculating hours"}</span>
           )}
         </p>
       </div>

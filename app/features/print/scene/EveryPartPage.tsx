@@ -75,7 +75,7 @@ export function EveryPartPage({ project }: { project: Project }) {
                                 </span>
                               </>
                             ) : (
-                              "reckoning"
+                              "calculating"
                             )}
                           </td>
                         );
@@ -115,7 +115,7 @@ function Mixed({ project }: { project: Project }) {
       </ul>
       {left > 0 && (
         <p className="text-soft">
-          {left} part{left === 1 ? " is" : "s are"} still reckoned, or known to one kind of printer only.
+          {left} part{left === 1 ? " is" : "s are"} still being calculated, or known for one kind of printer only.
         </p>
       )}
     </Section>

@@ -132,7 +132,7 @@ function Repair({ project }: { project: Project }) {
   const part = printed.find((p) => p.id === partId) ?? printed[0];
   if (!part) return <p className="text-soft">Once a part is printed, this weighs mending it against printing it again.</p>;
   const option = optionAtHand(part, scene);
-  if (!option) return <p className="text-soft">{part.name} is still reckoned.</p>;
+  if (!option) return <p className="text-soft">{part.name} is still being calculated.</p>;
   const family = project.parts.filter((p) => p.group !== "" && p.group === part.group).length;
   const count = Math.min(pieces, part.copies);
   // As everywhere: what was typed, sliced or learned corrects the model.

@@ -57,7 +57,7 @@ function faultWords(fault: PlateFault, name: (pieceId: string) => string): strin
     case "zone":
       return `${name(fault.piece)} stands where nothing may${fault.why ? `: ${fault.why}` : ""}.`;
     case "unknown":
-      return `${name(fault.piece)} is still reckoned.`;
+      return `${name(fault.piece)} is still being calculated.`;
   }
 }
 

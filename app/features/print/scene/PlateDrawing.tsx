@@ -76,7 +76,7 @@ export function PlateDrawing({ plate, printer, project, footprint, scale, faults
       ))}
       {plate.pieces.some((p) => !footprint(plate, p)) && (
         <text x={w / 2} y={h / 2} fontSize="13" textAnchor="middle" fill="var(--soft)">
-          outlines are reckoned
+          calculating outlines
         </text>
       )}
       {/* Which side is the front: everything is turned by it. */}

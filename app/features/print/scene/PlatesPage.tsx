@@ -155,7 +155,7 @@ export function PlatesPage({ project }: { project: Project }) {
                         {nth}. {plateWords(plate, project.parts)}
                       </p>
                       <p className="text-soft">
-                        {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "reckoning"}
+                        {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "calculating"}
                         {begun(plate) && ", on the printer"}
                         {plate.byHand && !begun(plate) && ", moved by hand"}
                       </p>

@@ -21,7 +21,7 @@ export async function layAgain(
   for (const { partId, pieces, name } of print.pieces) {
     const part = parts.find((p) => p.id === partId);
     const facts = part && printFactsOf(part, printer);
-    if (!part || !facts) return fail("part.gone", `${name} is no longer in the scene, or still reckoned.`);
+    if (!part || !facts) return fail("part.gone", `${name} is no longer in the scene, or is still being calculated.`);
     const footprint = await desk.get(footprintRequest(part, facts.turn));
     if (!footprint.ok) return footprint;
     wanted.push({

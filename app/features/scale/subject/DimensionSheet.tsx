@@ -167,7 +167,7 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => ReturnType<RunCo
     const mm = parseLength(size, "m");
     if (!name.trim()) return setWrong("Say what it is the size of: wall, door, wheel.");
     if (!mm.ok) return setWrong(mm.problem.message);
-    if (!(mm.value.mm > 0)) return setWrong("A size is longer than nothing.");
+    if (!(mm.value.mm > 0)) return setWrong("Enter a size above zero.");
     void onAdd({
       id: newId(),
       name: name.trim().slice(0, LIMITS.name),

@@ -23,7 +23,7 @@ export function parseHomeSize(text: string, kind: HomeKind): Result<[number, num
     );
   if (!sides.ok) return sides;
   const sizes = sides.value;
-  if (!sizes.every((s) => s > 0 && s < 1e5)) return fail("home.size", "Every side is longer than nothing and shorter than 100 m.");
+  if (!sizes.every((s) => s > 0 && s < 1e5)) return fail("home.size", "Each side must be above zero and under 100 m.");
   if (kind === "door") return ok([sizes[0], 0, sizes[sizes.length - 1]]);
   return ok([sizes[0], sizes[1], sizes[2] ?? 0]);
 }
