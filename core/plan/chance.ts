@@ -73,7 +73,7 @@ function platesWithRestarts(step: Step, hazard: Hazard, random: () => number): n
 }
 
 /** What is known of each printer's failures; a printer that is not named counts as any. */
-export type Hazards = ReadonlyMap<string, Hazard>;
+type Hazards = ReadonlyMap<string, Hazard>;
 
 /** What a chance is reckoned from. */
 export interface ChanceOf {
