@@ -108,6 +108,11 @@ describe("the page's side of the plan", () => {
     // Nobody waits for ever.
     await opened;
     expect(plan.of("b")).toBeUndefined();
+    expect(plan.stopped).toBe(true);
     expect(made.length).toBeLessThan(6);
+    // What is said next may be what it can plan.
+    await plan.first(inputOf(named("c")));
+    expect(plan.of("c")).toBeDefined();
+    expect(plan.stopped).toBe(false);
   });
 });

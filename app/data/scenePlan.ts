@@ -72,8 +72,13 @@ export class ScenePlan {
   /** Says what the scene is now. */
   tell(said: Said): void {
     const input = { ...said, chanceWanted: this.chanceWanted > 0 };
+    // Another scene may not kill it: whatever is said anew is tried once more.
+    if (this.stopped) this.deaths = MOST_DEATHS - 1;
+    this.send(input);
+  }
+
+  private send(input: SceneInput): void {
     this.input = input;
-    if (this.stopped) return;
     this.port ??= this.start();
     const parts = this.sender.tell(input);
     if (parts.length === 0) return;
@@ -138,7 +143,7 @@ export class ScenePlan {
     this.answered = this.asked;
     this.inTime();
     this.deaths++;
-    if (this.input) this.tell(this.input);
+    if (this.input && !this.stopped) this.send(this.input);
     this.heard();
   }
 

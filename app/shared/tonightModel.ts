@@ -43,11 +43,12 @@ function atHandOf(supplies: readonly Supply[], demo: boolean, airC: number, said
   };
 }
 
-/** Has a scene planned that is about to be drawn. */
-export function firstPlan(rows: ProjectRows, others: readonly ProjectRows[]): Promise<void> {
+/** Has a scene planned that is about to be drawn for the first time; from then on the page asks by itself, and the last plan stands. */
+export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[], now: number): Promise<void> {
   const { scene, workshop } = rows;
+  if (scenePlan.of(scene.id)) return;
   const atHand = atHandOf(workshop.supplies, scene.demo, workshop.habits.air.airC, keptAtHand());
-  return scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now: Date.now() });
+  await scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
 }
 
 const UNPLANNED = "The evenings could not be planned: the planner stopped. Reload the page. Nothing was lost.";
@@ -103,7 +104,7 @@ const JUST_AFTER_MS = 250;
 
 /** The moment for which a scene is planned: it goes on when its plan would say something else. */
 export function usePlanClock(sceneId: string): number {
-  const [at, goOn] = useState(() => Date.now());
+  const [at, goOn] = useState(() => scenePlan.of(sceneId)?.now ?? Date.now());
   const nextAt = useSyncExternalStore(
     scenePlan.subscribe,
     () => scenePlan.of(sceneId)?.model.nextAt,

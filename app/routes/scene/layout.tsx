@@ -32,9 +32,9 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   // What is known is there before the page is drawn; the rest is reckoned while it stands.
   const others = await scenesBeside(project.value.scene);
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
-  // The first time its plan as well; from then on the last one stands until the next is there.
-  await firstPlan(project.value, others);
-  return { rows: project.value, others, moment, loadedAt: Date.now(), unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
+  const loadedAt = Date.now();
+  await firstPlan(project.value, others, loadedAt);
+  return { rows: project.value, others, moment, loadedAt, unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
 /** What was known to have changed when the rows were read last. */
