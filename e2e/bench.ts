@@ -75,7 +75,7 @@ export const upload = async (page: Page, name: string, buffer: Buffer): Promise<
 };
 
 /** A leaf of the station that is open. */
-export const leaf = (page: Page, name: string) => page.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link", { name });
+export const leaf = (page: Page, name: string) => page.getByRole("navigation", { name: /^Tabs of/ }).getByRole("link", { name });
 
 /** Opens a station; on a phone the last of them stand behind a button. */
 export async function openStation(page: Page, name: string): Promise<void> {

@@ -64,7 +64,7 @@ test("the toast takes the last change back", async ({ bench }) => {
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("· 3 copies")).toBeVisible();
   await bench.getByRole("button", { name: "Undo" }).click();
-  await expect(bench.getByText("Taken back: Part changed")).toBeVisible();
+  await expect(bench.getByText("Undone: Part changed")).toBeVisible();
   await expect(bench.getByLabel("Copies needed")).toHaveValue("1");
 });
 

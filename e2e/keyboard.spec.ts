@@ -47,5 +47,5 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
     await expect(bench.getByRole("heading", { name: title, level: 1 })).toBeVisible();
   }
   await bench.keyboard.press("?");
-  await expect(bench.getByRole("dialog", { name: "Keys" })).toContainText("Take back the last change");
+  await expect(bench.getByRole("dialog", { name: "Keys" })).toContainText("Undo the last change");
 });

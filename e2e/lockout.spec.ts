@@ -146,8 +146,8 @@ test("the bench: a scene is renamed, its last change taken back, deleted, brough
   await bench.getByRole("button", { name: "I don't know" }).click();
   await expect(bench.getByText("Scale settled")).toBeVisible();
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: /^Take back “Scale settled”/ }).click();
-  await expect(bench.getByText("Taken back: Scale settled")).toBeVisible();
+  await bench.getByRole("button", { name: /^Undo “Scale settled”/ }).click();
+  await expect(bench.getByText("Undone: Scale settled")).toBeVisible();
   const name = bench.getByLabel("Name of My scene");
   await name.fill("Harbour");
   await name.press("Enter");

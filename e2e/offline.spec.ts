@@ -150,7 +150,7 @@ test("over plain HTTP from another machine it works as long as the server runs",
   await page.keyboard.press("Escape");
   await page.locator("h1").click();
   await page.keyboard.press("Control+z");
-  await expect(page.getByText("Taken back: Part changed")).toBeVisible();
+  await expect(page.getByText("Undone: Part changed")).toBeVisible();
   await page.keyboard.press("n");
   await page.locator("#mesh-file").setInputFiles({ name: "shed.stl", mimeType: "model/stl", buffer: shedStl() });
   await page.getByRole("button", { name: "A 28 mm figure" }).click();

@@ -143,7 +143,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   };
   await bench.clock.fastForward(180_000);
   await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 60_000 });
-  await expect(bench.getByRole("button", { name: "It was cut off: begin it anew" })).toBeVisible();
+  await expect(bench.getByRole("button", { name: "It was cut off: start it again" })).toBeVisible();
   // Whoever saw it says how it ended.
   await bench.getByRole("button", { name: "It has ended on Small filament" }).click();
   const dialog = bench.getByRole("dialog");
@@ -211,7 +211,7 @@ test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at t
 
 test("a test print is read and the profile follows; faults are ranked by the log; a new pair is asked about", async ({ bench }) => {
   await station(bench, "Print").click();
-  await leaf(bench, "Coupons").click();
+  await leaf(bench, "Test prints").click();
   const comb = bench.getByRole("region", { name: "Clearance comb" });
   await comb.getByLabel(/first hole/).selectOption("4");
   await expect(comb).toContainText("0.2 mm → 0.25 mm");
@@ -235,7 +235,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   const gate = bench.getByRole("dialog");
   await expect(gate).toContainText("Nothing has gone well with the two together yet. At stake:");
-  await gate.getByRole("button", { name: "Print it all the same" }).click();
+  await gate.getByRole("button", { name: "Print it anyway" }).click();
   await leaf(bench, "Prints and risk").click();
   await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();
   await expect(bench.getByText("printed without a test though the pair was new")).toBeVisible();

@@ -62,10 +62,10 @@ test("hours: what is typed wins over a file, a file over the model, and both tea
   await bench.goto(`${new URL(bench.url()).pathname.split("/").slice(0, 3).join("/")}/print/quay-wall/hours`);
   const counts = bench.locator("tr", { has: bench.getByLabel("counts") });
   await expect(counts).toContainText(/model/, { timeout: 60_000 });
-  await bench.getByLabel("File of moves").setInputFiles({ name: "junk.gcode", mimeType: "text/plain", buffer: Buffer.from("Dear all,\n") });
+  await bench.getByLabel("G-code file").setInputFiles({ name: "junk.gcode", mimeType: "text/plain", buffer: Buffer.from("Dear all,\n") });
   await expect(bench.getByText(/junk.gcode: There is no G-code in this file/)).toBeVisible();
-  await bench.getByLabel("File of moves").setInputFiles({ name: "quay.gcode", mimeType: "text/plain", buffer: Buffer.from(MOVES) });
-  await expect(counts).toContainText("your file of moves");
+  await bench.getByLabel("G-code file").setInputFiles({ name: "quay.gcode", mimeType: "text/plain", buffer: Buffer.from(MOVES) });
+  await expect(counts).toContainText("your G-code file");
   await expect(bench.getByText(/3.2 m of filament net|3,200 mm of filament net|3.20 m of filament net/)).toBeVisible();
   await bench.getByLabel(/^Your own program says/).fill("2 h 10, 60 g, 1.20 USD");
   await bench.keyboard.press("Enter");

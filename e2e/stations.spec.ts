@@ -225,7 +225,7 @@ test("the order of work is dragged, and moved by space and arrow keys; undo puts
   await expect(bench.getByText(/would go to place 2 of/)).toBeAttached();
   await bench.keyboard.press("Space");
   await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
-  await expect(bench.getByText("Taken back", { exact: false })).toHaveCount(0);
+  await expect(bench.getByText("Undone", { exact: false })).toHaveCount(0);
   await bench.keyboard.press("Control+z");
   await expect.poll(titles).toEqual(before);
   const [from, to] = await Promise.all([0, 1].map((i) => list.nth(i).locator("button").first().boundingBox()));

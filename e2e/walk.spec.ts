@@ -103,7 +103,7 @@ async function look(bench: Page, where: string): Promise<void> {
 
 /** The leaves of where one is, but the first, which is shown already. */
 async function lookAtLeaves(bench: Page, where: string): Promise<void> {
-  const links = bench.getByRole("navigation", { name: /^Leaves of/ }).getByRole("link");
+  const links = bench.getByRole("navigation", { name: /^Tabs of/ }).getByRole("link");
   await expect(links.first()).toBeVisible();
   for (let i = 1; i < (await links.count()); i++) {
     await links.nth(i).click();

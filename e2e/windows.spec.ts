@@ -43,7 +43,7 @@ test("undo in one window does not take back the other's change without saying so
   await bench.keyboard.press("Control+z");
   await expect(bench.getByText("was made in another window")).toBeVisible();
   await expect(bench.getByLabel("Notes")).toHaveValue("from there");
-  await bench.getByRole("button", { name: "Take it back all the same" }).click();
+  await bench.getByRole("button", { name: "Undo anyway" }).click();
   await expect(other.getByLabel("Notes")).not.toHaveValue("from there");
   // A window that is closed no longer has edits of its own to guard.
   await other.getByLabel("Notes").fill("again from there");

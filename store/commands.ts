@@ -977,7 +977,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   },
   "work.sliced": {
     schema: object({ partId: id, itemId: id, sliced: slicedEstimate }),
-    label: ({ sliced }) => (sliced ? "File of moves" : "File of moves taken away"),
+    label: ({ sliced }) => (sliced ? "G-code file" : "G-code file removed"),
     apply: (e, { partId, itemId, sliced }) =>
       changeWork(e, partId, (work) => {
         const print = workOf(work, "print").find((w) => w.id === itemId);

@@ -70,7 +70,7 @@ const RUNS = "That plate has been started, so it stays as it is.";
 async function changePlate(e: Edit, plateId: string, to: (plate: Plate) => Plate): Promise<void> {
   const scene = await sceneOf(e);
   const plate = scene.plates.find((p) => p.id === plateId);
-  if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out anew in another window.");
+  if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out again in another window.");
   const { begun, over } = await startedPlates(e);
   if (begun.has(plateId) || over.has(plateId)) throw new Refused("plate.begun", RUNS);
   await e.put("scenes", { ...scene, plates: scene.plates.map((p) => (p === plate ? to(plate) : p)) });
@@ -146,7 +146,7 @@ export const PLATE_COMMANDS: { [N in keyof PlateCommands]: Command<PlateCommands
     apply: async (e, { plateId, by, printerId }) => {
       const scene = await sceneOf(e);
       const plate = scene.plates.find((p) => p.id === plateId);
-      if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out anew in another window.");
+      if (!plate) throw new Refused("plate.gone", "That plate is no longer here. It may have been laid out again in another window.");
       const to = printerId ?? plate.printerId;
       await checkPrinter(e, to);
       const { begun, over } = await startedPlates(e);

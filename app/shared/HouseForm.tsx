@@ -78,7 +78,7 @@ export function HouseForm({ project }: { project: Project }) {
           ? "A grid of 1 in, walls of 50 mm, one clip: what is set here, every new piece is checked against."
           : bad.length === 0
             ? "Every part that has such a measure keeps to them."
-            : "A part's own slot, wall and base are typed at its leaf “Record”."}
+            : "A part's own slot, wall and base are typed at its tab “Record”."}
       </p>
     </>
   );

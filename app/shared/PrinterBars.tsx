@@ -149,7 +149,7 @@ export function PrinterBars({ part, project }: { part: Part; project: Project })
           <p>{decide(options)}</p>
           {hollow && (
             <p className="text-soft">
-              Massive in resin: hollowed to walls of {hollow.wallMm} mm it would cost about{" "}
+              Solid in resin: hollowed to walls of {hollow.wallMm} mm it would cost about{" "}
               {formatMoney({ minor: hollow.costMinor, currency: hollow.currency }, true)} a piece instead of{" "}
               {formatMoney({ minor: hollow.solidMinor, currency: hollow.currency }, true)}; it needs drain holes.
             </p>

@@ -15,10 +15,10 @@ export function Leaves({ of, leaves, search = "" }: { of: string; leaves: Leaf[]
   const navigate = useNavigate();
   const at = leaves.findIndex((l) => l.to === pathname);
   const turn = (by: number): void => void navigate({ pathname: leaves[(at + by + leaves.length) % leaves.length].to, search });
-  useKey(",", "Leaf before", "This page", () => turn(-1), at >= 0);
-  useKey(".", "Next leaf", "This page", () => turn(1), at >= 0);
+  useKey(",", "Previous tab", "This page", () => turn(-1), at >= 0);
+  useKey(".", "Next tab", "This page", () => turn(1), at >= 0);
   return (
-    <nav aria-label={`Leaves of ${of}`} className="no-print mt-2 flex flex-wrap items-end gap-x-1 border-b-[1.5px] border-ink">
+    <nav aria-label={`Tabs of ${of}`} className="no-print mt-2 flex flex-wrap items-end gap-x-1 border-b-[1.5px] border-ink">
       {leaves.map((l) => (
         <NavLink
           key={l.to}

@@ -12,7 +12,7 @@ export const MEET_SIGHT: Record<MeetSight, string> = { seen: "in sight", hidden:
 
 export type FitVerdict = "fits" | "file" | "fill" | "redesign";
 export type FitCause = "design" | "print" | "cleaning";
-export const FIT_VERDICTS: Record<FitVerdict, string> = { fits: "fits", file: "filed", fill: "filled", redesign: "to be drawn anew" };
+export const FIT_VERDICTS: Record<FitVerdict, string> = { fits: "fits", file: "filed", fill: "filled", redesign: "needs redrawing" };
 export const FIT_CAUSES: Record<FitCause, string> = { design: "the design", print: "the print", cleaning: "cleaning" };
 
 /** One dry fit of a joint. */

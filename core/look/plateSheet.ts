@@ -291,7 +291,7 @@ export function cardAgainst(
     }
     const old = planned.find((p) => name.startsWith(base(p.what)));
     if (old && /-r[0-9a-f]{6}-/.test(name))
-      return { file, kind: "stale", words: `stale: the plate has changed since, write it anew (${old.revision})` };
+      return { file, kind: "stale", words: `stale: the plate has changed since, write it again (${old.revision})` };
     return {
       file,
       kind: "unknown",

@@ -4,7 +4,7 @@ import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 
 export const gcode: Job<Jobs["gcode"]["request"], Jobs["gcode"]["answer"]> = {
-  failed: "The file of moves could not be read",
+  failed: "The G-code file could not be read",
   tooLarge: "The file is too large for this machine's memory.",
   run: async ({ file, options }, onProgress, signal) => {
     const reader = new GcodeReader(options);

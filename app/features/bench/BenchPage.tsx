@@ -184,11 +184,11 @@ function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: str
             onClick={() =>
               void doing(
                 () => takeBackElsewhere(scene.id),
-                (e) => `Taken back: ${e.label}`,
+                (e) => `Undone: ${e.label}`,
               )
             }
           >
-            Take back “{lastEdit.length > 26 ? `${lastEdit.slice(0, 25)}…` : lastEdit}”
+            Undo “{lastEdit.length > 26 ? `${lastEdit.slice(0, 25)}…` : lastEdit}”
           </button>
         )}
         <button className="btn" onClick={() => void work.save(scene.id, scene.name, null)} aria-label={`Save ${scene.name}`}>

@@ -75,7 +75,7 @@ function WaysOut({ sceneId }: { sceneId: string }) {
   }, [sceneId]);
   const takeBack = async (): Promise<void> => {
     const done = await takeBackElsewhere(sceneId);
-    if (done.ok) toast(`Taken back: ${done.value.label}`);
+    if (done.ok) toast(`Undone: ${done.value.label}`);
     else sayProblem(done.problem);
     await revalidate();
   };
@@ -90,7 +90,7 @@ function WaysOut({ sceneId }: { sceneId: string }) {
       <p className="font-semibold">{name === null ? "The scene" : `“${name}”`} is kept as it is.</p>
       <div className="mt-2 flex flex-wrap gap-2">
         <button className="btn" onClick={() => void takeBack()}>
-          Take back its last change
+          Undo its last change
         </button>
         <button className="btn" onClick={() => void work.save(sceneId, name ?? "the scene", null)}>
           Save it to a file

@@ -49,8 +49,8 @@ export const Frame = memo(function Frame({
   const inRow = here === undefined || FIRST.includes(here) ? FIRST : [...FIRST.slice(0, -1), here];
   useKeyboard();
   useKey("?", "This list of keys", "Everywhere", () => setListOpen(true));
-  useKey("mod+z", "Take back the last change", "Everywhere", onUndo);
-  useKey("mod+shift+z", "Do it again", "Everywhere", onRedo);
+  useKey("mod+z", "Undo the last change", "Everywhere", onUndo);
+  useKey("mod+shift+z", "Redo", "Everywhere", onRedo);
   useKey("n", "New part: a file, a size, or made by hand", "Everywhere", onNewPart);
   useKey("s", "Scenes and files", "Everywhere", onScene);
   useKey("l", "Lamp-lit page", "Everywhere", toggleLamp);

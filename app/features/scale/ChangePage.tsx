@@ -116,7 +116,7 @@ function Effects({ project, to, along }: { project: Project; to: Scale; along: b
               { name: "old ratio", value: scene.scale.ratio.toFixed(3) },
               { name: "new ratio", value: to.ratio.toFixed(3) },
             ],
-            assumptions: [{ text: "Hours and grams are rough until the parts are sliced anew.", kind: "model" }],
+            assumptions: [{ text: "Hours and grams are rough until the parts are sliced again.", kind: "model" }],
           }}
         />
       </p>

@@ -27,7 +27,7 @@ export function MismatchPage({ project }: { project: Project }) {
       <ScaleLeaves project={project} />
       {rows.length === 0 ? (
         <p className="mt-4 max-w-2xl">
-          Open a part, turn to its leaf “Its scale”, and pick two points that span something known. A door of 36.3 mm on a found model says{" "}
+          Open a part, turn to its tab “Its scale”, and pick two points that span something known. A door of 36.3 mm on a found model says{" "}
           {formatRatio(2032 / 36.3)}; two such things confirm each other, and the part appears here.
         </p>
       ) : (

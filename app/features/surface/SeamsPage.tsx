@@ -337,7 +337,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
             { value: "fits", label: "fits" },
             { value: "file", label: "wants filing" },
             { value: "fill", label: "wants filling" },
-            { value: "redesign", label: "has to be drawn anew" },
+            { value: "redesign", label: "needs redrawing" },
           ]}
         />
         {verdict !== "fits" && (

@@ -146,12 +146,12 @@ type Post = (command: string, payload: object) => Promise<Result<Edited>>;
 /** Takes the last change back, or does it again; one of another open window only when that is said and wanted all the same. */
 async function takeBack(post: Post, command: "undo" | "redo", anyway = false): Promise<void> {
   const answer = await post(command, { anyway });
-  if (answer.ok) toast(`${command === "undo" ? "Taken back" : "Done again"}: ${answer.value.label}`);
+  if (answer.ok) toast(`${command === "undo" ? "Undone" : "Redone"}: ${answer.value.label}`);
   else if (answer.problem.code === "undo.other")
     toast(answer.problem.message, {
       duration: 15_000,
       action: {
-        label: command === "undo" ? "Take it back all the same" : "Do it again all the same",
+        label: command === "undo" ? "Undo anyway" : "Redo anyway",
         onClick: () => void takeBack(post, command, true),
       },
     });

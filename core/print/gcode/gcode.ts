@@ -76,7 +76,7 @@ const WARNINGS: Record<string, string> = {
   "gcode.tool": "The tool is changed: changes are not counted, and all tools are taken for one filament.",
   "gcode.unknown": "A motion command that is not understood is left out.",
   "gcode.heights": "More heights than any print has layers: they are no longer counted.",
-  "gcode.checksum": "A line does not fit its checksum: it is read all the same.",
+  "gcode.checksum": "A line does not match its checksum; it is read anyway.",
   "gcode.binary": "Bytes that are no text: their lines are left out.",
   "gcode.nothing-laid": "Nothing is laid: no move extrudes along a path.",
 };

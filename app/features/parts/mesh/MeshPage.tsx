@@ -41,7 +41,7 @@ export function MeshPage({ part, project }: { part: Part; project: Project }) {
         <PartLeaves part={part} project={project} />
         <p className="mt-4 max-w-2xl">
           {source.kind === "typed"
-            ? "There is no mesh yet: walls and faults cannot be judged from a size. When the file is bought, replace the size by it at the leaf “Record”, and all that is planned stays."
+            ? "There is no mesh yet: walls and faults cannot be judged from a size. When the file is bought, replace the size by it at the tab “Record”, and all that is planned stays."
             : "Made by hand: there is no mesh to judge."}
         </p>
         {source.kind === "typed" && <Export part={part} />}

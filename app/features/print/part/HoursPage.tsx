@@ -20,7 +20,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const SOURCES: Record<Trust, string> = {
   typed: "what you typed",
-  file: "your file of moves",
+  file: "your G-code file",
   learned: "the model, as your figures corrected it",
   model: "the model alone",
 };
@@ -244,12 +244,12 @@ function MovesFile({
     });
     if (!stored.ok) setProblem(stored.problem.message);
   };
-  useKey("g", "Open a file of moves", "This part", () => input.current?.click(), reading === null);
+  useKey("g", "Open a G-code file", "This part", () => input.current?.click(), reading === null);
   const sliced = planned?.sliced;
   const { one } = option.facts;
   return (
     <div>
-      <FileInput inputRef={input} id="moves" label="File of moves" accept=".gcode,.gco,.g,.nc,text/plain" onFiles={([f]) => void open(f)} />
+      <FileInput inputRef={input} id="moves" label="G-code file" accept=".gcode,.gco,.g,.nc,text/plain" onFiles={([f]) => void open(f)} />
       {reading ? (
         <p role="status">
           Reading: {Math.round(reading.share * 100)} %{" "}
@@ -260,7 +260,7 @@ function MovesFile({
       ) : (
         <div className="flex flex-wrap items-center gap-3">
           <button className="btn" onClick={() => input.current?.click()}>
-            {sliced ? "Another file of moves" : "Open a file of moves (G-code)"}
+            {sliced ? "Open another G-code file" : "Open a G-code file"}
           </button>
           {sliced && (
             <button className="btn-text" onClick={() => void run("work.sliced", { partId: part.id, itemId: planned.id, sliced: null })}>

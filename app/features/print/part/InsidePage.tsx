@@ -32,7 +32,7 @@ export function InsidePage({ part, project }: { part: Part; project: Project }) 
   return (
     <Page
       title={part.name}
-      sub="hollow or massive, and stronger where it carries"
+      sub="hollow or solid, and stronger where it carries load"
       cells={[
         { label: "scene", value: scene.name },
         {
@@ -112,7 +112,7 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
   };
   const holes = found?.pockets.flatMap((p) => p.holes) ?? [];
   return (
-    <Section title="Resin: hollow or massive">
+    <Section title="Resin: hollow or solid">
       <div className="grid gap-6 desk:grid-cols-[minmax(0,1.3fr)_minmax(18rem,1fr)]">
         <div>
           {!part.source.report.watertight && (
@@ -151,7 +151,7 @@ function Hollow({ part, project, printer }: { part: MeshPart; project: Project; 
           </div>
           <p className="mt-2 text-soft">
             Most people hollow in their slicer: then only the wall and the places of the holes are needed from here. The version keeps its
-            outer skin as it was, and the one before stays at the leaf “Record”.
+            outer skin as it was, and the one before stays at the tab “Record”.
           </p>
           <p className="mt-2 text-setting-ink">
             △ {CAUTIONS.resin.text} Resin that stays inside bursts the part later: flush, let dry, then plug. {CARE_FIRST}
@@ -205,13 +205,13 @@ function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinP
           ? `Nothing to hollow: its thickest place is ${formatMm(found.thickestMm)}. It is thin, or hollow already.`
           : worth
             ? `Hollow it: ${formatVolume(found.savedMm3 * copies)} less resin, ${money(found.savedMm3)}.`
-            : `Leave it massive: hollowing saves only ${formatVolume(found.savedMm3 * copies)}, ${money(found.savedMm3)}.`}{" "}
+            : `Leave it solid: hollowing saves only ${formatVolume(found.savedMm3 * copies)}, ${money(found.savedMm3)}.`}{" "}
         <Why
           of="what hollowing saves"
           reasons={{
             formula: "cavity = where the depth exceeds the wall; saved = cavity × price; worth it from a quarter of the part and 5 cm³",
             inputs: [
-              { name: "massive", value: `${formatVolume(found.solidMm3)}, ${money(found.solidMm3)}` },
+              { name: "solid", value: `${formatVolume(found.solidMm3)}, ${money(found.solidMm3)}` },
               {
                 name: "cavity",
                 value: `${formatVolume(found.savedMm3)} in ${found.pockets.length} pocket${found.pockets.length === 1 ? "" : "s"}`,

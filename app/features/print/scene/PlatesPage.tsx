@@ -70,7 +70,7 @@ export function PlatesPage({ project }: { project: Project }) {
         </button>
         {keep.size > 0 && (
           <button className="btn" disabled={lay.busy} onClick={() => void lay.run(new Set())}>
-            All anew, those moved by hand too
+            Lay out everything again, pieces moved by hand too
           </button>
         )}
         {plates.length > 0 && (
@@ -391,7 +391,7 @@ function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly
   return (
     <p className="mt-2">
       {part.name} on {to.name} instead of {from.name}: the last plate ends {format(sooner.then, "EEE d MMM HH:mm")} instead of{" "}
-      {format(sooner.now, "EEE d MMM HH:mm")}, laid out anew and planned into your evenings.{" "}
+      {format(sooner.now, "EEE d MMM HH:mm")}, laid out again and planned into your evenings.{" "}
       <button className="btn-text" onClick={() => void go()}>
         lay it out so
       </button>

@@ -82,7 +82,7 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
               ▲ It no longer knows this print: it was switched off meanwhile.{" "}
               {over
                 ? "By its hours it has ended: look at the plate, and take it off or say that it failed."
-                : "Look at the plate: say how it ended, or that it was cut off and begins anew."}
+                : "Look at the plate: say how it ended, or that it was cut off and starts again."}
             </p>
           )}
           {record && !mine && state.job !== null && <p className="note-act">▲ It prints something else: {state.job.name}.</p>}
@@ -103,7 +103,7 @@ export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | und
             )}
             {record && !mine && state.job === null && !over && (
               <button className="btn" disabled={busy} onClick={() => void tell(again)}>
-                It was cut off: begin it anew
+                It was cut off: start it again
               </button>
             )}
             {(state.phase === "ended" || state.phase === "failed") && !record && (

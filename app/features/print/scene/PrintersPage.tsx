@@ -278,7 +278,7 @@ function Baths({ project }: { project: Project }) {
                 className="btn-text"
                 onClick={() => void run("supply.set", { supplyId: b.id, change: { stock: 0, since: Date.now() } })}
               >
-                filled anew<span className="sr-only">: {b.name}</span>
+                refilled<span className="sr-only">: {b.name}</span>
               </button>
             </li>
           );

@@ -16,7 +16,7 @@ export function SceneLeaves({ project }: { project: Project }) {
         { to: `${base}/all/prints`, label: "Prints and risk" },
         { to: `${base}/all/faults`, label: "Faults" },
         { to: `${base}/all/mat`, label: "Mat and card" },
-        { to: `${base}/all/coupons`, label: "Coupons" },
+        { to: `${base}/all/coupons`, label: "Test prints" },
         { to: `${base}/all/printers`, label: "Printers" },
       ]}
     />

@@ -35,7 +35,7 @@ export function TestGate({ job, project, onClose }: { job: Job; project: Project
           To the test prints
         </Link>
         <button className="btn" onClick={() => void go("went on")}>
-          Print it all the same
+          Print it anyway
         </button>
         <button className="btn" onClick={() => void go("tested first")}>
           I have tested it
