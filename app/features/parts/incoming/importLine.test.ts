@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { fail, ok, type Problem, type Result } from "~core/units";
+import { arrivalOf } from "./arrival";
 import { ImportLine, type Doing } from "./importLine";
 
 /** A line whose files are read and stored when the test says so. */
@@ -130,5 +131,18 @@ describe("files on their way in", () => {
     line.add(["a", "b"]);
     await new Promise<void>((done) => line.subscribe(() => line.view.imports.every((i) => i.state === "refused") && done()));
     expect(line.view.imports.map((i) => i.problem?.message)).toEqual([expect.stringMatching(/torn/), expect.stringMatching(/full/)]);
+  });
+});
+
+describe("what has come in", () => {
+  const file = (n: number, parts = 1) => ({
+    fileName: `piece ${n}.stl`,
+    added: Array.from({ length: parts }, (_, i) => ({ id: `p${n}${i}`, name: `Piece ${n}` })),
+  });
+
+  it("is said as one, however it came: the last batch may be a single file", () => {
+    expect(arrivalOf("s", [file(0)])).toEqual({ path: "/s/s/parts/p00", what: "Piece 0" });
+    expect(arrivalOf("s", [file(0, 3)])).toEqual({ path: "/s/s/parts", what: "3 parts from piece 0.stl" });
+    expect(arrivalOf("s", [file(0), file(1), file(2)])).toEqual({ path: "/s/s/parts", what: "3 parts from 3 files" });
   });
 });

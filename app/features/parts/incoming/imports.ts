@@ -13,6 +13,7 @@ import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
 import { newId } from "~app/shared/scene";
 import type { DroppedFile } from "./droppedFiles";
+import { arrivalOf, type Arrived } from "./arrival";
 import { ImportLine } from "./importLine";
 import { nameFromFile } from "./nameFromFile";
 
@@ -25,6 +26,8 @@ interface Order {
   startedAt: string;
   /** Where they go; null until the first of them is stored. */
   sceneId: string | null;
+  /** What was taken in of them so far. */
+  arrived: Arrived[];
 }
 type OrderedFile = DroppedFile & { order: Order };
 
@@ -49,10 +52,11 @@ export function useImports(scene: Scene): { line: MeshLine; addFiles: (files: Dr
   useEffect(
     () =>
       line.onStored((files) => {
-        const { startedAt } = files[0].order;
-        const { path, what } = arrivalOf(files);
+        const { order } = files[0];
+        order.arrived.push(...files);
+        const { path, what } = arrivalOf(order.sceneId!, order.arrived);
         // Turning the page reads the rows as well.
-        if (mayTurn(startedAt)) return void navigate(path, { state: { arrived: true } });
+        if (mayTurn(order.startedAt)) return void navigate(path, { state: { arrived: true } });
         void revalidate();
         toast(`Read: ${what}`, { id: "read", duration: 20_000, action: { label: "Show it", onClick: () => void navigate(path) } });
       }),
@@ -60,24 +64,12 @@ export function useImports(scene: Scene): { line: MeshLine; addFiles: (files: Dr
   );
   const addFiles = useCallback(
     (files: DroppedFile[]) => {
-      const order: Order = { scene, startedAt: location.pathname, sceneId: null };
+      const order: Order = { scene, startedAt: location.pathname, sceneId: null, arrived: [] };
       line.add(files.map((f) => ({ ...f, order })));
     },
     [line, scene],
   );
   return { line, addFiles };
-}
-
-/** What was taken in, and where it is shown. */
-function arrivalOf(files: readonly ReadFile[]): { path: string; what: string } {
-  const { sceneId } = files[0].order;
-  const added = files.flatMap((f) => f.added);
-  return added.length === 1
-    ? { path: `/s/${sceneId}/parts/${added[0].id}`, what: added[0].name }
-    : {
-        path: `/s/${sceneId}/parts`,
-        what: `${added.length} parts from ${files.length === 1 ? files[0].fileName : `${files.length} files`}`,
-      };
 }
 
 /** The page turns to what was read only for somebody who waits for it: still where the file was given, with no text or dialog at hand. */
