@@ -11,6 +11,8 @@ import type { SceneView, ShownChance } from "~workers/scene/protocol";
 
 export interface TonightState {
   model: Tonight;
+  /** Another number where the model is another for more than the hour. */
+  edition: number;
   /** When it is ready, and how often that holds; null until it is reckoned. Only for whoever wants it, see useChance. */
   chance: ShownChance | null;
   atHand: AtHand;
@@ -92,8 +94,12 @@ export function useTonightModel(
   const nothing = useMemo(() => noTonight(now), [now]);
   const model = view?.model ?? nothing;
   const chance = view?.chance ?? null;
+  const edition = view?.edition ?? 0;
   // Whoever reads it is drawn anew only where something of it is another.
-  const tonight = useMemo(() => ({ model, chance, atHand, stayUp, setAtHand }), [model, chance, atHand, stayUp, setAtHand]);
+  const tonight = useMemo(
+    () => ({ model, edition, chance, atHand, stayUp, setAtHand }),
+    [model, edition, chance, atHand, stayUp, setAtHand],
+  );
   return { tonight, late, waiting: view?.waiting ?? NO_WORDS, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }
 

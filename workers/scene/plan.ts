@@ -29,6 +29,7 @@ export function scenePlanner(): (input: SceneInput) => ScenePlanned {
     }
     while (lasts.size > MOST_LASTS) lasts.delete(lasts.keys().next().value!);
   };
+  let edition = 0;
   let before: Pick<SceneInput, "rows" | "others" | "known"> | null = null;
   return (input) => {
     const began = performance.now();
@@ -36,12 +37,15 @@ export function scenePlanner(): (input: SceneInput) => ScenePlanned {
     const values = byKey(known);
     const lookup: Lookup = (request) => values.get(resultKey(request)) as ReturnType<typeof lookup>;
     const said = [rows, ...others];
-    if (before?.rows !== rows || before.others !== others || before.known !== known) for (const r of said) remember(r, lookup);
+    if (before?.rows !== rows || before.others !== others || before.known !== known) {
+      edition++;
+      for (const r of said) remember(r, lookup);
+    }
     before = input;
     const [project, ...beside] = said.map((r) => joinProject(r, lookup, (of) => lasts.get(of)));
     const plan = planned(project, beside, input);
     return {
-      view: { sceneId: rows.scene.id, now: input.now, ...plan, tookMs: performance.now() - began },
+      view: { sceneId: rows.scene.id, now: input.now, edition, ...plan, tookMs: performance.now() - began },
       chanceOf: () => chanceOf(project, beside, plan.model),
     };
   };

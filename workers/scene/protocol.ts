@@ -28,6 +28,8 @@ export interface SceneView {
   sceneId: string;
   /** The moment for which it was planned. */
   now: number;
+  /** Another number where more than the hour, and what is at hand, is another than in the view before. */
+  edition: number;
   model: Tonight;
   /** A few words for each station. */
   waiting: Record<Place, string>;

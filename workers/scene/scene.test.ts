@@ -90,6 +90,18 @@ describe("the plan of a scene on another thread", () => {
     expect(plan).toHaveBeenCalledTimes(1);
   });
 
+  it("has an edition: an edit makes another, the hour does not", () => {
+    const plan = scenePlanner();
+    const input = inputOf(manyParts(2));
+    const editions = [
+      input,
+      { ...input, now: THURSDAY + 60_000 },
+      { ...input, atHand: { ...AT_HAND, minutes: 5 } },
+      { ...input, rows: { ...input.rows, parts: [] } },
+    ].map((i) => plan(i).view.edition);
+    expect(editions).toEqual([1, 1, 1, 2]);
+  });
+
   it("answers with nothing where nothing follows", () => {
     const planner = scenePlanner();
     const { tell, answer } = bench((input) => {
@@ -99,7 +111,7 @@ describe("the plan of a scene on another thread", () => {
     const project = manyParts(3);
     tell(inputOf(project), 1);
     answer();
-    tell(inputOf({ ...project, scene: { ...project.scene, readyBy: null, name: "Another name" } }), 2);
+    tell(inputOf(project, { atHand: { ...AT_HAND, minutes: 61 } }), 2);
     expect(answer()).toMatchObject({ answers: [2], nodes: 0 });
   });
 

@@ -43,11 +43,11 @@ const clock = (ms: number): string => format(ms, "EEE HH:mm");
 
 export function QueuePage({ project }: { project: Project }) {
   const { scene } = project;
-  const { model } = useTonight();
+  const { model, edition } = useTonight();
   const others = useOthers();
   const log = useMemo(() => printLog(project, others), [project, others]);
   const queue = useMemo(() => queueOf(project, model, log, others), [project, model, log, others]);
-  const [changes, dismiss] = usePlanChanges(queue, project, model.now);
+  const [changes, dismiss] = usePlanChanges(queue, edition, model.now);
   const [starting, setStarting] = useState<Job | null>(null);
   const [finishing, setFinishing] = useState<Clock | null>(null);
   const [span, setSpan] = useState<Span>("20");
@@ -150,18 +150,18 @@ const firstToStart = (lane: Lane): Job | undefined =>
 const shownOf = (lane: Lane): Job | undefined =>
   lane.jobs.find((j) => j.kind === "running" || j.kind === "ended") ?? (lane.jobs[0] as Job | undefined);
 
-/** What is different since the page was opened, or since it was last looked at. The clock alone changes no plan. */
-function usePlanChanges(queue: Queue, project: Project, at: number): [PlanChange[], () => void] {
-  const shown = useRef({ project, then: snapshotOf(queue) });
+/** What is different since the page was opened, or since it was last looked at. The clock alone changes no plan; an edit does once it is planned. */
+function usePlanChanges(queue: Queue, edition: number, at: number): [PlanChange[], () => void] {
+  const shown = useRef({ edition, then: snapshotOf(queue) });
   const [changes, setChanges] = useState<PlanChange[]>([]);
   useEffect(() => {
     const now = snapshotOf(queue);
-    if (shown.current.project !== project) {
+    if (shown.current.edition !== edition) {
       const found = changesBetween(shown.current.then, now, clock, at);
       if (found.length > 0) setChanges(found);
     }
-    shown.current = { project, then: now };
-  }, [queue, project, at]);
+    shown.current = { edition, then: now };
+  }, [queue, edition, at]);
   return [changes, () => setChanges([])];
 }
 
