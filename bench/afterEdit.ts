@@ -121,7 +121,7 @@ async function opened(
   const go = async (path: string): Promise<void> => {
     await page.goto(`${base}${scene}/${path}`);
     await page.getByRole("heading", { level: 1 }).waitFor();
-    await page.waitForFunction(() => !/\d to go|being reckoned|planning the evenings/.test(document.body.innerText), null, {
+    await page.waitForFunction(() => !/\d to go|calculating again|planning the evenings/.test(document.body.innerText), null, {
       polling: 500,
       timeout: 180_000,
     });

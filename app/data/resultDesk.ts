@@ -3,6 +3,7 @@
  * once; one that nobody wants any more is dropped, also while it runs; what failed for no fault of its own is tried again. While a result
  * of an owner is computed anew, the last one stands. Nothing here is ever part of what the user said.
  */
+import { Recent } from "~core/derive";
 import { ok, type Problem, type Result } from "~core/units";
 import {
   meshOf,
@@ -91,7 +92,7 @@ export class ResultDesk {
 
   private readonly entries = new Map<string, Entry>();
   private readonly listeners = new Set<() => void>();
-  private readonly lasts = new Map<string, ValueOf<ResultRequest>>();
+  private readonly lasts = new Recent<ValueOf<ResultRequest>>(MOST_LASTS);
   /** Kinds of what has become ready or failed and was not told yet. */
   private readonly news = new Set<ResultKind>();
   private telling: ReturnType<typeof setTimeout> | undefined;
@@ -195,11 +196,7 @@ export class ResultDesk {
 
   private keepLast(entry: Entry): void {
     if (entry.answer.state !== "ready") return;
-    for (const of of entry.owners) {
-      this.lasts.delete(of);
-      this.lasts.set(of, entry.answer.value);
-    }
-    while (this.lasts.size > MOST_LASTS) this.lasts.delete(this.lasts.keys().next().value!);
+    for (const of of entry.owners) this.lasts.set(of, entry.answer.value);
   }
 
   /** Says that somebody wants it, and whose it is. @returns how to say that it is wanted no more */

@@ -1,24 +1,11 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { AtHand } from "~core/plan";
-import { rowsOf } from "~core/results";
 import type { Project } from "~core/project";
 import { serveScene, type ToScene } from "~workers/scene/serve";
-import type { SceneInput } from "~workers/scene/protocol";
 import { manyParts } from "../../tests/manyParts";
 import { THURSDAY } from "../../tests/sampleProject";
+import { sceneInput } from "../../tests/sceneInput";
 import { ScenePlan, type Port } from "./scenePlan";
 
-const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true };
-const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
-  rows: rowsOf(project),
-  others: [],
-  known: [],
-  atHand: AT_HAND,
-  awake: false,
-  now: THURSDAY,
-  chanceWanted: false,
-  ...more,
-});
 const named = (id: string): Project => {
   const project = manyParts(2);
   return { ...project, scene: { ...project.scene, id } };
@@ -58,7 +45,7 @@ afterEach(() => vi.restoreAllMocks());
 describe("the page's side of the plan", () => {
   it("waits for the first plan of a scene; the last one stands while the next is made", async () => {
     const { plan } = workers();
-    const input = inputOf(named("a"));
+    const input = sceneInput(named("a"));
     expect(plan.of("a")).toBeUndefined();
     await plan.first(input);
     const before = plan.of("a")!;
@@ -73,8 +60,8 @@ describe("the page's side of the plan", () => {
 
   it("keeps the scene that is being left until the other is there", async () => {
     const { plan } = workers();
-    await plan.first(inputOf(named("a")));
-    const other = plan.first(inputOf(named("b")));
+    await plan.first(sceneInput(named("a")));
+    const other = plan.first(sceneInput(named("b")));
     expect(plan.of("a")).toBeDefined();
     await other;
     expect(plan.of("b")!.sceneId).toBe("b");
@@ -83,12 +70,12 @@ describe("the page's side of the plan", () => {
 
   it("says nothing to the worker where nothing is another, and tells nobody of it", async () => {
     const { plan, made } = workers();
-    const input = inputOf(named("a"));
+    const input = sceneInput(named("a"));
     await plan.first(input);
     const heard = made[0].heard;
     const told = vi.fn();
     plan.subscribe(told);
-    plan.tell({ ...inputOf(named("a")) });
+    plan.tell({ ...sceneInput(named("a")) });
     expect(made[0].heard).toBe(heard);
     expect(told).not.toHaveBeenCalled();
   });
@@ -96,14 +83,14 @@ describe("the page's side of the plan", () => {
   it("begins anew with a worker that dies, and gives up where it dies again and again", async () => {
     vi.spyOn(console, "error").mockImplementation(() => undefined);
     const { plan, made } = workers();
-    const input = inputOf(named("a"));
+    const input = sceneInput(named("a"));
     await plan.first(input);
     made[0].dies();
     await vi.waitFor(() => expect(plan.behind).toBe(false));
     expect(made).toHaveLength(2);
     plan.tell({ ...input, now: THURSDAY + 60_000 });
     await vi.waitFor(() => expect(plan.of("a")!.now).toBe(THURSDAY + 60_000));
-    const opened = plan.first(inputOf(named("b")));
+    const opened = plan.first(sceneInput(named("b")));
     for (let i = 1; i < 4; i++) made.at(-1)!.dies();
     // Nobody waits for ever.
     await opened;
@@ -111,7 +98,7 @@ describe("the page's side of the plan", () => {
     expect(plan.stopped).toBe(true);
     expect(made.length).toBeLessThan(6);
     // What is said next may be what it can plan.
-    await plan.first(inputOf(named("c")));
+    await plan.first(sceneInput(named("c")));
     expect(plan.of("c")).toBeDefined();
     expect(plan.stopped).toBe(false);
   });

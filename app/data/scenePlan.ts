@@ -2,7 +2,7 @@
  * The page's side of the plan: says what the scene is, and has what follows from it, planned in a worker. The last plan of a scene stands
  * until the next one is there. A worker that dies is begun anew, with everything told once more.
  */
-import { Receiver, Sender } from "~core/derive";
+import { Receiver, Recent, Sender } from "~core/derive";
 import type { FromScene, ToScene } from "~workers/scene/serve";
 import { SCENE_INPUT, type SceneInput, type SceneView } from "~workers/scene/protocol";
 
@@ -35,7 +35,7 @@ export class ScenePlan {
   late = false;
   private input: SceneInput | null = null;
   private chanceWanted = 0;
-  private readonly views = new Map<string, SceneView>();
+  private readonly views = new Recent<SceneView>(SCENES_AT_HAND);
   private readonly listeners = new Set<() => void>();
 
   constructor(private readonly make: () => Port) {}
@@ -124,14 +124,8 @@ export class ScenePlan {
     this.answered = answers;
     this.deaths = 0;
     this.inTime();
-    if (heard) this.keep(heard.value);
+    if (heard) this.views.set(heard.value.sceneId, heard.value);
     this.heard();
-  }
-
-  private keep(view: SceneView): void {
-    this.views.delete(view.sceneId);
-    this.views.set(view.sceneId, view);
-    if (this.views.size > SCENES_AT_HAND) this.views.delete(this.views.keys().next().value!);
   }
 
   private died(why: string): void {

@@ -3,6 +3,7 @@ import { createContext, useCallback, useContext, useEffect, useMemo, useState, u
 import { noTonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type ProjectRows, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
+import { suppliesOf } from "~core/results";
 import { keep, kept } from "~app/data/kept";
 import { desk, useJoinedResults } from "~app/data/results.client";
 import { scenePlan } from "~app/data/scenePlan.client";
@@ -34,12 +35,11 @@ function keptAtHand(): Partial<AtHand> {
 }
 
 /** Before anything was said it is what the workshop has, and where nothing of it was put down, everything. */
-function atHandOf(supplies: readonly Supply[], demo: boolean, airC: number, said: Partial<AtHand>): AtHand {
-  const shown = demo ? supplies : supplies.filter((s) => !s.demo);
+function atHandOf(supplies: readonly Supply[], airC: number, said: Partial<AtHand>): AtHand {
   return {
     minutes: 40,
-    spray: hasTool(shown, "spray place") ?? true,
-    airbrush: hasTool(shown, "airbrush") ?? true,
+    spray: hasTool(supplies, "spray place") ?? true,
+    airbrush: hasTool(supplies, "airbrush") ?? true,
     warm: airC >= RESIN_WARM_C,
     ...said,
   };
@@ -47,9 +47,8 @@ function atHandOf(supplies: readonly Supply[], demo: boolean, airC: number, said
 
 /** Has a scene planned that is about to be drawn for the first time; from then on the page asks by itself, and the last plan stands. */
 export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[], now: number): Promise<void> {
-  const { scene, workshop } = rows;
-  if (scenePlan.of(scene.id)) return;
-  const atHand = atHandOf(workshop.supplies, scene.demo, workshop.habits.air.airC, keptAtHand());
+  if (scenePlan.of(rows.scene.id)) return;
+  const atHand = atHandOf(suppliesOf(rows), rows.workshop.habits.air.airC, keptAtHand());
   await scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
 }
 
@@ -60,13 +59,14 @@ export function useTonightModel(
   rows: ProjectRows,
   others: readonly ProjectRows[],
   now: number,
-): { tonight: TonightState; late: boolean } & Pick<SceneView, "waiting" | "problem"> {
+): { tonight: TonightState; late: boolean; waiting: Partial<SceneView["waiting"]>; problem: string | null } {
   const [said, change] = useState(keptAtHand);
   const [awake, setAwake] = useState(false);
   const joined = useJoinedResults();
-  const { supplies, habits } = rows.workshop;
-  const { id: sceneId, demo } = rows.scene;
-  const atHand = useMemo(() => atHandOf(supplies, demo, habits.air.airC, said), [supplies, demo, habits.air.airC, said]);
+  const sceneId = rows.scene.id;
+  const supplies = suppliesOf(rows);
+  const { airC } = rows.workshop.habits.air;
+  const atHand = useMemo(() => atHandOf(supplies, airC, said), [supplies, airC, said]);
   useEffect(
     () => scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake, now }),
     [rows, others, joined, atHand, awake, now],
@@ -100,7 +100,7 @@ export function useTonightModel(
     () => ({ model, edition, chance, atHand, stayUp, setAtHand }),
     [model, edition, chance, atHand, stayUp, setAtHand],
   );
-  return { tonight, late, waiting: view?.waiting ?? NO_WORDS, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
+  return { tonight, late, waiting: view?.waiting ?? {}, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }
 
 const no = (): boolean => false;
@@ -129,19 +129,6 @@ export function useMoment(): number {
   const { model } = useTonight();
   return Math.max(useNow(), model.now);
 }
-
-const NO_WORDS: SceneView["waiting"] = {
-  tonight: "",
-  scale: "",
-  parts: "",
-  print: "",
-  surface: "",
-  paint: "",
-  assemble: "",
-  ground: "",
-  log: "",
-  workshop: "",
-};
 
 export function useTonight(): TonightState {
   const state = useContext(TonightContext);

@@ -63,7 +63,31 @@ interface Frame {
   uses: Map<string, Uses>;
 }
 
-/** Of how many the last value is at hand: those that were asked for last. */
+/** Values by name, of so many as were asked for or kept last. */
+export class Recent<V> {
+  private readonly values = new Map<string, V>();
+
+  constructor(private readonly most: number) {}
+
+  has(name: string): boolean {
+    return this.values.has(name);
+  }
+
+  get(name: string): V | undefined {
+    const value = this.values.get(name);
+    if (value !== undefined) this.set(name, value);
+    return value;
+  }
+
+  set(name: string, value: V): void {
+    // Asked for last, it is the last to go.
+    this.values.delete(name);
+    this.values.set(name, value);
+    if (this.values.size > this.most) this.values.delete(this.values.keys().next().value!);
+  }
+}
+
+/** Of how many the last value is at hand. */
 const AT_HAND = 8000;
 
 const names = new Set<string>();
@@ -146,7 +170,7 @@ export function define<W extends object, A extends readonly string[], V>({
 }: Definition<W, A, V>): Derived<W, A, V> {
   if (names.has(name)) throw new Error(`define: “${name}” is defined twice`);
   names.add(name);
-  const kept = new Map<string, Kept<V>>();
+  const kept = new Recent<Kept<V>>(AT_HAND);
 
   const holds = (k: Kept<V>, world: object): boolean =>
     k.reads.every((r) => Object.is(readAgain(world, r), r.value)) && k.uses.every((u) => Object.is(u.again(world), u.value));
@@ -155,9 +179,6 @@ export function define<W extends object, A extends readonly string[], V>({
     const before = kept.get(key);
     if (before && (before.world.deref() === world || holds(before, world))) {
       before.world = new WeakRef(world);
-      // Asked for last, it is the last to go.
-      kept.delete(key);
-      kept.set(key, before);
       return before.value;
     }
     if (frames.length > 200) throw new Error(`define: “${name}” leads back to itself`);
@@ -172,14 +193,12 @@ export function define<W extends object, A extends readonly string[], V>({
     if (typeof value === "object" && value !== null && behind.has(value))
       throw new Error(`define: “${name}” gives away the world it reads`);
     if (before && same(before.value, value)) value = before.value;
-    kept.delete(key);
     kept.set(key, {
       world: new WeakRef<object>(world),
       reads: [...frame.reads.values(), ...frame.asked],
       uses: [...frame.uses.values()],
       value,
     });
-    if (kept.size > AT_HAND) kept.delete(kept.keys().next().value!);
     return value;
   };
 
@@ -241,13 +260,11 @@ export function thereAndBack<T extends object>(read: (of: T) => T): { there: (of
  * @param most of how many names the last value is at hand
  */
 export function steady<V>(same: (a: V, b: V) => boolean, most: number): (name: string, value: V) => V {
-  const last = new Map<string, V>();
+  const last = new Recent<V>(most);
   return (name, value) => {
     const before = last.get(name);
     const now = before !== undefined && same(before, value) ? before : value;
-    last.delete(name);
     last.set(name, now);
-    if (last.size > most) last.delete(last.keys().next().value!);
     return now;
   };
 }

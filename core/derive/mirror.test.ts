@@ -93,6 +93,23 @@ describe("a value on two threads", () => {
     expect(value.chosen[1].row).toBe(value.rows[7]);
   });
 
+  it.each([
+    ["maps", new Map([["a", 1]]), new Map([["a", 2]])],
+    ["sets", new Set(["a"]), new Set(["b"])],
+    ["numbers in a row", Float32Array.of(1, 2), Float32Array.of(1, 3)],
+  ])("is looked into where it holds %s", (_, before, now) => {
+    const sender = new Sender(recordOf({ of: atom }));
+    const receiver = new Receiver<{ of: { inside: unknown } }>();
+    const heard = (inside: unknown): unknown =>
+      sender
+        .tell({ of: { inside } })
+        .map((p) => receiver.hear(structuredClone(p)))
+        .at(-1)?.value.of.inside;
+    expect(heard(before)).toEqual(before);
+    expect(heard(structuredClone(before))).toBeUndefined();
+    expect(heard(now)).toEqual(now);
+  });
+
   it("comes in parts, and is there with the last one", () => {
     const sender = new Sender(FORM);
     const receiver = new Receiver<Value>();

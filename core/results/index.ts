@@ -1,4 +1,4 @@
 export * from "./key";
 export * from "./kinds";
-export { joinPart, joinProject, rowOf, rowsOf, withNamedOnly, type Last, type Lookup, type KnownValue } from "./join";
+export { joinPart, joinProject, rowOf, rowsOf, suppliesOf, withNamedOnly, type Last, type Lookup, type KnownValue } from "./join";
 export * from "./requests";

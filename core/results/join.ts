@@ -138,8 +138,11 @@ const { there: asInDemo, back: saidOfShown } = thereAndBack((said: Printer): Pri
 type OfDemo = { demo?: boolean };
 
 const madeUp = (row: OfDemo): boolean => row.demo === true;
-const unlessMadeUp = <T extends OfDemo>(list: readonly T[]): T[] => (list.some(madeUp) ? list.filter((r) => !madeUp(r)) : (list as T[]));
+const unlessMadeUp = <T extends OfDemo>(list: T[]): T[] => (list.some(madeUp) ? list.filter((r) => !madeUp(r)) : list);
 const suppliesShown = ofOne((list: Workshop["supplies"]) => unlessMadeUp(list));
+/** Glues, abrasives and tools that a scene shows. */
+export const suppliesOf = ({ scene, workshop: { supplies } }: Pick<ProjectRows, "scene" | "workshop">): Workshop["supplies"] =>
+  scene.demo ? supplies : suppliesShown(supplies);
 const lessonsShown = ofOne((list: Workshop["lessons"]) => unlessMadeUp(list));
 const habitsShown = ofOne((habits: Workshop["habits"]): Workshop["habits"] => {
   const fills = unlessMadeUp(habits.fills);
@@ -172,7 +175,7 @@ function workshopOf(rows: ProjectRows): Workshop {
     ...workshop,
     paints: paintsShown(rows),
     procedures: proceduresShown(rows),
-    supplies: suppliesShown(workshop.supplies),
+    supplies: suppliesOf(rows),
     lessons: lessonsShown(workshop.lessons),
     habits: habitsShown(workshop.habits),
     things: thingsShown(rows),
@@ -208,8 +211,8 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
 
 /** A scene and those beside it, and a few that were open before. */
 const SCENES_AT_HAND = 60;
-const steadyParts = steady<readonly Part[]>(sameList, SCENES_AT_HAND);
-const steadyRows = steady<readonly PartRow[]>(sameList, SCENES_AT_HAND);
+const steadyParts = steady<Part[]>(sameList, SCENES_AT_HAND);
+const steadyRows = steady<PartRow[]>(sameList, SCENES_AT_HAND);
 const steadyScene = steady<Project["scene"]>(sameFields, SCENES_AT_HAND);
 const steadyProject = steady<Project>(sameFields, SCENES_AT_HAND);
 
@@ -230,8 +233,8 @@ export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Pro
   const { id } = rows.scene;
   return steadyProject(id, {
     scene: steadyScene(id, { ...rows.scene, printers, ownThings: things, evenings, timeZone }),
-    parts: steadyParts(id, parts) as Part[],
-    unread: steadyRows(id, unread) as PartRow[],
+    parts: steadyParts(id, parts),
+    unread: steadyRows(id, unread),
     paints,
     procedures,
     supplies,

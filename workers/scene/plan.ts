@@ -1,5 +1,5 @@
 /** The plan of a scene, and what is said of it in the frame. */
-import { ofOne } from "../../core/derive";
+import { ofOne, Recent } from "../../core/derive";
 import { waitingAt } from "../../core/look";
 import { chanceOf, noTonight, tonight, type ChanceOf, type Tonight } from "../../core/plan";
 import type { Project, ProjectRows } from "../../core/project";
@@ -19,15 +19,12 @@ export interface ScenePlanned {
 
 /** Plans scenes one after the other: what is computed anew of a part stands as it was until it is there. */
 export function scenePlanner(): (input: SceneInput) => ScenePlanned {
-  const lasts = new Map<string, ValueOf<ResultRequest>>();
+  const lasts = new Recent<ValueOf<ResultRequest>>(MOST_LASTS);
   const remember = (rows: ProjectRows, lookup: Lookup): void => {
     for (const { request, of } of wantedIn(rows)) {
       const value = lookup(request);
-      if (value === undefined) continue;
-      lasts.delete(of);
-      lasts.set(of, value);
+      if (value !== undefined) lasts.set(of, value);
     }
-    while (lasts.size > MOST_LASTS) lasts.delete(lasts.keys().next().value!);
   };
   let edition = 0;
   let before: Pick<SceneInput, "rows" | "others" | "known"> | null = null;

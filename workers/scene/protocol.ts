@@ -15,6 +15,7 @@ export interface SceneInput {
   atHand: AtHand;
   /** Somebody says that they are up, though it is night. */
   awake: boolean;
+  /** ms */
   now: number;
   /** Somebody looks at the chance to be ready, which takes its time. */
   chanceWanted: boolean;
@@ -26,7 +27,7 @@ export type ShownChance = FinishChance & { stale: boolean };
 /** What follows from it, and from nothing else. */
 export interface SceneView {
   sceneId: string;
-  /** The moment for which it was planned. */
+  /** The moment for which it was planned, ms. */
   now: number;
   /** Another number where more than the hour, and what is at hand, is another than in the view before. */
   edition: number;

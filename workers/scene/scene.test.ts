@@ -1,27 +1,17 @@
 import { describe, expect, it, vi } from "vitest";
 import { Receiver, Sender } from "../../core/derive";
 import { waitingAt } from "../../core/look";
-import { chanceOf, finishChance, tonight, type AtHand } from "../../core/plan";
-import type { Project, WorkItem } from "../../core/project";
+import { chanceOf, finishChance, tonight } from "../../core/plan";
+import type { WorkItem } from "../../core/project";
 import { joinProject, rowsOf, type KnownValue } from "../../core/results";
 import { manyParts } from "../../tests/manyParts";
 import { HOUR, record, THURSDAY } from "../../tests/sampleProject";
+import { AT_HAND, sceneInput } from "../../tests/sceneInput";
 import { scenePlanner, type ScenePlanned } from "./plan";
 import { SCENE_INPUT, type SceneInput, type SceneView } from "./protocol";
 import { serveScene, type FromScene } from "./serve";
 
-const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true };
 const LOOK: WorkItem = { id: "look", kind: "own", title: "A look at it", handsOnS: 60, waitS: 0, family: null, procedureId: null };
-const inputOf = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
-  rows: rowsOf(project),
-  others: [],
-  known: [],
-  atHand: AT_HAND,
-  awake: false,
-  now: THURSDAY,
-  chanceWanted: false,
-  ...more,
-});
 
 /** A page and a worker, with a structured clone between them; what was put off runs when the test says so. */
 function bench(plan?: (input: SceneInput) => ScenePlanned) {
@@ -54,7 +44,7 @@ describe("the plan of a scene on another thread", () => {
   it("says what the plan says that is made here", () => {
     const { tell, answer } = bench();
     const project = { ...manyParts(12), records: [record("p0", "p0/c0/0", { startedAt: THURSDAY - HOUR / 4 })] };
-    tell(inputOf(project), 1);
+    tell(sceneInput(project), 1);
     const { view } = answer();
     const joined = joinProject(rowsOf(project), () => undefined);
     const model = tonight(joined, THURSDAY, AT_HAND);
@@ -69,12 +59,12 @@ describe("the plan of a scene on another thread", () => {
     const { tell, answer } = bench();
     const project = manyParts(60);
     const rows = rowsOf(project);
-    const all = tell(inputOf(project, { rows }), 1);
+    const all = tell(sceneInput(project, { rows }), 1);
     const first = answer();
     expect(all).toBeGreaterThan(60);
     const parts = rows.parts.map((p) => (p.id === "p59" ? { ...p, work: [...p.work, LOOK] } : p));
     // The part, the list that it stands in, the rows, and all of it.
-    expect(tell(inputOf(project, { rows: { ...rows, parts } }), 2)).toBe(4);
+    expect(tell(sceneInput(project, { rows: { ...rows, parts } }), 2)).toBe(4);
     const { view, nodes } = answer();
     expect(view.model.steps).toHaveLength(first.view.model.steps.length + 1);
     expect(nodes).toBeLessThan(first.nodes / 4);
@@ -85,14 +75,14 @@ describe("the plan of a scene on another thread", () => {
     const plan = vi.fn(scenePlanner());
     const { tell, answer } = bench(plan);
     const project = manyParts(3);
-    for (const [i, name] of ["a", "ab", "abc"].entries()) tell(inputOf({ ...project, scene: { ...project.scene, name } }), i + 1);
+    for (const [i, name] of ["a", "ab", "abc"].entries()) tell(sceneInput({ ...project, scene: { ...project.scene, name } }), i + 1);
     expect(answer().answers).toEqual([3]);
     expect(plan).toHaveBeenCalledTimes(1);
   });
 
   it("has an edition: an edit makes another, the hour does not", () => {
     const plan = scenePlanner();
-    const input = inputOf(manyParts(2));
+    const input = sceneInput(manyParts(2));
     const editions = [
       input,
       { ...input, now: THURSDAY + 60_000 },
@@ -109,9 +99,9 @@ describe("the plan of a scene on another thread", () => {
       return { ...planned, view: { ...planned.view, tookMs: 0 } };
     });
     const project = manyParts(3);
-    tell(inputOf(project), 1);
+    tell(sceneInput(project), 1);
     answer();
-    tell(inputOf(project, { atHand: { ...AT_HAND, minutes: 61 } }), 2);
+    tell(sceneInput(project, { atHand: { ...AT_HAND, minutes: 61 } }), 2);
     expect(answer()).toMatchObject({ answers: [2], nodes: 0 });
   });
 
@@ -121,10 +111,10 @@ describe("the plan of a scene on another thread", () => {
     const good = manyParts(2);
     const broken = { ...rowsOf(manyParts(2)), records: [null] as never };
     broken.scene = { ...broken.scene, id: "other" };
-    const beside = plan(inputOf(good, { others: [broken] })).view;
+    const beside = plan(sceneInput(good, { others: [broken] })).view;
     expect(beside.problem).toMatch(/Another scene could not be planned along/);
     expect(beside.model.offers.length).toBeGreaterThan(0);
-    const alone = plan({ ...inputOf(good), rows: broken }).view;
+    const alone = plan({ ...sceneInput(good), rows: broken }).view;
     expect(alone.problem).toMatch(/could not be planned/);
     expect(alone.model.steps).toEqual([]);
     silent.mockRestore();
@@ -136,7 +126,7 @@ describe("the chance to be ready", () => {
 
   it("is reckoned in slices while somebody looks, the same as in one go", () => {
     const { tell, answer } = bench();
-    tell(inputOf(project, { chanceWanted: true }), 1);
+    tell(sceneInput(project, { chanceWanted: true }), 1);
     let seen = answer();
     expect(seen.view.chance).toBeNull();
     for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
@@ -148,7 +138,7 @@ describe("the chance to be ready", () => {
 
   it("is said to be that of before while another is reckoned; a name and a minute make no other", () => {
     const { tell, answer } = bench();
-    const wanted = inputOf(project, { chanceWanted: true });
+    const wanted = sceneInput(project, { chanceWanted: true });
     tell(wanted, 1);
     let seen = answer();
     for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
@@ -163,6 +153,45 @@ describe("the chance to be ready", () => {
     expect(seen.view.chance).toMatchObject({ stale: false });
     tell({ ...fewer, chanceWanted: false }, 4);
     expect(answer().view.chance).toBeNull();
+  });
+
+  it("is another once a step is done, though the steps are the same", () => {
+    const { tell, answer } = bench();
+    const wanted = sceneInput(project, { chanceWanted: true });
+    tell(wanted, 1);
+    let seen = answer();
+    for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
+    const records = ["p0/c0/0", "p1/c0/0"].map((key) =>
+      record(key.slice(0, 2), key, { startedAt: THURSDAY - HOUR, finishedAt: THURSDAY - HOUR / 2, result: "good" }),
+    );
+    const rows = { ...wanted.rows, records };
+    tell({ ...wanted, rows }, 2);
+    seen = answer();
+    expect(seen.view.chance).toMatchObject({ stale: true });
+    for (let n = 0; n < 200 && seen.view.chance?.stale; n++) seen = answer();
+    const joined = joinProject(rows, () => undefined);
+    expect(seen.view.chance).toEqual({ ...finishChance(chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND))), stale: false });
+  });
+
+  it("that cannot be reckoned takes nothing else along", () => {
+    const silent = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const plan = scenePlanner();
+    let broken = true;
+    const { tell, answer } = bench((input) => {
+      const planned = plan(input);
+      const chance = planned.chanceOf();
+      return { ...planned, chanceOf: () => (broken ? { ...chance, evenings: null as never } : chance) };
+    });
+    const wanted = sceneInput(project, { chanceWanted: true });
+    tell(wanted, 1);
+    expect(answer().view.model.steps.length).toBeGreaterThan(0);
+    expect(answer().view.chance).toBeNull();
+    broken = false;
+    tell({ ...wanted, now: THURSDAY + 60_000 }, 2);
+    let seen = answer();
+    for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
+    expect(seen.view.chance).toMatchObject({ stale: false });
+    silent.mockRestore();
   });
 });
 
@@ -182,13 +211,13 @@ describe("what is computed anew", () => {
     });
     const plan = scenePlanner();
     const machineS = ({ view }: ScenePlanned): number => view.model.machineS;
-    const before = machineS(plan(inputOf(project, { rows, known })));
+    const before = machineS(plan(sceneInput(project, { rows, known })));
     expect(before).toBeGreaterThan(0);
     // Thinner layers: of the printer that is chosen nothing is known yet.
     const printers = rows.workshop.printers.map((p) => ({ ...p, layerMm: p.layerMm / 2 }));
     const changed = { ...rows, workshop: { ...rows.workshop, printers } };
-    expect(machineS(plan(inputOf(project, { rows: changed, known })))).toBe(before);
+    expect(machineS(plan(sceneInput(project, { rows: changed, known })))).toBe(before);
     // A planner that never saw the scene has nothing to go by.
-    expect(machineS(scenePlanner()(inputOf(project, { rows: changed, known })))).toBe(0);
+    expect(machineS(scenePlanner()(sceneInput(project, { rows: changed, known })))).toBe(0);
   });
 });

@@ -28,8 +28,8 @@ class Chances {
   private going: Generator<number, FinishChance> | null = null;
   chance: FinishChance | null = null;
 
-  want(sceneId: string, of: ChanceOf): void {
-    const now = sharing(this.of, of, CHANCE_OF) as ChanceOf;
+  want(sceneId: string, chanceOf: () => ChanceOf): void {
+    const now = sharing(this.of, chanceOf(), CHANCE_OF) as ChanceOf;
     if (now === this.of && sceneId === this.sceneId) return;
     // Another scene's says nothing of this one.
     if (sceneId !== this.sceneId) this.chance = null;
@@ -82,16 +82,27 @@ export function serveScene(
     if (parts.length === 0) post({ part: null, answers: number });
     for (const part of parts) post({ part, answers: number });
   };
+  /** A fault in the chance takes nothing else along. */
+  const orNone = (act: () => boolean | void): boolean => {
+    try {
+      return act() === true;
+    } catch (error) {
+      console.error(error);
+      chances.drop();
+      return true;
+    }
+  };
   const goOn = (): void => {
     waiting = false;
     if (asked) {
       const { view: planned, chanceOf } = plan(asked);
       last = planned;
-      if (asked.chanceWanted) chances.want(planned.sceneId, chanceOf());
-      else chances.drop();
+      const wanted = asked.chanceWanted;
       asked = null;
+      if (wanted) orNone(() => chances.want(planned.sceneId, chanceOf));
+      else chances.drop();
       tell();
-    } else if (chances.goOn()) tell();
+    } else if (orNone(() => chances.goOn())) tell();
     if (chances.busy) put();
   };
   const put = (): void => {

@@ -12,7 +12,7 @@ import { STATIONS, type Station } from "./stations";
 interface FrameProps {
   scene: Scene;
   marks: StaffMark[];
-  waiting: Record<Station["id"], string>;
+  waiting: Partial<Record<Station["id"], string>>;
   reckoning: string | null;
   /** Why the evenings could not be reckoned, if so. */
   problem: string | null;
@@ -53,7 +53,7 @@ export const Frame = memo(function Frame({
   useKey("mod+shift+z", "Redo", "Everywhere", onRedo);
   useKey("n", "New part: a file, a size, or made by hand", "Everywhere", onNewPart);
   useKey("s", "Scenes and files", "Everywhere", onScene);
-  useKey("l", "Lamp-lit page", "Everywhere", toggleLamp);
+  useKey("l", "Dark page", "Everywhere", toggleLamp);
   return (
     <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] gap-1.5 p-1.5 desk:gap-2.5 desk:p-3">
       <a href="#sheet" className="btn fixed left-2 top-2 z-50 -translate-y-20 focus:translate-y-0">
@@ -65,7 +65,13 @@ export const Frame = memo(function Frame({
         <nav aria-label="Stations" className="no-print flex flex-col max-tab:mt-1.5">
           <ul className="grid flex-1 max-tab:grid-cols-5 tab:w-[5.8rem] tab:grid-rows-10 desk:w-[7.2rem]">
             {STATIONS.map((s) => (
-              <StationCell key={s.id} station={s} base={`/s/${scene.id}`} words={waiting[s.id]} folded={!all && !inRow.includes(s.id)} />
+              <StationCell
+                key={s.id}
+                station={s}
+                base={`/s/${scene.id}`}
+                words={waiting[s.id] ?? ""}
+                folded={!all && !inRow.includes(s.id)}
+              />
             ))}
             <li className={`tab:hidden ${all ? "" : "hidden"}`}>
               <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onNewPart}>

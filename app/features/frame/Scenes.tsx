@@ -79,7 +79,7 @@ export function Scenes({
           Begin a scene
         </button>
         <button className="btn" onClick={toggleLamp}>
-          Day or lamp
+          Light or dark
         </button>
         <button
           className="btn"
