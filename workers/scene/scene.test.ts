@@ -2,13 +2,13 @@ import { describe, expect, it, vi } from "vitest";
 import { Receiver, Sender } from "../../core/derive";
 import { waitingAt } from "../../core/look";
 import { chanceOf, finishChance, tonight } from "../../core/plan";
-import type { WorkItem } from "../../core/project";
+import type { ProjectRows, WorkItem } from "../../core/project";
 import { joinProject, rowsOf, type KnownValue } from "../../core/results";
 import { manyParts } from "../../tests/manyParts";
 import { HOUR, record, THURSDAY } from "../../tests/sampleProject";
 import { AT_HAND, sceneInput } from "../../tests/sceneInput";
 import { scenePlanner, type ScenePlanned } from "./plan";
-import { SCENE_INPUT, type SceneInput, type SceneView } from "./protocol";
+import { SCENE_INPUT, type SceneInput, type SceneView, type ShownChance } from "./protocol";
 import { serveScene, type FromScene } from "./serve";
 
 const LOOK: WorkItem = { id: "look", kind: "own", title: "A look at it", handsOnS: 60, waitS: 0, family: null, procedureId: null };
@@ -123,6 +123,11 @@ describe("the plan of a scene on another thread", () => {
 
 describe("the chance to be ready", () => {
   const project = manyParts(4);
+  const inOneGo = (rows: ProjectRows): ShownChance => {
+    const joined = joinProject(rows, () => undefined);
+    const of = chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND));
+    return { ...finishChance(of), person: of.person!, stale: false };
+  };
 
   it("is reckoned in slices while somebody looks, the same as in one go", () => {
     const { tell, answer } = bench();
@@ -130,8 +135,7 @@ describe("the chance to be ready", () => {
     let seen = answer();
     expect(seen.view.chance).toBeNull();
     for (let n = 0; n < 200 && !seen.view.chance; n++) seen = answer();
-    const joined = joinProject(rowsOf(project), () => undefined);
-    expect(seen.view.chance).toEqual({ ...finishChance(chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND))), stale: false });
+    expect(seen.view.chance).toEqual(inOneGo(rowsOf(project)));
     // Nobody has changed anything: nothing more is done.
     expect(answer().answers).toEqual([]);
   });
@@ -169,8 +173,7 @@ describe("the chance to be ready", () => {
     seen = answer();
     expect(seen.view.chance).toMatchObject({ stale: true });
     for (let n = 0; n < 200 && seen.view.chance?.stale; n++) seen = answer();
-    const joined = joinProject(rows, () => undefined);
-    expect(seen.view.chance).toEqual({ ...finishChance(chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND))), stale: false });
+    expect(seen.view.chance).toEqual(inOneGo(rows));
   });
 
   it("that cannot be reckoned takes nothing else along", () => {

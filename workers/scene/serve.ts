@@ -2,7 +2,7 @@
 import { atom, mapOf, Receiver, recordOf, Sender, sharing, type Telling } from "../../core/derive";
 import { chanceRuns, type ChanceOf, type FinishChance } from "../../core/plan";
 import { scenePlanner, type ScenePlanned } from "./plan";
-import { SCENE_VIEW, type SceneInput, type SceneView } from "./protocol";
+import { SCENE_VIEW, type SceneInput, type SceneView, type ShownChance } from "./protocol";
 
 /** What the page says: a part of the input, and with the last part by which number it is answered. */
 export interface ToScene {
@@ -26,7 +26,7 @@ class Chances {
   private of: ChanceOf | null = null;
   private sceneId = "";
   private going: Generator<number, FinishChance> | null = null;
-  chance: FinishChance | null = null;
+  chance: Omit<ShownChance, "stale"> | null = null;
 
   want(sceneId: string, chanceOf: () => ChanceOf): void {
     const now = sharing(this.of, chanceOf(), CHANCE_OF) as ChanceOf;
@@ -53,7 +53,7 @@ class Chances {
     while (this.going) {
       const step = this.going.next();
       if (step.done) {
-        this.chance = step.value;
+        this.chance = { ...step.value, person: this.of?.person ?? {} };
         this.going = null;
         return true;
       }

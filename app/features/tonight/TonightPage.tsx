@@ -314,7 +314,7 @@ function Ready({ project, model }: { project: Project; model: Tonight }) {
             </p>
           )}
           {chance && !scene.rests && (
-            <p className="text-soft">{chance.stale ? "As it was a moment ago; calculating again." : personWords(habits)}</p>
+            <p className="text-soft">{chance.stale ? "As it was a moment ago; calculating again." : personWords(chance.person)}</p>
           )}
           <p className="text-soft">
             {formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
