@@ -4,7 +4,7 @@
  * form: atoms travel whole, lists, maps and records by what is in them, and what stands in several places travels once.
  */
 // The one that looks into maps, sets and typed arrays; the plain one calls any two of them equal.
-import equal from "fast-deep-equal/es6";
+import equal from "fast-deep-equal/es6/index.js";
 
 /** What a value is made of. Fields of a record that are not named travel with it as they are. */
 export type Form =
