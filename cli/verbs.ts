@@ -340,9 +340,9 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
         ratio: 1,
         smooth: false,
         gloss: false,
-        noSpray: null,
+        noSprayPlace: false,
         damp: null,
-        noAirbrush: null,
+        noAirbrush: false,
         own: {},
         reprint: null,
       };

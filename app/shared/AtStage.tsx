@@ -1,24 +1,16 @@
 /** All parts at this stage first: what each has next here, known by sight; then one is at hand. */
 import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { Silhouette } from "./Silhouette";
 import { useTonight } from "./tonightModel";
+import { useProject } from "~app/shared/scene";
 
 /** What is shown by itself; the rest is a count. */
 const SHOWN = 12;
 
-export function AtStage({
-  project,
-  station,
-  part,
-  choose,
-}: {
-  project: Project;
-  station: Step["station"];
-  part: Part | undefined;
-  choose: (id: string) => void;
-}) {
+export function AtStage({ station, part, choose }: { station: Step["station"]; part: Part | undefined; choose: (id: string) => void }) {
+  const project = useProject();
   const { model } = useTonight();
   const waiting = project.parts.flatMap((p) => {
     const mine = stepsAmong(model.steps, p.id).filter((s) => s.station === station);

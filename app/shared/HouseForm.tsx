@@ -1,10 +1,11 @@
 /** House standards and which parts do not keep them. */
 import { Link } from "react-router";
 import { fail, formatMm, ok, parseLength, readAsMm, type Result } from "~core/units";
-import { houseFindings, type Project } from "~core/project";
+import { houseFindings } from "~core/project";
 import type { HouseStandards } from "~core/subject";
 import { useActions } from "./scene";
 import { ParsedField } from "~app/ui/field";
+import { useProject } from "~app/shared/scene";
 
 /** A model length, or nothing. */
 export const parseMmOrNone = (text: string): Result<number | null> => {
@@ -27,7 +28,8 @@ const FIELDS: { key: Exclude<keyof HouseStandards, "groundHex">; label: string; 
   { key: "baseMm", label: "Base thickness", placeholder: "5 mm" },
 ];
 
-export function HouseForm({ project }: { project: Project }) {
+export function HouseForm() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const set = (change: Partial<HouseStandards>) => run("house.set", { change });

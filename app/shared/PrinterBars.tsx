@@ -9,6 +9,7 @@ import { useActions, newId } from "./scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { jobCostText, sumText } from "~core/look";
+import { useProject } from "~app/shared/scene";
 
 const pieceWord = (n: number): string => (n === 1 ? "one piece" : n === 2 ? "two pieces" : n === 3 ? "three pieces" : `${n} pieces`);
 
@@ -45,7 +46,8 @@ function hollowed(part: Part, options: PrintOption[]): { wallMm: number; costMin
   return saving && { ...saving, solidMinor: resin.facts.one.costMinor.value, currency: resin.facts.one.currency };
 }
 
-export function PrinterBars({ part, project }: { part: Part; project: Project }) {
+export function PrinterBars({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
   const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;

@@ -2,13 +2,15 @@
 import { useState } from "react";
 import { FAMILIES, type CoatFamily } from "~core/coat";
 import { spacedNumber } from "~core/units";
-import { LIMITS, type Paint, type Project } from "~core/project";
+import { LIMITS, type Paint } from "~core/project";
 import { newId, useActions } from "./scene";
 import { Dialog } from "~app/ui/dialog";
 import { costText, parseCostIn } from "./cost";
 import { Choice, orNothing, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { useProject } from "~app/shared/scene";
 
-export function Rack({ project }: { project: Project }) {
+export function Rack() {
+  const project = useProject();
   const [editing, setEditing] = useState<Paint | null>(null);
   return (
     <div>

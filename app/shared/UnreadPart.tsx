@@ -1,8 +1,9 @@
 /** A part whose mesh is not measured yet: how far it is, or why it cannot be. Nothing is said of it that is not known. */
-import type { PartRow, Project } from "~core/project";
+import type { PartRow } from "~core/project";
 import { meshRequest } from "~core/results";
 import { useResult } from "~app/data/results.client";
 import { Page } from "./Page";
+import { useProject } from "~app/shared/scene";
 
 /** "40 % measured", or what is wrong. */
 function UnreadWords({ row }: { row: PartRow }) {
@@ -15,7 +16,8 @@ function UnreadWords({ row }: { row: PartRow }) {
   );
 }
 
-export function UnreadPage({ row, project }: { row: PartRow; project: Project }) {
+export function UnreadPage({ row }: { row: PartRow }) {
+  const project = useProject();
   return (
     <Page title={row.name} sub="its mesh is being read" cells={[{ label: "scene", value: project.scene.name }]}>
       <p role="status" className="mt-4 max-w-prose text-lg">
@@ -27,7 +29,8 @@ export function UnreadPage({ row, project }: { row: PartRow; project: Project })
 }
 
 /** Those of a scene, above its table. */
-export function UnreadList({ project }: { project: Project }) {
+export function UnreadList() {
+  const project = useProject();
   if (project.unread.length === 0) return null;
   return (
     <ul className="mt-2 border-[1.5px] border-ink p-2" data-testid="unread">

@@ -13,6 +13,7 @@ export * from "./geometryKey";
 export * from "./rescale";
 export * from "./supplies";
 export * from "./variations";
+export * from "./conditions";
 export * from "./surfaceCases";
 export * from "./materialCost";
 export * from "./meetings";

@@ -6,7 +6,6 @@ import { turnTo } from "../print";
 import { planSchool, recommend, schoolById, whyNot } from "../surface";
 import {
   caseOf,
-  conditionsOf,
   dryBrushOf,
   grainOf,
   lostSurfaces,
@@ -99,15 +98,8 @@ describe("the surfaces of a part", () => {
 });
 
 describe("what is at hand", () => {
-  it("nothing said allows everything; a shelf of tools without a place to spray forbids it; damp air too", () => {
-    expect(conditionsOf(project)).toMatchObject({ noSpray: null, noAirbrush: null });
-    expect(conditionsOf({ ...project, supplies: [tool("airbrush", 1)] }).noSpray).toMatch(/no place to spray/);
-    expect(conditionsOf({ ...project, supplies: [tool("spray-booth", 1)] })).toMatchObject({
-      noSpray: null,
-      noAirbrush: expect.stringMatching(/no airbrush/),
-    });
+  it("damp air forbids a spray, and says at which dew point", () => {
     const damp = { ...project, habits: { ...project.habits, air: { airC: 12, rh: 92 } } };
-    expect(conditionsOf(damp)).toMatchObject({ noSpray: null, damp: expect.stringMatching(/dew point/) });
     const wall = caseOf(named(brick, "front wall"), brick, damp)!;
     expect(whyNot(schoolById("texture-spray")!, wall)).toMatch(/dew point/);
   });
@@ -121,11 +113,6 @@ describe("what is at hand", () => {
     expect(told.papers.map((p) => p.grade)).toEqual([120, 180]);
     const before = stepsOfProject({ ...project, parts: [part] }).filter((s) => s.station === "surface");
     expect(before.map((s) => s.title)).not.toEqual(steps.map((s) => s.title));
-  });
-  it("papers that are there are the ones that are used", () => {
-    const sheet = { id: "p", kind: "abrasive" as const, name: "P120", what: "P120", stock: 2, price: null };
-    expect(conditionsOf({ ...project, supplies: [sheet] }).grades).toEqual([120]);
-    expect(conditionsOf({ ...project, supplies: [{ ...sheet, stock: 0 }] }).grades).toBeUndefined();
   });
   it("printing again is offered only where it makes a surface better", () => {
     const wall = caseOf(named(brick, "front wall"), brick, project)!;

@@ -2,7 +2,6 @@
  * The surfaces of a part as they are printed, seen and treated: what was found in its mesh, joined with what was said of it, its printer,
  * its marks and its coats. Everything here follows at once from rows and results; nothing is kept.
  */
-import { DEW_MARGIN_C, dewPointC, sprayFault } from "../coat";
 import { TURNS, UPS, type Turn } from "../mesh";
 import { turnWords, type Printer } from "../print";
 import { realMaterial } from "../subject";
@@ -13,7 +12,6 @@ import {
   lowestMm,
   matchSurfaces,
   pressedByPlate,
-  ownFills,
   planSchool,
   showsAt,
   type Anchor,
@@ -29,9 +27,9 @@ import {
 } from "../surface";
 import { define, type Scope } from "../derive";
 import { workOf, type HideWork } from "../work";
+import { conditionsOf } from "./conditions";
 import { printerAtHand, printFactsOf } from "./part";
 import { choicesOf } from "./standing";
-import { hasTool } from "./supplies";
 import type { Part, Project, SaidSurface, Scene } from "./types";
 
 /** What a printer lays down, as its lines show. */
@@ -186,26 +184,6 @@ export const dryBrushOf = ({ laid, found, said }: KnownSurface, part: Part): Bru
     bristle: said?.bristle ?? "stiff",
     stroke: said?.stroke ?? "across",
   });
-
-/** What is at hand for treating surfaces. */
-export type Conditions = Pick<SurfaceCase, "noSpray" | "damp" | "noAirbrush" | "grades" | "own">;
-
-/** What the workshop and its air allow; nothing said allows everything. */
-export function conditionsOf({ supplies, habits }: Pick<Project, "supplies" | "habits">): Conditions {
-  const { air } = habits;
-  const grades = supplies.filter((s) => s.kind === "abrasive" && s.stock > 0).map((s) => Number(s.what.slice(1)));
-  const noPlace = hasTool(supplies, "spray place") === false ? "no place to spray stands on the shelf of tools" : null;
-  const damp = sprayFault(air)
-    ? `the air is ${Math.round(air.airC)} °C at ${Math.round(air.rh)} %, dew point ${Math.round(dewPointC(air))} °C: ${DEW_MARGIN_C} °C of room are wanted`
-    : null;
-  return {
-    noSpray: noPlace,
-    damp,
-    noAirbrush: hasTool(supplies, "airbrush") === false ? "no airbrush on the shelf" : null,
-    ...(grades.length > 0 ? { grades } : {}),
-    own: ownFills(habits.fills),
-  };
-}
 
 /** A nozzle's least layer, as a share of its line, and what resin is printed with. Common practice, no source. */
 const LEAST_LAYER_SHARE = 0.25;

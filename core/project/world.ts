@@ -9,6 +9,12 @@ export const SCENE: Scope<Pick<Project, "scene">> = {
   of: ({ scene }) => scene.id,
 };
 
+/** What the workshop says, whichever scene goes by it; the demo's things are kept apart from the user's. */
+export const WORKSHOP_OF: Scope<Pick<Project, "scene">> = {
+  shape: { scene: {}, habits: { air: {} } },
+  of: ({ scene }) => (scene.demo ? "the demo's workshop" : "workshop"),
+};
+
 const partsById = ofOne((parts: readonly Part[]): ReadonlyMap<string, Part> => new Map(parts.map((p) => [p.id, p])));
 const paintsById = ofOne((paints: readonly Paint[]): ReadonlyMap<string, Paint> => new Map(paints.map((p) => [p.id, p])));
 

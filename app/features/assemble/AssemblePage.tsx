@@ -4,14 +4,14 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gluesFor, MATERIALS } from "~core/joint";
 import { JOINT_KINDS } from "~core/print";
 import { formatDuration, formatMm, readAsMm } from "~core/units";
-import { isAtHand, LIMITS, materialOf, type Part, type Project } from "~core/project";
+import { isAtHand, LIMITS, materialOf, type Part } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { jointMaterial, jointTo, workOf, type GlueWork } from "~core/work";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
@@ -19,7 +19,8 @@ import { Sideways } from "~app/ui/sideways";
 
 type Joint = GlueWork;
 
-export function AssemblePage({ project }: { project: Project }) {
+export function AssemblePage() {
+  const project = useProject();
   const { part, choose } = usePartAtHand(
     project,
     [...project.parts].sort((a, b) => Number(hasJoint(b)) - Number(hasJoint(a)) || a.order - b.order),
@@ -38,15 +39,15 @@ export function AssemblePage({ project }: { project: Project }) {
         { label: "joints", value: all.length },
       ]}
     >
-      <AtStage project={project} station="assemble" part={part} choose={choose} />
+      <AtStage station="assemble" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
           With a part here, this finds a glue that suits the pair of materials, its open time and when it may be loaded. In the demo the
           sluice frame goes on foam under load, over a gap of half a millimetre: five-minute epoxy, before paint.
         </p>
       )}
-      {part && joints.map((j) => <JointOf key={j.id} joint={j} part={part} project={project} />)}
-      {part && part.joints.length > 0 && <Seams part={part} project={project} />}
+      {part && joints.map((j) => <JointOf key={j.id} joint={j} part={part} />)}
+      {part && part.joints.length > 0 && <Seams part={part} />}
       {part && joints.length === 0 && part.joints.length === 0 && <p className="mt-6 text-soft">{part.name} is glued to nothing yet.</p>}
       {part && (
         <button
@@ -101,7 +102,8 @@ export function AssemblePage({ project }: { project: Project }) {
 const hasJoint = (p: Part): boolean => workOf(p.work, "glue").length > 0;
 
 /** Where a piece meets the others that it was cut with. */
-function Seams({ part, project }: { part: Part; project: Project }) {
+function Seams({ part }: { part: Part }) {
+  const project = useProject();
   return (
     <Section title="Seams with its own family">
       <ul>
@@ -120,7 +122,8 @@ function Seams({ part, project }: { part: Part; project: Project }) {
   );
 }
 
-function JointOf({ joint, part, project }: { joint: Joint; part: Part; project: Project }) {
+function JointOf({ joint, part }: { joint: Joint; part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const index = part.work.indexOf(joint);
   const painted = workOf(part.work.slice(0, index), "coat").length > 0;

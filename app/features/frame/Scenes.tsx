@@ -4,11 +4,12 @@ import { Link, useNavigate } from "react-router";
 import { toast } from "sonner";
 import { ok } from "~core/units";
 import type { Tonight } from "~core/plan";
-import type { Project, SceneRow } from "~core/project";
+import type { SceneRow } from "~core/project";
 import { describeScale } from "~core/scale";
 import { keep, kept } from "~app/data/kept";
 import { allScenes, createScene, resetDemoUndoably } from "~app/data/scenes.client";
 import { toggleLamp } from "~app/shared/lamp";
+import { useProject } from "~app/shared/scene";
 import { Dialog } from "~app/ui/dialog";
 import { BundleProgress, useBundleWork } from "~app/shared/files/bundleWork";
 import { download, downloadParts, fileName } from "~app/shared/files/download";
@@ -16,17 +17,8 @@ import { FileInput } from "~app/ui/fileInput";
 
 const MARK = "csv-byte-order-mark";
 
-export function Scenes({
-  open,
-  onOpenChange,
-  project,
-  model,
-}: {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-  project: Project;
-  model: Tonight;
-}) {
+export function Scenes({ open, onOpenChange, model }: { open: boolean; onOpenChange: (open: boolean) => void; model: Tonight }) {
+  const project = useProject();
   const [scenes, setScenes] = useState<SceneRow[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [mark, setMark] = useState(() => kept(MARK) === "1");

@@ -14,13 +14,13 @@ import {
   readAsMm,
   type Result,
 } from "~core/units";
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { workOf, type GroundWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -28,7 +28,8 @@ import { Sideways } from "~app/ui/sideways";
 
 type Ground = GroundWork;
 
-export function GroundPage({ project }: { project: Project }) {
+export function GroundPage() {
+  const project = useProject();
   const among = [...project.parts].sort((a, b) => rank(b) - rank(a) || a.order - b.order);
   const { part, choose } = usePartAtHand(project, among);
   const { run } = useActions();
@@ -45,14 +46,14 @@ export function GroundPage({ project }: { project: Project }) {
         { label: "ground, dry", value: formatMass(totalG) },
       ]}
     >
-      <AtStage project={project} station="ground" part={part} choose={choose} />
+      <AtStage station="ground" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
           With a base here, this calculates sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
           loose material and dries to 160 g.
         </p>
       )}
-      {part && grounds.map((g) => <GroundOf key={g.id} item={g} part={part} project={project} />)}
+      {part && grounds.map((g) => <GroundOf key={g.id} item={g} part={part} />)}
       {part && grounds.length === 0 && <p className="mt-6 text-soft">No groundwork on {part.name} yet.</p>}
       {part && (
         <button
@@ -78,7 +79,8 @@ const parseGroundArea = (text: string): Result<number> => {
   return !area.ok || area.value > 0 ? area : fail("area", "An area larger than nothing.");
 };
 
-function GroundOf({ item, part, project }: { item: Ground; part: Part; project: Project }) {
+function GroundOf({ item, part }: { item: Ground; part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const recipe = recipeOf(item);
   const a = amountsOf(item, part);

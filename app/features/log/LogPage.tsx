@@ -1,14 +1,14 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format } from "date-fns";
 import { useState } from "react";
-import { LIMITS, type Lesson, type Part, type Project, type StepRecord } from "~core/project";
+import { LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { failedCount, goodCount, takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
 
@@ -42,7 +42,8 @@ function takenText(r: StepRecord): string {
     : "not timed: the clock was set back";
 }
 
-export function LogPage({ project }: { project: Project }) {
+export function LogPage() {
+  const project = useProject();
   const { scene, parts, records } = project;
   const { run } = useActions();
   const [rows, setRows] = useState(ROWS);

@@ -16,7 +16,7 @@ import {
   type CoatMethod,
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
-import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part, type Project } from "~core/project";
+import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part } from "~core/project";
 import { sprayCaution, workOf, type CoatWork } from "~core/work";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -25,7 +25,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { beginWork } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
@@ -34,7 +34,8 @@ import { CoreSample } from "./CoreSample";
 
 const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
 
-export function PaintPage({ project }: { project: Project }) {
+export function PaintPage() {
+  const project = useProject();
   const { part, choose } = usePartAtHand(project);
   const { scene } = project;
   const { model } = useTonight();
@@ -59,9 +60,9 @@ export function PaintPage({ project }: { project: Project }) {
         },
       ]}
     >
-      <AtStage project={project} station="paint" part={part} choose={choose} />
+      <AtStage station="paint" part={part} choose={choose} />
       {part ? (
-        <CoatsOf key={part.id} part={part} project={project} checked={checked!} />
+        <CoatsOf key={part.id} part={part} checked={checked!} />
       ) : (
         <p className="mt-6 max-w-prose text-soft">
           With a part here, this drills a core through its coats and warns between two of them before the can is in the hand. On the demo’s
@@ -69,13 +70,14 @@ export function PaintPage({ project }: { project: Project }) {
         </p>
       )}
       <Section title="The rack">
-        <Rack project={project} />
+        <Rack />
       </Section>
     </Page>
   );
 }
 
-function CoatsOf({ part, project, checked }: { part: Part; project: Project; checked: ReturnType<typeof checkedCoats> }) {
+function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof checkedCoats> }) {
+  const project = useProject();
   const { run } = useActions();
   const room = project.habits.air;
   const setRoom = (air: Partial<Air>) => run("habits.set", { change: { air } });
@@ -101,7 +103,7 @@ function CoatsOf({ part, project, checked }: { part: Part; project: Project; che
         <CoreSample stack={stack} steps={steps} verdicts={verdicts} ground={stack[0].name} />
         <div>
           {worst.map((v) => (
-            <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} project={project} />
+            <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} />
           ))}
           {worst.length === 0 && stack.length > 1 && (
             <p className="border border-ink p-3 font-semibold">Nothing in this order spoils what lies below it.</p>
@@ -184,13 +186,14 @@ function CoatsOf({ part, project, checked }: { part: Part; project: Project; che
         </p>
       )}
       <Section title="Recipe" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}>
-        <Recipe part={part} project={project} />
+        <Recipe part={part} />
       </Section>
     </>
   );
 }
 
-function Clash({ verdict, part, project }: { verdict: BoundaryVerdict; part: Part; project: Project }) {
+function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const over = workOf(part.work, "coat").find((w) => w.id === verdict.overId);
   // What is on the shelf that could take the place of the coat that clashes.
@@ -238,7 +241,8 @@ function coatMl(part: Part, item: CoatWork, paint: Paint): number {
 
 const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ value: m, label: METHODS[m].word }));
 
-function Recipe({ part, project }: { part: Part; project: Project }) {
+function Recipe({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const coats = workOf(part.work, "coat");
   const set = (itemId: string, change: Partial<CoatWork>) => run("work.set", { partId: part.id, itemId, change });

@@ -5,8 +5,8 @@ import { meshRequest } from "~core/results";
 import { formatArea, formatMm, formatVolume, readAsSides } from "~core/units";
 import { FILE_UNIT_MM, unitQuestion, UNSTATED, type FileUnit } from "~core/mesh";
 import { failedCount, goodCount } from "~core/plan";
-import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, type Project, rescaleFactor, type Axis } from "~core/project";
-import { useActions } from "~app/shared/scene";
+import { LIMITS, partAreaMm2, partSizeMm, partVolumeMm3, type Part, rescaleFactor, type Axis } from "~core/project";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField, parseName, readAsPercent } from "~app/ui/field";
 import { desk } from "~app/data/results.client";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -20,7 +20,8 @@ const UNIT_WORDS: Record<FileUnit, string> = {
   ft: "feet",
 };
 
-export function PartFacts({ part, project }: { part: Part; project: Project }) {
+export function PartFacts({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const navigate = useNavigate();
   const [axis, setAxis] = useState<Axis>("height");

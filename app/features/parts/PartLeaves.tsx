@@ -1,10 +1,12 @@
-import { impliedScale, type Part, type Project } from "~core/project";
+import { impliedScale, type Part } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Leaves } from "~app/ui/leaves";
 import { HARMLESS } from "~core/look";
+import { useProject } from "~app/shared/scene";
 
 /** What belongs to one part. */
-export function PartLeaves({ part, project }: { part: Part; project: Project }) {
+export function PartLeaves({ part }: { part: Part }) {
+  const project = useProject();
   const base = `/s/${project.scene.id}/parts/${part.id}`;
   const implied = impliedScale(part, project.scene);
   const faults = part.source.kind === "mesh" ? part.source.report.warnings.filter((w) => !HARMLESS.has(w.code)).length : 0;

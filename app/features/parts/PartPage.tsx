@@ -3,11 +3,11 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, useLocation, useNavigate } from "react-router";
 import { formatRatio, figureHeightMm } from "~core/scale";
 import { formatVolume } from "~core/units";
-import { optionAtHand, partVolumeMm3, type Part, type Project, grainOf, linedSurfaces, sheetTurn, surfacesOf } from "~core/project";
+import { optionAtHand, partVolumeMm3, type Part, grainOf, linedSurfaces, sheetTurn, surfacesOf } from "~core/project";
 import { Evenings } from "~app/shared/Evenings";
 import { Dialog } from "~app/ui/dialog";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { PrinterBars } from "~app/shared/PrinterBars";
 import { HatchKey, type HatchKind } from "~app/ui/hatch";
@@ -37,7 +37,8 @@ const sourceWord = (part: Part): string =>
       ? "size typed"
       : `made of ${part.source.material}`;
 
-export function PartPage({ part, project }: { part: Part; project: Project }) {
+export function PartPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const { model } = useTonight();
@@ -86,7 +87,7 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
         { label: "sheet", value: `${index + 1} of ${parts.length}` },
       ]}
     >
-      <PartLeaves part={part} project={project} />
+      <PartLeaves part={part} />
       <Dialog open={asksEvenings} onOpenChange={setAsksEvenings} title="When do you have time for it?">
         <p className="mb-3">The plan falls into these evenings. You can change them at Tonight whenever you like.</p>
         <Evenings scene={scene} />
@@ -148,19 +149,19 @@ export function PartPage({ part, project }: { part: Part; project: Project }) {
       )}
       {part.source.kind !== "scratch" && (
         <Section title="Which printer?">
-          <PrinterBars part={part} project={project} />
+          <PrinterBars part={part} />
         </Section>
       )}
       {part.source.kind !== "scratch" && state.sheet && (
         <Section title="What its surfaces are in real life">
-          <RealMaterials part={part} project={project} />
+          <RealMaterials part={part} />
         </Section>
       )}
       <Section title="Order of work">
-        <WorkList part={part} project={project} />
+        <WorkList part={part} />
       </Section>
       <Section title="This part">
-        <PartFacts key={part.id} part={part} project={project} />
+        <PartFacts key={part.id} part={part} />
       </Section>
     </Page>
   );

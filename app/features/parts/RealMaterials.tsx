@@ -1,8 +1,8 @@
 /** What each surface is in real life. It decides before printing what is done about lines, and later how it is painted. */
 import { formatArea, formatMm } from "~core/units";
-import { saidId, surfacesOf, type Part, type Project } from "~core/project";
+import { saidId, surfacesOf, type Part } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
 
@@ -10,7 +10,8 @@ import { Sideways } from "~app/ui/sideways";
 const SHOWN = 6;
 const WORDS = { hidden: "its own relief hides the lines", pass: "lines pass for its grain", treat: "lines must be dealt with" };
 
-export function RealMaterials({ part, project }: { part: Part; project: Project }) {
+export function RealMaterials({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const shown = surfacesOf(part, project.scene)
     .filter((k) => !k.laid.looksDown && !k.found.gathered)

@@ -17,16 +17,17 @@ import { useEffect, useRef, useState } from "react";
 import { formatDuration, parseDuration } from "~core/units";
 import { FAMILIES, type CoatFamily } from "~core/coat";
 import { stepsAmong, type Step } from "~core/plan";
-import type { Part, Project, WorkItem } from "~core/project";
+import type { Part, WorkItem } from "~core/project";
 import { BENCH_TASKS, WORK_KINDS } from "~core/work";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { beginningOf, describeItem } from "~app/shared/workItems";
 import { Dialog } from "~app/ui/dialog";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
 
-export function WorkList({ part, project }: { part: Part; project: Project }) {
+export function WorkList({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { model } = useTonight();
   const [adding, setAdding] = useState<number | null>(null);
@@ -91,7 +92,7 @@ export function WorkList({ part, project }: { part: Part; project: Project }) {
       <button className="btn mt-3" onClick={() => setAdding(part.work.length)}>
         Add a step
       </button>
-      {adding !== null && <AddStep part={part} project={project} at={adding} onClose={() => setAdding(null)} />}
+      {adding !== null && <AddStep part={part} at={adding} onClose={() => setAdding(null)} />}
     </div>
   );
 }
@@ -186,7 +187,8 @@ function WorkRow({
   );
 }
 
-function AddStep({ part, project, at, onClose }: { part: Part; project: Project; at: number; onClose: () => void }) {
+function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () => void }) {
+  const project = useProject();
   const { run } = useActions();
   const [where, setWhere] = useState(String(at));
   const [title, setTitle] = useState("");

@@ -1,10 +1,9 @@
 /** What a change of scale does, before it is accepted. */
 import { useState } from "react";
 import { formatDuration, formatMass, formatMm, formatReal, formatSpan } from "~core/units";
-import type { Project } from "~core/project";
 import { changeFactors, describeScale, formatRatio, naturalAt, parseScale, type Scale } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
@@ -15,7 +14,8 @@ import { Sideways } from "~app/ui/sideways";
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;
 const PROCESS = { fdm: "filament", resin: "resin" };
 
-export function ChangePage({ project }: { project: Project }) {
+export function ChangePage() {
+  const project = useProject();
   const { scene } = project;
   const { run } = useActions();
   const [text, setText] = useState(scene.scale.kind === "figure" && scene.scale.figureMm === 28 ? "15 mm" : "28 mm");
@@ -32,7 +32,7 @@ export function ChangePage({ project }: { project: Project }) {
         { label: "parts", value: String(project.parts.length) },
       ]}
     >
-      <ScaleLeaves project={project} />
+      <ScaleLeaves />
       <div className="mt-3 flex flex-wrap items-start gap-3">
         <div className="w-64">
           <label className="label block" htmlFor="what-if">
@@ -74,12 +74,13 @@ export function ChangePage({ project }: { project: Project }) {
           </button>
         )}
       </div>
-      {to && <Effects project={project} to={to} along={along === "along"} />}
+      {to && <Effects to={to} along={along === "along"} />}
     </Page>
   );
 }
 
-function Effects({ project, to, along }: { project: Project; to: Scale; along: boolean }) {
+function Effects({ to, along }: { to: Scale; along: boolean }) {
+  const project = useProject();
   const { scene } = project;
   const f = changeFactors(scene.scale.ratio, to.ratio);
   const by = along ? f.length : 1;

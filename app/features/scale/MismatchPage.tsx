@@ -1,14 +1,15 @@
 /** All parts side by side: what scale each seems to be of, and which will look wrong beside each other. */
 import { Link } from "react-router";
-import { observationsOf, type Project } from "~core/project";
+import { observationsOf } from "~core/project";
 import { describeScale, formatRatio } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { MismatchChart } from "./MismatchChart";
 import { chartRows, jarringPairs, verdictOf } from "~core/look";
 import { ScaleLeaves } from "./ScaleLeaves";
 
-export function MismatchPage({ project }: { project: Project }) {
+export function MismatchPage() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const rows = chartRows(project);
@@ -24,7 +25,7 @@ export function MismatchPage({ project }: { project: Project }) {
         { label: "look wrong", value: String(rows.filter((r) => r.mismatch.verdict === "wrong").length) },
       ]}
     >
-      <ScaleLeaves project={project} />
+      <ScaleLeaves />
       {rows.length === 0 ? (
         <p className="mt-4 max-w-2xl">
           Open a part, turn to its tab “Its scale”, and pick two points that span something known. A door of 36.3 mm on a found model says{" "}

@@ -1,9 +1,11 @@
 import { contradictions } from "~core/subject";
-import { impliedScale, type Project } from "~core/project";
+import { impliedScale } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { useProject } from "~app/shared/scene";
 
 /** What belongs to the Scale station. */
-export function ScaleLeaves({ project }: { project: Project }) {
+export function ScaleLeaves() {
+  const project = useProject();
   const { scene, parts } = project;
   const base = `/s/${scene.id}/scale`;
   const wrong = parts.filter((p) => impliedScale(p, scene)?.mismatch.verdict === "wrong").length;

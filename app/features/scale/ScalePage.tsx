@@ -1,7 +1,6 @@
 /** The scale desk: the ratio the scene settles on, what it leaves open, any length both ways, what the eye sees, which details hold. */
 import { useState } from "react";
 import { formatMm, formatReal, ok, readAsMm, type Result } from "~core/units";
-import type { Project } from "~core/project";
 import {
   arcMinuteMm,
   describeScale,
@@ -19,7 +18,7 @@ import {
   type Scale,
 } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseName } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { DetailTable } from "./DetailTable";
@@ -46,7 +45,8 @@ function subOf(scale: Scale): string {
   return railway ? `scale ${railway.name}, track ${formatMm(railway.gaugeMm)}: ${railway.source}` : "an exact ratio";
 }
 
-export function ScalePage({ project }: { project: Project }) {
+export function ScalePage() {
+  const project = useProject();
   const { scene } = project;
   const { scale, secondary } = scene;
   const { run } = useActions();
@@ -62,7 +62,7 @@ export function ScalePage({ project }: { project: Project }) {
         { label: "seen from", value: formatMm(scene.viewingDistanceMm) },
       ]}
     >
-      <ScaleLeaves project={project} />
+      <ScaleLeaves />
       <div className="mt-3 grid items-start gap-3 tab:grid-cols-2 desk:grid-cols-5">
         <ParsedField label="Scene" text={scene.name} parse={parseName} onCommit={(name) => run("scene.set", { name })} />
         <ParsedField
@@ -117,7 +117,7 @@ export function ScalePage({ project }: { project: Project }) {
           }
         />
       </div>
-      {secondary && <SecondaryWords project={project} />}
+      {secondary && <SecondaryWords />}
       <div className="mt-2 flex flex-wrap gap-2">
         {VIEWING_DISTANCES.map((d) => (
           <button
@@ -159,7 +159,7 @@ export function ScalePage({ project }: { project: Project }) {
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
         <Section title="Known things at this scale">
-          <KnownThings project={project} />
+          <KnownThings />
         </Section>
         <Section title="Details that hold, drown and vanish">
           <DetailTable ratio={scale.ratio} processes={[...new Set(scene.printers.map((p) => p.process))]} />
@@ -169,7 +169,8 @@ export function ScalePage({ project }: { project: Project }) {
   );
 }
 
-function SecondaryWords({ project }: { project: Project }) {
+function SecondaryWords() {
+  const project = useProject();
   const { scene } = project;
   const { run } = useActions();
   const secondary = scene.secondary!;
@@ -208,7 +209,8 @@ const SHOWN = [
   "a standing person",
 ];
 
-function KnownThings({ project }: { project: Project }) {
+function KnownThings() {
+  const project = useProject();
   const { scene } = project;
   const { scale, secondary } = scene;
   const { run } = useActions();

@@ -21,21 +21,21 @@ import {
 import { formatArea, formatMm, readAsMm } from "~core/units";
 import { lastOf, workOf } from "~core/work";
 import { Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 
-export function FilmPage({ project }: { project: Project }) {
+export function FilmPage() {
   return (
-    <SurfaceFrame project={project} title="Film and papers: surface">
+    <SurfaceFrame title="Film and papers: surface">
       {(part) => (
         <>
-          <Film part={part} project={project} />
-          <Papers key={part.id} part={part} project={project} />
-          <AfterSanding part={part} project={project} />
+          <Film part={part} />
+          <Papers key={part.id} part={part} />
+          <AfterSanding part={part} />
         </>
       )}
     </SurfaceFrame>
@@ -76,7 +76,8 @@ function detailsOf(part: Part, project: Project): FilmDetail[] {
   return out;
 }
 
-function Film({ part, project }: { part: Part; project: Project }) {
+function Film({ part }: { part: Part }) {
+  const project = useProject();
   const layers = stackOfPart(part, project).slice(1);
   const filmMm = layers.reduce((sum, l) => sum + filmOf(l), 0);
   const coats = layers.reduce((sum, l) => sum + l.coats, 0);
@@ -172,7 +173,8 @@ const GapDrawing = ({ widthMm, leftMm }: { widthMm: number; leftMm: number }) =>
   );
 };
 
-function Papers({ part, project }: { part: Part; project: Project }) {
+function Papers({ part }: { part: Part }) {
+  const project = useProject();
   const printer = printerAtHand(part, project.scene);
   const list = surfacesOf(part, project.scene).filter((k) => k.sight === "seen" && !k.laid.looksDown);
   // Where nothing of it is known, a usual step stands to begin with.
@@ -317,7 +319,8 @@ function Ladder({ papers, stepMm }: { papers: ReturnType<typeof gritLadder>; ste
   );
 }
 
-function AfterSanding({ part, project }: { part: Part; project: Project }) {
+function AfterSanding({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const sanded = new Set(
     workOf(part.work, "hide")

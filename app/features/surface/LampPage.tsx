@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { renderLines } from "~demo/linePhoto";
-import { LIMITS, saidId, plainestFirst, printerAtHand, surfacesOf, type Part, type Project } from "~core/project";
+import { LIMITS, saidId, plainestFirst, printerAtHand, surfacesOf, type Part } from "~core/project";
 import {
   compareLines,
   factorOf,
@@ -22,19 +22,15 @@ import { formatMm, ok, parseSides, readAsMm, readAsSides, type Result } from "~c
 import { Section } from "~app/shared/Page";
 import { storeWithFiles } from "~app/data/edits.client";
 import { cleanPicture } from "~app/shared/pictures";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, orNothing, parseCount, ParsedField, parseMmIn } from "~app/ui/field";
 import { FileInput } from "~app/ui/fileInput";
 import { runJob } from "~workers/client";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function LampPage({ project }: { project: Project }) {
-  return (
-    <SurfaceFrame project={project} title="Lamp and phone: surface">
-      {(part) => <Meter key={part.id} part={part} project={project} />}
-    </SurfaceFrame>
-  );
+export function LampPage() {
+  return <SurfaceFrame title="Lamp and phone: surface">{(part) => <Meter key={part.id} part={part} />}</SurfaceFrame>;
 }
 
 interface Shot {
@@ -47,7 +43,8 @@ interface Shot {
 
 type When = "before" | "after";
 
-function Meter({ part, project }: { part: Part; project: Project }) {
+function Meter({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const printer = printerAtHand(part, project.scene);

@@ -1,6 +1,6 @@
 /** Everything that printing leaves on a part, by name and place, with its remedy; per copy and for all copies, and the other ways. */
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import {
   choicesOf,
   grainOf,
@@ -12,7 +12,6 @@ import {
   surfacesOf,
   LIMITS,
   type Part,
-  type Project,
 } from "~core/project";
 import { footprintRequest } from "~core/results";
 import { otherWaysForCopies } from "~core/look";
@@ -31,15 +30,12 @@ import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 
-export function LeftPage({ project }: { project: Project }) {
-  return (
-    <SurfaceFrame project={project} title="What printing left: surface">
-      {(part) => <Left key={part.id} part={part} project={project} />}
-    </SurfaceFrame>
-  );
+export function LeftPage() {
+  return <SurfaceFrame title="What printing left: surface">{(part) => <Left key={part.id} part={part} />}</SurfaceFrame>;
 }
 
-function Left({ part, project }: { part: Part; project: Project }) {
+function Left({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const printer = printerAtHand(part, scene);
   const foot = useResult(footprintRequest(part, sheetTurn(part)));
@@ -80,7 +76,7 @@ function Left({ part, project }: { part: Part; project: Project }) {
   const perCopyS = found.reduce((sum, l) => sum + l.perCopyS, 0);
   return (
     <>
-      <Copies part={part} project={project} perCopyS={perCopyS} />
+      <Copies part={part} perCopyS={perCopyS} />
       <Section title="What to clean, most work first">
         <Leavings label="What to clean" list={there} />
         {not.length > 0 && <p className="mt-1 text-soft">Not there: {not.map((l) => `${lower(l.name)} (${l.where})`).join("; ")}.</p>}
@@ -153,7 +149,8 @@ const Row = ({ leaving: l }: { leaving: Leaving }) => (
 );
 
 /** One copy times copies: what the cleaning of many takes, and what else could be done. */
-function Copies({ part, project, perCopyS }: { part: Part; project: Project; perCopyS: number }) {
+function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
+  const project = useProject();
   const { run } = useActions();
   const file = workOf(part.work, "bench").find((w) => w.task === "file");
   const allS = perCopyS * part.copies;

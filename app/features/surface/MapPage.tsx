@@ -15,7 +15,6 @@ import {
   surfacesOf,
   type KnownSurface,
   type Part,
-  type Project,
 } from "~core/project";
 import { turnWords, type Printer } from "~core/print";
 import { figureHeightMm } from "~core/scale";
@@ -37,7 +36,7 @@ import { formatArea, formatDuration, formatMillilitres, formatMm } from "~core/u
 import { judgedSurfaces, type Judged, type Note } from "~core/look";
 import { AtStage } from "~app/shared/AtStage";
 import { Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { SheetDrawing } from "~app/shared/SheetDrawing";
 import { SheetWaits } from "~app/shared/SheetWaits";
 import { useSheet } from "~app/shared/useSheet";
@@ -55,20 +54,21 @@ const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 /** Notes beside the drawing. */
 const NOTES = 5;
 
-export function MapPage({ project }: { project: Project }) {
+export function MapPage() {
   return (
-    <SurfaceFrame project={project}>
+    <SurfaceFrame>
       {(part, choose) => (
         <>
-          <MapOf key={part.id} part={part} project={project} />
-          <AtStage project={project} station="surface" part={part} choose={choose} />
+          <MapOf key={part.id} part={part} />
+          <AtStage station="surface" part={part} choose={choose} />
         </>
       )}
     </SurfaceFrame>
   );
 }
 
-function MapOf({ part, project }: { part: Part; project: Project }) {
+function MapOf({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { scene } = project;
   const state = useSheet(part);
@@ -207,7 +207,6 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
         <AtHand
           at={at}
           part={part}
-          project={project}
           ways={ways}
           plan={plan}
           strip={strip}
@@ -231,7 +230,7 @@ function MapOf({ part, project }: { part: Part; project: Project }) {
           </p>
         )}
       </Section>
-      <WholePart part={part} project={project} list={list} at={at} look={look} use={use} />
+      <WholePart part={part} list={list} at={at} look={look} use={use} />
     </>
   );
 }
@@ -296,7 +295,6 @@ interface Tried {
 function AtHand({
   at,
   part,
-  project,
   ways,
   plan,
   strip,
@@ -309,11 +307,9 @@ function AtHand({
 }: {
   at: Judged;
   part: Part;
-  project: Project;
   ways: readonly Way[];
   plan: SchoolPlan;
   strip: readonly StripStep[];
-  /** The order on the strip is the user's, no school's. */
   own: boolean;
   onStrip: (done: StripStep[] | null) => void;
   onShow: (id: SchoolId) => void;
@@ -342,7 +338,7 @@ function AtHand({
             </button>
           </p>
         )}
-        <SurfaceFacts at={at} part={part} project={project} />
+        <SurfaceFacts at={at} part={part} />
       </div>
       <div>
         <Ways
@@ -352,7 +348,6 @@ function AtHand({
           onShow={onShow}
           inPlan={at.planned?.school ?? null}
           onUse={(id) => use(at, id)}
-          project={project}
         />
       </div>
     </div>
@@ -361,19 +356,18 @@ function AtHand({
 
 function WholePart({
   part,
-  project,
   list,
   at,
   look,
   use,
 }: {
   part: Part;
-  project: Project;
   list: readonly Judged[];
   at: Judged;
   look: (number: number) => void;
   use: (j: Judged, school: SchoolId) => void;
 }) {
+  const project = useProject();
   const { run } = useActions();
   const chosen = list.filter((j) => (j.planned?.school ?? j.best.school) !== "leave");
   const mixed = mixedPlan(chosen.map((j) => planSchool(j.planned?.school ?? j.best.school, j.c)));

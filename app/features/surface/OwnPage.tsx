@@ -8,7 +8,7 @@ import { max, scaleBand, scaleLinear } from "d3";
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { SLOPES_DEG } from "~core/print";
-import { grainOf, LIMITS, printerAtHand, type Part, type Project } from "~core/project";
+import { grainOf, LIMITS, printerAtHand, type Part } from "~core/project";
 import {
   BRUSH_FINDS_MM,
   COMMON_FILL,
@@ -27,22 +27,19 @@ import {
 } from "~core/surface";
 import { formatMm } from "~core/units";
 import { Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 
-export function OwnPage({ project }: { project: Project }) {
-  return (
-    <SurfaceFrame project={project} title="Own figures: surface">
-      {(part) => <Own key={part.id} part={part} project={project} />}
-    </SurfaceFrame>
-  );
+export function OwnPage() {
+  return <SurfaceFrame title="Own figures: surface">{(part) => <Own key={part.id} part={part} />}</SurfaceFrame>;
 }
 
-function Own({ part, project }: { part: Part; project: Project }) {
+function Own({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { fills } = project.habits;
   const printer = printerAtHand(part, project.scene);

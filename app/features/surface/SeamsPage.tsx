@@ -18,13 +18,13 @@ import {
   type FitVerdict,
   type Meeting,
 } from "~core/joint";
-import { cutMeetings, LIMITS, meetingWords, newMeeting, printerAtHand, seamOf, type Part, type Project } from "~core/project";
+import { cutMeetings, LIMITS, meetingWords, newMeeting, printerAtHand, seamOf, type Part } from "~core/project";
 import { CLEARANCE_MM } from "~core/print";
 import { placeOfSeam } from "~core/plan";
 import { workOf } from "~core/work";
 import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { Silhouette } from "~app/shared/Silhouette";
@@ -34,15 +34,12 @@ import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function SeamsPage({ project }: { project: Project }) {
-  return (
-    <SurfaceFrame project={project} title="Seams and fits: surface">
-      {(part) => <Seams part={part} project={project} />}
-    </SurfaceFrame>
-  );
+export function SeamsPage() {
+  return <SurfaceFrame title="Seams and fits: surface">{(part) => <Seams part={part} />}</SurfaceFrame>;
 }
 
-function Seams({ part, project }: { part: Part; project: Project }) {
+function Seams({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { scene, parts } = project;
   const cut = cutMeetings(project);
@@ -76,7 +73,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
         </p>
       )}
       {own.map((m) => (
-        <One key={m.id} meeting={m} project={project} />
+        <One key={m.id} meeting={m} />
       ))}
       {cut.filter((m) => m.a === part.id || m.b === part.id).length > 0 && (
         <Section title="Where it was cut">
@@ -137,7 +134,7 @@ function Seams({ part, project }: { part: Part; project: Project }) {
                       </td>
                       <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
                       <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
-                      <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} project={project} />}</td>
+                      <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} />}</td>
                     </tr>
                   );
                 })}
@@ -147,13 +144,14 @@ function Seams({ part, project }: { part: Part; project: Project }) {
         )}
         {others.length > 0 && <p className="mt-1 text-sm text-soft">With the seams of the scene’s other parts.</p>}
       </Section>
-      <Taught project={project} part={part} />
+      <Taught part={part} />
     </>
   );
 }
 
 /** The seam as a piece of work of its first part, before that is painted. */
-function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: FillerId; project: Project }) {
+function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }) {
+  const project = useProject();
   const { run } = useActions();
   const planned = project.parts.some((p) => workOf(p.work, "seam").some((w) => w.meetingId === m.id));
   const part = project.parts.find((p) => p.id === m.a);
@@ -176,7 +174,8 @@ function IntoPlan({ meeting: m, filler, project }: { meeting: Meeting; filler: F
   );
 }
 
-function One({ meeting: m, project }: { meeting: Meeting; project: Project }) {
+function One({ meeting: m }: { meeting: Meeting }) {
+  const project = useProject();
   const { run } = useActions();
   const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("item.set", { list: "meetings", key: m.id, change });
   const seam = seamOf(m, project);
@@ -369,7 +368,8 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
 }
 
 /** What the dry fits say of the printer. */
-function Taught({ project, part }: { project: Project; part: Part }) {
+function Taught({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const printer = printerAtHand(part, project.scene);
   if (!printer) return null;

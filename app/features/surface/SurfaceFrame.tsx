@@ -5,6 +5,7 @@ import { formatMm } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { SurfaceLeaves } from "./SurfaceLeaves";
+import { useProject } from "~app/shared/scene";
 
 /** How many of its surfaces show their lines. */
 function shown(part: Part, project: Project): string {
@@ -13,14 +14,13 @@ function shown(part: Part, project: Project): string {
 }
 
 export function SurfaceFrame({
-  project,
   title = "Surface",
   children,
 }: {
-  project: Project;
   title?: string;
   children: (part: Part, choose: (id: string) => void) => React.ReactNode;
 }) {
+  const project = useProject();
   const among = project.parts.filter((p) => p.source.kind !== "scratch");
   const { part, choose } = usePartAtHand(project, among);
   const { scene } = project;
@@ -35,7 +35,7 @@ export function SurfaceFrame({
         { label: "show", value: part ? shown(part, project) : "nothing" },
       ]}
     >
-      <SurfaceLeaves project={project} part={part} />
+      <SurfaceLeaves part={part} />
       {part ? (
         children(part, choose)
       ) : (

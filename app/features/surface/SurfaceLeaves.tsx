@@ -1,9 +1,11 @@
 /** The leaves of Surface, with the part at hand in every address. */
 import { useLocation } from "react-router";
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { useProject } from "~app/shared/scene";
 
-export function SurfaceLeaves({ project, part }: { project: Project; part: Part | undefined }) {
+export function SurfaceLeaves({ part }: { part: Part | undefined }) {
+  const project = useProject();
   const { search } = useLocation();
   const base = `/s/${project.scene.id}/surface`;
   const meetings = project.scene.meetings.length;

@@ -1,7 +1,7 @@
 /** All surfaces of a part with what is done to each; and everything that is known, and can be said, of one. */
 import { useState } from "react";
 import { useRevalidator } from "react-router";
-import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type Project, type SaidSurface } from "~core/project";
+import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import {
   grooveOf,
@@ -17,7 +17,7 @@ import {
 } from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
 import { workOf } from "~core/work";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { storeWithFiles } from "~app/data/edits.client";
 import type { CleanPicture } from "~app/shared/pictures";
@@ -37,7 +37,8 @@ function reachText(c: SurfaceCase): string {
   return `${c.laid.surface.flat ? "flat" : "bent"}: ${tool} reaches ${share < 97 ? `${share} % of it` : "all of it"}`;
 }
 
-export function SurfaceFacts({ at, part, project }: { at: Judged; part: Part; project: Project }) {
+export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const say = (change: Partial<Omit<SaidSurface, "id" | "anchor" | "photos">>) =>

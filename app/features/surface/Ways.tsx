@@ -1,9 +1,10 @@
 /** All schools for one surface: those that apply with what they take, the others with why not here. */
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { Fold } from "~app/ui/fold";
-import { materialCost, materialCostText, type Project } from "~core/project";
+import { materialCost, materialCostText } from "~core/project";
 import { formatDuration, formatMillilitres } from "~core/units";
 import { PRODUCTS, schoolById, sheetsText, type Recommended, type SchoolId, type Way } from "~core/surface";
+import { useProject } from "~app/shared/scene";
 
 export function Ways({
   ways,
@@ -12,7 +13,6 @@ export function Ways({
   onShow,
   inPlan,
   onUse,
-  project,
 }: {
   ways: readonly Way[];
   best: Recommended;
@@ -20,7 +20,6 @@ export function Ways({
   onShow: (id: SchoolId) => void;
   inPlan: SchoolId | null;
   onUse: (id: SchoolId) => void;
-  project: Project;
 }) {
   const here = ways.filter((w) => w.whyNot === null),
     elsewhere = ways.filter((w) => w.whyNot !== null);
@@ -51,7 +50,7 @@ export function Ways({
                 </button>
               </span>
             </div>
-            {shown === w.plan.school && <WayDetail way={w} project={project} />}
+            {shown === w.plan.school && <WayDetail way={w} />}
           </li>
         ))}
       </ul>
@@ -82,7 +81,8 @@ const took = ({ plan }: Way): string =>
         .filter(Boolean)
         .join(", ");
 
-function WayDetail({ way: { plan }, project }: { way: Way; project: Project }) {
+function WayDetail({ way: { plan } }: { way: Way }) {
+  const project = useProject();
   const rounds = [...new Set(plan.stages.map((s) => s.round))];
   const cost = materialCostText(materialCost(plan, project));
   return (

@@ -5,6 +5,7 @@ import type { Project } from "~core/project";
 import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useWidth } from "~app/ui/useWidth";
+import { useProject } from "~app/shared/scene";
 
 interface Bar {
   key: string;
@@ -75,7 +76,8 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
   ];
 }
 
-export function Lanes({ model, project }: { model: Tonight; project: Project }) {
+export function Lanes({ model }: { model: Tonight }) {
+  const project = useProject();
   const [ref, width] = useWidth<HTMLDivElement>();
   const now = useMoment();
   const from = model.now - 3 * HOUR,

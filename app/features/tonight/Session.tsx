@@ -4,7 +4,7 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
-import type { Lesson, Part, Project } from "~core/project";
+import type { Lesson, Part } from "~core/project";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
@@ -92,16 +92,14 @@ const lessonsFor = (lessons: readonly Lesson[], steps: readonly Step[]): Lesson[
 /** One go in hand, with a tick a piece. */
 export function InHandSession({
   go,
-  project,
   others,
   onFinish,
 }: {
   go: GoInHand;
-  project: Project;
   others: readonly Offer[];
-  /** `shareS`: what it took of a go's time. */
   onFinish: (clock: Clock, shareS?: number) => void;
 }) {
+  const project = useProject();
   const { runIn } = useActions();
   const { model } = useTonight();
   const now = useMoment();

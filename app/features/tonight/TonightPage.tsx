@@ -3,9 +3,8 @@ import { format } from "date-fns";
 import { useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { chanceBy, goKeyOf, personWords, type Clock, type Go, type Offer, type Tonight } from "~core/plan";
-import type { Project } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { useChance, useMoment, useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
@@ -16,7 +15,8 @@ import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
 import { Tray } from "./Tray";
 
-export function TonightPage({ project }: { project: Project }) {
+export function TonightPage() {
+  const project = useProject();
   const { model, atHand, setAtHand, stayUp } = useTonight();
   const start = useStart();
   const { scene } = project;
@@ -88,7 +88,6 @@ export function TonightPage({ project }: { project: Project }) {
               <InHandSession
                 key={g.key}
                 go={g}
-                project={project}
                 others={fitting.flatMap((f) => f.offers.slice(0, 1)) as Offer[]}
                 onFinish={(clock, shareS) => setFinishing({ clock, shareS })}
               />
@@ -102,7 +101,7 @@ export function TonightPage({ project }: { project: Project }) {
           </ol>
           {fitting.length === 0 &&
             inHand.length === 0 &&
-            (model.asleep && model.offers.length === 0 ? <Asleep onStayUp={stayUp} /> : <Nothing model={model} project={project} />)}
+            (model.asleep && model.offers.length === 0 ? <Asleep onStayUp={stayUp} /> : <Nothing model={model} />)}
           {rest.length > 0 && (
             <details className="mt-1">
               <summary className="min-h-[44px] cursor-pointer py-2.5 text-soft">
@@ -121,16 +120,16 @@ export function TonightPage({ project }: { project: Project }) {
         </section>
         <div className="desk:border-l-[1.5px] desk:border-rule desk:pl-6">
           <LeaveAlone model={model} />
-          <Ready project={project} model={model} />
+          <Ready model={model} />
         </div>
       </div>
       {project.parts.length > 0 && (
         <Section title="The tray">
-          <Tray project={project} model={model} />
+          <Tray model={model} />
         </Section>
       )}
       <Section title="Now and next">
-        <Lanes model={model} project={project} />
+        <Lanes model={model} />
       </Section>
       <Section title="Your evenings">
         <Evenings scene={scene} />
@@ -172,7 +171,8 @@ function Asleep({ onStayUp }: { onStayUp: () => void }) {
   );
 }
 
-function Nothing({ model, project }: { model: Tonight; project: Project }) {
+function Nothing({ model }: { model: Tonight }) {
+  const project = useProject();
   const next = model.clocks[0];
   return (
     <div className="mt-4 max-w-prose">
@@ -283,7 +283,8 @@ const withStored = (usual: readonly Said[], stored: number | null | undefined, l
     : [...usual, { value: String(stored), label: label(stored) }];
 
 /** When it is ready: the plan's own date, and how often that holds when times vary and prints fail. */
-function Ready({ project, model }: { project: Project; model: Tonight }) {
+function Ready({ model }: { model: Tonight }) {
+  const project = useProject();
   const { run } = useActions();
   const { scene } = project;
   const { habits } = project;

@@ -3,8 +3,8 @@ import { scaleLinear } from "d3";
 import { memo } from "react";
 import { sameFields } from "~core/derive";
 import { trackOf, type Tonight, type Track } from "~core/plan";
-import type { Part, Project, Tally } from "~core/project";
-import { useActions } from "~app/shared/scene";
+import type { Part, Tally } from "~core/project";
+import { useActions, useProject } from "~app/shared/scene";
 import { Silhouette } from "~app/shared/Silhouette";
 import { hatchFill } from "~app/ui/hatch";
 
@@ -21,7 +21,8 @@ const Bar = memo(function Bar({ count, of }: { count: number; of: number }) {
   );
 });
 
-export function Tray({ project, model }: { project: Project; model: Tonight }) {
+export function Tray({ model }: { model: Tonight }) {
+  const project = useProject();
   return (
     <div className="overflow-x-auto">
       <table className="plain" data-testid="tray">

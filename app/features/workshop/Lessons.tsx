@@ -1,16 +1,17 @@
 /** What was learned: kept from the log or typed here, told again at the next work of its kind. */
 import { X } from "lucide-react";
 import { fail, ok, type Result } from "~core/units";
-import { LIMITS, type Project } from "~core/project";
+import { LIMITS } from "~core/project";
 import { WORK_KINDS } from "~core/work";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
 const parseLesson = (text: string): Result<string> =>
   text.trim() && text.trim().length <= LIMITS.title ? ok(text.trim()) : fail("lesson", `A sentence of 1 to ${LIMITS.title} characters.`);
 
-export function Lessons({ project }: { project: Project }) {
+export function Lessons() {
+  const project = useProject();
   const { run } = useActions();
   const lessons = [...project.lessons].sort((a, b) => b.at - a.at);
   return (

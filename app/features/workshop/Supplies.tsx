@@ -1,9 +1,9 @@
 /** Glues, abrasives and tools: what is at hand, how much of it, and what it cost. */
 import { X } from "lucide-react";
 import { spacedNumber } from "~core/units";
-import { LIMITS, SUPPLY_KINDS, type Project, type Supply, type SupplyKind } from "~core/project";
+import { LIMITS, SUPPLY_KINDS, type Supply, type SupplyKind } from "~core/project";
 import { costText, parseCostIn } from "~app/shared/cost";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, orNothing, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
@@ -14,12 +14,12 @@ const inOrder = (supplies: readonly Supply[], kind: SupplyKind): Supply[] => {
   return supplies.filter((s) => s.kind === kind).sort((a, b) => (at.get(a.what) ?? 0) - (at.get(b.what) ?? 0));
 };
 
-export function Supplies({ project }: { project: Project }) {
+export function Supplies() {
   return (
     <>
       <div className="grid gap-x-8 gap-y-4 desk:grid-cols-2">
         {KINDS.map((kind) => (
-          <OfKind key={kind} kind={kind} project={project} />
+          <OfKind key={kind} kind={kind} />
         ))}
       </div>
       <p className="mt-1 text-soft">
@@ -30,7 +30,8 @@ export function Supplies({ project }: { project: Project }) {
   );
 }
 
-function OfKind({ kind, project }: { kind: SupplyKind; project: Project }) {
+function OfKind({ kind }: { kind: SupplyKind }) {
+  const project = useProject();
   const { run } = useActions();
   const { label, unit, choices } = SUPPLY_KINDS[kind];
   const { currency } = project.habits;

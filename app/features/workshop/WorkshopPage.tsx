@@ -5,11 +5,11 @@ import { useRef, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { formatDuration, formatReal, ok, type Result } from "~core/units";
-import { LIMITS, type Habits, type Project, type SceneRow } from "~core/project";
+import { LIMITS, type Habits, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
 import { download } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { IconButton } from "~app/ui/iconButton";
 import { PROCESS_LABEL } from "~app/shared/labels";
 import { Evenings } from "~app/shared/Evenings";
@@ -27,7 +27,8 @@ export interface WorkshopData {
   backupDue: boolean;
 }
 
-export function WorkshopPage({ project, scenes, backupDue }: { project: Project } & WorkshopData) {
+export function WorkshopPage({ scenes, backupDue }: WorkshopData) {
+  const project = useProject();
   const { scene, habits, procedures } = project;
   const own = scenes.filter((s) => !s.demo);
   return (
@@ -46,17 +47,17 @@ export function WorkshopPage({ project, scenes, backupDue }: { project: Project 
         </p>
       )}
       <div className="grid gap-x-8 desk:grid-cols-2">
-        <Printers project={project} />
+        <Printers />
         <Scenes scenes={own} />
       </div>
       <Section title="The shelf">
-        <Rack project={project} />
+        <Rack />
       </Section>
       <Section title="Glues, abrasives, tools">
-        <Supplies project={project} />
+        <Supplies />
       </Section>
       <Section title="What you have learned">
-        <Lessons project={project} />
+        <Lessons />
       </Section>
       <div className="grid gap-x-8 desk:grid-cols-2">
         <Section title="My usual way">
@@ -66,9 +67,9 @@ export function WorkshopPage({ project, scenes, backupDue }: { project: Project 
               order of work.
             </p>
           )}
-          <KeptSteps project={project} />
+          <KeptSteps />
         </Section>
-        <Habits project={project} />
+        <Habits />
       </div>
       <Section title="Your evenings">
         <Evenings scene={scene} />
@@ -78,7 +79,8 @@ export function WorkshopPage({ project, scenes, backupDue }: { project: Project 
   );
 }
 
-function Printers({ project }: { project: Project }) {
+function Printers() {
+  const project = useProject();
   const { run } = useActions();
   const { printers, id } = project.scene;
   return (
@@ -175,7 +177,8 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
   );
 }
 
-function KeptSteps({ project }: { project: Project }) {
+function KeptSteps() {
+  const project = useProject();
   const { run } = useActions();
   return (
     <ul>
@@ -204,7 +207,8 @@ const parseCurrency = (text: string): Result<string> => {
     : { ok: false, problem: { code: "currency", message: "Three letters, such as EUR (ISO 4217)." } };
 };
 
-function Habits({ project }: { project: Project }) {
+function Habits() {
+  const project = useProject();
   const { run } = useActions();
   const { air, currency, paper, viewingDistanceMm } = project.habits;
   return (

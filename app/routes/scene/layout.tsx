@@ -128,7 +128,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
                 </div>
               )}
               <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
-              <Scenes open={scenes} onOpenChange={setScenes} project={project} model={tonight.model} />
+              <Scenes open={scenes} onOpenChange={setScenes} model={tonight.model} />
               <ImportQueue line={line} />
             </ReckoningContext>
           </TonightContext>

@@ -2,7 +2,7 @@ import { data, Outlet, redirect, useOutletContext, useParams } from "react-route
 import { useProject } from "~app/shared/scene";
 import { ask, db } from "~app/data/database.client";
 import { UnreadPage } from "~app/shared/UnreadPart";
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import type { Route } from "./+types/part";
 
 /** Parts that this page has shown: one that is taken back leads to the others, not to a dead end. */
@@ -19,20 +19,15 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   return null;
 }
 
-export interface PartContext {
-  part: Part;
-  project: Project;
-}
-
 /** The part that a leaf shows. */
-export const usePart = (): PartContext => useOutletContext<PartContext>();
+export const usePart = (): Part => useOutletContext<Part>();
 
 export default function PartRoute() {
   const project = useProject();
   const { partId } = useParams();
   const part = project.parts.find((p) => p.id === partId);
   const unread = project.unread.find((p) => p.id === partId);
-  if (unread) return <UnreadPage row={unread} project={project} />;
+  if (unread) return <UnreadPage row={unread} />;
   // Gone for the moment between its removal and the way to the parts list.
-  return part ? <Outlet key={part.id} context={{ part, project } satisfies PartContext} /> : null;
+  return part ? <Outlet key={part.id} context={part satisfies Part} /> : null;
 }

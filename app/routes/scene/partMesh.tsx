@@ -2,6 +2,6 @@ import { MeshPage } from "~app/features/parts/mesh/MeshPage";
 import { usePart } from "./part";
 
 export default function PartMeshRoute() {
-  const { part, project } = usePart();
-  return <MeshPage part={part} project={project} />;
+  const part = usePart();
+  return <MeshPage part={part} />;
 }

@@ -2,6 +2,6 @@ import { RecordPage } from "~app/features/parts/record/RecordPage";
 import { usePart } from "./part";
 
 export default function PartRecordRoute() {
-  const { part, project } = usePart();
-  return <RecordPage part={part} project={project} />;
+  const part = usePart();
+  return <RecordPage part={part} />;
 }

@@ -2,6 +2,6 @@ import { PartScalePage } from "~app/features/parts/ownScale/PartScalePage";
 import { usePart } from "./part";
 
 export default function PartScaleRoute() {
-  const { part, project } = usePart();
-  return <PartScalePage part={part} project={project} />;
+  const part = usePart();
+  return <PartScalePage part={part} />;
 }

@@ -1,6 +1,5 @@
 import { FaultsPage } from "~app/features/print/scene/FaultsPage";
-import { useProject } from "~app/shared/scene";
 
 export default function PrintFaultsRoute() {
-  return <FaultsPage project={useProject()} />;
+  return <FaultsPage />;
 }

@@ -2,6 +2,6 @@ import { InsidePage } from "~app/features/print/part/InsidePage";
 import { usePart } from "./part";
 
 export default function PrintInsideRoute() {
-  const { part, project } = usePart();
-  return <InsidePage part={part} project={project} />;
+  const part = usePart();
+  return <InsidePage part={part} />;
 }

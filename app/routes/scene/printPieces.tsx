@@ -2,6 +2,6 @@ import { PiecesPage } from "~app/features/print/part/PiecesPage";
 import { usePart } from "./part";
 
 export default function PrintPiecesRoute() {
-  const { part, project } = usePart();
-  return <PiecesPage part={part} project={project} />;
+  const part = usePart();
+  return <PiecesPage part={part} />;
 }

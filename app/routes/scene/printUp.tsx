@@ -2,6 +2,6 @@ import { WaysPage } from "~app/features/print/part/WaysPage";
 import { usePart } from "./part";
 
 export default function PrintUpRoute() {
-  const { part, project } = usePart();
-  return <WaysPage part={part} project={project} />;
+  const part = usePart();
+  return <WaysPage part={part} />;
 }

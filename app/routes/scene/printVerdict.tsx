@@ -2,6 +2,6 @@ import { VerdictPage } from "~app/features/print/part/VerdictPage";
 import { usePart } from "./part";
 
 export default function PrintVerdictRoute() {
-  const { part, project } = usePart();
-  return <VerdictPage part={part} project={project} />;
+  const part = usePart();
+  return <VerdictPage part={part} />;
 }

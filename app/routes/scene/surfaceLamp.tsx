@@ -1,6 +1,5 @@
 import { LampPage } from "~app/features/surface/LampPage";
-import { useProject } from "~app/shared/scene";
 
 export default function SurfaceLampRoute() {
-  return <LampPage project={useProject()} />;
+  return <LampPage />;
 }

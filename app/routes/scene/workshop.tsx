@@ -1,4 +1,3 @@
-import { useProject } from "~app/shared/scene";
 import { WorkshopPage, type WorkshopData } from "~app/features/workshop/WorkshopPage";
 import { allScenes, isBackupDue } from "~app/data/scenes.client";
 import type { Route } from "./+types/workshop";
@@ -10,5 +9,5 @@ export async function clientLoader(): Promise<WorkshopData> {
 }
 
 export default function WorkshopRoute({ loaderData }: Route.ComponentProps) {
-  return <WorkshopPage project={useProject()} {...loaderData} />;
+  return <WorkshopPage {...loaderData} />;
 }

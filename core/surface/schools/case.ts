@@ -1,4 +1,5 @@
 /** What a school looks at before it says whether it applies: one surface of one part, as it is printed, seen, painted and handled. */
+import type { Air } from "../../coat";
 import type { RealMaterial } from "../../subject";
 import type { LaidSurface } from "../find/laid";
 import type { WallUnder } from "../find/around";
@@ -41,11 +42,11 @@ export interface SurfaceCase {
   /** Smooth is asked for: display standard, or gloss paint. */
   smooth: boolean;
   gloss: boolean;
-  /** Why no spray can be used at all, in a clause; null where it can. */
-  noSpray: string | null;
-  /** Why not in the air of today: nothing is chosen that must be sprayed, and what is chosen waits. */
-  damp: string | null;
-  noAirbrush: string | null;
+  /** There is no place to spray: no spray can be used at all. */
+  noSprayPlace: boolean;
+  /** The air of today where it is too damp: nothing is chosen that must be sprayed, and what is chosen waits. */
+  damp: Air | null;
+  noAirbrush: boolean;
   /** Papers that are at hand; all where nobody said. */
   grades?: readonly number[];
   own: OwnFills;

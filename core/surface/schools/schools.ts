@@ -4,6 +4,7 @@
  * replace what coats fill.
  */
 import type { CautionId } from "../../care";
+import { DEW_MARGIN_C, dewPointC } from "../../coat";
 import { formatMm } from "../../units";
 import { BRUSH_FINDS_MM } from "../steps";
 import { grooveOf, needsNothing, openMm, plainFaces, targetMm, type SurfaceCase } from "./case";
@@ -78,6 +79,14 @@ const FACE = { setUpS: 5 * 60, perFaceS: 6, perCm2S: 1 };
 const HEAT_LEAVES = 0.25;
 
 const mm = formatMm;
+
+/** Why nothing can be sprayed, in a clause. */
+const sprayUnfit = ({ noSprayPlace, damp }: SurfaceCase): string | null => {
+  if (noSprayPlace) return "no place to spray stands on the shelf of tools";
+  return damp
+    ? `the air is ${Math.round(damp.airC)} °C at ${Math.round(damp.rh)} %, dew point ${Math.round(dewPointC(damp))} °C: ${DEW_MARGIN_C} °C of room are wanted`
+    : null;
+};
 
 /** Not sandable, and why. */
 function noPaper(c: SurfaceCase): string | null {
@@ -184,7 +193,7 @@ export const SCHOOLS: School[] = [
     says: "Sprayed filler, sanded back, again where it is needed. Smooth, over days.",
     done: "bare",
     wallMm: 1.2,
-    unfit: (c) => c.noSpray ?? c.damp ?? noPaper(c),
+    unfit: (c) => sprayUnfit(c) ?? noPaper(c),
     treat: (c, t, notes) => {
       if (t.left > 0.08 && c.process === "fdm") t.sand("primer");
       do t.coat("filler").sand(c.gloss ? "gloss" : "primer");
@@ -218,7 +227,7 @@ export const SCHOOLS: School[] = [
       return null;
     },
     treat: (c, t, notes) => {
-      if (c.process === "fdm") t.coat(c.noSpray ? "primer-brush" : "primer");
+      if (c.process === "fdm") t.coat(c.noSprayPlace ? "primer-brush" : "primer");
       t.coat("uv-resin");
       while (t.look()) t.coat("uv-resin");
       notes.push("Prime again over it. Try with a nail that nothing is tacky before paint.");
@@ -241,7 +250,7 @@ export const SCHOOLS: School[] = [
       t.heat(HEAT_LEAVES);
       // Heat first saves filler: what is left is filled on the spots alone.
       if (t.look() && !noPaper(c)) {
-        t.coat(c.noSpray ? "surfacer" : "filler").sand("primer");
+        t.coat(c.noSprayPlace ? "surfacer" : "filler").sand("primer");
         t.look();
       }
       notes.push("Bubbles, sagging and burns cannot be taken back: rehearse on scrap of the same walls.");
@@ -288,7 +297,7 @@ export const SCHOOLS: School[] = [
     done: "primed",
     wallMm: 0,
     unfit: (c) => {
-      const spray = c.noSpray ?? c.damp;
+      const spray = sprayUnfit(c);
       if (spray) return spray;
       if (c.gloss || c.smooth) return "smooth is wanted";
       if (c.material && (c.material.id === "glass" || c.material.roughness === "grained"))

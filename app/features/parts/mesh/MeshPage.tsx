@@ -21,13 +21,15 @@ import { useSheet } from "~app/shared/useSheet";
 import { WallChart } from "./WallChart";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
+import { useProject } from "~app/shared/scene";
 
 /** Up to this many triangles crossings are looked for unasked. */
 const CROSSINGS_UNASKED = 150_000;
 
 const NONE = new Map<number, never>();
 
-export function MeshPage({ part, project }: { part: Part; project: Project }) {
+export function MeshPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const { source } = part;
   const cells = [
@@ -38,7 +40,7 @@ export function MeshPage({ part, project }: { part: Part; project: Project }) {
   if (source.kind !== "mesh")
     return (
       <Page title={part.name} sub={source.kind === "typed" ? "known by its size only" : `made of ${source.material}`} cells={cells}>
-        <PartLeaves part={part} project={project} />
+        <PartLeaves part={part} />
         <p className="mt-4 max-w-2xl">
           {source.kind === "typed"
             ? "There is no mesh yet: walls and faults cannot be judged from a size. When the file is bought, replace the size by it at the tab “Record”, and all that is planned stays."
@@ -47,20 +49,19 @@ export function MeshPage({ part, project }: { part: Part; project: Project }) {
         {source.kind === "typed" && <Export part={part} />}
       </Page>
     );
-  return <MeshOf part={part} project={project} source={source} cells={cells} />;
+  return <MeshOf part={part} source={source} cells={cells} />;
 }
 
 function MeshOf({
   part,
-  project,
   source,
   cells,
 }: {
   part: Part;
-  project: Project;
   source: Extract<Part["source"], { kind: "mesh" }>;
   cells: { label: string; value: string }[];
 }) {
+  const project = useProject();
   const { scene } = project;
   const { report, walls } = source;
   const state = useSheet(part);
@@ -79,7 +80,7 @@ function MeshOf({
       sub={`${report.triangles.toLocaleString("en")} triangles, ${report.shells} ${report.shells === 1 ? "body" : "bodies"}${report.cavities ? `, ${report.cavities} of them hollows` : ""}`}
       cells={cells}
     >
-      <PartLeaves part={part} project={project} />
+      <PartLeaves part={part} />
       {state.sheet ? (
         <SheetDrawing
           sheet={state.sheet}

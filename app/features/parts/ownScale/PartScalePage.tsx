@@ -1,7 +1,7 @@
 /** The part's own scale: two picked points and a known thing between them, more of them, and what follows from it. */
 import { lazy, Suspense, useMemo, useState } from "react";
 import { fail, formatMm, formatReal, ok, parseLength, readAsMm, type Result } from "~core/units";
-import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Project, type Sighting } from "~core/project";
+import { impliedScale, observationsOf, partSizeMm, thinWalls, type Part, type Sighting } from "~core/project";
 import {
   contradicting,
   DETAIL_FLOORS,
@@ -17,7 +17,7 @@ import {
 } from "~core/scale";
 import { HOUSE_TOLERANCE } from "~core/subject";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { verdictOf } from "~core/look";
 import { parseOwnThing, readAsThing } from "~app/shared/scaleParsing";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -38,7 +38,8 @@ const parseModelLength = (text: string): Result<number> => {
 
 const rangeText = (low: number, high: number): string => (low === high ? formatReal(low) : `${formatReal(low)} to ${formatReal(high)}`);
 
-export function PartScalePage({ part, project }: { part: Part; project: Project }) {
+export function PartScalePage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const { run } = useActions();
   const implied = impliedScale(part, scene);
@@ -52,8 +53,8 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
         { label: "its own", value: implied ? `${formatRatio(implied.inferred.low)} to ${formatRatio(implied.inferred.high)}` : "unknown" },
       ]}
     >
-      <PartLeaves part={part} project={project} />
-      <Picker part={part} project={project} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
+      <PartLeaves part={part} />
+      <Picker part={part} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
       {observationsOf(part).length > 0 && (
         <Section title="What is known in it">
           <Sightings part={part} onRemove={(key) => void run("part.drop-item", { partId: part.id, list: "sightings", key })} />
@@ -81,14 +82,15 @@ export function PartScalePage({ part, project }: { part: Part; project: Project 
             />
           }
         >
-          <BeforeAfter part={part} project={project} of={implied.mismatch} />
+          <BeforeAfter part={part} of={implied.mismatch} />
         </Section>
       )}
     </Page>
   );
 }
 
-function Picker({ part, project, onAdd }: { part: Part; project: Project; onAdd: (s: Sighting) => void }) {
+function Picker({ part, onAdd }: { part: Part; onAdd: (s: Sighting) => void }) {
+  const project = useProject();
   const { scene } = project;
   const state = useSheet(part);
   const [on, setOn] = useState<"sheet" | "turntable">("sheet");
@@ -266,7 +268,8 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
 }
 
 /** What happens to the part at the per cent that would bring it to the scene's scale. */
-function BeforeAfter({ part, project, of }: { part: Part; project: Project; of: Mismatch }) {
+function BeforeAfter({ part, of }: { part: Part; of: Mismatch }) {
+  const project = useProject();
   const { factor: by, percent } = of;
   const { scene } = project;
   const { run } = useActions();

@@ -1,14 +1,15 @@
 /** Where a part differs from what its scene chose. */
 import { formatMm, ok, readAsMm, type Result } from "~core/units";
-import { choicesOf, type Part, type Project } from "~core/project";
+import { choicesOf, type Part } from "~core/project";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { parseDistance } from "~app/shared/scaleParsing";
 import { Choice, ParsedField } from "~app/ui/field";
 
 const parseDistanceOrNone = (text: string): Result<number | null> => (text.trim() ? parseDistance(text) : ok(null));
 
-export function Differs({ part, project }: { part: Part; project: Project }) {
+export function Differs({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { scene } = project;
   const now = choicesOf(part, scene);

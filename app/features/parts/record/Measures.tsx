@@ -1,12 +1,13 @@
 /** What of the house standards a part has, and the ways it can be. */
 import { fail, formatMm, ok, readAsSides, retyped, type Result } from "~core/units";
-import { houseFindings, type Part, type Project } from "~core/project";
-import { useActions } from "~app/shared/scene";
+import { houseFindings, type Part } from "~core/project";
+import { useActions, useProject } from "~app/shared/scene";
 import { mmText, parseHexOrNone, parseMmOrNone, readAsMmOrNone } from "~app/shared/HouseForm";
 import { ParsedField } from "~app/ui/field";
 import { parsePartSize } from "../incoming/NewPart";
 
-export function Measures({ part, project }: { part: Part; project: Project }) {
+export function Measures({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const at = (mm: number | null): string => mmText(mm === null ? null : mm * part.factor);
   const set = (change: Partial<Part["measures"]>) => run("part.measures", { partId: part.id, change });

@@ -1,13 +1,14 @@
 /** Photos of a part. */
 import { useRevalidator } from "react-router";
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { storeWithFiles } from "~app/data/edits.client";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import type { CleanPicture } from "~app/shared/pictures";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function Photos({ part, project }: { part: Part; project: Project }) {
+export function Photos({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const add = async (pictures: CleanPicture[]): Promise<void> => {

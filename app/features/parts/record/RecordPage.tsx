@@ -1,7 +1,7 @@
 /** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
-import { alikeParts, type Part, type Project } from "~core/project";
+import { alikeParts, type Part } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { PartLeaves } from "../PartLeaves";
 import { Differs } from "./Differs";
@@ -13,7 +13,8 @@ import { Tracker } from "./Tracker";
 import { Variations } from "./Variations";
 import { Versions } from "./Versions";
 
-export function RecordPage({ part, project }: { part: Part; project: Project }) {
+export function RecordPage({ part }: { part: Part }) {
+  const project = useProject();
   const { currency } = project.habits;
   const { scene, parts } = project;
   const { run } = useActions();
@@ -29,9 +30,9 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
         { label: "versions", value: String(part.versions.length + 1) },
       ]}
     >
-      <PartLeaves part={part} project={project} />
+      <PartLeaves part={part} />
       <Section title="Where its pieces are">
-        <Tracker part={part} project={project} />
+        <Tracker part={part} />
         {(alike.length > 0 || part.placedByMap) && (
           <p className="mt-2">
             {alike.length > 0 && (
@@ -104,15 +105,15 @@ export function RecordPage({ part, project }: { part: Part; project: Project }) 
               onCommit={(fileCost) => set({ fileCost })}
             />
           </div>
-          <Photos part={part} project={project} />
+          <Photos part={part} />
         </Section>
         <Section title="Where it differs from the scene, and its standards">
-          <Differs part={part} project={project} />
-          <Measures part={part} project={project} />
+          <Differs part={part} />
+          <Measures part={part} />
         </Section>
       </div>
       <Section title="Versions">
-        <Versions part={part} project={project} />
+        <Versions part={part} />
       </Section>
     </Page>
   );

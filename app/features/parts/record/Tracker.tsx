@@ -1,12 +1,13 @@
 /** Where the pieces of a part are, and how many spares to print. */
 import { SPARES_UNASKED, sparesFor, TRACK_KEYS, trackOf } from "~core/plan";
-import { LIMITS, optionAtHand, partSizeMm, type Part, type Project } from "~core/project";
-import { useActions } from "~app/shared/scene";
+import { LIMITS, optionAtHand, partSizeMm, type Part } from "~core/project";
+import { useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Why } from "~app/ui/why";
 import { Sideways } from "~app/ui/sideways";
 
-export function Tracker({ part, project }: { part: Part; project: Project }) {
+export function Tracker({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const { model } = useTonight();
   const track = trackOf(part, project, model.now);

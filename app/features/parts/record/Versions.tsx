@@ -5,18 +5,19 @@ import { toast } from "sonner";
 import { runJob } from "~workers/client";
 import { formatMm } from "~core/units";
 import { MESH_ENDINGS } from "~core/mesh";
-import { partSizeMm, type Part, type PartVersion, type Project } from "~core/project";
+import { partSizeMm, type Part, type PartVersion } from "~core/project";
 import { meshRequest } from "~core/results";
 import { desk } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { FileInput } from "~app/ui/fileInput";
 import { sayProblem } from "~app/ui/sayProblem";
 
 const versionWords = (v: Pick<PartVersion, "source">): string =>
   v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
 
-export function Versions({ part, project }: { part: Part; project: Project }) {
+export function Versions({ part }: { part: Part }) {
+  const project = useProject();
   const file = useRef<HTMLInputElement>(null);
   const { run } = useActions();
   const { revalidate } = useRevalidator();

@@ -5,7 +5,7 @@ import { fail, ok } from "~core/units";
 import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
 import { workOf } from "~core/work";
 import { HANDLINGS } from "~core/subject";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -30,7 +30,8 @@ function likeThat(from: string, project: Project): WorkItem[] {
   return [{ id: newId(), kind: "own", title, handsOnS, waitS, family, procedureId: kept.id }];
 }
 
-export function BulkBar({ parts, project, onDone }: { parts: Part[]; project: Project; onDone: () => void }) {
+export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }) {
+  const project = useProject();
   const { run } = useActions();
   const [busy, setBusy] = useState(false);
   const partIds = parts.map((p) => p.id);

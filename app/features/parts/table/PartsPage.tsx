@@ -2,10 +2,10 @@
 import { useDeferredValue, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { canBePlanned, planFor, sparesFor, TRACK_KEYS, trackOfScene } from "~core/plan";
-import { alikeParts, optionAtHand, partSizeMm, type Project } from "~core/project";
+import { alikeParts, optionAtHand, partSizeMm } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions, useLoadedAt } from "~app/shared/scene";
+import { newId, useActions, useLoadedAt, useProject } from "~app/shared/scene";
 import { downloadParts } from "~app/shared/files/download";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
@@ -17,7 +17,8 @@ import { PartsTable, type ColumnSet } from "./PartsTable";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function PartsPage({ project }: { project: Project }) {
+export function PartsPage() {
+  const project = useProject();
   const { scene, parts } = project;
   const { openNewPart, run } = useActions();
   const [columns, setColumns] = useState<ColumnSet>("what");
@@ -68,7 +69,7 @@ export function PartsPage({ project }: { project: Project }) {
         { label: "good", value: `${Math.min(track.good, track.needed)} of ${track.needed}` },
       ]}
     >
-      <UnreadList project={project} />
+      <UnreadList />
       {parts.length === 0 ? (
         project.unread.length === 0 && <EmptyParts />
       ) : (
@@ -124,7 +125,7 @@ export function PartsPage({ project }: { project: Project }) {
             </div>
             <span className="self-center text-soft">{shown.length === parts.length ? "" : `${shown.length} of ${parts.length} shown`}</span>
           </div>
-          {picked.length > 0 && <BulkBar parts={picked} project={project} onDone={() => setSelected({})} />}
+          {picked.length > 0 && <BulkBar parts={picked} onDone={() => setSelected({})} />}
           <PartsTable
             rows={shown}
             columns={columns}
@@ -134,7 +135,7 @@ export function PartsPage({ project }: { project: Project }) {
             picture={picture}
           />
           {shown.length === 0 && <p className="mt-3 text-soft">No part has all of these words.</p>}
-          <Advice project={project} />
+          <Advice />
         </>
       )}
       <div className="no-print mt-4 flex flex-wrap gap-2">
@@ -165,7 +166,8 @@ export function PartsPage({ project }: { project: Project }) {
 const MOST_ADVICE = 6;
 
 /** Which parts want spares, and which are mixed up with which. */
-function Advice({ project }: { project: Project }) {
+function Advice() {
+  const project = useProject();
   const { parts, records, scene } = project;
   const lines = useMemo(() => {
     const spares = parts.flatMap((part) => {

@@ -2,13 +2,13 @@
 import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { alikeOf, GCODE_DEFAULTS, OWN_FEW, type GcodeFacts, type Printer } from "~core/print";
-import { optionAtHand, type Part, type PrintOption, type Project, type Trust } from "~core/project";
+import { optionAtHand, type Part, type PrintOption, type Trust } from "~core/project";
 import { formatDuration, formatMass, formatMm, formatMoney, readAsMass, type Reasons } from "~core/units";
 import { sumText } from "~core/look";
 import { parseTypedEstimate, printedOn, workOf, type PrintWork } from "~core/work";
 import { runJob } from "~workers/client";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { FileInput } from "~app/ui/fileInput";
 import { ParsedField } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
@@ -25,7 +25,8 @@ const SOURCES: Record<Trust, string> = {
   model: "the model alone",
 };
 
-export function HoursPage({ part, project }: { part: Part; project: Project }) {
+export function HoursPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const option = part.source.kind === "scratch" ? undefined : optionAtHand(part, scene);
   return (
@@ -37,8 +38,8 @@ export function HoursPage({ part, project }: { part: Part; project: Project }) {
         { label: "printer", value: option?.printer.name ?? "none" },
       ]}
     >
-      <PrintLeaves part={part} project={project} />
-      {option ? <Hours part={part} option={option} printers={project.scene.printers} /> : <NotYet part={part} project={project} />}
+      <PrintLeaves part={part} />
+      {option ? <Hours part={part} option={option} printers={project.scene.printers} /> : <NotYet part={part} />}
     </Page>
   );
 }

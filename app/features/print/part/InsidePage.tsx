@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { FilamentPrinter, Hole, Hollowing, ResinPrinter, Strengthened } from "~core/print";
-import { partSizeMm, printFactsOf, type Part, type Project, type Zone } from "~core/project";
+import { partSizeMm, printFactsOf, type Part, type Zone } from "~core/project";
 import { hollowRequest, meshRequest, zonesRequest } from "~core/results";
 import { formatMm, formatMoney, formatVolume, ok, parseMm, parseNumber, readAsMm, spacedNumber } from "~core/units";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
@@ -12,7 +12,7 @@ import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { runJob } from "~workers/client";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { TURNS, type Turn } from "~core/mesh";
@@ -24,7 +24,8 @@ const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 type MeshPart = Part & { source: Extract<Part["source"], { kind: "mesh" }> };
 
-export function InsidePage({ part, project }: { part: Part; project: Project }) {
+export function InsidePage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const resins = scene.printers.filter((p): p is ResinPrinter => p.process === "resin");
   const filament = scene.printers.filter((p): p is FilamentPrinter => p.process === "fdm");
@@ -41,7 +42,7 @@ export function InsidePage({ part, project }: { part: Part; project: Project }) 
         },
       ]}
     >
-      <PrintLeaves part={part} project={project} />
+      <PrintLeaves part={part} />
       {part.source.kind !== "mesh" ? (
         <p className="mt-4">
           {part.source.kind === "typed"
@@ -50,9 +51,7 @@ export function InsidePage({ part, project }: { part: Part; project: Project }) 
         </p>
       ) : (
         <>
-          {resins.length > 0 && (
-            <Hollow part={part as MeshPart} project={project} printer={resins.find((p) => p.id === chosen) ?? resins[0]} />
-          )}
+          {resins.length > 0 && <Hollow part={part as MeshPart} printer={resins.find((p) => p.id === chosen) ?? resins[0]} />}
           {filament.length > 0 && <Zones part={part} printer={filament.find((p) => p.id === chosen) ?? filament[0]} />}
         </>
       )}
@@ -65,7 +64,8 @@ const WALL_MM = 2;
 /** What hollowing costs by hand: drain, flush, let dry, and plug. Common practice, no source. */
 const FLUSH_S = 8 * 60;
 
-function Hollow({ part, project, printer }: { part: MeshPart; project: Project; printer: ResinPrinter }) {
+function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
+  const project = useProject();
   const [wallMm, setWall] = useState(WALL_MM);
   const { revalidate } = useRevalidator();
   const [making, setMaking] = useState<{ share: number; stop: AbortController } | null>(null);

@@ -1,8 +1,10 @@
 /** Instead of figures that are not there: why, and what to do. */
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { useReckoning } from "~app/shared/reckoning";
+import { useProject } from "~app/shared/scene";
 
-export function NotYet({ part, project }: { part: Part; project: Project }) {
+export function NotYet({ part }: { part: Part }) {
+  const project = useProject();
   const { problems } = useReckoning();
   const problem = problems.get(part.id);
   if (part.source.kind === "scratch") return <p className="mt-4">Made by hand, of {part.source.material}: no printer is needed.</p>;

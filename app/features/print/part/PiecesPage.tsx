@@ -16,7 +16,7 @@ import {
   type Printer,
   type SectionAt,
 } from "~core/print";
-import { partSizeMm, printFactsOf, printOptions, type Part, type Project } from "~core/project";
+import { partSizeMm, printFactsOf, printOptions, type Part } from "~core/project";
 import { cutsRequest, meshRequest } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatSpan, parseMm, readAsMm } from "~core/units";
 import { formatRatio } from "~core/scale";
@@ -27,14 +27,15 @@ import { runJob } from "~workers/client";
 import type { Jobs } from "~workers/protocol";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
-import { newId } from "~app/shared/scene";
+import { newId, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function PiecesPage({ part, project }: { part: Part; project: Project }) {
+export function PiecesPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   return (
     <Page
@@ -50,7 +51,7 @@ export function PiecesPage({ part, project }: { part: Part; project: Project }) 
         },
       ]}
     >
-      <PrintLeaves part={part} project={project} />
+      <PrintLeaves part={part} />
       {part.source.kind !== "mesh" || scene.printers.length === 0 ? (
         <p className="mt-4">
           {part.source.kind === "typed"
@@ -58,7 +59,7 @@ export function PiecesPage({ part, project }: { part: Part; project: Project }) 
             : "Nothing of it is printed."}
         </p>
       ) : (
-        <Pieces part={part} project={project} />
+        <Pieces part={part} />
       )}
     </Page>
   );
@@ -69,7 +70,8 @@ const AXIS_WORDS: Record<Axis, string> = { x: "left to right", y: "front to back
 type Cuts = Record<Axis, number[]>;
 type Tried = Jobs["split"]["answer"] & { key: string };
 
-function Pieces({ part, project }: { part: Part; project: Project }) {
+function Pieces({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const smallest = [...scene.printers].filter((p) => p.process === "fdm").sort((a, b) => a.bedMm[0] - b.bedMm[0])[0] ?? scene.printers[0];
   const misfit = scene.printers.find((p) => printFactsOf(part, p)?.fits === false);
@@ -223,7 +225,7 @@ function Pieces({ part, project }: { part: Part; project: Project }) {
           </div>
           {problem && <p className="note-act mt-2">▲ {problem}</p>}
           {tried && tried.key === key && <Outcome tried={tried} onCut={() => void cut(tried)} />}
-          <OtherWays part={part} project={project} printer={printer} tried={tried && tried.key === key ? tried : null} way={way} at={at} />
+          <OtherWays part={part} printer={printer} tried={tried && tried.key === key ? tried : null} way={way} at={at} />
         </>
       )}
     </>
@@ -388,19 +390,18 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
 
 function OtherWays({
   part,
-  project,
   printer,
   tried,
   way,
   at,
 }: {
   part: Part;
-  project: Project;
   printer: Printer;
   tried: Tried | null;
   way: AxisCuts;
   at: readonly number[];
 }) {
+  const project = useProject();
   const options = printOptions(part, project.scene);
   const size = partSizeMm(part);
   const usable = [...usableMm(printer)].sort((a, b) => b - a);

@@ -1,8 +1,10 @@
-import type { Part, Project } from "~core/project";
+import type { Part } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { useProject } from "~app/shared/scene";
 
 /** What is to be decided before one part is printed. */
-export function PrintLeaves({ part, project }: { part: Part; project: Project }) {
+export function PrintLeaves({ part }: { part: Part }) {
+  const project = useProject();
   const base = `/s/${project.scene.id}/print/${part.id}`;
   return (
     <Leaves

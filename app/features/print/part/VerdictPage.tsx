@@ -13,7 +13,7 @@ import {
   type UseFor,
   type Way,
 } from "~core/look";
-import { NO_OTHER_WAYS, optionAtHand, partAreaMm2, partSizeMm, type OtherWays, type Part, type Project } from "~core/project";
+import { NO_OTHER_WAYS, optionAtHand, partAreaMm2, partSizeMm, type OtherWays, type Part } from "~core/project";
 import { figureHeightMm, formatRatio, type Process } from "~core/scale";
 import {
   fail,
@@ -34,14 +34,15 @@ import { Link } from "react-router";
 import { holeFor, INSERTS } from "~core/print";
 import { Page, Section } from "~app/shared/Page";
 import { PROCESS_LABEL } from "~app/shared/labels";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
 
-export function VerdictPage({ part, project }: { part: Part; project: Project }) {
+export function VerdictPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const verdict = processVerdict(part, project);
   const notes = finishNotes(part, project);
@@ -55,9 +56,9 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
         { label: "copies", value: part.copies },
       ]}
     >
-      <PrintLeaves part={part} project={project} />
+      <PrintLeaves part={part} />
       {!verdict ? (
-        <NotYet part={part} project={project} />
+        <NotYet part={part} />
       ) : (
         <>
           <ProcessSection verdict={verdict} part={part} />
@@ -89,8 +90,8 @@ export function VerdictPage({ part, project }: { part: Part; project: Project })
               <Inserts process={verdict.winner} />
             </Section>
           )}
-          <WorthSection part={part} project={project} />
-          <Questions part={part} project={project} />
+          <WorthSection part={part} />
+          <Questions part={part} />
         </>
       )}
     </Page>
@@ -227,7 +228,8 @@ function Bars({ fdm, resin, copies }: { fdm: [number, number]; resin: [number, n
 
 const LINE: Record<Way, string> = { print: "", scratch: "8 4", buy: "2 4", service: "10 3 2 3" };
 
-function WorthSection({ part, project }: { part: Part; project: Project }) {
+function WorthSection({ part }: { part: Part }) {
+  const project = useProject();
   const { run } = useActions();
   const option = optionAtHand(part, project.scene);
   if (!option) return null;
@@ -407,7 +409,8 @@ function WorthChart({ worth, copies, money }: { worth: ReturnType<typeof worthOf
   );
 }
 
-function Questions({ part, project }: { part: Part; project: Project }) {
+function Questions({ part }: { part: Part }) {
+  const project = useProject();
   const { scale } = project.scene;
   const [use, setUse] = useState<UseFor>("table");
   const [longest, setLongest] = useState<number | null>(null);

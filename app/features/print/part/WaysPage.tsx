@@ -18,7 +18,7 @@ import {
 } from "~core/print";
 import { UPS, type Turn, type Up } from "~core/mesh";
 import { knownShares, learnedShares, type Known } from "~core/plan";
-import { printerAtHand, printFactsOf, type Part, type Project } from "~core/project";
+import { printerAtHand, printFactsOf, type Part } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Figure, type Result } from "~core/units";
 import { sumText } from "~core/look";
@@ -27,7 +27,7 @@ import { useResult, useResults, type Answer } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { segmentsPath } from "~app/shared/SheetDrawing";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { writeParts } from "~app/shared/writeParts";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
@@ -40,7 +40,8 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
-export function WaysPage({ part, project }: { part: Part; project: Project }) {
+export function WaysPage({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const printed = part.source.kind !== "scratch" && scene.printers.length > 0;
   return (
@@ -52,13 +53,14 @@ export function WaysPage({ part, project }: { part: Part; project: Project }) {
         { label: "printer", value: printerAtHand(part, scene)?.name ?? "none" },
       ]}
     >
-      <PrintLeaves part={part} project={project} />
-      {printed ? <Ways part={part} project={project} /> : <NotYet part={part} project={project} />}
+      <PrintLeaves part={part} />
+      {printed ? <Ways part={part} /> : <NotYet part={part} />}
     </Page>
   );
 }
 
-function Ways({ part, project }: { part: Part; project: Project }) {
+function Ways({ part }: { part: Part }) {
+  const project = useProject();
   const { scene } = project;
   const { run } = useActions();
   const planned = workOf(part.work, "print")[0];

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { familyTroubles } from "~core/plan";
 import { asksItself, HANDS_ON_S } from "~core/print";
 import { optionAtHand, type Part, type Project } from "~core/project";
+import { useProject } from "~app/shared/scene";
 
 /** The person's minutes around printing a part again. */
 export const ownMin = (part: Part, project: Project): number => {
@@ -12,7 +13,8 @@ export const ownMin = (part: Part, project: Project): number => {
 };
 
 /** Questions that the log raises by itself. */
-export function Asked({ project }: { project: Project }) {
+export function Asked() {
+  const project = useProject();
   const asked = familyTroubles(project).flatMap((t) => {
     const part = project.parts.find((p) => p.id === t.partIds[0]);
     const words = part && asksItself({ misfits: t.misfits, filedMin: t.filedMin, reprintOwnMin: ownMin(part, project) });

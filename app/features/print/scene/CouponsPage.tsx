@@ -2,20 +2,20 @@
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import { COUPONS, type Coupon, type CouponChange, type Printer } from "~core/print";
-import type { Project } from "~core/project";
 import { formatDuration, ok } from "~core/units";
 import { runJob } from "~workers/client";
 import type { CouponMade } from "~workers/protocol";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
 import { download, fileName } from "~app/shared/files/download";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { SceneLeaves } from "./SceneLeaves";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function CouponsPage({ project }: { project: Project }) {
+export function CouponsPage() {
+  const project = useProject();
   const { scene } = project;
   const [printerId, setPrinter] = useState(scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
@@ -28,7 +28,7 @@ export function CouponsPage({ project }: { project: Project }) {
         { label: "learned", value: Object.values(printer.fits ?? {}).filter((v) => v !== undefined).length },
       ]}
     >
-      <SceneLeaves project={project} />
+      <SceneLeaves />
       <PrinterChoice className="mt-3 w-56" printers={scene.printers} value={printer.id} onChange={setPrinter} />
       {COUPONS.filter((c) => c.process === "both" || c.process === printer.process).map((c) => (
         <One key={`${c.id} ${printer.id}`} coupon={c} printer={printer} />

@@ -1,17 +1,18 @@
 /** Every part on every printer, filament against resin, and the whole scene one way or the other. */
 import { Link } from "react-router";
 import { fail, formatDuration, formatMass, formatMoney, ok } from "~core/units";
-import { LIMITS, printOptions, type Part, type Project } from "~core/project";
+import { LIMITS, printOptions, type Part } from "~core/project";
 import { copyJob, jobCostText, mixedScene, sumText, type Total } from "~core/look";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { SceneLeaves } from "./SceneLeaves";
 import { Sideways } from "~app/ui/sideways";
 
-export function EveryPartPage({ project }: { project: Project }) {
+export function EveryPartPage() {
+  const project = useProject();
   const { scene, parts } = project;
   const printed = parts.filter((p) => p.source.kind !== "scratch");
   return (
@@ -23,8 +24,8 @@ export function EveryPartPage({ project }: { project: Project }) {
         { label: "parts to print", value: printed.length },
       ]}
     >
-      <SceneLeaves project={project} />
-      <Mixed project={project} />
+      <SceneLeaves />
+      <Mixed />
       <Section title="Every part on every printer">
         {printed.length === 0 ? (
           <p className="text-soft">
@@ -93,7 +94,8 @@ export function EveryPartPage({ project }: { project: Project }) {
 }
 
 /** The whole scene one way, the other, and mixed. */
-function Mixed({ project }: { project: Project }) {
+function Mixed() {
+  const project = useProject();
   const { fdm, resin, mixed, gains, left } = mixedScene(project);
   if (mixed.parts === 0) return null;
   const line = (t: Total): string =>

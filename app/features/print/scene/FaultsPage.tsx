@@ -13,16 +13,17 @@ import {
   type SymptomId,
 } from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { optionAtHand, type PrintOption, type Project } from "~core/project";
+import { optionAtHand, type PrintOption } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
-import { useNow, useOthers } from "~app/shared/scene";
+import { useNow, useOthers, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Asked, ownMin } from "./Asked";
 import { SceneLeaves } from "./SceneLeaves";
 
-export function FaultsPage({ project }: { project: Project }) {
+export function FaultsPage() {
+  const project = useProject();
   const { scene } = project;
   const others = useOthers();
   const log = useMemo(() => printLog(project, others), [project, others]);
@@ -35,11 +36,11 @@ export function FaultsPage({ project }: { project: Project }) {
         { label: "failed prints kept", value: log.filter((e) => e.failed).length },
       ]}
     >
-      <SceneLeaves project={project} />
-      <Asked project={project} />
-      <Finder project={project} />
+      <SceneLeaves />
+      <Asked />
+      <Finder />
       <Section title="Repair, or print again?">
-        <Repair project={project} />
+        <Repair />
       </Section>
       <p className="mt-4 text-setting-ink">
         △ {CAUTIONS.blade.text} {CAUTIONS["sanding-dust"].text} {CARE_FIRST}
@@ -48,7 +49,8 @@ export function FaultsPage({ project }: { project: Project }) {
   );
 }
 
-function Finder({ project }: { project: Project }) {
+function Finder() {
+  const project = useProject();
   const { scene } = project;
   const now = useNow(60_000);
   const others = useOthers();
@@ -117,7 +119,8 @@ const platesOf = ({ facts }: PrintOption, count: number): number[] => {
     : Array.from({ length: Math.ceil(count / perPlate) }, (_, i) => Math.min(perPlate, count - i * perPlate));
 };
 
-function Repair({ project }: { project: Project }) {
+function Repair() {
+  const project = useProject();
   const { scene, records } = project;
   const others = useOthers();
   const log = useMemo(() => printLog(project, others), [project, others]);

@@ -4,7 +4,7 @@ import { useMemo, useRef, useState } from "react";
 import { cardAgainst, cardName, parked } from "~core/look";
 import { platesAhead } from "~core/plan";
 import { footprintRequest } from "~core/results";
-import { kindsOfCopies, type Part, type Project, type Variation } from "~core/project";
+import { kindsOfCopies, type Part, type Variation } from "~core/project";
 import { sheetTurn } from "~core/project";
 import type { Footprint } from "~core/print";
 import { useResults } from "~app/data/results.client";
@@ -15,10 +15,12 @@ import { downloadMat, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
 import { seen, useWanted } from "./useFootprints";
 import { sayProblem } from "~app/ui/sayProblem";
+import { useProject } from "~app/shared/scene";
 
 const outlineOf = (part: Part, variation: Variation | null) => footprintRequest(part, sheetTurn(part), variation?.percent ?? 100);
 
-export function MatPage({ project }: { project: Project }) {
+export function MatPage() {
+  const project = useProject();
   const printed = useMemo(() => project.parts.filter((p) => p.source.kind !== "scratch"), [project.parts]);
   const requests = useMemo(() => printed.flatMap((p) => kindsOfCopies(p).map(({ variation }) => outlineOf(p, variation))), [printed]);
   useWanted(requests);
@@ -46,7 +48,7 @@ export function MatPage({ project }: { project: Project }) {
         { label: "plates", value: platesAhead(project).length },
       ]}
     >
-      <SceneLeaves project={project} />
+      <SceneLeaves />
       <Section title="The parking mat">
         {pieces.length === 0 ? (
           <p className="max-w-prose text-soft">
@@ -99,7 +101,7 @@ export function MatPage({ project }: { project: Project }) {
           </>
         )}
       </Section>
-      <Card project={project} />
+      <Card />
     </Page>
   );
 }
@@ -107,7 +109,8 @@ export function MatPage({ project }: { project: Project }) {
 /** Names on a card as this program writes them. */
 const onCard = (name: string): string => fileName(name, "3mf");
 
-function Card({ project }: { project: Project }) {
+function Card() {
+  const project = useProject();
   const folder = useRef<HTMLInputElement>(null);
   const [files, setFiles] = useState<string[] | null>(null);
   const plates = platesAhead(project);

@@ -5,7 +5,7 @@ import type { Project } from "~core/project";
 import { plateWords } from "~core/plan";
 import { formatMm } from "~core/units";
 import { runJob } from "~workers/client";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateDrawing } from "./PlateDrawing";
@@ -18,7 +18,6 @@ interface Props {
   /** Plates that can still be changed. */
   plates: readonly Plate[];
   locked: boolean;
-  project: Project;
   footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined;
   onClose: () => void;
   onOpen: (plateId: string) => void;
@@ -61,7 +60,8 @@ function faultWords(fault: PlateFault, name: (pieceId: string) => string): strin
   }
 }
 
-export function PlateBench({ plate, plates, locked, project, footprint, onClose, onOpen }: Props) {
+export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }: Props) {
+  const project = useProject();
   const { run } = useActions();
   const printer = project.scene.printers.find((p) => p.id === plate.printerId)!;
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -181,7 +181,6 @@ export function PlateBench({ plate, plates, locked, project, footprint, onClose,
             <PlateDrawing
               plate={plate}
               printer={printer}
-              project={project}
               footprint={footprint}
               scale={scale}
               faults={faults ?? undefined}

@@ -1,12 +1,11 @@
 /** A plate from above, true to scale: the bed, what of it may be used, where nothing may stand, and the outlines of what lies on it. */
 import { bedOf, ringsAt, type Footprint, type Plate, type PlateFault, type PlatePiece, type Printer } from "~core/print";
-import type { Project } from "~core/project";
 import { hatchFill } from "~app/ui/hatch";
+import { useProject } from "~app/shared/scene";
 
 interface PlateDrawingProps {
   plate: Plate;
   printer: Printer;
-  project: Project;
   footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined;
   /** Pixels for a millimetre. */
   scale: number;
@@ -39,7 +38,8 @@ function label(name: string, widthPx: number, depthPx: number): string | null {
   return fits >= 8 ? `${name.slice(0, fits - 1)}…` : null;
 }
 
-export function PlateDrawing({ plate, printer, project, footprint, scale, faults = [], selected, onPiece, at }: PlateDrawingProps) {
+export function PlateDrawing({ plate, printer, footprint, scale, faults = [], selected, onPiece, at }: PlateDrawingProps) {
+  const project = useProject();
   const bed = bedOf(printer);
   const w = bed.widthMm * scale,
     h = bed.depthMm * scale;

@@ -24,7 +24,7 @@ import { printedOn, workOf } from "~core/work";
 import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, useLoadedAt, useOthers } from "~app/shared/scene";
+import { useActions, useLoadedAt, useOthers, useProject } from "~app/shared/scene";
 import { Key, useKey } from "~app/ui/keys";
 import { useWidth } from "~app/ui/useWidth";
 import { PlateBench } from "./PlateBench";
@@ -37,7 +37,8 @@ import { sayProblem } from "~app/ui/sayProblem";
 /** All plates at one scale: so many millimetres of plate share the page's width. */
 const MOST_SCALE = 1.15;
 
-export function PlatesPage({ project }: { project: Project }) {
+export function PlatesPage() {
+  const project = useProject();
   const { scene, records } = project;
   const ahead = useMemo(() => platesAhead(project), [project]);
   const plates = useMemo(() => ahead.map((p) => p.plate), [ahead]);
@@ -63,7 +64,7 @@ export function PlatesPage({ project }: { project: Project }) {
         { label: "on none yet", value: missing },
       ]}
     >
-      <SceneLeaves project={project} />
+      <SceneLeaves />
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={lay.busy} onClick={() => void lay.run(keep)}>
           Lay out what is still to print <Key k="o" />
@@ -87,14 +88,7 @@ export function PlatesPage({ project }: { project: Project }) {
           </>
         )}
       </div>
-      <Told
-        notes={lay.notes}
-        project={project}
-        left={still.left}
-        missing={missing}
-        names={missingWords(still.pieces)}
-        none={plates.length === 0}
-      />
+      <Told notes={lay.notes} left={still.left} missing={missing} names={missingWords(still.pieces)} none={plates.length === 0} />
       {sooner && <ShiftOffer sooner={sooner} plates={plates} keep={keep} />}
       {open && (
         <PlateBench
@@ -102,7 +96,6 @@ export function PlatesPage({ project }: { project: Project }) {
           plate={open}
           plates={plates.filter((p) => !begun(p))}
           locked={begun(open)}
-          project={project}
           footprint={footprint}
           onClose={() => {
             setOpen(null);
@@ -148,7 +141,7 @@ export function PlatesPage({ project }: { project: Project }) {
                           viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
                           aria-hidden="true"
                         >
-                          <PlateDrawing plate={plate} printer={printer} project={project} footprint={footprint} scale={scale} />
+                          <PlateDrawing plate={plate} printer={printer} footprint={footprint} scale={scale} />
                         </svg>
                       </button>
                       <p className="mt-1 font-semibold">
@@ -217,20 +210,18 @@ function missingWords(pieces: readonly ToPrint[]): string {
 /** What laying out found, and what is on no plate, with why. */
 function Told({
   notes,
-  project,
   left,
   missing,
   names,
   none,
 }: {
   notes: PrinterNote[];
-  project: Project;
   left: { name: string; why: string }[];
   missing: number;
-  /** Which they are. */
   names: string;
   none: boolean;
 }) {
+  const project = useProject();
   const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "a part that is gone";
   const lines = notes.flatMap((n) => {
     const printer = project.scene.printers.find((p) => p.id === n.printerId)?.name ?? "a printer that is gone";

@@ -4,11 +4,10 @@ import { format } from "date-fns";
 import { toast } from "sonner";
 import { FAILURE_CAUSES } from "~core/print";
 import type { Job, Lane } from "~core/plan";
-import type { Project } from "~core/project";
 import { fail, formatDuration, type Result } from "~core/units";
 import { tellPrinter, usePrinterState } from "~app/data/printerLink.client";
 import { openPrint } from "~app/shared/printerWatch";
-import { useActions, useOthers } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 
@@ -21,7 +20,8 @@ const PHASES = {
   failed: "has failed",
 } as const;
 
-export function PrinterLink({ lane, job, project }: { lane: Lane; job: Job | undefined; project: Project }) {
+export function PrinterLink({ lane, job }: { lane: Lane; job: Job | undefined }) {
+  const project = useProject();
   const { address } = lane.printer;
   const { state, problem, at } = usePrinterState(address);
   const [busy, setBusy] = useState(false);

@@ -4,12 +4,12 @@ import { X } from "lucide-react";
 import { filamentM, type Edges, type Printer } from "~core/print";
 import { bathAge, isNewPair, printLog } from "~core/plan";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { LIMITS, SUPPLY_KINDS, type Project, type Span, type SupplyKind } from "~core/project";
+import { LIMITS, SUPPLY_KINDS, type Span, type SupplyKind } from "~core/project";
 import { formatMm, ok, parseMm, spacedNumber, type Result } from "~core/units";
 import { isAddress, setSpeed, usePrinterState } from "~app/data/printerLink.client";
 import { parseEvening } from "~app/shared/Evenings";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions, useNow, useOthers } from "~app/shared/scene";
+import { newId, useActions, useNow, useOthers, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
 import { IconButton } from "~app/ui/iconButton";
@@ -18,7 +18,8 @@ import { Profile } from "../Profile";
 import { SceneLeaves } from "./SceneLeaves";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function PrintersPage({ project }: { project: Project }) {
+export function PrintersPage() {
+  const project = useProject();
   const { scene } = project;
   return (
     <Page
@@ -29,17 +30,17 @@ export function PrintersPage({ project }: { project: Project }) {
         { label: "scene", value: scene.name },
       ]}
     >
-      <SceneLeaves project={project} />
+      <SceneLeaves />
       <Section title="What is on them">
         <div className="grid gap-x-8 gap-y-6 desk:grid-cols-3">
           {scene.printers.map((p) => (
-            <Machine key={p.id} printer={p} project={project} />
+            <Machine key={p.id} printer={p} />
           ))}
         </div>
-        <Baths project={project} />
+        <Baths />
       </Section>
       <Section title="When plates can be changed">
-        <Hours project={project} />
+        <Hours />
       </Section>
       <Section title="Profiles">
         <p className="text-soft">Every value says where it comes from. Edit what differs on your machine: every estimate follows.</p>
@@ -84,7 +85,8 @@ function parseZone(text: string): Result<{ widthMm: number; depthMm: number; xMm
   return ok({ widthMm: w, depthMm: d, xMm: x, yMm: y });
 }
 
-function Machine({ printer, project }: { printer: Printer; project: Project }) {
+function Machine({ printer }: { printer: Printer }) {
+  const project = useProject();
   const { run } = useActions();
   const others = useOthers();
   const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
@@ -250,7 +252,8 @@ const options = (address: string | null | undefined) =>
     ? [...STAND_INS, { value: address, label: isAddress(address) ? address : "an address that is none" }]
     : STAND_INS;
 
-function Baths({ project }: { project: Project }) {
+function Baths() {
+  const project = useProject();
   const others = useOthers();
   const { run } = useActions();
   const now = useNow(60_000);
@@ -302,7 +305,8 @@ function Baths({ project }: { project: Project }) {
 const spanText = (span: Span | null): string => (span ? `${span.from} to ${span.to}` : "none");
 const DAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 
-function Hours({ project }: { project: Project }) {
+function Hours() {
+  const project = useProject();
   const { run } = useActions();
   const { habits } = project;
   const every = habits.changes.length === 7 && new Set(habits.changes.map((c) => `${c.from} ${c.to}`)).size === 1;

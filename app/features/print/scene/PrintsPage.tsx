@@ -16,14 +16,14 @@ import {
   type PrinterHazard,
 } from "~core/plan";
 import { FAILURE_CAUSES, OBSERVATIONS, profileOf, splitVerdict, type Observation, type PrintProfile, type Printer } from "~core/print";
-import { LIMITS, type Project } from "~core/project";
+import { LIMITS } from "~core/project";
 import { formatDuration, formatMass, formatMm, parseMass, parseMm, type Result } from "~core/units";
 import { storeWithFiles } from "~app/data/edits.client";
 import { CauseChoice } from "~app/shared/CauseChoice";
 import { Page, Section } from "~app/shared/Page";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import type { CleanPicture } from "~app/shared/pictures";
-import { newId, useActions, useOthers, type RunCommand } from "~app/shared/scene";
+import { newId, useActions, useOthers, type RunCommand, useProject } from "~app/shared/scene";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
 import { useWidth } from "~app/ui/useWidth";
 import { layAgain } from "./layAgain";
@@ -36,7 +36,8 @@ const massOrNothing = orNothing(parseMass);
 const mmOrNothing = orNothing(parseMm);
 const layerOrNothing = orNothing(parseCount({ least: 0, most: 1_000_000 }));
 
-export function PrintsPage({ project }: { project: Project }) {
+export function PrintsPage() {
+  const project = useProject();
   const { scene } = project;
   const others = useOthers();
   const log = useMemo(() => printLog(project, others), [project, others]);
@@ -54,7 +55,7 @@ export function PrintsPage({ project }: { project: Project }) {
         { label: "scene", value: scene.name },
       ]}
     >
-      <SceneLeaves project={project} />
+      <SceneLeaves />
       {log.length === 0 ? (
         <p className="mt-4 max-w-prose text-soft">
           Every print that is started is kept here with its settings as they were, its grams, its hours and what became of it: “Quay wall
@@ -65,7 +66,7 @@ export function PrintsPage({ project }: { project: Project }) {
           <Section title="What they teach">
             <div className="grid gap-x-8 gap-y-5 desk:grid-cols-3">
               {scene.printers.map((printer) => (
-                <Learned key={printer.id} printer={printer} log={log} hazard={hazards.get(printer.id)!} project={project} />
+                <Learned key={printer.id} printer={printer} log={log} hazard={hazards.get(printer.id)!} />
               ))}
             </div>
           </Section>
@@ -75,7 +76,6 @@ export function PrintsPage({ project }: { project: Project }) {
                 <Entry
                   key={e.record.id}
                   entry={e}
-                  project={project}
                   open={openId === e.record.id}
                   onToggle={() => setOpen(openId === e.record.id ? null : e.record.id)}
                 />
@@ -94,17 +94,8 @@ export function PrintsPage({ project }: { project: Project }) {
 }
 
 /** One printer: how far off its hours were before and after it was learned, and how often it fails. */
-function Learned({
-  printer,
-  log,
-  hazard,
-  project,
-}: {
-  printer: Printer;
-  log: readonly LogEntry[];
-  hazard: PrinterHazard;
-  project: Project;
-}) {
+function Learned({ printer, log, hazard }: { printer: Printer; log: readonly LogEntry[]; hazard: PrinterHazard }) {
+  const project = useProject();
   const lessons = lessonsOf(log, printer.id);
   const steps = learningOf(lessons, printer.process);
   const next = nextTeaches(printer, project.scene.printers);
@@ -195,7 +186,7 @@ function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
   );
 }
 
-function Entry({ entry, project, open, onToggle }: { entry: LogEntry; project: Project; open: boolean; onToggle: () => void }) {
+function Entry({ entry, open, onToggle }: { entry: LogEntry; open: boolean; onToggle: () => void }) {
   const { record, print } = entry;
   const what = print.pieces.map((p) => (p.pieces > 1 ? `${p.name} ×${p.pieces}` : p.name)).join(", ") || record.title;
   const off = entry.ranS !== null && record.plannedS > 0 && !entry.failed ? entry.ranS / record.plannedS - 1 : null;
@@ -222,7 +213,7 @@ function Entry({ entry, project, open, onToggle }: { entry: LogEntry; project: P
               : `${entry.ranS === null ? "not timed" : formatDuration(entry.ranS)}${off === null ? "" : `, ${off >= 0 ? "+" : "−"}${percent(off)} of the plan`}${entry.bad > 0 ? `; ${entry.good} good, ${entry.bad} not` : ""}`}
         </span>
       </button>
-      {open && <Details entry={entry} project={project} />}
+      {open && <Details entry={entry} />}
     </li>
   );
 }
@@ -254,7 +245,8 @@ function useRunAt({ scene }: LogEntry): RunCommand {
   return (command, payload) => runIn(scene?.id, command, payload);
 }
 
-function Details({ entry, project }: { entry: LogEntry; project: Project }) {
+function Details({ entry }: { entry: LogEntry }) {
+  const project = useProject();
   const { record, print } = entry;
   const run = useRunAt(entry);
   const { revalidate } = useRevalidator();

@@ -20,12 +20,12 @@ import {
 import { bedOf, splitVerdict, type Plate } from "~core/print";
 import { beforeTheNight, firstLines, morningAfter, type PrepLine } from "~core/look";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { partSizeMm, printFactsOf, type Project } from "~core/project";
+import { partSizeMm, printFactsOf } from "~core/project";
 import { seamMinutes } from "~core/work";
 import { formatDuration, formatMass } from "~core/units";
 import { FinishStep } from "~app/shared/FinishStep";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, useOthers } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Key, useKey } from "~app/ui/keys";
@@ -41,7 +41,8 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const clock = (ms: number): string => format(ms, "EEE HH:mm");
 
-export function QueuePage({ project }: { project: Project }) {
+export function QueuePage() {
+  const project = useProject();
   const { scene } = project;
   const { model, edition } = useTonight();
   const others = useOthers();
@@ -90,8 +91,8 @@ export function QueuePage({ project }: { project: Project }) {
         },
       ]}
     >
-      <SceneLeaves project={project} />
-      <Asked project={project} />
+      <SceneLeaves />
+      <Asked />
       {jobs.length === 0 ? (
         <p className="mt-4 max-w-prose text-soft">
           Nothing waits for a printer. Plan a print at a part, or <Link to={`/s/${scene.id}/print/all/plates`}>lay out the plates</Link>:
@@ -99,7 +100,7 @@ export function QueuePage({ project }: { project: Project }) {
         </p>
       ) : (
         <>
-          <NextPlates queue={queue} project={project} onStart={start} onFinish={setFinishing} />
+          <NextPlates queue={queue} onStart={start} onFinish={setFinishing} />
           {changes.length > 0 && <WhatChanged changes={changes} onSeen={dismiss} />}
           <Section
             title="Lanes"
@@ -134,7 +135,7 @@ export function QueuePage({ project }: { project: Project }) {
           </p>
         </>
       )}
-      {starting && <TestGate job={starting} project={project} onClose={() => setStarting(null)} />}
+      {starting && <TestGate job={starting} onClose={() => setStarting(null)} />}
       {finishing && <FinishStep clock={finishing} onClose={() => setFinishing(null)} />}
     </Page>
   );
@@ -197,17 +198,8 @@ const alone = (job: Job | undefined, { printer }: Lane): Plate | undefined =>
     : undefined;
 
 /** The plate at hand of each printer, drawn. */
-function NextPlates({
-  queue,
-  project,
-  onStart,
-  onFinish,
-}: {
-  queue: Queue;
-  project: Project;
-  onStart: (job: Job) => void;
-  onFinish: (clock: Clock) => void;
-}) {
+function NextPlates({ queue, onStart, onFinish }: { queue: Queue; onStart: (job: Job) => void; onFinish: (clock: Clock) => void }) {
+  const project = useProject();
   const { model } = useTonight();
   const [ref, width] = useWidth<HTMLDivElement>();
   const { scene } = project;
@@ -268,7 +260,7 @@ function NextPlates({
                     }
                   >
                     {plate ? (
-                      <PlateDrawing plate={plate} printer={lane.printer} project={project} footprint={footprint} scale={scale} />
+                      <PlateDrawing plate={plate} printer={lane.printer} footprint={footprint} scale={scale} />
                     ) : (
                       <>
                         <rect
@@ -322,7 +314,7 @@ function NextPlates({
                             `; with failures by ${clock(job.ends.p80)} 8 times in 10`}
                         </p>
                       )}
-                      <Split job={job} lane={lane} project={project} />
+                      <Split job={job} lane={lane} />
                       {job.warnings.map((w) => (
                         <p key={w} className="note-act">
                           ▲ {w}
@@ -344,11 +336,9 @@ function NextPlates({
                             It has ended<span className="sr-only"> on {lane.printer.name}</span>
                           </button>
                         )}
-                        {job.kind === "ended" && (
-                          <Clear job={job} clearing={clearing} project={project} printer={lane.printer.name} onFinish={onFinish} />
-                        )}
+                        {job.kind === "ended" && <Clear job={job} clearing={clearing} printer={lane.printer.name} onFinish={onFinish} />}
                       </div>
-                      <PrinterLink lane={lane} job={job} project={project} />
+                      <PrinterLink lane={lane} job={job} />
                     </div>
                   )}
                 </div>
@@ -364,16 +354,15 @@ function NextPlates({
 function Clear({
   job,
   clearing,
-  project,
   printer,
   onFinish,
 }: {
   job: Job;
   clearing: Clock | undefined;
-  project: Project;
   printer: string;
   onFinish: (clock: Clock) => void;
 }) {
+  const project = useProject();
   const { runIn } = useActions();
   const others = useOthers();
   const { model } = useTonight();
@@ -425,7 +414,8 @@ function Prep({ title, lines, none }: { title: string; lines: PrepLine[]; none: 
 const LONG_S = 8 * 3600;
 
 /** A long job of one piece: whole, or cut in two? */
-function Split({ job, lane, project }: { job: Job; lane: Lane; project: Project }) {
+function Split({ job, lane }: { job: Job; lane: Lane }) {
+  const project = useProject();
   const part = project.parts.find((p) => p.id === job.step.partId);
   if (!part || job.scene || job.kind === "running" || job.pieces !== 1 || job.step.machineS < LONG_S) return null;
   const verdict = splitVerdict(lane.hazard, job.step.machineS / 3600, 2, seamMinutes(partSizeMm(part)), lane.printer.startS / 3600);

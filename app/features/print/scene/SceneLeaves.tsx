@@ -1,9 +1,10 @@
 import { platesAhead } from "~core/plan";
-import type { Project } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { useProject } from "~app/shared/scene";
 
 /** The leaves of Print for the whole scene. Their addresses stand under "all", so that none can be a part's. */
-export function SceneLeaves({ project }: { project: Project }) {
+export function SceneLeaves() {
+  const project = useProject();
   const base = `/s/${project.scene.id}/print`;
   const plates = platesAhead(project).length;
   return (

@@ -1,15 +1,15 @@
 /** A pair of printer and material that has made nothing yet: what is at stake, against the minutes of a test. The choice is kept; nothing is blocked. */
 import { loadedOn, type Job } from "~core/plan";
 import { couponStake } from "~core/print";
-import type { Project } from "~core/project";
 import { formatDuration, formatMass, formatMoney } from "~core/units";
-import { useActions, useOthers } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { Dialog } from "~app/ui/dialog";
 import { Link } from "react-router";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function TestGate({ job, project, onClose }: { job: Job; project: Project; onClose: () => void }) {
+export function TestGate({ job, onClose }: { job: Job; onClose: () => void }) {
+  const project = useProject();
   const { runIn } = useActions();
   const others = useOthers();
   const printer = project.scene.printers.find((p) => p.id === job.step.printerId)!;

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { formatMm, parseLength, readAsReal } from "~core/units";
-import { choicesOf, LIMITS, partSizeMm, type Project } from "~core/project";
+import { choicesOf, LIMITS, partSizeMm } from "~core/project";
 import {
   AXES,
   checkDimensions,
@@ -13,14 +13,15 @@ import {
   type RealDimension,
   type Sureness,
 } from "~core/subject";
-import { newId, useActions, type RunCommand } from "~app/shared/scene";
+import { newId, useActions, type RunCommand, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { Sideways } from "~app/ui/sideways";
 
 const sureOptions = (Object.keys(SURENESS) as Sureness[]).map((s) => ({ value: s, label: SURENESS[s].label }));
 
-export function DimensionSheet({ project }: { project: Project }) {
+export function DimensionSheet() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const sheet = scene.dimensions;

@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { fail, formatMm, ok, parseSides, readAsSides, type Result } from "~core/units";
-import { configurationsOf, LIMITS, type Project } from "~core/project";
+import { configurationsOf, LIMITS } from "~core/project";
 import { checkHomes, CLEARANCE_MM, HOME_KINDS, type HomeKind } from "~core/subject";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { ReadingNote } from "~app/ui/reading";
 import { Why } from "~app/ui/why";
@@ -28,7 +28,8 @@ export function parseHomeSize(text: string, kind: HomeKind): Result<[number, num
   return ok([sizes[0], sizes[1], sizes[2] ?? 0]);
 }
 
-export function Homes({ project }: { project: Project }) {
+export function Homes() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const [kind, setKind] = useState<HomeKind>("shelf");

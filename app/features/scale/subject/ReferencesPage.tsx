@@ -2,12 +2,11 @@
 import { useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import type { Project } from "~core/project";
 import { describeScale } from "~core/scale";
 import { coverage, FACES, inventedFaces, type Face, type Reference } from "~core/subject";
 import { storeWithFiles } from "~app/data/edits.client";
 import { Page, Section } from "~app/shared/Page";
-import { newId, useActions } from "~app/shared/scene";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { ScaleLeaves } from "../ScaleLeaves";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Picture } from "~app/shared/Picture";
@@ -18,7 +17,8 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
 
-export function ReferencesPage({ project }: { project: Project }) {
+export function ReferencesPage() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const { revalidate } = useRevalidator();
@@ -74,7 +74,7 @@ export function ReferencesPage({ project }: { project: Project }) {
         { label: "pictures", value: String(scene.references.length) },
       ]}
     >
-      <ScaleLeaves project={project} />
+      <ScaleLeaves />
       <FileInput inputRef={file} id="picture-file" label="Pictures" accept="image/*" many onFiles={(files) => void add(files)} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button className="btn btn-solid" disabled={busy} onClick={() => file.current?.click()}>
@@ -142,7 +142,7 @@ export function ReferencesPage({ project }: { project: Project }) {
             ))}
           </ul>
           <Section title="What is covered">
-            <Coverage project={project} />
+            <Coverage />
           </Section>
         </>
       )}
@@ -161,7 +161,8 @@ const FaceToggle = ({ face, on, toggle }: { face: Face; on: boolean; toggle: () 
 );
 
 /** Rows: the whole, and every part that has pictures of its own. A face without a picture is "invented". */
-function Coverage({ project }: { project: Project }) {
+function Coverage() {
+  const project = useProject();
   const { scene, parts } = project;
   const rows = [
     { id: null, name: "the whole" },

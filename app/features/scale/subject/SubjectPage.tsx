@@ -1,16 +1,15 @@
-/** The subject: what is being built and what it is held to. Chosen once, used at every station; a part may differ. */
-import type { Project } from "~core/project";
 import { describeScale } from "~core/scale";
 import { FIDELITIES, FINISHES, HANDLINGS } from "~core/subject";
 import { Page, Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { ScaleLeaves } from "../ScaleLeaves";
 import { Choice } from "~app/ui/field";
 import { DimensionSheet } from "./DimensionSheet";
 import { Homes } from "./Homes";
 import { HouseForm } from "~app/shared/HouseForm";
 
-export function SubjectPage({ project }: { project: Project }) {
+export function SubjectPage() {
+  const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
   const differing = parts.filter((p) => Object.keys(p.differs).length > 0);
@@ -26,7 +25,7 @@ export function SubjectPage({ project }: { project: Project }) {
         { label: "differ", value: `${differing.length} part${differing.length === 1 ? "" : "s"}` },
       ]}
     >
-      <ScaleLeaves project={project} />
+      <ScaleLeaves />
       <div className="mt-3 grid gap-4 tab:grid-cols-3">
         <div>
           <Choice
@@ -60,14 +59,14 @@ export function SubjectPage({ project }: { project: Project }) {
         <p className="mt-2">Differing: {differing.map((p) => `${p.name} (${Object.values(p.differs).join(", ")})`).join("; ")}.</p>
       )}
       <Section title="Dimension sheet of the real thing">
-        <DimensionSheet project={project} />
+        <DimensionSheet />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
         <Section title="House standards">
-          <HouseForm project={project} />
+          <HouseForm />
         </Section>
         <Section title="Where it will live, and what it must pass">
-          <Homes project={project} />
+          <Homes />
         </Section>
       </div>
     </Page>
