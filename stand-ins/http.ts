@@ -2,7 +2,7 @@
  * The stand-ins over HTTP, for the program's own server. State is in memory: a server that is started anew knows nothing of what was before,
  * as a printer that was switched off. docs/stand-ins.md tells the interface.
  */
-import { StandInPrinter, type PrinterState } from "./printer";
+import { BEAT_MS, StandInPrinter, type PrinterState } from "./printer";
 import { fail, type Problem, type Result } from "../core/units";
 
 const KINDS = {
@@ -41,6 +41,9 @@ const answer = (result: Result<PrinterState>): Response => (result.ok ? json(res
 
 const unknown = (id: string): Problem =>
   fail("printer.unknown", `There is no stand-in "${id.slice(0, 40)}". There are ${[...printers.keys()].join(", ")}.`).problem;
+
+/** It hangs once it heats: takes a job, says that it begins, and nothing more. */
+const hangs = (how: string | null, { phase }: PrinterState): boolean => how === "frozen" && phase !== "idle";
 
 /** How a badly behaved one answers: nonsense, slowly, or never. */
 async function behaving(how: string | null, good: () => Response | Promise<Response>, signal: AbortSignal): Promise<Response> {
@@ -81,9 +84,13 @@ export async function read(id: string, what: string | undefined, request: Reques
   const printer = printerOf(id, false);
   if (!printer) return refused(unknown(id));
   const how = new URL(request.url).searchParams.get("behave");
-  if (what === "stream") return stream(() => printerOf(id, false) ?? printer, request.signal);
+  const state = (): PrinterState => (printerOf(id, false) ?? printer).state(Date.now());
+  if (what === "stream") {
+    if (how === null || how === "frozen") return stream(state, how, request.signal);
+    return refused(fail("address", "One that misbehaves so has no stream: it is asked.").problem);
+  }
   if (what !== undefined) return refused(fail("address", "A printer has its state and its stream.").problem);
-  return behaving(how, () => json(printer.state(Date.now())), request.signal);
+  return behaving(hangs(how, state()) ? "silent" : how, () => json(printer.state(Date.now())), request.signal);
 }
 
 /** POST /stand-ins/printers/:id/job, pause, resume, cancel, clear, speed */
@@ -126,8 +133,8 @@ const LOOK_MS = 500;
 const MOST_STREAMS = 200;
 let streams = 0;
 
-/** @param printerNow looked up anew each time: a printer begins to be kept with its first job */
-function stream(printerNow: () => StandInPrinter, signal: AbortSignal): Response {
+/** @param stateNow looked up anew each time: a printer begins to be kept with its first job */
+function stream(stateNow: () => PrinterState, how: string | null, signal: AbortSignal): Response {
   if (streams >= MOST_STREAMS) {
     const busy = json({ error: fail("stream.many", "Too many are listening: ask again in a while.").problem }, 503);
     busy.headers.set("Retry-After", "10");
@@ -146,11 +153,17 @@ function stream(printerNow: () => StandInPrinter, signal: AbortSignal): Response
     start(control) {
       let last = "";
       let quiet = 0;
+      const tell = (event: string, data: string): void => control.enqueue(encoder.encode(`event: ${event}\ndata: ${data}\n\n`));
+      // One that hung before says nothing to whoever comes later either.
+      let hung = hangs(how, stateNow());
       const look = (): void => {
-        const state = JSON.stringify(printerNow().state(Date.now()));
-        // A line now and then, so that whoever listens knows that it is still there.
-        if (state !== last) control.enqueue(encoder.encode(`event: state\ndata: ${state}\n\n`));
-        else if (++quiet % 20 === 0) control.enqueue(encoder.encode(": here\n\n"));
+        if (hung) return;
+        const now = stateNow();
+        hung = hangs(how, now);
+        const state = JSON.stringify(now);
+        quiet = state === last ? quiet + LOOK_MS : 0;
+        if (state !== last) tell("state", state);
+        else if (quiet % BEAT_MS === 0) tell("beat", "{}");
         last = state;
       };
       look();

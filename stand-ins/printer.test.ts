@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, it } from "vitest";
 import { FAILURE_CAUSES } from "../core/print";
 import { act, list, read, restart } from "./http";
-import { fateOf, StandInPrinter, stateSchema, type JobOrder, type PrinterState } from "./printer";
+import { BEAT_MS, fateOf, StandInPrinter, stateSchema, type JobOrder, type PrinterState } from "./printer";
 
 const job = (more: Partial<JobOrder> = {}): JobOrder => ({
   id: "job-1",
@@ -192,5 +192,26 @@ describe("over HTTP", () => {
     expect(next).toMatch(/"phase":"(heating|printing)"/);
     stop.abort();
     expect((await reader.read()).done).toBe(true);
+  });
+
+  it("says that it is there while nothing changes, and a hung one says nothing more to anybody", async () => {
+    const listen = async (id: string, behave = "") => {
+      const stop = new AbortController();
+      const answer = await read(id, "stream", new Request(`${url}/stream${behave}`, { signal: stop.signal }));
+      const reader = answer.body!.getReader();
+      const next = async (): Promise<string> => {
+        const late = new Promise<string>((resolve) => setTimeout(resolve, 3 * BEAT_MS, "nothing"));
+        return Promise.race([reader.read().then(({ value }) => new TextDecoder().decode(value)), late]);
+      };
+      return { next, stop: () => stop.abort() };
+    };
+    const well = await listen("resin");
+    expect(await well.next()).toMatch(/^event: state/);
+    expect(await well.next()).toBe("event: beat\ndata: {}\n\n");
+    well.stop();
+    await post("job", job());
+    const hung = await listen("large", "?behave=frozen");
+    expect(await hung.next()).toBe("nothing");
+    hung.stop();
   });
 });

@@ -74,6 +74,9 @@ interface Running {
   slower: number;
 }
 
+/** However little happens, a printer that is followed says at least so often that it is there, ms. */
+export const BEAT_MS = 2000;
+
 /** What a seed has in store for a job: the first of its faults, by rates an hour, and how far the plan is off. */
 export function fateOf(
   { seed, totalS, massG, stockG }: JobOrder,

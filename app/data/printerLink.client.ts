@@ -1,10 +1,11 @@
 /**
  * Printers that answer: their state as a live stream, and by asking where there is none. What they say is checked before anybody believes
- * it; one that vanishes is said to have vanished, and is asked again.
+ * it. A stream that stays open and says nothing is no sign of life: after some missed beats the printer is asked, and one that does not
+ * answer then, or that vanishes, is said to be silent since when, and is asked again.
  */
 import { useEffect, useState } from "react";
 import { fail, ok, type Result } from "~core/units";
-import { stateSchema, type JobOrder, type PrinterState } from "../../stand-ins/printer";
+import { BEAT_MS, stateSchema, type JobOrder, type PrinterState } from "../../stand-ins/printer";
 
 export interface LinkState {
   /** The last that it said; null while it has said nothing. */
@@ -19,6 +20,8 @@ const NOTHING: LinkState = { state: null, problem: null, at: null };
 /** A printer that has not answered for so long is slow; asked again after so long. */
 const PATIENCE_MS = 5_000;
 const AGAIN_MS = 4_000;
+/** Three beats missed and a little more: then it is asked. */
+export const SILENT_MS = 3.5 * BEAT_MS;
 
 /** An address of this program's own server; nothing else is ever asked. */
 export const isAddress = (text: string): boolean => /^\/[\w./?=&-]{1,190}$/.test(text) && !text.startsWith("//");
@@ -88,11 +91,22 @@ function follow(address: string, tell: (link: LinkState) => void): () => void {
     if (over) return;
     timer = setTimeout(() => void (last.problem === null ? listen() : poll()), AGAIN_MS);
   };
+  const askInstead = (): void => {
+    clearTimeout(timer);
+    source?.close();
+    source = undefined;
+    if (!over) void poll();
+  };
   const listen = (): void => {
-    // One that misbehaves on purpose is asked, so that it can.
-    if (address.includes("?") || typeof EventSource === "undefined") return void poll();
+    if (typeof EventSource === "undefined") return void poll();
+    const alive = (): void => {
+      clearTimeout(timer);
+      timer = setTimeout(askInstead, SILENT_MS);
+    };
+    alive();
     source = new EventSource(at(address, "stream"));
     source.addEventListener("state", (event) => {
+      alive();
       let said: unknown;
       try {
         said = JSON.parse(String(event.data));
@@ -101,12 +115,12 @@ function follow(address: string, tell: (link: LinkState) => void): () => void {
       }
       hear(understood(said));
     });
-    source.addEventListener("error", () => {
-      source?.close();
-      source = undefined;
-      if (over) return;
-      void poll();
+    source.addEventListener("beat", () => {
+      alive();
+      // Nothing is another but that it was there just now: nobody is told.
+      last = { ...last, at: Date.now() };
     });
+    source.addEventListener("error", askInstead);
   };
   if (isAddress(address)) listen();
   else tell({ ...NOTHING, problem: "That is no address of this program's own server." });

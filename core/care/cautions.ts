@@ -14,7 +14,8 @@ export type CautionId =
   | "hot-parts"
   | "cement"
   | "epoxy"
-  | "hot-glue";
+  | "hot-glue"
+  | "hung-printer";
 
 export interface Caution {
   short: string;
@@ -44,6 +45,10 @@ export const CAUTIONS: Record<CautionId, Caution> = {
   "hot-glue": {
     short: "burns: it sticks while hot",
     text: "Hot glue sticks to skin while it burns it: keep fingers out, cold water near.",
+  },
+  "hung-printer": {
+    short: "it may still heat",
+    text: "A printer that hangs can keep nozzle and bed hot: look at it, and where its own buttons do nothing, switch it off at the mains.",
   },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };

@@ -11,6 +11,7 @@ import { useKey } from "~app/ui/keys";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Evenings } from "~app/shared/Evenings";
 import { FinishStep } from "~app/shared/FinishStep";
+import { PrinterSilence } from "~app/shared/PrinterSilence";
 import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
 import { Tray } from "./Tray";
@@ -208,7 +209,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
       {clocks.length === 0 && <p className="text-soft">Nothing is wet and nothing prints.</p>}
       <ul>
         {clocks.slice(0, 6).map((c) => (
-          <li key={c.step.key} className="flex items-center gap-3 py-1">
+          <li key={c.step.key} className="flex flex-wrap items-center gap-x-3 py-1">
             <svg width="94" height="16" aria-hidden="true" className="shrink-0">
               {/* The bar empties as the thing sets. */}
               <rect
@@ -243,11 +244,26 @@ function LeaveAlone({ model }: { model: Tonight }) {
                 name={c.step.partName}
               />
             )}
+            {c.kind === "running" && <OnPrinter clock={c} model={model} />}
           </li>
         ))}
       </ul>
       {failing && <FinishStep clock={failing} onClose={() => setFailing(null)} />}
     </section>
+  );
+}
+
+/** Whether the printer that should be printing it still says so. */
+function OnPrinter({ clock: { step, until }, model }: { clock: Clock; model: Tonight }) {
+  const { scene } = useProject();
+  const state = model.states.get(step.key);
+  const printerId = state && "record" in state ? state.record.print?.printerId : undefined;
+  const printer = scene.printers.find((p) => p.id === printerId);
+  if (!printer) return null;
+  return (
+    <div className="basis-full empty:hidden">
+      <PrinterSilence printer={printer} run={{ until, nights: model.nights }} />
+    </div>
   );
 }
 

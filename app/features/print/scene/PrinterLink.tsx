@@ -1,29 +1,20 @@
 /** What a printer that answers says of itself, and what can be told to it. */
 import { useState } from "react";
-import { format } from "date-fns";
 import { toast } from "sonner";
 import { FAILURE_CAUSES } from "~core/print";
-import type { Job, Lane } from "~core/plan";
+import type { Job, Lane, Stretch } from "~core/plan";
 import { fail, formatDuration, type Result } from "~core/units";
 import { tellPrinter, usePrinterState } from "~app/data/printerLink.client";
+import { PrinterSilence, phaseWords } from "~app/shared/PrinterSilence";
 import { openPrint } from "~app/shared/printerWatch";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 
-const PHASES = {
-  idle: "stands free",
-  heating: "heats",
-  printing: "prints",
-  paused: "is paused",
-  ended: "has ended",
-  failed: "has failed",
-} as const;
-
-export function PrinterLink({ lane, job }: { lane: Lane; job: Job | undefined }) {
+export function PrinterLink({ lane, job, nights }: { lane: Lane; job: Job | undefined; nights: readonly Stretch[] }) {
   const project = useProject();
   const { address } = lane.printer;
-  const { state, problem, at } = usePrinterState(address);
+  const { state, problem } = usePrinterState(address);
   const [busy, setBusy] = useState(false);
   const { runIn } = useActions();
   const others = useOthers();
@@ -58,19 +49,12 @@ export function PrinterLink({ lane, job }: { lane: Lane; job: Job | undefined })
   const mine = state?.job && record && state.job.id === record.id;
   return (
     <div className="mt-2 border-l-2 border-rule pl-2 text-[15px]">
-      {problem && (
-        <p className="note-act">
-          ▲ {problem} {at !== null && `Last heard of ${format(at, "HH:mm")}. `}
-          {record && "The print goes on by its own clock; nothing here is lost."}
-        </p>
-      )}
+      <PrinterSilence printer={lane.printer} run={record ? { until: record.startedAt + record.plannedS * 1000, nights } : null} />
       {!problem && !state && <p className="text-soft">asking {lane.printer.name}</p>}
       {!problem && state && (
         <>
           <p aria-live="polite">
-            It {PHASES[state.phase]}
-            {state.job && `: layer ${state.job.layer.toLocaleString("en")} of ${state.job.layers.toLocaleString("en")}`},{" "}
-            {state.temperatureC} °C
+            It {phaseWords(state)}, {state.temperatureC} °C
             {state.job &&
               state.phase !== "ended" &&
               state.phase !== "failed" &&

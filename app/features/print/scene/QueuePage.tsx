@@ -338,7 +338,7 @@ function NextPlates({ queue, onStart, onFinish }: { queue: Queue; onStart: (job:
                         )}
                         {job.kind === "ended" && <Clear job={job} clearing={clearing} printer={lane.printer.name} onFinish={onFinish} />}
                       </div>
-                      <PrinterLink lane={lane} job={job} />
+                      <PrinterLink lane={lane} job={job} nights={queue.nights} />
                     </div>
                   )}
                 </div>

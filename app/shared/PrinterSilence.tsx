@@ -1,0 +1,65 @@
+/** A printer that should answer and does not: since when, what it did then, and what that means until its print should end. */
+import { format } from "date-fns";
+import type { Stretch } from "~core/plan";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import type { Printer } from "~core/print";
+import { formatDuration } from "~core/units";
+import { usePrinterState, type LinkState } from "~app/data/printerLink.client";
+import { useMoment } from "./tonightModel";
+
+const PHASES = {
+  idle: "stands free",
+  heating: "heats",
+  printing: "prints",
+  paused: "is paused",
+  ended: "has ended",
+  failed: "has failed",
+} as const;
+
+/** What it last said of itself: "heats: layer 0 of 127". */
+export const phaseWords = ({ phase, job }: NonNullable<LinkState["state"]>): string =>
+  `${PHASES[phase]}${job ? `: layer ${job.layer.toLocaleString("en")} of ${job.layers.toLocaleString("en")}` : ""}`;
+
+interface Run {
+  /** When its print ends by the clock of the plan. */
+  until: number;
+  nights: readonly Stretch[];
+}
+
+/** Says nothing while it answers. @param run null where nothing prints on it, as far as the records say */
+export function PrinterSilence({ printer: { name, address, process }, run }: { printer: Printer; run: Run | null }) {
+  const { state, problem, at } = usePrinterState(address);
+  const now = useMoment();
+  if (!problem) return null;
+  const night = run?.nights.find((n) => n.from < run.until && n.to > now);
+  return (
+    <div className="note-act">
+      <p>
+        ▲ {at === null ? `${name} has not answered since this page was opened. ` : `Nothing heard from ${name} since ${since(at, now)}. `}
+        {problem}
+        {state && ` Last it said that it ${phaseWords(state)}.`}
+      </p>
+      {run ? (
+        <>
+          <p>
+            By the clock its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}, and the plan goes by that;
+            whether it still prints cannot be told from here. {night && "It would run into the night unseen: look at it before bed."}
+          </p>
+          {process === "fdm" && (
+            <p>
+              {CAUTIONS["hung-printer"].text} {CARE_FIRST}
+            </p>
+          )}
+        </>
+      ) : (
+        <p>A plate that is started now is sent when it answers within a minute and a half; later, start it at the printer.</p>
+      )}
+    </div>
+  );
+}
+
+function since(at: number, now: number): string {
+  const ago = Math.max(0, now - at);
+  const clock = format(at, ago < 18 * 3_600_000 ? "HH:mm" : "EEE HH:mm");
+  return `${clock}, ${ago < 60_000 ? "less than a minute" : formatDuration(ago / 1000)} ago`;
+}

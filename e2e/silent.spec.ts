@@ -1,0 +1,65 @@
+/** Printers that fall silent: one that hangs while its stream stays open, one that never answers. */
+import type { Page } from "@playwright/test";
+import { expect, station, test } from "./bench";
+
+/** As if it had been chosen at Print, Printers, in the demo: no list offers one that misbehaves. */
+const giveAddress = (page: Page, printerId: string, address: string): Promise<void> =>
+  page.evaluate(
+    async ([id, at]) => {
+      const done = <T>(r: IDBRequest<T>): Promise<T> =>
+        new Promise((yes, no) => {
+          r.onsuccess = () => yes(r.result);
+          r.onerror = () => no(new Error(String(r.error)));
+        });
+      const db = await done(indexedDB.open("inch-hollow"));
+      const store = db.transaction("printers", "readwrite").objectStore("printers");
+      const row = (await done(store.get(id))) as { inDemo?: object };
+      await done(store.put({ ...row, inDemo: { ...row.inDemo, address: at } }));
+      db.close();
+    },
+    [printerId, address] as const,
+  );
+/** Aborted and refused requests are what these tests are about. */
+const asExpected = (faults: string[]): void => {
+  faults.splice(0, faults.length, ...faults.filter((f) => !/Failed to load resource|net::ERR|MIME type|404/.test(f)));
+};
+const lane = (page: Page) => page.getByRole("listitem").filter({ has: page.getByRole("heading", { name: "Small filament" }) });
+
+test("a printer that hangs while its stream stays open: the queue and Tonight say since when nothing was heard, and what it means", async ({
+  bench,
+  faults,
+}) => {
+  await station(bench, "Print").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
+  await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=frozen");
+  await bench.reload();
+  await expect(lane(bench).getByText(/It stands free/)).toBeVisible();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
+  await expect(lane(bench).getByText(/It heats: layer 0/)).toBeVisible();
+
+  await expect(lane(bench).getByText(/Nothing heard from Small filament since \d\d:\d\d/)).toBeVisible();
+  await expect(lane(bench)).toContainText(/Last it said that it heats: layer 0 of/);
+  await expect(lane(bench)).toContainText(/By the clock its print ends Fri \d\d:\d\d/);
+  await expect(lane(bench)).toContainText("look at it before bed");
+  await expect(lane(bench)).toContainText("switch it off at the mains");
+  await expect(lane(bench).getByText(/It heats/)).toBeHidden();
+  await expect(lane(bench).getByRole("button", { name: "Pause" })).toBeHidden();
+
+  await station(bench, "Tonight").click();
+  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Nothing heard from Small filament");
+  // Opened anew it has said nothing at all.
+  await bench.reload();
+  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(
+    /Small filament has not answered since this page was opened/,
+  );
+  asExpected(faults);
+});
+
+test("a printer that never answers is said not to, with nothing on it too", async ({ bench, faults }) => {
+  await station(bench, "Print").click();
+  await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
+  await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=silent");
+  await bench.reload();
+  await expect(lane(bench)).toContainText(/Small filament has not answered since this page was opened/);
+  asExpected(faults);
+});
