@@ -19,5 +19,6 @@ serve<Jobs>({
   mat: async () => (await import("./jobs/plates")).mat,
   plateFaults: async () => (await import("./jobs/plates")).faults,
   lines: async () => (await import("./jobs/lines")).lines,
+  picture: async () => (await import("./jobs/picture")).picture,
   gcode: async () => (await import("./jobs/gcode")).gcode,
 });

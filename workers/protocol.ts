@@ -127,6 +127,8 @@ export type Jobs = {
   plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
   /** Layer lines on a photograph. */
   lines: { request: { photo: Blob; marks: MeterMarks; pitchMm: number }; answer: LineReading };
+  /** A picture upright, no longer than is wanted, as JPEG; and how large it was. */
+  picture: { request: { file: Blob; longestPx: number }; answer: { file: Blob; width: number; height: number } };
   /** A file of moves. */
   gcode: { request: { file: Blob; options: GcodeOptions }; answer: GcodeFacts };
 };

@@ -2,7 +2,8 @@
 import { useRef } from "react";
 import { FileInput } from "~app/ui/fileInput";
 import { Picture } from "./Picture";
-import { cleanPicture, type CleanPicture } from "./pictures";
+import { PictureProgress } from "./PictureProgress";
+import { usePictures, type CleanPicture } from "./pictures";
 import { sayProblem } from "~app/ui/sayProblem";
 
 export function PhotoStrip({
@@ -22,15 +23,17 @@ export function PhotoStrip({
   onDrop: (hash: string) => void;
 }) {
   const file = useRef<HTMLInputElement>(null);
+  const work = usePictures();
   const add = async (files: File[]): Promise<void> => {
-    const clean = await Promise.all(files.map((f) => cleanPicture(f, f.name)));
-    for (const c of clean) if (!c.ok) sayProblem(c.problem);
-    const pictures = new Map(clean.flatMap((c) => (c.ok ? [[c.value.hash, c.value]] : [])));
+    const taken = await work.take(files);
+    taken.problems.forEach(sayProblem);
+    const pictures = new Map(taken.pictures.map(({ hash, file }) => [hash, { hash, file }]));
     if (pictures.size > 0) await onAdd([...pictures.values()]);
   };
   return (
     <>
       <FileInput inputRef={file} id={id} label={`Photos of ${of}`} accept="image/*" many onFiles={(files) => void add(files)} />
+      <PictureProgress work={work} />
       <div className="mt-2 flex flex-wrap gap-2">
         {hashes.map((hash, i) => (
           <figure key={hash} className="w-28">

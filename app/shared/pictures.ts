@@ -1,39 +1,54 @@
 /** Pictures on their way in: made smaller, turned upright and written anew as JPEG, which leaves behind where they were taken. */
-import { useEffect, useState } from "react";
-import { fail, ok, type Result } from "~core/units";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { Problem } from "~core/units";
 import { contentHash } from "~core/project";
 import { ask, db } from "~app/data/database.client";
+import { runJob } from "~workers/client";
 
 /** Longest side of a kept picture, px. */
 const LONGEST = 1600;
-const QUALITY = 0.85;
-const MOST_BYTES = 60 * 1024 * 1024;
 
 export interface CleanPicture {
   hash: string;
   file: Blob;
 }
 
-/** Only what is seen survives: place, camera and time are gone with the rest of the file. */
-export async function cleanPicture(from: Blob, name: string): Promise<Result<CleanPicture>> {
-  if (from.size > MOST_BYTES) return fail("picture.too-big", "The picture is larger than 60 MB. Make it smaller first.", name);
-  let bitmap: ImageBitmap;
-  try {
-    bitmap = await createImageBitmap(from, { imageOrientation: "from-image" });
-  } catch {
-    return fail("picture.unreadable", "That is no picture this browser can read. Use JPEG, PNG or WebP.", name);
-  }
-  const by = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));
-  const canvas = new OffscreenCanvas(Math.max(1, Math.round(bitmap.width * by)), Math.max(1, Math.round(bitmap.height * by)));
-  const pen = canvas.getContext("2d");
-  if (!pen) return fail("picture.canvas", "This browser cannot draw pictures just now. Reload the page and try again.", name);
-  // What is see-through in a drawing becomes paper.
-  pen.fillStyle = "#ffffff";
-  pen.fillRect(0, 0, canvas.width, canvas.height);
-  pen.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-  bitmap.close();
-  const file = await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY });
-  return ok({ hash: await contentHash(new Uint8Array(await file.arrayBuffer())), file });
+/** One that was taken in, with its name and how large it was before. */
+export type TakenPicture = CleanPicture & { name: string; width: number; height: number };
+
+export interface PictureWork {
+  /** How far the one is that is being opened; null while none is. */
+  state: { words: string; share: number } | null;
+  stop: () => void;
+  /** Takes pictures one after the other. @returns those that could be; what was wrong with each other one is told by itself */
+  take: (files: readonly File[]) => Promise<{ pictures: TakenPicture[]; problems: Problem[] }>;
+}
+
+/** Only what is seen of a picture survives: place, camera and time are gone with the rest of the file. */
+export function usePictures(): PictureWork {
+  const [state, setState] = useState<PictureWork["state"]>(null);
+  const running = useRef<AbortController | null>(null);
+  const stop = useCallback(() => running.current?.abort(), []);
+  useEffect(() => stop, [stop]);
+  const take = useCallback<PictureWork["take"]>(async (files) => {
+    running.current?.abort();
+    const mine = (running.current = new AbortController());
+    const pictures: TakenPicture[] = [];
+    const problems: Problem[] = [];
+    for (const [i, file] of files.entries()) {
+      const say = (fraction: number, phase: string): void =>
+        setState({ words: `${file.name}: ${phase}`, share: (i + fraction) / files.length });
+      const done = await runJob("picture", { file, longestPx: LONGEST }, { signal: mine.signal, onProgress: say });
+      if (mine.signal.aborted) break;
+      if (done.ok) {
+        const hash = await contentHash(new Uint8Array(await done.value.file.arrayBuffer()));
+        pictures.push({ ...done.value, hash, name: file.name });
+      } else problems.push({ ...done.problem, where: file.name });
+    }
+    if (running.current === mine) setState(null);
+    return mine.signal.aborted ? { pictures: [], problems: [] } : { pictures, problems };
+  }, []);
+  return { state, stop, take };
 }
 
 /** The address of a kept picture while it is shown; null while it comes, "" when it is not there. */

@@ -40,7 +40,10 @@ export function measurePicture(bytes: Uint8Array): Result<PictureSize> {
   if (!(short >= SIDES.least))
     return fail("picture.narrow", `The picture is ${pictureWords(size)}: nothing can be seen on it. At least ${SIDES.least} are wanted.`);
   if (long > SIDES.most)
-    return fail("picture.large", `The picture is ${pictureWords(size)}. Its longer side can be ${group(SIDES.most)} at most: crop it first.`);
+    return fail(
+      "picture.large",
+      `The picture is ${pictureWords(size)}. Its longer side can be ${group(SIDES.most)} at most: crop it first.`,
+    );
   if (short * long > MOST_PIXELS)
     return fail(
       "picture.large",

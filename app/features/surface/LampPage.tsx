@@ -21,7 +21,8 @@ import {
 import { formatMm, ok, parseSides, readAsMm, readAsSides, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { storeWithFiles } from "~app/data/edits.client";
-import { cleanPicture } from "~app/shared/pictures";
+import { PictureProgress } from "~app/shared/PictureProgress";
+import { usePictures, type CleanPicture } from "~app/shared/pictures";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, orNothing, parseCount, ParsedField, parseMmIn } from "~app/ui/field";
 import { FileInput } from "~app/ui/fileInput";
@@ -35,7 +36,11 @@ export function LampPage() {
 
 interface Shot {
   file: Blob;
+  /** As it is kept: smaller, and without where it was taken. */
+  clean: CleanPicture;
+  /** Where that one is shown from. */
   url: string;
+  /** Of the file as it came, px: marks are placed on that. */
   width: number;
   height: number;
   marks: MeterMarks;
@@ -58,9 +63,15 @@ function Meter({ part }: { part: Part }) {
   const [read, setRead] = useState<Partial<Record<When, LineReading>>>({});
   const [product, setProduct] = useState<ProductId>("filler");
   const [coats, setCoats] = useState(1);
-  const put = (when: When, shot: Shot | null): void => {
-    setShots((s) => ({ ...s, [when]: shot ?? undefined }));
-    setRead((r) => ({ ...r, [when]: undefined }));
+  const work = usePictures();
+  const take = async (when: When, file: File, marks?: MeterMarks): Promise<void> => {
+    const { pictures, problems } = await work.take([file]);
+    problems.forEach(sayProblem);
+    for (const { width, height, ...clean } of pictures) {
+      const shot = { file, clean, url: URL.createObjectURL(clean.file), width, height, marks: marks ?? firstMarks(width, height) };
+      setShots((s) => ({ ...s, [when]: shot }));
+      setRead((r) => ({ ...r, [when]: undefined }));
+    }
   };
   // Ridges as steep as the step and the spacing make them, as a wave.
   const slope = at && pitchMm > 0 ? (Math.PI * at.laid.cuspMm) / pitchMm : 0;
@@ -79,22 +90,25 @@ function Meter({ part }: { part: Part }) {
   };
   const keepPhotos = async (): Promise<void> => {
     if (!at) return;
-    const clean = await Promise.all(
-      (["before", "after"] as const).flatMap((when) => {
-        const shot = shots[when];
-        return shot ? [cleanPicture(shot.file, `${when}.jpg`).then((c) => ({ when, c }))] : [];
-      }),
-    );
-    const pictures = clean.flatMap(({ when, c }) => (c.ok ? [{ when, ...c.value }] : []));
+    const pictures = (["before", "after"] as const).flatMap((when) => {
+      const shot = shots[when];
+      return shot ? [{ when, ...shot.clean }] : [];
+    });
     const there = new Set(at.said?.photos.map((p) => p.hash));
     const fresh = pictures.filter((p, i) => !there.has(p.hash) && pictures.findIndex((o) => o.hash === p.hash) === i);
-    const done = await storeWithFiles(project.scene.id, "pictures", fresh, "surface.say", {
-      partId: part.id,
-      surfaceId: saidId(at),
-      anchor: at.anchor,
-      change: {},
-      photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: Date.now() })) },
-    });
+    const done = await storeWithFiles(
+      project.scene.id,
+      "pictures",
+      fresh.map(({ hash, file }) => ({ hash, file })),
+      "surface.say",
+      {
+        partId: part.id,
+        surfaceId: saidId(at),
+        anchor: at.anchor,
+        change: {},
+        photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: Date.now() })) },
+      },
+    );
     if (done.ok) toast.success(`Kept with the ${at.name}.`);
     else sayProblem(done.problem);
     await revalidate();
@@ -107,8 +121,10 @@ function Meter({ part }: { part: Part }) {
     for (const [when, height] of [
       ["before", stepMm],
       ["after", stepMm * 0.4],
-    ] as const)
-      put(when, await madeUp(height, apartMm, lampDeg, when === "before" ? 3 : 4));
+    ] as const) {
+      const made = await madeUp(height, apartMm, lampDeg, when === "before" ? 3 : 4);
+      if (made) await take(when, made.file, made.marks);
+    }
   };
   if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing says how far apart its lines lie.</p>;
   return (
@@ -145,6 +161,7 @@ function Meter({ part }: { part: Part }) {
         Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A
         level top shows the lines that it was laid in.
       </p>
+      <PictureProgress work={work} />
       <div className="mt-3 grid gap-6 desk:grid-cols-2">
         {(["before", "after"] as const).map((when) => (
           <One
@@ -152,7 +169,7 @@ function Meter({ part }: { part: Part }) {
             when={when}
             shot={shots[when]}
             pitchMm={pitchMm}
-            onShot={(shot) => put(when, shot)}
+            onFile={(file) => void take(when, file)}
             onMarks={(marks) => {
               setShots((s) => ({ ...s, [when]: s[when] && { ...s[when], marks } }));
               setRead((r) => ({ ...r, [when]: undefined }));
@@ -251,19 +268,7 @@ const firstMarks = (width: number, height: number): MeterMarks => ({
   sidesMm: null,
 });
 
-async function shotOf(file: Blob, marks?: MeterMarks): Promise<Shot | null> {
-  try {
-    const bitmap = await createImageBitmap(file);
-    const { width, height } = bitmap;
-    bitmap.close();
-    return { file, url: URL.createObjectURL(file), width, height, marks: marks ?? firstMarks(width, height) };
-  } catch {
-    toast.error("This is no photograph that can be read here. Use JPEG, PNG or WebP.");
-    return null;
-  }
-}
-
-async function madeUp(heightMm: number, pitchMm: number, lampDeg: number, seed: number): Promise<Shot | null> {
+async function madeUp(heightMm: number, pitchMm: number, lampDeg: number, seed: number): Promise<{ file: File; marks: MeterMarks } | null> {
   const { photo, marks } = renderLines(heightMm, pitchMm, { noise: 0.012, falloff: 0.35, runsDeg: 4, blurPx: 0.7, lampDeg, seed });
   const canvas = new OffscreenCanvas(photo.width, photo.height);
   const context = canvas.getContext("2d");
@@ -274,14 +279,15 @@ async function madeUp(heightMm: number, pitchMm: number, lampDeg: number, seed: 
     image.data.set([s, s, s, 255], i * 4);
   });
   context.putImageData(image, 0, 0);
-  return shotOf(await canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 }), marks);
+  const made = await canvas.convertToBlob({ type: "image/jpeg", quality: 0.92 });
+  return { file: new File([made], "made-up.jpg", { type: made.type }), marks };
 }
 
 function One({
   when,
   shot,
   pitchMm,
-  onShot,
+  onFile,
   onMarks,
   reading,
   onRead,
@@ -289,7 +295,7 @@ function One({
   when: When;
   shot: Shot | undefined;
   pitchMm: number;
-  onShot: (shot: Shot | null) => void;
+  onFile: (file: File) => void;
   onMarks: (marks: MeterMarks) => void;
   reading: LineReading | undefined;
   onRead: (reading: LineReading) => void;
@@ -305,9 +311,6 @@ function One({
     [url],
   );
   useEffect(() => () => stop.current?.abort(), []);
-  const take = async (files: File[]): Promise<void> => {
-    if (files[0]) onShot(await shotOf(files[0]));
-  };
   const read = async (): Promise<void> => {
     if (!shot) return;
     stop.current?.abort();
@@ -332,7 +335,7 @@ function One({
         id={`lamp-${when}`}
         label={`Photograph ${when} the coat`}
         accept="image/*"
-        onFiles={(files) => void take(files)}
+        onFiles={(files) => files[0] && onFile(files[0])}
       />
       {shot ? (
         <>

@@ -22,6 +22,12 @@ export interface MeterMarks {
   sidesMm: readonly [number, number] | null;
 }
 
+/** The same marks on the same picture made smaller or larger. */
+export function scaledMarks({ ruler, corners, ...said }: MeterMarks, by: number): MeterMarks {
+  const at = ({ x, y }: Pixel): Pixel => ({ x: x * by, y: y * by });
+  return { ...said, ruler: [at(ruler[0]), at(ruler[1])], corners: [at(corners[0]), at(corners[1]), at(corners[2]), at(corners[3])] };
+}
+
 type LineVerdict = "seen" | "gone" | "cannot say";
 
 export interface LineReading {

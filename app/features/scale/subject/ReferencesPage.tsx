@@ -10,7 +10,8 @@ import { newId, useActions, useProject } from "~app/shared/scene";
 import { ScaleLeaves } from "../ScaleLeaves";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Picture } from "~app/shared/Picture";
-import { cleanPicture } from "~app/shared/pictures";
+import { PictureProgress } from "~app/shared/PictureProgress";
+import { usePictures } from "~app/shared/pictures";
 import { FileInput } from "~app/ui/fileInput";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -24,28 +25,22 @@ export function ReferencesPage() {
   const { revalidate } = useRevalidator();
   const file = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
+  const work = usePictures();
 
   const add = async (files: File[]): Promise<void> => {
     setBusy(true);
-    const pictures: { hash: string; file: Blob }[] = [];
-    const references: Reference[] = [];
-    for (const f of files) {
-      const clean = await cleanPicture(f, f.name);
-      if (!clean.ok) {
-        toast.error(`${f.name}: ${clean.problem.message}`);
-        continue;
-      }
-      pictures.push(clean.value);
-      references.push({
-        id: newId(),
-        hash: clean.value.hash,
-        kind: "photo",
-        title: f.name.replace(/\.[^.]*$/, "").slice(0, 120),
-        source: "",
-        shows: [],
-        partId: null,
-      });
-    }
+    const taken = await work.take(files);
+    for (const { where, message } of taken.problems) toast.error(`${where}: ${message}`);
+    const pictures = taken.pictures.map(({ hash, file }) => ({ hash, file }));
+    const references = taken.pictures.map(({ hash, name }): Reference => ({
+      id: newId(),
+      hash,
+      kind: "photo",
+      title: name.replace(/\.[^.]*$/, "").slice(0, 120),
+      source: "",
+      shows: [],
+      partId: null,
+    }));
     if (references.length > 0) {
       const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
       if (done.ok)
@@ -78,10 +73,11 @@ export function ReferencesPage() {
       <FileInput inputRef={file} id="picture-file" label="Pictures" accept="image/*" many onFiles={(files) => void add(files)} />
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <button className="btn btn-solid" disabled={busy} onClick={() => file.current?.click()}>
-          {busy ? "Making them smaller…" : "Add photos or drawings"}
+          Add photos or drawings
         </button>
         <p className="text-soft">Kept in this browser at 1600 px at most; where and when they were taken is removed.</p>
       </div>
+      <PictureProgress work={work} />
       {scene.references.length === 0 ? (
         <p className="mt-4 max-w-2xl">
           Four photos of a mill from the road show its front and left. Back, inside and roof are then invented: marked so, nobody takes them

@@ -1,0 +1,64 @@
+/** Pictures far larger than any page: measured first, made smaller off the page, stopped when somebody says so, refused in a sentence. */
+import { crc32, deflateSync } from "node:zlib";
+import { expect, leaf, station, test } from "./bench";
+
+/** A grey PNG of this size (PNG specification, third edition): stripes, so that there is something on it. */
+function png(width: number, height: number): Buffer {
+  const row = Buffer.alloc(width + 1, 200);
+  row[0] = 0;
+  for (let x = 0; x < width; x += 40) row.fill(120, 1 + x, 1 + Math.min(width, x + 20));
+  const pixels = Buffer.alloc(row.length * height);
+  for (let y = 0; y < height; y++) row.copy(pixels, y * row.length);
+  const chunk = (type: string, data: Buffer): Buffer => {
+    const body = Buffer.concat([Buffer.from(type, "latin1"), data]);
+    const ends = Buffer.alloc(8);
+    ends.writeUInt32BE(data.length, 0);
+    ends.writeUInt32BE(crc32(body), 4);
+    return Buffer.concat([ends.subarray(0, 4), body, ends.subarray(4)]);
+  };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(width, 0);
+  head.writeUInt32BE(height, 4);
+  head.set([8, 0, 0, 0, 0], 8);
+  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+  return Buffer.concat([signature, chunk("IHDR", head), chunk("IDAT", deflateSync(pixels, { level: 1 })), chunk("IEND", Buffer.alloc(0))]);
+}
+const file = (name: string, buffer: Buffer) => ({ name, mimeType: "image/png", buffer });
+
+test("a photograph of a hundred megapixels in the line meter: progress, stop, and it is read after all; lines of pixels are refused", async ({
+  bench,
+}) => {
+  await station(bench, "Surface").click();
+  await leaf(bench, "Lamp and phone").click();
+  const before = bench.getByRole("region", { name: "Before the coat" });
+  const input = bench.locator("#lamp-before");
+  const opening = bench.getByRole("group", { name: "Opening pictures" });
+
+  await input.setInputFiles(file("line.png", png(100_000, 1)));
+  await expect(bench.getByText(/The picture is 100,000 × 1 pixels: nothing can be seen on it/)).toBeVisible();
+  await input.setInputFiles(file("wall.png", png(100_000, 20)));
+  await expect(bench.getByText(/Its longer side can be 20,000 at most/)).toBeVisible();
+  await expect(before.getByRole("button", { name: "Choose the photograph" })).toBeVisible();
+
+  const large = file("large.png", png(11_600, 8_700));
+  await input.setInputFiles(large);
+  await expect(opening).toContainText("large.png: opening 11,600 × 8,700 pixels");
+  await opening.getByRole("button", { name: "Stop" }).click();
+  await expect(opening).toBeHidden();
+  await expect(before.getByRole("button", { name: "Choose the photograph" })).toBeVisible();
+
+  await input.setInputFiles(large);
+  await expect(before.getByRole("button", { name: "Read the lines" })).toBeVisible();
+  // Marks stand on the picture as it came, whatever is shown of it.
+  await expect(before.locator("svg").first()).toHaveAttribute("viewBox", "0 0 11600 8700");
+  await before.getByRole("button", { name: "Read the lines" }).click();
+  await expect(before.getByTestId("verdict")).toBeVisible();
+});
+
+test("a drawing far too large for the board is refused by its figures, and the one beside it is kept", async ({ bench }) => {
+  await station(bench, "Scale").click();
+  await leaf(bench, "References").click();
+  await bench.locator("#picture-file").setInputFiles([file("map.png", png(20_001, 40)), file("front.png", png(400, 300))]);
+  await expect(bench.getByText(/map\.png: The picture is 20,001 × 40 pixels/)).toBeVisible();
+  await expect(bench.getByText(/1 picture on the board/)).toBeVisible();
+});
