@@ -14,7 +14,7 @@ export interface CleanPicture {
 }
 
 /** One that was taken in, with its name and how large it was before. */
-export type TakenPicture = CleanPicture & { name: string; width: number; height: number };
+type TakenPicture = CleanPicture & { name: string; width: number; height: number };
 
 export interface PictureWork {
   /** How far the one is that is being opened; null while none is. */

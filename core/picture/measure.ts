@@ -8,9 +8,9 @@ import { fail, ok, type Result } from "../units";
 /** Largest file of a picture, bytes. */
 export const MOST_BYTES = 60 * 1024 * 1024;
 /** Most pixels that are opened, 4 bytes each: the largest cameras of today have a little over a hundred million. */
-export const MOST_PIXELS = 120_000_000;
+const MOST_PIXELS = 120_000_000;
 /** Longest and shortest side, px: a panorama still, a line no more. */
-export const SIDES = { least: 8, most: 20_000 } as const;
+const SIDES = { least: 8, most: 20_000 } as const;
 
 export interface PictureSize {
   /** Upright, px. */
