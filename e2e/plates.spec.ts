@@ -129,7 +129,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   await bench.route("**/stand-ins/**", (route) => how(route));
   await bench.reload();
   await expect(bench.getByText(/It does not answer/).first()).toBeVisible();
-  await expect(bench.getByText(/goes on by its own clock; nothing here is lost/)).toBeVisible();
+  await expect(bench.getByText(/Nothing heard from Small filament since this page was opened/)).toBeVisible();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
   // It answers what no printer says.
   how = (route) => route.fulfill({ json: { phase: "dancing" } });

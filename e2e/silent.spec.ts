@@ -40,7 +40,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await expect(lane(bench).getByText(/Nothing heard from Small filament since \d\d:\d\d/)).toBeVisible();
   await expect(lane(bench)).toContainText(/Last it said that it heats: layer 0 of/);
   await expect(lane(bench)).toContainText(/By the clock its print ends Fri \d\d:\d\d/);
-  await expect(lane(bench)).toContainText("look at it before bed");
+  await expect(lane(bench)).toContainText("in the night: look at it before bed");
   await expect(lane(bench)).toContainText("switch it off at the mains");
   await expect(lane(bench).getByText(/It heats/)).toBeHidden();
   await expect(lane(bench).getByRole("button", { name: "Pause" })).toBeHidden();
@@ -50,7 +50,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   // Opened anew it has said nothing at all.
   await bench.reload();
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(
-    /Small filament has not answered since this page was opened/,
+    /Nothing heard from Small filament since this page was opened/,
   );
   asExpected(faults);
 });
@@ -60,6 +60,6 @@ test("a printer that never answers is said not to, with nothing on it too", asyn
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=silent");
   await bench.reload();
-  await expect(lane(bench)).toContainText(/Small filament has not answered since this page was opened/);
+  await expect(lane(bench)).toContainText(/Nothing heard from Small filament since this page was opened/);
   asExpected(faults);
 });

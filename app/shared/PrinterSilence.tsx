@@ -1,7 +1,7 @@
 /** A printer that should answer and does not: since when, what it did then, and what that means until its print should end. */
 import { format } from "date-fns";
 import type { Stretch } from "~core/plan";
-import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { CAUTIONS } from "~core/care";
 import type { Printer } from "~core/print";
 import { formatDuration } from "~core/units";
 import { usePrinterState, type LinkState } from "~app/data/printerLink.client";
@@ -33,26 +33,24 @@ export function PrinterSilence({ printer: { name, address, process }, run }: { p
   if (!problem) return null;
   const night = run?.nights.find((n) => n.from < run.until && n.to > now);
   return (
-    <div className="note-act">
-      <p>
-        ▲ {at === null ? `${name} has not answered since this page was opened. ` : `Nothing heard from ${name} since ${since(at, now)}. `}
+    <div>
+      <p className="note-act">
+        ▲ {at === null ? `Nothing heard from ${name} since this page was opened.` : `Nothing heard from ${name} since ${since(at, now)}.`}
+      </p>
+      <p className="text-soft">
         {problem}
         {state && ` Last it said that it ${phaseWords(state)}.`}
       </p>
       {run ? (
         <>
           <p>
-            By the clock its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}, and the plan goes by that;
-            whether it still prints cannot be told from here. {night && "It would run into the night unseen: look at it before bed."}
+            By the clock its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}.{" "}
+            {night ? "Nobody would see a fault in the night: look at it before bed." : "Look at it: nothing here can tell how it goes."}
           </p>
-          {process === "fdm" && (
-            <p>
-              {CAUTIONS["hung-printer"].text} {CARE_FIRST}
-            </p>
-          )}
+          {process === "fdm" && <p className="text-setting-ink">△ {CAUTIONS["hung-printer"].text}</p>}
         </>
       ) : (
-        <p>A plate that is started now is sent when it answers within a minute and a half; later, start it at the printer.</p>
+        <p className="text-soft">What you start on it now is sent if it answers within a minute and a half.</p>
       )}
     </div>
   );

@@ -48,7 +48,7 @@ export const CAUTIONS: Record<CautionId, Caution> = {
   },
   "hung-printer": {
     short: "it may still heat",
-    text: "A printer that hangs can keep nozzle and bed hot: look at it, and where its own buttons do nothing, switch it off at the mains.",
+    text: "A printer that hangs can go on heating. If its own buttons do nothing, switch it off at the mains.",
   },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };
