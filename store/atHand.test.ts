@@ -1,5 +1,6 @@
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
+import { seededRandom } from "../core/units";
 import { projectOf, sizePart } from "../tests/sampleProject";
 import { bare } from "../tests/bundleKit";
 import { RowsAtHand } from "./atHand";
@@ -53,6 +54,54 @@ describe("rows at hand", () => {
     expect([then.workshop === first.workshop, then.records === first.records, then.scene === first.scene]).toEqual([true, true, true]);
     await undo(db, "s", () => true);
     expect(await rows.project("s")).toEqual(first);
+  });
+
+  it("of an edit only the rows that it touched are read, however many the table has", async () => {
+    const first = (await rows.project("s"))!;
+    expect(
+      await readsOf("parts", async () => {
+        await runCommand(db, "s", "part.set", { partId: "a", copies: 7 }, sent());
+        await rows.project("s");
+      }),
+      // Once by the command itself, once by whoever reads after it.
+    ).toBeLessThanOrEqual(3);
+    const { b, c } = { b: { ...first.parts[1], id: "b2", order: 0 }, c: { ...first.parts[1], id: "c", order: 9 } };
+    await db.parts.bulkPut([c, b] as never);
+    await db.parts.delete(["s", "a"]);
+    await db.parts.put({ ...first.parts[0], sceneId: "elsewhere" } as never);
+    const then = (await rows.project("s"))!;
+    expect(then.parts.map((p) => p.id)).toEqual(["b2", "b", "c"]);
+    expect(then.parts[1]).toBe(first.parts[1]);
+    expect(then).toEqual(await loadProject(db, "s"));
+  });
+
+  it("many changes at once, and ranges that name no row, are read whole: nothing is missed", async () => {
+    const first = (await rows.project("s"))!;
+    await db.parts.bulkPut(Array.from({ length: 700 }, (_, i) => ({ ...first.parts[0], id: `n${i}`, order: 10 + i })) as never);
+    expect((await rows.project("s"))!.parts).toHaveLength(702);
+    await db.parts.where("[sceneId+id]").between(["s", "n"], ["s", "n\uffff"]).delete();
+    expect(await rows.project("s")).toEqual(await loadProject(db, "s"));
+    await db.parts
+      .where("sceneId")
+      .equals("s")
+      .modify({ notes: "all of them" } as never);
+    expect(await rows.project("s")).toEqual(await loadProject(db, "s"));
+    await db.parts.clear();
+    expect((await rows.project("s"))!.parts).toEqual([]);
+  });
+
+  it("five hundred random edits, undone and read in between, are what the store holds", async () => {
+    const random = seededRandom(7);
+    for (let i = 0; i < 500; i++) {
+      const partId = random() < 0.5 ? "a" : "b";
+      const dice = random();
+      if (dice < 0.6) await runCommand(db, "s", "part.set", { partId, copies: 1 + Math.floor(random() * 50) }, sent());
+      else if (dice < 0.7) await undo(db, "s", () => true);
+      else if (dice < 0.85) await db.parts.put({ ...(await db.parts.get(["s", "a"]))!, id: `x${i % 7}`, order: Math.floor(random() * 9) });
+      else await db.parts.delete(["s", `x${i % 7}`]);
+      if (random() < 0.3) expect(await rows.project("s")).toEqual(await loadProject(db, "s"));
+    }
+    expect(await rows.project("s")).toEqual(await loadProject(db, "s"));
   });
 
   it("an edit of the workshop leaves its other lists the same objects", async () => {

@@ -2,10 +2,10 @@
  * Rows at hand: what a page has read of the store, read again only where a table has changed since. A row that says the same as before is
  * the same object as before, so that whoever draws or reckons from it can tell by looking at it that nothing is new.
  */
-import Dexie from "dexie";
+import Dexie, { cmp, RangeSet, type IndexableType, type IntervalTree } from "dexie";
 import equal from "fast-deep-equal";
 import type { ProjectRows, SceneRow } from "../core/project";
-import { loadWorkshop, ROW_TABLES, type InchHollowDatabase } from "./database";
+import { loadWorkshop, ROW_TABLES, type InchHollowDatabase, type RowKey } from "./database";
 import { newWorkshop } from "./newScene";
 import { listScenes } from "./projects";
 
@@ -13,6 +13,45 @@ import { listScenes } from "./projects";
 interface Kept {
   stamp: string;
   value: unknown;
+}
+
+/** Rows of a scene that were read, which changes of their table were known by then, and which doubt. */
+interface KeptList {
+  known: number;
+  doubt: number;
+  rows: readonly Row[];
+}
+type Row = { id: string };
+
+/** In the order in which the store gives them, whenever they were read. */
+const byKey = (a: Row, b: Row): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** So many changed rows of a table are remembered by name. */
+const MOST_NAMED = 500;
+
+/** Which rows of a table were changed, one after the other. */
+class Changes {
+  /** How many there were so far. */
+  count = 0;
+  /** The last of them; null where nobody can say which row it was. */
+  private readonly last: (IndexableType | null)[] = [];
+
+  note(ranges: IntervalTree): void {
+    // A row by itself is an interval from its key to its key.
+    for (const { from, to } of RangeSet(ranges)) {
+      this.count++;
+      this.last.push(cmp(from, to) === 0 ? from : null);
+    }
+    this.last.splice(0, this.last.length - MOST_NAMED);
+  }
+
+  /** Keys of what was changed since there were so many; null where they are not known any more. */
+  since(count: number): IndexableType[] | null {
+    const many = this.count - count;
+    if (many > this.last.length) return null;
+    const keys = many === 0 ? [] : this.last.slice(-many);
+    return keys.every((k) => k !== null) ? keys : null;
+  }
 }
 
 const keyOf = (row: unknown): unknown => (row as { id?: unknown; name?: unknown }).id ?? (row as { name?: unknown }).name;
@@ -33,22 +72,45 @@ function shared(before: unknown, now: unknown): unknown {
   return equal(before, now) ? before : now;
 }
 
+/** A list with the rows of these keys as they are now; the list itself where none of them is of this scene. */
+async function withChanged<T extends Row>(
+  list: T[],
+  keys: readonly IndexableType[],
+  sceneId: string,
+  get: (keys: RowKey[]) => Promise<(T | undefined)[]>,
+): Promise<T[]> {
+  const own = (keys as readonly [string, string][]).filter(([scene]) => scene === sceneId);
+  if (own.length === 0) return list;
+  const now = new Map((await get(own)).map((row, i) => [own[i][1], row]));
+  const there = new Set(list.map((r) => r.id));
+  const added = [...now].flatMap(([id, row]) => (row && !there.has(id) ? [row] : []));
+  return [...list.flatMap((r) => (now.has(r.id) ? (now.get(r.id) ?? []) : r)), ...added];
+}
+
 export class RowsAtHand {
-  private readonly changes = new Map<string, number>();
+  private readonly changes = new Map<string, Changes>();
   private readonly kept = new Map<string, Kept>();
+  private readonly lists = new Map<string, KeptList>();
   /** Counts what may have changed anywhere. */
   private everything = 0;
   private readonly projects = new Map<string, ProjectRows>();
 
   constructor(private readonly db: InchHollowDatabase) {
     // Said by the store once a transaction is through, before whoever began it goes on.
-    Dexie.on("storagemutated", (parts: object) => {
-      for (const part of Object.keys(parts)) {
-        const [, , name, table] = part.split("/");
-        if (name === db.name && table) this.changes.set(table, (this.changes.get(table) ?? 0) + 1);
+    Dexie.on("storagemutated", (parts: Record<string, IntervalTree>) => {
+      for (const [part, ranges] of Object.entries(parts)) {
+        // "idb://name/table/index": without an index it is the rows themselves.
+        const [, , name, table, index] = part.split("/");
+        if (name === db.name && table && !index) this.changesOf(table).note(ranges);
         else if (part === "all") this.doubt();
       }
     });
+  }
+
+  private changesOf(table: string): Changes {
+    let changes = this.changes.get(table);
+    if (!changes) this.changes.set(table, (changes = new Changes()));
+    return changes;
   }
 
   /** Somebody else may have changed anything: all is read anew when it is next asked for. */
@@ -62,7 +124,7 @@ export class RowsAtHand {
   }
 
   private stamp(tables: readonly string[]): string {
-    return [this.everything, ...tables.map((t) => this.changes.get(t) ?? 0)].join(" ");
+    return [this.everything, ...tables.map((t) => this.changesOf(t).count)].join(" ");
   }
 
   private async get<T>(key: string, tables: readonly string[], read: () => Promise<T>): Promise<T> {
@@ -86,12 +148,8 @@ export class RowsAtHand {
     const rows = await db.transaction("r", [...ROW_TABLES.map((t) => db.rows(t)), db.trash], async () => {
       const scene = (await this.scenes()).find((s) => s.id === sceneId);
       if (!scene) return undefined;
-      const list = <T>(table: "parts" | "records", order: (a: T, b: T) => number): Promise<T[]> =>
-        this.get(`${table} ${sceneId}`, [table], async () =>
-          ((await db.rows(table).where("sceneId").equals(sceneId).toArray()) as T[]).sort(order),
-        );
-      const parts = await list<ProjectRows["parts"][0]>("parts", (a, b) => a.order - b.order);
-      const records = await list<ProjectRows["records"][0]>("records", (a, b) => a.startedAt - b.startedAt);
+      const parts = await this.list<ProjectRows["parts"][0]>("parts", sceneId, (a, b) => a.order - b.order);
+      const records = await this.list<ProjectRows["records"][0]>("records", sceneId, (a, b) => a.startedAt - b.startedAt);
       return { scene, parts, records, workshop: await this.workshop() };
     });
     if (!rows) return undefined;
@@ -100,6 +158,26 @@ export class RowsAtHand {
     if (same) return before;
     this.projects.set(sceneId, rows);
     return rows;
+  }
+
+  /** A scene's rows of a table, in their order; where a few are known to have changed, only those are read. */
+  private async list<T extends Row>(table: "parts" | "records", sceneId: string, order: (a: T, b: T) => number): Promise<T[]> {
+    const key = `${table} ${sceneId}`;
+    const before = this.lists.get(key) as { known: number; doubt: number; rows: T[] } | undefined;
+    const changes = this.changesOf(this.db.rows(table).name);
+    // Taken before reading: what changes meanwhile counts as not yet read.
+    const { count: known } = changes;
+    const doubt = this.everything;
+    const named = before?.doubt === doubt ? changes.since(before.known) : null;
+    if (before && named?.length === 0) return before.rows;
+    const rows = this.db.rows(table);
+    const read =
+      before && named
+        ? await withChanged(before.rows, named, sceneId, (keys) => rows.bulkGet(keys) as Promise<(T | undefined)[]>)
+        : ((await rows.where("sceneId").equals(sceneId).toArray()) as unknown[] as T[]);
+    const now = shared(before?.rows, read === before?.rows ? read : read.sort((a, b) => order(a, b) || byKey(a, b))) as T[];
+    this.lists.set(key, { known, doubt, rows: now });
+    return now;
   }
 
   private async workshop(): Promise<ProjectRows["workshop"]> {
@@ -119,8 +197,8 @@ export class RowsAtHand {
     for (const id of this.projects.keys())
       if (!sceneIds.has(id)) {
         this.projects.delete(id);
-        this.kept.delete(`parts ${id}`);
-        this.kept.delete(`records ${id}`);
+        this.lists.delete(`parts ${id}`);
+        this.lists.delete(`records ${id}`);
       }
   }
 }
