@@ -87,6 +87,19 @@ async function withChanged<T extends Row>(
   return [...list.flatMap((r) => (now.has(r.id) ? (now.get(r.id) ?? []) : r)), ...added];
 }
 
+/** So many rows are read at once: a long book in one go would hold the page up. */
+const AT_ONCE = 2000;
+
+/** All rows, read in the order of their ids. @param next those after an id */
+async function allOf<T extends Row>(next: (after: string) => Promise<unknown[]>): Promise<T[]> {
+  const all: T[] = [];
+  for (;;) {
+    const some = (await next(all.at(-1)?.id ?? "")) as T[];
+    for (const row of some) all.push(row);
+    if (some.length < AT_ONCE) return all;
+  }
+}
+
 export class RowsAtHand {
   private readonly changes = new Map<string, Changes>();
   private readonly kept = new Map<string, Kept>();
@@ -174,7 +187,9 @@ export class RowsAtHand {
     const read =
       before && named
         ? await withChanged(before.rows, named, sceneId, (keys) => rows.bulkGet(keys) as Promise<(T | undefined)[]>)
-        : ((await rows.where("sceneId").equals(sceneId).toArray()) as unknown[] as T[]);
+        : await allOf<T>((after) =>
+            rows.where("[sceneId+id]").between([sceneId, after], [sceneId, Dexie.maxKey], false).limit(AT_ONCE).toArray(),
+          );
     const now = shared(before?.rows, read === before?.rows ? read : read.sort((a, b) => order(a, b) || byKey(a, b))) as T[];
     this.lists.set(key, { known, doubt, rows: now });
     return now;

@@ -40,6 +40,12 @@ function workers() {
   return { made, plan: new ScenePlan(make) };
 }
 
+/** Says a scene, and waits for its first plan. */
+const first = async (plan: ScenePlan, input: Parameters<ScenePlan["tell"]>[0]): Promise<void> => {
+  plan.tell(input);
+  await plan.planned(input.rows.scene.id);
+};
+
 afterEach(() => vi.restoreAllMocks());
 
 describe("the page's side of the plan", () => {
@@ -47,7 +53,7 @@ describe("the page's side of the plan", () => {
     const { plan } = workers();
     const input = sceneInput(named("a"));
     expect(plan.of("a")).toBeUndefined();
-    await plan.first(input);
+    await first(plan, input);
     const before = plan.of("a")!;
     expect(before.model.steps).toHaveLength(14);
     expect(plan.behind).toBe(false);
@@ -60,8 +66,8 @@ describe("the page's side of the plan", () => {
 
   it("keeps the scene that is being left until the other is there", async () => {
     const { plan } = workers();
-    await plan.first(sceneInput(named("a")));
-    const other = plan.first(sceneInput(named("b")));
+    await first(plan, sceneInput(named("a")));
+    const other = first(plan, sceneInput(named("b")));
     expect(plan.of("a")).toBeDefined();
     await other;
     expect(plan.of("b")!.sceneId).toBe("b");
@@ -71,7 +77,7 @@ describe("the page's side of the plan", () => {
   it("says nothing to the worker where nothing is another, and tells nobody of it", async () => {
     const { plan, made } = workers();
     const input = sceneInput(named("a"));
-    await plan.first(input);
+    await first(plan, input);
     const heard = made[0].heard;
     const told = vi.fn();
     plan.subscribe(told);
@@ -84,13 +90,13 @@ describe("the page's side of the plan", () => {
     vi.spyOn(console, "error").mockImplementation(() => undefined);
     const { plan, made } = workers();
     const input = sceneInput(named("a"));
-    await plan.first(input);
+    await first(plan, input);
     made[0].dies();
     await vi.waitFor(() => expect(plan.behind).toBe(false));
     expect(made).toHaveLength(2);
     plan.tell({ ...input, now: THURSDAY + 60_000 });
     await vi.waitFor(() => expect(plan.of("a")!.now).toBe(THURSDAY + 60_000));
-    const opened = plan.first(sceneInput(named("b")));
+    const opened = first(plan, sceneInput(named("b")));
     for (let i = 1; i < 4; i++) made.at(-1)!.dies();
     // Nobody waits for ever.
     await opened;
@@ -98,7 +104,7 @@ describe("the page's side of the plan", () => {
     expect(plan.stopped).toBe(true);
     expect(made.length).toBeLessThan(6);
     // What is said next may be what it can plan.
-    await plan.first(sceneInput(named("c")));
+    await first(plan, sceneInput(named("c")));
     expect(plan.of("c")).toBeDefined();
     expect(plan.stopped).toBe(false);
   });

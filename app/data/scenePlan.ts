@@ -15,6 +15,9 @@ export type Port = Pick<Worker, "postMessage" | "terminate"> & {
 /** A plan that takes longer than this is said to be under way, ms. */
 const LATE_MS = 600;
 
+/** So long at a time the page is busy with handing over, ms. */
+const SLICE_MS = 25;
+
 /** Of how many scenes the last view is at hand: the one that is open, and the one that is being left for it. */
 const SCENES_AT_HAND = 2;
 /** A worker that dies so often in a row will die again. */
@@ -34,6 +37,9 @@ export class ScenePlan {
   /** The plan that stands is not of what was said last, and has not been for a while. */
   late = false;
   private input: SceneInput | null = null;
+  private outbox: ToScene[] = [];
+  private posting: ReturnType<typeof setTimeout> | undefined;
+  private awaited: { sceneId: string; view: Promise<void> } | null = null;
   private chanceWanted = 0;
   private readonly views = new Recent<SceneView>(SCENES_AT_HAND);
   private readonly listeners = new Set<() => void>();
@@ -74,7 +80,9 @@ export class ScenePlan {
     const input = { ...said, chanceWanted: this.chanceWanted > 0 };
     // Another scene may not kill it: whatever is said anew is tried once more.
     if (this.stopped) this.deaths = MOST_DEATHS - 1;
+    const left = this.input !== null && this.input.rows.scene.id !== said.rows.scene.id;
     this.send(input);
+    if (left) this.heard();
   }
 
   private send(input: SceneInput): void {
@@ -83,8 +91,17 @@ export class ScenePlan {
     const parts = this.sender.tell(input);
     if (parts.length === 0) return;
     this.asked++;
-    for (const part of parts) this.port.postMessage({ part, asked: this.asked } satisfies ToScene);
+    for (const part of parts) this.outbox.push({ part, asked: this.asked });
+    if (this.posting === undefined) this.post();
     this.lateTimer ??= setTimeout(() => this.nowLate(), LATE_MS);
+  }
+
+  /** Hands over what is to be said a while at a time: a long book is many thousand rows, and the page goes on meanwhile. */
+  private post(): void {
+    const until = performance.now() + SLICE_MS;
+    this.posting = undefined;
+    while (this.outbox.length > 0 && performance.now() < until) this.port?.postMessage(this.outbox.shift()!);
+    if (this.outbox.length > 0) this.posting = setTimeout(() => this.post());
   }
 
   private nowLate(): void {
@@ -98,17 +115,30 @@ export class ScenePlan {
     this.late = this.late && this.behind;
   }
 
-  /** The same, and waits until the scene has a view. */
-  async first(input: Said): Promise<void> {
-    this.tell(input);
-    const sceneId = input.rows.scene.id;
-    while (!this.views.has(sceneId) && this.port && this.input?.rows.scene.id === sceneId)
-      await new Promise<void>((resolve) => {
+  /** Has the worker at hand before there is anything to say: it takes a while to come. */
+  warm(): void {
+    if (!this.stopped) this.port ??= this.start();
+  }
+
+  /**
+   * Resolves when the scene has a view, or will have none: another was said meanwhile, or nothing is planned any more.
+   * @returns null where there is nothing to wait for; the same promise however often it is asked
+   */
+  planned(sceneId: string): Promise<void> | null {
+    const over = (): boolean => this.views.has(sceneId) || this.stopped || (this.input !== null && this.input.rows.scene.id !== sceneId);
+    if (over()) return null;
+    if (this.awaited?.sceneId !== sceneId) {
+      const view = new Promise<void>((resolve) => {
         const end = this.subscribe(() => {
+          if (!over()) return;
           end();
+          if (this.awaited?.view === view) this.awaited = null;
           resolve();
         });
       });
+      this.awaited = { sceneId, view };
+    }
+    return this.awaited.view;
   }
 
   private start(): Port {
@@ -132,6 +162,7 @@ export class ScenePlan {
     console.error(`The plan's worker stopped: ${why}`);
     this.port?.terminate();
     this.port = null;
+    this.outbox = [];
     this.sender = new Sender(SCENE_INPUT);
     this.receiver = new Receiver<SceneView>();
     this.answered = this.asked;

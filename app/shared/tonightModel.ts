@@ -1,5 +1,5 @@
 /** What is planned of the scene: asked for whenever it or the hour is another, and read by every page. */
-import { createContext, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { createContext, use, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { noTonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type ProjectRows, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
@@ -11,6 +11,8 @@ import { useNow } from "~app/shared/scene";
 import type { SceneView, ShownChance } from "~workers/scene/protocol";
 
 export interface TonightState {
+  /** Resolves when the first plan of the scene is there; null when it is. */
+  planned: Promise<void> | null;
   model: Tonight;
   /** Another number where the model is another for more than the hour. */
   edition: number;
@@ -45,11 +47,21 @@ function atHandOf(supplies: readonly Supply[], airC: number, said: Partial<AtHan
   };
 }
 
-/** Has a scene planned that is about to be drawn for the first time; from then on the page asks by itself, and the last plan stands. */
+/** The worker that plans is at hand by the time the rows are read. */
+export const warmPlanner = (): void => scenePlan.warm();
+
+/** A plan is there in less as a rule: nothing is drawn that changes at once. */
+const SOON_MS = 500;
+
+/**
+ * Has a scene planned that is about to be drawn for the first time, and waits a moment for it. From then on the page asks by itself, and the
+ * last plan stands; whoever reads a plan that is not there yet waits for it, see useTonight.
+ */
 export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[], now: number): Promise<void> {
   if (scenePlan.of(rows.scene.id)) return;
   const atHand = atHandOf(suppliesOf(rows), rows.workshop.habits.air.airC, keptAtHand());
-  await scenePlan.first({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
+  scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
+  await Promise.race([scenePlan.planned(rows.scene.id), new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
 }
 
 const UNPLANNED = "The evenings could not be planned: the planner stopped. Reload the page. Nothing was lost.";
@@ -96,9 +108,10 @@ export function useTonightModel(
   const chance = view?.chance ?? null;
   const edition = view?.edition ?? 0;
   // Whoever reads it is drawn anew only where something of it is another.
+  const planned = view ? null : scenePlan.planned(sceneId);
   const tonight = useMemo(
-    () => ({ model, edition, chance, atHand, stayUp, setAtHand }),
-    [model, edition, chance, atHand, stayUp, setAtHand],
+    () => ({ planned, model, edition, chance, atHand, stayUp, setAtHand }),
+    [planned, model, edition, chance, atHand, stayUp, setAtHand],
   );
   return { tonight, late, waiting: view?.waiting ?? {}, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }
@@ -130,9 +143,11 @@ export function useMoment(): number {
   return Math.max(useNow(), model.now);
 }
 
+/** The plan; whoever reads it before it was ever made is drawn when it is there. */
 export function useTonight(): TonightState {
   const state = useContext(TonightContext);
   if (!state) throw new Error("useTonight: used outside a scene");
+  if (state.planned) use(state.planned);
   return state;
 }
 

@@ -15,3 +15,4 @@ export * from "./plateSheet";
 export * from "./prep";
 export * from "./copiesWays";
 export * from "./judgedSurfaces";
+export * from "./book";

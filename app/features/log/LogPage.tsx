@@ -1,21 +1,22 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format } from "date-fns";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
-import { failedCount, goodCount, takenS } from "~core/plan";
+import { bookOf, type TakenShare } from "~core/look";
+import { takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
-import { ParsedField } from "~app/ui/field";
+import { Choice, ParsedField } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
-/** How many rows at a time. */
-const ROWS = 200;
+/** How many rows are drawn at a time. */
+const ROWS = 60;
 
 /** Empty goes back to what the clock says. */
 const parseTaken = (text: string): Result<number | null> => (text.trim() ? parseDuration(text) : ok(null));
@@ -42,29 +43,55 @@ function takenText(r: StepRecord): string {
     : "not timed: the clock was set back";
 }
 
+const count = (n: number): string => n.toLocaleString("en");
+
+const shareWords = ({ plannedS, takenS: taken, steps }: TakenShare): string =>
+  `${Math.round((taken / plannedS) * 100)} % of what was planned, over ${count(steps)} ${steps === 1 ? "step" : "steps"}`;
+
+/** Turns the pages of the book: later ones, earlier ones, or straight to a month. */
+function Leaf({ first, of, onTurn }: { first: number; of: readonly StepRecord[]; onTurn: (first: number) => void }) {
+  const months = useMemo(() => {
+    const starts = new Map<number, number>();
+    of.forEach(({ startedAt }, i) => {
+      const at = new Date(startedAt);
+      const month = 12 * at.getFullYear() + at.getMonth();
+      if (!starts.has(month)) starts.set(month, i);
+    });
+    return [...starts.values()].map((start): [string, number] => [format(of[start].startedAt, "MMMM yyyy"), start]);
+  }, [of]);
+  const now = [...months].reverse().find(([, start]) => start <= first) ?? months[0];
+  return (
+    <nav className="mt-2 flex flex-wrap items-end gap-3" aria-label="Pages of the log">
+      <button className="btn" disabled={first === 0} onClick={() => onTurn(Math.max(0, first - ROWS))}>
+        Later
+      </button>
+      <button className="btn" disabled={first + ROWS >= of.length} onClick={() => onTurn(first + ROWS)}>
+        Earlier
+      </button>
+      <Choice
+        className="w-48"
+        label="Month"
+        value={now[0]}
+        onChange={(month) => onTurn(months.find(([m]) => m === month)![1])}
+        options={months.map(([month]) => ({ value: month, label: month }))}
+      />
+      <p className="text-soft" aria-live="polite">
+        {count(first + 1)} to {count(Math.min(first + ROWS, of.length))} of {count(of.length)}
+      </p>
+    </nav>
+  );
+}
+
 export function LogPage() {
   const project = useProject();
-  const { scene, parts, records } = project;
+  const { scene, parts } = project;
   const { run } = useActions();
-  const [rows, setRows] = useState(ROWS);
-  const isLesson = (text: string): boolean => project.lessons.some((l) => l.title === text.slice(0, LIMITS.title));
-  const done = [...records].filter((r) => r.finishedAt !== null).sort((a, b) => b.startedAt - a.startedAt);
-  const good = parts.reduce((n, p) => n + goodCount(p, records), 0),
-    failed = parts.reduce((n, p) => n + failedCount(p, records), 0);
-  // Hands and machines are kept apart: they are different hours.
-  const share = (time: StepRecord["time"]): string | null => {
-    // A print that failed took what it took and made nothing: its hours are lost, and say nothing about the plan.
-    const own = done.filter((r) => r.time === time && takenS(r) !== null && !(time === "machine" && r.result === "failed"));
-    const planned = own.reduce((n, r) => n + r.plannedS, 0),
-      taken = own.reduce((n, r) => n + takenS(r)!, 0);
-    return own.length && planned > 0
-      ? `${Math.round((taken / planned) * 100)} % of what was planned, over ${own.length} ${own.length === 1 ? "step" : "steps"}`
-      : null;
-  };
-  const hands = share("hands"),
-    machine = share("machine");
-  const failedPrints = done.filter((r) => r.time === "machine" && r.result === "failed");
-  const lostS = failedPrints.reduce((n, r) => n + (takenS(r) ?? 0), 0);
+  const [from, setFrom] = useState(0);
+  const lessons = useMemo(() => new Set(project.lessons.map((l) => l.title)), [project.lessons]);
+  const isLesson = (text: string): boolean => lessons.has(text.slice(0, LIMITS.title));
+  const { done, good, failed, hands, machine, lost } = bookOf(project);
+  // What was struck out meanwhile must not leave an empty page.
+  const first = from < done.length ? from : Math.max(0, Math.ceil(done.length / ROWS) - 1) * ROWS;
   return (
     <Page
       title="Log"
@@ -72,7 +99,7 @@ export function LogPage() {
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: formatRatio(scene.scale.ratio) },
-        { label: "pieces", value: `${good} good, ${failed} failed` },
+        { label: "pieces", value: `${count(good)} good, ${count(failed)} failed` },
       ]}
     >
       {done.length === 0 ? (
@@ -83,11 +110,11 @@ export function LogPage() {
       ) : (
         <>
           <p className="mt-3">
-            {hands && <>Your own time: {hands}. </>}
-            {machine && <>Machines: {machine}. </>}
-            {lostS > 0 && (
+            {hands && <>Your own time: {shareWords(hands)}. </>}
+            {machine && <>Machines: {shareWords(machine)}. </>}
+            {lost.machineS > 0 && (
               <>
-                Lost to {failedPrints.length === 1 ? "a failed print" : `${failedPrints.length} failed prints`}: {formatDuration(lostS)}.
+                Lost to {lost.prints === 1 ? "a failed print" : `${count(lost.prints)} failed prints`}: {formatDuration(lost.machineS)}.
               </>
             )}
           </p>
@@ -107,7 +134,7 @@ export function LogPage() {
                 </tr>
               </thead>
               <tbody>
-                {done.slice(0, rows).map((r) => (
+                {done.slice(first, first + ROWS).map((r) => (
                   <tr key={r.id}>
                     <td className="whitespace-nowrap">{format(r.startedAt, "EEE d MMM HH:mm")}</td>
                     <td className="font-semibold">
@@ -172,11 +199,7 @@ export function LogPage() {
               </tbody>
             </table>
           </Sideways>
-          {done.length > rows && (
-            <button className="btn mt-2" onClick={() => setRows(rows + ROWS)}>
-              {Math.min(ROWS, done.length - rows)} more of {(done.length - rows).toLocaleString("en")}
-            </button>
-          )}
+          {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
         </>
       )}
     </Page>

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit, type ShouldRevalidateFunctionArgs } from "react-router";
 import { toast } from "sonner";
 import { partSizeMm, type Project } from "~core/project";
@@ -10,7 +10,7 @@ import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
 import { Frame } from "~app/features/frame/Frame";
 import { OthersContext, ProjectContext, SceneActionsContext, type RunCommand, type RunIn, type SceneData } from "~app/shared/scene";
-import { firstPlan, TonightContext, usePlanClock, useTonightModel } from "~app/shared/tonightModel";
+import { firstPlan, TonightContext, usePlanClock, useTonightModel, warmPlanner } from "~app/shared/tonightModel";
 import { usePrinterWatch } from "~app/shared/printerWatch";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
@@ -24,6 +24,7 @@ import type { Route } from "./+types/layout";
 import { sayProblem } from "~app/ui/sayProblem";
 
 export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<SceneData> {
+  warmPlanner();
   const unsent = await sendAgain();
   const moment = (readMoment = momentOfRows());
   const project = await openProject(params.sceneId);
@@ -139,7 +140,11 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
 }
 
 /** The same element each time: the frame is drawn anew only for what is its own. */
-const PAGE = <Outlet />;
+const PAGE = (
+  <Suspense fallback={<p className="mt-4 text-soft">Planning the evenings…</p>}>
+    <Outlet />
+  </Suspense>
+);
 
 type Post = (command: string, payload: object) => Promise<Result<Edited>>;
 
