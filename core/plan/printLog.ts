@@ -11,6 +11,7 @@ import {
   type Run,
 } from "../print";
 import type { Process } from "../scale";
+import { define, type Scope } from "../derive";
 import type { Project, StepRecord, Supply } from "../project";
 import { takenS } from "./status";
 
@@ -34,37 +35,52 @@ export interface LogEntry {
 
 type Printed = { scene: Pick<Project["scene"], "id" | "name" | "printers"> } & Pick<Project, "records">;
 
-/** Prints of which the settings were kept. @param others scenes that share the printers */
-export const printLog = (open: Printed, others: readonly Printed[] = []): LogEntry[] =>
-  [...logOf(open, null), ...others.flatMap((o) => logOf(o, { id: o.scene.id, name: o.scene.name }))].sort(
-    (a, b) => b.record.startedAt - a.record.startedAt || (a.record.id < b.record.id ? 1 : -1),
-  );
+const PRINTED: Scope<Printed> = { shape: { scene: {} }, of: ({ scene }) => scene.id };
 
-function logOf({ scene: { printers }, records }: Printed, scene: LogEntry["scene"]): LogEntry[] {
-  const names = new Map(printers.map((p) => [p.id, p.name]));
-  const cleared = new Map<string, StepRecord>();
-  for (const r of records) {
-    const key = r.stepKey.replace(/\/clear(\d*)$/, "/start$1");
-    if (key !== r.stepKey && r.finishedAt !== null) cleared.set(key, r);
-  }
-  return records
-    .filter((r): r is StepRecord & { print: PrintRecord } => r.print !== undefined)
-    .map((record): LogEntry => {
-      const off = record.result === "failed" ? undefined : cleared.get(record.stepKey);
-      return {
-        record,
-        print: record.print,
-        scene,
-        printer: names.get(record.print.printerId) ?? record.print.printer,
-        endedAt: record.finishedAt,
-        ranS: takenS(record),
-        failed: record.result === "failed",
-        cause: record.print.failure?.cause ?? (record.result === "failed" ? "other" : null),
-        good: off?.good ?? 0,
-        bad: off?.failed ?? 0,
-      };
-    });
-}
+/** Newest first. */
+const byTime = (a: LogEntry, b: LogEntry): number => b.record.startedAt - a.record.startedAt || (a.record.id < b.record.id ? 1 : -1);
+
+/** Prints of which the settings were kept. @param others scenes that share the printers */
+export const printLog = (open: Printed, others: readonly Printed[] = []): readonly LogEntry[] =>
+  others.length === 0
+    ? entriesOf(open)
+    : [
+        ...entriesOf(open),
+        ...others.flatMap((o) => entriesOf(o).map((e) => ({ ...e, scene: { id: o.scene.id, name: o.scene.name } }))),
+      ].sort(byTime);
+
+/** The prints of one scene, as if it were the open one. */
+const entriesOf = define({
+  name: "log of prints",
+  scope: PRINTED,
+  read({ scene: { printers }, records }: Printed): readonly LogEntry[] {
+    const names = new Map(printers.map((p) => [p.id, p.name]));
+    const cleared = new Map<string, StepRecord>();
+    for (const r of records) {
+      if (r.finishedAt === null || !r.stepKey.includes("/clear")) continue;
+      const key = r.stepKey.replace(/\/clear(\d*)$/, "/start$1");
+      if (key !== r.stepKey) cleared.set(key, r);
+    }
+    return records
+      .filter((r): r is StepRecord & { print: PrintRecord } => r.print !== undefined)
+      .map((record): LogEntry => {
+        const off = record.result === "failed" ? undefined : cleared.get(record.stepKey);
+        return {
+          record,
+          print: record.print,
+          scene: null,
+          printer: names.get(record.print.printerId) ?? record.print.printer,
+          endedAt: record.finishedAt,
+          ranS: takenS(record),
+          failed: record.result === "failed",
+          cause: record.print.failure?.cause ?? (record.result === "failed" ? "other" : null),
+          good: off?.good ?? 0,
+          bad: off?.failed ?? 0,
+        };
+      })
+      .sort(byTime);
+  },
+});
 
 /** A failure in the first so many minutes is one of the start, where nobody said what it was. Common practice, no source. */
 const START_S = 20 * 60;

@@ -8,6 +8,7 @@ import {
   type Hazard,
   type LearnedHazard,
   type Printer,
+  type Run,
 } from "../print";
 import { recordsOf, type Project } from "../project";
 import { workOf } from "../work";
@@ -26,9 +27,9 @@ export interface PrinterHazard extends LearnedHazard {
   range: { low: number; high: number };
 }
 
-function hazardFor(printer: Printer, project: Pick<Project, "supplies">, log: readonly LogEntry[]): PrinterHazard {
+function hazardFor(printer: Printer, project: Pick<Project, "supplies">, runs: readonly Run[]): PrinterHazard {
   const material = loadedOn(printer, project.supplies)?.what ?? null;
-  const learned = hazardOf(printer.process, runsOf(log, project.supplies), printer.id, material);
+  const learned = hazardOf(printer.process, runs, printer.id, material);
   return {
     ...learned,
     material: material ?? "",
@@ -38,8 +39,10 @@ function hazardFor(printer: Printer, project: Pick<Project, "supplies">, log: re
   };
 }
 
-export const hazardsOf = (project: Pick<Project, "scene" | "supplies">, log: readonly LogEntry[]): Map<string, PrinterHazard> =>
-  new Map(project.scene.printers.map((p) => [p.id, hazardFor(p, project, log)]));
+export function hazardsOf(project: Pick<Project, "scene" | "supplies">, log: readonly LogEntry[]): Map<string, PrinterHazard> {
+  const runs = runsOf(log, project.supplies);
+  return new Map(project.scene.printers.map((p) => [p.id, hazardFor(p, project, runs)]));
+}
 
 /** The rates alone, for whoever simulates: a worker takes no functions. */
 export const ratesOf = (project: Pick<Project, "scene" | "supplies" | "records">, others: readonly Project[]): Map<string, Hazard> =>
