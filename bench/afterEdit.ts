@@ -4,11 +4,9 @@
  * Tasks API), what its scripts take for one edit, and what they take while nothing happens.
  */
 import { chromium, type CDPSession, type Page } from "@playwright/test";
-import { spawn } from "node:child_process";
-import { existsSync } from "node:fs";
-import { fileURLToPath } from "node:url";
 import { packed, withBytes } from "../tests/bundleKit";
 import { realParts } from "../tests/realParts";
+import { PORT, served } from "./served";
 import { median, summed, type Measured } from "./side";
 
 export interface PageRow {
@@ -24,21 +22,8 @@ export interface PageRow {
   parts: number[];
 }
 
-const PORT = 4531;
 const ROUNDS = 5;
 const REST_MS = 6000;
-const root = fileURLToPath(new URL("..", import.meta.url));
-
-/** Starts the built program. @returns how to stop it */
-async function served(): Promise<() => void> {
-  if (!existsSync(`${root}/build/server/index.js`)) throw new Error("This row needs the built program: run `npm run build` first.");
-  const server = spawn("node", ["server/serve.mjs"], { cwd: root, env: { ...process.env, PORT: String(PORT) }, stdio: "pipe" });
-  await new Promise<void>((resolve, reject) => {
-    server.stdout.on("data", (text: Buffer) => text.toString().includes("is at") && resolve());
-    server.on("exit", () => reject(new Error("The program could not be served.")));
-  });
-  return () => server.kill();
-}
 
 /** What the page's scripts took since it was opened. */
 async function scriptMs(cdp: CDPSession): Promise<number> {

@@ -46,6 +46,7 @@ import { THURSDAY } from "../tests/sampleProject";
 import { ball } from "../tests/ball";
 import { relief } from "../tests/relief";
 import type { PageRow } from "./afterEdit";
+import type { BookRow } from "./book";
 import type { BrowserRow } from "./browser";
 import type { Row } from "./side";
 
@@ -460,5 +461,15 @@ export const PAGE_ROWS: PageRow[] = [
     taken: "rest",
     boundMs: 60,
     parts: [200],
+  },
+];
+
+export const BOOK_ROWS: BookRow[] = [
+  {
+    name: "book",
+    work: "the first page of a log of 50,000 records, from its address to its first row",
+    peer: "the same rows read bare from the database",
+    goal: 3,
+    records: [5_000, 50_000],
   },
 ];

@@ -1,6 +1,6 @@
 /** A long book: fifty thousand records of some years. It opens, is turned by pages and months, and goes on being written in. */
 import { expect, openStation, test } from "./bench";
-import { manyRecords } from "./manyRecords";
+import { manyRecords } from "../tests/manyRecords";
 
 test("fifty thousand records: the log is turned by pages and months, an entry struck out and taken back, and Tonight opens", async ({
   bench,
