@@ -1,5 +1,5 @@
 /** Plates: everything still to print laid out by its true outlines; each can be moved by hand, printed as a sheet, and written as 3MF. */
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useMemo, useRef, useState } from "react";
 import { format } from "date-fns";
 import { toast } from "sonner";
 import {
@@ -17,7 +17,7 @@ import {
   toPrint,
   type ToPrint,
 } from "~core/plan";
-import { bedOf, footingOnPlate, type Plate, type PrinterNote } from "~core/print";
+import { bedOf, footingOnPlate, type Plate, type Printer, type PrinterNote } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass } from "~core/units";
 import { printedOn, workOf } from "~core/work";
@@ -37,6 +37,9 @@ import { sayProblem } from "~app/ui/sayProblem";
 /** All plates at one scale: so many millimetres of plate share the page's width. */
 const MOST_SCALE = 1.15;
 
+/** So many plates of a printer are drawn at first, and so many more each time. */
+const AT_ONCE = 24;
+
 export function PlatesPage() {
   const project = useProject();
   const { scene, records } = project;
@@ -45,6 +48,7 @@ export function PlatesPage() {
   const footprint = useFootprints(plates, project);
   const [openId, setOpen] = useState<string | null>(null);
   const open = plates.find((p) => p.id === openId) ?? null;
+  const [drawn, setDrawn] = useState(AT_ONCE);
   const lay = useLayOut(project, plates);
   const running = begunPlates(records);
   const begun = (p: Plate): boolean => running.has(p.id);
@@ -123,58 +127,101 @@ export function PlatesPage() {
             <Row>
               {(width) => {
                 const scale = Math.min(MOST_SCALE, (width - 24) / Math.max(...scene.printers.map((p) => p.bedMm[0])));
-                return own.map(({ plate, nth }, i) => {
-                  const sum = sums[i];
-                  const bed = bedOf(printer);
-                  const notes = notesOf(plate, project, footprint);
-                  return (
-                    <li key={plate.id} className="min-w-0" style={{ width: Math.max(bed.widthMm * scale + 4, 150) }}>
-                      <button
-                        className={`block w-full border-2 p-0 text-left ${plate.id === openId ? "border-act" : "border-transparent hover:border-rule"}`}
-                        onClick={() => setOpen(plate.id === openId ? null : plate.id)}
-                        aria-expanded={plate.id === openId}
-                        aria-label={`Plate ${nth} of ${printer.name}: ${plateWords(plate, project.parts, 9)}`}
-                      >
-                        <svg
-                          width={bed.widthMm * scale + 2}
-                          height={bed.depthMm * scale + 2}
-                          viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
-                          aria-hidden="true"
-                        >
-                          <PlateDrawing plate={plate} printer={printer} footprint={footprint} scale={scale} />
-                        </svg>
-                      </button>
-                      <p className="mt-1 font-semibold">
-                        {nth}. {plateWords(plate, project.parts)}
-                      </p>
-                      <p className="text-soft">
-                        {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "calculating"}
-                        {begun(plate) && ", on the printer"}
-                        {plate.byHand && !begun(plate) && ", moved by hand"}
-                      </p>
-                      {notes.map((n) => (
-                        <p key={n} className="text-setting-ink">
-                          △ {n}
-                        </p>
-                      ))}
-                      <button className="btn-text" onClick={() => void writePlate(plate, nth, project)}>
-                        3MF
-                        <span className="sr-only">
-                          {" "}
-                          of plate {nth} of {printer.name}
-                        </span>
-                      </button>
-                    </li>
-                  );
-                });
+                return own
+                  .slice(0, drawn)
+                  .map(({ plate, nth }, i) => (
+                    <PlateItem
+                      key={plate.id}
+                      plate={plate}
+                      nth={nth}
+                      sum={sums[i]}
+                      printer={printer}
+                      footprint={footprint}
+                      scale={scale}
+                      begun={begun(plate)}
+                      open={plate.id === openId}
+                      onOpen={setOpen}
+                    />
+                  ));
               }}
             </Row>
+            {own.length > drawn && (
+              <button className="btn mt-3" onClick={() => setDrawn(drawn + AT_ONCE)}>
+                {Math.min(AT_ONCE, own.length - drawn)} more of {own.length - drawn}
+                <span className="sr-only"> plates of {printer.name}</span>
+              </button>
+            )}
           </Section>
         );
       })}
     </Page>
   );
 }
+
+/** One plate as it is laid out; pressed, it is opened. */
+const PlateItem = memo(function PlateItem({
+  plate,
+  nth,
+  sum,
+  printer,
+  footprint,
+  scale,
+  begun,
+  open,
+  onOpen,
+}: {
+  plate: Plate;
+  nth: number;
+  sum: ReturnType<typeof sumOfPlate>;
+  printer: Printer;
+  footprint: ReturnType<typeof useFootprints>;
+  scale: number;
+  begun: boolean;
+  open: boolean;
+  onOpen: (plateId: string | null) => void;
+}) {
+  const project = useProject();
+  const bed = bedOf(printer);
+  return (
+    <li className="min-w-0" style={{ width: Math.max(bed.widthMm * scale + 4, 150) }}>
+      <button
+        className={`block w-full border-2 p-0 text-left ${open ? "border-act" : "border-transparent hover:border-rule"}`}
+        onClick={() => onOpen(open ? null : plate.id)}
+        aria-expanded={open}
+        aria-label={`Plate ${nth} of ${printer.name}: ${plateWords(plate, project.parts, 9)}`}
+      >
+        <svg
+          width={bed.widthMm * scale + 2}
+          height={bed.depthMm * scale + 2}
+          viewBox={`-1 -1 ${bed.widthMm * scale + 2} ${bed.depthMm * scale + 2}`}
+          aria-hidden="true"
+        >
+          <PlateDrawing plate={plate} printer={printer} footprint={footprint} scale={scale} />
+        </svg>
+      </button>
+      <p className="mt-1 font-semibold">
+        {nth}. {plateWords(plate, project.parts)}
+      </p>
+      <p className="text-soft">
+        {sum ? `${formatDuration(sum.timeS.value)}, ${formatMass(sum.massG.value)}` : "calculating"}
+        {begun && ", on the printer"}
+        {plate.byHand && !begun && ", moved by hand"}
+      </p>
+      {notesOf(plate, project, footprint).map((n) => (
+        <p key={n} className="text-setting-ink">
+          △ {n}
+        </p>
+      ))}
+      <button className="btn-text" onClick={() => void writePlate(plate, nth, project)}>
+        3MF
+        <span className="sr-only">
+          {" "}
+          of plate {nth} of {printer.name}
+        </span>
+      </button>
+    </li>
+  );
+});
 
 function Row({ children }: { children: (width: number) => React.ReactNode }) {
   const [ref, width] = useWidth<HTMLDivElement>();
