@@ -30,8 +30,6 @@ export interface TableRow {
 
 export function partRows(project: Project, now: number): TableRow[] {
   const alike = alikeParts(project.parts);
-  const byPart = new Map<string, Project["records"]>();
-  for (const r of project.records) byPart.set(r.partId, [...(byPart.get(r.partId) ?? []), r]);
   return project.parts.map((part) => {
     const size = partSizeMm(part);
     const best = optionAtHand(part, project.scene);
@@ -45,7 +43,7 @@ export function partRows(project: Project, now: number): TableRow[] {
       longestMm: Math.max(...size),
       size,
       realHeightMm: partRealMm(part, project.scene)[2],
-      track: trackOf(part, { ...project, records: byPart.get(part.id) ?? [] }, now),
+      track: trackOf(part, project, now),
       printer,
       hoursS: best?.job.timeS.value ?? null,
       costMinor: best?.job.costMinor.value ?? null,

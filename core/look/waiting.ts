@@ -15,14 +15,14 @@ export function waitingAt(project: Project, t: Tonight): Record<Place, string> {
   const good = project.parts.reduce((n, p) => n + Math.min(p.copies, goodCount(p, project.records)), 0);
   const running = t.clocks.filter((c) => c.kind === "running").length;
   const clashes = project.parts.reduce((n, p) => n + clashesIn(checkedCoats(p, project, t).check), 0);
-  const words = (n: number, word: string): string => (n > 0 ? `${n} ${word}` : "");
+  const words = (n: number, word: string): string => (n > 0 ? `${n.toLocaleString("en")} ${word}` : "");
   // A pot with less than this is bought before the evening it is needed. Common practice, no source.
   const low = project.paints.filter((p) => p.stockMl < LOW_ML).length;
   const fits = t.sessions.filter((g) => g.fits).length;
   return {
     tonight: words(fits, "to do"),
     scale: formatRatio(project.scene.scale.ratio),
-    parts: needed ? `${good} of ${needed}` : "",
+    parts: needed ? `${good.toLocaleString("en")} of ${needed.toLocaleString("en")}` : "",
     print: running ? `${running} running` : words(open("print"), "open"),
     surface: words(open("surface"), "open"),
     paint: clashes ? words(clashes, clashes === 1 ? "clash" : "clashes") : words(open("paint"), "open"),

@@ -1,8 +1,8 @@
 /** The prints as they went, of every scene: what the machines' records say, newest first, and what they teach of risk and of the estimate. */
 import {
   FAILURE_CAUSES,
+  followRange,
   learnedOf,
-  ownRange,
   teachesHours,
   type FailureCause,
   type OwnRange,
@@ -146,15 +146,15 @@ const MODEL_RANGE: Record<Process, { low: number; high: number }> = { fdm: { low
 
 /** The log gone through print by print: each is first guessed by what was known before it. */
 export function learningOf(lessons: readonly PrintLesson[], process: Process): LearnedStep[] {
-  const known: number[] = [];
+  const known = followRange(MODEL_RANGE[process]);
   return lessons.map((lesson) => {
-    const before = ownRange(MODEL_RANGE[process], known);
-    known.push(lesson.timeRatio);
+    const before = known.range();
+    known.add(lesson.timeRatio);
     return {
       lesson,
       modelError: 1 / lesson.timeRatio - 1,
       learnedError: before.value / lesson.timeRatio - 1,
-      after: ownRange(MODEL_RANGE[process], known),
+      after: known.range(),
     };
   });
 }

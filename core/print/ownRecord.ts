@@ -39,28 +39,41 @@ const own = (ratio: number): Told => ({ ratio, noise: 1 });
  */
 export const ownRange = (model: { low: number; high: number }, ratios: readonly number[]): OwnRange => rangeOf(model, ratios.map(own));
 
-function rangeOf(model: { low: number; high: number }, told: readonly Told[]): OwnRange {
-  const logs = told.filter(({ ratio: r }) => r > 0 && Number.isFinite(r)).map(({ ratio, noise }) => ({ log: Math.log(ratio), noise }));
-  if (logs.length === 0) return { value: 1, ...model, prints: 0 };
+const rangeOf = (model: { low: number; high: number }, told: readonly Told[]): OwnRange => {
+  const following = followRange(model);
+  told.forEach(following.add);
+  return following.range();
+};
+
+/** The range as it goes with each print, oldest first: what is known after so many costs no more than the next one. */
+export function followRange(model: { low: number; high: number }): { add: (told: Told | number) => void; range: () => OwnRange } {
   const spread0 = (Math.log(model.high) - Math.log(model.low)) / 2 / EIGHT_IN_TEN;
   // In shares of a single print's variance: how unsure the level is, and how far it wanders from print to print.
   let unsure = 1 / PRIOR_PRINTS;
   const wander = (LASTING * LASTING) / (1 - LASTING);
   let mean = 0,
     squares = PRIOR_PRINTS * spread0 ** 2,
-    weight = PRIOR_PRINTS;
-  for (const { log, noise } of logs) {
+    weight = PRIOR_PRINTS,
+    prints = 0;
+  const add = (told: Told | number): void => {
+    const { ratio, noise } = typeof told === "number" ? own(told) : told;
+    if (!(ratio > 0 && Number.isFinite(ratio))) return;
     const before = unsure + wander;
     const gain = before / (before + noise);
-    const surprise = log - mean;
+    const surprise = Math.log(ratio) - mean;
     mean += gain * surprise;
     unsure = (1 - gain) * before;
     // The first prints correct the model: that is no scatter of the machine's, or only in part.
     squares = FADES * squares + (surprise * surprise) / (noise + before);
     weight = FADES * weight + 1;
-  }
-  const reach = EIGHT_IN_TEN * Math.sqrt((squares / weight) * (1 + unsure));
-  return { value: Math.exp(mean), low: Math.exp(mean - reach), high: Math.exp(mean + reach), prints: logs.length };
+    prints++;
+  };
+  const range = (): OwnRange => {
+    if (prints === 0) return { value: 1, ...model, prints: 0 };
+    const reach = EIGHT_IN_TEN * Math.sqrt((squares / weight) * (1 + unsure));
+    return { value: Math.exp(mean), low: Math.exp(mean - reach), high: Math.exp(mean + reach), prints };
+  };
+  return { add, range };
 }
 
 /** From so many of its own on a printer is known by itself: fewer say more of the print than of the machine. Common practice, no source. */

@@ -1,5 +1,5 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
-import { format } from "date-fns";
+import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
 import { LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/work";
@@ -118,6 +118,7 @@ export function LogPage() {
               </>
             )}
           </p>
+          {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
           <Sideways label="What was written down" className="mt-2">
             <table className="plain">
               <thead>
@@ -136,7 +137,9 @@ export function LogPage() {
               <tbody>
                 {done.slice(first, first + ROWS).map((r) => (
                   <tr key={r.id}>
-                    <td className="whitespace-nowrap">{format(r.startedAt, "EEE d MMM HH:mm")}</td>
+                    <td className="whitespace-nowrap">
+                      {format(r.startedAt, isThisYear(r.startedAt) ? "EEE d MMM HH:mm" : "d MMM yyyy HH:mm")}
+                    </td>
                     <td className="font-semibold">
                       <PartCell part={parts.find((p) => p.id === r.partId)} />
                     </td>
@@ -199,7 +202,6 @@ export function LogPage() {
               </tbody>
             </table>
           </Sideways>
-          {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
         </>
       )}
     </Page>
