@@ -1,6 +1,7 @@
 /**
  * Where each step stands now. Derived from the records and the clock, so it survives a reload by itself.
  */
+import { ofOne } from "../derive";
 import type { StepRecord } from "../project";
 import type { Step } from "./steps";
 
@@ -21,15 +22,15 @@ export const takenS = (r: StepRecord): number | null => r.saidS ?? clockedS(r);
 const clockedS = (r: StepRecord): number | null =>
   r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
 
-/** Last record of each step, by key. */
-function recordsByStep(records: readonly StepRecord[]): Map<string, StepRecord> {
+/** Last record of each step, by key: the list is gone through once, however many parts ask. */
+const recordsByStep = ofOne((records: readonly StepRecord[]): ReadonlyMap<string, StepRecord> => {
   const out = new Map<string, StepRecord>();
   for (const r of records) {
     const before = out.get(r.stepKey);
     if (!before || before.startedAt <= r.startedAt) out.set(r.stepKey, r);
   }
   return out;
-}
+});
 
 /** State of every step at `now` (ms since 1970). A step that failed is open again. */
 export function stepStates(steps: readonly Step[], records: readonly StepRecord[], now: number): Map<string, StepState> {
