@@ -1,13 +1,22 @@
 import { describe, expect, it } from "vitest";
 import { renderLines, type Spoiled } from "../../../demo/linePhoto";
 import { litProfile, renderMarks, savedAsJpeg, withMarks } from "../../../tests/surfacePhotos";
-import { compareLines, grayOf, readLines, squareTo, straightened } from "./index";
+import { compareLines, grayOf, readLines, scaledMarks, squareTo, straightened, type GrayPhoto } from "./index";
 
 const PITCH = 0.4;
 const read = (heightMm: number, spoil: Spoiled = {}, pitchMm = PITCH, looked = pitchMm) => {
   const { photo, marks, strength } = renderLines(heightMm, pitchMm, spoil);
   return { ...readLines(photo, marks, looked), truth: strength };
 };
+
+/** Each pixel the mean of n × n: what a browser does at the least when it makes a picture smaller. */
+function averaged({ gray, width, height }: GrayPhoto, n: number): GrayPhoto {
+  const [w, h] = [Math.floor(width / n), Math.floor(height / n)];
+  const out = new Float32Array(w * h);
+  for (let y = 0; y < h * n; y++)
+    for (let x = 0; x < w * n; x++) out[Math.floor(y / n) * w + Math.floor(x / n)] += gray[y * width + x] / (n * n);
+  return { gray: out, width: w, height: h };
+}
 
 describe("lines on rendered photographs, the truth known", () => {
   it.each([
@@ -50,6 +59,27 @@ describe("lines on rendered photographs, the truth known", () => {
     expect(r.verdict).toBe("gone");
     expect(r.limit).toBeLessThan(0.1);
     expect(r.pitchMm).toBeNull();
+  });
+
+  it("made smaller it reads the same, less what averaging takes: sin(πn/λ)/(πn/λ) over n of λ pixels (exact); what is left stays", () => {
+    const half = (heightMm: number, seed: number) => {
+      const { photo, marks } = renderLines(heightMm, PITCH, { noise: 0.015, falloff: 0.3, seed });
+      return { whole: readLines(photo, marks, PITCH), half: readLines(averaged(photo, 2), scaledMarks(marks, 1 / 2), PITCH) };
+    };
+    const before = half(0.01, 1),
+      after = half(0.004, 9);
+    const share = 2 / (PITCH * 24);
+    const takes = Math.sin(Math.PI * share) / (Math.PI * share);
+    expect(before.half.verdict).toBe("seen");
+    expect(Math.abs(before.half.pitchMm! / PITCH - 1)).toBeLessThan(0.06);
+    expect(Math.abs(before.half.strength / (before.whole.strength * takes) - 1)).toBeLessThan(0.06);
+    const left = [compareLines(before.half, after.half)!, compareLines(before.whole, after.whole)!].map((c) => c.left);
+    expect(Math.abs(left[0] - left[1])).toBeLessThan(0.05);
+  });
+
+  it("made so small that its lines fall together it says so, and reads none that are not there", () => {
+    const { photo, marks } = renderLines(0.01, PITCH, { noise: 0.015 });
+    for (const by of [4, 5, 7]) expect(readLines(averaged(photo, by), scaledMarks(marks, 1 / by), PITCH).verdict).toBe("cannot say");
   });
 
   it("reads what is left after a coat", () => {
