@@ -1,5 +1,6 @@
 /** Long books: fifty thousand records of some years, four hundred plates. They open, are turned page by page, and go on being written in. */
 import { expect, leaf, openStation, test } from "./bench";
+import { putRow, storedRow } from "./rows";
 import { manyRecords } from "../tests/manyRecords";
 
 test("fifty thousand records: the log is turned by pages and months, an entry struck out and taken back, and Tonight opens", async ({
@@ -37,24 +38,15 @@ test("four hundred plates: a page of them is drawn, and more when they are wante
   await leaf(bench, "Plates").click();
   const plates = bench.getByRole("button", { name: /^Plate \d+ of Large filament/ });
   await plates.first().waitFor();
-  await bench.evaluate(async () => {
-    const done = <T>(r: IDBRequest<T>): Promise<T> =>
-      new Promise((yes, no) => {
-        r.onsuccess = () => yes(r.result);
-        r.onerror = () => no(new Error(String(r.error)));
-      });
-    const db = await done(indexedDB.open("inch-hollow"));
-    const store = db.transaction("scenes", "readwrite").objectStore("scenes");
-    const scene = (await done(store.get("saltmarsh-sluice"))) as { plates: { printerId: string; pieces: object[] }[] };
-    const like = scene.plates.find((p) => p.printerId === "large-filament")!;
-    const made = Array.from({ length: 400 }, (_, i) => ({
-      ...like,
-      id: `plate-${i}`,
-      pieces: like.pieces.map((p, k) => ({ ...p, id: `piece-${i}-${k}` })),
-    }));
-    await done(store.put({ ...scene, plates: made }));
-    db.close();
-  });
+  type Plates = { printerId: string; pieces: object[] }[];
+  const scene = await storedRow<{ plates: Plates }>(bench, "scenes", "saltmarsh-sluice");
+  const like = scene.plates.find((p) => p.printerId === "large-filament")!;
+  const made = Array.from({ length: 400 }, (_, i) => ({
+    ...like,
+    id: `plate-${i}`,
+    pieces: like.pieces.map((p, k) => ({ ...p, id: `piece-${i}-${k}` })),
+  }));
+  await putRow(bench, "scenes", { ...scene, plates: made });
   await bench.reload();
   await expect(plates).toHaveCount(24);
   await bench.getByRole("button", { name: "24 more of 376 plates of Large filament" }).click();

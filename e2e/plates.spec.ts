@@ -4,6 +4,7 @@ import type { Page, Route } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { PDFDocument } from "pdf-lib";
 import { expect, leaf, station, test } from "./bench";
+import { putRow, storedRows } from "./rows";
 
 const lane = (page: Page, name: string) => page.getByRole("list", { name: `Queue of ${name}` });
 const press = async (page: Page, key: string, times = 1): Promise<void> => {
@@ -166,19 +167,10 @@ test("a print that came with a file is sent to no printer until somebody presses
   await station(bench, "Print").click();
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   // As a file leaves it in the store: it runs, began just now, and its printer has an address.
-  await bench.evaluate(async () => {
-    const done = <T>(r: IDBRequest<T>): Promise<T> =>
-      new Promise((yes, no) => {
-        r.onsuccess = () => yes(r.result);
-        r.onerror = () => no(new Error(String(r.error)));
-      });
-    const db = await done(indexedDB.open("inch-hollow"));
-    const store = db.transaction("records", "readwrite").objectStore("records");
-    const rows = (await done(store.getAll())) as { id: string; print?: { printerId: string } }[];
-    const like = rows.find((r) => r.print?.printerId === "small-filament")!;
-    await done(store.put({ ...like, id: "from-a-file", startedAt: Date.now(), finishedAt: null, result: null, saidS: null }));
-    db.close();
-  });
+  const records = await storedRows<{ print?: { printerId: string } }>(bench, "records");
+  const like = records.find((r) => r.print?.printerId === "small-filament")!;
+  const startedAt = await bench.evaluate(() => Date.now());
+  await putRow(bench, "records", { ...like, id: "from-a-file", startedAt, finishedAt: null, result: null, saidS: null });
   await bench.reload();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
   // Its printer has said that it stands free, which is when a print that was started here is sent; one round more, so that all is out.

@@ -1,24 +1,13 @@
 /** Printers that fall silent: one that hangs while its stream stays open, one that never answers. */
 import type { Page } from "@playwright/test";
 import { expect, station, test } from "./bench";
+import { putRow, storedRow } from "./rows";
 
 /** As if it had been chosen at Print, Printers, in the demo: no list offers one that misbehaves. */
-const giveAddress = (page: Page, printerId: string, address: string): Promise<void> =>
-  page.evaluate(
-    async ([id, at]) => {
-      const done = <T>(r: IDBRequest<T>): Promise<T> =>
-        new Promise((yes, no) => {
-          r.onsuccess = () => yes(r.result);
-          r.onerror = () => no(new Error(String(r.error)));
-        });
-      const db = await done(indexedDB.open("inch-hollow"));
-      const store = db.transaction("printers", "readwrite").objectStore("printers");
-      const row = (await done(store.get(id))) as { inDemo?: object };
-      await done(store.put({ ...row, inDemo: { ...row.inDemo, address: at } }));
-      db.close();
-    },
-    [printerId, address] as const,
-  );
+async function giveAddress(page: Page, printerId: string, address: string): Promise<void> {
+  const row = await storedRow<{ inDemo?: object }>(page, "printers", printerId);
+  await putRow(page, "printers", { ...row, inDemo: { ...row.inDemo, address } });
+}
 /** Aborted and refused requests are what these tests are about. */
 const asExpected = (faults: string[]): void => {
   faults.splice(0, faults.length, ...faults.filter((f) => !/Failed to load resource|net::ERR|MIME type|404/.test(f)));
