@@ -123,7 +123,7 @@ test("what is no photograph is said to be none, and nothing is lost", async ({ p
   await page
     .getByLabel("Photograph before the coat")
     .setInputFiles({ name: "x.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") });
-  await expect(page.getByText(/This is no photograph/)).toBeVisible();
+  await expect(page.getByText(/This is not a picture that can be read here/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Choose the photograph" })).toHaveCount(2);
 });
 
