@@ -2,7 +2,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Project } from "~core/project";
 import { serveScene, type ToScene } from "~workers/scene/serve";
 import { manyParts } from "../../tests/manyParts";
-import { THURSDAY } from "../../tests/sampleProject";
+import { record, THURSDAY } from "../../tests/sampleProject";
 import { sceneInput } from "../../tests/sceneInput";
 import { ScenePlan, type Port } from "./scenePlan";
 
@@ -62,6 +62,47 @@ describe("the page's side of the plan", () => {
     expect(plan.of("a")).toBe(before);
     await vi.waitFor(() => expect(plan.behind).toBe(false));
     expect(plan.of("a")!.model.steps).toHaveLength(7);
+  });
+
+  it("whoever waits for the first plan waits for the same thing however often it is asked; there is nothing to wait for then", async () => {
+    const { plan, made } = workers();
+    plan.warm();
+    plan.warm();
+    expect(made).toHaveLength(1);
+    plan.tell(sceneInput(named("a")));
+    const view = plan.planned("a");
+    expect(view).not.toBeNull();
+    expect(plan.planned("a")).toBe(view);
+    await view;
+    expect(plan.of("a")).toBeDefined();
+    expect([plan.planned("a"), made.length]).toEqual([null, 1]);
+  });
+
+  it("nobody waits for a scene that is not planned any more, since another one was opened", async () => {
+    const { plan } = workers();
+    plan.tell(sceneInput(named("a")));
+    const left = plan.planned("a");
+    plan.tell(sceneInput(named("b")));
+    await left;
+    expect([plan.of("a"), plan.planned("a")]).toEqual([undefined, null]);
+    await plan.planned("b");
+    expect(plan.of("b")).toBeDefined();
+  });
+
+  it("hands over a long book in slices, in the order in which it was said, edits meanwhile included", async () => {
+    // Each look at the clock finds a slice over.
+    let at = 0;
+    vi.spyOn(performance, "now").mockImplementation(() => (at += 20));
+    const { plan, made } = workers();
+    const project = manyParts(20);
+    const records = Array.from({ length: 6000 }, (_, i) => record("p1", `long ago ${i}`, { id: `r${i}` }));
+    const input = sceneInput({ ...project, records });
+    plan.tell(input);
+    expect(made[0].heard).toBeLessThan(3);
+    plan.tell({ ...input, rows: { ...input.rows, parts: input.rows.parts.slice(1) } });
+    await vi.waitFor(() => expect(plan.behind).toBe(false), { timeout: 20_000 });
+    expect(made[0].heard).toBeGreaterThan(3);
+    expect(plan.of(project.scene.id)!.model.steps).toHaveLength(19 * 7);
   });
 
   it("keeps the scene that is being left until the other is there", async () => {

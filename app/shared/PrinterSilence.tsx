@@ -1,6 +1,6 @@
 /** A printer that should answer and does not: since when, what it did then, and what that means until its print should end. */
 import { format } from "date-fns";
-import type { Stretch } from "~core/plan";
+import { nightOf, type Stretch } from "~core/plan";
 import { CAUTIONS } from "~core/care";
 import type { Printer } from "~core/print";
 import { formatDuration } from "~core/units";
@@ -31,7 +31,7 @@ export function PrinterSilence({ printer: { name, address, process }, run }: { p
   const { state, problem, at } = usePrinterState(address);
   const now = useMoment();
   if (!problem) return null;
-  const night = run?.nights.find((n) => n.from < run.until && n.to > now);
+  const night = run && nightOf(run.until, now, run.nights);
   return (
     <div>
       <p className="note-act">
@@ -45,7 +45,9 @@ export function PrinterSilence({ printer: { name, address, process }, run }: { p
         <>
           <p>
             By the clock its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}.{" "}
-            {night ? "Nobody would see a fault in the night: look at it before bed." : "Look at it: nothing here can tell how it goes."}
+            {night
+              ? `Nobody would see a fault in the night: look at it ${night.from > now ? "before bed" : "now"}.`
+              : "Look at it: nothing here can tell how it goes."}
           </p>
           {process === "fdm" && <p className="text-setting-ink">△ {CAUTIONS["hung-printer"].text}</p>}
         </>

@@ -20,35 +20,51 @@ export interface PictureWork {
   /** How far the one is that is being opened; null while none is. */
   state: { words: string; share: number } | null;
   stop: () => void;
-  /** Takes pictures one after the other. @returns those that could be; what was wrong with each other one is told by itself */
+  /**
+   * Takes pictures one after the other, after those that were given before.
+   * @returns those that could be, and what was wrong with each other one; nothing of what was stopped
+   */
   take: (files: readonly File[]) => Promise<{ pictures: TakenPicture[]; problems: Problem[] }>;
 }
 
 /** Only what is seen of a picture survives: place, camera and time are gone with the rest of the file. */
 export function usePictures(): PictureWork {
   const [state, setState] = useState<PictureWork["state"]>(null);
-  const running = useRef<AbortController | null>(null);
-  const stop = useCallback(() => running.current?.abort(), []);
+  const stopper = useRef(new AbortController());
+  const last = useRef<Promise<unknown>>(Promise.resolve());
+  const stop = useCallback(() => {
+    stopper.current.abort();
+    stopper.current = new AbortController();
+  }, []);
   useEffect(() => stop, [stop]);
-  const take = useCallback<PictureWork["take"]>(async (files) => {
-    running.current?.abort();
-    const mine = (running.current = new AbortController());
-    const pictures: TakenPicture[] = [];
-    const problems: Problem[] = [];
-    for (const [i, file] of files.entries()) {
-      const say = (fraction: number, phase: string): void =>
-        setState({ words: `${file.name}: ${phase}`, share: (i + fraction) / files.length });
-      const done = await runJob("picture", { file, longestPx: LONGEST }, { signal: mine.signal, onProgress: say });
-      if (mine.signal.aborted) break;
-      if (done.ok) {
-        const hash = await contentHash(new Uint8Array(await done.value.file.arrayBuffer()));
-        pictures.push({ ...done.value, hash, name: file.name });
-      } else problems.push({ ...done.problem, where: file.name });
-    }
-    if (running.current === mine) setState(null);
-    return mine.signal.aborted ? { pictures: [], problems: [] } : { pictures, problems };
+  const take = useCallback<PictureWork["take"]>((files) => {
+    const { signal } = stopper.current;
+    const taken = last.current.then(() => takeAll(files, signal, setState));
+    last.current = taken.catch(() => undefined);
+    return taken;
   }, []);
   return { state, stop, take };
+}
+
+async function takeAll(
+  files: readonly File[],
+  signal: AbortSignal,
+  say: (state: PictureWork["state"]) => void,
+): Promise<{ pictures: TakenPicture[]; problems: Problem[] }> {
+  const pictures: TakenPicture[] = [];
+  const problems: Problem[] = [];
+  for (const [i, file] of files.entries()) {
+    if (signal.aborted) break;
+    const onProgress = (fraction: number, phase: string): void =>
+      say({ words: `${file.name}: ${phase}`, share: (i + fraction) / files.length });
+    const done = await runJob("picture", { file, longestPx: LONGEST }, { signal, onProgress });
+    if (done.ok) {
+      const hash = await contentHash(new Uint8Array(await done.value.file.arrayBuffer()));
+      pictures.push({ ...done.value, hash, name: file.name });
+    } else problems.push({ ...done.problem, where: file.name });
+  }
+  say(null);
+  return signal.aborted ? { pictures: [], problems: [] } : { pictures, problems };
 }
 
 /** The address of a kept picture while it is shown; null while it comes, "" when it is not there. */

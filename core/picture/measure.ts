@@ -38,7 +38,10 @@ export function measurePicture(bytes: Uint8Array): Result<PictureSize> {
   const size = lies ? { width: read.height, height: read.width } : { width: read.width, height: read.height };
   const [short, long] = [Math.min(size.width, size.height), Math.max(size.width, size.height)];
   if (!(short >= SIDES.least))
-    return fail("picture.narrow", `The picture is ${pictureWords(size)}: nothing can be seen on it. At least ${SIDES.least} are wanted.`);
+    return fail(
+      "picture.narrow",
+      `The picture is ${pictureWords(size)}: nothing can be seen on it. Its shorter side must be at least ${SIDES.least}.`,
+    );
   if (long > SIDES.most)
     return fail(
       "picture.large",

@@ -68,6 +68,13 @@ export function nightsBetween(from: number, to: number, timeZone: string, span: 
 export const isNight = (now: number, timeZone: string, sleep?: Span): boolean =>
   nightsBetween(now, now + 1000, timeZone, sleep).some((s) => s.from <= now && now < s.to);
 
+/**
+ * The night that something runs into: the first that is going on or begins before its end.
+ * @returns undefined where it has ended, or ends before any begins
+ */
+export const nightOf = (until: number, now: number, nights: readonly Stretch[]): Stretch | undefined =>
+  until > now ? nights.find((n) => n.from < until && n.to > now) : undefined;
+
 /** The next moment at which somebody is up. @param nights in order */
 export function awakeAt(ms: number, nights: readonly Stretch[]): number {
   let low = 0,

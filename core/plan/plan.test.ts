@@ -23,6 +23,7 @@ import {
   personWords,
   goodCount,
   isNight,
+  nightOf,
   nightsBetween,
   ownPrintRatios,
   schedule,
@@ -418,6 +419,17 @@ describe("the chance to be ready", () => {
     for (let i = 0; i < 20000; i++) sum += 10 + failuresOf(36000, { start: 0, perHour: 0.02 }, random).reduce((a, b) => a + b, 0) / 3600;
     expect(Math.abs(sum / 20000 - 11.070138)).toBeLessThan((3 * 2.856394) / Math.sqrt(20000));
   });
+  it("a print runs into the night that begins before it ends or is going on; one that has ended runs into none", () => {
+    // Thursday 19:10; as a rule somebody sleeps from 23:00 to 07:00.
+    const nights = nightsBetween(THURSDAY, THURSDAY + 3 * 86_400_000, "Europe/Berlin");
+    const after = (hours: number): number => THURSDAY + hours * 3_600_000;
+    expect(nightOf(after(2), THURSDAY, nights)).toBeUndefined();
+    expect(nightOf(after(9), THURSDAY, nights)).toBe(nights[0]);
+    expect(nightOf(after(9), after(7), nights)).toBe(nights[0]);
+    expect(nightOf(after(5), after(7), nights)).toBeUndefined();
+    expect(nightOf(after(16), after(13), nights)).toBeUndefined();
+  });
+
   it("is the same for the same seed, ordered, and grows with the date", () => {
     const t = tonight(projectOf([crate([PRINT])]), THURSDAY, 60);
     const evenings = eveningsFrom(THURSDAY, EVERY_EVENING, "Europe/Berlin", 60);

@@ -45,7 +45,11 @@ const rangeOf = (model: { low: number; high: number }, told: readonly Told[]): O
   return following.range();
 };
 
-/** The range as it goes with each print, oldest first: what is known after so many costs no more than the next one. */
+/**
+ * The range as it goes with each print: what is known after so many costs no more than the next one.
+ * @param model the model's range around 1, such as 0.75 to 1.25
+ * @returns `add` takes finished prints that went well, oldest first, as taken ÷ planned; `range` is what is known by now
+ */
 export function followRange(model: { low: number; high: number }): { add: (told: Told | number) => void; range: () => OwnRange } {
   const spread0 = (Math.log(model.high) - Math.log(model.low)) / 2 / EIGHT_IN_TEN;
   // In shares of a single print's variance: how unsure the level is, and how far it wanders from print to print.
