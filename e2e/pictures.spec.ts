@@ -55,6 +55,25 @@ test("a photograph of a hundred megapixels in the line meter: progress, stop, an
   await expect(before.getByTestId("verdict")).toBeVisible();
 });
 
+test("a photograph that is chosen while another is opened waits for it: neither is lost", async ({ bench }) => {
+  await station(bench, "Surface").click();
+  await leaf(bench, "Lamp and phone").click();
+  await bench.locator("#lamp-after").waitFor({ state: "attached" });
+  // Both in one task: no answer to the first can come between.
+  await bench.evaluate((base64) => {
+    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    for (const id of ["lamp-before", "lamp-after"]) {
+      const input = document.getElementById(id) as HTMLInputElement;
+      const chosen = new DataTransfer();
+      chosen.items.add(new File([bytes], `${id}.png`, { type: "image/png" }));
+      input.files = chosen.files;
+      input.dispatchEvent(new Event("change", { bubbles: true }));
+    }
+  }, png(1200, 900).toString("base64"));
+  for (const name of ["Before the coat", "After the coat"])
+    await expect(bench.getByRole("region", { name }).getByRole("button", { name: "Read the lines" })).toBeVisible();
+});
+
 test("a drawing far too large for the board is refused by its figures, and the one beside it is kept", async ({ bench }) => {
   await station(bench, "Scale").click();
   await leaf(bench, "References").click();
