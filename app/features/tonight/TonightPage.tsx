@@ -198,6 +198,9 @@ function Nothing({ model }: { model: Tonight }) {
 /** The day and the hour. */
 const HourNow = () => format(useMoment(), "EEEE HH:mm");
 
+/** So many of what goes on by itself are listed, those that end first. */
+const LISTED = 6;
+
 function LeaveAlone({ model }: { model: Tonight }) {
   const now = useMoment();
   const { runIn } = useActions();
@@ -208,7 +211,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
       <h2 className="text-lg">Leave alone</h2>
       {clocks.length === 0 && <p className="text-soft">Nothing is wet and nothing prints.</p>}
       <ul>
-        {clocks.slice(0, 6).map((c) => (
+        {clocks.slice(0, LISTED).map((c) => (
           <li key={c.step.key} className="flex flex-wrap items-center gap-x-3 py-1">
             <svg width="94" height="16" aria-hidden="true" className="shrink-0">
               {/* The bar empties as the thing sets. */}
@@ -248,6 +251,8 @@ function LeaveAlone({ model }: { model: Tonight }) {
           </li>
         ))}
       </ul>
+      {/* A long print ends last, and is not listed then: that its printer is silent is said all the same. */}
+      {clocks.slice(LISTED).map((c) => c.kind === "running" && <OnPrinter key={c.step.key} clock={c} model={model} />)}
       {failing && <FinishStep clock={failing} onClose={() => setFailing(null)} />}
     </section>
   );
