@@ -45,7 +45,7 @@ import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, t
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
-import { printerSchema } from "../store/schemas";
+import { printerSchema } from "../core/rows";
 
 export interface Options {
   unit?: string;

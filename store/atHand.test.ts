@@ -4,7 +4,7 @@ import { seededRandom } from "../core/units";
 import { projectOf, sizePart } from "../tests/sampleProject";
 import { bare } from "../tests/bundleKit";
 import { RowsAtHand } from "./atHand";
-import { runCommand } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { loadProject, storeOwn, trashScene } from "./projects";
 import { undo } from "./edit";

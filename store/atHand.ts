@@ -2,10 +2,11 @@
  * Rows at hand: what a page has read of the store, read again only where a table has changed since. A row that says the same as before is
  * the same object as before, so that whoever draws or reckons from it can tell by looking at it that nothing is new.
  */
+import { ROW_TABLES } from "../core/rows";
 import Dexie, { cmp, RangeSet, type IndexableType, type IntervalTree } from "dexie";
 import equal from "fast-deep-equal";
 import type { ProjectRows, SceneRow } from "../core/project";
-import { loadWorkshop, ROW_TABLES, type InchHollowDatabase, type RowKey } from "./database";
+import { loadWorkshop, type InchHollowDatabase, type RowKey } from "./database";
 import { newWorkshop } from "./newScene";
 import { listScenes } from "./projects";
 

@@ -2,6 +2,7 @@
  * The whole workshop in one file and back, exactly: `backup.json` with every row of every scene and of the workshop, and all meshes and
  * pictures by their hash. A zip like a scene's own file, checked the same way; restoring replaces everything in one transaction.
  */
+import { ROW_TABLES } from "../core/rows";
 import { projectFrom } from "./migrations/project";
 import { isStored } from "./migrations/stored";
 import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js";
@@ -10,7 +11,7 @@ import type { PartRow, ProjectRows, SceneRow, StepRecord, Workshop } from "../co
 import { nanoid } from "nanoid";
 import { BUNDLE_VERSION, hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";
 import { faultsOf, placeOf, SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
-import { loadWorkshop, ROW_TABLES, type FileRow, type InchHollowDatabase, type TrashRow } from "./database";
+import { loadWorkshop, type FileRow, type InchHollowDatabase, type TrashRow } from "./database";
 
 const FORMAT = "inch-hollow-backup";
 const NAME = "backup.json";

@@ -4,7 +4,7 @@
  */
 import type Joi from "joi";
 import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
-import { isWork, kindOf, type Reference, type WorkItem } from "../core/work";
+import { kindOf, loosened, type Reference } from "../core/work";
 import type { Plate } from "../core/print";
 import { newScene, newWorkshop } from "./newScene";
 import {
@@ -18,7 +18,7 @@ import {
   sceneSchema,
   supplySchema,
   thingSchema,
-} from "./schemas";
+} from "../core/rows";
 
 /** Lists that belong to a scene, and lists of the workshop. */
 export const SCENE_LISTS = ["parts", "records"] as const;
@@ -338,15 +338,6 @@ export function withSafeIds(project: ProjectRows, freshId: () => string): Projec
     return field === "stepKey" ? [...fresh].reduce((key, [bad, good]) => key.split(bad).join(good), x) : x;
   };
   return replaced(project, "") as ProjectRows;
-}
-
-/** A piece of work whose references that may go are emptied where they lead nowhere. */
-export function loosened(item: WorkItem, leads: (table: Reference["table"], id: string) => boolean): WorkItem {
-  if (!isWork(item)) return item;
-  const loose = kindOf(item)
-    .refers(item)
-    .filter((r) => r.mayGo && !leads(r.table, r.id));
-  return loose.length === 0 ? item : ({ ...item, ...Object.fromEntries(loose.map((r) => [r.field, null])) } as WorkItem);
 }
 
 /** References that may be empty and lead nowhere are emptied: to a part, a dimension or a kept step that was removed. */

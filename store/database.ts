@@ -7,6 +7,7 @@ import type { Patch } from "immer";
 import { nanoid } from "nanoid";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
+import { ROW_TABLES, WORKSHOP, type Rows, type RowTable } from "../core/rows";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
 import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
@@ -17,38 +18,6 @@ import { habitsTo6, partTo6, sceneTo6 } from "./migrations/6";
 import { habitsTo7, partTo7, sceneTo7 } from "./migrations/7";
 import { habitsTo8 } from "./migrations/8";
 import type { Stored } from "./migrations/stored";
-
-/** Tables that edits and undo work on. */
-export interface Rows {
-  scenes: SceneRow;
-  parts: PartRow;
-  records: StepRecord;
-  printers: Printer;
-  paints: Paint;
-  procedures: Procedure;
-  things: RealThing;
-  supplies: Supply;
-  lessons: Lesson;
-  habits: Habits;
-}
-export type RowTable = keyof Rows;
-export const ROW_TABLES: RowTable[] = [
-  "scenes",
-  "parts",
-  "records",
-  "printers",
-  "paints",
-  "procedures",
-  "things",
-  "supplies",
-  "lessons",
-  "habits",
-];
-/** Rows that belong to one scene, keyed by it. */
-export type SceneTable = "parts" | "records";
-/** Rows of the workshop. */
-export type WorkshopTable = "printers" | "paints" | "procedures" | "things" | "supplies" | "lessons";
-export const isSceneTable = (table: RowTable): table is SceneTable => table === "parts" || table === "records";
 
 export type RowKey = string | [string, string];
 
@@ -73,9 +42,6 @@ export interface HistoryEntry {
   /** The window it was made in, so that undo says when it was another. */
   windowId?: string;
 }
-
-/** The one row of habits. */
-export const WORKSHOP = "workshop";
 
 /** A scene that was deleted: kept for a while, restored in one press. */
 export interface TrashRow {

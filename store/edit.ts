@@ -8,17 +8,9 @@ import type { Table } from "dexie";
 import { LIMITS } from "../core/project";
 import { kindOf } from "../core/work";
 import { rowProblem, type ProjectTable } from "./check";
-import {
-  isSceneTable,
-  ROW_TABLES,
-  type HistoryEntry,
-  type InchHollowDatabase,
-  type RowChange,
-  type RowKey,
-  type Rows,
-  type RowTable,
-  type SceneTable,
-} from "./database";
+import { isSceneTable, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
+import { Refused, type Edit } from "../core/stations";
+import type { HistoryEntry, InchHollowDatabase, RowChange, RowKey } from "./database";
 import { isOrder, keyed, mergedOrder, unkeyed } from "./keyed";
 
 enablePatches();
@@ -27,17 +19,6 @@ setAutoFreeze(false);
 
 /** Steps of undo that are kept for a scene. */
 const MOST_HISTORY = 200;
-
-/** What a command says when the rows do not allow it; becomes a Problem. */
-export class Refused extends Error {
-  constructor(
-    readonly code: string,
-    message: string,
-    readonly where?: string,
-  ) {
-    super(message);
-  }
-}
 
 const CHECKED_AS: Record<RowTable, ProjectTable> = {
   scenes: "scene",
@@ -65,6 +46,25 @@ const TABLE_WORDS: Record<RowTable, string> = {
   habits: "habits",
 };
 
+/** How a row is named in its table. */
+const keyIn = <T extends RowTable>(table: T, row: Rows[T]): RowKey =>
+  isSceneTable(table) ? [(row as Rows[SceneTable]).sceneId, (row as Rows[SceneTable]).id] : "id" in row ? row.id : row.name;
+
+/** Refuses a row that is not fit by the schema of its table. */
+function refuseUnfit<T extends RowTable>(table: T, row: Rows[T]): void {
+  const wrong = rowProblem(CHECKED_AS[table], row);
+  if (wrong) throw new Refused("row.unfit", `${wrong.message.replace(/\.$/, "")}. Nothing was stored.`, wrong.field);
+}
+
+/** Refuses one more row of a table that holds so many. */
+function refuseFull(table: RowTable, rows: number): void {
+  const most = MOST[table];
+  if (most === undefined || rows < most) return;
+  const where = isSceneTable(table) ? "A scene" : "The workshop";
+  const what = isSceneTable(table) ? " Begin another scene." : "";
+  throw new Refused("table.full", `${where} holds at most ${most} ${TABLE_WORDS[table]}.${what}`);
+}
+
 /** Makes one row into the other by setting only what differs. */
 function assign(draft: Record<string, unknown>, to: Record<string, unknown>): void {
   for (const key of Object.keys(draft)) if (!(key in to)) delete draft[key];
@@ -86,13 +86,13 @@ function difference(before: unknown, after: unknown): { forth: Patch[]; back: Pa
   return { forth, back };
 }
 
-/** What an edit may do. Reads see the edit's own writes. */
-export class Edit {
-  readonly touched = new Map<string, { table: RowTable; key: RowKey; before: unknown; after: unknown }>();
+/** An edit of stored rows, inside a transaction over the tables that it names. */
+class StoredEdit implements Edit {
+  private readonly touched = new Map<string, { table: RowTable; key: RowKey; before: unknown; after: unknown }>();
   private readonly counts = new Map<RowTable, number>();
 
   constructor(
-    readonly db: InchHollowDatabase,
+    private readonly db: InchHollowDatabase,
     readonly sceneId: string,
   ) {}
 
@@ -100,75 +100,44 @@ export class Edit {
     return this.db.rows(name);
   }
 
-  scene(): Promise<Rows["scenes"] | undefined> {
-    return this.table("scenes").get(this.sceneId);
-  }
-
   private keyOf(table: RowTable, id: string): RowKey {
     return isSceneTable(table) ? [this.sceneId, id] : id;
   }
 
-  get<T extends Exclude<RowTable, "scenes">>(table: T, id: string): Promise<Rows[T] | undefined> {
-    return this.table(table).get(this.keyOf(table, id));
-  }
+  readonly scene = (): Promise<Rows["scenes"] | undefined> => this.table("scenes").get(this.sceneId);
 
-  /** All rows of the scene, or all of the workshop. */
-  all<T extends Exclude<RowTable, "scenes">>(table: T): Promise<Rows[T][]> {
-    return isSceneTable(table) ? this.table(table).where("sceneId").equals(this.sceneId).toArray() : this.table(table).toArray();
-  }
+  readonly get: Edit["get"] = (table, id) => this.table(table).get(this.keyOf(table, id));
 
-  async sceneNamed(id: string): Promise<string | undefined> {
-    return (await this.table("scenes").get(id))?.name;
-  }
+  readonly all: Edit["all"] = (table) =>
+    isSceneTable(table) ? this.table(table).where("sceneId").equals(this.sceneId).toArray() : this.table(table).toArray();
 
-  /** Prints that nobody has ended, of every scene that shares its printers: the demo's machines are simulated, and its own. */
-  async openPrintsOfAll(): Promise<Rows["records"][]> {
-    const scenes = new Map((await this.table("scenes").toArray()).map((s) => [s.id, s.demo]));
-    const open = await this.table("records")
-      .filter((r) => r.time === "machine" && r.finishedAt === null && r.print !== undefined)
-      .toArray();
-    return open.filter((r) => scenes.get(r.sceneId) === scenes.get(this.sceneId));
-  }
+  readonly ofAllScenes: Edit["ofAllScenes"] = (table) => this.table(table).toArray();
 
-  /** Parts of every scene: what the workshop loses, none of them may still name. */
-  partsOfAll(): Promise<Rows["parts"][]> {
-    return this.table("parts").toArray();
-  }
-
-  async put<T extends RowTable>(table: T, row: Rows[T]): Promise<void> {
-    const wrong = rowProblem(CHECKED_AS[table], row);
-    if (wrong) throw new Refused("row.unfit", `${wrong.message.replace(/\.$/, "")}. Nothing was stored.`, wrong.field);
-    const key: RowKey = isSceneTable(table)
-      ? [(row as Rows[SceneTable]).sceneId, (row as Rows[SceneTable]).id]
-      : "id" in row
-        ? row.id
-        : row.name;
+  readonly put: Edit["put"] = async (table, row) => {
+    refuseUnfit(table, row);
+    const key = keyIn(table, row);
     const before = (await this.table(table).get(key)) ?? null;
     if (before === null) await this.makeRoom(table);
     await this.table(table).put(row);
     this.note(table, key, before, row);
-  }
+  };
 
   private async makeRoom(table: RowTable): Promise<void> {
-    const most = MOST[table];
-    if (most === undefined) return;
     const rows = this.table(table);
     const before =
       this.counts.get(table) ?? (await (isSceneTable(table) ? rows.where("sceneId").equals(this.sceneId).count() : rows.count()));
-    const where = isSceneTable(table) ? "A scene" : "The workshop";
-    const what = isSceneTable(table) ? " Begin another scene." : "";
-    if (before >= most) throw new Refused("table.full", `${where} holds at most ${most} ${TABLE_WORDS[table]}.${what}`);
+    refuseFull(table, before);
     this.counts.set(table, before + 1);
   }
 
-  async delete<T extends RowTable>(table: T, id: string): Promise<void> {
+  readonly delete: Edit["delete"] = async (table, id) => {
     const key = this.keyOf(table, id);
     const before = (await this.table(table).get(key)) ?? null;
     if (before === null) return;
     await this.table(table).delete(key);
     this.counts.delete(table);
     this.note(table, key, before, null);
-  }
+  };
 
   private note(table: RowTable, key: RowKey, before: unknown, after: unknown): void {
     const name = JSON.stringify([table, key]);
@@ -186,9 +155,13 @@ export class Edit {
   }
 }
 
-/** What an edit may touch. Files only where it brings some: a mesh that is being read keeps no edit waiting. */
-const tables = (db: InchHollowDatabase, files: readonly FileTable[] = []): Table[] => [
-  ...ROW_TABLES.map((t) => db.rows(t)),
+/** What an edit may touch: the rows of these tables, and files only where it brings some: a mesh that is being read keeps no edit waiting. */
+export interface Scope {
+  rows: readonly RowTable[];
+  files?: readonly FileTable[];
+}
+const tables = (db: InchHollowDatabase, { rows, files = [] }: Scope): Table[] => [
+  ...rows.map((t) => db.rows(t)),
   db.history,
   ...files.map((t) => db[t]),
 ];
@@ -209,11 +182,11 @@ export async function edit(
   sceneId: string,
   meta: EditMeta,
   work: (edit: Edit) => Promise<void>,
-  files: readonly FileTable[] = [],
+  scope: Scope = { rows: ROW_TABLES },
 ): Promise<void> {
-  await db.transaction("rw", tables(db, files), async () => {
+  await db.transaction("rw", tables(db, scope), async () => {
     if (meta.editId && (await db.history.where("editId").equals(meta.editId).count()) > 0) return;
-    const e = new Edit(db, sceneId);
+    const e = new StoredEdit(db, sceneId);
     await work(e);
     const changes = e.changes();
     if (changes.length === 0) return;
@@ -328,7 +301,7 @@ async function replay(db: InchHollowDatabase, sceneId: string, direction: "undo"
 }
 
 async function replayed(db: InchHollowDatabase, sceneId: string, direction: "undo" | "redo", mine: Mine): Promise<Replayed> {
-  return db.transaction("rw", tables(db), async (): Promise<Replayed> => {
+  return db.transaction("rw", tables(db, { rows: ROW_TABLES }), async (): Promise<Replayed> => {
     const from = direction === "undo" ? 0 : 1;
     const entries = db.history.where("[sceneId+undone]").equals([sceneId, from]);
     const entry: HistoryEntry | undefined = await (direction === "undo" ? entries.last() : entries.first());

@@ -2,6 +2,7 @@
  * Three thousand recorded presses, sent as fast keys send them: the next before the last was answered, from two windows by turns. In the end
  * the rows are the sum of the edits, kept beside them as plain numbers.
  */
+import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { afterAll, beforeAll, expect, it } from "vitest";
@@ -9,7 +10,7 @@ import { seededRandom } from "../core/units";
 import type { ProjectRows } from "../core/project";
 import { rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
-import { runCommand, type CommandName, type Commands } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { loadProject, storeImported } from "./projects";
 

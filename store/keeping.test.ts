@@ -1,4 +1,6 @@
 /** What is kept whatever happens: rows nobody understands, scenes that were deleted, edits that were sent twice, two windows, clocks. */
+import { endOf } from "../core/stations/tonight/commands";
+import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
@@ -9,7 +11,7 @@ import { fullProject, victim } from "../tests/fullProject";
 import { sizePart } from "../tests/sampleProject";
 import { inOrder } from "./bundle";
 import { faultsOf, mendReferences, sift, withSafeIds, WORKSHOP_LISTS } from "./check";
-import { endOf, runCommand, runWithFiles, type CommandName, type Commands } from "./commands";
+import { runCommand, runWithFiles } from "./run";
 import { InchHollowDatabase, mendStoredScene } from "./database";
 import { redo, undo } from "./edit";
 import { keepResults, resultRow } from "./results";

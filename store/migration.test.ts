@@ -13,10 +13,10 @@ import { block, meshPart, print, projectOf } from "../tests/sampleProject";
 import { blobOf, packed, read, repacked, unpacked, withBytes } from "../tests/bundleKit";
 import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
-import { runCommand, runWithFiles } from "./commands";
+import { runCommand, runWithFiles } from "./run";
 import { undo } from "./edit";
 import { loadFiles, loadProject, storeImported } from "./projects";
-import { projectSchema } from "./schemas";
+import { projectSchema } from "../core/rows";
 
 const fixture = (): {
   format: string;

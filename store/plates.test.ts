@@ -1,3 +1,4 @@
+import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
@@ -6,7 +7,7 @@ import { LIMITS, type ProjectRows, type StepRecord } from "../core/project";
 import { joinProject, rowsOf, withNamedOnly } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { faultsOf, mendReferences, sift } from "./check";
-import { runCommand, type CommandName, type Commands } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { undo } from "./edit";
 import { loadProject, storeImported } from "./projects";

@@ -7,7 +7,7 @@ import { joinProject, rowsOf, wantedOf } from "../core/results";
 import { ok } from "../core/units";
 import { loadSolids } from "../core/slice";
 import { fullProject } from "../tests/fullProject";
-import { runCommand } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { undo } from "./edit";
 import { loadProject, storeImported } from "./projects";

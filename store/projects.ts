@@ -1,4 +1,6 @@
 /** Whole scenes in and out of the database. */
+import { ROW_TABLES, WORKSHOP, type WorkshopTable } from "../core/rows";
+import { Refused } from "../core/stations";
 import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
 import { LIMITS, type ProjectRows, type SceneRow, type Workshop } from "../core/project";
@@ -6,8 +8,8 @@ import type { Printer } from "../core/print";
 import { kindOf } from "../core/work";
 import { SCENE_LISTS, WORKSHOP_LISTS } from "./check";
 import type { Bundle, CarriedResult, FileSet } from "./bundle";
-import { loadWorkshop, ROW_TABLES, WORKSHOP, type AsideRow, type FileRow, type InchHollowDatabase, type WorkshopTable } from "./database";
-import { Refused } from "./edit";
+import { loadWorkshop, type AsideRow, type FileRow, type InchHollowDatabase } from "./database";
+
 import { newWorkshop } from "./newScene";
 import { dropResults, findResults, keepResults, resultRow, resultsUsage, type Share } from "./results";
 

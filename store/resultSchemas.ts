@@ -4,7 +4,7 @@ import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
 import { count, text, turnField, within } from "../core/work";
-import { atLeast0, hashSchema, partExtras, plannedS, positive, warningSchema } from "./schemas";
+import { atLeast0, hashSchema, partExtras, plannedS, positive, warningSchema } from "../core/rows";
 
 const bounds = Joi.object({
   min: Joi.array().length(3).items(Joi.number()),

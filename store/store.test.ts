@@ -1,3 +1,4 @@
+import { COMMANDS } from "../core/stations";
 import "fake-indexeddb/auto";
 import { strToU8, zipSync } from "fflate";
 import { beforeEach, describe, expect, it } from "vitest";
@@ -6,7 +7,7 @@ import { contentHash, PART_DEFAULTS, type ProjectRows } from "../core/project";
 import { bytesOf, packed, read, repacked, tampered as tamper, unpacked, withBytes, written, type SceneDocument } from "../tests/bundleKit";
 import { BUNDLE_VERSION, inOrder, type Bundle } from "./bundle";
 import { figureScale, ratioScale } from "../core/scale";
-import { COMMANDS, runCommand, runWithFiles } from "./commands";
+import { runCommand, runWithFiles } from "./run";
 import { InchHollowDatabase } from "./database";
 import { edit, redo, undo } from "./edit";
 import { newProject } from "./newScene";

@@ -1,3 +1,4 @@
+import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { rowsOf } from "../core/results";
@@ -5,7 +6,7 @@ import { workOf } from "../core/work";
 import type { ProjectRows } from "../core/project";
 import { fullProject } from "../tests/fullProject";
 import { mendReferences } from "./check";
-import { runCommand, type CommandName, type Commands } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { undo } from "./edit";
 import { loadProject, storeImported } from "./projects";

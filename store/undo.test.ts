@@ -1,3 +1,4 @@
+import { type CommandName } from "../core/stations";
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
@@ -6,7 +7,7 @@ import type { ProjectRows } from "../core/project";
 import { figureScale, ratioScale } from "../core/scale";
 import { inOrder } from "./bundle";
 import { printRequest, resultKey } from "../core/results";
-import { runCommand, type CommandName } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { redo, undo } from "./edit";
 import { keepResults, findResults, resultRow } from "./results";

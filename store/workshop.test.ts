@@ -1,4 +1,5 @@
 /** One workshop for all scenes: what is changed in one is changed in all, files bring copies, and undo leads back field by field. */
+import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { readFileSync } from "node:fs";
@@ -10,13 +11,13 @@ import { fullProject, victim } from "../tests/fullProject";
 import { block } from "../tests/sampleProject";
 import { backupDue, readBackup, restoreBackup, takeBackup, writeBackup } from "./backup";
 import { faultsOf } from "./check";
-import { runCommand, type CommandName, type Commands } from "./commands";
+import { runCommand } from "./run";
 import { InchHollowDatabase, loadWorkshop } from "./database";
 import { redo, undo } from "./edit";
 import { choiceKey, differencesOf, loadProject, storeImported, storeOwn } from "./projects";
 import { workshopTo4 } from "./migrations/4";
 import { newProject } from "./newScene";
-import { projectSchema } from "./schemas";
+import { projectSchema } from "../core/rows";
 
 const NOW = 1_767_900_000_000;
 let count = 0;

@@ -2,10 +2,11 @@
  * Edits on their way into the database. Each is written down in this browser before it is sent and struck out when it was acknowledged, so
  * that a torn tab loses none; its id sees to it that none is done twice. They are stored one after the other, in the order they were made.
  */
+import { type CommandName, type Commands } from "~core/stations";
 import Joi from "joi";
 import { nanoid } from "nanoid";
 import { fail, ok, type Result } from "~core/units";
-import type { CommandName, Commands, Sent } from "../../store/commands";
+import type { Sent } from "../../store/run";
 import type { FileRow } from "../../store/database";
 import { redo, undo, type Mine, type Replayed } from "../../store/edit";
 import { askResult, db, LONG_MS } from "./database.client";
@@ -73,7 +74,7 @@ async function storeNow(order: EditOrder, keepFailed: boolean): Promise<Result<E
       command === "undo" || command === "redo"
         ? await takeBack(sceneId, command, "anyway" in payload && payload.anyway === true)
         : await askResult(async () => {
-            const { runCommand } = await import("../../store/commands");
+            const { runCommand } = await import("../../store/run");
             const sent: Sent = { now: order.at, editId, windowId: order.windowId };
             const done = await runCommand(db, sceneId, command, payload, sent);
             return done.ok ? ok({ label: done.value, command }) : done;
@@ -123,7 +124,7 @@ export async function storeWithFiles<N extends CommandName>(
   command: N,
   payload: Commands[N],
 ): Promise<Result<string>> {
-  const { runWithFiles } = await import("../../store/commands");
+  const { runWithFiles } = await import("../../store/run");
   const done = await askResult(
     () => runWithFiles(db, sceneId, kind, files, command, payload, { now: Date.now(), editId: nanoid(), windowId }),
     LONG_MS,

@@ -1,10 +1,12 @@
 /** Whole scenes of this browser: opening, making, importing, saving, deleting. What packs and unpacks bundles runs in a worker. */
+import { WORKSHOP } from "~core/rows";
+import { Refused } from "~core/stations";
 import { ofOne } from "~core/derive";
 import { goesOn } from "~core/plan";
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
-import { mendStoredScene, WORKSHOP } from "../../store/database";
-import { Refused } from "../../store/edit";
+import { mendStoredScene } from "../../store/database";
+
 import { newProject } from "../../store/newScene";
 import {
   differencesOf,

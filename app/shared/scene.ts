@@ -1,11 +1,11 @@
 /** The scene that is open, its commands, and the time that the page counts by. */
+import { type CommandName, type Commands } from "~core/stations";
 import { createContext, useContext, useEffect, useState } from "react";
 import { nanoid } from "nanoid";
 import { useRouteLoaderData } from "react-router";
 import type { Result } from "~core/units";
 import type { Project, ProjectRows } from "~core/project";
 import type { Edited } from "~app/data/edits.client";
-import type { CommandName, Commands } from "../../store/commands";
 
 export interface SceneData {
   rows: ProjectRows;

@@ -3,6 +3,7 @@ export * from "./fields";
 export * from "./handRates";
 export * from "./kind";
 export * from "./kinds";
+export * from "./loosened";
 export { MOST_GOES } from "./kinds/bench";
 export { sprayCaution, type CoatWork } from "./kinds/coat";
 export { jointMaterial, jointTo, type GlueWork } from "./kinds/glue";

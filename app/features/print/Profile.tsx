@@ -1,4 +1,5 @@
 /** A printer's profile: every value editable where it stands, saying where it comes from; what it was before; copied and exported. */
+import { type PrinterChange } from "~core/stations";
 import { format } from "date-fns";
 import { toast } from "sonner";
 import {
@@ -18,7 +19,7 @@ import { download, fileName } from "~app/shared/files/download";
 import { newId, useActions, type RunCommand } from "~app/shared/scene";
 import { Fold } from "~app/ui/fold";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
-import type { PrinterChange } from "~store/commands";
+
 import { sayProblem } from "~app/ui/sayProblem";
 
 const parseBed = (text: string): Result<[number, number, number]> => {

@@ -1,4 +1,5 @@
 /** The machines: what is on them, which of their edges fail, when they must be still, where they answer, and the profiles their hours rest on. */
+import { type PrinterChange } from "~core/stations";
 import { format } from "date-fns";
 import { X } from "lucide-react";
 import { filamentM, type Edges, type Printer } from "~core/print";
@@ -13,7 +14,7 @@ import { newId, useActions, useNow, useOthers, useProject } from "~app/shared/sc
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
 import { IconButton } from "~app/ui/iconButton";
-import type { PrinterChange } from "~store/commands";
+
 import { Profile } from "../Profile";
 import { SceneLeaves } from "./SceneLeaves";
 import { sayProblem } from "~app/ui/sayProblem";

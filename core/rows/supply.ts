@@ -1,7 +1,7 @@
 import Joi from "joi";
-import type { Money } from "../../core/units";
-import { LIMITS, SUPPLY_KINDS, type Supply } from "../../core/project";
-import { id, name, within } from "../../core/work";
+import type { Money } from "../units";
+import { LIMITS, SUPPLY_KINDS, type Supply } from "../project";
+import { id, name, within } from "../work";
 import { currency, minor, moment, strict } from "./blocks";
 
 /** What it is must be one of its kind. */

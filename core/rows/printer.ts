@@ -12,9 +12,9 @@ import {
   type PrinterLesson,
   type Printer,
   type ResinPrinter,
-} from "../../core/print";
-import { LIMITS } from "../../core/project";
-import { id, name, text } from "../../core/work";
+} from "../print";
+import { LIMITS } from "../project";
+import { id, name, text } from "../work";
 import { currency, minor, moment, strict } from "./blocks";
 
 const onBed = Joi.number().min(0).max(LIMITS.partSizeMm.most);

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { LIMITS, type ProjectRows, type Workshop } from "../../core/project";
+import { LIMITS, type ProjectRows, type Workshop } from "../project";
 import { habitsSchema } from "./habits";
 import { lessonSchema } from "./lesson";
 import { paintSchema } from "./paint";

@@ -1,8 +1,8 @@
 /** Building blocks of the schemas. A row's schema is strict against its type: a field that is missing, too many or of another kind does not compile. */
 import Joi from "joi";
-import { FAMILIES } from "../../core/coat";
-import { LIMITS } from "../../core/project";
-import { within } from "../../core/work";
+import { FAMILIES } from "../coat";
+import { LIMITS } from "../project";
+import { within } from "../work";
 
 /** Every field of the type, each demanded unless it says that it is optional. */
 export const strict = <T>(keys: Joi.StrictSchemaMap<T>): Joi.ObjectSchema<T> => Joi.object<T, true>(keys).options({ presence: "required" });

@@ -1,8 +1,8 @@
 import Joi from "joi";
-import { MATERIALS } from "../../core/joint";
-import { FACE_KINDS, JOINT_KINDS, type FaceMark } from "../../core/print";
-import { checkPartSize, type Money } from "../../core/units";
-import { FILE_UNIT_MM, UPS, type MeshWarning } from "../../core/mesh";
+import { MATERIALS } from "../joint";
+import { FACE_KINDS, JOINT_KINDS, type FaceMark } from "../print";
+import { checkPartSize, type Money } from "../units";
+import { FILE_UNIT_MM, UPS, type MeshWarning } from "../mesh";
 import {
   LIMITS,
   type OtherWays,
@@ -18,10 +18,10 @@ import {
   type Tally,
   type Variation,
   type Zone,
-} from "../../core/project";
-import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../../core/subject";
-import type { Anchor } from "../../core/surface";
-import { count, id, name, oneOf, text, within, WORK_KINDS } from "../../core/work";
+} from "../project";
+import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../subject";
+import type { Anchor } from "../surface";
+import { count, id, name, oneOf, text, within, WORK_KINDS } from "../work";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
 /** A place in the size of the file. */

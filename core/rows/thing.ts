@@ -1,6 +1,6 @@
 import Joi from "joi";
-import type { RealThing } from "../../core/scale";
-import { name, text } from "../../core/work";
+import type { RealThing } from "../scale";
+import { name, text } from "../work";
 import { positive, strict } from "./blocks";
 
 export const thingSchema = strict<RealThing & { demo?: boolean }>({

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import { LIMITS, type SceneRow } from "../../core/project";
-import type { Scale } from "../../core/scale";
+import { LIMITS, type SceneRow } from "../project";
+import type { Scale } from "../scale";
 import {
   AXES,
   FACES,
@@ -13,11 +13,11 @@ import {
   type HouseStandards,
   type RealDimension,
   type Reference,
-} from "../../core/subject";
-import { count, id, name, oneOf, text, within } from "../../core/work";
-import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../../core/joint";
+} from "../subject";
+import { count, id, name, oneOf, text, within } from "../work";
+import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
-import type { Plate, PlatePiece } from "../../core/print";
+import type { Plate, PlatePiece } from "../print";
 
 export const scaleSchema = Joi.object<Scale, true>({
   kind: Joi.string().valid("ratio", "railway", "figure").required(),

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import type { Procedure } from "../../core/project";
-import { duration, id, name } from "../../core/work";
+import type { Procedure } from "../project";
+import { duration, id, name } from "../work";
 import { family } from "./blocks";
 
 export const procedureSchema = Joi.object<Procedure, true>({

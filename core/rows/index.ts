@@ -10,4 +10,5 @@ export * from "./project";
 export * from "./record";
 export * from "./scene";
 export * from "./supply";
+export * from "./tables";
 export * from "./thing";

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import { LIMITS, type Lesson } from "../../core/project";
-import { id, WORK_KINDS } from "../../core/work";
+import { LIMITS, type Lesson } from "../project";
+import { id, WORK_KINDS } from "../work";
 import { moment } from "./blocks";
 
 export const lessonSchema = Joi.object<Lesson, true>({

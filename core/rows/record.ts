@@ -1,8 +1,8 @@
 import Joi from "joi";
-import { LIMITS, type StepRecord } from "../../core/project";
-import { count, duration, id, text, turnField, type Rests } from "../../core/work";
+import { LIMITS, type StepRecord } from "../project";
+import { count, duration, id, text, turnField, type Rests } from "../work";
 import { hashSchema, moment, plannedS, strict } from "./blocks";
-import { FAILURE_CAUSES, OBSERVATIONS, type Measured, type PrintedPieces, type PrintRecord } from "../../core/print";
+import { FAILURE_CAUSES, OBSERVATIONS, type Measured, type PrintedPieces, type PrintRecord } from "../print";
 
 /** What a step rested on: plain words and figures. */
 export const restsSchema = Joi.object<Rests>()

@@ -1,7 +1,7 @@
 import Joi from "joi";
-import { LIMITS, type Paint } from "../../core/project";
-import { id, name, within } from "../../core/work";
-import type { Money } from "../../core/units";
+import { LIMITS, type Paint } from "../project";
+import { id, name, within } from "../work";
+import type { Money } from "../units";
 import { currency, family, hex, minor, strict } from "./blocks";
 
 export const paintSchema = Joi.object<Paint, true>({

@@ -1,8 +1,8 @@
 import Joi from "joi";
-import { AIR_LIMITS } from "../../core/coat";
-import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../../core/project";
-import { PRODUCTS, READ_HOW } from "../../core/surface";
-import { count, id, text, within } from "../../core/work";
+import { AIR_LIMITS } from "../coat";
+import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../project";
+import { PRODUCTS, READ_HOW } from "../surface";
+import { count, id, text, within } from "../work";
 import { clock, currency, moment, strict } from "./blocks";
 
 const eveningsSchema = Joi.array()

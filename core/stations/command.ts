@@ -1,0 +1,138 @@
+/**
+ * What a command is: one change that a user can make, with the schema of its payload, its label for undo, the tables it may touch, and what
+ * it does to their rows. It knows rows only through `Edit`: the store runs it in a transaction over exactly those tables, and the page
+ * runs it on the rows that it shows.
+ */
+import Joi from "joi";
+import { LIMITS, type Habits, type PartRow, type SceneRow, type StepRecord, type WorkItem } from "../project";
+import { clock, WORKSHOP, type Rows, type RowTable } from "../rows";
+import { kindOf } from "../work";
+
+/** What a command says when the rows do not allow it. */
+export class Refused extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly where?: string,
+  ) {
+    super(message);
+  }
+}
+
+/** Tables whose rows a command asks for by their id. */
+type ById<T extends RowTable> = Exclude<T, "scenes">;
+
+/** What a command may do to the tables that it names. Reads see its own writes. */
+export interface Edit<T extends RowTable = RowTable> {
+  readonly sceneId: string;
+  /** The scene that the edit is made in. */
+  readonly scene: () => Promise<SceneRow | undefined>;
+  readonly get: <K extends ById<T>>(table: K, id: string) => Promise<Rows[K] | undefined>;
+  /** All rows of the scene, or all of the workshop. */
+  readonly all: <K extends ById<T>>(table: K) => Promise<Rows[K][]>;
+  /** The rows of every scene. */
+  readonly ofAllScenes: <K extends T & ("scenes" | "parts" | "records")>(table: K) => Promise<Rows[K][]>;
+  /** Stores a row, if it is fit by its schema and there is room. */
+  readonly put: <K extends T>(table: K, row: Rows[K]) => Promise<void>;
+  readonly delete: <K extends ById<T>>(table: K, id: string) => Promise<void>;
+  /** Never there: for the compiler, to which an edit of fewer tables is none of more. */
+  readonly tables?: (table: T) => void;
+}
+
+export interface Command<P> {
+  tables: readonly RowTable[];
+  schema: Joi.ObjectSchema;
+  label: (payload: P) => string;
+  apply: (edit: Edit, payload: P, now: number) => Promise<void>;
+}
+
+/** A command over these tables: it does not compile where it touches another. */
+export const over =
+  <T extends RowTable>(...tables: T[]) =>
+  <P>(command: {
+    schema: Joi.ObjectSchema;
+    label: (payload: P) => string;
+    apply: (edit: Edit<T>, payload: P, now: number) => Promise<void>;
+  }): Command<P> => ({ tables, ...command });
+
+/** Commands by name, with the payload of each. */
+export type CommandsOf<C> = { [N in keyof C]: Command<C[N]> };
+
+export const object = (keys: Joi.SchemaMap): Joi.ObjectSchema => Joi.object(keys).options({ presence: "required" });
+export const opt = (schema: Joi.Schema): Joi.Schema => schema.optional();
+/** The same schemas, none of them demanded. */
+export const optional = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.SchemaMap =>
+  Object.fromEntries(Object.entries(schemas).map(([key, schema]) => [key, schema.optional()]));
+/** Some fields of a row: which of them, and of what kind, is judged when the row is put. */
+export const change = Joi.object().min(1).max(60).unknown(true);
+
+export async function sceneOf(e: Edit<"scenes">): Promise<SceneRow> {
+  const scene = await e.scene();
+  if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
+  return scene;
+}
+export async function partOf(e: Edit<"parts">, partId: string): Promise<PartRow> {
+  const part = await e.get("parts", partId);
+  if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been removed in another window.");
+  return part;
+}
+export const putPart = async (e: Edit<"parts">, partId: string, to: (part: PartRow) => PartRow): Promise<void> =>
+  e.put("parts", to(await partOf(e, partId)));
+
+/** What a scene is called, where it is not the one that is open. */
+export async function otherScene(e: Edit<"scenes">, sceneId: string): Promise<string | null> {
+  if (sceneId === e.sceneId) return null;
+  return (await e.ofAllScenes("scenes")).find((s) => s.id === sceneId)?.name ?? "";
+}
+
+/** Prints that nobody has ended, of every scene that shares its printers: the demo's machines are simulated, and its own. */
+export async function openPrints(e: Edit<"scenes" | "records">): Promise<StepRecord[]> {
+  const demo = new Map((await e.ofAllScenes("scenes")).map((s) => [s.id, s.demo]));
+  return (await e.ofAllScenes("records")).filter(
+    (r) => r.time === "machine" && r.finishedAt === null && r.print !== undefined && demo.get(r.sceneId) === demo.get(e.sceneId),
+  );
+}
+
+/** A row with some of its fields changed; its ids stay. */
+export const merged = <T extends object>(row: T, changed: object): T => ({ ...row, ...changed, ...("id" in row ? { id: row.id } : {}) });
+
+/** A list with things added, changed or dropped; each is known by the field `by`. */
+export const withItems = <T extends object>(list: readonly T[], items: readonly T[], by: keyof T): T[] => {
+  const there = new Set(list.map((x) => x[by]));
+  if (items.some((i) => there.has(i[by]))) throw new Refused("item.there", "There is one of that name already.");
+  return [...list, ...items];
+};
+export const withItem = <T extends object>(list: readonly T[], by: keyof T, which: string, changed: object): T[] => {
+  if (!list.some((x) => x[by] === which))
+    throw new Refused("item.gone", "That is no longer here. It may have been removed in another window.");
+  return list.map((x) => (x[by] === which ? merged(x, changed) : x));
+};
+export const withoutItem = <T extends object>(list: readonly T[], by: keyof T, which: string): T[] => list.filter((x) => x[by] !== which);
+
+/** One of the lists of a row, for the commands that change items: its items are known by the field named in the table. */
+export const listOf = (row: object, list: string): Record<string, unknown>[] => (row as Record<string, Record<string, unknown>[]>)[list];
+
+/** A list of texts with some added and some dropped. */
+export const withAndWithout = (list: readonly string[], add: readonly string[], drop: readonly string[]): string[] =>
+  [...new Set([...list, ...add])].filter((x) => !drop.includes(x));
+
+/** What an item of a list is named by. */
+export const itemKey = Joi.string().min(1).max(LIMITS.name);
+/** Some minutes of a day; null for none. */
+export const span = Joi.object({ from: clock, to: clock }).options({ presence: "required" }).allow(null);
+export type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
+
+export async function habitsOf(e: Edit<"habits">): Promise<Habits> {
+  const habits = await e.get("habits", WORKSHOP);
+  if (!habits) throw new Refused("workshop.gone", "The workshop is no longer here.");
+  return habits;
+}
+export const changeWork = (e: Edit<"parts">, partId: string, to: (work: WorkItem[]) => WorkItem[]): Promise<void> =>
+  putPart(e, partId, (part) => ({ ...part, work: to(part.work) }));
+
+/** A part at another factor. Areas that were planned for the old size follow the new one. */
+export function rescaled(part: PartRow, factor: number): PartRow {
+  const by = factor / part.factor;
+  const work = part.work.map((w) => (kindOf(w).resized?.(w, by) ?? w) as WorkItem);
+  return { ...part, factor, work };
+}

@@ -1,0 +1,456 @@
+/** Parts and the work on them. */
+import Joi from "joi";
+import { FILE_UNIT_MM, type FileUnit } from "../../mesh";
+import {
+  LIMITS,
+  NO_OTHER_WAYS,
+  PART_DEFAULTS,
+  type Choices,
+  type OtherWays,
+  type OwnMeasures,
+  type PartJoint,
+  type PartRow,
+  type SaidSource,
+  type SaidSurface,
+  type Tally,
+  type WorkItem,
+} from "../../project";
+import { markAtSize, type FaceMark } from "../../print";
+import { factor, partExtras, sourceSchema, workSchema } from "../../rows";
+import { count, id, name, text } from "../../work";
+import {
+  change,
+  changeWork,
+  itemKey,
+  listOf,
+  object,
+  opt,
+  optional,
+  over,
+  partOf,
+  putPart,
+  Refused,
+  rescaled,
+  withAndWithout,
+  withItem,
+  withItems,
+  withoutItem,
+  type CommandsOf,
+  type Edit,
+  type ItemOf,
+} from "../command";
+import { checkReferences, NAMED_TABLES, type NamedTable } from "../references";
+import { removeParts } from "./removal";
+
+/** Lists inside a part. */
+const PART_LISTS = { variations: "id", sightings: "id", configurations: "name", faces: "id", zones: "id", joints: "id" } as const;
+type PartList = keyof typeof PART_LISTS;
+
+/** What undo calls a change of one of the lists. */
+const LIST_LABELS: Record<PartList, string> = {
+  variations: "Copies that differ",
+  sightings: "Known things in the part",
+  configurations: "Ways it can be",
+  faces: "Marked faces",
+  zones: "Stronger zones",
+  joints: "Seams between pieces",
+};
+
+/** What is said of surfaces, with what is new of others; what was said already stays. */
+const withSaid = (list: readonly SaidSurface[], more: readonly SaidSurface[]): SaidSurface[] => [
+  ...list,
+  ...more.filter((s) => !list.some((k) => k.id === s.id)),
+];
+
+const newPartSchema = object({
+  id,
+  name,
+  source: sourceSchema,
+  factor,
+  copies: count(LIMITS.copies),
+  work: Joi.array().items(workSchema),
+  ...optional({ group: partExtras.group, fileCost: partExtras.fileCost }),
+});
+
+async function addParts(edit: Edit<NamedTable>, parts: PartsCommands["part.add"][]): Promise<void> {
+  for (const p of parts) {
+    if (await edit.get("parts", p.id)) throw new Refused("part.there", "A part of that id is here already.");
+    await checkReferences(edit, p.work);
+  }
+  let order = Math.max(0, ...(await edit.all("parts")).map((x) => x.order));
+  for (const p of parts)
+    await edit.put("parts", {
+      ...structuredClone(PART_DEFAULTS),
+      ...p,
+      sceneId: edit.sceneId,
+      goodBefore: 0,
+      failedBefore: 0,
+      notes: "",
+      order: ++order,
+    });
+}
+
+/** What was measured on the mesh in its old unit, `by` times as long in the new one. */
+function inAnotherUnit(
+  { sightings, measures, configurations, faces, zones }: PartRow,
+  by: number,
+): Pick<PartRow, "sightings" | "measures" | "configurations" | "faces" | "zones"> {
+  const longer = (mm: number | null): number | null => (mm === null ? null : mm * by);
+  return {
+    sightings: sightings.map((s) => ({ ...s, fileMm: s.fileMm * by })),
+    measures: {
+      ...measures,
+      clipSlotMm: longer(measures.clipSlotMm),
+      wallHeightMm: longer(measures.wallHeightMm),
+      baseMm: longer(measures.baseMm),
+    },
+    faces: faces.map((f) => markAtSize(f, by)),
+    zones: zones.map((z) => ({ ...z, fromMm: z.fromMm * by, toMm: z.toMm * by })),
+    configurations: configurations.map((c) => ({ ...c, sizeMm: c.sizeMm.map((v) => v * by) as [number, number, number] })),
+  };
+}
+
+export interface PartsCommands {
+  "part.add": { id: string; name: string; source: SaidSource; factor: number; copies: number; work: WorkItem[] } & Partial<
+    Pick<PartRow, "group" | "fileCost">
+  >;
+  /** Several at once: what one file held. */
+  "parts.add": { parts: PartsCommands["part.add"][] };
+  "part.set": { partId: string } & Partial<
+    Pick<
+      PartRow,
+      | "name"
+      | "copies"
+      | "goodBefore"
+      | "failedBefore"
+      | "notes"
+      | "group"
+      | "licence"
+      | "fileCost"
+      | "placedByMap"
+      | "joins"
+      | "otherWays"
+      | "batch"
+    >
+  >;
+  /** What it costs otherwise; what was not said yet begins as nothing. */
+  "part.otherWays": { partId: string; change: Partial<OtherWays> };
+  "part.tags": { partId: string; add?: string[]; drop?: string[] };
+  "part.pictures": { partId: string; add?: string[]; drop?: string[] };
+  "part.tally": { partId: string; change: Partial<Tally> };
+  "part.measures": { partId: string; change: Partial<OwnMeasures> };
+  "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<PartRow, L>[] } }[PartList];
+  "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<PartRow, L>> } }[PartList];
+  "part.drop-item": { partId: string; list: PartList; key: string };
+  "part.unit": { partId: string; unit: FileUnit };
+  "part.rescale": { partId: string; factor: number };
+  /** The same change to many parts. In `differs`, null means as the scene. Tags are added to those that are there. */
+  "parts.set": {
+    partIds: string[];
+    copies?: number;
+    addTags?: string[];
+    dropTags?: string[];
+    differs?: { [K in keyof Choices]?: Choices[K] | null };
+  } & Partial<Pick<PartRow, "group" | "licence" | "placedByMap">>;
+  "parts.delete": { partIds: string[] };
+  /** Another mesh or size for the part; what it was is kept as a version. */
+  "part.replace": { partId: string; source: SaidSource; factor: number; note: string };
+  /** The part is replaced by its pieces; each keeps it as its earlier version. */
+  "part.split": {
+    partId: string;
+    pieces: { id: string; source: SaidSource; work: WorkItem[] }[];
+    /** Where each cut lies is in the size of the file. */
+    seams: (Omit<PartJoint, "id" | "partId"> & { axis: "x" | "y" | "z"; planeMm: number })[];
+  };
+  "part.restore": { partId: string; version: number };
+  "part.delete": { partId: string };
+  "work.add": { partId: string; items: WorkItem[]; at: number; surfaces?: SaidSurface[] };
+  /** Fields of one step; its kind stays. */
+  "work.set": { partId: string; itemId: string; change: object };
+  "work.move": { partId: string; itemId: string; to: number };
+  "work.remove": { partId: string; itemId: string };
+  /** The same work for many parts: a recipe, a kept step. */
+  "works.add": { adds: { partId: string; items: WorkItem[]; surfaces?: SaidSurface[] }[] };
+}
+
+export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
+  "part.add": over(...NAMED_TABLES)({
+    schema: newPartSchema,
+    label: (p) => `${p.name} added`,
+    apply: (e, p) => addParts(e, [p]),
+  }),
+  "parts.add": over(...NAMED_TABLES)({
+    schema: object({ parts: Joi.array().min(1).max(5000).items(newPartSchema) }),
+    label: ({ parts }) => (parts.length === 1 ? `${parts[0].name} added` : `${parts.length} parts added`),
+    apply: (e, { parts }) => addParts(e, parts),
+  }),
+  "part.set": over("parts")({
+    schema: object({
+      partId: id,
+      name: opt(name),
+      copies: opt(count(LIMITS.copies)),
+      goodBefore: opt(count(LIMITS.pieces)),
+      failedBefore: opt(count(LIMITS.pieces)),
+      notes: opt(text(LIMITS.notes)),
+      ...optional({
+        group: partExtras.group,
+        licence: partExtras.licence,
+        fileCost: partExtras.fileCost,
+        placedByMap: partExtras.placedByMap,
+        joins: partExtras.joins,
+        batch: partExtras.batch,
+      }),
+    }),
+    label: () => "Part changed",
+    apply: (e, { partId, ...patch }) => putPart(e, partId, (part) => ({ ...part, ...patch })),
+  }),
+  "part.otherWays": over("parts")({
+    schema: object({ partId: id, change }),
+    label: () => "Other ways",
+    apply: (e, { partId, change: changed }) =>
+      putPart(e, partId, (part) => ({ ...part, otherWays: { ...NO_OTHER_WAYS, ...part.otherWays, ...changed } })),
+  }),
+  "part.tags": over("parts")({
+    schema: object({ partId: id, add: opt(partExtras.tags), drop: opt(partExtras.tags) }),
+    label: () => "Tags",
+    apply: (e, { partId, add = [], drop = [] }) => putPart(e, partId, (part) => ({ ...part, tags: withAndWithout(part.tags, add, drop) })),
+  }),
+  "part.pictures": over("parts")({
+    schema: object({ partId: id, add: opt(partExtras.pictures), drop: opt(partExtras.pictures) }),
+    label: () => "Photos",
+    apply: (e, { partId, add = [], drop = [] }) =>
+      putPart(e, partId, (part) => ({ ...part, pictures: withAndWithout(part.pictures, add, drop) })),
+  }),
+  "part.tally": over("parts")({
+    schema: object({ partId: id, change }),
+    label: () => "Count",
+    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, tally: { ...part.tally, ...p.change } })),
+  }),
+  "part.measures": over("parts")({
+    schema: object({ partId: id, change }),
+    label: () => "Measures",
+    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, measures: { ...part.measures, ...p.change } })),
+  }),
+  "part.add-item": over("parts")({
+    schema: object({
+      partId: id,
+      list: Joi.string().valid(...Object.keys(PART_LISTS)),
+      items: Joi.array().min(1).max(100).items(Joi.object().unknown(true)),
+    }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, items }) =>
+      putPart(e, partId, (part) => ({
+        ...part,
+        [list]: withItems(listOf(part, list), items as object[] as Record<string, unknown>[], PART_LISTS[list]),
+      })),
+  }),
+  "part.set-item": over("parts")({
+    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key: itemKey, change }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, key: which, change: changed }) =>
+      putPart(e, partId, (part) => ({ ...part, [list]: withItem(listOf(part, list), PART_LISTS[list], which, changed) })),
+  }),
+  "part.drop-item": over("parts")({
+    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key: itemKey }),
+    label: ({ list }) => LIST_LABELS[list],
+    apply: (e, { partId, list, key: which }) =>
+      putPart(e, partId, (part) => ({ ...part, [list]: withoutItem(listOf(part, list), PART_LISTS[list], which) })),
+  }),
+  "part.unit": over("parts")({
+    schema: object({ partId: id, unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)) }),
+    label: () => "Unit of the file",
+    apply: async (e, { partId, unit }) => {
+      const part = await partOf(e, partId);
+      if (part.source.kind !== "mesh") throw new Refused("part.no-mesh", "This part has no file, and so no unit of one.");
+      const by = FILE_UNIT_MM[unit] / FILE_UNIT_MM[part.source.unit];
+      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source: { ...part.source, unit, unitReason: "You chose it." } });
+    },
+  }),
+  "part.rescale": over("parts")({
+    schema: object({ partId: id, factor }),
+    label: () => "Part rescaled",
+    apply: async (e, { partId, factor }) => {
+      await e.put("parts", rescaled(await partOf(e, partId), factor));
+    },
+  }),
+  "parts.set": over("parts")({
+    schema: object({
+      partIds: Joi.array().min(1).max(LIMITS.parts).items(id),
+      copies: opt(count(LIMITS.copies)),
+      addTags: opt(partExtras.tags),
+      dropTags: opt(partExtras.tags),
+      differs: opt(change),
+      ...optional({ group: partExtras.group, licence: partExtras.licence, placedByMap: partExtras.placedByMap }),
+    }),
+    label: ({ partIds }) => (partIds.length === 1 ? "Part changed" : `${partIds.length} parts changed`),
+    apply: async (e, { partIds, addTags = [], dropTags = [], differs = {}, ...patch }) => {
+      for (const partId of partIds)
+        await putPart(e, partId, (part) => ({
+          ...part,
+          ...patch,
+          tags: withAndWithout(part.tags, addTags, dropTags),
+          differs: Object.fromEntries(Object.entries({ ...part.differs, ...differs }).filter(([, v]) => v !== null)),
+        }));
+    },
+  }),
+  "parts.delete": over(
+    "parts",
+    "records",
+    "scenes",
+  )({
+    schema: object({ partIds: Joi.array().min(1).max(LIMITS.parts).items(id) }),
+    label: ({ partIds }) => (partIds.length === 1 ? "Part removed" : `${partIds.length} parts removed`),
+    apply: (e, { partIds }) => removeParts(e, partIds),
+  }),
+  "part.replace": over("parts")({
+    schema: object({ partId: id, source: sourceSchema, factor, note: text(200) }),
+    label: ({ note }) => note || "New version",
+    apply: async (e, { partId, source, factor, note }, now) => {
+      const part = await partOf(e, partId);
+      const was = { source: part.source, factor: part.factor, at: now, note };
+      await e.put("parts", { ...part, source, factor, versions: [...part.versions, was].slice(-LIMITS.versions) });
+    },
+  }),
+  "part.split": over(
+    "parts",
+    "records",
+    "scenes",
+  )({
+    schema: object({
+      partId: id,
+      pieces: Joi.array()
+        .min(2)
+        .max(20)
+        .items(object({ id, source: sourceSchema, work: Joi.array().max(LIMITS.work).items(workSchema) })),
+      seams: Joi.array().max(20).items(Joi.object().unknown(true)),
+    }),
+    label: ({ pieces }) => `Cut into ${pieces.length} pieces`,
+    apply: async (e, { partId, pieces, seams }, now) => {
+      const part = await partOf(e, partId);
+      if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between two pieces.");
+      const was = { source: part.source, factor: part.factor, at: now, note: "before it was cut" };
+      const joint = (i: number, other: number): PartJoint => {
+        const { kind, clearanceMm, sectionMm2, seamMm } = seams[Math.min(i, other)];
+        return { id: `seam-${Math.min(i, other)}`, partId: pieces[other].id, kind, clearanceMm, sectionMm2, seamMm };
+      };
+      const cutFace = (i: number): FaceMark => ({
+        id: `seam-${i}`,
+        kind: "mating",
+        where: { axis: seams[i].axis, planeMm: seams[i].planeMm },
+      });
+      for (const [i, piece] of pieces.entries())
+        await e.put("parts", {
+          ...part,
+          ...piece,
+          name: `${part.name}, ${i + 1} of ${pieces.length}`.slice(0, LIMITS.name),
+          group: part.group || part.name.slice(0, LIMITS.shortText),
+          order: part.order + i / 100,
+          goodBefore: 0,
+          failedBefore: 0,
+          joints: [i - 1, i + 1].filter((o) => o >= 0 && o < pieces.length).map((o) => joint(i, o)),
+          // What was picked on the whole may not be on the piece; its cut faces lie against the others.
+          faces: [
+            ...part.faces.filter((f) => !("at" in f.where) && !f.id.startsWith("seam-")),
+            ...[i - 1, i].filter((s) => s >= 0 && s < seams.length).map(cutFace),
+          ],
+          sightings: [],
+          zones: [],
+          configurations: [],
+          // Paid once, and said of the whole.
+          fileCost: i === 0 ? part.fileCost : null,
+          otherWays: null,
+          tally: structuredClone(PART_DEFAULTS.tally),
+          versions: [...part.versions, was].slice(-LIMITS.versions),
+        });
+      await removeParts(e, [partId]);
+    },
+  }),
+  "part.restore": over("parts")({
+    schema: object({ partId: id, version: Joi.number().integer().min(0) }),
+    label: () => "Earlier version brought back",
+    apply: async (e, { partId, version }, now) => {
+      const part = await partOf(e, partId);
+      const back = part.versions[version];
+      if (!back) throw new Refused("part.version", "That version is no longer here.");
+      const was = { source: part.source, factor: part.factor, at: now, note: "before an earlier version was brought back" };
+      const versions = [...part.versions.filter((_, i) => i !== version), was];
+      await e.put("parts", { ...part, source: back.source, factor: back.factor, versions });
+    },
+  }),
+  "part.delete": over(
+    "parts",
+    "records",
+    "scenes",
+  )({
+    schema: object({ partId: id }),
+    label: () => "Part removed",
+    apply: async (e, { partId }) => {
+      await partOf(e, partId);
+      await removeParts(e, [partId]);
+    },
+  }),
+  "work.add": over(...NAMED_TABLES)({
+    schema: object({
+      partId: id,
+      items: Joi.array().min(1).max(40).items(workSchema),
+      at: Joi.number().integer().min(0),
+      // What has to be said of surfaces for it, where nothing was said of them yet.
+      surfaces: opt(partExtras.surfaces),
+    }),
+    label: () => "Step added",
+    apply: async (e, { partId, items, at, surfaces = [] }) => {
+      await checkReferences(e, items);
+      await putPart(e, partId, (part) => ({
+        ...part,
+        surfaces: withSaid(part.surfaces, surfaces),
+        work: [...part.work.slice(0, at), ...items, ...part.work.slice(at)],
+      }));
+    },
+  }),
+  "work.set": over(...NAMED_TABLES)({
+    schema: object({ partId: id, itemId: id, change }),
+    label: () => "Step changed",
+    apply: async (e, { partId, itemId, change: changed }) => {
+      const was = (await partOf(e, partId)).work.find((w) => w.id === itemId);
+      if (!was) throw new Refused("work.gone", "That step is no longer in the order of work.");
+      const item = { ...was, ...changed, id: was.id, kind: was.kind } as WorkItem;
+      await checkReferences(e, [item]);
+      await changeWork(e, partId, (work) => work.map((w) => (w.id === itemId ? item : w)));
+    },
+  }),
+  "work.move": over("parts")({
+    schema: object({ partId: id, itemId: id, to: Joi.number().integer().min(0) }),
+    label: () => "Order of work",
+    apply: (e, { partId, itemId, to }) =>
+      changeWork(e, partId, (work) => {
+        const item = work.find((w) => w.id === itemId);
+        if (!item) return work;
+        const rest = work.filter((w) => w.id !== itemId);
+        return [...rest.slice(0, to), item, ...rest.slice(to)];
+      }),
+  }),
+  "work.remove": over("parts")({
+    schema: object({ partId: id, itemId: id }),
+    label: () => "Step removed",
+    apply: (e, { partId, itemId }) => changeWork(e, partId, (work) => work.filter((w) => w.id !== itemId)),
+  }),
+  "works.add": over(...NAMED_TABLES)({
+    schema: object({
+      adds: Joi.array()
+        .min(1)
+        .max(LIMITS.parts)
+        .items(object({ partId: id, items: Joi.array().min(1).max(40).items(workSchema), surfaces: opt(partExtras.surfaces) })),
+    }),
+    label: ({ adds }) => `Steps for ${adds.length} ${adds.length === 1 ? "part" : "parts"}`,
+    apply: async (e, { adds }) => {
+      for (const { partId, items, surfaces = [] } of adds) {
+        await checkReferences(e, items);
+        await putPart(e, partId, (part) => ({
+          ...part,
+          surfaces: withSaid(part.surfaces, surfaces),
+          work: [...part.work, ...items],
+        }));
+      }
+    },
+  }),
+};

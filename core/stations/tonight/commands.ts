@@ -1,0 +1,181 @@
+/** The evening's work: when there is time, what is begun, and how it ended. */
+import Joi from "joi";
+import { LIMITS, type StepRecord } from "../../project";
+import type { PrintRecord } from "../../print";
+import { cameSchema, plannedS, printRecordSchema, restsSchema } from "../../rows";
+import { count, duration, id, text, type Rests } from "../../work";
+import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
+import { endRun, takeMaterial, teach } from "../prints";
+
+interface StepStart {
+  recordId: string;
+  partId: string;
+  stepKey: string;
+  title: string;
+  time: StepRecord["time"];
+  plannedS: number;
+  waitS: number;
+  rests?: Rests;
+  print?: PrintRecord;
+}
+
+const stepStart = object({
+  recordId: id,
+  partId: id,
+  stepKey: text(LIMITS.title),
+  title: text(LIMITS.title),
+  time: Joi.string().valid("hands", "machine"),
+  plannedS,
+  waitS: duration,
+  rests: opt(restsSchema),
+  print: opt(printRecordSchema),
+});
+
+async function startStep(e: Edit<"parts" | "records" | "scenes">, { recordId, ...p }: StepStart, now: number): Promise<void> {
+  await partOf(e, p.partId);
+  const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
+  if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
+  const busy = p.print && (await openPrints(e)).find((r) => r.print?.printerId === p.print!.printerId);
+  if (busy) {
+    const scene = await otherScene(e, busy.sceneId);
+    throw new Refused(
+      "printer.busy",
+      `${p.print!.printer} still runs “${busy.title}”${scene === null ? "" : ` of ${scene || "another scene"}`}. Say first how that ended, or strike it out in the log.`,
+    );
+  }
+  await e.put("records", {
+    id: recordId,
+    sceneId: e.sceneId,
+    ...p,
+    // Of a step's records the last begun holds: a clock that was set back must not put this one before an older.
+    startedAt: before.reduce((at, r) => Math.max(at, r.startedAt + 1), now),
+    finishedAt: null,
+    result: null,
+    good: 0,
+    failed: 0,
+    wentWrong: "",
+  });
+}
+
+/** Work by hand that stood open longer than this, and four times what was planned, was not worked at all that while. */
+const LEFT_OPEN_S = 4 * 3600;
+
+/**
+ * When a step ended. A clock that was set back during it cannot say how long it took: the end is then its beginning. A step by hand that
+ * stood open over a night, or a machine's long sleep, was not worked at for so long. Both records say that they were not timed, so that no
+ * average counts them.
+ */
+export function endOf(record: StepRecord, now: number): Pick<StepRecord, "finishedAt" | "untimed"> {
+  if (now < record.startedAt) return { finishedAt: record.startedAt, untimed: true };
+  const leftOpen = record.time === "hands" && (now - record.startedAt) / 1000 > Math.max(LEFT_OPEN_S, 4 * record.plannedS);
+  return leftOpen ? { finishedAt: now, untimed: true } : { finishedAt: now };
+}
+
+export interface TonightCommands {
+  /** The time at the bench on one day of the week; null for none. */
+  "evening.set": { weekday: number; span: { from: string; to: string } | null };
+  "step.start": StepStart;
+  /** Steps that are done in one go. */
+  "session.start": { title: string; steps: StepStart[] };
+  /** All that was ticked is done, what was not is not begun after all. `saidS`: each one's share of the time. */
+  "session.end": { title: string; done: { recordId: string; saidS: number }[]; undone: string[] };
+  "step.finish": {
+    recordId: string;
+    result: "good" | "partly" | "failed";
+    good: number;
+    failed: number;
+    wentWrong: string;
+    saidS?: number;
+    /** Of a plate with several parts: what came of each. */
+    came?: StepRecord["came"];
+    /** Of a print: why it failed, and what it weighs. */
+    print?: Pick<PrintRecord, "failure" | "massG">;
+  };
+}
+
+export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
+  "evening.set": over("habits")({
+    schema: object({
+      weekday: count({ least: 0, most: 6 }),
+      span,
+    }),
+    label: () => "Evenings",
+    apply: async (e, { weekday, span }) => {
+      const habits = await habitsOf(e);
+      const others = habits.evenings.filter((x) => x.weekday !== weekday);
+      await e.put("habits", { ...habits, evenings: span ? [...others, { weekday, ...span }] : others });
+    },
+  }),
+  "step.start": over(
+    "parts",
+    "records",
+    "scenes",
+  )({
+    schema: stepStart,
+    label: ({ title }) => `Started: ${title}`,
+    apply: (e, step, now) => startStep(e, step, now),
+  }),
+  "session.start": over(
+    "parts",
+    "records",
+    "scenes",
+  )({
+    schema: object({ title: text(LIMITS.title), steps: Joi.array().min(1).max(500).items(stepStart) }),
+    label: ({ title }) => `Started: ${title}`,
+    apply: async (e, { steps }, now) => {
+      for (const step of steps) await startStep(e, step, now);
+    },
+  }),
+  "session.end": over("records")({
+    schema: object({
+      title: text(LIMITS.title),
+      done: Joi.array()
+        .max(500)
+        .items(object({ recordId: id, saidS: duration })),
+      undone: Joi.array().max(500).items(id.optional()),
+    }),
+    label: ({ title, done }) => `${title}: ${done.length} done`,
+    apply: async (e, { done, undone }, now) => {
+      for (const { recordId, saidS } of done) {
+        const record = await e.get("records", recordId);
+        if (!record) throw new Refused("step.gone", "That step is no longer here.");
+        const end = endOf(record, now);
+        // A clock that cannot say how long the whole took says nothing of its shares.
+        await e.put("records", { ...record, ...end, result: "good", ...(end.untimed ? {} : { saidS }) });
+      }
+      for (const recordId of undone) await e.delete("records", recordId);
+    },
+  }),
+  "step.finish": over(
+    "records",
+    "scenes",
+    "printers",
+    "supplies",
+  )({
+    schema: object({
+      recordId: id,
+      result: Joi.string().valid("good", "partly", "failed"),
+      good: count(LIMITS.pieces),
+      failed: count(LIMITS.pieces),
+      wentWrong: text(LIMITS.wentWrong),
+      saidS: opt(duration),
+      came: opt(cameSchema),
+      print: opt(Joi.object({ failure: Joi.any(), massG: Joi.any() }).options({ presence: "required" })),
+    }),
+    label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
+    apply: async (e, { recordId, print, ...p }, now) => {
+      const record: StepRecord | undefined = await e.get("records", recordId);
+      if (!record) throw new Refused("step.gone", "That step is no longer here.");
+      const was = record.finishedAt;
+      const end = endOf(record, now);
+      const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
+      await e.put("records", next);
+      if (was !== null) return;
+      await endRun(e, next, now);
+      // Of a print that failed so much was used as its time says.
+      const ranS = (end.finishedAt! - record.startedAt) / 1000;
+      await takeMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
+      await teach(e, next, now);
+    },
+  }),
+};
