@@ -2,7 +2,7 @@
  * Rows at hand: what a page has read of the store, read again only where a table has changed since. A row that says the same as before is
  * the same object as before, so that whoever draws or reckons from it can tell by looking at it that nothing is new.
  */
-import { ROW_TABLES } from "../core/rows";
+import { inOrder, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
 import Dexie, { cmp, RangeSet, type IndexableType, type IntervalTree } from "dexie";
 import equal from "fast-deep-equal";
 import type { ProjectRows, SceneRow } from "../core/project";
@@ -24,8 +24,8 @@ interface KeptList {
 }
 type Row = { id: string };
 
-/** In the order in which the store gives them, whenever they were read. */
-const byKey = (a: Row, b: Row): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+/** Which object a row is that was read: the one that was shown for it before it was stored, where both say the same. */
+type SameRow = (table: RowTable, row: Rows[RowTable]) => Rows[RowTable];
 
 /** So many changed rows of a table are remembered by name. */
 const MOST_NAMED = 500;
@@ -58,19 +58,19 @@ class Changes {
 const keyOf = (row: unknown): unknown => (row as { id?: unknown; name?: unknown }).id ?? (row as { name?: unknown }).name;
 
 /** The new list, with the objects of the old one wherever they say the same; the old list itself where all do. */
-function sharedList(before: readonly unknown[], now: readonly unknown[]): readonly unknown[] {
+function sharedList(before: readonly unknown[], now: readonly unknown[], known: (row: unknown) => unknown): readonly unknown[] {
   const had = new Map(before.map((row) => [keyOf(row), row]));
   const list = now.map((row) => {
     const old = had.get(keyOf(row));
-    return equal(old, row) ? old : row;
+    return equal(old, row) ? old : known(row);
   });
   return list.length === before.length && list.every((row, i) => row === before[i]) ? before : list;
 }
 
 /** The same for a record of lists and rows. */
-function shared(before: unknown, now: unknown): unknown {
-  if (Array.isArray(before) && Array.isArray(now)) return sharedList(before, now);
-  return equal(before, now) ? before : now;
+function shared(before: unknown, now: unknown, known: (row: unknown) => unknown): unknown {
+  if (Array.isArray(now)) return sharedList(Array.isArray(before) ? before : [], now, known);
+  return equal(before, now) ? before : known(now);
 }
 
 /** A list with the rows of these keys as they are now; the list itself where none of them is of this scene. */
@@ -109,7 +109,11 @@ export class RowsAtHand {
   private everything = 0;
   private readonly projects = new Map<string, ProjectRows>();
 
-  constructor(private readonly db: InchHollowDatabase) {
+  /** @param same tells which object a row is that was shown before it was stored */
+  constructor(
+    private readonly db: InchHollowDatabase,
+    private readonly same: SameRow = (_, row) => row,
+  ) {
     // Said by the store once a transaction is through, before whoever began it goes on.
     Dexie.on("storagemutated", (parts: Record<string, IntervalTree>) => {
       for (const [part, ranges] of Object.entries(parts)) {
@@ -141,19 +145,23 @@ export class RowsAtHand {
     return [this.everything, ...tables.map((t) => this.changesOf(t).count)].join(" ");
   }
 
-  private async get<T>(key: string, tables: readonly string[], read: () => Promise<T>): Promise<T> {
+  private known(table: RowTable): (row: unknown) => unknown {
+    return (row) => this.same(table, row as Rows[RowTable]);
+  }
+
+  private async get<T>(key: string, tables: readonly string[], read: () => Promise<T>, known = (value: unknown) => value): Promise<T> {
     // Taken before reading: what changes meanwhile counts as not yet read.
     const stamp = this.stamp(tables);
     const kept = this.kept.get(key);
     if (kept?.stamp === stamp) return kept.value as T;
-    const value = shared(kept?.value, await read()) as T;
+    const value = shared(kept?.value, await read(), known) as T;
     this.kept.set(key, { stamp, value });
     return value;
   }
 
   /** All scenes but the deleted ones, in their order. */
   scenes(): Promise<SceneRow[]> {
-    return this.get("list", ["scenes", "trash"], () => listScenes(this.db));
+    return this.get("list", ["scenes", "trash"], () => listScenes(this.db), this.known("scenes"));
   }
 
   /** A scene with all its rows and the workshop; undefined when it is not here, or was deleted. */
@@ -162,8 +170,8 @@ export class RowsAtHand {
     const rows = await db.transaction("r", [...ROW_TABLES.map((t) => db.rows(t)), db.trash], async () => {
       const scene = (await this.scenes()).find((s) => s.id === sceneId);
       if (!scene) return undefined;
-      const parts = await this.list<ProjectRows["parts"][0]>("parts", sceneId, (a, b) => a.order - b.order);
-      const records = await this.list<ProjectRows["records"][0]>("records", sceneId, (a, b) => a.startedAt - b.startedAt);
+      const parts = await this.list("parts", sceneId);
+      const records = await this.list("records", sceneId);
       return { scene, parts, records, workshop: await this.workshop() };
     });
     if (!rows) return undefined;
@@ -175,7 +183,8 @@ export class RowsAtHand {
   }
 
   /** A scene's rows of a table, in their order; where a few are known to have changed, only those are read. */
-  private async list<T extends Row>(table: "parts" | "records", sceneId: string, order: (a: T, b: T) => number): Promise<T[]> {
+  private async list<K extends SceneTable>(table: K, sceneId: string): Promise<Rows[K][]> {
+    type T = Rows[K];
     const key = `${table} ${sceneId}`;
     const before = this.lists.get(key) as { known: number; doubt: number; rows: T[] } | undefined;
     const changes = this.changesOf(this.db.rows(table).name);
@@ -191,7 +200,7 @@ export class RowsAtHand {
         : await allOf<T>((after) =>
             rows.where("[sceneId+id]").between([sceneId, after], [sceneId, Dexie.maxKey], false).limit(AT_ONCE).toArray(),
           );
-    const now = shared(before?.rows, read === before?.rows ? read : read.sort((a, b) => order(a, b) || byKey(a, b))) as T[];
+    const now = shared(before?.rows, read === before?.rows ? read : inOrder(table, read), this.known(table)) as T[];
     this.lists.set(key, { known, doubt, rows: now });
     return now;
   }
@@ -203,7 +212,10 @@ export class RowsAtHand {
     return this.get("workshop", tables, async () => {
       const now = (await loadWorkshop(db)) ?? newWorkshop("UTC");
       if (!before) return now;
-      const fields = Object.entries(now).map(([field, value]) => [field, shared(before[field as keyof typeof before], value)]);
+      const fields = Object.entries(now).map(([field, value]) => [
+        field,
+        shared(before[field as keyof typeof before], value, this.known(field as keyof typeof before)),
+      ]);
       return Object.fromEntries(fields) as ProjectRows["workshop"];
     });
   }

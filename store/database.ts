@@ -7,7 +7,7 @@ import type { Patch } from "immer";
 import { nanoid } from "nanoid";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
-import { ROW_TABLES, WORKSHOP, type Rows, type RowTable } from "../core/rows";
+import { inOrder, ROW_TABLES, WORKSHOP, type Rows, type RowTable } from "../core/rows";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
 import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
@@ -231,11 +231,6 @@ const replaceRows = (tx: Transaction, table: string, to: (row: Stored) => Stored
       ref.value = to(row);
     });
 
-/** Filament before resin, large before small: the order in which machines are thought of, whatever they are called. */
-const machinesInOrder = (a: Printer, b: Printer): number =>
-  Number(a.process === "resin") - Number(b.process === "resin") || bedMm3(b) - bedMm3(a) || (a.id < b.id ? -1 : 1);
-const bedMm3 = ({ bedMm: [x, y, z] }: Printer): number => x * y * z;
-
 /** The workshop; undefined when nothing was ever stored of it. */
 export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | undefined> {
   const [printers, paints, procedures, things, supplies, lessons, habits] = await Promise.all([
@@ -247,7 +242,7 @@ export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | u
     db.lessons.toArray(),
     db.habits.get(WORKSHOP),
   ]);
-  return habits && { printers: printers.sort(machinesInOrder), paints, procedures, things, supplies, lessons, habits };
+  return habits && { printers: inOrder("printers", printers), paints, procedures, things, supplies, lessons, habits };
 }
 
 /**

@@ -47,11 +47,11 @@ const TABLE_WORDS: Record<RowTable, string> = {
 };
 
 /** How a row is named in its table. */
-const keyIn = <T extends RowTable>(table: T, row: Rows[T]): RowKey =>
+export const keyIn = <T extends RowTable>(table: T, row: Rows[T]): RowKey =>
   isSceneTable(table) ? [(row as Rows[SceneTable]).sceneId, (row as Rows[SceneTable]).id] : "id" in row ? row.id : row.name;
 
 /** Refuses a row that is not fit by the schema of its table. */
-function refuseUnfit<T extends RowTable>(table: T, row: Rows[T]): void {
+export function refuseUnfit<T extends RowTable>(table: T, row: Rows[T]): void {
   const wrong = rowProblem(CHECKED_AS[table], row);
   if (wrong) throw new Refused("row.unfit", `${wrong.message.replace(/\.$/, "")}. Nothing was stored.`, wrong.field);
 }

@@ -10,6 +10,7 @@ import type { Sent } from "../../store/run";
 import type { FileRow } from "../../store/database";
 import { redo, undo, type Mine, type Replayed } from "../../store/edit";
 import { askResult, db, LONG_MS } from "./database.client";
+import { foreseen } from "./foreseen.client";
 import { keep, kept, keptKeys } from "./kept";
 import { noteStarted } from "./startedHere.client";
 import { keepForGood } from "./storage.client";
@@ -89,9 +90,10 @@ async function storeNow(order: EditOrder, keepFailed: boolean): Promise<Result<E
   // Whoever sent it has its answer, and the text still in the field: sent again later it would overwrite what was typed since.
   if (result.ok || !keepFailed || !result.problem.code.startsWith("storage.")) keep(OUT + editId, null);
   if (result.ok) {
+    foreseen.stored(editId);
     tellStored(sceneId);
     keepForGood();
-  }
+  } else foreseen.refused(editId);
   acknowledged.get(editId)?.(result);
   acknowledged.delete(editId);
   return result;

@@ -37,11 +37,12 @@ import { RowsAtHand } from "../../store/atHand";
 import { clearResults } from "../../store/results";
 import { ask, askResult, db, LONG_MS } from "./database.client";
 import { desk } from "./results.client";
+import { foreseen } from "./foreseen.client";
 import { keep, kept } from "./kept";
 import { keepForGood } from "./storage.client";
 import { onStoredElsewhere, tellStored } from "./windows.client";
 
-const atHand = new RowsAtHand(db);
+const atHand = new RowsAtHand(db, foreseen.same);
 
 /** What other windows may have changed is read anew when it is next asked for. */
 export const doubtRows = (): void => atHand.doubt();

@@ -11,6 +11,8 @@ export interface SceneData {
   rows: ProjectRows;
   /** Scenes that are at work beside it: one pair of hands, one set of printers. */
   others: ProjectRows[];
+  /** The number of the reading that they come from. */
+  reading: number;
   /** Names what was known to have changed when they were read. */
   moment: string;
   /** Moment of loading, ms. */

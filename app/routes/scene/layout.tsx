@@ -1,10 +1,12 @@
-import { Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
 import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit, type ShouldRevalidateFunctionArgs } from "react-router";
 import { toast } from "sonner";
-import { partSizeMm, type Project } from "~core/project";
+import { partSizeMm, type Project, type ProjectRows } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { acknowledgement, sendAgain, writeDown, takeBackElsewhere, type Edited } from "~app/data/edits.client";
 import { doubtRows, momentOfRows, openProject, rememberScene, resetDemoUndoably, scenesBeside } from "~app/data/scenes.client";
+import { expectEdit, foreseen, warmEdits } from "~app/data/foreseen.client";
+import { lastForeseen } from "~app/data/foreseen";
 import { nameWindow, onStoredElsewhere } from "~app/data/windows.client";
 import { SceneTrouble } from "~app/features/bench/SceneTrouble";
 import { Scenes } from "~app/features/frame/Scenes";
@@ -27,6 +29,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   warmPlanner();
   const unsent = await sendAgain();
   const moment = (readMoment = momentOfRows());
+  const reading = foreseen.reads();
   const project = await openProject(params.sceneId);
   if (!project.ok) throw new Error(project.problem.message);
   if (!project.value) throw data("No scene with this id", { status: 404 });
@@ -35,7 +38,7 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
   const loadedAt = Date.now();
   await firstPlan(project.value, others, loadedAt);
-  return { rows: project.value, others, moment, loadedAt, unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
+  return { rows: project.value, others, reading, moment, loadedAt, unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
 }
 
 /** What was known to have changed when the rows were read last. */
@@ -54,13 +57,13 @@ export function HydrateFallback() {
 }
 
 export default function SceneLayout({ loaderData }: Route.ComponentProps) {
-  const { rows, others: otherRows } = loaderData;
+  const { rows, others: otherRows, shownAt } = useShown(loaderData);
   const project = useJoined(rows);
   const others = useJoinedAll(otherRows);
   const sceneId = rows.scene.id;
   const now = usePlanClock(sceneId);
   // Just-finished steps must count at once, so the clock never stands before the data.
-  const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, loaderData.loadedAt));
+  const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, shownAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
   const { line, addFiles } = useImports(project.scene);
@@ -171,6 +174,7 @@ function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () =
     async (command: string, payload: object, inScene = sceneId): Promise<Result<Edited>> => {
       const order = writeDown(inScene, command, payload);
       const answered = acknowledgement(order.editId);
+      if (inScene === sceneId) void expectEdit(order);
       // A key of its own, so that no edit's answer is lost to the next one's.
       const followed = submit(order as unknown as Parameters<typeof submit>[0], {
         method: "post",
@@ -211,6 +215,29 @@ function useRunner(sceneId: string): { run: RunCommand; runIn: RunIn; undo: () =
     [post, run, sceneId, revalidate],
   );
   return { run, runIn, undo, redo };
+}
+
+/** The scene with the edits that are on their way, as the page shows it. */
+function useShown({ rows, others, reading, loadedAt }: SceneData): { rows: ProjectRows; others: readonly ProjectRows[]; shownAt: number } {
+  const [pending, follow] = useState(foreseen.now);
+  useEffect(() => {
+    const now = (): void => startTransition(() => follow(foreseen.now()));
+    now();
+    return foreseen.subscribe(now);
+  }, []);
+  useEffect(() => foreseen.draws(rows, reading), [rows, reading]);
+  useEffect(() => {
+    const soon = setTimeout(warmEdits, 1000);
+    return () => clearTimeout(soon);
+  }, []);
+  return useMemo(
+    () => ({
+      rows: foreseen.lay(rows, pending, reading),
+      others: foreseen.layAll(others, pending, reading),
+      shownAt: Math.max(loadedAt, lastForeseen(pending)),
+    }),
+    [rows, others, reading, loadedAt, pending],
+  );
 }
 
 /** Mesh files and whole folders may be dropped anywhere on the page. */
