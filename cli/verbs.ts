@@ -22,6 +22,9 @@ import {
   type MeshFile,
   type Turn,
   type Up,
+  sayFinding,
+  SOLID_HOW,
+  type MeshWarning,
 } from "../core/mesh";
 import {
   BEST_FOR,
@@ -36,6 +39,9 @@ import {
   Shape,
   unmarked,
   type Printer,
+  liftingWords,
+  SCAR_WORDS,
+  turnWords,
 } from "../core/print";
 import { parseScale } from "../core/scale";
 import { loadSolids, unionVolume } from "../core/slice";
@@ -125,6 +131,12 @@ function read(bytes: Uint8Array, options: Options): Result<MeshFile> {
   return unit.ok ? readMesh(bytes, unit.value) : unit;
 }
 
+/** What was found in a body, and what the reader of its file warns of, in words. */
+const warningsOf = ({ report, fileWarnings }: Pick<MeshFile, "report" | "fileWarnings">): MeshWarning[] => [
+  ...report.findings.map(sayFinding),
+  ...fileWarnings,
+];
+
 /** Format, unit, totals and every body in the file. */
 async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unknown>> {
   const file = read(bytes, options);
@@ -144,11 +156,12 @@ async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unkn
       triangles: report.triangles,
       bboxMm: report.bounds,
       volumeMm3: report.volumeMm3,
-      solidMm3: report.solid,
+      solidMm3: report.solid && { ...report.solid, how: SOLID_HOW[report.solid.how] },
       areaMm2: report.areaMm2,
     },
-    warnings: report.warnings,
-    parts: parts.value.bodies.map(({ name, mesh, topology, shells, report: r }) => {
+    warnings: warningsOf(file.value),
+    parts: parts.value.bodies.map((body) => {
+      const { name, mesh, topology, shells, report: r } = body;
       judgeSolid(r, shells, unionVolume(solids, mesh, topology, shells));
       const walls = measureWalls(mesh, topology, undefined, undefined, undefined, shells);
       return {
@@ -166,14 +179,14 @@ async function inspect(bytes: Uint8Array, options: Options): Promise<Result<unkn
         duplicateTriangles: r.duplicateTriangles,
         bboxMm: r.bounds,
         volumeMm3: r.volumeMm3,
-        solidMm3: r.solid,
+        solidMm3: r.solid && { ...r.solid, how: SOLID_HOW[r.solid.how] },
         areaMm2: r.areaMm2,
         centroidMm: r.centroidMm,
         thinnestWallMm: thinnestMm(walls) ?? null,
         wallsLookedAt: walls.looked,
         openings: findOpenings(printedMesh(mesh, shells)),
         realSizeM: scale.value === undefined ? null : r.bounds.size.map((v) => (v * scale.value!) / 1000),
-        warnings: r.warnings,
+        warnings: warningsOf(body),
         places: r.places,
       };
     }),
@@ -245,7 +258,7 @@ async function orient(bytes: Uint8Array, options: Options): Promise<Result<unkno
     printer: printer.value.id,
     candidates: found.map((c) => ({
       rotation: c.turn,
-      words: c.words,
+      words: turnWords(c.turn),
       supportMm3: c.supportMm3,
       overhangMm2: c.heldMm2,
       bridgedMm2: c.bridgedMm2,
@@ -258,8 +271,8 @@ async function orient(bytes: Uint8Array, options: Options): Promise<Result<unkno
       cups: c.cups.length,
       peel: c.peel,
       fits: c.fit.fits,
-      scar: c.scar,
-      why: [...c.bestFor.map((b) => BEST_FOR[b]), ...(c.habit ? [HABITS[c.habit]] : []), ...c.warnings],
+      scar: c.scar && SCAR_WORDS[c.scar],
+      why: [...c.bestFor.map((b) => BEST_FOR[b]), ...(c.habit ? [HABITS[c.habit]] : []), ...c.lifts.map(liftingWords)],
     })),
   });
 }

@@ -7,6 +7,7 @@ import { houseFindings, impliedScale, partRealMm, printOptions, type Part, type 
 import { rowOf } from "../core/results";
 import { bare, packed, read, stored } from "../tests/bundleKit";
 import { allExtreme, extreme, leaves, set, type Path } from "../tests/extremes";
+import type { FoundPrint } from "../core/print";
 import { fullProject, joinedAs } from "../tests/fullProject";
 import { THURSDAY } from "../tests/sampleProject";
 import { inOrder } from "./bundle";
@@ -14,16 +15,17 @@ import { faultsOf } from "./check";
 
 let full: ProjectRows;
 let known: Part;
+let found: FoundPrint;
 let project: Project;
 beforeAll(async () => {
-  ({ project } = await fullProject());
+  ({ project, found } = await fullProject());
   full = stored(project);
   known = project.parts.find((p) => p.source.kind === "mesh")!;
 });
 
 /** Everything a page reckons of a scene; dates that no calendar has would throw when they are written. */
 function reckoned(rows: ProjectRows): void {
-  const project = joinedAs(rows, known);
+  const project = joinedAs(rows, known, found);
   const t = tonight(project, THURSDAY, 40);
   for (const s of t.schedule.slots) for (const ms of [s.free, ...s.hands.flatMap((h) => [h.from, h.to])]) new Date(ms).toISOString();
   for (const c of t.clocks) new Date(c.until).toISOString();

@@ -10,6 +10,7 @@ import { checkStack } from "../core/coat";
 import { stackOfPart, tonight, trackOfScene } from "../core/plan";
 import type { Part, ProjectRows } from "../core/project";
 import { bare, packed, read, repacked, stored, unpacked, withBytes, type Files } from "../tests/bundleKit";
+import type { FoundPrint } from "../core/print";
 import { fullProject, joinedAs, victim } from "../tests/fullProject";
 import { THURSDAY } from "../tests/sampleProject";
 import { inOrder, readBundle, writeBundle } from "./bundle";
@@ -62,8 +63,10 @@ let files: Files;
 let whole: Uint8Array;
 let full: ProjectRows;
 let known: Part;
+let found: FoundPrint;
 beforeAll(async () => {
-  const { project, meshes } = await fullProject();
+  const { project, meshes, found: print } = await fullProject();
+  found = print;
   full = stored(project);
   known = project.parts.find((p) => p.source.kind === "mesh")!;
   files = await unpacked(withBytes(project, meshes));
@@ -91,7 +94,7 @@ async function tidyWorkshop(db: InchHollowDatabase): Promise<void> {
 
 /** What opening a scene reckons before anything is drawn. */
 function opens(rows: ProjectRows): void {
-  const project = joinedAs(rows, known);
+  const project = joinedAs(rows, known, found);
   tonight(project, THURSDAY, 40);
   trackOfScene(project, THURSDAY);
   for (const part of project.parts) checkStack(stackOfPart(part, project));

@@ -1,10 +1,10 @@
 /** What a computed result must look like before it is taken from a file. */
 import Joi from "joi";
-import { FILE_UNIT_MM, MOST_OPENINGS } from "../core/mesh";
+import { FILE_UNIT_MM, MESH_FAULTS, MOST_OPENINGS, SOLID_HOW } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
 import { count, text, turnField, within } from "../core/work";
-import { atLeast0, hashSchema, partExtras, plannedS, positive, warningSchema } from "../core/rows";
+import { atLeast0, hashSchema, partExtras, plannedS, positive } from "../core/rows";
 
 const bounds = Joi.object({
   min: Joi.array().length(3).items(Joi.number()),
@@ -34,10 +34,14 @@ const reportSchema = Joi.object({
   volumeMm3: Joi.number(),
   insideOut: atLeast0.optional(),
   overlapMm3: atLeast0.optional(),
-  solid: Joi.object({ value: atLeast0, low: atLeast0, high: atLeast0, how: text() }).options({ presence: "required" }).optional(),
+  solid: Joi.object({ value: atLeast0, low: atLeast0, high: atLeast0, how: Joi.string().valid(...Object.keys(SOLID_HOW)) })
+    .options({ presence: "required" })
+    .optional(),
   areaMm2: atLeast0,
   centroidMm: Joi.array().length(3).items(Joi.number()),
-  warnings: Joi.array().max(50).items(warningSchema),
+  findings: Joi.array()
+    .max(50)
+    .items(Joi.object({ code: Joi.string().valid(...MESH_FAULTS), count: atLeast0 }).options({ presence: "required" })),
 })
   .options({ presence: "required" })
   .unknown(true);
@@ -76,38 +80,63 @@ const wallsSchema = Joi.object({
   .unknown(true);
 
 const sum = within({ least: -1e12, most: 1e12 });
-const figure = Joi.object({
-  value: sum,
-  low: sum,
-  high: sum,
-  formula: text(600),
-  inputs: Joi.array()
-    .max(50)
-    .items(Joi.object({ name: text(), value: text() })),
-  assumptions: Joi.array()
-    .max(50)
-    .items(Joi.object({ text: text(600), kind: text(40), source: text().optional() })),
+const sumSchema = Joi.object({ value: sum, low: sum, high: sum }).options({ presence: "required" });
+const filamentParts = Joi.object({
+  wallMm3: atLeast0,
+  skinMm3: atLeast0,
+  infillMm3: atLeast0,
+  underMm3: atLeast0,
+  infill: atLeast0,
+  supportDensity: atLeast0,
+  overhangDeg: atLeast0,
+  densityGCm3: positive,
+  slopes: atLeast0,
+}).options({ presence: "required" });
+const resinParts = Joi.object({
+  heightMm: atLeast0,
+  liftCycleS: atLeast0,
+  copies: atLeast0,
+  plates: atLeast0,
+  lossMlPerPlate: atLeast0,
+  curedDensityGCm3: positive,
+  points: Joi.object({ count: atLeast0, tipMm: atLeast0, meanMm: atLeast0 }).options({ presence: "required" }).allow(null),
+}).options({ presence: "required" });
+const wayUpSchema = Joi.object({
+  areaMm2: atLeast0,
+  overhangMm2: atLeast0,
+  gentleMm2: atLeast0,
+  footing: atLeast0,
+  lie: Joi.object({
+    flat: Joi.boolean(),
+    thickMm: atLeast0,
+    narrowMm: atLeast0,
+    flatS: atLeast0,
+    flatMm3: atLeast0,
+    raisedS: atLeast0,
+    raisedMm3: atLeast0,
+  })
+    .options({ presence: "required" })
+    .allow(null),
 }).options({ presence: "required" });
 const printSchema = Joi.object({
   factor: positive,
   turn: turnField,
-  upWhy: Joi.array().items(text()),
+  up: wayUpSchema,
   fits: Joi.boolean(),
   pieces: count({ least: 1, most: 1e6 }),
   perPlate: count(LIMITS.pieces),
   overMm: Joi.array().length(3).items(atLeast0),
   fixedS: plannedS,
-  fixedMinor: sum,
   fixedMm3: sum,
+  sizeOnly: Joi.boolean(),
   one: Joi.object({
     process: Joi.string().valid("fdm", "resin"),
     layers: atLeast0,
     layerMm: positive,
-    timeS: figure,
-    materialMm3: figure,
-    massG: figure,
-    costMinor: figure,
-    currency: Joi.string().length(3),
+    timeS: sumSchema,
+    materialMm3: sumSchema,
+    massG: sumSchema,
+    parts: Joi.when("process", { is: "fdm", then: filamentParts, otherwise: resinParts }),
     supportMm3: atLeast0,
     layering: Joi.object({
       times: Joi.array()

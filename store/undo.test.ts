@@ -3,10 +3,10 @@ import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { meshPart, block, projectOf, coat, print } from "../tests/sampleProject";
-import type { ProjectRows } from "../core/project";
+import type { Part, PartRow, ProjectRows } from "../core/project";
 import { figureScale, ratioScale } from "../core/scale";
 import { inOrder } from "./bundle";
-import { printRequest, resultKey } from "../core/results";
+import { meshRequest, resultKey } from "../core/results";
 import { runCommand } from "./run";
 import { InchHollowDatabase } from "./database";
 import { redo, undo } from "./edit";
@@ -177,16 +177,17 @@ describe("undo, whatever was done", () => {
 describe("results", () => {
   it("outlive undo and a part's removal, and are no part of history", async () => {
     const { db, read } = await fresh();
-    const given = await brick;
     const row = (await read()).parts[0];
-    const request = printRequest(row, projectOf([]).scene.printers[0]);
-    await keepResults(db, [resultRow(request, given.prints[0])], NOW);
+    const { report, outsideMm2 } = (await brick).source as Extract<Part["source"], { kind: "mesh" }>;
+    const given = { report, outsideMm2 };
+    const request = meshRequest(row.source as Extract<PartRow["source"], { kind: "mesh" }>);
+    await keepResults(db, [resultRow(request, given)], NOW);
     await runCommand(db, "s", "part.set", { partId: "brick", copies: 9 }, NOW);
     await runCommand(db, "s", "part.delete", { partId: "brick" }, NOW);
     await undo(db, "s");
     await undo(db, "s");
     expect((await read()).parts).toEqual([row]);
-    expect((await findResults(db, [resultKey(request)], NOW))[0].value).toEqual(given.prints[0]);
-    expect(JSON.stringify(await db.history.toArray())).not.toContain("upWhy");
+    expect((await findResults(db, [resultKey(request)], NOW))[0].value).toEqual(given);
+    expect(JSON.stringify(await db.history.toArray())).not.toContain("outsideMm2");
   });
 });

@@ -1,6 +1,6 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
-import { GENERIC_PRINTERS, printFacts, profileOf, Shape } from "../core/print";
+import { findPrint, GENERIC_PRINTERS, printFacts, profileOf, Shape, type FoundPrint } from "../core/print";
 import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
@@ -9,6 +9,8 @@ import { block, coat, print, projectOf, record, sizePart, surfaceMapOf, THURSDAY
 export interface Full {
   project: Project;
   meshes: Map<string, Uint8Array>;
+  /** What was found of the brick on the first printer. */
+  found: FoundPrint;
 }
 
 export async function fullProject(): Promise<Full> {
@@ -27,8 +29,12 @@ export async function fullProject(): Promise<Full> {
     report: {
       ...report,
       places: [{ code: "open", at: [0, 0, 0], count: 1 }],
-      warnings: [{ code: "mesh.note", message: "a note", count: 2 }],
+      findings: [{ code: "mesh.open", count: 2 }],
     },
+    noted: [
+      { code: "mesh.open", message: "The surface has holes: size and area hold, volume and print figures are only a guide.", count: 2 },
+      { code: "stl.note", message: "a note", count: 2 },
+    ],
     outsideMm2: 2000,
     walls: { version: 1, points: 5, wallMm: [20, 20], gapMm: [1], thin: [{ mm: 20, at: [0, 0, 0] }], narrow: [{ mm: 1, at: [0, 0, 0] }] },
   };
@@ -206,15 +212,15 @@ export async function fullProject(): Promise<Full> {
     what: "slope fan",
   });
   project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
-  return { project, meshes: new Map([[hash, bytes]]) };
+  return { project, meshes: new Map([[hash, bytes]]), found: findPrint(shape, GENERIC_PRINTERS[0], 1) };
 }
 
 /** A scene as it is opened, every mesh taken for the one that is known: what is changed in these tests are the rows. */
-export function joinedAs(rows: ProjectRows, { source, prints }: Part): Project {
+export function joinedAs(rows: ProjectRows, { source }: Part, found: FoundPrint): Project {
   if (source.kind !== "mesh") throw new Error("no mesh");
   const { report, outsideMm2 } = source;
   const lookup = ((r: ResultRequest) =>
-    r.kind === "mesh" ? { report, outsideMm2 } : r.kind === "print" ? { ...prints[0], factor: r.inputs.factor } : undefined) as Lookup;
+    r.kind === "mesh" ? { report, outsideMm2 } : r.kind === "print" ? { ...found, factor: r.inputs.factor } : undefined) as Lookup;
   return joinProject(rows, lookup);
 }
 

@@ -43,6 +43,7 @@ export async function meshPart(id: string, name: string, mesh: Mesh, work: WorkI
       report,
       outsideMm2: report.areaMm2 * 0.7,
       walls: null,
+      noted: [],
     },
     factor: 1,
     copies: 1,

@@ -155,7 +155,7 @@ describe("the five sentences", () => {
   it("name what is wrong with the mesh, with its count", () => {
     const source = brick.source.kind === "mesh" ? brick.source : null;
     const warnings = [{ code: "mesh.open", message: "The surface has holes: size and area hold, volume is only a guide.", count: 1200 }];
-    const open = { ...brick, source: { ...source!, report: { ...source!.report, warnings } } };
+    const open = { ...brick, source: { ...source!, noted: warnings } };
     expect(look(open, projectOf([open])).get("mesh.open")).toMatchObject({ act: true, bold: "The surface has holes (1,200)" });
   });
 });

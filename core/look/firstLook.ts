@@ -392,7 +392,7 @@ function meshNotes(part: Part): Note[] {
         },
       ]
     : [];
-  const faults = source.report.warnings
+  const faults = source.noted
     .filter((w) => w.code !== "mesh.degenerate" && w.code !== "mesh.overlap")
     .map((w): Note => ({
       id: w.code,

@@ -48,7 +48,7 @@ export function partRows(project: Project, now: number): TableRow[] {
       hoursS: best?.job.timeS.value ?? null,
       costMinor: best?.job.costMinor.value ?? null,
       currency: best?.job.currency ?? "",
-      faults: part.source.kind === "mesh" ? part.source.report.warnings.filter((w) => !HARMLESS.has(w.code)).length : 0,
+      faults: part.source.kind === "mesh" ? part.source.noted.filter((w) => !HARMLESS.has(w.code)).length : 0,
       mapped: part.placedByMap || alike.has(part.id),
       haystack: [part.name, part.group, ...part.tags, printer, part.licence, part.source.kind === "mesh" ? part.source.fileName : ""]
         .join(" ")

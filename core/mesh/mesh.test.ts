@@ -44,7 +44,7 @@ describe("measures of solids", () => {
     expect(report.volumeMm3).toBeCloseTo(6000, 6);
     expect(report.areaMm2).toBeCloseTo(2200, 6);
     expect(report.centroidMm).toEqual([5, 10, 15]);
-    expect(report).toMatchObject({ triangles: 12, vertices: 8, shells: 1, watertight: true, boundaryEdges: 0, warnings: [] });
+    expect(report).toMatchObject({ triangles: 12, vertices: 8, shells: 1, watertight: true, boundaryEdges: 0, findings: [] });
   });
 
   it.each([12, 64, 256])("cylinder r 10 h 30 with %d sides holds the n-gon's share", (n) => {
@@ -137,7 +137,7 @@ describe("what is wrong with a mesh", () => {
     const open = { positions: box.positions, indices: box.indices.slice(0, 33) };
     const { report } = reportMesh(open);
     expect(report).toMatchObject({ watertight: false, boundaryEdges: 3, nonManifoldEdges: 0 });
-    expect(report.warnings.map((w) => w.code)).toContain("mesh.open");
+    expect(report.findings.map((w) => w.code)).toContain("mesh.open");
   });
 
   it("counts one turned triangle, and names a surface that is inside out", () => {
@@ -147,7 +147,7 @@ describe("what is wrong with a mesh", () => {
     const mesh = { positions: box.positions, indices: turned };
     expect(flippedTriangles(mesh, buildTopology(mesh)).length).toBe(1);
     const inside = { positions: box.positions, indices: box.indices.slice().reverse() };
-    expect(reportMesh(inside).report.warnings.map((w) => w.code)).toEqual(["mesh.inside-out"]);
+    expect(reportMesh(inside).report.findings.map((w) => w.code)).toEqual(["mesh.inside-out"]);
   });
 
   it("two boxes that share one edge have one non-manifold edge", () => {

@@ -49,7 +49,7 @@ describe("shells that face the wrong way", () => {
     const { report } = facts(together(boxMesh(10, 10, 10), reversed(moved(boxMesh(8, 8, 8), [20, 0, 0]))));
     expect(report.volumeMm3).toBeCloseTo(488, 3);
     expect(report.solid).toMatchObject({ value: expect.closeTo(1512, 3), low: expect.closeTo(1512, 3) });
-    expect(report.warnings.map((w) => w.code)).toContain("mesh.inside-out");
+    expect(report.findings.map((w) => w.code)).toContain("mesh.inside-out");
     const [place] = report.places.filter((p) => p.code === "inside-out");
     expect(place.at[0]).toBeGreaterThan(19);
   });

@@ -69,6 +69,7 @@ const crate = (work: WorkItem[], more: Partial<Part> = {}): Part => ({
     report,
     outsideMm2: 720,
     walls: null,
+    noted: [],
   },
   factor: 1,
   copies: 24,

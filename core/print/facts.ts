@@ -1,100 +1,127 @@
 /** Everything one printer has to say about one part at one size: which way up, does it fit, time, material, cost. */
-import { formatDuration, formatMillilitres, formatMm, type Figure, type OnProgress } from "../units";
+import type { OnProgress } from "../units";
 import { sameTurn, type Turn } from "../mesh";
-import { estimateLines, layersS, lineSettings, type PrintEstimate } from "./estimate/fdm";
+import { findLines, layersS, lineSettings } from "./estimate/fdm";
+import { figuresOf, type PrintEstimate } from "./estimate/figures";
+import type { FoundEstimate, Sum } from "./estimate/found";
 import { copiesPerPlate } from "./fit";
 import { liesOnPlate, mayLie, resinPoints, type Points } from "./orient/hold";
 import { waysUp, type StanceChoice } from "./orient/sides";
+import { whyUp, type WayUp } from "./orient/words";
 import type { PrintProfile, ResinProfile } from "./printers";
-import { estimateResin } from "./estimate/resin";
-import { costOf, type Price } from "./price";
+import { findResin } from "./estimate/resin";
+import { priceOf, type Price } from "./price";
 import type { Shape } from "./shape";
 
 /** Raise it when estimates are computed differently: kept facts are then made anew. */
-export const PRINT_VERSION = 10;
+export const PRINT_VERSION = 11;
 
-export interface PrintFacts {
+/** What was found of a part on a printer: numbers alone, without a price. */
+export interface FoundPrint {
   /** Size the facts belong to (model ÷ file). */
   factor: number;
   turn: Turn;
-  /** Why this way up, in short clauses. */
-  upWhy: string[];
+  up: WayUp;
   fits: boolean;
   pieces: number;
   perPlate: number;
   overMm: [number, number, number];
   /** One copy alone on a plate. */
-  one: PrintEstimate;
+  one: FoundEstimate;
   /** The share of the time that does not grow with copies, s. */
   fixedS: number;
-  /** What a plate costs beyond its parts, minor units. */
-  fixedMinor: number;
   /** Material a plate takes beyond its parts, mm³. */
   fixedMm3: number;
+  /** No shape is known, only a size. */
+  sizeOnly: boolean;
+}
+
+/** The same with what is said of it, at a price. */
+export interface PrintFacts extends Omit<FoundPrint, "one" | "up" | "sizeOnly"> {
+  /** Why this way up, in short clauses. */
+  upWhy: string[];
+  one: PrintEstimate;
+  /** What a plate costs beyond its parts, minor units. */
+  fixedMinor: number;
 }
 
 /** @param turn how the user has turned it; otherwise the best of six sides up */
-export function printFacts(
+export function findPrint(
   shape: Shape,
   printer: PrintProfile,
   factor: number,
   turn?: Turn,
   onProgress?: OnProgress,
   signal?: AbortSignal,
-): PrintFacts {
+): FoundPrint {
   const ways = waysUp(shape, printer, turn);
   const way = (turn && ways.find((w) => sameTurn(w.turn, turn))) ?? ways[0];
   onProgress?.(0.1, "which way up");
   const { pieces } = way.fit;
-  const { one, why } =
+  const { one, lie } =
     printer.process === "fdm"
       ? {
-          one: estimateLines(
+          one: findLines(
             shape.lines(way.turn, lineSettings(printer), (f, phase) => onProgress?.(0.1 + 0.9 * f, phase), signal),
             printer,
           ),
-          why: [],
+          lie: null,
         }
       : resinOf(shape, printer, way);
+  const { areaMm2, overhangMm2, gentleMm2, footing } = way;
   return {
     factor,
     turn: way.turn,
-    upWhy: [...way.why, ...why],
+    up: { areaMm2, overhangMm2, gentleMm2, footing, lie },
     fits: way.fit.fits,
     pieces,
     perPlate: copiesPerPlate(way.stance, printer),
     overMm: way.fit.overMm,
     one,
     fixedS: printer.process === "fdm" ? printer.startS : one.timeS.value / pieces,
-    fixedMinor: printer.process === "fdm" ? 0 : (printer.lossMlPerPlate / 1000) * printer.pricePerLitreMinor,
     fixedMm3: printer.process === "fdm" ? 0 : printer.lossMlPerPlate * 1000,
+    sizeOnly: false,
   };
 }
 
-/** Facts at a price. */
-export const pricedAt = (facts: PrintFacts, price: Price): PrintFacts => ({
-  ...facts,
-  one: { ...facts.one, currency: price.currency, costMinor: costOf(facts.one, price) },
-  fixedMinor: facts.one.process === "fdm" ? 0 : (facts.fixedMm3 / 1e6) * price.minor,
-});
-
-/** A resin piece flat on the plate or raised on supports, and where it might be either: which of the two, why, and what each takes. */
-function resinOf(shape: Shape, printer: ResinProfile, way: StanceChoice): { one: PrintEstimate; why: string[] } {
-  const { pieces, storeys } = way.fit;
-  const estimate = (points: Points | null): PrintEstimate =>
-    estimateResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, points, pieces);
-  const lies = liesOnPlate(way);
-  if (!lies && !mayLie(way)) return { one: estimate(resinPoints(shape, printer, way.turn)), why: [] };
-  const [flat, raised] = [estimate(null), estimate(resinPoints(shape, printer, way.turn))];
-  const takes = (e: PrintEstimate): string => `${formatDuration(e.timeS.value)} and ${formatMillilitres(e.materialMm3.value / 1000)}`;
-  const thick = `${formatMm(way.heightMm)} thick, ${formatMm(Math.min(way.fit.widthMm, way.fit.depthMm))} wide`;
+/** What was found, in figures at a price. */
+export function factsOf({ up, one, sizeOnly, ...found }: FoundPrint, price: Price): PrintFacts {
   return {
-    one: lies ? flat : raised,
-    why: [
-      lies
-        ? `lies flat on the plate (${thick}): ${takes(flat)}; raised on supports it would take ${takes(raised)}`
-        : `raised on supports (${thick}, more than a fifth): ${takes(raised)}; flat on the plate it would take ${takes(flat)}`,
-    ],
+    ...found,
+    upWhy: whyUp(up, found.fits, found.pieces),
+    one: figuresOf(one, price, sizeOnly),
+    fixedMinor: one.process === "fdm" ? 0 : (found.fixedMm3 / 1e6) * price.minor,
+  };
+}
+
+/** Both in one, at the printer's own price. */
+export const printFacts = (
+  shape: Shape,
+  printer: PrintProfile,
+  factor: number,
+  turn?: Turn,
+  onProgress?: OnProgress,
+  signal?: AbortSignal,
+): PrintFacts => factsOf(findPrint(shape, printer, factor, turn, onProgress, signal), priceOf(printer));
+
+/** A resin piece flat on the plate or raised on supports, and where it might be either: which of the two, and what each takes. */
+function resinOf(shape: Shape, printer: ResinProfile, way: StanceChoice): { one: FoundEstimate; lie: WayUp["lie"] } {
+  const { pieces, storeys, widthMm, depthMm } = way.fit;
+  const find = (points: Points | null): FoundEstimate => findResin(way.heightMm / storeys, shape.volumeMm3, 1, printer, points, pieces);
+  const flat = liesOnPlate(way);
+  if (!flat && !mayLie(way)) return { one: find(resinPoints(shape, printer, way.turn)), lie: null };
+  const [lying, raised] = [find(null), find(resinPoints(shape, printer, way.turn))];
+  return {
+    one: flat ? lying : raised,
+    lie: {
+      flat,
+      thickMm: way.heightMm,
+      narrowMm: Math.min(widthMm, depthMm),
+      flatS: lying.timeS.value,
+      flatMm3: lying.materialMm3.value,
+      raisedS: raised.timeS.value,
+      raisedMm3: raised.materialMm3.value,
+    },
   };
 }
 
@@ -114,27 +141,14 @@ export function timeAtSizeS(facts: PrintFacts, by: number): { low: number; high:
   return { low: Math.min(...ends), high: Math.max(...ends) };
 }
 
-/** Facts of a part whose shape is not known: value and way up of one guess, ranges from both. */
-export function widened(facts: PrintFacts, other: PrintFacts): PrintFacts {
-  const both = (key: "timeS" | "materialMm3" | "massG" | "costMinor"): Figure => {
-    const [a, b] = [facts.one[key], other.one[key]];
-    return {
-      ...a,
-      low: Math.min(a.low, b.low),
-      high: Math.max(a.high, b.high),
-      assumptions: [...a.assumptions, { text: "Only a size is known, no shape: from a hollow shell to a solid block.", kind: "model" }],
-    };
+/** What was found of a part whose shape is not known: value and way up of one guess, ranges from both. */
+export function widened(found: FoundPrint, other: FoundPrint): FoundPrint {
+  const both = (key: "timeS" | "materialMm3" | "massG"): Sum => {
+    const [a, b] = [found.one[key], other.one[key]];
+    return { value: a.value, low: Math.min(a.low, b.low), high: Math.max(a.high, b.high) };
   };
-  return {
-    ...facts,
-    one: { ...facts.one, timeS: both("timeS"), materialMm3: both("materialMm3"), massG: both("massG"), costMinor: both("costMinor") },
-  };
-}
-
-export interface Sum {
-  value: number;
-  low: number;
-  high: number;
+  const one = { ...found.one, timeS: both("timeS"), materialMm3: both("materialMm3"), massG: both("massG") };
+  return { ...found, one, sizeOnly: true };
 }
 
 const scaled = (f: Sum, factor: number): Sum => ({ value: f.value * factor, low: f.low * factor, high: f.high * factor });

@@ -1,6 +1,8 @@
 export * from "./facts";
 export * from "./price";
 export * from "./estimate/fdm";
+export * from "./estimate/figures";
+export * from "./estimate/found";
 export * from "./fit";
 export * from "./gcode/gcode";
 export * from "./handsOn";
@@ -20,6 +22,7 @@ export * from "./orient/hold";
 export * from "./orient/marks";
 export * from "./orient/sides";
 export * from "./orient/stand";
+export * from "./orient/words";
 export * from "./ownRecord";
 export * from "./risk/learned";
 export * from "./risk/restarts";

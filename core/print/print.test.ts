@@ -27,6 +27,8 @@ import {
   liftCycleS,
   moveTimeS,
   plateTimeS,
+  factsOf,
+  findPrint,
   printFacts,
   resinTimeS,
   Shape,
@@ -35,6 +37,7 @@ import {
   timeAtSizeS,
   turnWords,
   waysUp,
+  whyUp,
   widened,
   type FilamentPrinter,
   type PrintFacts,
@@ -178,7 +181,7 @@ describe("which printer, which way up", () => {
   it("does not stand a flat cone on its rim, although nothing would hang over", () => {
     const ways = waysUp(shapeOf(coneMesh(60, 22, 96)), large);
     expect(ways[0]).toMatchObject({ turn: TURNS["+z"], footing: expect.closeTo(1, 1) });
-    expect(ways.find((w) => upOf(w.turn) === "+x")!.why).toContain("stands on supports only");
+    expect(whyUp({ ...ways.find((w) => upOf(w.turn) === "+x")!, lie: null }, true, 1)).toContain("stands on supports only");
   });
   it("a table stands on four small legs", () => {
     const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [
@@ -400,12 +403,16 @@ describe("hollowing", () => {
 
 describe("a part of which only the size is known", () => {
   it("has a range from a shell to a solid", () => {
-    const shell = printFacts(shapeOf(boxMesh(40, 40, 40), 8000), resin, 1, TURNS["+z"]),
-      solid = printFacts(shapeOf(boxMesh(40, 40, 40), 64000), resin, 1, TURNS["+z"]);
+    const shell = findPrint(shapeOf(boxMesh(40, 40, 40), 8000), resin, 1, TURNS["+z"]),
+      solid = findPrint(shapeOf(boxMesh(40, 40, 40), 64000), resin, 1, TURNS["+z"]);
     const both = widened(shell, solid);
     expect(both.one.massG.value).toBe(shell.one.massG.value);
     expect(both.one.massG.low).toBe(shell.one.massG.low);
     expect(both.one.massG.high).toBe(solid.one.massG.high);
+    // Its cost has the same range, and all three say why.
+    const { one } = factsOf(both, { minor: 3000, currency: "EUR" });
+    expect(one.costMinor.high / one.costMinor.low).toBeCloseTo(solid.one.materialMm3.high / shell.one.materialMm3.low, 9);
+    for (const figure of [one.timeS, one.massG, one.costMinor]) expect(figure.assumptions.at(-1)!.text).toMatch(/^Only a size is known/);
   });
 });
 

@@ -150,7 +150,14 @@ export interface MeshFound {
 }
 
 /** The same with what was found in the mesh; walls come later than the rest. */
-export type PartSource = (SaidMesh & MeshFound & { walls: WallFacts | null }) | SizeSource;
+export type PartSource =
+  | (SaidMesh &
+      MeshFound & {
+        walls: WallFacts | null;
+        /** What was found in it and what its reader warned of, in words. */
+        noted: MeshWarning[];
+      })
+  | SizeSource;
 
 /** A length on the part whose real size is known: what its own scale is inferred from. */
 export interface Sighting {

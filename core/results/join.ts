@@ -1,7 +1,7 @@
 /** A scene as it is reckoned with, from what was said and the results that are there; and back again. */
 import { define, ofOne, sameFields, sameList, steady, thereAndBack } from "../derive";
-import type { WallFacts } from "../mesh";
-import { pricedAt, priceOf, type Price, type Printer, type PrintFacts } from "../print";
+import { sayFinding, type WallFacts } from "../mesh";
+import { factsOf, priceOf, type FoundPrint, type Price, type Printer } from "../print";
 import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidSource, Workshop } from "../project";
 import { withMarks, type FoundMap, type MarkedShares } from "../surface";
 import { isWork, kindOf } from "../work";
@@ -32,7 +32,7 @@ interface Inputs {
   row: PartRow;
   found: MeshFound | undefined;
   walls: WallFacts | undefined;
-  prints: readonly { facts: PrintFacts; printerId: string; price: Price; stale: boolean }[];
+  prints: readonly { facts: FoundPrint; printerId: string; price: Price; stale: boolean }[];
   surfaces: FoundMap | undefined;
   marks: { value: readonly MarkedShares[]; stale: boolean };
 }
@@ -93,7 +93,7 @@ const joined = ofOne(({ row, found, walls, prints, surfaces, marks }: Inputs): P
     ...row,
     source,
     prints: prints.map(({ facts, printerId, price, stale }): PrinterFacts => ({
-      ...pricedAt(facts, price),
+      ...factsOf(facts, price),
       printerId,
       ...(stale && { stale }),
     })),
@@ -105,9 +105,9 @@ function joinedSource(source: SaidSource, found: MeshFound | undefined, walls: W
   if (source.kind !== "mesh") return source;
   if (!found) return undefined;
   // What the reader warned of is not found again in the stored mesh: it stays.
-  const here = new Set(found.report.warnings.map((w) => w.code));
-  const warnings = [...found.report.warnings, ...source.warnings.filter((w) => !here.has(w.code))];
-  return { ...source, ...found, report: { ...found.report, warnings }, walls: walls ?? null };
+  const noted = found.report.findings.map(sayFinding);
+  const here = new Set(noted.map((w) => w.code));
+  return { ...source, ...found, walls: walls ?? null, noted: [...noted, ...source.warnings.filter((w) => !here.has(w.code))] };
 }
 
 const NOTHING_BEFORE: Last = () => undefined;

@@ -16,10 +16,11 @@ import {
   type FilamentProfile,
   type Footprint,
   type Hollowing,
-  type PrintFacts,
+  type FoundPrint,
   type PrintProfile,
   type Slab,
   type Strengthened,
+  type WallRefused,
 } from "../print";
 import type { MeshFound } from "../project";
 import { SURFACES_VERSION, type FoundMap, type MarkedShares } from "../surface";
@@ -38,7 +39,7 @@ export type PicturedCandidate = Candidate & { picture: ViewDrawing };
 
 /** Why it cannot be hollowed so. */
 interface HollowRefused {
-  refused: string;
+  refused: WallRefused;
 }
 
 /** What each kind follows from and gives. */
@@ -47,7 +48,7 @@ export interface Results {
   mesh: { inputs: { geometry: MeshGeometry }; value: MeshFound };
   walls: { inputs: { geometry: MeshGeometry }; value: WallFacts };
   /** What a printer says of a part. `up`: the side the user has chosen; null for the best. */
-  print: { inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile }; value: PrintFacts };
+  print: { inputs: { geometry: Geometry; factor: number; turn: Turn | null; profile: PrintProfile }; value: FoundPrint };
   /** The views as silhouettes: seen before anything else is drawn. */
   outline: { inputs: { geometry: Geometry; factor: number }; value: Sheet };
   sheet: { inputs: { geometry: Geometry; factor: number }; value: Sheet };

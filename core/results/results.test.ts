@@ -148,7 +148,7 @@ describe("said and computed", () => {
     const warned = { ...row, source: { ...(row.source as SaidMesh), warnings: [{ code: "obj.group", message: "two groups" }] } };
     const { lookup } = await computeWanted([meshRequest(warned.source)], supplies);
     const part = joinPart(warned, [], lookup)!;
-    expect(part.source.kind === "mesh" && part.source.report.warnings.map((w) => w.code)).toContain("obj.group");
+    expect(part.source.kind === "mesh" && part.source.noted.map((w) => w.code)).toContain("obj.group");
   });
 });
 

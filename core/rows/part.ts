@@ -157,7 +157,7 @@ export const partExtras = {
   }),
 };
 
-export const warningSchema = Joi.object<MeshWarning, true>({
+const warningSchema = Joi.object<MeshWarning, true>({
   code: text().required(),
   message: text().required(),
   count: Joi.number().optional(),

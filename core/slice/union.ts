@@ -17,7 +17,7 @@ export function unionVolume(solids: Solids, mesh: Mesh, topology: Topology, shel
   union.delete();
   // A shell that crosses itself passes the library's check and counts twice there: the rays would see it.
   if (value < quick.low * 0.98 || value > quick.high * 1.02) return quick;
-  return { value, low: value, high: value, how: "union of its shells" };
+  return { value, low: value, high: value, how: "union" };
 }
 
 /** The union as a mesh, for a mended version; undefined where the library does not take the shells. */

@@ -29,18 +29,6 @@ export interface Figure {
   assumptions: Assumption[];
 }
 
-/** A figure whose range is the same share of it below and above, such as 0.75 to 1.25. */
-export const rangedFigure = (
-  value: number,
-  range: { low: number; high: number },
-  why: Pick<Figure, "formula" | "inputs" | "assumptions">,
-): Figure => ({
-  value,
-  low: value * range.low,
-  high: value * range.high,
-  ...why,
-});
-
 /** "34 g to 63 g": one figure where both ends read the same. */
 export function formatSpan({ low, high }: { low: number; high: number }, format: (n: number) => string): string {
   // Neither end is broken over two lines.

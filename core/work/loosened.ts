@@ -10,4 +10,3 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
     .filter((r) => r.mayGo && !leads(r.table, r.id));
   return loose.length === 0 ? item : ({ ...item, ...Object.fromEntries(loose.map((r) => [r.field, null])) } as WorkItem);
 }
-

@@ -17,7 +17,7 @@ export const read: Job<Jobs["read"]["request"], Jobs["read"]["answer"]> = {
     const parts = [];
     for (const body of bodies) {
       const { name, copies, raw, mesh, report } = body;
-      const warnings = report.warnings.filter((w) => !w.code.startsWith("mesh.") || w.code === "mesh.groups-kept");
+      const warnings = [...body.fileWarnings];
       if (format.startsWith("stl") && bodies.length === 1) {
         await judge(body, solids);
         parts.push({ name, copies, warnings, ...(await keepAsItCame(bytes, mesh, report)) });

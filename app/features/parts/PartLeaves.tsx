@@ -9,7 +9,7 @@ export function PartLeaves({ part }: { part: Part }) {
   const project = useProject();
   const base = `/s/${project.scene.id}/parts/${part.id}`;
   const implied = impliedScale(part, project.scene);
-  const faults = part.source.kind === "mesh" ? part.source.report.warnings.filter((w) => !HARMLESS.has(w.code)).length : 0;
+  const faults = part.source.kind === "mesh" ? part.source.noted.filter((w) => !HARMLESS.has(w.code)).length : 0;
   return (
     <Leaves
       of={part.name}

@@ -125,7 +125,7 @@ describe("one body, every way in", () => {
         ])}\nnonsense here\n`,
       ),
     );
-    for (const b of parts.ok ? parts.value.bodies : []) expect(b.report.warnings.map((w) => w.code)).toContain("obj.skipped");
-    expect(reportMesh(boxMesh(9, 9, 9)).report.warnings).toEqual([]);
+    for (const b of parts.ok ? parts.value.bodies : []) expect(b.fileWarnings.map((w) => w.code)).toContain("obj.skipped");
+    expect(reportMesh(boxMesh(9, 9, 9)).report.findings).toEqual([]);
   });
 });

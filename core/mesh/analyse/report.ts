@@ -9,14 +9,38 @@ import { shellsOf, type Shells } from "./shells";
 import { shellSum, solidVolume, type SolidVolume } from "./solid";
 import { buildTopology, type Topology } from "./topology";
 
+/** Something said of a mesh or its file. */
 export interface MeshWarning {
   code: string;
   message: string;
   count?: number;
 }
 
+/** What may be found in a mesh, in words. */
+const FINDINGS = {
+  "mesh.degenerate-only": "No triangle has any area: there is nothing to print.",
+  "mesh.open": "The surface has holes: size and area hold, volume and print figures are only a guide.",
+  "mesh.non-manifold": "Some edges join more than two triangles: slicers may fill or drop what is there.",
+  "mesh.flipped": "Some triangles face inwards: volume is wrong by what they enclose.",
+  "mesh.degenerate": "Triangles without area were left out of the edge counts.",
+  "mesh.duplicate": "Some triangles are there twice: slicers may leave a gap where they are.",
+  "mesh.cavities": "The solid has closed hollows inside: resin stays liquid in them unless they are drained.",
+  "mesh.overlap": "Closed surfaces run into each other: what lies in several of them is counted once. Slicers join them as a rule.",
+  "mesh.inside-out": "Closed surfaces face inwards with nothing to hollow out. They are taken as solid.",
+};
+export type MeshFault = keyof typeof FINDINGS;
+export const MESH_FAULTS = Object.keys(FINDINGS) as MeshFault[];
+
+/** Something that was found in a mesh, and how often. */
+export interface MeshFinding {
+  code: MeshFault;
+  count: number;
+}
+
+export const sayFinding = ({ code, count }: MeshFinding): MeshWarning => ({ code, message: FINDINGS[code], count });
+
 /** Raised when the report says more than it did: stored ones are then made anew. */
-export const REPORT_VERSION = 4;
+export const REPORT_VERSION = 5;
 
 export interface MeshReport {
   version: number;
@@ -46,7 +70,7 @@ export interface MeshReport {
   solid?: SolidVolume;
   areaMm2: number;
   centroidMm: [number, number, number];
-  warnings: MeshWarning[];
+  findings: MeshFinding[];
   /** Where the faults are, mm in the mesh as measured. */
   places: Place[];
 }
@@ -109,61 +133,18 @@ export function reportMesh(
   const duplicates = duplicateTriangles(mesh, topology);
   const { volumeMm3, areaMm2, centroidMm } = measureSolid(mesh, bounds);
   onProgress?.(0.9, "measuring");
-  const warnings: MeshWarning[] = [];
+  const findings: MeshFinding[] = [];
   const { boundaryEdges, nonManifoldEdges, degenerateTriangles } = topology;
-  if (topology.shells === 0)
-    warnings.push({
-      code: "mesh.degenerate-only",
-      message: "No triangle has any area: there is nothing to print.",
-      count: degenerateTriangles,
-    });
-  if (boundaryEdges > 0)
-    warnings.push({
-      code: "mesh.open",
-      message: "The surface has holes: size and area hold, volume and print figures are only a guide.",
-      count: boundaryEdges,
-    });
-  if (nonManifoldEdges > 0)
-    warnings.push({
-      code: "mesh.non-manifold",
-      message: "Some edges join more than two triangles: slicers may fill or drop what is there.",
-      count: nonManifoldEdges,
-    });
-  if (flipped.length > 0)
-    warnings.push({
-      code: "mesh.flipped",
-      message: "Some triangles face inwards: volume is wrong by what they enclose.",
-      count: flipped.length,
-    });
+  if (topology.shells === 0) findings.push({ code: "mesh.degenerate-only", count: degenerateTriangles });
+  if (boundaryEdges > 0) findings.push({ code: "mesh.open", count: boundaryEdges });
+  if (nonManifoldEdges > 0) findings.push({ code: "mesh.non-manifold", count: nonManifoldEdges });
+  if (flipped.length > 0) findings.push({ code: "mesh.flipped", count: flipped.length });
   const insideOut = list.filter((s) => s.insideOut).length;
-  if (insideOut > 0)
-    warnings.push({
-      code: "mesh.inside-out",
-      message:
-        insideOut === list.length
-          ? "The whole surface faces inwards. It is taken as solid."
-          : "Some closed surfaces face inwards with nothing to hollow out. They are taken as solid.",
-      count: insideOut,
-    });
-  if (degenerateTriangles > 0 && topology.shells > 0)
-    warnings.push({
-      code: "mesh.degenerate",
-      message: "Triangles without area were left out of the edge counts.",
-      count: degenerateTriangles,
-    });
-  if (duplicates.length > 0)
-    warnings.push({
-      code: "mesh.duplicate",
-      message: "Some triangles are there twice: slicers may leave a gap where they are.",
-      count: duplicates.length,
-    });
+  if (insideOut > 0) findings.push({ code: "mesh.inside-out", count: insideOut });
+  if (degenerateTriangles > 0 && topology.shells > 0) findings.push({ code: "mesh.degenerate", count: degenerateTriangles });
+  if (duplicates.length > 0) findings.push({ code: "mesh.duplicate", count: duplicates.length });
   const cavities = list.filter((s) => s.role === "hollow").length;
-  if (cavities > 0)
-    warnings.push({
-      code: "mesh.cavities",
-      message: "The solid has closed hollows inside: resin stays liquid in them unless they are drained.",
-      count: cavities,
-    });
+  if (cavities > 0) findings.push({ code: "mesh.cavities", count: cavities });
   const report: MeshReport = {
     version: REPORT_VERSION,
     triangles: triangleCount(mesh),
@@ -182,7 +163,7 @@ export function reportMesh(
     volumeMm3,
     areaMm2,
     centroidMm,
-    warnings,
+    findings,
     places: placesOf(mesh, topology, bounds, shells, duplicates),
   };
   judgeSolid(report, shells, solidVolume(mesh, shells));
@@ -196,17 +177,13 @@ const OVERLAP_SHARE = 1e-4;
 /** Puts the printed solid's volume into a report, and what of the mesh lies in more than one shell. A better volume may follow a first. */
 export function judgeSolid(report: MeshReport, shells: Shells, solid: SolidVolume): void {
   report.solid = solid;
-  report.warnings = report.warnings.filter((w) => w.code !== "mesh.overlap");
+  report.findings = report.findings.filter((w) => w.code !== "mesh.overlap");
   report.places = report.places.filter((p) => p.code !== "overlap");
   // Only what the error of the volume cannot explain is an overlap.
   const twice = shells.list.every((s) => s.closed) ? shellSum(shells) - solid.value : 0;
   report.overlapMm3 = twice > Math.max(solid.high - solid.value, OVERLAP_SHARE * solid.value) ? twice : 0;
   if (report.overlapMm3 === 0) return;
-  report.warnings.push({
-    code: "mesh.overlap",
-    message: "Closed surfaces run into each other: what lies in several of them is counted once. Slicers join them as a rule.",
-    count: shells.mayOverlap.length,
-  });
+  report.findings.push({ code: "mesh.overlap", count: shells.mayOverlap.length });
   report.places.push(...overlapPlaces(shells));
 }
 

@@ -3,12 +3,21 @@ import { AXIS_FRAMES, columnsOf, type Columns } from "./columns";
 import type { Mesh } from "../mesh";
 import { printedMesh, type Shells } from "./shells";
 
+/** The ways in which it is found. */
+export const SOLID_HOW = {
+  shell: "one closed shell",
+  apart: "closed shells that keep apart, added up",
+  rays: "winding numbers along rays in three directions",
+  "open rays": "winding numbers along rays in three directions; the mesh is open",
+  union: "union of its shells",
+};
+export type SolidHow = keyof typeof SOLID_HOW;
+
 export interface SolidVolume {
   value: number;
   low: number;
   high: number;
-  /** The way it was found, in words. */
-  how: string;
+  how: SolidHow;
 }
 
 /** Rays along the longer side of each of three grids. */
@@ -23,7 +32,7 @@ export function solidVolume(mesh: Mesh, shells: Shells): SolidVolume {
   const { list, mayOverlap } = shells;
   if (mayOverlap.length === 0 && list.every((s) => s.closed)) {
     const value = shellSum(shells);
-    return { value, low: value, high: value, how: list.length === 1 ? "one closed shell" : `${list.length} closed shells that keep apart` };
+    return { value, low: value, high: value, how: list.length === 1 ? "shell" : "apart" };
   }
   return raysVolume(
     printedMesh(mesh, shells),
@@ -47,7 +56,7 @@ function raysVolume(mesh: Mesh, closed: boolean): SolidVolume {
     value,
     low: Math.max(0, Math.min(values[0], value) * 0.995 - (closed ? 0 : unsure)),
     high: values[2] * 1.005 + unsure,
-    how: `winding numbers along rays in three directions${closed ? "" : "; the mesh is open"}`,
+    how: closed ? "rays" : "open rays",
   };
 }
 

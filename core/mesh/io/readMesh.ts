@@ -3,7 +3,7 @@ import { checkPartSize, fail, ok, PART_SIZE_LIMITS_MM, type OnProgress, type Res
 import { readSoup } from "./formats";
 import { scaleMesh, type Mesh, type MeshFormat, type SoupBody, type SoupFile } from "../mesh";
 import { outsideAreaMm2 } from "../analyse/raster";
-import { reportMesh, type MeshReport } from "../analyse/report";
+import { reportMesh, type MeshReport, type MeshWarning } from "../analyse/report";
 import type { Shells } from "../analyse/shells";
 import { buildTopology, type Topology } from "../analyse/topology";
 import { FILE_UNIT_MM, UNSTATED, type FileUnit, type MeshUnit } from "./fileUnit";
@@ -18,6 +18,8 @@ interface MeshBody {
   /** Millimetres. */
   mesh: Mesh;
   report: MeshReport;
+  /** What the reader of the file warns of. */
+  fileWarnings: readonly MeshWarning[];
   /** What a brush reaches from outside, mm²: see outsideAreaMm2. */
   outsideMm2: number;
   topology: Topology;
@@ -150,6 +152,5 @@ function measureBody(
   const size = report.bounds.size;
   // Too large to be a part is refused; too small may be another unit, which is asked with the mesh in hand.
   if (Math.max(...size) > PART_SIZE_LIMITS_MM.most) return checkPartSize(size) as Result<never>;
-  report.warnings.push(...file.warnings);
-  return ok({ name, copies, raw, mesh, report, topology, shells, outsideMm2: outsideAreaMm2(mesh) });
+  return ok({ name, copies, raw, mesh, report, fileWarnings: file.warnings, topology, shells, outsideMm2: outsideAreaMm2(mesh) });
 }

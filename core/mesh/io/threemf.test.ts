@@ -341,7 +341,7 @@ describe("groups as parts", () => {
     const at = text.findIndex((l) => l.startsWith("f ")) + 4;
     const file = readParts(strToU8([...text.slice(0, at), "g roof", ...text.slice(at)].join("\n")));
     expect(file.ok && file.value.bodies.length).toBe(1);
-    expect(file.ok && file.value.bodies[0].report.warnings.map((w) => w.code)).toContain("mesh.groups-kept");
+    expect(file.ok && file.value.bodies[0].fileWarnings.map((w) => w.code)).toContain("mesh.groups-kept");
   });
   it("solids of a text STL too", () => {
     const facet = (z: number): string =>

@@ -69,7 +69,7 @@ describe("cavities", () => {
     const r = report(hollow());
     expect(r).toMatchObject({ shells: 2, cavities: 1, watertight: true });
     expect(r.volumeMm3).toBeCloseTo(solids.Manifold.cube([20, 20, 20], true).subtract(solids.Manifold.sphere(6, 32)).volume(), 1);
-    expect(r.warnings.map((w) => w.code)).toContain("mesh.cavities");
+    expect(r.findings.map((w) => w.code)).toContain("mesh.cavities");
     // Somewhere on the hollow's own surface, six from the middle.
     const [place] = r.places.filter((p) => p.code === "cavity");
     expect(Math.abs(Math.hypot(...place.at) - 6)).toBeLessThan(0.3);

@@ -2,46 +2,16 @@
  * Filament estimate from the lines that the printer lays (layers.ts): volume is area × layer height, time follows from speeds per kind of
  * line with trapezoid moves along each contour and each row. What slicers do beyond that and their own times miss stands in the range.
  */
-import { rangedFigure, type Assumption, type Figure, type OnProgress } from "../../units";
+import type { OnProgress } from "../../units";
 import type { Mesh, Topology } from "../../mesh";
 import type { Solids } from "../../slice";
-import { costOf, priceOf } from "../price";
+import { priceOf } from "../price";
 import { overhangOf, SPACING_MM, withDefaults, type FilamentProfile } from "../printers";
-import { BRIDGE_MM } from "./bridge";
 import { contoursTimeS } from "./contour";
+import { figuresOf, rangeOf, type PrintEstimate } from "./figures";
+import type { FoundEstimate, Layering, LayerTime } from "./found";
 import { planLines, type Lines, type LineSettings, type PlannedLayer } from "./layers";
 import { moveTimeS } from "./moves";
-
-export interface PrintEstimate {
-  process: "fdm" | "resin";
-  layers: number;
-  layerMm: number;
-  timeS: Figure;
-  materialMm3: Figure;
-  massG: Figure;
-  costMinor: Figure;
-  currency: string;
-  supportMm3: number;
-  /** Filament: what a plate of several pieces is reckoned from. Absent in facts before version 5. */
-  layering?: Layering;
-}
-
-export interface Layering {
-  /** The layers of one piece from the plate up, in runs that take about as long, without the least time of a layer. */
-  times: LayerTime[];
-  leastLayerS: number;
-  /** Time of the supports, brim and raft of one piece, s. */
-  supportS: number;
-}
-
-/** Neighbouring layers that take about as long as each other. */
-interface LayerTime {
-  count: number;
-  /** One piece alone on the plate, s a layer. */
-  aloneS: number;
-  /** One of several: the way to the next piece is in it, s a layer. */
-  amongS: number;
-}
 
 /**
  * How far such models are known to miss, until the user's own record says better: slicers' own times are off by a quarter either way
@@ -186,11 +156,11 @@ export function estimateFdm(
   onProgress?: OnProgress,
   signal?: AbortSignal,
 ): PrintEstimate {
-  return estimateLines(planLines(solids, mesh, topology, lineSettings(printer), onProgress, signal), printer);
+  return figuresOf(findLines(planLines(solids, mesh, topology, lineSettings(printer), onProgress, signal), printer), priceOf(printer));
 }
 
 /** The same where the lines are known. */
-export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, printer: FilamentProfile): PrintEstimate {
+export function findLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, printer: FilamentProfile): FoundEstimate {
   const { layerMm: t, lineWidthMm: w } = printer;
   const { firstLayerMmS, raftLayers, supportDensity } = withDefaults(printer);
   const overhangDeg = overhangOf(printer);
@@ -221,54 +191,28 @@ export function estimateLines({ layers, brimMm, firstMm2, slopedMm2 }: Lines, pr
   const slopedMm3 = Math.min(sums.skinMm2, slopedMm2 * skinLayers) * t * (1 - printer.infill);
   const schools = materialMm3 > 0 ? (SLOPE_SCHOOLS * slopedMm3) / materialMm3 : 0;
   const materialRange = { low: FDM_MATERIAL_RANGE.low - schools, high: FDM_MATERIAL_RANGE.high + schools };
-  const slopes: Assumption[] =
-    schools > 0.01
-      ? [{ text: `Skins on slopes differ from school to school: ${Math.round(schools * 100)} % of the range is theirs.`, kind: "practice" }]
-      : [];
   const layering: Layering = { times: runsOf(layerSeconds), leastLayerS: printer.leastLayerS, supportS: sums.supportS + underS };
   const timeS = layersS(layering, 1) + (total + raftLayers) * printer.layerChangeS + sums.supportS + underS + printer.startS;
   const massG = (materialMm3 / 1000) * printer.densityGCm3;
-  const profile: Assumption = {
-    text: "Speeds, acceleration and walls of the printer's profile; edit them to match your machine.",
-    kind: "practice",
-  };
-  const support: Assumption = {
-    text: `Overhangs beyond ${overhangDeg}° from upright get support, but for bridges up to ${BRIDGE_MM} mm that rest on both sides, as lines at ${Math.round(supportDensity * 100)} % density down to what lies below.`,
-    kind: "practice",
-  };
-  const mm2 = (x: number): string => `${Math.round(((x * t) / 1000) * 10) / 10} cm³`;
-  const inputs = [
-    { name: "layers", value: `${total} of ${t} mm` },
-    { name: "walls", value: mm2(sums.wallMm2) },
-    { name: "skins", value: mm2(sums.skinMm2) },
-    { name: "infill", value: `${mm2(sums.infillMm2)} at ${Math.round(printer.infill * 100)} %` },
-    { name: "support", value: `${Math.round(sums.supportMm3 / 100) / 10} cm³` },
-    ...(underMm > 0 ? [{ name: "brim and raft", value: `${Math.round(underMm3 / 100) / 10} cm³` }] : []),
-  ];
-  const ranged = (value: number, range: { low: number; high: number }, formula: string, assumptions: Assumption[]): Figure =>
-    rangedFigure(value, range, { formula, inputs, assumptions });
-  const estimate = {
-    process: "fdm" as const,
+  return {
+    process: "fdm",
     layers: total,
     layerMm: t,
-    currency: printer.currency,
     supportMm3: sums.supportMm3,
     layering,
-    timeS: ranged(
-      timeS,
-      FDM_TIME_RANGE,
-      "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up",
-      [profile, support, { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" }],
-    ),
-    materialMm3: ranged(materialMm3, materialRange, "layer height × (wall + skin + infill × density) + support", [
-      profile,
-      support,
-      ...slopes,
-    ]),
-    massG: ranged(massG, materialRange, "material × density", [
-      ...slopes,
-      { text: `Density ${printer.densityGCm3} g/cm³, a usual value for the common filament.`, kind: "memory" },
-    ]),
+    timeS: rangeOf(timeS, FDM_TIME_RANGE),
+    materialMm3: rangeOf(materialMm3, materialRange),
+    massG: rangeOf(massG, materialRange),
+    parts: {
+      wallMm3: sums.wallMm2 * t,
+      skinMm3: sums.skinMm2 * t,
+      infillMm3: sums.infillMm2 * t,
+      underMm3,
+      infill: printer.infill,
+      supportDensity,
+      overhangDeg,
+      densityGCm3: printer.densityGCm3,
+      slopes: schools,
+    },
   };
-  return { ...estimate, costMinor: costOf(estimate, priceOf(printer)) };
 }

@@ -2,11 +2,11 @@
  * Resin estimate. Time = bottom layers × (bottom exposure + lift cycle) + the others × (exposure + lift cycle);
  * it depends on the height and not on how many pieces share the plate. Arithmetic exact; values from the profile.
  */
-import { rangedFigure, type Assumption, type Figure } from "../../units";
 import { layerCount } from "../../slice";
-import type { PrintEstimate } from "./fdm";
+import { figuresOf, rangeOf, type PrintEstimate } from "./figures";
+import type { FoundEstimate } from "./found";
 import { pointsMm3, type Points } from "../orient/hold";
-import { costOf, priceOf } from "../price";
+import { priceOf } from "../price";
 import type { Lift, ResinProfile } from "../printers";
 
 /** One lift and return, in one stage or two, with its rests, seconds. */
@@ -43,14 +43,14 @@ const RESIN_RANGE = { low: 0.85, high: 1.15 };
  * `copies` of a part of this height and volume on `plates` plates, each as high as this.
  * `points` hold it up; without any it lies on the plate itself. A part too tall for the machine is given piece by piece: its height is that of a piece, its plates are its pieces.
  */
-export function estimateResin(
+export function findResin(
   heightMm: number,
   volumeMm3: number,
   copies: number,
   printer: ResinProfile,
   points: Points | null,
   plates = 1,
-): PrintEstimate {
+): FoundEstimate {
   const height = heightMm + (points ? printer.supportLiftMm : 0);
   const layers = layerCount(height, printer.layerMm);
   const timeS = plates * (resinTimeS(height, printer) + printer.startS);
@@ -58,43 +58,32 @@ export function estimateResin(
   const curedMm3 = volumeMm3 * copies + supportMm3;
   const materialMm3 = curedMm3 + plates * printer.lossMlPerPlate * 1000;
   const massG = (curedMm3 / 1000) * printer.curedDensityGCm3;
-  const profile: Assumption = {
-    text: "Exposure and lift of the printer's profile; take them from your resin's own sheet.",
-    kind: "typed",
-  };
-  const supports: Assumption = {
-    text: points
-      ? `${points.count.toLocaleString("en")} points of support, each on a column of ${(3 * points.tipMm).toFixed(1)} mm, ${points.meanMm.toFixed(0)} mm high on average; ${printer.lossMlPerPlate} ml lost on plate and in the wash.`
-      : `Flat enough to lie on the plate without supports; ${printer.lossMlPerPlate} ml lost on plate and in the wash.`,
-    kind: "practice",
-  };
-  const inputs = [
-    { name: "height with supports", value: `${height.toFixed(1)} mm` },
-    { name: "layers", value: `${layers} of ${printer.layerMm} mm` },
-    { name: "one lift and return", value: `${liftCycleS(printer.lift).toFixed(1)} s` },
-    { name: "copies on the plate", value: String(copies) },
-    ...(plates > 1 ? [{ name: "plates", value: String(plates) }] : []),
-  ];
-  const ranged = (value: number, formula: string, assumptions: Assumption[]): Figure =>
-    rangedFigure(value, RESIN_RANGE, { formula, inputs, assumptions });
-  const estimate = {
-    process: "resin" as const,
+  return {
+    process: "resin",
     layers,
     layerMm: printer.layerMm,
-    currency: printer.currency,
     supportMm3,
-    timeS: ranged(timeS, "bottom layers × (bottom exposure + lift) + transition + other layers × (exposure + lift) + start", [
-      profile,
-      {
-        text: "Range until your own prints narrow it: 15 % either way. Pauses of the machine that the profile does not name are not in it.",
-        kind: "model",
-      },
-    ]),
-    materialMm3: ranged(materialMm3, "(volume + supports) × copies + loss", [supports]),
-    massG: ranged(massG, "(volume + supports) × copies × cured density", [
-      supports,
-      { text: `Cured density ${printer.curedDensityGCm3} g/cm³.`, kind: "memory" },
-    ]),
+    timeS: rangeOf(timeS, RESIN_RANGE),
+    materialMm3: rangeOf(materialMm3, RESIN_RANGE),
+    massG: rangeOf(massG, RESIN_RANGE),
+    parts: {
+      heightMm: height,
+      liftCycleS: liftCycleS(printer.lift),
+      copies,
+      plates,
+      lossMlPerPlate: printer.lossMlPerPlate,
+      curedDensityGCm3: printer.curedDensityGCm3,
+      points: points && { count: points.count, tipMm: points.tipMm, meanMm: points.meanMm },
+    },
   };
-  return { ...estimate, costMinor: costOf(estimate, priceOf(printer)) };
 }
+
+/** The same in figures at the printer's price. */
+export const estimateResin = (
+  heightMm: number,
+  volumeMm3: number,
+  copies: number,
+  printer: ResinProfile,
+  points: Points | null,
+  plates = 1,
+): PrintEstimate => figuresOf(findResin(heightMm, volumeMm3, copies, printer, points, plates), priceOf(printer));

@@ -7,7 +7,7 @@ import { fail, ok, throwIfCancelled, type OnProgress, type Result } from "../../
 import { depthField, voxelFor, type DepthField } from "./depth";
 
 /** Raise it when hollowing is reckoned differently. */
-export const HOLLOW_VERSION = 1;
+export const HOLLOW_VERSION = 2;
 
 export interface Hole {
   for: "drain" | "vent";
@@ -57,6 +57,15 @@ const NEIGHBOURS = [
   [0, 0, -1],
 ] as const;
 
+/** A wall that leaves nothing hollow, and the part's thinnest side. */
+export interface WallRefused {
+  wallMm: number;
+  leastMm: number;
+}
+
+export const wallTooThick = ({ wallMm, leastMm }: WallRefused): string =>
+  `Two walls of ${wallMm} mm are thicker than the part, which is ${leastMm.toFixed(1)} mm at its thinnest side. Nothing would be hollow.`;
+
 /**
  * @param mesh model mm, wound so that material lies behind each facet
  * @param turn how it will be printed: its lowest place drains
@@ -72,11 +81,7 @@ export function hollowing(
 ): Result<Hollowing> {
   const { size } = boundsOf(mesh.positions);
   if (!(wallMm > 0)) return fail("hollow.wall", "A wall is thicker than nothing. Try 2 mm.");
-  if (wallMm * 2 >= Math.min(...size))
-    return fail(
-      "hollow.thick",
-      `Two walls of ${wallMm} mm are thicker than the part, which is ${Math.min(...size).toFixed(1)} mm at its thinnest side. Nothing would be hollow.`,
-    );
+  if (wallMm * 2 >= Math.min(...size)) return fail("hollow.thick", wallTooThick({ wallMm, leastMm: Math.min(...size) }));
   const depth = depthField(mesh, voxelFor(size, voxelMm), (f, phase) => onProgress?.(0.8 * f, phase), signal);
   const found = pocketsOf(depth, wallMm, turn, signal);
   onProgress?.(1, "pockets");

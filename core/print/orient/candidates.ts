@@ -11,10 +11,9 @@ import type { Shape } from "../shape";
 import { bestDirections, spread } from "./directions";
 import type { Marks } from "./hold";
 import { lookAt, type Stand } from "./stand";
-import { turnWords } from "./sides";
 
 /** Raise it when candidates are found differently. */
-export const WAYS_VERSION = 3;
+export const WAYS_VERSION = 4;
 
 export type BestFor = "clean" | "short" | "support" | "safe";
 export const BEST_FOR: Record<BestFor, string> = {
@@ -33,7 +32,6 @@ export const HABITS: Record<Habit, string> = {
 };
 
 export interface Candidate extends Stand {
-  words: string;
   bestFor: BestFor[];
   habit: Habit | null;
   /** The user's own turn. */
@@ -232,7 +230,7 @@ export function candidates(
       "looking at each way",
     );
     const stand = lookAt(shape, printer, x.turn, marks);
-    return { ...stand, words: turnWords(x.turn), bestFor: [], habit: x.habit, own: x.own, weights: weightsOf(stand, printer) };
+    return { ...stand, bestFor: [], habit: x.habit, own: x.own, weights: weightsOf(stand, printer) };
   };
   const stands = turns.map(look);
   if (printer.process === "resin") refine(stands, look, looks);
@@ -320,7 +318,7 @@ export function weightsOf(s: Stand, printer: PrintProfile): Record<BestFor, numb
   const safe =
     printer.process === "resin"
       ? s.peel.largestMm2 / 1000 + s.peel.jumpMm2 / 300 + s.cups.length + s.islands.length / 20
-      : s.heightMm / base + (1 - s.footing) * 3 + s.warnings.length * 0.5 + s.islands.length * 0.5;
+      : s.heightMm / base + (1 - s.footing) * 3 + s.lifts.length * 0.5 + s.islands.length * 0.5;
   return {
     clean: s.step.meanMm + (0.3 * s.heldSeenMm2) / Math.max(1, s.step.areaMm2 + s.heldSeenMm2),
     short,

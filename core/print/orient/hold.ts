@@ -25,6 +25,12 @@ const PROPS = 30;
 /** Facets lower than this lie on the plate, mm. */
 export const ON_PLATE_MM = 0.3;
 
+/** Where on a part something is held. */
+export interface HeldPlace {
+  side: "middle" | "left" | "right" | "front" | "back";
+  height: "low" | "half way up" | "high";
+}
+
 export interface Faces {
   /** As seen from above, mm²: a slope counts with its run, as it does in layers. */
   heldMm2: number;
@@ -33,7 +39,7 @@ export interface Faces {
   /** Of what is held, above the lowest point, mm. */
   meanHeightMm: number;
   step: { largestMm: number; meanMm: number; areaMm2: number };
-  places: { words: string; areaMm2: number }[];
+  places: (HeldPlace & { areaMm2: number })[];
   /** How high supports reach along the width of the front view, in even strips, mm; 0 for none. */
   props: number[];
 }
@@ -66,7 +72,7 @@ export function facesOf(
     stepSum = 0,
     stepMm2 = 0,
     largest = 0;
-  const places = new Map<string, number>();
+  const places = new Map<string, HeldPlace & { areaMm2: number }>();
   for (let t = 0; t < areasMm2.length; t++) {
     const area = areasMm2[t];
     if (area === 0) continue;
@@ -92,8 +98,11 @@ export function facesOf(
     lever += above * height;
     heldSeenMm2 += above * (seen[t] >= 1 ? 1 : 0);
     heldMatingMm2 += above * mating[t];
-    const words = placeWords(centre, bounds);
-    places.set(words, (places.get(words) ?? 0) + above);
+    const place = placeOf(centre, bounds);
+    const name = `${place.side} ${place.height}`;
+    const there = places.get(name);
+    if (there) there.areaMm2 += above;
+    else places.set(name, { ...place, areaMm2: above });
   }
   return {
     heldMm2,
@@ -101,16 +110,13 @@ export function facesOf(
     heldMatingMm2,
     meanHeightMm: heldMm2 > 0 ? lever / heldMm2 : 0,
     step: { largestMm: largest * printer.layerMm, meanMm: stepMm2 > 0 ? (stepSum / stepMm2) * printer.layerMm : 0, areaMm2: stepMm2 },
-    places: [...places]
-      .map(([words, areaMm2]) => ({ words, areaMm2 }))
-      .sort((a, b) => b.areaMm2 - a.areaMm2)
-      .slice(0, 3),
+    places: [...places.values()].sort((a, b) => b.areaMm2 - a.areaMm2).slice(0, 3),
     props,
   };
 }
 
-/** Where on the part as it stands in the scene: "front, low". The file's −y is its front. */
-function placeWords(at: readonly number[], { min, size }: ReturnType<typeof boundsOf>): string {
+/** Where on the part as it stands in the scene. The file's −y is its front. */
+function placeOf(at: readonly number[], { min, size }: ReturnType<typeof boundsOf>): HeldPlace {
   const share = at.map((v, k) => (size[k] > 0 ? (v - min[k]) / size[k] : 0.5));
   const off = [share[0] - 0.5, share[1] - 0.5];
   const side =
@@ -123,7 +129,7 @@ function placeWords(at: readonly number[], { min, size }: ReturnType<typeof boun
         : off[1] < 0
           ? "front"
           : "back";
-  return `${side}, ${share[2] < 1 / 3 ? "low" : share[2] > 2 / 3 ? "high" : "half way up"}`;
+  return { side, height: share[2] < 1 / 3 ? "low" : share[2] > 2 / 3 ? "high" : "half way up" };
 }
 
 /** The points under a resin part. */

@@ -19,6 +19,8 @@ import { seededRandom } from "../../units";
 import { GENERIC_PRINTERS, type FilamentPrinter, type ResinPrinter } from "../printers";
 import { Shape } from "../shape";
 import { BEST_FOR, candidates, restingDirections, turnTo, weightsOf, type BestFor, type Candidate } from "./candidates";
+import { turnWords } from "./sides";
+import { heldWords, liftingWords } from "./words";
 import { bestDirections, facetCost, spread, type DirectionCost } from "./directions";
 import { unmarked } from "./hold";
 import { marksOf, type FaceMark } from "./marks";
@@ -189,7 +191,7 @@ describe("resin, against a search of its own", () => {
     for (const c of offered)
       expect(
         found.some((w) => goals.every((g) => w[g] < c.weights[g] * 0.95)),
-        c.words,
+        turnWords(c.turn),
       ).toBe(false);
   });
 });
@@ -214,7 +216,7 @@ describe("how a part stands", () => {
     expect(ledge.supportMm3 / (8 * 5 * 20 * 0.15)).toBeGreaterThan(0.9);
     expect(ledge.supportMm3 / (8 * 5 * 20 * 0.15)).toBeLessThan(1.05);
     expect(ledge.bridgedMm2).toBe(0);
-    expect(ledge.places[0].words).toMatch(/^right/);
+    expect(heldWords(ledge.places[0])).toMatch(/^right/);
   });
   it("a beaker is a cup upright, its peel jumps where the floor ends, and lies on nothing that curls", () => {
     const { Manifold } = solids;
@@ -248,12 +250,12 @@ describe("how a part stands", () => {
     expect(s.step.meanMm).toBeCloseTo((0.2 * Math.SQRT1_2 * slopes) / (slopes + gables), 4);
   });
   it("names far corners, thin strips and little contact", () => {
-    expect(stand(boxMesh(160, 120, 10), large).warnings).toEqual(["4 far corners may lift: give them a brim"]);
-    expect(stand(boxMesh(160, 12, 10), large).warnings).toContain("a strip of 160 × 12 mm curls at its ends");
-    expect(stand(boxMesh(40, 30, 10), large).warnings).toEqual([]);
+    expect(stand(boxMesh(160, 120, 10), large).lifts.map(liftingWords)).toEqual(["4 far corners may lift: give them a brim"]);
+    expect(stand(boxMesh(160, 12, 10), large).lifts.map(liftingWords)).toContain("a strip of 160 × 12 mm curls at its ends");
+    expect(stand(boxMesh(40, 30, 10), large).lifts).toEqual([]);
     const pin = meshOfSolid(solids.Manifold.cylinder(20, 8, 8, 32).add(solids.Manifold.cube([40, 40, 4], true).translate([0, 0, 22])));
-    expect(stand(pin, large).warnings[0]).toMatch(/^only \d+ % of its outline rests/);
-    expect(stand(ball(2000), large).warnings[0]).toMatch(/nothing lies flat/);
+    expect(liftingWords(stand(pin, large).lifts[0])).toMatch(/^only \d+ % of its outline rests/);
+    expect(liftingWords(stand(ball(2000), large).lifts[0])).toMatch(/nothing lies flat/);
   });
 });
 

@@ -20,11 +20,15 @@ export interface StanceChoice {
   heightMm: number;
   /** Hull of what touches the plate as a share of the outline: how firmly it stands. */
   footing: number;
-  why: string[];
+  /** The whole surface. */
+  areaMm2: number;
 }
 
+/** Differences below this share of the surface do not decide. Common practice, no source. */
+export const DECIDES = 0.02;
+
 /** What stands on less than this share of its outline needs supports to stand at all. Common practice, no source. */
-const LEAST_FOOTING = 0.25;
+export const LEAST_FOOTING = 0.25;
 /** Corners this close to the plate touch it, mm. */
 const TOUCHES_MM = 0.3;
 const GENTLE = { from: Math.cos((30 * Math.PI) / 180), to: Math.cos((3 * Math.PI) / 180) };
@@ -50,7 +54,7 @@ export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): Stance
       gentleMm2: 0,
       heightMm: stance.heightMm,
       footing: footingOf(hull, turn, stance),
-      why: [],
+      areaMm2: 0,
     };
   });
   const axes = turns.map((turn) => turnRows(turn)[2]);
@@ -80,8 +84,7 @@ export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): Stance
       if (level > GENTLE.from && level < GENTLE.to) choices[k].gentleMm2 += area;
     }
   }
-  // Differences below two per cent of the surface do not decide.
-  const step = total * 0.02;
+  const step = total * DECIDES;
   const key = (c: StanceChoice): number[] => [
     c.fit.pieces,
     c.footing < LEAST_FOOTING ? 1 : 0,
@@ -96,12 +99,7 @@ export function waysUp(shape: Shape, printer: PrintProfile, also?: Turn): Stance
     const i = x.findIndex((v, j) => v !== y[j]);
     return i < 0 ? 0 : x[i] - y[i];
   });
-  for (const c of choices) {
-    c.why.push(c.fit.fits ? "fits in one piece" : `needs ${c.fit.pieces} pieces`);
-    if (c.footing < LEAST_FOOTING) c.why.push("stands on supports only");
-    c.why.push(c.overhangMm2 < step ? "nothing hangs over" : `${Math.round(c.overhangMm2 / 100)} cm² hang over`);
-    if (c.gentleMm2 >= step) c.why.push(`${Math.round(c.gentleMm2 / 100)} cm² of gentle slope will show lines`);
-  }
+  for (const c of choices) c.areaMm2 = total;
   return choices;
 }
 

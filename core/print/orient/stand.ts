@@ -12,7 +12,7 @@ import { fitOn, stanceOf, type Fit } from "../fit";
 import { SUPPORT_OFF } from "../handsOn";
 import { overhangOf, withDefaults, type FilamentProfile, type PrintProfile } from "../printers";
 import type { Shape } from "../shape";
-import { facesOf, liesOnPlate, pointsMm3, pointsUnder, ON_PLATE_MM, type Marks } from "./hold";
+import { facesOf, liesOnPlate, type Faces, pointsMm3, pointsUnder, ON_PLATE_MM, type Marks } from "./hold";
 import { footingOf } from "./sides";
 import { startsOf, type Start } from "./starts";
 
@@ -34,6 +34,16 @@ interface Peel {
   jumpLayer: number;
 }
 
+/** What of the first layer may come off the plate. */
+export type Lifting =
+  | { kind: "nothing flat" }
+  | { kind: "little contact"; share: number }
+  | { kind: "corners"; count: number }
+  | { kind: "strip"; longMm: number; wideMm: number };
+
+/** Where loops begin: in corners, where it hides; in corners and on round pieces as a line from bottom to top; as a line that nothing hides. */
+export type Scar = "corners" | "corners and a line" | "a line";
+
 export interface Stand {
   turn: Turn;
   fit: Fit;
@@ -51,8 +61,8 @@ export interface Stand {
   heldMatingMm2: number;
   /** Resin: points that touch the part. */
   contacts: number;
-  /** Where supports stand, most first: "front, low". */
-  places: { words: string; areaMm2: number }[];
+  /** Where supports stand, most first. */
+  places: Faces["places"];
   /** How high supports reach along the width of the front view, in even strips, mm. */
   props: number[];
   /** Time to take supports off and clean what they leave, s. */
@@ -65,9 +75,9 @@ export interface Stand {
   cupsFlipped: AtLayer[];
   peel: Peel;
   /** Hull of what lies on the plate: sharp far corners, thin strips, little contact. */
-  warnings: string[];
+  lifts: Lifting[];
   /** Where the scar of the loops' start will sit; null for resin. */
-  scar: string | null;
+  scar: Scar | null;
 }
 
 /** Layers that supports are looked for in, at most: coarser ones do for tall parts. */
@@ -136,7 +146,7 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
     cups: printer.process === "resin" ? atLayers(pits) : [],
     cupsFlipped: printer.process === "resin" ? atLayers(startsOf(mesh, down, t).pits) : [],
     peel,
-    warnings: printer.process === "fdm" ? footprintWarnings(shape, turn, footing) : [],
+    lifts: printer.process === "fdm" ? liftingOf(shape, turn, footing) : [],
     scar: printer.process === "fdm" ? scarOf(turned, shape, t) : null,
   };
 }
@@ -204,15 +214,15 @@ function peelOf(areaMm2: Float64Array): Peel {
 }
 
 /** What of the first layer may come off: sharp far corners, thin strips, little contact. */
-function footprintWarnings({ hull }: Shape, turn: Turn, footing: number): string[] {
+function liftingOf({ hull }: Shape, turn: Turn, footing: number): Lifting[] {
   const turned = turnMesh(hull, turn).positions;
   const { min } = boundsOf(turned);
   const points: [number, number][] = [];
   for (let v = 0; v < turned.length; v += 3) if (turned[v + 2] <= min[2] + ON_PLATE_MM) points.push([turned[v], turned[v + 1]]);
   const outline = polygonHull(points);
-  const out: string[] = [];
-  if (!outline || footing < NO_CONTACT) return ["nothing lies flat on the plate: it stands on supports or a raft"];
-  if (footing < LITTLE_CONTACT) out.push(`only ${Math.round(footing * 100)} % of its outline rests on the plate`);
+  const out: Lifting[] = [];
+  if (!outline || footing < NO_CONTACT) return [{ kind: "nothing flat" }];
+  if (footing < LITTLE_CONTACT) out.push({ kind: "little contact", share: footing });
   const n = outline.length;
   const [cx, cy] = [0, 1].map((k) => outline.reduce((sum, q) => sum + q[k], 0) / n);
   const sharp = outline.filter(([x, y], i) => {
@@ -223,10 +233,9 @@ function footprintWarnings({ hull }: Shape, turn: Turn, footing: number): string
     const cos = (u[0] * v[0] + u[1] * v[1]) / (Math.hypot(u[0], u[1]) * Math.hypot(v[0], v[1]));
     return Math.hypot(x - cx, y - cy) > LIFTING.outMm && cos > Math.cos((LIFTING.sharpDeg * Math.PI) / 180);
   }).length;
-  if (sharp > 0) out.push(`${sharp} far corner${sharp > 1 ? "s" : ""} may lift: give ${sharp > 1 ? "them" : "it"} a brim`);
+  if (sharp > 0) out.push({ kind: "corners", count: sharp });
   const [long, wide] = widths(outline);
-  if (long > STRIP.longMm && long > STRIP.times * wide)
-    out.push(`a strip of ${Math.round(long)} × ${Math.round(wide)} mm curls at its ends`);
+  if (long > STRIP.longMm && long > STRIP.times * wide) out.push({ kind: "strip", longMm: long, wideMm: wide });
   return out;
 }
 
@@ -248,7 +257,7 @@ function widths(outline: readonly [number, number][]): [number, number] {
 }
 
 /** A loop begins where its contour turns sharply, if it does anywhere. */
-function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { topology }: Shape, layerMm: number): string {
+function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { topology }: Shape, layerMm: number): Scar {
   const { size } = boundsOf(turned.positions);
   let round = 0,
     cornered = 0;
@@ -263,10 +272,8 @@ function scarOf(turned: { positions: Float32Array; indices: Uint32Array }, { top
       }
     },
   });
-  if (round === 0) return "in the corners, where it hides";
-  return cornered >= round
-    ? "in the corners; on the round pieces as a line from bottom to top"
-    : "as a line from bottom to top: nothing hides it, turn it to the hidden side";
+  if (round === 0) return "corners";
+  return cornered >= round ? "corners and a line" : "a line";
 }
 
 function sharpest(points: Float64Array, begin: number, end: number): number {

@@ -4,7 +4,8 @@
  * tallest part: the others are lit along with it.
  */
 import { plateLayersS } from "../estimate/fdm";
-import { jobOf, plateTimeS, type PrintFacts, type Sum } from "../facts";
+import type { Sum } from "../estimate/found";
+import { jobOf, plateTimeS, type PrintFacts } from "../facts";
 import type { PrintProfile } from "../printers";
 
 /** One part on the plate: what the printer says of it, how many, and what is known better than the model. */

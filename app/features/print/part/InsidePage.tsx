@@ -2,7 +2,7 @@
 import { lazy, Suspense, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
-import type { FilamentPrinter, Hole, Hollowing, ResinPrinter, Strengthened } from "~core/print";
+import { wallTooThick, type FilamentPrinter, type Hole, type Hollowing, type ResinPrinter, type Strengthened } from "~core/print";
 import { partSizeMm, printFactsOf, type Part, type Zone } from "~core/project";
 import { hollowRequest, meshRequest, zonesRequest } from "~core/results";
 import { formatMm, formatMoney, formatVolume, ok, parseMm, parseNumber, readAsMm, spacedNumber } from "~core/units";
@@ -130,7 +130,7 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
               Measuring how deep it is{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
             </p>
           ) : "refused" in answer.value ? (
-            <p className="note-act">▲ {answer.value.refused}</p>
+            <p className="note-act">▲ {wallTooThick(answer.value.refused)}</p>
           ) : (
             <Verdict found={answer.value} printer={printer} copies={part.copies} />
           )}

@@ -13,6 +13,11 @@ import {
   turnWords,
   type FaceKind,
   type FaceMark,
+  factsOf,
+  heldWords,
+  liftingWords,
+  SCAR_WORDS,
+  priceOf,
   type PrintFacts,
   type Printer,
 } from "~core/print";
@@ -78,7 +83,8 @@ function Ways({ part }: { part: Part }) {
   };
   const view = useResults();
   const hours = found.map((w) => {
-    const facts = view.value(turnedRequest(part, printer, w.turn));
+    const there = view.value(turnedRequest(part, printer, w.turn));
+    const facts = there && factsOf(there, priceOf(printer));
     return (
       facts &&
       facts.one.timeS.value *
@@ -157,11 +163,11 @@ function InOneSentence({ ways, chosen }: { ways: readonly PicturedCandidate[]; c
   return (
     <p className="min-w-0 flex-1 self-center text-lg">
       {chosen ? "It lies " : "Safest: "}
-      <span className="font-semibold">{lies.words}</span>
+      <span className="font-semibold">{turnWords(lies.turn)}</span>
       {chosen && lies.bestFor.length > 0 && `, ${lies.bestFor.map((b) => BEST_FOR[b]).join(", ")}`}.{" "}
       {rest.length > 0 && (
         <span className="text-base text-soft">
-          Others: {rest.map((w) => `${w.words} is ${w.bestFor.map((b) => BEST_FOR[b]).join(", ")}`).join("; ")}.
+          Others: {rest.map((w) => `${turnWords(w.turn)} is ${w.bestFor.map((b) => BEST_FOR[b]).join(", ")}`).join("; ")}.
         </span>
       )}
     </p>
@@ -227,8 +233,9 @@ function Way({
 }) {
   useKey(String(nth), `Lay it so: way ${nth}`, "This part", onLay, !chosen && nth <= 9);
   const hours = useResult(turnedRequest(part, printer, way.turn), PRIORITY.check);
-  const one = hours.state === "ready" ? hours.value.one : null;
-  const known = hours.state === "ready" ? knownOfWay(part, printer, hours.value, chosen, printers) : null;
+  const facts = hours.state === "ready" ? factsOf(hours.value, priceOf(printer)) : null;
+  const one = facts?.one ?? null;
+  const known = facts && knownOfWay(part, printer, facts, chosen, printers);
   const resin = printer.process === "resin";
   const best = [
     ...way.bestFor.map((b) => BEST_FOR[b]),
@@ -237,7 +244,7 @@ function Way({
   ];
   const troubles = [
     ...(way.fit.fits ? [] : [`too large by ${formatMm(Math.max(...way.fit.overMm))}: ${way.fit.pieces} pieces`]),
-    ...way.warnings,
+    ...way.lifts.map(liftingWords),
     ...(way.heldMatingMm2 > 1 ? [`${cm2(way.heldMatingMm2)} of support on faces that lie against another part`] : []),
     ...(way.islands.length > 0 ? [`${islandWords(way)}`] : []),
     ...(way.cups.length > 0 ? [cupWords(way)] : []),
@@ -248,7 +255,7 @@ function Way({
       <div>
         <h2 className="text-lg">
           {chosen && <span aria-hidden="true">▸ </span>}
-          {nth}. {way.words}
+          {nth}. {turnWords(way.turn)}
         </h2>
         <p className="font-semibold">{best.join("; ") || "between the others"}</p>
         <p>
@@ -257,7 +264,10 @@ function Way({
               {sumText(part, knownSum(one.timeS.value, known.time), formatDuration)},{" "}
               {sumText(part, knownSum(one.massG.value, known.mass), formatMass)}
               {KNOWN_WORDS[known.from] && `, ${KNOWN_WORDS[known.from]}`}{" "}
-              <Why of={`${formatDuration(one.timeS.value * known.time.value)} ${way.words}`} reasons={knownReasons(one.timeS, known)} />
+              <Why
+                of={`${formatDuration(one.timeS.value * known.time.value)} ${turnWords(way.turn)}`}
+                reasons={knownReasons(one.timeS, known)}
+              />
             </>
           ) : (
             <span className="text-soft">{hours.state === "failed" ? hours.problem.message : "calculating hours"}</span>
@@ -276,7 +286,7 @@ function Way({
             ? `steps up to ${formatMm(way.step.largestMm)} on what is seen, ${formatMm(way.step.meanMm)} on average`
             : "no steps on what is seen: all of it is level or upright"}{" "}
           <Why
-            of={`steps ${way.words}`}
+            of={`steps ${turnWords(way.turn)}`}
             reasons={{
               formula: "step = layer × |cos| of the angle between a face and the vertical; level and upright faces have none",
               inputs: [
@@ -299,10 +309,10 @@ function Way({
           {way.places.length > 0 && (
             <p className="text-soft">
               {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of the support where it is seen: ` : "held "}
-              {way.places.map((p) => p.words).join("; ")}
+              {way.places.map(heldWords).join("; ")}
             </p>
           )}
-          {way.scar && <p className="text-soft">loops begin {way.scar}</p>}
+          {way.scar && <p className="text-soft">loops begin {SCAR_WORDS[way.scar]}</p>}
           {resin && (
             <p className="text-soft">
               largest layer {cm2(way.peel.largestMm2)} (layer {way.peel.layer.toLocaleString("en")}), largest growth {cm2(way.peel.jumpMm2)}{" "}
@@ -312,14 +322,19 @@ function Way({
         </Fold>
       </div>
       <div className="flex flex-col items-end gap-1 max-tab:col-span-2">
-        <button className="btn" disabled={chosen} onClick={onLay} aria-label={`${chosen ? "lies so" : "Lay it so"}: ${way.words}`}>
+        <button
+          className="btn"
+          disabled={chosen}
+          onClick={onLay}
+          aria-label={`${chosen ? "lies so" : "Lay it so"}: ${turnWords(way.turn)}`}
+        >
           {chosen ? "lies so" : "Lay it so"}
         </button>
         {chosen && (
           <button
             className="btn-text"
             onClick={() => void writeTurned(part, way.turn)}
-            aria-label={`Write ${part.name} ${way.words} as STL`}
+            aria-label={`Write ${part.name} ${turnWords(way.turn)} as STL`}
           >
             as STL
           </button>
@@ -349,7 +364,7 @@ const WIDE = 132,
   HIGH = 96;
 
 /** The part from the front as it lies, over its plate, with what holds it up. */
-function WayPicture({ way: { picture, props, words } }: { way: PicturedCandidate }) {
+function WayPicture({ way: { picture, props, turn } }: { way: PicturedCandidate }) {
   const s = Math.min(WIDE / Math.max(picture.widthMm, 1e-6), HIGH / Math.max(picture.heightMm, 1e-6));
   const x0 = 2 + (WIDE - picture.widthMm * s) / 2,
     y0 = 4 + HIGH;
@@ -359,7 +374,7 @@ function WayPicture({ way: { picture, props, words } }: { way: PicturedCandidate
       viewBox={`0 0 ${WIDE + 4} ${HIGH + 12}`}
       className="w-full max-w-[9rem]"
       role="img"
-      aria-label={`The part ${words}, seen from the front`}
+      aria-label={`The part ${turnWords(turn)}, seen from the front`}
     >
       {props.map((h, i) =>
         h > 0 ? (
