@@ -95,7 +95,16 @@ export async function fullProject(): Promise<Full> {
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
       { id: "seam", kind: "seam", meetingId: "m1", filler: "epoxy-putty" },
       { id: "bench", kind: "bench", task: "file", rounds: 1, mostAnEvening: 3 },
-      { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: "kept" },
+      {
+        id: "o",
+        kind: "own",
+        title: "My usual base",
+        handsOnS: 600,
+        waitS: 43200,
+        family: "water acrylic",
+        needs: ["daylight"],
+        procedureId: "kept",
+      },
     ],
   };
   const shed: Part = {
@@ -200,6 +209,7 @@ export async function fullProject(): Promise<Full> {
   });
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
+  project.habits.place = { latDeg: 52.5, lonDeg: 13.4 };
   project.habits.fills.push({
     id: "fill1",
     product: "filler",

@@ -12,6 +12,8 @@ export interface Range {
 
 export const LIMITS = {
   /** Of ten that are planned, and hours that a planned one takes. */
+  latDeg: { least: -90, most: 90 },
+  lonDeg: { least: -180, most: 180 },
   eveningsOfTen: { least: 0.5, most: 10 },
   hoursTake: { least: 0.1, most: 10 },
   /** Characters. */

@@ -7,6 +7,7 @@
 import TinyQueue from "tinyqueue";
 import { awakeAt, type Stretch } from "./evenings";
 import { heldPrinters, type StepState } from "./status";
+import type { Need } from "../work";
 import type { Step } from "./steps";
 
 export interface Slot {
@@ -55,6 +56,9 @@ export function tails(steps: readonly Step[]): Map<string, number> {
   return out;
 }
 
+/** Rather than in pieces a step is done in one go, if that is possible within so long. Common choice. */
+const WAITS_FOR_ONE_MS = 14 * 86_400_000;
+
 interface Ready {
   step: Step;
   order: number;
@@ -66,6 +70,8 @@ export interface ScheduleOptions {
   failures?: ReadonlyMap<string, readonly number[]>;
   /** When nobody begins a failed run again, in order. */
   nights?: readonly Stretch[];
+  /** When what steps need can be had, such as daylight, in order: a step that needs it is done within. */
+  hours?: ReadonlyMap<Need, readonly Stretch[]>;
   /** When somebody can change a plate, though it is no evening at the bench. */
   changes?: readonly Stretch[];
   /** When printers that are told so must be still, in order, and which printers those are. */
@@ -107,7 +113,7 @@ export function schedule(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  { failures, nights = [], changes = [], quiet }: ScheduleOptions = {},
+  { failures, nights = [], changes = [], quiet, hours }: ScheduleOptions = {},
 ): Schedule {
   const tail = tails(steps);
   const free = new Map<string, number>();
@@ -242,7 +248,9 @@ export function schedule(
   function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
     const still = step.machineS > 0 && step.printerId !== null && quiet?.printers.has(step.printerId) ? quiet.hours : [];
     for (let at = from; ;) {
-      const hands = find(at, step.handsOnS * 1000, isPlate(step));
+      const within = step.needs.flatMap((n) => hours?.get(n) ?? []);
+      const bound = step.needs.some((n) => hours?.has(n));
+      const hands = bound ? findWithin(within, at, step.handsOnS * 1000, isPlate(step)) : find(at, step.handsOnS * 1000, isPlate(step));
       if (!hands) return undefined;
       const end = hands[hands.length - 1].to;
       const machine = step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null;
@@ -298,6 +306,32 @@ export function schedule(
       if (w.to - start <= 0 || w.platesOnly) continue;
       const use = Math.min(left, w.to - start);
       out.push({ from: start, to: start + use });
+      left -= use;
+      if (left <= 0) return out;
+    }
+    return undefined;
+  }
+
+  /** First stretch of `ms` inside one evening and inside these hours; over several where none is so long for a while: days get longer too slowly. */
+  function findWithin(list: readonly Stretch[], from: number, ms: number, plate: boolean): Stretch[] | undefined {
+    const rooms: Stretch[] = [];
+    let at = 0;
+    for (let i = firstAfter(from); i < windows.length; i++) {
+      const w = windows[i];
+      if (w.platesOnly && !plate) continue;
+      while (at < list.length && list[at].to <= w.from) at++;
+      for (let k = at; k < list.length && list[k].from < w.to; k++) {
+        const room = { from: Math.max(w.from, list[k].from, from), to: Math.min(w.to, list[k].to) };
+        const soon = rooms.length === 0 || room.from - rooms[0].from < WAITS_FOR_ONE_MS;
+        if (room.to - room.from >= ms && soon) return [{ from: room.from, to: room.from + ms }];
+        if (room.to > room.from) rooms.push(room);
+      }
+    }
+    const out: Stretch[] = [];
+    let left = ms;
+    for (const r of rooms) {
+      const use = Math.min(left, r.to - r.from);
+      out.push({ from: r.from, to: r.from + use });
       left -= use;
       if (left <= 0) return out;
     }

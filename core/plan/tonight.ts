@@ -2,7 +2,8 @@
  * The model of Tonight: what can be done in the minutes at hand, what runs and sets, what to leave alone, and when the
  * scene is ready. Sentences, lanes and clocks are all read from here, so they cannot disagree.
  */
-import type { Project, StepRecord } from "../project";
+import { placeOf, type Project, type StepRecord } from "../project";
+import { hoursOfNeeds, isThere, type Having, type Need } from "../work";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
 import { schedule, tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
@@ -26,14 +27,16 @@ export interface Clock {
 }
 
 /** What somebody has at hand tonight. */
-export interface AtHand {
+export interface AtHand extends Having {
   minutes: number;
-  /** A place where spraying is allowed. */
-  spray: boolean;
-  /** The airbrush is set up. */
-  airbrush: boolean;
-  /** The room is warm enough for resin. */
-  warm: boolean;
+}
+
+/** Steps that could be done but for something that goes by the clock. */
+export interface Later {
+  need: Need;
+  steps: number;
+  /** When the first of them is planned; null where none of them finds such an hour in the evenings. */
+  at: number | null;
 }
 
 export interface Tonight {
@@ -41,6 +44,8 @@ export interface Tonight {
   offers: Offer[];
   /** The same offers as goes at the bench: one stage through all pieces. */
   sessions: Go[];
+  /** What waits for its hours, such as daylight. */
+  later: Later[];
   /** The plate to start before bed. */
   beforeBed: Offer | null;
   clocks: Clock[];
@@ -118,6 +123,7 @@ export function plateHours({ scene, habits }: Pick<Project, "scene" | "habits">,
   return {
     nights: nightsBetween(now, until, scene.timeZone, habits.sleep),
     changes: eveningsFrom(now, habits.changes, scene.timeZone, HORIZON_DAYS),
+    hours: hoursOfNeeds(now, until, placeOf(habits)),
     ...(habits.quiet && loud.length > 0
       ? { quiet: { hours: nightsBetween(now, until, scene.timeZone, habits.quiet), printers: new Set(loud) } }
       : {}),
@@ -140,7 +146,8 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const resting = new Set(others.flatMap(({ scene }) => (scene.rests ? [scene.id] : [])));
   const rests = (s: Step): boolean => (s.scene ? resting.has(s.scene.id) : project.scene.rests);
   const atWork = steps.filter((s) => !rests(s) || isUnderWay(s, states));
-  const plan = schedule(atWork, states, evenings, now, plateHours(project, now));
+  const hours = plateHours(project, now);
+  const plan = schedule(atWork, states, evenings, now, hours);
   // An evening that the user opened is open, also past bedtime.
   const inEvening = evenings.some((e) => e.from <= now && now < e.to);
   const changes = eveningsFrom(now, project.habits.changes, project.scene.timeZone, 1);
@@ -171,7 +178,8 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const own = steps.filter((s) => !s.scene);
   const ownSlots = plan.slots.filter((s) => !s.step.scene);
   const last = ownSlots.reduce((latest: number, s: Slot) => Math.max(latest, s.free), now);
-  const offers = asleep && !awake ? [] : offersNow(atWork, states, have);
+  const offers =
+    asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => isThere(s.needs, have, now, placeOf(project.habits)));
   return {
     now,
     steps: own,
@@ -183,6 +191,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     schedule: plan,
     asleep,
     offers,
+    later: laterOf(atWork, states, plan, hours.hours!, now),
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone, project.habits.sleep),
     done: own.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS,
@@ -193,6 +202,10 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
       clocks.map((c) => c.until),
       ...[evenings, changes, nightsBetween(now, now + 36 * 3_600_000, project.scene.timeZone, project.habits.sleep)].map((hours) =>
         hours.flatMap((h) => [h.from, h.to]),
+      ),
+      // Daylight that comes or goes changes nothing where no step needs it.
+      ...[...hours.hours!].flatMap(([need, list]) =>
+        atWork.some((s) => s.needs.includes(need)) ? [list.slice(0, 3).flatMap((h) => [h.from, h.to])] : [],
       ),
     ]),
   };
@@ -211,6 +224,7 @@ export const stepsOfAll = ({ steps, all }: Pick<Tonight, "steps" | "all">): Step
 export const noTonight = (now: number): Tonight => ({
   now,
   offers: [],
+  later: [],
   sessions: [],
   beforeBed: null,
   clocks: [],
@@ -229,22 +243,23 @@ export const noTonight = (now: number): Tonight => ({
 });
 
 /** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */
-function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState>, have: AtHand): Offer[] {
+function offersNow(
+  steps: readonly Step[],
+  states: ReadonlyMap<string, StepState>,
+  minutes: number,
+  isAtHand: (step: Step) => boolean,
+): Offer[] {
   const tail = tails(steps);
   const busy = heldPrinters(steps, states);
   const open = steps.filter(
-    (s) =>
-      states.get(s.key)?.kind === "open" &&
-      s.plates === 1 &&
-      isAtHand(s, have) &&
-      !(s.machineS > 0 && s.printerId && busy.has(s.printerId)),
+    (s) => states.get(s.key)?.kind === "open" && s.plates === 1 && isAtHand(s) && !(s.machineS > 0 && s.printerId && busy.has(s.printerId)),
   );
   const followers = new Map<string, number>();
   for (const s of steps) for (const key of new Set(s.after)) followers.set(key, (followers.get(key) ?? 0) + 1);
   const value = (s: Step): number =>
     (tail.get(s.key) ?? 0) + (s.urgencyS ?? 0) + (s.machineS > 0 ? 24 * 3600 : 0) + (s.clears > 0 ? 12 * 3600 : 0);
   open.sort((a, b) => value(b) - value(a));
-  let left = have.minutes * 60;
+  let left = minutes * 60;
   const claimed = new Set<string>();
   const offers: Offer[] = [];
   for (const step of open) {
@@ -263,10 +278,23 @@ function offersNow(steps: readonly Step[], states: ReadonlyMap<string, StepState
   return [...offers.filter((o) => o.fits), ...offers.filter((o) => !o.fits)];
 }
 
-const isAtHand = (step: Step, have: AtHand): boolean =>
-  (have.spray || !step.needs.includes("spray place")) &&
-  (have.airbrush || !step.needs.includes("airbrush")) &&
-  (have.warm || !step.needs.includes("warm room"));
+/** What is open and waits for its hours: with when the plan has the first of it. */
+function laterOf(
+  steps: readonly Step[],
+  states: ReadonlyMap<string, StepState>,
+  plan: Schedule,
+  hours: ReadonlyMap<Need, readonly Stretch[]>,
+  now: number,
+): Later[] {
+  const starts = new Map(plan.slots.flatMap((s) => (s.hands[0] ? [[s.key, s.hands[0].from] as const] : [])));
+  return [...hours].flatMap(([need, list]): Later[] => {
+    if (list.some((h) => h.from <= now && now < h.to)) return [];
+    const open = steps.filter((s) => s.needs.includes(need) && states.get(s.key)?.kind === "open");
+    if (open.length === 0) return [];
+    const planned = open.flatMap((s) => starts.get(s.key) ?? []);
+    return [{ need, steps: open.length, at: planned.length > 0 ? Math.min(...planned) : null }];
+  });
+}
 
 /** The longest plate that can be started now: it runs while everybody sleeps. */
 const plateBeforeBed = (offers: readonly Offer[]): Offer | null =>

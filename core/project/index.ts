@@ -17,3 +17,4 @@ export * from "./conditions";
 export * from "./surfaceCases";
 export * from "./materialCost";
 export * from "./meetings";
+export * from "./placeOf";

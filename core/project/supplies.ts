@@ -1,19 +1,19 @@
 /** What there is to say of a glue, an abrasive, a tool: the choices of each kind, and the unit that its stock is counted in. */
 import { GLUES } from "../joint";
-import type { Need } from "../work";
+import { NEEDS, type Need } from "../work";
 import type { Supply, SupplyKind } from "./types";
 
 /** Grain of coated abrasives, P grades of ISO 6344 (FEPA 43) that are sold as sheets. */
 const GRADES = [80, 100, 120, 150, 180, 220, 240, 320, 400, 500, 600, 800, 1000, 1200, 1500, 2000, 2500];
 
-/** Tools that a plan asks for; `need`: work that can only be done with it. */
-const TOOLS: { id: string; name: string; need: Need | null }[] = [
-  { id: "airbrush", name: "airbrush", need: "airbrush" },
-  { id: "spray-booth", name: "spray booth or a place outside", need: "spray place" },
-  { id: "cure-lamp", name: "curing lamp", need: null },
-  { id: "dryer", name: "filament dryer", need: null },
-  { id: "rotary", name: "rotary tool", need: null },
-  { id: "caliper", name: "caliper", need: null },
+/** Tools that a plan asks for; what work needs names some of them. */
+const TOOLS: { id: string; name: string }[] = [
+  { id: "airbrush", name: "airbrush" },
+  { id: "spray-booth", name: "spray booth or a place outside" },
+  { id: "cure-lamp", name: "curing lamp" },
+  { id: "dryer", name: "filament dryer" },
+  { id: "rotary", name: "rotary tool" },
+  { id: "caliper", name: "caliper" },
 ];
 
 /** What spools, bottles and baths hold, by family: what a printer has learned of one says little of another. */
@@ -53,6 +53,6 @@ export function isAtHand(supplies: readonly Supply[], kind: SupplyKind, what: st
 
 /** Can work that needs this be done with the tools that are there? Undefined where nobody said which there are. */
 export function hasTool(supplies: readonly Supply[], need: Need): boolean | undefined {
-  const tool = TOOLS.find((t) => t.need === need);
-  return tool && isAtHand(supplies, "tool", tool.id);
+  const { tool } = NEEDS[need];
+  return tool === null ? undefined : isAtHand(supplies, "tool", tool);
 }

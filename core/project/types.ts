@@ -5,12 +5,13 @@
 import type { CoatFamily } from "../coat";
 import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
+import type { Place } from "../daylight";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { Anchor, Bristle, FillReading, Sight, Stroke, SurfaceMap } from "../surface";
-import type { Rests, WorkItem } from "../work";
+import type { Need, Rests, WorkItem } from "../work";
 
 export interface Evening {
   /** 0 = Sunday. */
@@ -50,6 +51,8 @@ export interface Habits {
   fills: OwnReading[];
   /** Of ten evenings that are planned, so many happen; null or absent where nobody said. */
   eveningsOfTen?: number | null;
+  /** Where one lives, for daylight; null or absent where nobody said: see placeOf. */
+  place?: Place | null;
   /** Hours that a planned hour of hands takes; null or absent where nobody said. */
   hoursTake?: number | null;
 }
@@ -361,6 +364,8 @@ export interface Procedure extends OfTheDemo {
   handsOnS: number;
   waitS: number;
   family: CoatFamily | null;
+  /** What must be there for it; absent where nothing was said. */
+  needs?: Need[];
 }
 
 /** A glue, an abrasive or a tool that is in the workshop. */

@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { AIR_LIMITS } from "../coat";
+import type { Place } from "../daylight";
 import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../project";
 import { PRODUCTS, READ_HOW } from "../surface";
 import { count, id, text, within } from "../work";
@@ -46,4 +47,7 @@ export const habitsSchema = Joi.object<Habits, true>({
   fills: Joi.array().max(LIMITS.fillReadings).items(fillSchema).required(),
   eveningsOfTen: within(LIMITS.eveningsOfTen).allow(null).optional(),
   hoursTake: within(LIMITS.hoursTake).allow(null).optional(),
+  place: strict<Place>({ latDeg: within(LIMITS.latDeg), lonDeg: within(LIMITS.lonDeg) })
+    .allow(null)
+    .optional(),
 }).unknown(true);

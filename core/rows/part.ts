@@ -21,7 +21,7 @@ import {
 } from "../project";
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../subject";
 import type { Anchor } from "../surface";
-import { count, id, name, oneOf, text, within, WORK_KINDS } from "../work";
+import { count, id, name, oneOf, schemasOf, text, within, WORK_KINDS } from "../work";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
 /** A place in the size of the file. */
@@ -195,7 +195,7 @@ export const sourceSchema = Joi.alternatives().conditional(".kind", {
 export const workSchema = Joi.alternatives().conditional(".kind", {
   switch: WORK_KINDS.map(({ kind, fields }) => ({
     is: kind,
-    then: Joi.object({ id, kind: Joi.string().valid(kind), ...fields }).options({ presence: "required" }),
+    then: Joi.object({ id, kind: Joi.string().valid(kind), ...schemasOf(fields) }).options({ presence: "required" }),
   })),
   otherwise: noKind,
 });

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import type { Procedure } from "../project";
-import { duration, id, name } from "../work";
+import { duration, id, name, needsField } from "../work";
 import { family } from "./blocks";
 
 export const procedureSchema = Joi.object<Procedure, true>({
@@ -10,4 +10,5 @@ export const procedureSchema = Joi.object<Procedure, true>({
   handsOnS: duration.required(),
   waitS: duration.required(),
   family: family.allow(null).required(),
+  needs: needsField,
 }).unknown(true);

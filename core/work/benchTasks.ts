@@ -3,9 +3,10 @@
  * own records replace them.
  */
 import type { CautionId } from "../care";
+import type { Need } from "./needs";
 import type { Station } from "./step";
 
-export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim" | "join";
+export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim" | "join" | "daylight";
 
 export interface BenchTask {
   id: BenchTaskId;
@@ -16,6 +17,7 @@ export interface BenchTask {
   perCm2S: number;
   waitS: number;
   cautions: CautionId[];
+  needs?: Need[];
 }
 
 export const BENCH_TASKS: BenchTask[] = [
@@ -65,4 +67,16 @@ export const BENCH_TASKS: BenchTask[] = [
     cautions: [],
   },
   { id: "rim", title: "Paint the rim", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
+  // Lamps shift colours: two that match in the evening part by day.
+  {
+    id: "daylight",
+    title: "Check the colours in daylight",
+    station: "paint",
+    setUpS: 60,
+    perPieceS: 60,
+    perCm2S: 0,
+    waitS: 0,
+    cautions: [],
+    needs: ["daylight"],
+  },
 ];

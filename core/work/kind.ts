@@ -2,11 +2,11 @@
  * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
-import type Joi from "joi";
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { SchoolId, SchoolPlan } from "../surface";
+import type { Field } from "./field";
 import type { Rests, Station, Step } from "./step";
 
 /** What every piece of work has. */
@@ -98,8 +98,8 @@ export interface WorkKind<I extends WorkBase> {
   kind: I["kind"];
   /** What several of them are called: "coats". */
   many: string;
-  /** Its fields beyond id and kind, as they are stored: strict against its type. */
-  fields: Joi.StrictSchemaMap<Omit<I, "id" | "kind">>;
+  /** Its fields beyond id and kind, each said once: see field.ts. */
+  fields: Record<Exclude<keyof I, "id" | "kind">, Field>;
   station: Station | ((item: I) => Station);
   words: (item: I, at: Surroundings) => { title: string; detail: string };
   refers: (item: I) => Reference[];

@@ -1,12 +1,11 @@
 /** A step: what somebody does, or starts, at one go. Kinds of work unfold into steps; the schedule, the lanes and the calendar read them. */
 import type { CautionId } from "../care";
+import type { Need } from "./needs";
 
 export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
 
 /** What a record keeps of what its step rested on, so that later edits do not falsify what was learned. Plain words and figures. */
 export type Rests = Record<string, string | number>;
-
-export type Need = "spray place" | "airbrush" | "warm room";
 
 /** Work that is done in one go on many pieces. */
 interface Session {
@@ -37,7 +36,7 @@ export interface Step {
   after: string[];
   /** Setting up that is in `handsOnS`, and what shares it: steps of one session pay it once together. */
   session: Session | null;
-  /** What must be at hand: a place where spraying is allowed, an airbrush that is set up. */
+  /** What must be there: a place where spraying is allowed, daylight. */
   needs: Need[];
   /** The scene it belongs to, where several are planned together and it is not the one that is open. */
   scene?: { id: string; name: string };

@@ -12,25 +12,27 @@ import {
 } from "@dnd-kit/core";
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
-import { ArrowDown, ArrowUp, GripVertical, X } from "lucide-react";
+import { ArrowDown, ArrowUp, GripVertical, Pencil, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { formatDuration, parseDuration } from "~core/units";
-import { FAMILIES, type CoatFamily } from "~core/coat";
+import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, WorkItem } from "~core/project";
-import { BENCH_TASKS, WORK_KINDS } from "~core/work";
+import { BENCH_TASKS, WORK_KINDS, type OwnWork } from "~core/work";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
+import { askedOf, StepFields } from "~app/shared/StepFields";
 import { beginningOf, describeItem } from "~app/shared/workItems";
 import { Dialog } from "~app/ui/dialog";
 import { IconButton } from "~app/ui/iconButton";
-import { Choice, ParsedField, parseName } from "~app/ui/field";
+import { Choice } from "~app/ui/field";
 
 export function WorkList({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
   const { model } = useTonight();
   const [adding, setAdding] = useState<number | null>(null);
+  const [changing, setChanging] = useState<string | null>(null);
+  const changed = part.work.find((w) => w.id === changing);
   // The order as it was just let go, until the row is another than the one that was there when it was stored: a press that follows at once
   // starts from what is shown.
   const [dropped, setDropped] = useState<{ ids: string[]; storedAt: Part["work"] | null } | null>(null);
@@ -83,6 +85,7 @@ export function WorkList({ part }: { part: Part }) {
                 steps={steps.filter((s) => s.itemId === item.id)}
                 isDone={(s) => ["done", "setting"].includes(model.states.get(s.key)?.kind ?? "")}
                 onMove={(to) => void move(item.id, to)}
+                onChange={askedOf(item).length > 0 ? () => setChanging(item.id) : null}
                 onRemove={() => void run("work.remove", { partId: part.id, itemId: item.id })}
               />
             ))}
@@ -92,6 +95,7 @@ export function WorkList({ part }: { part: Part }) {
       <button className="btn mt-3" onClick={() => setAdding(part.work.length)}>
         Add a step
       </button>
+      {changed && <ChangeStep key={changed.id} item={changed} part={part} onClose={() => setChanging(null)} />}
       {adding !== null && <AddStep part={part} at={adding} onClose={() => setAdding(null)} />}
     </div>
   );
@@ -122,6 +126,7 @@ function WorkRow({
   steps,
   isDone,
   onMove,
+  onChange,
   onRemove,
 }: {
   item: WorkItem;
@@ -131,6 +136,8 @@ function WorkRow({
   steps: readonly Step[];
   isDone: (step: Step) => boolean;
   onMove: (to: number) => void;
+  /** Null where nothing of it is said in a form. */
+  onChange: (() => void) | null;
   onRemove: () => void;
 }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: item.id });
@@ -173,6 +180,11 @@ function WorkRow({
           .join(" · ")}
       </span>
       <span className="flex">
+        {onChange && (
+          <IconButton label={`Change ${title}`} onClick={onChange}>
+            <Pencil size={18} />
+          </IconButton>
+        )}
         <IconButton label={`Move ${title} up`} disabled={at === 0} onClick={() => onMove(at - 1)}>
           <ArrowUp size={18} />
         </IconButton>
@@ -187,14 +199,28 @@ function WorkRow({
   );
 }
 
+/** What a step of one's own begins as. */
+const NEW_OWN: Omit<OwnWork, "id"> = { kind: "own", title: "", handsOnS: 1500, waitS: 0, family: null, needs: [], procedureId: null };
+
+/** One step of the order of work, whatever its kind, field by field. */
+function ChangeStep({ item, part, onClose }: { item: WorkItem; part: Part; onClose: () => void }) {
+  const project = useProject();
+  const { run } = useActions();
+  return (
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={`Change: ${describeItem(item, part, project).title}`} wide>
+      <StepFields item={item} partId={part.id} onChange={(change) => run("work.set", { partId: part.id, itemId: item.id, change })} />
+      <button className="btn mt-4" onClick={onClose}>
+        Done
+      </button>
+    </Dialog>
+  );
+}
+
 function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () => void }) {
   const project = useProject();
   const { run } = useActions();
   const [where, setWhere] = useState(String(at));
-  const [title, setTitle] = useState("");
-  const [hands, setHands] = useState(1500);
-  const [wait, setWait] = useState(0);
-  const [family, setFamily] = useState<CoatFamily | "none">("none");
+  const [own, setOwn] = useState<OwnWork>(() => ({ ...NEW_OWN, id: newId() }));
   const [keep, setKeep] = useState(true);
   const [wrong, setWrong] = useState<string | null>(null);
   const add = (item: WorkItem): void => {
@@ -203,13 +229,12 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
     );
   };
   const addOwn = (): void => {
-    const name = parseName(title);
-    if (!name.ok) return setWrong(name.problem.message);
+    if (!own.title) return setWrong("Say what you do, such as “my usual thick base coat”.");
     const procedureId = keep ? newId() : null;
-    const own = { title: name.value, handsOnS: hands, waitS: wait, family: family === "none" ? null : family };
+    const { title, handsOnS, waitS, family, needs } = own;
     // The kept procedure goes first, so that undo takes the step back before it.
-    if (procedureId) run("procedure.keep", { procedure: { id: procedureId, ...own } });
-    add({ id: newId(), kind: "own", ...own, procedureId });
+    if (procedureId) run("procedure.keep", { procedure: { id: procedureId, title, handsOnS, waitS, family, needs } });
+    add({ ...own, procedureId });
   };
   const beginning = beginningOf(part, project);
   const offers = WORK_KINDS.flatMap(({ kind, begin }) => {
@@ -258,6 +283,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
                     handsOnS: p.handsOnS,
                     waitS: p.waitS,
                     family: p.family,
+                    needs: p.needs ?? [],
                     procedureId: p.id,
                   })
                 }
@@ -284,19 +310,13 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
       >
         <h3 className="text-lg tab:col-span-2">A step of your own</h3>
         <div className="tab:col-span-2">
-          <label className="label block" htmlFor="own-title">
-            What you do
-          </label>
-          <input
-            id="own-title"
-            className="field"
-            value={title}
-            onChange={(e) => {
-              setTitle(e.target.value);
+          <StepFields
+            item={own}
+            partId={part.id}
+            onChange={(change) => {
+              setOwn((now) => ({ ...now, ...change }));
               setWrong(null);
             }}
-            placeholder="My usual thick base coat"
-            aria-invalid={wrong !== null}
           />
           {wrong && (
             <p role="alert" className="text-act">
@@ -304,24 +324,6 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
             </p>
           )}
         </div>
-        <ParsedField label="Your time" text={formatDuration(hands)} parse={parseDuration} readAs={formatDuration} onCommit={setHands} />
-        <ParsedField
-          label="Wait afterwards"
-          text={wait === 0 ? "none" : formatDuration(wait)}
-          placeholder="overnight"
-          parse={(t) => (/^none$/i.test(t.trim()) ? { ok: true, value: 0 } : parseDuration(t))}
-          readAs={(s) => (s === 0 ? "none" : formatDuration(s))}
-          onCommit={setWait}
-        />
-        <Choice
-          label="What it lays down"
-          value={family}
-          onChange={setFamily}
-          options={[
-            { value: "none", label: "nothing" },
-            ...(Object.keys(FAMILIES) as CoatFamily[]).filter((f) => !FAMILIES[f].ground).map((f) => ({ value: f, label: f })),
-          ]}
-        />
         <label className="flex min-h-[44px] items-center gap-2 self-end">
           <input type="checkbox" className="h-6 w-6" checked={keep} onChange={(e) => setKeep(e.target.checked)} />
           keep it for other parts

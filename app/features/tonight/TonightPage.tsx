@@ -2,7 +2,8 @@
 import { format } from "date-fns";
 import { useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
-import { chanceBy, goKeyOf, personWords, type Clock, type Go, type Offer, type Tonight } from "~core/plan";
+import { chanceBy, goKeyOf, personWords, type Clock, type Go, type Later, type Offer, type Tonight } from "~core/plan";
+import { NEEDS } from "~core/work";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { useChance, useMoment, useTonight } from "~app/shared/tonightModel";
@@ -103,6 +104,14 @@ export function TonightPage() {
           {fitting.length === 0 &&
             inHand.length === 0 &&
             (model.asleep && model.offers.length === 0 ? <Asleep onStayUp={stayUp} /> : <Nothing model={model} />)}
+          {model.later.map((l) => (
+            <p key={l.need} className="mt-1">
+              {laterWords(l)}
+              {l.need === "daylight" && !project.habits.place && (
+                <span className="text-soft"> Guessed by your time zone: say in Workshop where you live.</span>
+              )}
+            </p>
+          ))}
           {rest.length > 0 && (
             <details className="mt-1">
               <summary className="min-h-[44px] cursor-pointer py-2.5 text-soft">
@@ -138,6 +147,15 @@ export function TonightPage() {
       {finishing && <FinishStep {...finishing} onClose={() => setFinishing(null)} />}
     </Page>
   );
+}
+
+/** What waits for its hours, and when they come. */
+function laterWords({ need, steps, at }: Later): string {
+  const many = steps === 1 ? "1 step needs" : `${steps} steps need`;
+  const { label } = NEEDS[need];
+  return at === null
+    ? `△ ${many} ${label}, and none falls in your evenings: add an hour by day below.`
+    : `${many} ${label}: planned for ${format(at, "EEEE d MMMM, HH:mm")}.`;
 }
 
 /** One of two, said in place; a press turns it. */

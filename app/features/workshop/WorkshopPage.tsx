@@ -5,7 +5,8 @@ import { useRef, useState } from "react";
 import { Link, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import { formatDuration, formatReal, ok, type Result } from "~core/units";
-import { LIMITS, type Habits, type SceneRow } from "~core/project";
+import { formatPlace, parsePlace, type Place } from "~core/daylight";
+import { LIMITS, placeOf, type Habits, type SceneRow } from "~core/project";
 import { backUp, restoreFrom, type BundleOptions } from "~app/data/scenes.client";
 import { download } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
@@ -13,7 +14,7 @@ import { newId, useActions, useProject } from "~app/shared/scene";
 import { IconButton } from "~app/ui/iconButton";
 import { PROCESS_LABEL } from "~app/shared/labels";
 import { Evenings } from "~app/shared/Evenings";
-import { Choice, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
+import { Choice, orNothing, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { AIR_LIMITS } from "~core/coat";
 import { parseDistance } from "~app/shared/scaleParsing";
 import { Lessons } from "./Lessons";
@@ -210,7 +211,7 @@ const parseCurrency = (text: string): Result<string> => {
 function Habits() {
   const project = useProject();
   const { run } = useActions();
-  const { air, currency, paper, viewingDistanceMm } = project.habits;
+  const { air, currency, paper, place, viewingDistanceMm } = project.habits;
   return (
     <Section title="Habits">
       <div className="grid grid-cols-2 gap-3">
@@ -240,6 +241,14 @@ function Habits() {
           parse={parseDistance}
           readAs={formatReal}
           onCommit={(mm) => run("habits.set", { change: { viewingDistanceMm: mm } })}
+        />
+        <ParsedField
+          label="Where you live, for daylight"
+          text={place ? formatPlace(place) : ""}
+          placeholder={`${formatPlace(placeOf(project.habits))}, guessed`}
+          parse={orNothing<Place>(parsePlace)}
+          readAs={(p) => (p ? formatPlace(p) : "guessed by the time zone")}
+          onCommit={(p) => run("habits.set", { change: { place: p } })}
         />
         <Choice
           label="Paper"

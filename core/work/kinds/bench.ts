@@ -1,6 +1,7 @@
 /** Work at the bench between the printer and the paint, from a table: dry fit, file, wash off dust, inspect, flock, rim. */
+import { field } from "../field";
 import { LIMITS } from "../../limits";
-import { count, oneOf } from "../fields";
+import { oneOf } from "../fields";
 import { BENCH_TASKS, type BenchTaskId } from "../benchTasks";
 import type { WorkKind } from "../kind";
 
@@ -28,9 +29,9 @@ export const bench: WorkKind<BenchWork> = {
   kind: "bench",
   many: "work at the bench",
   fields: {
-    task: oneOf(BENCH_TASKS),
-    rounds: count({ least: 1, most: LIMITS.coats.most }),
-    mostAnEvening: count(LIMITS.copies).allow(null),
+    task: field.kept(oneOf(BENCH_TASKS)),
+    rounds: field.count("Rounds", { least: 1, most: LIMITS.coats.most }),
+    mostAnEvening: field.count("Most pieces in one session", LIMITS.copies, "all"),
   },
   station: (item) => taskOf(item).station,
   words: (item) => ({ title: taskOf(item).title, detail: item.rounds > 1 ? `${item.rounds} rounds` : "" }),
@@ -38,7 +39,7 @@ export const bench: WorkKind<BenchWork> = {
   film: () => null,
   counts: (item) => (item.task === "dry-fit" ? "fitted" : null),
   steps: (item, task) => {
-    const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station } = taskOf(item);
+    const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station, needs = [] } = taskOf(item);
     const most = Math.max(1, item.mostAnEvening ?? task.copies);
     const goes = Math.min(MOST_GOES, Math.max(1, Math.ceil(task.copies / most)));
     // A look that ended as not quite right is followed by another, beyond those that were planned.
@@ -58,6 +59,7 @@ export const bench: WorkKind<BenchWork> = {
         waitS: go < goes - 1 ? Math.max(waitS, NEXT_EVENING_S) : waitS,
         cautions,
         pieces,
+        needs,
         session: { key: `bench ${item.task} ${i} ${go}`, group: `bench ${item.task}`, title, setUpS },
         rests: { task: item.task, areaCm2: task.areaMm2 / 100, pieces },
       };

@@ -1,12 +1,12 @@
 /** A coat of a paint from the rack. */
-import Joi from "joi";
+import { field } from "../field";
 import type { CautionId } from "../../care";
 import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
 import { LIMITS } from "../../limits";
-import { count, id } from "../fields";
+
 import { coatHandTime } from "../handRates";
 import type { WorkKind } from "../kind";
-import type { Need } from "../step";
+import type { Need } from "../needs";
 
 export interface CoatWork {
   id: string;
@@ -17,7 +17,7 @@ export interface CoatWork {
 }
 
 /** What a method needs at hand. */
-const NEEDS: Partial<Record<CoatMethod, Need[]>> = { spray: ["spray place"], mist: ["spray place"], airbrush: ["airbrush"] };
+const OF_METHOD: Partial<Record<CoatMethod, Need[]>> = { spray: ["spray place"], mist: ["spray place"], airbrush: ["airbrush"] };
 
 /** Solvent sprays and cans need a place where they may be used. */
 export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[] =>
@@ -28,7 +28,14 @@ export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[
 export const coat: WorkKind<CoatWork> = {
   kind: "coat",
   many: "coats",
-  fields: { paintId: id, method: Joi.string().valid(...Object.keys(METHODS)), coats: count(LIMITS.coats) },
+  fields: {
+    paintId: field.row("Paint", "paints"),
+    method: field.choice(
+      "Method",
+      Object.entries(METHODS).map(([value, { word }]) => ({ value, label: word })),
+    ),
+    coats: field.count("Coats", LIMITS.coats),
+  },
   station: "paint",
   words: (item, at) => ({
     title: at.paint(item.paintId)?.name ?? "a paint that is gone",
@@ -56,7 +63,7 @@ export const coat: WorkKind<CoatWork> = {
         setUpS,
       },
       waitS: i < item.coats - 1 ? between : (task.waitForNext(item.id) ?? between),
-      needs: NEEDS[item.method] ?? [],
+      needs: OF_METHOD[item.method] ?? [],
       cautions: sprayCaution(paint.family, item.method),
       pieces: task.copies,
       rests: {

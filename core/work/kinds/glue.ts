@@ -1,8 +1,8 @@
 /** A joint: gluing the part to another one, or to something that is no part of the scene. */
-import Joi from "joi";
+import { field, optionsNamed, optionsOf } from "../field";
 import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../joint";
 import { LIMITS } from "../../limits";
-import { id, name, oneOf, within } from "../fields";
+
 import type { Surroundings, WorkKind } from "../kind";
 
 export interface GlueWork {
@@ -30,14 +30,12 @@ export const glue: WorkKind<GlueWork> = {
   kind: "glue",
   many: "joints",
   fields: {
-    glueId: oneOf(GLUES),
-    toPartId: id.allow(null),
-    to: name,
-    toMaterial: Joi.string()
-      .valid(...MATERIALS)
-      .allow(null),
-    gapMm: within(LIMITS.gapMm),
-    load: Joi.boolean(),
+    glueId: field.choice("Glue", optionsNamed(GLUES)),
+    toPartId: field.row("Glued to", "other parts", "something else"),
+    to: field.text("Something else: what"),
+    toMaterial: field.choice("Of what material", optionsOf(MATERIALS), "as the part is"),
+    gapMm: field.length("Gap, mm", LIMITS.gapMm),
+    load: field.tick("carries a load"),
   },
   station: "assemble",
   words: (item, at) => ({ title: `Glue to ${jointTo(item, at)}`, detail: GLUES.find((g) => g.id === item.glueId)?.name ?? "" }),

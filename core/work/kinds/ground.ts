@@ -1,7 +1,7 @@
 /** Groundwork by a recipe. */
+import { field, optionsNamed } from "../field";
 import { GROUND_RECIPES, groundAmounts } from "../../ground";
 import { LIMITS } from "../../limits";
-import { oneOf, within } from "../fields";
 import type { WorkKind } from "../kind";
 
 export interface GroundWork {
@@ -18,7 +18,11 @@ const COVERED = 0.6;
 export const ground: WorkKind<GroundWork> = {
   kind: "ground",
   many: "groundwork",
-  fields: { recipeId: oneOf(GROUND_RECIPES), areaMm2: within(LIMITS.areaMm2), depthMm: within(LIMITS.depthMm) },
+  fields: {
+    recipeId: field.choice("Recipe", optionsNamed(GROUND_RECIPES)),
+    areaMm2: field.area("Area, cm²", LIMITS.areaMm2),
+    depthMm: field.length("Depth, mm", LIMITS.depthMm),
+  },
   station: "ground",
   words: (item) => ({
     title: GROUND_RECIPES.find((r) => r.id === item.recipeId)?.name ?? "Groundwork",

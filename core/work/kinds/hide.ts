@@ -1,6 +1,7 @@
 /** Hiding what printing left on one surface, by one of the schools. What it takes follows from the surface as it is printed; nothing of that is kept. */
+import { field, optionsNamed } from "../field";
 import { PRODUCTS, SCHOOLS, schoolById, type ProductId, type SchoolId, type SchoolStage } from "../../surface";
-import { id, oneOf } from "../fields";
+import { id } from "../fields";
 import type { Surroundings, Task, WorkKind } from "../kind";
 
 export interface HideWork {
@@ -61,7 +62,7 @@ function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: 
 export const hide: WorkKind<HideWork> = {
   kind: "hide",
   many: "hiding lines",
-  fields: { school: oneOf(SCHOOLS), surfaceId: id },
+  fields: { school: field.choice("Finish method", optionsNamed(SCHOOLS)), surfaceId: field.kept(id) },
   station: "surface",
   words: (item, at) => ({ title: schoolById(item.school)?.name ?? item.school, detail: nameOf(item, at) }),
   refers: () => [],

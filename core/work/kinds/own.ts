@@ -1,8 +1,10 @@
 /** A step of the user's own. */
+import { field, optionsOf } from "../field";
 import Joi from "joi";
 import { FAMILIES, type CoatFamily } from "../../coat";
-import { duration, id, name } from "../fields";
+import { id } from "../fields";
 import type { WorkKind } from "../kind";
+import { NEED_OPTIONS, type Need } from "../needs";
 
 export interface OwnWork {
   id: string;
@@ -12,34 +14,45 @@ export interface OwnWork {
   waitS: number;
   /** What it lays down, if anything. */
   family: CoatFamily | null;
+  /** What must be there for it; absent where nothing was said. */
+  needs?: Need[];
   /** The kept step it came from. */
   procedureId: string | null;
 }
+
+const ALL = Object.keys(FAMILIES) as CoatFamily[];
+/** What nobody lays down is what is there before: the print, the card. */
+const LAID_DOWN = ALL.filter((f) => !FAMILIES[f].ground);
 
 export const own: WorkKind<OwnWork> = {
   kind: "own",
   many: "steps of your own",
   fields: {
-    title: name,
-    handsOnS: duration,
-    waitS: duration,
-    family: Joi.string()
-      .valid(...Object.keys(FAMILIES))
-      .allow(null),
-    procedureId: id.allow(null),
+    title: field.text("What you do"),
+    handsOnS: field.duration("Your time"),
+    waitS: field.duration("Wait afterwards"),
+    family: {
+      ...field.choice("What it lays down", optionsOf(LAID_DOWN), "nothing"),
+      schema: Joi.string()
+        .valid(...ALL)
+        .allow(null),
+    },
+    needs: field.several("It needs", NEED_OPTIONS),
+    procedureId: field.kept(id.allow(null)),
   },
   station: (item) => (item.family ? "paint" : "assemble"),
   words: (item) => ({ title: item.title, detail: "your own step" }),
   refers: (item) => (item.procedureId ? [{ field: "procedureId", table: "procedures", id: item.procedureId, mayGo: true }] : []),
   film: (item) => (item.family ? { name: item.title, family: item.family, method: "brush", coats: 1, hex: "#a08c74" } : null),
   counts: () => null,
-  steps: ({ title, handsOnS, waitS, procedureId }, task) => [
+  steps: ({ title, handsOnS, waitS, procedureId, needs }, task) => [
     {
       name: "0",
       title,
       handsOnS,
       waitS,
       pieces: task.copies,
+      needs: needs ?? [],
       // The same kept step on many parts is one go; its setting up is in the time that was said.
       ...(procedureId && { session: { key: `own ${procedureId}`, group: `own ${procedureId}`, title, setUpS: 0 } }),
       rests: { title },

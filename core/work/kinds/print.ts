@@ -1,11 +1,12 @@
 /** Printing: a pair of steps a plate, and the seams of a part that is cut. */
+import { field } from "../field";
 import Joi from "joi";
 import { LIMITS } from "../../limits";
 import { TURNS, type Turn } from "../../mesh";
 import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
-import { id, text, turnField, within } from "../fields";
+import { text, turnField, within } from "../fields";
 import type { StepDraft, Task, WorkKind } from "../kind";
-import type { Need } from "../step";
+import type { Need } from "../needs";
 import { SEAM } from "../handRates";
 
 /** Time and mass of a plate as the user's own slicer says. */
@@ -69,7 +70,12 @@ export const slicedEstimate = Joi.object({
 export const print: WorkKind<PrintWork> = {
   kind: "print",
   many: "prints",
-  fields: { printerId: id, turn: turnField.allow(null), typed: typedEstimate, sliced: slicedEstimate },
+  fields: {
+    printerId: field.row("Printer", "printers"),
+    turn: field.kept(turnField.allow(null)),
+    typed: field.kept(typedEstimate),
+    sliced: field.kept(slicedEstimate),
+  },
   station: "print",
   makesPieces: true,
   words: (item, at) => ({

@@ -1,6 +1,7 @@
 /** Filling the seam to another part: what it takes follows from how the two meet, which is said of the scene. */
+import { field, optionsNamed } from "../field";
 import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../joint";
-import { id, oneOf } from "../fields";
+import { id } from "../fields";
 import type { Surroundings, WorkKind } from "../kind";
 
 export interface SeamWork {
@@ -17,7 +18,7 @@ const namesOf = (item: SeamWork, at: Surroundings): string => at.meeting?.(item.
 export const seam: WorkKind<SeamWork> = {
   kind: "seam",
   many: "seams",
-  fields: { meetingId: id, filler: oneOf(SEAM_FILLERS) },
+  fields: { meetingId: field.kept(id), filler: field.choice("Filler", optionsNamed(SEAM_FILLERS)) },
   station: "surface",
   words: (item, at) => ({ title: `Fill the seam: ${namesOf(item, at)}`, detail: fillerOf(item).name }),
   refers: () => [],

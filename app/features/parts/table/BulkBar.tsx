@@ -26,8 +26,8 @@ function likeThat(from: string, project: Project): WorkItem[] {
   if (part) return workOf(part.work, "coat").map((c) => ({ ...c, id: newId() }));
   const kept = project.procedures.find((p) => p.id === id);
   if (!kept) return [];
-  const { title, handsOnS, waitS, family } = kept;
-  return [{ id: newId(), kind: "own", title, handsOnS, waitS, family, procedureId: kept.id }];
+  const { title, handsOnS, waitS, family, needs = [] } = kept;
+  return [{ id: newId(), kind: "own", title, handsOnS, waitS, family, needs, procedureId: kept.id }];
 }
 
 export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }) {

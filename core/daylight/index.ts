@@ -1,0 +1,2 @@
+export * from "./daylight";
+export * from "./place";

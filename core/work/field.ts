@@ -1,0 +1,80 @@
+/**
+ * A field of a piece of work, said once: what it is called, what may stand in it, and how it is asked for. The schema of what is stored and
+ * the form on the screen both come from it.
+ */
+import Joi from "joi";
+import type { Range } from "../limits";
+import { count, duration, id, name, within } from "./fields";
+
+/** One of what may be chosen. */
+export interface Option {
+  value: string;
+  label: string;
+}
+
+/** How a field is asked for. */
+export type Form =
+  | { as: "duration" }
+  | ({ as: "count"; none?: string } & Range)
+  | ({ as: "length" } & Range)
+  | ({ as: "area" } & Range)
+  | { as: "text" }
+  | { as: "tick" }
+  /** @property none what stands for nothing, which is then allowed */
+  | { as: "choice"; options: readonly Option[]; none?: string }
+  | { as: "several"; options: readonly Option[] }
+  | { as: "row"; table: "paints" | "printers" | "other parts"; none?: string };
+
+export interface Field {
+  label: string;
+  schema: Joi.Schema;
+  /** Null for what is not said in a form of its own: it follows from something, or has its own place on a page. */
+  form: Form | null;
+}
+
+const orNothing = (schema: Joi.Schema, none: string | undefined): Joi.Schema => (none === undefined ? schema : schema.allow(null));
+const valuesOf = (options: readonly Option[]): Joi.Schema => Joi.string().valid(...options.map((o) => o.value));
+
+export const field = {
+  /** Seconds. */
+  duration: (label: string): Field => ({ label, schema: duration, form: { as: "duration" } }),
+  count: (label: string, range: Range, none?: string): Field => ({
+    label,
+    schema: orNothing(count(range), none),
+    form: { as: "count", ...range, none },
+  }),
+  /** Millimetres. */
+  length: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "length", ...range } }),
+  /** Square millimetres. */
+  area: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "area", ...range } }),
+  text: (label: string): Field => ({ label, schema: name, form: { as: "text" } }),
+  tick: (label: string): Field => ({ label, schema: Joi.boolean(), form: { as: "tick" } }),
+  choice: (label: string, options: readonly Option[], none?: string): Field => ({
+    label,
+    schema: orNothing(valuesOf(options), none),
+    form: { as: "choice", options, none },
+  }),
+  /** Any number of them, none where the field is absent. */
+  several: (label: string, options: readonly Option[]): Field => ({
+    label,
+    schema: Joi.array().unique().items(valuesOf(options)).optional(),
+    form: { as: "several", options },
+  }),
+  /** A row of a table, by its id. */
+  row: (label: string, table: "paints" | "printers" | "other parts", none?: string): Field => ({
+    label,
+    schema: orNothing(id, none),
+    form: { as: "row", table, none },
+  }),
+  /** What has its own place on a page, or is never said by hand. */
+  kept: (schema: Joi.Schema): Field => ({ label: "", schema, form: null }),
+};
+
+/** Options of a table of things with names. */
+export const optionsNamed = (list: readonly { id: string; name: string }[]): Option[] => list.map((x) => ({ value: x.id, label: x.name }));
+/** Options of words that say what they are. */
+export const optionsOf = (list: readonly string[]): Option[] => list.map((value) => ({ value, label: value }));
+
+/** The schemas of fields, as a piece of work is stored by them. */
+export const schemasOf = (fields: Readonly<Record<string, Field>>): Joi.SchemaMap =>
+  Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, f.schema]));

@@ -1,0 +1,64 @@
+/**
+ * What work may need beside hands: a place, a machine, light. One record says all there is to know of each; the schedule and Tonight ask
+ * it alike, and so do the forms.
+ */
+import { daylightBetween, type Place } from "../daylight";
+
+/** What is there tonight. */
+export interface Having {
+  /** A place where spraying is allowed. */
+  spray: boolean;
+  /** The airbrush is set up. */
+  airbrush: boolean;
+  /** The room is warm enough for resin. */
+  warm: boolean;
+}
+
+interface Stretch {
+  from: number;
+  to: number;
+}
+
+interface NeedKind {
+  /** As a step says it: "needs …". */
+  label: string;
+  /** The tool of the workshop that stands for it. */
+  tool: string | null;
+  /** Is it there at this moment? */
+  available: (have: Having, at: number, place: Place) => boolean;
+  /** In which hours it can be had; null where it does not go by the clock. */
+  hours: ((from: number, to: number, place: Place) => Stretch[]) | null;
+}
+
+export const NEEDS = {
+  "spray place": { label: "a place to spray", tool: "spray-booth", available: ({ spray }) => spray, hours: null },
+  airbrush: { label: "the airbrush", tool: "airbrush", available: ({ airbrush }) => airbrush, hours: null },
+  "warm room": { label: "a warm room", tool: null, available: ({ warm }) => warm, hours: null },
+  daylight: {
+    label: "daylight",
+    tool: null,
+    available: (_, at, place) => daylightBetween(at, at + 1, place).length > 0,
+    hours: daylightBetween,
+  },
+} satisfies Record<string, NeedKind>;
+
+export type Need = keyof typeof NEEDS;
+export const NEED_IDS = Object.keys(NEEDS) as Need[];
+/** As a form offers them. */
+export const NEED_OPTIONS = NEED_IDS.map((value) => ({ value, label: NEEDS[value].label }));
+
+const kindOf = (need: Need): NeedKind => NEEDS[need];
+
+/** Is all that a step needs there at this moment? */
+export const isThere = (needs: readonly Need[], have: Having, at: number, place: Place): boolean =>
+  needs.every((n) => kindOf(n).available(have, at, place));
+
+/** The needs that go by the clock, with the hours in which each can be had. */
+export function hoursOfNeeds(from: number, to: number, place: Place): ReadonlyMap<Need, readonly Stretch[]> {
+  return new Map(
+    NEED_IDS.flatMap((n): [Need, Stretch[]][] => {
+      const { hours } = kindOf(n);
+      return hours ? [[n, hours(from, to, place)]] : [];
+    }),
+  );
+}
