@@ -10,7 +10,9 @@ type Change = (change: object) => void | Promise<Result<unknown>>;
 
 /** The fields of a piece of work that are said in a form. */
 export const askedOf = (item: WorkItem): [string, Field & { form: Form }][] =>
-  Object.entries(kindOf(item).fields as Record<string, Field>).filter((e): e is [string, Field & { form: Form }] => e[1].form !== null);
+  Object.entries(kindOf(item).fields as Record<string, Field>).filter(
+    (e): e is [string, Field & { form: Form }] => e[1].form !== null && e[1].when?.(item) !== false,
+  );
 
 /** @param partId of the part that the work is of: it is not joined to itself */
 export function StepFields({ item, partId, onChange }: { item: WorkItem; partId: string; onChange: Change }) {

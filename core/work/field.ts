@@ -30,6 +30,8 @@ export interface Field {
   schema: Joi.Schema;
   /** Null for what is not said in a form of its own: it follows from something, or has its own place on a page. */
   form: Form | null;
+  /** Is it asked for at all, as the rest of the work stands? */
+  when?: (item: { kind: string }) => boolean;
 }
 
 const orNothing = (schema: Joi.Schema, none: string | undefined): Joi.Schema => (none === undefined ? schema : schema.allow(null));

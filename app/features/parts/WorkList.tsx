@@ -163,14 +163,14 @@ function WorkRow({
         <GripVertical size={18} />
       </button>
       <span className="font-slab text-lg">{at + 1}</span>
-      <span className="min-w-0 py-1">
+      <span className="min-w-0 py-1 max-tab:col-span-2">
         <span className={`font-semibold ${done ? "line-through decoration-1" : ""}`}>{title}</span>{" "}
         <span className="text-soft">
           {detail}
           {done ? " (done)" : ""}
         </span>
       </span>
-      <span className="text-soft max-desk:col-span-4 max-desk:row-start-2 max-desk:pl-[72px]">
+      <span className="text-soft max-desk:col-span-4 max-desk:row-start-2 max-desk:pl-[72px] max-tab:col-span-3 max-tab:pl-2">
         {[
           hands > 0 && `${formatDuration(hands)} yours`,
           machine > 0 && `${formatDuration(machine)} machine`,
@@ -179,7 +179,7 @@ function WorkRow({
           .filter(Boolean)
           .join(" · ")}
       </span>
-      <span className="flex">
+      <span className="flex max-tab:col-start-4 max-tab:row-start-2">
         {onChange && (
           <IconButton label={`Change ${title}`} onClick={onChange}>
             <Pencil size={18} />

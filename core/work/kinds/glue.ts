@@ -32,7 +32,7 @@ export const glue: WorkKind<GlueWork> = {
   fields: {
     glueId: field.choice("Glue", optionsNamed(GLUES)),
     toPartId: field.row("Glued to", "other parts", "something else"),
-    to: field.text("Something else: what"),
+    to: { ...field.text("Glued to what"), when: (item) => (item as GlueWork).toPartId === null },
     toMaterial: field.choice("Of what material", optionsOf(MATERIALS), "as the part is"),
     gapMm: field.length("Gap, mm", LIMITS.gapMm),
     load: field.tick("carries a load"),

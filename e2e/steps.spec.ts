@@ -1,0 +1,61 @@
+/** Steps of any kind are changed on screen by their own fields, and are offered only where what they need is there. */
+import type { Page } from "@playwright/test";
+import { expect, test } from "./bench";
+import { storedRow } from "./rows";
+
+interface Stored {
+  work: ({ id: string; kind: string } & Record<string, unknown>)[];
+}
+const glueOf = async (bench: Page) => (await storedRow<Stored>(bench, "parts", "sluice-frame")).work.find((w) => w.kind === "glue");
+
+test("a step of any kind is changed field by field, and each change can be undone", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/parts/sluice-frame");
+  const order = bench.getByRole("region", { name: "Order of work" });
+  await order.getByRole("button", { name: "Change Glue to Base" }).click();
+  const dialog = bench.getByRole("dialog");
+  await dialog.getByLabel("Glue", { exact: true }).selectOption("white-glue");
+  await dialog.getByLabel("Glued to").selectOption({ label: "something else" });
+  // What it is glued to is asked for once it is no part of the scene.
+  await dialog.getByLabel("Glued to what").fill("a cork tile");
+  await dialog.getByLabel("Gap, mm").fill("0.2");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect(order).toContainText("Glue to a cork tile");
+  await expect.poll(() => glueOf(bench)).toMatchObject({ glueId: "white-glue", toPartId: null, to: "a cork tile", gapMm: 0.2 });
+  await bench.keyboard.press("Control+z");
+  await expect.poll(() => glueOf(bench)).toMatchObject({ gapMm: 0.5 });
+
+  // A wrong figure is kept as it was typed, with what would be right.
+  await order.getByRole("button", { name: "Change Harbour grey primer" }).click();
+  await dialog.getByLabel("Coats").fill("900");
+  await bench.keyboard.press("Tab");
+  await expect(dialog.getByRole("alert")).toContainText("A whole number from");
+  await expect(dialog.getByLabel("Coats")).toHaveValue("900");
+  await dialog.getByLabel("Coats").fill("3");
+  await bench.keyboard.press("Enter");
+  await dialog.getByLabel("Method").selectOption("sponge");
+  await dialog.getByRole("button", { name: "Done" }).click();
+  await expect(order).toContainText("Harbour grey primer sponged, 3 coats");
+});
+
+test("what needs daylight is not offered at ten past seven on a November evening; the evening that has some is said", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/parts/base");
+  await bench.getByRole("button", { name: "Add a step" }).click();
+  await bench.getByLabel("Where it stands").selectOption("0");
+  await bench.getByLabel("What you do").fill("Photograph it by the window");
+  await bench.getByLabel("daylight").check();
+  await bench.getByRole("button", { name: "Add my step" }).click();
+  await expect(bench.getByRole("region", { name: "Order of work" })).toContainText("Photograph it by the window");
+  await bench.goto("/s/saltmarsh-sluice/tonight");
+  const todo = bench.getByRole("region", { name: "What to do" });
+  await expect(todo).toContainText(/1 step needs daylight: planned for Saturday \d+ November, 1\d:\d\d/);
+  await expect(todo).not.toContainText("Photograph it");
+  await expect(todo).toContainText("Guessed by your time zone");
+  // Where one lives is said once, and read back.
+  await bench.goto("/s/saltmarsh-sluice/workshop");
+  await bench.getByLabel("Where you live, for daylight").fill("somewhere");
+  await bench.keyboard.press("Tab");
+  await expect(bench.getByText(/“somewhere” is not read as a place/)).toBeVisible();
+  await bench.getByLabel("Where you live, for daylight").fill("33.87 S 151.21 E");
+  await bench.keyboard.press("Tab");
+  await expect(bench.getByLabel("Where you live, for daylight")).toHaveValue("33.87° S, 151.21° E");
+});
