@@ -32,10 +32,11 @@ module.exports = {
     },
     {
       name: "stations-keep-apart",
-      comment: "A station imports no other station: what several use lies in app/shared. The frame holds the staff.",
+      comment:
+        "A station imports no other station: what several use lies in app/shared. The frame holds the staff; all know the list of stations.",
       severity: "error",
       from: { path: "^app/features/([^/]+)/", pathNot: "\\.test\\.tsx?$" },
-      to: { path: "^app/features/", pathNot: ["^app/features/$1/", "^app/features/staff/"] },
+      to: { path: "^app/features/", pathNot: ["^app/features/$1/", "^app/features/staff/", "^app/features/stations\\.ts$"] },
     },
     {
       name: "what-is-shared-belongs-to-no-station",

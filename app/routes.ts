@@ -1,5 +1,23 @@
 /** Every address of the application. */
-import { index, layout, route, type RouteConfig } from "@react-router/dev/routes";
+import { index, layout, route, type RouteConfig, type RouteConfigEntry } from "@react-router/dev/routes";
+import { STATIONS, type Station } from "./features/stations";
+
+/** A station with its tabs, and with those of one part. */
+function addressesOf({ id, tabs, partTabs }: Station): RouteConfigEntry[] {
+  return [
+    ...tabs.map((t) => route(t.path ? `${id}/${t.path}` : id, t.page)),
+    ...(partTabs
+      ? [
+          route(
+            `${id}/:partId`,
+            "routes/scene/part.tsx",
+            { id: `a part at ${id}` },
+            partTabs.map((t) => (t.path ? route(t.path, t.page) : index(t.page))),
+          ),
+        ]
+      : []),
+  ];
+}
 
 export default [
   index("routes/home.tsx"),
@@ -9,47 +27,6 @@ export default [
   route("stand-ins/printers/:printerId/:what?", "routes/stand-ins/printer.ts"),
   route("s/:sceneId", "routes/scene/layout.tsx", { id: "scene" }, [
     route("edit", "routes/scene/edit.ts"),
-    layout("routes/scene/station.tsx", [
-      index("routes/scene/index.tsx"),
-      route("tonight", "routes/scene/tonight.tsx"),
-      route("scale", "routes/scene/scale.tsx"),
-      route("scale/change", "routes/scene/change.tsx"),
-      route("scale/beside", "routes/scene/beside.tsx"),
-      route("scale/subject", "routes/scene/subject.tsx"),
-      route("scale/references", "routes/scene/references.tsx"),
-      route("parts", "routes/scene/parts.tsx"),
-      route("parts/:partId", "routes/scene/part.tsx", [
-        index("routes/scene/partSheet.tsx"),
-        route("mesh", "routes/scene/partMesh.tsx"),
-        route("scale", "routes/scene/partScale.tsx"),
-        route("record", "routes/scene/partRecord.tsx"),
-      ]),
-      route("print", "routes/scene/print.tsx"),
-      route("print/all/plates", "routes/scene/printPlates.tsx"),
-      route("print/all/parts", "routes/scene/printParts.tsx"),
-      route("print/all/prints", "routes/scene/printPrints.tsx"),
-      route("print/all/faults", "routes/scene/printFaults.tsx"),
-      route("print/all/mat", "routes/scene/printMat.tsx"),
-      route("print/all/coupons", "routes/scene/printCoupons.tsx"),
-      route("print/all/printers", "routes/scene/printPrinters.tsx"),
-      route("print/:partId", "routes/scene/part.tsx", { id: "print-part" }, [
-        index("routes/scene/printVerdict.tsx"),
-        route("up", "routes/scene/printUp.tsx"),
-        route("hours", "routes/scene/printHours.tsx"),
-        route("inside", "routes/scene/printInside.tsx"),
-        route("pieces", "routes/scene/printPieces.tsx"),
-      ]),
-      route("surface", "routes/scene/surface.tsx"),
-      route("surface/left", "routes/scene/surfaceLeft.tsx"),
-      route("surface/seams", "routes/scene/surfaceSeams.tsx"),
-      route("surface/film", "routes/scene/surfaceFilm.tsx"),
-      route("surface/own", "routes/scene/surfaceOwn.tsx"),
-      route("surface/lamp", "routes/scene/surfaceLamp.tsx"),
-      route("paint", "routes/scene/paint.tsx"),
-      route("assemble", "routes/scene/assemble.tsx"),
-      route("ground", "routes/scene/ground.tsx"),
-      route("log", "routes/scene/log.tsx"),
-      route("workshop", "routes/scene/workshop.tsx"),
-    ]),
+    layout("routes/scene/station.tsx", [index("routes/scene/index.tsx"), ...STATIONS.flatMap(addressesOf)]),
   ]),
 ] satisfies RouteConfig;

@@ -2,15 +2,30 @@
 import { NavLink, useLocation, useNavigate } from "react-router";
 import { Key, useKey } from "./keys";
 
-export interface Leaf {
-  to: string;
+interface Leaf {
+  /** Under `base`; "" for base itself. */
+  path: string;
   label: string;
-  /** A few words on what waits there. */
-  note?: string;
 }
 
-/** @param search kept in every address, as the part at hand is */
-export function Leaves({ of, leaves, search = "" }: { of: string; leaves: Leaf[]; search?: string }) {
+/**
+ * @param notes a few words on what waits at a tab, by its path
+ * @param search kept in every address, as the part at hand is
+ */
+export function Leaves({
+  of,
+  base,
+  tabs,
+  notes = {},
+  search = "",
+}: {
+  of: string;
+  base: string;
+  tabs: readonly Leaf[];
+  notes?: Readonly<Record<string, string | null>>;
+  search?: string;
+}) {
+  const leaves = tabs.map(({ path, label }) => ({ to: path ? `${base}/${path}` : base, label, note: notes[path] }));
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const at = leaves.findIndex((l) => l.to === pathname);

@@ -19,7 +19,7 @@ import { Sideways } from "~app/ui/sideways";
 
 type Joint = GlueWork;
 
-export function AssemblePage() {
+export default function AssemblePage() {
   const project = useProject();
   const { part, choose } = usePartAtHand(
     project,

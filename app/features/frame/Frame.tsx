@@ -7,7 +7,7 @@ import { HatchDefs } from "~app/ui/hatch";
 import { Key, keyName, useKey, useKeyboard, useKeyList } from "~app/ui/keys";
 import type { Scene } from "~core/project";
 import { toggleLamp } from "~app/shared/lamp";
-import { STATIONS, type Station } from "./stations";
+import { STATIONS, type Station } from "../stations";
 
 interface FrameProps {
   scene: Scene;

@@ -28,7 +28,7 @@ import { Sideways } from "~app/ui/sideways";
 
 type Ground = GroundWork;
 
-export function GroundPage() {
+export default function GroundPage() {
   const project = useProject();
   const among = [...project.parts].sort((a, b) => rank(b) - rank(a) || a.order - b.order);
   const { part, choose } = usePartAtHand(project, among);

@@ -82,7 +82,7 @@ function Leaf({ first, of, onTurn }: { first: number; of: readonly StepRecord[];
   );
 }
 
-export function LogPage() {
+export default function LogPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();

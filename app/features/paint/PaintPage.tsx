@@ -34,7 +34,7 @@ import { CoreSample } from "./CoreSample";
 
 const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
 
-export function PaintPage() {
+export default function PaintPage() {
   const project = useProject();
   const { part, choose } = usePartAtHand(project);
   const { scene } = project;

@@ -1,6 +1,7 @@
 import { impliedScale, type Part } from "~core/project";
 import { formatRatio } from "~core/scale";
 import { Leaves } from "~app/ui/leaves";
+import { tabsOf } from "../stations";
 import { HARMLESS } from "~core/look";
 import { useProject } from "~app/shared/scene";
 
@@ -13,12 +14,13 @@ export function PartLeaves({ part }: { part: Part }) {
   return (
     <Leaves
       of={part.name}
-      leaves={[
-        { to: base, label: "Sheet" },
-        { to: `${base}/mesh`, label: "Mesh and walls", note: faults ? String(faults) : undefined },
-        { to: `${base}/scale`, label: "Its scale", note: implied ? formatRatio(implied.inferred.ratio) : undefined },
-        { to: `${base}/record`, label: "Record", note: part.versions.length ? `${part.versions.length + 1} versions` : undefined },
-      ]}
+      base={base}
+      tabs={tabsOf("parts", "part")}
+      notes={{
+        mesh: faults ? String(faults) : null,
+        scale: implied ? formatRatio(implied.inferred.ratio) : null,
+        record: part.versions.length ? `${part.versions.length + 1} versions` : null,
+      }}
     />
   );
 }

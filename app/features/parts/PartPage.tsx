@@ -25,6 +25,7 @@ import { SheetWaits } from "~app/shared/SheetWaits";
 import { SheetDrawing } from "~app/shared/SheetDrawing";
 import { useSheet } from "~app/shared/useSheet";
 import { WorkList } from "./WorkList";
+import { usePart } from "~app/shared/part";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -37,7 +38,8 @@ const sourceWord = (part: Part): string =>
       ? "size typed"
       : `made of ${part.source.material}`;
 
-export function PartPage({ part }: { part: Part }) {
+export default function PartPage() {
+  const part = usePart();
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();

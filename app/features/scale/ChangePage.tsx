@@ -14,7 +14,7 @@ import { Sideways } from "~app/ui/sideways";
 const times = (n: number): string => `× ${n >= 10 ? n.toFixed(0) : n.toFixed(2)}`;
 const PROCESS = { fdm: "filament", resin: "resin" };
 
-export function ChangePage() {
+export default function ChangePage() {
   const project = useProject();
   const { scene } = project;
   const { run } = useActions();

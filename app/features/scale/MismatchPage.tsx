@@ -8,7 +8,7 @@ import { MismatchChart } from "./MismatchChart";
 import { chartRows, jarringPairs, verdictOf } from "~core/look";
 import { ScaleLeaves } from "./ScaleLeaves";
 
-export function MismatchPage() {
+export default function MismatchPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();

@@ -1,6 +1,7 @@
 import { contradictions } from "~core/subject";
 import { impliedScale } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { tabsOf } from "../stations";
 import { useProject } from "~app/shared/scene";
 
 /** What belongs to the Scale station. */
@@ -13,13 +14,13 @@ export function ScaleLeaves() {
   return (
     <Leaves
       of="Scale"
-      leaves={[
-        { to: base, label: "Desk" },
-        { to: `${base}/change`, label: "What if" },
-        { to: `${base}/beside`, label: "Side by side", note: wrong ? `${wrong} wrong` : undefined },
-        { to: `${base}/subject`, label: "Subject", note: clashes ? `${clashes} clash${clashes === 1 ? "" : "es"}` : undefined },
-        { to: `${base}/references`, label: "References", note: scene.references.length ? String(scene.references.length) : undefined },
-      ]}
+      base={base}
+      tabs={tabsOf("scale")}
+      notes={{
+        beside: wrong ? `${wrong} wrong` : null,
+        subject: clashes ? `${clashes} clash${clashes === 1 ? "" : "es"}` : null,
+        references: scene.references.length ? String(scene.references.length) : null,
+      }}
     />
   );
 }

@@ -45,7 +45,7 @@ function subOf(scale: Scale): string {
   return railway ? `scale ${railway.name}, track ${formatMm(railway.gaugeMm)}: ${railway.source}` : "an exact ratio";
 }
 
-export function ScalePage() {
+export default function ScalePage() {
   const project = useProject();
   const { scene } = project;
   const { scale, secondary } = scene;

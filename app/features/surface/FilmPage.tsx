@@ -28,7 +28,7 @@ import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 
-export function FilmPage() {
+export default function FilmPage() {
   return (
     <SurfaceFrame title="Film and papers: surface">
       {(part) => (

@@ -30,7 +30,7 @@ import { runJob } from "~workers/client";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function LampPage() {
+export default function LampPage() {
   return <SurfaceFrame title="Lamp and phone: surface">{(part) => <Meter key={part.id} part={part} />}</SurfaceFrame>;
 }
 

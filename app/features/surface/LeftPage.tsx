@@ -30,7 +30,7 @@ import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 
-export function LeftPage() {
+export default function LeftPage() {
   return <SurfaceFrame title="What printing left: surface">{(part) => <Left key={part.id} part={part} />}</SurfaceFrame>;
 }
 

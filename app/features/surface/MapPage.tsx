@@ -54,7 +54,7 @@ const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 /** Notes beside the drawing. */
 const NOTES = 5;
 
-export function MapPage() {
+export default function MapPage() {
   return (
     <SurfaceFrame>
       {(part, choose) => (

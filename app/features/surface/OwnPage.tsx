@@ -34,7 +34,7 @@ import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 
-export function OwnPage() {
+export default function OwnPage() {
   return <SurfaceFrame title="Own figures: surface">{(part) => <Own key={part.id} part={part} />}</SurfaceFrame>;
 }
 

@@ -34,7 +34,7 @@ import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function SeamsPage() {
+export default function SeamsPage() {
   return <SurfaceFrame title="Seams and fits: surface">{(part) => <Seams part={part} />}</SurfaceFrame>;
 }
 

@@ -17,7 +17,7 @@ import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
 import { Tray } from "./Tray";
 
-export function TonightPage() {
+export default function TonightPage() {
   const project = useProject();
   const { model, atHand, setAtHand, stayUp } = useTonight();
   const start = useStart();

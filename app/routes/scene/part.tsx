@@ -1,4 +1,4 @@
-import { data, Outlet, redirect, useOutletContext, useParams } from "react-router";
+import { data, Outlet, redirect, useParams } from "react-router";
 import { useProject } from "~app/shared/scene";
 import { ask, db } from "~app/data/database.client";
 import { UnreadPage } from "~app/shared/UnreadPart";
@@ -18,9 +18,6 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs) {
   shown.add(key);
   return null;
 }
-
-/** The part that a leaf shows. */
-export const usePart = (): Part => useOutletContext<Part>();
 
 export default function PartRoute() {
   const project = useProject();

@@ -22,13 +22,15 @@ import { WallChart } from "./WallChart";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
 import { useProject } from "~app/shared/scene";
+import { usePart } from "~app/shared/part";
 
 /** Up to this many triangles crossings are looked for unasked. */
 const CROSSINGS_UNASKED = 150_000;
 
 const NONE = new Map<number, never>();
 
-export function MeshPage({ part }: { part: Part }) {
+export default function MeshPage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const { source } = part;

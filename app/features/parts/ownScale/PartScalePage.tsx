@@ -28,6 +28,7 @@ import type { Picked } from "~app/shared/turntable/turntableScene";
 import { useSheet } from "~app/shared/useSheet";
 import { SheetWaits } from "~app/shared/SheetWaits";
 import { Sideways } from "~app/ui/sideways";
+import { usePart } from "~app/shared/part";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -38,7 +39,8 @@ const parseModelLength = (text: string): Result<number> => {
 
 const rangeText = (low: number, high: number): string => (low === high ? formatReal(low) : `${formatReal(low)} to ${formatReal(high)}`);
 
-export function PartScalePage({ part }: { part: Part }) {
+export default function PartScalePage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const { run } = useActions();

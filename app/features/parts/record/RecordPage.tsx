@@ -1,5 +1,5 @@
 /** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
-import { alikeParts, type Part } from "~core/project";
+import { alikeParts } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -12,8 +12,10 @@ import { Photos } from "./Photos";
 import { Tracker } from "./Tracker";
 import { Variations } from "./Variations";
 import { Versions } from "./Versions";
+import { usePart } from "~app/shared/part";
 
-export function RecordPage({ part }: { part: Part }) {
+export default function RecordPage() {
+  const part = usePart();
   const project = useProject();
   const { currency } = project.habits;
   const { scene, parts } = project;

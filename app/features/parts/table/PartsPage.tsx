@@ -17,7 +17,7 @@ import { PartsTable, type ColumnSet } from "./PartsTable";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function PartsPage() {
+export default function PartsPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { openNewPart, run } = useActions();

@@ -17,6 +17,7 @@ import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
+import { usePart } from "~app/shared/part";
 
 const SOURCES: Record<Trust, string> = {
   typed: "what you typed",
@@ -25,7 +26,8 @@ const SOURCES: Record<Trust, string> = {
   model: "the model alone",
 };
 
-export function HoursPage({ part }: { part: Part }) {
+export default function HoursPage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const option = part.source.kind === "scratch" ? undefined : optionAtHand(part, scene);

@@ -19,12 +19,14 @@ import { TURNS, type Turn } from "~core/mesh";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
+import { usePart } from "~app/shared/part";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 type MeshPart = Part & { source: Extract<Part["source"], { kind: "mesh" }> };
 
-export function InsidePage({ part }: { part: Part }) {
+export default function InsidePage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const resins = scene.printers.filter((p): p is ResinPrinter => p.process === "resin");

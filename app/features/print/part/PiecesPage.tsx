@@ -33,8 +33,10 @@ import { Why } from "~app/ui/why";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
+import { usePart } from "~app/shared/part";
 
-export function PiecesPage({ part }: { part: Part }) {
+export default function PiecesPage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   return (

@@ -1,5 +1,6 @@
 import type { Part } from "~core/project";
 import { Leaves } from "~app/ui/leaves";
+import { tabsOf } from "../../stations";
 import { useProject } from "~app/shared/scene";
 
 /** What is to be decided before one part is printed. */
@@ -9,17 +10,12 @@ export function PrintLeaves({ part }: { part: Part }) {
   return (
     <Leaves
       of={`printing ${part.name}`}
-      leaves={[
-        { to: base, label: "Verdict" },
-        { to: `${base}/up`, label: "Which way up", note: part.faces.length ? `${part.faces.length} marked` : undefined },
-        { to: `${base}/hours`, label: "Hours and grams" },
-        {
-          to: `${base}/inside`,
-          label: "Hollow or strong",
-          note: part.zones.length ? `${part.zones.length} zone${part.zones.length > 1 ? "s" : ""}` : undefined,
-        },
-        { to: `${base}/pieces`, label: "Pieces" },
-      ]}
+      base={base}
+      tabs={tabsOf("print", "part")}
+      notes={{
+        up: part.faces.length ? `${part.faces.length} marked` : null,
+        inside: part.zones.length ? `${part.zones.length} zone${part.zones.length > 1 ? "s" : ""}` : null,
+      }}
     />
   );
 }

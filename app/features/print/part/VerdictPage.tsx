@@ -40,8 +40,10 @@ import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 import { Sideways } from "~app/ui/sideways";
+import { usePart } from "~app/shared/part";
 
-export function VerdictPage({ part }: { part: Part }) {
+export default function VerdictPage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const verdict = processVerdict(part, project);

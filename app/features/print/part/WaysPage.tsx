@@ -42,10 +42,12 @@ import { PRIORITY } from "~workers/pool";
 import { NotYet } from "./NotYet";
 import { PrintLeaves } from "./PrintLeaves";
 import { sayProblem } from "~app/ui/sayProblem";
+import { usePart } from "~app/shared/part";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
-export function WaysPage({ part }: { part: Part }) {
+export default function WaysPage() {
+  const part = usePart();
   const project = useProject();
   const { scene } = project;
   const printed = part.source.kind !== "scratch" && scene.printers.length > 0;

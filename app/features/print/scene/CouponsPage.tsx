@@ -14,7 +14,7 @@ import { SceneLeaves } from "./SceneLeaves";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function CouponsPage() {
+export default function CouponsPage() {
   const project = useProject();
   const { scene } = project;
   const [printerId, setPrinter] = useState(scene.printers[0].id);

@@ -11,7 +11,7 @@ import { Why } from "~app/ui/why";
 import { SceneLeaves } from "./SceneLeaves";
 import { Sideways } from "~app/ui/sideways";
 
-export function EveryPartPage() {
+export default function EveryPartPage() {
   const project = useProject();
   const { scene, parts } = project;
   const printed = parts.filter((p) => p.source.kind !== "scratch");

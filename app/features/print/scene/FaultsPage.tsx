@@ -22,7 +22,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { Asked, ownMin } from "./Asked";
 import { SceneLeaves } from "./SceneLeaves";
 
-export function FaultsPage() {
+export default function FaultsPage() {
   const project = useProject();
   const { scene } = project;
   const others = useOthers();

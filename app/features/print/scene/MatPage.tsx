@@ -19,7 +19,7 @@ import { useProject } from "~app/shared/scene";
 
 const outlineOf = (part: Part, variation: Variation | null) => footprintRequest(part, sheetTurn(part), variation?.percent ?? 100);
 
-export function MatPage() {
+export default function MatPage() {
   const project = useProject();
   const printed = useMemo(() => project.parts.filter((p) => p.source.kind !== "scratch"), [project.parts]);
   const requests = useMemo(() => printed.flatMap((p) => kindsOfCopies(p).map(({ variation }) => outlineOf(p, variation))), [printed]);

@@ -40,7 +40,7 @@ const MOST_SCALE = 1.15;
 /** So many plates of a printer are drawn at first, and so many more each time. */
 const AT_ONCE = 24;
 
-export function PlatesPage() {
+export default function PlatesPage() {
   const project = useProject();
   const { scene, records } = project;
   const ahead = useMemo(() => platesAhead(project), [project]);

@@ -19,7 +19,7 @@ import { Profile } from "../Profile";
 import { SceneLeaves } from "./SceneLeaves";
 import { sayProblem } from "~app/ui/sayProblem";
 
-export function PrintersPage() {
+export default function PrintersPage() {
   const project = useProject();
   const { scene } = project;
   return (

@@ -36,7 +36,7 @@ const massOrNothing = orNothing(parseMass);
 const mmOrNothing = orNothing(parseMm);
 const layerOrNothing = orNothing(parseCount({ least: 0, most: 1_000_000 }));
 
-export function PrintsPage() {
+export default function PrintsPage() {
   const project = useProject();
   const { scene } = project;
   const others = useOthers();

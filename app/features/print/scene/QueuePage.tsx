@@ -41,7 +41,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const clock = (ms: number): string => format(ms, "EEE HH:mm");
 
-export function QueuePage() {
+export default function QueuePage() {
   const project = useProject();
   const { scene } = project;
   const { model, edition } = useTonight();

@@ -1,5 +1,6 @@
 import { platesAhead } from "~core/plan";
 import { Leaves } from "~app/ui/leaves";
+import { tabsOf } from "../../stations";
 import { useProject } from "~app/shared/scene";
 
 /** The leaves of Print for the whole scene. Their addresses stand under "all", so that none can be a part's. */
@@ -10,16 +11,11 @@ export function SceneLeaves() {
   return (
     <Leaves
       of="Print"
-      leaves={[
-        { to: base, label: "Queue" },
-        { to: `${base}/all/plates`, label: "Plates", note: plates > 0 ? String(plates) : undefined },
-        { to: `${base}/all/parts`, label: "Every part" },
-        { to: `${base}/all/prints`, label: "Prints and risk" },
-        { to: `${base}/all/faults`, label: "Faults" },
-        { to: `${base}/all/mat`, label: "Mat and card" },
-        { to: `${base}/all/coupons`, label: "Test prints" },
-        { to: `${base}/all/printers`, label: "Printers" },
-      ]}
+      base={base}
+      tabs={tabsOf("print")}
+      notes={{
+        "all/plates": plates > 0 ? String(plates) : null,
+      }}
     />
   );
 }

@@ -18,7 +18,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 
 const parseLine = (text: string) => ({ ok: true as const, value: text.trim().slice(0, 120) });
 
-export function ReferencesPage() {
+export default function ReferencesPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();

@@ -8,7 +8,7 @@ import { DimensionSheet } from "./DimensionSheet";
 import { Homes } from "./Homes";
 import { HouseForm } from "~app/shared/HouseForm";
 
-export function SubjectPage() {
+export default function SubjectPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();

@@ -1,5 +1,0 @@
-import { MismatchPage } from "~app/features/scale/MismatchPage";
-
-export default function MismatchRoute() {
-  return <MismatchPage />;
-}

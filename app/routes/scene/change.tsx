@@ -1,5 +1,0 @@
-import { ChangePage } from "~app/features/scale/ChangePage";
-
-export default function ChangeRoute() {
-  return <ChangePage />;
-}

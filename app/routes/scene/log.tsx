@@ -1,5 +1,0 @@
-import { LogPage } from "~app/features/log/LogPage";
-
-export default function LogRoute() {
-  return <LogPage />;
-}

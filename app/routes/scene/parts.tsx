@@ -1,5 +1,0 @@
-import { PartsPage } from "~app/features/parts/table/PartsPage";
-
-export default function PartsRoute() {
-  return <PartsPage />;
-}

@@ -1,7 +1,0 @@
-import { HoursPage } from "~app/features/print/part/HoursPage";
-import { usePart } from "./part";
-
-export default function PrintHoursRoute() {
-  const part = usePart();
-  return <HoursPage part={part} />;
-}

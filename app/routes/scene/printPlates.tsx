@@ -1,5 +1,0 @@
-import { PlatesPage } from "~app/features/print/scene/PlatesPage";
-
-export default function PrintPlatesRoute() {
-  return <PlatesPage />;
-}

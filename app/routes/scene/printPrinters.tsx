@@ -1,5 +1,0 @@
-import { PrintersPage } from "~app/features/print/scene/PrintersPage";
-
-export default function PrintPrintersRoute() {
-  return <PrintersPage />;
-}

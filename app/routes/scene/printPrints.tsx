@@ -1,5 +1,0 @@
-import { PrintsPage } from "~app/features/print/scene/PrintsPage";
-
-export default function PrintPrintsRoute() {
-  return <PrintsPage />;
-}

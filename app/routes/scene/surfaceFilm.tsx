@@ -1,5 +1,0 @@
-import { FilmPage } from "~app/features/surface/FilmPage";
-
-export default function SurfaceFilmRoute() {
-  return <FilmPage />;
-}

@@ -1,5 +1,0 @@
-import { OwnPage } from "~app/features/surface/OwnPage";
-
-export default function SurfaceOwnRoute() {
-  return <OwnPage />;
-}

@@ -1,5 +1,0 @@
-import { SeamsPage } from "~app/features/surface/SeamsPage";
-
-export default function SurfaceSeamsRoute() {
-  return <SeamsPage />;
-}

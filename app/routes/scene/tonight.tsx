@@ -1,5 +1,0 @@
-import { TonightPage } from "~app/features/tonight/TonightPage";
-
-export default function TonightRoute() {
-  return <TonightPage />;
-}
