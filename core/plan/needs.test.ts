@@ -39,6 +39,19 @@ describe("daylight", () => {
     const project = scene([own("sky", ["daylight"])]);
     expect([offered(project, MONDAY_EVENING), offered(project, NOON)]).toEqual([[], ["Work sky"]]);
   });
+  it("is not there where it ends before the step does: twenty minutes before sunset is too late for half an hour, not for ten minutes", () => {
+    const before = Date.UTC(2026, 10, 30, 14, 37);
+    expect(offered(scene([own("long", ["daylight"])]), before)).toEqual([]);
+    expect(offered(scene([own("short", ["daylight"], 600)]), before)).toEqual(["Work short"]);
+    expect(tonight(scene([own("long", ["daylight"])]), before, HERE).later).toMatchObject([{ need: "daylight", steps: 1 }]);
+    // An airbrush that is put away is no lack of daylight.
+    expect(tonight(scene([own("both", ["daylight", "airbrush"])]), NOON, { ...HERE, airbrush: false })).toMatchObject({
+      offers: [],
+      later: [],
+    });
+    // What takes longer than an hour may be begun with an hour of light.
+    expect(offered(scene([own("day", ["daylight"], 9 * 3600)]), Date.UTC(2026, 10, 30, 13, 0))).toEqual(["Work day"]);
+  });
   it("a check of colours at the bench needs it; in June half past seven will do", () => {
     const project = scene([{ id: "d", kind: "bench", task: "daylight", rounds: 1, mostAnEvening: null }]);
     expect(offered(project, MONDAY_EVENING)).toEqual([]);

@@ -178,8 +178,11 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const own = steps.filter((s) => !s.scene);
   const ownSlots = plan.slots.filter((s) => !s.step.scene);
   const last = ownSlots.reduce((latest: number, s: Slot) => Math.max(latest, s.free), now);
-  const offers =
-    asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => isThere(s.needs, have, now, placeOf(project.habits)));
+  const place = placeOf(project.habits);
+  // What would be gone before it is done is not there.
+  const atHandFor = (s: Step, needs = s.needs): boolean =>
+    [now, now + Math.min(s.handsOnS * 1000, MUST_LAST_MS)].every((at) => isThere(needs, have, at, place));
+  const offers = asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => atHandFor(s));
   return {
     now,
     steps: own,
@@ -191,7 +194,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     schedule: plan,
     asleep,
     offers,
-    later: laterOf(atWork, states, plan, hours.hours!, now),
+    later: laterOf(atWork, states, plan, hours.hours!, atHandFor),
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone, project.habits.sleep),
     done: own.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS,
@@ -278,18 +281,20 @@ function offersNow(
   return [...offers.filter((o) => o.fits), ...offers.filter((o) => !o.fits)];
 }
 
+/** What goes by the clock must last for a step, or for so long of it. Common choice. */
+const MUST_LAST_MS = 3_600_000;
+
 /** What is open and waits for its hours: with when the plan has the first of it. */
 function laterOf(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
   plan: Schedule,
   hours: ReadonlyMap<Need, readonly Stretch[]>,
-  now: number,
+  isAtHand: (step: Step, needs: Need[]) => boolean,
 ): Later[] {
   const starts = new Map(plan.slots.flatMap((s) => (s.hands[0] ? [[s.key, s.hands[0].from] as const] : [])));
-  return [...hours].flatMap(([need, list]): Later[] => {
-    if (list.some((h) => h.from <= now && now < h.to)) return [];
-    const open = steps.filter((s) => s.needs.includes(need) && states.get(s.key)?.kind === "open");
+  return [...hours.keys()].flatMap((need): Later[] => {
+    const open = steps.filter((s) => s.needs.includes(need) && states.get(s.key)?.kind === "open" && !isAtHand(s, [need]));
     if (open.length === 0) return [];
     const planned = open.flatMap((s) => starts.get(s.key) ?? []);
     return [{ need, steps: open.length, at: planned.length > 0 ? Math.min(...planned) : null }];
