@@ -47,6 +47,10 @@ export const NEED_IDS = Object.keys(NEEDS) as Need[];
 /** As a form offers them. */
 export const NEED_OPTIONS = NEED_IDS.map((value) => ({ value, label: NEEDS[value].label }));
 
+/** ", needs daylight and the airbrush"; nothing where it needs nothing. */
+export const needsWords = (needs: readonly Need[] = []): string =>
+  needs.length === 0 ? "" : `, needs ${needs.map((n) => NEEDS[n].label).join(" and ")}`;
+
 const kindOf = (need: Need): NeedKind => NEEDS[need];
 
 /** Is all that a step needs there at this moment? */

@@ -17,7 +17,7 @@ import { useEffect, useRef, useState } from "react";
 import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, WorkItem } from "~core/project";
-import { BENCH_TASKS, WORK_KINDS, type OwnWork } from "~core/work";
+import { BENCH_TASKS, needsWords, WORK_KINDS, type OwnWork } from "~core/work";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { askedOf, StepFields } from "~app/shared/StepFields";
@@ -292,6 +292,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
                 <span className="text-soft">
                   {formatDuration(p.handsOnS)}
                   {p.waitS > 0 && `, wait ${formatDuration(p.waitS)}`}
+                  {needsWords(p.needs)}
                 </span>
               </button>
               <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>

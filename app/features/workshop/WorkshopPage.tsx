@@ -16,6 +16,7 @@ import { PROCESS_LABEL } from "~app/shared/labels";
 import { Evenings } from "~app/shared/Evenings";
 import { Choice, orNothing, parseCount, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { AIR_LIMITS } from "~core/coat";
+import { needsWords } from "~core/work";
 import { parseDistance } from "~app/shared/scaleParsing";
 import { Lessons } from "./Lessons";
 import { Supplies } from "./Supplies";
@@ -190,6 +191,7 @@ function KeptSteps() {
             <span className="text-soft">
               {formatDuration(p.handsOnS)}
               {p.waitS > 0 && `, wait ${formatDuration(p.waitS)}`}
+              {needsWords(p.needs)}
             </span>
           </span>
           <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>

@@ -4,7 +4,7 @@ import Joi from "joi";
 import { FAMILIES, type CoatFamily } from "../../coat";
 import { id } from "../fields";
 import type { WorkKind } from "../kind";
-import { NEED_OPTIONS, type Need } from "../needs";
+import { NEED_OPTIONS, needsWords, type Need } from "../needs";
 
 export interface OwnWork {
   id: string;
@@ -41,7 +41,7 @@ export const own: WorkKind<OwnWork> = {
     procedureId: field.kept(id.allow(null)),
   },
   station: (item) => (item.family ? "paint" : "assemble"),
-  words: (item) => ({ title: item.title, detail: "your own step" }),
+  words: (item) => ({ title: item.title, detail: `your own step${needsWords(item.needs)}` }),
   refers: (item) => (item.procedureId ? [{ field: "procedureId", table: "procedures", id: item.procedureId, mayGo: true }] : []),
   film: (item) => (item.family ? { name: item.title, family: item.family, method: "brush", coats: 1, hex: "#a08c74" } : null),
   counts: () => null,
