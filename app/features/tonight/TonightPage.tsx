@@ -108,7 +108,7 @@ export default function TonightPage() {
             <p key={l.need} className="mt-1">
               {laterWords(l)}
               {l.need === "daylight" && !project.habits.place && (
-                <span className="text-soft"> Guessed by your time zone: say in Workshop where you live.</span>
+                <span className="text-soft"> Sunset is guessed from your time zone; set where you live in Workshop.</span>
               )}
             </p>
           ))}
@@ -154,7 +154,7 @@ function laterWords({ need, steps, at }: Later): string {
   const many = steps === 1 ? "1 step needs" : `${steps} steps need`;
   const { label } = NEEDS[need];
   return at === null
-    ? `△ ${many} ${label}, and none falls in your evenings: add an hour by day below.`
+    ? `△ ${many} ${label}, but none of your evenings has any: add a daytime slot below.`
     : `${many} ${label}: planned for ${format(at, "EEEE d MMMM, HH:mm")}.`;
 }
 

@@ -249,7 +249,7 @@ function Habits() {
           text={place ? formatPlace(place) : ""}
           placeholder={`${formatPlace(placeOf(project.habits))}, guessed`}
           parse={orNothing<Place>(parsePlace)}
-          readAs={(p) => (p ? formatPlace(p) : "guessed by the time zone")}
+          readAs={(p) => (p ? formatPlace(p) : "guessed from the time zone")}
           onCommit={(p) => run("habits.set", { change: { place: p } })}
         />
         <Choice
