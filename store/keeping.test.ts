@@ -154,7 +154,7 @@ describe("rows that cannot be understood", () => {
     const now = new InchHollowDatabase(name, fresh);
     const kept = (await loadProject(now, "s"))!;
     // Version 3 kept no glues, tools, lessons or readings.
-    const { eveningsOfTen: _e, hoursTake: _h, ...then } = habits;
+    const { eveningsOfTen: _e, hoursTake: _h, place: _p, ...then } = habits;
     expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [], habits: { ...then, fills: [] } } });
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;

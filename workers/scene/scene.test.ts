@@ -1,9 +1,12 @@
 import { describe, expect, it, vi } from "vitest";
 import { Receiver, Sender } from "../../core/derive";
 import { waitingAt } from "../../core/look";
+import { readMesh } from "../../core/mesh";
 import { chanceOf, finishChance, tonight } from "../../core/plan";
+import { findPrint, GENERIC_PRINTERS, Shape } from "../../core/print";
 import type { ProjectRows, WorkItem } from "../../core/project";
 import { joinProject, rowsOf, type KnownValue } from "../../core/results";
+import { loadSolids } from "../../core/slice";
 import { manyParts } from "../../tests/manyParts";
 import { HOUR, record, THURSDAY } from "../../tests/sampleProject";
 import { AT_HAND, sceneInput } from "../../tests/sceneInput";
@@ -202,14 +205,18 @@ describe("what is computed anew", () => {
   it("stands as it was in the plan until it is there", async () => {
     const { realParts } = await import("../../tests/realParts");
     const { wantedOfPart, resultKey } = await import("../../core/results");
-    const { project } = await realParts(1);
+    const { project, meshes } = await realParts(1);
+    const file = readMesh([...meshes.values()][0]);
+    if (!file.ok) throw new Error(file.problem.message);
+    const { mesh, topology, report } = file.value;
+    const print = findPrint(new Shape(await loadSolids(), mesh, topology, report.volumeMm3), GENERIC_PRINTERS[0], 1);
     const rows = rowsOf(project);
     const found = project.parts[0];
     const known = wantedOfPart(rows.parts[0], rows.workshop.printers).flatMap(({ request }): KnownValue[] => {
       const key = resultKey(request);
       if (request.kind === "mesh" && found.source.kind === "mesh")
         return [{ key, value: { report: found.source.report, outsideMm2: found.source.outsideMm2 } as KnownValue["value"] }];
-      if (request.kind === "print") return [{ key, value: found.prints[0] as unknown as KnownValue["value"] }];
+      if (request.kind === "print") return [{ key, value: print }];
       return [];
     });
     const plan = scenePlanner();
