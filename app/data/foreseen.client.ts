@@ -9,6 +9,7 @@ const ahead = (): Promise<typeof import("../../store/foresee")> => import("../..
 export const warmEdits = (): void => void Promise.all([ahead(), import("../../store/run")]);
 
 interface Order {
+  sceneId: string;
   editId: string;
   at: number;
   command: string;
@@ -16,8 +17,8 @@ interface Order {
 }
 
 /** Shows what an edit of the open scene will make of its rows. */
-export const expectEdit = ({ editId, at, command, payload }: Order): Promise<void> =>
-  foreseen.expect(editId, at, async (rows) => {
+export const expectEdit = ({ sceneId, editId, at, command, payload }: Order): Promise<void> =>
+  foreseen.expect(sceneId, editId, at, async (rows) => {
     const { foresee } = await ahead();
     return foresee(rows, command, payload, at);
   });

@@ -58,13 +58,14 @@ export class ForeseenEdits {
   /**
    * An edit of the open scene goes to the store: what it will make of the rows is shown as soon as that is known, if it is not stored by
    * then. Edits are looked ahead one after the other: each goes by what those before it will have done.
+   * @param sceneId the scene that it is made in: where another one is open by then, nothing is shown
    * @param look what it makes of rows
    */
-  expect(editId: string, at: number, look: (rows: ProjectRows) => Promise<Foreseen[]>): Promise<void> {
+  expect(sceneId: string, editId: string, at: number, look: (rows: ProjectRows) => Promise<Foreseen[]>): Promise<void> {
     this.open.add(editId);
     this.line = this.line
       .then(async () => {
-        if (!this.drawn) return;
+        if (this.drawn?.rows.scene.id !== sceneId) return;
         const writes = await look(this.lay(this.drawn.rows, this.pending, this.drawn.reading));
         if (writes.length === 0 || !this.open.has(editId)) return;
         for (const { table, key, row } of writes) this.rows.set(nameOf(table, key), row);

@@ -6,7 +6,6 @@ import { goesOn } from "~core/plan";
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
 import { mendStoredScene } from "../../store/database";
-
 import { newProject } from "../../store/newScene";
 import {
   differencesOf,

@@ -3,7 +3,7 @@ import Joi from "joi";
 import { begunPlates, clearedPlates, platesInOrder } from "../../plan";
 import type { Exclusion, Plate, PlatePiece, Printer, PrinterLesson } from "../../print";
 import { LIMITS, type TypedEstimate, type WorkItem } from "../../project";
-import { exclusionSchema, pieceSchema, plateSchema } from "../../rows";
+import { exclusionSchema, pieceSchema, plateSchema, printerSchema } from "../../rows";
 import { id, slicedEstimate, text, typedEstimate, workOf, type SlicedEstimate } from "../../work";
 import { change, changeWork, object, opt, over, Refused, sceneOf, type CommandsOf, type Edit } from "../command";
 import { refuseUsed } from "../references";
@@ -178,7 +178,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
     },
   }),
   "printer.add": over("printers")({
-    schema: object({ printer: Joi.any() }),
+    schema: object({ printer: printerSchema }),
     label: ({ printer }) => `${printer.name} added`,
     apply: async (e, { printer }) => {
       if (await e.get("printers", printer.id)) throw new Refused("printer.there", "A printer of that id is here already.");

@@ -160,7 +160,7 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
       wentWrong: text(LIMITS.wentWrong),
       saidS: opt(duration),
       came: opt(cameSchema),
-      print: opt(Joi.object({ failure: Joi.any(), massG: Joi.any() }).options({ presence: "required" })),
+      print: opt(object({ failure: printRecordSchema.extract("failure"), massG: printRecordSchema.extract("massG") })),
     }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
     apply: async (e, { recordId, print, ...p }, now) => {
