@@ -42,9 +42,6 @@ function rowsFor(form: Form, project: Project, partId: string): Option[] {
 }
 
 const NONE = "";
-/** A duration of nothing may be said as a word. */
-const orNone = (text: string): Result<number> => (/^none$/i.test(text.trim()) ? ok(0) : parseDuration(text));
-const durationText = (s: number): string => (s === 0 ? "none" : formatDuration(s));
 
 function StepField({
   name,
@@ -61,8 +58,12 @@ function StepField({
 }) {
   const said = { label, draftKey: name, onCommit: onChange };
   switch (form.as) {
-    case "duration":
-      return <ParsedField {...said} text={durationText(value as number)} parse={orNone} readAs={durationText} />;
+    case "duration": {
+      const { none } = form;
+      const words = (s: number): string => (s === 0 && none !== undefined ? none : formatDuration(s));
+      const parse = (text: string): Result<number> => (text.trim().toLowerCase() === none ? ok(0) : parseDuration(text));
+      return <ParsedField {...said} text={words(value as number)} parse={parse} readAs={words} />;
+    }
     case "count": {
       const { none } = form;
       const parse = (text: string): Result<number | null> =>

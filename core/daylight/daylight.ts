@@ -5,17 +5,12 @@
 import { TZDate } from "@date-fns/tz";
 import { getTimes } from "suncalc";
 import { ofTexts } from "../derive";
+import type { Stretch } from "../units";
 
 /** Where somebody lives, degrees; north and east count up. */
 export interface Place {
   latDeg: number;
   lonDeg: number;
-}
-
-/** From one moment to another, ms. */
-interface Stretch {
-  from: number;
-  to: number;
 }
 
 const DAY_MS = 86_400_000;

@@ -5,11 +5,9 @@
 import { TZDate } from "@date-fns/tz";
 import { ofTexts } from "../derive";
 import type { Evening, Span } from "../project";
+import type { Stretch } from "../units";
 
-export interface Stretch {
-  from: number;
-  to: number;
-}
+export type { Stretch };
 
 /** A few years of evenings and nights. */
 const MOST_MOMENTS = 10_000;

@@ -116,8 +116,11 @@ export function goesOn(records: readonly Pick<StepRecord, "stepKey" | "finishedA
   return records.some((r) => r.finishedAt === null || (r.time === "machine" && !over.has(r.stepKey.replace(/\/start(\d*)$/, "/clear$1"))));
 }
 
-/** When nobody is up, when plates can be changed beside the evenings, and which printers must be still when. */
-export function plateHours({ scene, habits }: Pick<Project, "scene" | "habits">, now: number): Omit<ScheduleOptions, "failures"> {
+/** When nobody is up, when plates can be changed beside the evenings, when what steps need can be had, and which printers must be still when. */
+export function plateHours(
+  { scene, habits }: Pick<Project, "scene" | "habits">,
+  now: number,
+): Omit<ScheduleOptions, "failures"> & Required<Pick<ScheduleOptions, "hours">> {
   const until = now + HORIZON_DAYS * 86_400_000;
   const loud = scene.printers.filter((p) => p.quiet).map((p) => p.id);
   return {
@@ -194,7 +197,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     schedule: plan,
     asleep,
     offers,
-    later: laterOf(atWork, states, plan, hours.hours!, atHandFor),
+    later: laterOf(atWork, states, plan, hours.hours, atHandFor),
     nights: nightsBetween(now - 6 * 3600000, now + 30 * 3600000, project.scene.timeZone, project.habits.sleep),
     done: own.filter((s) => ["done", "setting"].includes(states.get(s.key)!.kind)).length,
     handsOnS: plan.handsOnS,
@@ -207,7 +210,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
         hours.flatMap((h) => [h.from, h.to]),
       ),
       // Daylight that comes or goes changes nothing where no step needs it.
-      ...[...hours.hours!].flatMap(([need, list]) =>
+      ...[...hours.hours].flatMap(([need, list]) =>
         atWork.some((s) => s.needs.includes(need)) ? [list.slice(0, 3).flatMap((h) => [h.from, h.to])] : [],
       ),
     ]),

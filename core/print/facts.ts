@@ -95,14 +95,7 @@ export function factsOf({ up, one, sizeOnly, ...found }: FoundPrint, price: Pric
 }
 
 /** Both in one, at the printer's own price. */
-export const printFacts = (
-  shape: Shape,
-  printer: PrintProfile,
-  factor: number,
-  turn?: Turn,
-  onProgress?: OnProgress,
-  signal?: AbortSignal,
-): PrintFacts => factsOf(findPrint(shape, printer, factor, turn, onProgress, signal), priceOf(printer));
+export const printFacts = (...of: Parameters<typeof findPrint>): PrintFacts => factsOf(findPrint(...of), priceOf(of[1]));
 
 /** A resin piece flat on the plate or raised on supports, and where it might be either: which of the two, and what each takes. */
 function resinOf(shape: Shape, printer: ResinProfile, way: StanceChoice): { one: FoundEstimate; lie: WayUp["lie"] } {

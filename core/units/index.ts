@@ -6,3 +6,4 @@ export * from "./length";
 export * from "./number";
 export * from "./result";
 export * from "./random";
+export * from "./stretch";

@@ -14,7 +14,8 @@ export interface Option {
 
 /** How a field is asked for. */
 export type Form =
-  | { as: "duration" }
+  /** @property none what stands for no time at all, which is then allowed */
+  | { as: "duration"; none?: string }
   | ({ as: "count"; none?: string } & Range)
   | ({ as: "length" } & Range)
   | ({ as: "area" } & Range)
@@ -39,7 +40,7 @@ const valuesOf = (options: readonly Option[]): Joi.Schema => Joi.string().valid(
 
 export const field = {
   /** Seconds. */
-  duration: (label: string): Field => ({ label, schema: duration, form: { as: "duration" } }),
+  duration: (label: string, none?: string): Field => ({ label, schema: duration, form: { as: "duration", none } }),
   count: (label: string, range: Range, none?: string): Field => ({
     label,
     schema: orNothing(count(range), none),

@@ -3,6 +3,7 @@
  * it alike, and so do the forms.
  */
 import { daylightBetween, type Place } from "../daylight";
+import type { Stretch } from "../units";
 
 /** What is there tonight. */
 export interface Having {
@@ -12,11 +13,6 @@ export interface Having {
   airbrush: boolean;
   /** The room is warm enough for resin. */
   warm: boolean;
-}
-
-interface Stretch {
-  from: number;
-  to: number;
 }
 
 interface NeedKind {

@@ -107,8 +107,8 @@ export default function TonightPage() {
           {model.later.map((l) => (
             <p key={l.need} className="mt-1">
               {laterWords(l)}
-              {l.need === "daylight" && !project.habits.place && (
-                <span className="text-soft"> Sunset is guessed from your time zone; set where you live in Workshop.</span>
+              {!project.habits.place && (
+                <span className="text-soft"> Its hours are guessed from your time zone; set where you live in Workshop.</span>
               )}
             </p>
           ))}

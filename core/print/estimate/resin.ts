@@ -79,11 +79,4 @@ export function findResin(
 }
 
 /** The same in figures at the printer's price. */
-export const estimateResin = (
-  heightMm: number,
-  volumeMm3: number,
-  copies: number,
-  printer: ResinProfile,
-  points: Points | null,
-  plates = 1,
-): PrintEstimate => figuresOf(findResin(heightMm, volumeMm3, copies, printer, points, plates), priceOf(printer));
+export const estimateResin = (...of: Parameters<typeof findResin>): PrintEstimate => figuresOf(findResin(...of), priceOf(of[3]));

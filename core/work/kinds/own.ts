@@ -30,7 +30,7 @@ export const own: WorkKind<OwnWork> = {
   fields: {
     title: field.text("What you do"),
     handsOnS: field.duration("Your time"),
-    waitS: field.duration("Wait afterwards"),
+    waitS: field.duration("Wait afterwards", "none"),
     family: {
       ...field.choice("What it lays down", optionsOf(LAID_DOWN), "nothing"),
       schema: Joi.string()
