@@ -27,7 +27,7 @@ export function StepFields({ item, partId, onChange }: { item: WorkItem; partId:
           field={field}
           value={values[key]}
           rows={rowsFor(field.form, project, partId)}
-          onChange={(value) => onChange({ [key]: value })}
+          onChange={(value, chosen = "") => onChange(field.brings?.(value, chosen) ?? { [key]: value })}
         />
       ))}
     </div>
@@ -54,9 +54,9 @@ function StepField({
   field: Field & { form: Form };
   value: unknown;
   rows: readonly Option[];
-  onChange: (value: unknown) => void | Promise<Result<unknown>>;
+  onChange: (value: unknown, chosen?: string) => void | Promise<Result<unknown>>;
 }) {
-  const said = { label, draftKey: name, onCommit: onChange };
+  const said = { label, draftKey: name, onCommit: (typed: unknown) => onChange(typed) };
   switch (form.as) {
     case "duration": {
       const { none } = form;
@@ -75,7 +75,7 @@ function StepField({
     case "area": {
       const cm2 = (mm2: number): string => `${spacedNumber(Math.round(mm2) / 100)} cm²`;
       const parse = (text: string): Result<number> => {
-        const read = parseNumberIn({ least: form.least / 100, most: form.most / 100 })(text.replace(/cm²?\s*$/, ""));
+        const read = parseNumberIn({ least: form.least / 100, most: form.most / 100 })(text.replace(/cm[²2]?\s*$/, ""));
         return read.ok ? ok(read.value * 100) : read;
       };
       return <ParsedField {...said} text={cm2(value as number)} parse={parse} readAs={cm2} />;
@@ -98,9 +98,8 @@ function StepField({
       // What is stored and not offered any more stands as it is.
       const now = (value as string | null) ?? NONE;
       const kept = [...none, ...options].some((o) => o.value === now) ? [] : [{ value: now, label: "as it is" }];
-      return (
-        <Choice label={label} value={now} options={[...kept, ...none, ...options]} onChange={(v) => void onChange(v === NONE ? null : v)} />
-      );
+      const choose = (v: string): void => void onChange(v === NONE ? null : v, options.find((o) => o.value === v)?.label);
+      return <Choice label={label} value={now} options={[...kept, ...none, ...options]} onChange={choose} />;
     }
   }
 }

@@ -118,6 +118,23 @@ describe("every need", () => {
     expect(offered(project, NEEDS[need].hours ? MONDAY_EVENING : NOON, none)).toEqual([]);
     expect([needsWords([need]), needsWords([])]).toEqual([`, needs ${NEEDS[need].label}`, ""]);
   });
+  it("two that go by the clock are had in the hours that both have", () => {
+    const steps = stepsOfProject(scene([own("both", ["daylight", "warm room"])]));
+    const hour = (n: number) => NOON + n * HOUR;
+    const hours = new Map<Need, { from: number; to: number }[]>([
+      ["daylight", [{ from: hour(0), to: hour(4) }]],
+      [
+        "warm room",
+        [
+          { from: hour(-2), to: hour(0.2) },
+          { from: hour(2), to: hour(9) },
+        ],
+      ],
+    ]);
+    const long = [{ from: hour(-3), to: hour(10) }];
+    const { slots } = schedule(steps, stepStates(steps, [], hour(-3)), long, hour(-3), { hours });
+    expect(slots[0].hands).toEqual([{ from: hour(2), to: hour(2.5) }]);
+  });
   it("a schedule that is told of no hours asks for none", () => {
     const project = scene([own("sky", ["daylight"])]);
     const steps: Step[] = stepsOfProject(project);

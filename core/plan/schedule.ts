@@ -83,6 +83,17 @@ interface Window extends Stretch {
   platesOnly: boolean;
 }
 
+/** When all that a step needs can be had; null where nothing of it goes by the clock. */
+function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>): readonly Stretch[] | null {
+  const both = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
+    a.flatMap((x) =>
+      b.flatMap((y) => (x.from < y.to && y.from < x.to ? [{ from: Math.max(x.from, y.from), to: Math.min(x.to, y.to) }] : [])),
+    );
+  let all: readonly Stretch[] | null = null;
+  for (const list of needs.map((n) => hours.get(n))) if (list) all = all ? both(all, list) : list;
+  return all;
+}
+
 /** Starting a plate and clearing it can be done in passing. */
 const isPlate = (step: Step): boolean => step.machineS > 0 || step.clears > 0;
 
@@ -248,9 +259,8 @@ export function schedule(
   function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
     const still = step.machineS > 0 && step.printerId !== null && quiet?.printers.has(step.printerId) ? quiet.hours : [];
     for (let at = from; ;) {
-      const within = step.needs.flatMap((n) => hours?.get(n) ?? []);
-      const bound = step.needs.some((n) => hours?.has(n));
-      const hands = bound ? findWithin(within, at, step.handsOnS * 1000, isPlate(step)) : find(at, step.handsOnS * 1000, isPlate(step));
+      const within = hours && hoursOf(step, hours);
+      const hands = within ? findWithin(within, at, step.handsOnS * 1000, isPlate(step)) : find(at, step.handsOnS * 1000, isPlate(step));
       if (!hands) return undefined;
       const end = hands[hands.length - 1].to;
       const machine = step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null;

@@ -33,6 +33,8 @@ export interface Field {
   form: Form | null;
   /** Is it asked for at all, as the rest of the work stands? */
   when?: (item: { kind: string }) => boolean;
+  /** What is said with it: another printer has no typed hours yet. By default it alone. @param name of the row that was chosen */
+  brings?: (value: unknown, name: string) => object;
 }
 
 const orNothing = (schema: Joi.Schema, none: string | undefined): Joi.Schema => (none === undefined ? schema : schema.allow(null));

@@ -86,6 +86,13 @@ describe("kinds of work", () => {
     for (const r of kind.refers(item)) expect((item as unknown as Record<string, unknown>)[r.field]).toBe(r.id);
   });
 
+  it("another printer has no hours of the old one, another part says itself what it is of", () => {
+    const fields = (kind: WorkItem["kind"]) => WORK_KINDS.find((k) => k.kind === kind)!.fields as Record<string, Field>;
+    expect(fields("print").printerId.brings!("resin", "Resin")).toEqual({ printerId: "resin", turn: null, typed: null, sliced: null });
+    expect(fields("glue").toPartId.brings!("wall", "Wall")).toEqual({ toPartId: "wall", to: "Wall", toMaterial: null });
+    expect(fields("glue").toPartId.brings!(null, "something else")).toEqual({ toPartId: null });
+  });
+
   it.each(WORK_KINDS.filter((k) => k.begin).map((k) => [k.kind, k] as const))("%s: what it begins as can be stored", (_, kind) => {
     const item = kind.begin!.make("new", beginning)!;
     const schema = Joi.object({ id: Joi.string(), kind: Joi.valid(kind.kind), ...schemasOf(kind.fields) }).options({

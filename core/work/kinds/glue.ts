@@ -31,7 +31,11 @@ export const glue: WorkKind<GlueWork> = {
   many: "joints",
   fields: {
     glueId: field.choice("Glue", optionsNamed(GLUES)),
-    toPartId: field.row("Glued to", "other parts", "something else"),
+    toPartId: {
+      ...field.row("Glued to", "other parts", "something else"),
+      // A part says itself what it is of; its name stays where it goes.
+      brings: (toPartId, to) => (toPartId === null ? { toPartId } : { toPartId, to, toMaterial: null }),
+    },
     to: { ...field.text("Glued to what"), when: (item) => (item as GlueWork).toPartId === null },
     toMaterial: field.choice("Of what material", optionsOf(MATERIALS), "as the part is"),
     gapMm: field.length("Gap, mm", LIMITS.gapMm),

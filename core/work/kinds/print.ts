@@ -71,7 +71,7 @@ export const print: WorkKind<PrintWork> = {
   kind: "print",
   many: "prints",
   fields: {
-    printerId: field.row("Printer", "printers"),
+    printerId: { ...field.row("Printer", "printers"), brings: (id) => printedOn({ id: id as string }) },
     turn: field.kept(turnField.allow(null)),
     typed: field.kept(typedEstimate),
     sliced: field.kept(slicedEstimate),
