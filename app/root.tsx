@@ -70,11 +70,11 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const { gone, text, fault } = troubleText(error);
   return (
     <main className="mx-auto mt-10 max-w-2xl border-[1.5px] border-ink bg-paper p-8">
-      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This page could not be shown"}</h1>
+      <h1 className="text-2xl">{gone ? "Nothing at this address" : "This page could not be shown"}</h1>
       <p className="mt-3">{text}</p>
-      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
+      {fault && <p className="text-soft">What stopped it: {fault}</p>}
       <a className="btn mt-6" href="/bench">
-        To the bench
+        Go to the bench
       </a>
     </main>
   );

@@ -217,7 +217,7 @@ describe("inch orient", () => {
     expect(best).toMatchObject({ rotation: [0, 0, 0, 1], fits: true, supportMm3: 0, islands: 0, heightMm: expect.closeTo(40, 4) });
     // The side of a cone of 20 × 40 leans by atan(2) from level: 0.2 × cos.
     expect(best.maxStepMm).toBeCloseTo(0.2 / Math.sqrt(5), 3);
-    expect(best.why).toContain("safest");
+    expect(best.why).toContain("most reliable");
   });
   it("looks at a turn that is asked for, and refuses what is none", async () => {
     const h = Math.SQRT1_2;

@@ -306,9 +306,9 @@ function readTurn(text: string | undefined): Result<Turn | undefined> {
 
 /** What the surfaces of a file are taken for where nothing is said of them. */
 const SURFACE_ASSUMES = [
-  "One copy, printed in filament with lines of 0.45 mm unless --process resin is said.",
-  "A dry brush goes over it; spraying is possible; papers of every grade are at hand.",
-  "Filling by the common figures.",
+  "One copy, printed in filament with lines of 0.45 mm unless --process resin is given.",
+  "Assumes dry brushing over it, a place to spray, and all grades of paper are available.",
+  "Filling from the common figures.",
 ];
 
 /** The surfaces of a file as they are printed and seen, and what is recommended for each. */
@@ -320,7 +320,7 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
   for (const read of [layer, distance, turn, process]) if (!read.ok) return read;
   if (!layer.ok || !distance.ok || !turn.ok || !process.ok) return layer;
   if (layer.value === undefined) return fail("usage.layer", "surface needs --layer, the layer height in millimetres.");
-  if (distance.value === undefined) return fail("usage.distance", "surface needs --distance, from where it is looked at, in metres.");
+  if (distance.value === undefined) return fail("usage.distance", "surface needs --distance, the viewing distance in metres.");
   const file = read(bytes, options);
   if (!file.ok) return file;
   const solid = printedSolid(file.value.mesh, file.value.topology, file.value.shells);
@@ -368,7 +368,7 @@ async function surface(bytes: Uint8Array, options: Options): Promise<Result<unkn
         stepMm: laid.cuspMm,
         pitchMm: laid.pitchMm,
         flat: s.flat,
-        seen: c.sight === "hidden" ? "nobody looks there" : seen,
+        seen: c.sight === "hidden" ? "not visible" : seen,
         school: best.school,
         why: best.why,
         minutes: Math.round(way.handsOnS / 6) / 10,

@@ -3,7 +3,7 @@ import { expect, leaf, openStation, test } from "./bench";
 import { putRow, storedRow } from "./rows";
 import { manyRecords } from "../tests/manyRecords";
 
-test("fifty thousand records: the log is turned by pages and months, an entry struck out and taken back, and Tonight opens", async ({
+test("fifty thousand records: the log is turned by pages and months, an entry deleted and taken back, and Tonight opens", async ({
   bench,
 }) => {
   const all = await manyRecords(bench, 50_000);
@@ -22,7 +22,7 @@ test("fifty thousand records: the log is turned by pages and months, an entry st
   await expect(bench.getByRole("table").getByRole("row").nth(60)).toContainText(/Apr/);
 
   await bench
-    .getByRole("button", { name: /^Strike out/ })
+    .getByRole("button", { name: /^Delete/ })
     .first()
     .click();
   await expect(pages).toContainText(`of ${(all - 1).toLocaleString("en")}`);

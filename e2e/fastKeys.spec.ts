@@ -21,13 +21,13 @@ test("ten presses move ten millimetres, four turn by sixty degrees", async ({ be
 
 test("temperature and humidity typed right after each other both hold", async ({ bench }) => {
   await station(bench, "Workshop").click();
-  await bench.getByLabel("The room, °C").fill("17");
+  await bench.getByLabel("Room, °C").fill("17");
   await bench.keyboard.press("Tab");
-  await bench.getByLabel("its humidity, %").fill("63");
+  await bench.getByLabel("Humidity, %").fill("63");
   await bench.keyboard.press("Tab");
   // Both edits have said that they are stored.
   await expect(bench.locator("[data-sonner-toast]", { hasText: "Habits" })).toHaveCount(2);
   await bench.reload();
-  await expect(bench.getByLabel("The room, °C")).toHaveValue("17");
-  await expect(bench.getByLabel("its humidity, %")).toHaveValue("63");
+  await expect(bench.getByLabel("Room, °C")).toHaveValue("17");
+  await expect(bench.getByLabel("Humidity, %")).toHaveValue("63");
 });

@@ -31,14 +31,14 @@ test("a dropped mesh, one question, five sentences", async ({ bench }) => {
 test("a size from a shop page gives the same answers", async ({ bench }) => {
   await bench.keyboard.press("n");
   await bench.getByLabel("Size: width × depth × height").fill("192 × 148 km");
-  await bench.getByRole("button", { name: "Add it" }).click();
+  await bench.getByRole("button", { name: "Add part" }).click();
   await expect(bench.getByRole("alert")).toContainText("three lengths");
   await bench.getByLabel("Size: width × depth × height").fill("1 × 1 × 2 km");
-  await bench.getByRole("button", { name: "Add it" }).click();
+  await bench.getByRole("button", { name: "Add part" }).click();
   await expect(bench.getByRole("alert")).toContainText("Which unit was meant");
   await bench.getByLabel("Size: width × depth × height").fill("192 × 148 × 118 mm");
   await bench.getByRole("dialog").getByLabel("Name").fill("<b>Shop</b> mill");
-  await bench.getByRole("button", { name: "Add it" }).click();
+  await bench.getByRole("button", { name: "Add part" }).click();
   await expect(bench.getByRole("heading", { name: "<b>Shop</b> mill", level: 1 })).toBeVisible();
   await bench.getByRole("button", { name: "A 28 mm figure" }).click();
   await expect(bench.getByTestId("notes")).toContainText("6.61 m tall in real life");
@@ -96,7 +96,7 @@ test("bad files get a sentence, the others go on, and nothing is stored", async 
   await expect(queue).toContainText("says it has 4,294,967,295 triangles");
   await expect(queue).toContainText("<img src=x>.stl");
   await expect(queue).toContainText("The file is empty");
-  for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Put away" }).first().click();
+  for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Dismiss" }).first().click();
   await expect(queue).toBeHidden();
   await station(bench, "Parts").click();
   await expect(bench.getByRole("row")).toHaveCount(2);

@@ -77,7 +77,7 @@ test("wrong input keeps what was typed and says what would be right", async ({ b
   await expect(copies).toHaveValue("a few");
   await copies.press("Escape");
   await expect(copies).toHaveValue("1");
-  const size = bench.getByLabel("It is to be");
+  const size = bench.getByLabel("Target size");
   await size.fill("9 km");
   await size.press("Enter");
   await expect(bench.getByRole("alert")).toContainText("Is the unit right?");
@@ -85,10 +85,10 @@ test("wrong input keeps what was typed and says what would be right", async ({ b
 
 test("an address that leads nowhere says so and shows the way back", async ({ page, faults }) => {
   await page.goto("/s/no-such-scene/tonight");
-  await expect(page.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
-  await page.getByRole("link", { name: "To the bench" }).click();
+  await expect(page.getByRole("heading", { name: "Nothing at this address" })).toBeVisible();
+  await page.getByRole("link", { name: "Go to the bench" }).click();
   await expect(page.getByRole("heading", { name: "The bench", level: 1 })).toBeVisible();
-  await page.getByRole("button", { name: "The demo, as it was" }).click();
+  await page.getByRole("button", { name: "Fresh copy of the demo" }).click();
   await expect(page.getByTestId("notes")).toBeVisible();
   // The failed load itself is logged by the browser; nothing else is.
   faults.splice(0, faults.length, ...faults.filter((f) => !/404|no-such-scene/i.test(f)));
@@ -96,7 +96,7 @@ test("an address that leads nowhere says so and shows the way back", async ({ pa
 
 test("another scene does not touch the first, and both are listed", async ({ bench }) => {
   await upload(bench, "mound.stl", moundStl());
-  await bench.getByRole("button", { name: "I don't know" }).click();
+  await bench.getByRole("button", { name: "I don’t know" }).click();
   await bench.keyboard.press("s");
   const list = bench.getByRole("dialog").getByRole("listitem");
   await expect(list).toHaveCount(2);

@@ -19,7 +19,7 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
   await expect(bench.getByText("Who stands beside it?")).toBeHidden();
   await expect(bench.getByRole("button", { name: /Plan this part/ })).toBeEnabled();
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("dialog", { name: "When do you have time for it?" })).toBeVisible();
+  await expect(bench.getByRole("dialog", { name: "When do you have time for this?" })).toBeVisible();
   await bench.keyboard.press("Escape");
   await expect(bench.getByRole("region", { name: "Order of work" }).getByRole("listitem")).not.toHaveCount(0);
   await bench.keyboard.press("t");

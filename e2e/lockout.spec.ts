@@ -65,7 +65,7 @@ test("1500 and 5000 copies, and a size of 150 m, are typed in the fields and dra
     await bench.goto("/");
     await expect(bench.getByTestId("notes")).toBeVisible();
   }
-  await bench.getByLabel("It is to be").fill("150 m");
+  await bench.getByLabel("Target size").fill("150 m");
   await bench.keyboard.press("Enter");
   await expect(bench.getByTestId("notes")).toContainText("150 m tall");
   await bench.goto("/");
@@ -98,13 +98,13 @@ test("a scene whose rows nobody can draw: the bench opens, saves, checks, and ta
   );
   await bench.goto("/");
   await expect(bench.getByRole("heading", { name: "This scene could not be shown" })).toBeVisible();
-  await expect(bench.getByText("“Saltmarsh Sluice” is kept as it is.")).toBeVisible();
+  await expect(bench.getByText("“Saltmarsh Sluice” is kept unchanged.")).toBeVisible();
   // The next visit does not run into it again.
   await bench.goto("/");
   await expect(bench.getByRole("heading", { name: "The bench", level: 1 })).toBeVisible();
   const [saved] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "Save Saltmarsh Sluice" }).click()]);
   expect(saved.suggestedFilename()).toBe("saltmarsh-sluice.inchhollow");
-  await expect(bench.getByRole("alert")).toContainText("1 row that could not be understood");
+  await expect(bench.getByRole("alert")).toContainText("1 row that could not be read");
   await bench.getByRole("button", { name: "Check Saltmarsh Sluice" }).click();
   await expect(bench.getByRole("region", { name: "Set aside" })).toContainText("Odd one");
   await bench.getByRole("link", { name: "Open Saltmarsh Sluice" }).click();
@@ -115,7 +115,7 @@ test("a scene whose rows nobody can draw: the bench opens, saves, checks, and ta
 
 test("a scene whose rows nobody can draw keeps no other scene from opening, nor from having its evening", async ({ bench }) => {
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await bench.evaluate(
     (sceneId) =>
@@ -134,7 +134,7 @@ test("a scene whose rows nobody can draw keeps no other scene from opening, nor 
     new URL(bench.url()).pathname.split("/")[2],
   );
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await station(bench, "Tonight").click();
   await expect(bench.getByText("Nothing is planned yet.")).toBeVisible();
@@ -143,11 +143,11 @@ test("a scene whose rows nobody can draw keeps no other scene from opening, nor 
 
 test("the bench: a scene is renamed, its last change taken back, deleted, brought back, and removed for good", async ({ bench }) => {
   await upload(bench, "mound.stl", shedStl());
-  await bench.getByRole("button", { name: "I don't know" }).click();
-  await expect(bench.getByText("Scale settled")).toBeVisible();
+  await bench.getByRole("button", { name: "I don’t know" }).click();
+  await expect(bench.getByText("Scale changed")).toBeVisible();
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: /^Undo “Scale settled”/ }).click();
-  await expect(bench.getByText("Undone: Scale settled")).toBeVisible();
+  await bench.getByRole("button", { name: /^Undo “Scale changed”/ }).click();
+  await expect(bench.getByText("Undone: Scale changed")).toBeVisible();
   const name = bench.getByLabel("Name of My scene");
   await name.fill("Harbour");
   await name.press("Enter");

@@ -14,7 +14,7 @@ const cargo = (): Buffer =>
     ]),
   );
 
-/** A ball with a small hole at the top and a patch of facets turned inwards. */
+/** A ball with a small hole at the top and a patch of facets flipped inwards. */
 function torn(): Buffer {
   const whole = ball(4000);
   const indices: number[] = [];
@@ -70,18 +70,18 @@ test("faults are named at their places, one press mends what is safe, and the ol
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   const notes = bench.getByTestId("notes");
   await expect(notes).toContainText(/1 hole, \d+ open edges/);
-  await expect(notes).toContainText(/\d+ facets turned inwards/);
+  await expect(notes).toContainText(/\d+ facets flipped inwards/);
   await bench.keyboard.press("m");
   // What was mended is said as soon as it is stored, for a few seconds; what the new mesh is like once it is measured.
-  await expect(bench.getByText(/Mended: 1 hole closed, \d+ facets turned/)).toBeVisible();
-  await expect(notes).toContainText("A sound mesh");
+  await expect(bench.getByText(/Mended: 1 hole closed, \d+ facets flipped/)).toBeVisible();
+  await expect(notes).toContainText("Mesh is sound");
   await bench.getByRole("link", { name: /^Record/ }).click();
   await expect(bench.getByText("buoy.stl, until 26 November 2026")).toBeVisible();
-  await bench.getByRole("button", { name: "Bring it back" }).click();
+  await bench.getByRole("button", { name: "Restore" }).click();
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   await expect(notes).toContainText(/1 hole/);
   await bench.keyboard.press("Control+z");
-  await expect(notes).toContainText("A sound mesh");
+  await expect(notes).toContainText("Mesh is sound");
 });
 
 test("walls are judged for each process, and again at another size without a new measurement", async ({ bench }) => {
@@ -92,7 +92,7 @@ test("walls are judged for each process, and again at another size without a new
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   await expect(bench.getByTestId("notes")).toContainText("Resin: every wall holds 0.96 mm");
   await bench.getByRole("link", { name: "Sheet", exact: true }).click();
-  await bench.getByLabel("It is to be").fill("60 %");
+  await bench.getByLabel("Target size").fill("60 %");
   await bench.keyboard.press("Enter");
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   await expect(bench.getByTestId("notes")).toContainText(/Resin: .* of the surface is under 0.96 mm/);

@@ -73,7 +73,7 @@ test("everything loads, moves, imports, reckons and exports without the server",
   await second.goto("/bench");
   await expect(second.getByLabel("Name of My scene (2)")).toBeVisible();
   // The demo too comes from what is kept.
-  await second.getByRole("button", { name: "The demo, as it was" }).click();
+  await second.getByRole("button", { name: "Fresh copy of the demo" }).click();
   await expect(second.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
   expect(troubles).toEqual([]);
   await context.close();
@@ -110,9 +110,9 @@ test("a new version asks first, and leaves a window that is still open as it was
   expect(after).not.toBe(before);
   writeFileSync(worker, after);
   await here.evaluate(async () => (await navigator.serviceWorker.getRegistration())!.update().then(() => undefined));
-  await expect(here.getByText("A newer version of the program is ready.")).toBeVisible();
+  await expect(here.getByText("A new version of the program is ready.")).toBeVisible();
   await there.getByLabel("Notes").fill("half a sentence");
-  await here.getByRole("button", { name: "Use it" }).click();
+  await here.getByRole("button", { name: "Update" }).click();
   await expect(there.getByText("A newer version was taken up in another window.")).toBeVisible();
   await expect(here.getByTestId("notes")).toBeVisible();
   // The other window was not turned under the hand that typed, and finds every file it was built with, without the server.

@@ -52,7 +52,7 @@ test("copies that differ go out as pieces of their own", async ({ bench }) => {
   await bench.getByRole("link", { name: "Quay wall" }).click();
   await bench.getByRole("link", { name: /^Record/ }).click();
   await expect(bench.getByText("2 × mirrored; 4 × plain.", { exact: false })).toBeVisible();
-  await bench.getByRole("button", { name: "Another that differs" }).click();
+  await bench.getByRole("button", { name: "Add another variant" }).click();
   await expect(bench.getByLabel("State")).toHaveCount(2);
   await bench.getByLabel("State").last().fill("broken edge");
   await bench.keyboard.press("Enter");
@@ -122,6 +122,6 @@ test("five hundred parts: the table opens, filters, sorts and picks all of them"
   await expect(table).toHaveAttribute("aria-rowcount", "501");
   await table.getByRole("button", { name: "Model, mm" }).click();
   await expect(table.getByRole("row").nth(1)).toContainText("Piece 500");
-  await bench.getByRole("checkbox", { name: "Pick all that are shown" }).check();
+  await bench.getByRole("checkbox", { name: "Select all shown" }).check();
   await expect(bench.getByTestId("bulk")).toContainText("500 parts picked");
 });

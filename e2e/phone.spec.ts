@@ -23,7 +23,7 @@ test.describe("on a phone", () => {
   });
 
   test("the length field answers both ways", async ({ bench }) => {
-    const field = bench.getByLabel("Any length, real or model");
+    const field = bench.getByLabel("Convert any length");
     await field.fill("75 mm");
     await expect(bench.getByTestId("length-answer")).toHaveText("4.2 m");
     await bench.getByRole("button", { name: /^Turn round/ }).tap();

@@ -38,14 +38,14 @@ test("a photograph of a hundred megapixels in the line meter: progress, stop, an
   await expect(bench.getByText(/The picture is 100,000 × 1 pixels: nothing can be seen on it/)).toBeVisible();
   await input.setInputFiles(file("wall.png", png(100_000, 20)));
   await expect(bench.getByText(/Its longer side can be 20,000 at most/)).toBeVisible();
-  await expect(before.getByRole("button", { name: "Choose the photograph" })).toBeVisible();
+  await expect(before.getByRole("button", { name: "Choose a photo" })).toBeVisible();
 
   const large = file("large.png", png(11_600, 8_700));
   await input.setInputFiles(large);
   await expect(opening).toContainText("large.png: opening 11,600 × 8,700 pixels");
   await opening.getByRole("button", { name: "Stop" }).click();
   await expect(opening).toBeHidden();
-  await expect(before.getByRole("button", { name: "Choose the photograph" })).toBeVisible();
+  await expect(before.getByRole("button", { name: "Choose a photo" })).toBeVisible();
 
   await input.setInputFiles(large);
   await expect(before.getByRole("button", { name: "Read the lines" })).toBeVisible();

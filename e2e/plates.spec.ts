@@ -32,7 +32,7 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
   await expect(bench.getByRole("button", { name: /^Plate 1 of Small filament/ })).toBeVisible();
   await press(bench, "o");
   await expect(bench.getByText(/\d plates laid out/)).toBeVisible({ timeout: 60_000 });
-  await expect(bench.getByText("Small filament: 1 plate, which is the least by area.")).toBeVisible();
+  await expect(bench.getByText("Small filament: 1 plate, the minimum by area.")).toBeVisible();
   await expect(bench.getByText(/of \d+ spares found room there/).first()).toBeVisible();
   // A plate at hand: a piece is chosen, moved by a millimetre and a centimetre, turned, and taken back.
   await tabTo(bench, /^Plate 1 of Small filament/);
@@ -81,7 +81,7 @@ test("a print runs on its stand-in to the end, over a reload, and teaches the pr
   await station(bench, "Print").click();
   await leaf(bench, "Printers").click();
   const small = bench.getByRole("region", { name: "What is on Small filament" });
-  await expect(small.getByText("It answers: Small stand-in")).toBeVisible();
+  await expect(small.getByText("Connected: Small stand-in")).toBeVisible();
   const left = small.getByLabel("left, g");
   const before = Number(await left.inputValue());
   expect(before).toBe(118);
@@ -94,7 +94,7 @@ test("a print runs on its stand-in to the end, over a reload, and teaches the pr
   await expect(bench.getByText(/It is paused/)).toBeVisible();
   await bench.getByRole("button", { name: "Go on" }).click();
   await leaf(bench, "Printers").click();
-  await small.getByLabel("The stand-in runs").selectOption("3600");
+  await small.getByLabel("Speed of the stand-in").selectOption("3600");
   await leaf(bench, "Queue").click();
   // It ends by itself, well or not: the log is told either way.
   await expect(bench.getByRole("button", { name: /^Take it off Small filament|^Start Quay wall/ }).first()).toBeVisible({
@@ -112,7 +112,7 @@ test("a print runs on its stand-in to the end, over a reload, and teaches the pr
   if (failed) return;
   await leaf(bench, "Queue").click();
   await bench.getByRole("button", { name: "Take it off Small filament" }).click();
-  await bench.getByRole("button", { name: "Count what came off Small filament" }).click();
+  await bench.getByRole("button", { name: "Count the pieces Small filament" }).click();
   const dialog = bench.getByRole("dialog");
   await dialog.getByLabel(/Quay wall: of 6/).fill("1");
   await dialog.getByRole("button", { name: "Done" }).click();
@@ -144,12 +144,12 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   };
   await bench.clock.fastForward(180_000);
   await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 60_000 });
-  await expect(bench.getByRole("button", { name: "It was cut off: start it again" })).toBeVisible();
+  await expect(bench.getByRole("button", { name: "Restart the interrupted print" })).toBeVisible();
   // Whoever saw it says how it ended.
   await bench.getByRole("button", { name: "It has ended on Small filament" }).click();
   const dialog = bench.getByRole("dialog");
-  await dialog.getByLabel("If it failed, why").selectOption("clog");
-  await dialog.getByLabel("and at which layer").fill("61");
+  await dialog.getByLabel("If it failed, the cause").selectOption("clog");
+  await dialog.getByLabel("Layer it failed at").fill("61");
   await dialog.getByRole("button", { name: "an edge curled" }).click();
   await dialog.getByRole("button", { name: "The print failed" }).click();
   await expect(dialog).toBeHidden();
@@ -173,8 +173,8 @@ test("a print that came with a file is sent to no printer until somebody presses
   await putRow(bench, "records", { ...like, id: "from-a-file", startedAt, finishedAt: null, result: null, saidS: null });
   await bench.reload();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
-  // Its printer has said that it stands free, which is when a print that was started here is sent; one round more, so that all is out.
-  await expect(bench.getByText(/It stands free/).first()).toBeVisible();
+  // Its printer has said that it is idle, which is when a print that was started here is sent; one round more, so that all is out.
+  await expect(bench.getByText(/It is idle/).first()).toBeVisible();
   await bench.evaluate(() => fetch("/stand-ins/printers").then((r) => r.text()));
   expect(sent).toEqual([]);
 });
@@ -196,8 +196,8 @@ test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at t
   expect(model.match(/<item /g)!.length).toBeGreaterThanOrEqual(18);
   const sheet = await download(() => bench.getByRole("button", { name: "Plate sheets as PDF" }).click());
   expect((await PDFDocument.load(sheet.bytes)).getPageCount()).toBeGreaterThanOrEqual(3);
-  await leaf(bench, "Mat and card").click();
-  const mat = await download(() => bench.getByRole("button", { name: "The mat as PDF" }).click());
+  await leaf(bench, "Mat and SD card").click();
+  const mat = await download(() => bench.getByRole("button", { name: "Save mat as PDF" }).click());
   expect((await PDFDocument.load(mat.bytes)).getPageCount()).toBeGreaterThanOrEqual(1);
 });
 
@@ -207,26 +207,26 @@ test("a test print is read and the profile follows; faults are ranked by the log
   const comb = bench.getByRole("region", { name: "Clearance comb" });
   await comb.getByLabel(/first hole/).selectOption("4");
   await expect(comb).toContainText("0.2 mm → 0.25 mm");
-  await comb.getByRole("button", { name: "Into the profile" }).click();
+  await comb.getByRole("button", { name: "Save to profile" }).click();
   await expect(bench.getByText(/Large filament knows now/)).toBeVisible();
   await expect(bench.getByText("learned").locator("..")).toContainText("1");
   await leaf(bench, "Faults").click();
-  const what = bench.getByRole("region", { name: "What may it be?" });
-  await what.getByLabel("What is seen").selectOption("strings");
+  const what = bench.getByRole("region", { name: "What could it be?" });
+  await what.getByLabel("What you see").selectOption("strings");
   await expect(what.getByRole("listitem").first()).toContainText("the spool has been open for 41 days");
   const repair = bench.getByRole("region", { name: "Repair, or print again?" });
   await expect(repair).toContainText(/^.*Repair it: 20 min of yours/);
-  await repair.getByLabel("Mending one takes").fill("12 h");
+  await repair.getByLabel("Repair time per piece").fill("12 h");
   await bench.keyboard.press("Tab");
   await expect(repair).toContainText("Print it again:");
   // A filament that nothing was printed with yet.
   await leaf(bench, "Printers").click();
-  await bench.getByRole("region", { name: "What is on Small filament" }).getByLabel("Spool on it").selectOption("new:filled");
+  await bench.getByRole("region", { name: "What is on Small filament" }).getByLabel("Spool loaded").selectOption("new:filled");
   await expect(bench.getByText("△ new on this printer")).toBeVisible();
   await leaf(bench, "Queue").click();
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   const gate = bench.getByRole("dialog");
-  await expect(gate).toContainText("Nothing has gone well with the two together yet. At stake:");
+  await expect(gate).toContainText("No successful print with this pair yet. At stake:");
   await gate.getByRole("button", { name: "Print it anyway" }).click();
   await leaf(bench, "Prints and risk").click();
   await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();

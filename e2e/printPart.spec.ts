@@ -24,7 +24,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await expect(bench.getByRole("region", { name: "Filament or resin" })).toContainText(
     /Filament, on .+: in one piece where resin needs \d pieces/,
   );
-  await expect(bench.getByRole("region", { name: "What the finish asks of the print" })).toContainText(
+  await expect(bench.getByRole("region", { name: "What the finish needs from the print" })).toContainText(
     "The wall of its west roof bears what is planned",
   );
   await bench.getByLabel("Bought, each").fill("3");
@@ -34,7 +34,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   // Which way up: the next leaf by its key, another way by its number.
   await bench.getByRole("heading", { level: 1 }).click();
   await bench.keyboard.press(".");
-  const ways = bench.getByRole("list", { name: "Ways to turn it" }).getByRole("listitem");
+  const ways = bench.getByRole("list", { name: "Orientations" }).getByRole("listitem");
   await expect(ways.first()).toContainText(/cm³ of support|no support/, { timeout: 60_000 });
   expect(await ways.count()).toBeGreaterThan(1);
   const other = bench.getByRole("button", { name: /^Lay it so/ }).first();
@@ -47,13 +47,13 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   expect(written.ok && Math.max(...boundsOf(written.value.mesh.positions).size)).toBeGreaterThan(200);
   // Faces by where they look: the back is hidden.
   await bench.getByLabel("Mark as").selectOption({ label: "hidden" });
-  await bench.getByRole("button", { name: "looks back" }).click();
-  await expect(bench.getByRole("list", { name: "Marked faces" })).toContainText("hidden: all that looks back");
-  await bench.getByRole("button", { name: "Any other turn" }).click();
-  await bench.getByLabel("Any turn, in degrees").fill("x 30, z");
+  await bench.getByRole("button", { name: "faces back" }).click();
+  await expect(bench.getByRole("list", { name: "Marked faces" })).toContainText("hidden: all that faces back");
+  await bench.getByRole("button", { name: "Any other orientation" }).click();
+  await bench.getByLabel("Orientation, in degrees").fill("x 30, z");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText(/is no angle up to 360°/)).toBeVisible();
-  await bench.getByLabel("Any turn, in degrees").fill("x 90");
+  await bench.getByLabel("Orientation, in degrees").fill("x 90");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("button", { name: /^lies so: on its (front|back)/ })).toBeVisible({ timeout: 60_000 });
 });
@@ -90,7 +90,7 @@ test("a part is hollowed and cut, and undo brings it back", async ({ bench }) =>
   await expect(bench.getByText(/are thicker than the part/)).toBeVisible();
   await bench.getByLabel("Walls", { exact: true }).fill("2.5 mm");
   await bench.keyboard.press("Enter");
-  await bench.getByRole("button", { name: "Make the hollowed version" }).click();
+  await bench.getByRole("button", { name: "Create the hollowed version" }).click();
   await expect(bench.getByText(/It is hollow already|It is thin, or hollow already/)).toBeVisible({ timeout: 60_000 });
   await bench.keyboard.press("Control+z");
   await expect(bench.getByText(/^Hollow it: /)).toBeVisible({ timeout: 60_000 });
@@ -100,11 +100,11 @@ test("a part is hollowed and cut, and undo brings it back", async ({ bench }) =>
   await expect(bench.getByText(/^2 pieces, the longest/)).toBeVisible({ timeout: 60_000 });
   await bench.getByLabel("Cut 1, from its start").fill("900 mm");
   await bench.keyboard.press("Enter");
-  await bench.getByRole("button", { name: "Cut it to see" }).click();
+  await bench.getByRole("button", { name: "Preview the cut" }).click();
   await expect(bench.getByText(/lies outside the part/)).toBeVisible({ timeout: 60_000 });
   await bench.getByRole("button", { name: "as proposed" }).click();
-  await bench.getByRole("button", { name: "Cut it to see" }).click();
-  await bench.getByRole("button", { name: "Make these 2 parts" }).click({ timeout: 60_000 });
+  await bench.getByRole("button", { name: "Preview the cut" }).click();
+  await bench.getByRole("button", { name: "Create these 2 parts" }).click({ timeout: 60_000 });
   await expect(bench.getByRole("heading", { name: "Mill house, 1 of 2", level: 1 })).toBeVisible({ timeout: 60_000 });
   await bench.goto(`${scene}/parts`);
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house, 2 of 2/ })).toBeVisible();

@@ -20,16 +20,16 @@ test("every kind of scale is read, a second one stands behind, and a thing of on
   await bench.getByLabel("Scale: figure, ratio or railway").fill("4 mm to the foot");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("heading", { name: "1:76.2", level: 1 })).toBeVisible();
-  await bench.getByLabel("or a railway scale by its standard").selectOption("H0");
+  await bench.getByLabel("or a standard railway scale").selectOption("H0");
   await expect(bench.getByRole("heading", { name: "1:87.1", level: 1 })).toBeVisible();
   await expect(bench.getByText(/track 16.5 mm/).first()).toBeVisible();
-  await bench.getByLabel("Second scale, for what is behind").fill("1:160");
+  await bench.getByLabel("Second scale, for the background").fill("1:160");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByText("What stands behind is 54 % of its size in front.")).toBeVisible();
-  await bench.getByLabel("A thing of your own").fill("capstan = 1.1 to 1.3 m");
+  await expect(bench.getByText("Background objects are 54 % of their foreground size.")).toBeVisible();
+  await bench.getByLabel("Add a known thing").fill("capstan = 1.1 to 1.3 m");
   await bench.keyboard.press("Enter");
   await bench.locator("#desk-length").fill("1.2 m");
-  await expect(bench.getByText("capstan, as you typed it")).toBeVisible();
+  await expect(bench.getByText("capstan, as you entered it")).toBeVisible();
 });
 
 test("what a change of scale does is said before it is made, and parts go along in one edit", async ({ bench }) => {
@@ -40,7 +40,7 @@ test("what a change of scale does is said before it is made, and parts go along 
   await expect(bench.getByText(/clip slots become 2.25 mm, the standard stays 4.2 mm/)).toBeVisible();
   await expect(bench.getByText(/A pair on filament .* too tight; take 93 µm off each face/)).toBeVisible();
   await expect(bench.getByText(/static grass, 6 mm as grass: 63 cm/)).toBeVisible();
-  await bench.getByRole("button", { name: "Settle on 1:104.6" }).click();
+  await bench.getByRole("button", { name: "Switch to 1:104.6" }).click();
   await station(bench, "Parts").click();
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house/ })).toContainText("63.2");
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house/ })).toContainText("6.61 m");
@@ -57,9 +57,9 @@ test("two presses on a door give the scale of a found model, the per cent to typ
   await bench.getByTestId("pick-sheet").click({ position: { x: front!.x - box.x + 62, y: base } });
   await bench.getByTestId("pick-sheet").click({ position: { x: front!.x - box.x + 62, y: base - 38 } });
   await expect(bench.getByTestId("span-real")).toBeVisible();
-  await bench.getByLabel("Length on the model, as it is now").fill("29 mm");
+  await bench.getByLabel("Length on the model now").fill("29 mm");
   await bench.keyboard.press("Enter");
-  await bench.getByLabel("It spans").selectOption("a tall door leaf");
+  await bench.getByLabel("What it measures").selectOption("a tall door leaf");
   await bench.getByRole("button", { name: "Add: 1:70.1" }).click();
   // 2032 ÷ 29 mm is 1:70, 2 % either way for picking; the door that was there says 1:55: no two agree, and both are listed.
   await expect(bench.getByRole("row", { name: /a tall door leaf 2.03 m 29 mm, typed 1:68.7 to 1:71.5/ })).toBeVisible();
@@ -67,13 +67,13 @@ test("two presses on a door give the scale of a found model, the per cent to typ
   await bench.getByRole("link", { name: /^Side by side/ }).click();
   await expect(bench.getByRole("img", { name: "Implied scales of 2 parts against 1:56" })).toBeVisible();
   await bench.getByRole("button", { name: "Print it at 83.4 %" }).click();
-  await expect(bench.getByText("Rowing boat, 1:56: stands well beside the rest")).toBeVisible();
+  await expect(bench.getByText("Rowing boat, 1:56: matches the rest")).toBeVisible();
 });
 
 test("the subject: sizes that contradict, a standard that is not kept, a shelf that is too low", async ({ bench }) => {
   await station(bench, "Scale").click();
   await bench.getByRole("link", { name: /^Subject/ }).click();
-  await expect(bench.getByText("Two heights for the mill house: 6.6 m and 7.9 m. From a drawing is the surer one.")).toBeVisible();
+  await expect(bench.getByText("Two heights for the mill house: 6.6 m and 7.9 m. From a drawing is the more reliable one.")).toBeVisible();
   await bench.getByRole("textbox", { name: "What" }).fill("Loading door");
   await bench.getByLabel("Real size").fill("tall");
   await bench.getByRole("button", { name: "Add to the sheet" }).click();
@@ -85,7 +85,7 @@ test("the subject: sizes that contradict, a standard that is not kept, a shelf t
   await bench.getByLabel("Wall height").fill("45 mm");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("wall height 40 mm is 5 mm under the standard 45 mm", { exact: false })).toBeVisible();
-  await bench.getByLabel("Called").fill("low shelf");
+  await bench.getByLabel("Name").fill("low shelf");
   await bench.getByLabel("Width × depth × height").fill("90 × 30 × 12 cm");
   await bench.getByRole("button", { name: "Add", exact: true }).click();
   await expect(bench.getByText(/Mill house does not fit low shelf: \d/)).toBeVisible();

@@ -22,13 +22,13 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=frozen");
   await bench.reload();
-  await expect(lane(bench).getByText(/It stands free/)).toBeVisible();
+  await expect(lane(bench).getByText(/It is idle/)).toBeVisible();
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   await expect(lane(bench).getByText(/It heats: layer 0/)).toBeVisible();
 
   await expect(lane(bench).getByText(/Nothing heard from Small filament since \d\d:\d\d/)).toBeVisible();
-  await expect(lane(bench)).toContainText(/Last it said that it heats: layer 0 of/);
-  await expect(lane(bench)).toContainText(/By the clock its print ends Fri \d\d:\d\d/);
+  await expect(lane(bench)).toContainText(/Its last report: it heats: layer 0 of/);
+  await expect(lane(bench)).toContainText(/By the clock, its print ends Fri \d\d:\d\d/);
   await expect(lane(bench)).toContainText("in the night: look at it before bed");
   await expect(lane(bench)).toContainText("switch it off at the mains");
   await expect(lane(bench).getByText(/It heats/)).toBeHidden();

@@ -5,10 +5,10 @@ test("Paint: one press puts the clash right, and undo brings it back", async ({ 
   await station(bench, "Paint").click();
   const clash = bench.getByRole("region", { name: "Clash" });
   await expect(clash).toContainText("solvent matt varnish, can over enamel wash, brown-black");
-  await expect(clash).toContainText("Sand tone between them is no closed film.");
+  await expect(clash).toContainText("Sand tone between them is not a closed film.");
   await clash.getByRole("button", { name: "Use Water-based matt" }).click();
   await expect(clash).toHaveCount(0);
-  await expect(bench.getByText("Nothing in this order spoils what lies below it.")).toBeVisible();
+  await expect(bench.getByText("No coat in this order harms the one below.")).toBeVisible();
   await bench.keyboard.press("Control+z");
   await expect(clash).toHaveCount(1);
 });
@@ -18,10 +18,10 @@ test("Paint: the rack can be added to, and a paint in use stays", async ({ bench
   await bench.getByRole("button", { name: "Add to the rack" }).click();
   await bench.getByRole("dialog").getByLabel("Name").fill("Creek green");
   await bench.getByRole("dialog").getByLabel("Left, ml").fill("12,5");
-  await bench.getByRole("button", { name: "Keep it" }).click();
+  await bench.getByRole("button", { name: "Add it" }).click();
   await expect(bench.getByRole("button", { name: /^Creek green/ })).toContainText("12.5 ml");
   await bench.getByRole("button", { name: /^Mid earth water acrylic/ }).click();
-  await bench.getByRole("button", { name: "Take it off the rack" }).click();
+  await bench.getByRole("button", { name: "Remove it from the rack" }).click();
   await expect(bench.getByText(/is painted with it/)).toBeVisible();
 });
 
@@ -56,7 +56,7 @@ test("Scale: another ratio changes what is real, everywhere", async ({ bench }) 
 
 test("Scale: the school of a figure moves the ratio within its range", async ({ bench }) => {
   await station(bench, "Scale").click();
-  await bench.getByLabel("Counted from the foot to").selectOption("crown");
+  await bench.getByLabel("Measured from foot to").selectOption("crown");
   await expect(bench.getByRole("heading", { name: "1:59.9", level: 1 })).toBeVisible();
   await bench.getByLabel("of a person of").selectOption("1828.8");
   await expect(bench.getByRole("heading", { name: "1:65.3", level: 1 })).toBeVisible();
@@ -68,7 +68,7 @@ test("Surface: closer to, the lines are plain; the strip follows the school", as
   await station(bench, "Surface").click();
   await expect(bench.locator("main")).toContainText("plain to see");
   await expect(bench.getByRole("img", { name: /^Profile of the surface: printed/ })).toBeVisible();
-  await bench.getByRole("button", { name: "Leave it", exact: true }).click();
+  await bench.getByRole("button", { name: "Cancel", exact: true }).click();
   await expect(bench.getByRole("img", { name: /^Profile of the surface: printed [\d.]+ (mm|µm)$/ })).toBeVisible();
 });
 
@@ -124,10 +124,10 @@ test("Tonight: start and finish one step; fewer minutes offer less, and what nee
   await bench.clock.fastForward("00:08:00");
   await bench.keyboard.press("f");
   // A time that cannot be read is not left out in silence.
-  await bench.getByLabel("It took").fill("a while");
+  await bench.getByLabel("Time taken").fill("a while");
   await bench.getByRole("button", { name: "Done", exact: true }).click();
   await expect(bench.getByRole("dialog").getByRole("alert").first()).toBeVisible();
-  await bench.getByLabel("It took").fill("20 min");
+  await bench.getByLabel("Time taken").fill("20 min");
   await bench.getByRole("button", { name: "Done", exact: true }).click();
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Cargo crate");
   await bench.getByLabel("Minutes at hand").fill("2 min");
@@ -160,7 +160,7 @@ test("Workshop: a printer renamed in one scene is renamed in all, what it reckon
   expect(saved.suggestedFilename()).toMatch(/^workshop-2026-11-26\.inchhollow-backup$/);
   // Another scene of one's own has the same machines.
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await station(bench, "Workshop").click();
   await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
@@ -169,7 +169,7 @@ test("Workshop: a printer renamed in one scene is renamed in all, what it reckon
   await bench.getByLabel("paused").click();
   await expect(bench.getByLabel("paused")).toBeChecked();
   await bench.locator("#backup-file").setInputFiles(await saved.path());
-  await expect(bench.getByText(/^Everything is as it was on 26 November 2026: 1 scene/)).toBeVisible();
+  await expect(bench.getByText(/^Everything is restored to 26 November 2026: 1 scene/)).toBeVisible();
 });
 
 test("Tonight: a print that failed is offered again and counted", async ({ bench }) => {
@@ -202,7 +202,7 @@ test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
 
 test("a kept step of one's own goes on any part, anywhere in the order", async ({ bench }) => {
   await bench.getByRole("button", { name: "Add a step" }).click();
-  await bench.getByLabel("Where it stands").selectOption({ label: "first of all" });
+  await bench.getByLabel("Position").selectOption({ label: "at the start" });
   await bench.getByRole("button", { name: /^My usual thick base coat/ }).click();
   const work = bench.getByRole("region", { name: "Order of work" }).getByRole("listitem");
   await expect(work.first()).toContainText("My usual thick base coat");
@@ -222,7 +222,7 @@ test("the order of work is dragged, and moved by space and arrow keys; undo puts
   await grip.focus();
   await bench.keyboard.press("Space");
   await bench.keyboard.press("ArrowDown");
-  await expect(bench.getByText(/would go to place 2 of/)).toBeAttached();
+  await expect(bench.getByText(/would move to place 2 of/)).toBeAttached();
   await bench.keyboard.press("Space");
   await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
   await expect(bench.getByText("Undone", { exact: false })).toHaveCount(0);
@@ -246,7 +246,7 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await expect(glues.getByRole("listitem")).toHaveCount(2);
   await bench.getByLabel("Another lesson").fill("Warm the can first");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("region", { name: "What you have learned" }).getByRole("listitem")).toHaveCount(3);
+  await expect(bench.getByRole("region", { name: "Lessons" }).getByRole("listitem")).toHaveCount(3);
   // A tool that goes is not at hand tonight, before anybody has said otherwise.
   await bench.getByRole("button", { name: "Remove Airbrush, 0.4 mm" }).click();
   await station(bench, "Tonight").click();
@@ -263,10 +263,10 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
     .click();
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText("You learned: Warm the can first");
   await station(bench, "Log").click();
-  const keep = bench.getByRole("button", { name: /^Keep as a lesson: Four came off/ });
+  const keep = bench.getByRole("button", { name: /^Save as a lesson: Four came off/ });
   await keep.click();
   // What is kept is not offered again.
   await expect(keep).toHaveCount(0);
   await station(bench, "Workshop").click();
-  await expect(bench.getByRole("region", { name: "What you have learned" }).getByRole("listitem")).toHaveCount(4);
+  await expect(bench.getByRole("region", { name: "Lessons" }).getByRole("listitem")).toHaveCount(4);
 });

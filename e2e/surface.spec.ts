@@ -16,12 +16,12 @@ test("a surface is named, its way chosen, and the plan follows; undo takes it ba
     .getAttribute("value");
   await page.getByLabel("Surface", { exact: true }).selectOption(option!);
   await expect(page.getByRole("heading", { name: "Front wall in low light" })).toBeVisible();
-  await expect(page.getByText(/19, the usual one/)).toBeVisible();
-  const name = page.getByLabel("Called");
+  await expect(page.getByText(/19, typically/)).toBeVisible();
+  const name = page.getByLabel("Name");
   await name.fill("face of stones");
   await name.press("Enter");
   await expect(page.getByRole("heading", { name: "Face of stones in low light" })).toBeVisible();
-  await page.getByLabel("Dry brush on it").selectOption("dry");
+  await page.getByLabel("Dry brushing").selectOption("dry");
   const ways = page.getByTestId("ways");
   await ways.getByRole("listitem").filter({ hasText: "Thick paint, face by face" }).getByRole("button", { name: "use this" }).click();
   await expect(ways.getByRole("button", { name: "in the plan" })).toBeVisible();
@@ -40,11 +40,11 @@ test("the strip answers to keys: a coat on, a coat off; thinner layers tried; th
   await expect.poll(rows).toBe(before + 1);
   await page.keyboard.press("-");
   await expect.poll(rows).toBe(before);
-  const layer = page.getByLabel("Layer tried");
+  const layer = page.getByLabel("Layer height to try");
   await layer.fill("0.1 mm");
   await layer.press("Enter");
-  await expect(page.getByText("Looked at with layers of 0.1 mm")).toBeVisible();
-  await page.getByRole("button", { name: "back to them" }).click();
+  await expect(page.getByText("Shown with layers of 0.1 mm")).toBeVisible();
+  await page.getByRole("button", { name: "reset" }).click();
   await page.getByRole("heading", { level: 1 }).click();
   await page.keyboard.press("r");
   await expect(page.getByRole("img", { name: /on a turntable/ })).toBeVisible();
@@ -55,11 +55,11 @@ test("the strip answers to keys: a coat on, a coat off; thinner layers tried; th
 test("everything that printing left has a remedy; many copies are spread over evenings", async ({ page }) => {
   await open(page, "/surface/left?part=quay-clip");
   await expect(page.getByRole("row", { name: /^First-layer flare/ })).toContainText("Chamfer");
-  await page.getByLabel("At most so many an evening").fill("5");
-  await page.getByLabel("At most so many an evening").press("Enter");
+  await page.getByLabel("Most per evening").fill("5");
+  await page.getByLabel("Most per evening").press("Enter");
   await expect(page.getByText(/^3 evenings of/)).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel("At most so many an evening")).toHaveValue("5");
+  await expect(page.getByLabel("Most per evening")).toHaveValue("5");
 });
 
 test("who meets whom is said once: filler, order, dry fits; wrong widths are told", async ({ page }) => {
@@ -68,7 +68,7 @@ test("who meets whom is said once: filler, order, dry fits; wrong widths are tol
   await expect(page.getByText("It comes apart: nothing goes into it.")).toBeVisible();
   await page.getByLabel("They are").first().selectOption("glued");
   await page.getByLabel("Painted").first().selectOption("after");
-  const wide = page.getByLabel("Seam, wide").first();
+  const wide = page.getByLabel("Seam width").first();
   await wide.fill("three");
   await wide.press("Enter");
   await expect(page.getByRole("alert")).toBeVisible();
@@ -76,29 +76,29 @@ test("who meets whom is said once: filler, order, dry fits; wrong widths are tol
   await wide.press("Enter");
   await expect(page.getByText(/^Filler primer, /)).toBeVisible();
   await page.getByLabel("It", { exact: true }).selectOption("file");
-  await page.getByRole("button", { name: "Write it down" }).click();
+  await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByText("filed, 0.2 mm taken off: the print")).toBeVisible();
-  await expect(page.getByText(/^Joints want/)).toBeVisible();
+  await expect(page.getByText(/^Joints need/)).toBeVisible();
 });
 
-test("a strip of the fan becomes an own figure, and can be struck out", async ({ page }) => {
+test("a strip of the fan becomes an own figure, and can be deleted", async ({ page }) => {
   await open(page, "/surface/own?part=mill-house");
   await page.getByLabel("Treated with").selectOption("uv-resin");
-  await page.getByLabel("Lines were gone from").selectOption("30");
+  await page.getByLabel("Lines gone from").selectOption("30");
   await expect(page.getByText(/Your figure goes from 1\.00 to/)).toBeVisible();
-  await page.getByRole("button", { name: "Take it as my own" }).click();
+  await page.getByRole("button", { name: "Read as my own" }).click();
   await expect(page.getByText(/^UV resin skin: fills/).or(page.getByText(/fills .* times what the table says/).nth(2))).toBeVisible();
-  await page.getByRole("button", { name: "Strike out: slope fan, gone from 30°" }).click();
+  await page.getByRole("button", { name: "Delete: slope fan, gone from 30°" }).click();
   await expect(page.getByText("gone from 30°")).toHaveCount(0);
 });
 
 test("the line meter reads a made-up pair, says what is left, and keeps it", async ({ page }) => {
   await open(page, "/surface/lamp?part=mill-house");
-  await page.getByRole("button", { name: "Try it with a made-up pair" }).click();
+  await page.getByRole("button", { name: "Try with sample photos" }).click();
   const before = page.getByLabel("Before the coat"),
     after = page.getByLabel("After the coat");
   await before.getByRole("button", { name: "Read the lines" }).click();
-  await expect(before.getByTestId("verdict")).toContainText("Lines are there");
+  await expect(before.getByTestId("verdict")).toContainText("Lines found");
   await after.getByRole("button", { name: "Read the lines" }).click();
   await expect(page.getByTestId("left")).toContainText(/^(3|4|5)\d % of the lines are left/);
   // A mark is moved by the keyboard: what was read is read anew.
@@ -107,13 +107,13 @@ test("the line meter reads a made-up pair, says what is left, and keeps it", asy
   await expect(page.getByTestId("left")).toHaveCount(0);
   await after.getByRole("button", { name: "Read the lines" }).click();
   await expect(page.getByTestId("left")).toBeVisible();
-  await page.getByRole("button", { name: "Keep it as my own figure" }).click();
-  await expect(page.getByText("Kept with your own figures.")).toBeVisible();
-  await page.getByRole("button", { name: "Keep both photographs with the surface" }).click();
+  await page.getByRole("button", { name: "Save as my own figure" }).click();
+  await expect(page.getByText("Saved to your own figures.")).toBeVisible();
+  await page.getByRole("button", { name: "Save both photos with the surface" }).click();
   await expect(page.getByText(/^Kept with the/)).toBeVisible();
   await page.getByRole("link", { name: /^Own figures/ }).click();
   await expect(page.getByText(/Mill house, .*with the line meter/)).toBeVisible();
-  await page.getByRole("link", { name: "Map and ways" }).click();
+  await page.getByRole("link", { name: "Map and methods" }).click();
   await expect(page.getByRole("region", { name: "Before it was treated" }).getByRole("img")).toHaveCount(1);
   await expect(page.getByRole("region", { name: "After it was treated" }).getByRole("img")).toHaveCount(1);
 });
@@ -124,17 +124,17 @@ test("what is no photograph is said to be none, and nothing is lost", async ({ p
     .getByLabel("Photograph before the coat")
     .setInputFiles({ name: "x.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") });
   await expect(page.getByText(/This is not a picture that can be read here/)).toBeVisible();
-  await expect(page.getByRole("button", { name: "Choose the photograph" })).toHaveCount(2);
+  await expect(page.getByRole("button", { name: "Choose a photo" })).toHaveCount(2);
 });
 
 test("a seam goes into the plan, and sanding after paint is put before it with one press", async ({ page }) => {
   await open(page, "/surface/seams?part=mill-house");
   await page
     .getByRole("row", { name: /^Mill house and Quay wall/ })
-    .getByRole("button", { name: "Into the plan" })
+    .getByRole("button", { name: "Add to plan" })
     .click();
   await expect(page.getByRole("row", { name: /^Mill house and Quay wall/ })).toContainText("in the plan");
-  await page.getByRole("link", { name: "Map and ways" }).click();
+  await page.getByRole("link", { name: "Map and methods" }).click();
   await expect(page.getByLabel("At this stage")).toContainText("Mill house");
   // Its hiding is moved behind a coat: that is told, and one press puts it back.
   await page.goto(page.url().replace(/\/surface.*$/, "/parts/mill-house"));
@@ -145,7 +145,7 @@ test("a seam goes into the plan, and sanding after paint is put before it with o
   }
   await page.goto(page.url().replace(/\/parts.*$/, "/surface?part=mill-house"));
   await expect(page.getByText(/stands after paint/)).toBeVisible();
-  await page.getByRole("button", { name: "Put it there" }).click();
+  await page.getByRole("button", { name: "Move it there" }).click();
   await expect(page.getByText(/stands after paint/)).toHaveCount(0);
 });
 
@@ -160,9 +160,9 @@ test("two windows: what is said of one surface in each is there in both", async 
   await open(page, "/surface?part=quay-wall&at=0");
   const other = await context.newPage();
   await other.goto(page.url());
-  await page.getByLabel("Who sees it").selectOption("hidden");
-  await expect(other.getByLabel("Who sees it")).toHaveValue("hidden");
+  await page.getByLabel("Visibility").selectOption("hidden");
+  await expect(other.getByLabel("Visibility")).toHaveValue("hidden");
   await other.getByLabel("In real life").selectOption("stone");
   await expect(page.getByLabel("In real life")).toHaveValue("stone");
-  await expect(page.getByLabel("Who sees it")).toHaveValue("hidden");
+  await expect(page.getByLabel("Visibility")).toHaveValue("hidden");
 });

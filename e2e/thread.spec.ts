@@ -9,13 +9,13 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByRole("button", { name: "A 28 mm figure" }).click();
   await bench.getByRole("button", { name: /Plan this part/ }).click();
   // The first plan asks for the evenings, once.
-  await bench.getByRole("button", { name: "These are my evenings" }).click();
+  await bench.getByRole("button", { name: "Use these evenings" }).click();
   await expect(bench.getByRole("region", { name: "Order of work" }).getByRole("listitem").first()).toContainText("Print on");
 
   // A typed estimate wins and is kept beside the model's.
   await bench.getByLabel(/Your slicer says otherwise/).fill("2 h, 30 g");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByText("Yours counts: 2 h, 30 g a plate.")).toBeVisible();
+  await expect(bench.getByText("Using your figure: 2 h, 30 g a plate.")).toBeVisible();
 
   // Copies, and the user's own step, kept for other parts.
   await bench.getByLabel("Copies needed").fill("2");
@@ -120,7 +120,7 @@ test("what is no bundle, and a bundle of a newer version, are refused and nothin
 });
 
 test("every edit can be taken back, a removed part too", async ({ bench }) => {
-  await bench.getByRole("button", { name: "Remove this part" }).click();
+  await bench.getByRole("button", { name: "Delete this part" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await expect(bench.getByRole("link", { name: "Mill house" })).toHaveCount(0);
   await bench.keyboard.press("Control+z");
@@ -133,10 +133,10 @@ test("every edit can be taken back, a removed part too", async ({ bench }) => {
 });
 
 test("rescaling a part takes everything along", async ({ bench }) => {
-  await bench.getByLabel("It is to be").fill("59 mm");
+  await bench.getByLabel("Target size").fill("59 mm");
   await bench.keyboard.press("Enter");
   await expect(bench.getByTestId("notes")).toContainText("3.31 m tall in real life");
-  await expect(bench.getByTestId("notes")).toContainText("its own doorway is 1.02 m at 1:56: built for about 1:110");
+  await expect(bench.getByTestId("notes")).toContainText("its doorway is 1.02 m at 1:56: built for about 1:110");
   // At half the size it fits the small printer in one piece: no misfit is left to name.
   await expect(bench.getByTestId("notes")).not.toContainText("too long");
   await expect(bench.getByText("50 %").first()).toBeVisible();

@@ -8,7 +8,7 @@ async function plan(page: Page, file: string, mesh: Buffer): Promise<void> {
   await asked.click();
   await expect(asked).toBeHidden();
   await page.getByRole("button", { name: /^Plan this part/ }).click();
-  const evenings = page.getByRole("button", { name: "These are my evenings" });
+  const evenings = page.getByRole("button", { name: "Use these evenings" });
   await expect(evenings).toBeVisible();
   await evenings.click();
 }
@@ -16,7 +16,7 @@ async function plan(page: Page, file: string, mesh: Buffer): Promise<void> {
 test("a printer that runs for one scene is not free for the other", async ({ bench }) => {
   test.setTimeout(300_000);
   await plan(bench, "boat-shed.stl", shedStl());
-  await bench.getByRole("button", { name: "They are near enough" }).click();
+  await bench.getByRole("button", { name: "Close enough" }).click();
   await expect(bench.getByRole("region", { name: "Whose printers are these?" })).toBeHidden();
   await station(bench, "Print").click();
   const start = bench.getByRole("button", { name: /^Start Boat shed on / });
@@ -26,7 +26,7 @@ test("a printer that runs for one scene is not free for the other", async ({ ben
   await expect(lane.getByRole("button", { name: /^Boat shed on .*running/ })).toBeVisible();
   // Another scene, with a part for the same machine.
   await bench.goto("/bench");
-  await bench.getByRole("button", { name: "Begin a scene" }).click();
+  await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await plan(bench, "grass-mound.stl", moundStl());
   await station(bench, "Print").click();

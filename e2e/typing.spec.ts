@@ -62,11 +62,11 @@ test("a new part is not added while one of its fields cannot be read", async ({ 
   const dialog = bench.getByRole("dialog", { name: "New part" });
   await dialog.getByLabel("Size: width × depth × height").fill("80 x 60 x 40 mm");
   await dialog.getByLabel("Copies needed").fill("a few");
-  await dialog.getByRole("button", { name: "Add it" }).click();
+  await dialog.getByRole("button", { name: "Add part" }).click();
   await expect(dialog.getByRole("alert")).toHaveText("A whole number from 1 to 5000.");
   await dialog.getByLabel("Copies needed").fill("3");
-  await dialog.getByLabel("Its price, if it is for sale").fill("4.50 EUR");
-  await dialog.getByRole("button", { name: "Add it" }).click();
+  await dialog.getByLabel("Price of the file, if it is for sale").fill("4.50 EUR");
+  await dialog.getByRole("button", { name: "Add part" }).click();
   await expect(bench.getByText("· 3 copies")).toBeVisible();
   await expect(bench.getByTestId("notes")).toContainText("4.50");
 });
@@ -238,9 +238,9 @@ test("a clock that is set back during a step: no negative time, and the log says
     .click();
   await bench
     .getByRole("dialog")
-    .getByRole("button", { name: /^(Done|It has ended well)$/ })
+    .getByRole("button", { name: /^(Done|Print went well)$/ })
     .click();
   await station(bench, "Log").click();
-  await expect(bench.getByText("not timed: the clock was set back")).toBeVisible();
+  await expect(bench.getByText("not timed: the computer’s clock was set back")).toBeVisible();
   await expect(bench.locator("main")).not.toContainText(/-\d/);
 });

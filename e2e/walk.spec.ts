@@ -1,7 +1,7 @@
 /** A walk over all main views at the three sizes: nothing cut off, nothing over something else, nothing too small, no faults. */
-import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { STATIONS, type Station, type Tab } from "../app/features/stations";
+import { accessFaults } from "./access";
 import { expect, openStation, test } from "./bench";
 
 const SIZES = [
@@ -79,26 +79,14 @@ function audit(page: Page): Promise<string[]> {
 
 /** Looks at what is shown: by the eye of `audit`, and by the rules for assistive technology. */
 async function look(bench: Page, where: string): Promise<void> {
+  const { width } = bench.viewportSize()!;
   // What fades in or out has no contrast: a message is looked at once it stands, and elsewhere it is waited for until it has gone.
   // One that is pointed at stays.
   if (where === "the bench") await bench.locator("[data-sonner-toast][data-mounted=true]").hover();
   else await expect(bench.locator("[data-sonner-toast]")).toHaveCount(0);
   await bench.evaluate(() => Promise.allSettled(document.getAnimations().map((a) => a.finished)));
   expect(await audit(bench), where).toEqual([]);
-  const axe = await new AxeBuilder({ page: bench }).disableRules(["color-contrast-enhanced"]).analyze();
-  const TOLD = ["landmark-unique", "region", "empty-table-header"];
-  expect(
-    axe.violations
-      .filter((v) => v.impact === "serious" || v.impact === "critical" || TOLD.includes(v.id))
-      .map(
-        (v) =>
-          `${where}: ${v.id} ${v.nodes
-            .slice(0, 3)
-            .map((n) => n.target.join(" "))
-            .join(" | ")}`,
-      ),
-    where,
-  ).toEqual([]);
+  expect(await accessFaults(bench, { contrast: width === SIZES[0].viewport.width }), where).toEqual([]);
 }
 
 /** A page, once everything of it is there. What opens a station may have something to say for good. */
@@ -184,11 +172,7 @@ test("dialogs are in order", async ({ bench }) => {
     await bench.keyboard.press(key);
     await expect(bench.getByRole("dialog", { name: title })).toBeVisible();
     expect(await audit(bench).then((f) => f.filter((x) => !x.startsWith("text over text"))), title).toEqual([]);
-    const axe = await new AxeBuilder({ page: bench }).include("[role=dialog]").analyze();
-    expect(
-      axe.violations.filter((v) => v.impact === "serious" || v.impact === "critical").map((v) => v.id),
-      title,
-    ).toEqual([]);
+    expect(await accessFaults(bench, { within: "[role=dialog]", contrast: true }), title).toEqual([]);
     await bench.keyboard.press("Escape");
   }
   await bench.getByRole("button", { name: /^Why: 6.61 m/ }).click();
@@ -202,7 +186,7 @@ test("the turntable turns, and its code comes only then", async ({ bench }) => {
   await expect(bench.getByRole("img", { name: /on a turntable/ }).locator("canvas")).toBeVisible();
   expect(scripts.some((s) => /turntable/i.test(s))).toBe(true);
   // Lines of 0.2 mm layers lie a layer apart on its walls, further on its roof.
-  await bench.getByLabel("Show on it").selectOption("lines apart");
+  await bench.getByLabel("Show").selectOption("line spacing");
   await expect(bench.getByText("0.2 mm", { exact: true })).toBeVisible();
   await expect(bench.getByRole("img", { name: /on a turntable/ }).locator("canvas")).toBeVisible();
 });

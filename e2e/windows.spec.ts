@@ -18,7 +18,7 @@ test("each window follows the other at once, and two changes of one part both ho
   const record = `${new URL(bench.url()).pathname}/record`;
   await bench.goto(record);
   await other.goto(record);
-  const tags = (page: Page) => page.getByLabel("Tags, with commas");
+  const tags = (page: Page) => page.getByLabel("Tags, separated by commas");
   // Both have read the same list; each adds one.
   const before = await tags(bench).inputValue();
   await tags(other).fill(`${before}${before ? ", " : ""}from there`);
@@ -59,9 +59,9 @@ test("a scene that is deleted in one window is gone in the other, in words", asy
   const other = await second(context);
   await other.goto("/bench");
   await other.getByRole("button", { name: "Delete Saltmarsh Sluice" }).click();
-  await expect(bench.getByRole("heading", { name: "There is nothing at this address" })).toBeVisible();
+  await expect(bench.getByRole("heading", { name: "Nothing at this address" })).toBeVisible();
   await other.getByRole("button", { name: "Restore Saltmarsh Sluice" }).click();
-  await bench.getByRole("link", { name: "To the bench" }).click();
+  await bench.getByRole("link", { name: "Go to the bench" }).click();
   await expect(bench.getByLabel("Name of Saltmarsh Sluice")).toBeVisible();
   faults.splice(0, faults.length, ...faults.filter((f) => !/404|No scene/.test(f)));
 });

@@ -152,7 +152,7 @@ export class StandInPrinter {
     const is = this.state(now);
     if (is.job?.id === value.id && is.phase !== "failed") return ok(is);
     if (is.phase !== "idle" && is.phase !== "failed")
-      return fail("printer.busy", `${this.name} holds ${is.job?.name ?? "a plate"}. Clear it first.`);
+      return fail("printer.busy", `${this.name} still has ${is.job?.name ?? "a plate"} on it. Clear it first.`);
     this.running = { order: value, ranS: 0, since: now, paused: false, ...fateOf(value, this.process, this.rates) };
     return ok(this.state(now));
   }
@@ -186,7 +186,7 @@ export class StandInPrinter {
   private whileRunning(now: number, to: (r: Running) => Running): Result<PrinterState> {
     const { phase } = this.state(now);
     if (!this.running || phase === "ended" || phase === "failed" || phase === "idle")
-      return fail("printer.idle", `${this.name} prints nothing just now.`);
+      return fail("printer.idle", `${this.name} is not printing now.`);
     this.running = to(this.running);
     return ok(this.state(now));
   }

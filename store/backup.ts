@@ -61,7 +61,7 @@ function sound(backup: Backup): { backup: Backup; aside: SetAside[] } {
     if (faultsOf({ ...scene, workshop }).length === 0) return [scene];
     const fit = sift({ ...scene, workshop }, nanoid);
     if (!fit) {
-      aside.push({ table: "scene", name: String(scene.scene.name), why: "nothing of it could be understood", row: scene });
+      aside.push({ table: "scene", name: String(scene.scene.name), why: "it could not be read", row: scene });
       return [];
     }
     aside.push(...fit.aside);
@@ -76,7 +76,7 @@ function sound(backup: Backup): { backup: Backup; aside: SetAside[] } {
 
 export interface BackupWritten {
   file: Blob;
-  /** Rows that could not be understood: they are in the file, beside the rest, under `aside.json`. */
+  /** Rows that could not be read: they are in the file, beside the rest, under `aside.json`. */
   aside: number;
   /** Meshes and pictures that are no longer what their names say. */
   damaged: number;
@@ -124,22 +124,22 @@ export async function readBackup(file: Blob, work: Work = {}): Promise<Result<Ba
   try {
     const entries = (await zip.getEntries()).filter((e): e is FileEntry => !e.directory);
     const rows = entries.find((e) => e.filename === NAME);
-    if (!rows) return refused("This is no backup of a workshop: it holds no backup.json. A single scene is opened on the bench page.");
+    if (!rows) return refused("This is not a workshop backup: it has no backup.json. To open a single scene, use the bench page.");
     const text = await (await unpack(rows, "application/json", work, () => undefined)).file.text();
     const said = JSON.parse(text) as Partial<Backup> & { format?: unknown; version?: unknown };
-    if (said.format !== FORMAT) return refused("This is no backup of a workshop.", NAME);
+    if (said.format !== FORMAT) return refused("This is not a workshop backup.", NAME);
     if (typeof said.version !== "number" || said.version > BUNDLE_VERSION)
-      return refused(`The backup is of version ${JSON.stringify(said.version)}; this program reads up to ${BUNDLE_VERSION}.`, NAME);
+      return refused(`The backup is version ${JSON.stringify(said.version)}; this program reads up to ${BUNDLE_VERSION}.`, NAME);
     const { trash = [], at = 0 } = said;
     const { scenes, workshop } = (
       Array.isArray(said.scenes) && said.version < BUNDLE_VERSION ? upgraded(said.version, said.scenes, said.workshop) : said
     ) as Pick<Backup, "scenes" | "workshop">;
-    if (!Array.isArray(scenes) || !Array.isArray(trash) || typeof at !== "number") return refused("The backup is cut short.", NAME);
+    if (!Array.isArray(scenes) || !Array.isArray(trash) || typeof at !== "number") return refused("The backup is incomplete.", NAME);
     for (const scene of scenes) {
       const fault = faultsOf({ ...scene, workshop })[0];
       if (fault) return refused(`Something in it cannot be stored: ${placeOf(fault)}: ${fault.message}. Nothing was changed.`, NAME);
     }
-    if (scenes.length === 0) return refused("The backup holds no scene. Nothing was changed.", NAME);
+    if (scenes.length === 0) return refused("The backup has no scenes. Nothing was changed.", NAME);
     const meshes: FileSet = new Map(),
       pictures: FileSet = new Map();
     for (const [i, entry] of entries.entries()) {
@@ -148,8 +148,7 @@ export async function readBackup(file: Blob, work: Work = {}): Promise<Result<Ba
       work.onProgress?.(i / entries.length, "unpacking");
       const mesh = name[1] === "meshes";
       const got = await unpack(entry, mesh ? "model/stl" : "image/jpeg", work, () => undefined);
-      if (got.hash !== name[2])
-        return refused(`${entry.filename} is not what it was when it was saved. Nothing was changed.`, entry.filename);
+      if (got.hash !== name[2]) return refused(`${entry.filename} has changed since it was saved. Nothing was changed.`, entry.filename);
       (mesh ? meshes : pictures).set(name[2], got.file);
     }
     return ok({ at, workshop: workshop!, scenes, trash, meshes, pictures });

@@ -140,8 +140,7 @@ export async function writeBundle(
   { onProgress, signal }: Work = {},
 ): Promise<Result<Written>> {
   const fit = sift(given, nanoid);
-  if (!fit)
-    return fail("bundle.unfit", "The scene cannot be understood at all, so it was not saved. Save it as it stands from the bench page.");
+  if (!fit) return fail("bundle.unfit", "The scene cannot be read at all, so it was not saved. Save its raw rows from the bench page.");
   const project = inOrder(fit.project);
   const wanted = [
     ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), file: meshes.get(hash) })),
@@ -152,7 +151,7 @@ export async function writeBundle(
   if (total > LIMITS.bundleBytes || scene.size > LIMITS.sceneBytes)
     return fail(
       "bundle.too-big",
-      `The scene is of ${megabytes(total)}; a bundle holds at most ${megabytes(LIMITS.bundleBytes)}. Thin large meshes out, or divide the scene.`,
+      `The scene is ${megabytes(total)}; a bundle can be at most ${megabytes(LIMITS.bundleBytes)}. Reduce large meshes, or split the scene.`,
     );
   const writer = new ZipWriter(new BlobWriter("application/zip"), {
     extendedTimestamp: false,
@@ -247,7 +246,7 @@ export interface Read extends Bundle {
 /** Reads and checks a bundle. Nothing is stored here: the caller stores all of it or none. */
 export async function readBundle(file: Blob, work: Work = {}): Promise<Result<Read>> {
   if (file.size > LIMITS.bundleBytes + (16 << 20))
-    return fail("bundle.too-big", `The file is of ${megabytes(file.size)}; a bundle holds at most ${megabytes(LIMITS.bundleBytes)}.`);
+    return fail("bundle.too-big", `The file is ${megabytes(file.size)}; a bundle can be at most ${megabytes(LIMITS.bundleBytes)}.`);
   const magic = new Uint8Array(await file.slice(0, 4).arrayBuffer());
   if (magic.length < 4 || magic[0] !== 0x50 || magic[1] !== 0x4b)
     return fail("bundle.not-zip", "This is not a project bundle. A bundle ends in .inchhollow and comes from Files → Save the scene.");
@@ -282,15 +281,15 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
   const byName = new Map<string, FileEntry>();
   for (const e of entries) {
     if (e.directory) continue;
-    if (byName.has(e.filename)) refuse("bundle.twice", "The zip holds one file twice: it was tampered with, or is damaged.", e.filename);
+    if (byName.has(e.filename)) refuse("bundle.twice", "The zip contains one file twice. It is damaged or was tampered with.", e.filename);
     byName.set(e.filename, e);
   }
-  const sceneEntry = byName.get(SCENE) ?? refuse("bundle.no-scene", "The zip holds no scene.json: it is not a project bundle.");
+  const sceneEntry = byName.get(SCENE) ?? refuse("bundle.no-scene", "The zip has no scene.json, so it is not a project bundle.");
   const text = async (entry: FileEntry): Promise<{ text: string; hash: string; bytes: number }> => {
     if (entry.uncompressedSize > LIMITS.sceneBytes)
       refuse(
         "bundle.too-big",
-        `${entry.filename} unpacks to more than any scene needs. That cannot be a scene of this program.`,
+        `${entry.filename} unpacks to more than any scene needs, so it cannot come from this program.`,
         entry.filename,
       );
     const { file, hash } = await unpacked(entry);
@@ -318,7 +317,7 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
   if (fault)
     refuse(
       "bundle.shape",
-      `The scene has something that cannot be stored: ${sentence(fault)} Nothing was stored.`,
+      `The scene contains something that cannot be stored: ${sentence(fault)} Nothing was stored.`,
       `${SCENE}, ${placeOf(fault)}`,
     );
   const project = upgraded as ProjectRows;
@@ -359,7 +358,7 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
     else
       refuse(
         "bundle.mesh-damaged",
-        `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} is not what it was when it was saved.`,
+        `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} has changed since it was saved.`,
         name,
       );
   }
@@ -412,23 +411,23 @@ function parseScene(text: string): { version: number; project: unknown } {
       return value;
     });
   } catch {
-    refuse("bundle.json", "The scene in the bundle is cut short or damaged.", SCENE);
+    refuse("bundle.json", "The scene in the bundle is incomplete or damaged.", SCENE);
   }
-  if (polluted) refuse("bundle.keys", 'The scene holds names that no scene has ("__proto__" or the like). It was not stored.', SCENE);
+  if (polluted) refuse("bundle.keys", 'The scene contains names that no scene has ("__proto__" or similar). It was not stored.', SCENE);
   const head = data as { format?: unknown; version?: unknown; project?: unknown } | null;
   if (typeof head !== "object" || head === null || head.format !== FORMAT)
-    return refuse("bundle.format", "The zip holds a scene.json of some other program.", SCENE);
+    return refuse("bundle.format", "The zip has a scene.json from another program.", SCENE);
   const { version } = head;
   if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
     return refuse(
       "bundle.version",
-      `The bundle says it is of version ${JSON.stringify(version) ?? "none"}. Versions are whole numbers from 1 up.`,
+      `The bundle says its version is ${JSON.stringify(version) ?? "none"}. Versions are whole numbers from 1 up.`,
       SCENE,
     );
   if (version > BUNDLE_VERSION)
     return refuse(
       "bundle.newer",
-      `The bundle is of version ${version}; this program reads up to ${BUNDLE_VERSION}. Bring the program up to date first.`,
+      `The bundle is version ${version}; this program reads up to ${BUNDLE_VERSION}. Update the program first.`,
       SCENE,
     );
   return { version, project: head.project };
@@ -440,7 +439,7 @@ async function readManifest(
   text: (entry: FileEntry) => Promise<{ text: string }>,
   scene: { hash: string; bytes: number },
 ): Promise<Manifest> {
-  if (!entry) return refuse("bundle.manifest", "The bundle has lost its manifest, so nothing in it can be checked.", MANIFEST);
+  if (!entry) return refuse("bundle.manifest", "The bundle has no manifest, so its contents cannot be checked.", MANIFEST);
   let m: Partial<Manifest> | null = null;
   try {
     m = JSON.parse((await text(entry)).text) as Partial<Manifest> | null;
@@ -450,6 +449,6 @@ async function readManifest(
   const hashes = (x: unknown): x is string[] => Array.isArray(x) && x.every((h) => typeof h === "string");
   if (typeof m !== "object" || m === null || m.format !== FORMAT || !hashes(m.missing) || typeof m.scene?.sha256 !== "string")
     return refuse("bundle.manifest", "The manifest of the bundle is damaged.", MANIFEST);
-  if (m.scene.sha256 !== scene.hash) refuse("bundle.changed", "The scene in the bundle is not what it was when it was saved.", SCENE);
+  if (m.scene.sha256 !== scene.hash) refuse("bundle.changed", "The scene in the bundle has changed since it was saved.", SCENE);
   return m as Manifest;
 }

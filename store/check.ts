@@ -93,7 +93,7 @@ function duplicates(rows: readonly { id: string }[], field = ""): { index: numbe
   rows.forEach(({ id }, index) => {
     const before = first.get(id);
     if (before === undefined) first.set(id, index);
-    else out.push({ index, field: `${field}id`, message: `the id "${id}" is that of row ${before + 1} too` });
+    else out.push({ index, field: `${field}id`, message: `the id "${id}" is also used by row ${before + 1}` });
   });
   return out;
 }
@@ -105,7 +105,7 @@ function innerFaults(table: ProjectTable, index: number | null, name: string, li
   );
 }
 
-/** What keeps one row from being stored: its schema, or ids that stand twice in its own lists. */
+/** What keeps one row from being stored: its schema, or duplicate ids in its own lists. */
 export function rowProblem(table: ProjectTable, row: object): Fault | null {
   return rowFault(table, row, null) ?? listFaults(table, row, null)[0] ?? null;
 }
@@ -135,7 +135,7 @@ function partReferences(part: PartRow, known: Known): { field: string; message: 
 const REFERENCE_WORDS: Record<Reference["table"], string> = {
   paints: "paint",
   printers: "printer",
-  procedures: "kept step",
+  procedures: "saved step",
   parts: "part",
 };
 
@@ -274,7 +274,7 @@ function repairedWorkshop(given: unknown, aside: SetAside[]): Workshop {
   return { ...fresh, ...lists, habits: habits ? fresh.habits : (loose.habits as Workshop["habits"]) };
 }
 
-/** A scene whose every field can be understood; what could not is a new scene's and goes aside. */
+/** A scene whose every field can be understood; what could not is a new scene's and numberide. */
 function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectRows["scene"] {
   const fresh = newScene(given.id, "A scene", 0);
   let scene: ProjectRows["scene"] = given;
@@ -292,7 +292,7 @@ function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectR
   for (const list of ["dimensions", "references", "homes", "plates", "meetings"] as const) {
     const twice = new Set(duplicates(scene[list]).map((d) => d.index));
     if (twice.size === 0) continue;
-    setAside(list, "ids that stand twice");
+    setAside(list, "duplicate ids");
     scene = { ...scene, [list]: (scene[list] as { id: string }[]).filter((_, i) => !twice.has(i)) };
   }
   return scene;

@@ -49,7 +49,7 @@ export interface TrashRow {
   at: number;
 }
 
-/** A row that could not be understood: kept as it was, to be saved to a file. */
+/** A row that could not be read: kept as it was, to be saved to a file. */
 export interface AsideRow extends SetAside {
   seq: number;
   sceneId: string;
@@ -257,9 +257,7 @@ async function siftStored(db: InchHollowDatabase, scene: SceneRow, freshId: () =
   const at = Date.now();
   const entry = (a: SetAside): Omit<AsideRow, "seq"> => ({ ...a, sceneId: scene.id, sceneName: String(scene.name ?? ""), at });
   if (!fit) {
-    await db.aside.add(
-      entry({ table: "scene", name: String(scene.name ?? scene.id), why: "nothing of it could be understood", row: given }),
-    );
+    await db.aside.add(entry({ table: "scene", name: String(scene.name ?? scene.id), why: "it could not be read", row: given }));
     await db.scenes.delete(scene.id);
     return 1;
   }

@@ -39,7 +39,7 @@ const TABLE_WORDS: Record<RowTable, string> = {
   records: "records",
   printers: "printers",
   paints: "paints",
-  procedures: "kept steps",
+  procedures: "saved steps",
   things: "known things",
   supplies: "glues, abrasives and tools",
   lessons: "lessons",
@@ -61,8 +61,8 @@ function refuseFull(table: RowTable, rows: number): void {
   const most = MOST[table];
   if (most === undefined || rows < most) return;
   const where = isSceneTable(table) ? "A scene" : "The workshop";
-  const what = isSceneTable(table) ? " Begin another scene." : "";
-  throw new Refused("table.full", `${where} holds at most ${most} ${TABLE_WORDS[table]}.${what}`);
+  const what = isSceneTable(table) ? " Start another scene." : "";
+  throw new Refused("table.full", `${where} can have at most ${most} ${TABLE_WORDS[table]}.${what}`);
 }
 
 /** Makes one row into the other by setting only what differs. */
@@ -275,7 +275,7 @@ async function looseEnd(db: InchHollowDatabase, changes: readonly RowChange[]): 
       for (const item of work)
         for (const r of kindOf(item).refers(item))
           if (!(await db.rows(r.table).get(r.table === "parts" ? [sceneId, r.id] : r.id)))
-            return `${name} would name something that was removed since`;
+            return `${name} would refer to something deleted since then`;
     }
     if (row === undefined && NAMED.has(table)) {
       const user = (await db.parts.toArray()).find((p) =>
@@ -285,7 +285,7 @@ async function looseEnd(db: InchHollowDatabase, changes: readonly RowChange[]): 
             .some((r) => r.table === table && r.id === key),
         ),
       );
-      if (user) return `${user.name} is planned with it since`;
+      if (user) return `${user.name} has been planned with it since then`;
     }
   }
   return undefined;

@@ -17,39 +17,39 @@ export class SilentDatabase extends Error {
   override name = "SilentDatabase";
 }
 
-const KEEP = "What you typed is still here. Save the scene to a file from the bench page, and try again.";
+const KEEP = "What you typed is still here. Save the scene to a file from the bench page, then try again.";
 
 /** By the name of what was thrown, or of what it wraps (W3C Indexed Database API 3.0, and Dexie's own). */
 const SENTENCES: Record<string, [code: string, sentence: string]> = {
   QuotaExceededError: [
     "storage.full",
-    "The browser has no room left, so nothing was stored. Save a bundle of a scene, delete what you no longer need, and try again.",
+    "The browser’s storage is full, so nothing was saved. Save a scene to a file, delete what you no longer need, and try again.",
   ],
   MissingAPIError: [
     "storage.missing",
-    "This browser keeps no data for this page (a private window, or storage is switched off). Open it in an ordinary window.",
+    "This browser does not store data for this page (a private window, or storage is switched off). Open it in an ordinary window.",
   ],
   SecurityError: [
     "storage.missing",
-    "This browser keeps no data for this page (a private window, or storage is switched off). Open it in an ordinary window.",
+    "This browser does not store data for this page (a private window, or storage is switched off). Open it in an ordinary window.",
   ],
   NewerDatabase: [
     "storage.newer",
-    "What this browser holds was stored by a newer version of the program. It was not touched. Bring the program up to date and open it again.",
+    "The data in this browser was saved by a newer version of the program and has not been touched. Update the program and open it again.",
   ],
   DatabaseClosedError: [
     "storage.closed",
-    "The browser has closed what this page keeps: perhaps a newer version of the program was opened in another window. Load this page again.",
+    "The browser closed this page’s storage, perhaps because a newer version was opened in another window. Reload this page.",
   ],
   OpenFailedError: [
     "storage.closed",
-    "The browser did not open what this page keeps. Close other windows of the program and load the page again.",
+    "The browser did not open this page’s storage. Close other windows of the program and reload the page.",
   ],
   InvalidStateError: [
     "storage.closed",
-    "The browser did not open what this page keeps. Close other windows of the program and load the page again.",
+    "The browser did not open this page’s storage. Close other windows of the program and reload the page.",
   ],
-  SilentDatabase: ["storage.silent", `The browser's store does not answer. ${KEEP}`],
+  SilentDatabase: ["storage.silent", `The browser’s storage does not respond. ${KEEP}`],
 };
 
 /** Names of what a store throws when it fails for reasons of its own. */
@@ -77,12 +77,13 @@ export function storageProblem(error: unknown): Result<never> {
   if (error instanceof BlockedDatabase)
     return fail(
       "storage.blocked",
-      `Another window of the program still uses what is kept in its older form${error.windows.length ? `: ${error.windows.map((w) => `“${w}”`).join(", ")}` : ""}. Close that window; this one then goes on by itself.`,
+      `Another window still uses the older version of the stored data${error.windows.length ? `: ${error.windows.map((w) => `“${w}”`).join(", ")}` : ""}. Close that window and this one will carry on.`,
     );
   // The innermost name says most: an aborted transaction wraps the full disk that ended it.
   const names = [named(inner(inner(error))), named(inner(error)), named(error)].filter(Boolean);
   const known = names.find((n) => Object.hasOwn(SENTENCES, n));
   if (known) return fail(...SENTENCES[known]);
-  if (names.some((n) => STORE_FAILURES.has(n))) return fail("storage.failed", `The browser's store failed, so nothing was stored. ${KEEP}`);
+  if (names.some((n) => STORE_FAILURES.has(n)))
+    return fail("storage.failed", `The browser’s storage failed, so nothing was saved. ${KEEP}`);
   throw error;
 }

@@ -192,7 +192,7 @@ async function makeRoom(db: InchHollowDatabase, table: WorkshopTable): Promise<v
   if ((await db.rows(table).count()) >= most)
     throw new Refused(
       "table.full",
-      `The workshop holds at most ${most} ${table}; the file brings more. Take some off first. Nothing was stored.`,
+      `The workshop can have at most ${most} ${table}, and the file would add more. Delete some first. Nothing was imported.`,
     );
 }
 
@@ -354,7 +354,7 @@ export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept>
   });
 }
 
-/** What takes how much, in bytes. */
+/** Storage used, in bytes. */
 export interface Usage {
   meshes: Share;
   pictures: Share;

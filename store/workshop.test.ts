@@ -141,7 +141,7 @@ describe("undo field by field", () => {
     const coat = { id: "t", kind: "coat" as const, paintId: "teal", method: "brush" as const, coats: 1 };
     await run("s", "paint.add", { paint: teal });
     await run("victim", "work.add", { partId: "brick", items: [coat], at: 0 });
-    expect(await undo(db, "s")).toMatchObject({ kind: "needed", why: "brick is planned with it since" });
+    expect(await undo(db, "s")).toMatchObject({ kind: "needed", why: "brick has been planned with it since then" });
     expect(await db.paints.get("teal")).toBeDefined();
     // Taken out of the recipe and off the shelf: the recipe cannot come back before the paint does.
     await run("victim", "work.remove", { partId: "brick", itemId: "t" });

@@ -32,7 +32,7 @@ export async function fullProject(): Promise<Full> {
       findings: [{ code: "mesh.open", count: 2 }],
     },
     noted: [
-      { code: "mesh.open", message: "The surface has holes: size and area hold, volume and print figures are only a guide.", count: 2 },
+      { code: "mesh.open", message: "The surface has holes: size and area are right, volume and print figures are approximate.", count: 2 },
       { code: "stl.note", message: "a note", count: 2 },
     ],
     outsideMm2: 2000,

@@ -37,6 +37,6 @@ const outOfMemory = (error: unknown): boolean => error instanceof RangeError && 
 
 function faultOf(name: string, job: Pick<Job<never, never>, "failed" | "tooLarge"> | undefined, error: unknown): Problem {
   if (job && outOfMemory(error)) return fail(`${name}.memory`, job.tooLarge).problem;
-  const what = job?.failed ?? "A part of the program could not be loaded. Reload the page";
+  const what = job?.failed ?? "Part of the program could not be loaded. Reload the page";
   return { code: `${name}.failed`, message: `${what}: ${error instanceof Error ? error.message : String(error)}` };
 }

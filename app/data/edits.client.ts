@@ -1,5 +1,5 @@
 /**
- * Edits on their way into the database. Each is written down in this browser before it is sent and struck out when it was acknowledged, so
+ * Edits on their way into the database. Each is written down in this browser before it is sent and deleted when it was acknowledged, so
  * that a torn tab loses none; its id sees to it that none is done twice. They are stored one after the other, in the order they were made.
  */
 import { type CommandName, type Commands } from "~core/stations";
@@ -84,7 +84,7 @@ async function storeNow(order: EditOrder, keepFailed: boolean): Promise<Result<E
     console.error(error);
     result = fail(
       "program.fault",
-      `The program made a mistake, and nothing was stored: ${error instanceof Error ? error.message : String(error)}`,
+      `Something went wrong in the program and nothing was saved: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
   // Whoever sent it has its answer, and the text still in the field: sent again later it would overwrite what was typed since.
@@ -99,7 +99,7 @@ async function storeNow(order: EditOrder, keepFailed: boolean): Promise<Result<E
   return result;
 }
 
-const NOTHING = { undo: "There is nothing to take back.", redo: "There is nothing to do again." };
+const NOTHING = { undo: "Nothing to undo.", redo: "Nothing to redo." };
 
 async function takeBack(sceneId: string, direction: "undo" | "redo", anyway: boolean): Promise<Result<Edited>> {
   const open = await openWindows();
@@ -110,9 +110,9 @@ async function takeBack(sceneId: string, direction: "undo" | "redo", anyway: boo
     if (done.kind === "changed since")
       return fail(
         "undo.changed",
-        `“${done.label}” cannot be taken back by itself: a later change has altered the same (${done.field}). Take that back first, or set it by hand.`,
+        `“${done.label}” cannot be undone on its own: a later change altered the same field (${done.field}). Undo that one first, or set it by hand.`,
       );
-    if (done.kind === "needed") return fail("undo.needed", `“${done.label}” cannot be taken back: ${done.why}. Nothing was changed.`);
+    if (done.kind === "needed") return fail("undo.needed", `“${done.label}” cannot be undone: ${done.why}. Nothing was changed.`);
     if (done.kind === "other window") return fail("undo.other", `The last change, “${done.label}”, was made in another window.`);
     return ok({ label: done.label, command: direction });
   });

@@ -37,11 +37,11 @@ function understood(given: unknown): Result<PrinterState> {
     error?: { message: string };
     value: PrinterState;
   };
-  return error ? fail("printer.nonsense", `It answers what no printer says (${error.message}).`) : ok(value);
+  return error ? fail("printer.nonsense", `The answer is not from a printer (${error.message}).`) : ok(value);
 }
 
 async function ask(address: string, what: string, body?: unknown): Promise<Result<PrinterState>> {
-  if (!isAddress(address)) return fail("printer.address", "That is no address of this program's own server.");
+  if (!isAddress(address)) return fail("printer.address", "That address is not on this program's own server.");
   let answer: Response;
   try {
     answer = await fetch(at(address, what), {
@@ -52,18 +52,18 @@ async function ask(address: string, what: string, body?: unknown): Promise<Resul
     });
   } catch (error) {
     return error instanceof DOMException && error.name === "TimeoutError"
-      ? fail("printer.slow", "It does not answer within five seconds.")
-      : fail("printer.away", "It does not answer: switched off, or the server is away.");
+      ? fail("printer.slow", "No answer within five seconds.")
+      : fail("printer.away", "No answer: it is switched off, or the server is down.");
   }
   let said: unknown;
   try {
     said = await answer.json();
   } catch {
-    return fail("printer.nonsense", "It answers something that is no printer's state.");
+    return fail("printer.nonsense", "The answer is not a printer's state.");
   }
   if (!answer.ok) {
     const message = (said as { error?: { message?: unknown } } | null)?.error?.message;
-    return fail("printer.refused", typeof message === "string" ? message.slice(0, 300) : `It refuses with ${answer.status}.`);
+    return fail("printer.refused", typeof message === "string" ? message.slice(0, 300) : `Refused with status ${answer.status}.`);
   }
   return understood(said);
 }
@@ -123,7 +123,7 @@ function follow(address: string, tell: (link: LinkState) => void): () => void {
     source.addEventListener("error", askInstead);
   };
   if (isAddress(address)) listen();
-  else tell({ ...NOTHING, problem: "That is no address of this program's own server." });
+  else tell({ ...NOTHING, problem: "That address is not on this program's own server." });
   return () => {
     over = true;
     clearTimeout(timer);

@@ -17,7 +17,9 @@ async function meshSource(geometry: Geometry): Promise<Result<MeshSource>> {
   if (!("hash" in geometry)) return ok({ geometry, file: null });
   const row = await ask(() => db.meshes.get(geometry.hash));
   if (!row.ok) return row;
-  return row.value ? ok({ geometry, file: row.value.file }) : fail("mesh.missing", "Its mesh is not in this browser. Drop its file again.");
+  return row.value
+    ? ok({ geometry, file: row.value.file })
+    : fail("mesh.missing", "The mesh is not in this browser. Drop the file in again.");
 }
 
 export const desk = new ResultDesk({
@@ -76,5 +78,5 @@ export async function meshSourceOf(part: Pick<PartRow, "name" | "source">): Prom
   const source = await meshSource(geometryOf(part.source));
   return source.ok || source.problem.code !== "mesh.missing"
     ? source
-    : fail("mesh.missing", `The mesh of ${part.name} is not in this browser. Drop its file again.`);
+    : fail("mesh.missing", `The mesh of ${part.name} is not in this browser. Drop the file in again.`);
 }

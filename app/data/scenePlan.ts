@@ -159,7 +159,7 @@ export class ScenePlan {
   }
 
   private died(why: string): void {
-    console.error(`The plan's worker stopped: ${why}`);
+    console.error(`The planner stopped: ${why}`);
     this.port?.terminate();
     this.port = null;
     this.outbox = [];

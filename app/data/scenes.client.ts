@@ -68,7 +68,7 @@ export async function resetDemo(): Promise<Result<string>> {
   let file: Blob;
   try {
     const response = await fetch("/demo.inchhollow");
-    if (!response.ok) return fail("demo.missing", "The demo scene did not come with this program. Run npm run demo once.");
+    if (!response.ok) return fail("demo.missing", "The demo scene is missing from this program. Run npm run demo once.");
     file = await response.blob();
   } catch {
     return fail(
@@ -140,7 +140,7 @@ export async function importBundle(file: Blob, options: BundleOptions, askChoice
   const differ = await ask(() => differencesOf(db, bundle.value.project.workshop));
   if (!differ.ok) return differ;
   const choices = differ.value.length > 0 ? await askChoices(differ.value) : new Map();
-  if (choices === null) return fail("cancelled", "Nothing was taken in.");
+  if (choices === null) return fail("cancelled", "Nothing was imported.");
   const stored = await askResult(async () => {
     try {
       await keepCarried(db, bundle.value.results ?? [], Date.now(), false);
@@ -207,7 +207,7 @@ export async function backUp(options: BundleOptions = {}): Promise<Result<Backup
   const now = Date.now();
   const taken = await ask(() => takeBackup(db, now), LONG_MS);
   if (!taken.ok) return taken;
-  if (!taken.value) return fail("backup.nothing", "There is nothing to back up yet.");
+  if (!taken.value) return fail("backup.nothing", "Nothing to back up yet.");
   const packed = await runJob("writeBackup", taken.value, options);
   if (packed.ok) await ask(() => db.habits.update(WORKSHOP, { backupAt: now }));
   return packed;

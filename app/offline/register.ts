@@ -5,14 +5,14 @@ let asked = false;
 
 /** Says that a new version is here; it is taken up when that is pressed, here and in no other window. */
 function offer(waiting: ServiceWorker): void {
-  toast("A newer version of the program is ready.", {
+  toast("A new version of the program is ready.", {
     id: "new-version",
     duration: Infinity,
     action: {
-      label: "Use it",
+      label: "Update",
       onClick: () => {
         asked = true;
-        waiting.postMessage("take up");
+        waiting.postMessage("update");
       },
     },
   });
@@ -25,10 +25,10 @@ export async function registerOffline(): Promise<void> {
     if (asked) location.reload();
     else if (before)
       // Another window took it up. This one goes on with the files it was loaded with, which are kept.
-      toast("A newer version was taken up in another window. This one goes on as it is.", {
+      toast("The program was updated in another window. This window still runs the old version.", {
         id: "new-version",
         duration: Infinity,
-        action: { label: "Load it here too", onClick: () => location.reload() },
+        action: { label: "Update here too", onClick: () => location.reload() },
       });
   });
   try {

@@ -23,7 +23,7 @@ export function AtStage({ station, part, choose }: { station: Step["station"]; p
   return (
     <section aria-label="At this stage" className="mt-2">
       <p className="text-soft">
-        {waiting.length} {waiting.length === 1 ? "part has" : "parts have"} work here, {open === 0 ? "none" : open} can be gone on with now.
+        {waiting.length} {waiting.length === 1 ? "part has" : "parts have"} work here, {open === 0 ? "none" : open} can be continued now.
       </p>
       <ul className="mt-1 flex flex-wrap gap-x-2 gap-y-1">
         {waiting.slice(0, SHOWN).map((w) => (

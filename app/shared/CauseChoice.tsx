@@ -2,7 +2,7 @@ import { FAILURE_CAUSES, type FailureCause } from "~core/print";
 import type { Process } from "~core/scale";
 import { Choice } from "~app/ui/field";
 
-/** Why a print failed, of what can happen to its process; "" for nobody knows. */
+/** Why a print failed, of what can happen to its process; "" for unknown. */
 export function CauseChoice({
   process,
   value,
@@ -22,7 +22,7 @@ export function CauseChoice({
       label={label}
       value={value}
       onChange={onChange}
-      options={[{ value: "" as const, label: "nobody knows" }, ...causes.map((c) => ({ value: c, label: FAILURE_CAUSES[c].words }))]}
+      options={[{ value: "" as const, label: "unknown" }, ...causes.map((c) => ({ value: c, label: FAILURE_CAUSES[c].words }))]}
     />
   );
 }

@@ -12,7 +12,8 @@ export function parseEvening(text: string): Result<{ from: string; to: string } 
   if (/^\s*(none|-|–)?\s*$/i.test(text)) return ok(null);
   const m = /^\s*(\d{1,2})(?::(\d{2}))?\s*(?:-|–|to|until)\s*(\d{1,2})(?::(\d{2}))?\s*$/i.exec(text);
   const [h0, m0, h1, m1] = m ? [Number(m[1]), Number(m[2] ?? 0), Number(m[3]) % 24, Number(m[4] ?? 0)] : [99, 99, 99, 99];
-  if (!m || h0 > 23 || Number(m[3]) > 24 || m0 > 59 || m1 > 59) return fail("evening", 'From and to, such as "19 to 22:30", or "none".');
+  if (!m || h0 > 23 || Number(m[3]) > 24 || m0 > 59 || m1 > 59)
+    return fail("evening", 'Enter from and to, such as "19 to 22:30", or "none".');
   const two = (n: number): string => String(n).padStart(2, "0");
   const from = `${two(h0)}:${two(m0)}`,
     to = `${two(h1)}:${two(m1)}`;
@@ -36,7 +37,7 @@ export function Evenings({ scene }: { scene: Scene }) {
           />
         ))}
       </div>
-      <p className="mt-1 text-sm text-soft">In {scene.timeZone.replace("_", " ")} time. Nobody changes a plate from 23:00 to 07:00.</p>
+      <p className="mt-1 text-sm text-soft">In {scene.timeZone.replace("_", " ")} time. No plate changes from 23:00 to 07:00.</p>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-/** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and why it failed. */
+/** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and cause of failure. */
 import { useId, useState } from "react";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
 import { inItsScene, onPlateOf, type Clock } from "~core/plan";
@@ -65,7 +65,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
       <p className="text-soft">
         {isPrint
           ? `${formatDuration((now - clock.from) / 1000)} of ${formatDuration((clock.until - clock.from) / 1000)}`
-          : `${formatDuration((now - clock.from) / 1000)} in hand, ${formatDuration(step.handsOnS)} were planned`}
+          : `${formatDuration((now - clock.from) / 1000)} so far, ${formatDuration(step.handsOnS)} planned`}
       </p>
       {step.clears > 0 && (
         <div className="mt-3">
@@ -82,17 +82,17 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
               onChange={(n) => setFailed(new Map([...failed, [p.partId, n]]))}
             />
           ))}
-          {bad > 0 && <p className="mt-1">{bad} more will be printed: the plan follows.</p>}
+          {bad > 0 && <p className="mt-1">{bad} more will be printed. The plan updates.</p>}
         </div>
       )}
       {(!isPrint || kept) && (
         <ParsedField
           className="mt-3 w-56"
-          label={isPrint ? "It ran for, as the printer says" : "It took"}
+          label={isPrint ? "Print time shown by the printer" : "Time taken"}
           text={isPrint ? "" : formatDuration(saidS ?? (now - clock.from) / 1000)}
-          placeholder={isPrint ? "not looked at" : undefined}
+          placeholder={isPrint ? "not recorded" : undefined}
           parse={isPrint ? orNothing(parseDuration) : (parseDuration as (text: string) => Result<number | null>)}
-          readAs={(s) => (s === null ? "not said" : formatDuration(s))}
+          readAs={(s) => (s === null ? "not set" : formatDuration(s))}
           onReading={setSaying}
           onCommit={setSaidS}
         />
@@ -101,7 +101,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
         <>
           <ParsedField
             className="mt-3 w-56"
-            label="It weighs, supports and all"
+            label="Weight including supports"
             text={massG === null ? "" : `${massG} g`}
             placeholder="not weighed"
             parse={orNothing(parseMass)}
@@ -109,7 +109,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
             onCommit={setMassG}
           />
           <fieldset className="mt-3">
-            <legend className="label">Seen at it</legend>
+            <legend className="label">What you saw</legend>
             <div className="flex flex-wrap gap-2">
               {(Object.keys(OBSERVATIONS) as Observation[]).map((o) => (
                 <button
@@ -125,10 +125,10 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
             </div>
           </fieldset>
           <div className="mt-3 flex flex-wrap gap-3">
-            <CauseChoice label="If it failed, why" process={record?.print?.profile.process} value={cause} onChange={setCause} />
+            <CauseChoice label="If it failed, the cause" process={record?.print?.profile.process} value={cause} onChange={setCause} />
             <ParsedField
               className="w-32"
-              label="and at which layer"
+              label="Layer it failed at"
               text={layer === null ? "" : String(layer)}
               placeholder="unknown"
               parse={orNothing(parseCount({ least: 0, most: 1_000_000 }))}
@@ -148,15 +148,15 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
       )}
       <div className="mt-4 flex flex-wrap gap-2">
         <button className="btn btn-solid" onClick={() => end("good")}>
-          {isPrint ? "It has ended well" : "Done"}
+          {isPrint ? "Print went well" : "Done"}
         </button>
         {!isPrint && step.clears === 0 && (
           <button className="btn" onClick={() => end("partly")}>
-            Done, not quite right
+            Done, but not quite right
           </button>
         )}
         <button className="btn" onClick={() => end("failed")}>
-          {isPrint ? "The print failed" : step.clears > 0 ? "All failed" : "Failed: do it again"}
+          {isPrint ? "The print failed" : step.clears > 0 ? "All failed" : "Failed: redo it"}
         </button>
       </div>
     </Dialog>

@@ -12,12 +12,12 @@ export const parseMmOrNone = (text: string): Result<number | null> => {
   if (!text.trim() || text.trim() === "–") return ok(null);
   const r = parseLength(text, "mm");
   if (!r.ok) return r;
-  return r.value.mm > 0 && r.value.mm <= 2000 ? ok(r.value.mm) : fail("standard", "Between 0 and 2 m on the model.");
+  return r.value.mm > 0 && r.value.mm <= 2000 ? ok(r.value.mm) : fail("standard", "Enter 0 to 2 m, on the model.");
 };
 export const readAsMmOrNone = (mm: number | null): string => (mm === null ? "none" : readAsMm(mm));
 export const parseHexOrNone = (text: string): Result<string | null> => {
   if (!text.trim() || text.trim() === "–") return ok(null);
-  return /^#[0-9a-f]{6}$/i.test(text.trim()) ? ok(text.trim().toLowerCase()) : fail("colour", "Six digits behind a #, such as #6b5238.");
+  return /^#[0-9a-f]{6}$/i.test(text.trim()) ? ok(text.trim().toLowerCase()) : fail("colour", "Enter # and six digits, such as #6b5238.");
 };
 export const mmText = (mm: number | null): string => (mm === null ? "" : formatMm(mm));
 
@@ -77,10 +77,10 @@ export function HouseForm() {
       </ul>
       <p className="mt-2 text-soft">
         {!any
-          ? "A grid of 1 in, walls of 50 mm, one clip: what is set here, every new piece is checked against."
+          ? "A 1 in grid, 50 mm walls, one clip: every new piece is checked against what you set here."
           : bad.length === 0
-            ? "Every part that has such a measure keeps to them."
-            : "A part's own slot, wall and base are typed at its tab “Record”."}
+            ? "Every part with these measures meets them."
+            : "Enter a part’s own slot, wall and base on its “Record” tab."}
       </p>
     </>
   );

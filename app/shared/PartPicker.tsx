@@ -24,7 +24,7 @@ export function usePartAtHand(
 export function PartPicker({ part, among, choose }: { part: Part; among: readonly Part[]; choose: (id: string) => void }) {
   return (
     <Choice
-      label="Part at hand"
+      label="Current part"
       hideLabel
       className="w-56"
       value={part.id}

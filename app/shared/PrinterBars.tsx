@@ -20,14 +20,14 @@ export function decide(options: PrintOption[]): string {
   const other = rest.find((o) => o.printer.process !== best.printer.process) ?? rest[0];
   const head = `${best.printer.name}, ${pieceWord(best.facts.pieces)}`;
   if (!other) return `${head}.`;
-  if (best.facts.pieces < other.facts.pieces) return `${head}: the others would have to cut it.`;
+  if (best.facts.pieces < other.facts.pieces) return `${head}: the only one that needs no cutting.`;
   const faster = best.job.timeS.value < other.job.timeS.value,
     easier = best.handsOnS < other.handsOnS;
   return faster && easier
-    ? `${head}: least machine time and least of your own.`
+    ? `${head}: least machine time and least of your time.`
     : easier
-      ? `${head}: least of your own time.`
-      : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less on the machine than ${other.printer.name}.`;
+      ? `${head}: least of your time.`
+      : `${head}: ${formatDuration(other.job.timeS.value - best.job.timeS.value)} less machine time than ${other.printer.name}.`;
 }
 
 /** The hours' range by the user's own prints on that machine, once there are any; a time that was typed has none. */
@@ -51,7 +51,7 @@ export function PrinterBars({ part }: { part: Part }) {
   const { run } = useActions();
   const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
   const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;
-  if (options.length === 0) return <p className="text-soft">Slicing in the background; the hours come by themselves.</p>;
+  if (options.length === 0) return <p className="text-soft">Slicing in the background. The hours will appear shortly.</p>;
   const currency = options.find((o) => o.printer.id === chosen?.printerId)?.printer.currency ?? "EUR";
   const hollow = hollowed(part, options);
   const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
@@ -125,7 +125,7 @@ export function PrinterBars({ part }: { part: Part }) {
                     ],
                     assumptions: [
                       ...(o.ownPrints > 0
-                        ? [{ text: `Range from ${o.ownPrints} of your own prints on it, and the model's.`, kind: "own record" as const }]
+                        ? [{ text: `Range from ${o.ownPrints} of your own prints on it, and from the model.`, kind: "own record" as const }]
                         : []),
                       ...o.facts.one.timeS.assumptions,
                       ...o.facts.one.massG.assumptions,
@@ -151,16 +151,16 @@ export function PrinterBars({ part }: { part: Part }) {
           <p>{decide(options)}</p>
           {hollow && (
             <p className="text-soft">
-              Solid in resin: hollowed to walls of {hollow.wallMm} mm it would cost about{" "}
+              Solid in resin. Hollowed to walls of {hollow.wallMm} mm, it would cost about{" "}
               {formatMoney({ minor: hollow.costMinor, currency: hollow.currency }, true)} a piece instead of{" "}
-              {formatMoney({ minor: hollow.solidMinor, currency: hollow.currency }, true)}; it needs drain holes.
+              {formatMoney({ minor: hollow.solidMinor, currency: hollow.currency }, true)}. It needs drain holes.
             </p>
           )}
         </div>
         {chosen && (
           <ParsedField
             className="w-64"
-            label="Your slicer says otherwise, a plate? Type it"
+            label="Different in your slicer? Enter hours, grams, price per plate"
             text={chosen.typed?.text ?? ""}
             placeholder="17 h 20, 210 g, 3.40"
             parse={(text) => parseTypedEstimate(text, currency)}
@@ -171,7 +171,7 @@ export function PrinterBars({ part }: { part: Part }) {
       </div>
       {chosen?.typed && (
         <p className="mt-1 text-soft">
-          Yours counts: {chosen.typed.text} a plate. The model says{" "}
+          Using your figure: {chosen.typed.text} a plate. The model says{" "}
           {formatDuration(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.timeS.value ?? 0)} for one copy,{" "}
           {formatMass(options.find((o) => o.printer.id === chosen.printerId)?.facts.one.massG.value ?? 0)}.
         </p>

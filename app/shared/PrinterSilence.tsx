@@ -8,7 +8,7 @@ import { usePrinterState, type LinkState } from "~app/data/printerLink.client";
 import { useMoment } from "./tonightModel";
 
 const PHASES = {
-  idle: "stands free",
+  idle: "is idle",
   heating: "heats",
   printing: "prints",
   paused: "is paused",
@@ -35,24 +35,24 @@ export function PrinterSilence({ printer: { name, address, process }, run }: { p
   return (
     <div>
       <p className="note-act">
-        ▲ {at === null ? `Nothing heard from ${name} since this page was opened.` : `Nothing heard from ${name} since ${since(at, now)}.`}
+        ▲ {at === null ? `No contact with ${name} since this page was opened.` : `No contact with ${name} since ${since(at, now)}.`}
       </p>
       <p className="text-soft">
         {problem}
-        {state && ` Last it said that it ${phaseWords(state)}.`}
+        {state && ` Its last report: it ${phaseWords(state)}.`}
       </p>
       {run ? (
         <>
           <p>
-            By the clock its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}.{" "}
+            By the clock, its print {run.until > now ? `ends ${format(run.until, "EEE HH:mm")}` : "has ended"}.{" "}
             {night
-              ? `Nobody would see a fault in the night: look at it ${night.from > now ? "before bed" : "now"}.`
-              : "Look at it: nothing here can tell how it goes."}
+              ? `Nobody will notice a fault during the night. Check it ${night.from > now ? "before bed" : "now"}.`
+              : "Check on it: its state is unknown here."}
           </p>
           {process === "fdm" && <p className="text-setting-ink">△ {CAUTIONS["hung-printer"].text}</p>}
         </>
       ) : (
-        <p className="text-soft">What you start on it now is sent if it answers within a minute and a half.</p>
+        <p className="text-soft">A print you start now is sent if the printer answers within a minute and a half.</p>
       )}
     </div>
   );

@@ -71,7 +71,7 @@ function PaintEditor({
         })
       : run("paint.add", { paint });
   return (
-    <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "A paint for the rack"}>
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "New paint: name"}>
       <div className="grid gap-3 tab:grid-cols-2">
         <ParsedField label="Name" text={paint.name} parse={parseName} onCommit={(name) => onChange({ name })} />
         <label>
@@ -79,7 +79,7 @@ function PaintEditor({
           <input type="color" className="field" value={paint.hex} onChange={(e) => onChange({ hex: e.target.value })} />
         </label>
         <Choice
-          label="Kind, by what cleans the brush"
+          label="Type"
           value={paint.family}
           onChange={(family: CoatFamily) => onChange({ family })}
           options={(Object.keys(FAMILIES) as CoatFamily[])
@@ -106,17 +106,17 @@ function PaintEditor({
         <ParsedField
           label="Cost when bought"
           text={costText(paint.price ?? null)}
-          placeholder="not said"
+          placeholder="not set"
           parse={parseCostIn(currency)}
-          readAs={(c) => (c === null ? "not said" : costText(c))}
+          readAs={(c) => (c === null ? "not set" : costText(c))}
           onCommit={(price) => onChange({ price })}
         />
         <ParsedField
-          label="Held then, ml"
+          label="Size when full, ml"
           text={paint.wholeMl ? String(paint.wholeMl) : ""}
-          placeholder="not said"
+          placeholder="not set"
           parse={orNothing<number>(parseNumberIn(LIMITS.stockMl))}
-          readAs={(ml) => (ml === null ? "not said" : `${spacedNumber(ml)} ml`)}
+          readAs={(ml) => (ml === null ? "not set" : `${spacedNumber(ml)} ml`)}
           onCommit={(wholeMl) => onChange({ wholeMl })}
         />
       </div>
@@ -127,7 +127,7 @@ function PaintEditor({
             void keep().then((done) => done.ok && onClose());
           }}
         >
-          Keep it
+          Add it
         </button>
         {known && (
           <button
@@ -136,7 +136,7 @@ function PaintEditor({
               void run("paint.delete", { paintId: paint.id }).then((done) => done.ok && onClose());
             }}
           >
-            Take it off the rack
+            Remove it from the rack
           </button>
         )}
       </div>

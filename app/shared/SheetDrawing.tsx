@@ -179,7 +179,7 @@ function Placed({
             data-testid="notes"
             id="notes"
             tabIndex={-1}
-            aria-label="What there is to say about it"
+            aria-label="Notes on this part"
           >
             {order.map((i) => (
               <NoteItem key={notes[i].id} note={notes[i]} letter={column && !beside ? letterOf(i) : null} />
@@ -197,7 +197,7 @@ function NoteItem({ note, letter }: { note: Note; letter: string | null }) {
     <li className="relative pb-2.5 pr-14 leading-snug">
       <p className={note.act ? "note-act" : "font-semibold"}>
         {note.act && <span aria-hidden="true">▲ </span>}
-        {note.act && <span className="sr-only">Act on this: </span>}
+        {note.act && <span className="sr-only">Needs attention: </span>}
         {note.bold}
         {letter && <span className="ml-1.5 border border-current px-1.5 text-sm font-normal">{letter}</span>}
       </p>

@@ -19,11 +19,11 @@ function UnreadWords({ row }: { row: PartRow }) {
 export function UnreadPage({ row }: { row: PartRow }) {
   const project = useProject();
   return (
-    <Page title={row.name} sub="its mesh is being read" cells={[{ label: "scene", value: project.scene.name }]}>
+    <Page title={row.name} sub="reading the mesh" cells={[{ label: "scene", value: project.scene.name }]}>
       <p role="status" className="mt-4 max-w-prose text-lg">
         <UnreadWords row={row} />
       </p>
-      <p className="mt-2 max-w-prose text-soft">Its size, walls and hours follow from the mesh. What you have said of it is all there.</p>
+      <p className="mt-2 max-w-prose text-soft">Size, walls and hours come from the mesh. Everything you entered is kept.</p>
     </Page>
   );
 }

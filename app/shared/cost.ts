@@ -12,7 +12,7 @@ export const parseCostIn =
           minor: Number(m[1]) * 100 + Number((m[2] ?? "").padEnd(2, "0") || 0),
           currency: ((m[3] as string | undefined) ?? habit).toUpperCase(),
         })
-      : fail("cost", `An amount, such as 4.50, and its currency where that is not ${habit}.`);
+      : fail("cost", `Enter an amount, such as 4.50, with the currency if it is not ${habit}.`);
   };
 
 export const costText = (cost: Money | null): string => (cost ? `${(cost.minor / 100).toFixed(2)} ${cost.currency}` : "");

@@ -64,7 +64,7 @@ export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[
   await Promise.race([scenePlan.planned(rows.scene.id), new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
 }
 
-const UNPLANNED = "The evenings could not be planned: the planner stopped. Reload the page. Nothing was lost.";
+const UNPLANNED = "The planner stopped, so your evenings are not planned. Reload the page. Nothing was lost.";
 
 /** What is planned of a scene, asked for again whenever it or the hour is another. */
 export function useTonightModel(

@@ -38,7 +38,7 @@ export async function writeParts(
     if (!source.ok) return source;
     for (const piece of piecesOf(part, copies)) parts.push({ ...piece, source: source.value, ...(turn && { turn }) });
   }
-  if (parts.length === 0) return fail("write.nothing", "There is nothing to print among them.");
+  if (parts.length === 0) return fail("write.nothing", "None of these are printed.");
   const written = await runJob("write", { parts, format, acrossMm });
   if (!written.ok) return written;
   download(fileName(name, format), written.value, TYPES[format]);

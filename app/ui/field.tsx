@@ -174,7 +174,7 @@ export const parseCount =
     const n = /^\d+$/.test(text.trim()) ? Number(text.trim()) : NaN;
     return n >= least && n <= most
       ? { ok: true, value: n }
-      : { ok: false, problem: { code: "count", message: `A whole number from ${least} to ${most}.` } };
+      : { ok: false, problem: { code: "count", message: `Enter a whole number from ${least} to ${most}.` } };
   };
 
 /** A length within limits, mm. */
@@ -204,7 +204,7 @@ export const readAsPercent = (percent: number): string => `${spacedNumber(percen
 export const parseName = (text: string): Result<string> =>
   text.trim() && text.trim().length <= LIMITS.name
     ? { ok: true, value: text.trim() }
-    : { ok: false, problem: { code: "name", message: `A name of 1 to ${LIMITS.name} characters.` } };
+    : { ok: false, problem: { code: "name", message: `Enter a name of 1 to ${LIMITS.name} characters.` } };
 
 export function Choice<T extends string>({
   label,

@@ -1,11 +1,11 @@
 /** One hatch per meaning, with a key. Patterns are defined once in the frame. */
 const HATCHES = {
   lines: "layer lines that show",
-  brush: "lines a dry brush will find",
-  covered: "nobody sees it",
-  chosen: "looked at below",
+  brush: "lines a dry brush will catch",
+  covered: "not visible",
+  chosen: "selected below",
   setting: "setting or drying",
-  reckoned: "calculated: rebuilt on its own",
+  reckoned: "calculated: rebuilt automatically",
 } as const;
 export type HatchKind = keyof typeof HATCHES;
 

@@ -16,7 +16,7 @@ export function Sideways({ label, className = "", children }: { label: string; c
     <div
       ref={ref}
       className={`overflow-x-auto ${className}`}
-      {...(moves && { tabIndex: 0, role: "group", "aria-label": `${label}, moved sideways` })}
+      {...(moves && { tabIndex: 0, role: "group", "aria-label": `${label}, scrolls sideways` })}
     >
       {children}
     </div>

@@ -48,7 +48,7 @@ export function slowdown(cleaner: Cleaner, air: Air): number {
 export function sprayFault(air: Air): string | null {
   const dew = dewPointC(air);
   if (air.airC - dew >= DEW_MARGIN_C) return null;
-  return `The dew point is ${dew.toFixed(1)} °C: a surface at ${air.airC} °C is less than ${DEW_MARGIN_C} °C above it, and the coat blushes or frosts.`;
+  return `The dew point is ${dew.toFixed(1)} °C: a surface at ${air.airC} °C is less than ${DEW_MARGIN_C} °C above that, so the coat may blush or frost.`;
 }
 
 /** Air in which people paint at all; outside it the check does not speak. */

@@ -28,7 +28,7 @@ export interface Glue {
   spoils: Material[];
   /** Materials it holds at all; undefined for all that it does not spoil. */
   only?: Material[];
-  /** Needs at least one side that breathes; between sealed faces it dries from the rim. */
+  /** Needs at least one side that breathes; between sealed faces it dries from the edges. */
   needsPorous: boolean;
   /** Sets by light: one side must let it through, or the joint is open at its rim. */
   needsLight: boolean;
@@ -56,7 +56,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: false,
     takesLoad: true,
-    says: "Holds in a minute, with an activator in seconds; takes load within the hour or two, brittle when levered.",
+    says: "Holds in a minute, or in seconds with activator. Takes load after an hour or two. Brittle when levered.",
     cautions: ["instant-glue"],
     source: PRACTICE,
   },
@@ -73,7 +73,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: false,
     takesLoad: true,
-    says: "Runs into a joint that is held together; only where the faces meet.",
+    says: "Runs into a joint held closed. Only for faces that touch.",
     cautions: ["instant-glue"],
     source: PRACTICE,
   },
@@ -91,7 +91,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: false,
     takesLoad: true,
-    says: "Melts polystyrene to polystyrene: as strong as the sheet.",
+    says: "Welds polystyrene to polystyrene, as strong as the sheet.",
     cautions: ["solvent-spray"],
     source: PRACTICE,
   },
@@ -109,7 +109,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: true,
     takesLoad: true,
-    says: "Hard where the lamp reaches, sands like the print; thin layers.",
+    says: "Hard where the lamp reaches, and sands like the print. Use thin layers.",
     cautions: ["resin", "lamp"],
     source: PRACTICE,
   },
@@ -126,7 +126,7 @@ export const GLUES: Glue[] = [
     needsPorous: true,
     needsLight: false,
     takesLoad: false,
-    says: "Safe on paint, foam and clear parts; dries from the rim.",
+    says: "Does not harm paint, foam or clear parts. Dries from the edges.",
     cautions: [],
     source: PRACTICE,
   },
@@ -160,7 +160,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: false,
     takesLoad: true,
-    says: "Spread on both sides, left to go off, then it tacks at once; may be moved on after 2 to 3 h.",
+    says: "Spread on both sides and let it go off; it then grabs at once. Handle after 2 to 3 h.",
     cautions: [],
     source: PRACTICE,
   },
@@ -177,7 +177,7 @@ export const GLUES: Glue[] = [
     needsPorous: false,
     needsLight: false,
     takesLoad: false,
-    says: "Quick location on foam; strength from another glue.",
+    says: "For quick positioning on foam. Use another glue for strength.",
     cautions: ["hot-glue"],
     source: PRACTICE,
   },
@@ -187,7 +187,7 @@ export const GLUES: Glue[] = [
 const BREATHES: Material[] = ["card", "wood"];
 /** Faces that meet all over, mm: water-based glue holds between them with a night's wait. Common practice, no source. */
 const SNUG_MM = 0.15;
-const OVERNIGHT = "snug faces: a thin film, pressed together overnight";
+const OVERNIGHT = "close-fitting faces: a thin film, clamped overnight";
 
 export interface JointNeeds {
   a: Material;
@@ -214,18 +214,19 @@ export function gluesFor(needs: JointNeeds): GlueChoice[] {
     const strange = glue.only && both.find((m) => !glue.only!.includes(m));
     if (strange && !glue.spoils.includes(strange)) against.push(`does not hold on ${strange}`);
     if (glue.only && needs.painted) against.push("holds on bare plastic only: scrape it");
-    if (needs.gapMm > glue.gapMm) against.push(`does not bridge ${needs.gapMm} mm`);
+    if (needs.gapMm > glue.gapMm) against.push(`does not bridge a ${needs.gapMm} mm gap`);
     if (glue.needsPorous && !both.some((m) => BREATHES.includes(m))) {
       if (needs.gapMm <= SNUG_MM && !needs.load) how.push(OVERNIGHT);
-      else if (both.includes("foam")) how.push("foam lets no water through: leave it a night or two");
-      else against.push("between two sealed faces that do not meet it dries from the rim only");
+      else if (both.includes("foam")) how.push("water cannot escape through foam: leave it a night or two");
+      else against.push("between two sealed faces it dries only from the edges");
     }
     if (glue.needsLight && !both.includes("clear sheet"))
-      how.push("only as deep as the lamp reaches from the rim: tack it, then another glue");
+      how.push("cures only as deep as light reaches from the edge: tack with it, then use another glue");
     if (needs.load && !glue.takesLoad) against.push("not for load");
     const suits = against.length === 0;
     const why = suits ? [glue.says, ...how.map((h) => `${h[0].toUpperCase()}${h.slice(1)}.`)] : against;
-    if (suits && needs.painted && needs.load) why.push("Glue holds to paint, and paint to primer: scrape to bare where load goes.");
+    if (suits && needs.painted && needs.load)
+      why.push("The glue grips the paint, and the paint only grips the primer. Scrape to bare plastic where the joint carries load.");
     return { glue, suits, why };
   });
   return choices.sort((x, y) => Number(y.suits) - Number(x.suits) || x.glue.handleS - y.glue.handleS);
@@ -233,7 +234,7 @@ export function gluesFor(needs: JointNeeds): GlueChoice[] {
 
 export function glueById(id: string): Result<Glue> {
   const glue = GLUES.find((g) => g.id === id);
-  return glue ? ok(glue) : fail("glue.unknown", `There is no glue called "${id}" here.`);
+  return glue ? ok(glue) : fail("glue.unknown", `No glue called "${id}".`);
 }
 
 /** Hands-on time of a plain joint: dry fit, glue, hold. Common practice, no source. */

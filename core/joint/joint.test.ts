@@ -27,12 +27,12 @@ describe("glue for a pair", () => {
     )!;
   it("white glue needs a side that breathes, or faces that meet and a night", () => {
     expect(choice("white-glue", { gapMm: 0.3 })).toMatchObject({ suits: false });
-    expect(choice("white-glue", { gapMm: 0.3 }).why.join()).toMatch(/rim/);
+    expect(choice("white-glue", { gapMm: 0.3 }).why.join()).toMatch(/edges/);
     const snug = choice("white-glue", { painted: true });
     expect(snug.suits).toBe(true);
     expect(snug.why.join(" ")).toMatch(/overnight/);
     expect(choice("white-glue", { b: "wood", gapMm: 0.3 }).suits).toBe(true);
-    expect(choice("white-glue", { b: "foam", gapMm: 0.3 }).why.join(" ")).toMatch(/lets no water through/);
+    expect(choice("white-glue", { b: "foam", gapMm: 0.3 }).why.join(" ")).toMatch(/water cannot escape/);
   });
   it("plastic cement welds polystyrene only, resin under a lamp holds resin and clear parts only", () => {
     expect(choice("plastic-cement", { a: "plastic sheet", b: "plastic sheet" }).suits).toBe(true);
@@ -52,7 +52,9 @@ describe("glue for a pair", () => {
     expect(CAUTIONS["hot-glue"].text).not.toMatch(/flame/i);
   });
   it("says to scrape paint where load goes", () => {
-    expect(gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: true, painted: true })[0].why.join()).toMatch(/scrape/);
+    expect(gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: true, painted: true })[0].why.join()).toMatch(
+      /Scrape to bare plastic/,
+    );
   });
   it("finds something for every pair, or says what is against each", () => {
     for (const a of MATERIALS)

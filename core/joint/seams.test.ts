@@ -30,7 +30,7 @@ describe("fillers of seams (common practice, no source)", () => {
     for (const c of rest) if (!c.filler.wetShaped) expect(c.whyNot).not.toBeNull();
   });
   it("clay out of sight only; instant glue never first while another does", () => {
-    expect(whyNot("clay", seam({ widthMm: 1 }))).toBe("out of sight only");
+    expect(whyNot("clay", seam({ widthMm: 1 }))).toBe("hidden seams only");
     expect(whyNot("clay", seam({ widthMm: 1, sight: "hidden" }))).toBeNull();
     for (const widthMm of [0.03, 0.1, 0.15, 0.2]) expect(fillersFor(seam({ widthMm }))[0].filler.id).not.toBe("instant");
   });
@@ -38,7 +38,7 @@ describe("fillers of seams (common practice, no source)", () => {
     expect(noFill(seam({ how: "moves" }))).toMatch(/free/);
     expect(noFill(seam({ how: "loose" }))).toMatch(/apart/);
     expect(noFill(seam({ sight: "covered" }))).toMatch(/cover/);
-    expect(noFill(seam({ widthMm: 0 }))).toMatch(/Shut/);
+    expect(noFill(seam({ widthMm: 0 }))).toMatch(/closed/);
     expect(noFill(seam())).toBeNull();
   });
   it("takes longer the longer it is, by the same", () => {

@@ -1,5 +1,5 @@
 /**
- * Who meets whom, what fills the seam between them, and in which order. Fillers by the width that they hold, the materials that they hold
+ * Joints, what fills the seam between them, and in which order. Fillers by the width that they hold, the materials that they hold
  * on, and whether they are shaped wet: where sanding would take texture with it, only those will do. Common practice, no source.
  */
 import type { CautionId } from "../care";
@@ -73,7 +73,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0,
     not: ["foam"],
     wetShaped: false,
-    how: "Brush it into the hairline, sand, look again after the next coat.",
+    how: "Brush it into the hairline, sand, and check again after the next coat.",
     setUpS: 3 * 60,
     perCmS: 3,
     waitS: 2 * H,
@@ -87,7 +87,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0,
     not: ["plastic sheet", "foam"],
     wetShaped: false,
-    how: "Brush it in thin, 10 s under the lamp, again; hard as the print, sands the same. Clean the brush in alcohol at once.",
+    how: "Brush it in thin, 10 s under the lamp, repeat. As hard as the print and sands the same. Clean the brush in alcohol at once.",
     setUpS: 5 * 60,
     perCmS: 8,
     waitS: 10 * 60,
@@ -101,7 +101,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0.02,
     not: ["foam", "clear sheet"],
     wetShaped: false,
-    how: "Thin it, draw it in, wipe with a swab; shrinks, so a second time.",
+    how: "Thin it, draw it in, wipe with a swab. It shrinks, so repeat.",
     setUpS: 4 * 60,
     perCmS: 6,
     waitS: 4 * H,
@@ -115,7 +115,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0,
     not: ["foam", "clear sheet"],
     wetShaped: false,
-    how: "Runs in by itself; harder than what is beside it, so it sands unevenly. A stopgap.",
+    how: "Runs in on its own. Harder than the plastic beside it, so it sands unevenly. A stopgap.",
     setUpS: 3 * 60,
     perCmS: 4,
     waitS: 30 * 60,
@@ -143,7 +143,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0.3,
     not: [],
     wetShaped: true,
-    how: "Press it in, feather it with a wet finger, press the texture into it while it is soft. A day to harden; only rough spots are knocked off.",
+    how: "Press it in, feather it with a wet finger, and press texture into it while it is soft. Leave a day to harden, then knock off rough spots.",
     setUpS: 6 * 60,
     perCmS: 20,
     waitS: 24 * H,
@@ -157,7 +157,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0.5,
     not: [],
     wetShaped: true,
-    how: "Where nobody looks: press it in, smooth it, let it dry.",
+    how: "For hidden seams: press it in, smooth it, let it dry.",
     setUpS: 3 * 60,
     perCmS: 8,
     waitS: 12 * H,
@@ -193,10 +193,10 @@ export interface FillerChoice {
 
 /** Why nothing is filled, in a sentence; null where something is. */
 export function noFill({ how, sight, widthMm }: SeamCase): string | null {
-  if (how === "moves") return "It moves: keep it free, and bare where it rubs.";
-  if (how === "loose") return "It comes apart: nothing goes into it. Tape while painting, or it will be glued by paint.";
+  if (how === "moves") return "It moves: keep it free, and leave it bare where it rubs.";
+  if (how === "loose") return "It comes apart, so do not fill it. Tape it while painting, or paint will glue it shut.";
   if (sight === "covered") return "Ground or trim will cover it: no work.";
-  return widthMm < SHUT_MM ? "Shut already." : null;
+  return widthMm < SHUT_MM ? "Already closed." : null;
 }
 
 /** All fillers for a seam, those that will do first, the quickest before the others. */
@@ -211,9 +211,9 @@ export function fillersFor(seam: SeamCase): FillerChoice[] {
         : seam.widthMm < filler.leastMm
           ? `too stiff for ${seam.widthMm} mm`
           : seam.textured && seam.sight === "seen" && !filler.wetShaped
-            ? "has to be sanded, and that takes the texture beside it"
+            ? "needs sanding, which removes the texture beside it"
             : HIDDEN_ONLY.includes(filler.id) && seam.sight === "seen"
-              ? "out of sight only"
+              ? "hidden seams only"
               : null;
     const sanded = seam.sight === "seen" ? filler.sandPerCmS : 0;
     return { filler, whyNot, handsOnS: filler.setUpS + cm * (filler.perCmS + sanded), waitS: filler.waitS };
@@ -241,8 +241,8 @@ export function seamOrder<M extends Pick<Meeting, "paint" | "widthMm" | "texture
 
 /** What is said of two parts, and cannot be. */
 export function meetingFault(m: Pick<Meeting, "a" | "b" | "how" | "paint">): string | null {
-  if (m.a === m.b) return "A part cannot meet itself: choose another part.";
+  if (m.a === m.b) return "A part cannot be joined to itself. Choose another part.";
   if (m.how === "glued" && m.paint === "before")
-    return "Painted before it is glued: scrape both faces bare where load goes, and touch up the seam.";
+    return "Painted before gluing: scrape both faces bare where they carry load, and touch up the seam.";
   return null;
 }

@@ -4,7 +4,7 @@ import type { Process } from "../scale";
 export type UseFor = "table" | "shelf" | "panel" | "board";
 export const USES: Record<UseFor, string> = {
   table: "games: it is handled",
-  shelf: "a shelf: it is looked at",
+  shelf: "display: it is looked at",
   panel: "a thin flat piece: window, door, panel",
   board: "ground and walls of a board",
 };
@@ -31,21 +31,23 @@ export function advise(use: UseFor, longestMm: number, figureMm: number): Advice
     process = longestMm < 120 ? "resin" : "fdm";
     reasons.push(
       process === "resin"
-        ? "thin flat pieces come out square and fine in resin, and pop off a flexible plate"
+        ? "thin flat pieces come out square and fine in resin, and release easily from a flexible plate"
         : "too long for most resin plates",
     );
   } else if (tiny && use !== "table") {
     process = "resin";
-    reasons.push("under 4 cm its detail is finer than filament lays");
+    reasons.push("under 4 cm, detail is finer than filament can print");
   } else if (tiny) {
     process = "resin";
-    reasons.push("under 4 cm its detail is finer than filament lays; take a tough resin, since it is handled");
+    reasons.push("under 4 cm, detail is finer than filament can print; use a tough resin because it is handled");
   } else if (use === "shelf" && longestMm < 100) {
     process = "resin";
-    reasons.push("small, and looked at closely");
+    reasons.push("small, and seen from close up");
   } else
     reasons.push(
-      use === "table" ? "filament takes knocks, and costs least for plain large pieces" : "large and plain: filament is cheap and tough",
+      use === "table"
+        ? "filament withstands knocks and costs least for large, plain pieces"
+        : "large and plain: filament is cheap and tough",
     );
   const layerMm = process === "resin" ? 0.05 : use === "shelf" || fine ? 0.1 : use === "board" && !fine ? 0.2 : 0.15;
   reasons.push(
@@ -63,17 +65,17 @@ export function advise(use: UseFor, longestMm: number, figureMm: number): Advice
       wallLines === 4
         ? "four walls carry more than infill does"
         : wallLines === 3
-          ? "three walls let it be sanded"
+          ? "three walls leave enough to sand"
           : "a panel is nearly all wall",
     );
   const infill = process === "resin" ? 1 : use === "table" && longestMm < 80 ? 0.2 : 0.1;
-  if (process === "resin" && longestMm > 60) reasons.push("hollow it: a block of resin is dear and heavy");
+  if (process === "resin" && longestMm > 60) reasons.push("hollow it: solid resin is expensive and heavy");
   else if (process === "fdm") reasons.push(`${infill * 100} % inside is usual${infill > 0.1 ? " for small pieces in the hand" : ""}`);
   const wayUp =
     use === "panel"
       ? "flat on the plate"
       : process === "resin"
-        ? "tilted about 30° on supports, its seen side away from them"
-        : "as it stands, a gentle roof by itself on edge";
+        ? "tilted about 30° on supports, visible side facing away from them"
+        : "upright; a gently sloping roof separately, on edge";
   return { process, wayUp, layerMm, wallLines, infill, reasons };
 }

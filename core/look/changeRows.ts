@@ -73,7 +73,7 @@ export function partChanges(project: Project, by: number): PartChange[] {
         sizeMm: partSizeMm({ ...part, factor }),
         process:
           mode && !holds.includes(mode) && holds.length > 0
-            ? `${WORD[holds[0]]} would hold its walls`
+            ? `${WORD[holds[0]]} could print its walls`
             : mode === "resin" && holds.includes("fdm") && by > 1.3
               ? "filament would now do"
               : "",

@@ -43,7 +43,7 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
   if (now > 0 && turned.held < now * LESS)
     out.push({
       what: `Printed ${turnWords(turned.turn)}`,
-      why: `${Math.round((1 - turned.held / now) * 100)} % less hangs over`,
+      why: `${Math.round((1 - turned.held / now) * 100)} % less overhang`,
       says: `about ${formatDuration(allS * (1 - HELD_SHARE * (1 - turned.held / now)))}`,
       better: true,
     });
@@ -52,7 +52,7 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
     out.push({
       what: "With layers half as high",
       why: "steps half as high: a coat of primer levels most of them",
-      says: `${formatDuration(facts.one.timeS.value * part.copies)} more of machine`,
+      says: `${formatDuration(facts.one.timeS.value * part.copies)} more machine time time`,
       better: false,
     });
   const resin = printer.process === "fdm" ? scene.printers.find((p) => p.process === "resin") : undefined;
@@ -68,7 +68,7 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
   if (long > SLENDER * least && list.every((k) => k.found.flat || k.found.gathered))
     out.push({
       what: "Cut from strip or sheet instead",
-      why: "long, thin and plain: nothing has to be cleaned or filled",
+      why: "long, thin and plain: no cleaning or filling",
       says: formatDuration(CUT_S * part.copies),
       better: CUT_S < perCopyS,
     });

@@ -1,4 +1,4 @@
-/** What the finish asks of the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
+/** What the finish needs from the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
 import { FACE_KINDS } from "../print";
 import { caseOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, type Part, type Project } from "../project";
 import { holdsFloor } from "../scale";
@@ -34,12 +34,12 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
       has = bearingMm(c);
     out.push({
       act: !bears(c, school),
-      bold: bears(c, school) ? `The wall of its ${name} bears what is planned` : `${school.name} wants a wall of ${formatMm(want)}`,
+      bold: bears(c, school) ? `The wall of its ${name} is thick enough` : `${school.name} needs a wall of ${formatMm(want)}`,
       plain: bears(c, school)
-        ? `${formatMm(Math.min(has, 99))} are there`
+        ? `it has ${formatMm(Math.min(has, 99))}`
         : c.shellMm < want && printer.process === "fdm"
           ? `${printer.wallLines} lines make ${formatMm(c.shellMm)}: print ${Math.ceil(want / printer.lineWidthMm - 1e-9)} lines`
-          : `its ${name} has ${formatMm(has)}: another way there, or a thicker wall now`,
+          : `its ${name} has ${formatMm(has)}: choose another method there, or thicken the wall now`,
     });
   }
   if (part.surfaces.some((m) => m.material === "glass"))
@@ -47,28 +47,28 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
       act: false,
       bold: "Panes: clear resin or cut sheet",
       plain:
-        "a whole body in clear keeps its panes if they are left unsanded and glossed at the end; sheet cut to a template is clearer, and goes in after the last matt coat",
+        "a body printed in clear resin keeps its panes if you leave them unsanded and gloss them at the end; sheet cut to a template is clearer and goes in after the last matt coat",
     });
   const mating = part.faces.filter((f) => f.kind === "mating").length;
   if (mating > 0)
     out.push({
       act: false,
       bold: `No supports on what ${FACE_KINDS.mating}`,
-      plain: "nubs there keep it from closing: see “Which way up”",
+      plain: "nubs there stop the joint closing: see “Orientation”",
     });
   if (part.faces.some((f) => f.kind === "covered"))
-    out.push({ act: false, bold: "Covered faces may be rough", plain: "put supports and the loop-start scar there; they get no sanding" });
+    out.push({ act: false, bold: "Covered faces may be rough", plain: "put supports and the layer seam there; they are not sanded" });
   if (printer.process === "resin" && Math.max(...partSizeMm(part)) < HANDLE_MM && part.copies > 0)
     out.push({
       act: false,
       bold: "Keep the supports on",
-      plain: `under ${HANDLE_MM} mm they are the handle while it is primed and painted`,
+      plain: `under ${HANDLE_MM} mm they serve as a handle for priming and painting`,
     });
   if (part.joins === "moves")
     out.push({
       act: false,
-      bold: "It moves: leave its bearing bare",
-      plain: "holes print small on filament and grow shut with paint; give it half a millimetre now",
+      bold: "It moves: leave the bearing bare",
+      plain: "holes print undersize in filament and paint closes them further; add half a millimetre now",
     });
   out.push(...reliefNotes(part, project));
   return out;
@@ -85,8 +85,8 @@ function reliefNotes(part: Part, project: Project): FinishNote[] {
     return [
       {
         act: true,
-        bold: smooth ? `On ${word} part of its relief comes out smooth` : `On ${word} part of its relief drowns in primer`,
-        plain: `grooves down to ${formatMm(gaps.narrowestMm)} on ${formatShare(gaps.share)} of what was looked at: draw them ${formatMm(gaps.floorMm)} wide and ${formatMm(GROOVE_DEPTH_MM[process])} deep; depth was not measured`,
+        bold: smooth ? `On ${word} some relief comes out smooth` : `On ${word} some relief drowns in primer`,
+        plain: `grooves down to ${formatMm(gaps.narrowestMm)} on ${formatShare(gaps.share)} of the surface checked: model them ${formatMm(gaps.floorMm)} wide and ${formatMm(GROOVE_DEPTH_MM[process])} deep; depth was not measured`,
       },
     ];
   });

@@ -44,7 +44,7 @@ describe("what a part is held to and does not keep", () => {
     };
     const handled = await told({ source: { ...source!, walls }, differs: { handling: "weekly" } });
     expect(handled.get("thin")!.bold).toBe("Walls down to 1 mm");
-    expect(handled.get("thin")!.plain).toMatch(/wants 1\.(2|35) mm; 100 % of the surface is under it/);
+    expect(handled.get("thin")!.plain).toMatch(/needs 1\.(2|35) mm; 100 % of the surface is thinner/);
     expect((await told({ source: { ...source!, walls }, differs: { handling: "shelf" } })).has("thin")).toBe(false);
   });
   it("house standards and where it is to live", async () => {
@@ -68,7 +68,7 @@ describe("what a part is held to and does not keep", () => {
     };
     const thatched = of("thatch");
     const note = look(thatched, projectOf([thatched], [], { viewingDistanceMm: 250 })).get("lines")!;
-    expect(note).toMatchObject({ act: false, plain: "thatch: leave: the relief hides them" });
+    expect(note).toMatchObject({ act: false, plain: "thatch: leave: the relief hides the lines" });
     const iron = of("metal");
     expect(look(iron, projectOf([iron], [], { viewingDistanceMm: 250 })).get("lines")!.act).toBe(true);
   });
@@ -78,7 +78,10 @@ describe("the five sentences", () => {
   it("say what it is, which printer, hours, lines, and what to do tonight", () => {
     const notes = look(hill, projectOf([hill], [], { scale: ratioScale(50) }));
     expect([...notes.keys()]).toEqual(["size", "printer", "hours", "lines", "tonight"]);
-    expect(notes.get("size")).toMatchObject({ bold: "1.1 m tall in real life", plain: "lower than a door, which is 39.6 mm here" });
+    expect(notes.get("size")).toMatchObject({
+      bold: "1.1 m tall in real life",
+      plain: "lower than a door, which is 39.6 mm at this scale",
+    });
     expect(notes.get("printer")!.bold).toMatch(/, as it stands$/);
     expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min yours$/);
     expect(notes.get("tonight")).toMatchObject({ act: false, bold: "First tonight: plan this part" });
@@ -99,7 +102,7 @@ describe("the five sentences", () => {
     const far = look(filament, projectOf([filament])).get("lines")!;
     const near = look(filament, projectOf([filament], [], { viewingDistanceMm: 250 })).get("lines")!;
     expect(far.bold).toMatch(/^Lines every 0\.55 mm on the round top/);
-    expect(far).toMatchObject({ act: false, plain: "hardly seen; a dry brush will find them, from 1 m" });
+    expect(far).toMatchObject({ act: false, plain: "hardly visible; a dry brush will catch them, from 1 m" });
     expect(near).toMatchObject({ act: true, plain: "plain to see, from 250 mm" });
   });
 
@@ -117,8 +120,8 @@ describe("the five sentences", () => {
   it("say what speaks for and against buying it, with the price a piece, until it is planned", () => {
     const priced = { ...brick, copies: 2, fileCost: { minor: 450, currency: "EUR" } };
     const note = look(priced, projectOf([priced])).get("buy")!;
-    expect(note.bold).toBe("Nothing speaks against buying it");
-    expect(note.plain).toMatch(/^4\.50 EUR for the file, about \d+\.\d\d EUR to print: \d+\.\d\d EUR a piece/);
+    expect(note.bold).toBe("Nothing against buying it");
+    expect(note.plain).toMatch(/^4\.50 EUR for the file, about \d+\.\d\d EUR to print: \d+\.\d\d EUR per piece/);
     expect(look(brick, projectOf([brick])).has("buy")).toBe(false);
   });
 
@@ -199,7 +202,7 @@ describe("what is printed already", () => {
     const painted: Part = { ...good(0), work: [coat("c", "primer")] };
     const [step] = stepsOfProject(projectOf([painted]));
     const done = projectOf([painted], [record(painted.id, step.key, { finishedAt: 1, result: "good" })]);
-    expect(look(painted, done).get("tonight")!.bold).toBe("0 of 12 printed: no print of the rest is planned");
+    expect(look(painted, done).get("tonight")!.bold).toBe("0 of 12 printed: no print planned for the rest");
     const whole = { ...painted, goodBefore: 12 };
     expect(look(whole, { ...done, parts: [whole] }).get("tonight")!.bold).toBe("All its steps are done");
   });

@@ -71,24 +71,24 @@ function sizeNote(part: Part, project: Project): Note {
     surface: null,
     bold: `${formatReal(real[2])} tall in real life`,
     plain: doorway
-      ? `its own doorway is ${formatReal(doorway.heightMm * ratio)} at ${formatRatio(ratio)}${implied && implied.mismatch.verdict !== "fits" ? `: built for about ${formatRatio(implied.inferred.ratio)}` : ", which suits a person"}`
+      ? `its doorway is ${formatReal(doorway.heightMm * ratio)} at ${formatRatio(ratio)}${implied && implied.mismatch.verdict !== "fits" ? `: built for about ${formatRatio(implied.inferred.ratio)}` : ", which suits a person"}`
       : fits
-        ? `high enough for a door of ${formatMm(doorModelMm)}${part.source.kind === "mesh" && part.source.walls?.openings ? "; no doorway was found in it" : ""}`
-        : `lower than a door, which is ${formatMm(doorModelMm)} here`,
+        ? `tall enough for a door of ${formatMm(doorModelMm)}${part.source.kind === "mesh" && part.source.walls?.openings ? "; no doorway found" : ""}`
+        : `lower than a door, which is ${formatMm(doorModelMm)} at this scale`,
     reasons: {
-      formula: "real height = model height × ratio; a door leaf of 1.98 m is divided by it",
+      formula: "real height = model height × ratio; a 1.98 m door leaf is divided by the ratio",
       inputs: [
         { name: "model height", value: formatMm(heightMm) },
         { name: "ratio", value: `1:${project.scene.scale.ratio.toFixed(2)}` },
       ],
       assumptions: [
         { text: "A door leaf is 6 ft 6 in high.", kind: PRACTICE },
-        { text: "A tenth above the leaf for lintel and frame.", kind: PRACTICE },
-        { text: "A doorway leads through a wall and reaches the floor; people walk through 1.85 to 2.15 m.", kind: PRACTICE },
+        { text: "Adds a tenth above the door leaf for lintel and frame.", kind: PRACTICE },
+        { text: "A doorway goes through a wall and reaches the floor; doorways for people are 1.85 to 2.15 m high.", kind: PRACTICE },
         ...(project.scene.scale.kind === "figure"
           ? [
               {
-                text: `A ${project.scene.scale.figureMm} mm figure counted to the ${project.scene.scale.school} of a person of ${formatReal(project.scene.scale.statureMm ?? 0)}.`,
+                text: `A ${project.scene.scale.figureMm} mm figure measured to the ${project.scene.scale.school} of a person of ${formatReal(project.scene.scale.statureMm ?? 0)}.`,
                 kind: "typed" as const,
                 source: "eye height 0.936 of stature: Drillis & Contini 1966",
               },
@@ -140,7 +140,7 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
       id: "printer",
       act: none,
       surface: null,
-      to: none ? { path: `print/${part.id}/pieces`, words: "cut it" } : { path: `print/${part.id}/up`, words: "which way up" },
+      to: none ? { path: `print/${part.id}/pieces`, words: "cut it" } : { path: `print/${part.id}/up`, words: "orientation" },
       bold: none
         ? `Too large for ${best.printer.name}: ${waysOut(part, project, best)}`
         : part.source.kind === "typed"
@@ -152,9 +152,9 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
           : best.facts.upWhy.join("; "),
       reasons: {
         formula:
-          "fits first, then fewest pieces, then the machine's hours plus four times yours; the way up stands by itself, then has least overhang, then least gentle slope, then least height",
+          "fits first, then fewest pieces, then machine hours plus four times your own; the orientation stands without support, then has least overhang, then least gentle slope, then least height",
         inputs: options.map((o) => ({ name: o.printer.name, value: `${turnWords(o.facts.turn)}: ${o.facts.upWhy.join("; ")}` })),
-        assumptions: [{ text: "An hour of yours weighs as much as four of the machine's.", kind: PRACTICE }],
+        assumptions: [{ text: "An hour of your time counts as four machine hours.", kind: PRACTICE }],
       },
     },
     {
@@ -170,19 +170,19 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
           : `${good > 0 ? `${left} still to print: ` : ""}${sumText(part, best.job.timeS, formatDuration)} on ${nameOf(best)}, ${formatDuration(best.handsOnS)} yours`,
       plain:
         left > 0 && best.facts.stale
-          ? "of before the last change: the new hours are being computed"
+          ? "from before the last change; new hours are being calculated"
           : left > 0 && other
             ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
             : "",
       reasons: best.typed
         ? {
-            formula: "your own time a plate × plates; it wins over the model",
+            formula: "your own time per plate × plates; it takes precedence over the model",
             inputs: [
-              { name: "yours, a plate", value: best.typed.text },
+              { name: "yours, per plate", value: best.typed.text },
               { name: "plates", value: String(best.job.plates) },
               { name: "the model, one copy", value: formatDuration(best.facts.one.timeS.value) },
             ],
-            assumptions: [{ text: "As your own slicer says.", kind: "typed" }],
+            assumptions: [{ text: "From your own slicer.", kind: "typed" }],
           }
         : best.facts.one.timeS,
     },
@@ -194,7 +194,7 @@ function buyNote(part: Part, project: Project): Note | null {
   const best = optionAtHand(part, project.scene);
   if (!part.fileCost || part.work.length > 0 || !best) return null;
   const against = [
-    ...(best.facts.fits ? [] : ["it fits no plate whole"]),
+    ...(best.facts.fits ? [] : ["it does not fit any plate in one piece"]),
     ...standingNotes(part, project).map((n) => n.bold.charAt(0).toLowerCase() + n.bold.slice(1)),
   ];
   const { minor, currency } = part.fileCost;
@@ -205,9 +205,9 @@ function buyNote(part: Part, project: Project): Note | null {
     id: "buy",
     act: false,
     surface: null,
-    bold: `${against.length === 0 ? "Nothing speaks against buying it" : `Before you buy: ${against.join("; ")}`}`,
+    bold: `${against.length === 0 ? "Nothing against buying it" : `Before you buy: ${against.join("; ")}`}`,
     plain: `${formatMoney(part.fileCost, true)} for the file, about ${jobCostText(part, best)} to print${
-      best.job.currency === currency ? `: ${apiece} ${currency} a piece` : ""
+      best.job.currency === currency ? `: ${apiece} ${currency} per piece` : ""
     }${part.source.kind === "typed" ? "; only its size is known, not its walls" : ""}`,
     reasons: null,
   };
@@ -230,7 +230,7 @@ function waysOut(part: Part, project: Project, best: PrintOption): string {
     const figure = figureHeightMm(scale);
     const beside =
       scale.kind === "figure"
-        ? ` it suits ${(scale.figureMm! * share).toFixed(1)} mm figures, ${share < 0.95 ? "visibly small" : "hardly small"} beside ${scale.figureMm}`
+        ? ` it suits ${(scale.figureMm! * share).toFixed(1)} mm figures, ${share < 0.95 ? "visibly small" : "barely smaller"} beside ${scale.figureMm}`
         : ` it is ${formatRatio(scale.ratio / share)}, a figure of ${formatMm(figure * share)}`;
     ways.push(`shrunk to ${(share * 100).toFixed(1)} %${beside}`);
   }
@@ -244,8 +244,8 @@ function linesNote(part: Part, project: Project): Note | null {
       id: "lines",
       act: false,
       surface: null,
-      bold: "Lines: not known",
-      plain: "only its size is known; with its mesh they can be told",
+      bold: "Layer lines: not known",
+      plain: "only its size is known; add the mesh to find out",
       reasons: null,
     };
   const best = optionAtHand(part, project.scene);
@@ -275,7 +275,7 @@ function linesNote(part: Part, project: Project): Note | null {
     plain: material ? `${material.name}: ${material.lines}` : `${SEEN_WORDS[lined.seen]}, from ${distance}`,
     reasons: {
       formula:
-        "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top the lines themselves; plain from 2 minutes of arc, found by a dry brush above 0.05 mm from any distance",
+        "pitch = layer ÷ tan(slope), at least the layer; step = layer × cos(slope), at least half a layer; on a level top, the line width; plain to see from 2 minutes of arc; a dry brush catches steps above 0.05 mm at any distance",
       inputs: [
         { name: "slope", value: `${laid.slopeDeg.toFixed(1)}° from level` },
         { name: "layer", value: `${best.printer.layerMm} mm` },
@@ -284,8 +284,8 @@ function linesNote(part: Part, project: Project): Note | null {
       ],
       assumptions: [
         { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
-        { text: "One minute of arc is what a good eye resolves.", kind: "published", source: "ISO 8596:2017" },
-        { text: "A dry brush finds ridges by their height, wherever you stand.", kind: PRACTICE },
+        { text: "A good eye resolves one minute of arc.", kind: "published", source: "ISO 8596:2017" },
+        { text: "A dry brush catches ridges by their height, whatever the viewing distance.", kind: PRACTICE },
       ],
     },
   };
@@ -302,7 +302,7 @@ function standingNotes(part: Part, project: Project): Note[] {
       note(
         "own-scale",
         `Looks like ${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} here`,
-        `print it at ${percentText(implied.mismatch)}${part.sightings.length === 0 ? ", going by its doorway" : ""}`,
+        `print it at ${percentText(implied.mismatch)}${part.sightings.length === 0 ? ", judging by its doorway" : ""}`,
       ),
     );
   const best = optionAtHand(part, scene);
@@ -312,7 +312,7 @@ function standingNotes(part: Part, project: Project): Note[] {
       note(
         "thin",
         `Walls down to ${formatMm(thin.thinnestMm)}`,
-        `${best.printer.process === "fdm" ? "filament" : "resin"} wants ${formatMm(thin.floorMm)}; ${formatShare(thin.share)} of the surface is under it`,
+        `${best.printer.process === "fdm" ? "filament" : "resin"} needs ${formatMm(thin.floorMm)}; ${formatShare(thin.share)} of the surface is thinner`,
       ),
     );
   for (const f of houseFindings(part, scene).filter((f) => !f.fits))
@@ -332,7 +332,7 @@ function tonightNote(part: Part, project: Project, model: Tonight): Note {
       act: false,
       surface: null,
       bold: "First tonight: plan this part",
-      plain: "press Plan, then change what you like",
+      plain: "press Plan, then change anything you like",
       reasons: null,
     };
   if (offer)
@@ -360,8 +360,8 @@ function tonightNote(part: Part, project: Project, model: Tonight): Note {
       id: "tonight",
       act: false,
       surface: null,
-      bold: `${part.copies - left} of ${part.copies} printed: no print of the rest is planned`,
-      plain: "add its print to the order of work, or lay it on a plate",
+      bold: `${part.copies - left} of ${part.copies} printed: no print planned for the rest`,
+      plain: "add a print to the order of work, or lay it out on a plate",
       reasons: null,
     };
   return {
@@ -369,7 +369,7 @@ function tonightNote(part: Part, project: Project, model: Tonight): Note {
     act: false,
     surface: null,
     bold: model.steps.some((s) => s.partId === part.id && model.states.get(s.key)?.kind !== "done")
-      ? "Nothing of it can be done tonight"
+      ? "Nothing to do on it tonight"
       : "All its steps are done",
     plain: "see Tonight for the rest",
     reasons: null,
@@ -387,7 +387,7 @@ function meshNotes(part: Part): Note[] {
           act: false,
           surface: null,
           bold: `Which unit? ${asked.text}`,
-          plain: "the file states none: choose it below",
+          plain: "the file does not say: choose it below",
           reasons: null,
         },
       ]

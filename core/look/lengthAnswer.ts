@@ -54,7 +54,7 @@ export function answerLength(
         percent: percent.value,
         typed: `${spacedNumber(percent.value)} %`,
         answer: formatRatio(ratio / share),
-        thing: `a ${formatRatio(ratio)} part printed at it; area × ${(share ** 2).toPrecision(3)}, material × ${(share ** 3).toPrecision(3)}`,
+        thing: `for a ${formatRatio(ratio)} part; area × ${(share ** 2).toPrecision(3)}, material × ${(share ** 3).toPrecision(3)}`,
       },
     };
   }

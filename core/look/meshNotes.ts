@@ -12,31 +12,31 @@ const FINDINGS: { code: FindingCode; count: (r: MeshReport) => number; bold: (r:
     code: "open",
     count: (r) => r.boundaryEdges,
     bold: (r) => (r.holes > 0 ? `${n(r.holes, "hole")}, ${n(r.boundaryEdges, "open edge")}` : n(r.boundaryEdges, "open edge")),
-    plain: "size and area hold, volume and print figures are only a guide; small holes can be closed",
+    plain: "size and area are right, volume and print figures are approximate; small holes can be closed",
   },
   {
     code: "non-manifold",
     count: (r) => r.nonManifoldEdges,
     bold: (r) => `${n(r.nonManifoldEdges, "edge")} with more than two facets`,
-    plain: "slicers may fill or drop what is there; which facet is meant must be settled in a modelling program",
+    plain: "slicers may fill or drop that area; fix it in a modelling program",
   },
   {
     code: "flipped",
     count: (r) => r.flippedTriangles,
-    bold: (r) => `${n(r.flippedTriangles, "facet")} turned inwards`,
-    plain: "volume is wrong by what they enclose; can be turned",
+    bold: (r) => `${n(r.flippedTriangles, "facet")} facing inwards`,
+    plain: "volume is off by what they enclose; can be flipped",
   },
   {
     code: "duplicate",
     count: (r) => r.duplicateTriangles,
-    bold: (r) => `${n(r.duplicateTriangles, "facet")} there twice`,
-    plain: "can be dropped",
+    bold: (r) => `${n(r.duplicateTriangles, "duplicate facet")}`,
+    plain: "can be removed",
   },
   {
     code: "degenerate",
     count: (r) => r.degenerateTriangles,
-    bold: (r) => `${n(r.degenerateTriangles, "facet")} without area`,
-    plain: "harmless as a rule; can be dropped",
+    bold: (r) => `${n(r.degenerateTriangles, "facet")} with zero area`,
+    plain: "usually harmless; can be removed",
   },
 ];
 
@@ -66,7 +66,7 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
         "inside-out",
         true,
         report.insideOut === report.shells ? "The whole surface faces inwards" : `${n(report.insideOut, "body", "bodies")} inside out`,
-        "taken as solid here; other programs may drop it: can be turned",
+        "taken as solid here; other programs may drop it; can be flipped",
         places("inside-out"),
       ),
     );
@@ -75,8 +75,8 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
       note(
         "overlap",
         false,
-        `Bodies run into each other: ${formatVolume(report.overlapMm3)} is counted once`,
-        "most slicers join them; mending makes one body of them",
+        `Bodies overlap: ${formatVolume(report.overlapMm3)} is counted once`,
+        "most slicers merge them; repairing makes them one body",
         places("overlap"),
       ),
     );
@@ -86,7 +86,7 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
         "cavities",
         true,
         n(report.cavities, "closed hollow"),
-        "resin stays liquid inside unless it is drained: add drain holes, or fill them",
+        "resin stays liquid inside unless drained: add drain holes, or fill the hollows",
         places("cavity"),
       ),
     );
@@ -96,7 +96,7 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
         "crossing",
         true,
         `${crossings.more ? "more than " : ""}${n(crossings.triangles, "facet")} cut through each other`,
-        "bodies pushed into each other: most slicers join them",
+        "bodies pushed into each other; most slicers merge them",
         crossings.places.map((p) => p.at),
       ),
     );
@@ -105,8 +105,8 @@ export function findingNotes(report: MeshReport, crossings: Crossings | null): N
       note(
         "sound",
         false,
-        "A sound mesh",
-        `watertight, ${n(report.shells, "body", "bodies")}${crossings ? ", nothing cuts through itself" : ""}`,
+        "Mesh is sound",
+        `watertight, ${n(report.shells, "body", "bodies")}${crossings ? ", no self-intersections" : ""}`,
       ),
     );
   return out;
@@ -121,7 +121,7 @@ const WORD: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 function lookedAt(part: Part): string | null {
   const looked = part.source.kind === "mesh" ? part.source.walls?.looked : undefined;
   if (!looked?.all) return null;
-  return `all ${looked.patches.toLocaleString("en")} faces were looked at; a thin spot smaller than ${formatMm(looked.missMm * part.factor)} inside a larger face could be missed`;
+  return `all ${looked.patches.toLocaleString("en")} faces were checked; a thin spot smaller than ${formatMm(looked.missMm * part.factor)} inside a larger face could be missed`;
 }
 
 export function wallNotes(part: Part, project: Project): Note[] {
@@ -141,18 +141,18 @@ export function wallNotes(part: Part, project: Project): Note[] {
           : looked === null
             ? `${WORD[process]}: nothing under ${formatMm(thin.floorMm)} was found`
             : `${WORD[process]}: every wall ${justHolds(thin.thinnestMm, thin.floorMm) ? "just holds" : "holds"} ${formatMm(thin.floorMm)}`,
-        plain: `thinnest ${formatMm(thin.thinnestMm)}${under ? `; ${(thin.floorMm / thin.thinnestMm).toFixed(1)} times as thick would hold` : looked ? `; ${looked}` : ""}`,
+        plain: `thinnest ${formatMm(thin.thinnestMm)}${under ? `; ${(thin.floorMm / thin.thinnestMm).toFixed(1)} times as thick would be enough` : looked ? `; ${looked}` : ""}`,
         places: under ? thin.places.slice(0, 6).map((p) => p.at) : [],
         reasons: {
           formula:
-            "a ray straight into the solid from points on every flat or gently curved patch, to the face that stands opposite within 20°; the thinnest of all",
+            "a ray straight into the solid from points on every flat or gently curved patch, to an opposite face within 20°; the thinnest found",
           inputs: [
             { name: "thinnest, at this size", value: formatMm(thin.thinnestMm) },
-            { name: "least for the process and how it is handled", value: formatMm(thin.floorMm) },
+            { name: "minimum for the process and handling", value: formatMm(thin.floorMm) },
           ],
           assumptions: [
             { text: "Shape diameter, with one straight ray.", kind: "published", source: "Shapira, Shamir & Cohen-Or 2008" },
-            { text: "Least walls, and more for what is handled.", kind: "practice" },
+            { text: "Minimum walls, thicker for parts that are handled.", kind: "practice" },
           ],
         },
       });

@@ -39,6 +39,6 @@ export const percentText = ({ percent, percentLow, percentHigh }: Mismatch): str
 /** One sentence on a part: how it stands, and what to type into a slicer. */
 export function verdictOf({ inferred, mismatch }: ImpliedScale): string {
   const off = `${Math.abs(mismatch.off * 100).toFixed(0)} % too ${mismatch.off > 0 ? "large" : "small"}`;
-  if (mismatch.verdict === "fits") return `${formatRatio(inferred.ratio)}: stands well beside the rest`;
-  return `${formatRatio(inferred.ratio)}: ${off}${mismatch.verdict === "close" ? ", hardly seen" : ""}; print it at ${percentText(mismatch)}`;
+  if (mismatch.verdict === "fits") return `${formatRatio(inferred.ratio)}: matches the rest`;
+  return `${formatRatio(inferred.ratio)}: ${off}${mismatch.verdict === "close" ? ", hardly visible" : ""}; print it at ${percentText(mismatch)}`;
 }

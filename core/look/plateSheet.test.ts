@@ -101,7 +101,7 @@ describe("the card", () => {
       file,
     );
     expect(verdicts.map((v) => v.kind)).toEqual(["planned", "stale", "unknown", "unknown"]);
-    expect(verdicts[3].words).toMatch(/take it off/);
+    expect(verdicts[3].words).toMatch(/remove it before/);
     expect(missing).toEqual([]);
     expect(cardAgainst([], project(), file).missing).toHaveLength(1);
   });

@@ -49,11 +49,11 @@ class Pen {
   /** A ruler to check the paper by. */
   ruler(x: number, y: number): void {
     this.line("dimension", [x, y, x + 50, y, x, y - 2, x, y + 2, x + 50, y - 2, x + 50, y + 2]);
-    this.text("50 mm on paper: measure it", x + 53, y - 1, 3);
+    this.text("50 mm on paper: check with a ruler", x + 53, y - 1, 3);
   }
 }
 
-const nameOf = (parts: readonly Part[], id: string): string => parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+const nameOf = (parts: readonly Part[], id: string): string => parts.find((p) => p.id === id)?.name ?? "a deleted part";
 
 /** A plate from above on paper, its pieces numbered, with a list of what they are. @param date as it is to be written */
 export function plateSheet(plate: Plate, nth: number, project: Project, footprint: FootprintOf, paper: PaperName, date: string): Drawing {
@@ -118,7 +118,7 @@ const MIN_CELL_MM = 24;
 
 export interface MatPiece {
   part: Part;
-  /** Which of the copies, from 1, and what it is unlike the others in; "" for one as the part is. */
+  /** Which of the copies, from 1, and what it is unlike the others in; "" for one same as the part. */
   nth: number;
   unlike: string;
   footprint: Footprint;
@@ -188,7 +188,7 @@ export function parkingMat(solids: Solids, pieces: readonly MatPiece[], sceneNam
     const pen = new Pen();
     pen.box("border", MARGIN, MARGIN, widthMm - 2 * MARGIN, heightMm - 2 * MARGIN);
     pen.text(`${sceneName}: parking mat${sheets > 1 ? `, sheet ${s + 1} of ${sheets}` : ""}`, MARGIN + 4, heightMm - MARGIN - 8, 5.5);
-    pen.text(`${pieces.length} pieces at true size; front towards you; ${date}`, MARGIN + 4, heightMm - MARGIN - 14, 3.2, "start", "soft");
+    pen.text(`${pieces.length} pieces at true size, front towards you, ${date}`, MARGIN + 4, heightMm - MARGIN - 14, 3.2, "start", "soft");
     pen.ruler(MARGIN + 4, MARGIN + 4);
     for (const { id, xMm, yMm } of laid) {
       const { piece, footprint } = of.get(id)!;
@@ -203,9 +203,9 @@ export function parkingMat(solids: Solids, pieces: readonly MatPiece[], sceneNam
       const name = piece.part.copies > 1 ? `${piece.part.name} ${piece.nth}` : piece.part.name;
       pen.text(`${numbers.get(id)} ${short(name, footprint.widthMm)}`, left, low + 8.4, 3);
       const bare = piece.part.faces.some((f) => f.kind === "mating")
-        ? "bare: marked faces"
+        ? "leave bare: marked faces"
         : piece.part.joins !== "fixed"
-          ? "bare: where it joins"
+          ? "leave bare: where it joins"
           : "";
       const small = [piece.unlike, bare].filter(Boolean).join("; ");
       if (small) pen.text(short(small, footprint.widthMm), left, low + 5.4, 2.2, "start", "soft");
@@ -291,13 +291,11 @@ export function cardAgainst(
     }
     const old = planned.find((p) => name.startsWith(base(p.what)));
     if (old && /-r[0-9a-f]{6}-/.test(name))
-      return { file, kind: "stale", words: `stale: the plate has changed since, write it again (${old.revision})` };
+      return { file, kind: "stale", words: `out of date: the plate has changed, save it again (${old.revision})` };
     return {
       file,
       kind: "unknown",
-      words: /-r[0-9a-f]{6}-/.test(name)
-        ? "of no plate that is planned now: take it off before it is printed by mistake"
-        : "not of this program",
+      words: /-r[0-9a-f]{6}-/.test(name) ? "not on any planned plate: remove it before it is printed by mistake" : "not from this program",
     };
   });
   return { verdicts, missing: planned.filter((p) => !here.has(p.plate.id)).map((p) => p.name) };

@@ -42,14 +42,14 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
       const own = log.filter((e) => e.print.printerId === printer.id);
       const lifted = own.filter((e) => e.cause === "corner-lift" || e.cause === "no-start" || e.print.observed.includes("curled")).length;
       out.push({
-        text: `${printer.name}: wipe ${printer.surface ? `the ${printer.surface}` : "the bed"} clean, level it warm, a card at four corners.`,
-        why: lifted > 0 ? `${lifted} of its ${own.length} prints lifted or did not hold.` : "The first layer decides.",
+        text: `${printer.name}: wipe ${printer.surface ? `the ${printer.surface}` : "the bed"} clean, level it warm with a card at the four corners.`,
+        why: lifted > 0 ? `${lifted} of its ${own.length} prints lifted or did not hold.` : "The first layer decides the print.",
         weight: 3 + lifted + (long ? 1 : 0),
       });
       const days = loaded?.since ? Math.floor((now - loaded.since) / DAY) : null;
       if (habits.air.rh >= DAMP_RH || (days !== null && days > DAMP_DAYS))
         out.push({
-          text: `Dry ${loaded?.name ?? "the filament"} before ${job.name}${supplies.some((s) => s.kind === "tool" && s.what === "dryer") ? "" : ", or print it a little hotter"}.`,
+          text: `Dry ${loaded?.name ?? "the filament"} before ${job.name}${supplies.some((s) => s.kind === "tool" && s.what === "dryer") ? "" : ", or print a little hotter"}.`,
           why:
             days !== null && days > DAMP_DAYS ? `The spool has been open for ${days} days.` : `The room is at ${habits.air.rh} % humidity.`,
           weight: long ? 5 : 2,
@@ -59,21 +59,25 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
       out.push({
         text: cold
           ? `Warm vat and bottle to ${RESIN_WARM_C} °C, then shake ${loaded?.name ?? "the resin"}.`
-          : `Shake ${loaded?.name ?? "the resin"} and stir the vat; look for cured scraps in it.`,
+          : `Shake ${loaded?.name ?? "the resin"} and stir the vat; check for cured scraps.`,
         why: cold
-          ? `The room is at ${habits.air.airC} °C: cold resin is thick and lets go.`
-          : "Pigment settles, and scraps press on the screen.",
+          ? `The room is at ${habits.air.airC} °C. Cold resin is thick and prints come off the plate.`
+          : "Pigment settles, and scraps damage the screen.",
         weight: cold ? 9 : 4,
       });
     }
     if (job.leftAfter !== null && job.leftAfter < 0)
-      out.push({ text: job.warnings[0] ?? `Change what is on ${printer.name} first.`, why: "It would end in the middle.", weight: 10 });
+      out.push({
+        text: job.warnings[0] ?? `Change the material on ${printer.name} first.`,
+        why: "It would run out partway through.",
+        weight: 10,
+      });
   }
   const sprays = project.parts.some((p) => workOf(p.work, "coat").some((w) => w.method === "spray"));
   if (sprays && queue.lanes.some((l) => l.jobs.some((j) => j.kind === "running" || j.kind === "planned")))
     out.push({
-      text: "Keep room for the spray away from the printers: mist settles on beds and screens.",
-      why: "Something of this scene is sprayed while they run.",
+      text: "Spray well away from the printers: mist settles on beds and screens.",
+      why: "Spraying is planned while they run.",
       weight: 1,
     });
   return out.sort((a, b) => b.weight - a.weight);
@@ -98,8 +102,8 @@ export function morningAfter(project: Project, queue: Queue, log: readonly LogEn
         });
       } else
         out.push({
-          text: `${job.name}: let the bed cool, then bend ${printer.surface ? `the ${printer.surface}` : "it"} off; strings and brim next.`,
-          why: `It ${job.kind === "ended" ? "ended" : "ends"}${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}; a warm part bends.`,
+          text: `${job.name}: let the bed cool, then flex ${printer.surface ? `the ${printer.surface}` : "it"} to release the print, then remove strings and brim.`,
+          why: `It ${job.kind === "ended" ? "ended" : "ends"}${job.machine ? ` after ${formatDuration((job.machine.to - job.machine.from) / 1000)}` : ""}. A warm part bends.`,
           weight: 3,
         });
     }

@@ -74,15 +74,15 @@ function choose(part: Part, { scene }: Project): Choice | undefined {
         ? ["fdm", `in ${pieces(fdm)} where resin needs ${pieces(resin)}`]
         : ["resin", `in ${pieces(resin)} where filament needs ${pieces(fdm)}`],
     );
-  if (small && handling !== "weekly") reasons.push(["resin", "so small that filament loses its detail"]);
+  if (small && handling !== "weekly") reasons.push(["resin", "so small that filament loses detail"]);
   if (handling === "weekly") reasons.push(["fdm", "it is handled every week"]);
   const faster = weight(fdm) <= weight(resin) ? "fdm" : "resin";
   const [a, b] = faster === "fdm" ? [fdm, resin] : [resin, fdm];
   reasons.push([
     faster,
-    `${hours(part, a)} and ${formatDuration(a.handsOnS)} yours against ${hours(part, b)} and ${formatDuration(b.handsOnS)}`,
+    `${hours(part, a)} and ${formatDuration(a.handsOnS)} of your time, against ${hours(part, b)} and ${formatDuration(b.handsOnS)}`,
   ]);
-  if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps do not show from there"]);
+  if (plain(fdm) !== plain(resin)) reasons.push(["resin", "its steps are not visible from the viewing distance"]);
   return { fdm, resin, winner: reasons[0][0], reasons };
 }
 
@@ -98,7 +98,7 @@ export function processVerdict(part: Part, project: Project): ProcessVerdict | u
       winner,
       sentence: both
         ? `${NAME[winner]} so far, on ${(fdm ?? resin)!.printer.name}: ${hours(part, (fdm ?? resin)!)}; the other is still being calculated.`
-        : `${NAME[winner]}: it is the only kind of printer here.`,
+        : `${NAME[winner]}: the only kind of printer you have.`,
       rows: [],
       flips: [],
       provisional: both,
@@ -155,18 +155,18 @@ function rowsOf(part: Part, { scene }: Project, fdm: PrintOption, resin: PrintOp
     },
     {
       what: `steps on a roof of ${TYPICAL_SLOPE_DEG}°, from ${formatMm(viewingDistanceMm)}`,
-      fdm: `${formatMm(stepOf(fdm).cuspMm)}, ${plain(fdm) ? "plain" : "hardly seen"}`,
-      resin: `${formatMm(stepOf(resin).cuspMm)}, ${plain(resin) ? "plain" : "hardly seen"}`,
+      fdm: `${formatMm(stepOf(fdm).cuspMm)}, ${plain(fdm) ? "plain to see" : "hardly seen"}`,
+      resin: `${formatMm(stepOf(resin).cuspMm)}, ${plain(resin) ? "plain to see" : "hardly seen"}`,
       better: plain(fdm) === plain(resin) ? null : "resin",
     },
     { what: "finest detail", fdm: floors("fdm"), resin: floors("resin"), better: "resin" },
     {
       what: "toughness",
       fdm: "takes knocks",
-      resin: "brittle where thin, tough resin aside",
+      resin: "brittle where thin, unless it is tough resin",
       better: handling === "weekly" ? "fdm" : null,
     },
-    { what: "smell, gloves, washing", fdm: "none to speak of", resin: "gloves, fresh air, two baths, a lamp", better: "fdm" },
+    { what: "smell, gloves, washing", fdm: "none worth noting", resin: "gloves, fresh air, two baths, a lamp", better: "fdm" },
     {
       what: "the room",
       fdm: "any",
@@ -204,20 +204,20 @@ function flipsOf(part: Part, fdm: PrintOption, resin: PrintOption, winner: Proce
   const from = pitch / Math.tan((2 / 60) * (Math.PI / 180));
   out.push(
     from > distanceMm
-      ? `Seen from ${formatMm(Math.ceil(from / 100) * 100)} and further, filament’s steps on a roof of ${TYPICAL_SLOPE_DEG}° no longer show.`
-      : `Nearer than ${formatMm(Math.floor(from / 100) * 100)} filament’s steps on a roof of ${TYPICAL_SLOPE_DEG}° begin to show.`,
+      ? `Seen from ${formatMm(Math.ceil(from / 100) * 100)} or further, filament steps on a roof of ${TYPICAL_SLOPE_DEG}° are no longer visible.`
+      : `Closer than ${formatMm(Math.floor(from / 100) * 100)} filament steps on a roof of ${TYPICAL_SLOPE_DEG}° start to show.`,
   );
   const larger = Math.max(...resin.facts.overMm);
   if (winner === "fdm" && larger > 0) {
     const share = Math.min(...partSizeMm(part).map((s) => (s > 0 ? Math.max(0, s - larger) / s : 1)));
-    if (share > 0.1) out.push(`At about ${Math.round(share * 100)} % of its size resin would take it whole.`);
+    if (share > 0.1) out.push(`At about ${Math.round(share * 100)} % of its size it would fit a resin printer in one piece.`);
   }
   if (fdm.job.currency === resin.job.currency && fdm.job.costMinor.value !== resin.job.costMinor.value) {
     const cheaper = fdm.job.costMinor.value < resin.job.costMinor.value ? "filament" : "resin";
     const times =
       Math.max(fdm.job.costMinor.value, resin.job.costMinor.value) /
       Math.max(1, Math.min(fdm.job.costMinor.value, resin.job.costMinor.value));
-    out.push(`Money alone: ${cheaper}, ${times.toFixed(1)} times cheaper; only a price that far off would turn it.`);
+    out.push(`By cost alone: ${cheaper}, ${times.toFixed(1)} times cheaper. Only a price change that large would reverse it.`);
   }
   return out;
 }

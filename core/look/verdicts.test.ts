@@ -42,7 +42,7 @@ describe("filament or resin", () => {
     expect(
       processVerdict(first, { ...lone, scene: { ...lone.scene, printers: lone.scene.printers.filter((p) => p.process === "fdm") } }),
     ).toMatchObject({
-      sentence: "Filament: it is the only kind of printer here.",
+      sentence: "Filament: the only kind of printer you have.",
     });
   });
   it("a cold room speaks against resin", () => {
@@ -173,7 +173,7 @@ describe("what the finish asks", () => {
     const printers = thin.scene.printers.map((p) => (p.process === "fdm" ? { ...p, wallLines: 2 } : p));
     expect(finishNotes(sanded, { ...thin, scene: { ...thin.scene, printers } })).toContainEqual({
       act: true,
-      bold: "Filler primer and sanding wants a wall of 1.2 mm",
+      bold: "Filler primer and sanding needs a wall of 1.2 mm",
       plain: "2 lines make 0.9 mm: print 3 lines",
     });
     expect(finishNotes(sanded, thin)[0]).toMatchObject({ act: false });
@@ -182,7 +182,7 @@ describe("what the finish asks", () => {
     const bold = finishNotes({ ...brick, joins: "moves", faces: [{ id: "f", kind: "mating", where: { facing: "-z" } }] }, of(brick)).map(
       (n) => n.bold,
     );
-    expect(bold).toEqual(["No supports on what lies against another part", "It moves: leave its bearing bare"]);
+    expect(bold).toEqual(["No supports on what joins another part", "It moves: leave the bearing bare"]);
   });
   it("relief that is too narrow says what to draw instead", () => {
     const { source } = brick;
@@ -195,9 +195,9 @@ describe("what the finish asks", () => {
       },
     };
     const notes = finishNotes(fine, of(fine));
-    expect(notes[0]).toMatchObject({ act: true, bold: "On filament part of its relief comes out smooth" });
-    expect(notes[0].plain).toMatch(/draw them 0.6 mm wide and 0.4 mm deep; depth was not measured/);
-    expect(notes[1].bold).toMatch(/resin part of its relief drowns/);
+    expect(notes[0]).toMatchObject({ act: true, bold: "On filament some relief comes out smooth" });
+    expect(notes[0].plain).toMatch(/model them 0.6 mm wide and 0.4 mm deep; depth was not measured/);
+    expect(notes[1].bold).toMatch(/resin some relief drowns/);
   });
 });
 

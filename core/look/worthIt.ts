@@ -100,9 +100,9 @@ export function worthOf(copies: number, inputs: WorthInputs): Worth {
 export const worthAssumptions = (own: Failures) => [
   { text: `Wear and power ${(MACHINE_HOUR_MINOR / 100).toFixed(2)} an hour.`, kind: "practice" as const },
   {
-    text: `${Math.round(failShare(own) * 100)} % of prints fail and still cost money: ${own.failed} of ${own.prints} of yours on that printer, and one in ten before anything is known.`,
+    text: `${Math.round(failShare(own) * 100)} % of prints fail and still cost money: ${own.failed} of ${own.prints} of your prints on that printer, starting from an assumed one in ten.`,
     kind: own.prints > 0 ? ("own record" as const) : ("practice" as const),
   },
-  { text: "By hand each doubling of copies takes a fifth less time a piece.", kind: "practice" as const },
-  { text: "Painting is left out: it takes about as long whichever way the piece came.", kind: "practice" as const },
+  { text: "By hand, each doubling of copies takes a fifth less time per piece.", kind: "practice" as const },
+  { text: "Painting is not counted: it takes about as long in every case.", kind: "practice" as const },
 ];

@@ -295,7 +295,7 @@ describe("a file without a unit", () => {
   });
   it("asks where another unit is likelier, and says what would follow", () => {
     expect(unitQuestion(4)).toMatchObject({
-      text: "4 mm long as it stands; 102 mm if inches",
+      text: "4 mm long as read; 102 mm if inches",
       choices: [{ unit: "in", longestMm: 101.6 }],
     });
     expect(unitQuestion(0.1)!.choices.map((c) => c.unit)).toEqual(["cm", "in", "m"]);

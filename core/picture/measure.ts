@@ -31,7 +31,7 @@ export function measurePicture(bytes: Uint8Array): Result<PictureSize> {
   try {
     read = imageSize(bytes);
   } catch {
-    return fail("picture.unreadable", "This is not a picture that can be read here. Use JPEG, PNG or WebP.");
+    return fail("picture.unreadable", "This picture format cannot be read. Use JPEG, PNG or WebP.");
   }
   // Orientations of 5 and more lie on their side (Exif 2.32, tag 0x0112).
   const lies = (read.orientation ?? 1) >= 5;
@@ -40,12 +40,12 @@ export function measurePicture(bytes: Uint8Array): Result<PictureSize> {
   if (!(short >= SIDES.least))
     return fail(
       "picture.narrow",
-      `The picture is ${pictureWords(size)}: nothing can be seen on it. Its shorter side must be at least ${SIDES.least}.`,
+      `The picture is ${pictureWords(size)}, which is too small. The shorter side must be at least ${SIDES.least}.`,
     );
   if (long > SIDES.most)
     return fail(
       "picture.large",
-      `The picture is ${pictureWords(size)}. Its longer side can be ${group(SIDES.most)} at most: crop it first.`,
+      `The picture is ${pictureWords(size)}. The longer side can be at most ${group(SIDES.most)}: crop it first.`,
     );
   if (short * long > MOST_PIXELS)
     return fail(

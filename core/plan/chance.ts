@@ -30,7 +30,7 @@ export function personWords({ eveningsOfTen = null, hoursTake = null }: Person):
   const evenings = missed === 0 ? "no missed evenings" : `${missed} in 10 evenings missed`;
   const hours = hoursTake === null || hoursTake === 1 ? "hours as planned" : `${Math.round(hoursTake * 60)} min for a planned hour`;
   const guessed = (eveningsOfTen === null ? 1 : 0) + (hoursTake === null ? 1 : 0);
-  const from = guessed === 2 ? "Both are guesses: say how it goes for you." : guessed === 1 ? "One of the two is a guess." : "As you said.";
+  const from = guessed === 2 ? "Both are estimates: enter your own." : guessed === 1 ? "One of the two is an estimate." : "As you entered.";
   return `Allows for ${evenings} and ${hours}. ${from}`;
 }
 
@@ -42,7 +42,7 @@ export interface FinishChance {
   p95: number;
 }
 
-/** After how many seconds each run of a job fails before one goes well: none as a rule. */
+/** After how many seconds each run of a job fails before one succeeds: none as a rule. */
 export function failuresOf(jobS: number, { start, perHour }: Hazard, random: () => number): number[] {
   const out: number[] = [];
   for (let tries = 0; tries < 50; tries++) {

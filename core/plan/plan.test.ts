@@ -482,10 +482,10 @@ describe("the chance to be ready", () => {
     expect(held / builds).toBeLessThan(most);
   });
   it("says what it counts on, and whether somebody said so", () => {
-    expect(personWords({})).toMatch(/1 in 10 evenings missed and hours as planned\. Both are guesses/);
-    expect(personWords({ eveningsOfTen: 8 })).toMatch(/2 in 10.*One of the two is a guess/);
+    expect(personWords({})).toMatch(/1 in 10 evenings missed and hours as planned\. Both are estimates/);
+    expect(personWords({ eveningsOfTen: 8 })).toMatch(/2 in 10.*One of the two is an estimate/);
     expect(personWords({ eveningsOfTen: 10, hoursTake: 1.25 })).toBe(
-      "Allows for no missed evenings and 75 min for a planned hour. As you said.",
+      "Allows for no missed evenings and 75 min for a planned hour. As you entered.",
     );
   });
   it("a print that fails at night is begun again in the morning", () => {

@@ -162,7 +162,7 @@ export const partsOnPlate = (
 /** What lies on a plate, in words: "Quay wall ×3, Crane". */
 export function plateWords(plate: Plate, parts: readonly { id: string; name: string }[], most = 3): string {
   const names = [...countsOn(plate)].map(([id, n]) => {
-    const name = parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+    const name = parts.find((p) => p.id === id)?.name ?? "a deleted part";
     return n > 1 ? `${name} ×${n}` : name;
   });
   return names.length > most ? `${names.slice(0, most - 1).join(", ")} and ${names.length - most + 1} more` : names.join(", ");

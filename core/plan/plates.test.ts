@@ -246,7 +246,7 @@ describe("the queue", () => {
       place,
     });
     // Not begun when it was to begin: nothing else is to blame.
-    expect(told([then("a", 0, 1, 3)], [then("a", 0, 24, 26)], 20 * HOUR)).toMatch(/it was not begun at 1 h$/);
+    expect(told([then("a", 0, 1, 3)], [then("a", 0, 24, 26)], 20 * HOUR)).toMatch(/it was not started at 1 h$/);
     // One minute longer itself, a night later since the one before it ends later.
     expect(told([then("a", 0, 0, 4), then("b", 1, 5, 7)], [then("a", 0, 0, 9), then("b", 1, 24, 26.1)])).toMatch(
       /^ends 26.1 h instead of 7 h: A before it ends later$/,
@@ -270,7 +270,9 @@ describe("the queue", () => {
     expect(enough.runDown.at(-1)!.left).toBeCloseTo(1, 6);
     const short = at(masses[0] + masses[1] / 2);
     expect(short.jobs[0].warnings).toEqual([]);
-    expect(short.jobs[1].warnings[0]).toMatch(/^Grey on Large filament holds \d+ g when Slab ×2 begins.*50 % short/);
+    expect(short.jobs[1].warnings[0]).toMatch(
+      /^Grey on Large filament will have \d+ g left when Slab ×2 starts.*run out 50 % before the end/,
+    );
   });
 
   it("takes the grams that were typed, and of a bottle what clings besides", () => {
@@ -300,7 +302,7 @@ describe("the queue", () => {
     expect(queue(cold()).warnings.join()).toMatch(/room is at 14 °C: Resin waits/);
   });
 
-  it("a plate can be changed before work, work at the bench not", () => {
+  it("a plate can be changed before work, bench work not", () => {
     const p = withPlates([plate("a", [["brick", 6]])]);
     const daily = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "07:00", to: "07:20" }));
     const q = { ...p, habits: { ...p.habits, changes: daily } };
@@ -331,7 +333,7 @@ describe("the queue", () => {
     const always = { ...q, habits: { ...q.habits, quiet: { from: "09:30", to: "09:00" } } };
     const lane = queue(always).lanes[0];
     expect(lane.jobs[0].kind).toBe("no time");
-    expect(lane.jobs[0].warnings[0]).toMatch(/longer than the quiet hours leave/);
+    expect(lane.jobs[0].warnings[0]).toMatch(/longer than the hours outside quiet time/);
   });
 });
 
@@ -393,7 +395,7 @@ describe("a plate of which something is not known", () => {
     const unknown = { ...p, parts: p.parts.map((x) => ({ ...x, prints: [] })) };
     const queue = queueOf(unknown, tonight(unknown, THURSDAY, 60));
     expect(queue.lanes[0].jobs).toEqual([]);
-    expect(queue.warnings).toEqual(["The plate of Brick ×2 has no place yet: the hours of something on it are not known."]);
+    expect(queue.warnings).toEqual(["The plate of Brick ×2 is not scheduled yet: the hours of a part on it are not known."]);
   });
 });
 

@@ -49,7 +49,7 @@ export const printLog = (open: Printed, others: readonly Printed[] = []): readon
         ...others.flatMap((o) => entriesOf(o).map((e) => ({ ...e, scene: { id: o.scene.id, name: o.scene.name } }))),
       ].sort(byTime);
 
-/** The prints of one scene, as if it were the open one. */
+/** The prints of one scene, as if it is the open one. */
 const entriesOf = define({
   name: "log of prints",
   scope: PRINTED,
@@ -160,7 +160,7 @@ export function learningOf(lessons: readonly PrintLesson[], process: Process): L
 }
 
 /**
- * What one more print would teach: the range now, by the very lessons that the hours go by, and after a print that goes as expected; how far
+ * What one more print would teach: the range now, by the very lessons that the hours go by, and after a print that number expected; how far
  * one print may move the middle.
  * @param printers of the scene: those like it count too
  */

@@ -183,22 +183,22 @@ function warn({ printer, jobs, loaded }: Lane, { parts, habits }: Project): void
     if (job.leftAfter !== null && job.leftAfter < 0 && !short && loaded) {
       const before = Math.max(0, job.leftAfter + plateTakes(printer, job.massG));
       job.warnings.push(
-        `${loaded.name} on ${printer.name} holds ${Math.round(before)} ${unit} when ${job.name} begins, which takes ${Math.round(plateTakes(printer, job.massG))}: change it before, or it stops ${Math.round((1 - before / plateTakes(printer, job.massG)) * 100)} % short of its end.`,
+        `${loaded.name} on ${printer.name} will have ${Math.round(before)} ${unit} left when ${job.name} starts, which needs ${Math.round(plateTakes(printer, job.massG))}: change it first, or it will run out ${Math.round((1 - before / plateTakes(printer, job.massG)) * 100)} % before the end.`,
       );
       short = true;
       const batch = batchOf(job);
       if (batch && jobs.slice(0, i).some((b) => batchOf(b) === batch))
-        job.warnings.push(`Batch "${batch}" would change its spool in the middle: put a full one on before the batch begins.`);
+        job.warnings.push(`Batch "${batch}" would need a spool change partway through: load a full spool before the batch starts.`);
     }
     if (job.kind === "no time")
       job.warnings.push(
         printer.quiet && habits.quiet
-          ? `${job.name} finds no time on ${printer.name}: it runs longer than the quiet hours leave.`
-          : `${job.name} finds nobody to start it on ${printer.name} within the evenings that are said.`,
+          ? `${job.name} has no time slot on ${printer.name}: it runs longer than the hours outside quiet time.`
+          : `${job.name} has no time slot on ${printer.name}: you are not there to start it in any evening entered.`,
       );
     if (job.kind === "planned" && job.step.needs.includes("warm room") && habits.air.airC < RESIN_WARM_C)
       job.warnings.push(
-        `The room is at ${habits.air.airC} °C: ${printer.name} waits until it is ${RESIN_WARM_C} °C. Warm bottle and vat first.`,
+        `The room is at ${habits.air.airC} °C: ${printer.name} waits until it reaches ${RESIN_WARM_C} °C. Warm the bottle and vat first.`,
       );
   }
 }
@@ -208,7 +208,7 @@ const unknownPlates = (project: Project): string[] => {
   const cleared = clearedPlates(project.records);
   return project.scene.plates
     .filter((p) => !cleared.has(p.id) && sumOfPlate(p, project) === undefined)
-    .map((p) => `The plate of ${plateWords(p, project.parts)} has no place yet: the hours of something on it are not known.`);
+    .map((p) => `The plate of ${plateWords(p, project.parts)} is not scheduled yet: the hours of a part on it are not known.`);
 };
 
 /** Baths by the plates they have washed and the days they are old. */
@@ -217,8 +217,8 @@ function bathWarnings({ supplies }: Pick<Project, "supplies">, log: readonly Log
     .filter((s) => s.kind === "bath")
     .flatMap((bath): string[] => {
       const { plates, days } = bathAge(bath, log, now);
-      if (plates >= BATH.plates) return [`${bath.name} has washed ${plates} plates: change it, ${BATH.plates} is what one is good for.`];
-      if (days !== null && days >= BATH.days) return [`${bath.name} is ${days} days old: look whether it still washes clean.`];
+      if (plates >= BATH.plates) return [`${bath.name} has washed ${plates} plates: change it. A bath lasts about ${BATH.plates} plates.`];
+      if (days !== null && days >= BATH.days) return [`${bath.name} is ${days} days old: check that it still washes clean.`];
       if (plates === BATH.plates - 1) return [`${bath.name} is at its last use.`];
       return [];
     });
@@ -272,7 +272,7 @@ export function changesBetween(
     const { key, name } = job;
     const was = then.get(key);
     if (!was) {
-      out.push({ key, name, text: `new, ${job.to === null ? "finds no time yet" : `ends ${clock(job.to)}`}`, shift: 0 });
+      out.push({ key, name, text: `new, ${job.to === null ? "no time slot yet" : `ends ${clock(job.to)}`}`, shift: 0 });
       continue;
     }
     if (job.to === null || was.to === null) {
@@ -280,7 +280,7 @@ export function changesBetween(
         out.push({
           key,
           name,
-          text: job.to === null ? "finds no time any more" : `finds time now, ends ${clock(job.to)}`,
+          text: job.to === null ? "no time slot any more" : `now has a time slot, ends ${clock(job.to)}`,
           shift: Infinity,
         });
       continue;
@@ -303,11 +303,11 @@ interface Plans {
 
 /** What brought a shift about: a cause must push the same way as the job went. Where none does, that is what is said. */
 function causeOf(was: JobThen, job: JobThen, { before, after, now, clock }: Plans): string {
-  if (was.printer !== job.printer) return `it moved from ${was.printer} to ${job.printer}`;
+  if (was.printer !== job.printer) return `moved from ${was.printer} to ${job.printer}`;
   const shift = job.to! - was.to!;
   const pushes = (ms: number): boolean => Math.abs(ms) >= NOTICED_MS && ms > 0 === shift > 0;
   const grown = (job.durationS - was.durationS) * 1000;
-  if (pushes(grown) && 2 * Math.abs(grown) >= Math.abs(shift)) return `its own hours are ${shift > 0 ? "more" : "fewer"} now`;
+  if (pushes(grown) && 2 * Math.abs(grown) >= Math.abs(shift)) return `its own hours went ${shift > 0 ? "up" : "down"}`;
   const ahead = (list: readonly JobThen[], of: JobThen): JobThen[] => list.filter((j) => j.printer === of.printer && j.place < of.place);
   const [earlier, later] = [ahead(before, was), ahead(after, job)];
   const missing = (from: readonly JobThen[], among: readonly JobThen[]): JobThen | undefined =>
@@ -317,8 +317,8 @@ function causeOf(was: JobThen, job: JobThen, { before, after, now, clock }: Plan
   if (shift < 0 && went) return `${went.name} is no longer before it`;
   const pushed = later.findLast((j) => pushes((j.to ?? 0) - (earlier.find((k) => k.key === j.key)?.to ?? j.to ?? 0)));
   if (pushed) return `${pushed.name} before it ends ${shift > 0 ? "later" : "sooner"}`;
-  if (pushes(grown)) return `its own hours are ${shift > 0 ? "more" : "fewer"} now`;
+  if (pushes(grown)) return `its own hours went ${shift > 0 ? "up" : "down"}`;
   if (shift > 0 && was.from !== null && was.from < now && job.from !== null && job.from > was.from)
-    return `it was not begun at ${clock(was.from)}`;
-  return "no plate before it and nothing of its own has changed; what it waits for, or the hours in which somebody changes plates, are others";
+    return `it was not started at ${clock(was.from)}`;
+  return "neither the plates before it nor its print time changed; what it waits for, or the hours for plate changes, have changed";
 }

@@ -10,7 +10,7 @@ export function onPlateOf(
   { scene, parts }: Pick<Project, "scene" | "parts">,
 ): { partId: string; name: string; pieces: number }[] {
   const plate = scene.plates.find((p) => p.id === step.itemId && step.key.startsWith("plate/"));
-  const name = (id: string): string => parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+  const name = (id: string): string => parts.find((p) => p.id === id)?.name ?? "a deleted part";
   if (plate) return [...countsOn(plate)].map(([partId, pieces]) => ({ partId, name: name(partId), pieces }));
   return step.onPlate > 0 ? [{ partId: step.partId, name: name(step.partId), pieces: step.onPlate }] : [];
 }

@@ -94,7 +94,7 @@ describe("the plan that is proposed for any part", () => {
                 .verdicts.filter((v) => isClash(v.verdict))
                 .map((v) => v.why)
             : [],
-          walls: finishNotes(part, project).filter((x) => x.act && x.bold.includes("wants a wall")),
+          walls: finishNotes(part, project).filter((x) => x.act && x.bold.includes("needs a wall")),
         };
         expect(told, JSON.stringify([finish, rack, items])).toEqual({ order: [], brought: [], clashes: [], walls: [] });
       }
@@ -115,14 +115,14 @@ describe("a look that was not quite right", () => {
   it("asks for the spots once more and another look, as long as it ends so", () => {
     const part = hiding({ ...brick, work: [print("large-filament")] }, "surfacer", 3);
     const plan = stepsOfPart(part, projectOf([part])).filter((s) => s.itemId === "h");
-    const look = plan.filter((s) => s.title.startsWith("Look at it")).at(-1)!;
+    const look = plan.filter((s) => s.title.startsWith("Check it")).at(-1)!;
     const at = (key: string, startedAt: number) =>
       record(part.id, key, { id: key, startedAt, finishedAt: startedAt + 1, result: "partly" });
     expect(names(part, [{ ...at(look.key, 1), result: "good" }])).toEqual(names(part, []));
     const once = stepsOfPart(part, projectOf([part], [at(look.key, 1)])).filter((s) => s.itemId === "h");
     const more = once.slice(once.findIndex((s) => s.key === look.key) + 1).filter((s) => s.key.includes("again"));
     expect(more.length).toBeGreaterThan(1);
-    expect(more.at(-1)!.title).toMatch(/^Look at it/);
+    expect(more.at(-1)!.title).toMatch(/^Check it/);
     expect(more.some((s) => /spots/.test(s.title))).toBe(true);
     // The spots take no longer than the whole did.
     expect(more[0].handsOnS).toBeLessThanOrEqual(Math.max(...plan.map((s) => s.handsOnS)));

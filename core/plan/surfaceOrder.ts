@@ -11,7 +11,7 @@ type Paints = Pick<Project, "paints">;
 
 /** On what a way of hiding is done; one that is not known any more counts as bare work. */
 export const doneOn = (school: SchoolId): School["done"] => schoolById(school)?.done ?? "bare";
-const isPaint = (school: SchoolId): boolean => doneOn(school) === "as paint";
+const isPaint = (school: SchoolId): boolean => doneOn(school) === "with paint";
 /** How what is painted below a stippled or dry-brushed tone is laid. */
 const BASE = new Set(["brush", "spray", "airbrush", "mist", "pour"]);
 
@@ -74,11 +74,11 @@ function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Befo
   const before = work.slice(0, place);
   const found: Before[] = [];
   const ground = workOf(before, "ground").at(0);
-  if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and dust sticks in them" });
+  if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and they trap dust" });
   const flock = workOf(before, "bench").find((b) => b.task === "flock");
-  if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and dust sticks in them" });
+  if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and they trap dust" });
   const paint = workOf(before, "coat").find((c) => !isPrimer(c, at));
-  if (paint) found.push({ at: work.indexOf(paint), what: "paint", why: "paper clogs, and the colour is gone" });
+  if (paint) found.push({ at: work.indexOf(paint), what: "paint", why: "the paper clogs and the colour comes off" });
   return found.sort((a, b) => a.at - b.at)[0] ?? null;
 }
 
@@ -90,12 +90,12 @@ function coveredAgain(item: HideWork, work: readonly WorkItem[], at: Paints): Or
   const over = [
     { what: "the primer", to: primed.at(-1) ?? -1 },
     { what: "the base coat", to: base.at(0) ?? -1 },
-    { what: "what treats the bare print", to: Math.max(-1, ...treated.map((h) => work.indexOf(h))) },
+    { what: "treatment of the bare print", to: Math.max(-1, ...treated.map((h) => work.indexOf(h))) },
   ].sort((a, b) => b.to - a.to)[0];
   if (over.to <= place) return null;
   return {
     itemId: item.id,
-    says: `${schoolById(item.school)?.name ?? "Paint"} stands before ${over.what}, which would cover it. Put it after.`,
+    says: `${schoolById(item.school)?.name ?? "Paint"} comes before ${over.what}, which would cover it. Move it after.`,
     to: over.to,
   };
 }
@@ -106,7 +106,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
   const printed = lastOf(work, "print");
   for (const item of workOf(work, "hide")) {
     if (work.indexOf(item) < printed) {
-      out.push({ itemId: item.id, says: "Its surface is treated before it is printed. Put it after the print.", to: printed });
+      out.push({ itemId: item.id, says: "The surface is treated before printing. Move it after the print.", to: printed });
       continue;
     }
     if (isPaint(item.school)) {
@@ -121,7 +121,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
       const sands = plan?.stages.some((s) => s.kind === "sand" || s.kind === "heat");
       out.push({
         itemId: item.id,
-        says: `${plan?.name ?? "Hiding lines"} stands after ${before.what}: ${sands ? before.why : "what it fills is painted already"}. Put it before.`,
+        says: `${plan?.name ?? "Hiding lines"} comes after ${before.what}: ${sands ? before.why : "the lines are already painted over"}. Move it before.`,
         to: before.at,
       });
     }
@@ -130,7 +130,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
 }
 
 /**
- * Lined surfaces on which a planned dry brush brings the lines out: nothing is planned that takes them. What is stippled so that no brush is
+ * Lined surfaces on which a planned dry brush picks out the lines: nothing is planned that takes them. What is stippled so that no brush is
  * needed must get none, however few its lines are.
  */
 export function broughtOut(part: Part, project: HideFrom): KnownSurface[] {

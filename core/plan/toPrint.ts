@@ -108,7 +108,7 @@ export function toPrint(project: Project, keep: ReadonlySet<string>): { pieces: 
     if (!printer || !facts) {
       left.push({
         name: part.name,
-        why: isReckoned(part, scene.printers) ? "fits no printer whole: cut it first" : "is still being calculated",
+        why: isReckoned(part, scene.printers) ? "does not fit any printer in one piece: cut it first" : "is still being calculated",
       });
       continue;
     }

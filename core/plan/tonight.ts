@@ -314,6 +314,6 @@ function reason(step: Step, unlocks: number): string {
   if (step.machineS > 0) return "it prints while you do something else";
   if (step.clears > 0) return "frees the printer";
   if (step.waitS >= 4 * 3600) return "it can set overnight";
-  if (unlocks > 0) return step.waitS > 0 ? "it can dry while you go on" : "opens the next step";
+  if (unlocks > 0) return step.waitS > 0 ? "it can dry while you carry on" : "unlocks the next step";
   return "the last step of this part";
 }

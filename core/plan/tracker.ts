@@ -121,12 +121,12 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
   const weight = PRIOR.good + PRIOR.failed + good + failed;
   const goodShare = ((PRIOR.good + good) / weight) * (crumb ? 1 - LOST : 1);
   if (missing === 0) return { missing, spares: 0, goodShare, why: "enough are good" };
-  if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a plate: print again when one fails" };
+  if (perPlate <= ONE_BY_ONE) return { missing, spares: 0, goodShare, why: "each takes a whole plate: reprint if one fails" };
   const enough = (spares: number): boolean =>
     chanceOfAtLeast(missing, missing + spares, { good: weight * goodShare, failed: weight * (1 - goodShare) }) >= SURE - 1e-9;
   let spares = 0,
     most = MOST_SPARES_EACH * missing;
-  if (!enough(most)) return { missing, spares: 0, goodShare, why: "too many fail for spares to help: find out why first" };
+  if (!enough(most)) return { missing, spares: 0, goodShare, why: "too many fail for spares to help: find the cause first" };
   // The chance rises with every spare: halved until one number is left.
   while (spares < most) {
     const half = (spares + most) >> 1;
@@ -139,8 +139,8 @@ export function sparesFor(part: Part, records: readonly StepRecord[], longestMm:
     goodShare,
     why:
       spares === 0
-        ? `${missing} will do nine times in ten`
-        : `${missing + spares} give ${missing} good ones nine times in ten${crumb ? "; so small that one in twenty is lost" : ""}`,
+        ? `${missing} will be enough nine times in ten`
+        : `${missing + spares} give ${missing} good ones nine times in ten${crumb ? "; allows for losing one in twenty because they are small" : ""}`,
   };
 }
 

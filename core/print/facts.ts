@@ -56,7 +56,7 @@ export function findPrint(
 ): FoundPrint {
   const ways = waysUp(shape, printer, turn);
   const way = (turn && ways.find((w) => sameTurn(w.turn, turn))) ?? ways[0];
-  onProgress?.(0.1, "which way up");
+  onProgress?.(0.1, "orientation");
   const { pieces } = way.fit;
   const { one, lie } =
     printer.process === "fdm"

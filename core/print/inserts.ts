@@ -13,12 +13,12 @@ export interface Insert {
 }
 
 export const INSERTS: Insert[] = [
-  { name: "a light of 5 mm", acrossMm: 5, deepMm: 9, wallMm: 1.2, why: "with a way for its wires to the underside" },
-  { name: "a light of 3 mm", acrossMm: 3, deepMm: 6, wallMm: 1, why: "with a way for its wires to the underside" },
+  { name: "a light of 5 mm", acrossMm: 5, deepMm: 9, wallMm: 1.2, why: "with a channel for its wires to the underside" },
+  { name: "a light of 3 mm", acrossMm: 3, deepMm: 6, wallMm: 1, why: "with a channel for its wires to the underside" },
   { name: "a pair of thin wires", acrossMm: 2, deepMm: null, wallMm: 1, why: "a channel with wide bends, open where it can be" },
   { name: "a button cell of 20 mm", acrossMm: 20, deepMm: 4, wallMm: 1.6, why: "behind a screwed lid: children must not reach it" },
-  { name: "a magnet of 5 × 2 mm", acrossMm: 5, deepMm: 2, wallMm: 1, why: "a skin of 0.4 mm over it holds it and hides it" },
-  { name: "a pin of 1 mm wire", acrossMm: 1, deepMm: 8, wallMm: 1, why: "a diameter of wall all round, or the hole bursts" },
+  { name: "a magnet of 5 × 2 mm", acrossMm: 5, deepMm: 2, wallMm: 1, why: "a 0.4 mm skin over it holds and hides it" },
+  { name: "a pin of 1 mm wire", acrossMm: 1, deepMm: 8, wallMm: 1, why: "one diameter of wall all round, or the hole splits" },
   {
     name: "a core of foam board, 5 mm",
     acrossMm: 5,

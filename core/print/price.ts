@@ -38,7 +38,7 @@ export function costOf(
     assumptions: [
       {
         text: filament
-          ? `Price of the profile: ${(price.minor / 100).toFixed(2)} ${price.currency} a kilogram. Power and wear are not in it.`
+          ? `Price of the profile: ${(price.minor / 100).toFixed(2)} ${price.currency} a kilogram. Power and wear are not included.`
           : `Price of the profile: ${(price.minor / 100).toFixed(2)} ${price.currency} a litre.`,
         kind: "typed",
       },

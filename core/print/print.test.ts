@@ -181,7 +181,7 @@ describe("which printer, which way up", () => {
   it("does not stand a flat cone on its rim, although nothing would hang over", () => {
     const ways = waysUp(shapeOf(coneMesh(60, 22, 96)), large);
     expect(ways[0]).toMatchObject({ turn: TURNS["+z"], footing: expect.closeTo(1, 1) });
-    expect(whyUp({ ...ways.find((w) => upOf(w.turn) === "+x")!, lie: null }, true, 1)).toContain("stands on supports only");
+    expect(whyUp({ ...ways.find((w) => upOf(w.turn) === "+x")!, lie: null }, true, 1)).toContain("stands only on supports");
   });
   it("a table stands on four small legs", () => {
     const leg = (x: number, y: number): [[number, number, number], [number, number, number]] => [
@@ -412,7 +412,7 @@ describe("a part of which only the size is known", () => {
     // Its cost has the same range, and all three say why.
     const { one } = factsOf(both, { minor: 3000, currency: "EUR" });
     expect(one.costMinor.high / one.costMinor.low).toBeCloseTo(solid.one.materialMm3.high / shell.one.materialMm3.low, 9);
-    for (const figure of [one.timeS, one.massG, one.costMinor]) expect(figure.assumptions.at(-1)!.text).toMatch(/^Only a size is known/);
+    for (const figure of [one.timeS, one.massG, one.costMinor]) expect(figure.assumptions.at(-1)!.text).toMatch(/^Only the size is known/);
   });
 });
 

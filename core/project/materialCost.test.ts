@@ -34,7 +34,7 @@ describe("what hiding costs in paint and paper", () => {
     const cost = materialCost(plan, { paints: [], supplies: [] });
     expect(cost.sums.size).toBe(0);
     expect(cost.unknown).toContain("filler primer");
-    expect(materialCostText(cost)).toMatch(/^no price said of /);
+    expect(materialCostText(cost)).toMatch(/^no price for /);
   });
   it("by the price of a whole can: what leaves it, by the millilitre", () => {
     const { sums } = materialCost(plan, { paints: [can({ price: { minor: 1200, currency: "EUR" }, wholeMl: 400 })], supplies: [] });

@@ -53,7 +53,7 @@ export function materialCost(
 /** "about 2.40 EUR; no price: P120"; "" where nothing is used up. */
 export function materialCostText({ sums, unknown }: MaterialCost): string {
   const known = [...sums].map(([currency, minor]) => formatMoney({ minor: Math.round(minor), currency }, true));
-  return [known.length ? `about ${known.join(" and ")}` : "", unknown.length ? `no price said of ${unknown.join(", ")}` : ""]
+  return [known.length ? `about ${known.join(" and ")}` : "", unknown.length ? `no price for ${unknown.join(", ")}` : ""]
     .filter(Boolean)
     .join("; ");
 }

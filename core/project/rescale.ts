@@ -27,7 +27,7 @@ export function rescaleFactor(
   } else {
     const length = parseLength(text.replace(/^\s*(?:this is|height|width|depth)\s*/i, ""));
     if (!length.ok && length.problem.readings) return length;
-    if (!length.ok) return fail("rescale", 'Type what it is to be: "2 m" for real life, "120 mm" for the model, or "85 %" of the file.');
+    if (!length.ok) return fail("rescale", 'Enter the target size: "2 m" for real life, "120 mm" for the model, or "85 %" of the file.');
     const wanted = length.value.unit !== undefined && REAL_UNITS.includes(length.value.unit) ? length.value.mm / ratio : length.value.mm;
     const now = sizeMm[AXIS_INDEX[axis]];
     if (now <= 0) return fail("rescale.flat", `The part has no ${axis}.`);

@@ -113,7 +113,7 @@ export interface SceneRow {
   rests: boolean;
   /** Plates as they are laid out, in the order of each printer. */
   plates: Plate[];
-  /** Who meets whom, beside what was cut. */
+  /** Joints, beside what was cut. */
   meetings: Meeting[];
   createdAt: number;
 }
@@ -181,7 +181,7 @@ export interface PartVersion {
   note: string;
 }
 
-/** Copies that differ from the others. */
+/** Variants from the others. */
 export interface Variation {
   id: string;
   copies: number;
@@ -296,14 +296,14 @@ export interface PartRow {
   /** Content hashes of its photos. */
   pictures: string[];
   licence: string;
-  /** What the file cost. */
+  /** Cost of the file. */
   fileCost: Money | null;
   /** Earlier versions, newest last. */
   versions: PartVersion[];
   tally: Tally;
   /** Has a right way round, or its own place: wants to be on a placement map. */
   placedByMap: boolean;
-  /** How it is put together: what snaps in or moves is painted before it is. */
+  /** How it is assembled: what snaps in or moves is painted before it is. */
   joins: Joins;
   variations: Variation[];
   sightings: Sighting[];

@@ -78,9 +78,9 @@ function ratioOf(n: Result<number>): Result<Scale> {
   if (n.ok) {
     return n.value >= RATIO.least && n.value <= RATIO.most
       ? ok(ratioScale(tidy(n.value)))
-      : fail("scale.range", "A ratio between 1:1 and 1:5000, please.");
+      : fail("scale.range", "Enter a ratio between 1:1 and 1:5000.");
   }
-  if (!n.problem.readings) return fail("scale.range", "A ratio between 1:1 and 1:5000, please, such as 1:64 or 1:87.1.");
+  if (!n.problem.readings) return fail("scale.range", "Enter a ratio between 1:1 and 1:5000, such as 1:64 or 1:87.1.");
   const readings = n.problem.readings.map((r) => ({ ...r, text: `1:${r.text}`, readAs: formatRatio(r.value) }));
   const [a, b] = readings;
   return {

@@ -73,7 +73,7 @@ export async function sceneOf(e: Edit<"scenes">): Promise<SceneRow> {
 }
 export async function partOf(e: Edit<"parts">, partId: string): Promise<PartRow> {
   const part = await e.get("parts", partId);
-  if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been removed in another window.");
+  if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been deleted in another window.");
   return part;
 }
 export const putPart = async (e: Edit<"parts">, partId: string, to: (part: PartRow) => PartRow): Promise<void> =>
@@ -99,12 +99,12 @@ export const merged = <T extends object>(row: T, changed: object): T => ({ ...ro
 /** A list with things added, changed or dropped; each is known by the field `by`. */
 export const withItems = <T extends object>(list: readonly T[], items: readonly T[], by: keyof T): T[] => {
   const there = new Set(list.map((x) => x[by]));
-  if (items.some((i) => there.has(i[by]))) throw new Refused("item.there", "There is one of that name already.");
+  if (items.some((i) => there.has(i[by]))) throw new Refused("item.there", "That name is already used.");
   return [...list, ...items];
 };
 export const withItem = <T extends object>(list: readonly T[], by: keyof T, which: string, changed: object): T[] => {
   if (!list.some((x) => x[by] === which))
-    throw new Refused("item.gone", "That is no longer here. It may have been removed in another window.");
+    throw new Refused("item.gone", "That is no longer here. It may have been deleted in another window.");
   return list.map((x) => (x[by] === which ? merged(x, changed) : x));
 };
 export const withoutItem = <T extends object>(list: readonly T[], by: keyof T, which: string): T[] => list.filter((x) => x[by] !== which);

@@ -10,9 +10,9 @@ export type NamedTable = (typeof NAMED_TABLES)[number];
 
 const GONE: Record<Reference["table"], { code: string; message: string }> = {
   paints: { code: "paint.gone", message: "That paint is no longer on the rack. It may have been taken off in another window." },
-  procedures: { code: "procedure.gone", message: "That kept step is no longer here." },
+  procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
   printers: { code: "printer.gone", message: "That printer is no longer here." },
-  parts: { code: "part.gone", message: "The part it is joined to is no longer here. It may have been removed in another window." },
+  parts: { code: "part.gone", message: "The part it is joined to is no longer here. It may have been deleted in another window." },
 };
 
 /** What steps of work refer to must be there. */

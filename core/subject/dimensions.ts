@@ -5,7 +5,7 @@
 import { formatReal } from "../units";
 import { toModelMm } from "../scale";
 
-/** How sure a size is, surest first, with the share it may be off. Common practice, no source. */
+/** Certainty a size is, surest first, with the share it may be off. Common practice, no source. */
 export const SURENESS = {
   measured: { label: "measured", spread: 0.005 },
   drawing: { label: "from a drawing", spread: 0.01 },
@@ -51,7 +51,7 @@ export function contradictions(sheet: readonly RealDimension[]): Contradiction[]
     if (outer && outer.axis === d.axis && low(d) > high(outer))
       out.push({
         ids: [d.id, outer.id],
-        message: `${cap(say(d))} is longer than ${say(outer)} it lies in, by ${formatReal(d.mm - outer.mm)} in ${d.axis}.`,
+        message: `${cap(say(d))} is longer than ${say(outer)} around it, by ${formatReal(d.mm - outer.mm)} in ${d.axis}.`,
       });
   }
   for (const [i, a] of sheet.entries())
@@ -62,7 +62,7 @@ export function contradictions(sheet: readonly RealDimension[]): Contradiction[]
           ids: [a.id, b.id],
           message: `Two ${a.axis}s for the ${a.name.toLowerCase()}: ${formatReal(a.mm)} and ${formatReal(b.mm)}. ${
             SURENESS[a.sure].spread <= SURENESS[b.sure].spread ? cap(SURENESS[a.sure].label) : cap(SURENESS[b.sure].label)
-          } is the surer one.`,
+          } is the more reliable one.`,
         });
     }
   for (const outer of sheet) {
@@ -81,7 +81,7 @@ export function contradictions(sheet: readonly RealDimension[]): Contradiction[]
     if (areas > high(outer) * tall || !apart)
       out.push({
         ids: [outer.id, ...inside.map((d) => d.id)],
-        message: `${cap(inside.map(say).join(" and "))} go into ${say(outer)} neither side by side nor above each other.`,
+        message: `${cap(inside.map(say).join(" and "))} do not fit into ${say(outer)}, side by side or stacked.`,
       });
   }
   return out;

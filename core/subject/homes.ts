@@ -69,7 +69,7 @@ export function checkHomes(configurations: readonly Configuration[], homes: read
         overMm,
         message: fits
           ? `${way}${home.kind === "door" ? "goes through" : "fits"} ${home.name}`
-          : `${way}${home.kind === "door" ? "does not go through" : "does not fit"} ${home.name}: ${formatMm(overMm)} too long the best way round`,
+          : `${way}${home.kind === "door" ? "does not go through" : "does not fit"} ${home.name}: ${formatMm(overMm)} too long in the best orientation`,
       };
     }),
   );

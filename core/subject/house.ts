@@ -50,7 +50,7 @@ export function checkHouse(piece: PieceMeasures, house: HouseStandards): HouseFi
         fits,
         message: fits
           ? `${axis} is ${cells} × ${formatMm(house.gridMm)}`
-          : `${axis} ${formatMm(mm)} is ${formatMm(Math.abs(off))} ${off > 0 ? "over" : "under"} ${cells} × ${formatMm(house.gridMm)}: stretch its ${axis} alone to ${((100 * cells * house.gridMm) / mm).toFixed(1)} %`,
+          : `${axis} ${formatMm(mm)} is ${formatMm(Math.abs(off))} ${off > 0 ? "over" : "under"} ${cells} × ${formatMm(house.gridMm)}: stretch only its ${axis} to ${((100 * cells * house.gridMm) / mm).toFixed(1)} %`,
       });
     }
   }
@@ -62,11 +62,11 @@ export function checkHouse(piece: PieceMeasures, house: HouseStandards): HouseFi
       what,
       fits,
       message: fits
-        ? `${what} ${formatMm(have)}, as the standard`
+        ? `${what} ${formatMm(have)}, matches the standard`
         : `${what} ${formatMm(have)} is ${formatMm(Math.abs(off))} ${off > 0 ? "over" : "under"} the standard ${formatMm(want)}: ${remedy}`,
     });
   };
-  same("clip", piece.clipSlotMm, house.clipSlotMm, HOUSE_TOLERANCE.clipSlotMm, "scale the slot back, or print clips of its own");
+  same("clip", piece.clipSlotMm, house.clipSlotMm, HOUSE_TOLERANCE.clipSlotMm, "scale the slot back, or print clips to match");
   same("wall height", piece.wallHeightMm, house.wallHeightMm, HOUSE_TOLERANCE.wallHeightMm, "stretch it in height only, or pack the base");
   same("base", piece.baseMm, house.baseMm, HOUSE_TOLERANCE.baseMm, "pack it underneath, or sand it down");
   if (piece.groundHex !== null && house.groundHex !== null) {
@@ -74,7 +74,7 @@ export function checkHouse(piece: PieceMeasures, house: HouseStandards): HouseFi
     out.push({
       what: "ground colour",
       fits,
-      message: fits ? "ground colour as the standard" : `ground colour ${piece.groundHex} is not the standard ${house.groundHex}`,
+      message: fits ? "ground colour matches the standard" : `ground colour ${piece.groundHex} is not the standard ${house.groundHex}`,
     });
   }
   return out;

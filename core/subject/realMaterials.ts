@@ -25,7 +25,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 8,
     faceMm: 200,
     roughness: "grained",
-    lines: "lines along the courses pass for slate; across them sand or fill",
+    lines: "lines along the courses pass for slate; sand or fill lines across them",
     paint: "dark grey, single slates lighter and bluer, pale dry brush on the edges",
   },
   {
@@ -34,7 +34,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 15,
     faceMm: 160,
     roughness: "grained",
-    lines: "thick base coat is enough",
+    lines: "a thick base coat is enough",
     paint: "red-brown, single tiles darker, moss in the north",
   },
   {
@@ -43,7 +43,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 40,
     faceMm: 0,
     roughness: "rough",
-    lines: "leave: the relief hides them",
+    lines: "leave: the relief hides the lines",
     paint: "straw over dark brown, grey with age",
   },
   {
@@ -52,7 +52,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 4,
     faceMm: 150,
     roughness: "grained",
-    lines: "print so that lines run along the grain, then leave them",
+    lines: "print with the lines along the grain, then leave them",
     paint: "grey-brown, each plank its own tone, dark gaps",
   },
   {
@@ -70,8 +70,8 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 8,
     faceMm: 65,
     roughness: "grained",
-    lines: "thick base coat, joints kept open",
-    paint: "base of joint colour, bricks by dry brush, single bricks picked out",
+    lines: "thick base coat, keeping the joints open",
+    paint: "base in the joint colour, dry-brush the bricks, pick out single bricks",
   },
   {
     id: "stone",
@@ -79,7 +79,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 10,
     faceMm: 300,
     roughness: "rough",
-    lines: "stipple with torn foam; do not dry brush where relief is shallow",
+    lines: "stipple with torn foam; do not dry brush shallow relief",
     paint: "blotches of blue and brown under thin grey",
   },
   {
@@ -88,7 +88,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 60,
     faceMm: 0,
     roughness: "rough",
-    lines: "leave: the relief hides them",
+    lines: "leave: the relief hides the lines",
     paint: "dark base, three lighter dry brushes, wash in the cracks",
   },
   {
@@ -97,8 +97,8 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 2,
     faceMm: 0,
     roughness: "rough",
-    lines: "cover with paste or sand: no sanding needed",
-    paint: "off-white over undercoat cream, stains under sills",
+    lines: "cover with paste or sand; no sanding needed",
+    paint: "off-white over a cream undercoat, stains under sills",
   },
   {
     id: "metal",
@@ -115,8 +115,8 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 3,
     faceMm: 0,
     roughness: "rough",
-    lines: "leave or stipple: texture is wanted",
-    paint: "dark brown, orange stipple, pigment unsealed where nobody touches",
+    lines: "leave or stipple: texture suits it",
+    paint: "dark brown, orange stipple, unsealed pigment where it is not handled",
   },
   {
     id: "glass",
@@ -124,8 +124,8 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 0,
     faceMm: 1000,
     roughness: "smooth",
-    lines: "do not print it: clear sheet cut to a template",
-    paint: "none; gloss, mask it",
+    lines: "do not print it: use clear sheet cut to a template",
+    paint: "no paint; gloss, mask it",
   },
   {
     id: "canvas",
@@ -142,7 +142,7 @@ export const REAL_MATERIALS: RealMaterial[] = [
     reliefMm: 20,
     faceMm: 0,
     roughness: "rough",
-    lines: "leave: groundwork covers it",
+    lines: "leave: groundwork covers the lines",
     paint: "dark when wet, gloss in the puddles",
   },
   {

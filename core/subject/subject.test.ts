@@ -45,7 +45,7 @@ describe("contradictions", () => {
   });
   it("two heights for one thing; the surer one is named", () => {
     const got = contradictions([dim("a", "Mill", 7200, { sure: "guess" }), dim("b", "mill ", 9400, { sure: "measured" })]);
-    expect(got[0].message).toMatch(/Measured is the surer one/);
+    expect(got[0].message).toMatch(/Measured is the more reliable one/);
     expect(contradictions([dim("a", "Mill", 7200), dim("b", "Mill", 7250)])).toEqual([]);
     expect(contradictions([dim("a", "Mill", 7200), dim("b", "Mill", 3000, { axis: "width" })])).toEqual([]);
   });
@@ -97,7 +97,7 @@ describe("house standards", () => {
   it("two inches on a one-inch grid fit, 76.9 is 0.7 over three", () => {
     const got = checkHouse(piece, { ...NO_STANDARDS, gridMm: 25.4 });
     expect(got.map((f) => f.fits)).toEqual([true, false]);
-    expect(got[1].message).toMatch(/0.7 mm over 3 × 25.4 mm: stretch its depth alone to 99.1 %/);
+    expect(got[1].message).toMatch(/0.7 mm over 3 × 25.4 mm: stretch only its depth to 99.1 %/);
   });
   it("a slot that was scaled no longer takes the clip", () => {
     const got = checkHouse({ ...piece, clipSlotMm: 4.2 * 0.85 }, { ...NO_STANDARDS, clipSlotMm: 4.2 });

@@ -38,13 +38,13 @@ export function dryBrushOn(c: BrushCase): BrushVerdict {
   const many = c.ridges >= MANY_RIDGES;
   const brings = found > 1 && many;
   const why = brings
-    ? `${Math.round(c.ridges)} ridges of ${formatMm(c.cuspMm)} on every plain face, stroked ${c.stroke}: the brush draws them`
+    ? `${Math.round(c.ridges)} ridges of ${formatMm(c.cuspMm)} on every plain face, brushed ${c.stroke}: the brush picks them out`
     : many
-      ? `ridges of ${formatMm(c.cuspMm)} are ridden over by a ${c.bristle} brush stroked ${c.stroke}`
+      ? `ridges of ${formatMm(c.cuspMm)} are not caught by a ${c.bristle} brush used ${c.stroke}`
       : // Relief that stands well over the ridges takes the paint first; plain faces in it still show what they carry.
         c.reliefMm >= 3 * c.cuspMm
-        ? "its relief takes the paint first"
-        : "fewer than three ridges on a plain face: nothing to draw";
+        ? "its relief catches the paint first"
+        : "fewer than three ridges on a plain face: nothing to pick out";
   const milder: BrushCase[] = [
     { ...c, stroke: "along" },
     { ...c, stroke: "along", bristle: "soft" },
@@ -52,8 +52,8 @@ export function dryBrushOn(c: BrushCase): BrushVerdict {
   const instead = !brings
     ? ""
     : milder.some((m) => (m.cuspMm / BRUSH_FINDS_MM) * TOUCH[m.bristle] * ACROSS[m.stroke] <= 1)
-      ? "A soft brush along the lines passes; or stipple with torn foam."
-      : "Stipple with torn foam or airbrush the lights; or fill it first.";
+      ? "Use a soft brush along the lines, or stipple with torn foam."
+      : "Stipple with torn foam, airbrush the highlights, or fill it first.";
   return { brings, found, why, instead };
 }
 

@@ -52,15 +52,10 @@ export function filmAgainst(detail: FilmDetail, filmMm: number, coats: number, l
           ? "narrow"
           : "open";
   const says = {
-    "too tight": "mask it before the first coat, or scrape it free afterwards",
-    drowned: "it drowns: fewer or thinner coats, or cut it again",
-    narrow: "it is still there, narrower than half: a wash finds it, a brush does not",
-    open:
-      coatsLeft === Infinity
-        ? "nothing lies on it yet"
-        : coatsLeft === 0
-          ? "this is the last coat it bears"
-          : `${coatsLeft} more like these`,
+    "too tight": "mask it before the first coat, or scrape it clear afterwards",
+    drowned: "it fills in: use fewer or thinner coats, or recut it",
+    narrow: "it survives at under half its width: a wash will find it, a brush will not",
+    open: coatsLeft === Infinity ? "no coats yet" : coatsLeft === 0 ? "no room for another coat" : `${coatsLeft} more coats like these`,
   }[verdict];
   return { detail, leftMm, depthLeftMm, verdict, coatsLeft, says };
 }

@@ -32,12 +32,12 @@ export interface LeftCase {
   distanceMm: number;
   /** Points at which supports hold it, and what has to be cleaned off, s; null where that is not known. */
   supports: { points: number | null; areaMm2: number } | null;
-  /** What looks down and is not this high lies on the plate, mm along the way up; null where that is not known. */
+  /** What faces down and is not this high lies on the plate, mm along the way up; null where that is not known. */
   plateMm: number | null;
   /** Outline of the first layer, mm. */
   footMm: number;
   heightMm: number;
-  /** Rooms and gaps at the printed size, mm; undefined where nothing stands opposite anything. */
+  /** Rooms and gaps at the printed size, mm; undefined where no wall measured anything. */
   narrowestGapMm: number | undefined;
   thinnestWallMm: number | undefined;
   /** What a gap must have to stay open on this printer, mm. */
@@ -75,7 +75,7 @@ export function leavings(c: LeftCase): Leaving[] {
       where: slopes.length ? `${namesOf(slopes)}: ${formatArea(areaOf(slopes))}` : "nowhere",
       there: slopes.length > 0,
       seen: worst(slopes, c.distanceMm),
-      remedy: "By surface: see the map. Gentle slopes first, walls last.",
+      remedy: "By surface, see the map. Gentle slopes first, walls last.",
       perCopyS: 0,
       cautions: [],
     },
@@ -84,13 +84,13 @@ export function leavings(c: LeftCase): Leaving[] {
     out.push(
       {
         id: "loop-scar",
-        name: "Loop-start scar",
+        name: "Layer seam",
         where: walls.length
           ? `up ${namesOf(walls)}, ${formatMm(scar!.pitchMm)} wide, about ${formatMm(scar!.cuspMm)} high`
-          : "where loops begin",
+          : "where loops start",
         there: true,
         seen: seenAt(scar!, c.distanceMm).seen,
-        remedy: "Put it on a side or a corner that nobody sees; else cut it flush with a blade and two strokes of P240.",
+        remedy: "Put it on a hidden side or in a corner. Otherwise cut it flush with a blade and two strokes of P240.",
         perCopyS: (c.heightMm / 10) * 5,
         cautions: ["blade"],
       },
@@ -100,37 +100,37 @@ export function leavings(c: LeftCase): Leaving[] {
         where: tops.length ? `${namesOf(tops)}: lines ${formatMm(c.grain.lineWidthMm ?? 0.4)} apart` : "no flat top",
         there: tops.length > 0,
         seen: worst(tops, c.distanceMm),
-        remedy: "Ironing in the slicer, or a block with P120 and filler; ground and texture cover it as well.",
+        remedy: "Ironing in the slicer, or a sanding block with P120 and filler. Ground and texture hide it too.",
         perCopyS: 0,
         cautions: [],
       },
       {
         id: "flare",
         name: "First-layer flare",
-        where: `around the foot, ${(c.footMm / 10).toFixed(0)} cm of edge`,
+        where: `around the base, ${(c.footMm / 10).toFixed(0)} cm of edge`,
         there: c.footMm > 0,
         seen: null,
-        remedy: "Chamfer it with a blade before dry fit: it holds parts apart.",
+        remedy: "Chamfer it with a blade before the dry fit: it keeps parts apart.",
         perCopyS: (c.footMm / 10) * RATE.edgePerCmS,
         cautions: ["blade"],
       },
       {
         id: "bridge-sag",
         name: "Sag under bridges",
-        where: under.length ? `${namesOf(under)}: ${formatArea(areaOf(under))}` : "nothing is bridged",
+        where: under.length ? `${namesOf(under)}: ${formatArea(areaOf(under))}` : "no bridges",
         there: under.length > 0,
         seen: null,
-        remedy: "Cut hanging strands; fill with clay or putty where it is seen from below.",
+        remedy: "Cut loose strands. Fill with clay or putty where it is visible from below.",
         perCopyS: under.length ? Math.min(300, (areaOf(under) / 100) * RATE.sagPerCm2S) : 0,
         cautions: ["blade"],
       },
       {
         id: "strings",
         name: "Strings and hairs",
-        where: "between what stands apart",
+        where: "between separate features",
         there: null,
         seen: null,
-        remedy: "A flame or hot air, passed quickly, removes hairs; clip the rest.",
+        remedy: "A quick pass with a flame or hot air removes hairs. Clip the rest.",
         perCopyS: 15 + (c.heightMm / 10) * RATE.stringsPerCmHeightS,
         cautions: ["heat"],
       },
@@ -140,7 +140,7 @@ export function leavings(c: LeftCase): Leaving[] {
         where: "on corners where the nozzle lifted",
         there: null,
         seen: null,
-        remedy: "Scrape with a blade; they do not sand.",
+        remedy: "Scrape with a blade; they do not sand well.",
         perCopyS: RATE.dripS,
         cautions: ["blade"],
       },
@@ -150,16 +150,16 @@ export function leavings(c: LeftCase): Leaving[] {
     name: fdm ? "Support scars" : "Support nubs",
     where: held
       ? held.points !== null
-        ? `${held.points} points on what hangs over, ${formatArea(held.areaMm2)}`
-        : `${formatArea(held.areaMm2)} of what hangs over`
+        ? `${held.points} points on overhangs, ${formatArea(held.areaMm2)}`
+        : `${formatArea(held.areaMm2)} of overhangs`
       : c.supports
         ? "it needs no supports"
         : "not known yet",
     there: c.supports ? held !== null : null,
     seen: null,
     remedy: fdm
-      ? "Cut flush, then P120; fill where it tore."
-      : "Clip while soft from the bath, sand the rest: small ones on curves get forgotten.",
+      ? "Cut flush, then P120. Fill where it tore."
+      : "Clip while soft from the bath, sand the rest. Check curves for small ones.",
     perCopyS: held ? (held.points !== null ? held.points * RATE.nubS : (held.areaMm2 / 100) * RATE.scarPerCm2S) : 0,
     cautions: ["blade", "sanding-dust"],
   });
@@ -170,7 +170,7 @@ export function leavings(c: LeftCase): Leaving[] {
         name: "Pixel steps",
         where:
           c.grain.pixelMm === undefined
-            ? "say the pixel in the printer's profile"
+            ? "enter the pixel size in the printer’s profile"
             : pixels.length
               ? `${namesOf(pixels)}: stairs ${formatMm(Math.max(...pixels.map((l) => l.pixels!.pitchMm)))} long`
               : "no upright face runs across the pixels",
@@ -181,7 +181,7 @@ export function leavings(c: LeftCase): Leaving[] {
               c.distanceMm,
             )
           : null,
-        remedy: "Turn it on the plate so that large walls run along the pixels; else a coat of primer levels them.",
+        remedy: "Turn it on the plate so that large walls run along the pixels. Otherwise a coat of primer levels them.",
         perCopyS: 0,
         cautions: [],
       },
@@ -196,7 +196,7 @@ export function leavings(c: LeftCase): Leaving[] {
               : `gaps from ${formatMm(c.narrowestGapMm)} stay open`,
         there: c.narrowestGapMm === undefined ? false : c.narrowestGapMm < c.gapFloorMm,
         seen: null,
-        remedy: "Less light, a longer first bath, a soft brush in the grooves before curing; cut it again with a scriber.",
+        remedy: "Shorter exposure, a longer first bath, a soft brush in the grooves before curing. Recut with a scriber.",
         perCopyS: 0,
         cautions: ["resin"],
       },
@@ -204,14 +204,14 @@ export function leavings(c: LeftCase): Leaving[] {
   if (fdm)
     out.push({
       id: "flooded",
-      name: "Detail that was lost",
+      name: "Lost detail",
       where:
         c.narrowestGapMm !== undefined && c.narrowestGapMm < c.gapFloorMm
           ? `gaps of ${formatMm(c.narrowestGapMm)}: under ${formatMm(c.gapFloorMm)} lines run together`
-          : "none found by the gaps",
+          : "none found in the gaps",
       there: c.narrowestGapMm !== undefined && c.narrowestGapMm < c.gapFloorMm,
       seen: null,
-      remedy: "Draw it wider, or cut it with a scriber.",
+      remedy: "Model it wider, or cut it with a scriber.",
       perCopyS: 0,
       cautions: ["blade"],
     });
@@ -220,13 +220,13 @@ export function leavings(c: LeftCase): Leaving[] {
     name: "Cracks of weak layers",
     where:
       c.thinnestWallMm !== undefined && c.thinnestWallMm < 1
-        ? `bend walls of ${formatMm(c.thinnestWallMm)} once, gently: they part along the layers`
+        ? `bend walls of ${formatMm(c.thinnestWallMm)} once, gently: weak ones split along the layers`
         : "bend it once, gently",
     there: null,
     seen: null,
     remedy: fdm
-      ? "Thin instant glue runs into the crack; print it hotter next time."
-      : "UV resin into the crack and the lamp; longer exposure next time.",
+      ? "Run thin instant glue into the crack. Print hotter next time."
+      : "Run UV resin into the crack and cure it. Use a longer exposure next time.",
     perCopyS: 0,
     cautions: ["instant-glue"],
   });

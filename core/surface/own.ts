@@ -15,7 +15,7 @@ export type ReadHow = "eye" | "nail" | "photo" | "meter";
 export const READ_HOW: Record<ReadHow, string> = {
   eye: "by eye under the lamp",
   nail: "by nail",
-  photo: "on a photograph",
+  photo: "from a photo",
   meter: "with the line meter",
 };
 

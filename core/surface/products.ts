@@ -36,7 +36,7 @@ export const PRODUCTS: Record<ProductId, Product> = {
   primer: {
     id: "primer",
     name: "Primer",
-    coat: "Primer first: bare filament soaks up what comes over it",
+    coat: "Primer first: bare filament soaks up whatever goes over it",
     family: "solvent primer",
     method: "spray",
     hex: "#84898b",
@@ -51,7 +51,7 @@ export const PRODUCTS: Record<ProductId, Product> = {
   "primer-brush": {
     id: "primer-brush",
     name: "Primer, brushed",
-    coat: "Primer first, brushed: bare filament soaks up what comes over it",
+    coat: "Primer first, brushed: bare filament soaks up whatever goes over it",
     family: "water primer",
     method: "brush",
     hex: "#84898b",
@@ -95,8 +95,8 @@ export const PRODUCTS: Record<ProductId, Product> = {
   },
   "filler-thin": {
     id: "filler-thin",
-    name: "Filler primer, let down",
-    coat: "Last filler primer, let down 1:1 and airbrushed",
+    name: "Thinned filler primer",
+    coat: "Final filler primer, thinned 1:1 and airbrushed",
     family: "solvent primer",
     method: "airbrush",
     hex: "#a3a7a8",
@@ -126,7 +126,7 @@ export const PRODUCTS: Record<ProductId, Product> = {
   "uv-resin": {
     id: "uv-resin",
     name: "UV resin skin",
-    coat: "Printing resin, brushed thin, under the lamp 10 s a place",
+    coat: "Printing resin, brushed on thin, 10 s under the lamp per spot",
     family: "uv resin",
     method: "brush",
     hex: "#b9a97f",
@@ -155,7 +155,7 @@ export const PRODUCTS: Record<ProductId, Product> = {
   },
   "sand-paste": {
     id: "sand-paste",
-    name: "Texture that is not printed",
+    name: "Added texture",
     coat: "Texture paste or fine sand in medium, stippled on",
     family: "chalk paste",
     method: "brush",

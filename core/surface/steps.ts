@@ -94,6 +94,6 @@ export function seenAt(steps: Steps, distanceMm: number): { seen: Seen; arcmin: 
 
 export const SEEN_WORDS: Record<Seen, string> = {
   plain: "plain to see",
-  "dry brush": "hardly seen; a dry brush will find them",
-  hidden: "not seen",
+  "dry brush": "hardly visible; a dry brush will catch them",
+  hidden: "not visible",
 };

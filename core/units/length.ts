@@ -128,21 +128,21 @@ function readUnder(typed: string, plain: string, bareUnit: LengthUnit, habit: Ha
     const m = token.exec(plain);
     if (!m) return unread(typed, at, `"${plain.slice(at)}" cannot be read`);
     const mixed = m[1] !== undefined;
-    if (mixed && Number(m[2]) >= Number(m[3])) return unread(typed, at, `${m[2]}/${m[3]} is no part of one`);
+    if (mixed && Number(m[2]) >= Number(m[3])) return unread(typed, at, `${m[2]}/${m[3]} is not a fraction below one`);
     const digits = m[6] as string | undefined;
     const amount: number = mixed
       ? Number(m[1]) + Number(m[2]) / Number(m[3])
       : digits === undefined
         ? Number(m[4]) / Number(m[5])
         : numberValue(digits, habit.mark);
-    if (!Number.isFinite(amount)) return unread(typed, at, "that number has no size");
+    if (!Number.isFinite(amount)) return unread(typed, at, "that number is not a usable size");
     const unit = unitOf(m[7], digits, previous?.unit, plain[at - 1] === " ", habit);
     if (unit === null) return unread(typed, at, `"${m[7]}" is not a unit of length here (mm, cm, m, in, ft, yd, thou, µm)`);
-    if (unit === undefined && at > 0) return unread(typed, at, `"${m[0].trim()}" stands there without a unit`);
+    if (unit === undefined && at > 0) return unread(typed, at, `"${m[0].trim()}" has no unit`);
     const per = unit === "dm" ? 100 : MM_PER[unit ?? bareUnit];
     if (previous) {
       if (!previous.whole) return unread(typed, at, "only the last number may have a fraction");
-      if (amount * per >= MM_PER[previous.unit]) return unread(typed, at, `"${m[0].trim()}" is as long as the unit before it`);
+      if (amount * per >= MM_PER[previous.unit]) return unread(typed, at, `"${m[0].trim()}" is not smaller than the unit before it`);
     }
     mm += amount * per;
     const named = unit === "dm" ? "cm" : unit;
@@ -153,10 +153,10 @@ function readUnder(typed: string, plain: string, bareUnit: LengthUnit, habit: Ha
       if (named === undefined) return unread(typed, at, `"${plain.slice(at).trim()}" cannot be read`);
       BETWEEN.lastIndex = at;
       at += BETWEEN.exec(plain)?.[0].length ?? 0;
-      if (at >= plain.length) return unread(typed, at - 1, "something is missing at its end");
+      if (at >= plain.length) return unread(typed, at - 1, "something is missing at the end");
     }
   }
-  if (!Number.isFinite(mm)) return unread(typed, 0, "that number has no size");
+  if (!Number.isFinite(mm)) return unread(typed, 0, "that number is not a usable size");
   return ok(first === undefined ? { mm: tidy(mm) } : { mm: tidy(mm), unit: first });
 }
 

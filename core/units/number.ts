@@ -106,7 +106,7 @@ export function parseNumber(text: string, { least, most }: NumberRange): Result<
   const tries = decimalMarks().map((mark): Result<number> => {
     const whole = new RegExp(`^-?${numberPattern(mark)}$`).test(plain);
     const n = whole ? numberValue(plain, mark) : NaN;
-    return n >= least && n <= most ? ok(n) : fail("number.unread", `A number from ${spacedNumber(least)} to ${spacedNumber(most)}.`);
+    return n >= least && n <= most ? ok(n) : fail("number.unread", `Enter a number from ${spacedNumber(least)} to ${spacedNumber(most)}.`);
   });
   return oneReading(text, tries, Object.is, (n) => ({ text: retypedNumber(n), readAs: spacedNumber(n), value: n }), "number.ambiguous");
 }

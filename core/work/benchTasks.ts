@@ -24,7 +24,7 @@ export const BENCH_TASKS: BenchTask[] = [
   { id: "dry-fit", title: "Dry fit", station: "assemble", setUpS: 60, perPieceS: 60, perCm2S: 0, waitS: 0, cautions: [] },
   {
     id: "file",
-    title: "File burrs and feet",
+    title: "Clean up burrs and flare",
     station: "surface",
     setUpS: 120,
     perPieceS: 45,
@@ -34,7 +34,7 @@ export const BENCH_TASKS: BenchTask[] = [
   },
   {
     id: "wash",
-    title: "Wash off dust and let dry",
+    title: "Wash off dust and let it dry",
     station: "surface",
     setUpS: 180,
     perPieceS: 15,
@@ -46,7 +46,7 @@ export const BENCH_TASKS: BenchTask[] = [
   // One loop: look, fill and sand what shows, touch in primer, look again.
   {
     id: "inspect",
-    title: "Inspect in low light, fill and sand what shows, touch in primer",
+    title: "Check in low light, fill and sand what shows, touch up primer",
     station: "surface",
     setUpS: 240,
     perPieceS: 60,
@@ -58,7 +58,7 @@ export const BENCH_TASKS: BenchTask[] = [
   // What snaps or moves is painted first: paint in a slot is scraped off, paint over a hinge glues it.
   {
     id: "join",
-    title: "Put together what was painted, slots scraped free",
+    title: "Assemble painted parts, slots scraped clear",
     station: "assemble",
     setUpS: 120,
     perPieceS: 90,
@@ -66,7 +66,7 @@ export const BENCH_TASKS: BenchTask[] = [
     waitS: 0,
     cautions: [],
   },
-  { id: "rim", title: "Paint the rim", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
+  { id: "rim", title: "Paint the base edge", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
   // Lamps shift colours: two that match in the evening part by day.
   {
     id: "daylight",

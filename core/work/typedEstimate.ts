@@ -9,7 +9,7 @@ const SIGNS: Record<string, string> = { "€": "EUR", $: "USD", "£": "GBP", "¥
 function parsePrice(text: string, currency: string): Result<number> {
   const m = /^([a-z]{3}|[€$£¥])?\s*([\d.,'\s]+?)\s*([a-z]{3}|[€$£¥])?$/i.exec(text.trim());
   const said = m && (m[1] ?? m[3]);
-  if (!m) return fail("price.unread", `"${text.trim()}" is no price. Try 17 h 20, 210 g, 3.40.`);
+  if (!m) return fail("price.unread", `"${text.trim()}" is not a price. Try 17 h 20, 210 g, 3.40.`);
   const code = said && (SIGNS[said] ?? said.toUpperCase());
   if (code && code !== currency) return fail("price.currency", `Prices for this printer are in ${currency}, not ${code}.`);
   const n = parseNumber(m[2], { least: 0, most: 1e6 });

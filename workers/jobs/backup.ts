@@ -5,7 +5,7 @@ import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 
 const FAULTS = {
-  failed: "The backup could not be worked on",
+  failed: "The backup could not be processed",
   tooLarge: "The backup is too large for this machine's memory.",
 };
 

@@ -5,8 +5,8 @@ import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
 
 const FAULTS = {
-  failed: "The bundle could not be worked on",
-  tooLarge: "The bundle is too large for this machine's memory. Divide the scene and try again.",
+  failed: "The bundle could not be processed",
+  tooLarge: "The bundle is too large for this machine's memory. Split the scene and try again.",
 };
 
 export const unpack: Job<Jobs["readBundle"]["request"], Jobs["readBundle"]["answer"]> = {

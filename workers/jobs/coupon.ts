@@ -15,7 +15,7 @@ export const coupon: Job<Jobs["coupon"]["request"], Jobs["coupon"]["answer"]> = 
   tooLarge: "The test print is too large for this machine's memory.",
   run: async ({ id, printer }, onProgress, signal) => {
     const made = COUPONS.find((c) => c.id === id);
-    if (!made) return fail("coupon.unknown", "There is no such test print.");
+    if (!made) return fail("coupon.unknown", "No such test print.");
     const library = await solids();
     const mesh = made.build(library, printer);
     const { report, topology } = reportMesh(mesh);

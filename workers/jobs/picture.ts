@@ -63,13 +63,13 @@ export const picture: Job<Jobs["picture"]["request"], Jobs["picture"]["answer"]>
     const { bitmap, width, height } = opened.value;
     const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
     const pen = canvas.getContext("2d");
-    if (!pen) return fail("picture.canvas", "This browser cannot draw pictures just now. Reload the page and try again.");
+    if (!pen) return fail("picture.canvas", "This browser cannot process pictures right now. Reload the page and try again.");
     // What is see-through in a drawing becomes paper.
     pen.fillStyle = "#ffffff";
     pen.fillRect(0, 0, canvas.width, canvas.height);
     pen.drawImage(bitmap, 0, 0);
     bitmap.close();
-    onProgress(0.8, "writing it anew");
+    onProgress(0.8, "saving it");
     return ok({ answer: { file: await canvas.convertToBlob({ type: "image/jpeg", quality: QUALITY }), width, height } });
   },
 };

@@ -25,6 +25,6 @@ export const load = ({ geometry, file }: MeshSource): Promise<Result<Loaded>> =>
 
 /** What all jobs on meshes say when they cannot be done. */
 export const MESH_FAULTS: Pick<Job<never, never>, "failed" | "tooLarge"> = {
-  failed: "The mesh could not be worked on",
-  tooLarge: "The mesh is too large for this machine's memory. Thin it out in a mesh program and try again.",
+  failed: "The mesh could not be processed",
+  tooLarge: "The mesh is too large for this machine's memory. Reduce it in a modelling program and try again.",
 };

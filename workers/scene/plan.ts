@@ -64,7 +64,7 @@ function planned(
     // Another scene is no reason to leave this one without its evening.
     if (others.length > 0) {
       const alone = planned(project, [], { now, atHand, awake });
-      return alone.problem ? alone : { ...alone, problem: "Another scene could not be planned along: the evenings count this one alone." };
+      return alone.problem ? alone : { ...alone, problem: "Another scene could not be planned, so the evenings count only this one." };
     }
     const model = noTonight(now);
     return {

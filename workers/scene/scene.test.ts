@@ -115,7 +115,7 @@ describe("the plan of a scene on another thread", () => {
     const broken = { ...rowsOf(manyParts(2)), records: [null] as never };
     broken.scene = { ...broken.scene, id: "other" };
     const beside = plan(sceneInput(good, { others: [broken] })).view;
-    expect(beside.problem).toMatch(/Another scene could not be planned along/);
+    expect(beside.problem).toMatch(/Another scene could not be planned, so/);
     expect(beside.model.offers.length).toBeGreaterThan(0);
     const alone = plan({ ...sceneInput(good), rows: broken }).view;
     expect(alone.problem).toMatch(/could not be planned/);

@@ -42,13 +42,13 @@ export default function AssemblePage() {
       <AtStage station="assemble" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
-          With a part here, this finds a glue that suits the pair of materials, its open time and when it may be loaded. In the demo the
-          sluice frame goes on foam under load, over a gap of half a millimetre: five-minute epoxy, before paint.
+          Add a part and this page finds a glue for its two materials, with open time and time to full load. In the demo, the sluice frame
+          sits on foam, under load, with a 0.5 mm gap: five-minute epoxy, before paint.
         </p>
       )}
       {part && joints.map((j) => <JointOf key={j.id} joint={j} part={part} />)}
       {part && part.joints.length > 0 && <Seams part={part} />}
-      {part && joints.length === 0 && part.joints.length === 0 && <p className="mt-6 text-soft">{part.name} is glued to nothing yet.</p>}
+      {part && joints.length === 0 && part.joints.length === 0 && <p className="mt-6 text-soft">{part.name} has no joints yet.</p>}
       {part && (
         <button
           className="btn mt-4"
@@ -61,15 +61,15 @@ export default function AssemblePage() {
         </button>
       )}
       {all.length > 0 && (
-        <Section title="All joints of the scene, in the order of each part’s work">
+        <Section title="All joints in the scene, in each part’s order of work">
           <Sideways label="All joints">
             <table className="plain">
               <thead>
                 <tr>
                   <th>Part</th>
                   <th>Joint</th>
-                  <th>Stands after</th>
-                  <th>Stands before</th>
+                  <th>Comes after</th>
+                  <th>Comes before</th>
                 </tr>
               </thead>
               <tbody>
@@ -105,14 +105,14 @@ const hasJoint = (p: Part): boolean => workOf(p.work, "glue").length > 0;
 function Seams({ part }: { part: Part }) {
   const project = useProject();
   return (
-    <Section title="Seams with its own family">
+    <Section title="Seams between pieces">
       <ul>
         {part.joints.map((j) => {
           const other = project.parts.find((p) => p.id === j.partId);
           return (
             <li key={j.id} className="border-b border-rule py-1">
-              <span className="font-semibold">{other?.name ?? "a piece that is gone"}</span>: {JOINT_KINDS[j.kind]}
-              {j.kind === "plain" ? "" : `, ${formatMm(j.clearanceMm)} of room on every side`}; {(j.sectionMm2 / 100).toFixed(1)} cm² to
+              <span className="font-semibold">{other?.name ?? "a deleted piece"}</span>: {JOINT_KINDS[j.kind]}
+              {j.kind === "plain" ? "" : `, ${formatMm(j.clearanceMm)} clearance on every side`}; {(j.sectionMm2 / 100).toFixed(1)} cm² to
               glue, seam of {formatMm(j.seamMm)}
             </li>
           );
@@ -147,7 +147,7 @@ function JointOf({ joint, part }: { joint: Joint; part: Part }) {
           }}
           options={[
             ...others.map((p) => ({ value: p.id, label: p.name })),
-            { value: "", label: joint.toPartId === null ? `${joint.to}, no part here` : "something that is no part here" },
+            { value: "", label: joint.toPartId === null ? `${joint.to}, not in this scene` : "something not in this scene" },
           ]}
         />
         <Choice
@@ -173,7 +173,7 @@ function JointOf({ joint, part }: { joint: Joint; part: Part }) {
       </div>
       <p className="mt-2 text-soft">
         {material} on {toMaterial}
-        {painted ? ", painted before: glue holds to paint, and paint to primer" : ", before paint"}.
+        {painted ? ", after paint: the joint is only as strong as the paint under the glue" : ", before paint"}.
       </p>
       {chosen && !chosen.suits && (
         <p className="note-act mt-1">

@@ -62,10 +62,10 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
     <div className="h-dvh p-1.5 desk:p-3">
       <Page
         title="The bench"
-        sub="all scenes of this browser"
+        sub="all scenes in this browser"
         cells={[
           { label: "scenes", value: scenes.ok ? scenes.value.length : "not read" },
-          { label: "kept", value: room.kept === null ? "as the browser likes" : room.kept ? "for good" : "while there is room" },
+          { label: "kept", value: room.kept === null ? "until the browser clears it" : room.kept ? "for good" : "while there is room" },
           {
             label: "used",
             value: (
@@ -85,7 +85,7 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
           </p>
         )}
         {scenes.ok && scenes.value.length === 0 && (
-          <p className="mt-4 text-soft">No scene yet. Begin one, open a saved one, or look at the demo: a tide mill on a muddy creek.</p>
+          <p className="mt-4 text-soft">No scenes yet. Start one, open a saved one, or look at the demo: a tide mill on a muddy creek.</p>
         )}
         {scenes.ok && (
           <ul className="mt-3 border-t border-rule">
@@ -96,13 +96,13 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
         )}
         <div className="mt-4 flex flex-wrap gap-2">
           <button className="btn btn-solid" onClick={() => void begin(() => createScene("New scene"))}>
-            Begin a scene
+            Start a scene
           </button>
           <button className="btn" onClick={() => file.current?.click()}>
             Open a saved scene
           </button>
           <button className="btn" onClick={() => void begin(resetDemo)}>
-            The demo, as it was
+            Fresh copy of the demo
           </button>
           <FileInput
             inputRef={file}
@@ -115,7 +115,7 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
         <BundleProgress work={work} />
         {trash.length > 0 && <Deleted trash={trash} />}
         {aside.length > 0 && <SetAside rows={aside} />}
-        <Suspense fallback={<p className="mt-5 text-soft">Counting what takes how much…</p>}>
+        <Suspense fallback={<p className="mt-5 text-soft">Adding up storage…</p>}>
           <Await resolve={usage}>{(u) => u && <StorageTable usage={u} room={room} />}</Await>
         </Suspense>
       </Page>
@@ -202,7 +202,7 @@ function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: str
           onClick={() =>
             void doing(
               () => mendScene(scene.id),
-              (n) => (n ? `${n} set aside, below` : `Every row of “${scene.name}” can be understood`),
+              (n) => (n ? `${n} set aside, below` : `No damage found in “${scene.name}”`),
             )
           }
           aria-label={`Check ${scene.name}`}
@@ -246,9 +246,9 @@ function Deleted({ trash }: { trash: Trashed[] }) {
               <button
                 className="btn"
                 onClick={() => (sure === scene.id ? void doing(() => removeScene(scene.id)) : setSure(scene.id))}
-                aria-label={sure === scene.id ? `Remove ${scene.name} for good, really` : `Remove ${scene.name} for good`}
+                aria-label={sure === scene.id ? `Remove ${scene.name} for good, confirm` : `Remove ${scene.name} for good`}
               >
-                {sure === scene.id ? "Press again: it cannot be taken back" : "Remove for good"}
+                {sure === scene.id ? "Press again: this cannot be undone" : "Remove for good"}
               </button>
             </span>
           </li>
@@ -269,7 +269,7 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
       }
     >
       <p className="max-w-prose text-soft">
-        What this program could not understand. The rest of its scene opened without it; nothing of it is thrown away.
+        Rows this program could not read. The rest of the scene opened without them. Nothing is thrown away.
       </p>
       <Sideways label="Set aside">
         <table className="plain">
@@ -301,10 +301,10 @@ function SetAside({ rows }: { rows: AsideRow[] }) {
 /** What was said by the user stands solid, what can be reckoned again is hatched, what only undo needs is blank. */
 type Weight = "said" | "reckoned" | "undo";
 const KINDS: { key: keyof Usage; label: string; weight: Weight; what: string }[] = [
-  { key: "meshes", label: "Meshes", weight: "said", what: "said by you: the files of your parts, earlier versions too" },
-  { key: "pictures", label: "Pictures", weight: "said", what: "said by you: photos and references" },
-  { key: "rows", label: "Scenes, parts, paints, records", weight: "said", what: "said by you" },
-  { key: "undo", label: "Undo", weight: "undo", what: "what each row was before its last two hundred changes" },
+  { key: "meshes", label: "Meshes", weight: "said", what: "yours: the files of your parts, including earlier versions" },
+  { key: "pictures", label: "Pictures", weight: "said", what: "yours: photos and references" },
+  { key: "rows", label: "Scenes, parts, paints, records", weight: "said", what: "yours" },
+  { key: "undo", label: "Undo", weight: "undo", what: "each row before its last 200 changes" },
   {
     key: "results",
     label: "Sizes, walls, hours, sheets",
@@ -326,7 +326,7 @@ function Strip({ usage }: { usage: Usage }) {
     <div ref={ref} className="mt-1">
       <HatchDefs />
       {width > 0 && (
-        <svg width={width} height="42" role="img" aria-label="What is kept, each kind as wide as it is heavy" className="block font-sans">
+        <svg width={width} height="42" role="img" aria-label="What takes up storage, by size" className="block font-sans">
           {KINDS.map(({ key, weight }, i) => (
             <rect
               key={key}
@@ -342,7 +342,7 @@ function Strip({ usage }: { usage: Usage }) {
             <g key={weight} transform={`translate(${i * 190} 28)`}>
               <rect width="22" height="11" y="1" fill={FILL[weight]} stroke="var(--ink)" />
               <text x="28" y="11" fontSize="13" fill="var(--soft)">
-                {{ said: "said by you", reckoned: "calculated, can be rebuilt", undo: "for undo" }[weight]}
+                {{ said: "yours", reckoned: "calculated, can be rebuilt", undo: "for undo" }[weight]}
               </text>
             </g>
           ))}
@@ -356,7 +356,7 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
   const doing = useDoing();
   return (
     <Section
-      title="What takes how much"
+      title="Storage used"
       aside={
         <span className="flex flex-wrap gap-2">
           <button
@@ -378,7 +378,7 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
       }
     >
       <Strip usage={usage} />
-      <Sideways label="What takes room" className="mt-1">
+      <Sideways label="Storage" className="mt-1">
         <table className="plain">
           <tbody>
             {KINDS.map(({ key, label, what }) => (
@@ -395,13 +395,12 @@ function StorageTable({ usage, room }: { usage: Usage; room: Room }) {
       <p className="mt-2 max-w-prose text-soft">
         {room.usedBytes !== null && room.quotaBytes !== null && (
           <>
-            The browser counts {bytes(room.usedBytes)} on its disk, the program itself included, of {bytes(room.quotaBytes)} that it
-            allows.{" "}
+            The browser counts {bytes(room.usedBytes)} on disk, including the program itself, of {bytes(room.quotaBytes)} it allows.{" "}
           </>
         )}
         {room.kept
-          ? "It has promised not to throw anything away by itself."
-          : "It may throw everything away when the disk is full: save your scenes to files now and then."}
+          ? "It has agreed not to clear anything by itself."
+          : "It may clear everything when the disk is full, so save your scenes to files now and then."}
       </p>
     </Section>
   );

@@ -17,13 +17,13 @@ export function SceneTrouble() {
   useEffect(() => forgetScene(), []);
   return (
     <main className="mx-auto mt-10 max-w-2xl border-[1.5px] border-ink bg-paper p-8">
-      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This scene could not be shown"}</h1>
+      <h1 className="text-2xl">{gone ? "Nothing at this address" : "This scene could not be shown"}</h1>
       <p className="mt-3">{text}</p>
-      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
+      {fault && <p className="text-soft">What stopped it: {fault}</p>}
       {!gone && <WaysOut sceneId={sceneId} />}
       <div className="mt-6 flex flex-wrap gap-2">
         <Link className="btn btn-solid" to="/bench" reloadDocument>
-          To the bench
+          Go to the bench
         </Link>
         {!gone && <TryAgain />}
       </div>
@@ -37,18 +37,18 @@ export function StationTrouble() {
   const { gone, text, fault } = troubleText(useRouteError());
   return (
     <main id="sheet" tabIndex={-1} className="h-full overflow-y-auto border-[1.5px] border-ink bg-paper p-8 outline-none">
-      <h1 className="text-2xl">{gone ? "There is nothing at this address" : "This page of the scene could not be shown"}</h1>
+      <h1 className="text-2xl">{gone ? "Nothing at this address" : "This page of the scene could not be shown"}</h1>
       <p className="mt-3 max-w-prose">{text}</p>
-      {fault && <p className="text-soft">What it stumbled over: {fault}</p>}
+      {fault && <p className="text-soft">What stopped it: {fault}</p>}
       {!gone && (
         <>
-          <p className="mt-2 text-soft">The other stations stand as they were.</p>
+          <p className="mt-2 text-soft">The other stations are not affected.</p>
           <WaysOut sceneId={sceneId} />
         </>
       )}
       <div className="mt-6 flex flex-wrap gap-2">
         <Link className="btn btn-solid" to="/bench">
-          To the bench
+          Go to the bench
         </Link>
         {!gone && <TryAgain />}
       </div>
@@ -82,12 +82,12 @@ function WaysOut({ sceneId }: { sceneId: string }) {
   const mend = async (): Promise<void> => {
     const done = await mendScene(sceneId);
     if (!done.ok) return void sayProblem(done.problem);
-    toast(done.value ? `${done.value} set aside: see the bench page` : "Every row of it can be understood.");
+    toast(done.value ? `${done.value} set aside; see the bench page` : "No damage found in this scene.");
     await revalidate();
   };
   return (
     <section aria-label="What you can do" className="mt-4 border-t-[1.5px] border-ink pt-2">
-      <p className="font-semibold">{name === null ? "The scene" : `“${name}”`} is kept as it is.</p>
+      <p className="font-semibold">{name === null ? "The scene" : `“${name}”`} is kept unchanged.</p>
       <div className="mt-2 flex flex-wrap gap-2">
         <button className="btn" onClick={() => void takeBack()}>
           Undo its last change
@@ -96,7 +96,7 @@ function WaysOut({ sceneId }: { sceneId: string }) {
           Save it to a file
         </button>
         <button className="btn" onClick={() => void mend()}>
-          Put aside what cannot be understood
+          Set aside damaged rows
         </button>
       </div>
       <BundleProgress work={work} />

@@ -105,7 +105,7 @@ export const Frame = memo(function Frame({
           </button>
           {scene.demo && (
             <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
-              A demo: add a part, and a scene of your own begins.
+              This is the demo. Add a part to start your own scene.
             </p>
           )}
           {scene.demo && (

@@ -68,7 +68,7 @@ export function Scenes({ open, onOpenChange, model }: { open: boolean; onOpenCha
       </ul>
       <div className="mt-3 flex flex-wrap gap-2">
         <button className="btn" onClick={() => void begin(() => createScene("New scene"))}>
-          Begin a scene
+          Start a scene
         </button>
         <button className="btn" onClick={toggleLamp}>
           Light or dark
@@ -79,7 +79,7 @@ export function Scenes({ open, onOpenChange, model }: { open: boolean; onOpenCha
             void begin(async () => {
               const r = await resetDemoUndoably();
               if (!r.ok) return r;
-              toast("The demo is as it was", { duration: 15_000, action: { label: "Undo", onClick: () => void begin(r.value.undo) } });
+              toast("The demo has been reset", { duration: 15_000, action: { label: "Undo", onClick: () => void begin(r.value.undo) } });
               return ok(r.value.sceneId);
             })
           }
@@ -119,7 +119,7 @@ export function Scenes({ open, onOpenChange, model }: { open: boolean; onOpenCha
             keep(MARK, e.target.checked ? "1" : null);
           }}
         />
-        CSV with a byte order mark, which some spreadsheets want for letters such as ü
+        CSV with a byte order mark, for spreadsheets that need it for letters such as ü
       </label>
       <BundleProgress work={work} />
       {problem && (
@@ -128,9 +128,9 @@ export function Scenes({ open, onOpenChange, model }: { open: boolean; onOpenCha
         </p>
       )}
       <p className="mt-4 text-soft">
-        Everything is kept in this browser and nowhere else. A saved scene is a zip with its meshes; keep one now and then.{" "}
+        Everything is kept in this browser and nowhere else. A saved scene is a zip file with its meshes; save one now and then.{" "}
         <Link className="link" to="/bench">
-          All scenes, deleted ones, and what takes room
+          All scenes, deleted scenes, storage
         </Link>
       </p>
     </Dialog>

@@ -49,12 +49,12 @@ export default function GroundPage() {
       <AtStage station="ground" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">
-          With a base here, this calculates sand, grit and glue by volume and weight. The demo’s mud of 460 cm², 2 mm deep, takes 101 ml of
-          loose material and dries to 160 g.
+          Add a base and this page works out sand, grit and glue by volume and weight. The mud in the demo, 460 cm² and 2 mm deep, takes 101
+          ml of loose material and dries to 160 g.
         </p>
       )}
       {part && grounds.map((g) => <GroundOf key={g.id} item={g} part={part} />)}
-      {part && grounds.length === 0 && <p className="mt-6 text-soft">No groundwork on {part.name} yet.</p>}
+      {part && grounds.length === 0 && <p className="mt-6 text-soft">No groundwork for {part.name} yet.</p>}
       {part && (
         <button
           className="btn mt-4"
@@ -76,7 +76,7 @@ const amountsOf = (item: Ground, part: Part) => groundAmounts(recipeOf(item), it
 
 const parseGroundArea = (text: string): Result<number> => {
   const area = parseArea(text);
-  return !area.ok || area.value > 0 ? area : fail("area", "An area larger than nothing.");
+  return !area.ok || area.value > 0 ? area : fail("area", "Enter an area above zero.");
 };
 
 function GroundOf({ item, part }: { item: Ground; part: Part }) {
@@ -101,9 +101,13 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
               { name: "loose", value: formatMillilitres(a.looseMl) },
             ],
             assumptions: [
-              { text: "Dry sand weighs 1.55 g/ml loose, its grains 2.65 g/cm³.", kind: "memory" },
-              { text: "Glue fills three fifths of the voids; a tenth is spilt.", kind: "practice" },
-              { text: "Volumes of grains and liquid do not add.", kind: "published", source: "absolute volume method, ACI 211" },
+              { text: "Loose dry sand weighs 1.55 g/ml, its grains 2.65 g/cm³.", kind: "memory" },
+              { text: "Glue fills three fifths of the voids; a tenth is lost as spill.", kind: "practice" },
+              {
+                text: "The volumes of grains and liquid do not simply add up.",
+                kind: "published",
+                source: "absolute volume method, ACI 211",
+              },
             ],
           }}
         />
@@ -135,7 +139,7 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
         </button>
       </div>
       <div className="mt-4 grid gap-8 desk:grid-cols-2">
-        <Sideways label="What the ground takes">
+        <Sideways label="Materials for the ground">
           <table className="plain">
             <tbody>
               {a.loose.map((m) => (
@@ -156,12 +160,12 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
                 <td className="text-soft">{recipe.glue.waterParts} parts</td>
               </tr>
               <tr>
-                <td>alcohol or soapy water to wet it</td>
+                <td>alcohol or soapy water for wetting</td>
                 <td className="font-semibold">{formatMillilitres(a.wetMl)}</td>
                 <td />
               </tr>
               <tr>
-                <td>on the board, wet and dry</td>
+                <td>weight on the board, wet and dry</td>
                 <td className="font-semibold">{formatMass(a.wetG)}</td>
                 <td className="font-semibold">{formatMass(a.dryG)}</td>
               </tr>
@@ -175,7 +179,7 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
             ))}
           </ol>
           <p className="mt-2">
-            {formatDuration(a.handsOnS)} yours, then {formatDuration(recipe.waitS)} untouched.
+            {formatDuration(a.handsOnS)} of your time, then {formatDuration(recipe.waitS)} to dry.
           </p>
           <p className="text-soft">
             A grain of {grainMm} mm is {formatReal(grainMm * project.scene.scale.ratio)} in real life.{" "}

@@ -31,7 +31,7 @@ function PartCell({ part }: { part: Part | undefined }) {
       {part.name}
     </span>
   ) : (
-    "a part that is gone"
+    "a deleted part"
   );
 }
 
@@ -40,7 +40,7 @@ function takenText(r: StepRecord): string {
   if (taken !== null) return formatDuration(taken);
   return r.finishedAt !== null && r.finishedAt > r.startedAt
     ? `left open ${formatDuration((r.finishedAt - r.startedAt) / 1000)}: not counted`
-    : "not timed: the clock was set back";
+    : "not timed: the computer’s clock was set back";
 }
 
 const count = (n: number): string => n.toLocaleString("en");
@@ -90,12 +90,12 @@ export default function LogPage() {
   const lessons = useMemo(() => new Set(project.lessons.map((l) => l.title)), [project.lessons]);
   const isLesson = (text: string): boolean => lessons.has(text.slice(0, LIMITS.title));
   const { done, good, failed, hands, machine, lost } = bookOf(project);
-  // What was struck out meanwhile must not leave an empty page.
+  // What was deleted meanwhile must not leave an empty page.
   const first = from < done.length ? from : Math.max(0, Math.ceil(done.length / ROWS) - 1) * ROWS;
   return (
     <Page
       title="Log"
-      sub="every step as it went"
+      sub="steps done and how they went"
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: formatRatio(scene.scale.ratio) },
@@ -104,8 +104,8 @@ export default function LogPage() {
     >
       {done.length === 0 ? (
         <p className="mt-6 max-w-prose text-soft">
-          Every step that you finish at Tonight is kept here with its minutes and what went wrong: “20 good, 4 off their supports, the hinge
-          side was underexposed”. The next estimate starts from it.
+          Each step you finish in Tonight is recorded here, with its time and what went wrong: “20 good, 4 came off their supports, the
+          hinge side was underexposed”. Your next estimates start from these.
         </p>
       ) : (
         <>
@@ -119,7 +119,7 @@ export default function LogPage() {
             )}
           </p>
           {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
-          <Sideways label="What was written down" className="mt-2">
+          <Sideways label="Entries" className="mt-2">
             <table className="plain">
               <thead>
                 <tr>
@@ -130,7 +130,7 @@ export default function LogPage() {
                   <th>Taken</th>
                   <th>Result</th>
                   <th>
-                    <span className="sr-only">Put right</span>
+                    <span className="sr-only">Correct</span>
                   </th>
                 </tr>
               </thead>
@@ -158,7 +158,7 @@ export default function LogPage() {
                             text={takenS(r) === null ? "" : takenText(r)}
                             placeholder="say it"
                             parse={parseTaken}
-                            readAs={(s) => (s === null ? "as the clock says" : formatDuration(s))}
+                            readAs={(s) => (s === null ? "by the clock" : formatDuration(s))}
                             onCommit={(saidS) => run("step.said", { recordId: r.id, saidS })}
                           />
                           {takenS(r) === null && <span className="text-sm text-soft">{takenText(r)}</span>}
@@ -184,17 +184,17 @@ export default function LogPage() {
                               lesson: { id: newId(), title: r.wentWrong.slice(0, LIMITS.title), about: kindOfRecord(r), at: Date.now() },
                             })
                           }
-                          aria-label={`Keep as a lesson: ${r.wentWrong}`}
+                          aria-label={`Save as a lesson: ${r.wentWrong}`}
                         >
-                          keep as a lesson
+                          save as a lesson
                         </button>
                       )}
                       <button
                         className="btn-text whitespace-nowrap"
                         onClick={() => run("step.forget", { recordId: r.id })}
-                        aria-label={`Strike out: ${r.title}`}
+                        aria-label={`Delete: ${r.title}`}
                       >
-                        strike out
+                        delete
                       </button>
                     </td>
                   </tr>

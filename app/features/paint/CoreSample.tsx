@@ -140,8 +140,8 @@ export function CoreSample({
       )}
       <p className="text-sm text-soft">
         {widthMm.toFixed(2)} mm wide
-        {pxPerMm < core / widthMm - 1 ? "; heights drawn smaller than widths, the films are deep" : ", true to scale both ways"}. Dashed
-        films are not closed.
+        {pxPerMm < core / widthMm - 1 ? "; heights are drawn reduced, the films are thick" : ", true to scale in both directions"}. Dashed:
+        not a closed film.
       </p>
     </div>
   );

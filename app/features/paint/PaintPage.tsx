@@ -65,8 +65,8 @@ export default function PaintPage() {
         <CoatsOf key={part.id} part={part} checked={checked!} />
       ) : (
         <p className="mt-6 max-w-prose text-soft">
-          With a part here, this drills a core through its coats and warns between two of them before the can is in the hand. On the demo’s
-          mill house: a solvent varnish over a young enamel wash, with only a dry brush between, wrinkles.
+          Add a part and this page shows a core through its coats and warns you before two of them react. On the mill house in the demo, a
+          solvent varnish over a fresh enamel wash, with only dry brushing between, will wrinkle.
         </p>
       )}
       <Section title="The rack">
@@ -106,7 +106,7 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
             <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} />
           ))}
           {worst.length === 0 && stack.length > 1 && (
-            <p className="border border-ink p-3 font-semibold">Nothing in this order spoils what lies below it.</p>
+            <p className="border border-ink p-3 font-semibold">No coat in this order harms the one below.</p>
           )}
           <ul className="mt-3">
             {others.slice(0, 5).map((v) => (
@@ -125,13 +125,15 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
                 </p>
                 <p className="text-[0.95rem] text-soft">
                   {v.why} {v.remedy}
-                  {v.mist && ` In distant, dry mist coats: ${v.mist}.`}
+                  {v.mist && ` As dry mist coats from a distance: ${v.mist}.`}
                 </p>
               </li>
             ))}
           </ul>
           {waited > 0 && (
-            <p className="mt-2 text-soft">The plan waits long enough for {waited === 1 ? "one pair" : `${waited} pairs`} of coats.</p>
+            <p className="mt-2 text-soft">
+              The planned waits are long enough for {waited === 1 ? "one pair" : `${waited} pairs`} of coats.
+            </p>
           )}
           {air.map((f) => (
             <p key={f.layerId} className="note-act mt-2">
@@ -155,7 +157,9 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
               readAs={readAsPercent}
               onCommit={(rh) => setRoom({ rh })}
             />
-            <p className="text-sm text-soft">Waits follow the air; the dew point is {dewPointC(room).toFixed(0)} °C.</p>
+            <p className="text-sm text-soft">
+              Drying times follow temperature and humidity. The dew point is {dewPointC(room).toFixed(0)} °C.
+            </p>
           </div>
           <p className="mt-2 text-sm text-soft">Verdicts: common practice, no source. {CARE_FIRST}</p>
         </div>
@@ -163,7 +167,7 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
       {brought.length > 0 && (
         <div className="mt-3 flex flex-wrap items-center justify-between gap-2 border border-ink p-2">
           <p>
-            <span className="note-act">▲ The dry brush will bring lines out</span> on{" "}
+            <span className="note-act">▲ Dry brushing will pick out the lines</span> on{" "}
             {brought
               .slice(0, 4)
               .map((k) => k.name)
@@ -171,13 +175,13 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
             {brought.length > 4 ? ` and ${brought.length - 4} more` : ""}. {dryBrushOf(brought[0], part).instead}
           </p>
           <Link className="btn" to={`/s/${project.scene.id}/surface?part=${part.id}`}>
-            Hide them first, at Surface
+            Hide them first, in Surface
           </Link>
         </div>
       )}
       {real.length > 0 && (
         <p className="mt-3">
-          <span className="font-semibold">In real life: </span>
+          <span className="font-semibold">Real material: </span>
           {[...new Set(real)]
             .flatMap((id) => realMaterial(id) ?? [])
             .map((m) => `${m.name}: ${m.paint}`)
@@ -216,9 +220,9 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
       <p className="mt-1">
         {verdict.why}
         {verdict.through.length > 0 &&
-          ` ${verdict.through.join(" and ")} between them ${verdict.through.length === 1 ? "is" : "are"} no closed film.`}{" "}
+          ` ${verdict.through.join(" and ")} between them ${verdict.through.length === 1 ? "is" : "are"} not a closed film.`}{" "}
         {verdict.remedy}
-        {verdict.mist && ` In distant, dry mist coats: ${verdict.mist}.`}
+        {verdict.mist && ` As dry mist coats from a distance: ${verdict.mist}.`}
       </p>
       {replacement && over && (
         <button
@@ -232,7 +236,7 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
   );
 }
 
-/** What all coats of an item take out of the pot, ml, for every copy. */
+/** What all coats of an item take from the pot, ml, for every copy. */
 function coatMl(part: Part, item: CoatWork, paint: Paint): number {
   const layer = { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats };
   const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);
@@ -289,7 +293,7 @@ function Recipe({ part }: { part: Part }) {
               </IconButton>
               {paint && ml !== null && (
                 <span className={`col-start-2 text-sm tab:col-span-4 ${ml > paint.stockMl ? "note-act" : "text-soft"}`}>
-                  {ml > paint.stockMl && "▲ "}about {formatMillilitres(ml)} out of the pot, {formatMillilitres(paint.stockMl)} on the rack
+                  {ml > paint.stockMl && "▲ "}about {formatMillilitres(ml)} from the pot, {formatMillilitres(paint.stockMl)} on the rack
                 </span>
               )}
               {caution && (

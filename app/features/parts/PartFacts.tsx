@@ -50,14 +50,14 @@ export function PartFacts({ part }: { part: Part }) {
       <div className="flex gap-3">
         <ParsedField
           className="flex-1"
-          label="Good before"
+          label="Printed before, good"
           text={String(part.goodBefore)}
           parse={parseCount(LIMITS.pieces)}
           onCommit={(goodBefore) => run("part.set", { partId: part.id, goodBefore })}
         />
         <ParsedField
           className="flex-1"
-          label="Failed before"
+          label="Printed before, failed"
           text={String(part.failedBefore)}
           parse={parseCount(LIMITS.pieces)}
           onCommit={(failedBefore) => run("part.set", { partId: part.id, failedBefore })}
@@ -77,7 +77,7 @@ export function PartFacts({ part }: { part: Part }) {
         />
         <ParsedField
           className="flex-1"
-          label="It is to be"
+          label="Target size"
           text={`${(part.factor * 100).toFixed((part.factor * 100) % 1 ? 1 : 0)} %`}
           placeholder="2 m, 120 mm or 85 %"
           parse={(t) => rescaleFactor(t, axis, size, part.factor, project.scene.scale.ratio)}
@@ -115,12 +115,12 @@ export function PartFacts({ part }: { part: Part }) {
         <dd>{size.map((v) => formatMm(v)).join(" × ")}</dd>
         <dt className="text-soft">volume, area</dt>
         <dd>
-          {source.kind === "mesh" && !source.report.watertight ? "open mesh: volume only a guide, " : ""}
+          {source.kind === "mesh" && !source.report.watertight ? "open mesh, volume approximate: " : ""}
           {formatVolume(partVolumeMm3(part))}, {formatArea(partAreaMm2(part))} to paint
         </dd>
-        <dt className="text-soft">counted</dt>
+        <dt className="text-soft">count</dt>
         <dd>
-          {good + failed} printed, {good} good of {part.copies}, {failed} failed, {Math.max(0, part.copies - good)} to make
+          {good + failed} printed, {good} good of {part.copies} needed, {failed} failed, {Math.max(0, part.copies - good)} to print
         </dd>
         {source.kind === "mesh" && (
           <>
@@ -130,7 +130,7 @@ export function PartFacts({ part }: { part: Part }) {
               {source.report.shells === 1 ? "body" : "bodies"},{" "}
               {source.report.watertight
                 ? "watertight"
-                : `${source.report.boundaryEdges} open and ${source.report.nonManifoldEdges} doubled edges`}
+                : `${source.report.boundaryEdges} open and ${source.report.nonManifoldEdges} edges with more than two facets`}
               {source.report.flippedTriangles > 0 ? `, ${source.report.flippedTriangles} turned` : ""}
             </dd>
             <dt className="text-soft">file</dt>
@@ -145,7 +145,7 @@ export function PartFacts({ part }: { part: Part }) {
           void navigate(`/s/${project.scene.id}/parts`);
         }}
       >
-        Remove this part
+        Delete this part
       </button>
     </div>
   );

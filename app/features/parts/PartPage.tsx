@@ -74,7 +74,7 @@ export default function PartPage() {
     if (done.ok && first) setAsksEvenings(true);
   };
   const planned = part.work.length > 0 && !printOnly;
-  useKey("r", "Turn the part", "This part", () => setTurning((t) => !t));
+  useKey("r", "Show in 3D", "This part", () => setTurning((t) => !t));
   useKey("Enter", "Plan this part", "This part", () => void plan(), !planned && ready);
   useKey("]", "Next part", "This part", () => goTo(index + 1), parts.length > 1);
   useKey("[", "Part before", "This part", () => goTo(index - 1), parts.length > 1);
@@ -90,11 +90,11 @@ export default function PartPage() {
       ]}
     >
       <PartLeaves part={part} />
-      <Dialog open={asksEvenings} onOpenChange={setAsksEvenings} title="When do you have time for it?">
-        <p className="mb-3">The plan falls into these evenings. You can change them at Tonight whenever you like.</p>
+      <Dialog open={asksEvenings} onOpenChange={setAsksEvenings} title="When do you have time for this?">
+        <p className="mb-3">The plan uses these evenings. You can change them in Tonight at any time.</p>
         <Evenings scene={scene} />
         <button className="btn btn-solid mt-4" onClick={() => setAsksEvenings(false)}>
-          These are my evenings
+          Use these evenings
         </button>
       </Dialog>
       {!scene.scaleAnswered && <ScaleQuestion />}
@@ -116,7 +116,7 @@ export default function PartPage() {
             name={part.name}
             beside={
               turning ? (
-                <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+                <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
                   <Turntable part={part} printed={best && { turn: sheetTurn(part), grain: grainOf(best.printer) }} />
                 </Suspense>
               ) : undefined
@@ -132,7 +132,7 @@ export default function PartPage() {
               )}
               <PrintSheet sheet={state.sheet} part={part} scene={scene} />
               <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
-                {turning ? "Back to the notes" : "Turn it"} <Key k="r" />
+                {turning ? "Back to notes" : "Turn it"} <Key k="r" />
               </button>
               {planned ? (
                 <Link className="btn btn-solid" to={`/s/${scene.id}/tonight`}>
@@ -155,7 +155,7 @@ export default function PartPage() {
         </Section>
       )}
       {part.source.kind !== "scratch" && state.sheet && (
-        <Section title="What its surfaces are in real life">
+        <Section title="What its surfaces are made of in real life">
           <RealMaterials part={part} />
         </Section>
       )}

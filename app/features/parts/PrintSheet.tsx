@@ -54,13 +54,13 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
             value={paper}
             onChange={setPaper}
             options={[
-              { value: "", label: "the smallest that holds it true to size" },
+              { value: "", label: "the smallest sheet that fits it at full size" },
               ...(Object.keys(PAPERS) as PaperName[]).map((p) => ({ value: p, label: p })),
             ]}
           />
           <p className="mt-2" data-testid="print-size">
             {drawing.paper}, {drawing.reduction === 1 ? "true to size" : `at 1:${Math.round(1 / drawing.reduction)} of the model`}, with a
-            ruler of 100 mm to check the printer by.
+            100 mm ruler to check your printer’s scale.
           </p>
           <div className="mt-3 flex gap-2">
             <button className="btn btn-solid" onClick={() => void pdf()}>

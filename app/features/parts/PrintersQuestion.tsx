@@ -23,14 +23,15 @@ export function PrintersQuestion({ scene }: { scene: Scene }) {
     <section aria-label="Whose printers are these?" className="mt-3 border border-ink p-3">
       <h2 className="text-lg">Whose printers are these?</h2>
       <p className="text-soft">
-        What fits, hours and prices are those of {scene.printers.length} examples. Say your own bed, layer and speed, and they are yours.
+        Fit, hours and prices come from {scene.printers.length} example printers. Enter your own bed size, layer height and speeds to make
+        them yours.
       </p>
       <div className="mt-2 flex flex-wrap gap-2">
         <Link className="btn" to={`/s/${scene.id}/print/all/printers`} onClick={answer}>
-          Put mine in
+          Enter my printers
         </Link>
         <button className="btn" onClick={answer}>
-          They are near enough
+          Close enough
         </button>
       </div>
     </section>

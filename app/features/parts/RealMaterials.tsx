@@ -8,7 +8,7 @@ import { Sideways } from "~app/ui/sideways";
 
 /** Surfaces offered, the largest ones; the rest are hardly painted apart. */
 const SHOWN = 6;
-const WORDS = { hidden: "its own relief hides the lines", pass: "lines pass for its grain", treat: "lines must be dealt with" };
+const WORDS = { hidden: "its own relief hides the lines", pass: "lines look like its grain", treat: "lines need hiding" };
 
 export function RealMaterials({ part }: { part: Part }) {
   const project = useProject();
@@ -17,15 +17,15 @@ export function RealMaterials({ part }: { part: Part }) {
     .filter((k) => !k.laid.looksDown && !k.found.gathered)
     .sort((a, b) => b.laid.areaMm2 - a.laid.areaMm2)
     .slice(0, SHOWN);
-  if (shown.length === 0) return <p className="text-soft">No surface is large enough to be painted apart.</p>;
+  if (shown.length === 0) return <p className="text-soft">No surface is large enough to paint separately.</p>;
   return (
     <Sideways label="Real materials">
       <table className="plain">
         <thead>
           <tr>
             <th>Surface</th>
-            <th>In real life</th>
-            <th>Its lines</th>
+            <th>Real material</th>
+            <th>Layer lines</th>
             <th>Painted</th>
           </tr>
         </thead>
@@ -43,12 +43,12 @@ export function RealMaterials({ part }: { part: Part }) {
                 <td className="w-48">
                   <Choice
                     hideLabel
-                    label={`What the ${name} is`}
+                    label={`What the ${name} is made of in real life`}
                     value={material?.id ?? ""}
                     onChange={(m) =>
                       run("surface.say", { partId: part.id, surfaceId: saidId(k), anchor: k.anchor, change: { material: m } })
                     }
-                    options={[{ value: "", label: "not said yet" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
+                    options={[{ value: "", label: "not set" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
                   />
                 </td>
                 <td>
@@ -63,7 +63,7 @@ export function RealMaterials({ part }: { part: Part }) {
                       {material.lines}
                     </>
                   ) : (
-                    <span className="text-soft">{cusp > 0 ? `steps of ${formatMm(cusp)}` : "none to speak of"}</span>
+                    <span className="text-soft">{cusp > 0 ? `steps of ${formatMm(cusp)}` : "none worth noting"}</span>
                   )}
                 </td>
                 <td className="text-soft">{material?.paint ?? ""}</td>

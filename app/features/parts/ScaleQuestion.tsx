@@ -12,7 +12,7 @@ export function ScaleQuestion() {
   return (
     <section aria-label="Who stands beside it?" className="mt-3 border-2 border-ink p-4">
       <h2 className="text-xl">Who stands beside it?</h2>
-      <p className="mt-1 text-soft">Everything real follows from this. You can change it at Scale at any time.</p>
+      <p className="mt-1 text-soft">All real sizes follow from this. You can change it in Scale at any time.</p>
       <div className="mt-3 flex flex-wrap gap-2">
         <button className="btn btn-solid" onClick={() => settle(figureScale(28))}>
           A 28 mm figure
@@ -21,7 +21,7 @@ export function ScaleQuestion() {
           Another figure, a ratio, a railway scale
         </button>
         <button className="btn" onClick={() => settle(figureScale(28))}>
-          I don't know
+          I don’t know
         </button>
       </div>
       {other && (
@@ -37,8 +37,8 @@ export function ScaleQuestion() {
         />
       )}
       <p className="mt-2 text-sm text-soft">
-        28 mm may mean {formatRatio(range.low)} to {formatRatio(range.high)}; {formatRatio(figureScale(28).ratio)} is taken: 28 mm to the
-        eye of a person of 5 ft 6 in. “I don't know” takes that too.
+        28 mm may mean {formatRatio(range.low)} to {formatRatio(range.high)}; {formatRatio(figureScale(28).ratio)} is used: 28 mm to the eye
+        of a person of 5 ft 6 in. “I don’t know” uses that too.
       </p>
     </section>
   );

@@ -60,8 +60,8 @@ export function WorkList({ part }: { part: Part }) {
     <div>
       {part.work.length === 0 && (
         <p className="text-soft">
-          Nothing planned yet. “Plan this part” proposes an order: print, hide what shows, prime, paint, seal. Each can be changed, moved or
-          dropped.
+          No steps yet. “Plan this part” suggests an order: print, hide the lines that show, prime, paint, seal. You can change, move or
+          remove any step.
         </p>
       )}
       <DndContext
@@ -101,7 +101,7 @@ export function WorkList({ part }: { part: Part }) {
   );
 }
 
-const HOW_TO_MOVE = "Press space to take it in hand, the arrow keys to move it, space to put it down, escape to leave it where it was.";
+const HOW_TO_MOVE = "Press space to pick it up, the arrow keys to move it, space to drop it, escape to cancel.";
 
 /** What a screen reader says while a step is moved. */
 const announcementsOf = (title: (id: UniqueIdentifier) => string, ids: readonly string[]): Announcements => {
@@ -109,9 +109,9 @@ const announcementsOf = (title: (id: UniqueIdentifier) => string, ids: readonly 
     over ? `place ${ids.indexOf(String(over.id)) + 1} of ${ids.length}` : "";
   return {
     onDragStart: ({ active }) => `${title(active.id)} in hand.`,
-    onDragOver: ({ active, over }) => (over ? `${title(active.id)} would go to ${place(over)}.` : undefined),
-    onDragEnd: ({ active, over }) => (over ? `${title(active.id)} put down at ${place(over)}.` : `${title(active.id)} put back.`),
-    onDragCancel: ({ active }) => `${title(active.id)} left where it was.`,
+    onDragOver: ({ active, over }) => (over ? `${title(active.id)} would move to ${place(over)}.` : undefined),
+    onDragEnd: ({ active, over }) => (over ? `${title(active.id)} dropped at ${place(over)}.` : `${title(active.id)} put back.`),
+    onDragCancel: ({ active }) => `${title(active.id)} back where it was.`,
   };
 };
 
@@ -229,7 +229,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
     );
   };
   const addOwn = (): void => {
-    if (!own.title) return setWrong("Say what you do, such as “my usual thick base coat”.");
+    if (!own.title) return setWrong("Enter what you do, such as “my usual thick base coat”.");
     const procedureId = keep ? newId() : null;
     const { title, handsOnS, waitS, family, needs } = own;
     // The kept procedure goes first, so that undo takes the step back before it.
@@ -244,11 +244,11 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`A step for ${part.name}`} wide>
       <Choice
-        label="Where it stands"
+        label="Position"
         value={where}
         onChange={setWhere}
         options={[
-          { value: "0", label: "first of all" },
+          { value: "0", label: "at the start" },
           ...part.work.map((w, i) => ({ value: String(i + 1), label: `after ${i + 1}, ${describeItem(w, part, project).title}` })),
         ]}
       />
@@ -327,7 +327,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
         </div>
         <label className="flex min-h-[44px] items-center gap-2 self-end">
           <input type="checkbox" className="h-6 w-6" checked={keep} onChange={(e) => setKeep(e.target.checked)} />
-          keep it for other parts
+          save it for other parts
         </label>
         <button className="btn btn-solid tab:col-span-2" type="submit">
           Add my step

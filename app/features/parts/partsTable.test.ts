@@ -78,7 +78,7 @@ describe("pressing on a view", () => {
 describe("findings in words", () => {
   it("a sound mesh is called so; a fault has its count and its place", () => {
     const { report } = reportMesh(boxMesh(10, 10, 10));
-    expect(findingNotes(report, { triangles: 0, more: false, places: [] })[0]).toMatchObject({ bold: "A sound mesh", act: false });
+    expect(findingNotes(report, { triangles: 0, more: false, places: [] })[0]).toMatchObject({ bold: "Mesh is sound", act: false });
     expect(mendable(report)).toBe(false);
     const open = reportMesh({ positions: boxMesh(10, 10, 10).positions, indices: boxMesh(10, 10, 10).indices.slice(3) }).report;
     expect(findingNotes(open, null)[0]).toMatchObject({ bold: "1 hole, 3 open edges", act: true });
@@ -89,9 +89,9 @@ describe("findings in words", () => {
   });
   it("what was mended, and what was left", () => {
     const none = { joined: 0, dropped: 0, duplicates: 0, turned: 0, holesClosed: 0, holesLeft: 0, joinedShells: 0 };
-    expect(mendWords(none)).toBe("Nothing to mend");
+    expect(mendWords(none)).toBe("Nothing to repair");
     expect(mendWords({ ...none, turned: 1, holesClosed: 3, holesLeft: 1 })).toBe(
-      "Mended: 3 holes closed, 1 facet turned; 1 hole left, too large to close",
+      "Repaired: 3 holes closed, 1 facet flipped; 1 hole left open, too large to close",
     );
   });
 });

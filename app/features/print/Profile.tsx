@@ -27,7 +27,7 @@ const parseBed = (text: string): Result<[number, number, number]> => {
   if (!size.ok) return size;
   return size.value.every((v) => v >= 20 && v <= 3000)
     ? size
-    : { ok: false, problem: { code: "bed", message: "Each side between 20 mm and 3 m." } };
+    : { ok: false, problem: { code: "bed", message: "Each side must be 20 mm to 3 m." } };
 };
 
 interface ProfileField<P> {
@@ -78,7 +78,7 @@ const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
     most: 40000,
   },
   {
-    label: "price a kilogram",
+    label: "price per kilogram",
     path: "pricePerKgMinor",
     get: (p) => p.pricePerKgMinor / 100,
     change: (n) => ({ pricePerKgMinor: Math.round(n * 100) }),
@@ -94,7 +94,7 @@ const FDM_FIELDS: ProfileField<FilamentPrinter>[] = [
     most: 600,
   },
   {
-    label: "least time of a layer, s",
+    label: "minimum layer time, s",
     path: "leastLayerS",
     get: (p) => p.leastLayerS,
     change: (leastLayerS) => ({ leastLayerS }),
@@ -155,7 +155,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 1000,
   },
   {
-    label: "price a litre",
+    label: "price per litre",
     path: "pricePerLitreMinor",
     get: (p) => p.pricePerLitreMinor / 100,
     change: (n) => ({ pricePerLitreMinor: Math.round(n * 100) }),
@@ -171,7 +171,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 100,
   },
   {
-    label: "rest before the light, s",
+    label: "wait before exposure, s",
     path: "lift.beforeLightS",
     get: (p) => p.lift.beforeLightS ?? 0,
     change: (beforeLightS) => ({ lift: { beforeLightS } }),
@@ -179,7 +179,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 600,
   },
   {
-    label: "second stage of the lift, mm",
+    label: "second lift stage, mm",
     path: "lift.second",
     get: (p) => p.lift.second?.distanceMm ?? 0,
     change: (distanceMm) => ({ lift: { second: { ...SECOND, distanceMm } } }),
@@ -187,7 +187,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 50,
   },
   {
-    label: "pixel, mm (0: not known)",
+    label: "pixel size, mm (0 if not known)",
     path: "pixelMm",
     get: (p) => p.pixelMm ?? 0,
     change: (pixelMm) => ({ pixelMm }),
@@ -195,7 +195,7 @@ const RESIN_FIELDS: ProfileField<ResinPrinter>[] = [
     most: 1,
   },
   {
-    label: "a support every, mm",
+    label: "support spacing, mm",
     path: "supportSpacingMm",
     get: (p) => withResinDefaults(p).supportSpacingMm,
     change: (supportSpacingMm) => ({ supportSpacingMm }),
@@ -265,7 +265,7 @@ export function Profile({ printer }: { printer: Printer }) {
       </div>
       {(printer.earlier?.length ?? 0) > 0 && (
         <details className="mt-1">
-          <summary className="min-h-[44px] cursor-pointer py-2">Earlier editions: {printer.earlier!.length}</summary>
+          <summary className="min-h-[44px] cursor-pointer py-2">Earlier versions: {printer.earlier!.length}</summary>
           <ul>
             {printer
               .earlier!.map((e, n) => ({ ...e, n }))
@@ -276,7 +276,7 @@ export function Profile({ printer }: { printer: Printer }) {
                     {format(at, "d MMM yyyy, HH:mm")}: {formatMm(profile.layerMm)} layers, {note}
                   </span>
                   <button className="btn-text" onClick={() => void store({ ...profile })}>
-                    bring it back
+                    restore
                   </button>
                 </li>
               ))}
@@ -317,6 +317,6 @@ const originWords = (origin: Origin | undefined): string =>
 /** What the hours rest on beside the fields. */
 function learnedWords({ learned = [] }: Printer): string {
   return learned.length === 0
-    ? "Hours and grams: by these values alone."
-    : `Hours and grams: by these values, corrected by ${learned.length} of your own figure${learned.length === 1 ? "" : "s"}.`;
+    ? "Hours and grams come from these values alone."
+    : `Hours and grams come from these values, corrected by ${learned.length} of your own figure${learned.length === 1 ? "" : "s"}.`;
 }

@@ -18,7 +18,7 @@ describe("the sentence that decides", () => {
     const cut = { ...part, prints: part.prints.map((f) => (f.printerId === "large-filament" ? f : { ...f, fits: false, pieces: 2 })) };
     const options = printOptions(cut, projectOf([cut]).scene);
     expect(options[0].printer.id).toBe("large-filament");
-    expect(decide(options)).toBe("Large filament, one piece: the others would have to cut it.");
+    expect(decide(options)).toBe("Large filament, one piece: the only one that needs no cutting.");
     expect(copyJob(options[1])).toMatch(/^2 pieces/);
   });
   it("says nothing without facts", () => expect(decide([])).toBe(""));

@@ -24,7 +24,7 @@ export default function ChangePage() {
   const to: Scale | null = read.ok ? read.value : null;
   return (
     <Page
-      title="What if it were another scale?"
+      title="What if the scale changes?"
       sub={to ? `${describeScale(scene.scale)} to ${describeScale(to)}` : describeScale(scene.scale)}
       cells={[
         { label: "scene", value: scene.name },
@@ -60,8 +60,8 @@ export default function ChangePage() {
           value={along}
           onChange={setAlong}
           options={[
-            { value: "along", label: "go with it: real sizes stay" },
-            { value: "stay", label: "stay as they are: model sizes stay" },
+            { value: "along", label: "scale along: real sizes stay" },
+            { value: "stay", label: "stay the same: model sizes stay" },
           ]}
         />
         {to && (
@@ -70,7 +70,7 @@ export default function ChangePage() {
             disabled={Math.abs(to.ratio - scene.scale.ratio) < 1e-9}
             onClick={() => run("scene.scale", { scale: to, along: along === "along" })}
           >
-            Settle on {formatRatio(to.ratio)}
+            Switch to {formatRatio(to.ratio)}
           </button>
         )}
       </div>
@@ -106,13 +106,13 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
             .
           </>
         ) : (
-          <>Parts keep their size; each then stands for something {times(to.ratio / scene.scale.ratio)} as large in real life.</>
+          <>Parts keep their size; each then represents something {times(to.ratio / scene.scale.ratio)} as large in real life.</>
         )}{" "}
         <Why
           of="The factors"
           reasons={{
             formula:
-              "length = old ratio ÷ new ratio; area is its square, volume its cube; hours on filament go about with volume, on resin with height",
+              "length = old ratio ÷ new ratio; area is its square, volume its cube; filament hours follow volume, resin hours follow height",
             inputs: [
               { name: "old ratio", value: scene.scale.ratio.toFixed(3) },
               { name: "new ratio", value: to.ratio.toFixed(3) },
@@ -124,7 +124,8 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
       <Section title="The parts">
         {parts.length === 0 ? (
           <p className="text-soft">
-            No printed parts yet. A mill house of 118 mm at 1:56 would be 63 mm at 15 mm figures, and a sixth of the material.
+            No printed parts yet. For example, a mill house 118 mm tall at 1:56 would be 63 mm tall with 15 mm figures, and use a sixth of
+            the material.
           </p>
         ) : (
           <Sideways label="What changes">
@@ -132,7 +133,7 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
               <thead>
                 <tr>
                   <th>Part</th>
-                  <th>Size then</th>
+                  <th>New size</th>
                   <th>Grams, about</th>
                   <th>Hours, about</th>
                   <th>What is new</th>
@@ -170,7 +171,7 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
           <ul>
             {fitChanges(project, by).map(({ process, fit }) => (
               <li key={process} className="border-b border-rule py-1.5">
-                A pair on {PROCESS[process]} that slides now with {formatMm(fit.nowMm)} has {formatMm(fit.thenMm)}:{" "}
+                A sliding pair in {PROCESS[process]} goes from {formatMm(fit.nowMm)} to {formatMm(fit.thenMm)} of clearance:{" "}
                 {fit.verdict === "tight" ? (
                   <span className="note-act">▲ too tight; take {formatMm(fit.offsetMm)} off each face</span>
                 ) : fit.verdict === "loose" ? (
@@ -181,9 +182,9 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-sm text-soft">Gaps before paint; common practice, no source. A printed ladder gives your own.</p>
+          <p className="mt-1 text-sm text-soft">Clearances before paint; common practice, no source. A test print gives your own.</p>
         </Section>
-        <Section title="What nature made stays as large as it is">
+        <Section title="Natural materials keep their size">
           <ul>
             {natural.map((n) => (
               <li key={n.name} className="flex justify-between gap-4 border-b border-rule py-1.5">
@@ -210,14 +211,14 @@ function Effects({ to, along }: { to: Scale; along: boolean }) {
       </div>
       <Section title="Details that change">
         {details.length === 0 ? (
-          <p className="text-soft">Every detail holds, drowns or vanishes as it does now.</p>
+          <p className="text-soft">No detail changes: each one prints, drowns or is lost as before.</p>
         ) : (
           <ul className="columns-1 gap-10 desk:columns-2">
             {details.map((d) => (
               <li key={d.name + d.process} className="break-inside-avoid border-b border-rule py-1">
-                {d.name} on {PROCESS[d.process]}: {d.was === "prints" ? "printed" : d.was === "drowns" ? "drowned" : "vanished"}, now{" "}
+                {d.name} on {PROCESS[d.process]}: {d.was === "prints" ? "printed" : d.was === "drowns" ? "drowned" : "lost"}, now{" "}
                 <span className={d.becomes === "prints" ? "font-semibold" : "note-act"}>
-                  {d.becomes === "prints" ? "prints" : d.becomes === "drowns" ? "▲ drowns in primer" : "▲ vanishes"}
+                  {d.becomes === "prints" ? "prints" : d.becomes === "drowns" ? "▲ drowns in primer" : "▲ is lost"}
                 </span>
               </li>
             ))}

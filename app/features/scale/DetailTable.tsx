@@ -45,17 +45,17 @@ export function DetailTable({ ratio, processes }: { ratio: number; processes: Pr
         </table>
       </Sideways>
       <p className="flex flex-wrap items-center gap-2 text-soft">
-        Raised edges are made thicker than true on purpose: nobody sees true scale.
+        Raised edges are oversized on purpose: at true scale they would not be seen.
         <Why
-          of="What holds"
+          of="What prints"
           reasons={{
             formula:
-              "model size = real ÷ ratio; it prints from the floor of its kind upwards; a groove under its floor but over half of it prints and fills with primer",
+              "model size = real ÷ ratio; a detail prints if it reaches the smallest size for its kind; a groove between half that size and that size prints but fills with primer",
             inputs: [
               ...DETAIL_FLOORS.map((f) => ({ name: f.feature, value: `filament ${f.mm.fdm} mm, resin ${f.mm.resin} mm` })),
               { name: "primer and base coat, both faces", value: formatMm(PRIMER_FILM_MM) },
             ],
-            assumptions: [{ text: "Least sizes after primer; your own test ladder replaces them.", kind: "practice" }],
+            assumptions: [{ text: "Smallest sizes after primer; your own test print replaces them.", kind: "practice" }],
           }}
         />
       </p>

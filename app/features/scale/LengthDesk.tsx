@@ -24,7 +24,7 @@ export function LengthDesk({ ratio, secondary, own }: { ratio: number; secondary
     <div className="grid gap-x-10 gap-y-3 desk:grid-cols-[minmax(20rem,1fr)_1fr_1fr]">
       <div>
         <label className="label block" htmlFor="desk-length">
-          A length, real or model, or a percentage
+          Real or model length, or a percentage
         </label>
         <input
           id="desk-length"
@@ -59,7 +59,7 @@ export function LengthDesk({ ratio, secondary, own }: { ratio: number; secondary
         <ReadingNote parsed={read} readAs={(v) => v.typed} onPick={setText} />
         {length && (
           <button className="btn mt-2" onClick={() => setChosen(length.direction === "to model" ? "to real" : "to model")}>
-            Take it as {length.direction === "to model" ? "a length on the model" : "a real length"}
+            Read as {length.direction === "to model" ? "a length on the model" : "a real length"}
           </button>
         )}
       </div>
@@ -76,7 +76,7 @@ export function LengthDesk({ ratio, secondary, own }: { ratio: number; secondary
               </span>
             </li>
           ))}
-          {length && near.length === 0 && <li className="text-soft">Nothing known is of about that size.</li>}
+          {length && near.length === 0 && <li className="text-soft">No known thing is about that size.</li>}
         </ul>
       </div>
       <div>
@@ -91,7 +91,7 @@ export function LengthDesk({ ratio, secondary, own }: { ratio: number; secondary
             </li>
           ))}
           {length && length.stock.length === 0 && (
-            <li className="text-soft">No sheet, strip, rod, wire, grass or sand is within a third of it.</li>
+            <li className="text-soft">No sheet, strip, rod, wire, grass or sand is within a third of that.</li>
           )}
         </ul>
       </div>

@@ -28,16 +28,16 @@ export default function MismatchPage() {
       <ScaleLeaves />
       {rows.length === 0 ? (
         <p className="mt-4 max-w-2xl">
-          Open a part, turn to its tab “Its scale”, and pick two points that span something known. A door of 36.3 mm on a found model says{" "}
-          {formatRatio(2032 / 36.3)}; two such things confirm each other, and the part appears here.
+          Open a part, go to its “Own scale” tab, and pick two points on something of known size. A door 36.3 mm tall on a downloaded model
+          means {formatRatio(2032 / 36.3)}. Two such measurements confirm each other, and the part appears here.
         </p>
       ) : (
         <>
           <div className="mt-4">
             <MismatchChart rows={rows} ratio={scene.scale.ratio} secondary={scene.secondary?.ratio ?? null} />
             <p className="text-sm text-soft">
-              Shaded: within 5 % nobody sees it; hatched: within 12 % hardly. A full mark is confirmed by two things, an open one rests on
-              one.
+              Shaded: within 5 %, not visible. Hatched: within 12 %, hardly visible. A solid mark is confirmed by two measurements, an open
+              one by a single measurement.
             </p>
           </div>
           <Section title="What to do">
@@ -52,7 +52,7 @@ export default function MismatchPage() {
                     {r.inferred.outliers.length > 0 && (
                       <span className="text-soft">
                         {" "}
-                        ({r.inferred.outliers.map((i) => observationsOf(r.part)[i].thing).join(", ")} does not agree)
+                        ({r.inferred.outliers.map((i) => observationsOf(r.part)[i].thing).join(", ")} disagrees)
                       </span>
                     )}
                   </span>
@@ -69,14 +69,14 @@ export default function MismatchPage() {
             </ul>
           </Section>
           {pairs.length > 0 && (
-            <Section title="These do not stand beside each other">
+            <Section title="Do not put these side by side">
               <ul>
                 {pairs.slice(0, 8).map((p) => (
                   <li key={p.large.part.id + p.small.part.id} className="border-b border-rule py-1.5">
                     <span className="note-act">
                       ▲ {p.large.part.name} beside {p.small.part.name}:
                     </span>{" "}
-                    {p.times.toFixed(2)} times as large as it should be. Keep them a board apart, put the smaller one behind
+                    {p.times.toFixed(2)} times as large as it should be. Keep them on separate boards, put the smaller one behind
                     {scene.secondary ? ` at ${formatRatio(scene.secondary.ratio)}` : ""}, or rescale one.
                   </li>
                 ))}
@@ -87,7 +87,7 @@ export default function MismatchPage() {
       )}
       {unknown.length > 0 && rows.length > 0 && (
         <p className="mt-3 text-soft">
-          Nothing known in:{" "}
+          Scale unknown:{" "}
           {unknown.slice(0, 12).map((p, i) => (
             <span key={p.id}>
               {i > 0 && ", "}

@@ -36,7 +36,7 @@ export function RatioBand({ scale, secondary }: { scale: Scale; secondary: numbe
           width={width}
           height="118"
           role="img"
-          aria-label={`The scene settles on ${formatRatio(scale.ratio)}, within ${formatRatio(range.low)} to ${formatRatio(range.high)}`}
+          aria-label={`The scene’s scale is ${formatRatio(scale.ratio)}, within ${formatRatio(range.low)} to ${formatRatio(range.high)}`}
         >
           {scale.kind === "figure" && (
             <rect

@@ -76,7 +76,7 @@ export default function ScalePage() {
         {scale.kind === "figure" ? (
           <>
             <Choice
-              label="Counted from the foot to"
+              label="Measured from foot to"
               value={scale.school ?? "eye"}
               onChange={(school: FigureSchool) => settle(figureScale(scale.figureMm!, school, scale.statureMm))}
               options={[
@@ -94,7 +94,7 @@ export default function ScalePage() {
         ) : (
           <Choice
             className="desk:col-span-2"
-            label="or a railway scale by its standard"
+            label="or a standard railway scale"
             value={scale.railway ?? ""}
             onChange={(name) => {
               const railway = RAILWAY_SCALES.find((r) => r.name === name);
@@ -107,7 +107,7 @@ export default function ScalePage() {
           />
         )}
         <ParsedField
-          label="Second scale, for what is behind"
+          label="Second scale, for the background"
           text={secondary ? formatRatio(secondary.ratio) : ""}
           placeholder="none; 1:72"
           parse={parseSecondary}
@@ -140,7 +140,7 @@ export default function ScalePage() {
           onCommit={(viewingDistanceMm) => run("scene.set", { viewingDistanceMm })}
         />
         <span className="self-center text-soft">
-          There the eye resolves {formatMm(eye)}: {formatReal(eye * scale.ratio)} in real life.
+          At that distance the eye resolves {formatMm(eye)}: {formatReal(eye * scale.ratio)} in real life.
         </span>
         <Why
           of="What the eye resolves"
@@ -151,17 +151,17 @@ export default function ScalePage() {
           }}
         />
       </div>
-      <Section title="Any length">
+      <Section title="Convert a length">
         <LengthDesk ratio={scale.ratio} secondary={secondary?.ratio ?? null} own={scene.ownThings} />
       </Section>
-      <Section title={scale.kind === "figure" ? "What the figure leaves open" : "Scales near it"}>
+      <Section title={scale.kind === "figure" ? "Range of the figure size" : "Scales near it"}>
         <RatioBand scale={scale} secondary={secondary?.ratio ?? null} />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
         <Section title="Known things at this scale">
           <KnownThings />
         </Section>
-        <Section title="Details that hold, drown and vanish">
+        <Section title="Details that print, drown or are lost">
           <DetailTable ratio={scale.ratio} processes={[...new Set(scene.printers.map((p) => p.process))]} />
         </Section>
       </div>
@@ -189,10 +189,10 @@ function SecondaryWords() {
         ]}
       />
       <p className="text-soft">
-        What stands behind is {(100 / further).toFixed(0)} % of its size in front.{" "}
+        Background objects are {(100 / further).toFixed(0)} % of their foreground size.{" "}
         {further > 1
-          ? `Seen from ${formatMm(scene.viewingDistanceMm)} it seems to stand ${formatReal(scene.viewingDistanceMm * (further - 1) * scene.scale.ratio)} further back than it does.`
-          : "It is larger than what is in front: the depth is turned round."}
+          ? `Seen from ${formatMm(scene.viewingDistanceMm)} they appear ${formatReal(scene.viewingDistanceMm * (further - 1) * scene.scale.ratio)} further back than they are.`
+          : "The background is larger than the foreground, so the depth effect is reversed."}
       </p>
     </div>
   );
@@ -265,11 +265,11 @@ function KnownThings() {
       </Sideways>
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <button className="btn" onClick={() => setAll(!all)} aria-expanded={all}>
-          {all ? "Only the usual ones" : `All ${REAL_THINGS.length} known things`}
+          {all ? "Show common ones only" : `Show all ${REAL_THINGS.length} known things`}
         </button>
         <ParsedField
           className="min-w-56 flex-1"
-          label="A thing of your own"
+          label="Add a known thing"
           text=""
           placeholder="sluice handwheel = 60 cm"
           parse={parseOwnThing}
@@ -277,7 +277,7 @@ function KnownThings() {
           onCommit={add}
         />
       </div>
-      <p className="mt-2 text-soft">Beside it stands a figure of {formatMm(figureHeightMm(scale))} from foot to crown.</p>
+      <p className="mt-2 text-soft">For comparison, a figure is {formatMm(figureHeightMm(scale))} from foot to crown.</p>
     </>
   );
 }

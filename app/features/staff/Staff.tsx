@@ -31,7 +31,7 @@ function roundStep(least: number): number {
 export const Staff = memo(({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) => {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
-    <aside aria-label="Any length, real and model" className="flex border-[1.5px] border-ink bg-paper">
+    <aside aria-label="Convert any length" className="flex border-[1.5px] border-ink bg-paper">
       <div ref={ref} className="min-w-0 flex-1 max-tab:hidden" aria-hidden="true">
         {width > 0 && <Rule width={width} ratio={ratio} distanceMm={distanceMm} marks={marks} />}
       </div>
@@ -190,7 +190,7 @@ function LengthField({ ratio, ownThings }: { ratio: number; ownThings: RealThing
       onSubmit={(e) => e.preventDefault()}
     >
       <label className="flex min-w-0 flex-1 flex-col">
-        <span className="sr-only">Any length, real or model</span>
+        <span className="sr-only">Convert any length</span>
         <span className="flex items-center">
           <input
             ref={input}
@@ -213,7 +213,7 @@ function LengthField({ ratio, ownThings }: { ratio: number; ownThings: RealThing
       <button
         type="button"
         className="min-h-[44px] min-w-[44px] border border-rule px-1 hover:bg-board"
-        aria-label={`Turn round: now ${direction === "to model" ? "real to model" : "model to real"}`}
+        aria-label={`Swap direction: now ${direction === "to model" ? "real to model" : "model to real"}`}
         onClick={() => setChosen(direction === "to model" ? "to real" : "to model")}
       >
         <span aria-hidden="true">{direction === "to model" ? "→" : "←"}</span>

@@ -67,7 +67,7 @@ function detailsOf(part: Part, project: Project): FilmDetail[] {
     if ((m.a === part.id || m.b === part.id) && m.how !== "glued") {
       const other = project.parts.find((p) => p.id === (m.a === part.id ? m.b : m.a));
       out.push({
-        name: `room for ${other?.name ?? "what it takes"}`,
+        name: `clearance for ${other?.name ?? "what goes in it"}`,
         widthMm: m.widthMm * 2,
         depthMm: null,
         takesMm: m.how === "moves" ? m.widthMm : 0,
@@ -84,18 +84,18 @@ function Film({ part }: { part: Part }) {
   const against = detailsOf(part, project).map((d) => filmAgainst(d, filmMm, coats));
   return (
     <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.4fr]">
-      <section aria-label="Coats that are planned">
+      <section aria-label="Planned coats">
         <h2 className="text-xl">
           {formatMm(filmMm)} on every face{" "}
           <Why
             of="Film on every face"
             reasons={{
-              formula: "sum over coats of the usual dry film × how the tool lays it",
+              formula: "sum over coats of the usual dry film × a factor for the tool",
               inputs: layers.map((l) => ({
                 name: `${l.name}${l.coats > 1 ? `, ${l.coats} coats` : ""}`,
                 value: `${Math.round(filmOf(l) * 1000)} µm`,
               })),
-              assumptions: [{ text: "Dry films by kind and tool: the product’s own sheet wins.", kind: "practice" }],
+              assumptions: [{ text: "Dry film by paint type and tool. The product’s own data sheet takes precedence.", kind: "practice" }],
             }}
           />
         </h2>
@@ -116,14 +116,12 @@ function Film({ part }: { part: Part }) {
           </ul>
         )}
       </section>
-      <section aria-label="What they close">
-        <h2 className="text-xl">What that leaves open</h2>
+      <section aria-label="What the coats close">
+        <h2 className="text-xl">What stays open</h2>
         {against.length === 0 ? (
-          <p className="text-soft">
-            No groove with a bed, no gap under 5 mm and no slot was found on it. Letters and V-grooves are not looked for.
-          </p>
+          <p className="text-soft">No flat-bottomed groove, gap under 5 mm or slot found. Letters and V-grooves are not checked.</p>
         ) : (
-          <Sideways label="Details under the film">
+          <Sideways label="Details under the paint film">
             <table className="plain w-full">
               <thead>
                 <tr>
@@ -197,7 +195,7 @@ function Papers({ part }: { part: Part }) {
       <div className="flex flex-wrap items-end gap-3">
         <ParsedField
           className="w-32"
-          label="The defect"
+          label="Defect height"
           text={formatMm(stepMm ?? worst)}
           parse={parseMmIn({ least: 0.001, most: 5 })}
           readAs={readAsMm}
@@ -205,7 +203,7 @@ function Papers({ part }: { part: Part }) {
         />
         <Choice
           className="w-64"
-          label="It is to be"
+          label="Finish wanted"
           value={finish}
           onChange={(f: SandFinish) => setFinish(f)}
           options={(Object.keys(SAND_FINISHES) as SandFinish[]).map((value) => ({
@@ -231,39 +229,41 @@ function Papers({ part }: { part: Part }) {
             onChange={(v: string) => setMine(v === "mine")}
             options={[
               { value: "mine", label: "papers on the shelf" },
-              { value: "all", label: "all papers there are" },
+              { value: "all", label: "all grades" },
             ]}
           />
         )}
       </div>
       {papers.length === 0 ? (
-        <p className="note-act mt-2">▲ No paper on the shelf is fine enough and coarse enough for this: look among all papers.</p>
+        <p className="note-act mt-2">▲ The papers on your shelf do not cover this range. Choose from all grades.</p>
       ) : (
         <Ladder papers={papers} stepMm={stepMm ?? worst} />
       )}
       {tooBig(papers).map(([a, b]) => (
         <p key={a} className="note-act">
-          ▲ From P{a} to P{b} is more than twice finer: scratches of P{a} stay. A paper between them is missing.
+          ▲ From P{a} to P{b} is more than twice as fine: scratches from P{a} will remain. Add a grade in between.
         </p>
       ))}
       {bare && filament && (
-        <p className="text-soft">Bare filament is cut to P{BARE_LAST} and no finer: filler hides the rest, and water creeps into it.</p>
+        <p className="text-soft">
+          Sand bare filament to P{BARE_LAST} at most, and dry: filler hides the rest, and water creeps into the print.
+        </p>
       )}
       <p className="text-soft">
         {papers.length > 0 &&
-          `For ${formatArea(areaMm2)} that is seen: ${papers.map((p) => `P${p.grade} ${sheetsText(p.sheets)}`).join(", ")}. `}
+          `For ${formatArea(areaMm2)} of visible surface: ${papers.map((p) => `P${p.grade} ${sheetsText(p.sheets)}`).join(", ")}. `}
         <Why
           of="Papers"
           reasons={{
             formula:
-              "first: grain at most 1.3 × the defect; then the finest that is at most twice finer; last: by the finish. Scratches: 0.3 × grain",
+              "first: grain at most 1.3 × the defect; then the finest that is at most twice as fine; last: set by the finish. Scratches: 0.3 × grain",
             inputs: papers.map((p) => ({
               name: `P${p.grade}`,
               value: `grain ${GRAIN_UM[p.grade]} µm, leaves ${Math.round(p.scratchMm * 1000)} µm`,
             })),
             assumptions: [
               { text: "Mean grain sizes.", kind: "published", source: "FEPA 43-1/-2, ISO 6344" },
-              { text: "Scratches, the size of a step, what a sheet lasts.", kind: "practice" },
+              { text: "Scratch depth, step between grades, life of a sheet.", kind: "practice" },
             ],
           }}
         />
@@ -314,7 +314,7 @@ function Ladder({ papers, stepMm }: { papers: ReturnType<typeof gritLadder>; ste
           })}
         </svg>
       )}
-      <p className="text-sm text-soft">From the top of a bar, its grain, to its foot, the scratches that it leaves; finer is lower.</p>
+      <p className="text-sm text-soft">Each bar runs from the grain size (top) to the scratches it leaves (bottom). Lower is finer.</p>
     </div>
   );
 }
@@ -342,13 +342,13 @@ function AfterSanding({ part }: { part: Part }) {
           </li>
         ))}
         {grooves.length === 0 && (
-          <li className="py-1 text-soft">No groove with a bed crosses what is sanded: nothing to recut that was found.</li>
+          <li className="py-1 text-soft">No flat-bottomed groove found on the sanded surfaces, so nothing to recut.</li>
         )}
         <li className="flex flex-wrap items-center justify-between gap-2 py-1">
           <span>
             {washed
-              ? "Dust is washed off before glue and paint: in the plan."
-              : "Dust spoils glue and paint: wash it in water, blow it dry."}
+              ? "Washing off dust before glue and paint is in the plan."
+              : "Dust spoils glue and paint. Wash it off with water and blow it dry."}
           </span>
           {!washed && (
             <button
@@ -361,7 +361,7 @@ function AfterSanding({ part }: { part: Part }) {
                 })
               }
             >
-              Into the plan
+              Add to plan
             </button>
           )}
         </li>

@@ -86,7 +86,7 @@ function Meter({ part }: { part: Part }) {
     const done = await run("fill.add", {
       reading: { ...reading, id: newId(), how: "meter", what: `${part.name}, ${at.name}`.slice(0, LIMITS.shortText) },
     });
-    if (done.ok) toast.success("Kept with your own figures.");
+    if (done.ok) toast.success("Saved to your own figures.");
   };
   const keepPhotos = async (): Promise<void> => {
     if (!at) return;
@@ -109,7 +109,7 @@ function Meter({ part }: { part: Part }) {
         photos: { add: fresh.map((p) => ({ hash: p.hash, when: p.when, at: Date.now() })) },
       },
     );
-    if (done.ok) toast.success(`Kept with the ${at.name}.`);
+    if (done.ok) toast.success(`Saved with the ${at.name}.`);
     else sayProblem(done.problem);
     await revalidate();
   };
@@ -126,13 +126,14 @@ function Meter({ part }: { part: Part }) {
       if (made) await take(when, made.file, made.marks);
     }
   };
-  if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing says how far apart its lines lie.</p>;
+  if (!printer) return <p className="mt-4 text-soft">Not printed, so it has no layer lines to measure.</p>;
   return (
     <>
       <p className="mt-3 max-w-prose">
-        Lamp across the lines, phone square over the surface, a ruler flat beside it. Start with the lamp low and raise it until the ridges
-        throw no shadows on each other: on steps of 0.1 mm and more it stands quite high. Photograph before and after a coat from the same
-        place with the same lamp. The two pictures give what is left of the lines, and the coat’s figure becomes your own.
+        Shine the lamp across the lines, hold the phone square above the surface, and lay a ruler flat beside it. Start with the lamp low
+        and raise it until the ridges cast no shadows on each other; for steps of 0.1 mm and more that is quite high. Take a photo before
+        and after a coat, from the same place with the same lamp. The two photos show how much of the lines is left, and that becomes your
+        own figure for the coat.
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <Choice
@@ -147,19 +148,19 @@ function Meter({ part }: { part: Part }) {
         />
         <ParsedField
           className="w-40"
-          label="Lines lie apart"
+          label="Line spacing"
           text={formatMm(pitchMm)}
           parse={parseMmIn({ least: 0.01, most: 20 })}
           readAs={readAsMm}
           onCommit={(mm) => setTyped(mm)}
         />
         <button className="btn" onClick={() => void sample()}>
-          Try it with a made-up pair
+          Try with sample photos
         </button>
       </div>
       <p className="mt-1 text-sm text-soft">
         Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A
-        level top shows the lines that it was laid in.
+        level top shows its infill lines.
       </p>
       <PictureProgress work={work} />
       <div className="mt-3 grid gap-6 desk:grid-cols-2">
@@ -184,15 +185,15 @@ function Meter({ part }: { part: Part }) {
           <>
             <p className="text-lg font-semibold" data-testid="left">
               {compared.shadows
-                ? "Before the coat the ridges threw shadows: their brightness no longer tells their height."
+                ? "In the first photo the ridges cast shadows, so brightness no longer shows height."
                 : compared.gone
                   ? `The lines are gone: less than ${Math.round(compared.high * 100)} % can be left.`
                   : `${Math.round(compared.left * 100)} % of the lines are left, between ${Math.round(compared.low * 100)} and ${Math.round(compared.high * 100)} %.`}
             </p>
             {compared.shadows && (
               <p className="note-act">
-                ▲ Between {Math.round(compared.low * 100)} and {Math.round(compared.high * 100)} % can be left. Raise the lamp until the
-                lines are half as strong or less, and photograph the bare surface again; on the next part, if this one is coated already.
+                ▲ Between {Math.round(compared.low * 100)} and {Math.round(compared.high * 100)} % may be left. Raise the lamp until the
+                lines look half as strong or less, and photograph the bare surface again, or the next part if this one is already coated.
               </p>
             )}
             <div className="mt-2 flex flex-wrap items-end gap-3">
@@ -211,27 +212,27 @@ function Meter({ part }: { part: Part }) {
                 onCommit={(n) => setCoats(n)}
               />
               <button className="btn btn-solid" onClick={() => void keep()} disabled={!factor}>
-                Keep it as my own figure
+                Save as my own figure
               </button>
               <button className="btn" onClick={() => void keepPhotos()}>
-                Keep both photographs with the surface
+                Save both photos with the surface
               </button>
             </div>
             <p className="mt-1 text-soft">
               {compared.shadows
-                ? "No figure is learned from a pair in shadow."
+                ? "Photos with shadows are not used as a figure."
                 : factor === null
-                  ? "At this spacing the table says that nothing flows out: one coat teaches nothing here."
-                  : `By the table each coat leaves ${Math.round(common * 100)} %; here each left ${Math.round(compared.left ** (1 / coats) * 100)} %.`}
+                  ? "At this spacing coats do not level out, so this pair teaches nothing."
+                  : `The common figure is ${Math.round(common * 100)} % left per coat; here it was ${Math.round(compared.left ** (1 / coats) * 100)} %.`}
             </p>
           </>
         ) : (
           <p className="text-soft">
             {read.before && read.before.verdict !== "seen"
-              ? "Before the coat no lines were read: there is nothing to compare with."
+              ? "No lines were found in the first photo, so there is nothing to compare."
               : read.after && read.after.verdict === "cannot say"
                 ? read.after.why
-                : "Both photographs are wanted, read one after the other."}
+                : "Add and read both photos."}
           </p>
         )}
       </Section>
@@ -343,7 +344,7 @@ function One({
           <div className="mt-2 flex flex-wrap items-end gap-3">
             <ParsedField
               className="w-36"
-              label="On the ruler, apart"
+              label="Distance between marks"
               draftKey={when}
               text={formatMm(shot.marks.rulerMm)}
               parse={parseMmIn({ least: 1, most: 1000 })}
@@ -357,7 +358,7 @@ function One({
               text={shot.marks.sidesMm ? readAsSides(shot.marks.sidesMm) : ""}
               placeholder="24 × 20 mm"
               parse={sides}
-              readAs={(s) => (s ? readAsSides(s) : "straight on")}
+              readAs={(s) => (s ? readAsSides(s) : "square on")}
               onCommit={(sidesMm) => onMarks({ ...shot.marks, sidesMm })}
             />
             {share === null ? (
@@ -376,21 +377,21 @@ function One({
               </button>
             )}
             <button className="btn" onClick={() => input.current?.click()}>
-              Another photograph
+              Another photo
             </button>
           </div>
           {reading && <Verdict reading={reading} />}
         </>
       ) : (
         <button className="btn mt-2" onClick={() => input.current?.click()}>
-          Choose the photograph
+          Choose a photo
         </button>
       )}
     </section>
   );
 }
 
-const VERDICTS = { seen: "Lines are there", gone: "Gone", "cannot say": "Cannot say" } as const;
+const VERDICTS = { seen: "Lines found", gone: "Gone", "cannot say": "Cannot say" } as const;
 
 const Verdict = ({ reading: r }: { reading: LineReading }) => (
   <div className="mt-2 border border-ink p-2" data-testid="verdict">
@@ -398,18 +399,18 @@ const Verdict = ({ reading: r }: { reading: LineReading }) => (
       {r.verdict === "cannot say" && "▲ "}
       {VERDICTS[r.verdict]}
       {r.verdict === "seen"
-        ? `, ${(r.strength * 100).toFixed(1)} % bright and dark (${(r.low * 100).toFixed(1)} to ${(r.high * 100).toFixed(1)})`
+        ? `, ${(r.strength * 100).toFixed(1)} % contrast (${(r.low * 100).toFixed(1)} to ${(r.high * 100).toFixed(1)})`
         : ""}
     </p>
     <p className="text-soft">
       {r.why}
       {r.verdict !== "cannot say" ? ` ${r.pxPerPitch.toFixed(1)} pixels a line.` : ""}
-      {r.runsDeg !== null ? ` They run ${Math.round(r.runsDeg > 90 ? r.runsDeg - 180 : r.runsDeg)}° from level.` : ""}
+      {r.runsDeg !== null ? ` They run at ${Math.round(r.runsDeg > 90 ? r.runsDeg - 180 : r.runsDeg)}° from horizontal.` : ""}
     </p>
     {r.banding && (
       <p>
-        Waves {formatMm(r.banding.periodMm)} apart, {(r.banding.strength * 100).toFixed(1)} %: the machine’s screws or its heat, not the
-        layers.
+        Waves {formatMm(r.banding.periodMm)} apart, {(r.banding.strength * 100).toFixed(1)} %: from the printer’s lead screws or
+        temperature, not the layers.
       </p>
     )}
   </div>

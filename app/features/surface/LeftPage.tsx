@@ -31,7 +31,7 @@ import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
 
 export default function LeftPage() {
-  return <SurfaceFrame title="What printing left: surface">{(part) => <Left key={part.id} part={part} />}</SurfaceFrame>;
+  return <SurfaceFrame title="Print marks: surface">{(part) => <Left key={part.id} part={part} />}</SurfaceFrame>;
 }
 
 function Left({ part }: { part: Part }) {
@@ -39,7 +39,7 @@ function Left({ part }: { part: Part }) {
   const { scene } = project;
   const printer = printerAtHand(part, scene);
   const foot = useResult(footprintRequest(part, sheetTurn(part)));
-  if (!printer) return <p className="mt-4 text-soft">No printer prints it: nothing is left on it.</p>;
+  if (!printer) return <p className="mt-4 text-soft">Not printed, so no print marks.</p>;
   const facts = printFactsOf(part, printer);
   const walls = part.source.kind === "mesh" ? part.source.walls : null;
   const list = surfacesOf(part, scene);
@@ -47,7 +47,7 @@ function Left({ part }: { part: Part }) {
   const laid = list.flatMap((k) => (k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : []));
   const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
   const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
-  // Resin hangs on points all over what looks down, the side towards the plate as well.
+  // Resin hangs on points all over what faces down, the side towards the plate as well.
   const resin = printer.process === "resin" ? withResinDefaults(printer) : null;
   const heldMm2 =
     facts && facts.one.supportMm3 > 0
@@ -79,18 +79,18 @@ function Left({ part }: { part: Part }) {
       <Copies part={part} perCopyS={perCopyS} />
       <Section title="What to clean, most work first">
         <Leavings label="What to clean" list={there} />
-        {not.length > 0 && <p className="mt-1 text-soft">Not there: {not.map((l) => `${lower(l.name)} (${l.where})`).join("; ")}.</p>}
+        {not.length > 0 && <p className="mt-1 text-soft">Not found: {not.map((l) => `${lower(l.name)} (${l.where})`).join("; ")}.</p>}
         <p className="mt-1 text-sm text-soft">
-          {walls ? "" : "Its walls and gaps are still being measured. "}Areas and steps are computed from the mesh; scars, flares and
-          minutes are guesses by common practice, not measured on your print.
+          {walls ? "" : "Walls and gaps are still being measured. "}Areas and steps are calculated from the mesh. Scars, flares and minutes
+          are estimates from common practice, not measured on your print.
         </p>
         {unsure.length > 0 && (
           <Fold
-            label={`To be looked for, a mesh does not tell: ${unsure.map((l) => lower(l.name)).join(", ")}; ${formatDuration(
+            label={`Check by eye, the mesh cannot show these: ${unsure.map((l) => lower(l.name)).join(", ")}; ${formatDuration(
               unsure.reduce((sum, l) => sum + l.perCopyS, 0),
-            )} of the minutes are for them`}
+            )} included for them`}
           >
-            <Leavings label="What to look for" list={unsure} />
+            <Leavings label="What to check by eye" list={unsure} />
           </Fold>
         )}
       </Section>
@@ -115,10 +115,10 @@ const Leavings = ({ label, list }: { label: string; list: readonly Leaving[] }) 
       <thead>
         <tr>
           <th>What</th>
-          <th>Where on it</th>
+          <th>Where</th>
           <th>Seen</th>
           <th>What helps</th>
-          <th className="whitespace-nowrap text-right">A copy, about</th>
+          <th className="whitespace-nowrap text-right">Per copy, about</th>
         </tr>
       </thead>
       <tbody>
@@ -167,7 +167,7 @@ function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
     });
   };
   return (
-    <Section title={part.copies > 1 ? `One copy, and all ${part.copies}` : "Cleaning it"}>
+    <Section title={part.copies > 1 ? `One copy and all ${part.copies}` : "Cleaning"}>
       <p>
         <span className="font-semibold">
           {formatDuration(perCopyS)} a copy{part.copies > 1 ? `, ${formatDuration(allS)} for all` : ""}
@@ -176,25 +176,25 @@ function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
         <Why
           of="Cleaning"
           reasons={{
-            formula: "sum of what each leaving takes a copy × copies",
+            formula: "sum of cleaning time for each print mark per copy × copies",
             inputs: [
               { name: "area", value: `${Math.round(partAreaMm2(part) / 100)} cm²` },
               { name: "copies", value: String(part.copies) },
             ],
-            assumptions: [{ text: "Seconds a nub, a centimetre of edge, a string.", kind: "practice" }],
+            assumptions: [{ text: "Seconds per nub, per centimetre of edge, per string.", kind: "practice" }],
           }}
         />
       </p>
       <p className="text-soft">
         {plannedS > 0
-          ? `The plan has ${formatDuration(plannedS)} for filing burrs and feet, by the area; these minutes add up what was found here.`
+          ? `The plan has ${formatDuration(plannedS)} for filing burrs and feet, estimated from the area. The minutes here add up what was found.`
           : "Filing is not in the plan yet."}
       </p>
       {part.copies > 1 && (
         <div className="mt-2 flex flex-wrap items-end gap-3">
           <ParsedField
             className="w-48"
-            label="At most so many an evening"
+            label="Most per evening"
             text={most ? String(most) : ""}
             placeholder="all at once"
             parse={orNothing<number>(parseCount({ least: 1, most: LIMITS.copies.most }))}
@@ -203,9 +203,9 @@ function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
           <p className="text-soft">
             {most
               ? `${evenings} ${evenings === 1 ? "evening" : "evenings"} of ${formatDuration(perCopyS * Math.min(most, part.copies))}${
-                  evenings > MOST_GOES ? `; the plan keeps the first ${MOST_GOES - 1} apart and takes what comes then as one` : ""
+                  evenings > MOST_GOES ? `; the plan lists the first ${MOST_GOES - 1} separately and the rest together` : ""
                 }.`
-              : "The plan takes them in one go; a number here spreads them over evenings."}
+              : "The plan does them all in one session. Enter a number to spread them over evenings."}
           </p>
         </div>
       )}

@@ -90,14 +90,14 @@ function MapOf({ part }: { part: Part }) {
   };
   useKey("j", "Next surface", "This station", () => step(1), list.length > 1);
   useKey("k", "Surface before", "This station", () => step(-1), list.length > 1);
-  useKey("r", "Turn the part in low light", "This station", () => setTurning((t) => !t));
+  useKey("r", "Show in 3D in low light", "This station", () => setTurning((t) => !t));
   if (!state.sheet || !printer) return <SheetWaits state={state} part={part} scene={scene} />;
   if (!at)
     return (
       <p className="mt-4 text-soft">
         {part.surfaceMap
-          ? "Its mesh has no facet with an area: there is no surface to look at. Mend it at Parts, or bring the file again."
-          : "Its surfaces are being found…"}
+          ? "No surface found: every facet in the mesh has zero area. Repair it in Parts, or add the file again."
+          : "Finding surfaces…"}
       </p>
     );
 
@@ -138,7 +138,7 @@ function MapOf({ part }: { part: Part }) {
         notes={notes}
         beside={
           turning ? (
-            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+            <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
               <Turntable
                 part={part}
                 lowLight={{ turn: sheetTurn(part), grain: grain!, leaves: at.laid.cuspMm > 0 ? leavesMm / at.laid.cuspMm : 1 }}
@@ -155,24 +155,22 @@ function MapOf({ part }: { part: Part }) {
       <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
         <HatchKey kinds={[...new Set(hatched.values())]} />
         <button className="btn no-print" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
-          {turning ? "Back to the notes" : "Turn it in low light"} <Key k="r" />
+          {turning ? "Back to notes" : "Turn it in low light"} <Key k="r" />
         </button>
       </div>
       {part.surfaceMap?.stale && (
         <p className="mt-2 text-setting-ink" role="status">
-          △ What is marked is being looked at: who sees a surface may still change.
+          △ Checking your marks: which surfaces are visible may still change.
         </p>
       )}
       {part.source.kind === "mesh" && !part.source.report.watertight && (
-        <p className="mt-2 note-act">
-          ▲ Its mesh has holes: what lies behind a surface, and who can look at it, may be wrong. Mend it at Parts.
-        </p>
+        <p className="mt-2 note-act">▲ The mesh has holes, so wall thickness and visibility may be wrong. Repair it in Parts.</p>
       )}
       {orderFaults(part, project).map((f) => (
         <p key={`${f.itemId} ${f.to}`} className="mt-2 flex flex-wrap items-center justify-between gap-2 border border-ink p-2">
           <span className="note-act">▲ {f.says}</span>
           <button className="btn" onClick={() => void run("work.move", { partId: part.id, itemId: f.itemId, to: f.to })}>
-            Put it there
+            Move it there
           </button>
         </p>
       ))}
@@ -180,9 +178,9 @@ function MapOf({ part }: { part: Part }) {
         <div className="mt-2 border border-ink p-2">
           {lost.map((s) => (
             <p key={s.id} className="flex flex-wrap items-center justify-between gap-2">
-              <span className="note-act">▲ “{s.name || "A surface"}” is not in this mesh any more: what was said of it waits here.</span>
+              <span className="note-act">▲ “{s.name || "Surface"}” is no longer in this mesh. Its settings are kept here.</span>
               <button className="btn" onClick={() => void run("surface.forget", { partId: part.id, surfaceId: s.id })}>
-                Forget it
+                Delete it
               </button>
             </p>
           ))}
@@ -218,14 +216,14 @@ function MapOf({ part }: { part: Part }) {
           onLayer={(mm) => setLayer(mm === printer.layerMm ? null : mm)}
         />
         <p className="mt-2 text-soft">
-          Steps as it is printed, {turnWords(sheetTurn(part))}. Seen or not as it stands: up is up as in its file
-          {at.laid.underside && !at.laid.looksDown ? `. Its ${at.name} looks down only while it is printed` : ""}.
+          Steps are for the print orientation, {turnWords(sheetTurn(part))}. Visibility is for the part standing as in its file
+          {at.laid.underside && !at.laid.looksDown ? `. The ${at.name} faces down only during printing` : ""}.
         </p>
         {layer !== null && (
           <p className="mt-2">
-            Looked at with layers of {formatMm(layer)}; the printer’s are {printer.layerMm} mm.{" "}
+            Shown with layers of {formatMm(layer)}; the printer uses {printer.layerMm} mm.{" "}
             <button className="btn-text" onClick={() => setLayer(null)}>
-              back to them
+              reset
             </button>
           </p>
         )}
@@ -276,10 +274,13 @@ function noteOf(j: Judged, { layerMm }: Grain, { fits }: Printer, saysSeen: bool
       assumptions: [
         { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
         { text: "Round edges of beads, and lines on level tops.", kind: "model" },
-        { text: "A dry brush finds ridges above 0.05 mm wherever you stand.", kind: "practice" },
+        { text: "A dry brush catches ridges above 0.05 mm, whatever the viewing distance.", kind: "practice" },
         fits?.plainSlopeDeg === undefined
           ? { text: "A pattern is plain from two minutes of arc.", kind: "published", source: "ISO 8596:2017, two minutes a line pair" }
-          : { text: `Your slope fan: no lines from ${fits.plainSlopeDeg}° on, before minutes of arc.`, kind: "own record" },
+          : {
+              text: `Your slope fan: no lines visible from ${fits.plainSlopeDeg}° up. This takes precedence over minutes of arc.`,
+              kind: "own record",
+            },
       ],
     },
   };
@@ -378,7 +379,7 @@ function WholePart({
   // What treats the bare print stands before the paint, so it goes in first and moves the place of what comes later.
   const takeAll = async (): Promise<void> => {
     let before = 0;
-    for (const on of ["bare", "primed", "as paint"] as const) {
+    for (const on of ["bare", "primed", "with paint"] as const) {
       const taken = open.filter((j) => doneOn(j.best.school) === on);
       if (taken.length === 0) continue;
       const done = await run("work.add", {
@@ -393,38 +394,38 @@ function WholePart({
   };
   return (
     <Section
-      title="The part as one"
+      title="Whole part"
       aside={
         open.length > 0 && (
           <button className="btn" onClick={() => void takeAll()}>
-            Take {open.length === 1 ? "it" : `all ${open.length}`} into the plan
+            Take {open.length === 1 ? "it" : `all ${open.length}`} to the plan{" "}
           </button>
         )
       }
     >
       <p>
         {chosen.length === 0 ? (
-          "Nothing has to be hidden on it."
+          "No lines to hide on this part."
         ) : (
           <>
             <span className="font-semibold">
               {formatDuration(mixed.handsOnS)} of yours
-              {mixed.nights > 0 ? `, ${mixed.nights} ${mixed.nights === 1 ? "night" : "nights"} of waiting` : ""}
+              {mixed.nights > 0 ? `, ${mixed.nights} ${mixed.nights === 1 ? "night" : "nights"} of drying` : ""}
               {part.copies > 1 ? ` for all ${part.copies}` : ""}
             </span>
-            , {formatDuration(mixed.sharedS)} saved by setting up once; {mixed.rounds === 1 ? "one round" : `up to ${mixed.rounds} rounds`}
-            {mixed.usedMl > 0 ? `, ${formatMillilitres(mixed.usedMl)} out of pots and cans` : ""}
+            , {formatDuration(mixed.sharedS)} saved by sharing set-up; {mixed.rounds === 1 ? "one round" : `up to ${mixed.rounds} rounds`}
+            {mixed.usedMl > 0 ? `, ${formatMillilitres(mixed.usedMl)} of paint and filler` : ""}
             {mixed.papers.length > 0 ? `, ${mixed.papers.map((p) => `P${p.grade}`).join(", ")}` : ""}
-            {cost ? `; ${cost}` : ""}. {leaves > 0 ? `At most ${Math.round(leaves * 1000)} µm are left where something still shows. ` : ""}
+            {cost ? `; ${cost}` : ""}. {leaves > 0 ? `At most ${Math.round(leaves * 1000)} µm remain where lines still show. ` : ""}
             <Why
-              of="The part as one"
+              of="Whole part"
               reasons={{
-                formula: "sum of the surfaces’ minutes − settings-up that several share in the same round; waits run side by side",
+                formula: "sum of the surfaces’ minutes − set-up time shared within a round; waits run in parallel",
                 inputs: chosen.map((j) => ({
                   name: j.name,
                   value: `${planSchool(j.planned?.school ?? j.best.school, j.c).name}, ${formatDuration(j.handsOnS)}`,
                 })),
-                assumptions: [{ text: "Minutes a cm² and settings-up: starting figures.", kind: "practice" }],
+                assumptions: [{ text: "Minutes per cm² and set-up times: starting figures.", kind: "practice" }],
               }}
             />
           </>

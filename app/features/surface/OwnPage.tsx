@@ -62,14 +62,14 @@ function Own({ part }: { part: Part }) {
   return (
     <>
       <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
-        <section aria-label="A strip of the slope fan">
-          <h2 className="text-xl">A strip of the slope fan</h2>
+        <section aria-label="Read a strip of the slope fan">
+          <h2 className="text-xl">Read a strip of the slope fan</h2>
           <p>
-            Print the slope fan with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip another number of
-            coats. Under the lamp, the gentlest slope on which no line is left says what the coat fills.
+            Print the slope fan with {grain.layerMm} mm layers, mask it in strips along the slopes, and give each strip a different number
+            of coats. Under the lamp, the gentlest slope with no visible lines shows how much the coat fills.
           </p>
           <Link className="btn mt-2" to={`/s/${project.scene.id}/print/all/coupons`}>
-            To the slope fan
+            Go to the slope fan
           </Link>
           <div className="mt-2 grid gap-2 tab:grid-cols-2">
             <Choice
@@ -80,14 +80,14 @@ function Own({ part }: { part: Part }) {
             />
             <ParsedField label="Coats on this strip" text={String(coats)} parse={parseCount(LIMITS.coats)} onCommit={(n) => setCoats(n)} />
             <Choice
-              label="Lines were gone from"
+              label="Lines gone from"
               value={gone}
               onChange={(v: string) => setGone(v)}
               options={[
                 { value: "", label: "which slope?" },
                 ...SLOPES_DEG.map((d) => ({
                   value: String(d),
-                  label: `${d}° on, steps of ${Math.round(stepsOn(d, grain).cuspMm * 1000)} µm`,
+                  label: `${d}° up, steps of ${Math.round(stepsOn(d, grain).cuspMm * 1000)} µm`,
                 })),
               ]}
             />
@@ -101,14 +101,14 @@ function Own({ part }: { part: Part }) {
           {index >= 0 && (
             <p className="mt-2">
               {strip === null
-                ? "Steps there were too low to be seen before: this strip says nothing."
+                ? "The steps there were invisible before coating, so this strip teaches nothing."
                 : teaches === null
-                  ? "By the table nothing flows out on terraces so wide: this strip teaches nothing. Sand it."
+                  ? "Coats do not level terraces this wide, so this strip teaches nothing. Sand it."
                   : `${coats === 1 ? "A coat" : `${coats} coats`} left about ${Math.round(strip.left * 100)} % there. Your figure goes from ${own.factor.toFixed(2)} to ${then!.factor.toFixed(2)} times the common one.`}
             </p>
           )}
           <button className="btn btn-solid mt-2" disabled={teaches === null} onClick={() => void add()}>
-            Take it as my own
+            Read as my own
           </button>
           <p className="mt-2 text-setting-ink">
             △ {[...new Set(PRODUCTS[product].cautions)].map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
@@ -122,10 +122,10 @@ function Own({ part }: { part: Part }) {
           <Fan grain={grain} product={product} coats={coats} own={own} />
         </section>
       </div>
-      <Section title="Read so far">
+      <Section title="Readings so far">
         {fills.length === 0 ? (
           <p className="text-soft">
-            Nothing yet: every school counts with the common figures, which are good to a factor of {COMMON_FILL.high.toFixed(1)}.
+            No readings yet. All methods use the common figures, which are accurate to a factor of {COMMON_FILL.high.toFixed(1)}.
           </p>
         ) : (
           <div className="grid gap-x-8 gap-y-4 desk:grid-cols-[1fr_1.3fr]">
@@ -134,13 +134,13 @@ function Own({ part }: { part: Part }) {
                 const o = ownFill(fills, id);
                 return (
                   <li key={id} className="border-b border-rule py-1.5">
-                    <span className="font-semibold">{PRODUCTS[id].name}:</span> fills {o.factor.toFixed(2)} times what the table says,
-                    between {o.low.toFixed(2)} and {o.high.toFixed(2)}.{" "}
+                    <span className="font-semibold">{PRODUCTS[id].name}:</span> fills {o.factor.toFixed(2)} times the common figure, between{" "}
+                    {o.low.toFixed(2)} and {o.high.toFixed(2)}.{" "}
                     <Why
                       of={PRODUCTS[id].name}
                       reasons={{
                         formula:
-                          "mean of the logarithms of (own filling ÷ common filling), each weighted by how it was read, with the common figure as one reading of a spread of 1.5",
+                          "mean of the logarithms of (own filling ÷ common filling), weighted by how it was read, with the common figure counted as one reading with a spread of 1.5",
                         inputs: fills
                           .filter((f) => f.product === id)
                           .map((f) => ({
@@ -168,7 +168,7 @@ function Own({ part }: { part: Part }) {
                         of {Math.round(f.stepMm * 1000)} µm, {formatMm(f.pitchMm)} apart; {f.what}, {READ_HOW[f.how]}
                       </span>
                     </span>
-                    <IconButton label={`Strike out: ${f.what}`} onClick={() => void run("fill.drop", { readingId: f.id })}>
+                    <IconButton label={`Delete: ${f.what}`} onClick={() => void run("fill.drop", { readingId: f.id })}>
                       <X size={16} />
                     </IconButton>
                   </li>
@@ -274,8 +274,9 @@ function Fan({
         </svg>
       )}
       <p className="text-sm text-soft">
-        Dashed: as printed. Line: by the common figures. Hatched, with its range: by{" "}
-        {own.readings > 0 ? "your own" : "the common ones, as nothing of yours is read yet"}. In the ochre a dry brush rides over it.
+        Dashed: as printed. Line: common figures. Hatched, with range:{" "}
+        {own.readings > 0 ? "your own figures" : "common figures, as you have no readings yet"}. In the ochre band a dry brush does not
+        catch the lines.
       </p>
     </div>
   );

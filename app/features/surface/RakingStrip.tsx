@@ -55,8 +55,8 @@ export function RakingStrip({
   const product: ProductId = lastCoat?.kind === "lay" ? lastCoat.product : "filler";
   const addCoat = (): void => onDone([...done, { kind: "lay", product }]);
   const takeOff = (): void => onDone(done.slice(0, -1));
-  useKey("+", "One coat more on the strip", "The strip", addCoat, done.length < MOST_STEPS);
-  useKey("-", "Take the last off the strip", "The strip", takeOff, done.length > 0);
+  useKey("+", "Add a coat on the strip", "The strip", addCoat, done.length < MOST_STEPS);
+  useKey("-", "Remove the last coat from the strip", "The strip", takeOff, done.length > 0);
   // Heights are drawn larger than lengths, or a fifth of a millimetre would be a hairline; the factor is said below.
   const x = scaleLinear([0, STRIP_SAMPLES - 1], [LEFT, Math.max(LEFT + 1, width - RIGHT)]);
   const tall = (ROW - 12) / Math.max(steps.cuspMm, 0.06);
@@ -113,12 +113,12 @@ export function RakingStrip({
       )}
       <p className="text-sm text-soft">
         {widthMm.toFixed(1)} mm across, heights drawn {stretch < 10 ? stretch.toFixed(1) : stretch.toFixed(0)} times. Above the ochre band a
-        dry brush finds it{eye !== null ? "; above the narrow one it shows from where the scene is looked at" : ""}.
+        dry brush catches the lines{eye !== null ? "; above the narrow band they show from the viewing distance" : ""}.
       </p>
       <div className="no-print mt-2 flex flex-wrap items-end gap-2">
         <Choice
           className="w-48"
-          label="Put on"
+          label="Add"
           value=""
           onChange={(v: string) => {
             if (v.startsWith("P")) onDone([...done, { kind: "sand", grade: Number(v.slice(1)) }]);
@@ -130,20 +130,15 @@ export function RakingStrip({
             ...GRADES.filter((g) => g >= 80).map((g) => ({ value: `P${g}`, label: `P${g}` })),
           ]}
         />
-        <button
-          className="btn"
-          onClick={addCoat}
-          disabled={done.length >= MOST_STEPS}
-          aria-label={`One coat more: ${PRODUCTS[product].name}`}
-        >
+        <button className="btn" onClick={addCoat} disabled={done.length >= MOST_STEPS} aria-label={`Add a coat: ${PRODUCTS[product].name}`}>
           <Plus size={18} aria-hidden="true" /> coat
         </button>
-        <button className="btn" onClick={takeOff} disabled={done.length === 0} aria-label="Take the last off">
+        <button className="btn" onClick={takeOff} disabled={done.length === 0} aria-label="Remove last">
           <Minus size={18} aria-hidden="true" /> last
         </button>
         <ParsedField
           className="w-28"
-          label="Layer tried"
+          label="Layer height to try"
           text={formatMm(layerMm)}
           parse={parseMmIn({ least: 0.01, most: 2 })}
           readAs={readAsMm}

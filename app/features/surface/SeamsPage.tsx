@@ -1,4 +1,4 @@
-/** Who meets whom, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
+/** Joints, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
 import { useState } from "react";
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
@@ -64,19 +64,19 @@ function Seams({ part }: { part: Part }) {
           onChange={(id: string) => void add(id)}
           options={[{ value: "", label: "another part…" }, ...among.map((p) => ({ value: p.id, label: p.name }))]}
         />
-        <p className="text-soft">Said once, here: the seam, its filler, the order and the fits follow from it.</p>
+        <p className="text-soft">Enter each joint once here. Seam, filler, order and fits follow from it.</p>
       </div>
       {own.length === 0 && (
         <p className="mt-4 max-w-prose text-soft">
-          Nothing is said to meet it yet. The demo’s mill house stands on the quay with a seam of 0.8 mm beside stone: epoxy putty, shaped
-          wet, because paper would take the stones.
+          No joints yet. The mill house in the demo stands on the quay with a 0.8 mm seam beside stonework: epoxy putty, shaped wet, because
+          sanding would take the stones off.
         </p>
       )}
       {own.map((m) => (
         <One key={m.id} meeting={m} />
       ))}
       {cut.filter((m) => m.a === part.id || m.b === part.id).length > 0 && (
-        <Section title="Where it was cut">
+        <Section title="Cut seams">
           <ul>
             {cut
               .filter((m) => m.a === part.id || m.b === part.id)
@@ -86,7 +86,7 @@ function Seams({ part }: { part: Part }) {
                     {meetingWords(m, project)}, {formatMm(m.lengthMm)} of seam
                   </span>
                   <button className="btn" onClick={() => void run("item.add", { list: "meetings", items: [{ ...m, id: newId() }] })}>
-                    Say how they meet
+                    Describe the joint
                   </button>
                 </li>
               ))}
@@ -94,11 +94,11 @@ function Seams({ part }: { part: Part }) {
         </Section>
       )}
       <Section
-        title="Seams of the scene, in this order"
-        aside={<span className="text-soft">what is joined before paint first, sanded before shaped wet</span>}
+        title="Seams in the scene, in working order"
+        aside={<span className="text-soft">joints made before paint first; sanded fillers before wet-shaped ones</span>}
       >
         {todo.length === 0 ? (
-          <p className="text-soft">No seam has to be filled.</p>
+          <p className="text-soft">No seams to fill.</p>
         ) : (
           <Sideways label="Seams">
             <table className="plain w-full">
@@ -112,7 +112,7 @@ function Seams({ part }: { part: Part }) {
                   <th className="text-right">Yours</th>
                   <th className="text-right">Waits</th>
                   <th>
-                    <span className="sr-only">Into the plan</span>
+                    <span className="sr-only">Add to plan</span>
                   </th>
                 </tr>
               </thead>
@@ -127,7 +127,7 @@ function Seams({ part }: { part: Part }) {
                       <td>{MEET_SIGHT[m.sight]}</td>
                       <td>
                         {best.whyNot ? (
-                          <span className="note-act">▲ nothing here will do: cover it with trim or ground</span>
+                          <span className="note-act">▲ no filler suits it: cover it with trim or ground</span>
                         ) : (
                           best.filler.name
                         )}
@@ -142,7 +142,7 @@ function Seams({ part }: { part: Part }) {
             </table>
           </Sideways>
         )}
-        {others.length > 0 && <p className="mt-1 text-sm text-soft">With the seams of the scene’s other parts.</p>}
+        {others.length > 0 && <p className="mt-1 text-sm text-soft">Includes the seams of the scene’s other parts.</p>}
       </Section>
       <Taught part={part} />
     </>
@@ -155,7 +155,7 @@ function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }
   const { run } = useActions();
   const planned = project.parts.some((p) => workOf(p.work, "seam").some((w) => w.meetingId === m.id));
   const part = project.parts.find((p) => p.id === m.a);
-  if (!project.scene.meetings.includes(m)) return <span className="text-soft">cut there: say how they meet</span>;
+  if (!project.scene.meetings.includes(m)) return <span className="text-soft">cut here: describe the joint</span>;
   if (!part) return null;
   if (planned) return <span className="text-soft">in the plan</span>;
   return (
@@ -169,7 +169,7 @@ function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }
         })
       }
     >
-      Into the plan
+      Add to plan
     </button>
   );
 }
@@ -217,7 +217,7 @@ function One({ meeting: m }: { meeting: Meeting }) {
         />
         <ParsedField
           className="w-28"
-          label="Seam, long"
+          label="Seam length"
           draftKey={m.id}
           text={formatMm(m.lengthMm)}
           parse={parseMmIn({ least: 0, most: 1e5 })}
@@ -226,7 +226,7 @@ function One({ meeting: m }: { meeting: Meeting }) {
         />
         <ParsedField
           className="w-28"
-          label="Seam, wide"
+          label="Seam width"
           draftKey={m.id}
           text={formatMm(m.widthMm)}
           parse={parseMmIn(LIMITS.gapMm)}
@@ -256,7 +256,7 @@ function One({ meeting: m }: { meeting: Meeting }) {
         <p className="mt-2">{nothing}</p>
       ) : best.whyNot ? (
         <p className="note-act mt-2">
-          ▲ No filler here does for {formatMm(m.widthMm)}: cover it with trim or ground, or print the part again with a better fit.
+          ▲ No filler suits {formatMm(m.widthMm)}: cover it with trim or ground, or print the part again with a better fit.
         </p>
       ) : (
         <>
@@ -302,7 +302,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
   };
   return (
     <div className="mt-2">
-      <h3 className="label">Tried dry</h3>
+      <h3 className="label">Dry fits</h3>
       {m.fits.length > 0 && (
         <ul>
           {m.fits.map((f) => (
@@ -317,7 +317,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
                 {f.verdict === "fits" ? "" : `: ${FIT_CAUSES[f.cause]}`}
               </span>
               <IconButton
-                label={`Strike out: ${FIT_VERDICTS[f.verdict]}`}
+                label={`Delete: ${FIT_VERDICTS[f.verdict]}`}
                 onClick={() => void run("fit.drop", { meetingId: m.id, fitId: f.id })}
               >
                 <X size={16} />
@@ -334,8 +334,8 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
           onChange={(v: FitVerdict) => setVerdict(v)}
           options={[
             { value: "fits", label: "fits" },
-            { value: "file", label: "wants filing" },
-            { value: "fill", label: "wants filling" },
+            { value: "file", label: "needs filing" },
+            { value: "fill", label: "needs filling" },
             { value: "redesign", label: "needs redrawing" },
           ]}
         />
@@ -360,7 +360,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
           </>
         )}
         <button className="btn" onClick={add}>
-          Write it down
+          Record it
         </button>
       </div>
     </div>
@@ -382,32 +382,32 @@ function Taught({ part }: { part: Part }) {
   const room = printer.fits?.clearanceMm ?? CLEARANCE_MM[printer.process];
   const better = Math.max(0, Math.round((room + lesson.biasMm) * 100) / 100);
   return (
-    <Section title={`What they teach of ${printer.name}`}>
+    <Section title={`What dry fits teach about ${printer.name}`}>
       {lesson.fits === 0 ? (
         <p className="text-soft">
-          No dry fit of its parts is written down yet. Each that blames the print, or fits, says how much room its joints want.
+          No dry fits recorded for this printer yet. Fits, and misfits caused by the print, show how much clearance its joints need.
         </p>
       ) : (
         <>
           <p>
-            Joints want{" "}
+            Joints need{" "}
             {Math.abs(lesson.biasMm) < 0.005
-              ? "as much room as they have"
+              ? "the clearance they have"
               : `${formatMm(Math.abs(lesson.biasMm))} ${lesson.biasMm > 0 ? "more" : "less"} a side`}
-            , between {lesson.low.toFixed(2)} and {lesson.high.toFixed(2)} mm; they differ by {formatMm(lesson.spreadMm)} among themselves (
-            {lesson.fits} {lesson.fits === 1 ? "fit" : "fits"}).{" "}
+            , between {lesson.low.toFixed(2)} and {lesson.high.toFixed(2)} mm; they vary by {formatMm(lesson.spreadMm)} ({lesson.fits}{" "}
+            {lesson.fits === 1 ? "fit" : "fits"}).{" "}
             <Why
-              of="Room for joints"
+              of="Clearance of joints"
               reasons={{
                 formula:
-                  "mean of what each joint wanted a side, shrunk towards none by what is usual; half of what was filed off, or of the gap",
+                  "mean of the extra clearance each joint needed per side (half of what was filed off, or of the gap), shrunk towards zero by the usual spread",
                 inputs: [
-                  { name: "room now", value: formatMm(room) },
+                  { name: "clearance now", value: formatMm(room) },
                   { name: "fits", value: String(lesson.fits) },
                 ],
                 assumptions: [
-                  { text: "Before any fit, joints are off by 0.1 mm and differ by 0.08 mm.", kind: "practice" },
-                  { text: "Faults of the design and of cleaning say nothing of the printer.", kind: "model" },
+                  { text: "Before any fits: joints are off by 0.1 mm and vary by 0.08 mm.", kind: "practice" },
+                  { text: "Misfits from the design or from cleaning say nothing about the printer.", kind: "model" },
                 ],
               }}
             />
@@ -423,7 +423,7 @@ function Taught({ part }: { part: Part }) {
                 })
               }
             >
-              Room for pegs: {formatMm(room)} becomes {formatMm(better)}
+              Clearance for pegs: {formatMm(room)} becomes {formatMm(better)}
             </button>
           )}
         </>

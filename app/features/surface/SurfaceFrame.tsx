@@ -10,7 +10,7 @@ import { useProject } from "~app/shared/scene";
 /** How many of its surfaces show their lines. */
 function shown(part: Part, project: Project): string {
   const list = surfacesOf(part, project.scene);
-  return part.surfaceMap ? `${linedSurfaces(list).length} of ${list.length}` : "being found";
+  return part.surfaceMap ? `${linedSurfaces(list).length} of ${list.length}` : "finding";
 }
 
 export function SurfaceFrame({
@@ -40,8 +40,8 @@ export function SurfaceFrame({
         children(part, choose)
       ) : (
         <p className="mt-6 max-w-prose text-soft">
-          With a printed part here, this names its surfaces, says which of them show their lines and calculates how to hide them. On the
-          demo’s mill house the roof’s lines stand 0.4 mm apart: hardly seen from 1 m, until a dry brush finds them.
+          Add a printed part and this station finds its surfaces, shows which ones have visible lines and works out how to hide them. On the
+          mill house in the demo, the roof lines are 0.4 mm apart: hardly visible from 1 m, until dry brushing picks them out.
         </p>
       )}
     </Page>

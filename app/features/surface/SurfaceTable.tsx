@@ -26,15 +26,15 @@ import type { Judged } from "~core/look";
 import { Sideways } from "~app/ui/sideways";
 import { sayProblem } from "~app/ui/sayProblem";
 
-const SIGHT_WORDS = { seen: "seen", hidden: "nobody looks there", mating: "lies against another part", covered: "covered later" } as const;
+const SIGHT_WORDS = { seen: "seen", hidden: "not visible", mating: "joins another part", covered: "covered later" } as const;
 
 /** What a hand reaches it with. */
 function reachText(c: SurfaceCase): string {
   const open = openMm(c);
   const share = Math.round(reachOf(c) * 100);
-  if (open < 5) return `faces ${formatMm(open)} wide: nothing lies flat on them`;
+  if (open < 5) return `faces ${formatMm(open)} wide: no sanding tool lies flat`;
   const tool = open < 15 ? "a stick" : open < 30 ? "a finger" : "a block";
-  return `${c.laid.surface.flat ? "flat" : "bent"}: ${tool} reaches ${share < 97 ? `${share} % of it` : "all of it"}`;
+  return `${c.laid.surface.flat ? "flat" : "bent"}: ${tool} reaches ${share < 97 ? `${share} % of the surface` : "all of it"}`;
 }
 
 export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
@@ -79,7 +79,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
             </Fact>
             <Fact label="Seen">
               {SEEN_WORDS[at.seen]}: {at.arcmin.toFixed(1)} minutes of arc
-              {at.shares.plain > 0.02 && at.shares.plain < 0.98 ? `; ${Math.round(at.shares.plain * 100)} % of it plain` : ""}
+              {at.shares.plain > 0.02 && at.shares.plain < 0.98 ? `; ${Math.round(at.shares.plain * 100)} % of it plain to see` : ""}
             </Fact>
             <Fact label="Size">
               {formatArea(laid.areaMm2)}
@@ -89,29 +89,29 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
             <Fact label="Reach">{reachText(c)}</Fact>
             <Fact label="Plain faces">
               {found.faces.count > 1
-                ? `${found.faces.count}, the usual one ${formatMm(found.faces.longMm * part.factor)} × ${formatMm(found.faces.shortMm * part.factor)}, ${Math.round(laid.ridges)} ridges on it`
+                ? `${found.faces.count}, typically ${formatMm(found.faces.longMm * part.factor)} × ${formatMm(found.faces.shortMm * part.factor)}, ${Math.round(laid.ridges)} ridges on it`
                 : `one, ${Math.round(laid.ridges)} ridges on it`}
             </Fact>
             <Fact label="Finest detail">
               {groove
                 ? `grooves ${formatMm(groove.widthMm)} wide, ${formatMm(groove.depthMm)} deep, ${(groove.lengthMm / 10).toFixed(0)} cm of them`
-                : "no grooves with a bed found on it; letters and V-grooves are not looked for"}
+                : "no flat-bottomed grooves found; letters and V-grooves are not checked"}
             </Fact>
             <Fact label="Wall behind">
               {found.wall
                 ? `${formatMm(found.wall.leastMm * part.factor)} at its thinnest, ${formatMm(found.wall.usualMm * part.factor)} usually`
-                : "nothing stands opposite"}
+                : "no wall measured"}
             </Fact>
             <Fact label="A dry brush">
               <span className={brush.brings && at.dryBrush ? "note-act" : ""}>
                 {brush.brings && at.dryBrush ? "▲ " : ""}
                 {at.dryBrush
                   ? brush.brings
-                    ? "brings the lines out"
-                    : "may go over it"
+                    ? "picks out the lines"
+                    : "fine here"
                   : brush.brings
-                    ? "would bring the lines out"
-                    : "could go over it"}
+                    ? "would pick out the lines"
+                    : "would be fine here"}
               </span>
               : {brush.why}. {brush.instead}
               {washed && washDraws(laid)
@@ -123,7 +123,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
       </Sideways>
       <div className="mt-3 grid gap-2 tab:grid-cols-2">
         <ParsedField
-          label="Called"
+          label="Name"
           text={at.name}
           draftKey={String(at.number)}
           parse={(t) =>
@@ -134,11 +134,11 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           onCommit={(name) => say({ name })}
         />
         <Choice
-          label="Who sees it"
+          label="Visibility"
           value={at.said?.sight ?? ""}
           onChange={(sight) => void say({ sight })}
           options={[
-            { value: "", label: `as found: ${SIGHT_WORDS[at.sightFound]}` },
+            { value: "", label: `detected: ${SIGHT_WORDS[at.sightFound]}` },
             ...(["seen", "hidden", "mating", "covered"] as const).map((s) => ({ value: s, label: SIGHT_WORDS[s] })),
           ]}
         />
@@ -146,14 +146,14 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           label="In real life"
           value={material?.id ?? ""}
           onChange={(m) => void say({ material: m })}
-          options={[{ value: "", label: "not said yet" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
+          options={[{ value: "", label: "not set" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}
         />
         <Choice
-          label="Dry brush on it"
+          label="Dry brushing"
           value={at.said?.brush ?? ""}
           onChange={(b) => void say({ brush: b })}
           options={[
-            { value: "", label: `as its coats say: ${workOf(part.work, "coat").some((w) => w.method === "dry brush") ? "yes" : "no"}` },
+            { value: "", label: `from its coats: ${workOf(part.work, "coat").some((w) => w.method === "dry brush") ? "yes" : "no"}` },
             { value: "dry", label: "yes" },
             { value: "none", label: "no" },
           ]}
@@ -168,7 +168,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           ]}
         />
         <Choice
-          label="Strokes run"
+          label="Brush strokes"
           value={at.said?.stroke ?? "across"}
           onChange={(stroke) => void say({ stroke })}
           options={[
@@ -183,14 +183,14 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           {verdict === "hidden"
             ? "its own relief hides the lines; "
             : verdict === "pass"
-              ? "lines pass for its grain; "
-              : "lines must be dealt with; "}
+              ? "lines look like its grain; "
+              : "lines need hiding; "}
           {material.lines}.
         </p>
       )}
       <div className="mt-3 grid gap-4 tab:grid-cols-2">
         {(["before", "after"] as const).map((when) => (
-          <section key={when} aria-label={`${when[0].toUpperCase()}${when.slice(1)} it was treated`}>
+          <section key={when} aria-label={`${when[0].toUpperCase()}${when.slice(1)} treatment`}>
             <h3 className="label">{when === "before" ? "Before" : "After"}, lamp low from the left</h3>
             <PhotoStrip
               id={`surface-${when}`}
@@ -233,7 +233,7 @@ export function SurfaceTable({
   const [all, setAll] = useState(false);
   const shown = all ? list : list.slice(0, FEW);
   return (
-    <Sideways label="Ways to hide it">
+    <Sideways label="Ways to hide the lines">
       <table className="plain mt-2 w-full">
         <thead>
           <tr>
@@ -243,7 +243,7 @@ export function SurfaceTable({
             <th>Apart</th>
             <th>Ridges</th>
             <th>Seen</th>
-            <th>Way</th>
+            <th>Method</th>
             <th className="text-right">Yours</th>
           </tr>
         </thead>
@@ -263,7 +263,7 @@ export function SurfaceTable({
               <td>
                 <Choice
                   hideLabel
-                  label={`Way for the ${j.name}`}
+                  label={`Method for the ${j.name}`}
                   className="w-72"
                   value={j.planned ? j.planned.school : ""}
                   onChange={(v: SchoolId | "") =>
@@ -294,11 +294,11 @@ export function SurfaceTable({
 
 const seenText = (k: KnownSurface): string =>
   k.laid.looksDown
-    ? "looks down"
+    ? "faces down"
     : k.sight === "seen"
       ? k.seen === "dry brush"
         ? "by a brush"
         : k.seen === "plain"
-          ? "plain"
+          ? "plain to see"
           : "no"
       : SIGHT_WORDS[k.sight];

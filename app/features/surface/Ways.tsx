@@ -55,7 +55,7 @@ export function Ways({
         ))}
       </ul>
       {elsewhere.length > 0 && (
-        <Fold label={`Not here: ${elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}`}>
+        <Fold label={`Not suitable here: ${elsewhere.map((w) => w.plan.name.toLowerCase()).join("; ")}`}>
           <ul>
             {elsewhere.map((w) => (
               <li key={w.plan.school} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1.5">
@@ -76,7 +76,7 @@ const took = ({ plan }: Way): string =>
     : [
         plan.handsOnS > 0 ? formatDuration(plan.handsOnS) : null,
         plan.nights > 0 ? `${plan.nights} ${plan.nights === 1 ? "night" : "nights"}` : null,
-        plan.machineS > 0 ? `${formatDuration(plan.machineS)} of machine` : null,
+        plan.machineS > 0 ? `${formatDuration(plan.machineS)} of machine time` : null,
       ]
         .filter(Boolean)
         .join(", ");
@@ -95,7 +95,7 @@ function WayDetail({ way: { plan } }: { way: Way }) {
           {formatDuration(plan.handsOnS)} yours, {formatDuration(plan.waitS - plan.machineS)} waiting
           {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)}{" "}
           µm
-          {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} out of the pot` : ""}
+          {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} from the pot` : ""}
           {plan.papers.length > 0 ? `; ${plan.papers.map((p) => `P${p.grade} ${sheetsText(p.sheets)}`).join(", ")}` : ""}
           {cost ? `; ${cost}` : ""}.
         </p>
@@ -105,10 +105,10 @@ function WayDetail({ way: { plan } }: { way: Way }) {
           {rounds.length > 1 && (
             <p className="label mt-1">
               {round === 1
-                ? "First round, all over"
+                ? "First round, whole surface"
                 : round > plan.rounds
-                  ? "At the end, all over"
-                  : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of it`}
+                  ? "Finish, whole surface"
+                  : `Round ${round}, about ${Math.max(1, Math.round((plan.stages.find((s) => s.round === round)?.share ?? 0) * 100))} % of the surface`}
             </p>
           )}
           <ol className="ml-5 list-decimal">

@@ -50,14 +50,14 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
         </span>
         <span className="block text-soft">
           {many ? go.offers.map((o) => o.step.partName + (o.step.scene ? ` (${o.step.scene.name})` : "")).join(", ") : go.why}
-          {step.machineS > 0 ? `; ${formatDuration(step.machineS)} by itself` : go.waitS > 0 ? `; sets ${formatDuration(go.waitS)}` : ""}
+          {step.machineS > 0 ? `; ${formatDuration(step.machineS)} unattended` : go.waitS > 0 ? `; sets ${formatDuration(go.waitS)}` : ""}
         </span>
         {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
       </span>
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">
         {formatDuration(go.handsOnS)}
         {many && <span className="block text-sm font-normal text-soft">one set-up</span>}
-        {go.later > 0 && <span className="block text-sm font-normal text-soft">{go.later} more another time</span>}
+        {go.later > 0 && <span className="block text-sm font-normal text-soft">{go.later} more for later</span>}
       </span>
       <button
         className={`btn min-h-[50px] min-w-[84px] max-tab:row-span-2 max-tab:row-start-1 max-tab:col-start-3 ${solid ? "btn-solid" : ""}`}
@@ -151,7 +151,7 @@ export function InHandSession({
         <button className="btn btn-solid min-h-[50px]" onClick={end}>
           {many
             ? ticked.size === 0 || ticked.size === go.clocks.length
-              ? "End all"
+              ? "Finish all"
               : `End ${ticked.size} of ${go.clocks.length}`
             : "Finish"}{" "}
           <Key k="f" />
@@ -164,7 +164,7 @@ export function InHandSession({
               void runIn(scene, "session.end", { title: go.title, done: [], undone: clocks.map(recordOf) });
           }}
         >
-          Not started after all
+          Undo start
         </button>
       </div>
       {many && (
@@ -186,8 +186,8 @@ export function InHandSession({
           </ul>
           <p className="mt-1 text-soft">
             {ticked.size === 0
-              ? "Tick what is done; one press ends all."
-              : `${ticked.size} of ${go.clocks.length} done. What is not ticked goes back to the list.`}
+              ? "Tick what is done, then finish them all with one press."
+              : `${ticked.size} of ${go.clocks.length} done. Anything not ticked goes back on the list.`}
           </p>
         </>
       )}
@@ -247,8 +247,8 @@ function Tick({
           </span>
         </span>
       </label>
-      <button className="btn-text whitespace-nowrap" onClick={onWrong} aria-label={`${step.partName} did not go well`}>
-        not well
+      <button className="btn-text whitespace-nowrap" onClick={onWrong} aria-label={`${step.partName} went wrong`}>
+        went wrong
       </button>
     </li>
   );
@@ -260,7 +260,7 @@ export function BeforeBed({ offer, now }: { offer: Offer; now: number }) {
   return (
     <p className="mt-3 border-t border-rule pt-2">
       <strong className="font-slab">Before bed</strong> start the {formatDuration(step.machineS)} plate of {step.partName}
-      {step.scene ? ` (${step.scene.name})` : ""}: begun now it ends {format(now + step.machineS * 1000, "EEEE HH:mm")}.
+      {step.scene ? ` (${step.scene.name})` : ""}: started now, it ends {format(now + step.machineS * 1000, "EEEE HH:mm")}.
     </p>
   );
 }

@@ -53,7 +53,7 @@ export default function TonightPage() {
       cells={[
         { label: scenes > 1 ? "scenes" : "scene", value: scenes > 1 ? `${scenes} at work` : scene.name },
         { label: "steps done", value: `${model.done} of ${model.steps.length}` },
-        { label: "yours to go", value: formatDuration(model.handsOnS) },
+        { label: "your time left", value: formatDuration(model.handsOnS) },
       ]}
     >
       <div className="mt-2 grid gap-x-6 desk:grid-cols-[1.75fr_1fr]">
@@ -63,27 +63,22 @@ export default function TonightPage() {
             <ParsedField
               className="w-28"
               hideLabel
-              label="Minutes at hand"
+              label="Time available"
               text={formatDuration(atHand.minutes * 60)}
               parse={(t) => {
                 const r = parseDuration(t);
                 return r.ok
                   ? r.value >= 60 && r.value <= 86400
                     ? ok(Math.round(r.value / 60))
-                    : fail("minutes", "Between a minute and a day.")
+                    : fail("minutes", "Enter a time from one minute to a day.")
                   : r;
               }}
               readAs={(min) => formatDuration(min * 60)}
               onCommit={(minutes) => setAtHand({ minutes })}
             />
             <Toggle on={atHand.spray} onPress={() => setAtHand({ spray: !atHand.spray })} yes="a place to spray" no="no spraying" />
-            <Toggle
-              on={atHand.airbrush}
-              onPress={() => setAtHand({ airbrush: !atHand.airbrush })}
-              yes="airbrush set up"
-              no="airbrush put away"
-            />
-            {model.asleep && <span className="text-soft">in the night</span>}
+            <Toggle on={atHand.airbrush} onPress={() => setAtHand({ airbrush: !atHand.airbrush })} yes="airbrush set up" no="no airbrush" />
+            {model.asleep && <span className="text-soft">night</span>}
           </div>
           <div id="in-hand">
             {inHand.map((g) => (
@@ -108,7 +103,7 @@ export default function TonightPage() {
             <p key={l.need} className="mt-1">
               {laterWords(l)}
               {!project.habits.place && (
-                <span className="text-soft"> Its hours are guessed from your time zone; set where you live in Workshop.</span>
+                <span className="text-soft"> Daylight is estimated from your time zone. Set where you live in Workshop.</span>
               )}
             </p>
           ))}
@@ -154,7 +149,7 @@ function laterWords({ need, steps, at }: Later): string {
   const many = steps === 1 ? "1 step needs" : `${steps} steps need`;
   const { label } = NEEDS[need];
   return at === null
-    ? `△ ${many} ${label}, but none of your evenings has any: add a daytime slot below.`
+    ? `△ ${many} ${label}, but none of your evenings has it. Add a daytime slot below.`
     : `${many} ${label}: planned for ${format(at, "EEEE d MMMM, HH:mm")}.`;
 }
 
@@ -181,10 +176,10 @@ function goesInHand(model: Tonight): GoInHand[] {
 function Asleep({ onStayUp }: { onStayUp: () => void }) {
   return (
     <div className="mt-4 max-w-prose">
-      <p className="text-lg">It is night: nothing is offered until 07:00.</p>
-      <p className="mt-1 text-soft">Printers and clocks go on by themselves; nobody changes a plate.</p>
+      <p className="text-lg">It is night. Nothing suggested until 07:00.</p>
+      <p className="mt-1 text-soft">Printers and timers keep running. No plates are changed.</p>
       <button className="btn mt-3" onClick={onStayUp}>
-        I am awake: show what can be done
+        I am awake: show me what I can do
       </button>
     </div>
   );
@@ -199,15 +194,15 @@ function Nothing({ model }: { model: Tonight }) {
         {project.parts.length === 0
           ? "Nothing is planned yet."
           : next
-            ? "Nothing to do right now: everything prints, sets or waits."
+            ? "Nothing to do right now. Everything is printing, setting or waiting."
             : model.steps.length === 0
-              ? "No part has a plan yet."
-              : "Nothing fits, or all is done."}
+              ? "No parts planned yet."
+              : "Nothing fits the time available, or everything is done."}
       </p>
       <p className="mt-1 text-soft">
         {next
           ? `${next.step.partName} is ready at ${format(next.until, "EEEE HH:mm")}.`
-          : "Press n for a new part, or open a part and plan it: printing, hiding lines, priming and paint then come here with their minutes."}
+          : "Press n for a new part, or open a part and plan it. Printing, hiding lines, priming and painting will show up here with their times."}
       </p>
     </div>
   );
@@ -227,7 +222,7 @@ function LeaveAlone({ model }: { model: Tonight }) {
   return (
     <section aria-label="Leave alone">
       <h2 className="text-lg">Leave alone</h2>
-      {clocks.length === 0 && <p className="text-soft">Nothing is wet and nothing prints.</p>}
+      {clocks.length === 0 && <p className="text-soft">Nothing is wet or printing.</p>}
       <ul>
         {clocks.slice(0, LISTED).map((c) => (
           <li key={c.step.key} className="flex flex-wrap items-center gap-x-3 py-1">
@@ -291,7 +286,7 @@ function OnPrinter({ clock: { step, until }, model }: { clock: Clock; model: Ton
 }
 
 const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => (
-  <button className="btn-text" onClick={onPress} aria-label={`${name}: this step was not done after all`}>
+  <button className="btn-text" onClick={onPress} aria-label={`${name}: mark as not done`}>
     not done
   </button>
 );
@@ -299,8 +294,8 @@ const UndoClock = ({ onPress, name }: { onPress: () => void; name: string }) => 
 /** One sentence on the date that was set, with the one that would hold. */
 function readyText(share: number, sure: string | null): string {
   const inTen = Math.round(share * 10);
-  const later = sure === null ? "Not enough bench time: add an evening or drop something." : `${sure} would hold 8 times in 10.`;
-  if (inTen >= 8) return inTen === 10 ? "Yes, as far as can be seen." : `Yes, ${inTen} times in 10.`;
+  const later = sure === null ? "Not enough bench time: add an evening or drop something." : `${sure} would be met 8 times in 10.`;
+  if (inTen >= 8) return inTen === 10 ? "Yes, almost certainly." : `Yes, ${inTen} times in 10.`;
   return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
 }
 
@@ -308,7 +303,7 @@ interface Said {
   value: string;
   label: string;
 }
-const NOT_SAID: Said = { value: "", label: "not said" };
+const NOT_SAID: Said = { value: "", label: "not set" };
 const EVENINGS_HAPPEN: Said[] = [
   NOT_SAID,
   ...[10, 9, 8, 7, 6, 5, 4].map((n) => ({ value: String(n), label: n === 10 ? "all happen" : `${n} happen` })),
@@ -335,7 +330,7 @@ function Ready({ model }: { model: Tonight }) {
     <section aria-label="Ready" className="mt-5">
       <h2 className="text-lg">{by !== null ? `Ready by ${day(by)}?` : "Ready when?"}</h2>
       {model.steps.length === 0 ? (
-        <p className="text-soft">Once a part is planned, this says the evening it will be ready.</p>
+        <p className="text-soft">Plan a part to see when it will be ready.</p>
       ) : (
         <>
           <p className="font-semibold">
@@ -344,26 +339,26 @@ function Ready({ model }: { model: Tonight }) {
               : scene.rests
                 ? "This scene is paused, so nothing is planned. Untick “paused” for it in Workshop."
                 : model.finish === null
-                  ? "Not with these evenings."
-                  : `${day(model.finish)}, if all goes as planned.`}
+                  ? "Not with the evenings you have. Add one below."
+                  : `${day(model.finish)}, if all goes to plan.`}
           </p>
           {inTime === null && !scene.rests && chance && Number.isFinite(chance.p80) && (
             <p>
-              {model.finish !== null && day(chance.p80) === day(model.finish) ? "That" : day(chance.p80)} holds 8 times in 10, with failed
-              prints and long evenings.
+              {model.finish !== null && day(chance.p80) === day(model.finish) ? "That" : day(chance.p80)} is met 8 times in 10, allowing for
+              failed prints and slow evenings.
             </p>
           )}
           {chance && !scene.rests && (
-            <p className="text-soft">{chance.stale ? "As it was a moment ago; calculating again." : personWords(chance.person)}</p>
+            <p className="text-soft">{chance.stale ? "From a moment ago. Recalculating." : personWords(chance.person)}</p>
           )}
           <p className="text-soft">
-            {formatDuration(model.handsOnS)} of yours over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
-            {model.machineS > 0 && `, ${formatDuration(model.machineS)} of prints to start`}.
+            {formatDuration(model.handsOnS)} of your time over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
+            {model.machineS > 0 && `, ${formatDuration(model.machineS)} of printing to start`}.
           </p>
         </>
       )}
       <label className="mt-2 flex items-center gap-2">
-        <span className="label">to be ready by</span>
+        <span className="label">ready by</span>
         <input
           type="date"
           className="field w-44"
@@ -374,7 +369,7 @@ function Ready({ model }: { model: Tonight }) {
       <div className="mt-2 flex flex-wrap gap-3">
         <Choice
           className="w-40"
-          label="Of ten planned evenings"
+          label="Of 10 planned evenings"
           value={String(habits.eveningsOfTen ?? "")}
           onChange={(v) => void run("habits.set", { change: { eveningsOfTen: v === "" ? null : Number(v) } })}
           options={withStored(EVENINGS_HAPPEN, habits.eveningsOfTen, (n) => `${n} happen`)}

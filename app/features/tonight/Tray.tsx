@@ -42,7 +42,7 @@ export function Tray({ model }: { model: Tonight }) {
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-soft">A tap says that one more has got so far. Finished steps count by themselves.</p>
+      <p className="mt-1 text-soft">Tap to move one more piece on. Finished steps are counted automatically.</p>
     </div>
   );
 }

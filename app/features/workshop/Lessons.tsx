@@ -17,7 +17,7 @@ export function Lessons() {
   return (
     <>
       {lessons.length === 0 && (
-        <p className="text-soft">“Keep as a lesson” in the log brings here what went wrong; it is told at the next work of its kind.</p>
+        <p className="text-soft">Lessons you save from the log appear here, and again the next time you do that kind of work.</p>
       )}
       <ul>
         {lessons.map((l) => (
@@ -34,7 +34,7 @@ export function Lessons() {
             <Choice
               className="w-40"
               hideLabel
-              label={`What it is about: ${l.title}`}
+              label={`Applies to: ${l.title}`}
               value={l.about ?? ""}
               onChange={(about) => void run("lesson.set", { lessonId: l.id, change: { about: about || null } })}
               options={[{ value: "" as const, label: "any work" }, ...WORK_KINDS.map(({ kind, many }) => ({ value: kind, label: many }))]}

@@ -23,8 +23,8 @@ export function Supplies() {
         ))}
       </div>
       <p className="mt-1 text-soft">
-        A joint says which glue is not on your shelf; Tonight begins with the airbrush and the spray place that are here. Where nothing is
-        put down, everything counts as there.
+        Joints tell you when a glue is not on your shelf, and Tonight starts with the airbrush and spray place listed here. If nothing is
+        listed, everything counts as available.
       </p>
     </>
   );
@@ -79,12 +79,12 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               <ParsedField
                 className="w-16"
                 hideLabel
-                label={`${s.name}: sheets for that price`}
+                label={`${s.name}: sheets at that price`}
                 draftKey={s.id}
                 text={s.whole ? spacedNumber(s.whole) : ""}
                 placeholder="of"
                 parse={orNothing<number>(parseNumberIn(LIMITS.stock))}
-                readAs={(n) => (n === null ? "not said" : `for ${spacedNumber(n)} ${unit}`)}
+                readAs={(n) => (n === null ? "not set" : `for ${spacedNumber(n)} ${unit}`)}
                 onCommit={(whole) => run("supply.set", { supplyId: s.id, change: { whole } })}
               />
             )}

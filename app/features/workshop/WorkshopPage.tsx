@@ -36,7 +36,7 @@ export function WorkshopPage({ scenes, backupDue }: WorkshopData) {
   return (
     <Page
       title="Workshop"
-      sub="what every scene shares"
+      sub="shared by every scene"
       cells={[
         { label: "printers", value: scene.printers.length },
         { label: "paints", value: project.paints.length },
@@ -45,7 +45,7 @@ export function WorkshopPage({ scenes, backupDue }: WorkshopData) {
     >
       {backupDue && (
         <p role="status" className="note-act mt-3">
-          ▲ The last backup is old, or there is none, and you have added to your scenes since: write one below.
+          ▲ You have made changes since your last backup, or have no backup. Make one below.
         </p>
       )}
       <div className="grid gap-x-8 desk:grid-cols-2">
@@ -58,15 +58,14 @@ export function WorkshopPage({ scenes, backupDue }: WorkshopData) {
       <Section title="Glues, abrasives, tools">
         <Supplies />
       </Section>
-      <Section title="What you have learned">
+      <Section title="Lessons">
         <Lessons />
       </Section>
       <div className="grid gap-x-8 desk:grid-cols-2">
         <Section title="My usual way">
           {procedures.length === 0 && (
             <p className="text-soft">
-              Steps of your own that you keep come here. In the demo it is a thick base coat that dries over night; add one at a part’s
-              order of work.
+              Your own saved steps appear here. In the demo it is a thick base coat that dries overnight. Add one in a part’s order of work.
             </p>
           )}
           <KeptSteps />
@@ -118,7 +117,7 @@ function Printers() {
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-soft">A name or a value that is changed here is changed in every scene.</p>
+      <p className="mt-1 text-soft">Changes here apply to every scene.</p>
       <Link className="btn mt-2" to={`/s/${id}/print/all/printers`}>
         Speeds and exposures
       </Link>
@@ -130,10 +129,8 @@ function Printers() {
 function Scenes({ scenes }: { scenes: SceneRow[] }) {
   const { runIn } = useActions();
   return (
-    <Section title="Scenes at work">
-      {scenes.length === 0 && (
-        <p className="text-soft">No scene of your own yet: the demo stands by itself. Add a part, and your first scene begins.</p>
-      )}
+    <Section title="Active scenes">
+      {scenes.length === 0 && <p className="text-soft">No scenes of your own yet. Add a part to start your first scene.</p>}
       <ul>
         {scenes.map((s) => (
           <li key={s.id} className="flex flex-wrap items-end gap-2 border-b border-rule py-1">
@@ -145,7 +142,7 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
             </Link>
             <ParsedField
               className="w-20"
-              label="goes as"
+              label="order"
               draftKey={`${s.id} rank`}
               text={String(s.rank + 1)}
               parse={parseCount({ least: 1, most: LIMITS.rank.most + 1 })}
@@ -173,7 +170,7 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
         ))}
       </ul>
       <p className="mt-1 text-soft">
-        One person, one set of printers: Tonight plans every scene that is not paused, in this order unless a date is close.
+        Tonight plans every scene that is not paused, in this order unless a date is close: you are one person with one set of printers.
       </p>
     </Section>
   );
@@ -218,27 +215,27 @@ function Habits() {
     <Section title="Habits">
       <div className="grid grid-cols-2 gap-3">
         <ParsedField
-          label="The room, °C"
+          label="Room, °C"
           text={String(air.airC)}
           parse={parseNumberIn(AIR_LIMITS.airC)}
           readAs={(n) => `${n} °C`}
           onCommit={(airC) => run("habits.set", { change: { air: { airC } } })}
         />
         <ParsedField
-          label="its humidity, %"
+          label="Humidity, %"
           text={String(air.rh)}
           parse={parseNumberIn(AIR_LIMITS.rh)}
           readAs={(n) => `${n} %`}
           onCommit={(rh) => run("habits.set", { change: { air: { rh } } })}
         />
         <ParsedField
-          label="Currency of what you buy"
+          label="Currency"
           text={currency}
           parse={parseCurrency}
           onCommit={(code) => run("habits.set", { change: { currency: code } })}
         />
         <ParsedField
-          label="A new scene is looked at from"
+          label="Viewing distance of a new scene"
           text={formatReal(viewingDistanceMm)}
           parse={parseDistance}
           readAs={formatReal}
@@ -249,7 +246,7 @@ function Habits() {
           text={place ? formatPlace(place) : ""}
           placeholder={`${formatPlace(placeOf(project.habits))}, guessed`}
           parse={orNothing<Place>(parsePlace)}
-          readAs={(p) => (p ? formatPlace(p) : "guessed from the time zone")}
+          readAs={(p) => (p ? formatPlace(p) : "estimated from the time zone")}
           onCommit={(p) => run("habits.set", { change: { place: p } })}
         />
         <Choice
@@ -257,7 +254,7 @@ function Habits() {
           value={paper}
           onChange={(p: Habits["paper"]) => void run("habits.set", { change: { paper: p } })}
           options={[
-            { value: "local", label: "as usual where I live" },
+            { value: "local", label: "usual size for my region" },
             { value: "a4", label: "A4" },
             { value: "letter", label: "Letter" },
           ]}
@@ -284,17 +281,17 @@ function Backup() {
     if (!packed) return;
     download(`workshop-${format(Date.now(), "yyyy-MM-dd")}.inchhollow-backup`, packed.file, "application/zip");
     const without = [
-      packed.aside > 0 && `${packed.aside} rows that could not be understood`,
+      packed.aside > 0 && `${packed.aside} rows that could not be read`,
       packed.damaged > 0 && `${packed.damaged} damaged files`,
     ];
-    if (without.some(Boolean)) toast(`Written, but without ${without.filter(Boolean).join(" and ")}.`, { duration: 20_000 });
+    if (without.some(Boolean)) toast(`Saved, but without ${without.filter(Boolean).join(" and ")}.`, { duration: 20_000 });
     await revalidate();
   };
   const restore = async (from: File): Promise<void> => {
     const done = await doing("Reading", (options) => restoreFrom(from, options));
     if (!done) return;
     const n = done.backup.scenes.length;
-    toast(`Everything is as it was on ${format(done.backup.at, "d MMMM yyyy")}: ${n} ${n === 1 ? "scene" : "scenes"}`, {
+    toast(`Everything is restored to ${format(done.backup.at, "d MMMM yyyy")}: ${n} ${n === 1 ? "scene" : "scenes"}`, {
       duration: 30_000,
       action: { label: "Undo", onClick: () => void done.undo().then(() => window.location.assign("/")) },
     });
@@ -303,8 +300,8 @@ function Backup() {
   return (
     <Section title="Backup and storage">
       <p className="max-w-prose text-soft">
-        All scenes, the workshop, meshes and pictures in one file. A restored backup takes the place of everything that is here; one press
-        has it back.
+        All scenes, the workshop, meshes and pictures in one file. Restoring a backup replaces everything here; you can undo it with one
+        press.
       </p>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={busy !== null} onClick={() => void write()}>
@@ -314,7 +311,7 @@ function Backup() {
           Restore a backup
         </button>
         <Link className="btn" to="/bench">
-          What takes how much, deleted scenes
+          Storage used, deleted scenes
         </Link>
         {busy && <span role="status">{busy}</span>}
         <FileInput

@@ -74,7 +74,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const startAfresh = useCallback(async (): Promise<void> => {
     const done = await resetDemoUndoably();
     if (done.ok)
-      toast("The demo is as it was", {
+      toast("The demo has been reset", {
         duration: 15_000,
         action: {
           label: "Undo",
@@ -128,7 +128,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
               </Frame>
               {hovering && (
                 <div className="pointer-events-none fixed inset-3 z-50 flex items-center justify-center border-4 border-dashed border-act bg-paper/80">
-                  <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop it anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
+                  <p className="bg-paper px-6 py-3 text-2xl font-semibold">Drop anywhere: STL, OBJ, PLY, 3MF, or a folder of them</p>
                 </div>
               )}
               <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
@@ -259,7 +259,7 @@ function useDrop(onFiles: (files: DroppedFile[]) => void): boolean {
       e.preventDefault();
       void droppedFiles(e.dataTransfer.items).then((files) => {
         if (files.length) onFiles(files);
-        else toast.error("There is no mesh in what was dropped: STL, OBJ, PLY or 3MF.");
+        else toast.error("No mesh in the dropped files. Use STL, OBJ, PLY or 3MF.");
       });
     };
     window.addEventListener("dragover", over);

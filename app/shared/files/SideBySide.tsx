@@ -6,7 +6,7 @@ import { Dialog } from "~app/ui/dialog";
 const TABLE_WORDS: Record<Difference["table"], string> = {
   printers: "Printer",
   paints: "Paint",
-  procedures: "Kept step",
+  procedures: "Saved step",
   things: "Known thing",
   supplies: "Glue, abrasive or tool",
   lessons: "Lesson",
@@ -28,7 +28,7 @@ export function SideBySide({ differences, onAnswer }: { differences: Difference[
   const [choices, setChoices] = useState<Choices>(new Map());
   return (
     <Dialog open onOpenChange={(o) => !o && onAnswer(null)} title="The file and your workshop differ" wide>
-      <p className="text-soft">For each: keep yours, take the file’s, or have both. Where nothing is chosen, yours stays.</p>
+      <p className="text-soft">For each one: keep yours, take the file’s, or keep both. If you choose nothing, yours stays.</p>
       <ul>
         {differences.map((d) => {
           const key = choiceKey(d);
@@ -76,7 +76,7 @@ export function SideBySide({ differences, onAnswer }: { differences: Difference[
       </ul>
       <div className="mt-4 flex gap-2">
         <button className="btn btn-solid" onClick={() => onAnswer(choices)}>
-          Take the scene in
+          Import the scene
         </button>
         <button className="btn" onClick={() => onAnswer(null)}>
           Leave it

@@ -59,13 +59,13 @@ export function useBundleWork(): BundleWork {
       const without = [
         ...packed.missing.map((m) => m.what),
         ...(packed.aside > 0
-          ? [`${packed.aside} ${packed.aside === 1 ? "row" : "rows"} that could not be understood (in the file as aside.json)`]
+          ? [`${packed.aside} ${packed.aside === 1 ? "row" : "rows"} that could not be read (in the file as aside.json)`]
           : []),
       ];
       if (without.length)
         setProblem({
           code: "bundle.without",
-          message: `Saved, but without ${without.slice(0, 4).join(", ")}${without.length > 4 ? ` and ${without.length - 4} more` : ""}: not in this browser any more. Drop the files again, then save once more.`,
+          message: `Saved, but without ${without.slice(0, 4).join(", ")}${without.length > 4 ? ` and ${without.length - 4} more` : ""}: no longer in this browser. Add the files again, then save once more.`,
         });
     },
     [doing],
@@ -75,7 +75,7 @@ export function useBundleWork(): BundleWork {
       const done = await doing(`Opening ${file.name}`, (options) => importBundle(file, options, askChoices));
       if (!done) return null;
       if (done.missing.length)
-        toast(`Taken in. It came without ${done.missing.slice(0, 3).join(", ")}${done.missing.length > 3 ? " and more" : ""}.`);
+        toast(`Imported, but without ${done.missing.slice(0, 3).join(", ")}${done.missing.length > 3 ? " and more" : ""}.`);
       return done.sceneId;
     },
     [doing, askChoices],

@@ -82,7 +82,7 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
       description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
     })),
   );
-  if (events.length === 0) return fail("calendar.empty", "There is nothing planned yet. Plan a part first.");
+  if (events.length === 0) return fail("calendar.empty", "Nothing planned yet. Plan a part first.");
   const { error, value } = createEvents(events);
   return error || !value
     ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`)

@@ -25,8 +25,8 @@ interface TurntableProps {
 }
 
 const SHOWN = [
-  { value: "shape", label: "its shape" },
-  { value: "steps", label: "lines apart" },
+  { value: "shape", label: "shape" },
+  { value: "steps", label: "line spacing" },
   { value: "slope", label: "steepness" },
 ] as const;
 type Shown = (typeof SHOWN)[number]["value"];
@@ -80,7 +80,7 @@ export default function Turntable({
         setField(result.value.field);
         setReady(key);
       } catch {
-        setProblem("This browser shows no 3D pictures here. The sheet says the same in three views.");
+        setProblem("This browser cannot show 3D here. The sheet shows the same in three views.");
       }
     })();
     return () => {
@@ -101,7 +101,7 @@ export default function Turntable({
     <div>
       {printed && (
         <div className="mb-1 flex items-center gap-3">
-          <Choice className="w-36" hideLabel label="Show on it" value={shown} onChange={setShown} options={SHOWN} />
+          <Choice className="w-36" hideLabel label="Show" value={shown} onChange={setShown} options={SHOWN} />
           {range && (
             <span className="flex items-center gap-2 text-sm">
               <span>{formatField(range[0], field.unit)}</span>
@@ -124,7 +124,7 @@ export default function Turntable({
       />
       <p className="mt-1 text-sm text-soft">
         {problem ??
-          `drag, or use the arrow keys; wheel or page keys to come closer${lowLight ? ": lines show where the picture can hold them" : ""}${thinned ? "; drawn with fewer triangles than it has" : ""}`}
+          `drag or use the arrow keys to turn; wheel or page keys to zoom${lowLight ? ": lines show where the picture has enough pixels" : ""}${thinned ? "; drawn with fewer triangles than the mesh has" : ""}`}
       </p>
     </div>
   );

@@ -76,7 +76,7 @@ describe("units over all bodies", () => {
     const file = writeThreeMf([{ name: "x", mesh: boxMesh(2, 2, 2), copies: 1 }]);
     const asInches = readParts(file, "in");
     expect(asInches.ok && asInches.value.bodies[0].report.bounds.size[0]).toBeCloseTo(50.8, 3);
-    expect(asInches.ok && asInches.value.unit).toEqual({ name: "in", guessed: false, reason: "You chose it." });
+    expect(asInches.ok && asInches.value.unit).toEqual({ name: "in", guessed: false, reason: "Chosen by you." });
   });
   it("a size that cannot be asks for the unit, and names the body", () => {
     const parts = readParts(bytes(objOf([["o bay", boxMesh(90000, 4, 60)]])));

@@ -18,15 +18,15 @@ export interface MeshWarning {
 
 /** What may be found in a mesh, in words. */
 const FINDINGS = {
-  "mesh.degenerate-only": "No triangle has any area: there is nothing to print.",
-  "mesh.open": "The surface has holes: size and area hold, volume and print figures are only a guide.",
+  "mesh.degenerate-only": "Every triangle has zero area: nothing to print.",
+  "mesh.open": "The surface has holes: size and area are right, volume and print figures are approximate.",
   "mesh.non-manifold": "Some edges join more than two triangles: slicers may fill or drop what is there.",
-  "mesh.flipped": "Some triangles face inwards: volume is wrong by what they enclose.",
+  "mesh.flipped": "Some triangles face inwards, so the volume is off by what they enclose.",
   "mesh.degenerate": "Triangles without area were left out of the edge counts.",
-  "mesh.duplicate": "Some triangles are there twice: slicers may leave a gap where they are.",
-  "mesh.cavities": "The solid has closed hollows inside: resin stays liquid in them unless they are drained.",
-  "mesh.overlap": "Closed surfaces run into each other: what lies in several of them is counted once. Slicers join them as a rule.",
-  "mesh.inside-out": "Closed surfaces face inwards with nothing to hollow out. They are taken as solid.",
+  "mesh.duplicate": "Some triangles are duplicates: slicers may leave a gap there.",
+  "mesh.cavities": "The solid has closed hollows inside. Resin stays liquid in them unless they are drained.",
+  "mesh.overlap": "Closed surfaces overlap. The overlap is counted once. Most slicers merge them.",
+  "mesh.inside-out": "Closed surfaces face inwards without enclosing a hollow. They are treated as solid.",
 };
 export type MeshFault = keyof typeof FINDINGS;
 export const MESH_FAULTS = Object.keys(FINDINGS) as MeshFault[];

@@ -17,7 +17,7 @@ export interface MeshUnit {
 
 /** Another unit may be meant. */
 export interface UnitQuestion {
-  /** "4 mm long as it stands; 102 mm if inches". */
+  /** "4 mm long as read; 102 mm if inches". */
   text: string;
   choices: { unit: FileUnit; longestMm: number; readAs: string }[];
 }
@@ -29,7 +29,7 @@ const LIKELIER: { unit: FileUnit; word: string; upTo: number }[] = [
   { unit: "m", word: "metres", upTo: 0.5 },
 ];
 
-export const UNSTATED: MeshUnit = { name: "mm", guessed: true, reason: "The file states no unit: taken as millimetres." };
+export const UNSTATED: MeshUnit = { name: "mm", guessed: true, reason: "The file has no unit; millimetres assumed." };
 
 /** What to ask of a mesh in millimetres that states no unit. @param longestMm its longest side; undefined when there is nothing to ask */
 export function unitQuestion(longestMm: number): UnitQuestion | undefined {
@@ -39,5 +39,5 @@ export function unitQuestion(longestMm: number): UnitQuestion | undefined {
   });
   return choices.length === 0
     ? undefined
-    : { text: `${formatMm(longestMm)} long as it stands; ${choices.map((c) => c.readAs).join(", ")}`, choices };
+    : { text: `${formatMm(longestMm)} long as read; ${choices.map((c) => c.readAs).join(", ")}`, choices };
 }

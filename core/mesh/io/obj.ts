@@ -64,7 +64,7 @@ export function readObj(bytes: Uint8Array, onProgress?: OnProgress, signal?: Abo
     return fail("mesh.no-triangles", "The file has no faces in it. Export the model again, as a mesh.", `line ${line}`);
   onProgress?.(1, "reading");
   const warnings =
-    skipped > 0 ? [{ code: "obj.skipped", message: `${skipped} lines were not understood and left out.`, count: skipped }] : [];
+    skipped > 0 ? [{ code: "obj.skipped", message: `${skipped} lines could not be read and were skipped.`, count: skipped }] : [];
   return ok({ format: "obj", corners: soup.build(), bodies: bodies.end(soup.triangles), apart: false, warnings });
 
   /** Blanks within a line, and a backslash that joins it to the next. */

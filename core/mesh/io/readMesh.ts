@@ -84,7 +84,7 @@ export function readParts(
       wanted = [{ body: { ...single, name: "" }, mesh: whole }];
       file.value.warnings.push({
         code: "mesh.groups-kept",
-        message: "The file names several groups: they only close together, so they were kept as one part.",
+        message: "The file has several groups that only form a closed surface together, so they were kept as one part.",
         count: bodies.length,
       });
     }
@@ -108,8 +108,8 @@ export function readParts(
 }
 
 function unitOf(file: SoupFile, given: FileUnit | undefined): MeshUnit {
-  if (given) return { name: given, guessed: false, reason: "You chose it." };
-  if (file.unit) return { name: file.unit, guessed: false, reason: "The file says so." };
+  if (given) return { name: given, guessed: false, reason: "Chosen by you." };
+  if (file.unit) return { name: file.unit, guessed: false, reason: "Set in the file." };
   return UNSTATED;
 }
 
@@ -147,7 +147,7 @@ function measureBody(
   if (report.shells === 0)
     return fail(
       "mesh.degenerate-only",
-      "Every triangle in the file is a line or a point: there is no surface to measure. Export the model again.",
+      "Every triangle in the file is a line or a point, so there is no surface to measure. Export the model again.",
     );
   const size = report.bounds.size;
   // Too large to be a part is refused; too small may be another unit, which is asked with the mesh in hand.

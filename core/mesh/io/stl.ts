@@ -87,7 +87,7 @@ function readBinary(bytes: Uint8Array, view: DataView, count: number, onProgress
   }
   const warnings: SoupFile["warnings"] = [];
   const left = bytes.length - HEADER - count * FACET;
-  if (left > 0) warnings.push({ code: "stl.trailing", message: `${left} bytes after the last triangle were left unread.`, count: left });
+  if (left > 0) warnings.push({ code: "stl.trailing", message: `${left} bytes after the last triangle were ignored.`, count: left });
   return ok({ format: "stl-binary", corners, bodies: oneBody("", count), apart: false, warnings });
 }
 

@@ -50,7 +50,7 @@ describe("3MF by the specification's rules", () => {
   ])("a length in %s", (unit, mm) => {
     const size = 30 / mm;
     const file = readMesh(pack(modelXml(object(1, boxMesh(size, size, size)), '<item objectid="1"/>', `unit="${unit}"`)));
-    expect(file.ok && file.value.unit).toMatchObject({ guessed: false, reason: "The file says so." });
+    expect(file.ok && file.value.unit).toMatchObject({ guessed: false, reason: "Set in the file." });
     expect(file.ok && file.value.report.bounds.size[0]).toBeCloseTo(30, 3);
   });
 

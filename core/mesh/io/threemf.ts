@@ -364,7 +364,7 @@ function assemble(
       message: `The file needs extensions (${root.unknown.join(", ").slice(0, 80)}) that are not read here: some of its shape may be missing.`,
     });
   if (root.items.length === 0)
-    return fail("3mf.nothing-built", "The build of this 3MF is empty: it holds objects but asks for none of them. Export it again.");
+    return fail("3mf.nothing-built", "The build of this 3MF is empty: it contains objects but uses none of them. Export it again.");
   let corners = new Float32Array(9 * 1024);
   let triangles = 0;
   let flat = 0;
@@ -411,7 +411,7 @@ function assemble(
     const key = `${use.path} ${use.id}`;
     const where = `${use.path}, byte ${use.at}`;
     const object = open(use.path).objects.get(use.id);
-    if (!object) throw damaged("3mf.object-missing", `Object ${use.id} is asked for but not there. ${AGAIN}`, where);
+    if (!object) throw damaged("3mf.object-missing", `Object ${use.id} is used but missing. ${AGAIN}`, where);
     if (within.includes(key))
       throw damaged("3mf.cycle", `Object ${use.id} is made of itself. The file is damaged: export the model again.`, where);
     if (within.length >= MOST_DEPTH) throw damaged("3mf.deep", `Components are nested more than ${MOST_DEPTH} deep. ${AGAIN}`, where);
@@ -445,7 +445,7 @@ function assemble(
   if (supports > 0)
     warnings.push({
       code: "3mf.supports",
-      message: "Supports in the build were left out: they are no part of the model.",
+      message: "Supports in the build were left out because they are not part of the model.",
       count: supports,
     });
   if (flat > 0) warnings.push({ code: "3mf.flat", message: "A transform flattens an object: it has no volume left.", count: flat });
@@ -453,7 +453,7 @@ function assemble(
   const finite = corners.subarray(0, triangles * 9);
   for (let i = 0; i < finite.length; i++)
     if (!Number.isFinite(finite[i]))
-      return fail("mesh.not-finite", "A transform moves the model out of all bounds. Export the model again.", "build");
+      return fail("mesh.not-finite", "A transform moves the model out of range. Export the model again.", "build");
   onProgress?.(1, "placing");
   return ok({ format: "3mf", corners: corners.slice(0, triangles * 9), bodies, apart: true, unit: root.unit, warnings });
 }

@@ -117,31 +117,31 @@ export const COUPONS: readonly Coupon[] = [
     id: "clearance",
     name: "Clearance comb",
     process: "both",
-    what: "how much room a peg wants in its hole on this printer",
-    how: "Try the pin in each hole from the notch on. The first that takes it by hand, without a tool, is the one.",
+    what: "how much clearance a peg needs in its hole on this printer",
+    how: "Try the pin in each hole, starting at the notch. The first hole it fits by hand, without a tool, counts.",
     build: (solids, p) => clearanceComb(solids, ROOMS_MM[p.process]),
     readings: (p) => [
-      { key: "hole", label: "first hole that takes the pin", how: "by hand", steps: ROOMS_MM[p.process], unit: "mm of room a side" },
+      { key: "hole", label: "first hole that takes the pin", how: "by hand", steps: ROOMS_MM[p.process], unit: "mm of clearance per side" },
     ],
     learn: (readings, p) =>
       ladderChange(readings, "hole", ROOMS_MM[p.process], true, {
         path: "fits.clearanceMm",
-        label: "room for pegs and keys, a side",
+        label: "clearance of pegs and keys, per side",
         before: p.fits?.clearanceMm ?? CLEARANCE_MM[p.process],
         unit: "mm",
-        why: "The hole before it was too tight; the truth lies between the two.",
+        why: "The hole before it was too tight; the true value lies between the two.",
       }),
   },
   {
     id: "ladder",
     name: "Wall and gap ladder",
     process: "both",
-    what: "the thinnest wall that stands and the narrowest gap that stays open",
-    how: "Bend each wall with a nail: the thinnest that stays whole counts. Look through the gaps against a light: the narrowest that is open counts.",
+    what: "the thinnest wall that prints and the narrowest gap that stays open",
+    how: "Bend each wall with a fingernail: the thinnest that does not break counts. Hold the gaps against a light: the narrowest that is open counts.",
     build: (solids, p) => wallAndGapLadder(solids, WALLS_MM[p.process], GAPS_MM[p.process]),
     readings: (p) => [
-      { key: "wall", label: "thinnest wall that stays whole", how: "by nail", steps: WALLS_MM[p.process], unit: "mm" },
-      { key: "gap", label: "narrowest gap that is open", how: "by eye", steps: GAPS_MM[p.process], unit: "mm" },
+      { key: "wall", label: "thinnest wall that does not break", how: "by nail", steps: WALLS_MM[p.process], unit: "mm" },
+      { key: "gap", label: "narrowest open gap", how: "by eye", steps: GAPS_MM[p.process], unit: "mm" },
     ],
     learn: (readings, p) => [
       ...ladderChange(readings, "wall", WALLS_MM[p.process], true, {
@@ -149,7 +149,7 @@ export const COUPONS: readonly Coupon[] = [
         label: "thinnest wall",
         before: p.fits?.wallMm ?? null,
         unit: "mm",
-        why: "The next thinner one broke or did not form.",
+        why: "The next thinner one broke or did not print.",
       }),
       ...ladderChange(readings, "gap", GAPS_MM[p.process], true, {
         path: "fits.gapMm",
@@ -164,14 +164,14 @@ export const COUPONS: readonly Coupon[] = [
     id: "slopes",
     name: "Slope fan",
     process: "both",
-    what: "from which slope on the layer steps are not seen any more",
-    how: "Hold it under a low lamp at the distance from which the scene is looked at. The gentlest slope on which no line is seen counts.",
+    what: "from which slope the layer steps are no longer visible",
+    how: "Hold it under a low lamp at the scene’s viewing distance. The gentlest slope with no visible lines counts.",
     build: (solids) => slopeFan(solids, SLOPES_DEG),
-    readings: () => [{ key: "slope", label: "gentlest slope without a line", how: "by eye", steps: SLOPES_DEG, unit: "° from level" }],
+    readings: () => [{ key: "slope", label: "gentlest slope without lines", how: "by eye", steps: SLOPES_DEG, unit: "° from level" }],
     learn: (readings, p) =>
       ladderChange(readings, "slope", SLOPES_DEG, true, {
         path: "fits.plainSlopeDeg",
-        label: "slope from which steps are not seen",
+        label: "slope from which steps are not visible",
         before: p.fits?.plainSlopeDeg ?? null,
         unit: "°",
         why: `At ${p.layerMm} mm layers; the next gentler slope showed its lines.`,
@@ -181,8 +181,8 @@ export const COUPONS: readonly Coupon[] = [
     id: "exposure",
     name: "Exposure steps",
     process: "resin",
-    what: "the light that gives walls their width",
-    how: `Print it five times, with ${EXPOSURE_SHARES.map((s) => `${Math.round(s * 100)} %`).join(", ")} of the profile's exposure. Wash and cure alike; measure the bar across its 2 mm.`,
+    what: "the exposure that gives walls their true width",
+    how: `Print it five times, with ${EXPOSURE_SHARES.map((s) => `${Math.round(s * 100)} %`).join(", ")} of the profile’s exposure. Wash and cure all the same way; measure the 2 mm width of the bar.`,
     build: (solids) => exposureBlock(solids),
     readings: (p) =>
       p.process === "resin"
@@ -221,8 +221,8 @@ export const COUPONS: readonly Coupon[] = [
     id: "overhang",
     name: "Overhang and bridge ladder",
     process: "fdm",
-    what: "how far it hangs over without support, and how far it bridges",
-    how: "Look at the undersides: the flattest tongue without hanging strands counts, and the longest bridge that does not sag.",
+    what: "how far it overhangs without support, and how far it bridges",
+    how: "Check the undersides: the flattest tongue without loose strands counts, and the longest bridge that does not sag.",
     build: (solids) => overhangLadder(solids, OVERHANGS_DEG, BRIDGES_MM),
     readings: () => [
       { key: "overhang", label: "flattest clean tongue", how: "by eye", steps: OVERHANGS_DEG, unit: "° from upright" },
@@ -234,7 +234,7 @@ export const COUPONS: readonly Coupon[] = [
         label: "overhang without support, from upright",
         before: overhangOf(p),
         unit: "°",
-        why: "The next flatter one hung in strands.",
+        why: "The next flatter one had loose strands.",
       }),
       ...ladderChange(readings, "bridge", BRIDGES_MM, false, {
         path: "fits.bridgeMm",

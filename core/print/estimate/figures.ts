@@ -33,7 +33,10 @@ interface Said {
   massG: Pick<Figure, "formula" | "assumptions">;
 }
 
-const SIZE_ONLY: Assumption = { text: "Only a size is known, no shape: from a hollow shell to a solid block.", kind: "model" };
+const SIZE_ONLY: Assumption = {
+  text: "Only the size is known, not the shape: the range runs from a hollow shell to a solid block.",
+  kind: "model",
+};
 
 /** @param sizeOnly no shape is known, only a size: the ranges are those of two guesses */
 export function figuresOf(found: FoundEstimate, price: Price, sizeOnly = false): PrintEstimate {
@@ -64,14 +67,19 @@ function filamentSaid({ layers, layerMm, supportMm3 }: FoundEstimate, parts: Fil
   const { wallMm3, skinMm3, infillMm3, underMm3, infill, supportDensity, overhangDeg, densityGCm3, slopes } = parts;
   const bySlopes: Assumption[] =
     slopes > 0.01
-      ? [{ text: `Skins on slopes differ from school to school: ${Math.round(slopes * 100)} % of the range is theirs.`, kind: "practice" }]
+      ? [
+          {
+            text: `Slicers differ in how they build skins on slopes: ${Math.round(slopes * 100)} % of the range comes from that.`,
+            kind: "practice",
+          },
+        ]
       : [];
   const profile: Assumption = {
-    text: "Speeds, acceleration and walls of the printer's profile; edit them to match your machine.",
+    text: "Speeds, acceleration and walls from the printer’s profile; edit them to match your machine.",
     kind: "practice",
   };
   const support: Assumption = {
-    text: `Overhangs beyond ${overhangDeg}° from upright get support, but for bridges up to ${BRIDGE_MM} mm that rest on both sides, as lines at ${Math.round(supportDensity * 100)} % density down to what lies below.`,
+    text: `Overhangs beyond ${overhangDeg}° from upright get support, except bridges up to ${BRIDGE_MM} mm resting on both sides; support is lines at ${Math.round(supportDensity * 100)} % density, down to the plate or the part below.`,
     kind: "practice",
   };
   return {
@@ -85,8 +93,8 @@ function filamentSaid({ layers, layerMm, supportMm3 }: FoundEstimate, parts: Fil
     ],
     timeS: {
       formula:
-        "sum over layers of the longer of its least time and its walls, skins, infill and hops; layer changes, supports, brim or raft, warming up",
-      assumptions: [profile, support, { text: "Range of the model until your own prints narrow it: 25 % either way.", kind: "model" }],
+        "for each layer, the longer of the minimum layer time and its walls, skins, infill and travel; plus layer changes, supports, brim or raft, warming up",
+      assumptions: [profile, support, { text: "Range of the model, 25 % either way, until your own prints narrow it.", kind: "model" }],
     },
     materialMm3: {
       formula: "layer height × (wall + skin + infill × density) + support",
@@ -103,8 +111,8 @@ function resinSaid({ layers, layerMm }: FoundEstimate, parts: ResinParts): Said 
   const { heightMm, liftCycleS, copies, plates, lossMlPerPlate, curedDensityGCm3, points } = parts;
   const supports: Assumption = {
     text: points
-      ? `${points.count.toLocaleString("en")} points of support, each on a column of ${(3 * points.tipMm).toFixed(1)} mm, ${points.meanMm.toFixed(0)} mm high on average; ${lossMlPerPlate} ml lost on plate and in the wash.`
-      : `Flat enough to lie on the plate without supports; ${lossMlPerPlate} ml lost on plate and in the wash.`,
+      ? `${points.count.toLocaleString("en")} support points, each on a column of ${(3 * points.tipMm).toFixed(1)} mm, ${points.meanMm.toFixed(0)} mm high on average; ${lossMlPerPlate} ml lost on the plate and in the wash.`
+      : `Flat enough to lie on the plate without supports; ${lossMlPerPlate} ml lost on the plate and in the wash.`,
     kind: "practice",
   };
   return {
@@ -118,9 +126,9 @@ function resinSaid({ layers, layerMm }: FoundEstimate, parts: ResinParts): Said 
     timeS: {
       formula: "bottom layers × (bottom exposure + lift) + transition + other layers × (exposure + lift) + start",
       assumptions: [
-        { text: "Exposure and lift of the printer's profile; take them from your resin's own sheet.", kind: "typed" },
+        { text: "Exposure and lift from the printer’s profile; set them from your resin’s data sheet.", kind: "typed" },
         {
-          text: "Range until your own prints narrow it: 15 % either way. Pauses of the machine that the profile does not name are not in it.",
+          text: "Range 15 % either way until your own prints narrow it. Machine pauses missing from the profile are not included.",
           kind: "model",
         },
       ],

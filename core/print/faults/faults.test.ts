@@ -79,7 +79,7 @@ describe("repair or reprint", () => {
   it("what is covered is left, what is seen and what meets another are not the same answer", () => {
     const scar = (more: Partial<RepairQuestion>) => repairOrReprint(question({ defect: "flooded detail", ...more }));
     expect([scar({}).best, scar({ seen: true }).best]).toEqual(["leave", "reprint"]);
-    expect(scar({}).flips).toMatch(/^Where it is seen: /);
+    expect(scar({}).flips).toMatch(/^Where it is visible: /);
     // What does not come together is no matter of looks.
     expect(repairOrReprint(question({ defect: "misfit" })).best).not.toBe("leave");
   });

@@ -20,12 +20,12 @@ export const DEFECTS: Record<DefectKind, { words: string; repairMin: number; goo
     how: "fill the base with clay or putty, sand flat",
     looks: false,
   },
-  misfit: { words: "it does not come together", repairMin: 35, good: 0.75, how: "file, thin from inside, try again", looks: false },
+  misfit: { words: "it does not fit together", repairMin: 35, good: 0.75, how: "file, thin from inside, try again", looks: false },
   "gaps in walls": {
     words: "gaps in walls",
     repairMin: 30,
     good: 0.7,
-    how: "soak with glue, filler primer, call the rest grain",
+    how: "soak with glue, use filler primer, let the rest pass as grain",
     looks: true,
   },
   "broken thin part": {
@@ -80,7 +80,7 @@ const COVERED_GOOD = 0.98;
 /** Once the pieces are one, there is no joint left to fit; drawing them together takes so long, min. */
 const MERGE_MIN = 15;
 const WORDS: Record<RepairWay["way"], string> = {
-  leave: "Leave it",
+  leave: "Cancel",
   repair: "Repair it",
   reprint: "Print it again",
   merge: "Merge the pieces and print them as one",
@@ -105,8 +105,8 @@ export function repairOrReprint(q: RepairQuestion): RepairVerdict {
   const n = (min: number): string => formatDuration(Math.round(min) * 60);
   const of = (w: RepairWay): string =>
     w.way === "leave"
-      ? "it is covered, and nobody will see it"
-      : `${n(w.ownMin)} of yours${w.machineH > 0 ? ` and ${n(w.machineH * 60)} of the machine${reprint.plateHours.length > 1 ? ` on ${reprint.plateHours.length} plates` : pieces > 1 ? ", all on one plate" : ""}` : ""}, good ${Math.round(w.good * 100)} times in 100`;
+      ? "it will be covered and not visible"
+      : `${n(w.ownMin)} of your time${w.machineH > 0 ? ` and ${n(w.machineH * 60)} of machine time${reprint.plateHours.length > 1 ? ` on ${reprint.plateHours.length} plates` : pieces > 1 ? ", all on one plate" : ""}` : ""}, good ${Math.round(w.good * 100)} times in 100`;
   const rest = ways.filter((w) => w.way !== "repair" && w.way !== "leave").reduce((least, w) => Math.min(least, w.weightMin), Infinity);
   // Where repairing weighs as much as the best of the others: (1 + loss) own minutes.
   const flipMin = Math.max(0, (rest - (1 - repairGood) * reprintWay.weightMin) / Math.max(1, pieces));
@@ -115,10 +115,10 @@ export function repairOrReprint(q: RepairQuestion): RepairVerdict {
     sentence: `${WORDS[first.way]}: ${of(first)}; ${WORDS[second.way].toLowerCase()} takes ${of(second)}.`,
     flips:
       first.way === "leave"
-        ? `Where it is seen: ${WORDS[second.way].toLowerCase()}.`
+        ? `Where it is visible: ${WORDS[second.way].toLowerCase()}.`
         : flipMin < 1
-          ? "No repair is short enough to change that."
-          : `${first.way === "repair" ? "Print again" : "Repair"} instead when a piece takes ${first.way === "repair" ? "more" : "less"} than ${n(flipMin)} to put right.`,
+          ? "No repair would be quick enough to change that."
+          : `${first.way === "repair" ? "Print again" : "Repair"} instead when a piece takes ${first.way === "repair" ? "more" : "less"} than ${n(flipMin)} to repair.`,
     ways,
   };
 
@@ -138,8 +138,8 @@ export function asksItself({
   filedMin: number;
   reprintOwnMin: number;
 }): string | null {
-  if (misfits >= 3) return `${misfits} joints of this family did not fit: the file or the printer is off, not the piece.`;
+  if (misfits >= 3) return `${misfits} joints like this did not fit: the cause is the file or the printer, not the piece.`;
   if (filedMin > reprintOwnMin && filedMin > 0)
-    return `${formatDuration(Math.round(filedMin) * 60)} of filing are more than the ${formatDuration(Math.round(reprintOwnMin) * 60)} of yours that a reprint takes.`;
+    return `${formatDuration(Math.round(filedMin) * 60)} of filing is more than the ${formatDuration(Math.round(reprintOwnMin) * 60)} of your time that a reprint takes.`;
   return null;
 }

@@ -66,19 +66,19 @@ const mixed = (seen: { absolute: boolean; relative: boolean }, now: "absolute" |
   seen.absolute && seen.relative ? "mixed" : seen.absolute ? "absolute" : seen.relative ? "relative" : now;
 
 const WARNINGS: Record<string, string> = {
-  "gcode.number": "A number cannot be read: its line is left out.",
-  "gcode.far": "A place further out than any printer reaches: its line is left out.",
-  "gcode.long": "A line is longer than any command: it is left out.",
-  "gcode.feed": "The first moves say no feed rate: 1,500 mm a minute is assumed.",
-  "gcode.feed-zero": "A feed rate of nothing or less: the one before it stays.",
-  "gcode.arc": "An arc whose centre or radius does not fit its ends: taken as a straight line.",
-  "gcode.heat": "Waits for heat are not counted.",
-  "gcode.tool": "The tool is changed: changes are not counted, and all tools are taken for one filament.",
-  "gcode.unknown": "A motion command that is not understood is left out.",
-  "gcode.heights": "More heights than any print has layers: they are no longer counted.",
-  "gcode.checksum": "A line does not match its checksum; it is read anyway.",
-  "gcode.binary": "Bytes that are no text: their lines are left out.",
-  "gcode.nothing-laid": "Nothing is laid: no move extrudes along a path.",
+  "gcode.number": "A number cannot be read: the line is skipped.",
+  "gcode.far": "A position beyond any printer’s reach: the line is skipped.",
+  "gcode.long": "A line is longer than any command: it is skipped.",
+  "gcode.feed": "The first moves have no feed rate: 1,500 mm/min is assumed.",
+  "gcode.feed-zero": "A feed rate of zero or less: the previous one is kept.",
+  "gcode.arc": "An arc whose centre or radius does not match its ends: treated as a straight line.",
+  "gcode.heat": "Waiting for heating is not counted.",
+  "gcode.tool": "The file changes tools: the changes are not counted, and all tools are treated as one filament.",
+  "gcode.unknown": "A motion command that is not supported is skipped.",
+  "gcode.heights": "More heights than any print has layers: counting stopped.",
+  "gcode.checksum": "A line does not match its checksum; it was read anyway.",
+  "gcode.binary": "Bytes that are not text: those lines are skipped.",
+  "gcode.nothing-laid": "Nothing is printed: no move extrudes along a path.",
 };
 
 /** Takes the bytes of a file as they come. */
@@ -144,7 +144,7 @@ export class GcodeReader {
         if (this.line > MOST_LINES)
           return {
             code: "gcode.endless",
-            message: "The file does not end: half a thousand million lines were read.",
+            message: "The file is too long: reading stopped after 500 million lines.",
             where: `line ${this.line}`,
           };
         continue;
@@ -160,8 +160,8 @@ export class GcodeReader {
   end(): Result<GcodeFacts> {
     if (this.pendingUsed > 0) this.endLine();
     this.planner.stop();
-    if (this.commands === 0) return fail("gcode.none", "There is no G-code in this file: no line of it is a command.", `line ${this.line}`);
-    if (this.moves === 0) return fail("gcode.no-moves", "This G-code moves nothing.", `line ${this.line}`);
+    if (this.commands === 0) return fail("gcode.none", "No G-code in this file: no line is a command.", `line ${this.line}`);
+    if (this.moves === 0) return fail("gcode.no-moves", "This G-code has no moves.", `line ${this.line}`);
     const laid = this.low[X] <= this.high[X];
     if (!laid) this.warn("gcode.nothing-laid");
     const [min, max] = [this.low, this.high].map((v) => [v[0], v[1], v[2]] as [number, number, number]);

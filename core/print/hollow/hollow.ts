@@ -80,7 +80,7 @@ export function hollowing(
   signal?: AbortSignal,
 ): Result<Hollowing> {
   const { size } = boundsOf(mesh.positions);
-  if (!(wallMm > 0)) return fail("hollow.wall", "A wall is thicker than nothing. Try 2 mm.");
+  if (!(wallMm > 0)) return fail("hollow.wall", "Enter a wall above zero, such as 2 mm.");
   if (wallMm * 2 >= Math.min(...size)) return fail("hollow.thick", wallTooThick({ wallMm, leastMm: Math.min(...size) }));
   const depth = depthField(mesh, voxelFor(size, voxelMm), (f, phase) => onProgress?.(0.8 * f, phase), signal);
   const found = pocketsOf(depth, wallMm, turn, signal);

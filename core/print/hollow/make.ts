@@ -31,7 +31,7 @@ export function hollowMesh(
   const { Manifold } = solids;
   return scoped((keep) => {
     const part = solidOf(solids, mesh);
-    if (!part) return fail("hollow.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
+    if (!part) return fail("hollow.open", "This mesh is not a closed solid. Repair it first in Parts, “Mesh and walls”.");
     keep(part);
     const { min, max, size } = boundsOf(mesh.positions);
     const depth = depthField(mesh, voxelFor(size, VOXEL_MM), (f, phase) => onProgress?.(0.6 * f, phase), signal);
@@ -51,7 +51,7 @@ export function hollowMesh(
       .map((c) => keep(c))
       .filter((c) => c.volume() >= LEAST_POCKET_MM3);
     if (large.length === 0)
-      return fail("hollow.nothing", `Nothing of it is thicker than two walls of ${wallMm} mm: there is nothing to hollow.`);
+      return fail("hollow.nothing", `No place is thicker than two walls of ${wallMm} mm, so there is nothing to hollow.`);
     let leastWallMm = Infinity;
     for (const cavity of large) {
       const { vertProperties, numProp } = cavity.getMesh();
@@ -74,7 +74,7 @@ export function hollowMesh(
     });
     drills.forEach((d) => keep(d));
     for (const [i, drill] of drills.entries())
-      if (keep(drill.intersect(part)).volume() < 0.1) return fail("hollow.air", `Hole ${i + 1} lies in the air beside the part.`);
+      if (keep(drill.intersect(part)).volume() < 0.1) return fail("hollow.air", `Hole ${i + 1} is in mid-air, outside the part.`);
     const out = keep(part.subtract(keep(Manifold.union([...large, ...drills]))));
     onProgress?.(1, "done");
     return ok({ mesh: meshOfSolid(out), volumeMm3: out.volume(), leastWallMm, pockets: large.length });

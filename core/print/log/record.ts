@@ -10,20 +10,20 @@ export const FAILURE_CAUSES = {
   clog: { words: "the nozzle clogged", start: false, outside: false, process: "fdm" },
   shift: { words: "layers shifted", start: false, outside: false, process: "fdm" },
   "supports-let-go": { words: "supports let go", start: false, outside: false, process: "both" },
-  "on-the-film": { words: "stayed on the film", start: true, outside: false, process: "resin" },
+  "on-the-film": { words: "stuck to the film", start: true, outside: false, process: "resin" },
   "empty-spool": { words: "spool or bottle ran out", start: false, outside: true, process: "both" },
-  "power-cut": { words: "the power went", start: false, outside: true, process: "both" },
+  "power-cut": { words: "power cut", start: false, outside: true, process: "both" },
   stopped: { words: "stopped by hand", start: false, outside: true, process: "both" },
   other: { words: "something else", start: false, outside: false, process: "both" },
 } as const satisfies Record<string, { words: string; start: boolean; outside: boolean; process: "fdm" | "resin" | "both" }>;
 export type FailureCause = keyof typeof FAILURE_CAUSES;
 
-/** What is seen at a print that did not fail by it: one press each. */
+/** What you see at a print that did not fail by it: one press each. */
 export const OBSERVATIONS = {
   "came-off-easily": "came off easily",
-  "hard-to-take-off": "hard to take off",
+  "hard-to-take-off": "hard to remove",
   curled: "an edge curled",
-  "first-layer-in-part": "first layer held in part",
+  "first-layer-in-part": "first layer partly came off",
   strings: "strings",
   "soft-detail": "detail is flooded",
 } as const;

@@ -29,18 +29,18 @@ export function parseAngles(text: string): Result<Turn> {
     .toLowerCase()
     .split(/[,;]\s*|\s+(?=[xyz])/)
     .filter(Boolean);
-  if (pieces.length === 0 || pieces.length > 6) return wrong("There is no turn in it.");
+  if (pieces.length === 0 || pieces.length > 6) return wrong("No rotation found.");
   const bare = pieces.every((p) => !/[xyz]/.test(p));
-  if (bare && pieces.length !== 3) return wrong("Three angles make a turn.");
+  if (bare && pieces.length !== 3) return wrong("Enter up to three angles.");
   let turn: Turn = [0, 0, 0, 1];
   for (const [i, piece] of pieces.entries()) {
     const axis = bare ? (i as Axis) : AXES[piece[0]];
-    if (axis === undefined) return wrong(`"${piece}" names no axis.`);
+    if (axis === undefined) return wrong(`"${piece}" does not name an axis.`);
     const deg = parseNumber((bare ? piece : piece.slice(1)).replace(/°|deg(rees)?/g, "").replace(/^[\s:=]+/, ""), {
       least: -360,
       most: 360,
     });
-    if (!deg.ok) return wrong(`"${piece}" is no angle up to 360°.`);
+    if (!deg.ok) return wrong(`"${piece}" is not an angle up to 360°.`);
     turn = turnAfter(about(axis, deg.value), turn);
   }
   return ok(turn);

@@ -17,18 +17,18 @@ export const WAYS_VERSION = 4;
 
 export type BestFor = "clean" | "short" | "support" | "safe";
 export const BEST_FOR: Record<BestFor, string> = {
-  clean: "cleanest where it is seen",
+  clean: "cleanest visible faces",
   short: "shortest",
   support: "least support",
-  safe: "safest",
+  safe: "most reliable",
 };
 
 /** Why somebody would lay it so, where it is no measure but a habit. */
 export type Habit = "flat" | "tilted" | "on edge";
 export const HABITS: Record<Habit, string> = {
-  flat: "flat, as windows and panels are printed",
-  tilted: "tilted, as resin blocks are printed",
-  "on edge": "on edge, so that a gentle slope stands steep",
+  flat: "flat, the usual way for windows and panels",
+  tilted: "tilted, the usual way for resin blocks",
+  "on edge": "on edge, so that a gentle slope becomes steep",
 };
 
 export interface Candidate extends Stand {
@@ -128,7 +128,7 @@ function habitsOf(shape: Shape, resting: readonly Direction[], printer: PrintPro
   const wide = Math.min(...sides.filter((s) => Math.abs(dot(s, flat)) < 0.5).map(reach));
   if (thin < PANEL * wide) out.push({ direction: flat, habit: "flat" });
   else if (printer.process === "resin") out.push({ direction: tilted(flat, TILT_DEG), habit: "tilted" });
-  // A roof: much of the surface looks up at a gentle slope. On edge the slope stands steep.
+  // A roof: much of the surface faces up at a gentle slope. On edge the slope stands steep.
   const { normals, areasMm2 } = shape.facets;
   let gentle = 0,
     whole = 0;
@@ -172,7 +172,7 @@ export function candidates(
   const heights = all.map((d) => heightOf(shape.hull, d));
   const lying = restingArea(shape.hull, all);
   const size = Math.max(...heights);
-  onProgress?.(0.05, "which way up");
+  onProgress?.(0.05, "orientation");
   // What lies on the plate hangs over nothing.
   const overMm2 = (mm2: number, i: number): number => Math.max(0, mm2 - lying[i]);
   const firmly = (i: number): number => (printer.process === "fdm" && lying[i] < 0.02 * whole ? 1 : 0);

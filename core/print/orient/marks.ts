@@ -9,7 +9,7 @@ export type FaceKind = "seen" | "hidden" | "mating" | "covered";
 export const FACE_KINDS: Record<FaceKind, string> = {
   seen: "seen",
   hidden: "hidden",
-  mating: "lies against another part",
+  mating: "joins another part",
   covered: "covered later",
 };
 

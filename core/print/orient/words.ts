@@ -21,8 +21,8 @@ export function whyUp({ areaMm2, overhangMm2, gentleMm2, footing, lie }: WayUp, 
   const cm2 = (mm2: number): string => `${Math.round(mm2 / 100)} cm²`;
   return [
     fits ? "fits in one piece" : `needs ${pieces} pieces`,
-    ...(footing < LEAST_FOOTING ? ["stands on supports only"] : []),
-    decides(overhangMm2) ? `${cm2(overhangMm2)} hang over` : "nothing hangs over",
+    ...(footing < LEAST_FOOTING ? ["stands only on supports"] : []),
+    decides(overhangMm2) ? `${cm2(overhangMm2)} of overhang` : "no overhang",
     ...(decides(gentleMm2) ? [`${cm2(gentleMm2)} of gentle slope will show lines`] : []),
     ...(lie ? [lieWords(lie)] : []),
   ];
@@ -39,7 +39,7 @@ function lieWords({ flat, thickMm, narrowMm, flatS, flatMm3, raisedS, raisedMm3 
 export function liftingWords(lifting: Lifting): string {
   switch (lifting.kind) {
     case "nothing flat":
-      return "nothing lies flat on the plate: it stands on supports or a raft";
+      return "no flat face on the plate: needs supports or a raft";
     case "little contact":
       return `only ${Math.round(lifting.share * 100)} % of its outline rests on the plate`;
     case "corners":
@@ -50,9 +50,9 @@ export function liftingWords(lifting: Lifting): string {
 }
 
 export const SCAR_WORDS: Record<Scar, string> = {
-  corners: "in the corners, where it hides",
+  corners: "in the corners, where it is hidden",
   "corners and a line": "in the corners; on the round pieces as a line from bottom to top",
-  "a line": "as a line from bottom to top: nothing hides it, turn it to the hidden side",
+  "a line": "as a visible line from bottom to top: turn it to the hidden side",
 };
 
 export const heldWords = ({ side, height }: HeldPlace): string => `${side}, ${height}`;

@@ -1,5 +1,5 @@
 /**
- * All that is still to print, on the plates of the printers that are to print it. Filament: what is tall on a small foot apart from the
+ * All that is still to print, on the plates of the printers that are to print it. Filament: what is tall on a small base apart from the
  * rest, large pieces first. Resin: a plate takes as long as its tallest piece, so pieces go by height, and only as much section on one
  * plate as the film can be pulled from. Pieces of one batch follow each other. Room that is left goes to connectors, trim and spares.
  */
@@ -133,7 +133,7 @@ function layPrinter(
 ): { laid: LaidPiece[][]; left: Piece[]; least: number } {
   const listed = [...wanted].sort((a, b) => (kindOf(a) < kindOf(b) ? -1 : 1));
   const pieces = listed.flatMap((w, i): Piece[] => {
-    const tall = footingOnPlate(w.footprint, printer.process) === "tall on a small foot";
+    const tall = footingOnPlate(w.footprint, printer.process) === "tall on a small base";
     return Array.from({ length: w.count }, (_, n) => ({
       id: `${i}.${n}`,
       footprint: w.footprint,

@@ -1,5 +1,5 @@
 /**
- * What failures cost in hours. A print may fail at its start (the first layer does not hold) and at any time later, at a rate an hour; a
+ * What failures cost in hours. A print may fail at its start (the first layer does not stick) and at any time later, at a rate an hour; a
  * failure that is seen at once is begun again at once, one in the night when somebody is up. [published: renewal argument; for a constant
  * rate λ a job of T hours that is begun again takes (e^{λT} − 1)/λ.]
  */
@@ -49,7 +49,7 @@ export function splitVerdict(hazard: Hazard, hours: number, pieces: number, seam
   const saved = wholeH - splitH - (OWN_HOUR * seamMin) / 60;
   const split = saved > 0;
   const n = (h: number): string => formatDuration(Math.round(h * 60) * 60);
-  const seam = `${formatDuration(Math.round(seamMin) * 60)} of yours at the seam`;
+  const seam = `${formatDuration(Math.round(seamMin) * 60)} of your time at the seam`;
   return {
     wholeH,
     splitH,
@@ -58,7 +58,7 @@ export function splitVerdict(hazard: Hazard, hours: number, pieces: number, seam
     sentence: split
       ? `In ${pieces} pieces: ${n(splitH)} with failures against ${n(wholeH)} whole, and ${seam}.`
       : splitH < wholeH
-        ? `Whole: ${pieces} pieces would save ${n(wholeH - splitH)} of the machine's and cost ${seam}.`
-        : `Whole: ${pieces} pieces fail at their starts instead, ${n(splitH)} against ${n(wholeH)}, and cost ${seam}.`,
+        ? `Whole: ${pieces} pieces would save ${n(wholeH - splitH)} of machine time but cost ${seam}.`
+        : `Whole: ${pieces} pieces would fail at the start more often, ${n(splitH)} against ${n(wholeH)}, and cost ${seam}.`,
   };
 }

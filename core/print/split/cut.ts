@@ -1,5 +1,5 @@
 /**
- * Cuts a part into pieces (Manifold's exact split) and gives each seam what holds it: pegs in holes, a key, or a dovetail that slides in.
+ * Cuts a part into pieces (Manifold's exact split) and gives each seam what holds it: pegs in holes, a key, or a sliding dovetail.
  * What is added on one side is taken from the other with clearance, so that pieces sum to the whole less the clearance.
  */
 import type { CrossSection, Manifold } from "manifold-3d";
@@ -50,7 +50,7 @@ export function cutParts(
   kind: JointKind,
   clearanceMm: number,
 ): Result<CutParts> {
-  if (atMm.length === 0) return fail("cut.none", "There is no cut yet: move one into the part.");
+  if (atMm.length === 0) return fail("cut.none", "No cuts yet. Move one into the part.");
   const { min, max } = boundsOf(mesh.positions);
   const k = AXES.indexOf(axis);
   const order = [...atMm].sort((a, b) => a - b);
@@ -58,11 +58,11 @@ export function cutParts(
     if (!(at > min[k] + 0.5 && at < max[k] - 0.5))
       return fail(
         "cut.outside",
-        `A cut at ${(at - min[k]).toFixed(1)} mm lies outside the part, which is ${(max[k] - min[k]).toFixed(1)} mm long that way.`,
+        `A cut at ${(at - min[k]).toFixed(1)} mm lies outside the part, which is ${(max[k] - min[k]).toFixed(1)} mm long in that direction.`,
       );
   return scoped((keep) => {
     const whole = solidOf(solids, mesh);
-    if (!whole) return fail("cut.open", "This mesh is no closed solid. Mend it first, at Parts, “Mesh and walls”.");
+    if (!whole) return fail("cut.open", "This mesh is not a closed solid. Repair it first in Parts, “Mesh and walls”.");
     keep(whole);
     const normal = AXES.map((a) => (a === axis ? 1 : 0)) as [number, number, number];
     const bodies: Manifold[] = [];
@@ -73,7 +73,7 @@ export function cutParts(
       const [upper, lower] = rest.splitByPlane(normal, at);
       keep(upper);
       keep(lower);
-      if (upper.isEmpty() || lower.isEmpty()) return fail("cut.missed", "The cut goes through a gap of the part: nothing is parted.");
+      if (upper.isEmpty() || lower.isEmpty()) return fail("cut.missed", "The cut goes through a gap and separates nothing.");
       const joined = join(solids, keep, rest, lower, upper, axis, at, kind, clearanceMm);
       clearanceMm3 += joined.clearanceMm3;
       seams.push(joined.seam);

@@ -7,7 +7,7 @@ export const JOINT_KINDS: Record<JointKind, string> = {
   plain: "plain, glued face to face",
   pegs: "pegs in holes",
   key: "one key in a slot",
-  dovetail: "a dovetail that slides in",
+  dovetail: "a sliding dovetail",
 };
 
 /** Room on every side of a peg or key, mm: the process itself, and a coat of paint where it is painted first. Common practice, no source. */

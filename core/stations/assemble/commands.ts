@@ -7,7 +7,7 @@ import { object, over, Refused, sceneOf, withItems, withoutItem, type CommandsOf
 const changeMeeting = async (edit: Edit<"scenes">, meetingId: string, change: (meeting: Meeting) => Meeting): Promise<void> => {
   const scene = await sceneOf(edit);
   if (!scene.meetings.some((m) => m.id === meetingId))
-    throw new Refused("item.gone", "That joint is no longer here. It may have been removed in another window.");
+    throw new Refused("item.gone", "That joint no longer exists. It may have been deleted in another window.");
   await edit.put("scenes", { ...scene, meetings: scene.meetings.map((m) => (m.id === meetingId ? change(m) : m)) });
 };
 
@@ -25,7 +25,7 @@ export const ASSEMBLE_COMMANDS: CommandsOf<AssembleCommands> = {
   }),
   "fit.drop": over("scenes")({
     schema: object({ meetingId: id, fitId: id }),
-    label: () => "Dry fit struck out",
+    label: () => "Dry fit deleted",
     apply: (e, { meetingId, fitId }) => changeMeeting(e, meetingId, (m) => ({ ...m, fits: withoutItem(m.fits, "id", fitId) })),
   }),
 };

@@ -13,7 +13,7 @@ type PrintList = "observed" | "photos" | "measured";
 const recordOf = async (e: Edit<"records">, recordId: string): Promise<StepRecord & { print: PrintRecord }> => {
   const record = await e.get("records", recordId);
   if (!record) throw new Refused("step.gone", "That print is no longer in the log.");
-  if (!record.print) throw new Refused("print.none", "Nothing of the print's settings was kept with that entry.");
+  if (!record.print) throw new Refused("print.none", "No print settings were saved with that entry.");
   return record as StepRecord & { print: PrintRecord };
 };
 
@@ -34,7 +34,7 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
     "scenes",
   )({
     schema: object({ recordId: id, saidS: duration.allow(null) }),
-    label: () => "Time put right",
+    label: () => "Time corrected",
     apply: async (e, { recordId, saidS }) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
       if (!record) throw new Refused("step.gone", "That step is no longer here.");

@@ -16,7 +16,7 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
     schema: object({ paint: paintSchema }),
     label: ({ paint }) => paint.name,
     apply: async (e, { paint }) => {
-      if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint of that id is on the rack already.");
+      if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint with that id is already on the rack.");
       await e.put("paints", paint);
     },
   }),
@@ -37,7 +37,7 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
     schema: object({ paintId: id }),
     label: () => "Paint removed",
     apply: async (e, { paintId }) => {
-      await refuseUsed(e, "paints", paintId, "is painted with it. Take it out of that recipe first");
+      await refuseUsed(e, "paints", paintId, "uses it. Remove it from that recipe first");
       await e.delete("paints", paintId);
     },
   }),

@@ -48,11 +48,11 @@ type PartList = keyof typeof PART_LISTS;
 
 /** What undo calls a change of one of the lists. */
 const LIST_LABELS: Record<PartList, string> = {
-  variations: "Copies that differ",
-  sightings: "Known things in the part",
-  configurations: "Ways it can be",
+  variations: "Variants",
+  sightings: "Known sizes in the part",
+  configurations: "Other states",
   faces: "Marked faces",
-  zones: "Stronger zones",
+  zones: "Reinforced zones",
   joints: "Seams between pieces",
 };
 
@@ -74,7 +74,7 @@ const newPartSchema = object({
 
 async function addParts(edit: Edit<NamedTable>, parts: PartsCommands["part.add"][]): Promise<void> {
   for (const p of parts) {
-    if (await edit.get("parts", p.id)) throw new Refused("part.there", "A part of that id is here already.");
+    if (await edit.get("parts", p.id)) throw new Refused("part.there", "A part with that id already exists.");
     await checkReferences(edit, p.work);
   }
   let order = Math.max(0, ...(await edit.all("parts")).map((x) => x.order));
@@ -133,7 +133,7 @@ export interface PartsCommands {
       | "batch"
     >
   >;
-  /** What it costs otherwise; what was not said yet begins as nothing. */
+  /** What it costs otherwise; what was not set begins as nothing. */
   "part.otherWays": { partId: string; change: Partial<OtherWays> };
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };
@@ -261,9 +261,9 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
     label: () => "Unit of the file",
     apply: async (e, { partId, unit }) => {
       const part = await partOf(e, partId);
-      if (part.source.kind !== "mesh") throw new Refused("part.no-mesh", "This part has no file, and so no unit of one.");
+      if (part.source.kind !== "mesh") throw new Refused("part.no-mesh", "This part has no file, so there is no unit to set.");
       const by = FILE_UNIT_MM[unit] / FILE_UNIT_MM[part.source.unit];
-      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source: { ...part.source, unit, unitReason: "You chose it." } });
+      await e.put("parts", { ...part, ...inAnotherUnit(part, by), source: { ...part.source, unit, unitReason: "Chosen by you." } });
     },
   }),
   "part.rescale": over("parts")({
@@ -327,7 +327,7 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
     label: ({ pieces }) => `Cut into ${pieces.length} pieces`,
     apply: async (e, { partId, pieces, seams }, now) => {
       const part = await partOf(e, partId);
-      if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between two pieces.");
+      if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between each two pieces.");
       const was = { source: part.source, factor: part.factor, at: now, note: "before it was cut" };
       const joint = (i: number, other: number): PartJoint => {
         const { kind, clearanceMm, sectionMm2, seamMm } = seams[Math.min(i, other)];

@@ -16,7 +16,7 @@ async function startedPlates(e: Edit<"records">): Promise<{ begun: ReadonlySet<s
 }
 
 const PIECE_GONE = "That piece is no longer on the plate. It may have been moved in another window.";
-const RUNS = "That plate has been started, so it stays as it is.";
+const RUNS = "That plate has been started and cannot be changed.";
 
 async function changePlate(e: Edit<"scenes" | "records">, plateId: string, to: (plate: Plate) => Plate): Promise<void> {
   const scene = await sceneOf(e);
@@ -31,8 +31,8 @@ async function changePlate(e: Edit<"scenes" | "records">, plateId: string, to: (
 async function checkPieces(e: Edit<"parts">, pieces: readonly PlatePiece[]): Promise<void> {
   const known = new Set((await e.all("parts")).map((p) => p.id));
   if (pieces.some((p) => !known.has(p.partId)))
-    throw new Refused("part.gone", "A part on that plate is no longer here. It may have been removed in another window.");
-  if (new Set(pieces.map((p) => p.id)).size < pieces.length) throw new Refused("item.there", "That piece lies on the plate already.");
+    throw new Refused("part.gone", "A part on that plate is no longer here. It may have been deleted in another window.");
+  if (new Set(pieces.map((p) => p.id)).size < pieces.length) throw new Refused("item.there", "That piece is already on the plate.");
 }
 
 async function checkPrinter(e: Edit<"printers">, printerId: string): Promise<void> {
@@ -63,7 +63,7 @@ async function refusePlated(e: Edit<"scenes">, printer: Pick<Printer, "id">): Pr
     if (scene.plates.some((p) => p.printerId === printer.id))
       throw new Refused(
         "printer.plated",
-        `Plates of ${scene.id === e.sceneId ? "this scene" : `the scene ${scene.name}`} wait for it. Lay them out for another printer first.`,
+        `Plates of ${scene.id === e.sceneId ? "this scene" : `the scene ${scene.name}`} are assigned to it. Lay them out for another printer first.`,
       );
 }
 
@@ -148,7 +148,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
   }),
   "printer.coupon": over("printers")({
     schema: object({ printerId: id, change, coupon: text(LIMITS.shortText) }),
-    label: ({ coupon }) => `${coupon}: into the profile`,
+    label: ({ coupon }) => `${coupon}: saved to profile`,
     apply: async (e, { printerId, change: changed }, now) => {
       const printer = await printerOf(e, printerId);
       await e.put("printers", editedProfile(printer, changed, now, "learned"));
@@ -156,7 +156,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
   }),
   "printer.forget": over("printers")({
     schema: object({ printerId: id }),
-    label: () => "Lessons of the printer forgotten",
+    label: () => "Printer’s lessons deleted",
     apply: async (e, { printerId }) => {
       const printer = await printerOf(e, printerId);
       await e.put("printers", { ...printer, learned: [] });
@@ -168,12 +168,12 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
       add: opt(Joi.array().max(LIMITS.exclusions).items(exclusionSchema)),
       drop: opt(Joi.array().max(LIMITS.exclusions).items(id)),
     }),
-    label: ({ add }) => (add?.length ? "Part of the bed left out" : "Part of the bed used again"),
+    label: ({ add }) => (add?.length ? "Area of the bed blocked" : "Area of the bed unblocked"),
     apply: async (e, { printerId, add = [], drop = [] }) => {
       const printer = await printerOf(e, printerId);
       const exclusions = [...(printer.exclusions ?? []).filter((x) => !drop.includes(x.id)), ...add];
       if (exclusions.length > LIMITS.exclusions)
-        throw new Refused("list.full", `A bed has at most ${LIMITS.exclusions} such places. Free the edges instead, or take one away.`);
+        throw new Refused("list.full", `A bed can have at most ${LIMITS.exclusions} blocked areas. Use margins instead, or remove one.`);
       await e.put("printers", { ...printer, exclusions });
     },
   }),
@@ -181,7 +181,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
     schema: object({ printer: printerSchema }),
     label: ({ printer }) => `${printer.name} added`,
     apply: async (e, { printer }) => {
-      if (await e.get("printers", printer.id)) throw new Refused("printer.there", "A printer of that id is here already.");
+      if (await e.get("printers", printer.id)) throw new Refused("printer.there", "A printer with that id already exists.");
       await e.put("printers", printer);
     },
   }),
@@ -194,9 +194,9 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
     label: () => "Printer removed",
     apply: async (e, { printerId }) => {
       await refusePlated(e, { id: printerId });
-      await refuseUsed(e, "printers", printerId, "is to be printed on it. Choose another printer there first");
+      await refuseUsed(e, "printers", printerId, "is planned on it. Choose another printer there first");
       if ((await e.all("printers")).length < 2)
-        throw new Refused("printer.last", "Keep at least one printer: hours are calculated for a printer.");
+        throw new Refused("printer.last", "Keep at least one printer: hours are calculated for it.");
       await e.delete("printers", printerId);
     },
   }),
@@ -218,7 +218,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
       if (seen && scene.plates.some((p) => !over.has(p.id) && !seen.includes(p.id)))
         throw new Refused(
           "plates.other",
-          "Plates were laid out in another window meanwhile. Look at them, and lay out again what is missing.",
+          "Plates were laid out in another window in the meantime. Check them, then lay out what is missing.",
         );
       for (const printerId of new Set(plates.map((p) => p.printerId))) await checkPrinter(e, printerId);
       await checkPieces(
@@ -282,7 +282,7 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
     "records",
   )({
     schema: object({ plateId: id }),
-    label: () => "Plate taken apart",
+    label: () => "Plate broken up",
     apply: async (e, { plateId }) => {
       await changePlate(e, plateId, (p) => p);
       const scene = await sceneOf(e);

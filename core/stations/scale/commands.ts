@@ -30,7 +30,7 @@ type SceneList = keyof typeof SCENE_LISTS;
 
 /** What undo calls a change of one of the lists. */
 const LIST_LABELS: Record<SceneList, string> = {
-  meetings: "Who meets whom",
+  meetings: "Joints",
   dimensions: "Dimension sheet",
   references: "Reference board",
   homes: "Where it will live",
@@ -125,7 +125,7 @@ export const SCALE_COMMANDS: CommandsOf<ScaleCommands> = {
     "parts",
   )({
     schema: object({ scale: scaleSchema, along: opt(Joi.boolean()) }),
-    label: ({ along }) => (along ? "Scale settled, parts along with it" : "Scale settled"),
+    label: ({ along }) => (along ? "Scale changed, parts rescaled" : "Scale changed"),
     apply: async (e, { scale, along }) => {
       const scene = await sceneOf(e);
       await e.put("scenes", { ...scene, scale, scaleAnswered: true });
@@ -137,7 +137,7 @@ export const SCALE_COMMANDS: CommandsOf<ScaleCommands> = {
     schema: object({ thing: thingSchema }),
     label: () => "Known things",
     apply: async (e, { thing }) => {
-      if (await e.get("things", thing.name)) throw new Refused("item.there", "There is one of that name already.");
+      if (await e.get("things", thing.name)) throw new Refused("item.there", "That name is already used.");
       await e.put("things", thing);
     },
   }),

@@ -36,7 +36,7 @@ export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
         }),
       ),
     }),
-    label: () => "A surface",
+    label: () => "Surface",
     apply: (e, { partId, surfaceId, anchor, change: changed, photos }) =>
       putPart(e, partId, (part) => {
         const known = part.surfaces.find((s) => s.id === surfaceId);
@@ -48,7 +48,7 @@ export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
   }),
   "surface.forget": over("parts")({
     schema: object({ partId: id, surfaceId: id }),
-    label: () => "A surface forgotten",
+    label: () => "Surface deleted",
     apply: (e, { partId, surfaceId }) =>
       putPart(e, partId, (part) => ({
         ...part,
@@ -71,7 +71,7 @@ export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
   }),
   "fill.drop": over("habits")({
     schema: object({ readingId: id }),
-    label: () => "Own filling struck out",
+    label: () => "Own filling deleted",
     apply: async (e, { readingId }) => {
       const habits = await habitsOf(e);
       await e.put("habits", { ...habits, fills: withoutItem(habits.fills, "id", readingId) });

@@ -34,13 +34,13 @@ const stepStart = object({
 async function startStep(e: Edit<"parts" | "records" | "scenes">, { recordId, ...p }: StepStart, now: number): Promise<void> {
   await partOf(e, p.partId);
   const before = (await e.all("records")).filter((r) => r.stepKey === p.stepKey);
-  if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step was started already.");
+  if (before.some((r) => r.finishedAt === null)) throw new Refused("step.running", "This step has already been started.");
   const busy = p.print && (await openPrints(e)).find((r) => r.print?.printerId === p.print!.printerId);
   if (busy) {
     const scene = await otherScene(e, busy.sceneId);
     throw new Refused(
       "printer.busy",
-      `${p.print!.printer} still runs “${busy.title}”${scene === null ? "" : ` of ${scene || "another scene"}`}. Say first how that ended, or strike it out in the log.`,
+      `${p.print!.printer} still runs “${busy.title}”${scene === null ? "" : ` of ${scene || "another scene"}`}. Say first how that ended, or delete in the log.`,
     );
   }
   await e.put("records", {
@@ -88,7 +88,7 @@ export interface TonightCommands {
     saidS?: number;
     /** Of a plate with several parts: what came of each. */
     came?: StepRecord["came"];
-    /** Of a print: why it failed, and what it weighs. */
+    /** Of a print: cause of failure, and what it weighs. */
     print?: Pick<PrintRecord, "failure" | "massG">;
   };
 }

@@ -50,7 +50,7 @@ export const WORKSHOP_COMMANDS: CommandsOf<WorkshopCommands> = {
     schema: object({ supply: supplySchema }),
     label: ({ supply }) => supply.name,
     apply: async (e, { supply }) => {
-      if (await e.get("supplies", supply.id)) throw new Refused("supply.there", "One of that id is in the workshop already.");
+      if (await e.get("supplies", supply.id)) throw new Refused("supply.there", "That id is already used in the workshop.");
       await e.put("supplies", supply);
     },
   }),
@@ -65,14 +65,14 @@ export const WORKSHOP_COMMANDS: CommandsOf<WorkshopCommands> = {
   }),
   "supply.delete": over("supplies")({
     schema: object({ supplyId: id }),
-    label: () => "Taken off the list",
+    label: () => "Removed from the list",
     apply: (e, { supplyId }) => e.delete("supplies", supplyId),
   }),
   "lesson.add": over("lessons")({
     schema: object({ lesson: lessonSchema }),
-    label: () => "Kept as a lesson",
+    label: () => "Saved as a lesson",
     apply: async (e, { lesson }) => {
-      if (await e.get("lessons", lesson.id)) throw new Refused("lesson.there", "A lesson of that id is kept already.");
+      if (await e.get("lessons", lesson.id)) throw new Refused("lesson.there", "A lesson with that id already exists.");
       await e.put("lessons", lesson);
     },
   }),
@@ -81,13 +81,13 @@ export const WORKSHOP_COMMANDS: CommandsOf<WorkshopCommands> = {
     label: () => "Lesson changed",
     apply: async (e, { lessonId, change: changed }) => {
       const lesson = await e.get("lessons", lessonId);
-      if (!lesson) throw new Refused("lesson.gone", "That lesson is no longer kept.");
+      if (!lesson) throw new Refused("lesson.gone", "That lesson no longer exists.");
       await e.put("lessons", merged(lesson, changed));
     },
   }),
   "lesson.delete": over("lessons")({
     schema: object({ lessonId: id }),
-    label: () => "Lesson forgotten",
+    label: () => "Lesson deleted",
     apply: (e, { lessonId }) => e.delete("lessons", lessonId),
   }),
   "procedure.keep": over("procedures")({
@@ -100,7 +100,7 @@ export const WORKSHOP_COMMANDS: CommandsOf<WorkshopCommands> = {
     "parts",
   )({
     schema: object({ procedureId: id }),
-    label: () => "Kept step removed",
+    label: () => "Saved step deleted",
     apply: async (e, { procedureId }) => {
       // Steps that came from it stay as they are; they only no longer say where from.
       await loosenWork(e, "procedures", procedureId);

@@ -188,11 +188,11 @@ describe("what it refuses to say", () => {
   it("too few pixels a line", () => {
     const r = read(0.01, {}, PITCH, 0.05);
     expect(r.verdict).toBe("cannot say");
-    expect(r.why).toMatch(/pixels a line/);
+    expect(r.why).toMatch(/pixels per line/);
   });
   it("marks on one place, corners on a line, no lines to look for", () => {
     const { photo, marks } = renderLines(0.01, PITCH);
-    expect(readLines(photo, { ...marks, ruler: [marks.ruler[0], marks.ruler[0]] }, PITCH).why).toMatch(/one place/);
+    expect(readLines(photo, { ...marks, ruler: [marks.ruler[0], marks.ruler[0]] }, PITCH).why).toMatch(/same place/);
     const [a] = marks.corners;
     expect(readLines(photo, { ...marks, corners: [a, a, a, a] }, PITCH).verdict).toBe("cannot say");
     expect(readLines(photo, marks, 0).why).toMatch(/no lines/);
@@ -203,7 +203,7 @@ describe("what it refuses to say", () => {
         { x: 30, y: 5 },
       ] as const,
     };
-    expect(readLines(photo, beside, PITCH).why).toMatch(/set them on the ruler|pixels a line/);
+    expect(readLines(photo, beside, PITCH).why).toMatch(/Place them on the ruler|pixels per line/);
   });
 });
 

@@ -99,8 +99,8 @@ export function readLines(
     pxPerPitch,
   });
   const rulerPx = Math.hypot(marks.ruler[0].x - marks.ruler[1].x, marks.ruler[0].y - marks.ruler[1].y);
-  if (!(rulerPx > 5) || !(marks.rulerMm > 0)) return none("The two marks on the ruler lie on one place: set them further apart.");
-  if (!(pitchMm > 0)) return none("There are no lines to look for on this surface.");
+  if (!(rulerPx > 5) || !(marks.rulerMm > 0)) return none("The two marks on the ruler are in the same place. Move them apart.");
+  if (!(pitchMm > 0)) return none("This surface has no lines to measure.");
   const rulerPxPerMm = rulerPx / marks.rulerMm;
   const side = (i: number): number =>
     Math.hypot(marks.corners[i].x - marks.corners[(i + 1) % 4].x, marks.corners[i].y - marks.corners[(i + 1) % 4].y);
@@ -111,28 +111,28 @@ export function readLines(
   const pxPerPitch = pitchMm * pxPerMm;
   if (pxPerPitch < LEAST_PX)
     return none(
-      `The picture has ${pxPerPitch.toFixed(1)} pixels a line; ${LEAST_PX} are needed. Come closer, or take a sharper camera.`,
+      `The picture has ${pxPerPitch.toFixed(1)} pixels per line; at least ${LEAST_PX} are needed. Move closer, or use a camera with more detail.`,
       pxPerPitch,
     );
   // Straightened at the picture's own fineness, then made smaller so that a line has about as many pixels as are looked for.
   const fit = Math.min(1, MOST_SIDE_PX / Math.max(sidesMm[0] * pxPerMm, sidesMm[1] * pxPerMm));
   const fine = straightened(photo, marks.corners, Math.round(sidesMm[0] * pxPerMm * fit), Math.round(sidesMm[1] * pxPerMm * fit));
-  if (!fine) return none("Three of the four corners lie on a line: set them round the surface.", pxPerPitch);
+  if (!fine) return none("Three of the four corners are in a line. Place them around the surface.", pxPerPitch);
   throwIfCancelled(signal);
   const by = Math.max(1, Math.floor((pxPerPitch * fit) / WORK_PX));
   const work = shrunk(fine, by);
   const workPx = (pxPerPitch * fit) / by;
   if (work.width < TILE || work.height < TILE)
     return none(
-      `The surface is ${work.width} × ${work.height} pixels at this fineness; ${TILE} each way are needed, about ${Math.ceil(TILE / workPx)} lines.`,
+      `The surface is ${work.width} × ${work.height} pixels at this resolution; at least ${TILE} each way are needed, about ${Math.ceil(TILE / workPx)} lines.`,
       pxPerPitch,
     );
   const edge = edgePx(photo, marks.ruler);
   if (edge === null)
-    return none("Nothing stands out between the two marks: set them on the ruler, so that its lines lie between them.", pxPerPitch);
+    return none("No ruler lines found between the two marks. Place them on the ruler, with its lines between them.", pxPerPitch);
   if (edge > pxPerPitch * 0.7)
     return none(
-      `The ruler’s edges are ${edge.toFixed(1)} pixels wide, a line ${pxPerPitch.toFixed(1)}: too blurred to say. Hold it still, focus on the surface.`,
+      `The ruler’s edges are ${edge.toFixed(1)} pixels wide, a line ${pxPerPitch.toFixed(1)}: too blurred to measure. Hold the phone still and focus on the surface.`,
       pxPerPitch,
     );
   const spectrum = spectrumOf(work, workPx * 6, onProgress, signal);
@@ -145,7 +145,7 @@ export function readLines(
   const found = peak.over > stands(spectrum.tiles.length) && peak.beside > alone * (uneven < EVEN.spread ? EVEN.share : 1);
   // What would have been found, in whatever direction: over the noise of the ring, and over the direction that is fullest.
   const limit = amplitude(HANN_SPREAD * Math.max(peak.spread * stands(spectrum.tiles.length), peak.fullest * (alone - 1)));
-  // How sure: the tiles differ among themselves.
+  // Certainty: the tiles differ among themselves.
   const each = spectrum.tiles.map((t) => amplitude(Math.max(0, around(t, peak.fx, peak.fy) - peak.base * 9))).sort((a, b) => a - b);
   const quartile = (q: number): number => each[Math.min(each.length - 1, Math.floor(q * each.length))] ?? 0;
   const strength = amplitude(Math.max(0, around(spectrum.power, peak.fx, peak.fy) - peak.base * 9));
@@ -154,8 +154,8 @@ export function readLines(
   return {
     verdict: found ? "seen" : "gone",
     why: found
-      ? `${strength > SHADOWS ? "They throw shadows: their brightness no longer tells their height. Raise the lamp and photograph again. " : ""}Lines ${((TILE / peak.f / workPx) * pitchMm).toFixed(2)} mm apart stand ${peak.over > 100 ? "more than 100" : peak.over.toFixed(0)} times the spread of the noise above it.`
-      : `Nothing at ${pitchMm.toFixed(2)} mm stands above the noise; lines of ${(limit * 100).toFixed(1)} % would have been seen.`,
+      ? `${strength > SHADOWS ? "The ridges cast shadows, so brightness no longer shows height. Raise the lamp and take the photo again. " : ""}Lines ${((TILE / peak.f / workPx) * pitchMm).toFixed(2)} mm apart are ${peak.over > 100 ? "more than 100" : peak.over.toFixed(0)} times the noise spread above the noise.`
+      : `Nothing at ${pitchMm.toFixed(2)} mm rises above the noise; lines of ${(limit * 100).toFixed(1)} % would have been detected.`,
     strength: found ? strength : Math.min(strength, limit),
     low: found ? Math.max(0, strength - 1.645 * sure) : 0,
     high: found ? strength + 1.645 * sure : limit,

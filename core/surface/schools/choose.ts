@@ -38,51 +38,51 @@ export function waysFor(c: SurfaceCase): Way[] {
 }
 
 const SIGHT_WHY = {
-  hidden: "nobody sees it",
-  mating: "it lies against another part",
-  covered: "something will cover it",
+  hidden: "not visible",
+  mating: "it joins another part",
+  covered: "it will be covered",
 } as const;
 
 /** One school for a surface, and why. */
 export function recommend(c: SurfaceCase, ways: readonly Way[] = waysFor(c)): Recommended {
   if (c.sight !== "seen") return { school: "leave", why: `${SIGHT_WHY[c.sight]}: no work.` };
-  if (c.laid.looksDown)
-    return { school: "leave", why: "It looks down where it stands: turn the part over once and see whether it matters." };
-  if (c.seen === "hidden") return { school: "leave", why: "Its lines are not seen from there, nor found by a brush." };
+  if (c.laid.looksDown) return { school: "leave", why: "It faces down. Turn the part over and check whether it matters." };
+  if (c.seen === "hidden")
+    return { school: "leave", why: "The lines are not visible from the viewing distance, and a dry brush does not catch them." };
   if (c.laid.cuspMm <= targetMm(c))
     return {
       school: "leave",
       why: c.dryBrush
-        ? "Its ridges are so low that a brush rides over them."
-        : "Hardly seen from there, and no dry brush is planned on it.",
+        ? "The ridges are too low for a dry brush to catch."
+        : "Hardly visible from the viewing distance, and no dry brushing is planned.",
     };
   const [best] = ways.filter((w) => w.whyNot === null);
   const { plan } = best;
-  const time = plan.handsOnS > 0 ? `, ${formatDuration(plan.handsOnS)} of yours` : "";
+  const time = plan.handsOnS > 0 ? `, ${formatDuration(plan.handsOnS)} of your time` : "";
   const runnerUp = ways.find((w) => w.whyNot === null && w !== best && w.plan.stillSeen <= GOOD_ENOUGH && w.plan.school !== "leave");
   const than = runnerUp ? `; ${runnerUp.plan.name.toLowerCase()} would take ${formatDuration(runnerUp.plan.handsOnS)}` : "";
   if (plan.school === "leave")
     return {
       school: "leave",
-      why: `Nothing that applies hides lines every ${formatMm(c.laid.pitchMm)}: live with them, or print it otherwise.`,
+      why: `No suitable method hides lines every ${formatMm(c.laid.pitchMm)}. Accept them, or print it differently.`,
     };
   if (plan.stillSeen > GOOD_ENOUGH)
     return {
       school: plan.school,
-      why: `The most that can be done here${time}: about ${Math.round(plan.stillSeen * 100)} % of it still shows.`,
+      why: `The best available here${time}: about ${Math.round(plan.stillSeen * 100)} % of the surface still shows lines.`,
     };
   const reason: Partial<Record<SchoolId, string>> = {
-    stipple: c.dryBrush ? "The brush would find the lines; stippling does not" : "A broken tone hides what does not stand out by itself",
-    "face-by-face": `${plainFaces(c)} faces, too small for paper`,
-    sand: `Faces of ${formatMm(openMm(c))} and more can be reached`,
-    "thick-coat": "Narrow ridges flow shut under heavy paint",
-    heat: "Large, plain and thick enough for the flame",
-    "uv-resin": "It levels itself where no paper lies",
-    reprint: "The printer does it while nobody is there",
-    texture: `${c.material ? `${c.material.name} is rough anyway` : "The eye meets real texture first"}`,
-    "texture-spray": "Its own roughness masks them",
-    "fill-and-sand": "It is to be smooth, and can be reached",
-    surfacer: "It is to be smooth, without a spray",
+    stipple: c.dryBrush ? "A dry brush would catch the lines; stippling does not" : "A broken-up tone hides low lines",
+    "face-by-face": `${plainFaces(c)} faces, too small for sandpaper`,
+    sand: `Faces of ${formatMm(openMm(c))} and larger can be sanded`,
+    "thick-coat": "Heavy paint fills narrow ridges",
+    heat: "Large, plain and thick enough for a flame",
+    "uv-resin": "It levels itself where sandpaper does not reach",
+    reprint: "The printer does the work unattended",
+    texture: `${c.material ? `${c.material.name} is rough anyway` : "The eye sees the real texture first"}`,
+    "texture-spray": "Its own roughness hides the lines",
+    "fill-and-sand": "It should be smooth, and can be reached",
+    surfacer: "It should be smooth, without spraying",
   };
   return { school: plan.school, why: `${reason[plan.school] ?? plan.name}${time}${than}.` };
 }
@@ -103,7 +103,7 @@ export interface MixedPlan {
   filmMm: number;
 }
 
-/** The part as one: what several surfaces take in the same round is one setting up. */
+/** Whole part: what several surfaces take in the same round is one setting up. */
 export function mixedPlan(plans: readonly SchoolPlan[]): MixedPlan {
   const setUps = new Map<string, number>();
   let alone = 0;

@@ -65,18 +65,18 @@ describe("schools", () => {
   });
   it("apply only where their conditions hold, and say why not", () => {
     expect(why("heat", roof(30))).toBeNull();
-    expect(why("heat", roof(30, { wall: { leastMm: 1.4, usualMm: 2, points: 60 } }))).toMatch(/a wall of 1\.4 mm gives way/);
+    expect(why("heat", roof(30, { wall: { leastMm: 1.4, usualMm: 2, points: 60 } }))).toMatch(/a wall of 1\.4 mm is too thin/);
     // What reads as 2.0 mm is enough where 2 are wanted; rays measure a hair less.
     expect(why("heat", roof(30, { wall: { leastMm: 1.9996, usualMm: 2, points: 60 } }))).toBeNull();
     // In a thick wall the shell alone bears; five lines of 0.45 mm are enough.
     const thick = { leastMm: 12, usualMm: 12, points: 60 };
-    expect(why("heat", roof(30, { wall: thick, shellMm: 3 * 0.45 }))).toMatch(/1\.4 mm gives way: 2\.0 mm|gives way: 2 mm/);
+    expect(why("heat", roof(30, { wall: thick, shellMm: 3 * 0.45 }))).toMatch(/1\.4 mm is too thin: 2\.0 mm|too thin: 2 mm/);
     expect(why("heat", roof(30, { wall: thick, shellMm: 5 * 0.45 }))).toBeNull();
     expect(why("heat", roof(30, { wall: null }))).toMatch(/could not be measured/);
     expect(why("heat", roof(30, { process: "resin" }))).toMatch(/chars/);
     expect(why("heat", { ...roof(30), laid: { ...roof(30).laid, areaMm2: 500 } })).toMatch(/too small/);
     expect(why("heat", groove(1, 0.5))).toMatch(/detail/);
-    expect(why("fill-and-sand", roof(30, { noSprayPlace: true }))).toMatch(/no place to spray/);
+    expect(why("fill-and-sand", roof(30, { noSprayPlace: true }))).toMatch(/no spray place/);
     expect(why("sand", groove(1, 0.1))).toMatch(/sanding takes them/);
     expect(why("uv-resin", groove(0.5, 0.5))).toMatch(/fills grooves/);
     expect(why("stipple", roof(5))).toMatch(/shapes/);
@@ -113,9 +113,9 @@ describe("schools", () => {
   it("leaving it costs nothing and warns of the dry brush", () => {
     const leave = planSchool("leave", roof(30));
     expect([leave.handsOnS, leave.stages]).toEqual([0, []]);
-    expect(leave.notes.join(" ")).toMatch(/dry brush/);
+    expect(leave.notes.join(" ")).toMatch(/Dry brushing/);
   });
-  it("says that wide terraces do not flow out", () => expect(planSchool("thick-coat", roof(5)).notes.join(" ")).toMatch(/never flow out/));
+  it("says that wide terraces do not flow out", () => expect(planSchool("thick-coat", roof(5)).notes.join(" ")).toMatch(/never level out/));
   it("says what detail it takes: grooves that drown, and those to recut after sanding", () => {
     expect(drowned(groove(0.3, 0.4), 0.2)).toEqual(["closes its grooves of 0.3 mm"]);
     expect(drowned(groove(1, 0.4), 0.2)).toEqual(["grooves of 1 mm keep 0.6 mm"]);
@@ -186,11 +186,11 @@ describe("rounds", () => {
 });
 
 describe("what is recommended", () => {
-  it("no work for what is covered, hidden, looks down or is not seen", () => {
+  it("no work for what is covered, hidden, faces down or is not seen", () => {
     for (const sight of ["covered", "hidden", "mating"] as const) expect(recommend(roof(5, { sight })).school).toBe("leave");
     expect(recommend(roof(30, { seen: "hidden" })).school).toBe("leave");
     expect(recommend({ ...roof(30), laid: { ...roof(30).laid, looksDown: true } }).school).toBe("leave");
-    // What only looks down while it is printed is looked at like any other.
+    // What only faces down while it is printed is looked at like any other.
     expect(recommend({ ...roof(30), laid: { ...roof(30).laid, underside: true } }).school).not.toBe("leave");
     expect(recommend(roof(30, { dryBrush: false })).school).toBe("leave");
   });

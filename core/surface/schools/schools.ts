@@ -55,8 +55,8 @@ export interface School {
   id: SchoolId;
   name: string;
   says: string;
-  /** On what it is done: on the print itself, over the primer, or as paint over the base coat. */
-  done: "bare" | "primed" | "as paint";
+  /** On what it is done: on the print itself, over the primer, or with paint over the base coat. */
+  done: "bare" | "primed" | "with paint";
   /** Wall that it wants behind the surface, mm; 0 for none. Common practice, no source. */
   wallMm: number;
   /** Why not here whatever its wall, in a clause; null where it applies. Asked through `whyNot`. */
@@ -82,9 +82,9 @@ const mm = formatMm;
 
 /** Why nothing can be sprayed, in a clause. */
 const sprayUnfit = ({ noSprayPlace, damp }: SurfaceCase): string | null => {
-  if (noSprayPlace) return "no place to spray stands on the shelf of tools";
+  if (noSprayPlace) return "no spray place is listed in the Workshop";
   return damp
-    ? `the air is ${Math.round(damp.airC)} °C at ${Math.round(damp.rh)} %, dew point ${Math.round(dewPointC(damp))} °C: ${DEW_MARGIN_C} °C of room are wanted`
+    ? `the air is ${Math.round(damp.airC)} °C at ${Math.round(damp.rh)} %, dew point ${Math.round(dewPointC(damp))} °C: ${DEW_MARGIN_C} °C margin needed`
     : null;
 };
 
@@ -92,46 +92,46 @@ const sprayUnfit = ({ noSprayPlace, damp }: SurfaceCase): string | null => {
 function noPaper(c: SurfaceCase): string | null {
   const open = openMm(c);
   const groove = grooveOf(c);
-  if (plainFaces(c) >= MANY_FACES && open < STICK_MM) return `its faces are ${mm(open)} wide: no stick lies on them`;
-  if (open < STICK_MM) return `only ${mm(open)} wide: nothing lies flat on it`;
-  if (!c.laid.surface.flat && Math.sqrt(c.laid.areaMm2) < 12) return "small and round: it would get flats";
-  if (groove && groove.depthMm < SHALLOW_MM) return `its grooves are ${mm(groove.depthMm)} deep: sanding takes them`;
-  if (reachOf(c) < 0.4) return "most of it lies in inner corners";
+  if (plainFaces(c) >= MANY_FACES && open < STICK_MM) return `its faces are ${mm(open)} wide: too small for a sanding stick`;
+  if (open < STICK_MM) return `only ${mm(open)} wide: no tool lies flat on it`;
+  if (!c.laid.surface.flat && Math.sqrt(c.laid.areaMm2) < 12) return "small and round: sanding would leave flats";
+  if (groove && groove.depthMm < SHALLOW_MM) return `its grooves are ${mm(groove.depthMm)} deep: sanding would remove them`;
+  if (reachOf(c) < 0.4) return "most of it is inner corners";
   return null;
 }
 
 export const SCHOOLS: School[] = [
   {
     id: "leave",
-    name: "Leave it",
-    says: "Not seen from where it will stand, or something will cover it.",
+    name: "Cancel",
+    says: "Not seen from where it will stand, or it will be covered.",
     done: "bare",
     wallMm: 0,
     unfit: () => null,
     treat: (c, _t, notes) => {
       if (!needsNothing(c) && c.laid.cuspMm > BRUSH_FINDS_MM)
-        notes.push("A dry brush across the lines brings them out: stroke along them, or wash instead.");
+        notes.push("Dry brushing across the lines picks them out. Brush along them, or use a wash instead.");
     },
   },
   {
     id: "stipple",
     name: "Stipple, no dry brush",
-    says: "Painted so that lines do not show: stippled with torn foam in two or three tones, or airbrushed matt.",
-    done: "as paint",
+    says: "Paint that hides the lines: stippled with torn foam in two or three tones, or airbrushed matt.",
+    done: "with paint",
     wallMm: 0,
     unfit: (c) =>
       c.gloss
         ? "gloss shows every line"
         : c.smooth && (!c.material || c.material.roughness === "smooth")
-          ? "it is to be smooth"
+          ? "it should be smooth"
           : c.laid.pitchMm > SHAPE_MM
-            ? `terraces ${mm(c.laid.pitchMm)} wide are shapes: paint does not hide them`
+            ? `terraces ${mm(c.laid.pitchMm)} wide show as shapes: paint cannot hide them`
             : c.laid.cuspMm > 0.2
-              ? `steps of ${mm(c.laid.cuspMm)} throw shadows of their own`
+              ? `steps of ${mm(c.laid.cuspMm)} cast their own shadows`
               : null,
     treat: (_c, t, notes) => {
       t.work("Stipple in two or three tones instead of dry brushing", 4 * 60, 1.2, { waitS: 30 * 60 });
-      notes.push("The lines stay; their pattern is broken. A later dry brush brings them back.");
+      notes.push("The lines stay but their pattern is broken up. Dry brushing later brings them back.");
     },
   },
   {
@@ -140,28 +140,24 @@ export const SCHOOLS: School[] = [
     says: "Heavy paint with matt medium, brushed into the lines. Quick, for terrain.",
     done: "bare",
     wallMm: 0,
-    unfit: (c) => (c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
+    unfit: (c) => (c.process === "resin" && (grooveOf(c)?.widthMm ?? 1) < 0.5 ? `it fills grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
     treat: (c, t, notes) => {
       t.coat("thick-paint");
       if (t.left > targetMm(c) && c.laid.pitchMm <= 1) t.coat("thick-paint");
       if (c.laid.pitchMm > 1)
         notes.push(
-          `Steps ${c.laid.pitchMm.toFixed(1)} mm apart never flow out by themselves: sand with a block, print thinner layers, or cover with texture.`,
+          `Steps ${c.laid.pitchMm.toFixed(1)} mm apart never level out under paint. Sand with a block, print thinner layers, or cover with texture.`,
         );
     },
   },
   {
     id: "face-by-face",
     name: "Thick paint, face by face",
-    says: "Each brick, plank or panel with thick cheap paint; shapes the edges and keeps the joints open.",
+    says: "Thick, cheap paint on each brick, plank or panel. Sharpens the edges and keeps the joints open.",
     done: "bare",
     wallMm: 0,
     unfit: (c) =>
-      plainFaces(c) < MANY_FACES
-        ? "it has no faces of its own"
-        : openMm(c) < 0.6
-          ? `faces of ${mm(openMm(c))}: too small for a brush`
-          : null,
+      plainFaces(c) < MANY_FACES ? "it has no separate faces" : openMm(c) < 0.6 ? `faces of ${mm(openMm(c))}: too small for a brush` : null,
     treat: (c, t, notes) => {
       const n = plainFaces(c) * c.copies;
       t.coat("thick-paint");
@@ -169,13 +165,13 @@ export const SCHOOLS: School[] = [
       stage.title = `Thick paint on each of ${n} faces, joints left open`;
       stage.setUpS = FACE.setUpS;
       stage.handsOnS = FACE.setUpS + n * FACE.perFaceS + ((c.areaMm2 * c.copies) / 100) * FACE.perCm2S;
-      notes.push(`${Math.round(c.laid.ridges)} ridges lie on every face, however deep the joints.`);
+      notes.push(`${Math.round(c.laid.ridges)} ridges on every face, however deep the joints.`);
     },
   },
   {
     id: "sand",
-    name: "Sand what can be reached",
-    says: "Open faces with block or stick; nothing is added, corners and detail stay as they are.",
+    name: "Sanding only",
+    says: "Sand open faces with a block or stick. Nothing is added; corners and detail are untouched.",
     done: "bare",
     wallMm: 0.8,
     unfit: noPaper,
@@ -183,14 +179,15 @@ export const SCHOOLS: School[] = [
       t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
       while (t.look()) t.sand(c.gloss ? "gloss" : c.smooth ? 400 : 240);
       const reach = reachOf(c);
-      if (reach < 0.97) notes.push(`Reaches about ${Math.round(reach * 100)} % of it: a strip of 2 mm beside inner corners stays.`);
-      if (c.process === "fdm") notes.push("Dry: water creeps into bare filament. The surface stays a little furry until it is primed.");
+      if (reach < 0.97) notes.push(`Reaches about ${Math.round(reach * 100)} % of it: a 2 mm strip along inner corners remains.`);
+      if (c.process === "fdm")
+        notes.push("Sand dry: water creeps into bare filament. The surface stays slightly fuzzy until it is primed.");
     },
   },
   {
     id: "fill-and-sand",
     name: "Filler primer and sanding",
-    says: "Sprayed filler, sanded back, again where it is needed. Smooth, over days.",
+    says: "Sprayed filler, sanded back, repeated where needed. Smooth, but takes days.",
     done: "bare",
     wallMm: 1.2,
     unfit: (c) => sprayUnfit(c) ?? noPaper(c),
@@ -199,16 +196,16 @@ export const SCHOOLS: School[] = [
       do t.coat("filler").sand(c.gloss ? "gloss" : "primer");
       while (t.look());
       if (c.smooth && !c.noAirbrush) t.finish("filler-thin");
-      notes.push("Sanding reaches open, flat areas only; grooves and corners stay as they are.");
+      notes.push("Sanding reaches only open, flat areas. Grooves and corners are untouched.");
     },
   },
   {
     id: "surfacer",
     name: "Brushed surfacer and spot putty",
-    says: "Thick surfacer by brush, coarse sanding, a thin sprayed or brushed coat to see by, putty on what is found. Three short days.",
+    says: "Thick surfacer by brush, coarse sanding, a thin coat to show up faults, putty on what remains. Three short days.",
     done: "bare",
     wallMm: 1.2,
-    unfit: (c) => noPaper(c) ?? ((grooveOf(c)?.widthMm ?? 1) < 0.3 ? `it drowns grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
+    unfit: (c) => noPaper(c) ?? ((grooveOf(c)?.widthMm ?? 1) < 0.3 ? `it fills grooves of ${mm(grooveOf(c)!.widthMm)}` : null),
     treat: (_c, t) => {
       t.coat("surfacer").sand("primer");
       while (t.look()) t.coat("surfacer").sand("primer");
@@ -217,7 +214,7 @@ export const SCHOOLS: School[] = [
   {
     id: "uv-resin",
     name: "Brushed UV resin",
-    says: "A skin of printing resin under the lamp: hard, smooth, levels itself; for stubborn lines on curves.",
+    says: "A skin of printing resin cured under the lamp: hard, smooth and self-levelling. For stubborn lines on curves.",
     done: "bare",
     wallMm: 0,
     unfit: (c) => {
@@ -230,20 +227,20 @@ export const SCHOOLS: School[] = [
       if (c.process === "fdm") t.coat(c.noSprayPlace ? "primer-brush" : "primer");
       t.coat("uv-resin");
       while (t.look()) t.coat("uv-resin");
-      notes.push("Prime again over it. Try with a nail that nothing is tacky before paint.");
+      notes.push("Prime again over it. Check with a fingernail that it is not tacky before painting.");
     },
   },
   {
     id: "heat",
     name: "Heat",
-    says: "A flame or hot air, passed quickly over large, plain, thick walls of filament until they shine. Filler is saved afterwards.",
+    says: "A flame or hot air, passed quickly over large, plain, thick filament walls until they shine. Less filler is needed afterwards.",
     done: "bare",
     wallMm: 2,
     unfit: (c) => {
       if (c.process === "resin") return "cured resin does not melt: it chars";
       if (!c.wall) return "the wall behind it could not be measured";
       if (c.laid.areaMm2 < HEAT_AREA_MM2) return "too small: its edges melt first";
-      if (grooveOf(c) || plainFaces(c) >= MANY_FACES) return "detail would go with the lines";
+      if (grooveOf(c) || plainFaces(c) >= MANY_FACES) return "detail would melt with the lines";
       return null;
     },
     treat: (c, t, notes) => {
@@ -253,30 +250,30 @@ export const SCHOOLS: School[] = [
         t.coat(c.noSprayPlace ? "surfacer" : "filler").sand("primer");
         t.look();
       }
-      notes.push("Bubbles, sagging and burns cannot be taken back: rehearse on scrap of the same walls.");
+      notes.push("Bubbles, sagging and burns cannot be undone. Practise on scrap with the same walls.");
     },
   },
   {
     id: "reprint",
     name: "Print it again",
-    says: "With thinner layers or another side up: before any paint, the printer does the work.",
+    says: "With thinner layers or another orientation. Before any paint, the printer does the work.",
     done: "bare",
     wallMm: 0,
-    unfit: (c) => (c.reprint ? null : "no thinner layer and no other side makes this surface better"),
+    unfit: (c) => (c.reprint ? null : "no thinner layer or other orientation improves this surface"),
     treat: (c, t, notes) => {
       const r = c.reprint!;
       t.work(`Print it again ${r.words}`, 12 * 60, 0, { kind: "reprint", waitS: r.machineS }).leaves(r.steps.cuspMm);
-      notes.push("Only while nothing was painted. The plate goes into the queue.");
+      notes.push("Only before painting. The plate goes into the queue.");
     },
   },
   {
     id: "texture",
-    name: "Texture that is not printed",
-    says: "Paste, fine sand or foil of the real thing: the eye meets it first and believes the rest.",
+    name: "Added texture",
+    says: "Paste, fine sand or foil. The eye sees the texture first and accepts the rest.",
     done: "bare",
     wallMm: 0,
     unfit: (c) => {
-      if (c.smooth && !c.material) return "smooth is wanted";
+      if (c.smooth && !c.material) return "a smooth finish is wanted";
       if (c.material?.roughness === "smooth") return `${c.material.name} is smooth`;
       if (c.material && ["timber", "plank", "brick", "slate", "tile"].includes(c.material.id))
         return `on level ground only, not on ${c.material.name}`;
@@ -286,29 +283,28 @@ export const SCHOOLS: School[] = [
     },
     treat: (c, t, notes) => {
       t.coat("sand-paste").leaves(Math.min(t.left, BRUSH_FINDS_MM));
-      notes.push("Before primer, never over paint. It is rough by itself: a dry brush finds the texture, not the lines.");
-      if (c.material?.id === "render") notes.push("Render is rough in real life: this is what it should look like.");
+      notes.push("Apply before primer, never over paint. A dry brush then catches the texture, not the lines.");
+      if (c.material?.id === "render") notes.push("Render is rough in real life, so this looks right.");
     },
   },
   {
     id: "texture-spray",
     name: "Textured spray",
-    says: "Its own roughness masks the lines: metal, stone and tarmac from a can.",
+    says: "Its roughness hides the lines: metal, stone or tarmac from a can.",
     done: "primed",
     wallMm: 0,
     unfit: (c) => {
       const spray = sprayUnfit(c);
       if (spray) return spray;
-      if (c.gloss || c.smooth) return "smooth is wanted";
-      if (c.material && (c.material.id === "glass" || c.material.roughness === "grained"))
-        return `${c.material.name} has a grain of its own`;
+      if (c.gloss || c.smooth) return "a smooth finish is wanted";
+      if (c.material && (c.material.id === "glass" || c.material.roughness === "grained")) return `${c.material.name} has its own grain`;
       const groove = grooveOf(c);
       if (groove && groove.widthMm < 0.6) return `it closes grooves of ${mm(groove.widthMm)}`;
       return c.laid.pitchMm > SHAPE_MM ? `terraces ${mm(c.laid.pitchMm)} wide still show as shapes` : null;
     },
     treat: (_c, t, notes) => {
       t.coat("texture-spray").leaves(Math.min(t.left, BRUSH_FINDS_MM));
-      notes.push("Masks the lines with a roughness of its own; it does not fill them.");
+      notes.push("Hides the lines with its roughness; it does not fill them.");
     },
   },
 ];
@@ -329,7 +325,7 @@ export const bears = (c: Bearing, school: School): boolean => bearingMm(c) >= sc
 
 /** Why a school is not for this surface, in a clause; null where it applies. */
 export const whyNot = (school: School, c: SurfaceCase): string | null =>
-  school.unfit(c) ?? (bears(c, school) ? null : `a wall of ${mm(bearingMm(c))} gives way: ${mm(school.wallMm)} are wanted`);
+  school.unfit(c) ?? (bears(c, school) ? null : `a wall of ${mm(bearingMm(c))} is too thin: ${mm(school.wallMm)} needed`);
 
 export const schoolById = (id: string): School | undefined => SCHOOLS.find((s) => s.id === id);
 
@@ -363,12 +359,12 @@ export function planSchool(id: SchoolId, c: SurfaceCase): SchoolPlan {
     costs.push(`recut ${(groove.lengthMm / 10).toFixed(0)} cm of grooves with a scriber or saw, then brush the dust out`);
   if (filmMm > 0.05)
     notes.push(`Adds ${Math.round(filmMm * 1000)} µm to every face: slots and clips close by ${(filmMm * 2).toFixed(2)} mm.`);
-  for (const [a, b] of t.papersTooBig) notes.push(`From P${a} to P${b} is too big a step: a paper between them is missing.`);
+  for (const [a, b] of t.papersTooBig) notes.push(`From P${a} to P${b} is too big a step. Add a grade in between.`);
   const masks = id === "stipple" || id === "texture" || id === "texture-spray";
   const stillSeen = masks ? 0 : id === "leave" ? (needsNothing(c) ? 0 : 1) : t.stillSeen;
   if (id !== "leave" && stillSeen > 0.1)
     notes.push(
-      `Leaves ${Math.round(t.left * 1000)} µm: it still shows on about ${Math.round(stillSeen * 100)} % of the surface${c.dryBrush ? " under a dry brush" : ""}.`,
+      `Leaves ${Math.round(t.left * 1000)} µm: lines still show on about ${Math.round(stillSeen * 100)} % of the surface${c.dryBrush ? " under a dry brush" : ""}.`,
     );
   return {
     school: id,

@@ -188,7 +188,7 @@ export class Treatment {
   heat(leavesShare: number): this {
     this.takes((mm) => ({ value: mm * leavesShare, low: mm * leavesShare * 0.6, high: mm * Math.min(1, leavesShare * 1.8) }));
     this.push({
-      title: "Pass a flame or hot air over it until it shines, on scrap first",
+      title: "Pass a flame or hot air over it until it shines; try on scrap first",
       kind: "heat",
       setUpS: 6 * 60,
       handsOnS: 6 * 60 + this.cm2 * 0.35,
@@ -215,7 +215,7 @@ export class Treatment {
   /** Ends the round: what is found is for the next. @returns false when there is nothing left to find, or it went on long enough */
   look(limit = targetMm(this.c)): boolean {
     this.push({
-      title: "Look at it in one colour under a low lamp; mark what shows",
+      title: "Check it in one colour under a low lamp; mark what shows",
       kind: "look",
       setUpS: LOOK.setUpS,
       handsOnS: LOOK.setUpS + ((this.c.areaMm2 * this.c.copies) / 100) * LOOK.perCm2S,

@@ -27,7 +27,7 @@ const MOST_AGAIN = 6;
 
 export const bench: WorkKind<BenchWork> = {
   kind: "bench",
-  many: "work at the bench",
+  many: "bench work",
   fields: {
     task: field.kept(oneOf(BENCH_TASKS)),
     rounds: field.count("Rounds", { least: 1, most: LIMITS.coats.most }),

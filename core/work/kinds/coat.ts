@@ -38,7 +38,7 @@ export const coat: WorkKind<CoatWork> = {
   },
   station: "paint",
   words: (item, at) => ({
-    title: at.paint(item.paintId)?.name ?? "a paint that is gone",
+    title: at.paint(item.paintId)?.name ?? "a deleted paint",
     detail: `${METHODS[item.method].word}${item.coats > 1 ? `, ${item.coats} coats` : ""}`,
   }),
   refers: (item) => [{ field: "paintId", table: "paints", id: item.paintId, mayGo: false }],

@@ -22,7 +22,7 @@ export interface GlueWork {
 /** What the joint leads to, by the name it has now. */
 export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPartId && at.part(item.toPartId)?.name) || item.to;
 
-/** What it is glued to is of this: said, or as the part is now. */
+/** What it is glued to is of this: said, or same as the part now. */
 export const jointMaterial = ({ toMaterial, toPartId }: GlueWork, at: Pick<Surroundings, "part">): Material =>
   toMaterial ?? (toPartId ? at.part(toPartId)?.material : undefined) ?? "filament print";
 
@@ -36,10 +36,10 @@ export const glue: WorkKind<GlueWork> = {
       // A part says itself what it is of; its name stays where it goes.
       brings: (toPartId, to) => (toPartId === null ? { toPartId } : { toPartId, to, toMaterial: null }),
     },
-    to: { ...field.text("Glued to what"), when: (item) => (item as GlueWork).toPartId === null },
-    toMaterial: field.choice("Of what material", optionsOf(MATERIALS), "as the part is"),
+    to: { ...field.text("Glued to"), when: (item) => (item as GlueWork).toPartId === null },
+    toMaterial: field.choice("Its material", optionsOf(MATERIALS), "same as the part"),
     gapMm: field.length("Gap, mm", LIMITS.gapMm),
-    load: field.tick("carries a load"),
+    load: field.tick("carries load"),
   },
   station: "assemble",
   words: (item, at) => ({ title: `Glue to ${jointTo(item, at)}`, detail: GLUES.find((g) => g.id === item.glueId)?.name ?? "" }),

@@ -31,7 +31,7 @@ function spotRounds(stages: readonly SchoolStage[], look: number, task: Task, it
   const work = stages.slice(0, look).filter((s) => s.round === round && (s.kind === "lay" || s.kind === "sand" || s.kind === "work"));
   const onSpots = (s: SchoolStage): SchoolStage => ({
     ...s,
-    title: s.title.includes("the spots") || s.title.includes("on the spots") ? s.title : `${s.title}, the spots only`,
+    title: s.title.includes("the spots") || s.title.includes("on the spots") ? s.title : `${s.title}, spots only`,
     share: SPOTS,
     handsOnS: Math.min(s.handsOnS, s.setUpS + Math.max(60, (s.handsOnS - s.setUpS) * SPOTS)),
     wetMl: s.wetMl * SPOTS,
@@ -47,7 +47,7 @@ function spotRounds(stages: readonly SchoolStage[], look: number, task: Task, it
   return out;
 }
 
-/** What it lays down all over, one after the other; the same product in a row is so many coats. */
+/** Coat it leaves all over, one after the other; the same product in a row is so many coats. */
 function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number }[] {
   const out: { product: ProductId; coats: number }[] = [];
   for (const { product, share } of stages) {

@@ -12,7 +12,7 @@ export interface OwnWork {
   title: string;
   handsOnS: number;
   waitS: number;
-  /** What it lays down, if anything. */
+  /** Coat it leaves, if anything. */
   family: CoatFamily | null;
   /** What must be there for it; absent where nothing was said. */
   needs?: Need[];
@@ -32,12 +32,12 @@ export const own: WorkKind<OwnWork> = {
     handsOnS: field.duration("Your time"),
     waitS: field.duration("Wait afterwards", "none"),
     family: {
-      ...field.choice("What it lays down", optionsOf(LAID_DOWN), "nothing"),
+      ...field.choice("Coat it leaves", optionsOf(LAID_DOWN), "nothing"),
       schema: Joi.string()
         .valid(...ALL)
         .allow(null),
     },
-    needs: field.several("It needs", NEED_OPTIONS),
+    needs: field.several("Needs", NEED_OPTIONS),
     procedureId: field.kept(id.allow(null)),
   },
   station: (item) => (item.family ? "paint" : "assemble"),

@@ -79,7 +79,7 @@ export const print: WorkKind<PrintWork> = {
   station: "print",
   makesPieces: true,
   words: (item, at) => ({
-    title: `Print on ${at.printer(item.printerId)?.name ?? "a printer that is gone"}`,
+    title: `Print on ${at.printer(item.printerId)?.name ?? "a deleted printer"}`,
     detail: item.typed ? `yours: ${item.typed.text}` : "",
   }),
   refers: (item) => [{ field: "printerId", table: "printers", id: item.printerId, mayGo: false }],
@@ -207,7 +207,7 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
     const each = pieces > 1 ? 1 : Math.min(perPlate, missing);
     out.push({
       name: "rest",
-      title: `The other ${rest.toLocaleString("en")} plates${each > 1 ? ` ×${each}` : ""}, one after the other`,
+      title: `The other ${rest.toLocaleString("en")} plates${each > 1 ? ` ×${each}` : ""}, one after another`,
       handsOnS: rest * (hands.startPlate + clearS(each)),
       machineS: rest * plateS(each),
       waitS: 0,

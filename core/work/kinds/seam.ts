@@ -13,7 +13,7 @@ export interface SeamWork {
 }
 
 const fillerOf = (item: SeamWork) => SEAM_FILLERS.find((f) => f.id === item.filler)!;
-const namesOf = (item: SeamWork, at: Surroundings): string => at.meeting?.(item.meetingId)?.words ?? "a joint that is not there any more";
+const namesOf = (item: SeamWork, at: Surroundings): string => at.meeting?.(item.meetingId)?.words ?? "a deleted joint";
 
 export const seam: WorkKind<SeamWork> = {
   kind: "seam",

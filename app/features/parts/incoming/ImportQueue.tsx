@@ -32,7 +32,7 @@ export function ImportQueue({ line }: { line: MeshLine }) {
         <div className="min-w-0 flex-1">
           <p className="font-semibold">
             {coming.length === 0
-              ? `${refused.length} ${refused.length === 1 ? "file" : "files"} not read`
+              ? `${refused.length} ${refused.length === 1 ? "file" : "files"} could not be read`
               : many
                 ? `${taken} of ${given} files read`
                 : "Reading a file"}
@@ -50,7 +50,7 @@ export function ImportQueue({ line }: { line: MeshLine }) {
         )}
         {coming.length === 0 && refused.length > 1 && (
           <button className="btn" onClick={() => line.putAway()}>
-            Put all away
+            Dismiss all
           </button>
         )}
       </div>
@@ -73,7 +73,7 @@ export function ImportQueue({ line }: { line: MeshLine }) {
               <span className="text-sm text-soft">{i.phase}</span>
             </li>
           ))}
-          {coming.length > FEW && waiting.length > 0 && <li className="py-2 text-soft">{waiting.length} more wait</li>}
+          {coming.length > FEW && waiting.length > 0 && <li className="py-2 text-soft">{waiting.length} more waiting</li>}
         </ul>
       )}
     </section>
@@ -88,7 +88,7 @@ function Refused({ import: { id, fileName, problem }, line }: { import: Import; 
           {fileName}
         </span>
         <button className="btn" onClick={() => line.drop(id)}>
-          Put away
+          Dismiss
         </button>
       </div>
       <p role="alert" className="mt-1">

@@ -102,7 +102,7 @@ export function NewPart({
         onClick={() => file.current?.click()}
       >
         <span className="text-lg font-semibold">Choose a mesh file, or drop one anywhere</span>
-        <span className="text-soft">STL, OBJ, PLY or 3MF. It stays in this browser.</span>
+        <span className="text-soft">STL, OBJ, PLY or 3MF. The file stays in this browser.</span>
       </button>
       <button className="btn mt-2" onClick={() => folder.current?.click()}>
         or a whole folder of them
@@ -114,7 +114,7 @@ export function NewPart({
           void addSize();
         }}
       >
-        <h3 className="text-lg tab:col-span-2">Or only its size, from a shop page or a sketch</h3>
+        <h3 className="text-lg tab:col-span-2">Or only its size, from a shop page or sketch</h3>
         <div className="tab:col-span-2">
           <label className="label block" htmlFor="new-size">
             Size: width × depth × height
@@ -166,11 +166,11 @@ export function NewPart({
           value={kind}
           onChange={setKind}
           options={[
-            { value: "building", label: "a building to print" },
-            { value: "block", label: "a solid piece to print" },
+            { value: "building", label: "a printed building" },
+            { value: "block", label: "a printed solid piece" },
             ...MATERIALS.filter((m) => !m.endsWith("print")).map((m) => ({
               value: m,
-              label: `made by hand, of ${m === "metal" ? "metal or wire" : m}`,
+              label: `made by hand from ${m === "metal" ? "metal or wire" : m}`,
             })),
           ]}
         />
@@ -182,7 +182,7 @@ export function NewPart({
           onCommit={setCopies}
         />
         <ParsedField
-          label="Its price, if it is for sale"
+          label="Price of the file, if it is for sale"
           text={costText(price)}
           placeholder={`4.50 ${currency}`}
           parse={parseCostIn(currency)}
@@ -191,7 +191,7 @@ export function NewPart({
           onCommit={setPrice}
         />
         <button className="btn btn-solid self-end tab:col-span-2" type="submit">
-          Add it
+          Add part
         </button>
       </form>
     </Dialog>

@@ -196,6 +196,6 @@ export class ImportLine<F, R> {
 
 const faultOf = (error: unknown, where: string): Problem => ({
   code: "import.failed",
-  message: `The file could not be taken in: ${String(error)}`,
+  message: `The file could not be imported: ${String(error)}`,
   where,
 });

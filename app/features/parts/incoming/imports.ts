@@ -85,7 +85,7 @@ async function readOne(
   signal: AbortSignal,
   onProgress: (fraction: number, phase: string) => void,
 ): Promise<Result<ReadFile> | null> {
-  if (file.size > LIMITS.meshBytes) return fail("file.too-big", "The file is larger than 700 MB. Thin the mesh out first.", file.name);
+  if (file.size > LIMITS.meshBytes) return fail("file.too-big", "The file is larger than 700 MB. Reduce the mesh first.", file.name);
   const read = await runJob("read", { file, unit }, { signal, onProgress });
   if (!read.ok) {
     if (read.problem.code === "cancelled") return null;

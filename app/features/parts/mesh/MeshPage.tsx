@@ -41,12 +41,12 @@ export default function MeshPage() {
   ];
   if (source.kind !== "mesh")
     return (
-      <Page title={part.name} sub={source.kind === "typed" ? "known by its size only" : `made of ${source.material}`} cells={cells}>
+      <Page title={part.name} sub={source.kind === "typed" ? "size only, no mesh" : `made of ${source.material}`} cells={cells}>
         <PartLeaves part={part} />
         <p className="mt-4 max-w-2xl">
           {source.kind === "typed"
-            ? "There is no mesh yet: walls and faults cannot be judged from a size. When the file is bought, replace the size by it at the tab “Record”, and all that is planned stays."
-            : "Made by hand: there is no mesh to judge."}
+            ? "No mesh yet, so walls and mesh faults cannot be checked. Once you have the file, add it on the “Record” tab. Everything planned is kept."
+            : "Made by hand: no mesh to check."}
         </p>
         {source.kind === "typed" && <Export part={part} />}
       </Page>
@@ -70,7 +70,7 @@ function MeshOf({
   const { crossings, looking, problem, look } = useCrossings(source);
   const { mend, mending } = useMend(part, project);
   const notes = [...findingNotes(report, crossings), ...wallNotes(part, project)];
-  useKey("m", "Mend what is safe", "This part", () => void mend(), mendable(report) && !mending);
+  useKey("m", "Repair the mesh", "This part", () => void mend(), mendable(report) && !mending);
   const { handling } = choicesOf(part, scene);
   const floors = [...new Set(scene.printers.map((p) => p.process))].map((p) => ({
     label: `${p === "fdm" ? "filament" : "resin"} ${wallFloorMm(p, handling).toFixed(2)}`,
@@ -79,7 +79,7 @@ function MeshOf({
   return (
     <Page
       title={part.name}
-      sub={`${report.triangles.toLocaleString("en")} triangles, ${report.shells} ${report.shells === 1 ? "body" : "bodies"}${report.cavities ? `, ${report.cavities} of them hollows` : ""}`}
+      sub={`${report.triangles.toLocaleString("en")} triangles, ${report.shells} ${report.shells === 1 ? "body" : "bodies"}${report.cavities ? `, ${report.cavities} of them hollow` : ""}`}
       cells={cells}
     >
       <PartLeaves part={part} />
@@ -99,16 +99,16 @@ function MeshOf({
       )}
       <div className="no-print mt-2 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={!mendable(report) || mending} onClick={() => void mend()}>
-          {mending ? "Mending…" : "Mend what is safe"} <Key k="m" />
+          {mending ? "Repairing…" : "Repair the mesh"} <Key k="m" />
         </button>
         {!crossings && (
           <button className="btn" disabled={looking !== null} onClick={look}>
-            {looking === null ? "Look for facets that cross" : `Looking: ${Math.round(looking * 100)} %`}
+            {looking === null ? "Check for crossing facets" : `Looking: ${Math.round(looking * 100)} %`}
           </button>
         )}
         {problem && <span className="text-act">▲ {problem}</span>}
         <span className="text-soft">
-          {mendable(report) ? "A new version; the one you have is kept." : "There is nothing that could be mended safely."}
+          {mendable(report) ? "Saves a new version and keeps the one you have." : "No faults that can be repaired automatically."}
         </span>
       </div>
       <Section title="Walls">
@@ -116,16 +116,16 @@ function MeshOf({
           <>
             <WallChart quantileMm={walls.wallMm.map((mm) => mm * part.factor)} floors={floors} />
             <p className="text-soft">
-              Share of the surface whose wall is thinner than so much, from {walls.points.toLocaleString("en")} points
+              Share of the surface by wall thickness, from {walls.points.toLocaleString("en")} points
               {walls.looked &&
                 ` on ${walls.looked.all ? "every one" : "most"} of ${walls.looked.patches.toLocaleString("en")} flat or gently curved faces, ${Math.round(walls.looked.opposed * 100)} % of them with a face opposite`}
-              ; at {(part.factor * 100).toFixed(part.factor === 1 ? 0 : 1)} % of the file. Another size needs no new measurement.
+              ; at {(part.factor * 100).toFixed(part.factor === 1 ? 0 : 1)} % of the file. Rescaling needs no new measurement.
             </p>
           </>
         ) : walls ? (
-          <p className="text-soft">No two faces stand opposite each other: there is no wall to measure, or the surface is open.</p>
+          <p className="text-soft">No wall to measure: no two faces are opposite each other, or the mesh is open.</p>
         ) : (
-          <p className="text-soft">Being measured in the background.</p>
+          <p className="text-soft">Measuring in the background.</p>
         )}
       </Section>
       <Export part={part} />
@@ -142,7 +142,7 @@ function Export({ part }: { part: Part }) {
     if (!done.ok) sayProblem(done.problem);
   };
   return (
-    <Section title="Out as a file">
+    <Section title="Export">
       <div className="flex flex-wrap items-center gap-2">
         <button className="btn" disabled={busy} onClick={() => void write("stl")}>
           STL, one piece
@@ -153,7 +153,7 @@ function Export({ part }: { part: Part }) {
         <button className="btn" disabled={busy} onClick={() => void write("ply")}>
           PLY, one piece
         </button>
-        <span className="text-soft">In millimetres at the size it is printed; open it in any slicer at 100 %.</span>
+        <span className="text-soft">In millimetres at print size. Open it in any slicer at 100 %.</span>
       </div>
     </Section>
   );
@@ -189,7 +189,7 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
     if (!result.ok) return void sayProblem(result.problem);
     const { hash, file, report, outsideMm2, did } = result.value;
     const { kind, fileName } = part.source;
-    const next = { kind, fileName, hash, unit: "mm" as const, unitReason: "Mended here, in millimetres.", warnings: [] };
+    const next = { kind, fileName, hash, unit: "mm" as const, unitReason: "Repaired here, in millimetres.", warnings: [] };
     await desk.give([{ request: meshRequest(next), value: { report, outsideMm2 } }]);
     const note = mendWords(did);
     const payload = { partId: part.id, source: next, factor: part.factor, note };
@@ -201,7 +201,7 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
   return { mend, mending };
 }
 
-/** "Mended: 3 holes closed, 12 facets turned; 1 hole left". */
+/** "Mended: 3 holes closed, 12 facets flipped; 1 hole left". */
 export function mendWords(did: MendDid): string {
   const say = (count: number, one: string, many: string): string =>
     count === 0 ? "" : `${count.toLocaleString("en")} ${count === 1 ? one : many}`;
@@ -209,10 +209,10 @@ export function mendWords(did: MendDid): string {
     say(did.joinedShells, "body joined", "bodies joined into one"),
     say(did.holesClosed, "hole closed", "holes closed"),
     say(did.joined, "corner joined", "corners joined"),
-    say(did.turned, "facet turned", "facets turned"),
-    say(did.duplicates, "repeated facet dropped", "repeated facets dropped"),
-    say(did.dropped, "flat facet dropped", "flat facets dropped"),
+    say(did.turned, "facet flipped", "facets flipped"),
+    say(did.duplicates, "duplicate facet removed", "duplicate facets removed"),
+    say(did.dropped, "zero-area facet removed", "zero-area facets removed"),
   ].filter(Boolean);
-  const left = did.holesLeft > 0 ? `; ${say(did.holesLeft, "hole", "holes")} left, too large to close` : "";
-  return `${words.length ? `Mended: ${words.join(", ")}` : "Nothing to mend"}${left}`.slice(0, 200);
+  const left = did.holesLeft > 0 ? `; ${say(did.holesLeft, "hole", "holes")} left open, too large to close` : "";
+  return `${words.length ? `Repaired: ${words.join(", ")}` : "Nothing to repair"}${left}`.slice(0, 200);
 }

@@ -34,7 +34,7 @@ const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 const parseModelLength = (text: string): Result<number> => {
   const r = parseLength(text, "mm");
-  return r.ok ? (r.value.mm > 0 ? ok(r.value.mm) : fail("length", "Longer than nothing, please.")) : r;
+  return r.ok ? (r.value.mm > 0 ? ok(r.value.mm) : fail("length", "Enter a length above zero.")) : r;
 };
 
 const rangeText = (low: number, high: number): string => (low === high ? formatReal(low) : `${formatReal(low)} to ${formatReal(high)}`);
@@ -48,7 +48,7 @@ export default function PartScalePage() {
   return (
     <Page
       title={part.name}
-      sub={implied ? verdictOf(implied) : "its own scale is not known yet"}
+      sub={implied ? verdictOf(implied) : "scale not known yet"}
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: formatRatio(scene.scale.ratio) },
@@ -58,7 +58,7 @@ export default function PartScalePage() {
       <PartLeaves part={part} />
       <Picker part={part} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
       {observationsOf(part).length > 0 && (
-        <Section title="What is known in it">
+        <Section title="What the known sizes say">
           <Sightings part={part} onRemove={(key) => void run("part.drop-item", { partId: part.id, list: "sightings", key })} />
         </Section>
       )}
@@ -66,20 +66,20 @@ export default function PartScalePage() {
         <Section
           title={
             implied.mismatch.verdict === "fits"
-              ? `${formatRatio(implied.inferred.ratio)}: it stands well in a ${formatRatio(scene.scale.ratio)} scene`
+              ? `${formatRatio(implied.inferred.ratio)}: fits in a ${formatRatio(scene.scale.ratio)} scene`
               : `${formatRatio(implied.inferred.ratio)}: ${Math.abs(implied.mismatch.off * 100).toFixed(0)} % too ${implied.mismatch.off > 0 ? "large" : "small"} for ${formatRatio(scene.scale.ratio)}`
           }
           aside={
             <Why
-              of="Its own scale"
+              of="Own scale"
               reasons={{
                 formula:
-                  "ratio = real size ÷ size on the model, as a range; ranges that overlap are intersected, what lies outside is named; per cent = present per cent × its ratio ÷ the scene's",
+                  "ratio = real size ÷ size on the model, as a range; overlapping ranges are intersected, the rest are listed as outliers; per cent = current per cent × its ratio ÷ the scene’s ratio",
                 inputs: observationsOf(part).map((o) => ({
                   name: o.thing,
                   value: `${rangeText(o.lowRealMm, o.highRealMm)} on ${formatMm(o.modelMm)}: ${formatRatio(ratioRange(o).low)} to ${formatRatio(ratioRange(o).high)}`,
                 })),
-                assumptions: [{ text: "Two per cent for picking on bevelled edges.", kind: "practice" }],
+                assumptions: [{ text: "Allows two per cent for picking on bevelled edges.", kind: "practice" }],
               }}
             />
           }
@@ -134,7 +134,7 @@ function Picker({ part, onAdd }: { part: Part; onAdd: (s: Sighting) => void }) {
           ))}
         </div>
         {on === "turntable" ? (
-          <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+          <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
             <Turntable
               part={part}
               className="h-[360px]"
@@ -163,12 +163,12 @@ function Picker({ part, onAdd }: { part: Part; onAdd: (s: Sighting) => void }) {
         <h2 className="text-xl">{modelMm === null ? "Pick two points, or type a length" : `${formatMm(modelMm)} on the model`}</h2>
         {modelMm !== null && (
           <p className="text-soft" data-testid="span-real">
-            {formatReal(modelMm * scene.scale.ratio)} if it were {formatRatio(scene.scale.ratio)}
+            {formatReal(modelMm * scene.scale.ratio)} if it is {formatRatio(scene.scale.ratio)}
           </p>
         )}
         <ParsedField
           className="mt-2"
-          label="Length on the model, as it is now"
+          label="Length on the model now"
           text={typed === null ? "" : formatMm(typed)}
           placeholder="36.3 mm"
           parse={parseModelLength}
@@ -178,18 +178,18 @@ function Picker({ part, onAdd }: { part: Part; onAdd: (s: Sighting) => void }) {
         />
         <Choice
           className="mt-2"
-          label="It spans"
+          label="What it measures"
           value={chosen.name}
           onChange={setThing}
           options={things.map((t) => ({ value: t.name, label: `${t.name}, ${t.measure}: ${rangeText(t.low, t.high)}` }))}
         />
         <p className="mt-1 text-sm text-soft">{chosen.source}</p>
         <button className="btn btn-solid mt-2" disabled={modelMm === null} onClick={() => add(chosen)}>
-          {modelMm === null ? "Add it" : `Add: ${formatRatio(Math.sqrt(chosen.low * chosen.high) / modelMm)}`}
+          {modelMm === null ? "Add" : `Add: ${formatRatio(Math.sqrt(chosen.low * chosen.high) / modelMm)}`}
         </button>
         <ParsedField
           className="mt-3"
-          label="or something else of a size you know"
+          label="or something else whose size you know"
           text=""
           placeholder="lock gate = 4 to 4.5 m"
           parse={(t) => (modelMm === null ? fail("pick", "Pick two points or type a length first.") : parseOwnThing(t))}
@@ -217,17 +217,17 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
                 `${observations[i].thing} says ${formatRatio(ratioRange(observations[i]).low)} to ${formatRatio(ratioRange(observations[i]).high)}`,
             )
             .join("; ")}
-          . They contradict each other, so there is no scale to go by: remove the one that is wrong.
+          . They contradict each other, so no scale can be worked out. Remove the wrong one.
         </p>
       )}
-      <Sideways label="What was recognised">
+      <Sideways label="Known sizes used">
         <table className="plain">
           <thead>
             <tr>
               <th>Thing</th>
               <th>Real</th>
               <th>On the model</th>
-              <th>So it is</th>
+              <th>Scale</th>
               <th>
                 <span className="sr-only">Remove</span>
               </th>
@@ -246,11 +246,11 @@ function Sightings({ part, onRemove }: { part: Part; onRemove: (id: string) => v
                   </td>
                   <td className="text-real">{rangeText(o.lowRealMm, o.highRealMm)}</td>
                   <td>
-                    {formatMm(o.modelMm)}, {picked?.how ?? "found in its walls"}
+                    {formatMm(o.modelMm)}, {picked?.how ?? "found in the walls"}
                   </td>
                   <td>
                     {formatRatio(r.low)} to {formatRatio(r.high)}
-                    {outliers.includes(i) && <span className="note-act">, does not agree with the others</span>}
+                    {outliers.includes(i) && <span className="note-act">, disagrees with the others</span>}
                   </td>
                   <td>
                     {picked && (
@@ -288,15 +288,15 @@ function BeforeAfter({ part, of }: { part: Part; of: Mismatch }) {
       const ribMm = DETAIL_FLOORS.find((f) => f.short === "rib")!.mm[process];
       return [
         {
-          what: `finest rib on it today that ${word} holds`,
+          what: `finest rib today that ${word} can print`,
           now: formatMm(ribMm),
-          then: `${formatMm(ribMm / by)}${by < 1 ? ": finer ones vanish" : ""}`,
+          then: `${formatMm(ribMm / by)}${by < 1 ? ": finer ribs are lost" : ""}`,
           act: false,
         },
         ...(now && then
           ? [
               {
-                what: `thinnest wall (${word} wants ${formatMm(then.floorMm)})`,
+                what: `thinnest wall (${word} needs ${formatMm(then.floorMm)})`,
                 now: formatMm(now.thinnestMm),
                 then: formatMm(then.thinnestMm),
                 act: !holdsFloor(then.thinnestMm, then.floorMm),
@@ -304,7 +304,7 @@ function BeforeAfter({ part, of }: { part: Part; of: Mismatch }) {
             ]
           : []),
         {
-          what: `pegs and slots made to slide on ${word}`,
+          what: `sliding pegs and slots in ${word}`,
           now: `${formatMm(fit.nowMm)} gap`,
           then: `${formatMm(fit.thenMm)} gap${fit.verdict === "tight" ? `: take ${formatMm(fit.offsetMm)} off each face` : fit.verdict === "loose" ? ": rattles" : ""}`,
           act: fit.verdict !== "slides",
@@ -360,8 +360,8 @@ function BeforeAfter({ part, of }: { part: Part; of: Mismatch }) {
         </button>
         <span className="text-soft">
           {of.percentHigh / of.percentLow > 1.005 &&
-            `What is known leaves ${of.percentLow.toFixed(0)} to ${of.percentHigh.toFixed(0)} % open. `}
-          Type {percent.toFixed(1)} % into any slicer that has the file at its own size{same ? ": it is printed so already" : ""}.
+            `What is known leaves a range of ${of.percentLow.toFixed(0)} to ${of.percentHigh.toFixed(0)} %. `}
+          Type {percent.toFixed(1)} % in your slicer, with the file at its original size{same ? ": this is the size it prints at now" : ""}.
         </span>
       </div>
     </>

@@ -89,7 +89,7 @@ export function PickSheet({ sheet, span, onSpan }: { sheet: Sheet; span: PickedS
                 ? `, ${formatMm(Math.hypot(over.point.u - span.points[0].u, over.point.v - span.points[0].v))} from the first`
                 : ""
             }`
-          : "press two points of one view; they snap to lines and their ends"}
+          : "press two points in one view; they snap to lines and line ends"}
       </p>
     </div>
   );

@@ -67,7 +67,7 @@ function Configurations({ part }: { part: Part }) {
   const { run } = useActions();
   const parse = (text: string): Result<{ name: string; sizeMm: [number, number, number] }> => {
     const m = /^\s*(.{1,40}?)\s*[=:]\s*(.+)$/.exec(text);
-    if (!m) return fail("configuration", 'A name and a size, such as "folded = 200 × 150 × 60 mm".');
+    if (!m) return fail("configuration", 'Enter a name and a size, such as "folded = 200 × 150 × 60 mm".');
     const size = retyped(parsePartSize(m[2]), (t) => `${m[1]} = ${t}`);
     return size.ok ? ok({ name: m[1], sizeMm: size.value.map((v) => v / part.factor) as [number, number, number] }) : size;
   };
@@ -84,7 +84,7 @@ function Configurations({ part }: { part: Part }) {
         </p>
       ))}
       <ParsedField
-        label="Another way it can be, for shelf and box"
+        label="Another state, for shelf and box"
         text=""
         placeholder="folded = 200 × 150 × 60 mm"
         parse={parse}

@@ -33,14 +33,14 @@ export default function RecordPage() {
       ]}
     >
       <PartLeaves part={part} />
-      <Section title="Where its pieces are">
+      <Section title="Where the pieces are">
         <Tracker part={part} />
         {(alike.length > 0 || part.placedByMap) && (
           <p className="mt-2">
             {alike.length > 0 && (
-              <span className="note-act">▲ Easily mixed up with {alike.join(" and ")}: mark them, and put both on a placement map. </span>
+              <span className="note-act">▲ Easily confused with {alike.join(" and ")}: mark both and put them on a placement map. </span>
             )}
-            {part.placedByMap && <span>On the placement map: it has a right way round or its own place.</span>}
+            {part.placedByMap && <span>On the placement map: it has a fixed place or orientation.</span>}
           </p>
         )}
         <label className="mt-2 flex min-h-[44px] items-center gap-2">
@@ -50,25 +50,25 @@ export default function RecordPage() {
             checked={part.placedByMap}
             onChange={(e) => void set({ placedByMap: e.target.checked })}
           />
-          It has a right way round, or a place of its own
+          It has a fixed place or orientation
         </label>
         <Choice
           className="mt-2 w-72"
-          label="How it is put together"
+          label="How it is assembled"
           value={part.joins}
           onChange={(joins) => void set({ joins })}
           options={[
-            { value: "fixed", label: "glued, or in one piece" },
-            { value: "snaps", label: "snaps together: painted first" },
-            { value: "moves", label: "has parts that move: painted first" },
+            { value: "fixed", label: "glued, or one piece" },
+            { value: "snaps", label: "snaps together: paint first" },
+            { value: "moves", label: "has moving parts: paint first" },
           ]}
         />
       </Section>
-      <Section title="Copies that differ">
+      <Section title="Variants">
         <Variations part={part} />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
-        <Section title="Kept with it">
+        <Section title="Notes and photos">
           <div className="grid gap-3 tab:grid-cols-2">
             <ParsedField
               label="Group"
@@ -78,7 +78,7 @@ export default function RecordPage() {
               onCommit={(group) => set({ group })}
             />
             <ParsedField
-              label="Tags, with commas"
+              label="Tags, separated by commas"
               text={part.tags.join(", ")}
               placeholder="wood, wet"
               parse={parseTags}
@@ -100,7 +100,7 @@ export default function RecordPage() {
               onCommit={(licence) => set({ licence })}
             />
             <ParsedField
-              label="What the file cost"
+              label="Cost of the file"
               text={costText(part.fileCost)}
               placeholder={`4.50 ${currency}`}
               parse={parseCostIn(currency)}
@@ -109,7 +109,7 @@ export default function RecordPage() {
           </div>
           <Photos part={part} />
         </Section>
-        <Section title="Where it differs from the scene, and its standards">
+        <Section title="Settings that differ from the scene">
           <Differs part={part} />
           <Measures part={part} />
         </Section>

@@ -17,7 +17,7 @@ export function Tracker({ part }: { part: Part }) {
     run("part.tally", { partId: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });
   return (
     <>
-      <Sideways label="How far the copies are">
+      <Sideways label="Progress of the copies">
         <table className="plain">
           <thead>
             <tr>
@@ -59,27 +59,27 @@ export function Tracker({ part }: { part: Part }) {
       </Sideways>
       <p className="flex flex-wrap items-center gap-2 text-soft">
         {spares.missing === 0
-          ? "Enough are good."
-          : `${spares.missing} still to print${spares.spares > 0 ? `, and ${spares.spares} spare${spares.spares === 1 ? "" : "s"}` : ", no spares"}: ${spares.why}.${spares.spares > SPARES_UNASKED ? ` One is laid out where room is left; for more, raise its copies.` : ""}`}
+          ? "Enough good copies."
+          : `${spares.missing} still to print${spares.spares > 0 ? `, and ${spares.spares} spare${spares.spares === 1 ? "" : "s"}` : ", no spares"}: ${spares.why}.${spares.spares > SPARES_UNASKED ? ` One spare is laid out where there is room; for more, raise the copies needed.` : ""}`}
         <Why
           of="How many spares"
           reasons={{
-            formula: "least number with which enough come out good nine times in ten (binomial)",
+            formula: "smallest number that gives enough good ones nine times in ten (binomial)",
             inputs: [
               { name: "good so far", value: String(track.good) },
               { name: "failed so far", value: String(track.failed) },
               { name: "chance of a good one", value: `${Math.round(spares.goodShare * 100)} %` },
             ],
             assumptions: [
-              { text: "Nine good of ten to begin with, weighing as ten prints.", kind: "practice" },
+              { text: "Starts from nine good in ten, with the weight of ten prints.", kind: "practice" },
               {
-                text: "Your own prints outweigh that. A plate that failed whole counts once; what the power or a hand stopped does not.",
+                text: "Your own prints soon outweigh that. A plate that failed as a whole counts once; prints stopped by a power cut or by hand do not count.",
                 kind: "own record",
               },
             ],
           }}
         />
-        <span>Finished steps count by themselves; what happened without a step is counted here.</span>
+        <span>Finished steps are counted automatically. Count anything else here.</span>
       </p>
     </>
   );

@@ -15,14 +15,14 @@ export function Variations({ part }: { part: Part }) {
   return (
     <>
       {variations.length > 0 && (
-        <Sideways label="Copies that differ">
+        <Sideways label="Variants">
           <table className="plain min-w-[44rem]">
             <thead>
               <tr>
                 <th>Copies</th>
                 <th>Mirrored</th>
                 <th>Size</th>
-                <th>Open, shut …</th>
+                <th>Variant (open, shut …)</th>
                 <th>Extra colour</th>
                 <th>
                   <span className="sr-only">Remove</span>
@@ -35,7 +35,7 @@ export function Variations({ part }: { part: Part }) {
                   <td className="w-24">
                     <ParsedField
                       hideLabel
-                      label={`Copies that differ, row ${i + 1}`}
+                      label={`Variants, row ${i + 1}`}
                       text={String(v.copies)}
                       parse={parseCount(LIMITS.copies)}
                       onCommit={(copies) => set(v.id, { copies })}
@@ -83,7 +83,7 @@ export function Variations({ part }: { part: Part }) {
                   <td>
                     <button
                       className="btn-text"
-                      aria-label="Remove this variation"
+                      aria-label="Remove this variant"
                       onClick={() => void run("part.drop-item", { partId: part.id, list: "variations", key: v.id })}
                     >
                       ✕
@@ -106,14 +106,14 @@ export function Variations({ part }: { part: Part }) {
             })
           }
         >
-          {variations.length === 0 ? "Let one differ" : "Another that differs"}
+          {variations.length === 0 ? "Add a variant" : "Add another variant"}
         </button>
         <p className={used > part.copies ? "note-act" : "text-soft"}>
           {variations.length === 0
-            ? "All alike. A row of crates looks real when two are mirrored, one is at 95 % and one stands open."
+            ? "All copies are identical. A row of crates looks more real if two are mirrored, one is at 95 % and one is open."
             : used > part.copies
-              ? `▲ ${used} differ, but only ${part.copies} are needed.`
-              : `${pieces.map((p) => `${p.copies} × ${p.name === part.name ? "plain" : p.name.slice(part.name.length + 2)}`).join("; ")}. 3MF files are written so.`}
+              ? `▲ ${used} are variants, but only ${part.copies} copies are needed.`
+              : `${pieces.map((p) => `${p.copies} × ${p.name === part.name ? "plain" : p.name.slice(part.name.length + 2)}`).join("; ")}. 3MF files are written this way.`}
         </p>
       </div>
     </>

@@ -14,7 +14,7 @@ import { FileInput } from "~app/ui/fileInput";
 import { sayProblem } from "~app/ui/sayProblem";
 
 const versionWords = (v: Pick<PartVersion, "source">): string =>
-  v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "its size only" : `made of ${v.source.material}`;
+  v.source.kind === "mesh" ? v.source.fileName : v.source.kind === "typed" ? "size only" : `made of ${v.source.material}`;
 
 export function Versions({ part }: { part: Part }) {
   const project = useProject();
@@ -25,7 +25,7 @@ export function Versions({ part }: { part: Part }) {
     const read = await runJob("read", { file: from, unit: null });
     if (!read.ok) return void toast.error(`${from.name}: ${read.problem.message}`);
     const { unit, parts } = read.value;
-    if (parts.length > 1) toast(`${from.name} holds ${parts.length} bodies; the first one was taken`);
+    if (parts.length > 1) toast(`${from.name} has ${parts.length} bodies; the first one was used`);
     const { hash, file: stored, report, outsideMm2, warnings } = parts[0];
     const source = {
       kind: "mesh" as const,
@@ -47,7 +47,7 @@ export function Versions({ part }: { part: Part }) {
       <FileInput
         inputRef={file}
         id="version-file"
-        label="A new version's file"
+        label="File of the new version"
         accept={MESH_ENDINGS.join(",")}
         onFiles={([f]) => void replace(f)}
       />
@@ -60,7 +60,7 @@ export function Versions({ part }: { part: Part }) {
               .join(" × ")}
           </span>
           <button className="btn" onClick={() => file.current?.click()}>
-            Replace by another file
+            Replace with another file
           </button>
         </li>
         {[...part.versions.entries()].reverse().map(([i, v]) => (
@@ -70,12 +70,12 @@ export function Versions({ part }: { part: Part }) {
               {v.note}
             </span>
             <button className="btn" onClick={() => run("part.restore", { partId: part.id, version: i })}>
-              Bring it back
+              Restore
             </button>
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-soft">The order of work, copies and records stay with the part, whichever version it is.</p>
+      <p className="mt-1 text-soft">The order of work, copies and records stay with the part in every version.</p>
     </>
   );
 }

@@ -17,5 +17,5 @@ export const parseTags = (text: string): Result<string[]> => {
   ];
   return tags.length <= 20 && tags.every((t) => t.length <= 40)
     ? ok(tags)
-    : fail("tags", "At most twenty tags of forty characters, with commas between.");
+    : fail("tags", "At most 20 tags of 40 characters, separated by commas.");
 };

@@ -50,7 +50,7 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
   return (
     <div
       role="group"
-      aria-label="All picked parts"
+      aria-label="All selected parts"
       className="no-print mt-2 flex flex-wrap items-end gap-2 border-[1.5px] border-ink p-2"
       data-testid="bulk"
     >
@@ -70,7 +70,7 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
         label="Add a tag"
         text=""
         placeholder="wood"
-        parse={(t) => (t.trim() && t.trim().length <= 40 ? ok(t.trim()) : fail("tag", "One to forty characters."))}
+        parse={(t) => (t.trim() && t.trim().length <= 40 ? ok(t.trim()) : fail("tag", "1 to 40 characters."))}
         onCommit={(tag) => run("parts.set", { partIds, addTags: [tag] })}
       />
       <ParsedField
@@ -99,7 +99,7 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
           const adds = parts.map((p) => ({ partId: p.id, items: likeThat(from, project) })).filter((a) => a.items.length > 0);
           if (adds.length > 0) void run("works.add", { adds });
         }}
-        options={[{ value: "", label: "a recipe or a kept step" }, ...recipesOf(project)]}
+        options={[{ value: "", label: "a recipe or a saved step" }, ...recipesOf(project)]}
       />
       <button className="btn" disabled={busy} onClick={() => void write()}>
         As 3MF
@@ -113,7 +113,7 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
         Remove
       </button>
       <button className="btn-text ml-auto" onClick={onDone}>
-        pick none
+        clear selection
       </button>
     </div>
   );

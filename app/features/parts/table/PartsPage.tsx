@@ -36,7 +36,7 @@ export default function PartsPage() {
   useKey("f", "Filter the parts", "This page", () => input.current?.focus(), parts.length > 0);
   useKey(
     "w",
-    "What they are, or where they are",
+    "Switch columns: facts or progress",
     "This page",
     () => setColumns((c) => (c === "what" ? "where" : "what")),
     parts.length > 0,
@@ -62,7 +62,7 @@ export default function PartsPage() {
   return (
     <Page
       title="Parts"
-      sub={parts.length ? `${parts.length} kinds, ${track.needed} pieces` : "nothing here yet"}
+      sub={parts.length ? `${parts.length} kinds, ${track.needed} pieces` : "no parts yet"}
       cells={[
         { label: "scene", value: scene.name },
         { label: "scale", value: formatRatio(scene.scale.ratio) },
@@ -119,7 +119,7 @@ export default function PartsPage() {
                   aria-pressed={columns === c}
                   onClick={() => setColumns(c)}
                 >
-                  {c === "what" ? "What they are" : "Where they are"}
+                  {c === "what" ? "Facts" : "Progress"}
                 </button>
               ))}
             </div>
@@ -134,7 +134,7 @@ export default function PartsPage() {
             onSelected={setSelected}
             picture={picture}
           />
-          {shown.length === 0 && <p className="mt-3 text-soft">No part has all of these words.</p>}
+          {shown.length === 0 && <p className="mt-3 text-soft">No part matches all of these words.</p>}
           <Advice />
         </>
       )}
@@ -144,7 +144,7 @@ export default function PartsPage() {
         </button>
         {unplanned.length > 1 && (
           <button className="btn" onClick={() => void planAll()}>
-            Plan all {unplanned.length} that have no plan
+            Plan all {unplanned.length} without a plan
           </button>
         )}
         {parts.length > 0 && (
@@ -181,7 +181,7 @@ function Advice() {
       const name = (x: string): string => parts.find((p) => p.id === x)!.name;
       return others
         .filter((o) => id < o)
-        .map((o) => `${name(id)} and ${name(o)} are easily mixed up: mark them and put them on a placement map.`);
+        .map((o) => `${name(id)} and ${name(o)} are easily confused: mark them and put them on a placement map.`);
     });
     const mapped = parts.filter((p) => p.placedByMap).map((p) => p.name);
     return [...spares, ...alike, ...(mapped.length ? [`On the placement map: ${mapped.join(", ")}.`] : [])];
@@ -206,7 +206,7 @@ function EmptyParts() {
     <div className="mt-8 max-w-prose">
       <p className="text-lg">Drop a mesh file or a whole folder anywhere, or type a size from a shop page.</p>
       <p className="mt-2 text-soft">
-        A mill house of 192 × 148 × 118 mm, for one, is 6.6 m tall beside a 28 mm figure and too long for a 180 mm bed: you would know
+        For example, a mill house of 192 × 148 × 118 mm is 6.6 m tall beside a 28 mm figure and too long for a 180 mm bed. You would know
         before you buy it.
       </p>
     </div>

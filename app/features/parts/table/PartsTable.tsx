@@ -132,7 +132,7 @@ export function PartsTable({
             <tr key={group.id} aria-rowindex={1}>
               <th className="w-11">
                 <PickBox
-                  label="Pick all that are shown"
+                  label="Select all shown"
                   checked={all}
                   onChange={() => onSelected(all ? {} : Object.fromEntries(shown.map((r) => [r.id, true])))}
                 />

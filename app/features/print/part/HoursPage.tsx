@@ -22,7 +22,7 @@ import { usePart } from "~app/shared/part";
 const SOURCES: Record<Trust, string> = {
   typed: "what you typed",
   file: "your G-code file",
-  learned: "the model, as your figures corrected it",
+  learned: "the model, corrected by your figures",
   model: "the model alone",
 };
 
@@ -53,28 +53,28 @@ function reasonsOf(option: PrintOption, from: Trust, printers: readonly Printer[
   const lessons = [printer, ...alikeOf(printer, printers)].flatMap((p) => (p.learned ?? []).map((l) => ({ ...l, on: p })));
   if (from === "typed" || from === "file")
     return {
-      formula: "what was said of a plate × plates; it wins over the model",
+      formula: "your figure for one plate × plates; it takes precedence over the model",
       inputs: [{ name: "plates", value: String(option.job.plates) }],
       assumptions: [
         {
           text:
             from === "typed"
-              ? "As your own slicer says."
-              : "Time by the moves of the file, at the acceleration that it or the profile says.",
+              ? "From your own slicer."
+              : "Time from the moves in the file, at the acceleration set in the file or the profile.",
           kind: "typed",
         },
       ],
     };
   if (from === "learned")
     return {
-      formula: "the model × your figures ÷ the model's, drawn together by logarithms; the model's own range counts as six prints",
+      formula: "the model × (your figures ÷ the model’s), averaged as logarithms; the model’s own range counts as six prints",
       inputs: lessons.map((l) => ({
         name: l.on.id === printer.id ? l.what : `${l.what}, on ${l.on.name}`,
         value: `${l.timeRatio.toFixed(2)} of the hours${l.massRatio === null ? "" : `, ${l.massRatio.toFixed(2)} of the grams`}`,
       })),
       assumptions: [
         {
-          text: `Your figures, files and prints on it; those on printers like it count half. Until it has ${OWN_FEW} of its own, all of one kind go by all of them.`,
+          text: `Your figures, files and prints on this printer; those on similar printers count half. Until it has ${OWN_FEW} of its own, printers of one kind share all of them.`,
           kind: "own record",
         },
         ...timeS.assumptions,
@@ -112,8 +112,8 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
     <>
       <p className="mt-3">
         On {printer.name}
-        {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The highest line counts, here and in every plan.
-        {option.facts.stale && <span className="text-setting-ink"> △ Of before the last change: the new figures are being computed.</span>}
+        {copies}, {option.job.plates === 1 ? "one plate" : `${option.job.plates} plates`}. The top line is used, here and in every plan.
+        {option.facts.stale && <span className="text-setting-ink"> △ From before the last change; new figures are being calculated.</span>}
       </p>
       <Sideways label="Hours and grams" className="mt-2">
         <table className="plain">
@@ -146,7 +146,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
                       disabled={option.facts.stale}
                       onClick={() => void teach("typed", planned.typed!.timeS, planned.typed!.massG)}
                     >
-                      Make it a lesson for {printer.name}
+                      Teach this to {printer.name}
                     </button>
                   )}
                   {from === "file" && planned?.sliced && (
@@ -155,7 +155,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
                       disabled={option.facts.stale}
                       onClick={() => void teach("file", planned.sliced!.timeS, planned.sliced!.massG)}
                     >
-                      Make it a lesson for {printer.name}
+                      Teach this to {printer.name}
                     </button>
                   )}
                 </td>
@@ -167,7 +167,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
       <div className="mt-4 grid gap-6 desk:grid-cols-2">
         <ParsedField
           className="max-w-md"
-          label="Your own program says, a plate: hours, grams, price"
+          label="Your slicer’s figures for one plate: hours, grams, price"
           text={planned?.typed?.text ?? ""}
           placeholder="17 h 20, 210 g, 3.40"
           parse={(text) => parseTypedEstimate(text, printer.currency)}
@@ -200,7 +200,7 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
             ))}
           </ul>
           <button className="btn-text mt-1" onClick={() => void run("printer.forget", { printerId: printer.id })}>
-            Forget them
+            Forget these
           </button>
         </Section>
       )}
@@ -237,7 +237,7 @@ function MovesFile({
     if (!done.ok) return setProblem(`${file.name}: ${done.problem.message}`);
     setFacts(done.value);
     const { timeS, naiveTimeS, layers, materialMm3 } = done.value;
-    if (timeS < 1) return setProblem(`${file.name} moves for less than a second.`);
+    if (timeS < 1) return setProblem(`${file.name} has less than a second of moves.`);
     const item = await plan();
     if (!item) return;
     const stored = await run("work.sliced", {
@@ -267,7 +267,7 @@ function MovesFile({
           </button>
           {sliced && (
             <button className="btn-text" onClick={() => void run("work.sliced", { partId: part.id, itemId: planned.id, sliced: null })}>
-              take it away
+              remove
             </button>
           )}
         </div>
@@ -276,8 +276,8 @@ function MovesFile({
       {sliced && (
         <>
           <p className="mt-2">
-            <span className="font-semibold">{sliced.fileName}</span>: {formatDuration(sliced.timeS)} by its moves (
-            {formatDuration(sliced.naiveTimeS)} if speed needed no run-up), {sliced.layers.toLocaleString("en")} layers,{" "}
+            <span className="font-semibold">{sliced.fileName}</span>: {formatDuration(sliced.timeS)} from its moves (
+            {formatDuration(sliced.naiveTimeS)} if the printer needed no acceleration), {sliced.layers.toLocaleString("en")} layers,{" "}
             {formatMass(sliced.massG)}
           </p>
           <p className="text-soft">{differences(sliced, one)}</p>
@@ -286,9 +286,9 @@ function MovesFile({
       {facts && (
         <>
           <p className="text-soft">
-            {formatMm(facts.filamentMm)} of filament net, {facts.retractions.toLocaleString("en")} retractions,{" "}
+            {formatMm(facts.filamentMm)} of filament, net, {facts.retractions.toLocaleString("en")} retractions,{" "}
             {facts.lines.toLocaleString("en")} lines
-            {facts.bboxMm ? `, laid within ${facts.bboxMm.size.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}
+            {facts.bboxMm ? `, within ${facts.bboxMm.size.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}
           </p>
           {facts.warnings.map((w) => (
             <p key={w.code} className="text-soft">
@@ -308,12 +308,12 @@ function differences(file: NonNullable<PrintWork["sliced"]>, one: PrintOption["f
   const more = (percent: number): string => `${Math.abs(percent)} % ${percent > 0 ? "more" : "less"}`;
   if (Math.abs(file.layers - one.layers) > 1)
     out.push(
-      `it has ${file.layers.toLocaleString("en")} layers and the model ${one.layers.toLocaleString("en")}: another layer height, or more than one part`,
+      `it has ${file.layers.toLocaleString("en")} layers and the model ${one.layers.toLocaleString("en")}: a different layer height, or more than one part`,
     );
   const mass = off(file.massG, one.massG.value);
-  if (file.massG > 0 && Math.abs(mass) >= 5) out.push(`it lays ${more(mass)} material: other walls, infill or supports`);
+  if (file.massG > 0 && Math.abs(mass) >= 5) out.push(`it uses ${more(mass)} material: different walls, infill or supports`);
   const pace = off(file.timeS / Math.max(1e-9, file.massG), one.timeS.value / Math.max(1e-9, one.massG.value));
-  if (file.massG > 0 && Math.abs(pace) >= 5) out.push(`it takes ${more(pace)} time a gram: other speeds, or shorter lines`);
+  if (file.massG > 0 && Math.abs(pace) >= 5) out.push(`it takes ${more(pace)} time per gram: different speeds, or shorter lines`);
   const all = off(file.timeS, one.timeS.value);
-  return `The model says ${formatDuration(one.timeS.value)} for one copy, ${all === 0 ? "as the file" : `the file ${more(all)}`}${out.length ? `: ${out.join("; ")}` : ""}.`;
+  return `The model says ${formatDuration(one.timeS.value)} for one copy, ${all === 0 ? "the same as the file" : `the file ${more(all)}`}${out.length ? `: ${out.join("; ")}` : ""}.`;
 }

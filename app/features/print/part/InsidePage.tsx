@@ -35,7 +35,7 @@ export default function InsidePage() {
   return (
     <Page
       title={part.name}
-      sub="hollow or solid, and stronger where it carries load"
+      sub="hollow or solid, and reinforced where it carries load"
       cells={[
         { label: "scene", value: scene.name },
         {
@@ -47,9 +47,7 @@ export default function InsidePage() {
       <PrintLeaves part={part} />
       {part.source.kind !== "mesh" ? (
         <p className="mt-4">
-          {part.source.kind === "typed"
-            ? "Only its size is known: what is inside can be said once its file is here."
-            : "Made by hand: nothing of it is printed."}
+          {part.source.kind === "typed" ? "Only its size is known. Add the file to plan the inside." : "Made by hand, not printed."}
         </p>
       ) : (
         <>
@@ -118,18 +116,18 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
       <div className="grid gap-6 desk:grid-cols-[minmax(0,1.3fr)_minmax(18rem,1fr)]">
         <div>
           {!part.source.report.watertight && (
-            <p className="note-act">▲ The mesh is open: mend it first at Parts, “Mesh and walls”. Until then these figures are rough.</p>
+            <p className="note-act">▲ The mesh is open, so these figures are rough. Repair it first in Parts, “Mesh and walls”.</p>
           )}
           {already ? (
             <p className="font-semibold">
-              It is hollow already: {part.source.report.cavities === 1 ? "one hollow" : `${part.source.report.cavities} hollows`} in its
-              mesh. Hollowed again it would only lose its walls.
+              Already hollow: {part.source.report.cavities === 1 ? "one hollow" : `${part.source.report.cavities} hollows`} in the mesh.
+              Hollowing again would only thin the walls.
             </p>
           ) : answer.state === "failed" ? (
             <p className="note-act">▲ {answer.problem.message}</p>
           ) : answer.state !== "ready" ? (
             <p className="text-soft" role="status">
-              Measuring how deep it is{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
+              Measuring thickness{answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
             </p>
           ) : "refused" in answer.value ? (
             <p className="note-act">▲ {wallTooThick(answer.value.refused)}</p>
@@ -143,7 +141,7 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
               disabled={!found || found.pockets.length === 0 || already || making !== null}
               onClick={() => found && void make(found)}
             >
-              {making === null ? "Make the hollowed version" : `Hollowing: ${Math.round(making.share * 100)} %`}
+              {making === null ? "Create the hollowed version" : `Hollowing: ${Math.round(making.share * 100)} %`}
             </button>
             {making && (
               <button className="btn-text" onClick={() => making.stop.abort()}>
@@ -152,16 +150,16 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
             )}
           </div>
           <p className="mt-2 text-soft">
-            Most people hollow in their slicer: then only the wall and the places of the holes are needed from here. The version keeps its
-            outer skin as it was, and the one before stays at the tab “Record”.
+            Most people hollow in the slicer, and then you only need the wall thickness and hole positions from here. A hollowed version
+            keeps its outer surface unchanged, and the previous version stays on the “Record” tab.
           </p>
           <p className="mt-2 text-setting-ink">
-            △ {CAUTIONS.resin.text} Resin that stays inside bursts the part later: flush, let dry, then plug. {CARE_FIRST}
+            △ {CAUTIONS.resin.text} Resin left inside can burst the part later. Flush it, let it dry, then plug the holes. {CARE_FIRST}
           </p>
         </div>
         {holes.length > 0 && (
           <div>
-            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+            <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
               <Turntable part={part} marks={holes.slice(0, 40).map((h) => h.atMm)} className="h-[230px]" />
             </Suspense>
             <ul aria-label="Holes">
@@ -204,7 +202,7 @@ function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinP
     <>
       <p className="text-lg font-semibold">
         {thin
-          ? `Nothing to hollow: its thickest place is ${formatMm(found.thickestMm)}. It is thin, or hollow already.`
+          ? `Nothing to hollow: the thickest place is ${formatMm(found.thickestMm)}. The part is thin, or already hollow.`
           : worth
             ? `Hollow it: ${formatVolume(found.savedMm3 * copies)} less resin, ${money(found.savedMm3)}.`
             : `Leave it solid: hollowing saves only ${formatVolume(found.savedMm3 * copies)}, ${money(found.savedMm3)}.`}{" "}
@@ -240,17 +238,16 @@ function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinP
       {!thin && (
         <>
           <p>
-            {Math.round(share * 100)} % of {formatVolume(found.solidMm3)} would go, at the price of {FLUSH_S / 60} min of flushing and
-            plugging a piece. Walls are {formatMm(found.wallMm)} everywhere, but for places where the part itself is thinner than two of
-            them: those stay as they are.
+            {Math.round(share * 100)} % of {formatVolume(found.solidMm3)} is saved, for {FLUSH_S / 60} min of flushing and plugging per
+            piece. Walls are {formatMm(found.wallMm)} everywhere. Places thinner than two walls stay solid.
           </p>
           <p className="text-soft">
             {worth
-              ? "It flips when resin costs less than your minutes, when it must be heavy, or when it is handled much."
-              : "It flips with more copies, a larger scale or thinner walls."}
+              ? "Leave it solid if resin costs less than your time, if it must be heavy, or if it is handled a lot."
+              : "Hollowing pays with more copies, a larger scale or thinner walls."}
           </p>
           {found.pockets.length > 1 && (
-            <p className="note-act">▲ {found.pockets.length} pockets that do not meet: each needs a drain and a vent of its own.</p>
+            <p className="note-act">▲ {found.pockets.length} separate pockets: each needs its own drain and vent.</p>
           )}
         </>
       )}
@@ -285,13 +282,13 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
       ],
     });
   return (
-    <Section title="Filament: stronger where it carries">
+    <Section title="Filament: reinforced zones">
       <p className="max-w-3xl text-soft">
-        A peg in a stand, a neck, a corner that is knocked: a slab of the part with walls and infill of its own. 10 % in general, 25 % in a
-        neck, 75 % in a peg is usual. Slicers take it as a modifier between the two heights.
+        A zone gives a slab of the part its own walls and infill: a peg in a stand, a neck, a corner that gets knocked. Usual infill is 10 %
+        in general, 25 % in a neck, 75 % in a peg. In your slicer, set it as a modifier between the two heights.
       </p>
       {part.zones.length > 0 && (
-        <Sideways label="Stronger zones" className="mt-2">
+        <Sideways label="Reinforced zones" className="mt-2">
           <table className="plain">
             <thead>
               <tr>
@@ -318,7 +315,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
                       draftKey={`${z.id} name`}
                       text={z.name}
                       parse={(t) =>
-                        t.trim() ? ok(t.trim().slice(0, 60)) : { ok: false, problem: { code: "name", message: "It needs a name." } }
+                        t.trim() ? ok(t.trim().slice(0, 60)) : { ok: false, problem: { code: "name", message: "Enter a name." } }
                       }
                       onCommit={(name) => set(z.id, { name })}
                     />
@@ -404,7 +401,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
 function effectWords(effect: Strengthened | undefined, problem: string | null, zone: Zone, printer: FilamentPrinter) {
   if (problem) return <span className="note-act">▲ {problem}</span>;
   if (!effect) return <span className="text-soft">calculating</span>;
-  if (!effect.section) return <span className="note-act">▲ nothing of the part lies there</span>;
+  if (!effect.section) return <span className="note-act">▲ the part does not reach there</span>;
   const grams = `${effect.addedG >= 0 ? "+" : "−"}${Math.abs(effect.addedG).toFixed(1)} g`;
   return (
     <>
@@ -413,14 +410,14 @@ function effectWords(effect: Strengthened | undefined, problem: string | null, z
         of={`the zone ${zone.name}`}
         reasons={{
           formula:
-            "at the weakest section: filled area now ÷ before, second moment now ÷ before about the weaker axis; mass by all sections",
+            "at the weakest section: filled area now ÷ before, second moment of area now ÷ before about the weaker axis; mass over all sections",
           inputs: [
             { name: "weakest section", value: `${effect.section.areaMm2.toFixed(0)} mm² at ${formatMm(effect.section.atMm)}` },
             { name: "walls and infill before", value: `${printer.wallLines} lines, ${Math.round(printer.infill * 100)} %` },
           ],
           assumptions: [
             {
-              text: "Infill carries by its density. Between layers a print holds about half as well as along them: lay it so that the load runs along.",
+              text: "Infill carries load in proportion to its density. A print is about half as strong between layers as along them, so orient it with the load along the layers.",
               kind: "practice",
             },
           ],

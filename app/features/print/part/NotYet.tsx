@@ -8,12 +8,11 @@ export function NotYet({ part }: { part: Part }) {
   const { problems } = useReckoning();
   const problem = problems.get(part.id);
   if (part.source.kind === "scratch") return <p className="mt-4">Made by hand, of {part.source.material}: no printer is needed.</p>;
-  if (project.scene.printers.length === 0)
-    return <p className="mt-4">There is no printer in the workshop: add one there, and its hours come by themselves.</p>;
+  if (project.scene.printers.length === 0) return <p className="mt-4">No printer in the Workshop. Add one there to get its hours.</p>;
   if (problem) return <p className="note-act mt-4">▲ {problem}</p>;
   return (
     <p className="mt-4 text-soft" role="status">
-      Slicing in the background; the first printer’s answer comes by itself.
+      Slicing in the background. The first result will appear shortly.
     </p>
   );
 }

@@ -56,9 +56,7 @@ export default function PiecesPage() {
       <PrintLeaves part={part} />
       {part.source.kind !== "mesh" || scene.printers.length === 0 ? (
         <p className="mt-4">
-          {part.source.kind === "typed"
-            ? "Only its size is known: where to cut can be said once its file is here."
-            : "Nothing of it is printed."}
+          {part.source.kind === "typed" ? "Only its size is known. Add the file to plan cuts." : "Made by hand, not printed."}
         </p>
       ) : (
         <Pieces part={part} />
@@ -173,13 +171,13 @@ function Pieces({ part }: { part: Part }) {
           <input type="checkbox" className="h-5 w-5" checked={painted} onChange={(e) => setPainted(e.target.checked)} />
           painted before it is joined
         </label>
-        <p className="text-soft">room of {formatMm(clearanceMm)} on every side</p>
+        <p className="text-soft">clearance of {formatMm(clearanceMm)} on every side</p>
       </div>
       {answer.state === "failed" ? (
         <p className="note-act mt-3">▲ {answer.problem.message}</p>
       ) : !way ? (
         <p className="mt-3 text-soft" role="status">
-          Looking at its sections…
+          Measuring sections…
         </p>
       ) : (
         <>
@@ -221,7 +219,7 @@ function Pieces({ part }: { part: Part }) {
               </span>
             ) : (
               <button className="btn" disabled={at.length === 0} onClick={() => void attempt()}>
-                Cut it to see
+                Preview the cut
               </button>
             )}
           </div>
@@ -238,10 +236,10 @@ function sentence(way: AxisCuts, printer: Printer, at: readonly number[]): strin
   const length = way.toMm - way.fromMm;
   if (at.length === 0)
     return length <= way.roomMm
-      ? `That way it fits ${printer.name} whole: ${formatMm(length)} of ${formatMm(way.roomMm)}.`
+      ? `In this direction it fits ${printer.name} in one piece: ${formatMm(length)} of ${formatMm(way.roomMm)}.`
       : way.proposed === null
-        ? "No number of cuts that way makes it fit: the other sides are too long."
-        : "No cut yet.";
+        ? "Cutting in this direction cannot make it fit: the other sides are too long."
+        : "No cuts yet.";
   const ends = [way.fromMm, ...at, way.toMm];
   const longest = Math.max(...ends.slice(1).map((e, i) => e - ends[i]));
   return longest <= way.roomMm
@@ -284,7 +282,8 @@ function CutChart({ way, at, onMove }: { way: AxisCuts; at: readonly number[]; o
         />
       ))}
       <p className="text-sm text-soft">
-        section along {AXIS_WORDS[way.axis]}, up to {(most / 100).toFixed(1)} cm²; a cut costs by its section and by the seam that is seen
+        section along {AXIS_WORDS[way.axis]}, up to {(most / 100).toFixed(1)} cm²; a cut is judged by its section and by how much of the
+        seam shows
       </p>
     </div>
   );
@@ -348,7 +347,7 @@ function Sections({ way, at }: { way: AxisCuts; at: readonly number[] }) {
 function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
   const total = tried.pieces.reduce((sum, p) => sum + p.facts.one.timeS.value, 0);
   return (
-    <Section title="The pieces, each sliced by itself">
+    <Section title="The pieces, each sliced separately">
       <Sideways label="The pieces">
         <table className="plain">
           <thead>
@@ -357,7 +356,7 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
               <th>Size</th>
               <th>Hours</th>
               <th>Mass</th>
-              <th>Way up</th>
+              <th>Orientation</th>
             </tr>
           </thead>
           <tbody>
@@ -376,16 +375,16 @@ function Outcome({ tried, onCut }: { tried: Tried; onCut: () => void }) {
         </table>
       </Sideways>
       {tried.seams.some((s) => s.plainInstead) && (
-        <p className="note-act mt-1">▲ A section is too thin for what should hold it: that seam stays plain.</p>
+        <p className="note-act mt-1">▲ One section is too thin for this joint, so that seam is a plain one.</p>
       )}
       <p className="mt-2">
-        {formatDuration(total)} together, {formatMm(tried.seams.reduce((sum, s) => sum + s.seamMm, 0))} of seam. The pieces are the whole,
-        less {Math.round(tried.clearanceMm3)} mm³ of room round what holds them.
+        {formatDuration(total)} together, {formatMm(tried.seams.reduce((sum, s) => sum + s.seamMm, 0))} of seam. Together the pieces make up
+        the whole, less {Math.round(tried.clearanceMm3)} mm³ of clearance around the joints.
       </p>
       <button className="btn btn-solid mt-2" onClick={onCut}>
-        Make these {tried.pieces.length} parts
+        Create these {tried.pieces.length} parts
       </button>
-      <span className="ml-3 text-soft">The whole stays with each piece as its earlier version; undo brings it back.</span>
+      <span className="ml-3 text-soft">Each piece keeps the whole part as its earlier version. Undo restores it.</span>
     </Section>
   );
 }
@@ -417,15 +416,15 @@ function OtherWays({
             what: `this cut, on ${printer.name}`,
             hours: formatDuration(tried.pieces.reduce((sum, p) => sum + p.facts.one.timeS.value, 0)),
             seam: `${formatMm(tried.seams.reduce((sum, s) => sum + s.seamMm, 0))}, ${Math.round((at.reduce((sum, mm) => sum + nearest(way, mm).seen, 0) / Math.max(1, at.length)) * 100)} % seen`,
-            note: `${(Math.min(...tried.seams.map((s) => s.sectionMm2)) / 100).toFixed(1)} cm² holds at the weakest seam`,
+            note: `${(Math.min(...tried.seams.map((s) => s.sectionMm2)) / 100).toFixed(1)} cm² at the weakest seam`,
           },
         ]
       : []),
     ...options.map((o) => ({
-      what: `${o.facts.fits ? "whole" : `${o.facts.pieces} pieces by its box`}, on ${o.printer.name}`,
+      what: `${o.facts.fits ? "one piece" : `${o.facts.pieces} pieces by its box`}, on ${o.printer.name}`,
       hours: formatDuration(o.job.timeS.value / part.copies),
       seam: o.facts.fits ? "none" : "as cut",
-      note: o.facts.fits ? "as strong as it can be" : `too large by ${formatMm(Math.max(...o.facts.overMm))}`,
+      note: o.facts.fits ? "full strength" : `too large by ${formatMm(Math.max(...o.facts.overMm))}`,
     })),
     ...(share < 0.999 && facts
       ? [
@@ -439,12 +438,12 @@ function OtherWays({
       : []),
   ];
   return (
-    <Section title="The other ways out">
-      <Sideways label="The other ways out">
+    <Section title="Other options">
+      <Sideways label="Other options">
         <table className="plain">
           <thead>
             <tr>
-              <th>Way</th>
+              <th>Method</th>
               <th>Hours, one copy</th>
               <th>Seam</th>
               <th>Strength and size</th>

@@ -66,14 +66,14 @@ export default function VerdictPage() {
           <ProcessSection verdict={verdict} part={part} />
           {(notes.length > 0 || verdict.fdm || verdict.resin) && (
             <Section
-              title="What the finish asks of the print"
+              title="What the finish needs from the print"
               aside={
                 part.source.kind === "mesh" && (
                   <Link
                     className="inline-flex min-h-[44px] items-center underline underline-offset-2"
                     to={`/s/${scene.id}/parts/${part.id}/mesh`}
                   >
-                    thin walls and narrow grooves on its sheet
+                    thin walls and narrow grooves on the sheet
                   </Link>
                 )
               }
@@ -104,8 +104,10 @@ export default function VerdictPage() {
 function Inserts({ process }: { process: Process }) {
   return (
     <details className="mt-2">
-      <summary className="min-h-[44px] cursor-pointer py-2">Lights, magnets, wires, pins or a foam core later? Holes to draw now</summary>
-      <Sideways label="Holes for what goes in later">
+      <summary className="min-h-[44px] cursor-pointer py-2">
+        Adding lights, magnets, wires, pins or a foam core later? Holes to model now
+      </summary>
+      <Sideways label="Holes for inserts">
         <table className="plain">
           <tbody>
             {INSERTS.map((i) => {
@@ -114,7 +116,7 @@ function Inserts({ process }: { process: Process }) {
                 <tr key={i.name}>
                   <td>{i.name}</td>
                   <td>
-                    {formatMm(acrossMm)} across{deepMm === null ? "" : `, ${formatMm(deepMm)} deep`}, {formatMm(i.wallMm)} of wall round it
+                    {formatMm(acrossMm)} across{deepMm === null ? "" : `, ${formatMm(deepMm)} deep`}, {formatMm(i.wallMm)} of wall around it
                   </td>
                   <td className="text-soft">{i.why}</td>
                 </tr>
@@ -123,7 +125,7 @@ function Inserts({ process }: { process: Process }) {
           </tbody>
         </table>
       </Sideways>
-      <p className="text-soft">On {PROCESS_LABEL[process]}; common practice, to be tried on a scrap first.</p>
+      <p className="text-soft">On {PROCESS_LABEL[process]}; common practice. Test on scrap first.</p>
     </details>
   );
 }
@@ -138,12 +140,12 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
           of="filament or resin"
           reasons={{
             formula:
-              "fewer pieces first; then what is handled weekly; then what is too small for filament; then the machine’s hours plus four times yours; steps at the distance beside it",
+              "fewest pieces first; then whether it is handled weekly; then whether it is too small for filament; then machine hours plus four times your own; visible steps are listed beside it",
             inputs: rows.slice(0, 4).map((r) => ({ name: r.what, value: `filament ${r.fdm}; resin ${r.resin}` })),
             assumptions: [
-              { text: "An hour of yours weighs as much as four of the machine’s.", kind: "practice" },
-              { text: "Detail floors of each process; a printed ladder of your own replaces them.", kind: "practice" },
-              { text: "Two minutes of arc make a pattern plain.", kind: "published", source: "ISO 8596:2017" },
+              { text: "An hour of your time counts as four machine hours.", kind: "practice" },
+              { text: "Smallest detail of each process; your own test print replaces these.", kind: "practice" },
+              { text: "A pattern is plain to see from two minutes of arc.", kind: "published", source: "ISO 8596:2017" },
             ],
           }}
         />
@@ -153,7 +155,7 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
       )}
       {verdict.flips.length > 0 && (
         <>
-          <h3 className="mt-2 text-lg">Where it flips</h3>
+          <h3 className="mt-2 text-lg">When this changes</h3>
           <ul>
             {verdict.flips.map((f) => (
               <li key={f}>{f}</li>
@@ -162,12 +164,12 @@ function ProcessSection({ verdict, part }: { verdict: ProcessVerdict; part: Part
         </>
       )}
       {rows.length > 0 && (
-        <Sideways label="Filament beside resin" className="mt-2">
+        <Sideways label="Filament compared with resin" className="mt-2">
           <table className="plain">
             <thead>
               <tr>
                 <th>
-                  <span className="sr-only">What is compared</span>
+                  <span className="sr-only">Compared</span>
                 </th>
                 <th>{PROCESS_LABEL.fdm}</th>
                 <th>{PROCESS_LABEL.resin}</th>
@@ -263,12 +265,12 @@ function WorthSection({ part }: { part: Part }) {
           <p className="text-lg font-semibold">
             {known
               ? `For ${part.copies === 1 ? "one" : part.copies}: ${WAYS[worth.best]}, ${money(here.minor[worth.best]!)}.`
-              : `Printed it comes to ${money(here.minor.print!)}${part.copies > 1 ? ` for all ${part.copies}` : ""}. Type what it costs otherwise.`}{" "}
+              : `Printed, it costs ${money(here.minor.print!)}${part.copies > 1 ? ` for all ${part.copies}` : ""}. Enter what the alternatives cost.`}{" "}
             <Why
               of="whether it is worth printing"
               reasons={{
                 formula:
-                  "file + (material + machine hours × wear) × (1 + failures) + your hours × their worth, against price × copies, and hours by hand that shorten with practice",
+                  "file + (material + machine hours × wear) × (1 + failures) + your hours × hourly value, against price × copies, and hand-building hours that shrink with practice",
                 inputs: (Object.keys(here.minor) as Way[]).map((w) => ({ name: WAYS[w], value: money(here.minor[w]!) })),
                 assumptions: worthAssumptions(fails),
               }}
@@ -277,7 +279,7 @@ function WorthSection({ part }: { part: Part }) {
           <p>
             {worth.breaks.length === 0
               ? known
-                ? "It stays so for any number of copies drawn here."
+                ? "This holds for any number of copies shown here."
                 : ""
               : worth.breaks.map((b) => `From ${b.copies} copies on: ${WAYS[b.way]}`).join(". ")}
           </p>
@@ -288,7 +290,7 @@ function WorthSection({ part }: { part: Part }) {
           )}
           {foreign && (
             <p className="note-act">
-              ▲ The file’s price is in {part.fileCost!.currency} and is left out: prices here are in {currency}.
+              ▲ The file’s price is in {part.fileCost!.currency} and is not counted: prices here are in {currency}.
             </p>
           )}
           {known && <WorthChart worth={worth} copies={part.copies} money={money} />}
@@ -299,7 +301,7 @@ function WorthSection({ part }: { part: Part }) {
             text={others.buyMinor === null ? "" : (others.buyMinor / 100).toFixed(2)}
             placeholder="9.00"
             parse={price}
-            readAs={(m) => (m === null ? "cannot be had" : money(m))}
+            readAs={(m) => (m === null ? "not available" : money(m))}
             onCommit={(buyMinor) => set({ buyMinor })}
           />
           <ParsedField
@@ -307,7 +309,7 @@ function WorthSection({ part }: { part: Part }) {
             text={others.serviceMinor === null ? "" : (others.serviceMinor / 100).toFixed(2)}
             placeholder="12.00"
             parse={price}
-            readAs={(m) => (m === null ? "nobody does" : money(m))}
+            readAs={(m) => (m === null ? "nobody" : money(m))}
             onCommit={(serviceMinor) => set({ serviceMinor })}
           />
           <ParsedField
@@ -327,16 +329,16 @@ function WorthSection({ part }: { part: Part }) {
             onCommit={(scratchMinor) => set({ scratchMinor })}
           />
           <ParsedField
-            label="An hour of yours is worth"
+            label="Value of your hour"
             text={(others.hourMinor / 100).toFixed(2)}
             parse={(t) => {
               const p = price(t);
-              return p.ok ? (p.value === null ? fail("hour", "Type 0 if it is worth nothing.") : ok(p.value)) : p;
+              return p.ok ? (p.value === null ? fail("hour", "Type 0 to leave your time out.") : ok(p.value)) : p;
             }}
             readAs={money}
             onCommit={(hourMinor) => set({ hourMinor })}
           />
-          <p className="col-span-2 text-sm text-soft">Painting takes about as long whichever way the piece came, and is left out.</p>
+          <p className="col-span-2 text-sm text-soft">Painting takes about as long in every case and is not counted.</p>
         </div>
       </div>
     </Section>
@@ -421,7 +423,7 @@ function Questions({ part }: { part: Part }) {
   const tall = figure ?? figureHeightMm(scale);
   const a = advise(use, mm, tall);
   return (
-    <Section title="New to printing? Three questions">
+    <Section title="New to printing? Answer three questions">
       <div className="flex flex-wrap items-end gap-4">
         <Choice
           className="w-72"
@@ -440,7 +442,7 @@ function Questions({ part }: { part: Part }) {
         />
         <ParsedField
           className="w-44"
-          label="Who stands beside it, how tall"
+          label="Figure beside it, height"
           text={formatMm(tall)}
           parse={parseMm}
           readAs={readAsMm}
@@ -451,7 +453,7 @@ function Questions({ part }: { part: Part }) {
         {PROCESS_LABEL[a.process]}, {a.wayUp}, {a.layerMm} mm layers
         {a.process === "fdm" ? `, ${a.wallLines} wall lines, ${spacedNumber(Math.round(a.infill * 100))} % infill` : ""}.
       </p>
-      <p className="text-soft">{a.reasons.join("; ")}. Common practice: start there, then believe your own prints.</p>
+      <p className="text-soft">{a.reasons.join("; ")}. Common practice: start there, then trust your own prints.</p>
     </Section>
   );
 }

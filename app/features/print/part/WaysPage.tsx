@@ -54,7 +54,7 @@ export default function WaysPage() {
   return (
     <Page
       title={part.name}
-      sub="which way up"
+      sub="orientation"
       cells={[
         { label: "scene", value: scene.name },
         { label: "printer", value: printerAtHand(part, scene)?.name ?? "none" },
@@ -105,7 +105,7 @@ function Ways({ part }: { part: Part }) {
       </div>
       {part.source.kind === "typed" && (
         <p className="mt-2 text-soft">
-          Only its size is known: these are the ways of a box, and hours go from a hollow shell of it to a solid block.
+          Only its size is known. These are the orientations of a box, with hours from a hollow shell to a solid block.
         </p>
       )}
       {answer.state === "failed" ? (
@@ -113,13 +113,13 @@ function Ways({ part }: { part: Part }) {
       ) : (
         answer.state !== "ready" && (
           <p className="mt-3 text-soft" role="status">
-            {found.length > 0 ? "Looking at your own turn beside these" : "Looking at every way it can lie"}
+            {found.length > 0 ? "Checking your own orientation" : "Checking every orientation"}
             {answer.state === "reckoning" && answer.share > 0 ? `: ${Math.round(answer.share * 100)} %` : "…"}
           </p>
         )
       )}
       {found.length > 0 && (
-        <ol className="mt-2" aria-label="Ways to turn it">
+        <ol className="mt-2" aria-label="Orientations">
           {ways.map((way, i) => (
             <Way
               key={way.turn.join(" ")}
@@ -135,11 +135,11 @@ function Ways({ part }: { part: Part }) {
         </ol>
       )}
       {found.length > 0 && (
-        <Fold label="Any other turn">
+        <Fold label="Any other orientation">
           <div className="flex flex-wrap items-end gap-4">
             <ParsedField
               className="w-56"
-              label="Any turn, in degrees"
+              label="Orientation, in degrees"
               text={planned?.turn && planned.printerId === printer.id ? turnWords(planned.turn) : ""}
               placeholder="x 30, z 45"
               parse={parseAngles}
@@ -147,7 +147,7 @@ function Ways({ part }: { part: Part }) {
               onCommit={lay}
             />
             <p className="text-soft">
-              Angles turn it about left to right (x), front to back (y) and the vertical (z), one after the other.
+              Angles rotate it about the left–right axis (x), the front–back axis (y) and the vertical (z), in that order.
             </p>
           </div>
         </Fold>
@@ -164,12 +164,12 @@ function InOneSentence({ ways, chosen }: { ways: readonly PicturedCandidate[]; c
   const rest = ways.filter((w) => w !== lies && w.bestFor.length > 0);
   return (
     <p className="min-w-0 flex-1 self-center text-lg">
-      {chosen ? "It lies " : "Safest: "}
+      {chosen ? "Chosen orientation: " : "Most reliable: "}
       <span className="font-semibold">{turnWords(lies.turn)}</span>
       {chosen && lies.bestFor.length > 0 && `, ${lies.bestFor.map((b) => BEST_FOR[b]).join(", ")}`}.{" "}
       {rest.length > 0 && (
         <span className="text-base text-soft">
-          Others: {rest.map((w) => `${turnWords(w.turn)} is ${w.bestFor.map((b) => BEST_FOR[b]).join(", ")}`).join("; ")}.
+          Others: {rest.map((w) => `${turnWords(w.turn)} (${w.bestFor.map((b) => BEST_FOR[b]).join(", ")})`).join("; ")}.
         </span>
       )}
     </p>
@@ -197,9 +197,9 @@ const knownOfWay = (part: Part, printer: Printer, facts: PrintFacts, chosen: boo
   chosen && printFactsOf(part, printer) ? knownShares(part, printer, printers) : learnedShares(printer, facts, printers);
 
 const KNOWN_WORDS: Record<Known["from"], string> = {
-  typed: "as you typed it",
-  file: "as the G-code says",
-  learned: "by your prints",
+  typed: "as you entered it",
+  file: "from the G-code",
+  learned: "from your prints",
   model: "",
 };
 
@@ -210,7 +210,7 @@ const knownReasons = (model: Figure, { from, time }: Known): Figure =>
 /** One copy as it lies, for any slicer. */
 async function writeTurned(part: Part, turn: Turn): Promise<void> {
   const done = await writeParts([{ part, copies: 1, turn }], "stl", part.name);
-  if (done.ok) toast(`${part.name} written as it lies`);
+  if (done.ok) toast(`${part.name} saved in this orientation`);
   else sayProblem(done.problem);
 }
 
@@ -233,7 +233,7 @@ function Way({
   chosen: boolean;
   onLay: () => void;
 }) {
-  useKey(String(nth), `Lay it so: way ${nth}`, "This part", onLay, !chosen && nth <= 9);
+  useKey(String(nth), `Use orientation ${nth}`, "This part", onLay, !chosen && nth <= 9);
   const hours = useResult(turnedRequest(part, printer, way.turn), PRIORITY.check);
   const facts = hours.state === "ready" ? factsOf(hours.value, priceOf(printer)) : null;
   const one = facts?.one ?? null;
@@ -242,12 +242,12 @@ function Way({
   const best = [
     ...way.bestFor.map((b) => BEST_FOR[b]),
     ...(way.habit ? [HABITS[way.habit]] : []),
-    ...(way.own && !chosen ? ["as you turned it"] : []),
+    ...(way.own && !chosen ? ["your own orientation"] : []),
   ];
   const troubles = [
     ...(way.fit.fits ? [] : [`too large by ${formatMm(Math.max(...way.fit.overMm))}: ${way.fit.pieces} pieces`]),
     ...way.lifts.map(liftingWords),
-    ...(way.heldMatingMm2 > 1 ? [`${cm2(way.heldMatingMm2)} of support on faces that lie against another part`] : []),
+    ...(way.heldMatingMm2 > 1 ? [`${cm2(way.heldMatingMm2)} of support on joint faces`] : []),
     ...(way.islands.length > 0 ? [`${islandWords(way)}`] : []),
     ...(way.cups.length > 0 ? [cupWords(way)] : []),
   ];
@@ -281,23 +281,23 @@ function Way({
           {way.heldMm2 + way.contacts === 0
             ? "no support"
             : `${formatVolume(way.supportMm3)} of support${way.contacts > 0 ? ` on ${way.contacts.toLocaleString("en")} points` : ""}, ${formatDuration(way.cleanS)} to clean off`}
-          {way.bridgedMm2 > 1 ? `; ${cm2(way.bridgedMm2)} bridges by itself` : ""}
+          {way.bridgedMm2 > 1 ? `; ${cm2(way.bridgedMm2)} bridges without support` : ""}
         </p>
         <p>
           {way.step.areaMm2 > 0
-            ? `steps up to ${formatMm(way.step.largestMm)} on what is seen, ${formatMm(way.step.meanMm)} on average`
-            : "no steps on what is seen: all of it is level or upright"}{" "}
+            ? `steps up to ${formatMm(way.step.largestMm)} on visible faces, ${formatMm(way.step.meanMm)} on average`
+            : "no steps on visible faces: all are level or upright"}{" "}
           <Why
             of={`steps ${turnWords(way.turn)}`}
             reasons={{
               formula: "step = layer × |cos| of the angle between a face and the vertical; level and upright faces have none",
               inputs: [
                 { name: "layer", value: `${printer.layerMm} mm` },
-                { name: "faces that count", value: cm2(way.step.areaMm2) },
+                { name: "faces counted", value: cm2(way.step.areaMm2) },
               ],
               assumptions: [
                 { text: "Cusp height.", kind: "published", source: "Dolenc & Mäkelä 1994" },
-                { text: "Where faces are marked as seen, the others count a quarter.", kind: "practice" },
+                { text: "Where faces are marked as visible, the others count a quarter.", kind: "practice" },
               ],
             }}
           />
@@ -310,7 +310,7 @@ function Way({
         <Fold label={`${formatMm(way.heightMm)} high, ${way.layers.toLocaleString("en")} layers`}>
           {way.places.length > 0 && (
             <p className="text-soft">
-              {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of the support where it is seen: ` : "held "}
+              {way.heldSeenMm2 > 1 ? `${cm2(way.heldSeenMm2)} of the support on visible faces: ` : "held "}
               {way.places.map(heldWords).join("; ")}
             </p>
           )}
@@ -328,9 +328,9 @@ function Way({
           className="btn"
           disabled={chosen}
           onClick={onLay}
-          aria-label={`${chosen ? "lies so" : "Lay it so"}: ${turnWords(way.turn)}`}
+          aria-label={`${chosen ? "chosen orientation" : "Use this orientation"}: ${turnWords(way.turn)}`}
         >
-          {chosen ? "lies so" : "Lay it so"}
+          {chosen ? "chosen orientation" : "Use this orientation"}
         </button>
         {chosen && (
           <button
@@ -353,12 +353,12 @@ const layerList = (list: readonly { layer: number }[]): string =>
     .join(", ")}${list.length > 3 ? " and on" : ""}`;
 
 const islandWords = ({ islands }: PicturedCandidate): string =>
-  `${islands.length === 1 ? "an island begins" : `${islands.length} islands begin`} in the air, at layer${islands.length > 1 ? "s" : ""} ${layerList(islands)}`;
+  `${islands.length === 1 ? "an island starts" : `${islands.length} islands start`} in mid-air, at layer${islands.length > 1 ? "s" : ""} ${layerList(islands)}`;
 
 function cupWords({ cups, cupsFlipped }: PicturedCandidate): string {
   const deep = Math.max(...cups.map((c) => c.deepMm));
-  return `${cups.length === 1 ? "a pit holds" : `${cups.length} pits hold`} resin and suck on the film, from layer ${layerList(cups)}, up to ${formatMm(deep)} deep${
-    cupsFlipped.length < cups.length ? "; turned over there are fewer" : ""
+  return `${cups.length === 1 ? "a pit traps" : `${cups.length} pits trap`} resin and pull on the film, from layer ${layerList(cups)}, up to ${formatMm(deep)} deep${
+    cupsFlipped.length < cups.length ? "; fewer if turned over" : ""
   }`;
 }
 
@@ -399,19 +399,19 @@ function WayPicture({ way: { picture, props, turn } }: { way: PicturedCandidate 
 }
 
 const FACING_WORDS: Record<Up, string> = {
-  "+z": "looks up",
-  "-z": "looks down",
-  "+x": "looks right",
-  "-x": "looks left",
-  "+y": "looks back",
-  "-y": "looks to the front",
+  "+z": "faces up",
+  "-z": "faces down",
+  "+x": "faces right",
+  "-x": "faces left",
+  "+y": "faces back",
+  "-y": "faces front",
 };
 
 const whereWords = ({ where }: FaceMark, factor: number): string =>
   "at" in where
     ? "the surface you picked"
     : "facing" in where
-      ? `all that ${FACING_WORDS[where.facing]}`
+      ? `everything that ${FACING_WORDS[where.facing]}`
       : "planeMm" in where
         ? "where it was cut"
         : `everything below ${formatMm(where.belowMm * factor)}`;
@@ -425,11 +425,11 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
   const add = (where: FaceMark["where"]) => run("part.add-item", { partId: part.id, list: "faces", items: [{ id: newId(), kind, where }] });
   const file = ([x, y, z]: [number, number, number]): [number, number, number] => [x / part.factor, y / part.factor, z / part.factor];
   return (
-    <Section title="Faces that are seen, hidden or meet others">
+    <Section title="Visible, hidden and joint faces">
       <div className="grid gap-6 desk:grid-cols-[minmax(0,1fr)_minmax(20rem,1fr)]">
         <div>
           {part.source.kind === "mesh" ? (
-            <Suspense fallback={<p className="text-soft">Bringing the turntable…</p>}>
+            <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
               <Turntable
                 part={part}
                 marks={pressed ? [pressed.at] : undefined}
@@ -437,7 +437,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
               />
             </Suspense>
           ) : (
-            <p className="text-soft">Only its size is known: its faces can be marked by where they look.</p>
+            <p className="text-soft">Only its size is known. Mark faces by direction.</p>
           )}
         </div>
         <div>
@@ -454,14 +454,14 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
               disabled={!pressed}
               onClick={() => pressed && void add({ at: file(pressed.at) }).then(() => setPressed(null))}
             >
-              Mark the surface I pressed
+              Mark the selected surface
             </button>
             <button className="btn" disabled={!pressed} onClick={() => pressed && onLay(pressed.normal)}>
-              Lay it face down
+              Place this face down
             </button>
-            {!pressed && <span className="text-soft">press a face on the turntable first</span>}
+            {!pressed && <span className="text-soft">press a face in the 3D view first</span>}
           </div>
-          <p className="mt-3 label">Or all that looks one way</p>
+          <p className="mt-3 label">Or everything that faces one way</p>
           <div className="flex flex-wrap gap-2">
             {UPS.map((up) => (
               <button key={up} className="btn" onClick={() => void add({ facing: up })}>
@@ -471,7 +471,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
           </div>
           <ParsedField
             className="mt-3 w-64"
-            label="Or everything under the ground line, on the model"
+            label="Or everything below the ground line, on the model"
             text=""
             placeholder="3 mm"
             parse={parseMm}
@@ -480,7 +480,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
           />
           {part.faces.length === 0 ? (
             <p className="mt-3 text-soft">
-              Nothing is marked: every face counts as seen. Mark what stands against the wall, and its steps no longer matter.
+              No faces marked, so every face counts as visible. Mark the side that stands against a wall and its steps no longer count.
             </p>
           ) : (
             <ul className="mt-3" aria-label="Marked faces">
@@ -492,7 +492,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
                   <button
                     className="btn-text"
                     onClick={() => void run("part.drop-item", { partId: part.id, list: "faces", key: f.id })}
-                    aria-label={`No longer ${FACE_KINDS[f.kind]}: ${whereWords(f, part.factor)}`}
+                    aria-label={`Unmark ${FACE_KINDS[f.kind]}: ${whereWords(f, part.factor)}`}
                   >
                     take away
                   </button>

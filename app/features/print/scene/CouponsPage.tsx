@@ -22,7 +22,7 @@ export default function CouponsPage() {
   return (
     <Page
       title="Print"
-      sub="test prints, and what they say of the printer"
+      sub="test prints and what they show about the printer"
       cells={[
         { label: "printer", value: printer.name },
         { label: "learned", value: Object.values(printer.fits ?? {}).filter((v) => v !== undefined).length },
@@ -59,7 +59,7 @@ function One({ coupon, printer }: { coupon: Coupon; printer: Printer }) {
     }, {});
     const done = await run("printer.coupon", { printerId: printer.id, change, coupon: coupon.name });
     if (!done.ok) return void sayProblem(done.problem);
-    toast(`${printer.name} knows now: ${changes.map((c) => `${c.label} ${c.after} ${c.unit}`).join(", ")}`);
+    toast(`${printer.name} profile updated: ${changes.map((c) => `${c.label} ${c.after} ${c.unit}`).join(", ")}`);
     setRead(new Map());
   };
   const set = (key: string, value: number | null): void => {
@@ -90,7 +90,7 @@ function One({ coupon, printer }: { coupon: Coupon; printer: Printer }) {
               />
             </svg>
           )}
-          <p className="text-soft">{made ? `about ${formatDuration(made.timeS)}, ${made.massG.toFixed(1)} g` : "being made"}</p>
+          <p className="text-soft">{made ? `about ${formatDuration(made.timeS)}, ${made.massG.toFixed(1)} g` : "generating"}</p>
           <button
             className="btn mt-1"
             disabled={!made}
@@ -146,12 +146,12 @@ function One({ coupon, printer }: { coupon: Coupon; printer: Printer }) {
                 ))}
               </ul>
               <button className="btn btn-solid mt-2" onClick={() => void take()}>
-                Into the profile
+                Save to profile
               </button>
             </>
           )}
           {read.size > 0 && changes.length === 0 && (
-            <p className="mt-2 text-soft">One reading says nothing yet: two widths that grow with the light are needed.</p>
+            <p className="mt-2 text-soft">One reading is not enough. Enter two widths, the larger one from the longer exposure.</p>
           )}
         </div>
       </div>

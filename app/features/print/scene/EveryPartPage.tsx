@@ -18,7 +18,7 @@ export default function EveryPartPage() {
   return (
     <Page
       title="Print"
-      sub="filament against resin, from real slicing"
+      sub="filament against resin, from slicing the mesh"
       cells={[
         { label: "scene", value: scene.name },
         { label: "parts to print", value: printed.length },
@@ -29,8 +29,8 @@ export default function EveryPartPage() {
       <Section title="Every part on every printer">
         {printed.length === 0 ? (
           <p className="text-soft">
-            Once a part is here, this compares its hours, material and your own time on each printer: the demo’s mill house takes 8 h on the
-            large filament printer and four pieces on resin.
+            Add a part and this page compares hours, material and your time on each printer. The mill house in the demo takes 8 h on the
+            large filament printer, and four pieces in resin.
           </p>
         ) : (
           <Sideways label="Every part">
@@ -104,10 +104,10 @@ function Mixed() {
     <Section title="Filament, resin, or both">
       <ul>
         <li>
-          <span className="font-semibold">Each on what suits it:</span> {line(mixed)}
+          <span className="font-semibold">Each part on the process that suits it:</span> {line(mixed)}
           {gains.length > 0 && (
             <span className="block text-soft">
-              It takes longer than the quicker of the two, for{" "}
+              Slower than the quicker process, because{" "}
               {gains.map((g) => `${g.parts} on ${g.process === "fdm" ? "filament" : "resin"}: ${g.reason}`).join("; ")}.
             </span>
           )}
@@ -117,7 +117,7 @@ function Mixed() {
       </ul>
       {left > 0 && (
         <p className="text-soft">
-          {left} part{left === 1 ? " is" : "s are"} still being calculated, or known for one kind of printer only.
+          {left} part{left === 1 ? " is" : "s are"} still being calculated, or known for only one kind of printer.
         </p>
       )}
     </Section>

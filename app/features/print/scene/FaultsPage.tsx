@@ -30,10 +30,10 @@ export default function FaultsPage() {
   return (
     <Page
       title="Print"
-      sub="what went wrong, and whether to print it again"
+      sub="what went wrong and whether to print it again"
       cells={[
         { label: "scene", value: scene.name },
-        { label: "failed prints kept", value: log.filter((e) => e.failed).length },
+        { label: "failed prints on record", value: log.filter((e) => e.failed).length },
       ]}
     >
       <SceneLeaves />
@@ -66,12 +66,12 @@ function Finder() {
   const ranked = rankCauses(symptom, faultEvidence(printer, project, log, now));
   const next = nextTest(ranked);
   return (
-    <Section title="What may it be?">
+    <Section title="What could it be?">
       <div className="flex flex-wrap gap-4">
         <PrinterChoice className="w-52" printers={scene.printers} value={printer.id} onChange={setPrinter} />
         <Choice
           className="w-80"
-          label="What is seen"
+          label="What you see"
           value={symptom}
           onChange={(s: SymptomId) => setSymptom(s)}
           options={symptoms.map((s) => ({ value: s, label: SYMPTOMS[s].words }))}
@@ -92,7 +92,7 @@ function Finder() {
               <span className="block">
                 {c.cure}.{" "}
                 <span className="text-soft">
-                  To tell: {c.test}, {c.testMin} min.
+                  To check: {c.test}, {c.testMin} min.
                 </span>
               </span>
             </span>
@@ -101,11 +101,11 @@ function Finder() {
       </ol>
       {next && (
         <p className="mt-2">
-          <span className="font-semibold">Do this next:</span> {next.test}, {next.testMin} min. It tells most for its time.
+          <span className="font-semibold">Do this next:</span> {next.test}, {next.testMin} min. It tells you most for the time it takes.
         </p>
       )}
       <p className="text-soft">
-        The order is common practice, moved by this printer’s own log, the room and what is on it. None of it is certain.
+        The order is common practice, adjusted by this printer’s log, the room and the loaded material. It is a guide, not a diagnosis.
       </p>
     </Section>
   );
@@ -133,7 +133,7 @@ function Repair() {
   const [pieces, setPieces] = useState(1);
   const [eachMin, setEach] = useState<number | null>(null);
   const part = printed.find((p) => p.id === partId) ?? printed[0];
-  if (!part) return <p className="text-soft">Once a part is printed, this weighs mending it against printing it again.</p>;
+  if (!part) return <p className="text-soft">Once a part is printed, this compares repairing it with printing it again.</p>;
   const option = optionAtHand(part, scene);
   if (!option) return <p className="text-soft">{part.name} is still being calculated.</p>;
   const family = project.parts.filter((p) => p.group !== "" && p.group === part.group).length;
@@ -157,14 +157,14 @@ function Repair() {
     mergeable: defect === "misfit" ? Math.max(part.joints.length + 1, family) : 0,
     demanding: scene.finish === "display",
   });
-  const WORDS = { leave: "Leave it", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
+  const WORDS = { leave: "Cancel", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
   const most = Math.max(...verdict.ways.map((w) => w.weightMin));
   return (
     <>
       <div className="flex flex-wrap items-end gap-4">
         <Choice
           className="w-48"
-          label="Of which part"
+          label="Part"
           value={part.id}
           onChange={setPart}
           options={printed.map((p) => ({ value: p.id, label: p.name }))}
@@ -184,7 +184,7 @@ function Repair() {
           options={[
             { value: "hidden", label: "hidden or covered later" },
             { value: "seen", label: "in sight" },
-            { value: "mating", label: "where it meets another" },
+            { value: "mating", label: "where it joins another part" },
           ]}
         />
         <label className="block">
@@ -200,7 +200,7 @@ function Repair() {
         </label>
         <ParsedField
           className="w-32"
-          label="Mending one takes"
+          label="Repair time per piece"
           text={eachMin === null ? "" : formatDuration(eachMin * 60)}
           placeholder={formatDuration(DEFECTS[defect].repairMin * 60)}
           parse={(t) => {
@@ -248,8 +248,8 @@ function Repair() {
         ))}
       </ul>
       <p className="mt-1 text-soft">
-        {DEFECTS[defect].how}. Minutes and chances are common practice until you say your own; an hour of yours counts as four of the
-        machine’s.
+        {DEFECTS[defect].how}. Minutes and chances are common practice until you enter your own. An hour of your time counts as four machine
+        hours.
       </p>
     </>
   );

@@ -42,7 +42,7 @@ export default function MatPage() {
   return (
     <Page
       title="Print"
-      sub="the parking mat, and the card"
+      sub="the parking mat and the SD card"
       cells={[
         { label: "small pieces", value: pieces.length },
         { label: "plates", value: platesAhead(project).length },
@@ -53,14 +53,14 @@ export default function MatPage() {
         {pieces.length === 0 ? (
           <p className="max-w-prose text-soft">
             {waits
-              ? "The outlines are being looked at."
-              : "Nothing in this scene is small enough to get lost. Crates and bedrolls would lie here: each at true size with its number, front towards you, and boxes for fit, prime and paint."}
+              ? "Calculating outlines."
+              : "No parts small enough to get lost. Crates and bedrolls would appear here at true size, numbered, front towards you, with boxes for fit, prime and paint."}
           </p>
         ) : (
           <>
             <p>
-              {pieces.length} pieces of {parts} part{parts === 1 ? "" : "s"}, each at true size with its number, its front, what stays bare,
-              and boxes for fit, prime and paint: drying place, count and placement map in one.
+              {pieces.length} pieces of {parts} part{parts === 1 ? "" : "s"}, each at true size with its number, its front, the areas to
+              leave bare, and boxes for fit, prime and paint: drying place, count and placement map in one.
             </p>
             <ul className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-3">
               {groups.map(({ part, nth, unlike, count, footprint: f }) => (
@@ -94,9 +94,9 @@ export default function MatPage() {
                 </li>
               ))}
             </ul>
-            {waits && <p className="mt-2 text-soft">More outlines are being looked at; the mat is of those above.</p>}
+            {waits && <p className="mt-2 text-soft">Calculating more outlines. The mat shows the pieces above.</p>}
             <button className="btn btn-solid mt-3" disabled={busy} onClick={() => void mat()}>
-              {busy ? "Drawing" : "The mat as PDF"}
+              {busy ? "Drawing" : "Save mat as PDF"}
             </button>
           </>
         )}
@@ -116,9 +116,9 @@ function Card() {
   const plates = platesAhead(project);
   const against = files && cardAgainst(files, project, onCard);
   return (
-    <Section title="The card">
+    <Section title="The SD card">
       {plates.length === 0 ? (
-        <p className="text-soft">Lay out plates first: their files are named by what is on them, scale, revision, printer and hours.</p>
+        <p className="text-soft">Lay out plates first. Their files are named by contents, scale, revision, printer and hours.</p>
       ) : (
         <ul>
           {plates.map(({ plate, nth }) => (
@@ -133,13 +133,13 @@ function Card() {
       )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <button className="btn" onClick={() => folder.current?.click()}>
-          What is on the card?
+          Check the card
         </button>
-        <span className="text-soft">Choose the card’s folder: only names are read, nothing is changed on it.</span>
+        <span className="text-soft">Choose the card’s folder. Only file names are read; nothing is changed.</span>
         <FileInput
           inputRef={folder}
           id="card-folder"
-          label="Folder of the card"
+          label="Folder on the card"
           folder
           onFiles={(list) => setFiles(list.map((f) => f.name))}
         />
@@ -156,7 +156,7 @@ function Card() {
               not on the card: {m}
             </li>
           ))}
-          {against.verdicts.length === 0 && <li>There is nothing on it.</li>}
+          {against.verdicts.length === 0 && <li>The card is empty.</li>}
         </ul>
       )}
     </Section>

@@ -50,11 +50,11 @@ function faultWords(fault: PlateFault, name: (pieceId: string) => string): strin
     case "overlap":
       return `${name(fault.pieces[0])} and ${name(fault.pieces[1])} overlap: move one of them.`;
     case "near":
-      return `${name(fault.pieces[0])} and ${name(fault.pieces[1])} stand nearer than the gap between pieces.`;
+      return `${name(fault.pieces[0])} and ${name(fault.pieces[1])} are closer than the gap between pieces.`;
     case "edge":
-      return `${name(fault.piece)} reaches ${formatMm(fault.beyondMm)} into the edge: prints fail there first.`;
+      return `${name(fault.piece)} reaches ${formatMm(fault.beyondMm)} into the margin, where prints fail first.`;
     case "zone":
-      return `${name(fault.piece)} stands where nothing may${fault.why ? `: ${fault.why}` : ""}.`;
+      return `${name(fault.piece)} stands in a blocked area${fault.why ? `: ${fault.why}` : ""}.`;
     case "unknown":
       return `${name(fault.piece)} is still being calculated.`;
   }
@@ -73,7 +73,7 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
   const bed = bedOf(printer);
   const scale = Math.min(3, Math.max(0.5, Math.min((width - 340) / bed.widthMm, 430 / bed.depthMm)));
   const selected = new Set([...chosen].filter((id) => plate.pieces.some((p) => p.id === id)));
-  const nameOf = (partId: string): string => project.parts.find((p) => p.id === partId)?.name ?? "a part that is gone";
+  const nameOf = (partId: string): string => project.parts.find((p) => p.id === partId)?.name ?? "a deleted part";
   const nth = (id: string): string => {
     const piece = plate.pieces.find((p) => p.id === id);
     if (!piece) return "a piece";
@@ -105,7 +105,7 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
   useKey("r", "Turn the chosen pieces by 15°", "Plate", () => turn(STEP.deg), selected.size > 0 && !locked);
   useKey("e", "Turn them back by 15°", "Plate", () => turn(-STEP.deg), selected.size > 0 && !locked);
   useKey("Delete", "Take the chosen pieces off the plate", "Plate", () => void take(), selected.size > 0 && !locked);
-  useKey("Escape", "Put the plate away", "Plate", onClose);
+  useKey("Escape", "Close the plate", "Plate", onClose);
   useKey("c", "Choose the next piece", "Plate", () => {
     const at = plate.pieces.findIndex((p) => selected.has(p.id));
     const next = plate.pieces[(at + 1) % Math.max(1, plate.pieces.length)];
@@ -193,7 +193,7 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
         <div className="min-w-[280px] flex-1">
           <h2 className="text-xl">{plateWords(plate, project.parts, 4)}</h2>
           {locked ? (
-            <p className="text-soft">It is on the printer, so it stays as it is.</p>
+            <p className="text-soft">This plate is on the printer and cannot be changed.</p>
           ) : (
             <p className="text-soft">
               Drag a piece, or choose one (<Key k="c" />) and use the arrows, with Shift for a centimetre; <Key k="r" /> <Key k="e" /> turn
@@ -201,9 +201,9 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
             </p>
           )}
           {faults === null ? (
-            <p className="mt-2 text-soft">Gaps and edges are being looked at.</p>
+            <p className="mt-2 text-soft">Checking gaps and margins.</p>
           ) : faults.length === 0 ? (
-            <p className="mt-2">Nothing overlaps, and nothing reaches into the edge.</p>
+            <p className="mt-2">No overlaps, and every piece is inside the margin.</p>
           ) : (
             <ul className="mt-2">
               {faults.slice(0, 8).map((f, i) => (
@@ -242,7 +242,7 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
             </button>
             {others.map((o) => (
               <button key={o.id} className="btn" disabled={locked || selected.size === 0} onClick={() => void moveTo(o)}>
-                To the plate of {plateWords(o, project.parts, 1)}
+                Move to the plate of {plateWords(o, project.parts, 1)}
               </button>
             ))}
             {!locked && (
@@ -250,11 +250,11 @@ export function PlateBench({ plate, plates, locked, footprint, onClose, onOpen }
                 className="btn"
                 onClick={() => void run("plate.drop", { plateId: plate.id }).then((d) => (d.ok ? onClose() : void sayProblem(d.problem)))}
               >
-                Take the plate apart
+                Break up the plate
               </button>
             )}
             <button className="btn" onClick={onClose}>
-              Put away <Key k="Esc" />
+              Close <Key k="Esc" />
             </button>
           </div>
         </div>

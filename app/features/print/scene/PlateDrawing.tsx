@@ -71,7 +71,7 @@ export function PlateDrawing({ plate, printer, footprint, scale, faults = [], se
             stroke="var(--act)"
             strokeWidth="0.8"
           />
-          <title>{`Nothing may stand here: ${e.why || "said so"}`}</title>
+          <title>{`Keep clear: ${e.why || "set by you"}`}</title>
         </g>
       ))}
       {plate.pieces.some((p) => !footprint(plate, p)) && (

@@ -56,7 +56,7 @@ export default function PlatesPage() {
   const sooner = useSooner(project, plates, keep, lay.busy);
   const still = useMemo(() => toPrint(project, new Set(plates.map((p) => p.id))), [project, plates]);
   const missing = still.pieces.reduce((n, p) => n + p.count - p.spares, 0);
-  useKey("o", "Lay out what is still to print", "Print", () => void lay.run(keep), !lay.busy);
+  useKey("o", "Lay out remaining prints", "Print", () => void lay.run(keep), !lay.busy);
   const pieces = plates.reduce((n, p) => n + p.pieces.length, 0);
   return (
     <Page
@@ -64,18 +64,18 @@ export default function PlatesPage() {
       sub="the plates"
       cells={[
         { label: "plates", value: plates.length },
-        { label: "pieces on them", value: pieces },
-        { label: "on none yet", value: missing },
+        { label: "pieces placed", value: pieces },
+        { label: "not placed yet", value: missing },
       ]}
     >
       <SceneLeaves />
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <button className="btn btn-solid" disabled={lay.busy} onClick={() => void lay.run(keep)}>
-          Lay out what is still to print <Key k="o" />
+          Lay out remaining prints <Key k="o" />
         </button>
         {keep.size > 0 && (
           <button className="btn" disabled={lay.busy} onClick={() => void lay.run(new Set())}>
-            Lay out everything again, pieces moved by hand too
+            Lay out everything again, including pieces moved by hand
           </button>
         )}
         {plates.length > 0 && (
@@ -239,8 +239,8 @@ function notesOf(plate: Plate, project: Project, footprint: ReturnType<typeof us
   for (const piece of plate.pieces) {
     const own = footprint(plate, piece);
     const footing = own && footingOnPlate(own, printer.process);
-    if (footing === "long edge") out.add("a long edge may lift: brim");
-    if (footing === "tall on a small foot") out.add("tall on a small foot: on a plate of its own kind");
+    if (footing === "long edge") out.add("a long edge may lift: add a brim");
+    if (footing === "tall on a small base") out.add("tall on a small base: print it with similar pieces");
     if (project.parts.find((p) => p.id === piece.partId)?.batch)
       out.add(`batch ${project.parts.find((p) => p.id === piece.partId)!.batch}: one spool for all`);
   }
@@ -269,27 +269,27 @@ function Told({
   none: boolean;
 }) {
   const project = useProject();
-  const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "a part that is gone";
+  const nameOf = (id: string): string => project.parts.find((p) => p.id === id)?.name ?? "a deleted part";
   const lines = notes.flatMap((n) => {
-    const printer = project.scene.printers.find((p) => p.id === n.printerId)?.name ?? "a printer that is gone";
+    const printer = project.scene.printers.find((p) => p.id === n.printerId)?.name ?? "a deleted printer";
     return [
-      `${printer}: ${n.plates} plate${n.plates === 1 ? "" : "s"}${n.plates > n.least ? `; by area alone ${n.least} would be the least` : ", which is the least by area"}.`,
-      ...(n.spareWanted > 0 ? [`${n.spares} of ${n.spareWanted} spares found room there.`] : []),
-      ...n.left.map((l) => `${nameOf(l.partId)}: ${l.pieces} fit no plate of ${printer} with its margins and zones.`),
+      `${printer}: ${n.plates} plate${n.plates === 1 ? "" : "s"}${n.plates > n.least ? `; ${n.least} is the minimum by area` : ", the minimum by area"}.`,
+      ...(n.spareWanted > 0 ? [`${n.spares} of ${n.spareWanted} spares fit as well.`] : []),
+      ...n.left.map((l) => `${nameOf(l.partId)}: ${l.pieces} do not fit on ${printer} with its margins and blocked areas.`),
     ];
   });
   return (
     <>
       {none && missing > 0 && (
         <p className="mt-3 max-w-prose text-soft">
-          {missing} pieces are on no plate. Laying them out puts what belongs together on few plates, spares and connectors in what is left:
-          two quay walls and a crane share one of the small printer, twenty crates and a spare one of resin.
+          {missing} pieces are not on a plate. Laying them out puts matching pieces on as few plates as possible, with spares and connectors
+          in the gaps: two quay walls and a crane share a plate of the small printer, twenty crates and a spare fill one of resin.
         </p>
       )}
-      {none && missing === 0 && <p className="mt-3 text-soft">Nothing is left to print in this scene.</p>}
+      {none && missing === 0 && <p className="mt-3 text-soft">Everything in this scene is printed.</p>}
       {!none && missing > 0 && (
         <p className="note-act mt-3">
-          ▲ {missing} piece{missing === 1 ? " is" : "s are"} on no plate yet: {names}.
+          ▲ {missing} piece{missing === 1 ? " is" : "s are"} not on a plate yet: {names}.
         </p>
       )}
       {(lines.length > 0 || left.length > 0) && (
@@ -316,13 +316,13 @@ async function layOutOf(
   signal: AbortSignal,
   said: (status: string) => void,
 ) {
-  said("looking at outlines");
+  said("calculating outlines");
   const { pieces } = toPrint(project, keep);
   const footprints = new Map<ToPrint, Awaited<ReturnType<typeof footprintOf>>>();
   const without = new Set<string>();
   for (const [i, piece] of pieces.entries()) {
     if (signal.aborted) return null;
-    said(`looking at outlines: ${i + 1} of ${pieces.length}`);
+    said(`calculating outlines: ${i + 1} of ${pieces.length}`);
     const own = await footprintOf(piece);
     if (own) footprints.set(piece, own);
     else without.add(piece.part.name);
@@ -365,7 +365,7 @@ function useLayOut(project: Project, plates: readonly Plate[]) {
     if (!stored.ok) return void sayProblem(stored.problem);
     setNotes(done.value.notes);
     const { without } = done.value;
-    if (without.size > 0) toast.error(`No outline could be made of ${[...without].join(", ")}: it is on no plate.`);
+    if (without.size > 0) toast.error(`No outline could be made for ${[...without].join(", ")}, so it is not on a plate.`);
   };
   return { run: go, busy, status, notes, cancel: () => stop.current?.abort() };
 }
@@ -429,9 +429,9 @@ function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly
   return (
     <p className="mt-2">
       {part.name} on {to.name} instead of {from.name}: the last plate ends {format(sooner.then, "EEE d MMM HH:mm")} instead of{" "}
-      {format(sooner.now, "EEE d MMM HH:mm")}, laid out again and planned into your evenings.{" "}
+      {format(sooner.now, "EEE d MMM HH:mm")}, with plates laid out again and planned into your evenings.{" "}
       <button className="btn-text" onClick={() => void go()}>
-        lay it out so
+        lay it out this way
       </button>
     </p>
   );

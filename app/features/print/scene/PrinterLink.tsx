@@ -63,13 +63,13 @@ export function PrinterLink({ lane, job, nights }: { lane: Lane; job: Job | unde
           </p>
           {record && !mine && state.job === null && (
             <p className="note-act">
-              ▲ It no longer knows this print: it was switched off meanwhile.{" "}
+              ▲ The printer has lost this print: it was switched off in the meantime.{" "}
               {over
-                ? "By its hours it has ended: look at the plate, and take it off or say that it failed."
-                : "Look at the plate: say how it ended, or that it was cut off and starts again."}
+                ? "It should have ended by now. Look at the plate, then take it off or mark it as failed."
+                : "Look at the plate. Record how it ended, or restart it."}
             </p>
           )}
-          {record && !mine && state.job !== null && <p className="note-act">▲ It prints something else: {state.job.name}.</p>}
+          {record && !mine && state.job !== null && <p className="note-act">▲ It is printing something else: {state.job.name}.</p>}
           <div className="mt-1 flex flex-wrap items-end gap-2">
             {state.phase === "printing" || state.phase === "heating" ? (
               <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "pause"))}>
@@ -77,7 +77,7 @@ export function PrinterLink({ lane, job, nights }: { lane: Lane; job: Job | unde
               </button>
             ) : state.phase === "paused" ? (
               <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "resume"))}>
-                Go on
+                Resume{" "}
               </button>
             ) : null}
             {["printing", "heating", "paused"].includes(state.phase) && (
@@ -87,18 +87,18 @@ export function PrinterLink({ lane, job, nights }: { lane: Lane; job: Job | unde
             )}
             {record && !mine && state.job === null && !over && (
               <button className="btn" disabled={busy} onClick={() => void tell(again)}>
-                It was cut off: start it again
+                Restart the interrupted print
               </button>
             )}
             {(state.phase === "ended" || state.phase === "failed") && !record && (
               <button className="btn" disabled={busy} onClick={() => void tell(() => tellPrinter(address, "clear"))}>
-                Its plate is off
+                Plate is off
               </button>
             )}
           </div>
         </>
       )}
-      {!job && !record && state?.phase === "idle" && <p className="text-soft">Start a plate, and it is sent there.</p>}
+      {!job && !record && state?.phase === "idle" && <p className="text-soft">Start a plate to send it there.</p>}
     </div>
   );
 }

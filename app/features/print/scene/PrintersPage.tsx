@@ -32,7 +32,7 @@ export default function PrintersPage() {
       ]}
     >
       <SceneLeaves />
-      <Section title="What is on them">
+      <Section title="What is loaded">
         <div className="grid gap-x-8 gap-y-6 desk:grid-cols-3">
           {scene.printers.map((p) => (
             <Machine key={p.id} printer={p} />
@@ -44,7 +44,7 @@ export default function PrintersPage() {
         <Hours />
       </Section>
       <Section title="Profiles">
-        <p className="text-soft">Every value says where it comes from. Edit what differs on your machine: every estimate follows.</p>
+        <p className="text-soft">Every value shows where it comes from. Edit what differs on your machine and all estimates follow.</p>
         <div className="mt-2 grid gap-6 desk:grid-cols-3">
           {scene.printers.map((p) => (
             <Profile key={p.id} printer={p} />
@@ -69,7 +69,7 @@ const SIDES: { side: keyof Edges; words: string }[] = [
 const SPEEDS = [1, 60, 600, 3600] as const;
 
 const STAND_INS = [
-  { value: "", label: "carried by card" },
+  { value: "", label: "by SD card" },
   { value: "/stand-ins/printers/large", label: "stand-in: large" },
   { value: "/stand-ins/printers/small", label: "stand-in: small" },
   { value: "/stand-ins/printers/resin", label: "stand-in: resin" },
@@ -78,7 +78,7 @@ const STAND_INS = [
 /** "20 x 30 at 0, 0": a rectangle of the bed, from its front left corner. */
 function parseZone(text: string): Result<{ widthMm: number; depthMm: number; xMm: number; yMm: number }> {
   const [sides, corner] = text.split(/\bat\b/i);
-  const wrong = { ok: false as const, problem: { code: "zone", message: 'Its sides and its corner, such as "20 x 30 at 0, 150".' } };
+  const wrong = { ok: false as const, problem: { code: "zone", message: 'Enter sides and corner, such as "20 x 30 at 0, 150".' } };
   const numbers = (t: string | undefined): number[] => (t?.match(/-?\d+(?:[.,]\d+)?/g) ?? []).map((n) => Number(n.replace(",", ".")));
   const [w, d] = numbers(sides),
     [x, y] = numbers(corner?.replace(/,\s+/g, " "));
@@ -111,18 +111,18 @@ function Machine({ printer }: { printer: Printer }) {
     if (!done.ok) sayProblem(done.problem);
   };
   return (
-    <section aria-label={`What is on ${printer.name}`}>
+    <section aria-label={`What is loaded on ${printer.name}`}>
       <h3 className="text-lg">{printer.name}</h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
         <Choice
           className="col-span-2"
-          label={kind === "spool" ? "Spool on it" : "Bottle at it"}
+          label={kind === "spool" ? "Spool loaded" : "Bottle in use"}
           value={loaded?.id ?? ""}
           onChange={(v) => void put(v)}
           options={[
-            { value: "", label: "not said" },
+            { value: "", label: "not set" },
             ...here.map((s) => ({ value: s.id, label: `${s.name}, ${spacedNumber(Math.round(s.stock))} ${unit}` })),
-            ...choices.map((c) => ({ value: `new:${c.id}`, label: `a new one: ${c.name}` })),
+            ...choices.map((c) => ({ value: `new:${c.id}`, label: `new: ${c.name}` })),
           ]}
         />
         {loaded && (
@@ -137,7 +137,7 @@ function Machine({ printer }: { printer: Printer }) {
             />
             <p className="self-end pb-2 text-soft">
               {printer.process === "fdm" && `${Math.round(filamentM(loaded.stock, printer.densityGCm3))} m, `}
-              {loaded.since ? `opened ${format(loaded.since, "d MMM")}` : "opened: not said"}
+              {loaded.since ? `opened ${format(loaded.since, "d MMM")}` : "opened: not set"}
               {isNewPair(printer, project, printLog(project, others)) && (
                 <span className="block text-setting-ink">△ new on this printer</span>
               )}
@@ -146,7 +146,7 @@ function Machine({ printer }: { printer: Printer }) {
         )}
         <Choice
           className="col-span-2"
-          label="How jobs get to it"
+          label="How jobs are sent"
           value={printer.address ?? ""}
           onChange={(v) => void store({ address: v || null })}
           options={options(printer.address)}
@@ -154,33 +154,33 @@ function Machine({ printer }: { printer: Printer }) {
       </div>
       {printer.address && (
         <p className={problem ? "note-act mt-1" : "mt-1 text-soft"} aria-live="polite">
-          {problem ? `▲ ${problem}` : state ? `It answers: ${state.name}, ${state.phase}.` : "asking"}
+          {problem ? `▲ ${problem}` : state ? `Connected: ${state.name}, ${state.phase}.` : "asking"}
         </p>
       )}
       {printer.address && state && (
         <Choice
           className="w-44"
-          label="The stand-in runs"
+          label="Speed of the stand-in"
           value={String(SPEEDS.find((s) => s === state.factor) ?? 1)}
           onChange={(v) => void setSpeed(printer.address!, Number(v)).then((d) => !d.ok && sayProblem(d.problem))}
-          options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "as in life" : `${s} times as fast` }))}
+          options={SPEEDS.map((s) => ({ value: String(s), label: s === 1 ? "real time" : `${s} times real time` }))}
         />
       )}
       <label className="mt-1 flex min-h-[44px] items-center gap-2">
         <input type="checkbox" checked={printer.quiet ?? false} onChange={(e) => void store({ quiet: e.target.checked })} />
-        must be still in the quiet hours
+        must be off during quiet hours
       </label>
       {printer.process === "resin" && (
         <label className="flex min-h-[44px] items-center gap-2">
           <input type="checkbox" checked={printer.heatedVat ?? false} onChange={(e) => void store({ heatedVat: e.target.checked })} />
-          warms its vat by itself
+          has a heated vat
         </label>
       )}
       <Fold label={bedWords(printer)}>
         <div className="grid grid-cols-2 gap-2">
           <ParsedField
             className="col-span-2"
-            label="Surface of its bed"
+            label="Bed surface"
             draftKey={`${printer.id} surface`}
             text={printer.surface ?? ""}
             placeholder={printer.process === "resin" ? "flexible plate" : "smooth sheet"}
@@ -194,14 +194,14 @@ function Machine({ printer }: { printer: Printer }) {
           {SIDES.map(({ side, words }) => (
             <ParsedField
               key={side}
-              label={`free at the ${words}`}
+              label={`margin at the ${words}`}
               draftKey={`${printer.id} ${side}`}
               text={formatMm(Math.max(printer.marginMm, edges[side]))}
               parse={(t) => {
                 const mm = parseMm(t);
                 return !mm.ok || mm.value < Math.min(printer.bedMm[0], printer.bedMm[1]) / 2
                   ? mm
-                  : { ok: false, problem: { code: "edge", message: "Less than half of the bed." } };
+                  : { ok: false, problem: { code: "edge", message: "Enter less than half of the bed." } };
               }}
               readAs={formatMm}
               onCommit={(mm) => store({ edges: { [side]: mm } })}
@@ -223,7 +223,7 @@ function Machine({ printer }: { printer: Printer }) {
               </p>
             ))}
             <ParsedField
-              label="Nothing may stand on"
+              label="Keep clear on"
               draftKey={`${printer.id} zone`}
               text=""
               placeholder="20 x 30 at 0, 150"
@@ -238,19 +238,19 @@ function Machine({ printer }: { printer: Printer }) {
   );
 }
 
-/** "Bed: textured sheet, 5 mm free all round". */
+/** "Bed: textured sheet, 5 mm margin all round". */
 function bedWords({ surface, marginMm, edges, exclusions }: Printer): string {
   const free = SIDES.map(({ side }) => Math.max(marginMm, edges?.[side] ?? 0));
   const round = free.every((mm) => mm === free[0])
-    ? `${formatMm(free[0])} free all round`
+    ? `${formatMm(free[0])} margin all round`
     : `${free.map((mm) => formatMm(mm)).join(", ")} free`;
   const kept = exclusions?.length ?? 0;
-  return `Bed: ${[surface, round, kept > 0 && `${kept} ${kept === 1 ? "place" : "places"} kept free`].filter(Boolean).join(", ")}`;
+  return `Bed: ${[surface, round, kept > 0 && `${kept} ${kept === 1 ? "place" : "places"} blocked`].filter(Boolean).join(", ")}`;
 }
 
 const options = (address: string | null | undefined) =>
   address && !STAND_INS.some((s) => s.value === address)
-    ? [...STAND_INS, { value: address, label: isAddress(address) ? address : "an address that is none" }]
+    ? [...STAND_INS, { value: address, label: isAddress(address) ? address : "an address that does not work" }]
     : STAND_INS;
 
 function Baths() {
@@ -318,8 +318,8 @@ function Hours() {
   return (
     <>
       <p className="max-w-prose text-soft">
-        Plates are changed in your evenings at the bench, and in the minutes that you say here: before work, at noon. Nobody changes one
-        while asleep, and a printer that must be quiet does not run in the quiet hours.
+        You can change plates during your evenings at the bench, and in the times you enter here, such as before work or at noon. No plates
+        are changed while you sleep, and quiet printers do not run during quiet hours.
       </p>
       <div className="mt-2 grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))] gap-3">
         <ParsedField
@@ -335,7 +335,7 @@ function Hours() {
           onCommit={(quiet) => run("habits.set", { change: { quiet } })}
         />
         <ParsedField
-          label="A plate, every day"
+          label="Plate changes, every day"
           text={every ? spanText(habits.changes[0]) : habits.changes.length > 0 ? "differs" : "none"}
           parse={parseEvening}
           onCommit={(span) => set(null, span)}
@@ -345,14 +345,14 @@ function Hours() {
           DAYS.map((day, d) => (
             <ParsedField
               key={day}
-              label={`a plate, ${day}`}
+              label={`plate changes, ${day}`}
               text={spanText(habits.changes.find((c) => c.weekday === d) ?? null)}
               parse={parseEvening}
               onCommit={(span) => set(d, span)}
             />
           ))}
         <ParsedField
-          label="The room, °C"
+          label="Room, °C"
           text={String(habits.air.airC)}
           parse={parseNumberIn({ least: -10, most: 45 })}
           readAs={(n) => `${n} °C`}

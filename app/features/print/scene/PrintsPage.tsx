@@ -48,9 +48,9 @@ export default function PrintsPage() {
   return (
     <Page
       title="Print"
-      sub="prints as they went, and what they teach"
+      sub="past prints and what they teach"
       cells={[
-        { label: "prints kept", value: log.length },
+        { label: "prints on record", value: log.length },
         { label: "failed", value: failed },
         { label: "scene", value: scene.name },
       ]}
@@ -58,8 +58,8 @@ export default function PrintsPage() {
       <SceneLeaves />
       {log.length === 0 ? (
         <p className="mt-4 max-w-prose text-soft">
-          Every print that is started is kept here with its settings as they were, its grams, its hours and what became of it: “Quay wall
-          ×3, 4 h 10, a corner lifted at layer 61”. Five of them, and the hours of that printer are yours instead of the model’s.
+          Every print you start is recorded here with its settings, grams, hours and result: “Quay wall ×3, 4 h 10, a corner lifted at layer
+          61”. After five, that printer’s hours come from your own prints instead of the model.
         </p>
       ) : (
         <>
@@ -104,37 +104,37 @@ function Learned({ printer, log, hazard }: { printer: Printer; log: readonly Log
   const runs = runsOf(log, project.supplies).filter((r) => r.printerId === printer.id);
   const fails = hazard.failures + hazard.failedStarts;
   return (
-    <section aria-label={`What the prints of ${printer.name} teach`}>
+    <section aria-label={`What prints on ${printer.name} teach`}>
       <h3 className="text-lg">{printer.name}</h3>
       {steps.length === 0 ? (
-        <p className="text-soft">No print of it has been timed yet: say how long one ran, and its hours follow.</p>
+        <p className="text-soft">No timed prints yet. Enter how long one ran and the hours follow.</p>
       ) : (
         <>
           <ErrorChart steps={steps} />
           <p>
             The model alone was {percent(mean(steps.map((s) => s.modelError)))} off
             {late.length > 0
-              ? `; after five prints ${percent(mean(late.map((s) => s.learnedError)))}, over ${late.length} that it had not seen`
+              ? `; after five prints ${percent(mean(late.map((s) => s.learnedError)))}, over ${late.length} it had not seen`
               : ""}
             .
           </p>
           <p className="text-soft">
             Hours here are {next.now.value.toFixed(2)} times the model’s, {next.now.low.toFixed(2)} to {next.now.high.toFixed(2)} eight
-            times in ten, by all that taught it and those like it. Another print narrows that to {next.then.low.toFixed(2)} to{" "}
-            {next.then.high.toFixed(2)}, and moves the middle by {percent(next.moves)} at most.
+            times in ten, from its own prints and those on similar printers. Another print narrows that to {next.then.low.toFixed(2)} to{" "}
+            {next.then.high.toFixed(2)}, and shifts the estimate by {percent(next.moves)} at most.
           </p>
         </>
       )}
       <p className="mt-1">
         {fails === 0
-          ? `None of ${runs.length} failed by itself.`
+          ? `None of ${runs.length} failed on its own.`
           : `${fails} of ${runs.length} failed: ${hazard.failedStarts} at the start, ${hazard.failures} later in ${Math.round(hazard.hoursRun)} h.`}{" "}
         <span className="text-soft">
-          Counted as one start in {Math.round(1 / hazard.start)} and one failure in {Math.round(1 / hazard.perHour)} h (
+          Taken as one failed start in {Math.round(1 / hazard.start)} and one failure in {Math.round(1 / hazard.perHour)} h (
           {Math.round(1 / hazard.range.high)} to {Math.round(1 / Math.max(1e-4, hazard.range.low))}).
         </span>
       </p>
-      <p className="text-soft">A job of 20 h: {splitVerdict(hazard, 20, 2, 40, printer.startS / 3600).sentence}</p>
+      <p className="text-soft">For a job of 20 h: {splitVerdict(hazard, 20, 2, 40, printer.startS / 3600).sentence}</p>
     </section>
   );
 }
@@ -276,8 +276,8 @@ function Details({ entry }: { entry: LogEntry }) {
     <div className="mb-3 grid gap-x-8 gap-y-3 border-l-2 border-rule pl-3 desk:grid-cols-[1fr_1fr]">
       <div>
         <p>
-          {print.material || "nothing said of what was on"}; planned {formatDuration(record.plannedS)}, {formatMass(print.plannedMassG)}
-          {print.gate === "went on" && "; printed without a test though the pair was new"}
+          {print.material || "material not recorded"}; planned {formatDuration(record.plannedS)}, {formatMass(print.plannedMassG)}
+          {print.gate === "went on" && "; first print with this material, no test print"}
           {print.gate === "tested first" && "; tested first"}.
         </p>
         <dl className="mt-1 grid grid-cols-[auto_auto_1fr] gap-x-3">
@@ -302,11 +302,11 @@ function Details({ entry }: { entry: LogEntry }) {
           )}
           {differs && !entry.scene && (
             <button className="btn" onClick={() => void again(true)}>
-              Again, with the settings of then
+              Print again with the old settings
             </button>
           )}
           <button className="btn-text" onClick={() => void run("step.forget", { recordId: record.id })}>
-            strike it out
+            delete
           </button>
         </div>
       </div>
@@ -314,7 +314,7 @@ function Details({ entry }: { entry: LogEntry }) {
         <div className="flex flex-wrap gap-3">
           <ParsedField
             className="w-32"
-            label="it weighed"
+            label="weight"
             draftKey={`${record.id} mass`}
             text={print.massG === null ? "" : `${print.massG} g`}
             placeholder="not weighed"
@@ -325,7 +325,7 @@ function Details({ entry }: { entry: LogEntry }) {
           {entry.failed && (
             <>
               <CauseChoice
-                label="why it failed"
+                label="cause of failure"
                 process={print.profile.process}
                 value={print.failure?.cause ?? ""}
                 onChange={(cause) =>
@@ -384,7 +384,7 @@ function Sizes({ entry }: { entry: LogEntry }) {
   const [what, setWhat] = useState("");
   const [nominal, setNominal] = useState<number | null>(null);
   const add = async (measuredMm: number): Promise<Result<unknown>> => {
-    if (nominal === null) return { ok: false, problem: { code: "size", message: "Say first what it should be." } };
+    if (nominal === null) return { ok: false, problem: { code: "size", message: "Enter what it should be first." } };
     const item = { id: newId(), what: what.trim().slice(0, LIMITS.shortText), nominalMm: nominal, measuredMm };
     const done = await run("print.list", { recordId: record.id, list: "measured", add: [item] });
     if (done.ok) {

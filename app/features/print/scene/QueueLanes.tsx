@@ -41,10 +41,10 @@ export type Span = keyof typeof SPANS;
 
 const whyNotMoved = ({ scene }: Job): string =>
   scene
-    ? `That is of ${scene.name}: its order is changed there.`
-    : "Only plates that are laid out have a place in the queue. Lay it out first.";
+    ? `That plate belongs to ${scene.name}. Change its order there.`
+    : "Only laid-out plates can be moved in the queue. Lay it out first.";
 
-const HOW_TO_MOVE = "Use the arrow keys: left and right for its place, up and down for the printer.";
+const HOW_TO_MOVE = "Use the arrow keys: left and right for position, up and down for printer.";
 
 /** What a screen reader says while a plate is dragged. */
 function announcementsOf({ lanes }: Queue): Announcements {
@@ -54,8 +54,8 @@ function announcementsOf({ lanes }: Queue): Announcements {
   return {
     onDragStart: ({ active }) => `${job(active.id)} in hand.`,
     onDragOver: ({ active, over }) => `${job(active.id)} over ${lane(over)}.`,
-    onDragEnd: ({ active, over }) => (over ? `${job(active.id)} put down on ${lane(over)}.` : `${job(active.id)} put back.`),
-    onDragCancel: ({ active }) => `${job(active.id)} left where it was.`,
+    onDragEnd: ({ active, over }) => (over ? `${job(active.id)} dropped on ${lane(over)}.` : `${job(active.id)} put back.`),
+    onDragCancel: ({ active }) => `${job(active.id)} back where it was.`,
   };
 }
 
@@ -116,7 +116,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
     const lane = queue.lanes.find((l) => l.printer.id === over?.id);
     if (!job?.machine || !lane || !from) return;
     if (lane.printer.process !== from.printer.process)
-      return void toast.error(`${lane.printer.name} prints another way: lay the parts out for it instead.`);
+      return void toast.error(`${lane.printer.name} uses another process. Lay the parts out for it instead.`);
     // Where its start was let go, among the starts of the others.
     const start = x(job.machine.from) + delta.x;
     const others = lane.jobs.filter((j) => j.plateId && j.key !== job.key && j.kind === "planned" && j.machine);
@@ -136,7 +136,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
   return (
     <>
       <p className="mb-1 text-soft">
-        Drag a plate, or choose it and use the arrows: left and right for its place, up and down for the printer.
+        Drag a plate, or choose it and use the arrow keys: left and right for position, up and down for printer.
       </p>
       <div ref={ref} className="overflow-x-auto" style={{ scrollPaddingLeft: LEFT }}>
         <div className="relative" style={{ height, width: width || undefined }}>
@@ -156,7 +156,7 @@ export function QueueLanes({ queue, span }: { queue: Queue; span: Span }) {
                   .slice(0, 1)
                   .map((n) => (
                     <text key={n.from} x={at(n.from) + 8} y={height - 22} fontSize="13.5" fill="var(--soft)">
-                      asleep: nobody changes a plate
+                      asleep: no plate changes
                     </text>
                   ))}
                 <Stretches list={queue.quiet} {...drawn} fill="url(#hatch-reckoned)" opacity={0.35} />
@@ -237,7 +237,7 @@ function LaneNames({ rows, tops, height }: { rows: readonly { lane: Lane }[]; to
         </g>
       ))}
       <text x="0" y={height - 9} fontSize="13.5" fontWeight="500" fill="var(--ink)">
-        You are there
+        You are at the bench
       </text>
     </svg>
   );
@@ -329,7 +329,7 @@ function JobBar({
     job.kind === "running"
       ? `ends ${clock(new Date(machine!.to))}`
       : job.kind === "ended"
-        ? "ended: clear it"
+        ? "ended: clear the plate"
         : `${clock(new Date(machine!.from))} to ${clock(new Date(machine!.to))}`;
   const solid = job.kind === "running" || job.kind === "ended";
   return (

@@ -60,7 +60,7 @@ export default function QueuePage() {
     void runIn(job.scene?.id, "step.start", startOf(job.step, project, others)).then((d) => !d.ok && sayProblem(d.problem));
   };
   const startable = queue.lanes.map(firstToStart).find((j) => j !== undefined);
-  useKey("b", "Begin the next plate", "Print", () => startable && start(startable), startable !== undefined);
+  useKey("b", "Start the next plate", "Print", () => startable && start(startable), startable !== undefined);
   // What stands at a plate that is drawn is not said twice.
   const drawn = new Set(queue.lanes.flatMap((l) => shownOf(l)?.warnings ?? []));
   const later = queue.warnings.filter((w) => !drawn.has(w));
@@ -80,7 +80,7 @@ export default function QueuePage() {
         },
         { label: "machines", value: model.machineS > 0 ? formatDuration(model.machineS) : "none" },
         {
-          label: "keep for failures",
+          label: "allow for failures",
           value: unbounded
             ? expected > 60
               ? `over ${formatDuration(expected)}`
@@ -95,8 +95,8 @@ export default function QueuePage() {
       <Asked />
       {jobs.length === 0 ? (
         <p className="mt-4 max-w-prose text-soft">
-          Nothing waits for a printer. Plan a print at a part, or <Link to={`/s/${scene.id}/print/all/plates`}>lay out the plates</Link>:
-          then this says which plate is next on each printer, when it ends, and whether the spool lasts.
+          No prints in the queue. Plan a print on a part’s page, or <Link to={`/s/${scene.id}/print/all/plates`}>lay out the plates</Link>.
+          Then this page shows the next plate on each printer, when it ends, and whether the spool will last.
         </p>
       ) : (
         <>
@@ -106,7 +106,7 @@ export default function QueuePage() {
             title="Lanes"
             aside={
               <span className="flex flex-wrap items-center gap-3 text-soft">
-                {last > 0 && `the last one ends ${clock(last)}`}
+                {last > 0 && `the last plate ends ${clock(last)}`}
                 <SpanChoice span={span} onChange={setSpan} />
               </span>
             }
@@ -126,9 +126,9 @@ export default function QueuePage() {
             <Prep
               title="Before the night"
               lines={beforeTheNight(project, queue, log, model.now)}
-              none="Nothing is started before the morning."
+              none="No prints to start before morning."
             />
-            <Prep title="The morning after" lines={morningAfter(project, queue, log, model.now)} none="Nothing ends by the morning." />
+            <Prep title="The morning after" lines={morningAfter(project, queue, log, model.now)} none="No prints end by morning." />
           </div>
           <p className="mt-3 text-setting-ink">
             △ {CAUTIONS["hot-parts"].text} {scene.printers.some((p) => p.process === "resin") && CAUTIONS.resin.text} {CARE_FIRST}
@@ -242,7 +242,7 @@ function NextPlates({ queue, onStart, onFinish }: { queue: Queue; onStart: (job:
                 <p className="text-soft">
                   {job
                     ? `${job.kind === "running" ? "running" : job.kind === "ended" ? "ended" : "next"}, ${formatDuration(job.step.machineS)}, ${formatMass(job.massG)}`
-                    : `stands free${couldPrint(lane)}`}
+                    : `free${couldPrint(lane)}`}
                 </p>
                 <div className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
                   <svg
@@ -255,7 +255,7 @@ function NextPlates({ queue, onStart, onFinish }: { queue: Queue; onStart: (job:
                       plate
                         ? `Plate: ${plateWords(plate, project.parts, 9)}`
                         : job
-                          ? `${job.name}, ${job.scene ? "drawn in its scene" : "not laid out"}`
+                          ? `${job.name}, ${job.scene ? "laid out in its own scene" : "not laid out"}`
                           : "empty plate"
                     }
                   >
@@ -302,12 +302,12 @@ function NextPlates({ queue, onStart, onFinish }: { queue: Queue; onStart: (job:
                             ? `you start it ${clock(job.hands.from)}, ends ${clock(job.machine!.to)}`
                             : job.kind === "ended"
                               ? "clear the plate"
-                              : "finds no time"}
+                              : "no time slot"}
                       </p>
                       {job.kind !== "ended" && (
                         <p className="text-soft">
-                          goes well {Math.round(job.chanceGood * 100)} times in 100
-                          {lane.hazard.runs > 0 ? `, by ${lane.hazard.runs} of yours` : ", before any of yours"}
+                          succeeds {Math.round(job.chanceGood * 100)} times in 100
+                          {lane.hazard.runs > 0 ? `, from ${lane.hazard.runs} of your prints` : ", before any of your own prints"}
                           {job.ends &&
                             job.machine &&
                             job.ends.p80 - job.machine.to > 600_000 &&
@@ -370,7 +370,7 @@ function Clear({
   if (clearing)
     return (
       <button className="btn btn-solid" onClick={() => onFinish(clearing)}>
-        Count what came off<span className="sr-only"> {printer}</span>
+        Count the pieces<span className="sr-only"> {printer}</span>
       </button>
     );
   return (

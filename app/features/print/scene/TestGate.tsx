@@ -23,16 +23,16 @@ export function TestGate({ job, onClose }: { job: Job; onClose: () => void }) {
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`${loaded?.name ?? "This material"} is new on ${printer.name}`}>
       <p>
-        Nothing has gone well with the two together yet. At stake: {formatDuration(job.step.machineS)} of the machine,{" "}
-        {formatMass(job.massG)}, {formatMoney({ minor: Math.round(stake.minor), currency: printer.currency }, true)}. It goes well{" "}
-        {Math.round(job.chanceGood * 100)} times in 100.
+        No successful print with this pair yet. At stake: {formatDuration(job.step.machineS)} of the machine, {formatMass(job.massG)},{" "}
+        {formatMoney({ minor: Math.round(stake.minor), currency: printer.currency }, true)}. It succeeds {Math.round(job.chanceGood * 100)}{" "}
+        times in 100.
       </p>
       <p className="mt-2">
-        A test takes about {formatDuration(stake.testS)} and {formatMass(stake.testG)}; its faults show before they cost a plate.
+        A test takes about {formatDuration(stake.testS)} and {formatMass(stake.testG)}, and shows faults before they cost a plate.
       </p>
       <div className="mt-4 flex flex-wrap gap-2">
         <Link className="btn btn-solid" to={`/s/${project.scene.id}/print/all/coupons`}>
-          To the test prints
+          Go to test prints
         </Link>
         <button className="btn" onClick={() => void go("went on")}>
           Print it anyway
@@ -41,7 +41,7 @@ export function TestGate({ job, onClose }: { job: Job; onClose: () => void }) {
           I have tested it
         </button>
       </div>
-      <p className="mt-3 text-soft">What you choose is kept with the print, so that the log can say whether it paid.</p>
+      <p className="mt-3 text-soft">Your choice is recorded with the print, so the log can show whether testing paid off.</p>
     </Dialog>
   );
 }

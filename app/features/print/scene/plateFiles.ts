@@ -25,7 +25,7 @@ export async function writePlate(plate: Plate, nth: number, project: Project): P
     const part = project.parts.find((p) => p.id === pieces[0].partId);
     const facts = part && printFactsOf(part, printer);
     if (!part || !facts)
-      return void toast.error(`${part?.name ?? "A part"} is still being calculated. Write the plate once its hours are known.`);
+      return void toast.error(`${part?.name ?? "A part"} is still being calculated. Save the plate once its hours are known.`);
     const source = await meshSourceOf(part);
     if (!source.ok) return void sayProblem(source.problem);
     const variation = part.variations.find((x) => x.id === pieces[0].variation) ?? null;

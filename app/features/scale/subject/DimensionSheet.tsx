@@ -47,13 +47,14 @@ export function DimensionSheet() {
             {c.part.name}
           </Link>{" "}
           is {Math.abs(c.off * 100).toFixed(1)} % too {c.off > 0 ? "large" : "small"} in {c.dimension.axis}: {formatMm(c.haveMm)} instead of{" "}
-          {formatMm(c.wantMm)}. Print it at {(100 / (1 + c.off)).toFixed(1)} % of what it is.
+          {formatMm(c.wantMm)}. Print it at {(100 / (1 + c.off)).toFixed(1)} % of its current size.
         </p>
       ))}
       {sheet.length === 0 && (
         <p className="max-w-2xl text-soft">
-          Sizes at full size, divided for you: “mill house, height, 6.6 m, from the survey plan” is {formatMm(6600 / scene.scale.ratio)}{" "}
-          here. One known axis is often enough to scale the whole; two that contradict each other are named.
+          Enter real dimensions and get model sizes: “mill house, height, 6.6 m, from the survey plan” is{" "}
+          {formatMm(6600 / scene.scale.ratio)} here. One known axis is often enough to scale the whole building. Two that contradict each
+          other are pointed out.
         </p>
       )}
       {sheet.length > 0 && (
@@ -66,9 +67,9 @@ export function DimensionSheet() {
                 <th>Real</th>
                 <th>Model</th>
                 <th>Source</th>
-                <th>How sure</th>
-                <th>Lies in</th>
-                <th>Part, and how it is</th>
+                <th>Certainty</th>
+                <th>Inside</th>
+                <th>Part, and how it compares</th>
                 <th>
                   <span className="sr-only">Remove</span>
                 </th>
@@ -101,7 +102,7 @@ export function DimensionSheet() {
                       <Choice
                         className="w-36"
                         hideLabel
-                        label="How sure"
+                        label="Certainty"
                         value={d.sure}
                         onChange={(sure) => set(d.id, { sure })}
                         options={sureOptions}
@@ -111,7 +112,7 @@ export function DimensionSheet() {
                       <Choice
                         className="w-32"
                         hideLabel
-                        label="Lies in"
+                        label="Inside"
                         value={d.within ?? ""}
                         onChange={(within) => set(d.id, { within: within || null })}
                         options={[
@@ -166,7 +167,7 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => ReturnType<RunCo
   const [wrong, setWrong] = useState<string | null>(null);
   const add = (): void => {
     const mm = parseLength(size, "m");
-    if (!name.trim()) return setWrong("Say what it is the size of: wall, door, wheel.");
+    if (!name.trim()) return setWrong("Enter what it measures: wall, door, wheel.");
     if (!mm.ok) return setWrong(mm.problem.message);
     if (!(mm.value.mm > 0)) return setWrong("Enter a size above zero.");
     void onAdd({
@@ -216,7 +217,7 @@ function NewDimension({ onAdd }: { onAdd: (d: RealDimension) => ReturnType<RunCo
       <Choice label="Axis" value={axis} onChange={setAxis} options={AXES.map((a) => ({ value: a, label: a }))} />
       {field("Real size", size, setSize, "2.03 m or 6' 8\"", "dim-size")}
       {field("Source", source, setSource, "survey plan, 1911", "dim-source")}
-      <Choice label="How sure" value={sure} onChange={setSure} options={sureOptions} />
+      <Choice label="Certainty" value={sure} onChange={setSure} options={sureOptions} />
       <button className="btn btn-solid" type="submit">
         Add to the sheet
       </button>

@@ -16,10 +16,10 @@ export function parseHomeSize(text: string, kind: HomeKind): Result<[number, num
     return fail(
       "home.size",
       kind === "door"
-        ? "Clear width × height, such as 76 × 198 cm."
+        ? "Enter clear width × height, such as 76 × 198 cm."
         : kind === "table"
-          ? "Width × depth, such as 120 × 80 cm."
-          : "Width × depth × height, such as 80 × 28 × 30 cm.",
+          ? "Enter width × depth, such as 120 × 80 cm."
+          : "Enter width × depth × height, such as 80 × 28 × 30 cm.",
     );
   if (!sides.ok) return sides;
   const sizes = sides.value;
@@ -82,7 +82,7 @@ export function Homes() {
         </p>
       ))}
       {scene.homes.length > 0 && parts.length > 0 && bad.length === 0 && (
-        <p className="mt-1 text-soft">Every part goes everywhere it must.</p>
+        <p className="mt-1 text-soft">Every part fits everywhere it needs to.</p>
       )}
       <form
         className="mt-3 grid items-end gap-2 tab:grid-cols-4"
@@ -91,10 +91,10 @@ export function Homes() {
           add();
         }}
       >
-        <Choice label="It must fit a" value={kind} onChange={setKind} options={HOME_KINDS.map((k) => ({ value: k, label: k }))} />
+        <Choice label="Must fit a" value={kind} onChange={setKind} options={HOME_KINDS.map((k) => ({ value: k, label: k }))} />
         <div>
           <label className="label block" htmlFor="home-name">
-            Called
+            Name{" "}
           </label>
           <input
             id="home-name"
@@ -135,14 +135,14 @@ export function Homes() {
         )}
       </form>
       <p className="mt-1 flex flex-wrap items-center gap-2 text-soft">
-        A hand's room is kept free.
+        Room for a hand is included.
         <Why
           of="Whether it fits"
           reasons={{
             formula:
-              "box in box, every way round; on a shelf or a table it stands, in a box or a boot it may lie; through a door it goes with its longest side ahead",
-            inputs: HOME_KINDS.map((k) => ({ name: `kept free, ${k}`, value: formatMm(CLEARANCE_MM[k]) })),
-            assumptions: [{ text: "Room for hands.", kind: "practice" }],
+              "box in box, in every orientation; on a shelf or table it stands upright, in a box or car boot it may lie down, through a door it goes lengthways",
+            inputs: HOME_KINDS.map((k) => ({ name: `clearance, ${k}`, value: formatMm(CLEARANCE_MM[k]) })),
+            assumptions: [{ text: "Clearance for hands.", kind: "practice" }],
           }}
         />
       </p>

@@ -43,8 +43,7 @@ export default function ReferencesPage() {
     }));
     if (references.length > 0) {
       const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
-      if (done.ok)
-        toast(`${references.length} picture${references.length === 1 ? "" : "s"} on the board, without where and when they were taken`);
+      if (done.ok) toast(`${references.length} picture${references.length === 1 ? "" : "s"} added, location and date removed`);
       else sayProblem(done.problem);
       await revalidate();
     }
@@ -58,10 +57,10 @@ export default function ReferencesPage() {
       title="References"
       sub={
         scene.references.length === 0
-          ? "nothing on the board yet"
+          ? "no pictures yet"
           : invented.length
             ? `invented: ${invented.join(", ")}`
-            : "every face is shown by a picture"
+            : "every face is covered by a picture"
       }
       cells={[
         { label: "scene", value: scene.name },
@@ -75,13 +74,13 @@ export default function ReferencesPage() {
         <button className="btn btn-solid" disabled={busy} onClick={() => file.current?.click()}>
           Add photos or drawings
         </button>
-        <p className="text-soft">Kept in this browser at 1600 px at most; where and when they were taken is removed.</p>
+        <p className="text-soft">Kept in this browser at up to 1600 px. Location and date are removed.</p>
       </div>
       <PictureProgress work={work} />
       {scene.references.length === 0 ? (
         <p className="mt-4 max-w-2xl">
-          Four photos of a mill from the road show its front and left. Back, inside and roof are then invented: marked so, nobody takes them
-          for fact later, and nobody searches them a second time.
+          Four photos of a mill from the road show its front and left side. Back, inside and roof are then marked as invented, so nobody
+          takes them for fact later or looks for them twice.
         </p>
       ) : (
         <>
@@ -115,7 +114,7 @@ export default function ReferencesPage() {
                     label="Of"
                     value={r.partId ?? ""}
                     onChange={(partId) => set(r.id, { partId: partId || null })}
-                    options={[{ value: "", label: "the whole" }, ...parts.map((p) => ({ value: p.id, label: p.name }))]}
+                    options={[{ value: "", label: "whole scene" }, ...parts.map((p) => ({ value: p.id, label: p.name }))]}
                   />
                 </div>
                 <fieldset className="mt-1">
@@ -132,12 +131,12 @@ export default function ReferencesPage() {
                   </div>
                 </fieldset>
                 <button className="btn-text mt-1" onClick={() => void run("item.drop", { list: "references", key: r.id })}>
-                  take it down
+                  remove
                 </button>
               </li>
             ))}
           </ul>
-          <Section title="What is covered">
+          <Section title="Coverage">
             <Coverage />
           </Section>
         </>
@@ -161,7 +160,7 @@ function Coverage() {
   const project = useProject();
   const { scene, parts } = project;
   const rows = [
-    { id: null, name: "the whole" },
+    { id: null, name: "whole scene" },
     ...parts.filter((p) => scene.references.some((r) => r.partId === p.id)).map((p) => ({ id: p.id, name: p.name })),
   ];
   return (
@@ -177,7 +176,7 @@ function Coverage() {
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={row.id ?? "whole"}>
+            <tr key={row.id ?? "one piece"}>
               <td className="font-semibold">{row.name}</td>
               {coverage(scene.references, row.id).map((c) => (
                 <td key={c.face} className={c.invented ? "note-act" : ""}>

@@ -56,7 +56,7 @@ export default function SubjectPage() {
         </div>
       </div>
       {differing.length > 0 && (
-        <p className="mt-2">Differing: {differing.map((p) => `${p.name} (${Object.values(p.differs).join(", ")})`).join("; ")}.</p>
+        <p className="mt-2">Different here: {differing.map((p) => `${p.name} (${Object.values(p.differs).join(", ")})`).join("; ")}.</p>
       )}
       <Section title="Dimension sheet of the real thing">
         <DimensionSheet />
@@ -65,7 +65,7 @@ export default function SubjectPage() {
         <Section title="House standards">
           <HouseForm />
         </Section>
-        <Section title="Where it will live, and what it must pass">
+        <Section title="Where it will live and what it must fit through">
           <Homes />
         </Section>
       </div>
