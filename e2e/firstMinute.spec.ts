@@ -20,7 +20,7 @@ test("a dropped mesh, one question, five sentences", async ({ bench }) => {
   const notes = bench.getByTestId("notes");
   // 22 mm × 50 = 1.1 m; a door leaf of 1.98 m is 39.6 mm at 1:50.
   await expect(notes).toContainText("1.1 m tall in real life");
-  await expect(notes).toContainText("lower than a door, which is 39.6 mm here");
+  await expect(notes).toContainText("lower than a door, which is 39.6 mm at this scale");
   await expect(notes).toContainText(/(filament|Resin), as it stands/);
   await expect(notes).toContainText(/\d+ (h|min).* on (filament|resin), \d+ min yours/);
   // 0.2 mm ÷ tan 20° = 0.55 mm, 1.9 minutes of arc at a metre.
@@ -96,7 +96,7 @@ test("bad files get a sentence, the others go on, and nothing is stored", async 
   await expect(queue).toContainText("says it has 4,294,967,295 triangles");
   await expect(queue).toContainText("<img src=x>.stl");
   await expect(queue).toContainText("The file is empty");
-  for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Dismiss" }).first().click();
+  for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Dismiss", exact: true }).first().click();
   await expect(queue).toBeHidden();
   await station(bench, "Parts").click();
   await expect(bench.getByRole("row")).toHaveCount(2);

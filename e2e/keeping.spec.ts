@@ -46,14 +46,14 @@ test("what was typed is there again after a reload, lamp and minutes too", async
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Part changed")).toBeVisible();
   await station(bench, "Tonight").click();
-  await bench.getByLabel("Minutes at hand").fill("1 h 15");
+  await bench.getByLabel("Time available").fill("1 h 15");
   await bench.keyboard.press("Enter");
   await bench.locator("h1").click();
   await bench.keyboard.press("l");
   await expect(bench.locator("html")).toHaveAttribute("data-lamp", "on");
   await bench.reload();
   await expect(bench.locator("html")).toHaveAttribute("data-lamp", "on");
-  await expect(bench.getByLabel("Minutes at hand")).toHaveValue("1 h 15");
+  await expect(bench.getByLabel("Time available")).toHaveValue("1 h 15");
   await station(bench, "Parts").click();
   await bench.getByRole("link", { name: "Mill house" }).click();
   await expect(bench.getByLabel("Notes")).toHaveValue("Keep the axle hole free");

@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { boxMesh, writeStl } from "../core/mesh";
-import { DATABASE_VERSION } from "../store/database";
+import { STORED_VERSION } from "../store/migrations";
 import { expect, station, test } from "./bench";
 
 interface Fixture {
@@ -89,7 +89,7 @@ for (const version of [1, 3])
     for (const { name } of parts) await expect(page.getByRole("link", { name, exact: true })).toBeVisible();
     const versionNow = await page.evaluate(async () => (await indexedDB.databases()).find((d) => d.name === "inch-hollow")?.version);
     // The database library counts in tens.
-    expect(versionNow).toBe(DATABASE_VERSION * 10);
+    expect(versionNow).toBe(STORED_VERSION * 10);
     for (const name of ["Tonight", "Print", "Paint", "Workshop"]) {
       await station(page, name).click();
       await expect(station(page, name)).toHaveAttribute("aria-current", "page");

@@ -113,7 +113,7 @@ test("a new version asks first, and leaves a window that is still open as it was
   await expect(here.getByText("A new version of the program is ready.")).toBeVisible();
   await there.getByLabel("Notes").fill("half a sentence");
   await here.getByRole("button", { name: "Update" }).click();
-  await expect(there.getByText("A newer version was taken up in another window.")).toBeVisible();
+  await expect(there.getByText("The program was updated in another window.")).toBeVisible();
   await expect(here.getByTestId("notes")).toBeVisible();
   // The other window was not turned under the hand that typed, and finds every file it was built with, without the server.
   await expect(there.getByLabel("Notes")).toHaveValue("half a sentence");

@@ -39,7 +39,7 @@ test("where the pieces are: counted from steps and prints, and by hand", async (
   await bench.getByRole("link", { name: "Sluice paddle" }).click();
   await bench.getByRole("link", { name: /^Record/ }).click();
   await bench.getByRole("button", { name: "One more placed" }).click();
-  await bench.getByText("It has a right way round").click();
+  await bench.getByText("It has a fixed place or orientation").click();
   await station(bench, "Parts").click();
   await expect(bench.getByTestId("parts-table")).toBeVisible();
   await bench.keyboard.press("w");

@@ -1,6 +1,6 @@
 /** On a phone: Tonight, the clocks, a part's page and the length field; and without a network. */
 import { zipSync } from "fflate";
-import { BUNDLE_VERSION } from "../store/bundle";
+import { STORED_VERSION } from "../store/migrations";
 import { expect, moundStl, station, test } from "./bench";
 
 test.describe("on a phone", () => {
@@ -10,7 +10,7 @@ test.describe("on a phone", () => {
     await station(bench, "Tonight").tap();
     await bench.getByRole("button", { name: /^Start: Harbour grey primer/ }).tap();
     // One stage through two pieces: one press ends both.
-    await bench.getByRole("button", { name: /^End all/ }).tap();
+    await bench.getByRole("button", { name: /^Finish all/ }).tap();
     await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(/sets until/);
   });
 
@@ -26,7 +26,7 @@ test.describe("on a phone", () => {
     const field = bench.getByLabel("Convert any length");
     await field.fill("75 mm");
     await expect(bench.getByTestId("length-answer")).toHaveText("4.2 m");
-    await bench.getByRole("button", { name: /^Turn round/ }).tap();
+    await bench.getByRole("button", { name: /^Swap direction/ }).tap();
     await expect(bench.getByTestId("length-answer")).toHaveText("1.34 mm");
     await field.fill("long");
     await expect(bench.getByText("try 2 m, 3/16 in or 85 %")).toBeVisible();
@@ -81,5 +81,5 @@ test("a zip that is no bundle of ours is refused with a sentence", async ({ benc
   await bench.keyboard.press("s");
   const other = Buffer.from(zipSync({ "scene.json": new TextEncoder().encode('{"format":"inch-hollow","version":99}') }));
   await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer: other });
-  await expect(bench.getByRole("alert")).toContainText(`version 99; this program reads up to ${BUNDLE_VERSION}`);
+  await expect(bench.getByRole("alert")).toContainText(`version 99; this program reads up to ${STORED_VERSION}`);
 });

@@ -33,19 +33,19 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
   await press(bench, "o");
   await expect(bench.getByText(/\d plates laid out/)).toBeVisible({ timeout: 60_000 });
   await expect(bench.getByText("Small filament: 1 plate, the minimum by area.")).toBeVisible();
-  await expect(bench.getByText(/of \d+ spares found room there/).first()).toBeVisible();
+  await expect(bench.getByText(/of \d+ spares fit as well/).first()).toBeVisible();
   // A plate at hand: a piece is chosen, moved by a millimetre and a centimetre, turned, and taken back.
   await tabTo(bench, /^Plate 1 of Small filament/);
   await press(bench, "Enter");
   const plate = bench.getByRole("region", { name: "Plate of Small filament" });
-  await expect(plate).toContainText("Nothing overlaps, and nothing reaches into the edge.");
+  await expect(plate).toContainText("No overlaps, and every piece is inside the margin.");
   await press(bench, "c");
   const place = plate.locator("label", { hasText: "Quay wall 1" }).locator("span");
   const before = await place.textContent();
   await press(bench, "ArrowRight");
   await expect(place).not.toHaveText(before!);
   await press(bench, "Shift+ArrowRight", 2);
-  await expect(plate.getByText(/overlap: move one of them|nearer than the gap/).first()).toBeVisible();
+  await expect(plate.getByText(/overlap: move one of them|closer than the gap/).first()).toBeVisible();
   await press(bench, "r");
   await expect(place).toContainText("15°");
   await press(bench, "Control+z", 4);
@@ -129,21 +129,21 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   let how = (route: Route): Promise<void> => route.abort();
   await bench.route("**/stand-ins/**", (route) => how(route));
   await bench.reload();
-  await expect(bench.getByText(/It does not answer/).first()).toBeVisible();
+  await expect(bench.getByText(/No answer/).first()).toBeVisible();
   await expect(bench.getByText(/Nothing heard from Small filament since this page was opened/)).toBeVisible();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
-  // It answers what no printer says.
+  // The answer is not from a printer.
   how = (route) => route.fulfill({ json: { phase: "dancing" } });
-  await expect(bench.getByText(/It answers what no printer says/).first()).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByText(/The answer is not from a printer/).first()).toBeVisible({ timeout: 60_000 });
   how = (route) => route.fulfill({ body: "<h1>Welcome</h1>", contentType: "text/html" });
-  await expect(bench.getByText(/It answers something that is no printer/).first()).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByText(/The answer is not a printer/).first()).toBeVisible({ timeout: 60_000 });
   // A server that was started anew knows nothing of the print.
   how = (route) => {
     const id = /printers\/(\w+)/.exec(route.request().url())![1];
     return route.fulfill({ json: { id, name: id, process: "fdm", phase: "idle", temperatureC: 20, factor: 1, job: null, fault: null } });
   };
   await bench.clock.fastForward(180_000);
-  await expect(bench.getByText(/It no longer knows this print/)).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByText(/The printer has lost this print/)).toBeVisible({ timeout: 60_000 });
   await expect(bench.getByRole("button", { name: "Restart the interrupted print" })).toBeVisible();
   // Whoever saw it says how it ended.
   await bench.getByRole("button", { name: "It has ended on Small filament" }).click();
@@ -230,7 +230,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await gate.getByRole("button", { name: "Print it anyway" }).click();
   await leaf(bench, "Prints and risk").click();
   await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();
-  await expect(bench.getByText("printed without a test though the pair was new")).toBeVisible();
+  await expect(bench.getByText("first print with this material, no test print")).toBeVisible();
 });
 
 test("by hand: a piece is dragged on its plate, and a plate to the front of its lane", async ({ bench }) => {

@@ -19,7 +19,7 @@ const MOVES = [
 test("from an unknown part to a reasoned choice, by keys and fields", async ({ bench }) => {
   await station(bench, "Print").click();
   await leaf(bench, "Every part").click();
-  await expect(bench.getByRole("region", { name: "Filament, resin, or both" })).toContainText("Each on what suits it");
+  await expect(bench.getByRole("region", { name: "Filament, resin, or both" })).toContainText("Each part on the process that suits it");
   await bench.getByRole("link", { name: "Mill house" }).click();
   await expect(bench.getByRole("region", { name: "Filament or resin" })).toContainText(
     /Filament, on .+: in one piece where resin needs \d pieces/,
@@ -37,8 +37,8 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   const ways = bench.getByRole("list", { name: "Orientations" }).getByRole("listitem");
   await expect(ways.first()).toContainText(/cm³ of support|no support/, { timeout: 60_000 });
   expect(await ways.count()).toBeGreaterThan(1);
-  const other = bench.getByRole("button", { name: /^Lay it so/ }).first();
-  const words = (await other.getAttribute("aria-label"))!.replace("Lay it so: ", "");
+  const other = bench.getByRole("button", { name: /^Use this orientation/ }).first();
+  const words = (await other.getAttribute("aria-label"))!.replace("Use this orientation: ", "");
   await other.click();
   await expect(bench.getByRole("button", { name: `lies so: ${words}` })).toBeVisible({ timeout: 60_000 });
   const download = bench.waitForEvent("download");
@@ -52,7 +52,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   await bench.getByRole("button", { name: "Any other orientation" }).click();
   await bench.getByLabel("Orientation, in degrees").fill("x 30, z");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByText(/is no angle up to 360°/)).toBeVisible();
+  await expect(bench.getByText(/is not an angle up to 360°/)).toBeVisible();
   await bench.getByLabel("Orientation, in degrees").fill("x 90");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("button", { name: /^lies so: on its (front|back)/ })).toBeVisible({ timeout: 60_000 });
@@ -67,18 +67,18 @@ test("hours: what is typed wins over a file, a file over the model, and both tea
   await bench.getByLabel("G-code file").setInputFiles({ name: "quay.gcode", mimeType: "text/plain", buffer: Buffer.from(MOVES) });
   await expect(counts).toContainText("your G-code file");
   await expect(bench.getByText(/3.2 m of filament net|3,200 mm of filament net|3.20 m of filament net/)).toBeVisible();
-  await bench.getByLabel(/^Your own program says/).fill("2 h 10, 60 g, 1.20 USD");
+  await bench.getByLabel(/^Your slicer’s figures for one plate/).fill("2 h 10, 60 g, 1.20 USD");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Prices for this printer are in EUR, not USD.")).toBeVisible();
-  await bench.getByLabel(/^Your own program says/).fill("2 h 10, 60 g, 1.20");
+  await bench.getByLabel(/^Your slicer’s figures for one plate/).fill("2 h 10, 60 g, 1.20");
   await bench.keyboard.press("Enter");
   await expect(counts).toContainText("what you typed");
   await bench
-    .getByRole("button", { name: /^Make it a lesson/ })
+    .getByRole("button", { name: /^Teach this to/ })
     .first()
     .click();
   await expect(bench.getByRole("region", { name: /has learned$/ })).toContainText("Quay wall");
-  await expect(bench.getByRole("row", { name: /as your figures corrected it/ })).toBeVisible();
+  await expect(bench.getByRole("row", { name: /corrected by your figures/ })).toBeVisible();
 });
 
 test("a part is hollowed and cut, and undo brings it back", async ({ bench }) => {
@@ -91,7 +91,7 @@ test("a part is hollowed and cut, and undo brings it back", async ({ bench }) =>
   await bench.getByLabel("Walls", { exact: true }).fill("2.5 mm");
   await bench.keyboard.press("Enter");
   await bench.getByRole("button", { name: "Create the hollowed version" }).click();
-  await expect(bench.getByText(/It is hollow already|It is thin, or hollow already/)).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByText(/Already hollow:|The part is thin, or already hollow/)).toBeVisible({ timeout: 60_000 });
   await bench.keyboard.press("Control+z");
   await expect(bench.getByText(/^Hollow it: /)).toBeVisible({ timeout: 60_000 });
 
@@ -128,8 +128,8 @@ test("a finer layer: the plan goes on with the hours of before, which say so, un
   await expect(bench.getByText("Quay wall ×6, Quay clip ×13").first()).toBeVisible();
   await bench.getByRole("link", { name: "Mill house" }).first().click();
   await leaf(bench, "Hours and grams").click();
-  await expect(bench.getByText("Of before the last change")).toBeVisible();
+  await expect(bench.getByText("From before the last change")).toBeVisible();
   await expect(line).toContainText(before);
-  await expect(bench.getByText("Of before the last change")).toBeHidden({ timeout: 120_000 });
+  await expect(bench.getByText("From before the last change")).toBeHidden({ timeout: 120_000 });
   await expect(line).not.toContainText(before);
 });

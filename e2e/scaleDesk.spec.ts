@@ -49,7 +49,7 @@ test("what a change of scale does is said before it is made, and parts go along 
 });
 
 test("two presses on a door give the scale of a found model, the per cent to type, and a place on the chart", async ({ bench }) => {
-  await bench.getByRole("link", { name: /^Its scale/ }).click();
+  await bench.getByRole("link", { name: /^Own scale/ }).click();
   const box = (await bench.getByTestId("pick-sheet").boundingBox())!;
   // The door of the mill, 36.5 mm tall in the front view: corners found by looking for where presses snap.
   const front = await bench.getByTestId("pick-sheet").locator("text", { hasText: "front" }).boundingBox();

@@ -22,7 +22,7 @@ test("Paint: the rack can be added to, and a paint in use stays", async ({ bench
   await expect(bench.getByRole("button", { name: /^Creek green/ })).toContainText("12.5 ml");
   await bench.getByRole("button", { name: /^Mid earth water acrylic/ }).click();
   await bench.getByRole("button", { name: "Remove it from the rack" }).click();
-  await expect(bench.getByText(/is painted with it/)).toBeVisible();
+  await expect(bench.getByText(/uses it/)).toBeVisible();
 });
 
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
@@ -130,7 +130,7 @@ test("Tonight: start and finish one step; fewer minutes offer less, and what nee
   await bench.getByLabel("Time taken").fill("20 min");
   await bench.getByRole("button", { name: "Done", exact: true }).click();
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Cargo crate");
-  await bench.getByLabel("Minutes at hand").fill("2 min");
+  await bench.getByLabel("Time available").fill("2 min");
   await bench.keyboard.press("Enter");
   await expect(todo.getByText("take longer")).toBeVisible();
   await bench.getByRole("button", { name: "a place to spray" }).click();
@@ -185,7 +185,7 @@ test("Tonight: a print that failed is offered again and counted", async ({ bench
 test("Tonight: at night nothing is offered until somebody is awake", async ({ bench }) => {
   await bench.clock.fastForward("06:00:00");
   await station(bench, "Tonight").click();
-  await expect(bench.getByText("It is night: nothing is offered until 07:00.")).toBeVisible();
+  await expect(bench.getByText("It is night. Nothing suggested until 07:00.")).toBeVisible();
   await bench.getByRole("button", { name: /^I am awake/ }).click();
   await expect(bench.getByRole("region", { name: "What to do" }).getByRole("listitem").first()).toBeVisible();
 });
@@ -194,7 +194,7 @@ test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
   await station(bench, "Tonight").click();
   await bench.getByLabel("to be ready by").fill("2027-03-01");
   await expect(bench.getByRole("heading", { name: "Ready by Monday 1 March?" })).toBeVisible();
-  await expect(bench.getByText("Yes, as far as can be seen.")).toBeVisible();
+  await expect(bench.getByText("Yes, almost certainly.")).toBeVisible();
   await bench.getByLabel("Thursday").fill("late");
   await bench.getByLabel("Thursday").press("Enter");
   await expect(bench.getByRole("alert")).toContainText("From and to");
@@ -250,7 +250,7 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   // A tool that goes is not at hand tonight, before anybody has said otherwise.
   await bench.getByRole("button", { name: "Remove Airbrush, 0.4 mm" }).click();
   await station(bench, "Tonight").click();
-  await expect(bench.getByRole("button", { name: "airbrush put away" })).toBeVisible();
+  await expect(bench.getByRole("button", { name: "no airbrush" })).toBeVisible();
   await station(bench, "Assemble").click();
   await bench.getByRole("region", { name: "At this stage" }).getByRole("button").first().click();
   const glue = (name: string) => bench.getByRole("listitem").filter({ hasText: name });

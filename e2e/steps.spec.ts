@@ -28,7 +28,7 @@ test("a step of any kind is changed field by field, and each change can be undon
   await order.getByRole("button", { name: "Change Harbour grey primer" }).click();
   await dialog.getByLabel("Coats").fill("900");
   await bench.keyboard.press("Tab");
-  await expect(dialog.getByRole("alert")).toContainText("A whole number from");
+  await expect(dialog.getByRole("alert")).toContainText("Enter a whole number from");
   await expect(dialog.getByLabel("Coats")).toHaveValue("900");
   await dialog.getByLabel("Coats").fill("3");
   await bench.keyboard.press("Enter");
@@ -49,7 +49,7 @@ test("what needs daylight is not offered at ten past seven on a November evening
   const todo = bench.getByRole("region", { name: "What to do" });
   await expect(todo).toContainText(/1 step needs daylight: planned for Saturday \d+ November, 1\d:\d\d/);
   await expect(todo).not.toContainText("Photograph it");
-  await expect(todo).toContainText("Its hours are guessed from your time zone");
+  await expect(todo).toContainText("Daylight is estimated from your time zone");
   // Where one lives is said once, and read back.
   await bench.goto("/s/saltmarsh-sluice/workshop");
   await bench.getByLabel("Where you live, for daylight").fill("somewhere");

@@ -65,7 +65,7 @@ test("everything that printing left has a remedy; many copies are spread over ev
 test("who meets whom is said once: filler, order, dry fits; wrong widths are told", async ({ page }) => {
   await open(page, "/surface/seams?part=crane-post");
   await expect(page.getByRole("heading", { name: "Crane post and Quay wall" })).toBeVisible();
-  await expect(page.getByText("It comes apart: nothing goes into it.")).toBeVisible();
+  await expect(page.getByText("It comes apart, so do not fill it.")).toBeVisible();
   await page.getByLabel("They are").first().selectOption("glued");
   await page.getByLabel("Painted").first().selectOption("after");
   const wide = page.getByLabel("Seam width").first();
@@ -87,7 +87,7 @@ test("a strip of the fan becomes an own figure, and can be deleted", async ({ pa
   await page.getByLabel("Lines gone from").selectOption("30");
   await expect(page.getByText(/Your figure goes from 1\.00 to/)).toBeVisible();
   await page.getByRole("button", { name: "Read as my own" }).click();
-  await expect(page.getByText(/^UV resin skin: fills/).or(page.getByText(/fills .* times what the table says/).nth(2))).toBeVisible();
+  await expect(page.getByText(/^UV resin skin: fills/).or(page.getByText(/fills .* times the common figure/).nth(2))).toBeVisible();
   await page.getByRole("button", { name: "Delete: slope fan, gone from 30°" }).click();
   await expect(page.getByText("gone from 30°")).toHaveCount(0);
 });
@@ -110,7 +110,7 @@ test("the line meter reads a made-up pair, says what is left, and keeps it", asy
   await page.getByRole("button", { name: "Save as my own figure" }).click();
   await expect(page.getByText("Saved to your own figures.")).toBeVisible();
   await page.getByRole("button", { name: "Save both photos with the surface" }).click();
-  await expect(page.getByText(/^Kept with the/)).toBeVisible();
+  await expect(page.getByText(/^Saved with the/)).toBeVisible();
   await page.getByRole("link", { name: /^Own figures/ }).click();
   await expect(page.getByText(/Mill house, .*with the line meter/)).toBeVisible();
   await page.getByRole("link", { name: "Map and methods" }).click();
@@ -123,7 +123,7 @@ test("what is no photograph is said to be none, and nothing is lost", async ({ p
   await page
     .getByLabel("Photograph before the coat")
     .setInputFiles({ name: "x.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") });
-  await expect(page.getByText(/This is not a picture that can be read here/)).toBeVisible();
+  await expect(page.getByText(/This picture format cannot be read/)).toBeVisible();
   await expect(page.getByRole("button", { name: "Choose a photo" })).toHaveCount(2);
 });
 
@@ -151,7 +151,7 @@ test("a seam goes into the plan, and sanding after paint is put before it with o
 
 test("the dry brush is warned of at Paint, before it is done", async ({ page }) => {
   await open(page, "/paint?part=mill-house");
-  await expect(page.getByText("The dry brush will bring lines out")).toBeVisible();
+  await expect(page.getByText("Dry brushing will pick out the lines")).toBeVisible();
   await page.getByRole("link", { name: /Hide them first/ }).click();
   await expect(page.getByRole("heading", { name: "Surface of Mill house" })).toBeVisible();
 });

@@ -13,7 +13,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await expect(bench.getByRole("region", { name: "Order of work" }).getByRole("listitem").first()).toContainText("Print on");
 
   // A typed estimate wins and is kept beside the model's.
-  await bench.getByLabel(/Your slicer says otherwise/).fill("2 h, 30 g");
+  await bench.getByLabel(/Different in your slicer/).fill("2 h, 30 g");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Using your figure: 2 h, 30 g a plate.")).toBeVisible();
 

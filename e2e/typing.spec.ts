@@ -107,9 +107,9 @@ const failing = (page: Page, how: string): Promise<void> =>
   }, how);
 
 for (const [how, sentence] of [
-  ["full", /no room left, so nothing was stored/],
-  ["failing", /store failed, so nothing was stored/],
-  ["silent", /store does not answer/],
+  ["full", /storage is full, so nothing was saved/],
+  ["failing", /storage failed, so nothing was saved/],
+  ["silent", /storage does not respond/],
 ] as const)
   test(`a store that is ${how}: one sentence, and what was typed is still there`, async ({ bench, faults }) => {
     await failing(bench, how);
@@ -155,7 +155,7 @@ test("an edit that a full store refused does not come back over what was typed a
   });
   await notes.fill("the older text");
   await notes.press("Enter");
-  await expect(bench.getByRole("alert").filter({ hasText: "no room left" }).first()).toBeVisible();
+  await expect(bench.getByRole("alert").filter({ hasText: "storage is full" }).first()).toBeVisible();
   await bench.evaluate(() => (window as unknown as { makeRoom: () => void }).makeRoom());
   await notes.fill("the newer text");
   await notes.press("Enter");
@@ -173,7 +173,7 @@ test("a store that is missing, newer, or held by another window: one sentence on
     };
   });
   await missing.goto("/");
-  await expect(missing.getByRole("alert")).toContainText("keeps no data for this page");
+  await expect(missing.getByRole("alert")).toContainText("does not store data for this page");
   await missing.close();
 
   await page.goto("/");
@@ -192,7 +192,7 @@ test("a store that is missing, newer, or held by another window: one sentence on
       }),
   );
   await newer.goto("/bench");
-  await expect(newer.getByRole("alert")).toContainText("stored by a newer version of the program. It was not touched.");
+  await expect(newer.getByRole("alert")).toContainText("saved by a newer version of the program and has not been touched.");
   expect(await newer.evaluate(async () => (await indexedDB.databases()).map((d) => d.version))).toEqual([999]);
   faults.splice(0, faults.length);
 });
@@ -223,7 +223,7 @@ test("an old window that does not let go is named, and the new one goes on once 
   await expect(next.getByRole("alert")).toContainText("“Harbour, in the old window”");
   await page.close();
   await next.getByRole("button", { name: "Try again" }).click();
-  await expect(next.getByText("No scene yet.")).toBeVisible();
+  await expect(next.getByText("No scenes yet.")).toBeVisible();
   faults.splice(0, faults.length);
 });
 

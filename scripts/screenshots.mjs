@@ -79,8 +79,8 @@ for (const [address, name, button, press] of [
   ["print/all/prints", "prints"],
   ["parts/rowing-boat/mesh", "mesh"],
   ["print/mill-house", "verdict"],
-  ["print/mill-house/up", "which-way-up", "Lay it so"],
-  ["surface/lamp?part=mill-house", "lamp", "Try it with a made-up pair", "press"],
+  ["print/mill-house/up", "which-way-up", "Use this orientation"],
+  ["surface/lamp?part=mill-house", "lamp", "Try with sample photos", "press"],
 ]) {
   await page.goto(`${base}/s/${scene}/${address}`);
   await page.locator("main h1").waitFor();

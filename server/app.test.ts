@@ -125,7 +125,7 @@ describe("who may ask what", () => {
     async (url) => {
       const answer = await ask("GET", url);
       expect(status(answer)).toBe(404);
-      expect(answer).toMatch(/nothing at this address/);
+      expect(answer).toMatch(/Nothing at this address/i);
     },
   );
   it("hangs up on a body that never ends, while others are answered", async () => {

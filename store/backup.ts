@@ -3,13 +3,13 @@
  * pictures by their hash. A zip like a scene's own file, checked the same way; restoring replaces everything in one transaction.
  */
 import { ROW_TABLES } from "../core/rows";
-import { projectFrom } from "./migrations/project";
+import { projectFrom, STORED_VERSION } from "./migrations";
 import { isStored } from "./migrations/stored";
 import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js";
 import { fail, ok, type Result } from "../core/units";
 import type { PartRow, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
 import { nanoid } from "nanoid";
-import { BUNDLE_VERSION, hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";
+import { hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";
 import { faultsOf, placeOf, SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
 import { loadWorkshop, type FileRow, type InchHollowDatabase, type TrashRow } from "./database";
 
@@ -88,7 +88,7 @@ export async function writeBackup(given: Backup, { onProgress, signal }: Work = 
   const { meshes, pictures, ...rows } = backup;
   const writer = new ZipWriter(new BlobWriter("application/zip"), { extendedTimestamp: false, lastModDate: MTIME, level: 6 });
   const files = [
-    { name: NAME, file: new Blob([JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, ...rows })]) },
+    { name: NAME, file: new Blob([JSON.stringify({ format: FORMAT, version: STORED_VERSION, ...rows })]) },
     ...(aside.length > 0 ? [{ name: "aside.json", file: new Blob([JSON.stringify(aside)]) }] : []),
     ...[...meshes].map(([hash, file]) => ({ name: meshName(hash), file, hash })),
     ...[...pictures].map(([hash, file]) => ({ name: pictureName(hash), file, hash })),
@@ -128,11 +128,11 @@ export async function readBackup(file: Blob, work: Work = {}): Promise<Result<Ba
     const text = await (await unpack(rows, "application/json", work, () => undefined)).file.text();
     const said = JSON.parse(text) as Partial<Backup> & { format?: unknown; version?: unknown };
     if (said.format !== FORMAT) return refused("This is not a workshop backup.", NAME);
-    if (typeof said.version !== "number" || said.version > BUNDLE_VERSION)
-      return refused(`The backup is version ${JSON.stringify(said.version)}; this program reads up to ${BUNDLE_VERSION}.`, NAME);
+    if (typeof said.version !== "number" || said.version > STORED_VERSION)
+      return refused(`The backup is version ${JSON.stringify(said.version)}; this program reads up to ${STORED_VERSION}.`, NAME);
     const { trash = [], at = 0 } = said;
     const { scenes, workshop } = (
-      Array.isArray(said.scenes) && said.version < BUNDLE_VERSION ? upgraded(said.version, said.scenes, said.workshop) : said
+      Array.isArray(said.scenes) && said.version < STORED_VERSION ? upgraded(said.version, said.scenes, said.workshop) : said
     ) as Pick<Backup, "scenes" | "workshop">;
     if (!Array.isArray(scenes) || !Array.isArray(trash) || typeof at !== "number") return refused("The backup is incomplete.", NAME);
     for (const scene of scenes) {

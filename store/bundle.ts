@@ -13,16 +13,12 @@ import { fail, ok, type OnProgress, type Problem, type Result } from "../core/un
 import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows } from "../core/project";
 import { meshOf, RESULT_VERSIONS, type ResultKind, type ResultRequest, type Results } from "../core/results";
 import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";
-import { projectFrom } from "./migrations/project";
+import { projectFrom, STORED_VERSION } from "./migrations";
 import { isResult } from "./resultSchemas";
 
 // The caller is a worker already; and nothing is fetched at run time.
 configure({ useWebWorkers: false });
 
-/**
- * Version 1 knew no pictures, subjects or walls, version 2 no manifest, version 3 kept what was computed with the parts, version 4 knew no marked faces, version 5 no plates, version 6 knew surfaces by words only. All are still read.
- */
-export const BUNDLE_VERSION = 9;
 const FORMAT = "inch-hollow";
 const SCENE = "scene.json";
 const MANIFEST = "manifest.json";
@@ -146,7 +142,7 @@ export async function writeBundle(
     ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), file: meshes.get(hash) })),
     ...pictureHashes(project).map((hash) => ({ hash, kind: "picture" as const, name: pictureName(hash), file: pictures.get(hash) })),
   ];
-  const scene = new Blob([JSON.stringify({ format: FORMAT, version: BUNDLE_VERSION, project }, null, 1)]);
+  const scene = new Blob([JSON.stringify({ format: FORMAT, version: STORED_VERSION, project }, null, 1)]);
   const total = wanted.reduce((n, w) => n + (w.file?.size ?? 0), scene.size);
   if (total > LIMITS.bundleBytes || scene.size > LIMITS.sceneBytes)
     return fail(
@@ -184,7 +180,7 @@ export async function writeBundle(
   }
   const manifest: Manifest = {
     format: FORMAT,
-    version: BUNDLE_VERSION,
+    version: STORED_VERSION,
     scene: { sha256: await hashOf(scene), bytes: scene.size },
     files,
     missing: missing.map((m) => m.hash),
@@ -312,7 +308,7 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
   const { version, project: stored } = parseScene(scene.text);
   const manifest = version >= 3 ? await readManifest(byName.get(MANIFEST), text, scene) : null;
 
-  const upgraded = version < BUNDLE_VERSION ? mendedOld(version, stored) : stored;
+  const upgraded = version < STORED_VERSION ? mendedOld(version, stored) : stored;
   const fault = faultsOf(upgraded)[0] as Fault | undefined;
   if (fault)
     refuse(
@@ -424,10 +420,10 @@ function parseScene(text: string): { version: number; project: unknown } {
       `The bundle says its version is ${JSON.stringify(version) ?? "none"}. Versions are whole numbers from 1 up.`,
       SCENE,
     );
-  if (version > BUNDLE_VERSION)
+  if (version > STORED_VERSION)
     return refuse(
       "bundle.newer",
-      `The bundle is version ${version}; this program reads up to ${BUNDLE_VERSION}. Update the program first.`,
+      `The bundle is version ${version}; this program reads up to ${STORED_VERSION}. Update the program first.`,
       SCENE,
     );
   return { version, project: head.project };

@@ -2,7 +2,7 @@
  * The browser's database. Rows of a scene are keyed by scene and id, so the same scene may be stored twice; rows of the workshop are there
  * once, and scenes name them.
  */
-import Dexie, { type EntityTable, type Table, type Transaction } from "dexie";
+import Dexie, { type EntityTable, type Table } from "dexie";
 import type { Patch } from "immer";
 import { nanoid } from "nanoid";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
@@ -11,13 +11,7 @@ import { inOrder, ROW_TABLES, WORKSHOP, type Rows, type RowTable } from "../core
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
 import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
-import { partTo2, sceneTo2 } from "./migrations/2";
-import { partTo4, workshopTo4 } from "./migrations/4";
-import { partTo5 } from "./migrations/5";
-import { habitsTo6, partTo6, sceneTo6 } from "./migrations/6";
-import { habitsTo7, partTo7, sceneTo7 } from "./migrations/7";
-import { habitsTo8 } from "./migrations/8";
-import type { Stored } from "./migrations/stored";
+import { MIGRATIONS, upgradeTables } from "./migrations";
 
 export type RowKey = string | [string, string];
 
@@ -88,9 +82,6 @@ interface Chore {
 }
 
 export const DATABASE_NAME = "inch-hollow";
-/** Raised with every change of tables or of what their rows hold. */
-export const DATABASE_VERSION = 9;
-
 export class InchHollowDatabase extends Dexie {
   scenes!: EntityTable<SceneRow, "id">;
   parts!: Table<PartRow, [string, string]>;
@@ -116,95 +107,10 @@ export class InchHollowDatabase extends Dexie {
   constructor(name = DATABASE_NAME, freshId: () => string = nanoid) {
     // An edit that was acknowledged has reached the disk: a power cut does not take it back.
     super(name, { chromeTransactionDurability: "strict" });
-    this.version(1).stores({
-      scenes: "id",
-      parts: "[sceneId+id], sceneId",
-      paints: "[sceneId+id], sceneId",
-      procedures: "[sceneId+id], sceneId",
-      records: "[sceneId+id], sceneId",
-      meshes: "hash",
-      sheets: "key",
-      history: "++seq, [sceneId+undone]",
-    });
-    // Scenes and parts say more; what was stored gets what it lacks, and meshes become Blobs. Undo would bring back rows of the old shape, so it begins anew.
-    this.version(2)
-      .stores({ pictures: "hash" })
-      .upgrade(async (tx) => {
-        await replaceRows(tx, "scenes", sceneTo2);
-        await replaceRows(tx, "parts", partTo2);
-        await replaceRows(tx, "meshes", ({ hash, bytes }) => ({ hash, file: new Blob([bytes as Uint8Array<ArrayBuffer>]) }));
-        await tx.table("history").clear();
-      });
-    // Deleted scenes are kept for a while; a row that cannot be understood is set aside, and the rest opens.
-    this.version(3).stores({ trash: "sceneId", aside: "++seq, sceneId", history: "++seq, [sceneId+undone], editId" });
-    // Rows hold only what was said, results have a table of their own, and what belongs to the workshop leaves the scenes. A table whose
-    // key changes is emptied into a new one: "paints" and "procedures" go by way of their upgrade to "rack" and "kept".
-    this.version(4)
-      .stores({
-        results: "key, mesh, [used+bytes]",
-        chores: "name",
-        sheets: null,
-        paints: null,
-        procedures: null,
-        printers: "id",
-        rack: "id",
-        kept: "id",
-        things: "name",
-        supplies: "id",
-        lessons: "id",
-        habits: "id",
-      })
-      .upgrade(async (tx) => {
-        const all = async (table: string): Promise<Stored[]> => (await tx.table(table).toArray()) as Stored[];
-        const [scenes, parts, paints, procedures] = await Promise.all(["scenes", "parts", "paints", "procedures"].map(all));
-        const own = (rows: Stored[], id: unknown): Stored[] => rows.filter((r) => r.sceneId === id);
-        // A scene of one's own says how somebody works; the demo only where there is none.
-        const ordered = [...scenes].sort((a, b) => Number(a.demo) - Number(b.demo) || Number(b.createdAt) - Number(a.createdAt));
-        const { workshop, projects } = workshopTo4(
-          ordered.map((scene) => ({
-            scene,
-            paints: own(paints, scene.id),
-            procedures: own(procedures, scene.id),
-            parts: own(parts, scene.id).map((p, _, list) => partTo4(p, list)),
-          })),
-        );
-        await tx.table("scenes").clear();
-        await tx.table("scenes").bulkPut(projects.map((p) => p.scene));
-        await tx.table("parts").clear();
-        await tx.table("parts").bulkPut(projects.flatMap((p) => p.parts as Stored[]));
-        await tx.table("printers").bulkPut(workshop.printers);
-        await tx.table("rack").bulkPut(workshop.paints);
-        await tx.table("kept").bulkPut(workshop.procedures);
-        await tx.table("things").bulkPut(workshop.things);
-        if (scenes.length > 0) await tx.table("habits").put(workshop.habits);
-        await tx.table("history").clear();
-        await tx.table("chores").put({ name: "sift" });
-      });
-    // Parts say more of how they are printed.
-    this.version(5).upgrade((tx) => replaceRows(tx, "parts", partTo5));
-    // Scenes have plates, parts a batch, and habits say when somebody sleeps.
-    this.version(6).upgrade(async (tx) => {
-      await replaceRows(tx, "scenes", sceneTo6);
-      await replaceRows(tx, "parts", partTo6);
-      await replaceRows(tx, "habits", habitsTo6);
-    });
-    // What is said of surfaces has rows, scenes say who meets whom. Undo would bring back rows of the old shape, so it begins anew.
-    this.version(7).upgrade(async (tx) => {
-      await replaceRows(tx, "scenes", sceneTo7);
-      await replaceRows(tx, "parts", partTo7);
-      await replaceRows(tx, "habits", habitsTo7);
-      await tx.table("history").clear();
-    });
-    // Readings of filling go by the spacing along the face. Undo would bring back the old ones, so it begins anew.
-    this.version(8).upgrade(async (tx) => {
-      await replaceRows(tx, "habits", habitsTo8);
-      await tx.table("history").clear();
-    });
-    // A way up and what a joint leads to may be left to the program now. What rows of before say stands.
-    // Results say in a table of their own how large they are and when they were used last; those of before are computed anew.
-    this.version(DATABASE_VERSION)
-      .stores({ results: "key, mesh", resultUses: "key, [used+bytes]" })
-      .upgrade((tx) => tx.table("results").clear());
+    for (const migration of MIGRATIONS)
+      this.version(migration.to)
+        .stores(migration.tables ?? {})
+        .upgrade((tx) => upgradeTables(migration, tx));
     // Older programs were less strict: what they stored is gone through once, by what this program understands.
     this.on("ready", async () => {
       if (!(await this.chores.get("sift"))) return;
@@ -221,15 +127,6 @@ export class InchHollowDatabase extends Dexie {
     return this.table(name === "paints" ? "rack" : name === "procedures" ? "kept" : name);
   }
 }
-
-/** Every row of a table in its next shape. */
-const replaceRows = (tx: Transaction, table: string, to: (row: Stored) => Stored): Promise<number> =>
-  tx
-    .table(table)
-    .toCollection()
-    .modify((row: Stored, ref: { value: unknown }) => {
-      ref.value = to(row);
-    });
 
 /** The workshop; undefined when nothing was ever stored of it. */
 export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | undefined> {

@@ -15,6 +15,8 @@ import { inOrder, readBundle } from "./bundle";
 import { InchHollowDatabase } from "./database";
 import { runCommand, runWithFiles } from "./run";
 import { undo } from "./edit";
+import { MIGRATIONS, projectFrom, STORED_VERSION, stepped } from "./migrations";
+import type { Stored } from "./migrations/stored";
 import { loadFiles, loadProject, storeImported } from "./projects";
 import { projectSchema } from "../core/rows";
 
@@ -89,6 +91,29 @@ async function stored(version: number, rows: ProjectRows): Promise<void> {
   await old.table("habits").put(rows.workshop.habits);
   old.close();
 }
+
+describe("the list of migrations", () => {
+  it("leads from each version to the next, so that a step that has shipped keeps its place", () => {
+    expect(MIGRATIONS.map((m) => m.to)).toEqual(MIGRATIONS.map((_, i) => i + 1));
+  });
+
+  it("folds step by step to the same as at once", () => {
+    const { version, project } = fixture();
+    const atOnce = projectFrom(version, project);
+    const halves = MIGRATIONS.filter((m) => m.to > version).map((m) => {
+      // What an older program had made of it, read by this one.
+      const older = MIGRATIONS.filter((o) => o.to > version && o.to <= m.to).reduce<Stored>((p, o) => stepped(o, p), project);
+      return projectFrom(m.to, older);
+    });
+    for (const half of halves) expect(half).toEqual(atOnce);
+  });
+
+  it("leaves what is stored by this version, and what is no scene, as they are", () => {
+    const now: Stored = { scene: { id: "s" }, parts: [] };
+    expect(projectFrom(STORED_VERSION, now)).toBe(now);
+    expect(projectFrom(1, { scene: "none" })).toEqual({ scene: "none" });
+  });
+});
 
 describe("the browser's database of version 1", () => {
   it("opens with everything it held, and what it lacked", async () => {

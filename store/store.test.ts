@@ -5,7 +5,8 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
 import { contentHash, PART_DEFAULTS, type ProjectRows } from "../core/project";
 import { bytesOf, packed, read, repacked, tampered as tamper, unpacked, withBytes, written, type SceneDocument } from "../tests/bundleKit";
-import { BUNDLE_VERSION, inOrder, type Bundle } from "./bundle";
+import { inOrder, type Bundle } from "./bundle";
+import { STORED_VERSION } from "./migrations";
 import { figureScale, ratioScale } from "../core/scale";
 import { runCommand, runWithFiles } from "./run";
 import { InchHollowDatabase } from "./database";
@@ -103,7 +104,7 @@ describe("bundles", () => {
       "a newer version",
       () =>
         tampered((d) => {
-          d.version = BUNDLE_VERSION + 1;
+          d.version = STORED_VERSION + 1;
         }),
       "bundle.newer",
     ],

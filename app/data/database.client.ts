@@ -1,13 +1,14 @@
 /** The one database of this browser, and the one way to ask it: whatever it throws, or does not answer, becomes a sentence. */
 import { ok, type Result } from "~core/units";
-import { DATABASE_NAME, DATABASE_VERSION, InchHollowDatabase } from "../../store/database";
+import { DATABASE_NAME, InchHollowDatabase } from "../../store/database";
+import { STORED_VERSION } from "../../store/migrations";
 import { BlockedDatabase, NewerDatabase, SilentDatabase, storageProblem } from "../../store/problems";
 import { otherWindows } from "./windows.client";
 
 export const db = new InchHollowDatabase();
 
 /** Dexie's versions times ten. */
-const NEWEST = DATABASE_VERSION * 10;
+const NEWEST = STORED_VERSION * 10;
 /** A store that has said nothing for so long will not. */
 const ANSWER_MS = 8000;
 /** Whole scenes with their meshes take longer. */

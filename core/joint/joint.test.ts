@@ -32,7 +32,7 @@ describe("glue for a pair", () => {
     expect(snug.suits).toBe(true);
     expect(snug.why.join(" ")).toMatch(/overnight/);
     expect(choice("white-glue", { b: "wood", gapMm: 0.3 }).suits).toBe(true);
-    expect(choice("white-glue", { b: "foam", gapMm: 0.3 }).why.join(" ")).toMatch(/water cannot escape/);
+    expect(choice("white-glue", { b: "foam", gapMm: 0.3 }).why.join(" ")).toMatch(/Water cannot escape/);
   });
   it("plastic cement welds polystyrene only, resin under a lamp holds resin and clear parts only", () => {
     expect(choice("plastic-cement", { a: "plastic sheet", b: "plastic sheet" }).suits).toBe(true);

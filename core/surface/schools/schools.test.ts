@@ -77,17 +77,17 @@ describe("schools", () => {
     expect(why("heat", { ...roof(30), laid: { ...roof(30).laid, areaMm2: 500 } })).toMatch(/too small/);
     expect(why("heat", groove(1, 0.5))).toMatch(/detail/);
     expect(why("fill-and-sand", roof(30, { noSprayPlace: true }))).toMatch(/no spray place/);
-    expect(why("sand", groove(1, 0.1))).toMatch(/sanding takes them/);
+    expect(why("sand", groove(1, 0.1))).toMatch(/sanding would remove them/);
     expect(why("uv-resin", groove(0.5, 0.5))).toMatch(/fills grooves/);
     expect(why("stipple", roof(5))).toMatch(/shapes/);
     expect(why("stipple", roof(30, { gloss: true }))).toMatch(/gloss/);
     expect(why("texture", roof(30, { material: realMaterial("metal")! }))).toMatch(/smooth/);
     expect(why("texture", roof(30, { material: realMaterial("render")! }))).toBeNull();
-    expect(why("face-by-face", roof(30))).toMatch(/no faces of its own/);
-    expect(why("reprint", roof(30, { reprint: null }))).toMatch(/no other side/);
+    expect(why("face-by-face", roof(30))).toMatch(/no separate faces/);
+    expect(why("reprint", roof(30, { reprint: null }))).toMatch(/no thinner layer or other orientation/);
     const bricks = roof(90);
     bricks.laid.surface.faces = { ...bricks.laid.surface.faces, count: 60, longMm: 8, shortMm: 3 };
-    expect(why("sand", bricks)).toMatch(/no stick lies/);
+    expect(why("sand", bricks)).toMatch(/too small for a sanding stick/);
     expect(why("face-by-face", bricks)).toBeNull();
   });
   it("filler and sanding go further and take longer than a thick coat", () => {
