@@ -23,7 +23,7 @@ import { lastOf, workOf } from "~core/work";
 import { Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
-import { useWidth } from "~app/ui/useWidth";
+import { Chart } from "~app/ui/chart";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
@@ -277,45 +277,48 @@ function Papers({ part }: { part: Part }) {
 
 /** The ladder drawn: grain downwards by its logarithm, one rung a paper. */
 function Ladder({ papers, stepMm }: { papers: ReturnType<typeof gritLadder>; stepMm: number }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const grains = papers.map((p) => GRAIN_UM[p.grade]);
-  const top = Math.max(stepMm * 1000, ...grains) * 1.15;
-  const y = scaleLog([top, Math.min(...papers.map((p) => p.scratchMm * 1000)) * 0.8], [14, 150]);
-  const each = (width - 130) / Math.max(1, papers.length);
+  const top = Math.max(stepMm * 1000, ...papers.map((p) => GRAIN_UM[p.grade])) * 1.15;
+  const least = Math.min(...papers.map((p) => p.scratchMm * 1000)) * 0.8;
   return (
-    <div ref={ref} className="mt-2">
-      {width > 0 && (
-        <svg
-          width={width}
-          height="172"
-          role="img"
-          aria-label={`Papers ${papers.map((p) => `P${p.grade}`).join(", ")}, the last leaves ${Math.round(papers[papers.length - 1].scratchMm * 1000)} micrometres`}
-        >
-          <line x1="110" x2={width} y1={y(stepMm * 1000)} y2={y(stepMm * 1000)} stroke="var(--act)" strokeDasharray="5 4" />
-          <text x="0" y={y(stepMm * 1000) + 5} fontSize="14.5" fill="var(--act)">
-            defect {Math.round(stepMm * 1000)} µm
-          </text>
-          {papers.map((p, i) => {
-            const x = 120 + i * each;
-            const w = Math.min(each - 14, 120);
-            const a = y(GRAIN_UM[p.grade]),
-              b = y(p.scratchMm * 1000);
-            return (
-              <g key={p.grade}>
-                <rect x={x} y={a} width={w} height={Math.max(2, b - a)} fill="url(#hatch-brush)" stroke="var(--ink)" />
-                <text x={x} y={a - 4} fontSize="14.5" fontWeight="600" fill="var(--ink)">
-                  P{p.grade} {p.wet ? "wet" : "dry"}
-                </text>
-                <text x={x} y={Math.min(168, b + 16)} fontSize="14" fill="var(--soft)">
-                  leaves {Math.round(p.scratchMm * 1000)} µm
-                </text>
-              </g>
-            );
-          })}
-        </svg>
-      )}
+    <>
+      <Chart
+        className="mt-2"
+        label={`Papers ${papers.map((p) => `P${p.grade}`).join(", ")}, the last leaves ${Math.round(papers[papers.length - 1].scratchMm * 1000)} micrometres`}
+        height={172}
+        margin={{ left: 110, right: 0, top: 14, bottom: 22 }}
+      >
+        {(plot) => {
+          const y = scaleLog([top, least], [plot.top, plot.base]);
+          const each = (plot.right - plot.left - 20) / Math.max(1, papers.length);
+          return (
+            <>
+              <line x1={plot.left} x2={plot.right} y1={y(stepMm * 1000)} y2={y(stepMm * 1000)} stroke="var(--act)" strokeDasharray="5 4" />
+              <text x="0" y={y(stepMm * 1000) + 5} fontSize="14.5" fill="var(--act)">
+                defect {Math.round(stepMm * 1000)} µm
+              </text>
+              {papers.map((p, i) => {
+                const x = plot.left + 10 + i * each;
+                const w = Math.min(each - 14, 120);
+                const a = y(GRAIN_UM[p.grade]),
+                  b = y(p.scratchMm * 1000);
+                return (
+                  <g key={p.grade}>
+                    <rect x={x} y={a} width={w} height={Math.max(2, b - a)} fill="url(#hatch-brush)" stroke="var(--ink)" />
+                    <text x={x} y={a - 4} fontSize="14.5" fontWeight="600" fill="var(--ink)">
+                      P{p.grade} {p.wet ? "wet" : "dry"}
+                    </text>
+                    <text x={x} y={Math.min(168, b + 16)} fontSize="14" fill="var(--soft)">
+                      leaves {Math.round(p.scratchMm * 1000)} µm
+                    </text>
+                  </g>
+                );
+              })}
+            </>
+          );
+        }}
+      </Chart>
       <p className="text-sm text-soft">Each bar runs from the grain size (top) to the scratches it leaves (bottom). Lower is finer.</p>
-    </div>
+    </>
   );
 }
 

@@ -30,7 +30,7 @@ import { Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
-import { useWidth } from "~app/ui/useWidth";
+import { AxisLeft, Chart } from "~app/ui/chart";
 import { Why } from "~app/ui/why";
 import { SurfaceFrame } from "./SurfaceFrame";
 
@@ -193,10 +193,6 @@ function Fan({
   coats: number;
   own: OwnFill;
 }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const height = 240,
-    left = 52,
-    bottom = 44;
   const rows = SLOPES_DEG.map((deg) => {
     const { cuspMm, spacingMm } = stepsOn(deg, grain);
     const after = (fill: OwnFill) => {
@@ -210,74 +206,72 @@ function Fan({
     };
     return { deg, cuspMm, common: after(COMMON_FILL), own: after(own) };
   });
-  const x = scaleBand(SLOPES_DEG.map(String), [left, Math.max(left + 1, width)]).paddingInner(0.25);
-  const y = scaleLinear([0, (max(rows, (r) => r.cuspMm) ?? 0.2) * 1000], [height - bottom, 8]);
   const um = (mm: number): number => mm * 1000;
+  const steps = rows.map((r) => `${r.deg}° ${Math.round(um(r.own.value))} of ${Math.round(um(r.cuspMm))} micrometres`).join(", ");
   return (
-    <div ref={ref}>
-      {width > 0 && (
-        <svg
-          width={width}
-          height={height}
-          role="img"
-          aria-label={`Steps left on the slopes of the fan: ${rows.map((r) => `${r.deg}° ${Math.round(um(r.own.value))} of ${Math.round(um(r.cuspMm))} micrometres`).join(", ")}`}
-        >
-          {y.ticks(4).map((t) => (
-            <g key={t}>
-              <line x1={left} x2={width} y1={y(t)} y2={y(t)} stroke="var(--rule)" />
-              <text x={left - 6} y={y(t) + 5} textAnchor="end" fontSize="14" fill="var(--soft)">
-                {t}
-              </text>
-            </g>
-          ))}
-          <rect
-            x={left}
-            width={Math.max(0, width - left)}
-            y={y(um(BRUSH_FINDS_MM))}
-            height={y(0) - y(um(BRUSH_FINDS_MM))}
-            fill="var(--setting)"
-            opacity="0.22"
-          />
-          {rows.map((r) => {
-            const x0 = x(String(r.deg)) ?? 0;
-            const w = x.bandwidth();
-            return (
-              <g key={r.deg}>
-                <rect
-                  x={x0}
-                  y={y(um(r.cuspMm))}
-                  width={w}
-                  height={y(0) - y(um(r.cuspMm))}
-                  fill="none"
-                  stroke="var(--soft)"
-                  strokeDasharray="3 3"
-                />
-                <line x1={x0} x2={x0 + w} y1={y(um(r.common.value))} y2={y(um(r.common.value))} stroke="var(--real)" strokeWidth="2" />
-                <rect
-                  x={x0 + w * 0.25}
-                  y={y(um(r.own.value))}
-                  width={w * 0.5}
-                  height={Math.max(0, y(0) - y(um(r.own.value)))}
-                  fill="url(#hatch-chosen)"
-                  stroke="var(--ink)"
-                />
-                <line x1={x0 + w / 2} x2={x0 + w / 2} y1={y(um(r.own.low))} y2={y(um(r.own.high))} stroke="var(--ink)" strokeWidth="1.4" />
-                <text x={x0 + w / 2} y={height - bottom + 18} textAnchor="middle" fontSize="14" fill="var(--ink)">
-                  {r.deg}°
-                </text>
-              </g>
-            );
-          })}
-          <text x={left} y={height - 6} fontSize="14" fill="var(--soft)">
-            slope from level; µm from ridge to valley
-          </text>
-        </svg>
-      )}
+    <>
+      <Chart label={`Steps left on the slopes of the fan: ${steps}`} height={222} margin={{ left: 52, right: 0, top: 8, bottom: 26 }}>
+        {(plot) => {
+          const x = scaleBand(SLOPES_DEG.map(String), [plot.left, plot.right]).paddingInner(0.25);
+          const y = scaleLinear([0, um(max(rows, (r) => r.cuspMm) ?? 0.2)], [plot.base, plot.top]);
+          return (
+            <>
+              <AxisLeft across plot={plot} ticks={y.ticks(4).map((t) => ({ at: y(t), label: String(t) }))} />
+              <rect
+                x={plot.left}
+                width={plot.right - plot.left}
+                y={y(um(BRUSH_FINDS_MM))}
+                height={y(0) - y(um(BRUSH_FINDS_MM))}
+                fill="var(--setting)"
+                opacity="0.22"
+              />
+              {rows.map((r) => {
+                const x0 = x(String(r.deg)) ?? 0;
+                const w = x.bandwidth();
+                return (
+                  <g key={r.deg}>
+                    <rect
+                      x={x0}
+                      y={y(um(r.cuspMm))}
+                      width={w}
+                      height={y(0) - y(um(r.cuspMm))}
+                      fill="none"
+                      stroke="var(--soft)"
+                      strokeDasharray="3 3"
+                    />
+                    <line x1={x0} x2={x0 + w} y1={y(um(r.common.value))} y2={y(um(r.common.value))} stroke="var(--real)" strokeWidth="2" />
+                    <rect
+                      x={x0 + w * 0.25}
+                      y={y(um(r.own.value))}
+                      width={w * 0.5}
+                      height={Math.max(0, y(0) - y(um(r.own.value)))}
+                      fill="url(#hatch-chosen)"
+                      stroke="var(--ink)"
+                    />
+                    <line
+                      x1={x0 + w / 2}
+                      x2={x0 + w / 2}
+                      y1={y(um(r.own.low))}
+                      y2={y(um(r.own.high))}
+                      stroke="var(--ink)"
+                      strokeWidth="1.4"
+                    />
+                    <text x={x0 + w / 2} y={plot.base + 18} textAnchor="middle" fontSize="14" fill="var(--ink)">
+                      {r.deg}°
+                    </text>
+                  </g>
+                );
+              })}
+            </>
+          );
+        }}
+      </Chart>
+      <p className="text-sm text-soft">Slope from level; µm from ridge to valley.</p>
       <p className="text-sm text-soft">
         Dashed: as printed. Line: common figures. Hatched, with range:{" "}
         {own.readings > 0 ? "your own figures" : "common figures, as you have no readings yet"}. In the ochre band a dry brush does not
         catch the lines.
       </p>
-    </div>
+    </>
   );
 }

@@ -35,6 +35,7 @@ import { holeFor, INSERTS } from "~core/print";
 import { Page, Section } from "~app/shared/Page";
 import { PROCESS_LABEL } from "~app/shared/labels";
 import { useActions, useProject } from "~app/shared/scene";
+import { AxisBelow, AxisLeft, Chart } from "~app/ui/chart";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
 import { NotYet } from "./NotYet";
@@ -346,70 +347,62 @@ function WorthSection({ part }: { part: Part }) {
 }
 
 function WorthChart({ worth, copies, money }: { worth: ReturnType<typeof worthOf>; copies: number; money: (minor: number) => string }) {
-  const W = 640,
-    H = 190,
-    left = 66,
-    bottom = 26;
   const { points } = worth;
   const ways = Object.keys(points[0].minor) as Way[];
   const most = Math.max(...points.flatMap((p) => ways.map((w) => p.minor[w]!)), 1);
-  const x = scaleLinear([1, points.length], [left, W - 118]),
-    y = scaleLinear([0, most], [H - bottom, 10]);
-  // Names at the ends of their lines, apart from each other.
-  const ends = ways.map((w) => ({ w, y: y(points[points.length - 1].minor[w]!) })).sort((a, b) => a.y - b.y);
-  ends.forEach((e, i) => {
-    if (i > 0) e.y = Math.max(e.y, ends[i - 1].y + 17);
-  });
+  const lastOf = (w: Way): number => points[points.length - 1].minor[w]!;
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      className="mt-2 w-full max-w-2xl"
-      role="img"
-      aria-label={`Cost by number of copies: ${ways.map((w) => `${WAYS[w]} ${money(points[points.length - 1].minor[w]!)} for ${points.length}`).join(", ")}`}
+    <Chart
+      label={`Cost by number of copies: ${ways.map((w) => `${WAYS[w]} ${money(lastOf(w))} for ${points.length}`).join(", ")}`}
+      className="mt-2"
+      height={200}
+      most={672}
+      margin={{ left: 66, right: 118, top: 10, bottom: 30 }}
     >
-      <path d={`M${left} 10V${H - bottom}H${W - 118}`} fill="none" stroke="var(--ink)" />
-      {y.ticks(4).map((t) => (
-        <text key={t} x={left - 6} y={y(t) + 4} textAnchor="end" fontSize="12" fill="var(--soft)">
-          {money(t).replace(/\.00/, "")}
-        </text>
-      ))}
-      {x
-        .ticks(6)
-        .filter(Number.isInteger)
-        .map((t) => (
-          <text key={t} x={x(t)} y={H - 8} textAnchor="middle" fontSize="12" fill="var(--soft)">
-            {t}
-          </text>
-        ))}
-      <line
-        x1={x(Math.min(copies, points.length))}
-        x2={x(Math.min(copies, points.length))}
-        y1="10"
-        y2={H - bottom}
-        stroke="var(--act)"
-        strokeWidth="1.5"
-      />
-      {ways.map((w) => (
-        <path
-          key={w}
-          d={
-            line<(typeof points)[0]>(
-              (p) => x(p.copies),
-              (p) => y(p.minor[w]!),
-            )(points) ?? ""
-          }
-          fill="none"
-          stroke="var(--ink)"
-          strokeWidth={w === worth.best ? 2.4 : 1.3}
-          strokeDasharray={LINE[w]}
-        />
-      ))}
-      {ends.map((e) => (
-        <text key={e.w} x={W - 112} y={e.y + 4} fontSize="13" fontWeight={e.w === worth.best ? 600 : 400} fill="var(--ink)">
-          {WAYS[e.w]}
-        </text>
-      ))}
-    </svg>
+      {(plot) => {
+        const x = scaleLinear([1, points.length], [plot.left, plot.right]);
+        const y = scaleLinear([0, most], [plot.base, plot.top]);
+        // Names at the ends of their lines, apart from each other.
+        const ends = ways.map((w) => ({ w, y: y(lastOf(w)) })).sort((a, b) => a.y - b.y);
+        ends.forEach((e, i) => {
+          if (i > 0) e.y = Math.max(e.y, ends[i - 1].y + 17);
+        });
+        const at = x(Math.min(copies, points.length));
+        return (
+          <>
+            <AxisLeft plot={plot} ticks={y.ticks(4).map((t) => ({ at: y(t), label: money(t).replace(/\.00/, "") }))} />
+            <AxisBelow
+              plot={plot}
+              ticks={x
+                .ticks(6)
+                .filter(Number.isInteger)
+                .map((t) => ({ at: x(t), label: String(t) }))}
+            />
+            <line x1={at} x2={at} y1={plot.top} y2={plot.base} stroke="var(--act)" strokeWidth="1.5" />
+            {ways.map((w) => (
+              <path
+                key={w}
+                d={
+                  line<(typeof points)[0]>(
+                    (p) => x(p.copies),
+                    (p) => y(p.minor[w]!),
+                  )(points) ?? ""
+                }
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth={w === worth.best ? 2.4 : 1.3}
+                strokeDasharray={LINE[w]}
+              />
+            ))}
+            {ends.map((e) => (
+              <text key={e.w} x={plot.right + 6} y={e.y + 4} fontSize="13" fontWeight={e.w === worth.best ? 600 : 400} fill="var(--ink)">
+                {WAYS[e.w]}
+              </text>
+            ))}
+          </>
+        );
+      }}
+    </Chart>
   );
 }
 

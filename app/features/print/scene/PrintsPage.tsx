@@ -25,7 +25,7 @@ import { PhotoStrip } from "~app/shared/PhotoStrip";
 import type { CleanPicture } from "~app/shared/pictures";
 import { newId, useActions, useOthers, type RunCommand, useProject } from "~app/shared/scene";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
-import { useWidth } from "~app/ui/useWidth";
+import { AxisLeft, Chart } from "~app/ui/chart";
 import { layAgain } from "./layAgain";
 import { SceneLeaves } from "./SceneLeaves";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -141,48 +141,43 @@ function Learned({ printer, log, hazard }: { printer: Printer; log: readonly Log
 
 /** Each print: a hollow mark for the model, a solid one for what had been learned until then; the band is fifteen per cent either way. */
 function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
-  const [ref, width] = useWidth<HTMLDivElement>();
-  const h = 104;
   const shown = steps.slice(-24);
   const most = Math.max(0.25, ...shown.flatMap((s) => [Math.abs(s.modelError), Math.abs(s.learnedError)]));
-  const x = scaleLinear()
-    .domain([0, Math.max(1, shown.length - 1)])
-    .range([44, Math.max(60, width - 14)]);
-  const y = scaleLinear()
-    .domain([-most, most])
-    .range([h - 18, 8]);
-  const words = `Error of the hours print by print: the model ${shown.map((s) => `${Math.round(s.modelError * 100)} %`).join(", ")}; learned ${shown.map((s) => `${Math.round(s.learnedError * 100)} %`).join(", ")}`;
+  const inPercent = (errors: readonly number[]): string => errors.map((e) => `${Math.round(e * 100)} %`).join(", ");
+  const label = `Error of the hours print by print: the model ${inPercent(shown.map((s) => s.modelError))}; learned ${inPercent(shown.map((s) => s.learnedError))}`;
   return (
-    <div ref={ref}>
-      {width > 0 && (
-        <svg width={width} height={h} role="img" aria-label={words}>
-          <rect x="40" y={y(0.15)} width={Math.max(0, width - 46)} height={y(-0.15) - y(0.15)} fill="var(--board)" />
-          <line x1="40" x2={width - 6} y1={y(0)} y2={y(0)} stroke="var(--rule)" />
-          {[0.15, 0, -0.15].map((v) => (
-            <text key={v} x="36" y={y(v) + 4} fontSize="13" textAnchor="end" fill="var(--soft)">
-              {v > 0 ? "+" : ""}
-              {Math.round(v * 100)} %
-            </text>
-          ))}
-          <path
-            d={shown.map((s, i) => `${i === 0 ? "M" : "L"}${x(i)} ${y(s.learnedError)}`).join("")}
-            fill="none"
-            stroke="var(--ink)"
-            strokeWidth="1.4"
-          />
-          {shown.map((s, i) => (
-            <g key={s.lesson.recordId}>
-              <circle cx={x(i)} cy={y(s.modelError)} r="4" fill="var(--paper)" stroke="var(--real)" strokeWidth="1.4" />
-              <circle cx={x(i)} cy={y(s.learnedError)} r="3.2" fill="var(--ink)" />
-              <title>{`${s.lesson.title}: model ${Math.round(s.modelError * 100)} %, learned ${Math.round(s.learnedError * 100)} %`}</title>
-            </g>
-          ))}
-          <text x="44" y={h - 4} fontSize="13" fill="var(--soft)">
-            ○ model, ● learned until then
-          </text>
-        </svg>
-      )}
-    </div>
+    <>
+      <Chart label={label} height={92} margin={{ left: 46, right: 14, top: 8, bottom: 8 }}>
+        {(plot) => {
+          const x = scaleLinear([0, Math.max(1, shown.length - 1)], [plot.left + 6, plot.right]);
+          const y = scaleLinear([-most, most], [plot.base, plot.top]);
+          return (
+            <>
+              <rect x={plot.left} y={y(0.15)} width={plot.width - plot.left} height={y(-0.15) - y(0.15)} fill="var(--board)" />
+              <AxisLeft
+                across
+                plot={{ ...plot, right: plot.width }}
+                ticks={[0.15, 0, -0.15].map((e) => ({ at: y(e), label: `${e > 0 ? "+" : ""}${Math.round(e * 100)} %` }))}
+              />
+              <path
+                d={shown.map((s, i) => `${i === 0 ? "M" : "L"}${x(i)} ${y(s.learnedError)}`).join("")}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth="1.4"
+              />
+              {shown.map((s, i) => (
+                <g key={s.lesson.recordId}>
+                  <circle cx={x(i)} cy={y(s.modelError)} r="4" fill="var(--paper)" stroke="var(--real)" strokeWidth="1.4" />
+                  <circle cx={x(i)} cy={y(s.learnedError)} r="3.2" fill="var(--ink)" />
+                  <title>{`${s.lesson.title}: model ${Math.round(s.modelError * 100)} %, learned ${Math.round(s.learnedError * 100)} %`}</title>
+                </g>
+              ))}
+            </>
+          );
+        }}
+      </Chart>
+      <p className="text-sm text-soft">○ model, ● learned until then</p>
+    </>
   );
 }
 
