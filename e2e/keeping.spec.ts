@@ -73,7 +73,7 @@ test("wrong input keeps what was typed and says what would be right", async ({ b
   await copies.fill("a few");
   await bench.keyboard.press("Enter");
   await expect(copies).toHaveAttribute("aria-invalid", "true");
-  await expect(bench.getByRole("alert")).toHaveText("A whole number from 1 to 5000.");
+  await expect(bench.getByRole("alert")).toHaveText("Enter a whole number from 1 to 5000.");
   await expect(copies).toHaveValue("a few");
   await copies.press("Escape");
   await expect(copies).toHaveValue("1");

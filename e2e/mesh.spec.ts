@@ -70,10 +70,10 @@ test("faults are named at their places, one press mends what is safe, and the ol
   await bench.getByRole("link", { name: /^Mesh and walls/ }).click();
   const notes = bench.getByTestId("notes");
   await expect(notes).toContainText(/1 hole, \d+ open edges/);
-  await expect(notes).toContainText(/\d+ facets flipped inwards/);
+  await expect(notes).toContainText(/\d+ facets facing inwards/);
   await bench.keyboard.press("m");
   // What was mended is said as soon as it is stored, for a few seconds; what the new mesh is like once it is measured.
-  await expect(bench.getByText(/Mended: 1 hole closed, \d+ facets flipped/)).toBeVisible();
+  await expect(bench.getByText(/Repaired: 1 hole closed, \d+ facets flipped/)).toBeVisible();
   await expect(notes).toContainText("Mesh is sound");
   await bench.getByRole("link", { name: /^Record/ }).click();
   await expect(bench.getByText("buoy.stl, until 26 November 2026")).toBeVisible();

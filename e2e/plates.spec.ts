@@ -80,7 +80,7 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
 test("a print runs on its stand-in to the end, over a reload, and teaches the printer; the plate is counted by part", async ({ bench }) => {
   await station(bench, "Print").click();
   await leaf(bench, "Printers").click();
-  const small = bench.getByRole("region", { name: "What is on Small filament" });
+  const small = bench.getByRole("region", { name: "What is loaded on Small filament" });
   await expect(small.getByText("Connected: Small stand-in")).toBeVisible();
   const left = small.getByLabel("left, g");
   const before = Number(await left.inputValue());
@@ -92,7 +92,7 @@ test("a print runs on its stand-in to the end, over a reload, and teaches the pr
   await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
   await bench.getByRole("button", { name: "Pause" }).click();
   await expect(bench.getByText(/It is paused/)).toBeVisible();
-  await bench.getByRole("button", { name: "Go on" }).click();
+  await bench.getByRole("button", { name: "Resume" }).click();
   await leaf(bench, "Printers").click();
   await small.getByLabel("Speed of the stand-in").selectOption("3600");
   await leaf(bench, "Queue").click();
@@ -130,7 +130,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   await bench.route("**/stand-ins/**", (route) => how(route));
   await bench.reload();
   await expect(bench.getByText(/No answer/).first()).toBeVisible();
-  await expect(bench.getByText(/Nothing heard from Small filament since this page was opened/)).toBeVisible();
+  await expect(bench.getByText(/No contact with Small filament since this page was opened/)).toBeVisible();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
   // The answer is not from a printer.
   how = (route) => route.fulfill({ json: { phase: "dancing" } });
@@ -208,7 +208,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await comb.getByLabel(/first hole/).selectOption("4");
   await expect(comb).toContainText("0.2 mm → 0.25 mm");
   await comb.getByRole("button", { name: "Save to profile" }).click();
-  await expect(bench.getByText(/Large filament knows now/)).toBeVisible();
+  await expect(bench.getByText(/Large filament profile updated/)).toBeVisible();
   await expect(bench.getByText("learned").locator("..")).toContainText("1");
   await leaf(bench, "Faults").click();
   const what = bench.getByRole("region", { name: "What could it be?" });
@@ -221,7 +221,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await expect(repair).toContainText("Print it again:");
   // A filament that nothing was printed with yet.
   await leaf(bench, "Printers").click();
-  await bench.getByRole("region", { name: "What is on Small filament" }).getByLabel("Spool loaded").selectOption("new:filled");
+  await bench.getByRole("region", { name: "What is loaded on Small filament" }).getByLabel("Spool loaded").selectOption("new:filled");
   await expect(bench.getByText("△ new on this printer")).toBeVisible();
   await leaf(bench, "Queue").click();
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();

@@ -25,7 +25,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
     /Filament, on .+: in one piece where resin needs \d pieces/,
   );
   await expect(bench.getByRole("region", { name: "What the finish needs from the print" })).toContainText(
-    "The wall of its west roof bears what is planned",
+    "The wall of its west roof is thick enough",
   );
   await bench.getByLabel("Bought, each").fill("3");
   await bench.keyboard.press("Tab");
@@ -40,7 +40,7 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   const other = bench.getByRole("button", { name: /^Use this orientation/ }).first();
   const words = (await other.getAttribute("aria-label"))!.replace("Use this orientation: ", "");
   await other.click();
-  await expect(bench.getByRole("button", { name: `lies so: ${words}` })).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByRole("button", { name: `chosen orientation: ${words}` })).toBeVisible({ timeout: 60_000 });
   const download = bench.waitForEvent("download");
   await bench.getByRole("button", { name: /as STL$/ }).click();
   const written = readMesh(new Uint8Array(readFileSync(await (await download).path())));
@@ -48,14 +48,14 @@ test("from an unknown part to a reasoned choice, by keys and fields", async ({ b
   // Faces by where they look: the back is hidden.
   await bench.getByLabel("Mark as").selectOption({ label: "hidden" });
   await bench.getByRole("button", { name: "faces back" }).click();
-  await expect(bench.getByRole("list", { name: "Marked faces" })).toContainText("hidden: all that faces back");
+  await expect(bench.getByRole("list", { name: "Marked faces" })).toContainText("hidden: everything that faces back");
   await bench.getByRole("button", { name: "Any other orientation" }).click();
   await bench.getByLabel("Orientation, in degrees").fill("x 30, z");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText(/is not an angle up to 360°/)).toBeVisible();
   await bench.getByLabel("Orientation, in degrees").fill("x 90");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("button", { name: /^lies so: on its (front|back)/ })).toBeVisible({ timeout: 60_000 });
+  await expect(bench.getByRole("button", { name: /^chosen orientation: on its (front|back)/ })).toBeVisible({ timeout: 60_000 });
 });
 
 test("hours: what is typed wins over a file, a file over the model, and both teach", async ({ bench }) => {

@@ -38,7 +38,7 @@ test("what a change of scale does is said before it is made, and parts go along 
   await bench.getByLabel("Try a scale").fill("15 mm");
   await expect(bench.getByText("× 0.54")).toBeVisible();
   await expect(bench.getByText(/clip slots become 2.25 mm, the standard stays 4.2 mm/)).toBeVisible();
-  await expect(bench.getByText(/A pair on filament .* too tight; take 93 µm off each face/)).toBeVisible();
+  await expect(bench.getByText(/A sliding pair in filament .* too tight; take 93 µm off each face/)).toBeVisible();
   await expect(bench.getByText(/static grass, 6 mm as grass: 63 cm/)).toBeVisible();
   await bench.getByRole("button", { name: "Switch to 1:104.6" }).click();
   await station(bench, "Parts").click();

@@ -26,7 +26,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   await expect(lane(bench).getByText(/It heats: layer 0/)).toBeVisible();
 
-  await expect(lane(bench).getByText(/Nothing heard from Small filament since \d\d:\d\d/)).toBeVisible();
+  await expect(lane(bench).getByText(/No contact with Small filament since \d\d:\d\d/)).toBeVisible();
   await expect(lane(bench)).toContainText(/Its last report: it heats: layer 0 of/);
   await expect(lane(bench)).toContainText(/By the clock, its print ends Fri \d\d:\d\d/);
   await expect(lane(bench)).toContainText("in the night: look at it before bed");
@@ -35,11 +35,11 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await expect(lane(bench).getByRole("button", { name: "Pause" })).toBeHidden();
 
   await station(bench, "Tonight").click();
-  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("Nothing heard from Small filament");
+  await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("No contact with Small filament");
   // Opened anew it has said nothing at all.
   await bench.reload();
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(
-    /Nothing heard from Small filament since this page was opened/,
+    /No contact with Small filament since this page was opened/,
   );
   asExpected(faults);
 });
@@ -49,6 +49,6 @@ test("a printer that never answers is said not to, with nothing on it too", asyn
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=silent");
   await bench.reload();
-  await expect(lane(bench)).toContainText(/Nothing heard from Small filament since this page was opened/);
+  await expect(lane(bench)).toContainText(/No contact with Small filament since this page was opened/);
   asExpected(faults);
 });

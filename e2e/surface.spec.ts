@@ -162,7 +162,7 @@ test("two windows: what is said of one surface in each is there in both", async 
   await other.goto(page.url());
   await page.getByLabel("Visibility").selectOption("hidden");
   await expect(other.getByLabel("Visibility")).toHaveValue("hidden");
-  await other.getByLabel("In real life").selectOption("stone");
-  await expect(page.getByLabel("In real life")).toHaveValue("stone");
+  await other.getByLabel("Real material").selectOption("stone");
+  await expect(page.getByLabel("Real material")).toHaveValue("stone");
   await expect(page.getByLabel("Visibility")).toHaveValue("hidden");
 });

@@ -47,7 +47,7 @@ test("wrong text stays with its reason until it is mended, over another page and
   await expect(bench.getByRole("heading", { name: "Print", level: 1 })).toBeVisible();
   await bench.goBack();
   await expect(copies).toHaveValue("a few");
-  await expect(bench.getByRole("alert")).toHaveText("A whole number from 1 to 5000.");
+  await expect(bench.getByRole("alert")).toHaveText("Enter a whole number from 1 to 5000.");
   await bench.reload();
   await expect(copies).toHaveValue("a few");
   await copies.fill("3");
@@ -63,7 +63,7 @@ test("a new part is not added while one of its fields cannot be read", async ({ 
   await dialog.getByLabel("Size: width × depth × height").fill("80 x 60 x 40 mm");
   await dialog.getByLabel("Copies needed").fill("a few");
   await dialog.getByRole("button", { name: "Add part" }).click();
-  await expect(dialog.getByRole("alert")).toHaveText("A whole number from 1 to 5000.");
+  await expect(dialog.getByRole("alert")).toHaveText("Enter a whole number from 1 to 5000.");
   await dialog.getByLabel("Copies needed").fill("3");
   await dialog.getByLabel("Price of the file, if it is for sale").fill("4.50 EUR");
   await dialog.getByRole("button", { name: "Add part" }).click();

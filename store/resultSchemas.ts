@@ -3,7 +3,7 @@ import Joi from "joi";
 import { FILE_UNIT_MM, MESH_FAULTS, MOST_OPENINGS, SOLID_HOW } from "../core/mesh";
 import { LIMITS } from "../core/project";
 import type { ResultKind } from "../core/results";
-import { count, text, turnField, within } from "../core/work";
+import { count, text, turnField, within } from "../core/field";
 import { atLeast0, hashSchema, partExtras, plannedS, positive } from "../core/rows";
 
 const bounds = Joi.object({

@@ -12,7 +12,7 @@ function offer(waiting: ServiceWorker): void {
       label: "Update",
       onClick: () => {
         asked = true;
-        waiting.postMessage("update");
+        waiting.postMessage("take up");
       },
     },
   });

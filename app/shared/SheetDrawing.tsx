@@ -179,7 +179,7 @@ function Placed({
             data-testid="notes"
             id="notes"
             tabIndex={-1}
-            aria-label="Notes on this part"
+            aria-label="Key points"
           >
             {order.map((i) => (
               <NoteItem key={notes[i].id} note={notes[i]} letter={column && !beside ? letterOf(i) : null} />

@@ -206,6 +206,14 @@ export const parseName = (text: string): Result<string> =>
     ? { ok: true, value: text.trim() }
     : { ok: false, problem: { code: "name", message: `Enter a name of 1 to ${LIMITS.name} characters.` } };
 
+/** Text that may be empty. */
+export const parseText =
+  (most: number) =>
+  (text: string): Result<string> =>
+    text.trim().length <= most
+      ? { ok: true, value: text.trim() }
+      : { ok: false, problem: { code: "long", message: `At most ${most} characters.` } };
+
 export function Choice<T extends string>({
   label,
   value,

@@ -21,6 +21,7 @@ export const LIMITS = {
   title: 300,
   notes: 5000,
   shortText: 60,
+  licence: 200,
   tag: 40,
   source: 200,
   wentWrong: 1000,

@@ -121,7 +121,7 @@ const WORD: Record<Process, string> = { fdm: "Filament", resin: "Resin" };
 function lookedAt(part: Part): string | null {
   const looked = part.source.kind === "mesh" ? part.source.walls?.looked : undefined;
   if (!looked?.all) return null;
-  return `all ${looked.patches.toLocaleString("en")} faces were checked; a thin spot smaller than ${formatMm(looked.missMm * part.factor)} inside a larger face could be missed`;
+  return `${looked.patches.toLocaleString("en")} ${looked.patches === 1 ? "face" : "faces"} checked; a thin spot smaller than ${formatMm(looked.missMm * part.factor)} inside a larger face could be missed`;
 }
 
 export function wallNotes(part: Part, project: Project): Note[] {

@@ -1,5 +1,7 @@
 /** What a new scene and a new part begin with. */
+import { initialOf } from "../field";
 import { NO_STANDARDS } from "../subject";
+import { PART_FIELDS } from "./partFields";
 import type { Habits, OtherWays, PartRow, SaidSurface, SceneRow } from "./types";
 
 export const SCENE_DEFAULTS = {
@@ -18,16 +20,12 @@ export const SCENE_DEFAULTS = {
 } satisfies Partial<SceneRow>;
 
 export const PART_DEFAULTS = {
-  group: "",
-  batch: "",
+  ...initialOf(PART_FIELDS),
   tags: [],
   pictures: [],
-  licence: "",
   fileCost: null,
   versions: [],
   tally: { fitted: 0, primed: 0, painted: 0, placed: 0 },
-  placedByMap: false,
-  joins: "fixed",
   variations: [],
   sightings: [],
   measures: { clipSlotMm: null, wallHeightMm: null, baseMm: null, groundHex: null },

@@ -4,6 +4,7 @@ export * from "./types";
 export * from "./alike";
 export * from "./standing";
 export * from "./defaults";
+export * from "./partFields";
 export * from "./hashes";
 export * from "../limits";
 export type { TypedEstimate, WorkItem } from "../work";

@@ -2,6 +2,7 @@
  * The shape of a project: one scene with its parts, its rack and its records. Plain data, stored as it is.
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
+import type { PartFields } from "./partFields";
 import type { CoatFamily } from "../coat";
 import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
@@ -272,10 +273,8 @@ export interface SurfacePhoto {
   at: number;
 }
 
-type Joins = "fixed" | "snaps" | "moves";
-
 /** A part as it is stored: what the user said of it, and nothing that could be computed. */
-export interface PartRow {
+export interface PartRow extends PartFields {
   id: string;
   sceneId: string;
   name: string;
@@ -289,22 +288,14 @@ export interface PartRow {
   work: WorkItem[];
   notes: string;
   order: number;
-  group: string;
-  /** Parts of one batch come from one spool or bottle, one after the other; "" for none. */
-  batch: string;
   tags: string[];
   /** Content hashes of its photos. */
   pictures: string[];
-  licence: string;
   /** Cost of the file. */
   fileCost: Money | null;
   /** Earlier versions, newest last. */
   versions: PartVersion[];
   tally: Tally;
-  /** Has a right way round, or its own place: wants to be on a placement map. */
-  placedByMap: boolean;
-  /** How it is assembled: what snaps in or moves is painted before it is. */
-  joins: Joins;
   variations: Variation[];
   sightings: Sighting[];
   measures: OwnMeasures;

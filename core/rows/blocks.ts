@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { FAMILIES } from "../coat";
 import { LIMITS } from "../project";
-import { within } from "../work";
+import { within } from "../field";
 
 /** Every field of the type, each demanded unless it says that it is optional. */
 export const strict = <T>(keys: Joi.StrictSchemaMap<T>): Joi.ObjectSchema<T> => Joi.object<T, true>(keys).options({ presence: "required" });

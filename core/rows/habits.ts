@@ -3,7 +3,7 @@ import { AIR_LIMITS } from "../coat";
 import type { Place } from "../daylight";
 import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../project";
 import { PRODUCTS, READ_HOW } from "../surface";
-import { count, id, text, within } from "../work";
+import { count, id, text, within } from "../field";
 import { clock, currency, moment, strict } from "./blocks";
 
 const eveningsSchema = Joi.array()

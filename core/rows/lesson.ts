@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { LIMITS, type Lesson } from "../project";
-import { id, WORK_KINDS } from "../work";
+import { id } from "../field";
+import { WORK_KINDS } from "../work";
 import { moment } from "./blocks";
 
 export const lessonSchema = Joi.object<Lesson, true>({

@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { LIMITS, type Paint } from "../project";
-import { id, name, within } from "../work";
+import { id, name, within } from "../field";
 import type { Money } from "../units";
 import { currency, family, hex, minor, strict } from "./blocks";
 

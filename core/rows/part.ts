@@ -5,6 +5,8 @@ import { checkPartSize, type Money } from "../units";
 import { FILE_UNIT_MM, UPS, type MeshWarning } from "../mesh";
 import {
   LIMITS,
+  PART_FIELDS,
+  type PartFields,
   type OtherWays,
   type OwnMeasures,
   type PartJoint,
@@ -21,7 +23,8 @@ import {
 } from "../project";
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../subject";
 import type { Anchor } from "../surface";
-import { count, id, name, oneOf, schemasOf, text, within, WORK_KINDS } from "../work";
+import { count, id, name, oneOf, schemasOf, text, within } from "../field";
+import { WORK_KINDS } from "../work";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
 /** A place in the size of the file. */
@@ -46,11 +49,9 @@ export const surfacePhotoSchema = strict<SurfacePhoto>({ hash: hashSchema, when:
 
 /** What a part may choose otherwise, and what is known of it beyond its mesh. */
 export const partExtras = {
-  group: text(LIMITS.shortText),
-  batch: text(LIMITS.shortText),
+  ...(schemasOf(PART_FIELDS) as Joi.StrictSchemaMap<PartFields>),
   tags: Joi.array().max(LIMITS.tags).unique().items(Joi.string().trim().min(1).max(LIMITS.tag)),
   pictures: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
-  licence: text(200),
   fileCost: strict<Money>({ minor: minor.integer(), currency }).allow(null),
   tally: strict<Tally>({
     fitted: count(LIMITS.pieces),
@@ -58,8 +59,6 @@ export const partExtras = {
     painted: count(LIMITS.pieces),
     placed: count(LIMITS.pieces),
   }),
-  placedByMap: Joi.boolean(),
-  joins: Joi.string().valid("fixed", "snaps", "moves"),
   variations: Joi.array()
     .max(LIMITS.variations)
     .items(

@@ -14,7 +14,7 @@ import {
   type ResinPrinter,
 } from "../print";
 import { LIMITS } from "../project";
-import { id, name, text } from "../work";
+import { id, name, text } from "../field";
 import { currency, minor, moment, strict } from "./blocks";
 
 const onBed = Joi.number().min(0).max(LIMITS.partSizeMm.most);

@@ -1,6 +1,7 @@
 import Joi from "joi";
 import type { Procedure } from "../project";
-import { duration, id, name, needsField } from "../work";
+import { duration, id, name } from "../field";
+import { needsField } from "../work";
 import { family } from "./blocks";
 
 export const procedureSchema = Joi.object<Procedure, true>({

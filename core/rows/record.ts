@@ -1,6 +1,7 @@
 import Joi from "joi";
 import { LIMITS, type StepRecord } from "../project";
-import { count, duration, id, text, turnField, type Rests } from "../work";
+import { count, duration, id, text, turnField } from "../field";
+import { type Rests } from "../work";
 import { hashSchema, moment, plannedS, strict } from "./blocks";
 import { FAILURE_CAUSES, OBSERVATIONS, type Measured, type PrintedPieces, type PrintRecord } from "../print";
 

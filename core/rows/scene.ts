@@ -14,7 +14,7 @@ import {
   type RealDimension,
   type Reference,
 } from "../subject";
-import { count, id, name, oneOf, text, within } from "../work";
+import { count, id, name, oneOf, text, within } from "../field";
 import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
 import type { Plate, PlatePiece } from "../print";

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Money } from "../units";
 import { LIMITS, SUPPLY_KINDS, type Supply } from "../project";
-import { id, name, within } from "../work";
+import { id, name, within } from "../field";
 import { currency, minor, moment, strict } from "./blocks";
 
 /** What it is must be one of its kind. */

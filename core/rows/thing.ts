@@ -1,6 +1,6 @@
 import Joi from "joi";
 import type { RealThing } from "../scale";
-import { name, text } from "../work";
+import { name, text } from "../field";
 import { positive, strict } from "./blocks";
 
 export const thingSchema = strict<RealThing & { demo?: boolean }>({

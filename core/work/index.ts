@@ -1,6 +1,4 @@
 export * from "./benchTasks";
-export * from "./field";
-export * from "./fields";
 export * from "./handRates";
 export * from "./kind";
 export * from "./kinds";

@@ -6,7 +6,7 @@ import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { SchoolId, SchoolPlan } from "../surface";
-import type { Field } from "./field";
+import type { Field } from "../field";
 import type { Rests, Station, Step } from "./step";
 
 /** What every piece of work has. */

@@ -6,8 +6,9 @@ import { block, hiding, meshPart, print as printWork, projectOf } from "../../te
 import { FAMILIES, METHODS } from "../coat";
 import { CAUTIONS } from "../care";
 import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf, surroundingsOfPart } from "../plan";
+import { schemasOf, type Field } from "../field";
 import type { Part } from "../project";
-import { kindOf, schemasOf, WORK_KINDS, workOf, type Beginning, type Field, type WorkItem } from "./index";
+import { kindOf, WORK_KINDS, workOf, type Beginning, type WorkItem } from "./index";
 
 const brick = await meshPart("brick", "Brick", block(), [printWork()]);
 const other = { ...brick, id: "wall", name: "Wall" };

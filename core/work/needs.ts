@@ -2,6 +2,7 @@
  * What work may need beside hands: a place, a machine, light. One record says all there is to know of each; the schedule and Tonight ask
  * it alike, and so do the forms.
  */
+import Joi from "joi";
 import { daylightBetween, type Place } from "../daylight";
 import type { Stretch } from "../units";
 
@@ -40,6 +41,13 @@ export const NEEDS = {
 
 export type Need = keyof typeof NEEDS;
 export const NEED_IDS = Object.keys(NEEDS) as Need[];
+
+/** What must be there for a step; may be left out. */
+export const needsField = Joi.array()
+  .unique()
+  .items(Joi.string().valid(...NEED_IDS))
+  .optional();
+
 /** As a form offers them. */
 export const NEED_OPTIONS = NEED_IDS.map((value) => ({ value, label: NEEDS[value].label }));
 

@@ -31,7 +31,7 @@ function roundStep(least: number): number {
 export const Staff = memo(({ ratio, distanceMm, marks, ownThings }: StaffProps & { ownThings: RealThing[] }) => {
   const [ref, width] = useWidth<HTMLDivElement>();
   return (
-    <aside aria-label="Convert any length" className="flex border-[1.5px] border-ink bg-paper">
+    <aside aria-label="Scale rule" className="flex border-[1.5px] border-ink bg-paper">
       <div ref={ref} className="min-w-0 flex-1 max-tab:hidden" aria-hidden="true">
         {width > 0 && <Rule width={width} ratio={ratio} distanceMm={distanceMm} marks={marks} />}
       </div>

@@ -143,7 +143,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           ]}
         />
         <Choice
-          label="In real life"
+          label="Real material"
           value={material?.id ?? ""}
           onChange={(m) => void say({ material: m })}
           options={[{ value: "", label: "not set" }, ...REAL_MATERIALS.map((m) => ({ value: m.id, label: m.name }))]}

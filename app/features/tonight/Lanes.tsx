@@ -13,7 +13,7 @@ interface Bar {
   to: number;
   title: string;
   detail: string;
-  kind: "machine" | "planned on a printer" | "setting" | "hands";
+  kind: "machine" | "planned machine" | "setting" | "hands";
 }
 
 interface Lane {
@@ -43,7 +43,7 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
                 ...s.machine,
                 title: nameIn(s.step),
                 detail: `${s.hands.length ? "from" : "ends"} ${clock(new Date(s.hands.length ? s.machine.from : s.machine.to))}`,
-                kind: s.hands.length ? "planned on a printer" : "machine",
+                kind: s.hands.length ? "planned machine" : "machine",
               },
             ]
           : [],
@@ -155,7 +155,7 @@ function LaneBar({ bar, x0, x1, y }: { bar: Bar; x0: number; x1: number; y: numb
         fill={bar.kind === "machine" ? "var(--ink)" : bar.kind === "hands" ? "var(--paper)" : "none"}
         stroke={bar.kind === "hands" ? "var(--act)" : "var(--ink)"}
         strokeWidth="1.3"
-        strokeDasharray={bar.kind === "planned on a printer" ? "4 3" : undefined}
+        strokeDasharray={bar.kind === "planned machine" ? "4 3" : undefined}
       />
       {fits(bar.title) && (
         <text

@@ -3,7 +3,7 @@ import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
 import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
 import { fail, formatDuration, ok, type Result } from "~core/units";
-import { optionAtHand, partRealMm, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
+import { optionAtHand, PART_FIELDS, type PartField, partRealMm, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
 import { describeScale } from "~core/scale";
 
 /** A plain number with at most three decimals. */
@@ -40,16 +40,25 @@ function partRow(part: Part, project: Project, now: number): Record<string, stri
     currency: best?.job.currency ?? "",
     scale: describeScale(project.scene.scale),
     notes: part.notes,
-    group: part.group,
     tags: part.tags.join(", "),
     spare: track.spare,
     fitted: track.fitted,
     primed: track.primed,
     painted: track.painted,
     placed: track.placed,
-    licence: part.licence,
+    ...plainColumns(part),
   };
 }
+
+/** The plain fields that have a column. */
+const plainColumns = (part: Part): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(PART_FIELDS).flatMap(([key, { column, form }]) => {
+      const value = part[key as PartField];
+      const chosen = form?.as === "choice" ? form.options.find((o) => o.value === value)?.label : undefined;
+      return column === null ? [] : [[column, chosen ?? (typeof value === "boolean" ? (value ? "yes" : "no") : value)]];
+    }),
+  );
 
 /**
  * A cell that begins like a formula, behind blanks too, is a formula to a spreadsheet: it gets an apostrophe in front. Every cell of text,

@@ -1,7 +1,7 @@
 /** How parts that meet were found to fit. */
 import Joi from "joi";
 import type { DryFit, Meeting } from "../../joint";
-import { id } from "../../work";
+import { id } from "../../field";
 import { object, over, Refused, sceneOf, withItems, withoutItem, type CommandsOf, type Edit } from "../command";
 
 const changeMeeting = async (edit: Edit<"scenes">, meetingId: string, change: (meeting: Meeting) => Meeting): Promise<void> => {

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import type { StepRecord } from "../../project";
 import type { PrintRecord } from "../../print";
-import { duration, id } from "../../work";
+import { duration, id } from "../../field";
 import { change, object, over, Refused, type CommandsOf, type Edit } from "../command";
 import { teach, unteach } from "../prints";
 

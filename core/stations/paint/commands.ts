@@ -1,7 +1,7 @@
 /** The rack. */
 import type { Paint } from "../../project";
 import { paintSchema } from "../../rows";
-import { id } from "../../work";
+import { id } from "../../field";
 import { change, merged, object, over, Refused, type CommandsOf } from "../command";
 import { refuseUsed } from "../references";
 

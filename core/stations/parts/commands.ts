@@ -14,10 +14,12 @@ import {
   type SaidSurface,
   type Tally,
   type WorkItem,
+  PART_FIELDS,
+  type PartFields,
 } from "../../project";
 import { markAtSize, type FaceMark } from "../../print";
 import { factor, partExtras, sourceSchema, workSchema } from "../../rows";
-import { count, id, name, text } from "../../work";
+import { count, id, name, schemasOf, text } from "../../field";
 import {
   change,
   changeWork,
@@ -117,21 +119,7 @@ export interface PartsCommands {
   /** Several at once: what one file held. */
   "parts.add": { parts: PartsCommands["part.add"][] };
   "part.set": { partId: string } & Partial<
-    Pick<
-      PartRow,
-      | "name"
-      | "copies"
-      | "goodBefore"
-      | "failedBefore"
-      | "notes"
-      | "group"
-      | "licence"
-      | "fileCost"
-      | "placedByMap"
-      | "joins"
-      | "otherWays"
-      | "batch"
-    >
+    PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays">
   >;
   /** What it costs otherwise; what was not set begins as nothing. */
   "part.otherWays": { partId: string; change: Partial<OtherWays> };
@@ -192,14 +180,7 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
       goodBefore: opt(count(LIMITS.pieces)),
       failedBefore: opt(count(LIMITS.pieces)),
       notes: opt(text(LIMITS.notes)),
-      ...optional({
-        group: partExtras.group,
-        licence: partExtras.licence,
-        fileCost: partExtras.fileCost,
-        placedByMap: partExtras.placedByMap,
-        joins: partExtras.joins,
-        batch: partExtras.batch,
-      }),
+      ...optional({ ...schemasOf(PART_FIELDS), fileCost: partExtras.fileCost }),
     }),
     label: () => "Part changed",
     apply: (e, { partId, ...patch }) => putPart(e, partId, (part) => ({ ...part, ...patch })),

@@ -4,7 +4,7 @@ import { LIMITS, type SceneRow } from "../../project";
 import { day, scaleSchema, subjectSchemas, thingSchema } from "../../rows";
 import type { RealThing, Scale } from "../../scale";
 import type { HouseStandards } from "../../subject";
-import { count, name, within } from "../../work";
+import { count, name, within } from "../../field";
 import {
   change,
   itemKey,

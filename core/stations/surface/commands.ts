@@ -3,7 +3,8 @@ import Joi from "joi";
 import { LIMITS, NEW_SURFACE, type OwnReading, type SaidSurface, type SurfacePhoto } from "../../project";
 import { anchorSchema, hashSchema, saidOfSurface, surfacePhotoSchema } from "../../rows";
 import type { Anchor } from "../../surface";
-import { id, workOf } from "../../work";
+import { id } from "../../field";
+import { workOf } from "../../work";
 import { habitsOf, object, opt, optional, over, putPart, sceneOf, withItems, withoutItem, type CommandsOf } from "../command";
 
 export interface SurfaceCommands {

@@ -3,7 +3,8 @@ import Joi from "joi";
 import { LIMITS, type StepRecord } from "../../project";
 import type { PrintRecord } from "../../print";
 import { cameSchema, plannedS, printRecordSchema, restsSchema } from "../../rows";
-import { count, duration, id, text, type Rests } from "../../work";
+import { count, duration, id, text } from "../../field";
+import { type Rests } from "../../work";
 import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
 import { endRun, takeMaterial, teach } from "../prints";
 

@@ -2,7 +2,7 @@
 import Joi from "joi";
 import type { Habits, Lesson, Procedure, Supply } from "../../project";
 import { lessonSchema, procedureSchema, supplySchema } from "../../rows";
-import { count, id } from "../../work";
+import { count, id } from "../../field";
 import { change, habitsOf, merged, object, over, Refused, span, type CommandsOf } from "../command";
 import { loosenWork } from "../references";
 

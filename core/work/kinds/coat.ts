@@ -1,5 +1,5 @@
 /** A coat of a paint from the rack. */
-import { field } from "../field";
+import { field } from "../../field";
 import type { CautionId } from "../../care";
 import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
 import { LIMITS } from "../../limits";

@@ -1,5 +1,5 @@
 /** A joint: gluing the part to another one, or to something that is no part of the scene. */
-import { field, optionsNamed, optionsOf } from "../field";
+import { field, optionsNamed, optionsOf } from "../../field";
 import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../joint";
 import { LIMITS } from "../../limits";
 

@@ -1,5 +1,5 @@
 /** Groundwork by a recipe. */
-import { field, optionsNamed } from "../field";
+import { field, optionsNamed } from "../../field";
 import { GROUND_RECIPES, groundAmounts } from "../../ground";
 import { LIMITS } from "../../limits";
 import type { WorkKind } from "../kind";

@@ -1,8 +1,8 @@
 /** A step of the user's own. */
-import { field, optionsOf } from "../field";
+import { field, optionsOf } from "../../field";
 import Joi from "joi";
 import { FAMILIES, type CoatFamily } from "../../coat";
-import { id } from "../fields";
+import { id } from "../../field";
 import type { WorkKind } from "../kind";
 import { NEED_OPTIONS, needsWords, type Need } from "../needs";
 

@@ -1,13 +1,14 @@
 /** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
-import { alikeParts } from "~core/project";
+import { alikeParts, PART_FIELDS, type PartField } from "~core/project";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
-import { Choice, ParsedField } from "~app/ui/field";
+import { ParsedField } from "~app/ui/field";
 import { PartLeaves } from "../PartLeaves";
 import { Differs } from "./Differs";
 import { Measures } from "./Measures";
+import { FieldInput } from "~app/shared/FieldInput";
 import { costText, parseCostIn } from "~app/shared/cost";
-import { parseTags, parseText } from "./parsing";
+import { parseTags } from "./parsing";
 import { Photos } from "./Photos";
 import { Tracker } from "./Tracker";
 import { Variations } from "./Variations";
@@ -43,40 +44,22 @@ export default function RecordPage() {
             {part.placedByMap && <span>On the placement map: it has a fixed place or orientation.</span>}
           </p>
         )}
-        <label className="mt-2 flex min-h-[44px] items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-ink"
-            checked={part.placedByMap}
-            onChange={(e) => void set({ placedByMap: e.target.checked })}
-          />
-          It has a fixed place or orientation
-        </label>
-        <Choice
-          className="mt-2 w-72"
-          label="How it is assembled"
-          value={part.joins}
-          onChange={(joins) => void set({ joins })}
-          options={[
-            { value: "fixed", label: "glued, or one piece" },
-            { value: "snaps", label: "snaps together: paint first" },
-            { value: "moves", label: "has moving parts: paint first" },
-          ]}
-        />
       </Section>
       <Section title="Variants">
         <Variations part={part} />
       </Section>
       <div className="grid gap-x-10 desk:grid-cols-2">
-        <Section title="Notes and photos">
+        <Section title="Facts and photos">
           <div className="grid gap-3 tab:grid-cols-2">
-            <ParsedField
-              label="Group"
-              text={part.group}
-              placeholder="quay, cargo, mill"
-              parse={parseText(60)}
-              onCommit={(group) => set({ group })}
-            />
+            {(Object.keys(PART_FIELDS) as PartField[]).map((key) => (
+              <FieldInput
+                key={key}
+                name={`${part.id} ${key}`}
+                field={PART_FIELDS[key]}
+                value={part[key]}
+                onChange={(value) => set({ [key]: value })}
+              />
+            ))}
             <ParsedField
               label="Tags, separated by commas"
               text={part.tags.join(", ")}
@@ -91,13 +74,6 @@ export default function RecordPage() {
                   drop: were.filter((t) => !tags.includes(t)),
                 });
               }}
-            />
-            <ParsedField
-              label="Licence of the file"
-              text={part.licence}
-              placeholder="own work; personal use only"
-              parse={parseText(200)}
-              onCommit={(licence) => set({ licence })}
             />
             <ParsedField
               label="Cost of the file"

@@ -1,9 +1,8 @@
 /** Copies of a part that differ from the others. */
 import { LIMITS, type Part, type Variation } from "~core/project";
 import { newId, useActions } from "~app/shared/scene";
-import { parseCount, ParsedField, parsePercentIn, readAsPercent } from "~app/ui/field";
+import { parseCount, ParsedField, parsePercentIn, readAsPercent, parseText } from "~app/ui/field";
 import { piecesOf } from "~app/shared/writeParts";
-import { parseText } from "./parsing";
 import { Sideways } from "~app/ui/sideways";
 
 export function Variations({ part }: { part: Part }) {

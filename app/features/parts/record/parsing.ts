@@ -1,11 +1,6 @@
 /** What is typed on a part's record. */
 import { fail, ok, type Result } from "~core/units";
 
-export const parseText =
-  (most: number) =>
-  (text: string): Result<string> =>
-    text.trim().length <= most ? ok(text.trim()) : fail("long", `At most ${most} characters.`);
-
 export const parseTags = (text: string): Result<string[]> => {
   const tags = [
     ...new Set(

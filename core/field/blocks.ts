@@ -1,6 +1,5 @@
-/** Building blocks of what is stored: ids, lengths of text, bounds. One of each, for rows and for kinds of work. */
+/** Building blocks of what is stored: ids, lengths of text, bounds. One of each, for rows, fields and kinds of work. */
 import Joi from "joi";
-import { NEED_IDS } from "./needs";
 import { ID_PATTERN, LIMITS, type Range } from "../limits";
 
 export const id = Joi.string()
@@ -19,9 +18,4 @@ export const turnField = Joi.array()
   .custom((q: number[], helpers) =>
     Math.abs(Math.hypot(...q) - 1) < 1e-3 ? q : helpers.message({ custom: "{{#label}} must be a rotation: a quaternion of length one" }),
   );
-/** What must be there for a step; may be left out. */
-export const needsField = Joi.array()
-  .unique()
-  .items(Joi.string().valid(...NEED_IDS))
-  .optional();
 export const oneOf = (list: readonly { id: string }[]): Joi.StringSchema => Joi.string().valid(...list.map((x) => x.id));

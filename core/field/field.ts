@@ -1,10 +1,10 @@
 /**
- * A field of a piece of work, said once: what it is called, what may stand in it, and how it is asked for. The schema of what is stored and
- * the form on the screen both come from it.
+ * A field of a row or of a piece of work, said once: what it is called, what may stand in it, and how it is asked for. The schema of what is
+ * stored and the form on the screen both come from it.
  */
 import Joi from "joi";
 import type { Range } from "../limits";
-import { count, duration, id, name, within } from "./fields";
+import { count, duration, id, name, text, within } from "./blocks";
 
 /** One of what may be chosen. */
 export interface Option {
@@ -20,6 +20,8 @@ export type Form =
   | ({ as: "length" } & Range)
   | ({ as: "area" } & Range)
   | { as: "text" }
+  /** As many letters as there is room for, none too. */
+  | { as: "words"; most: number; such: string }
   | { as: "tick" }
   /** @property none what stands for nothing, which is then allowed */
   | { as: "choice"; options: readonly Option[]; none?: string }
@@ -53,6 +55,8 @@ export const field = {
   /** Square millimetres. */
   area: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "area", ...range } }),
   text: (label: string): Field => ({ label, schema: name, form: { as: "text" } }),
+  /** @param such as: an example, shown while it is empty */
+  words: (label: string, most: number, such = ""): Field => ({ label, schema: text(most), form: { as: "words", most, such } }),
   tick: (label: string): Field => ({ label, schema: Joi.boolean(), form: { as: "tick" } }),
   choice: (label: string, options: readonly Option[], none?: string): Field => ({
     label,
@@ -80,6 +84,21 @@ export const optionsNamed = (list: readonly { id: string; name: string }[]): Opt
 /** Options of words that say what they are. */
 export const optionsOf = (list: readonly string[]): Option[] => list.map((value) => ({ value, label: value }));
 
-/** The schemas of fields, as a piece of work is stored by them. */
-export const schemasOf = (fields: Readonly<Record<string, Field>>): Joi.SchemaMap =>
-  Object.fromEntries(Object.entries(fields).map(([key, f]) => [key, f.schema]));
+/** The schemas of fields, as what has them is stored. */
+export const schemasOf = <K extends string>(fields: Readonly<Record<K, Field>>): Record<K, Joi.Schema> => mapped(fields, (f) => f.schema);
+
+/** A field of a row that begins with a value. */
+export interface RowField<T> extends Field {
+  initial: T;
+  /** What its column is called where rows are written as a table; null for none. */
+  column: string | null;
+}
+export const beginsWith = <T>(initial: T, column: string | null, f: Field): RowField<T> => ({ ...f, initial, column });
+/** What rows with such fields hold. */
+export type ValuesOf<F> = { [K in keyof F]: F[K] extends RowField<infer T> ? T : never };
+/** What a new row begins with. */
+export const initialOf = <F extends Record<string, RowField<unknown>>>(fields: F): ValuesOf<F> =>
+  mapped(fields, (f) => f.initial) as ValuesOf<F>;
+
+const mapped = <K extends string, F, V>(fields: Readonly<Record<K, F>>, to: (f: F) => V): Record<K, V> =>
+  Object.fromEntries(Object.entries<F>(fields).map(([key, f]) => [key, to(f)])) as Record<K, V>;
