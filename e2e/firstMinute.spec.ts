@@ -22,7 +22,7 @@ test("a dropped mesh, one question, five sentences", async ({ bench }) => {
   await expect(notes).toContainText("1.1 m tall in real life");
   await expect(notes).toContainText("lower than a door, which is 39.6 mm at this scale");
   await expect(notes).toContainText(/(filament|Resin), as it stands/);
-  await expect(notes).toContainText(/\d+ (h|min).* on (filament|resin), \d+ min yours/);
+  await expect(notes).toContainText(/\d+ (h|min).* on (filament|resin), \d+ min hands-on/);
   // 0.2 mm ÷ tan 20° = 0.55 mm, 1.9 minutes of arc at a metre.
   await expect(notes).toContainText("Lines every 0.55 mm on the round top");
   await expect(notes).toContainText("First tonight: plan this part");

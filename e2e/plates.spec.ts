@@ -215,7 +215,7 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await what.getByLabel("What you see").selectOption("strings");
   await expect(what.getByRole("listitem").first()).toContainText("the spool has been open for 41 days");
   const repair = bench.getByRole("region", { name: "Repair, or print again?" });
-  await expect(repair).toContainText(/^.*Repair it: 20 min of yours/);
+  await expect(repair).toContainText(/^.*Repair it: 20 min of your time/);
   await repair.getByLabel("Repair time per piece").fill("12 h");
   await bench.keyboard.press("Tab");
   await expect(repair).toContainText("Print it again:");

@@ -208,7 +208,7 @@ test("a kept step of one's own goes on any part, anywhere in the order", async (
   await expect(work.first()).toContainText("My usual thick base coat");
   await bench.getByRole("button", { name: "Move My usual thick base coat down" }).click();
   await expect(work.nth(1)).toContainText("My usual thick base coat");
-  await expect(work.nth(1)).toContainText("25 min yours · 12 h waiting");
+  await expect(work.nth(1)).toContainText("25 min hands-on · 12 h waiting");
 });
 
 test("the order of work is dragged, and moved by space and arrow keys; undo puts it back", async ({ bench }) => {

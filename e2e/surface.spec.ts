@@ -86,7 +86,7 @@ test("a strip of the fan becomes an own figure, and can be deleted", async ({ pa
   await page.getByLabel("Treated with").selectOption("uv-resin");
   await page.getByLabel("Lines gone from").selectOption("30");
   await expect(page.getByText(/Your figure goes from 1\.00 to/)).toBeVisible();
-  await page.getByRole("button", { name: "Read as my own" }).click();
+  await page.getByRole("button", { name: "Save as my own figure" }).click();
   await expect(page.getByText(/^UV resin skin: fills/).or(page.getByText(/fills .* times the common figure/).nth(2))).toBeVisible();
   await page.getByRole("button", { name: "Delete: slope fan, gone from 30°" }).click();
   await expect(page.getByText("gone from 30°")).toHaveCount(0);

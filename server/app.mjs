@@ -9,6 +9,9 @@ import { contentPolicy, FIXED_HEADERS } from "./policy.mjs";
 /** What anybody may ask. Anything else, TRACE among it (RFC 9110, 9.3.8), is refused before it is looked at. */
 const METHODS = new Set(["GET", "HEAD", "POST", "OPTIONS"]);
 
+/** @param {import("express").Request} request */
+const isLoopback = ({ socket }) => ["127.0.0.1", "::1", "::ffff:127.0.0.1"].includes(socket.remoteAddress ?? "");
+
 /**
  * @param {import("react-router").ServerBuild} build
  * @param {string} clientDir folder of the built files
@@ -29,7 +32,8 @@ export function createApp(build, clientDir, options = {}) {
     next();
   });
   app.use(doors(options));
-  app.use(compression());
+  // On the same machine nothing is won by it: packing and unpacking take longer than the way.
+  app.use(compression({ filter: (request, response) => !isLoopback(request) && compression.filter(request, response) }));
   app.get("/favicon.ico", (_request, response) => response.sendFile("icon.svg", { root: clientDir }));
   app.use("/assets", express.static(path.join(clientDir, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
   // The service worker is asked for anew each time: it is how a new version is noticed.

@@ -16,6 +16,7 @@ beforeAll(async () => {
   const dir = mkdtempSync(path.join(tmpdir(), "inch-server-"));
   mkdirSync(path.join(dir, "assets"));
   writeFileSync(path.join(dir, "assets/a-1234.js"), "1");
+  writeFileSync(path.join(dir, "assets/b-1234.js"), "let a;".repeat(2000));
   writeFileSync(path.join(dir, "icon.svg"), "<svg/>");
   // Documents are the build's own affair: here it always fails, as a faulty one would.
   const build = {} as never;
@@ -45,6 +46,11 @@ describe("the server", () => {
     const answer = await ask(method, "/");
     expect(status(answer)).toBe(405);
     expect(answer).toMatch(/^Allow: GET, HEAD, POST, OPTIONS/m);
+  });
+  it("packs nothing for a browser on the same machine", async () => {
+    const answer = await raw("GET /assets/b-1234.js HTTP/1.1\r\nHost: localhost\r\nAccept-Encoding: gzip, br\r\nConnection: close\r\n\r\n");
+    expect(status(answer)).toBe(200);
+    expect(answer).not.toMatch(/^Content-Encoding/im);
   });
   // RFC 9110, 7.2: an invalid Host is answered with 400.
   it.each(["a b", "a/b", "a?b", "x@y", "[::1", "host:99999", ""])("refuses the host %j", async (host) => {

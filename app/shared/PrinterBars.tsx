@@ -113,7 +113,7 @@ export function PrinterBars({ part }: { part: Part }) {
                 <span className="whitespace-nowrap">{sumText(part, o.job.massG, formatMass)} ·</span>{" "}
                 <span className="whitespace-nowrap">{jobCostText(part, o)}</span>
               </span>
-              <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} yours</span>
+              <span className="whitespace-nowrap">{formatDuration(o.handsOnS)} hands-on</span>
               <span className="flex items-center justify-end gap-2">
                 <Why
                   of={`${formatDuration(o.job.timeS.low)} to ${formatDuration(o.job.timeS.high)} on ${o.printer.name}`}

@@ -83,7 +83,7 @@ describe("the five sentences", () => {
       plain: "lower than a door, which is 39.6 mm at this scale",
     });
     expect(notes.get("printer")!.bold).toMatch(/, as it stands$/);
-    expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min yours$/);
+    expect(notes.get("hours")!.bold).toMatch(/^\d+ (h|min).* on (filament|resin), \d+ min hands-on$/);
     expect(notes.get("tonight")).toMatchObject({ act: false, bold: "First tonight: plan this part" });
   });
 

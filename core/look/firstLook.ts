@@ -167,12 +167,12 @@ function printNotes(part: Part, project: Project): (Note | null)[] {
           ? part.copies === 1
             ? "Printed"
             : `All ${part.copies} are printed`
-          : `${good > 0 ? `${left} still to print: ` : ""}${sumText(part, best.job.timeS, formatDuration)} on ${nameOf(best)}, ${formatDuration(best.handsOnS)} yours`,
+          : `${good > 0 ? `${left} still to print: ` : ""}${sumText(part, best.job.timeS, formatDuration)} on ${nameOf(best)}, ${formatDuration(best.handsOnS)} hands-on`,
       plain:
         left > 0 && best.facts.stale
           ? "from before the last change; new hours are being calculated"
           : left > 0 && other
-            ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} yours${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
+            ? `${nameOf(other)}: ${sumText(part, other.job.timeS, formatDuration)}, ${formatDuration(other.handsOnS)} hands-on${other.facts.pieces > 1 ? `, ${other.facts.pieces} pieces` : ""}`
             : "",
       reasons: best.typed
         ? {

@@ -131,7 +131,7 @@ export const lessonsOf = (log: readonly LogEntry[], printerId: string): PrintLes
     .filter((l) => teachesHours(l.timeRatio))
     .reverse();
 
-/** How far off the model was at one print, and how far what had been learned until then. */
+/** How far off the model was at one print, and how far what had been with lessons so far. */
 export interface LearnedStep {
   lesson: PrintLesson;
   /** Share of what it took: 0.2 for a fifth too long. */

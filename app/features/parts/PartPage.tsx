@@ -132,11 +132,11 @@ export default function PartPage() {
               )}
               <PrintSheet sheet={state.sheet} part={part} scene={scene} />
               <button className="btn" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
-                {turning ? "Back to notes" : "Turn it"} <Key k="r" />
+                {turning ? "Back to notes" : "Show in 3D"} <Key k="r" />
               </button>
               {planned ? (
                 <Link className="btn btn-solid" to={`/s/${scene.id}/tonight`}>
-                  To tonight <Key k="t" />
+                  Go to Tonight <Key k="t" />
                 </Link>
               ) : (
                 <button className="btn btn-solid" disabled={!ready} onClick={() => void plan()}>

@@ -20,7 +20,7 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
   const { habits } = useProject();
   const [open, setOpen] = useState(false);
   const [paper, setPaper] = useState<PaperName | "">("");
-  useKey("p", "Drawing on paper", "This part", () => setOpen(true));
+  useKey("p", "Print a drawing", "This part", () => setOpen(true));
   const drawing = layOutDrawing(sheet, {
     name: part.name,
     sceneName: scene.name,
@@ -40,14 +40,14 @@ export function PrintSheet({ sheet, part, scene }: { sheet: Sheet; part: Part; s
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="btn">
-        Drawing on paper <Key k="p" />
+        Print a drawing <Key k="p" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           sideOffset={4}
           collisionPadding={12}
           className="z-50 w-80 border-2 border-ink bg-paper p-4 text-ink"
-          aria-label="Drawing on paper"
+          aria-label="Print a drawing"
         >
           <Choice
             label="Paper"

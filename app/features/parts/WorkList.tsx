@@ -172,7 +172,7 @@ function WorkRow({
       </span>
       <span className="text-soft max-desk:col-span-4 max-desk:row-start-2 max-desk:pl-[72px] max-tab:col-span-3 max-tab:pl-2">
         {[
-          hands > 0 && `${formatDuration(hands)} yours`,
+          hands > 0 && `${formatDuration(hands)} hands-on`,
           machine > 0 && `${formatDuration(machine)} machine`,
           wait > 0 && `${formatDuration(wait)} waiting`,
         ]

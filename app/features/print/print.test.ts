@@ -12,7 +12,7 @@ describe("the sentence that decides", () => {
   it("names the best printer and what it saves", () => {
     const options = printOptions(part, projectOf([part]).scene);
     expect(decide(options)).toMatch(new RegExp(`^${options[0].printer.name}, one piece: `));
-    expect(copyJob(options[0])).toMatch(/^1 plate, \d+ min yours$/);
+    expect(copyJob(options[0])).toMatch(/^1 plate, \d+ min hands-on$/);
   });
   it("prefers one piece over cutting", () => {
     const cut = { ...part, prints: part.prints.map((f) => (f.printerId === "large-filament" ? f : { ...f, fits: false, pieces: 2 })) };

@@ -127,8 +127,8 @@ function Film({ part }: { part: Part }) {
                 <tr>
                   <th>Detail</th>
                   <th>Printed</th>
-                  <th>Left</th>
-                  <th>Then</th>
+                  <th>After paint</th>
+                  <th>Room for</th>
                 </tr>
               </thead>
               <tbody>

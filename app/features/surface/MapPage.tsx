@@ -155,7 +155,7 @@ function MapOf({ part }: { part: Part }) {
       <div className="mt-1 flex flex-wrap items-center justify-between gap-2">
         <HatchKey kinds={[...new Set(hatched.values())]} />
         <button className="btn no-print" onClick={() => setTurning((t) => !t)} aria-pressed={turning}>
-          {turning ? "Back to notes" : "Turn it in low light"} <Key k="r" />
+          {turning ? "Back to notes" : "Show in low light"} <Key k="r" />
         </button>
       </div>
       {part.surfaceMap?.stale && (
@@ -409,7 +409,7 @@ function WholePart({
         ) : (
           <>
             <span className="font-semibold">
-              {formatDuration(mixed.handsOnS)} of yours
+              {formatDuration(mixed.handsOnS)} hands-on
               {mixed.nights > 0 ? `, ${mixed.nights} ${mixed.nights === 1 ? "night" : "nights"} of drying` : ""}
               {part.copies > 1 ? ` for all ${part.copies}` : ""}
             </span>

@@ -108,7 +108,7 @@ function Own({ part }: { part: Part }) {
             </p>
           )}
           <button className="btn btn-solid mt-2" disabled={teaches === null} onClick={() => void add()}>
-            Read as my own
+            Save as my own figure
           </button>
           <p className="mt-2 text-setting-ink">
             △ {[...new Set(PRODUCTS[product].cautions)].map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}

@@ -59,7 +59,7 @@ function Seams({ part }: { part: Part }) {
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <Choice
           className="w-64"
-          label={`${part.name} meets`}
+          label={`${part.name} is joined to`}
           value={other}
           onChange={(id: string) => void add(id)}
           options={[{ value: "", label: "another part…" }, ...among.map((p) => ({ value: p.id, label: p.name }))]}
@@ -105,12 +105,12 @@ function Seams({ part }: { part: Part }) {
               <thead>
                 <tr>
                   <th>Seam</th>
-                  <th>Long</th>
-                  <th>Wide</th>
+                  <th>Length</th>
+                  <th>Width</th>
                   <th>In sight</th>
                   <th>Filled with</th>
-                  <th className="text-right">Yours</th>
-                  <th className="text-right">Waits</th>
+                  <th className="text-right">Hands-on</th>
+                  <th className="text-right">Wait</th>
                   <th>
                     <span className="sr-only">Add to plan</span>
                   </th>
@@ -200,7 +200,7 @@ function One({ meeting: m }: { meeting: Meeting }) {
       <div className="flex flex-wrap items-end gap-2">
         <Choice
           className="w-48"
-          label="They are"
+          label="How they are joined"
           value={m.how}
           onChange={(how) => void set({ how })}
           options={(Object.keys(MEET_HOW) as Meeting["how"][]).map((value) => ({ value, label: MEET_HOW[value] }))}
@@ -235,14 +235,14 @@ function One({ meeting: m }: { meeting: Meeting }) {
         />
         <Choice
           className="w-56"
-          label="It is"
+          label="Visibility"
           value={m.sight}
           onChange={(sight) => void set({ sight })}
           options={(Object.keys(MEET_SIGHT) as Meeting["sight"][]).map((value) => ({ value, label: MEET_SIGHT[value] }))}
         />
         <Choice
           className="w-48"
-          label="Beside it"
+          label="Next to it"
           value={m.textured ? "textured" : "plain"}
           onChange={(v: string) => void set({ textured: v === "textured" })}
           options={[
@@ -329,7 +329,7 @@ function Ledger({ meeting: m }: { meeting: Meeting }) {
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <Choice
           className="w-40"
-          label="It"
+          label="Result"
           value={verdict}
           onChange={(v: FitVerdict) => setVerdict(v)}
           options={[

@@ -92,7 +92,7 @@ function WayDetail({ way: { plan } }: { way: Way }) {
         <p>
           {plan.rounds > 1 ? `up to ${plan.rounds} rounds, ` : ""}
           {plan.nights > 0 ? `${plan.nights + 1} evenings, ` : ""}
-          {formatDuration(plan.handsOnS)} yours, {formatDuration(plan.waitS - plan.machineS)} waiting
+          {formatDuration(plan.handsOnS)} hands-on, {formatDuration(plan.waitS - plan.machineS)} waiting
           {plan.nights > 0 ? ` (${plan.nights} ${plan.nights === 1 ? "night" : "nights"})` : ""}; leaves {Math.round(plan.leavesMm * 1000)}{" "}
           µm
           {plan.usedMl > 0 ? `; ${formatMillilitres(plan.wetMl)} wet, ${formatMillilitres(plan.usedMl)} from the pot` : ""}

@@ -56,9 +56,9 @@ export function splitVerdict(hazard: Hazard, hours: number, pieces: number, seam
     seamMin,
     split,
     sentence: split
-      ? `In ${pieces} pieces: ${n(splitH)} with failures against ${n(wholeH)} whole, and ${seam}.`
+      ? `Print it in ${pieces} pieces: ${n(splitH)} with failures against ${n(wholeH)} whole, and ${seam}.`
       : splitH < wholeH
-        ? `Whole: ${pieces} pieces would save ${n(wholeH - splitH)} of machine time but cost ${seam}.`
-        : `Whole: ${pieces} pieces would fail at the start more often, ${n(splitH)} against ${n(wholeH)}, and cost ${seam}.`,
+        ? `Print it whole: ${pieces} pieces would save ${n(wholeH - splitH)} of machine time but cost ${seam}.`
+        : `Print it whole: ${pieces} pieces would fail at the start more often, ${n(splitH)} against ${n(wholeH)}, and cost ${seam}.`,
   };
 }

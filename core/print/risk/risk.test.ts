@@ -68,9 +68,9 @@ describe("hours with restarts", () => {
     expect(splitVerdict(constant(0.1), 30, 2, 30, 0.1).split).toBe(true);
     const bad = splitVerdict({ start: 0.4, perHour: 0 }, 30, 4, 30, 0.1);
     expect(bad.split).toBe(false);
-    expect(bad.sentence).toMatch(/^Whole: 4 pieces would fail at the start more often/);
+    expect(bad.sentence).toMatch(/^Print it whole: 4 pieces would fail at the start more often/);
     // A short job saves less than the seam costs.
-    expect(splitVerdict(constant(0.02), 5, 2, 30, 0.1).sentence).toMatch(/^Whole: 2 pieces would save/);
+    expect(splitVerdict(constant(0.02), 5, 2, 30, 0.1).sentence).toMatch(/^Print it whole: 2 pieces would save/);
   });
 });
 

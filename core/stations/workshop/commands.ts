@@ -92,7 +92,7 @@ export const WORKSHOP_COMMANDS: CommandsOf<WorkshopCommands> = {
   }),
   "procedure.keep": over("procedures")({
     schema: object({ procedure: procedureSchema }),
-    label: ({ procedure }) => `"${procedure.title}" kept`,
+    label: ({ procedure }) => `"${procedure.title}" saved`,
     apply: (e, { procedure }) => e.put("procedures", procedure),
   }),
   "procedure.delete": over(

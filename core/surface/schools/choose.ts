@@ -58,7 +58,7 @@ export function recommend(c: SurfaceCase, ways: readonly Way[] = waysFor(c)): Re
     };
   const [best] = ways.filter((w) => w.whyNot === null);
   const { plan } = best;
-  const time = plan.handsOnS > 0 ? `, ${formatDuration(plan.handsOnS)} of your time` : "";
+  const time = plan.handsOnS > 0 ? ` (${formatDuration(plan.handsOnS)} hands-on)` : "";
   const runnerUp = ways.find((w) => w.whyNot === null && w !== best && w.plan.stillSeen <= GOOD_ENOUGH && w.plan.school !== "leave");
   const than = runnerUp ? `; ${runnerUp.plan.name.toLowerCase()} would take ${formatDuration(runnerUp.plan.handsOnS)}` : "";
   if (plan.school === "leave")

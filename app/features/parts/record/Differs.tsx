@@ -26,16 +26,16 @@ export function Differs({ part }: { part: Part }) {
             label={key}
             value={part.differs[key] ?? ""}
             onChange={(v: string) => void set(key, v)}
-            options={[{ value: "", label: "as the scene" }, ...list.map((c) => ({ value: c.id, label: c.label }))]}
+            options={[{ value: "", label: "same as scene" }, ...list.map((c) => ({ value: c.id, label: c.label }))]}
           />
         );
       })}
       <ParsedField
         label="seen from"
         text={part.differs.viewingDistanceMm === undefined ? "" : formatMm(part.differs.viewingDistanceMm)}
-        placeholder={`as the scene: ${formatMm(scene.viewingDistanceMm)}`}
+        placeholder={`same as scene: ${formatMm(scene.viewingDistanceMm)}`}
         parse={parseDistanceOrNone}
-        readAs={(mm) => (mm === null ? "as the scene" : readAsMm(mm))}
+        readAs={(mm) => (mm === null ? "same as scene" : readAsMm(mm))}
         onCommit={(viewingDistanceMm) => run("parts.set", { partIds: [part.id], differs: { viewingDistanceMm } })}
       />
       <p className="self-end text-soft tab:col-span-2">{HANDLINGS.find((h) => h.id === now.handling)!.means}.</p>

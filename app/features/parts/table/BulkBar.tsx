@@ -89,7 +89,7 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
           const handling = HANDLINGS.find((h) => h.id === v)?.id ?? null;
           void run("parts.set", { partIds, differs: { handling } });
         }}
-        options={[{ value: "", label: "as the scene" }, ...HANDLINGS.map((h) => ({ value: h.id, label: h.label }))]}
+        options={[{ value: "", label: "same as scene" }, ...HANDLINGS.map((h) => ({ value: h.id, label: h.label }))]}
       />
       <Choice
         className="w-56"

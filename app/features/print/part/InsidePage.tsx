@@ -218,7 +218,7 @@ function Verdict({ found, printer, copies }: { found: Hollowing; printer: ResinP
               },
               { name: "thickest place", value: formatMm(found.thickestMm) },
               { name: "measured on", value: `voxels of ${formatMm(found.voxelMm)}` },
-              { name: "flushing and plugging, yours", value: `${FLUSH_S / 60} min a piece` },
+              { name: "flushing and plugging, hands-on", value: `${FLUSH_S / 60} min a piece` },
             ],
             assumptions: [
               {

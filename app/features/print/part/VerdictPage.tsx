@@ -222,7 +222,7 @@ function Bars({ fdm, resin, copies }: { fdm: [number, number]; resin: [number, n
             <rect x="0" y="12" width={x(hands)} height="6" fill="var(--ink)" />
           </svg>
           <span>
-            {formatDuration(machine)}, {formatDuration(hands)} yours
+            {formatDuration(machine)}, {formatDuration(hands)} hands-on
           </span>
         </div>
       ))}

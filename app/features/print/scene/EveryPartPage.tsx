@@ -99,7 +99,7 @@ function Mixed() {
   const { fdm, resin, mixed, gains, left } = mixedScene(project);
   if (mixed.parts === 0) return null;
   const line = (t: Total): string =>
-    `${formatDuration(t.machineS)} on machines, ${formatDuration(t.handsS)} yours, ${formatMoney({ minor: Math.round(t.costMinor), currency: project.scene.printers[0].currency }, true)}`;
+    `${formatDuration(t.machineS)} on machines, ${formatDuration(t.handsS)} hands-on, ${formatMoney({ minor: Math.round(t.costMinor), currency: project.scene.printers[0].currency }, true)}`;
   return (
     <Section title="Filament, resin, or both">
       <ul>

@@ -238,7 +238,7 @@ function Repair() {
                 />
               </svg>
               <span className="text-soft">
-                {formatDuration(w.ownMin * 60)} yours
+                {formatDuration(w.ownMin * 60)} hands-on
                 {w.machineH > 0 &&
                   `, ${formatDuration(w.machineH * 3600)} of the machine, ${formatMoney({ minor: Math.round(w.costMinor), currency: option.job.currency }, true)}`}
                 , good {Math.round(w.good * 100)} in 100

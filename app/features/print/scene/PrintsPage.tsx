@@ -114,7 +114,7 @@ function Learned({ printer, log, hazard }: { printer: Printer; log: readonly Log
           <p>
             The model alone was {percent(mean(steps.map((s) => s.modelError)))} off
             {late.length > 0
-              ? `; after five prints ${percent(mean(late.map((s) => s.learnedError)))}, over ${late.length} it had not seen`
+              ? `; after five prints ${percent(mean(late.map((s) => s.learnedError)))}, over ${late.length} later prints`
               : ""}
             .
           </p>
@@ -139,7 +139,7 @@ function Learned({ printer, log, hazard }: { printer: Printer; log: readonly Log
   );
 }
 
-/** Each print: a hollow mark for the model, a solid one for what had been learned until then; the band is fifteen per cent either way. */
+/** Each print: a hollow mark for the model, a solid one for what had been with lessons so far; the band is fifteen per cent either way. */
 function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
   const shown = steps.slice(-24);
   const most = Math.max(0.25, ...shown.flatMap((s) => [Math.abs(s.modelError), Math.abs(s.learnedError)]));
@@ -176,7 +176,7 @@ function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
           );
         }}
       </Chart>
-      <p className="text-sm text-soft">○ model, ● learned until then</p>
+      <p className="text-sm text-soft">○ model, ● with lessons so far</p>
     </>
   );
 }

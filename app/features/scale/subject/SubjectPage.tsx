@@ -38,7 +38,7 @@ export default function SubjectPage() {
         </div>
         <div>
           <Choice
-            label="It"
+            label="Result"
             value={scene.handling}
             onChange={(handling) => run("scene.set", { handling: handling as typeof scene.handling })}
             options={options(HANDLINGS)}
