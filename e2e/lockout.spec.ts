@@ -9,6 +9,15 @@ import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const LEAVES = ["scale/change", "scale/beside", "scale/subject", "scale/references"];
 
+/** Goes to another page of the program without loading it anew, which is most of what opening one takes. */
+async function goWithin(page: Page, to: string): Promise<void> {
+  await page.evaluate((address) => {
+    history.pushState(null, "", address);
+    dispatchEvent(new PopStateEvent("popstate", { state: null }));
+  }, to);
+  await expect(page).toHaveURL(new RegExp(`${to}$`));
+}
+
 /** Takes a scene in, and opens every page of it. */
 async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8Array>, what: string): Promise<void> {
   await page.goto("/bench");
@@ -26,8 +35,8 @@ async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8
   }
   const part = project.parts[0].id;
   for (const leaf of [...LEAVES, `parts/${part}`, `parts/${part}/mesh`, `parts/${part}/scale`, `parts/${part}/record`]) {
-    await page.evaluate((to) => history.pushState(null, "", to), `${scene}/${leaf}`);
-    await page.goto(`${scene}/${leaf}`);
+    await goWithin(page, `${scene}/${leaf}`);
+    await expect(page.getByRole("navigation", { name: /^Tabs of/ }).locator("[aria-current=page]"), `${what}: ${leaf}`).toBeVisible();
     await expect(page.locator("main h1"), `${what}: ${leaf}`).toBeVisible();
     expect(await trouble.count(), `${what}: ${leaf}`).toBe(0);
   }
@@ -160,7 +169,7 @@ test("the bench: a scene is renamed, its last change taken back, deleted, brough
   await bench.goto("/bench");
   await bench.getByRole("button", { name: "Delete Harbour" }).click();
   await bench.getByRole("button", { name: "Remove Harbour for good" }).click();
-  await bench.getByRole("button", { name: "Remove Harbour for good, really" }).click();
+  await bench.getByRole("button", { name: "Remove Harbour for good, confirm" }).click();
   await expect(bench.getByRole("region", { name: "Deleted scenes" })).toHaveCount(0);
   await bench.getByRole("button", { name: "Remove unused files" }).click();
   await expect(bench.getByRole("row", { name: /^Meshes/ })).toContainText("9");

@@ -53,8 +53,11 @@ test("copies that differ go out as pieces of their own", async ({ bench }) => {
   await bench.getByRole("link", { name: /^Record/ }).click();
   await expect(bench.getByText("2 × mirrored; 4 × plain.", { exact: false })).toBeVisible();
   await bench.getByRole("button", { name: "Add another variant" }).click();
-  await expect(bench.getByLabel("State")).toHaveCount(2);
-  await bench.getByLabel("State").last().fill("broken edge");
+  await expect(bench.getByLabel(/^State, row/)).toHaveCount(2);
+  await bench
+    .getByLabel(/^State, row/)
+    .last()
+    .fill("broken edge");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("1 × broken edge; 3 × plain.", { exact: false })).toBeVisible();
 });
