@@ -10,7 +10,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
-  // A test that needs a second try has failed.
+  // A test that needs a second try has failed: the try only tells which kind of failure it is.
   retries: 0,
   reporter: [["list"], ["json", { outputFile: ".cache/browser.json" }]],
   use: {

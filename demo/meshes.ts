@@ -53,7 +53,7 @@ export function quayClip(solids: Solids): Mesh {
   return toMesh(union([box([0, 0, 0], [16, 4, 4]), box([0, 0, 0], [4, 9, 4]), box([12, 0, 0], [16, 9, 4])]));
 }
 
-/** The post of the crane: tall on a small base, with a bracket. */
+/** The post of the crane: tall on a small foot, with a bracket. */
 export function cranePost(solids: Solids): Mesh {
   const { box, union } = kit(solids);
   return toMesh(union([box([0, 0, 0], [9, 9, 118]), box([-3, -3, 0], [12, 12, 3]), box([9 - 0.5, 3, 84], [26, 6, 90])]));

@@ -108,7 +108,7 @@ const DIMENSIONS: RealDimension[] = [
 /** On a 30° slope of 0.2 mm layers. */
 const READING = { stepMm: 0.173, pitchMm: 0.4, demo: true } as const;
 
-/** Joints, and how it went when it was tried dry. */
+/** Who meets whom, and how it went when it was tried dry. */
 const MEETINGS: Meeting[] = [
   {
     id: "paddle-in-frame",
@@ -190,7 +190,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   const LOADED: Record<string, string> = { "large-filament": "grey-spool", "small-filament": "white-spool", resin: "grey-resin" };
   const printers = GENERIC_PRINTERS.map((p) => ({
     ...structuredClone(p),
-    // What is loaded, what they learned and where they answer holds in the demo alone.
+    // What is on them, what they learned and where they answer holds in the demo alone.
     inDemo: {
       loadedId: LOADED[p.id],
       surface: p.process === "resin" ? "flexible plate" : "textured sheet",

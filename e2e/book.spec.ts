@@ -3,7 +3,7 @@ import { expect, leaf, openStation, test } from "./bench";
 import { putRow, storedRow } from "./rows";
 import { manyRecords } from "../tests/manyRecords";
 
-test("fifty thousand records: the log is turned by pages and months, an entry deleted and taken back, and Tonight opens", async ({
+test("fifty thousand records: the log is turned by pages and months, an entry struck out and taken back, and Tonight opens", async ({
   bench,
 }) => {
   const all = await manyRecords(bench, 50_000);

@@ -14,7 +14,7 @@ const cargo = (): Buffer =>
     ]),
   );
 
-/** A ball with a small hole at the top and a patch of facets flipped inwards. */
+/** A ball with a small hole at the top and a patch of facets turned inwards. */
 function torn(): Buffer {
   const whole = ball(4000);
   const indices: number[] = [];

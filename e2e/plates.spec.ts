@@ -132,7 +132,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   await expect(bench.getByText(/No answer/).first()).toBeVisible();
   await expect(bench.getByText(/No contact with Small filament since this page was opened/)).toBeVisible();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
-  // The answer is not from a printer.
+  // It answers what no printer says.
   how = (route) => route.fulfill({ json: { phase: "dancing" } });
   await expect(bench.getByText(/The answer is not from a printer/).first()).toBeVisible({ timeout: 60_000 });
   how = (route) => route.fulfill({ body: "<h1>Welcome</h1>", contentType: "text/html" });
@@ -173,7 +173,7 @@ test("a print that came with a file is sent to no printer until somebody presses
   await putRow(bench, "records", { ...like, id: "from-a-file", startedAt, finishedAt: null, result: null, saidS: null });
   await bench.reload();
   await expect(lane(bench, "Small filament").getByRole("button", { name: /running/ })).toBeVisible();
-  // Its printer has said that it is idle, which is when a print that was started here is sent; one round more, so that all is out.
+  // Its printer has said that it stands free, which is when a print that was started here is sent; one round more, so that all is out.
   await expect(bench.getByText(/It is idle/).first()).toBeVisible();
   await bench.evaluate(() => fetch("/stand-ins/printers").then((r) => r.text()));
   expect(sent).toEqual([]);

@@ -81,7 +81,7 @@ test("who meets whom is said once: filler, order, dry fits; wrong widths are tol
   await expect(page.getByText(/^Joints need/)).toBeVisible();
 });
 
-test("a strip of the fan becomes an own figure, and can be deleted", async ({ page }) => {
+test("a strip of the fan becomes an own figure, and can be struck out", async ({ page }) => {
   await open(page, "/surface/own?part=mill-house");
   await page.getByLabel("Treated with").selectOption("uv-resin");
   await page.getByLabel("Lines gone from").selectOption("30");

@@ -76,7 +76,7 @@ function sound(backup: Backup): { backup: Backup; aside: SetAside[] } {
 
 export interface BackupWritten {
   file: Blob;
-  /** Rows that could not be read: they are in the file, beside the rest, under `aside.json`. */
+  /** Rows that could not be understood: they are in the file, beside the rest, under `aside.json`. */
   aside: number;
   /** Meshes and pictures that are no longer what their names say. */
   damaged: number;

@@ -105,7 +105,7 @@ function innerFaults(table: ProjectTable, index: number | null, name: string, li
   );
 }
 
-/** What keeps one row from being stored: its schema, or duplicate ids in its own lists. */
+/** What keeps one row from being stored: its schema, or ids that stand twice in its own lists. */
 export function rowProblem(table: ProjectTable, row: object): Fault | null {
   return rowFault(table, row, null) ?? listFaults(table, row, null)[0] ?? null;
 }
@@ -274,7 +274,7 @@ function repairedWorkshop(given: unknown, aside: SetAside[]): Workshop {
   return { ...fresh, ...lists, habits: habits ? fresh.habits : (loose.habits as Workshop["habits"]) };
 }
 
-/** A scene whose every field can be understood; what could not is a new scene's and numberide. */
+/** A scene whose every field can be understood; what could not is a new scene's and goes aside. */
 function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectRows["scene"] {
   const fresh = newScene(given.id, "A scene", 0);
   let scene: ProjectRows["scene"] = given;

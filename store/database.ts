@@ -43,7 +43,7 @@ export interface TrashRow {
   at: number;
 }
 
-/** A row that could not be read: kept as it was, to be saved to a file. */
+/** A row that could not be understood: kept as it was, to be saved to a file. */
 export interface AsideRow extends SetAside {
   seq: number;
   sceneId: string;

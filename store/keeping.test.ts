@@ -453,7 +453,7 @@ describe("whole scenes", () => {
     expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, results: 1 });
     expect((await db.meshes.toCollection().primaryKeys()).sort()).toEqual([source.hash, hash].sort());
     await run("part.delete", { partId: "brick" });
-    // The part is gone, but undo can restore.
+    // The part is gone, but undo can bring it back.
     expect((await sweep(db, NOW)).files).toBe(0);
     await purgeScene(db, "s");
     expect((await sweep(db, NOW)).files).toBe(2);

@@ -105,7 +105,7 @@ describe("plates", () => {
     await run("step.finish", { recordId: "clear1", result: "good", good: 2, failed: 0, wentWrong: "" }, NOW + 2000);
     await run("plates.lay", { plates: [], drop: [] });
     expect(await plates()).toEqual([]);
-    // The run that nobody ended has ended with it, and unknown how long it took.
+    // The run that nobody ended has ended with it, and nobody knows how long it took.
     expect(await recordOf("run1")).toMatchObject({ result: "good", untimed: true });
   });
 
@@ -284,7 +284,7 @@ describe("a print", () => {
     expect(learned!.filter((l) => l.recordId === "run1")).toHaveLength(1);
   });
 
-  it("deleted of the log teaches nothing any more", async () => {
+  it("struck out of the log teaches nothing any more", async () => {
     await run("step.start", start("pl1", "run1"));
     await run("step.finish", finish(), NOW + 4_500_000);
     await run("step.forget", { recordId: "run1" });

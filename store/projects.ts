@@ -354,7 +354,7 @@ export async function sweep(db: InchHollowDatabase, now: number): Promise<Swept>
   });
 }
 
-/** Storage used, in bytes. */
+/** What takes how much, in bytes. */
 export interface Usage {
   meshes: Share;
   pictures: Share;

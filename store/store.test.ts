@@ -311,7 +311,7 @@ describe("commands", () => {
     expect((await parts())[0].work[0]).toMatchObject({ areaMm2: 4000 });
   });
 
-  it("a step is started once, finished with its result, and can be deleted", async () => {
+  it("a step is started once, finished with its result, and can be struck out", async () => {
     const start = { recordId: "r", partId: "crate", stepKey: "crate/c/0", title: "Primer", time: "hands", plannedS: 600, waitS: 3600 };
     expect((await runCommand(db, "scene-1", "step.start", start, NOW)).ok).toBe(true);
     expect(await runCommand(db, "scene-1", "step.start", { ...start, recordId: "r2" }, NOW)).toMatchObject({

@@ -78,7 +78,7 @@ describe("who meets whom", () => {
     await undo(db, scene);
     expect((await rows()).scene.meetings.map((m) => m.id)).toEqual(["m1"]);
   });
-  it("dry fits are added and deleted one by one, with when they were", async () => {
+  it("dry fits are added and struck out one by one, with when they were", async () => {
     expect(await code("fit.add", { meetingId: "m1", fit: { id: "f2", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("ok");
     expect((await rows()).scene.meetings[0].fits.map((f) => [f.id, f.at === NOW])).toEqual([
       ["f1", false],

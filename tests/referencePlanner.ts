@@ -16,7 +16,7 @@ interface Move {
 
 /** Pulling back and pushing forward again where a move lays nothing, s; the same practice the estimate goes by. */
 const HOP_S = 0.4;
-/** Closer than this a head moves over without pulling back: from a loop to the one inside it. Common practice, no source. */
+/** Nearer than this a head moves over without pulling back: from a loop to the one inside it. Common practice, no source. */
 const NEAR_MM = 2;
 
 /** Seconds of a chain of moves from rest to rest, each joint at the speed that its deviation allows. */

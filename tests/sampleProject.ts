@@ -84,7 +84,7 @@ export function hiding(part: Part, school: SchoolId, number = 0): Part {
   };
 }
 
-/** A part size only, no mesh, or made by hand. */
+/** A part known by its size only, or made by hand. */
 export const sizePart = (id: string, source: Part["source"], work: WorkItem[] = []): Part => ({
   ...structuredClone(PART_DEFAULTS),
   id,

@@ -125,7 +125,7 @@ export type Jobs = {
   mat: { request: { pieces: MatPiece[]; sceneName: string; paper: PaperName; date: string }; answer: Drawing[] };
   /** What is wrong with a plate as it lies. */
   plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
-  /** Layer lines from a photo. */
+  /** Layer lines on a photograph. */
   lines: { request: { photo: Blob; marks: MeterMarks; pitchMm: number }; answer: LineReading };
   /** A picture upright, no longer than is wanted, as JPEG; and how large it was. */
   picture: { request: { file: Blob; longestPx: number }; answer: { file: Blob; width: number; height: number } };

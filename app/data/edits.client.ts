@@ -1,5 +1,5 @@
 /**
- * Edits on their way into the database. Each is written down in this browser before it is sent and deleted when it was acknowledged, so
+ * Edits on their way into the database. Each is written down in this browser before it is sent and struck out when it was acknowledged, so
  * that a torn tab loses none; its id sees to it that none is done twice. They are stored one after the other, in the order they were made.
  */
 import { type CommandName, type Commands } from "~core/stations";

@@ -59,7 +59,7 @@ describe("edits", () => {
     expect(await heard).toBe(refused);
     expect(notes(texts)).toEqual([]);
   });
-  it("that unknown are refused, not thrown", async () => {
+  it("that nobody knows are refused, not thrown", async () => {
     const t = await tab();
     const done = await t.storeEdit(t.writeDown(SCENE, "mill.turn", {}));
     expect(done).toMatchObject({ ok: false, problem: { code: "command.unknown" } });

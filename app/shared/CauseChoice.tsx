@@ -2,7 +2,7 @@ import { FAILURE_CAUSES, type FailureCause } from "~core/print";
 import type { Process } from "~core/scale";
 import { Choice } from "~app/ui/field";
 
-/** Why a print failed, of what can happen to its process; "" for unknown. */
+/** Why a print failed, of what can happen to its process; "" for nobody knows. */
 export function CauseChoice({
   process,
   value,

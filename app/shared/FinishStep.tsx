@@ -1,4 +1,4 @@
-/** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and cause of failure. */
+/** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and why it failed. */
 import { useId, useState } from "react";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
 import { inItsScene, onPlateOf, type Clock } from "~core/plan";

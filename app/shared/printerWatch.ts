@@ -81,7 +81,7 @@ export function usePrinterWatch(project: Project, others: readonly Project[], ru
       const { record } = open;
       const { job, phase, fault } = state;
       if (job?.id !== record.id) {
-        // It is idle, or holds a plate that somebody has just taken off by starting the next, and was never told: it is told once.
+        // It stands free, or holds a plate that somebody has just taken off by starting the next, and was never told: it is told once.
         const once = `send ${record.id}`;
         const free = job === null || phase === "ended" || phase === "failed";
         // What came with a file was pressed by nobody here.

@@ -28,7 +28,7 @@ export interface Glue {
   spoils: Material[];
   /** Materials it holds at all; undefined for all that it does not spoil. */
   only?: Material[];
-  /** Needs at least one side that breathes; between sealed faces it dries from the edges. */
+  /** Needs at least one side that breathes; between sealed faces it dries from the rim. */
   needsPorous: boolean;
   /** Sets by light: one side must let it through, or the joint is open at its rim. */
   needsLight: boolean;

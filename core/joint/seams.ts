@@ -1,5 +1,5 @@
 /**
- * Joints, what fills the seam between them, and in which order. Fillers by the width that they hold, the materials that they hold
+ * Who meets whom, what fills the seam between them, and in which order. Fillers by the width that they hold, the materials that they hold
  * on, and whether they are shaped wet: where sanding would take texture with it, only those will do. Common practice, no source.
  */
 import type { CautionId } from "../care";

@@ -1,4 +1,4 @@
-/** What the finish needs from the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
+/** What the finish asks of the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
 import { FACE_KINDS } from "../print";
 import { caseOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, type Part, type Project } from "../project";
 import { holdsFloor } from "../scale";

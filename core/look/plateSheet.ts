@@ -118,7 +118,7 @@ const MIN_CELL_MM = 24;
 
 export interface MatPiece {
   part: Part;
-  /** Which of the copies, from 1, and what it is unlike the others in; "" for one same as the part. */
+  /** Which of the copies, from 1, and what it is unlike the others in; "" for one as the part is. */
   nth: number;
   unlike: string;
   footprint: Footprint;

@@ -42,7 +42,7 @@ export interface FinishChance {
   p95: number;
 }
 
-/** After how many seconds each run of a job fails before one succeeds: none as a rule. */
+/** After how many seconds each run of a job fails before one goes well: none as a rule. */
 export function failuresOf(jobS: number, { start, perHour }: Hazard, random: () => number): number[] {
   const out: number[] = [];
   for (let tries = 0; tries < 50; tries++) {

@@ -302,7 +302,7 @@ describe("the queue", () => {
     expect(queue(cold()).warnings.join()).toMatch(/room is at 14 °C: Resin waits/);
   });
 
-  it("a plate can be changed before work, bench work not", () => {
+  it("a plate can be changed before work, work at the bench not", () => {
     const p = withPlates([plate("a", [["brick", 6]])]);
     const daily = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "07:00", to: "07:20" }));
     const q = { ...p, habits: { ...p.habits, changes: daily } };

@@ -49,7 +49,7 @@ export const printLog = (open: Printed, others: readonly Printed[] = []): readon
         ...others.flatMap((o) => entriesOf(o).map((e) => ({ ...e, scene: { id: o.scene.id, name: o.scene.name } }))),
       ].sort(byTime);
 
-/** The prints of one scene, as if it is the open one. */
+/** The prints of one scene, as if it were the open one. */
 const entriesOf = define({
   name: "log of prints",
   scope: PRINTED,
@@ -131,7 +131,7 @@ export const lessonsOf = (log: readonly LogEntry[], printerId: string): PrintLes
     .filter((l) => teachesHours(l.timeRatio))
     .reverse();
 
-/** How far off the model was at one print, and how far what had been with lessons so far. */
+/** How far off the model was at one print, and how far what had been learned until then. */
 export interface LearnedStep {
   lesson: PrintLesson;
   /** Share of what it took: 0.2 for a fifth too long. */
@@ -160,7 +160,7 @@ export function learningOf(lessons: readonly PrintLesson[], process: Process): L
 }
 
 /**
- * What one more print would teach: the range now, by the very lessons that the hours go by, and after a print that number expected; how far
+ * What one more print would teach: the range now, by the very lessons that the hours go by, and after a print that goes as expected; how far
  * one print may move the middle.
  * @param printers of the scene: those like it count too
  */

@@ -19,7 +19,7 @@ import { takenS } from "./status";
 export interface PrinterHazard extends LearnedHazard {
   /** The material it was learned for; "" where nobody said what is on. */
   material: string;
-  /** Chance that a job of so many hours succeeds. */
+  /** Chance that a job of so many hours goes well. */
   good: (hours: number) => number;
   /** Expected hours with starting again; null where the log is too short to say. */
   hours: (hours: number) => number | null;

@@ -66,7 +66,7 @@ interface Ready {
 }
 
 export interface ScheduleOptions {
-  /** Seconds after which runs of a step fail, one after the other, before one succeeds. */
+  /** Seconds after which runs of a step fail, one after the other, before one goes well. */
   failures?: ReadonlyMap<string, readonly number[]>;
   /** When nobody begins a failed run again, in order. */
   nights?: readonly Stretch[];

@@ -63,7 +63,7 @@ describe("a go at the bench", () => {
     const { sessions } = tonight(projectOf([{ ...both, goodBefore: both.copies }]), THURSDAY, 600);
     expect(sessions[0].offers.map((o) => o.step.itemId).sort()).toEqual(["h", "h2"]);
   });
-  it("coats of two surfaces do not touch: each waits for what comes over it as if it is alone, and no check compares them", () => {
+  it("coats of two surfaces do not touch: each waits for what comes over it as if it were alone, and no check compares them", () => {
     const hidden = (number: number, school: SchoolId, id: string) => {
       const part = hiding({ ...brick, work: [] }, school, number);
       return { surface: { ...part.surfaces[0], id: `s${id}` }, item: { ...part.work[0], id, surfaceId: `s${id}` } as Part["work"][number] };

@@ -16,7 +16,7 @@ export type StepState =
   | { kind: "setting"; since: number; until: number; record: StepRecord }
   | { kind: "done"; record: StepRecord };
 
-/** Seconds that a step took: what the user said, or from its start to its end; null when it goes on, or the clock was set back meanwhile and unknown. */
+/** Seconds that a step took: what the user said, or from its start to its end; null when it goes on, or the clock was set back meanwhile and nobody knows. */
 export const takenS = (r: StepRecord): number | null => r.saidS ?? clockedS(r);
 
 const clockedS = (r: StepRecord): number | null =>

@@ -130,7 +130,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
 }
 
 /**
- * Lined surfaces on which a planned dry brush picks out the lines: nothing is planned that takes them. What is stippled so that no brush is
+ * Lined surfaces on which a planned dry brush brings the lines out: nothing is planned that takes them. What is stippled so that no brush is
  * needed must get none, however few its lines are.
  */
 export function broughtOut(part: Part, project: HideFrom): KnownSurface[] {

@@ -52,7 +52,7 @@ describe("where pieces are", () => {
       painted: 0,
     });
   });
-  it("a finished primer counts all good ones as primed, finished colour with painted", async () => {
+  it("a finished primer counts all good ones as primed, finished colour as painted", async () => {
     const part = await crate({ goodBefore: 6 });
     const project = projectOf([part]);
     const primed = { ...project, records: done(part, project, "p") };

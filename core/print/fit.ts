@@ -3,7 +3,7 @@ import { polygonArea, polygonHull } from "d3";
 import { turnMesh, type Mesh, type Turn } from "../mesh";
 import { SPACING_MM, type PrintProfile } from "./printers";
 
-/** Outline on the plate and height, mm, same as the part turned. */
+/** Outline on the plate and height, mm, as the part is turned. */
 export interface Stance {
   hull: [number, number][];
   heightMm: number;

@@ -29,7 +29,7 @@ interface PrinterBase {
   loadedId?: string | null;
   /** What test prints have said of it. */
   fits?: Fits;
-  /** It must be off during quiet hours. */
+  /** It must be still in the quiet hours. */
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
   surface?: string;
@@ -92,7 +92,7 @@ export interface PrinterLesson {
   from: "typed" | "file" | "print";
   /** Which part it was, or which print. */
   what: string;
-  /** The entry of the log that it comes from: deleted there, it is forgotten here. */
+  /** The entry of the log that it comes from: struck out there, it is forgotten here. */
   recordId?: string;
   /** Theirs ÷ the model's. */
   timeRatio: number;
@@ -183,7 +183,7 @@ export interface ResinPrinter extends PrinterBase {
   supportSpacingMm?: number;
   /** Diameter of the point that touches the part, mm. */
   supportTipMm?: number;
-  /** It has a heated vat. */
+  /** It warms its vat by itself. */
   heatedVat?: boolean;
 }
 

@@ -2,7 +2,7 @@
 import { partSizeMm, partVolumeMm3 } from "./part";
 import type { Part } from "./types";
 
-/** Closer than this in every side and in volume, two parts look the same in a heap. Common practice, no source. */
+/** Nearer than this in every side and in volume, two parts look the same in a heap. Common practice, no source. */
 const SIDE = 0.06;
 const VOLUME = 0.12;
 

@@ -19,7 +19,7 @@ export const newMeeting = (id: string, a: string, b: string): Meeting => ({
   fits: [],
 });
 
-/** The seam as fillers look at it; a deleted part or not read yet is taken for a filament print. */
+/** The seam as fillers look at it; a part that is gone or not read yet is taken for a filament print. */
 export function seamOf(m: Meeting, { scene, parts = [] }: Around): SeamCase {
   const material = (id: string): SeamCase["a"] => {
     const part = parts.find((p) => p.id === id);

@@ -18,7 +18,7 @@ const sightedIn = (part: Part): Observation[] =>
 /** Clear height of a doorway that a person walks through upright, mm: low cottages to modern ones. Common practice, no source. */
 const DOORWAY_MM = { low: 1850, high: 2150 };
 
-/** The part's own doorway, found in the walls; undefined when there is none, or several that differ. */
+/** The part's own doorway, found in its walls; undefined when there is none, or several that differ. */
 export function doorwayOf(part: Part): { heightMm: number; marginMm: number } | undefined {
   const openings = (part.source.kind === "mesh" && part.source.walls?.openings) || [];
   const doors = openings.filter((o) => o.kind === "door").sort((a, b) => a.heightMm - b.heightMm);

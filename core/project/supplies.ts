@@ -45,7 +45,7 @@ export const SUPPLY_KINDS: Record<SupplyKind, { label: string; unit: string; cho
   tool: { label: "Tool", unit: "pieces", choices: TOOLS.map(({ id, name }) => ({ id, name })) },
 };
 
-/** Is a glue, grade or tool in the workshop? Undefined where nothing of its kind was ever put down: unknown. */
+/** Is a glue, grade or tool in the workshop? Undefined where nothing of its kind was ever put down: nobody knows. */
 export function isAtHand(supplies: readonly Supply[], kind: SupplyKind, what: string): boolean | undefined {
   const ofKind = supplies.filter((s) => s.kind === kind);
   return ofKind.length === 0 ? undefined : ofKind.some((s) => s.what === what && s.stock > 0);

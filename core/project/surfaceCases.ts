@@ -159,7 +159,7 @@ export const lostSurfaces = (part: Part, list: readonly KnownSurface[]): SaidSur
 export const saidId = (k: Pick<KnownSurface, "said" | "anchor">): string =>
   k.said?.id ?? `s${[...k.anchor.at, ...k.anchor.normal].map((v) => Math.round((v + 1) * 500)).join("-")}`;
 
-/** What is left of the plainest order: plain before hardly seen, slopes before walls before tops, large before small; what faces down last. */
+/** What is left of the plainest order: plain before hardly seen, slopes before walls before tops, large before small; what looks down last. */
 export const plainestFirst = (a: KnownSurface, b: KnownSurface): number =>
   Number(a.laid.looksDown) - Number(b.laid.looksDown) ||
   Number(b.sight === "seen") - Number(a.sight === "seen") ||

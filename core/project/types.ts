@@ -114,7 +114,7 @@ export interface SceneRow {
   rests: boolean;
   /** Plates as they are laid out, in the order of each printer. */
   plates: Plate[];
-  /** Joints, beside what was cut. */
+  /** Who meets whom, beside what was cut. */
   meetings: Meeting[];
   createdAt: number;
 }
@@ -182,7 +182,7 @@ export interface PartVersion {
   note: string;
 }
 
-/** Variants from the others. */
+/** Copies that differ from the others. */
 export interface Variation {
   id: string;
   copies: number;
@@ -291,7 +291,7 @@ export interface PartRow extends PartFields {
   tags: string[];
   /** Content hashes of its photos. */
   pictures: string[];
-  /** Cost of the file. */
+  /** What the file cost. */
   fileCost: Money | null;
   /** Earlier versions, newest last. */
   versions: PartVersion[];

@@ -4,7 +4,7 @@ import type { PartRow, Variation } from "./types";
 export const variationWords = ({ mirrored, percent, state, extraColour }: Variation): string =>
   [mirrored ? "mirrored" : "", percent === 100 ? "" : `${percent} %`, state, extraColour].filter(Boolean).join(", ");
 
-/** Copies of a part that are alike: those of each variation in their order, then those same as the part (null). */
+/** Copies of a part that are alike: those of each variation in their order, then those as the part is (null). */
 export function kindsOfCopies({
   copies,
   variations,

@@ -200,7 +200,7 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
       habits,
       supplies: [],
       lessons: [],
-      // A scene without prints still says for which machines it was reckoned. What is loaded, and where they answer, stays at home.
+      // A scene without prints still says for which machines it was reckoned. What is on them, and where they answer, stays at home.
       printers: (named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers).map(atHome),
       paints: paints.filter((r) => named.paints.has(r.id)),
       procedures: procedures.filter((r) => named.procedures.has(r.id)),

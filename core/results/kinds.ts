@@ -1,5 +1,5 @@
 /**
- * The kinds of computed result: what each follows from, which version of its method, what it gives. A result can be removed at any time
+ * The kinds of computed result: what each follows from, which version of its method, what it gives. A result can be dropped at any time
  * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
  */
 import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";

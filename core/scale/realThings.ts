@@ -111,7 +111,7 @@ export const REAL_THINGS: RealThing[] = [
   range("a two-storey eave", 5400, 4800, 6200, "height", "practice", PRACTICE),
 ];
 
-/** Closer than this no eye and no ruler on a model tells two things apart: the one listed first, which is the commoner, is named. */
+/** Nearer than this no eye and no ruler on a model tells two things apart: the one listed first, which is the commoner, is named. */
 const SAME = Math.log(1.015);
 
 /** The thing whose usual size is nearest on a logarithmic scale, if it is within 12 %. */

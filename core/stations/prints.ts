@@ -49,7 +49,7 @@ async function putLessons(e: Edit<"printers" | "scenes">, printer: Printer, to: 
   );
 }
 
-/** What was deleted of the log teaches nothing any more. */
+/** What was struck out of the log teaches nothing any more. */
 export async function unteach(e: Edit<"printers" | "scenes">, record: StepRecord | undefined): Promise<void> {
   const printer = record?.print && (await e.get("printers", record.print.printerId));
   const learned = (await inDemo(e)) ? printer?.inDemo?.learned : printer?.learned;
@@ -58,7 +58,7 @@ export async function unteach(e: Edit<"printers" | "scenes">, record: StepRecord
 }
 
 /**
- * The machine's run of a plate that is cleared and was never ended by anybody: it ended some time before; how long it took unknown.
+ * The machine's run of a plate that is cleared and was never ended by anybody: it ended some time before; how long it took nobody knows.
  */
 export async function endRun(e: Edit<"records" | "supplies">, cleared: StepRecord, now: number): Promise<void> {
   const [kind, plateId, step] = cleared.stepKey.split("/");

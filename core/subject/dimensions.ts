@@ -5,7 +5,7 @@
 import { formatReal } from "../units";
 import { toModelMm } from "../scale";
 
-/** Certainty a size is, surest first, with the share it may be off. Common practice, no source. */
+/** How sure a size is, surest first, with the share it may be off. Common practice, no source. */
 export const SURENESS = {
   measured: { label: "measured", spread: 0.005 },
   drawing: { label: "from a drawing", spread: 0.01 },

@@ -31,7 +31,7 @@ export function fillAmounts(areaMm2: number, cuspMm: number, volumeSolids: numbe
   return { solidsMl, wetMl, usedMl: wetMl / TRANSFER[method] };
 }
 
-/** Of a coat: dry film, wet, and from the pot, ml. */
+/** Of a coat: dry film, wet, and out of the pot, ml. */
 export function coatAmounts(areaMm2: number, dryFilmMm: number, volumeSolids: number, method: CoatMethod): FillAmounts {
   const solidsMl = (areaMm2 * dryFilmMm) / 1000;
   const wetMl = volumeSolids > 0 ? solidsMl / volumeSolids : 0;

@@ -32,12 +32,12 @@ export interface LeftCase {
   distanceMm: number;
   /** Points at which supports hold it, and what has to be cleaned off, s; null where that is not known. */
   supports: { points: number | null; areaMm2: number } | null;
-  /** What faces down and is not this high lies on the plate, mm along the way up; null where that is not known. */
+  /** What looks down and is not this high lies on the plate, mm along the way up; null where that is not known. */
   plateMm: number | null;
   /** Outline of the first layer, mm. */
   footMm: number;
   heightMm: number;
-  /** Rooms and gaps at the printed size, mm; undefined where no wall measured anything. */
+  /** Rooms and gaps at the printed size, mm; undefined where nothing stands opposite anything. */
   narrowestGapMm: number | undefined;
   thinnestWallMm: number | undefined;
   /** What a gap must have to stay open on this printer, mm. */

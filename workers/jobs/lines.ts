@@ -1,4 +1,4 @@
-/** The line meter from a photo: opened here, so that the page never holds its pixels. */
+/** The line meter on a photograph: opened here, so that the page never holds its pixels. */
 import { grayOf, readLines, scaledMarks } from "../../core/surface";
 import { fail, ok } from "../../core/units";
 import type { Job } from "../messages";

@@ -90,7 +90,7 @@ export default function LogPage() {
   const lessons = useMemo(() => new Set(project.lessons.map((l) => l.title)), [project.lessons]);
   const isLesson = (text: string): boolean => lessons.has(text.slice(0, LIMITS.title));
   const { done, good, failed, hands, machine, lost } = bookOf(project);
-  // What was deleted meanwhile must not leave an empty page.
+  // What was struck out meanwhile must not leave an empty page.
   const first = from < done.length ? from : Math.max(0, Math.ceil(done.length / ROWS) - 1) * ROWS;
   return (
     <Page

@@ -236,7 +236,7 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
   );
 }
 
-/** What all coats of an item take from the pot, ml, for every copy. */
+/** What all coats of an item take out of the pot, ml, for every copy. */
 function coatMl(part: Part, item: CoatWork, paint: Paint): number {
   const layer = { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats };
   const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);

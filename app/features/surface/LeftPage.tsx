@@ -47,7 +47,7 @@ function Left({ part }: { part: Part }) {
   const laid = list.flatMap((k) => (k.sight === "seen" || k.laid.underside ? [{ ...k.laid, surface: { ...k.found, name: k.name } }] : []));
   const floorMm = part.surfaceMap ? lowestMm(part.surfaceMap.bounds, sheetTurn(part)) * part.factor : null;
   const plateMm = floorMm === null ? null : floorMm + ON_PLATE_MM;
-  // Resin hangs on points all over what faces down, the side towards the plate as well.
+  // Resin hangs on points all over what looks down, the side towards the plate as well.
   const resin = printer.process === "resin" ? withResinDefaults(printer) : null;
   const heldMm2 =
     facts && facts.one.supportMm3 > 0

@@ -1,4 +1,4 @@
-/** Joints, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
+/** Who meets whom, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
 import { useState } from "react";
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";

@@ -246,7 +246,7 @@ function layerLines(skin: MeshLambertMaterial): (light: LowLight) => void {
           float fade = 1.0 - smoothstep(0.25, 0.6, fwidth(along));
           float tooth = fract(along);
           vec3 upSeen = normalize((viewMatrix * vec4(stepUp, 0.0)).xyz);
-          // The tread of a step faces up, its riser to the side.
+          // The tread of a step looks up, its riser to the side.
           float lean = tooth < 0.5 ? 0.9 : -0.9;
           normal = normalize(normal + upSeen * lean * stepLeft * fade);
         }`,

@@ -35,7 +35,7 @@ export interface WallFacts {
   points: number;
   /** Wall thickness, mm: quantiles over the area at shares quantileShare(i). Empty when no two faces stand opposite each other. */
   wallMm: number[];
-  /** Gap in front of the surface, mm, likewise; NO_GAP where no wall measured. */
+  /** Gap in front of the surface, mm, likewise; NO_GAP where nothing stands opposite. */
   gapMm: number[];
   /** Thinnest places first, well apart from each other. */
   thin: WallPlace[];
@@ -175,7 +175,7 @@ export function measureWalls(
   const winding = crossesItself(topology, shells);
   const outwards = castAcross(tree, solid, surface, 1, winding, (f) => onProgress?.(0.3 + 0.35 * f, "measuring gaps"), signal);
   const inwards = castAcross(tree, solid, surface, -1, winding, (f) => onProgress?.(0.65 + 0.35 * f, "measuring walls"), signal);
-  // Coverage from outside is no surface of the solid.
+  // What is covered from outside is no surface of the solid.
   for (let i = 0; i < inwards.length; i++) if (Number.isNaN(outwards[i]) || Number.isNaN(inwards[i])) inwards[i] = outwards[i] = NaN;
   const bounds = boundsOf(solid.positions);
   const cell = Math.max(...bounds.size, 1e-9) / CELLS;
@@ -213,7 +213,7 @@ const crossesItself = ({ nonManifoldEdges }: Topology, { list, mayOverlap, touch
   list.every((s) => s.closed) && (nonManifoldEdges > 0 || touching || mayOverlap.length > 0 || list.some((s) => s.role === "covered"));
 
 /**
- * The distance across at every point: into the solid (`sense` −1) or out of it (+1); Infinity where no wall measured; NaN where
+ * The distance across at every point: into the solid (`sense` −1) or out of it (+1); Infinity where nothing stands opposite; NaN where
  * the point lies inside the solid.
  * @param winding count the shells that a ray goes through; needed where they overlap
  */
@@ -248,7 +248,7 @@ export function castAcross(
   return out;
 }
 
-/** Closer than this a ray only meets the facet beside the one it started on, mm: it grows with the mesh and with how far it lies out. */
+/** Nearer than this a ray only meets the facet beside the one it started on, mm: it grows with the mesh and with how far it lies out. */
 export function clearMm(mesh: Mesh): number {
   const { size, min, max } = boundsOf(mesh.positions);
   return Math.max(...size) * 1e-6 + Math.max(...max.map(Math.abs), ...min.map(Math.abs)) * 2 ** -22;
@@ -324,6 +324,6 @@ export function shareUnder(quantileMm: readonly number[], floorMm: number, facto
 export const thinnestMm = (facts: WallFacts, factor = 1): number | undefined =>
   facts.wallMm.length === 0 ? undefined : facts.wallMm[0] * factor;
 
-/** The narrowest gap at `factor`, mm; undefined when no wall measured anything. */
+/** The narrowest gap at `factor`, mm; undefined when nothing stands opposite anything. */
 export const narrowestMm = (facts: WallFacts, factor = 1): number | undefined =>
   facts.gapMm.length === 0 || facts.gapMm[0] >= NO_GAP ? undefined : facts.gapMm[0] * factor;

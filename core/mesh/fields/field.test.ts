@@ -8,7 +8,7 @@ describe("a field over the facets of a mesh", () => {
     const sides = [...values].filter((v) => v > 1);
     expect(sides).toHaveLength(96);
     sides.forEach((v) => expect(v).toBeCloseTo(deg, 2));
-    // The base faces down.
+    // The base looks down.
     expect([...values].filter((v) => Object.is(Math.round(v), -0) || v === 0).length).toBe(values.length - 96);
   });
   it("is the same whether the part is turned or the eye is", () => {

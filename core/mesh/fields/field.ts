@@ -24,7 +24,7 @@ export function rangeOf({ values }: MeshField): [low: number, high: number] | nu
 const UPRIGHT = 1e-4;
 
 /**
- * Degrees from level, 0 to 90, of each facet of the part as it is turned; what faces down is negative. None for facets without area.
+ * Degrees from level, 0 to 90, of each facet of the part as it is turned; what looks down is negative. None for facets without area.
  */
 export function slopeField(mesh: Mesh, turn: Turn): MeshField {
   const { normals, areasMm2 } = facetsOf(mesh);

@@ -17,7 +17,7 @@ export interface MeshUnit {
 
 /** Another unit may be meant. */
 export interface UnitQuestion {
-  /** "4 mm long as read; 102 mm if inches". */
+  /** "4 mm long as it stands; 102 mm if inches". */
   text: string;
   choices: { unit: FileUnit; longestMm: number; readAs: string }[];
 }

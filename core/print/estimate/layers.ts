@@ -47,7 +47,7 @@ export interface PlannedLayer {
   /** Lengths of the lines, mm. */
   skin: Float32Array;
   infillMm2: number;
-  /** As if it is filled densely. */
+  /** As if it were filled densely. */
   infill: Float32Array;
   supportMm2: number;
   support: Float32Array;

@@ -18,7 +18,7 @@ export const FAILURE_CAUSES = {
 } as const satisfies Record<string, { words: string; start: boolean; outside: boolean; process: "fdm" | "resin" | "both" }>;
 export type FailureCause = keyof typeof FAILURE_CAUSES;
 
-/** What you see at a print that did not fail by it: one press each. */
+/** What is seen at a print that did not fail by it: one press each. */
 export const OBSERVATIONS = {
   "came-off-easily": "came off easily",
   "hard-to-take-off": "hard to remove",

@@ -128,7 +128,7 @@ function habitsOf(shape: Shape, resting: readonly Direction[], printer: PrintPro
   const wide = Math.min(...sides.filter((s) => Math.abs(dot(s, flat)) < 0.5).map(reach));
   if (thin < PANEL * wide) out.push({ direction: flat, habit: "flat" });
   else if (printer.process === "resin") out.push({ direction: tilted(flat, TILT_DEG), habit: "tilted" });
-  // A roof: much of the surface faces up at a gentle slope. On edge the slope stands steep.
+  // A roof: much of the surface looks up at a gentle slope. On edge the slope stands steep.
   const { normals, areasMm2 } = shape.facets;
   let gentle = 0,
     whole = 0;

@@ -151,7 +151,7 @@ export function lookAt(shape: Shape, printer: PrintProfile, turn: Turn, marks: M
   };
 }
 
-/** Columns of support from layers that are as coarse as the height allows, and what bridges without support. */
+/** Columns of support from layers that are as coarse as the height allows, and what bridges by itself. */
 export function columnsUnder(
   { solids, topology }: Pick<Shape, "solids" | "topology">,
   printer: FilamentProfile,

@@ -22,7 +22,7 @@ export interface Stamp {
 const EPSILON = 1e-6;
 
 /**
- * Every cell that the outline touches, so that what is idle as cells is idle as it is.
+ * Every cell that the outline touches, so that what stands free as cells stands free as it is.
  * @param rings mm; which of them are holes their winding says
  */
 export function stampOf(rings: readonly Ring[], cellMm: number): Stamp {
@@ -146,7 +146,7 @@ export class Cells {
   }
 
   /**
-   * The lowest place where a piece is idle, and of those in one row the leftmost.
+   * The lowest place where a piece stands free, and of those in one row the leftmost.
    * @param from the first row to look at
    */
   place(stamp: Stamp, from = 0): { x: number; y: number } | null {

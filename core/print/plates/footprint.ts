@@ -128,7 +128,7 @@ export const mirroredFootprint = (f: Footprint): Footprint => ({
   }),
 });
 
-/** A rectangle as a footprint: what is size only, no mesh. */
+/** A rectangle as a footprint: what is known by its size only. */
 export const boxFootprint = (widthMm: number, depthMm: number, heightMm: number): Footprint => ({
   rings: [[-widthMm / 2, -depthMm / 2, widthMm / 2, -depthMm / 2, widthMm / 2, depthMm / 2, -widthMm / 2, depthMm / 2]],
   widthMm,

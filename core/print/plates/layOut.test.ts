@@ -34,7 +34,7 @@ const lay = (list: Wanted[]): LaidOut => layOut(solids, [large, small, resin].ma
 const partsOf = (out: LaidOut): string[][] => out.plates.map((p) => p.pieces.map((x) => x.partId));
 
 describe("laying out a scene", () => {
-  it("keeps what is tall on a small base apart, and spares go among their like", () => {
+  it("keeps what is tall on a small foot apart, and spares go among their like", () => {
     const post = boxFootprint(9, 9, 120);
     expect(footingOnPlate(post, "fdm")).toBe("tall on a small base");
     expect(footingOnPlate(post, "resin")).toBe("steady");

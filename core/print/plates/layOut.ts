@@ -1,5 +1,5 @@
 /**
- * All that is still to print, on the plates of the printers that are to print it. Filament: what is tall on a small base apart from the
+ * All that is still to print, on the plates of the printers that are to print it. Filament: what is tall on a small foot apart from the
  * rest, large pieces first. Resin: a plate takes as long as its tallest piece, so pieces go by height, and only as much section on one
  * plate as the film can be pulled from. Pieces of one batch follow each other. Room that is left goes to connectors, trim and spares.
  */

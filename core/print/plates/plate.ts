@@ -5,7 +5,7 @@ import { SPACING_MM, type Edges, type Exclusion, type Printer } from "../printer
 export interface PlatePiece {
   id: string;
   partId: string;
-  /** Which of the copies that differ; null for one same as the part. */
+  /** Which of the copies that differ; null for one as the part is. */
   variation: string | null;
   /** From the plate's front left corner, mm. */
   xMm: number;

@@ -1,5 +1,5 @@
 /**
- * How a piece stands while it is printed, as the plates ask: what is tall on a small base takes its neighbours along when it lets go, so it
+ * How a piece stands while it is printed, as the plates ask: what is tall on a small foot takes its neighbours along when it lets go, so it
  * gets plates of its own kind; long flat edges lift at their corners. Limits are common practice, no source; a user's log says better.
  */
 import type { Process } from "../../scale";

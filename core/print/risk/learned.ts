@@ -13,7 +13,7 @@ export interface Run {
   material: string;
   hours: number;
   failed: "at the start" | "later" | null;
-  /** Failures that say nothing of printer and material: power cut, somebody stopped it, the spool was empty. */
+  /** Failures that say nothing of printer and material: the power went, somebody stopped it, the spool was empty. */
   outside: boolean;
   test: boolean;
 }
@@ -59,7 +59,7 @@ export function hazardOf(process: Process, runs: readonly Run[], printerId: stri
   };
 }
 
-/** Chance that a job of so many hours succeeds, the rate itself being uncertain: (b / (b + T))^a of a Gamma(a, b) [published: Lomax]. */
+/** Chance that a job of so many hours goes well, the rate itself being uncertain: (b / (b + T))^a of a Gamma(a, b) [published: Lomax]. */
 export const predictedGood = ({ beta, gamma }: LearnedHazard, hours: number): number =>
   (beta.passed / (beta.failed + beta.passed)) * (gamma.hours / (gamma.hours + hours)) ** gamma.failures;
 

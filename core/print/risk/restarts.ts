@@ -1,5 +1,5 @@
 /**
- * What failures cost in hours. A print may fail at its start (the first layer does not stick) and at any time later, at a rate an hour; a
+ * What failures cost in hours. A print may fail at its start (the first layer does not hold) and at any time later, at a rate an hour; a
  * failure that is seen at once is begun again at once, one in the night when somebody is up. [published: renewal argument; for a constant
  * rate λ a job of T hours that is begun again takes (e^{λT} − 1)/λ.]
  */

@@ -1,5 +1,5 @@
 /**
- * Cuts a part into pieces (Manifold's exact split) and gives each seam what holds it: pegs in holes, a key, or a sliding dovetail.
+ * Cuts a part into pieces (Manifold's exact split) and gives each seam what holds it: pegs in holes, a key, or a dovetail that slides in.
  * What is added on one side is taken from the other with clearance, so that pieces sum to the whole less the clearance.
  */
 import type { CrossSection, Manifold } from "manifold-3d";

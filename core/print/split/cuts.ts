@@ -112,7 +112,7 @@ function roomFor(size: readonly number[], printer: PrintProfile): number {
 /** Pieces stay this much below what fits, for pegs and a brim, mm. */
 const ROOM_LESS_MM = 2;
 
-/** Share of each seam of visible surface: every facet counts by the length that the section cuts of it, so that a finer mesh says the same. */
+/** Share of each seam that is seen: every facet counts by the length that the section cuts of it, so that a finer mesh says the same. */
 function seenAlong({ positions: p, indices }: Mesh, { seen }: Marks, low: number, step: number): Float64Array {
   const whole = new Float64Array(SECTIONS),
     visible = new Float64Array(SECTIONS);

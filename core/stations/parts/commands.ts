@@ -121,7 +121,7 @@ export interface PartsCommands {
   "part.set": { partId: string } & Partial<
     PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays">
   >;
-  /** What it costs otherwise; what was not set begins as nothing. */
+  /** What it costs otherwise; what was not said yet begins as nothing. */
   "part.otherWays": { partId: string; change: Partial<OtherWays> };
   "part.tags": { partId: string; add?: string[]; drop?: string[] };
   "part.pictures": { partId: string; add?: string[]; drop?: string[] };

@@ -89,7 +89,7 @@ export interface TonightCommands {
     saidS?: number;
     /** Of a plate with several parts: what came of each. */
     came?: StepRecord["came"];
-    /** Of a print: cause of failure, and what it weighs. */
+    /** Of a print: why it failed, and what it weighs. */
     print?: Pick<PrintRecord, "failure" | "massG">;
   };
 }

@@ -60,7 +60,7 @@ const AROUND = 4;
 /** Nobody looks from below the ground: a way that leads down by more than this is none. */
 const DOWN = -0.2;
 
-/** @returns for each surface; no wall where no wall measured */
+/** @returns for each surface; no wall where nothing stands opposite */
 export function lookAround(
   mesh: Mesh,
   topology: Topology,
@@ -89,7 +89,7 @@ export function lookAround(
     const mm = thick[s].sort((a, b) => a - b);
     return {
       wall: mm.length < 3 ? null : { leastMm: mm[Math.floor(mm.length * 0.05)], usualMm: mm[Math.floor(mm.length / 2)], points: mm.length },
-      // What faces down is stood on, or looked at by nobody.
+      // What looks down is stood on, or looked at by nobody.
       open: open[s].ways > 0 ? open[s].free / open[s].ways : 0,
     };
   });

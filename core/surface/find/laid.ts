@@ -30,9 +30,9 @@ export interface LaidSurface extends Steps {
   slopeDeg: number;
   /** How high its middle lies along the way up, from the file's origin, mm at the printed size. */
   heightMm: number;
-  /** More of it faces down than up as it is printed: it is held by supports or bridges, or lies on the plate. */
+  /** More of it looks down than up as it is printed: it is held by supports or bridges, or lies on the plate. */
   underside: boolean;
-  /** More of it faces down than up as the part will stand: not visible there. A part stands as its file has it, z up. */
+  /** More of it looks down than up as the part will stand: nobody sees it there. A part stands as its file has it, z up. */
   looksDown: boolean;
   /** `cuspMm` is the mean step, `pitchMm` how far apart the lines of its wider half lie; these are the extremes. */
   largestMm: number;
@@ -102,7 +102,7 @@ function looksDownAs({ looks }: Surface): boolean {
   return looks.reduce((sum, l) => sum + (isDown(l.normal) ? l.areaMm2 : 0), 0) > all / 2;
 }
 
-/** What faces down this close to the lowest point lies on the plate, mm. Common practice, no source. */
+/** What looks down this close to the lowest point lies on the plate, mm. Common practice, no source. */
 export const ON_PLATE_MM = 0.6;
 
 /** The lowest of a box's corners along the way up, mm of the file: where the plate is. Tilted, the part itself may end a little higher. */

@@ -145,7 +145,7 @@ export function readLines(
   const found = peak.over > stands(spectrum.tiles.length) && peak.beside > alone * (uneven < EVEN.spread ? EVEN.share : 1);
   // What would have been found, in whatever direction: over the noise of the ring, and over the direction that is fullest.
   const limit = amplitude(HANN_SPREAD * Math.max(peak.spread * stands(spectrum.tiles.length), peak.fullest * (alone - 1)));
-  // Certainty: the tiles differ among themselves.
+  // How sure: the tiles differ among themselves.
   const each = spectrum.tiles.map((t) => amplitude(Math.max(0, around(t, peak.fx, peak.fy) - peak.base * 9))).sort((a, b) => a - b);
   const quartile = (q: number): number => each[Math.min(each.length - 1, Math.floor(q * each.length))] ?? 0;
   const strength = amplitude(Math.max(0, around(spectrum.power, peak.fx, peak.fy) - peak.base * 9));

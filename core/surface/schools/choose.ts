@@ -103,7 +103,7 @@ export interface MixedPlan {
   filmMm: number;
 }
 
-/** Whole part: what several surfaces take in the same round is one setting up. */
+/** The part as one: what several surfaces take in the same round is one setting up. */
 export function mixedPlan(plans: readonly SchoolPlan[]): MixedPlan {
   const setUps = new Map<string, number>();
   let alone = 0;

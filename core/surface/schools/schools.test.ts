@@ -186,11 +186,11 @@ describe("rounds", () => {
 });
 
 describe("what is recommended", () => {
-  it("no work for what is covered, hidden, faces down or is not seen", () => {
+  it("no work for what is covered, hidden, looks down or is not seen", () => {
     for (const sight of ["covered", "hidden", "mating"] as const) expect(recommend(roof(5, { sight })).school).toBe("leave");
     expect(recommend(roof(30, { seen: "hidden" })).school).toBe("leave");
     expect(recommend({ ...roof(30), laid: { ...roof(30).laid, looksDown: true } }).school).toBe("leave");
-    // What only faces down while it is printed is looked at like any other.
+    // What only looks down while it is printed is looked at like any other.
     expect(recommend({ ...roof(30), laid: { ...roof(30).laid, underside: true } }).school).not.toBe("leave");
     expect(recommend(roof(30, { dryBrush: false })).school).toBe("leave");
   });

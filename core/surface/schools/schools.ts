@@ -55,7 +55,7 @@ export interface School {
   id: SchoolId;
   name: string;
   says: string;
-  /** On what it is done: on the print itself, over the primer, or with paint over the base coat. */
+  /** On what it is done: on the print itself, over the primer, or as paint over the base coat. */
   done: "bare" | "primed" | "with paint";
   /** Wall that it wants behind the surface, mm; 0 for none. Common practice, no source. */
   wallMm: number;

@@ -22,7 +22,7 @@ export interface GlueWork {
 /** What the joint leads to, by the name it has now. */
 export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPartId && at.part(item.toPartId)?.name) || item.to;
 
-/** What it is glued to is of this: said, or same as the part now. */
+/** What it is glued to is of this: said, or as the part is now. */
 export const jointMaterial = ({ toMaterial, toPartId }: GlueWork, at: Pick<Surroundings, "part">): Material =>
   toMaterial ?? (toPartId ? at.part(toPartId)?.material : undefined) ?? "filament print";
 

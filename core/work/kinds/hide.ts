@@ -47,7 +47,7 @@ function spotRounds(stages: readonly SchoolStage[], look: number, task: Task, it
   return out;
 }
 
-/** Coat it leaves all over, one after the other; the same product in a row is so many coats. */
+/** What it lays down all over, one after the other; the same product in a row is so many coats. */
 function laidDown(stages: readonly SchoolStage[]): { product: ProductId; coats: number }[] {
   const out: { product: ProductId; coats: number }[] = [];
   for (const { product, share } of stages) {

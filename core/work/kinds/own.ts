@@ -12,7 +12,7 @@ export interface OwnWork {
   title: string;
   handsOnS: number;
   waitS: number;
-  /** Coat it leaves, if anything. */
+  /** What it lays down, if anything. */
   family: CoatFamily | null;
   /** What must be there for it; absent where nothing was said. */
   needs?: Need[];

@@ -201,7 +201,7 @@ function useMend(part: Part, project: Project): { mend: () => Promise<void>; men
   return { mend, mending };
 }
 
-/** "Mended: 3 holes closed, 12 facets flipped; 1 hole left". */
+/** "Repaired: 3 holes closed, 12 facets flipped; 1 hole left". */
 export function mendWords(did: MendDid): string {
   const say = (count: number, one: string, many: string): string =>
     count === 0 ? "" : `${count.toLocaleString("en")} ${count === 1 ? one : many}`;

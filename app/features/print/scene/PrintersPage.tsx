@@ -238,7 +238,7 @@ function Machine({ printer }: { printer: Printer }) {
   );
 }
 
-/** "Bed: textured sheet, 5 mm margin all round". */
+/** "Bed: textured sheet, 5 mm free all round". */
 function bedWords({ surface, marginMm, edges, exclusions }: Printer): string {
   const free = SIDES.map(({ side }) => Math.max(marginMm, edges?.[side] ?? 0));
   const round = free.every((mm) => mm === free[0])

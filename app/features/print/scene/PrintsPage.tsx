@@ -139,7 +139,7 @@ function Learned({ printer, log, hazard }: { printer: Printer; log: readonly Log
   );
 }
 
-/** Each print: a hollow mark for the model, a solid one for what had been with lessons so far; the band is fifteen per cent either way. */
+/** Each print: a hollow mark for the model, a solid one for what had been learned until then; the band is fifteen per cent either way. */
 function ErrorChart({ steps }: { steps: readonly LearnedStep[] }) {
   const shown = steps.slice(-24);
   const most = Math.max(0.25, ...shown.flatMap((s) => [Math.abs(s.modelError), Math.abs(s.learnedError)]));
