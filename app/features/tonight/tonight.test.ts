@@ -20,7 +20,7 @@ describe("lanes", () => {
   });
   it("a print that is planned is told from one that runs", () => {
     const planned = lanes(projectOf([brick]))[0].bars;
-    expect(planned[0]).toMatchObject({ kind: "planned on a printer", title: "Brick" });
+    expect(planned[0]).toMatchObject({ kind: "planned machine", title: "Brick" });
     const running = lanes(
       projectOf([brick], [record("brick", "brick/print/start0", { time: "machine", startedAt: THURSDAY - HOUR, plannedS: 7200 })]),
     )[0].bars;
