@@ -29,7 +29,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await expect(lane(bench).getByText(/No contact with Small filament since \d\d:\d\d/)).toBeVisible();
   await expect(lane(bench)).toContainText(/Its last report: it heats: layer 0 of/);
   await expect(lane(bench)).toContainText(/By the clock, its print ends Fri \d\d:\d\d/);
-  await expect(lane(bench)).toContainText("in the night: look at it before bed");
+  await expect(lane(bench)).toContainText("during the night. Check it before bed");
   await expect(lane(bench)).toContainText("switch it off at the mains");
   await expect(lane(bench).getByText(/It heats/)).toBeHidden();
   await expect(lane(bench).getByRole("button", { name: "Pause" })).toBeHidden();

@@ -16,7 +16,7 @@ test("a step of any kind is changed field by field, and each change can be undon
   await dialog.getByLabel("Glue", { exact: true }).selectOption("white-glue");
   await dialog.getByLabel("Glued to").selectOption({ label: "something else" });
   // What it is glued to is asked for once it is no part of the scene.
-  await dialog.getByLabel("Glued to").fill("a cork tile");
+  await dialog.getByLabel("Glued to what").fill("a cork tile");
   await dialog.getByLabel("Gap, mm").fill("0.2");
   await dialog.getByRole("button", { name: "Done" }).click();
   await expect(order).toContainText("Glue to a cork tile");

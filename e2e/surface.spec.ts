@@ -44,7 +44,7 @@ test("the strip answers to keys: a coat on, a coat off; thinner layers tried; th
   await layer.fill("0.1 mm");
   await layer.press("Enter");
   await expect(page.getByText("Shown with layers of 0.1 mm")).toBeVisible();
-  await page.getByRole("button", { name: "reset" }).click();
+  await page.getByRole("button", { name: "use the printer’s layers" }).click();
   await page.getByRole("heading", { level: 1 }).click();
   await page.keyboard.press("r");
   await expect(page.getByRole("img", { name: /on a turntable/ })).toBeVisible();

@@ -223,7 +223,7 @@ function MapOf({ part }: { part: Part }) {
           <p className="mt-2">
             Shown with layers of {formatMm(layer)}; the printer uses {printer.layerMm} mm.{" "}
             <button className="btn-text" onClick={() => setLayer(null)}>
-              reset
+              use the printer’s layers
             </button>
           </p>
         )}

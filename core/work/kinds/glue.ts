@@ -36,7 +36,7 @@ export const glue: WorkKind<GlueWork> = {
       // A part says itself what it is of; its name stays where it goes.
       brings: (toPartId, to) => (toPartId === null ? { toPartId } : { toPartId, to, toMaterial: null }),
     },
-    to: { ...field.text("Glued to"), when: (item) => (item as GlueWork).toPartId === null },
+    to: { ...field.text("Glued to what"), when: (item) => (item as GlueWork).toPartId === null },
     toMaterial: field.choice("Its material", optionsOf(MATERIALS), "same as the part"),
     gapMm: field.length("Gap, mm", LIMITS.gapMm),
     load: field.tick("carries load"),
