@@ -192,7 +192,7 @@ test("Tonight: at night nothing is offered until somebody is awake", async ({ be
 
 test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
   await station(bench, "Tonight").click();
-  await bench.getByLabel("to be ready by").fill("2027-03-01");
+  await bench.getByLabel("ready by", { exact: true }).fill("2027-03-01");
   await expect(bench.getByRole("heading", { name: "Ready by Monday 1 March?" })).toBeVisible();
   await expect(bench.getByText("Yes, almost certainly.")).toBeVisible();
   await bench.getByLabel("Thursday").fill("late");

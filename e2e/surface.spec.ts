@@ -75,7 +75,7 @@ test("who meets whom is said once: filler, order, dry fits; wrong widths are tol
   await wide.fill("0.05 mm");
   await wide.press("Enter");
   await expect(page.getByText(/^Filler primer, /)).toBeVisible();
-  await page.getByLabel("It", { exact: true }).selectOption("file");
+  await page.getByLabel("Result", { exact: true }).selectOption("file");
   await page.getByRole("button", { name: "Record it" }).click();
   await expect(page.getByText("filed, 0.2 mm taken off: the print")).toBeVisible();
   await expect(page.getByText(/^Joints need/)).toBeVisible();
@@ -114,8 +114,8 @@ test("the line meter reads a made-up pair, says what is left, and keeps it", asy
   await page.getByRole("link", { name: /^Own figures/ }).click();
   await expect(page.getByText(/Mill house, .*with the line meter/)).toBeVisible();
   await page.getByRole("link", { name: "Map and methods" }).click();
-  await expect(page.getByRole("region", { name: "Before it was treated" }).getByRole("img")).toHaveCount(1);
-  await expect(page.getByRole("region", { name: "After it was treated" }).getByRole("img")).toHaveCount(1);
+  await expect(page.getByRole("region", { name: "Before treatment" }).getByRole("img")).toHaveCount(1);
+  await expect(page.getByRole("region", { name: "After treatment" }).getByRole("img")).toHaveCount(1);
 });
 
 test("what is no photograph is said to be none, and nothing is lost", async ({ page }) => {
@@ -144,9 +144,9 @@ test("a seam goes into the plan, and sanding after paint is put before it with o
     await expect(row.getByText(place, { exact: true })).toBeVisible();
   }
   await page.goto(page.url().replace(/\/parts.*$/, "/surface?part=mill-house"));
-  await expect(page.getByText(/stands after paint/)).toBeVisible();
+  await expect(page.getByText(/comes after paint/)).toBeVisible();
   await page.getByRole("button", { name: "Move it there" }).click();
-  await expect(page.getByText(/stands after paint/)).toHaveCount(0);
+  await expect(page.getByText(/comes after paint/)).toHaveCount(0);
 });
 
 test("the dry brush is warned of at Paint, before it is done", async ({ page }) => {

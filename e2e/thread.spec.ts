@@ -109,7 +109,7 @@ test("what is no bundle, and a bundle of a newer version, are refused and nothin
   const before = await scenes.count();
   for (const [buffer, says] of [
     [Buffer.from("not a zip at all"), "not a project bundle"],
-    [Buffer.from(newer), "of version 99"],
+    [Buffer.from(newer), "is version 99"],
   ] as const) {
     await bench.locator("#bundle-file").setInputFiles({ name: "x.inchhollow", mimeType: "application/zip", buffer });
     await expect(bench.getByRole("alert")).toContainText(says);
