@@ -197,7 +197,7 @@ test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
   await expect(bench.getByText("Yes, almost certainly.")).toBeVisible();
   await bench.getByLabel("Thursday").fill("late");
   await bench.getByLabel("Thursday").press("Enter");
-  await expect(bench.getByRole("alert")).toContainText("From and to");
+  await expect(bench.getByRole("alert")).toContainText("Enter from and to");
 });
 
 test("a kept step of one's own goes on any part, anywhere in the order", async ({ bench }) => {
