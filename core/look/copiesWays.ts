@@ -52,7 +52,7 @@ export function otherWaysForCopies(part: Part, project: Project, perCopyS: numbe
     out.push({
       what: "With layers half as high",
       why: "steps half as high: a coat of primer levels most of them",
-      says: `${formatDuration(facts.one.timeS.value * part.copies)} more machine time time`,
+      says: `${formatDuration(facts.one.timeS.value * part.copies)} more machine time`,
       better: false,
     });
   const resin = printer.process === "fdm" ? scene.printers.find((p) => p.process === "resin") : undefined;

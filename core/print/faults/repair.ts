@@ -80,7 +80,7 @@ const COVERED_GOOD = 0.98;
 /** Once the pieces are one, there is no joint left to fit; drawing them together takes so long, min. */
 const MERGE_MIN = 15;
 const WORDS: Record<RepairWay["way"], string> = {
-  leave: "Cancel",
+  leave: "Leave it",
   repair: "Repair it",
   reprint: "Print it again",
   merge: "Merge the pieces and print them as one",

@@ -103,7 +103,7 @@ function noPaper(c: SurfaceCase): string | null {
 export const SCHOOLS: School[] = [
   {
     id: "leave",
-    name: "Cancel",
+    name: "Leave it",
     says: "Not seen from where it will stand, or it will be covered.",
     done: "bare",
     wallMm: 0,

@@ -157,7 +157,7 @@ function Repair() {
     mergeable: defect === "misfit" ? Math.max(part.joints.length + 1, family) : 0,
     demanding: scene.finish === "display",
   });
-  const WORDS = { leave: "Cancel", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
+  const WORDS = { leave: "Leave it", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;
   const most = Math.max(...verdict.ways.map((w) => w.weightMin));
   return (
     <>

@@ -176,7 +176,7 @@ function Coverage() {
         </thead>
         <tbody>
           {rows.map((row) => (
-            <tr key={row.id ?? "one piece"}>
+            <tr key={row.id ?? "whole"}>
               <td className="font-semibold">{row.name}</td>
               {coverage(scene.references, row.id).map((c) => (
                 <td key={c.face} className={c.invented ? "note-act" : ""}>

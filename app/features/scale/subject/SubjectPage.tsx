@@ -38,7 +38,7 @@ export default function SubjectPage() {
         </div>
         <div>
           <Choice
-            label="Result"
+            label="Use"
             value={scene.handling}
             onChange={(handling) => run("scene.set", { handling: handling as typeof scene.handling })}
             options={options(HANDLINGS)}
