@@ -68,7 +68,7 @@ test("Surface: closer to, the lines are plain; the strip follows the school", as
   await station(bench, "Surface").click();
   await expect(bench.locator("main")).toContainText("plain to see");
   await expect(bench.getByRole("img", { name: /^Profile of the surface: printed/ })).toBeVisible();
-  await bench.getByRole("button", { name: "Cancel", exact: true }).click();
+  await bench.getByRole("button", { name: "Leave it", exact: true }).click();
   await expect(bench.getByRole("img", { name: /^Profile of the surface: printed [\d.]+ (mm|µm)$/ })).toBeVisible();
 });
 

@@ -160,7 +160,7 @@ function Meter({ part }: { part: Part }) {
       </div>
       <p className="mt-1 text-sm text-soft">
         Layer ÷ sin(slope), along the surface: {at ? `${printer.layerMm} mm on ${at.laid.slopeDeg.toFixed(0)}°` : "no surface found yet"}. A
-        level top shows its infill lines.
+        level top shows the lines of its top skin.
       </p>
       <PictureProgress work={work} />
       <div className="mt-3 grid gap-6 desk:grid-cols-2">

@@ -187,8 +187,8 @@ function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
       </p>
       <p className="text-soft">
         {plannedS > 0
-          ? `The plan has ${formatDuration(plannedS)} for filing burrs and feet, estimated from the area. The minutes here add up what was found.`
-          : "Filing is not in the plan yet."}
+          ? `The plan has ${formatDuration(plannedS)} for cleaning up burrs and flare, estimated from the area. The minutes here add up what was found.`
+          : "Cleaning up is not in the plan yet."}
       </p>
       {part.copies > 1 && (
         <div className="mt-2 flex flex-wrap items-end gap-3">

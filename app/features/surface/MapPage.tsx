@@ -398,7 +398,7 @@ function WholePart({
       aside={
         open.length > 0 && (
           <button className="btn" onClick={() => void takeAll()}>
-            Take {open.length === 1 ? "it" : `all ${open.length}`} to the plan{" "}
+            Add {open.length === 1 ? "it" : `all ${open.length}`} to the plan{" "}
           </button>
         )
       }

@@ -79,7 +79,7 @@ export function SideBySide({ differences, onAnswer }: { differences: Difference[
           Import the scene
         </button>
         <button className="btn" onClick={() => onAnswer(null)}>
-          Leave it
+          Cancel
         </button>
       </div>
     </Dialog>

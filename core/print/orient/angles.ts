@@ -31,7 +31,7 @@ export function parseAngles(text: string): Result<Turn> {
     .filter(Boolean);
   if (pieces.length === 0 || pieces.length > 6) return wrong("No rotation found.");
   const bare = pieces.every((p) => !/[xyz]/.test(p));
-  if (bare && pieces.length !== 3) return wrong("Enter up to three angles.");
+  if (bare && pieces.length !== 3) return wrong("Enter three angles, or name the axes.");
   let turn: Turn = [0, 0, 0, 1];
   for (const [i, piece] of pieces.entries()) {
     const axis = bare ? (i as Axis) : AXES[piece[0]];

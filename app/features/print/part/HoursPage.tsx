@@ -286,7 +286,7 @@ function MovesFile({
       {facts && (
         <>
           <p className="text-soft">
-            {formatMm(facts.filamentMm)} of filament, net, {facts.retractions.toLocaleString("en")} retractions,{" "}
+            {formatMm(facts.filamentMm)} of filament (net), {facts.retractions.toLocaleString("en")} retractions,{" "}
             {facts.lines.toLocaleString("en")} lines
             {facts.bboxMm ? `, within ${facts.bboxMm.size.map((v) => formatMm(v).replace(" mm", "")).join(" × ")} mm` : ""}
           </p>

@@ -443,7 +443,7 @@ function OtherWays({
         <table className="plain">
           <thead>
             <tr>
-              <th>Method</th>
+              <th>Option</th>
               <th>Hours, one copy</th>
               <th>Seam</th>
               <th>Strength and size</th>

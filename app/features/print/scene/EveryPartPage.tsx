@@ -107,7 +107,7 @@ function Mixed() {
           <span className="font-semibold">Each part on the process that suits it:</span> {line(mixed)}
           {gains.length > 0 && (
             <span className="block text-soft">
-              Slower than the quicker process, because{" "}
+              Slower than the quicker process for{" "}
               {gains.map((g) => `${g.parts} on ${g.process === "fdm" ? "filament" : "resin"}: ${g.reason}`).join("; ")}.
             </span>
           )}

@@ -92,7 +92,7 @@ function Finder() {
               <span className="block">
                 {c.cure}.{" "}
                 <span className="text-soft">
-                  To check: {c.test}, {c.testMin} min.
+                  To check ({c.testMin} min): {c.test}
                 </span>
               </span>
             </span>
@@ -101,7 +101,7 @@ function Finder() {
       </ol>
       {next && (
         <p className="mt-2">
-          <span className="font-semibold">Do this next:</span> {next.test}, {next.testMin} min. It tells you most for the time it takes.
+          <span className="font-semibold">Do this next ({next.testMin} min), it tells you most for the time it takes:</span> {next.test}
         </p>
       )}
       <p className="text-soft">

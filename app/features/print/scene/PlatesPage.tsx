@@ -286,7 +286,7 @@ function Told({
           in the gaps: two quay walls and a crane share a plate of the small printer, twenty crates and a spare fill one of resin.
         </p>
       )}
-      {none && missing === 0 && <p className="mt-3 text-soft">Everything in this scene is printed.</p>}
+      {none && missing === 0 && <p className="mt-3 text-soft">Nothing left to print in this scene.</p>}
       {!none && missing > 0 && (
         <p className="note-act mt-3">
           ▲ {missing} piece{missing === 1 ? " is" : "s are"} not on a plate yet: {names}.
