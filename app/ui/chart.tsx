@@ -1,5 +1,5 @@
 /** The frame that charts share: as wide as there is room, named for assistive technology, with ticks below and at the left. */
-import type { ReactNode } from "react";
+import type { ReactNode, SVGProps } from "react";
 import { useWidth } from "./useWidth";
 
 /** Room round the drawing, px. */
@@ -100,6 +100,11 @@ export function AxisLeft({ plot, ticks, across = false }: { plot: Plot; ticks: r
     </>
   );
 }
+
+/** Text over lines of the drawing: the paper shows round it. */
+export const OverLines = ({ halo = 3, ...text }: SVGProps<SVGTextElement> & { halo?: number }) => (
+  <text fontSize="13" stroke="var(--paper)" strokeWidth={halo} paintOrder="stroke" {...text} />
+);
 
 /** Ticks, in their order, whose labels do not run into each other. */
 export function apart(ticks: readonly Tick[]): Tick[] {

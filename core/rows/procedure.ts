@@ -11,5 +11,5 @@ export const procedureSchema = Joi.object<Procedure, true>({
   handsOnS: duration.required(),
   waitS: duration.required(),
   family: family.allow(null).required(),
-  needs: needsField,
+  needs: needsField.schema as Joi.ArraySchema,
 }).unknown(true);

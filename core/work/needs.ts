@@ -2,7 +2,7 @@
  * What work may need beside hands: a place, a machine, light. One record says all there is to know of each; the schedule and Tonight ask
  * it alike, and so do the forms.
  */
-import Joi from "joi";
+import { field } from "../field";
 import { daylightBetween, type Place } from "../daylight";
 import type { Stretch } from "../units";
 
@@ -42,14 +42,10 @@ export const NEEDS = {
 export type Need = keyof typeof NEEDS;
 export const NEED_IDS = Object.keys(NEEDS) as Need[];
 
-/** What must be there for a step; may be left out. */
-export const needsField = Joi.array()
-  .unique()
-  .items(Joi.string().valid(...NEED_IDS))
-  .optional();
-
 /** As a form offers them. */
-export const NEED_OPTIONS = NEED_IDS.map((value) => ({ value, label: NEEDS[value].label }));
+const NEED_OPTIONS = NEED_IDS.map((value) => ({ value, label: NEEDS[value].label }));
+/** What must be there for a step; may be left out. */
+export const needsField = field.several("Needs", NEED_OPTIONS);
 
 /** ", needs daylight and the airbrush"; nothing where it needs nothing. */
 export const needsWords = (needs: readonly Need[] = []): string =>

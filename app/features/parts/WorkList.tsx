@@ -108,7 +108,7 @@ const announcementsOf = (title: (id: UniqueIdentifier) => string, ids: readonly 
   const place = (over: { id: UniqueIdentifier } | null): string =>
     over ? `place ${ids.indexOf(String(over.id)) + 1} of ${ids.length}` : "";
   return {
-    onDragStart: ({ active }) => `${title(active.id)} in hand.`,
+    onDragStart: ({ active }) => `${title(active.id)} picked up.`,
     onDragOver: ({ active, over }) => (over ? `${title(active.id)} would move to ${place(over)}.` : undefined),
     onDragEnd: ({ active, over }) => (over ? `${title(active.id)} dropped at ${place(over)}.` : `${title(active.id)} put back.`),
     onDragCancel: ({ active }) => `${title(active.id)} back where it was.`,

@@ -1,7 +1,7 @@
 /** Implied scales on a logarithmic axis: a bar for what is sure, a mark for the best guess, the scene's band behind them all. */
 import { scaleLog } from "d3";
 import { formatRatio, MISMATCH_LIMITS } from "~core/scale";
-import { apart, AxisBelow, Chart } from "~app/ui/chart";
+import { apart, AxisBelow, Chart, OverLines } from "~app/ui/chart";
 import type { ChartRow } from "~core/look";
 
 const ROW = 34;
@@ -74,17 +74,9 @@ export function MismatchChart({ rows, ratio, secondary }: { rows: ChartRow[]; ra
                   ) : (
                     <circle cx={x(inferred.ratio)} cy={y} r="5" fill="var(--paper)" stroke={ink} strokeWidth="1.6" />
                   )}
-                  <text
-                    x={x(inferred.high) + 8}
-                    y={y + 5}
-                    fontSize="13"
-                    fill={ink}
-                    stroke="var(--paper)"
-                    strokeWidth="3"
-                    paintOrder="stroke"
-                  >
+                  <OverLines x={x(inferred.high) + 8} y={y + 5} fill={ink}>
                     {formatRatio(inferred.ratio)}
-                  </text>
+                  </OverLines>
                 </g>
               );
             })}

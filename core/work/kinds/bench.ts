@@ -1,7 +1,6 @@
 /** Work at the bench between the printer and the paint, from a table: dry fit, file, wash off dust, inspect, flock, rim. */
-import { field } from "../../field";
+import { field, oneOf } from "../../field";
 import { LIMITS } from "../../limits";
-import { oneOf } from "../../field";
 import { BENCH_TASKS, type BenchTaskId } from "../benchTasks";
 import type { WorkKind } from "../kind";
 

@@ -1,7 +1,6 @@
 /** Hiding what printing left on one surface, by one of the schools. What it takes follows from the surface as it is printed; nothing of that is kept. */
-import { field, optionsNamed } from "../../field";
+import { field, optionsNamed, id } from "../../field";
 import { PRODUCTS, SCHOOLS, schoolById, type ProductId, type SchoolId, type SchoolStage } from "../../surface";
-import { id } from "../../field";
 import type { Surroundings, Task, WorkKind } from "../kind";
 
 export interface HideWork {

@@ -1,10 +1,9 @@
 /** A step of the user's own. */
-import { field, optionsOf } from "../../field";
+import { field, optionsOf, id } from "../../field";
 import Joi from "joi";
 import { FAMILIES, type CoatFamily } from "../../coat";
-import { id } from "../../field";
 import type { WorkKind } from "../kind";
-import { NEED_OPTIONS, needsWords, type Need } from "../needs";
+import { needsField, needsWords, type Need } from "../needs";
 
 export interface OwnWork {
   id: string;
@@ -37,7 +36,7 @@ export const own: WorkKind<OwnWork> = {
         .valid(...ALL)
         .allow(null),
     },
-    needs: field.several("Needs", NEED_OPTIONS),
+    needs: needsField,
     procedureId: field.kept(id.allow(null)),
   },
   station: (item) => (item.family ? "paint" : "assemble"),

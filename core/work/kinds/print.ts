@@ -1,10 +1,9 @@
 /** Printing: a pair of steps a plate, and the seams of a part that is cut. */
-import { field } from "../../field";
+import { field, text, turnField, within } from "../../field";
 import Joi from "joi";
 import { LIMITS } from "../../limits";
 import { TURNS, type Turn } from "../../mesh";
 import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
-import { text, turnField, within } from "../../field";
 import type { StepDraft, Task, WorkKind } from "../kind";
 import type { Need } from "../needs";
 import { SEAM } from "../handRates";

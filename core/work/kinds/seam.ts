@@ -1,7 +1,6 @@
 /** Filling the seam to another part: what it takes follows from how the two meet, which is said of the scene. */
-import { field, optionsNamed } from "../../field";
+import { field, optionsNamed, id } from "../../field";
 import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../joint";
-import { id } from "../../field";
 import type { Surroundings, WorkKind } from "../kind";
 
 export interface SeamWork {

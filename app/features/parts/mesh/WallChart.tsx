@@ -2,7 +2,7 @@
 import { area, line, scaleLinear, scaleLog } from "d3";
 import { formatMm } from "~core/units";
 import { quantileShare } from "~core/mesh";
-import { AxisBelow, AxisLeft, Chart } from "~app/ui/chart";
+import { AxisBelow, AxisLeft, Chart, OverLines } from "~app/ui/chart";
 
 const LEAST_MM = 0.01;
 const TICKS_MM = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200];
@@ -50,17 +50,9 @@ export function WallChart({ quantileMm, floors }: { quantileMm: readonly number[
                   strokeWidth="1.4"
                   strokeDasharray="6 3"
                 />
-                <text
-                  x={f.at + 5}
-                  y={f.row === 0 ? 16 : 32}
-                  fontSize="13"
-                  fill="var(--act)"
-                  stroke="var(--paper)"
-                  strokeWidth="3"
-                  paintOrder="stroke"
-                >
+                <OverLines x={f.at + 5} y={f.row === 0 ? 16 : 32} fill="var(--act)">
                   {f.label}
-                </text>
+                </OverLines>
               </g>
             ))}
           </>

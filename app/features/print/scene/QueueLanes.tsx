@@ -52,7 +52,7 @@ function announcementsOf({ lanes }: Queue): Announcements {
   const lane = (over: { id: UniqueIdentifier } | null): string =>
     lanes.find((l) => l.printer.id === over?.id)?.printer.name ?? "no printer";
   return {
-    onDragStart: ({ active }) => `${job(active.id)} in hand.`,
+    onDragStart: ({ active }) => `${job(active.id)} picked up.`,
     onDragOver: ({ active, over }) => `${job(active.id)} over ${lane(over)}.`,
     onDragEnd: ({ active, over }) => (over ? `${job(active.id)} dropped on ${lane(over)}.` : `${job(active.id)} put back.`),
     onDragCancel: ({ active }) => `${job(active.id)} back where it was.`,
