@@ -28,7 +28,21 @@ module.exports = {
       comment: "Inside core, one subject imports another through its index.ts only.",
       severity: "error",
       from: { path: "^core/([^/]+)/", pathNot: "\\.test\\.ts$" },
-      to: { path: "^core/[^/]+/", pathNot: ["^core/$1/", "/index\\.ts$"] },
+      to: { path: "^core/[^/]+/", pathNot: ["^core/$1/", "/index\\.ts$", "^core/stations/kinds\\.ts$"] },
+    },
+    {
+      name: "stations-of-the-core-keep-apart",
+      comment: "What several stations use lies beside them, or with its subject.",
+      severity: "error",
+      from: { path: "^core/stations/([^/]+)/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^core/stations/[^/]+/", pathNot: "^core/stations/$1/" },
+    },
+    {
+      name: "kinds-of-work-know-no-rows",
+      comment: "Rows hold work: its kinds know neither them, nor commands, nor the plan.",
+      severity: "error",
+      from: { path: "^core/(work/|stations/kinds\\.ts|stations/[^/]+/kinds/)", pathNot: "\\.test\\.ts$" },
+      to: { path: "^core/(project|rows|plan|results|look)/" },
     },
     {
       name: "stations-keep-apart",

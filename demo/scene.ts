@@ -31,7 +31,7 @@ import {
   type StepRecord,
   type WorkItem,
 } from "../core/project";
-import type { CoatWork } from "../core/work";
+import type { CoatWork } from "../core/stations/kinds";
 import type { Meeting } from "../core/joint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";

@@ -45,7 +45,7 @@ describe("rows at hand", () => {
 
   it("an edit is there at once; only its table is read, and rows it did not touch are the same objects", async () => {
     const first = (await rows.project("s"))!;
-    await runCommand(db, "s", "part.set", { partId: "a", copies: 7 }, sent());
+    await runCommand(db, "s", "field.set", { of: "part", id: "a", change: { copies: 7 } }, sent());
     expect(await readsOf("scenes", () => rows.project("s"))).toBe(0);
     const then = (await rows.project("s"))!;
     expect(then.parts.find((p) => p.id === "a")!.copies).toBe(7);
@@ -60,7 +60,7 @@ describe("rows at hand", () => {
     const first = (await rows.project("s"))!;
     expect(
       await readsOf("parts", async () => {
-        await runCommand(db, "s", "part.set", { partId: "a", copies: 7 }, sent());
+        await runCommand(db, "s", "field.set", { of: "part", id: "a", change: { copies: 7 } }, sent());
         await rows.project("s");
       }),
       // Once by the command itself, once by whoever reads after it.
@@ -95,7 +95,8 @@ describe("rows at hand", () => {
     for (let i = 0; i < 500; i++) {
       const partId = random() < 0.5 ? "a" : "b";
       const dice = random();
-      if (dice < 0.6) await runCommand(db, "s", "part.set", { partId, copies: 1 + Math.floor(random() * 50) }, sent());
+      if (dice < 0.6)
+        await runCommand(db, "s", "field.set", { of: "part", id: partId, change: { copies: 1 + Math.floor(random() * 50) } }, sent());
       else if (dice < 0.7) await undo(db, "s", () => true);
       else if (dice < 0.85) await db.parts.put({ ...(await db.parts.get(["s", "a"]))!, id: `x${i % 7}`, order: Math.floor(random() * 9) });
       else await db.parts.delete(["s", `x${i % 7}`]);
@@ -122,7 +123,7 @@ describe("rows at hand", () => {
 
   it("what was changed while it was being read is read again", async () => {
     const reading = rows.project("s");
-    const writing = runCommand(db, "s", "part.set", { partId: "a", copies: 9 }, sent());
+    const writing = runCommand(db, "s", "field.set", { of: "part", id: "a", change: { copies: 9 } }, sent());
     await Promise.all([reading, writing]);
     expect((await rows.project("s"))!.parts.find((p) => p.id === "a")!.copies).toBe(9);
   });
@@ -137,7 +138,7 @@ describe("rows at hand", () => {
     const before = rows.moment();
     await db.results.put({ key: "k", kind: "mesh", mesh: "", carried: 0, value: {} as never });
     expect(rows.moment()).toBe(before);
-    await runCommand(db, "s", "part.set", { partId: "a", copies: 3 }, sent());
+    await runCommand(db, "s", "field.set", { of: "part", id: "a", change: { copies: 3 } }, sent());
     expect(rows.moment()).not.toBe(before);
   });
 

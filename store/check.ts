@@ -4,7 +4,8 @@
  */
 import type Joi from "joi";
 import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
-import { kindOf, loosened, type Reference } from "../core/work";
+import { type Reference } from "../core/work";
+import { kindOf, loosened } from "../core/stations/kinds";
 import type { Plate } from "../core/print";
 import { newScene, newWorkshop } from "./newScene";
 import {

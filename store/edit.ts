@@ -6,7 +6,7 @@
 import { applyPatches, enablePatches, produceWithPatches, setAutoFreeze, type Patch } from "immer";
 import type { Table } from "dexie";
 import { LIMITS } from "../core/project";
-import { kindOf } from "../core/work";
+import { kindOf } from "../core/stations/kinds";
 import { rowProblem, type ProjectTable } from "./check";
 import { isSceneTable, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
 import { Refused, type Edit } from "../core/stations";

@@ -76,7 +76,7 @@ it("three thousand fast presses end as the sum of their edits", async () => {
       const field = pick(["airC", "rh"] as const);
       const value = 15 + Math.floor(random() * 15);
       air[field] = value;
-      await send("habits.set", { change: { air: { [field]: value } } });
+      await send("field.set", { of: "habits", change: { air: { [field]: value } } });
     } else if (act === "evening" || act === "changes") {
       const weekday = Math.floor(random() * 7);
       const span = random() < 0.3 ? null : { from: "18:00", to: `2${Math.floor(random() * 3)}:30` };
@@ -89,11 +89,11 @@ it("three thousand fast presses end as the sum of their edits", async () => {
       const to = Math.floor(random() * work.length);
       work.splice(work.indexOf(itemId), 1);
       work.splice(to, 0, itemId);
-      await send("work.move", { partId: part.id, itemId, to });
+      await send("list.move", { list: "part.work", of: part.id, key: itemId, to });
     } else {
       const field = pick(["notes", "group"] as const);
       said[field] = `${field} ${i}`;
-      await send("part.set", { partId: part.id, [field]: said[field] });
+      await send("field.set", { of: "part", id: part.id, change: { [field]: said[field] } });
     }
   }
   await Promise.all(under);

@@ -5,7 +5,7 @@
 import equal from "fast-deep-equal";
 import type { ProjectRows } from "../core/project";
 import { isSceneTable, type Rows, type RowTable } from "../core/rows";
-import { COMMANDS, Refused, type CommandName, type Edit } from "../core/stations";
+import { COMMANDS, Refused, type Command, type CommandName, type Edit } from "../core/stations";
 import type { RowKey } from "./database";
 import { keyIn, refuseUnfit } from "./edit";
 
@@ -87,12 +87,13 @@ class ShownEdit implements Edit {
  */
 export async function foresee(rows: ProjectRows, command: string, payload: unknown, now: number): Promise<Foreseen[]> {
   if (!Object.hasOwn(COMMANDS, command)) return [];
-  const { schema, apply } = COMMANDS[command as CommandName];
+  // Which command it is only its name knows: its own schema says what it takes.
+  const { schema, apply } = COMMANDS[command as CommandName] as Command<unknown>;
   const { error, value } = schema.validate(payload, { convert: false });
   if (error) return [];
   const edit = new ShownEdit(rows);
   try {
-    await apply(edit, value as never, now);
+    await apply(edit, value, now);
   } catch (problem) {
     // It is the store that says so, of the rows as they are there.
     if (problem instanceof Refused || problem instanceof OutOfSight) return [];

@@ -172,19 +172,19 @@ describe("commands at the size of the fact", () => {
   it.each<[string, CommandName, object, CommandName, object, () => Promise<unknown>, unknown]>([
     [
       "tags",
-      "part.tags",
-      { partId: "brick", add: ["a"] },
-      "part.tags",
-      { partId: "brick", add: ["b"] },
+      "parts.set",
+      { partIds: ["brick"], addTags: ["a"] },
+      "parts.set",
+      { partIds: ["brick"], addTags: ["b"] },
       async () => (await brick()).tags,
       ["wood", "wet", "a", "b"],
     ],
     [
       "fields of a part",
-      "part.set",
-      { partId: "brick", copies: 9 },
-      "part.set",
-      { partId: "brick", notes: "mind" },
+      "field.set",
+      { of: "part", id: "brick", change: { copies: 9 } },
+      "field.set",
+      { of: "part", id: "brick", change: { notes: "mind" } },
       async () => {
         const p = await brick();
         return [p.copies, p.notes];
@@ -193,10 +193,10 @@ describe("commands at the size of the fact", () => {
     ],
     [
       "counts",
-      "part.tally",
-      { partId: "brick", change: { fitted: 3 } },
-      "part.tally",
-      { partId: "brick", change: { placed: 2 } },
+      "field.set",
+      { of: "part.tally", id: "brick", change: { fitted: 3 } },
+      "field.set",
+      { of: "part.tally", id: "brick", change: { placed: 2 } },
       async () => (await brick()).tally,
       { fitted: 3, primed: 1, painted: 0, placed: 2 },
     ],
@@ -211,10 +211,10 @@ describe("commands at the size of the fact", () => {
     ],
     [
       "house standards",
-      "house.set",
-      { change: { baseMm: 3 } },
-      "house.set",
-      { change: { gridMm: 30 } },
+      "field.set",
+      { of: "scene.house", change: { baseMm: 3 } },
+      "field.set",
+      { of: "scene.house", change: { gridMm: 30 } },
       async () => (await db.scenes.get("s"))!.house,
       { gridMm: 30, clipSlotMm: 4.2, wallHeightMm: 50, baseMm: 3, groundHex: "#604020" },
     ],
@@ -232,10 +232,10 @@ describe("commands at the size of the fact", () => {
     ],
     [
       "a step",
-      "work.set",
-      { partId: "brick", itemId: "c", change: { coats: 3 } },
-      "work.set",
-      { partId: "brick", itemId: "c", change: { method: "brush" } },
+      "list.set",
+      { list: "part.work", of: "brick", key: "c", change: { coats: 3 } },
+      "list.set",
+      { list: "part.work", of: "brick", key: "c", change: { method: "brush" } },
       async () => (await brick()).work[2],
       { id: "c", kind: "coat", paintId: "primer", method: "brush", coats: 3 },
     ],
@@ -250,19 +250,19 @@ describe("commands at the size of the fact", () => {
     ],
     [
       "dimensions",
-      "item.set",
-      { list: "dimensions", key: "d1", change: { sure: "guess" } },
-      "item.drop",
-      { list: "dimensions", key: "d2" },
+      "list.set",
+      { list: "scene.dimensions", key: "d1", change: { sure: "guess" } },
+      "list.drop",
+      { list: "scene.dimensions", keys: ["d2"] },
       async () => (await db.scenes.get("s"))!.dimensions.map((d) => [d.id, d.sure]),
       [["d1", "guess"]],
     ],
     [
       "variations",
-      "part.add-item",
-      { partId: "brick", list: "variations", items: [{ id: "w", copies: 1, mirrored: false, percent: 100, state: "", extraColour: "" }] },
-      "part.set-item",
-      { partId: "brick", list: "variations", key: "v", change: { percent: 80 } },
+      "list.add",
+      { list: "part.variations", of: "brick", items: [{ id: "w", copies: 1, mirrored: false, percent: 100, state: "", extraColour: "" }] },
+      "list.set",
+      { list: "part.variations", of: "brick", key: "v", change: { percent: 80 } },
       async () => (await brick()).variations.map((v) => [v.id, v.percent]),
       [
         ["v", 80],
@@ -271,10 +271,10 @@ describe("commands at the size of the fact", () => {
     ],
     [
       "a paint",
-      "paint.set",
-      { paintId: "primer", change: { stockMl: 3 } },
-      "paint.set",
-      { paintId: "primer", change: { hex: "#123456" } },
+      "field.set",
+      { of: "paint", id: "primer", change: { stockMl: 3 } },
+      "field.set",
+      { of: "paint", id: "primer", change: { hex: "#123456" } },
       async () => {
         const p = (await db.paints.get("primer"))!;
         return [p.stockMl, p.hex];
@@ -288,30 +288,30 @@ describe("commands at the size of the fact", () => {
   });
 
   it.each<[CommandName, object, string]>([
-    ["part.set", { partId: "brick", copies: 5001 }, "command.payload"],
+    ["field.set", { of: "part", id: "brick", change: { copies: 5001 } }, "command.payload"],
     ["part.rescale", { partId: "shed", factor: 900 }, "row.unfit"],
     ["printer.set", { printerId: "resin", change: { marginMm: 40 } }, "row.unfit"],
     ["printer.set", { printerId: "none", change: { marginMm: 4 } }, "printer.gone"],
-    ["part.tally", { partId: "brick", change: { fitted: -1 } }, "row.unfit"],
-    ["work.set", { partId: "brick", itemId: "c", change: { paintId: "gold" } }, "paint.gone"],
-    ["work.set", { partId: "brick", itemId: "zz", change: { coats: 1 } }, "work.gone"],
+    ["field.set", { of: "part.tally", id: "brick", change: { fitted: -1 } }, "row.unfit"],
+    ["list.set", { list: "part.work", of: "brick", key: "c", change: { paintId: "gold" } }, "paint.gone"],
+    ["list.set", { list: "part.work", of: "brick", key: "zz", change: { coats: 1 } }, "item.gone"],
     ["work.add", { partId: "brick", at: 0, items: [{ id: "c", kind: "coat", paintId: "primer", method: "brush", coats: 1 }] }, "row.unfit"],
-    ["item.add", { list: "homes", items: [{ id: "shelf", name: "another", kind: "shelf", sizeMm: [1, 1, 1] }] }, "item.there"],
-    ["item.set", { list: "homes", key: "none", change: { name: "x" } }, "item.gone"],
-    ["item.set", { list: "dimensions", key: "d2", change: { within: "none" } }, "item.gone"],
+    ["list.add", { list: "scene.homes", items: [{ id: "shelf", name: "another", kind: "shelf", sizeMm: [1, 1, 1] }] }, "item.there"],
+    ["list.set", { list: "scene.homes", key: "none", change: { name: "x" } }, "item.gone"],
+    ["list.set", { list: "scene.dimensions", key: "d2", change: { within: "none" } }, "item.gone"],
     [
-      "part.add",
-      { id: "a/b", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] },
+      "parts.add",
+      { parts: [{ id: "a/b", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] }] },
       "command.payload",
     ],
     [
-      "part.add",
-      { id: "brick", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] },
+      "parts.add",
+      { parts: [{ id: "brick", name: "x", source: { kind: "typed", sizeMm: [1, 2, 3], shell: false }, factor: 1, copies: 1, work: [] }] },
       "part.there",
     ],
     [
-      "paint.add",
-      { paint: { id: "primer", name: "x", hex: "#000000", family: "water acrylic", sheen: "matt", stockMl: 1 } },
+      "list.add",
+      { list: "paints", items: [{ id: "primer", name: "x", hex: "#000000", family: "water acrylic", sheen: "matt", stockMl: 1 }] },
       "paint.there",
     ],
     ["step.start", { recordId: "x", partId: "none", stepKey: "k", title: "t", time: "hands", plannedS: 1, waitS: 0 }, "part.gone"],
@@ -325,38 +325,38 @@ describe("commands at the size of the fact", () => {
   it("a part that is added with its price is one edit", async () => {
     const size: PartSource = { kind: "typed", sizeMm: [10, 20, 30], shell: false };
     const price = { minor: 450, currency: "EUR" };
-    await run("part.add", { id: "gate", name: "Gate", source: size, factor: 1, copies: 2, fileCost: price, work: [] });
+    await run("parts.add", { parts: [{ id: "gate", name: "Gate", source: size, factor: 1, copies: 2, fileCost: price, work: [] }] });
     expect(await db.parts.get(["s", "gate"])).toMatchObject({ copies: 2, fileCost: price });
     await undo(db, "s");
     expect(await db.parts.get(["s", "gate"])).toBeUndefined();
   });
 
   it("what is removed is no longer named anywhere, and undo names it again", async () => {
-    await run("part.delete", { partId: "brick" });
+    await run("parts.delete", { partIds: ["brick"] });
     const gone = (await loadProject(db, "s"))!;
     expect(faultsOf(gone)).toEqual([]);
     expect([gone.records.length, gone.scene.dimensions[0].partId, gone.scene.references[0].partId]).toEqual([0, null, null]);
     await undo(db, "s");
     expect(inOrder((await loadProject(db, "s"))!)).toEqual(full);
-    await run("procedure.delete", { procedureId: "kept" });
+    await run("list.drop", { list: "procedures", keys: ["kept"] });
     expect(faultsOf(await loadProject(db, "s"))).toEqual([]);
-    await run("item.drop", { list: "dimensions", key: "d1" });
+    await run("list.drop", { list: "scene.dimensions", keys: ["d1"] });
     expect((await db.scenes.get("s"))!.dimensions).toMatchObject([{ id: "d2", within: null }]);
   });
 
   it("an edit that is sent again after a torn tab is done once", async () => {
-    const add = { partId: "brick", add: ["late"] };
+    const add = { partIds: ["brick"], addTags: ["late"] };
     const sent = { editId: "e1", windowId: "w1" };
-    await run("part.tags", add, sent);
-    await run("part.tags", { partId: "brick", drop: ["late"] }, { editId: "e2" });
-    await run("part.tags", add, sent);
+    await run("parts.set", add, sent);
+    await run("parts.set", { partIds: ["brick"], dropTags: ["late"] }, { editId: "e2" });
+    await run("parts.set", add, sent);
     expect((await brick()).tags).toEqual(["wood", "wet"]);
-    expect(await lastEdits(db, [full.scene])).toEqual({ s: "Tags" });
+    expect(await lastEdits(db, [full.scene])).toEqual({ s: "Part changed" });
   });
 
   it("undo takes back this window's edit, and another's only when that is said", async () => {
-    await run("part.set", { partId: "brick", copies: 3 }, { windowId: "here" });
-    await run("part.set", { partId: "brick", notes: "there" }, { windowId: "there" });
+    await run("field.set", { of: "part", id: "brick", change: { copies: 3 } }, { windowId: "here" });
+    await run("field.set", { of: "part", id: "brick", change: { notes: "there" } }, { windowId: "there" });
     const here = (id: string | undefined): boolean => id === "here";
     expect(await undo(db, "s", here)).toEqual({ kind: "other window", label: "Part changed" });
     expect((await brick()).notes).toBe("there");
@@ -452,7 +452,7 @@ describe("whole scenes", () => {
     );
     expect(await sweep(db, NOW)).toEqual({ scenes: 0, files: 1, results: 1 });
     expect((await db.meshes.toCollection().primaryKeys()).sort()).toEqual([source.hash, hash].sort());
-    await run("part.delete", { partId: "brick" });
+    await run("parts.delete", { partIds: ["brick"] });
     // The part is gone, but undo can bring it back.
     expect((await sweep(db, NOW)).files).toBe(0);
     await purgeScene(db, "s");

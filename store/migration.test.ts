@@ -6,7 +6,7 @@ import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
 import { NEW_SURFACE, surfacesOf, type ProjectRows } from "../core/project";
-import { workOf } from "../core/work";
+import { gluesIn, hidesIn, printsIn } from "../core/stations/kinds";
 import { rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { block, meshPart, print, projectOf } from "../tests/sampleProject";
@@ -132,7 +132,7 @@ describe("the browser's database of version 1", () => {
     expect(new Uint8Array(await [...(await loadFiles(db, project)).meshes.values()][0].arrayBuffer())).toEqual(mesh());
     // Undo of the old shape is gone; new edits can be taken back.
     expect(await undo(db, "scene-1")).toEqual({ kind: "nothing" });
-    expect((await runCommand(db, "scene-1", "part.set", { partId: "crate", group: "Cargo" }, NOW)).ok).toBe(true);
+    expect((await runCommand(db, "scene-1", "field.set", { of: "part", id: "crate", change: { group: "Cargo" } }, NOW)).ok).toBe(true);
     expect(await undo(db, "scene-1")).toEqual({ kind: "done", label: "Part changed" });
     db.close();
   });
@@ -155,7 +155,7 @@ describe("what version 5 stored", () => {
     expect({ ...project.scene, plates: undefined, meetings: undefined }).toEqual({ ...rows.scene, plates: undefined, meetings: undefined });
     expect(project.workshop.printers.map((x) => x.id).sort()).toEqual(rows.workshop.printers.map((x) => x.id).sort());
     expect(project.records).toHaveLength(rows.records.length);
-    expect((await runCommand(db, rows.scene.id, "part.set", { partId: "brick", batch: "grey" }, NOW)).ok).toBe(true);
+    expect((await runCommand(db, rows.scene.id, "field.set", { of: "part", id: "brick", change: { batch: "grey" } }, NOW)).ok).toBe(true);
     db.close();
   });
 
@@ -176,7 +176,7 @@ describe("what version 8 stored", () => {
   const workOfAll = ({ parts }: Pick<ProjectRows, "parts">) => parts.flatMap((p) => p.work);
   it("opens as it was: a way up and a material that it kept are taken as said", async () => {
     const rows = said().project;
-    const kept = workOf(workOfAll(rows), "print").map((w) => w.turn);
+    const kept = printsIn(workOfAll(rows)).map((w) => w.turn);
     expect(kept.length).toBeGreaterThan(0);
     await stored(8, rows);
     const db = new InchHollowDatabase();
@@ -196,7 +196,7 @@ describe("what version 8 stored", () => {
       parts: project.parts.map((p) => ({
         ...p,
         work: p.work.map((w) =>
-          workOf([w], "print").length > 0 ? { ...w, turn: null } : workOf([w], "glue").length > 0 ? { ...w, toMaterial: null } : w,
+          printsIn([w]).length > 0 ? { ...w, turn: null } : gluesIn([w]).length > 0 ? { ...w, toMaterial: null } : w,
         ) as typeof p.work,
       })),
     };
@@ -250,7 +250,7 @@ describe("what version 6 stored", () => {
       ["wall", "brick", null],
       ["roof", "", null],
     ]);
-    const [hide] = workOf(part.work, "hide");
+    const [hide] = hidesIn(part.work);
     expect(part.surfaces.find((s) => s.id === hide.surfaceId)!.name).toBe("roof");
     expect(hide).toEqual({ id: "h", kind: "hide", school: "fill-and-sand", surfaceId: hide.surfaceId });
     expect(project.scene.meetings).toEqual([]);
@@ -350,8 +350,8 @@ describe("what came with version 2", () => {
       "scene-1",
       "pictures",
       [{ hash, file: new Blob([jpeg]) }],
-      "part.pictures",
-      { partId: "crate", add: [hash] },
+      "list.add",
+      { list: "part.pictures", of: "crate", items: [hash] },
       NOW,
     );
     expect(done.ok).toBe(true);
@@ -393,9 +393,9 @@ describe("what came with version 2", () => {
     if (source.kind !== "mesh") throw new Error("no mesh");
     const sighting = { id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 2, how: "picked" };
     for (const [name, payload] of [
-      ["part.add-item", { partId: "crate", list: "sightings", items: [sighting] }],
-      ["part.measures", { partId: "crate", change: { clipSlotMm: 0.5 } }],
-      ["part.add-item", { partId: "crate", list: "configurations", items: [{ name: "folded", sizeMm: [1, 2, 3] }] }],
+      ["list.add", { list: "part.sightings", of: "crate", items: [sighting] }],
+      ["field.set", { of: "part.measures", id: "crate", change: { clipSlotMm: 0.5 } }],
+      ["list.add", { list: "part.configurations", of: "crate", items: [{ name: "folded", sizeMm: [1, 2, 3] }] }],
     ] as const)
       expect((await runCommand(db, "scene-1", name, payload, NOW)).ok, name).toBe(true);
     expect((await runCommand(db, "scene-1", "part.unit", { partId: "crate", unit: "in" }, NOW)).ok).toBe(true);
@@ -442,13 +442,13 @@ describe("what came with version 2", () => {
   });
 
   it.each([
-    ["scene.set", { handling: "never" }],
-    ["item.add", { list: "homes", items: [{ id: "a", name: "", kind: "shelf", sizeMm: [1, 2, 3] }] }],
-    ["part.tally", { partId: "crate", change: { fitted: -1 } }],
-    ["part.pictures", { partId: "crate", add: ["../secret"] }],
+    ["field.set", { of: "scene", change: { handling: "never" } }],
+    ["list.add", { list: "scene.homes", items: [{ id: "a", name: "", kind: "shelf", sizeMm: [1, 2, 3] }] }],
+    ["field.set", { of: "part.tally", id: "crate", change: { fitted: -1 } }],
+    ["list.add", { list: "part.pictures", of: "crate", items: ["../secret"] }],
     [
-      "part.add-item",
-      { partId: "crate", list: "variations", items: [{ id: "v", copies: 0, mirrored: false, percent: 100, state: "", extraColour: "" }] },
+      "list.add",
+      { list: "part.variations", of: "crate", items: [{ id: "v", copies: 0, mirrored: false, percent: 100, state: "", extraColour: "" }] },
     ],
     ["parts.set", { partIds: [] }],
   ])("%s refuses %j", async (command, payload) => {

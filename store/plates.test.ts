@@ -140,13 +140,13 @@ describe("plates", () => {
     const { edges } = (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!;
     expect(edges).toMatchObject({ left: 9, back: 7 });
     const zone = (id: string) => ({ id, xMm: 0, yMm: 0, widthMm: 20, depthMm: 30, why: "" });
-    await run("printer.zones", { printerId: "large-filament", add: [zone("z1")] });
-    await run("printer.zones", { printerId: "large-filament", add: [zone("z2")] });
-    await run("printer.zones", { printerId: "large-filament", drop: ["z1"] });
+    await run("list.add", { list: "printer.exclusions", of: "large-filament", items: [zone("z1")] });
+    await run("list.add", { list: "printer.exclusions", of: "large-filament", items: [zone("z2")] });
+    await run("list.drop", { list: "printer.exclusions", of: "large-filament", keys: ["z1"] });
     const zones = async () => (await loaded()).workshop.printers.find((p) => p.id === "large-filament")!.exclusions!.map((z) => z.id);
     expect((await zones()).filter((z) => /^z\d/.test(z))).toEqual(["z2"]);
     const many = Array.from({ length: LIMITS.exclusions }, (_, i) => zone(`m${i}`));
-    expect(await code("printer.zones", { printerId: "large-filament", add: many })).toBe("list.full");
+    expect(await code("list.add", { list: "printer.exclusions", of: "large-filament", items: many })).toBe("list.full");
   });
 
   it("are put in another order, and on another printer", async () => {
@@ -208,7 +208,7 @@ describe("plates", () => {
     expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "a", xMm: 0, yMm: 0, turnDeg: 0 }] })).toBe("piece.gone");
     expect(await code("pieces.place", { plateId: "pl1", places: [{ id: "pc1", xMm: 1e9, yMm: 0, turnDeg: 0 }] })).toBe("row.unfit");
     expect(await code("plates.lay", { plates: [{ ...plate("n1", [piece("x1")]), more: 1 }], drop: ["pl1"] })).toBe("command.payload");
-    expect(await code("printer.delete", { printerId: "large-filament" })).toBe("printer.plated");
+    expect(await code("list.drop", { list: "printers", keys: ["large-filament"] })).toBe("printer.plated");
   });
 
   it("a part that goes leaves its plates, and what else was on them keeps its print", async () => {
@@ -222,7 +222,7 @@ describe("plates", () => {
       ],
     };
     await db.records.put(shared);
-    expect(await code("part.delete", { partId: "brick" })).toBe("ok");
+    expect(await code("parts.delete", { partIds: ["brick"] })).toBe("ok");
     expect((await plates()).map((p) => [p.id, p.pieces.map((x) => x.partId)])).toEqual([["n1", ["shed"]]]);
     const after = await loaded();
     expect(after.records.find((r) => r.id === "both")).toMatchObject({
@@ -292,13 +292,13 @@ describe("a print", () => {
   });
 
   it("is told more of afterwards: what was seen, measured, weighed", async () => {
-    await run("print.list", { recordId: "r3", list: "observed", add: ["strings"] });
-    await run("print.list", { recordId: "r3", list: "observed", add: ["strings"], drop: ["curled"] });
-    await run("print.list", { recordId: "r3", list: "measured", add: [{ id: "m2", what: "peg", nominalMm: 6, measuredMm: 6.1 }] });
+    await run("list.add", { list: "print.observed", of: "r3", items: ["strings"] });
+    await run("list.drop", { list: "print.observed", of: "r3", keys: ["curled"] });
+    await run("list.add", { list: "print.measured", of: "r3", items: [{ id: "m2", what: "peg", nominalMm: 6, measuredMm: 6.1 }] });
     await run("print.say", { recordId: "r3", change: { massG: 13 } });
     const { print: p } = await recordOf("r3");
     expect([p!.observed, p!.measured.map((m) => m.id), p!.massG]).toEqual([["strings"], ["m", "m2"], 13]);
-    expect(await code("print.list", { recordId: "r3", list: "observed", add: ["dances"] })).toBe("row.unfit");
+    expect(await code("list.add", { list: "print.observed", of: "r3", items: ["dances"] })).toBe("row.unfit");
     expect(await code("print.say", { recordId: "r1", change: { massG: 1 } })).toBe("print.none");
     expect(await code("print.say", { recordId: "none", change: { massG: 1 } })).toBe("step.gone");
   });

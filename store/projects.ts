@@ -5,7 +5,7 @@ import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
 import { LIMITS, type ProjectRows, type SceneRow, type Workshop } from "../core/project";
 import type { Printer } from "../core/print";
-import { kindOf } from "../core/work";
+import { kindOf } from "../core/stations/kinds";
 import { SCENE_LISTS, WORKSHOP_LISTS } from "./check";
 import type { Bundle, CarriedResult, FileSet } from "./bundle";
 import { loadWorkshop, type AsideRow, type FileRow, type InchHollowDatabase } from "./database";

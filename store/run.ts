@@ -51,7 +51,7 @@ async function runKnown<N extends CommandName>(
         if (files) await db[files.table].bulkPut(files.rows);
         await command.apply(e, value, sent.now);
       },
-      { rows: command.tables, files: files ? [files.table] : [] },
+      { rows: command.tables(value), files: files ? [files.table] : [] },
     );
     return ok(label);
   } catch (error) {

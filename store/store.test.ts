@@ -205,8 +205,8 @@ describe("bundles", () => {
 
 describe("edits", () => {
   it("can be taken back and done again, over a reload", async () => {
-    await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: 30 }, NOW);
-    await runCommand(db, "scene-1", "part.delete", { partId: "crate" }, NOW);
+    await runCommand(db, "scene-1", "field.set", { of: "part", id: "crate", change: { copies: 30 } }, NOW);
+    await runCommand(db, "scene-1", "parts.delete", { partIds: ["crate"] }, NOW);
     expect(await parts()).toEqual([]);
     const name = db.name;
     db.close();
@@ -223,9 +223,9 @@ describe("edits", () => {
   });
 
   it("a new edit ends what could be done again", async () => {
-    await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: 30 }, NOW);
+    await runCommand(db, "scene-1", "field.set", { of: "part", id: "crate", change: { copies: 30 } }, NOW);
     await undo(db, "scene-1");
-    await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: 12 }, NOW);
+    await runCommand(db, "scene-1", "field.set", { of: "part", id: "crate", change: { copies: 12 } }, NOW);
     expect(await redo(db, "scene-1")).toEqual({ kind: "nothing" });
   });
 
@@ -250,8 +250,8 @@ describe("edits", () => {
       "scene-1",
       "meshes",
       [other],
-      "part.add",
-      { id: "b", name: "", source, factor: 1, copies: 1, work: [] },
+      "parts.add",
+      { parts: [{ id: "b", name: "", source, factor: 1, copies: 1, work: [] }] },
       NOW,
     );
     expect(bad.ok).toBe(false);
@@ -263,8 +263,8 @@ describe("edits", () => {
           "scene-1",
           "meshes",
           [other],
-          "part.add",
-          { id: "b", name: "B", source, factor: 1, copies: 1, work: [] },
+          "parts.add",
+          { parts: [{ id: "b", name: "B", source, factor: 1, copies: 1, work: [] }] },
           NOW,
         )
       ).ok,
@@ -275,12 +275,12 @@ describe("edits", () => {
 
 describe("commands", () => {
   it("refuse what has the wrong shape, with the place", async () => {
-    expect(await runCommand(db, "scene-1", "part.set", { partId: "crate", copies: "many" }, NOW)).toMatchObject({
+    expect(await runCommand(db, "scene-1", "field.set", { of: "part", id: "crate", change: { copies: "many" } }, NOW)).toMatchObject({
       ok: false,
-      problem: { code: "command.payload", where: "copies" },
+      problem: { code: "command.payload", where: "change.copies" },
     });
     expect(await runCommand(db, "scene-1", "toString", {}, NOW)).toMatchObject({ ok: false, problem: { code: "command.unknown" } });
-    expect(await runCommand(db, "scene-1", "part.set", { partId: "nobody", copies: 2 }, NOW)).toMatchObject({
+    expect(await runCommand(db, "scene-1", "field.set", { of: "part", id: "nobody", change: { copies: 2 } }, NOW)).toMatchObject({
       ok: false,
       problem: { code: "part.gone" },
     });
@@ -293,9 +293,9 @@ describe("commands", () => {
   it("move, change and remove steps of the work", async () => {
     const own = (id: string) => ({ id, kind: "own" as const, title: id, handsOnS: 60, waitS: 0, family: null, procedureId: null });
     await runCommand(db, "scene-1", "work.add", { partId: "crate", at: 0, items: [own("a"), own("b")] }, NOW);
-    await runCommand(db, "scene-1", "work.move", { partId: "crate", itemId: "c", to: 0 }, NOW);
+    await runCommand(db, "scene-1", "list.move", { list: "part.work", of: "crate", key: "c", to: 0 }, NOW);
     expect((await parts())[0].work.map((w) => w.id)).toEqual(["c", "a", "b"]);
-    await runCommand(db, "scene-1", "work.remove", { partId: "crate", itemId: "a" }, NOW);
+    await runCommand(db, "scene-1", "list.drop", { list: "part.work", of: "crate", keys: ["a"] }, NOW);
     expect((await parts())[0].work.map((w) => w.id)).toEqual(["c", "b"]);
   });
 
@@ -332,11 +332,11 @@ describe("commands", () => {
   });
 
   it("keep a paint that is in use", async () => {
-    expect(await runCommand(db, "scene-1", "paint.delete", { paintId: "first-grey" }, NOW)).toMatchObject({
+    expect(await runCommand(db, "scene-1", "list.drop", { list: "paints", keys: ["first-grey"] }, NOW)).toMatchObject({
       ok: false,
       problem: { code: "paint.used" },
     });
-    expect((await runCommand(db, "scene-1", "paint.delete", { paintId: "dark-wash" }, NOW)).ok).toBe(true);
+    expect((await runCommand(db, "scene-1", "list.drop", { list: "paints", keys: ["dark-wash"] }, NOW)).ok).toBe(true);
   });
 });
 

@@ -2,7 +2,7 @@ import { type CommandName, type Commands } from "../core/stations";
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { rowsOf } from "../core/results";
-import { workOf } from "../core/work";
+import { hidesIn } from "../core/stations/kinds";
 import type { ProjectRows } from "../core/project";
 import { fullProject } from "../tests/fullProject";
 import { mendReferences } from "./check";
@@ -51,9 +51,9 @@ describe("what is said of a surface", () => {
   });
   it("forgotten, its hiding goes with it; undo brings both back", async () => {
     await code("surface.forget", { partId: "brick", surfaceId: "roof" });
-    expect(workOf((await brick()).work, "hide")).toEqual([]);
+    expect(hidesIn((await brick()).work)).toEqual([]);
     await undo(db, scene);
-    expect(workOf((await brick()).work, "hide").map((h) => h.surfaceId)).toEqual(["roof"]);
+    expect(hidesIn((await brick()).work).map((h) => h.surfaceId)).toEqual(["roof"]);
   });
   it("what is none is refused", async () => {
     expect(await code("surface.say", { partId: "brick", surfaceId: "x", anchor, change: { material: "cheese" } })).not.toBe("ok");
@@ -68,12 +68,16 @@ describe("who meets whom", () => {
     ...{ how: "glued" as const, paint: "after" as const, lengthMm: 10, widthMm: 0.1, sight: "seen" as const, textured: false, fits: [] },
   };
   it("two parts that are there, and not one with itself", async () => {
-    expect(await code("item.add", { list: "meetings", items: [{ id: "m2", a: "brick", b: "base", ...meeting }] })).toBe("ok");
-    expect(await code("item.add", { list: "meetings", items: [{ id: "m3", a: "brick", b: "brick", ...meeting }] })).toBe("meeting.itself");
-    expect(await code("item.add", { list: "meetings", items: [{ id: "m4", a: "brick", b: "nobody", ...meeting }] })).toBe("part.gone");
+    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m2", a: "brick", b: "base", ...meeting }] })).toBe("ok");
+    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m3", a: "brick", b: "brick", ...meeting }] })).toBe(
+      "meeting.itself",
+    );
+    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m4", a: "brick", b: "nobody", ...meeting }] })).toBe(
+      "part.gone",
+    );
   });
   it("goes with a part that goes, and comes back with it", async () => {
-    await code("part.delete", { partId: "shed" });
+    await code("parts.delete", { partIds: ["shed"] });
     expect((await rows()).scene.meetings).toEqual([]);
     await undo(db, scene);
     expect((await rows()).scene.meetings.map((m) => m.id)).toEqual(["m1"]);
@@ -112,7 +116,7 @@ describe("own filling", () => {
     expect(await code("fill.add", { reading })).toBe("item.there");
     expect((await rows()).workshop.habits.fills.find((f) => f.id === "r")).toMatchObject({ at: NOW, left: 0.5 });
     expect(await code("fill.add", { reading: { ...reading, id: "bad", left: 99 } })).not.toBe("ok");
-    await code("fill.drop", { readingId: "r" });
+    await code("list.drop", { list: "habits.fills", keys: ["r"] });
     expect((await rows()).workshop.habits.fills.some((f) => f.id === "r")).toBe(false);
   });
 });

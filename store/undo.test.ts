@@ -28,74 +28,86 @@ const own = (id: string) => ({ id, kind: "own" as const, title: `Step ${id}`, ha
 
 /** One of every kind of command, all of which the sample allows. */
 const COMMANDS: [CommandName, object][] = [
-  ["scene.set", { name: "Another name", viewingDistanceMm: 600, readyBy: "2026-03-01" }],
+  ["field.set", { of: "scene", change: { name: "Another name", viewingDistanceMm: 600, readyBy: "2026-03-01" } }],
   ["evening.set", { weekday: 1, span: { from: "20:00", to: "21:00" } }],
   ["scene.scale", { scale: ratioScale(64) }],
   ["scene.scale", { scale: figureScale(32, "crown") }],
-  ["part.add", { id: "new", name: "New", source: { kind: "typed", sizeMm: [10, 20, 30], shell: true }, factor: 1, copies: 2, work: [] }],
-  ["part.set", { partId: "brick", copies: 9, notes: "Look out" }],
+  [
+    "parts.add",
+    { parts: [{ id: "new", name: "New", source: { kind: "typed", sizeMm: [10, 20, 30], shell: true }, factor: 1, copies: 2, work: [] }] },
+  ],
+  ["field.set", { of: "part", id: "brick", change: { copies: 9, notes: "Look out" } }],
   ["part.rescale", { partId: "brick", factor: 1.25 }],
-  ["part.delete", { partId: "brick" }],
+  ["parts.delete", { partIds: ["brick"] }],
   ["work.add", { partId: "brick", at: 1, items: [own("x"), own("y")] }],
-  ["work.set", { partId: "brick", itemId: "p", change: { paintId: "stone", method: "sponge", coats: 3 } }],
-  ["work.typed", { partId: "brick", itemId: "print", typed: { timeS: 3600, massG: 20, text: "1 h, 20 g" } }],
-  ["work.move", { partId: "brick", itemId: "b", to: 0 }],
-  ["work.remove", { partId: "brick", itemId: "p" }],
-  ["paint.add", { paint: { id: "teal", name: "Teal", hex: "#008080", family: "water acrylic", sheen: "matt", stockMl: 17 } }],
-  ["paint.delete", { paintId: "can" }],
-  ["procedure.keep", { procedure: { id: "k", title: "Kept", handsOnS: 60, waitS: 60, family: null } }],
-  ["procedure.delete", { procedureId: "k" }],
+  ["list.set", { list: "part.work", of: "brick", key: "p", change: { paintId: "stone", method: "sponge", coats: 3 } }],
+  ["list.set", { list: "part.work", of: "brick", key: "print", change: { typed: { timeS: 3600, massG: 20, text: "1 h, 20 g" } } }],
+  ["list.move", { list: "part.work", of: "brick", key: "b", to: 0 }],
+  ["list.drop", { list: "part.work", of: "brick", keys: ["p"] }],
+  [
+    "list.add",
+    { list: "paints", items: [{ id: "teal", name: "Teal", hex: "#008080", family: "water acrylic", sheen: "matt", stockMl: 17 }] },
+  ],
+  ["list.drop", { list: "paints", keys: ["can"] }],
+  ["list.add", { list: "procedures", items: [{ id: "k", title: "Kept", handsOnS: 60, waitS: 60, family: null }] }],
+  ["list.drop", { list: "procedures", keys: ["k"] }],
   ["step.start", { recordId: "r", partId: "brick", stepKey: "brick/p/0", title: "Prime", time: "hands", plannedS: 60, waitS: 60 }],
   ["step.finish", { recordId: "r", result: "good", good: 0, failed: 0, wentWrong: "" }],
   ["step.forget", { recordId: "r" }],
   ["scene.scale", { scale: ratioScale(100), along: true }],
-  ["scene.set", { secondary: { ratio: 160, use: "background" }, handling: "weekly", finish: "display", fidelity: "replica" }],
-  ["house.set", { change: { gridMm: 25.4, clipSlotMm: 4.2, baseMm: 5, groundHex: "#604020" } }],
-  ["item.add", { list: "homes", items: [{ id: "h", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }] }],
   [
-    "item.add",
+    "field.set",
+    { of: "scene", change: { secondary: { ratio: 160, use: "background" }, handling: "weekly", finish: "display", fidelity: "replica" } },
+  ],
+  ["field.set", { of: "scene.house", change: { gridMm: 25.4, clipSlotMm: 4.2, baseMm: 5, groundHex: "#604020" } }],
+  ["list.add", { list: "scene.homes", items: [{ id: "h", name: "the shelf", kind: "shelf", sizeMm: [800, 280, 300] }] }],
+  [
+    "list.add",
     {
-      list: "dimensions",
+      list: "scene.dimensions",
       items: [
         { id: "d", name: "Door", axis: "height", mm: 2032, text: "80 in", source: "plan", sure: "drawing", within: null, partId: "brick" },
       ],
     },
   ],
   [
-    "item.add",
-    { list: "ownThings", items: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }] },
+    "list.add",
+    {
+      list: "scene.ownThings",
+      items: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
+    },
   ],
-  ["part.set", { partId: "brick", group: "quay", licence: "own work", fileCost: { minor: 450, currency: "EUR" } }],
-  ["part.tally", { partId: "brick", change: { fitted: 1, primed: 2 } }],
-  ["part.tags", { partId: "brick", add: ["wood"] }],
-  ["part.measures", { partId: "brick", change: { baseMm: 3 } }],
+  ["field.set", { of: "part", id: "brick", change: { group: "quay", licence: "own work", fileCost: { minor: 450, currency: "EUR" } } }],
+  ["field.set", { of: "part.tally", id: "brick", change: { fitted: 1, primed: 2 } }],
+  ["parts.set", { partIds: ["brick"], addTags: ["wood"] }],
+  ["field.set", { of: "part.measures", id: "brick", change: { baseMm: 3 } }],
   [
     "surface.say",
     { partId: "brick", surfaceId: "s1", anchor: { at: [0.5, 0.5, 1], normal: [0, 0, 1], share: 0.2 }, change: { material: "brick" } },
   ],
   ["fill.add", { reading: { id: "f", product: "filler", how: "eye", coats: 1, stepMm: 0.1, pitchMm: 0.3, left: 0.5, what: "fan" } }],
-  ["fill.drop", { readingId: "f" }],
+  ["list.drop", { list: "habits.fills", keys: ["f"] }],
   ["surface.forget", { partId: "brick", surfaceId: "s1" }],
   ["printer.set", { printerId: "resin", change: { exposureS: 3, lift: { distanceMm: 7 } } }],
-  ["paint.set", { paintId: "brown", change: { stockMl: 12 } }],
-  ["item.set", { list: "homes", key: "h", change: { name: "the box" } }],
-  ["item.drop", { list: "homes", key: "h" }],
-  ["part.set-item", { partId: "brick", list: "variations", key: "v", change: { percent: 90 } }],
-  ["part.drop-item", { partId: "brick", list: "variations", key: "v" }],
+  ["field.set", { of: "paint", id: "brown", change: { stockMl: 12 } }],
+  ["list.set", { list: "scene.homes", key: "h", change: { name: "the box" } }],
+  ["list.drop", { list: "scene.homes", keys: ["h"] }],
+  ["list.set", { list: "part.variations", of: "brick", key: "v", change: { percent: 90 } }],
+  ["list.drop", { list: "part.variations", of: "brick", keys: ["v"] }],
   ["parts.set", { partIds: ["brick"], differs: { handling: "weekly" } }],
   [
-    "part.add-item",
-    { partId: "brick", list: "variations", items: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "" }] },
+    "list.add",
+    { list: "part.variations", of: "brick", items: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "" }] },
   ],
   [
-    "part.add-item",
+    "list.add",
     {
-      partId: "brick",
-      list: "sightings",
+      list: "part.sightings",
+      of: "brick",
       items: [{ id: "s", thing: "door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }],
     },
   ],
-  ["part.add-item", { partId: "brick", list: "configurations", items: [{ name: "folded", sizeMm: [20, 20, 20] }] }],
+  ["list.add", { list: "part.configurations", of: "brick", items: [{ name: "folded", sizeMm: [20, 20, 20] }] }],
   ["parts.set", { partIds: ["brick"], addTags: ["a", "b"], dropTags: ["wood"], group: "mill" }],
   ["part.replace", { partId: "brick", source: { kind: "typed", sizeMm: [10, 20, 30], shell: false }, factor: 2, note: "another" }],
   ["part.restore", { partId: "brick", version: 0 }],
@@ -158,8 +170,8 @@ describe("undo, whatever was done", () => {
   it("a command of one scene is not taken back by another's", async () => {
     const { db, read } = await fresh();
     await storeImported(db, bare(projectOf([])), "second", "demo");
-    await runCommand(db, "s", "scene.set", { name: "First" }, NOW);
-    await runCommand(db, "second", "scene.set", { name: "Second" }, NOW);
+    await runCommand(db, "s", "field.set", { of: "scene", change: { name: "First" } }, NOW);
+    await runCommand(db, "second", "field.set", { of: "scene", change: { name: "Second" } }, NOW);
     expect(await undo(db, "second")).toEqual({ kind: "done", label: "Scene changed" });
     expect(await undo(db, "second")).toEqual({ kind: "nothing" });
     expect((await read()).scene.name).toBe("First");
@@ -167,7 +179,8 @@ describe("undo, whatever was done", () => {
 
   it("keeps the last two hundred edits", async () => {
     const { db } = await fresh();
-    for (let i = 0; i < 205; i++) await runCommand(db, "s", "part.set", { partId: "brick", copies: 1 + (i % 50) }, NOW + i);
+    for (let i = 0; i < 205; i++)
+      await runCommand(db, "s", "field.set", { of: "part", id: "brick", change: { copies: 1 + (i % 50) } }, NOW + i);
     let back = 0;
     while ((await undo(db, "s")).kind === "done") back++;
     expect(back).toBe(200);
@@ -182,8 +195,8 @@ describe("results", () => {
     const given = { report, outsideMm2 };
     const request = meshRequest(row.source as Extract<PartRow["source"], { kind: "mesh" }>);
     await keepResults(db, [resultRow(request, given)], NOW);
-    await runCommand(db, "s", "part.set", { partId: "brick", copies: 9 }, NOW);
-    await runCommand(db, "s", "part.delete", { partId: "brick" }, NOW);
+    await runCommand(db, "s", "field.set", { of: "part", id: "brick", change: { copies: 9 } }, NOW);
+    await runCommand(db, "s", "parts.delete", { partIds: ["brick"] }, NOW);
     await undo(db, "s");
     await undo(db, "s");
     expect((await read()).parts).toEqual([row]);

@@ -40,15 +40,15 @@ describe("one workshop", () => {
     expect(await printerName("victim")).toBe("Resin");
   });
   it("is refused to lose what a part of another scene needs, by its name and its scene's", async () => {
-    expect(await run("victim", "paint.delete", { paintId: "primer" })).toMatchObject({
+    expect(await run("victim", "list.drop", { list: "paints", keys: ["primer"] })).toMatchObject({
       ok: false,
       problem: { code: "paint.used", message: expect.stringContaining("Brick of the scene Test creek") as string },
     });
-    expect(await run("victim", "printer.delete", { printerId: "large-filament" })).toMatchObject({ ok: false });
-    expect(await run("victim", "printer.delete", { printerId: "small-filament" })).toMatchObject({ ok: true });
+    expect(await run("victim", "list.drop", { list: "printers", keys: ["large-filament"] })).toMatchObject({ ok: false });
+    expect(await run("victim", "list.drop", { list: "printers", keys: ["small-filament"] })).toMatchObject({ ok: true });
   });
   it("a kept step that goes is no longer named by any scene's work", async () => {
-    await run("victim", "procedure.delete", { procedureId: "kept" });
+    await run("victim", "list.drop", { list: "procedures", keys: ["kept"] });
     const own = (await loadProject(db, "s"))!.parts[0].work.find((w) => w.id === "o");
     expect(own).toMatchObject({ procedureId: null, title: "My usual base" });
     await undo(db, "victim");
@@ -59,18 +59,21 @@ describe("one workshop", () => {
 describe("glues, tools and lessons", () => {
   it("are added, changed, refused and taken back like the rest, and are there in every scene", async () => {
     const supply = { id: "p240", kind: "abrasive", name: "P240", what: "P240", stock: 4, price: null } as const;
-    expect(await run("s", "supply.add", { supply })).toMatchObject({ ok: true });
-    expect(await run("victim", "supply.add", { supply })).toMatchObject({ ok: false, problem: { code: "supply.there" } });
-    expect(await run("s", "supply.set", { supplyId: "p240", change: { what: "airbrush" } })).toMatchObject({ ok: false });
-    expect(await run("s", "supply.set", { supplyId: "p240", change: { stock: -1 } })).toMatchObject({ ok: false });
-    expect(await run("s", "supply.set", { supplyId: "p240", change: { stock: 3 } })).toMatchObject({ ok: true });
+    expect(await run("s", "list.add", { list: "supplies", items: [supply] })).toMatchObject({ ok: true });
+    expect(await run("victim", "list.add", { list: "supplies", items: [supply] })).toMatchObject({
+      ok: false,
+      problem: { code: "supply.there" },
+    });
+    expect(await run("s", "field.set", { of: "supply", id: "p240", change: { what: "airbrush" } })).toMatchObject({ ok: false });
+    expect(await run("s", "field.set", { of: "supply", id: "p240", change: { stock: -1 } })).toMatchObject({ ok: false });
+    expect(await run("s", "field.set", { of: "supply", id: "p240", change: { stock: 3 } })).toMatchObject({ ok: true });
     expect((await loadProject(db, "victim"))!.workshop.supplies.find((x) => x.id === "p240")?.stock).toBe(3);
     expect(await undo(db, "s")).toMatchObject({ kind: "done" });
     expect((await loadWorkshop(db))!.supplies.find((x) => x.id === "p240")?.stock).toBe(4);
-    expect(await run("s", "lesson.set", { lessonId: "lesson", change: { about: "nothing" as never } })).toMatchObject({ ok: false });
-    expect(await run("s", "lesson.set", { lessonId: "gone", change: { title: "x" } })).toMatchObject({ ok: false });
-    expect(await run("s", "lesson.delete", { lessonId: "lesson" })).toMatchObject({ ok: true });
-    expect(await run("s", "supply.delete", { supplyId: "glue" })).toMatchObject({ ok: true });
+    expect(await run("s", "field.set", { of: "lesson", id: "lesson", change: { about: "nothing" as never } })).toMatchObject({ ok: false });
+    expect(await run("s", "field.set", { of: "lesson", id: "gone", change: { title: "x" } })).toMatchObject({ ok: false });
+    expect(await run("s", "list.drop", { list: "lessons", keys: ["lesson"] })).toMatchObject({ ok: true });
+    expect(await run("s", "list.drop", { list: "supplies", keys: ["glue"] })).toMatchObject({ ok: true });
     await undo(db, "s");
     await undo(db, "s");
     expect((await loadWorkshop(db))!.lessons.map((x) => x.id)).toEqual(["lesson"]);
@@ -88,7 +91,7 @@ describe("glues, tools and lessons", () => {
 describe("a new scene and the demo", () => {
   it("do not bring back what was taken off the shelf", async () => {
     await storeOwn(db, bare(newProject("own", "Own", "UTC", NOW)));
-    await run("own", "printer.delete", { printerId: "small-filament" });
+    await run("own", "list.drop", { list: "printers", keys: ["small-filament"] });
     const before = await loadWorkshop(db);
     await storeOwn(db, bare(newProject("next", "Next", "UTC", NOW)));
     expect(await loadWorkshop(db)).toEqual(before);
@@ -107,10 +110,10 @@ describe("a new scene and the demo", () => {
     ).toEqual(["Dark wash", "Grey primer", "Matt varnish", "Mid brown", "Pale stone"]);
   });
   it("leave a known thing and a paint of the user's own as they are", async () => {
-    await run("s", "thing.drop", { name: "gate" });
+    await run("s", "list.drop", { list: "things", keys: ["gate"] });
     const mine = { name: "gate", mm: 3000, low: 2900, high: 3100, measure: "width", kind: "typed" as const, source: "yours" };
-    await run("s", "thing.add", { thing: mine });
-    await run("s", "paint.set", { paintId: "brown", change: { stockMl: 3 } });
+    await run("s", "list.add", { list: "things", items: [mine] });
+    await run("s", "field.set", { of: "paint", id: "brown", change: { stockMl: 3 } });
     const demo = stored((await fullProject()).project);
     await storeOwn(db, bare({ ...demo, scene: { ...demo.scene, id: "demo", demo: true } }));
     expect(await db.things.get("gate")).toEqual(mine);
@@ -121,16 +124,16 @@ describe("a new scene and the demo", () => {
 
 describe("undo field by field", () => {
   it("leads back its own field and leaves what another edit did to the same row", async () => {
-    await run("s", "paint.set", { paintId: "brown", change: { stockMl: 5 } });
-    await run("victim", "paint.set", { paintId: "brown", change: { name: "Dark brown" } });
+    await run("s", "field.set", { of: "paint", id: "brown", change: { stockMl: 5 } });
+    await run("victim", "field.set", { of: "paint", id: "brown", change: { name: "Dark brown" } });
     expect(await undo(db, "s")).toMatchObject({ kind: "done" });
     expect((await db.paints.get("brown"))!).toMatchObject({ stockMl: 50, name: "Dark brown" });
     expect(await redo(db, "s")).toMatchObject({ kind: "done" });
     expect((await db.paints.get("brown"))!).toMatchObject({ stockMl: 5, name: "Dark brown" });
   });
   it("is refused where a later edit has changed the same field, and says which", async () => {
-    await run("s", "paint.set", { paintId: "brown", change: { stockMl: 5 } });
-    await run("victim", "paint.set", { paintId: "brown", change: { stockMl: 7 } });
+    await run("s", "field.set", { of: "paint", id: "brown", change: { stockMl: 5 } });
+    await run("victim", "field.set", { of: "paint", id: "brown", change: { stockMl: 7 } });
     expect(await undo(db, "s")).toEqual({ kind: "changed since", label: "Paint changed", field: "stockMl" });
     expect((await db.paints.get("brown"))!.stockMl).toBe(7);
     await undo(db, "victim");
@@ -139,13 +142,13 @@ describe("undo field by field", () => {
   it("does not take away a paint that another scene has begun to use, nor bring back work whose paint is gone", async () => {
     const teal = { id: "teal", name: "Teal", hex: "#008080", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 17 };
     const coat = { id: "t", kind: "coat" as const, paintId: "teal", method: "brush" as const, coats: 1 };
-    await run("s", "paint.add", { paint: teal });
+    await run("s", "list.add", { list: "paints", items: [teal] });
     await run("victim", "work.add", { partId: "brick", items: [coat], at: 0 });
     expect(await undo(db, "s")).toMatchObject({ kind: "needed", why: "brick has been planned with it since then" });
     expect(await db.paints.get("teal")).toBeDefined();
     // Taken out of the recipe and off the shelf: the recipe cannot come back before the paint does.
-    await run("victim", "work.remove", { partId: "brick", itemId: "t" });
-    await run("s", "paint.delete", { paintId: "teal" });
+    await run("victim", "list.drop", { list: "part.work", of: "brick", keys: ["t"] });
+    await run("s", "list.drop", { list: "paints", keys: ["teal"] });
     expect(await undo(db, "victim")).toMatchObject({ kind: "needed" });
     expect((await db.parts.get(["victim", "brick"]))!.work).toEqual([]);
     await undo(db, "s");
@@ -153,14 +156,14 @@ describe("undo field by field", () => {
     expect(faultsOf(await loadProject(db, "victim"))).toEqual([]);
   });
   it("of several rows is all or nothing", async () => {
-    await run("s", "procedure.delete", { procedureId: "kept" });
-    await run("victim", "procedure.keep", { procedure: { id: "kept", title: "Another", handsOnS: 1, waitS: 0, family: null } });
+    await run("s", "list.drop", { list: "procedures", keys: ["kept"] });
+    await run("victim", "list.add", { list: "procedures", items: [{ id: "kept", title: "Another", handsOnS: 1, waitS: 0, family: null }] });
     const before = await loadProject(db, "s");
     expect(await undo(db, "s")).toMatchObject({ kind: "changed since" });
     expect(await loadProject(db, "s")).toEqual(before);
   });
   it("keeps patches, not rows", async () => {
-    await run("s", "part.set", { partId: "brick", copies: 9 });
+    await run("s", "field.set", { of: "part", id: "brick", change: { copies: 9 } });
     const [entry] = await db.history.toArray();
     expect(entry.changes).toEqual([
       {
@@ -247,7 +250,7 @@ describe("a backup of everything", () => {
     const before = await all();
     const written = await writeBackup((await takeBackup(db, NOW))!);
     if (!written.ok) throw new Error(written.problem.message);
-    await run("s", "scene.set", { name: "Changed" });
+    await run("s", "field.set", { of: "scene", change: { name: "Changed" } });
     await db.parts.clear();
     await db.meshes.clear();
     const got = await readBackup(written.value.file);
@@ -303,11 +306,11 @@ describe("a backup of everything", () => {
   });
   it("is due when the last is old and something was added since", async () => {
     expect(await backupDue(db, NOW)).toBe(false);
-    await run("s", "part.set", { partId: "brick", copies: 9 });
+    await run("s", "field.set", { of: "part", id: "brick", change: { copies: 9 } });
     expect(await backupDue(db, NOW)).toBe(true);
     await db.habits.update("workshop", { backupAt: NOW });
     expect(await backupDue(db, NOW + 20 * 86_400_000)).toBe(false);
-    await run("s", "part.set", { partId: "brick", copies: 8 }, { now: NOW + 1000 });
+    await run("s", "field.set", { of: "part", id: "brick", change: { copies: 8 } }, { now: NOW + 1000 });
     expect(await backupDue(db, NOW + 20 * 86_400_000)).toBe(true);
   });
 });

@@ -23,7 +23,7 @@ async function tab() {
     begin: () =>
       storeOwn(db, { project: newProject(SCENE, "Mill", "Europe/Berlin", Date.UTC(2026, 0, 8)), meshes: new Map(), pictures: new Map() }),
     /** Sends a name for the scene. */
-    rename: (name: string) => edits.storeEdit(edits.writeDown(SCENE, "scene.set", { name })),
+    rename: (name: string) => edits.storeEdit(edits.writeDown(SCENE, "field.set", { of: "scene", change: { name: name } })),
     name: async () => (await db.scenes.get(SCENE))?.name,
   };
 }
@@ -52,7 +52,7 @@ describe("edits", () => {
   it("are acknowledged to whoever waits, refused ones with a sentence; nothing of those is stored, and the next one is", async () => {
     const t = await tab();
     await t.begin();
-    const order = t.writeDown(SCENE, "scene.set", { name: "" });
+    const order = t.writeDown(SCENE, "field.set", { of: "scene", change: { name: "" } });
     const heard = t.acknowledgement(order.editId);
     const [refused, next] = await Promise.all([t.storeEdit(order), t.rename("Water mill")]);
     expect([refused.ok, next.ok, await t.name()]).toEqual([false, true, "Water mill"]);
@@ -68,9 +68,10 @@ describe("edits", () => {
     const t = await tab();
     await t.begin();
     const hash = "a".repeat(64);
-    const done = await t.storeWithFiles(SCENE, "meshes", [{ hash, file: new Blob(["solid"]) }], "part.set", {
-      partId: "nobody",
-      name: "Wall",
+    const done = await t.storeWithFiles(SCENE, "meshes", [{ hash, file: new Blob(["solid"]) }], "field.set", {
+      of: "part",
+      id: "nobody",
+      change: { name: "Wall" },
     });
     expect([done.ok, await t.db.meshes.count()]).toEqual([false, 0]);
   });
@@ -80,7 +81,7 @@ describe("a torn tab", () => {
   it("has written its edit down: the next one sends it, once", async () => {
     const torn = await tab();
     await torn.begin();
-    torn.writeDown(SCENE, "scene.set", { name: "Tide mill" });
+    torn.writeDown(SCENE, "field.set", { of: "scene", change: { name: "Tide mill" } });
     expect(notes(texts)).toHaveLength(1);
 
     const next = await tab();
@@ -92,7 +93,7 @@ describe("a torn tab", () => {
   it("that had stored it and died before it struck it out: it is not done twice", async () => {
     const torn = await tab();
     await torn.begin();
-    const order = torn.writeDown(SCENE, "scene.set", { name: "Tide mill" });
+    const order = torn.writeDown(SCENE, "field.set", { of: "scene", change: { name: "Tide mill" } });
     const note = texts.getItem(`edit-out-${order.editId}`)!;
     await torn.storeEdit(order);
     await torn.rename("Wind mill");
@@ -105,7 +106,7 @@ describe("a torn tab", () => {
   it("sends in the order in which they were made, whatever order the browser lists them in", async () => {
     const torn = await tab();
     await torn.begin();
-    const [first, second] = ["First", "Second"].map((name) => torn.writeDown(SCENE, "scene.set", { name }));
+    const [first, second] = ["First", "Second"].map((name) => torn.writeDown(SCENE, "field.set", { of: "scene", change: { name: name } }));
     texts.texts.clear();
     for (const o of [{ ...second, at: first.at + 5 }, first]) texts.setItem(`edit-out-${o.editId}`, JSON.stringify(o));
     const next = await tab();
@@ -115,7 +116,7 @@ describe("a torn tab", () => {
   it("what cannot be done any more is told, and not kept for ever", async () => {
     const torn = await tab();
     await torn.begin();
-    torn.writeDown("another scene", "scene.set", { name: "Tide mill" });
+    torn.writeDown("another scene", "field.set", { of: "scene", change: { name: "Tide mill" } });
     const next = await tab();
     expect(await next.sendAgain()).toMatchObject([{ ok: false, problem: { code: "scene.gone" } }]);
     expect(notes(texts)).toEqual([]);
@@ -133,7 +134,7 @@ describe("a torn tab", () => {
     const t = await tab();
     await t.begin();
     const of = (windowId: string, name: string): void => {
-      const order = t.writeDown(SCENE, "scene.set", { name });
+      const order = t.writeDown(SCENE, "field.set", { of: "scene", change: { name: name } });
       texts.setItem(`edit-out-${order.editId}`, JSON.stringify({ ...order, windowId }));
     };
     of("gone", "By one that is gone");
@@ -160,7 +161,7 @@ describe("taking back", () => {
     texts = browserWith(["other"]);
     const t = await tab();
     await t.begin();
-    await t.storeEdit({ ...t.writeDown(SCENE, "scene.set", { name: "Theirs" }), windowId: "other" });
+    await t.storeEdit({ ...t.writeDown(SCENE, "field.set", { of: "scene", change: { name: "Theirs" } }), windowId: "other" });
     expect(await t.storeEdit(t.writeDown(SCENE, "undo", {}))).toMatchObject({ ok: false, problem: { code: "undo.other" } });
     expect(await t.takeBackElsewhere(SCENE)).toMatchObject({ ok: true });
     expect(await t.name()).toBe("Mill");

@@ -27,7 +27,7 @@ import {
 import { fail, ok, type Result } from "~core/units";
 import { isTimeZone, type Project, type ProjectRows, type SceneRow } from "../../core/project";
 import { joinProject, rowsOf, wantedOf, withNamedOnly } from "../../core/results";
-import { isWork } from "../../core/work";
+import { isWork } from "../../core/stations/kinds";
 import { runJob } from "../../workers/client";
 import type { JobOptions } from "../../workers/pool";
 import type { Packed } from "../../workers/protocol";

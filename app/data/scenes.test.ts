@@ -57,9 +57,9 @@ describe("scenes beside the open one", () => {
     await p.put("mill");
     await p.put("yard");
     const beside = await p.scenesBeside((await p.open("mill")).scene);
-    await p.storeElsewhere("mill", "scene.set", { name: "Tide mill" });
+    await p.storeElsewhere("mill", "field.set", { of: "scene", change: { name: "Tide mill" } });
     expect(await p.scenesBeside((await p.open("mill")).scene)).toBe(beside);
-    await p.storeElsewhere("yard", "scene.set", { name: "Timber yard" });
+    await p.storeElsewhere("yard", "field.set", { of: "scene", change: { name: "Timber yard" } });
     const now = await p.scenesBeside((await p.open("mill")).scene);
     expect(now).not.toBe(beside);
     expect(now[0].scene.name).toBe("Timber yard");
@@ -80,13 +80,13 @@ describe("a scene", () => {
     const p = await program();
     await p.put("mill");
     await p.open("mill");
-    await p.storeElsewhere("mill", "scene.set", { name: "Tide mill" });
+    await p.storeElsewhere("mill", "field.set", { of: "scene", change: { name: "Tide mill" } });
     expect((await p.open("mill")).scene.name).toBe("Tide mill");
   });
   it("begun anew is looked at from where the user always looks", async () => {
     const p = await program();
     await p.put("mill");
-    await p.storeElsewhere("mill", "habits.set", { change: { viewingDistanceMm: 900 } });
+    await p.storeElsewhere("mill", "field.set", { of: "habits", change: { viewingDistanceMm: 900 } });
     const made = await p.createScene("Harbour");
     if (!made.ok) throw new Error(made.problem.message);
     expect((await p.open(made.value)).scene).toMatchObject({ name: "Harbour", viewingDistanceMm: 900 });

@@ -56,7 +56,7 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
     }).then(async (done) => {
       if (!done.ok) return setRefused(done.problem.message);
       if (kept && observed.length > 0)
-        await runIn(step.scene?.id, "print.list", { recordId: record.id, list: "observed", add: [...observed] });
+        await runIn(step.scene?.id, "list.add", { list: "print.observed", of: record.id, items: [...observed] });
       onClose();
     });
   };

@@ -32,7 +32,7 @@ export function HouseForm() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
-  const set = (change: Partial<HouseStandards>) => run("house.set", { change });
+  const set = (change: Partial<HouseStandards>) => run("field.set", { of: "scene.house", change });
   const any = Object.values(scene.house).some((v) => v !== null);
   const bad = parts.flatMap((part) =>
     houseFindings(part, scene)

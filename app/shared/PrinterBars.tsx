@@ -4,7 +4,7 @@ import { ownPrintRatios } from "~core/plan";
 import { hollowSaving, ownRange } from "~core/print";
 import { formatDuration, formatMass, formatMoney, readAsMass } from "~core/units";
 import { partAreaMm2, partVolumeMm3, printOptions, type Part, type PrintOption, type Project } from "~core/project";
-import { parseTypedEstimate, printedOn, workOf, type PrintWork } from "~core/work";
+import { parseTypedEstimate, printedOn, printsIn, type PrintWork } from "~core/stations/kinds";
 import { useActions, newId } from "./scene";
 import { ParsedField } from "~app/ui/field";
 import { Why } from "~app/ui/why";
@@ -50,19 +50,14 @@ export function PrinterBars({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
   const options = printOptions(part, project.scene).map((o) => withOwnRange(o, project));
-  const chosen = workOf(part.work, "print")[0] as PrintWork | undefined;
+  const chosen = printsIn(part.work)[0] as PrintWork | undefined;
   if (options.length === 0) return <p className="text-soft">Slicing in the background. The hours will appear shortly.</p>;
   const currency = options.find((o) => o.printer.id === chosen?.printerId)?.printer.currency ?? "EUR";
   const hollow = hollowed(part, options);
   const most = Math.max(1, ...options.map((o) => o.job.timeS.high));
   const x = scaleLinear([0, most], [0.2, 99.4]);
   const choose = (o: PrintOption): void => {
-    if (chosen)
-      void run("work.set", {
-        partId: part.id,
-        itemId: chosen.id,
-        change: printedOn(o.printer),
-      });
+    if (chosen) void run("list.set", { list: "part.work", of: part.id, key: chosen.id, change: printedOn(o.printer) });
     else
       void run("work.add", {
         partId: part.id,
@@ -165,7 +160,7 @@ export function PrinterBars({ part }: { part: Part }) {
             placeholder="17 h 20, 210 g, 3.40"
             parse={(text) => parseTypedEstimate(text, currency)}
             readAs={(e) => (e === null ? "none" : `${formatDuration(e.timeS)}${e.massG > 0 ? `, ${readAsMass(e.massG)}` : ""}`)}
-            onCommit={(typed) => run("work.typed", { partId: part.id, itemId: chosen.id, typed })}
+            onCommit={(typed) => run("list.set", { list: "part.work", of: part.id, key: chosen.id, change: { typed: typed } })}
           />
         )}
       </div>

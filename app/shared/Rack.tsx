@@ -65,11 +65,12 @@ function PaintEditor({
   // What was changed here, and no more: another window may have changed the rest.
   const keep = () =>
     known
-      ? run("paint.set", {
-          paintId: paint.id,
+      ? run("field.set", {
+          of: "paint",
+          id: paint.id,
           change: Object.fromEntries(Object.entries(paint).filter(([k, v]) => v !== known[k as keyof Paint])),
         })
-      : run("paint.add", { paint });
+      : run("list.add", { list: "paints", items: [paint] });
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "New paint: name"}>
       <div className="grid gap-3 tab:grid-cols-2">
@@ -133,7 +134,7 @@ function PaintEditor({
           <button
             className="btn"
             onClick={() => {
-              void run("paint.delete", { paintId: paint.id }).then((done) => done.ok && onClose());
+              void run("list.drop", { list: "paints", keys: [paint.id] }).then((done) => done.ok && onClose());
             }}
           >
             Remove it from the rack

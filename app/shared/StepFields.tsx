@@ -2,7 +2,7 @@
 import type { Result } from "~core/units";
 import type { Project } from "~core/project";
 import type { Field, Form, Option } from "~core/field";
-import { kindOf, type WorkItem } from "~core/work";
+import { kindOf, type WorkItem } from "~core/stations/kinds";
 import { FieldInput } from "./FieldInput";
 import { useProject } from "./scene";
 

@@ -1,7 +1,8 @@
 /** Pieces of work as every station begins and names them. */
 import { surroundingsOf, surroundingsOfPart } from "~core/plan";
 import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
-import { kindOf, WORK_KINDS, type Beginning, type WorkKindName } from "~core/work";
+import { type Beginning } from "~core/work";
+import { kindOf, WORK_KINDS, type WorkKindName } from "~core/stations/kinds";
 import { newId } from "./scene";
 
 /** What a piece of work is called, and what is to be known of it. */

@@ -4,7 +4,7 @@ import { caseOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, ty
 import { holdsFloor } from "../scale";
 import { bearingMm, bears, schoolById } from "../surface";
 import { formatMm, formatShare } from "../units";
-import { workOf } from "../work";
+import { hidesIn } from "../stations/kinds";
 
 export interface FinishNote {
   act: boolean;
@@ -23,7 +23,7 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
   const { printer } = option;
   const out: FinishNote[] = [];
   const known = surfacesOf(part, project.scene);
-  for (const hide of workOf(part.work, "hide")) {
+  for (const hide of hidesIn(part.work)) {
     const school = schoolById(hide.school);
     const k = known.find((s) => s.said?.id === hide.surfaceId);
     if (!school || school.wallMm === 0) continue;

@@ -1,7 +1,7 @@
 /** Every surface of a part with the school that is recommended for it, the one that was chosen, and the minutes of whichever counts. */
 import { caseOf, plainestFirst, type KnownSurface, type Part, type Project } from "../project";
 import { planSchool, recommend, type Recommended, type SurfaceCase } from "../surface";
-import { workOf, type HideWork } from "../work";
+import { hidesIn, type HideWork } from "../stations/kinds";
 
 export interface Judged extends KnownSurface {
   c: SurfaceCase;
@@ -14,7 +14,7 @@ export interface Judged extends KnownSurface {
 
 /** The plainest first. @param list of the part, as it is printed or as it is tried */
 export function judgedSurfaces(part: Part, project: Project, list: readonly KnownSurface[]): Judged[] {
-  const hides = workOf(part.work, "hide");
+  const hides = hidesIn(part.work);
   return list
     .flatMap((k): Judged[] => {
       const c = caseOf(k, part, project);

@@ -19,7 +19,7 @@ import {
 } from "../project";
 import { HANDLING_RULES, linesOnMaterial, realMaterial } from "../subject";
 import { recommend, type SchoolId } from "../surface";
-import { printedOn, workOf } from "../work";
+import { printedOn, printsIn } from "../stations/kinds";
 import { broughtOut, placeOfHiding } from "./surfaceOrder";
 
 export const hideItem = (id: string, school: SchoolId, surfaceId: string): WorkItem => ({ id, kind: "hide", school, surfaceId });
@@ -45,7 +45,7 @@ export function defaultWork(part: Part, project: Project, newId: () => string): 
 }
 
 /** Nothing is planned but its printing. */
-export const onlyPrinted = ({ work }: Part): boolean => workOf(work, "print").length === work.length;
+export const onlyPrinted = ({ work }: Part): boolean => printsIn(work).length === work.length;
 
 /** Can a plan be proposed for it: is all known that one is made of, and is none there yet? */
 export const canBePlanned = (part: Part, project: Pick<Project, "scene">): boolean =>
@@ -54,7 +54,7 @@ export const canBePlanned = (part: Part, project: Pick<Project, "scene">): boole
 /** What “Plan this part” adds to a part: all of the proposal, or what comes after a print that is chosen already. */
 export function planFor(part: Part, project: Project, newId: () => string): ProposedWork {
   const proposed = defaultWork(part, project, newId);
-  return part.work.length === 0 ? proposed : { ...proposed, items: proposed.items.filter((w) => workOf([w], "print").length === 0) };
+  return part.work.length === 0 ? proposed : { ...proposed, items: proposed.items.filter((w) => printsIn([w]).length === 0) };
 }
 
 function propose(part: Part, project: Project, second: "dry brush" | "sponge", newId: () => string): ProposedWork {

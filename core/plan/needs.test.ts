@@ -1,7 +1,8 @@
 /** What work needs, asked by the schedule and by Tonight alike. Daylight by an almanac's hours, from memory: Berlin, 30 November, 7:53 to 15:57. */
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../units";
-import { NEED_IDS, NEEDS, needsWords, type Need, type WorkItem } from "../work";
+import { NEED_IDS, NEEDS, needsWords, type Need } from "../work";
+import { type WorkItem } from "../stations/kinds";
 import type { Evening, Project } from "../project";
 import { HOUR, projectOf, sizePart } from "../../tests/sampleProject";
 import { schedule, stepsOfProject, stepStates, tonight, type Step } from "./index";

@@ -1,6 +1,6 @@
 /** The user's own prints on a printer: how long they took against what was planned. */
 import type { Project, StepRecord } from "../project";
-import { workOf } from "../work";
+import { printsIn } from "../stations/kinds";
 import { takenS } from "./status";
 
 /** A print that seems to have taken more than this times its plan stood finished until somebody came: it says nothing about the machine. */
@@ -11,7 +11,7 @@ const PRESSED = 0.4;
 /** Which printer a record's print stood on. */
 function printersOf(parts: Project["parts"]): (record: StepRecord) => string | undefined {
   const printerOf = new Map<string, string>();
-  for (const part of parts) for (const w of workOf(part.work, "print")) printerOf.set(`${part.id}/${w.id}`, w.printerId);
+  for (const part of parts) for (const w of printsIn(part.work)) printerOf.set(`${part.id}/${w.id}`, w.printerId);
   return ({ stepKey, print }) => print?.printerId ?? printerOf.get(stepKey.split("/").slice(0, 2).join("/"));
 }
 

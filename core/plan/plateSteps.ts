@@ -16,7 +16,8 @@ import {
 } from "../print";
 import { partAreaMm2, printFactsOf, SCENE, type Part, type Project, type StepRecord, type Trust } from "../project";
 import type { Figure } from "../units";
-import { needsOf, workOf, type Step } from "../work";
+import { type Step } from "../work";
+import { needsOf, printsIn } from "../stations/kinds";
 
 type Around = Pick<Project, "scene" | "records">;
 
@@ -108,7 +109,7 @@ export type Known = Pick<OnPlate, "time" | "mass"> & { from: Trust };
 /** What is known of a part's time and mass better than the model, as a share of it: typed, a file of moves, or what the printer has taught. */
 export function knownShares(part: Part, printer: Printer, printers: readonly Printer[]): Known {
   const facts = printFactsOf(part, printer)!;
-  const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+  const planned = printsIn(part.work).find((w) => w.printerId === printer.id);
   const said = planned?.typed ?? planned?.sliced;
   if (!said) return learnedShares(printer, facts, printers);
   const count = Math.max(1, Math.min(facts.perPlate, part.copies));

@@ -11,7 +11,7 @@ import {
   type Run,
 } from "../print";
 import { recordsOf, type Project } from "../project";
-import { workOf } from "../work";
+import { benchWorkIn } from "../stations/kinds";
 import { bathAge, materialOfPrint, printLog, runsOf, type LogEntry } from "./printLog";
 import { loadedOn } from "./startPrint";
 import { takenS } from "./status";
@@ -71,7 +71,7 @@ export function familyTroubles({ parts, records }: Pick<Project, "parts" | "reco
   const families = new Map<string, FamilyTrouble>();
   for (const part of parts) {
     const family = part.group || part.name;
-    const tasks = new Map(workOf(part.work, "bench").map((w) => [w.id, w.task]));
+    const tasks = new Map(benchWorkIn(part.work).map((w) => [w.id, w.task]));
     let misfits = 0,
       filedS = 0;
     for (const r of recordsOf(records, part.id)) {

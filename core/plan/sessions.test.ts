@@ -2,7 +2,8 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, print, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import type { Part, Project } from "../project";
 import { mixedPlan, type SchoolId } from "../surface";
-import { coatHandTime, workOf } from "../work";
+import { coatHandTime } from "../work";
+import { hidesIn } from "../stations/kinds";
 import { checkedCoats, goesOn, sharesOf, stepsOfProject, stepsOfScenes, surroundingsOfPart, tonight, trackOf } from "./index";
 
 let brick: Part;
@@ -56,7 +57,7 @@ describe("a go at the bench", () => {
     expect(of("h2")[0].after).toEqual(of("h")[0].after);
     expect([...of("p")[0].after].sort()).toEqual([of("h").at(-1)!.key, of("h2").at(-1)!.key].sort());
     const at = surroundingsOfPart(both, project);
-    const plans = workOf(both.work, "hide").map((item) => at.hidden!(item)!.plan);
+    const plans = hidesIn(both.work).map((item) => at.hidden!(item)!.plan);
     const hands = [...of("h"), ...of("h2")].reduce((sum, s) => sum + s.handsOnS, 0);
     expect(hands).toBeCloseTo(mixedPlan(plans).handsOnS, 6);
     // One go with one can out.

@@ -2,7 +2,8 @@
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
 import { hidePlan, materialOf, meetingWords, paintNamed, partNamed, seamOf, type HideFrom, type Part, type Project } from "../project";
-import { kindOf, type Surroundings } from "../work";
+import { type Surroundings } from "../work";
+import { kindOf } from "../stations/kinds";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
   "filament print": "bare filament",

@@ -18,7 +18,8 @@ import {
   type Project,
   type StepRecord,
 } from "../project";
-import { kindOf, mayGoBeside, restsOn, type Step, type Surroundings, type Task, type WorkItem } from "../work";
+import { restsOn, type Step, type Surroundings, type Task } from "../work";
+import { kindOf, mayGoBeside, type WorkItem } from "../stations/kinds";
 import { define, ofOne } from "../derive";
 import { plateKey } from "../print";
 import { onPlates, piecesWaiting, plateSteps } from "./plateSteps";

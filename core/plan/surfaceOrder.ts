@@ -5,7 +5,7 @@
 import type { Meeting } from "../joint";
 import { dryBrushOf, hidePlan, linedSurfaces, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
 import { schoolById, type School, type SchoolId } from "../surface";
-import { lastOf, workOf, type CoatWork, type HideWork, type WorkItem } from "../work";
+import { lastOf, benchWorkIn, coatsIn, groundsIn, hidesIn, type CoatWork, type HideWork, type WorkItem } from "../stations/kinds";
 
 type Paints = Pick<Project, "paints">;
 
@@ -23,7 +23,7 @@ const isBase = (coat: CoatWork, at: Paints): boolean => BASE.has(coat.method) &&
 
 /** Places of the primer and of the base coats in the order of work, first to last. */
 function placesOf(work: readonly WorkItem[], at: Paints): { primed: number[]; base: number[] } {
-  const coats = workOf(work, "coat");
+  const coats = coatsIn(work);
   const places = (which: (coat: CoatWork, at: Paints) => boolean): number[] =>
     coats.filter((c) => which(c, at)).map((c) => work.indexOf(c));
   return { primed: places(isPrimer), base: places(isBase) };
@@ -47,7 +47,7 @@ export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: P
     return over >= 0 ? over + 1 : Math.max(open, lastOf(work, "hide") + 1);
   }
   if (doneOn(school) === "primed" && primed.length > 0) return primed[0] + 1;
-  const hides = workOf(work, "hide").filter((h) => doneOn(h.school) === "bare");
+  const hides = hidesIn(work).filter((h) => doneOn(h.school) === "bare");
   return hides.length > 0 ? work.indexOf(hides[hides.length - 1]) + 1 : Math.max(open, lastOf(work, "print") + 1);
 }
 
@@ -73,11 +73,11 @@ interface Before {
 function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Before | null {
   const before = work.slice(0, place);
   const found: Before[] = [];
-  const ground = workOf(before, "ground").at(0);
+  const ground = groundsIn(before).at(0);
   if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and they trap dust" });
-  const flock = workOf(before, "bench").find((b) => b.task === "flock");
+  const flock = benchWorkIn(before).find((b) => b.task === "flock");
   if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and they trap dust" });
-  const paint = workOf(before, "coat").find((c) => !isPrimer(c, at));
+  const paint = coatsIn(before).find((c) => !isPrimer(c, at));
   if (paint) found.push({ at: work.indexOf(paint), what: "paint", why: "the paper clogs and the colour comes off" });
   return found.sort((a, b) => a.at - b.at)[0] ?? null;
 }
@@ -86,7 +86,7 @@ function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Befo
 function coveredAgain(item: HideWork, work: readonly WorkItem[], at: Paints): OrderFault | null {
   const place = work.indexOf(item);
   const { primed, base } = placesOf(work, at);
-  const treated = workOf(work, "hide").filter((h) => !isPaint(h.school) && h.surfaceId === item.surfaceId);
+  const treated = hidesIn(work).filter((h) => !isPaint(h.school) && h.surfaceId === item.surfaceId);
   const over = [
     { what: "the primer", to: primed.at(-1) ?? -1 },
     { what: "the base coat", to: base.at(0) ?? -1 },
@@ -104,7 +104,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
   const out: OrderFault[] = [];
   const { work } = part;
   const printed = lastOf(work, "print");
-  for (const item of workOf(work, "hide")) {
+  for (const item of hidesIn(work)) {
     if (work.indexOf(item) < printed) {
       out.push({ itemId: item.id, says: "The surface is treated before printing. Move it after the print.", to: printed });
       continue;
@@ -135,7 +135,7 @@ export function orderFaults(part: Part, project: HideFrom): OrderFault[] {
  */
 export function broughtOut(part: Part, project: HideFrom): KnownSurface[] {
   const schools = new Map(
-    workOf(part.work, "hide")
+    hidesIn(part.work)
       .filter((h) => h.school !== "leave")
       .map((h) => [h.surfaceId, h.school]),
   );

@@ -2,7 +2,7 @@
 import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type PlatePiece, type Printer, type Wanted } from "../print";
 import { kindsOfCopies, partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
-import { printedOn, workOf } from "../work";
+import { printedOn, printsIn } from "../stations/kinds";
 import { begunPlates, clearedPlates } from "./plateSteps";
 import { goodCount } from "./steps";
 import { SPARES_UNASKED, sparesFor } from "./tracker";
@@ -35,7 +35,7 @@ const FILLERS = new Set(["connector", "connectors", "trim", "clip", "clips"]);
 
 /** Which printer a part goes to that has none in its order of work: the process that suits it, and of its machines the one that is free first. */
 function assigned(part: Part, project: Pick<Project, "scene">, loadS: ReadonlyMap<string, number>): Printer | undefined {
-  const chosen = workOf(part.work, "print")[0]?.printerId;
+  const chosen = printsIn(part.work)[0]?.printerId;
   const options = printOptions(part, project.scene);
   if (chosen) return project.scene.printers.find((p) => p.id === chosen);
   const [best] = options.filter((o) => o.facts.pieces === 1 && o.facts.fits);
@@ -171,7 +171,7 @@ export const shifted = (project: Project, { part, to }: Shift): Project => ({
     p === part
       ? {
           ...p,
-          work: p.work.map((w) => (w === workOf(p.work, "print")[0] ? { ...w, ...printedOn(to) } : w)),
+          work: p.work.map((w) => (w === printsIn(p.work)[0] ? { ...w, ...printedOn(to) } : w)),
         }
       : p,
   ),
@@ -185,7 +185,7 @@ export function likelyShift(project: Pick<Project, "scene" | "parts" | "records"
   const { scene, parts, records } = project;
   const loadS = new Map(scene.printers.map((p) => [p.id, 0]));
   const own = parts.flatMap((part) => {
-    const printer = scene.printers.find((p) => p.id === workOf(part.work, "print")[0]?.printerId);
+    const printer = scene.printers.find((p) => p.id === printsIn(part.work)[0]?.printerId);
     const missing = part.copies - goodCount(part, records) - onPrinters(part, records);
     const facts = printer && printFactsOf(part, printer);
     if (!printer || !facts || missing <= 0 || facts.pieces > 1) return [];

@@ -4,7 +4,8 @@
  */
 import { FAILURE_CAUSES } from "../print";
 import { countedOf, recordsOf, type Part, type Project, type StepRecord } from "../project";
-import { kindOf, type Counted } from "../work";
+import { type Counted } from "../work";
+import { kindOf } from "../stations/kinds";
 import { surroundingsOfPart } from "./stack";
 import { failedCount, goodCount, stepsAmong, stepsOfPart, type Step } from "./steps";
 import { stepStates, type StepState } from "./status";

@@ -7,7 +7,7 @@ export * from "./defaults";
 export * from "./partFields";
 export * from "./hashes";
 export * from "../limits";
-export type { TypedEstimate, WorkItem } from "../work";
+export type { WorkItem } from "../stations/kinds";
 export { countedOf, recordsOf } from "./recordsOf";
 export * from "./world";
 export * from "./geometryKey";

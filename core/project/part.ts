@@ -3,7 +3,7 @@ import { DOOR_MM, toModelMm, toRealMm } from "../scale";
 import { boxMesh, MeshBuilder, type Mesh } from "../mesh";
 import type { Material } from "../joint";
 import { handsOnS, jobOf, learnedOf, type JobSum, type OwnRange, type Printer, shareOf, type Sum } from "../print";
-import { workOf, type TypedEstimate } from "../work";
+import { printsIn, type TypedEstimate } from "../stations/kinds";
 import type { Part, PartRow, Scene, PrinterFacts } from "./types";
 
 /** Model size x, y, z in mm at the part's present factor. */
@@ -129,7 +129,7 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
     const facts = printFactsOf(part, printer);
     if (!facts) return [];
     const model = jobOf(facts, part.copies);
-    const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+    const planned = printsIn(part.work).find((w) => w.printerId === printer.id);
     const typed = planned?.typed ?? null;
     const learned = learnedJob(model, printer, scene.printers);
     const says: PrintOption["says"] = [
@@ -159,7 +159,7 @@ export function printOptions(part: Part, scene: Scene): PrintOption[] {
 }
 
 /** The printer that the order of work names. */
-export const chosenPrinter = (part: Pick<Part, "work">): string | undefined => workOf(part.work, "print")[0]?.printerId;
+export const chosenPrinter = (part: Pick<Part, "work">): string | undefined => printsIn(part.work)[0]?.printerId;
 
 /** The option that counts, wherever a part has one figure: the printer the user has chosen, or the best. */
 export function optionAtHand(part: Part, scene: Scene): PrintOption | undefined {

@@ -26,7 +26,7 @@ import {
   type SurfaceCase,
 } from "../surface";
 import { define, type Scope } from "../derive";
-import { workOf, type HideWork } from "../work";
+import { coatsIn, printsIn, type HideWork } from "../stations/kinds";
 import { conditionsOf } from "./conditions";
 import { printerAtHand, printFactsOf } from "./part";
 import { choicesOf } from "./standing";
@@ -43,7 +43,7 @@ export const shellMmOf = (printer: Printer): number => (printer.process === "fdm
 
 /** How the part lies when it is printed by its own plan, or as the first printer that has looked would turn it. */
 export function sheetTurn(part: Part): Turn {
-  const [own] = workOf(part.work, "print");
+  const [own] = printsIn(part.work);
   const facts = part.prints.find((f) => f.printerId === own?.printerId) ?? part.prints[0];
   return own?.turn ?? facts?.turn ?? TURNS["+z"];
 }
@@ -132,7 +132,7 @@ function surfacesAnew(part: Part, scene: Scene, as?: LookedAt): KnownSurface[] {
   const asLaid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
   const laid = printer.process === "fdm" ? pressedByPlate(asLaid, lowestMm(map.bounds, turn) * part.factor) : asLaid;
   const said = saidOf(part, laid);
-  const brushed = workOf(part.work, "coat").some((c) => c.method === "dry brush");
+  const brushed = coatsIn(part.work).some((c) => c.method === "dry brush");
   return map.list.map((found, number): KnownSurface => {
     const mine = said.get(number) ?? null;
     return {
@@ -239,7 +239,7 @@ export function caseOf(k: KnownSurface, part: Part, project: HideFrom): SurfaceC
   const { scene, paints } = project;
   const printer = printerAtHand(part, scene);
   if (!printer) return null;
-  const gloss = workOf(part.work, "coat").some((c) => {
+  const gloss = coatsIn(part.work).some((c) => {
     const paint = paints.find((p) => p.id === c.paintId);
     return paint !== undefined && paint.sheen === "gloss" && !paint.family.endsWith("wash") && !paint.family.endsWith("varnish");
   });

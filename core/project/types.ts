@@ -12,7 +12,8 @@ import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } fro
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { Anchor, Bristle, FillReading, Sight, Stroke, SurfaceMap } from "../surface";
-import type { Need, Rests, WorkItem } from "../work";
+import type { Need, Rests } from "../work";
+import type { WorkItem } from "../stations/kinds";
 
 export interface Evening {
   /** 0 = Sunday. */

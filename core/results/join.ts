@@ -4,7 +4,7 @@ import { sayFinding, type WallFacts } from "../mesh";
 import { factsOf, priceOf, type FoundPrint, type Price, type Printer } from "../print";
 import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidSource, Workshop } from "../project";
 import { withMarks, type FoundMap, type MarkedShares } from "../surface";
-import { isWork, kindOf } from "../work";
+import { isWork, kindOf } from "../stations/kinds";
 import type { ResultRequest, ValueOf } from "./kinds";
 import { marksRequest, meshRequest, ownerOf, printRequest, surfacesRequest, wallsRequest } from "./requests";
 

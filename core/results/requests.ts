@@ -3,7 +3,7 @@ import { ofOne } from "../derive";
 import type { Turn } from "../mesh";
 import { profileOf, unpriced, type FilamentPrinter, type FilamentProfile, type Printer, type PrintProfile } from "../print";
 import type { Part, PartRow, ProjectRows, SaidMesh, SaidSource } from "../project";
-import { workOf } from "../work";
+import { printsIn } from "../stations/kinds";
 import type { Geometry, MeshGeometry, ResultKind, ResultRequest } from "./kinds";
 
 const meshGeometry = ({ hash, unit }: SaidMesh): MeshGeometry => ({ hash, unit });
@@ -23,7 +23,7 @@ export const crossingsRequest = ofOne((source: SaidMesh): Request<"crossings"> =
 
 /** How the user has turned it for a printer; null while the best is wanted. */
 const chosenTurn = (part: PartRow, printerId: string): Turn | null =>
-  workOf(part.work, "print").find((w) => w.printerId === printerId)?.turn ?? null;
+  printsIn(part.work).find((w) => w.printerId === printerId)?.turn ?? null;
 
 /** A printer as parts are sliced for it: another price, or another name, is no reason to slice anything again. */
 const slicedBy = ofOne((printer: Printer): PrintProfile => unpriced(profileOf(printer)));

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { LIMITS, type Lesson } from "../project";
 import { id } from "../field";
-import { WORK_KINDS } from "../work";
+import { WORK_KINDS } from "../stations/kinds";
 import { moment } from "./blocks";
 
 export const lessonSchema = Joi.object<Lesson, true>({

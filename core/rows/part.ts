@@ -24,7 +24,7 @@ import {
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../subject";
 import type { Anchor } from "../surface";
 import { count, id, name, oneOf, schemasOf, text, within } from "../field";
-import { WORK_KINDS } from "../work";
+import { WORK_KINDS } from "../stations/kinds";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
 /** A place in the size of the file. */

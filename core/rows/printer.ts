@@ -34,7 +34,7 @@ const learnedSchema = Joi.array()
   );
 
 /** A rectangle of the bed on which nothing may stand, mm. */
-export const exclusionSchema = strict<Exclusion>({
+const exclusionSchema = strict<Exclusion>({
   id,
   xMm: onBed,
   yMm: onBed,

@@ -6,7 +6,7 @@
 import Joi from "joi";
 import { LIMITS, type Habits, type PartRow, type SceneRow, type StepRecord, type WorkItem } from "../project";
 import { clock, WORKSHOP, type Rows, type RowTable } from "../rows";
-import { kindOf } from "../work";
+import { kindOf } from "./kinds";
 
 /** What a command says when the rows do not allow it. */
 export class Refused extends Error {
@@ -18,6 +18,22 @@ export class Refused extends Error {
     super(message);
   }
 }
+
+/** What is said where a row is not there any more. */
+const GONE: Record<RowTable, { code: string; message: string }> = {
+  scenes: { code: "scene.gone", message: "That scene is no longer here." },
+  parts: { code: "part.gone", message: "That part is no longer here. It may have been deleted in another window." },
+  records: { code: "step.gone", message: "That step is no longer in the log." },
+  printers: { code: "printer.gone", message: "That printer is no longer here." },
+  paints: { code: "paint.gone", message: "That paint is no longer on the rack." },
+  procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
+  things: { code: "thing.gone", message: "That known thing is no longer here." },
+  supplies: { code: "supply.gone", message: "That is no longer in the workshop." },
+  lessons: { code: "lesson.gone", message: "That lesson no longer exists." },
+  habits: { code: "workshop.gone", message: "The workshop is no longer here." },
+};
+
+export const gone = (table: RowTable): Refused => new Refused(GONE[table].code, GONE[table].message);
 
 /** Tables whose rows a command asks for by their id. */
 type ById<T extends RowTable> = Exclude<T, "scenes">;
@@ -40,7 +56,7 @@ export interface Edit<T extends RowTable = RowTable> {
 }
 
 export interface Command<P> {
-  tables: readonly RowTable[];
+  tables: (payload: P) => readonly RowTable[];
   schema: Joi.ObjectSchema;
   label: (payload: P) => string;
   apply: (edit: Edit, payload: P, now: number) => Promise<void>;
@@ -53,7 +69,7 @@ export const over =
     schema: Joi.ObjectSchema;
     label: (payload: P) => string;
     apply: (edit: Edit<T>, payload: P, now: number) => Promise<void>;
-  }): Command<P> => ({ tables, ...command });
+  }): Command<P> => ({ tables: () => tables, ...command });
 
 /** Commands by name, with the payload of each. */
 export type CommandsOf<C> = { [N in keyof C]: Command<C[N]> };
@@ -68,12 +84,12 @@ export const change = Joi.object().min(1).max(60).unknown(true);
 
 export async function sceneOf(e: Edit<"scenes">): Promise<SceneRow> {
   const scene = await e.scene();
-  if (!scene) throw new Refused("scene.gone", "That scene is no longer here.");
+  if (!scene) throw gone("scenes");
   return scene;
 }
 export async function partOf(e: Edit<"parts">, partId: string): Promise<PartRow> {
   const part = await e.get("parts", partId);
-  if (!part) throw new Refused("part.gone", "That part is no longer here. It may have been deleted in another window.");
+  if (!part) throw gone("parts");
   return part;
 }
 export const putPart = async (e: Edit<"parts">, partId: string, to: (part: PartRow) => PartRow): Promise<void> =>
@@ -109,9 +125,6 @@ export const withItem = <T extends object>(list: readonly T[], by: keyof T, whic
 };
 export const withoutItem = <T extends object>(list: readonly T[], by: keyof T, which: string): T[] => list.filter((x) => x[by] !== which);
 
-/** One of the lists of a row, for the commands that change items: its items are known by the field named in the table. */
-export const listOf = (row: object, list: string): Record<string, unknown>[] => (row as Record<string, Record<string, unknown>[]>)[list];
-
 /** A list of texts with some added and some dropped. */
 export const withAndWithout = (list: readonly string[], add: readonly string[], drop: readonly string[]): string[] =>
   [...new Set([...list, ...add])].filter((x) => !drop.includes(x));
@@ -124,11 +137,9 @@ export type ItemOf<T, L extends keyof T> = T[L] extends (infer I)[] ? I : never;
 
 export async function habitsOf(e: Edit<"habits">): Promise<Habits> {
   const habits = await e.get("habits", WORKSHOP);
-  if (!habits) throw new Refused("workshop.gone", "The workshop is no longer here.");
+  if (!habits) throw gone("habits");
   return habits;
 }
-export const changeWork = (e: Edit<"parts">, partId: string, to: (work: WorkItem[]) => WorkItem[]): Promise<void> =>
-  putPart(e, partId, (part) => ({ ...part, work: to(part.work) }));
 
 /** A part at another factor. Areas that were planned for the old size follow the new one. */
 export function rescaled(part: PartRow, factor: number): PartRow {

@@ -1,14 +1,15 @@
 /** What work names, and what goes when something that it names goes. */
 import type { SceneRow } from "../project";
 import { meetingFault } from "../joint";
-import { kindOf, loosened, type Reference, type WorkItem } from "../work";
+import { type Reference } from "../work";
+import { kindOf, loosened, type WorkItem } from "./kinds";
 import { otherScene, Refused, type Edit } from "./command";
 
 /** Tables whose rows a step of work may name. */
 export const NAMED_TABLES = ["parts", "paints", "printers", "procedures"] as const satisfies readonly Reference["table"][];
 export type NamedTable = (typeof NAMED_TABLES)[number];
 
-const GONE: Record<Reference["table"], { code: string; message: string }> = {
+const NAMED: Record<Reference["table"], { code: string; message: string }> = {
   paints: { code: "paint.gone", message: "That paint is no longer on the rack. It may have been taken off in another window." },
   procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
   printers: { code: "printer.gone", message: "That printer is no longer here." },
@@ -19,7 +20,7 @@ const GONE: Record<Reference["table"], { code: string; message: string }> = {
 export async function checkReferences(e: Edit<NamedTable>, items: readonly WorkItem[]): Promise<void> {
   for (const w of items)
     for (const { table, id } of kindOf(w).refers(w)) {
-      if (!(await e.get(table, id))) throw new Refused(GONE[table].code, GONE[table].message);
+      if (!(await e.get(table, id))) throw new Refused(NAMED[table].code, NAMED[table].message);
     }
 }
 

@@ -1,15 +1,5 @@
 export * from "./benchTasks";
 export * from "./handRates";
 export * from "./kind";
-export * from "./kinds";
-export * from "./loosened";
 export * from "./needs";
-export { MOST_GOES } from "./kinds/bench";
-export { sprayCaution, type CoatWork } from "./kinds/coat";
-export { jointMaterial, jointTo, type GlueWork } from "./kinds/glue";
-export type { GroundWork } from "./kinds/ground";
-export type { HideWork } from "./kinds/hide";
-export type { OwnWork } from "./kinds/own";
-export { needsOf, printedOn, slicedEstimate, typedEstimate, type PrintWork, type SlicedEstimate, type TypedEstimate } from "./kinds/print";
 export * from "./step";
-export * from "./typedEstimate";

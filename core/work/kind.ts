@@ -135,3 +135,9 @@ export interface Beginning extends Surroundings {
 
 /** What a record keeps of a step beside what the kind says: the kind itself. */
 export const restsOn = (kind: string, rests: Rests = {}): Rests => ({ kind, ...rests });
+
+/** Those of one kind, in their order. Each kind gives its own beside it; nobody else asks for a kind by its name. */
+export const only =
+  <I extends WorkBase>(kind: I["kind"]) =>
+  (work: readonly WorkBase[]): I[] =>
+    work.filter((w): w is I => w.kind === kind);

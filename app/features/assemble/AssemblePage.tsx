@@ -7,7 +7,7 @@ import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { isAtHand, LIMITS, materialOf, type Part } from "~core/project";
 import { surroundingsOf } from "~core/plan";
 import { formatRatio } from "~core/scale";
-import { jointMaterial, jointTo, workOf, type GlueWork } from "~core/work";
+import { jointMaterial, jointTo, coatsIn, gluesIn, type GlueWork } from "~core/stations/kinds";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
@@ -27,8 +27,8 @@ export default function AssemblePage() {
   );
   const { scene } = project;
   const { run } = useActions();
-  const joints = part ? workOf(part.work, "glue") : [];
-  const all = project.parts.flatMap((p) => workOf(p.work, "glue").map((j) => ({ part: p, joint: j })));
+  const joints = part ? gluesIn(part.work) : [];
+  const all = project.parts.flatMap((p) => gluesIn(p.work).map((j) => ({ part: p, joint: j })));
   return (
     <Page
       title={part ? `Joints of ${part.name}` : "Assemble"}
@@ -99,7 +99,7 @@ export default function AssemblePage() {
   );
 }
 
-const hasJoint = (p: Part): boolean => workOf(p.work, "glue").length > 0;
+const hasJoint = (p: Part): boolean => gluesIn(p.work).length > 0;
 
 /** Where a piece meets the others that it was cut with. */
 function Seams({ part }: { part: Part }) {
@@ -126,13 +126,13 @@ function JointOf({ joint, part }: { joint: Joint; part: Part }) {
   const project = useProject();
   const { run } = useActions();
   const index = part.work.indexOf(joint);
-  const painted = workOf(part.work.slice(0, index), "coat").length > 0;
+  const painted = coatsIn(part.work.slice(0, index)).length > 0;
   const material = materialOf(part, project.scene);
   const at = surroundingsOf(project);
   const toMaterial = jointMaterial(joint, at);
   const choices = gluesFor({ a: material, b: toMaterial, gapMm: joint.gapMm, load: joint.load, painted });
   const chosen = choices.find((c) => c.glue.id === joint.glueId);
-  const set = (change: Partial<Joint>) => run("work.set", { partId: part.id, itemId: joint.id, change });
+  const set = (change: Partial<Joint>) => run("list.set", { list: "part.work", of: part.id, key: joint.id, change });
   const others = project.parts.filter((p) => p.id !== part.id);
   const name = jointTo(joint, at);
   return (
@@ -167,7 +167,7 @@ function JointOf({ joint, part }: { joint: Joint; part: Part }) {
           <input type="checkbox" className="h-6 w-6" checked={joint.load} onChange={(e) => set({ load: e.target.checked })} />
           takes load
         </label>
-        <IconButton label="Remove this joint" onClick={() => run("work.remove", { partId: part.id, itemId: joint.id })}>
+        <IconButton label="Remove this joint" onClick={() => run("list.drop", { list: "part.work", of: part.id, keys: [joint.id] })}>
           <X size={18} />
         </IconButton>
       </div>

@@ -166,7 +166,7 @@ function SceneRow({ scene, lastEdit, work }: { scene: StoredScene; lastEdit: str
           text={scene.name}
           parse={parseName}
           onCommit={async (name) => {
-            const done: Result<Edited> = await storeElsewhere(scene.id, "scene.set", { name });
+            const done: Result<Edited> = await storeElsewhere(scene.id, "field.set", { of: "scene", change: { name: name } });
             await revalidate();
             return done;
           }}

@@ -15,7 +15,7 @@ import {
   type Result,
 } from "~core/units";
 import type { Part } from "~core/project";
-import { workOf, type GroundWork } from "~core/work";
+import { groundsIn, type GroundWork } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { Page } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
@@ -34,8 +34,8 @@ export default function GroundPage() {
   const { part, choose } = usePartAtHand(project, among);
   const { run } = useActions();
   const { scene } = project;
-  const grounds = part ? workOf(part.work, "ground") : [];
-  const totalG = project.parts.reduce((sum, p) => sum + workOf(p.work, "ground").reduce((n, w) => n + amountsOf(w, p).dryG, 0), 0);
+  const grounds = part ? groundsIn(part.work) : [];
+  const totalG = project.parts.reduce((sum, p) => sum + groundsIn(p.work).reduce((n, w) => n + amountsOf(w, p).dryG, 0), 0);
   return (
     <Page
       title={part ? `Ground on ${part.name}` : "Ground"}
@@ -70,7 +70,7 @@ export default function GroundPage() {
   );
 }
 
-const rank = (p: Part): number => (workOf(p.work, "ground").length > 0 ? 2 : p.source.kind === "scratch" ? 1 : 0);
+const rank = (p: Part): number => (groundsIn(p.work).length > 0 ? 2 : p.source.kind === "scratch" ? 1 : 0);
 const recipeOf = (item: Ground) => GROUND_RECIPES.find((r) => r.id === item.recipeId) ?? GROUND_RECIPES[0];
 const amountsOf = (item: Ground, part: Part) => groundAmounts(recipeOf(item), item.areaMm2 * part.copies, item.depthMm);
 
@@ -84,7 +84,7 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
   const { run } = useActions();
   const recipe = recipeOf(item);
   const a = amountsOf(item, part);
-  const set = (change: Partial<Ground>) => run("work.set", { partId: part.id, itemId: item.id, change });
+  const set = (change: Partial<Ground>) => run("list.set", { list: "part.work", of: part.id, key: item.id, change });
   const index = part.work.indexOf(item);
   const grainMm = 0.5;
   return (
@@ -134,7 +134,7 @@ function GroundOf({ item, part }: { item: Ground; part: Part }) {
           readAs={readAsMm}
           onCommit={(depthMm) => set({ depthMm })}
         />
-        <button className="btn self-end" onClick={() => run("work.remove", { partId: part.id, itemId: item.id })}>
+        <button className="btn self-end" onClick={() => run("list.drop", { list: "part.work", of: part.id, keys: [item.id] })}>
           Remove
         </button>
       </div>

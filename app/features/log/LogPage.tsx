@@ -2,7 +2,7 @@
 import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
 import { LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
-import { WORK_KINDS } from "~core/work";
+import { WORK_KINDS } from "~core/stations/kinds";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { bookOf, type TakenShare } from "~core/look";
 import { takenS } from "~core/plan";
@@ -180,8 +180,9 @@ export default function LogPage() {
                         <button
                           className="btn-text whitespace-nowrap"
                           onClick={() =>
-                            run("lesson.add", {
-                              lesson: { id: newId(), title: r.wentWrong.slice(0, LIMITS.title), about: kindOfRecord(r), at: Date.now() },
+                            run("list.add", {
+                              list: "lessons",
+                              items: [{ id: newId(), title: r.wentWrong.slice(0, LIMITS.title), about: kindOfRecord(r), at: Date.now() }],
                             })
                           }
                           aria-label={`Save as a lesson: ${r.wentWrong}`}

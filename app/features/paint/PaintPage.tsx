@@ -17,7 +17,7 @@ import {
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
 import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part } from "~core/project";
-import { sprayCaution, workOf, type CoatWork } from "~core/work";
+import { sprayCaution, coatsIn, hidesIn, type CoatWork } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
@@ -80,10 +80,10 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
   const project = useProject();
   const { run } = useActions();
   const room = project.habits.air;
-  const setRoom = (air: Partial<Air>) => run("habits.set", { change: { air } });
+  const setRoom = (air: Partial<Air>) => run("field.set", { of: "habits", change: { air } });
   const { stack } = checked;
   const { verdicts, air } = checked.check;
-  const treated = workOf(part.work, "hide").at(0)?.surfaceId;
+  const treated = hidesIn(part.work).at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
   const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;
   const brought = broughtOut(part, project);
@@ -199,7 +199,7 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
 function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
   const project = useProject();
   const { run } = useActions();
-  const over = workOf(part.work, "coat").find((w) => w.id === verdict.overId);
+  const over = coatsIn(part.work).find((w) => w.id === verdict.overId);
   // What is on the shelf that could take the place of the coat that clashes.
   const replacement = over
     ? project.paints.find((p) => {
@@ -227,7 +227,7 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
       {replacement && over && (
         <button
           className="btn btn-solid mt-2"
-          onClick={() => void run("work.set", { partId: part.id, itemId: over.id, change: { paintId: replacement.id } })}
+          onClick={() => void run("list.set", { list: "part.work", of: part.id, key: over.id, change: { paintId: replacement.id } })}
         >
           Use {replacement.name}
         </button>
@@ -248,8 +248,8 @@ const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ valu
 function Recipe({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
-  const coats = workOf(part.work, "coat");
-  const set = (itemId: string, change: Partial<CoatWork>) => run("work.set", { partId: part.id, itemId, change });
+  const coats = coatsIn(part.work);
+  const set = (itemId: string, change: Partial<CoatWork>) => run("list.set", { list: "part.work", of: part.id, key: itemId, change });
   return (
     <div>
       {coats.length === 0 && <p className="text-soft">No coats yet.</p>}
@@ -288,7 +288,10 @@ function Recipe({ part }: { part: Part }) {
                 parse={(t) => parseCount(LIMITS.coats)(t.replace(/\s*coats?\s*$/, ""))}
                 onCommit={(n) => set(c.id, { coats: n })}
               />
-              <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={() => run("work.remove", { partId: part.id, itemId: c.id })}>
+              <IconButton
+                label={`Remove ${paint?.name ?? "coat"}`}
+                onClick={() => run("list.drop", { list: "part.work", of: part.id, keys: [c.id] })}
+              >
                 <X size={18} />
               </IconButton>
               {paint && ml !== null && (

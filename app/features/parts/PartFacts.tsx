@@ -40,12 +40,17 @@ export function PartFacts({ part }: { part: Part }) {
 
   return (
     <div className="grid gap-x-8 gap-y-3 tab:grid-cols-2 desk:grid-cols-3">
-      <ParsedField label="Name" text={part.name} parse={parseName} onCommit={(name) => run("part.set", { partId: part.id, name })} />
+      <ParsedField
+        label="Name"
+        text={part.name}
+        parse={parseName}
+        onCommit={(name) => run("field.set", { of: "part", id: part.id, change: { name: name } })}
+      />
       <ParsedField
         label="Copies needed"
         text={String(part.copies)}
         parse={parseCount(LIMITS.copies)}
-        onCommit={(copies) => run("part.set", { partId: part.id, copies })}
+        onCommit={(copies) => run("field.set", { of: "part", id: part.id, change: { copies: copies } })}
       />
       <div className="flex gap-3">
         <ParsedField
@@ -53,14 +58,14 @@ export function PartFacts({ part }: { part: Part }) {
           label="Printed before, good"
           text={String(part.goodBefore)}
           parse={parseCount(LIMITS.pieces)}
-          onCommit={(goodBefore) => run("part.set", { partId: part.id, goodBefore })}
+          onCommit={(goodBefore) => run("field.set", { of: "part", id: part.id, change: { goodBefore: goodBefore } })}
         />
         <ParsedField
           className="flex-1"
           label="Printed before, failed"
           text={String(part.failedBefore)}
           parse={parseCount(LIMITS.pieces)}
-          onCommit={(failedBefore) => run("part.set", { partId: part.id, failedBefore })}
+          onCommit={(failedBefore) => run("field.set", { of: "part", id: part.id, change: { failedBefore: failedBefore } })}
         />
       </div>
       <div className="flex gap-3">
@@ -108,7 +113,7 @@ export function PartFacts({ part }: { part: Part }) {
         parse={(t) =>
           t.length <= 5000 ? { ok: true, value: t } : { ok: false, problem: { code: "long", message: "At most 5000 characters." } }
         }
-        onCommit={(notes) => run("part.set", { partId: part.id, notes })}
+        onCommit={(notes) => run("field.set", { of: "part", id: part.id, change: { notes: notes } })}
       />
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 tab:col-span-2">
         <dt className="text-soft">size</dt>
@@ -141,7 +146,7 @@ export function PartFacts({ part }: { part: Part }) {
       <button
         className="btn self-end"
         onClick={() => {
-          run("part.delete", { partId: part.id });
+          run("parts.delete", { partIds: [part.id] });
           void navigate(`/s/${project.scene.id}/parts`);
         }}
       >

@@ -17,7 +17,8 @@ import { useEffect, useRef, useState } from "react";
 import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, WorkItem } from "~core/project";
-import { BENCH_TASKS, needsWords, WORK_KINDS, type OwnWork } from "~core/work";
+import { BENCH_TASKS, needsWords } from "~core/work";
+import { WORK_KINDS, type OwnWork } from "~core/stations/kinds";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { askedOf, StepFields } from "~app/shared/StepFields";
@@ -47,7 +48,7 @@ export function WorkList({ part }: { part: Part }) {
   const move = async (itemId: string, to: number): Promise<void> => {
     const mine = { ids: arrayMove(ids, ids.indexOf(itemId), to), storedAt: null };
     setDropped(mine);
-    const done = await run("work.move", { partId: part.id, itemId, to });
+    const done = await run("list.move", { list: "part.work", of: part.id, key: itemId, to });
     // Another move may have begun meanwhile: its order stays until it is stored too.
     setDropped((now) => (now !== mine ? now : done.ok ? { ...mine, storedAt: latest.current } : null));
   };
@@ -86,7 +87,7 @@ export function WorkList({ part }: { part: Part }) {
                 isDone={(s) => ["done", "setting"].includes(model.states.get(s.key)?.kind ?? "")}
                 onMove={(to) => void move(item.id, to)}
                 onChange={askedOf(item).length > 0 ? () => setChanging(item.id) : null}
-                onRemove={() => void run("work.remove", { partId: part.id, itemId: item.id })}
+                onRemove={() => void run("list.drop", { list: "part.work", of: part.id, keys: [item.id] })}
               />
             ))}
           </ol>
@@ -208,7 +209,11 @@ function ChangeStep({ item, part, onClose }: { item: WorkItem; part: Part; onClo
   const { run } = useActions();
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={`Change: ${describeItem(item, part, project).title}`} wide>
-      <StepFields item={item} partId={part.id} onChange={(change) => run("work.set", { partId: part.id, itemId: item.id, change })} />
+      <StepFields
+        item={item}
+        partId={part.id}
+        onChange={(change) => run("list.set", { list: "part.work", of: part.id, key: item.id, change })}
+      />
       <button className="btn mt-4" onClick={onClose}>
         Done
       </button>
@@ -233,7 +238,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
     const procedureId = keep ? newId() : null;
     const { title, handsOnS, waitS, family, needs } = own;
     // The kept procedure goes first, so that undo takes the step back before it.
-    if (procedureId) run("procedure.keep", { procedure: { id: procedureId, title, handsOnS, waitS, family, needs } });
+    if (procedureId) run("list.add", { list: "procedures", items: [{ id: procedureId, title, handsOnS, waitS, family, needs }] });
     add({ ...own, procedureId });
   };
   const beginning = beginningOf(part, project);
@@ -295,7 +300,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
                   {needsWords(p.needs)}
                 </span>
               </button>
-              <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>
+              <IconButton label={`Forget ${p.title}`} onClick={() => run("list.drop", { list: "procedures", keys: [p.id] })}>
                 <X size={18} />
               </IconButton>
             </div>

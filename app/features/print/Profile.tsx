@@ -217,7 +217,7 @@ export function Profile({ printer }: { printer: Printer }) {
     // What was learned of one machine, what is on it and where it answers is not the other's.
     const { origins } = printer;
     const copied = { ...profileOf(printer), ...(origins && { origins }), id: newId(), name: `${printer.name}, copy`.slice(0, 120) };
-    const done = await run("printer.add", { printer: copied as Printer });
+    const done = await run("list.add", { list: "printers", items: [copied as Printer] });
     if (done.ok) toast(`${printer.name} copied`);
     else sayProblem(done.problem);
   };

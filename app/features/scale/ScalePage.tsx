@@ -64,7 +64,12 @@ export default function ScalePage() {
     >
       <ScaleLeaves />
       <div className="mt-3 grid items-start gap-3 tab:grid-cols-2 desk:grid-cols-5">
-        <ParsedField label="Scene" text={scene.name} parse={parseName} onCommit={(name) => run("scene.set", { name })} />
+        <ParsedField
+          label="Scene"
+          text={scene.name}
+          parse={parseName}
+          onCommit={(name) => run("field.set", { of: "scene", change: { name: name } })}
+        />
         <ParsedField
           label="Scale: figure, ratio or railway"
           text={scaleText(scale)}
@@ -113,7 +118,10 @@ export default function ScalePage() {
           parse={parseSecondary}
           readAs={(n) => (n === null ? "none" : formatRatio(n))}
           onCommit={(ratio) =>
-            run("scene.set", { secondary: ratio === null ? null : { ratio, use: secondary?.use ?? "forced perspective" } })
+            run("field.set", {
+              of: "scene",
+              change: { secondary: ratio === null ? null : { ratio, use: secondary?.use ?? "forced perspective" } },
+            })
           }
         />
       </div>
@@ -125,7 +133,7 @@ export default function ScalePage() {
             className="btn"
             aria-pressed={scene.viewingDistanceMm === d.mm}
             disabled={scene.viewingDistanceMm === d.mm}
-            onClick={() => run("scene.set", { viewingDistanceMm: d.mm })}
+            onClick={() => run("field.set", { of: "scene", change: { viewingDistanceMm: d.mm } })}
           >
             {d.label}, {formatMm(d.mm)}
           </button>
@@ -137,7 +145,7 @@ export default function ScalePage() {
           text={formatMm(scene.viewingDistanceMm)}
           parse={parseDistance}
           readAs={readAsMm}
-          onCommit={(viewingDistanceMm) => run("scene.set", { viewingDistanceMm })}
+          onCommit={(viewingDistanceMm) => run("field.set", { of: "scene", change: { viewingDistanceMm: viewingDistanceMm } })}
         />
         <span className="self-center text-soft">
           At that distance the eye resolves {formatMm(eye)}: {formatReal(eye * scale.ratio)} in real life.
@@ -182,7 +190,7 @@ function SecondaryWords() {
         hideLabel
         label="What the second scale is for"
         value={secondary.use}
-        onChange={(use) => run("scene.set", { secondary: { ...secondary, use } })}
+        onChange={(use) => run("field.set", { of: "scene", change: { secondary: { ...secondary, use } } })}
         options={[
           { value: "forced perspective", label: "forced perspective" },
           { value: "background", label: "background only" },
@@ -216,7 +224,7 @@ function KnownThings() {
   const { run } = useActions();
   const [all, setAll] = useState(false);
   const things = [...scene.ownThings, ...(all ? REAL_THINGS : REAL_THINGS.filter((t) => SHOWN.includes(t.name)))];
-  const add = (thing: RealThing) => run("thing.add", { thing });
+  const add = (thing: RealThing) => run("list.add", { list: "things", items: [thing] });
   return (
     <>
       <Sideways label="Things at this scale">
@@ -243,7 +251,7 @@ function KnownThings() {
                 {secondary && <td>{formatMm(t.mm / secondary.ratio)}</td>}
                 <td className="text-right">
                   {i < scene.ownThings.length ? (
-                    <button className="btn-text" onClick={() => void run("thing.drop", { name: t.name })}>
+                    <button className="btn-text" onClick={() => void run("list.drop", { list: "things", keys: [t.name] })}>
                       remove
                     </button>
                   ) : (

@@ -19,7 +19,7 @@ import {
   type SandFinish,
 } from "~core/surface";
 import { formatArea, formatMm, readAsMm } from "~core/units";
-import { lastOf, workOf } from "~core/work";
+import { lastOf, benchWorkIn, hidesIn } from "~core/stations/kinds";
 import { Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
@@ -326,7 +326,7 @@ function AfterSanding({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
   const sanded = new Set(
-    workOf(part.work, "hide")
+    hidesIn(part.work)
       .filter((h) => ["sand", "fill-and-sand", "surfacer", "heat"].includes(h.school))
       .map((h) => h.surfaceId),
   );
@@ -334,7 +334,7 @@ function AfterSanding({ part }: { part: Part }) {
   if (list.length === 0) return null;
   const grooves = list.filter((k) => k.found.groove);
   const lastHide = lastOf(part.work, "hide");
-  const washed = workOf(part.work.slice(lastHide + 1), "bench").some((w) => w.task === "wash");
+  const washed = benchWorkIn(part.work.slice(lastHide + 1)).some((w) => w.task === "wash");
   return (
     <Section title="After sanding">
       <ul>

@@ -21,7 +21,7 @@ import { overhangOf, withResinDefaults } from "~core/print";
 import { DETAIL_FLOORS } from "~core/scale";
 import { formatDuration } from "~core/units";
 import { stepsOfPart } from "~core/plan";
-import { lastOf, MOST_GOES, workOf } from "~core/work";
+import { lastOf, MOST_GOES, benchWorkIn } from "~core/stations/kinds";
 import { useResult } from "~app/data/results.client";
 import { Section } from "~app/shared/Page";
 import { Fold } from "~app/ui/fold";
@@ -152,14 +152,14 @@ const Row = ({ leaving: l }: { leaving: Leaving }) => (
 function Copies({ part, perCopyS }: { part: Part; perCopyS: number }) {
   const project = useProject();
   const { run } = useActions();
-  const file = workOf(part.work, "bench").find((w) => w.task === "file");
+  const file = benchWorkIn(part.work).find((w) => w.task === "file");
   const allS = perCopyS * part.copies;
   const ways = otherWaysForCopies(part, project, perCopyS);
   const plannedS = file ? stepsOfPart(part, project).reduce((sum, s) => sum + (s.itemId === file.id ? s.handsOnS : 0), 0) : 0;
   const most = file?.mostAnEvening ?? null;
   const evenings = most ? Math.ceil(part.copies / most) : 1;
   const setMost = async (n: number | null) => {
-    if (file) return run("work.set", { partId: part.id, itemId: file.id, change: { mostAnEvening: n } });
+    if (file) return run("list.set", { list: "part.work", of: part.id, key: file.id, change: { mostAnEvening: n } });
     return run("work.add", {
       partId: part.id,
       at: lastOf(part.work, "print") + 1,

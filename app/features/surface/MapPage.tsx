@@ -108,7 +108,7 @@ function MapOf({ part }: { part: Part }) {
     }),
   );
   const use = (j: Judged, school: SchoolId): void => {
-    if (j.planned) void run("work.set", { partId: part.id, itemId: j.planned.id, change: { school } });
+    if (j.planned) void run("list.set", { list: "part.work", of: part.id, key: j.planned.id, change: { school } });
     else
       void run("work.add", {
         partId: part.id,
@@ -169,7 +169,7 @@ function MapOf({ part }: { part: Part }) {
       {orderFaults(part, project).map((f) => (
         <p key={`${f.itemId} ${f.to}`} className="mt-2 flex flex-wrap items-center justify-between gap-2 border border-ink p-2">
           <span className="note-act">▲ {f.says}</span>
-          <button className="btn" onClick={() => void run("work.move", { partId: part.id, itemId: f.itemId, to: f.to })}>
+          <button className="btn" onClick={() => void run("list.move", { list: "part.work", of: part.id, key: f.itemId, to: f.to })}>
             Move it there
           </button>
         </p>

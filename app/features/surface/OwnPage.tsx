@@ -168,7 +168,7 @@ function Own({ part }: { part: Part }) {
                         of {Math.round(f.stepMm * 1000)} µm, {formatMm(f.pitchMm)} apart; {f.what}, {READ_HOW[f.how]}
                       </span>
                     </span>
-                    <IconButton label={`Delete: ${f.what}`} onClick={() => void run("fill.drop", { readingId: f.id })}>
+                    <IconButton label={`Delete: ${f.what}`} onClick={() => void run("list.drop", { list: "habits.fills", keys: [f.id] })}>
                       <X size={16} />
                     </IconButton>
                   </li>

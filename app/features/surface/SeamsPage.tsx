@@ -21,7 +21,7 @@ import {
 import { cutMeetings, LIMITS, meetingWords, newMeeting, printerAtHand, seamOf, type Part } from "~core/project";
 import { CLEARANCE_MM } from "~core/print";
 import { placeOfSeam } from "~core/plan";
-import { workOf } from "~core/work";
+import { seamsIn } from "~core/stations/kinds";
 import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
@@ -50,7 +50,7 @@ function Seams({ part }: { part: Part }) {
   const add = async (id: string): Promise<void> => {
     if (!id) return;
     setOther("");
-    const done = await run("item.add", { list: "meetings", items: [newMeeting(newId(), part.id, id)] });
+    const done = await run("list.add", { list: "scene.meetings", items: [newMeeting(newId(), part.id, id)] });
     if (!done.ok) sayProblem(done.problem);
   };
   const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(seamOf(m, project)));
@@ -85,7 +85,7 @@ function Seams({ part }: { part: Part }) {
                   <span>
                     {meetingWords(m, project)}, {formatMm(m.lengthMm)} of seam
                   </span>
-                  <button className="btn" onClick={() => void run("item.add", { list: "meetings", items: [{ ...m, id: newId() }] })}>
+                  <button className="btn" onClick={() => void run("list.add", { list: "scene.meetings", items: [{ ...m, id: newId() }] })}>
                     Describe the joint
                   </button>
                 </li>
@@ -153,7 +153,7 @@ function Seams({ part }: { part: Part }) {
 function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }) {
   const project = useProject();
   const { run } = useActions();
-  const planned = project.parts.some((p) => workOf(p.work, "seam").some((w) => w.meetingId === m.id));
+  const planned = project.parts.some((p) => seamsIn(p.work).some((w) => w.meetingId === m.id));
   const part = project.parts.find((p) => p.id === m.a);
   if (!project.scene.meetings.includes(m)) return <span className="text-soft">cut here: describe the joint</span>;
   if (!part) return null;
@@ -177,7 +177,7 @@ function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }
 function One({ meeting: m }: { meeting: Meeting }) {
   const project = useProject();
   const { run } = useActions();
-  const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("item.set", { list: "meetings", key: m.id, change });
+  const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("list.set", { list: "scene.meetings", key: m.id, change });
   const seam = seamOf(m, project);
   const nothing = noFill(seam);
   const choices = fillersFor(seam);
@@ -191,7 +191,10 @@ function One({ meeting: m }: { meeting: Meeting }) {
         <span className="flex items-center gap-3">
           {a && <Silhouette part={a} />}
           {b && <Silhouette part={b} />}
-          <IconButton label={`Remove: ${meetingWords(m, project)}`} onClick={() => void run("item.drop", { list: "meetings", key: m.id })}>
+          <IconButton
+            label={`Remove: ${meetingWords(m, project)}`}
+            onClick={() => void run("list.drop", { list: "scene.meetings", keys: [m.id] })}
+          >
             <X size={18} />
           </IconButton>
         </span>

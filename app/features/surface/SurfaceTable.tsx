@@ -16,7 +16,7 @@ import {
   type SurfaceCase,
 } from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
-import { workOf } from "~core/work";
+import { coatsIn } from "~core/stations/kinds";
 import { useActions, useProject } from "~app/shared/scene";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { storeWithFiles } from "~app/data/edits.client";
@@ -48,7 +48,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
   const material = realMaterial(at.said?.material ?? "");
   const verdict = material ? linesOnMaterial(material, laid, project.scene.scale.ratio) : null;
   const brush = dryBrushOf(at, part);
-  const washed = workOf(part.work, "coat").some((w) => w.method === "wash");
+  const washed = coatsIn(part.work).some((w) => w.method === "wash");
   const photos = at.said?.photos ?? [];
   const addPhotos =
     (when: "before" | "after") =>
@@ -153,7 +153,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           value={at.said?.brush ?? ""}
           onChange={(b) => void say({ brush: b })}
           options={[
-            { value: "", label: `from its coats: ${workOf(part.work, "coat").some((w) => w.method === "dry brush") ? "yes" : "no"}` },
+            { value: "", label: `from its coats: ${coatsIn(part.work).some((w) => w.method === "dry brush") ? "yes" : "no"}` },
             { value: "dry", label: "yes" },
             { value: "none", label: "no" },
           ]}
@@ -267,7 +267,7 @@ export function SurfaceTable({
                   className="w-72"
                   value={j.planned ? j.planned.school : ""}
                   onChange={(v: SchoolId | "") =>
-                    v === "" ? j.planned && void run("work.remove", { partId: part.id, itemId: j.planned.id }) : use(j, v)
+                    v === "" ? j.planned && void run("list.drop", { list: "part.work", of: part.id, keys: [j.planned.id] }) : use(j, v)
                   }
                   options={[
                     { value: "" as SchoolId | "", label: `proposed: ${schoolById(j.best.school)?.name.toLowerCase()}` },

@@ -363,7 +363,7 @@ function Ready({ model }: { model: Tonight }) {
           type="date"
           className="field w-44"
           value={scene.readyBy?.slice(0, 10) ?? ""}
-          onChange={(e) => run("scene.set", { readyBy: e.target.value || null })}
+          onChange={(e) => run("field.set", { of: "scene", change: { readyBy: e.target.value || null } })}
         />
       </label>
       <div className="mt-2 flex flex-wrap gap-3">
@@ -371,14 +371,14 @@ function Ready({ model }: { model: Tonight }) {
           className="w-40"
           label="Of 10 planned evenings"
           value={String(habits.eveningsOfTen ?? "")}
-          onChange={(v) => void run("habits.set", { change: { eveningsOfTen: v === "" ? null : Number(v) } })}
+          onChange={(v) => void run("field.set", { of: "habits", change: { eveningsOfTen: v === "" ? null : Number(v) } })}
           options={withStored(EVENINGS_HAPPEN, habits.eveningsOfTen, (n) => `${n} happen`)}
         />
         <Choice
           className="w-40"
           label="A planned hour takes me"
           value={String(habits.hoursTake ?? "")}
-          onChange={(v) => void run("habits.set", { change: { hoursTake: v === "" ? null : Number(v) } })}
+          onChange={(v) => void run("field.set", { of: "habits", change: { hoursTake: v === "" ? null : Number(v) } })}
           options={withStored(HOURS_TAKE, habits.hoursTake, (n) => formatDuration(n * 3600))}
         />
       </div>

@@ -78,7 +78,9 @@ const TrayRow = memo(
                 className="flex min-h-[44px] items-center gap-1 hover:bg-board disabled:opacity-60"
                 disabled={count >= track.needed}
                 aria-label={`${part.name}: one more ${stage}, ${count} of ${track.needed}`}
-                onClick={() => void run("part.tally", { partId: part.id, change: { [stage]: Math.min(track.needed, count + 1) } })}
+                onClick={() =>
+                  void run("field.set", { of: "part.tally", id: part.id, change: { [stage]: Math.min(track.needed, count + 1) } })
+                }
               >
                 <Bar count={count} of={track.needed} /> {count}
               </button>

@@ -2,7 +2,7 @@
 import { X } from "lucide-react";
 import { fail, ok, type Result } from "~core/units";
 import { LIMITS } from "~core/project";
-import { WORK_KINDS } from "~core/work";
+import { WORK_KINDS } from "~core/stations/kinds";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
@@ -29,17 +29,17 @@ export function Lessons() {
               draftKey={l.id}
               text={l.title}
               parse={parseLesson}
-              onCommit={(title) => run("lesson.set", { lessonId: l.id, change: { title } })}
+              onCommit={(title) => run("field.set", { of: "lesson", id: l.id, change: { title } })}
             />
             <Choice
               className="w-40"
               hideLabel
               label={`Applies to: ${l.title}`}
               value={l.about ?? ""}
-              onChange={(about) => void run("lesson.set", { lessonId: l.id, change: { about: about || null } })}
+              onChange={(about) => void run("field.set", { of: "lesson", id: l.id, change: { about: about || null } })}
               options={[{ value: "" as const, label: "any work" }, ...WORK_KINDS.map(({ kind, many }) => ({ value: kind, label: many }))]}
             />
-            <IconButton label={`Forget: ${l.title}`} onClick={() => void run("lesson.delete", { lessonId: l.id })}>
+            <IconButton label={`Forget: ${l.title}`} onClick={() => void run("list.drop", { list: "lessons", keys: [l.id] })}>
               <X size={18} />
             </IconButton>
           </li>
@@ -51,7 +51,7 @@ export function Lessons() {
         text=""
         placeholder="Let the first coat dry overnight in the cold room"
         parse={parseLesson}
-        onCommit={(title) => run("lesson.add", { lesson: { id: newId(), title, about: null, at: Date.now() } })}
+        onCommit={(title) => run("list.add", { list: "lessons", items: [{ id: newId(), title, about: null, at: Date.now() }] })}
       />
     </>
   );

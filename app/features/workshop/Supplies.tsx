@@ -37,7 +37,7 @@ function OfKind({ kind }: { kind: SupplyKind }) {
   const { currency } = project.habits;
   const add = (what: string): void => {
     const choice = choices.find((c) => c.id === what);
-    if (choice) void run("supply.add", { supply: { id: newId(), kind, name: choice.name, what, stock: 1, price: null } });
+    if (choice) void run("list.add", { list: "supplies", items: [{ id: newId(), kind, name: choice.name, what, stock: 1, price: null }] });
   };
   return (
     <section aria-label={`${label}s`}>
@@ -52,7 +52,7 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               draftKey={s.id}
               text={s.name}
               parse={parseName}
-              onCommit={(name) => run("supply.set", { supplyId: s.id, change: { name } })}
+              onCommit={(name) => run("field.set", { of: "supply", id: s.id, change: { name } })}
             />
             <ParsedField
               className="w-16"
@@ -62,7 +62,7 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               text={spacedNumber(s.stock)}
               parse={parseNumberIn(LIMITS.stock)}
               readAs={(n) => `${spacedNumber(n)} ${unit}`}
-              onCommit={(stock) => run("supply.set", { supplyId: s.id, change: { stock } })}
+              onCommit={(stock) => run("field.set", { of: "supply", id: s.id, change: { stock } })}
             />
             <ParsedField
               className="w-24"
@@ -73,7 +73,7 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               placeholder="price"
               parse={parseCostIn(currency)}
               readAs={(c) => (c === null ? "none" : costText(c))}
-              onCommit={(price) => run("supply.set", { supplyId: s.id, change: { price } })}
+              onCommit={(price) => run("field.set", { of: "supply", id: s.id, change: { price } })}
             />
             {kind === "abrasive" && (
               <ParsedField
@@ -85,10 +85,10 @@ function OfKind({ kind }: { kind: SupplyKind }) {
                 placeholder="of"
                 parse={orNothing<number>(parseNumberIn(LIMITS.stock))}
                 readAs={(n) => (n === null ? "not set" : `for ${spacedNumber(n)} ${unit}`)}
-                onCommit={(whole) => run("supply.set", { supplyId: s.id, change: { whole } })}
+                onCommit={(whole) => run("field.set", { of: "supply", id: s.id, change: { whole } })}
               />
             )}
-            <IconButton label={`Remove ${s.name}`} onClick={() => void run("supply.delete", { supplyId: s.id })}>
+            <IconButton label={`Remove ${s.name}`} onClick={() => void run("list.drop", { list: "supplies", keys: [s.id] })}>
               <X size={18} />
             </IconButton>
           </li>

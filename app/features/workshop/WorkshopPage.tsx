@@ -105,12 +105,15 @@ function Printers() {
               <IconButton
                 label={`Copy ${p.name}`}
                 onClick={() =>
-                  run("printer.add", { printer: { ...structuredClone(p), id: newId(), name: `${p.name}, copy`.slice(0, LIMITS.name) } })
+                  run("list.add", {
+                    list: "printers",
+                    items: [{ ...structuredClone(p), id: newId(), name: `${p.name}, copy`.slice(0, LIMITS.name) }],
+                  })
                 }
               >
                 <Copy size={18} />
               </IconButton>
-              <IconButton label={`Remove ${p.name}`} onClick={() => run("printer.delete", { printerId: p.id })}>
+              <IconButton label={`Remove ${p.name}`} onClick={() => run("list.drop", { list: "printers", keys: [p.id] })}>
                 <X size={18} />
               </IconButton>
             </span>
@@ -146,7 +149,7 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
               draftKey={`${s.id} rank`}
               text={String(s.rank + 1)}
               parse={parseCount({ least: 1, most: LIMITS.rank.most + 1 })}
-              onCommit={(n) => runIn(s.id, "scene.set", { rank: n - 1 })}
+              onCommit={(n) => runIn(s.id, "field.set", { of: "scene", change: { rank: n - 1 } })}
             />
             <label>
               <span className="label block">ready by</span>
@@ -154,7 +157,7 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
                 type="date"
                 className="field w-40"
                 value={s.readyBy?.slice(0, 10) ?? ""}
-                onChange={(e) => void runIn(s.id, "scene.set", { readyBy: e.target.value || null })}
+                onChange={(e) => void runIn(s.id, "field.set", { of: "scene", change: { readyBy: e.target.value || null } })}
               />
             </label>
             <label className="flex min-h-[44px] items-center gap-2">
@@ -162,7 +165,7 @@ function Scenes({ scenes }: { scenes: SceneRow[] }) {
                 type="checkbox"
                 className="h-6 w-6"
                 checked={s.rests}
-                onChange={(e) => void runIn(s.id, "scene.set", { rests: e.target.checked })}
+                onChange={(e) => void runIn(s.id, "field.set", { of: "scene", change: { rests: e.target.checked } })}
               />
               paused
             </label>
@@ -191,7 +194,7 @@ function KeptSteps() {
               {needsWords(p.needs)}
             </span>
           </span>
-          <IconButton label={`Forget ${p.title}`} onClick={() => run("procedure.delete", { procedureId: p.id })}>
+          <IconButton label={`Forget ${p.title}`} onClick={() => run("list.drop", { list: "procedures", keys: [p.id] })}>
             <X size={18} />
           </IconButton>
         </li>
@@ -219,27 +222,27 @@ function Habits() {
           text={String(air.airC)}
           parse={parseNumberIn(AIR_LIMITS.airC)}
           readAs={(n) => `${n} °C`}
-          onCommit={(airC) => run("habits.set", { change: { air: { airC } } })}
+          onCommit={(airC) => run("field.set", { of: "habits", change: { air: { airC } } })}
         />
         <ParsedField
           label="Humidity, %"
           text={String(air.rh)}
           parse={parseNumberIn(AIR_LIMITS.rh)}
           readAs={(n) => `${n} %`}
-          onCommit={(rh) => run("habits.set", { change: { air: { rh } } })}
+          onCommit={(rh) => run("field.set", { of: "habits", change: { air: { rh } } })}
         />
         <ParsedField
           label="Currency"
           text={currency}
           parse={parseCurrency}
-          onCommit={(code) => run("habits.set", { change: { currency: code } })}
+          onCommit={(code) => run("field.set", { of: "habits", change: { currency: code } })}
         />
         <ParsedField
           label="Viewing distance of a new scene"
           text={formatReal(viewingDistanceMm)}
           parse={parseDistance}
           readAs={formatReal}
-          onCommit={(mm) => run("habits.set", { change: { viewingDistanceMm: mm } })}
+          onCommit={(mm) => run("field.set", { of: "habits", change: { viewingDistanceMm: mm } })}
         />
         <ParsedField
           label="Where you live, for daylight"
@@ -247,12 +250,12 @@ function Habits() {
           placeholder={`${formatPlace(placeOf(project.habits))}, guessed`}
           parse={orNothing<Place>(parsePlace)}
           readAs={(p) => (p ? formatPlace(p) : "estimated from the time zone")}
-          onCommit={(p) => run("habits.set", { change: { place: p } })}
+          onCommit={(p) => run("field.set", { of: "habits", change: { place: p } })}
         />
         <Choice
           label="Paper"
           value={paper}
-          onChange={(p: Habits["paper"]) => void run("habits.set", { change: { paper: p } })}
+          onChange={(p: Habits["paper"]) => void run("field.set", { of: "habits", change: { paper: p } })}
           options={[
             { value: "local", label: "usual size for my region" },
             { value: "a4", label: "A4" },

@@ -1,5 +1,4 @@
 /** What the log is told after the fact. */
-import Joi from "joi";
 import type { StepRecord } from "../../project";
 import type { PrintRecord } from "../../print";
 import { duration, id } from "../../field";
@@ -8,7 +7,6 @@ import { teach, unteach } from "../prints";
 
 /** What of a print is said after it. */
 type PrintSaid = Partial<Pick<PrintRecord, "massG" | "failure">>;
-type PrintList = "observed" | "photos" | "measured";
 
 const recordOf = async (e: Edit<"records">, recordId: string): Promise<StepRecord & { print: PrintRecord }> => {
   const record = await e.get("records", recordId);
@@ -17,14 +15,11 @@ const recordOf = async (e: Edit<"records">, recordId: string): Promise<StepRecor
   return record as StepRecord & { print: PrintRecord };
 };
 
-const known = (x: unknown): string => (typeof x === "object" && x !== null && "id" in x ? String(x.id) : String(x));
-
 export interface LogCommands {
   /** How long a step took, by the user; null for what the clock says. */
   "step.said": { recordId: string; saidS: number | null };
   "step.forget": { recordId: string };
   "print.say": { recordId: string; change: PrintSaid };
-  "print.list": { recordId: string; list: PrintList; add?: unknown[]; drop?: string[] };
 }
 
 export const LOG_COMMANDS: CommandsOf<LogCommands> = {
@@ -69,21 +64,6 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
       const next = { ...record, print: { ...record.print, ...changed } };
       await e.put("records", next);
       await teach(e, next, record.finishedAt ?? now);
-    },
-  }),
-  "print.list": over("records")({
-    schema: object({
-      recordId: id,
-      list: Joi.string().valid("observed", "photos", "measured"),
-      add: Joi.array().max(60).optional(),
-      drop: Joi.array().max(60).items(Joi.string().max(80)).optional(),
-    }),
-    label: ({ list }) => ({ observed: "Seen at the print", photos: "Photo of the print", measured: "Measured sizes" })[list],
-    apply: async (e, { recordId, list, add = [], drop = [] }) => {
-      const record = await recordOf(e, recordId);
-      const gone = new Set([...drop, ...add.map(known)]);
-      const next = [...(record.print[list] as unknown[]).filter((x) => !gone.has(known(x))), ...add];
-      await e.put("records", { ...record, print: { ...record.print, [list]: next } });
     },
   }),
 };

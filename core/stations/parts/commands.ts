@@ -3,28 +3,19 @@ import Joi from "joi";
 import { FILE_UNIT_MM, type FileUnit } from "../../mesh";
 import {
   LIMITS,
-  NO_OTHER_WAYS,
   PART_DEFAULTS,
   type Choices,
-  type OtherWays,
-  type OwnMeasures,
   type PartJoint,
   type PartRow,
   type SaidSource,
   type SaidSurface,
-  type Tally,
   type WorkItem,
-  PART_FIELDS,
-  type PartFields,
 } from "../../project";
 import { markAtSize, type FaceMark } from "../../print";
 import { factor, partExtras, sourceSchema, workSchema } from "../../rows";
-import { count, id, name, schemasOf, text } from "../../field";
+import { count, id, name, text } from "../../field";
 import {
   change,
-  changeWork,
-  itemKey,
-  listOf,
   object,
   opt,
   optional,
@@ -34,29 +25,11 @@ import {
   Refused,
   rescaled,
   withAndWithout,
-  withItem,
-  withItems,
-  withoutItem,
   type CommandsOf,
   type Edit,
-  type ItemOf,
 } from "../command";
 import { checkReferences, NAMED_TABLES, type NamedTable } from "../references";
 import { removeParts } from "./removal";
-
-/** Lists inside a part. */
-const PART_LISTS = { variations: "id", sightings: "id", configurations: "name", faces: "id", zones: "id", joints: "id" } as const;
-type PartList = keyof typeof PART_LISTS;
-
-/** What undo calls a change of one of the lists. */
-const LIST_LABELS: Record<PartList, string> = {
-  variations: "Variants",
-  sightings: "Known sizes in the part",
-  configurations: "Other states",
-  faces: "Marked faces",
-  zones: "Reinforced zones",
-  joints: "Seams between pieces",
-};
 
 /** What is said of surfaces, with what is new of others; what was said already stays. */
 const withSaid = (list: readonly SaidSurface[], more: readonly SaidSurface[]): SaidSurface[] => [
@@ -74,7 +47,7 @@ const newPartSchema = object({
   ...optional({ group: partExtras.group, fileCost: partExtras.fileCost }),
 });
 
-async function addParts(edit: Edit<NamedTable>, parts: PartsCommands["part.add"][]): Promise<void> {
+async function addParts(edit: Edit<NamedTable>, parts: NewPart[]): Promise<void> {
   for (const p of parts) {
     if (await edit.get("parts", p.id)) throw new Refused("part.there", "A part with that id already exists.");
     await checkReferences(edit, p.work);
@@ -112,24 +85,12 @@ function inAnotherUnit(
   };
 }
 
+type NewPart = { id: string; name: string; source: SaidSource; factor: number; copies: number; work: WorkItem[] } & Partial<
+  Pick<PartRow, "group" | "fileCost">
+>;
+
 export interface PartsCommands {
-  "part.add": { id: string; name: string; source: SaidSource; factor: number; copies: number; work: WorkItem[] } & Partial<
-    Pick<PartRow, "group" | "fileCost">
-  >;
-  /** Several at once: what one file held. */
-  "parts.add": { parts: PartsCommands["part.add"][] };
-  "part.set": { partId: string } & Partial<
-    PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays">
-  >;
-  /** What it costs otherwise; what was not said yet begins as nothing. */
-  "part.otherWays": { partId: string; change: Partial<OtherWays> };
-  "part.tags": { partId: string; add?: string[]; drop?: string[] };
-  "part.pictures": { partId: string; add?: string[]; drop?: string[] };
-  "part.tally": { partId: string; change: Partial<Tally> };
-  "part.measures": { partId: string; change: Partial<OwnMeasures> };
-  "part.add-item": { [L in PartList]: { partId: string; list: L; items: ItemOf<PartRow, L>[] } }[PartList];
-  "part.set-item": { [L in PartList]: { partId: string; list: L; key: string; change: Partial<ItemOf<PartRow, L>> } }[PartList];
-  "part.drop-item": { partId: string; list: PartList; key: string };
+  "parts.add": { parts: NewPart[] };
   "part.unit": { partId: string; unit: FileUnit };
   "part.rescale": { partId: string; factor: number };
   /** The same change to many parts. In `differs`, null means as the scene. Tags are added to those that are there. */
@@ -151,91 +112,16 @@ export interface PartsCommands {
     seams: (Omit<PartJoint, "id" | "partId"> & { axis: "x" | "y" | "z"; planeMm: number })[];
   };
   "part.restore": { partId: string; version: number };
-  "part.delete": { partId: string };
   "work.add": { partId: string; items: WorkItem[]; at: number; surfaces?: SaidSurface[] };
-  /** Fields of one step; its kind stays. */
-  "work.set": { partId: string; itemId: string; change: object };
-  "work.move": { partId: string; itemId: string; to: number };
-  "work.remove": { partId: string; itemId: string };
   /** The same work for many parts: a recipe, a kept step. */
   "works.add": { adds: { partId: string; items: WorkItem[]; surfaces?: SaidSurface[] }[] };
 }
 
 export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
-  "part.add": over(...NAMED_TABLES)({
-    schema: newPartSchema,
-    label: (p) => `${p.name} added`,
-    apply: (e, p) => addParts(e, [p]),
-  }),
   "parts.add": over(...NAMED_TABLES)({
     schema: object({ parts: Joi.array().min(1).max(5000).items(newPartSchema) }),
     label: ({ parts }) => (parts.length === 1 ? `${parts[0].name} added` : `${parts.length} parts added`),
     apply: (e, { parts }) => addParts(e, parts),
-  }),
-  "part.set": over("parts")({
-    schema: object({
-      partId: id,
-      name: opt(name),
-      copies: opt(count(LIMITS.copies)),
-      goodBefore: opt(count(LIMITS.pieces)),
-      failedBefore: opt(count(LIMITS.pieces)),
-      notes: opt(text(LIMITS.notes)),
-      ...optional({ ...schemasOf(PART_FIELDS), fileCost: partExtras.fileCost }),
-    }),
-    label: () => "Part changed",
-    apply: (e, { partId, ...patch }) => putPart(e, partId, (part) => ({ ...part, ...patch })),
-  }),
-  "part.otherWays": over("parts")({
-    schema: object({ partId: id, change }),
-    label: () => "Other ways",
-    apply: (e, { partId, change: changed }) =>
-      putPart(e, partId, (part) => ({ ...part, otherWays: { ...NO_OTHER_WAYS, ...part.otherWays, ...changed } })),
-  }),
-  "part.tags": over("parts")({
-    schema: object({ partId: id, add: opt(partExtras.tags), drop: opt(partExtras.tags) }),
-    label: () => "Tags",
-    apply: (e, { partId, add = [], drop = [] }) => putPart(e, partId, (part) => ({ ...part, tags: withAndWithout(part.tags, add, drop) })),
-  }),
-  "part.pictures": over("parts")({
-    schema: object({ partId: id, add: opt(partExtras.pictures), drop: opt(partExtras.pictures) }),
-    label: () => "Photos",
-    apply: (e, { partId, add = [], drop = [] }) =>
-      putPart(e, partId, (part) => ({ ...part, pictures: withAndWithout(part.pictures, add, drop) })),
-  }),
-  "part.tally": over("parts")({
-    schema: object({ partId: id, change }),
-    label: () => "Count",
-    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, tally: { ...part.tally, ...p.change } })),
-  }),
-  "part.measures": over("parts")({
-    schema: object({ partId: id, change }),
-    label: () => "Measures",
-    apply: (e, p) => putPart(e, p.partId, (part) => ({ ...part, measures: { ...part.measures, ...p.change } })),
-  }),
-  "part.add-item": over("parts")({
-    schema: object({
-      partId: id,
-      list: Joi.string().valid(...Object.keys(PART_LISTS)),
-      items: Joi.array().min(1).max(100).items(Joi.object().unknown(true)),
-    }),
-    label: ({ list }) => LIST_LABELS[list],
-    apply: (e, { partId, list, items }) =>
-      putPart(e, partId, (part) => ({
-        ...part,
-        [list]: withItems(listOf(part, list), items as object[] as Record<string, unknown>[], PART_LISTS[list]),
-      })),
-  }),
-  "part.set-item": over("parts")({
-    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key: itemKey, change }),
-    label: ({ list }) => LIST_LABELS[list],
-    apply: (e, { partId, list, key: which, change: changed }) =>
-      putPart(e, partId, (part) => ({ ...part, [list]: withItem(listOf(part, list), PART_LISTS[list], which, changed) })),
-  }),
-  "part.drop-item": over("parts")({
-    schema: object({ partId: id, list: Joi.string().valid(...Object.keys(PART_LISTS)), key: itemKey }),
-    label: ({ list }) => LIST_LABELS[list],
-    apply: (e, { partId, list, key: which }) =>
-      putPart(e, partId, (part) => ({ ...part, [list]: withoutItem(listOf(part, list), PART_LISTS[list], which) })),
   }),
   "part.unit": over("parts")({
     schema: object({ partId: id, unit: Joi.string().valid(...Object.keys(FILE_UNIT_MM)) }),
@@ -358,18 +244,6 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
       await e.put("parts", { ...part, source: back.source, factor: back.factor, versions });
     },
   }),
-  "part.delete": over(
-    "parts",
-    "records",
-    "scenes",
-  )({
-    schema: object({ partId: id }),
-    label: () => "Part removed",
-    apply: async (e, { partId }) => {
-      await partOf(e, partId);
-      await removeParts(e, [partId]);
-    },
-  }),
   "work.add": over(...NAMED_TABLES)({
     schema: object({
       partId: id,
@@ -387,33 +261,6 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
         work: [...part.work.slice(0, at), ...items, ...part.work.slice(at)],
       }));
     },
-  }),
-  "work.set": over(...NAMED_TABLES)({
-    schema: object({ partId: id, itemId: id, change }),
-    label: () => "Step changed",
-    apply: async (e, { partId, itemId, change: changed }) => {
-      const was = (await partOf(e, partId)).work.find((w) => w.id === itemId);
-      if (!was) throw new Refused("work.gone", "That step is no longer in the order of work.");
-      const item = { ...was, ...changed, id: was.id, kind: was.kind } as WorkItem;
-      await checkReferences(e, [item]);
-      await changeWork(e, partId, (work) => work.map((w) => (w.id === itemId ? item : w)));
-    },
-  }),
-  "work.move": over("parts")({
-    schema: object({ partId: id, itemId: id, to: Joi.number().integer().min(0) }),
-    label: () => "Order of work",
-    apply: (e, { partId, itemId, to }) =>
-      changeWork(e, partId, (work) => {
-        const item = work.find((w) => w.id === itemId);
-        if (!item) return work;
-        const rest = work.filter((w) => w.id !== itemId);
-        return [...rest.slice(0, to), item, ...rest.slice(to)];
-      }),
-  }),
-  "work.remove": over("parts")({
-    schema: object({ partId: id, itemId: id }),
-    label: () => "Step removed",
-    apply: (e, { partId, itemId }) => changeWork(e, partId, (work) => work.filter((w) => w.id !== itemId)),
   }),
   "works.add": over(...NAMED_TABLES)({
     schema: object({

@@ -1,13 +1,11 @@
-/** Printers, what lies on their plates, and figures said of a print. */
+/** What printers learn, and what lies on their plates. */
 import Joi from "joi";
 import { begunPlates, clearedPlates, platesInOrder } from "../../plan";
-import type { Exclusion, Plate, PlatePiece, Printer, PrinterLesson } from "../../print";
-import { LIMITS, type TypedEstimate, type WorkItem } from "../../project";
-import { exclusionSchema, pieceSchema, plateSchema, printerSchema } from "../../rows";
+import type { Plate, PlatePiece, Printer, PrinterLesson } from "../../print";
+import { LIMITS } from "../../project";
+import { pieceSchema, plateSchema } from "../../rows";
 import { id, text } from "../../field";
-import { slicedEstimate, typedEstimate, workOf, type SlicedEstimate } from "../../work";
-import { change, changeWork, object, opt, over, Refused, sceneOf, type CommandsOf, type Edit } from "../command";
-import { refuseUsed } from "../references";
+import { change, object, over, Refused, sceneOf, type CommandsOf, type Edit } from "../command";
 import { editedProfile, splitForDemo, type PrinterChange } from "./profile";
 
 /** Plates that are on a printer, and those that were, by what the records say. */
@@ -58,43 +56,19 @@ async function withoutPieces(e: Edit<"scenes" | "records">, plateId: string, pie
   await e.put("scenes", { ...scene, plates: scene.plates.filter((p) => p.id !== plateId || p.pieces.length > 0) });
 }
 
-/** A printer that plates wait for stays. */
-async function refusePlated(e: Edit<"scenes">, printer: Pick<Printer, "id">): Promise<void> {
-  for (const scene of await e.ofAllScenes("scenes"))
-    if (scene.plates.some((p) => p.printerId === printer.id))
-      throw new Refused(
-        "printer.plated",
-        `Plates of ${scene.id === e.sceneId ? "this scene" : `the scene ${scene.name}`} are assigned to it. Lay them out for another printer first.`,
-      );
-}
-
 async function printerOf(e: Edit<"printers">, printerId: string): Promise<Printer> {
   const printer = await e.get("printers", printerId);
   if (!printer) throw new Refused("printer.gone", "That printer is no longer here.");
   return printer;
 }
 
-/** One print of a part's work, changed. */
-const changePrint = (e: Edit<"parts">, partId: string, itemId: string, said: object): Promise<void> =>
-  changeWork(e, partId, (work) => {
-    const print = workOf(work, "print").find((w) => w.id === itemId);
-    if (!print) throw new Refused("work.gone", "That step is no longer in the order of work.");
-    return work.map((w): WorkItem => (w === print ? { ...print, ...said } : w));
-  });
-
 export interface PrintCommands {
-  "work.typed": { partId: string; itemId: string; typed: TypedEstimate | null };
-  "work.sliced": { partId: string; itemId: string; sliced: SlicedEstimate | null };
   "printer.set": { printerId: string; change: PrinterChange };
   /** What the user's own figures for a part say of the printer's model. */
   "printer.lesson": { printerId: string; lesson: Omit<PrinterLesson, "at"> };
   /** What a test print says of the profile. */
   "printer.coupon": { printerId: string; change: PrinterChange; coupon: string };
   "printer.forget": { printerId: string };
-  /** Rectangles of the bed on which nothing may stand. */
-  "printer.zones": { printerId: string; add?: Exclusion[]; drop?: string[] };
-  "printer.add": { printer: Printer };
-  "printer.delete": { printerId: string };
   /**
    * Puts plates beside those that are there, in place of those that are dropped; what has been started stays in any case. `seen`: the plates
    * that the laying out was reckoned from; where another window has laid out others meanwhile, nothing is laid twice.
@@ -115,16 +89,6 @@ export interface PrintCommands {
 }
 
 export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
-  "work.typed": over("parts")({
-    schema: object({ partId: id, itemId: id, typed: typedEstimate }),
-    label: ({ typed }) => (typed ? "Your own estimate" : "Back to the model"),
-    apply: (e, { partId, itemId, typed }) => changePrint(e, partId, itemId, { typed }),
-  }),
-  "work.sliced": over("parts")({
-    schema: object({ partId: id, itemId: id, sliced: slicedEstimate }),
-    label: ({ sliced }) => (sliced ? "G-code file" : "G-code file removed"),
-    apply: (e, { partId, itemId, sliced }) => changePrint(e, partId, itemId, { sliced }),
-  }),
   "printer.set": over(
     "printers",
     "scenes",
@@ -161,44 +125,6 @@ export const PRINT_COMMANDS: CommandsOf<PrintCommands> = {
     apply: async (e, { printerId }) => {
       const printer = await printerOf(e, printerId);
       await e.put("printers", { ...printer, learned: [] });
-    },
-  }),
-  "printer.zones": over("printers")({
-    schema: object({
-      printerId: id,
-      add: opt(Joi.array().max(LIMITS.exclusions).items(exclusionSchema)),
-      drop: opt(Joi.array().max(LIMITS.exclusions).items(id)),
-    }),
-    label: ({ add }) => (add?.length ? "Area of the bed blocked" : "Area of the bed unblocked"),
-    apply: async (e, { printerId, add = [], drop = [] }) => {
-      const printer = await printerOf(e, printerId);
-      const exclusions = [...(printer.exclusions ?? []).filter((x) => !drop.includes(x.id)), ...add];
-      if (exclusions.length > LIMITS.exclusions)
-        throw new Refused("list.full", `A bed can have at most ${LIMITS.exclusions} blocked areas. Use margins instead, or remove one.`);
-      await e.put("printers", { ...printer, exclusions });
-    },
-  }),
-  "printer.add": over("printers")({
-    schema: object({ printer: printerSchema }),
-    label: ({ printer }) => `${printer.name} added`,
-    apply: async (e, { printer }) => {
-      if (await e.get("printers", printer.id)) throw new Refused("printer.there", "A printer with that id already exists.");
-      await e.put("printers", printer);
-    },
-  }),
-  "printer.delete": over(
-    "printers",
-    "parts",
-    "scenes",
-  )({
-    schema: object({ printerId: id }),
-    label: () => "Printer removed",
-    apply: async (e, { printerId }) => {
-      await refusePlated(e, { id: printerId });
-      await refuseUsed(e, "printers", printerId, "is planned on it. Choose another printer there first");
-      if ((await e.all("printers")).length < 2)
-        throw new Refused("printer.last", "Keep at least one printer: hours are calculated for it.");
-      await e.delete("printers", printerId);
     },
   }),
   "plates.lay": over(

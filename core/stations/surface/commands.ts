@@ -4,12 +4,10 @@ import { LIMITS, NEW_SURFACE, type OwnReading, type SaidSurface, type SurfacePho
 import { anchorSchema, hashSchema, saidOfSurface, surfacePhotoSchema } from "../../rows";
 import type { Anchor } from "../../surface";
 import { id } from "../../field";
-import { workOf } from "../../work";
-import { habitsOf, object, opt, optional, over, putPart, sceneOf, withItems, withoutItem, type CommandsOf } from "../command";
+import { hidesIn } from "../kinds";
+import { habitsOf, object, opt, optional, over, putPart, sceneOf, withItems, type CommandsOf } from "../command";
 
 export interface SurfaceCommands {
-  /** What a surface is in real life; null for not said. */
-  /** One thing in one of a part's lists. */
   /** Something of one surface, each field by itself; the row is begun where nothing was said of it yet. */
   "surface.say": {
     partId: string;
@@ -20,7 +18,6 @@ export interface SurfaceCommands {
   };
   "surface.forget": { partId: string; surfaceId: string };
   "fill.add": { reading: Omit<OwnReading, "at" | "demo"> };
-  "fill.drop": { readingId: string };
 }
 
 export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
@@ -54,7 +51,7 @@ export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
       putPart(e, partId, (part) => ({
         ...part,
         surfaces: part.surfaces.filter((s) => s.id !== surfaceId),
-        work: part.work.filter((w) => workOf([w], "hide")[0]?.surfaceId !== surfaceId),
+        work: part.work.filter((w) => hidesIn([w])[0]?.surfaceId !== surfaceId),
       })),
   }),
   "fill.add": over(
@@ -68,14 +65,6 @@ export const SURFACE_COMMANDS: CommandsOf<SurfaceCommands> = {
       const habits = await habitsOf(e);
       const demo = (await sceneOf(e)).demo;
       await e.put("habits", { ...habits, fills: withItems(habits.fills, [demo ? { ...reading, demo } : reading], "id") });
-    },
-  }),
-  "fill.drop": over("habits")({
-    schema: object({ readingId: id }),
-    label: () => "Own filling deleted",
-    apply: async (e, { readingId }) => {
-      const habits = await habitsOf(e);
-      await e.put("habits", { ...habits, fills: withoutItem(habits.fills, "id", readingId) });
     },
   }),
 };

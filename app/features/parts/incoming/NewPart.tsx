@@ -76,7 +76,7 @@ export function NewPart({
       fileCost: fileCost.value,
       work: [],
     };
-    const done = await storeElsewhere(target.value, "part.add", part);
+    const done = await storeElsewhere(target.value, "parts.add", { parts: [part] });
     if (!done.ok) return setWrong(done.problem.message);
     onOpenChange(false);
     setSize("");

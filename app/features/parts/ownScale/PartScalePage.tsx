@@ -56,10 +56,10 @@ export default function PartScalePage() {
       ]}
     >
       <PartLeaves part={part} />
-      <Picker part={part} onAdd={(s) => void run("part.add-item", { partId: part.id, list: "sightings", items: [s] })} />
+      <Picker part={part} onAdd={(s) => void run("list.add", { list: "part.sightings", of: part.id, items: [s] })} />
       {observationsOf(part).length > 0 && (
         <Section title="What the known sizes say">
-          <Sightings part={part} onRemove={(key) => void run("part.drop-item", { partId: part.id, list: "sightings", key })} />
+          <Sightings part={part} onRemove={(key) => void run("list.drop", { list: "part.sightings", of: part.id, keys: [key] })} />
         </Section>
       )}
       {implied && (

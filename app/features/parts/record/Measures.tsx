@@ -10,7 +10,7 @@ export function Measures({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
   const at = (mm: number | null): string => mmText(mm === null ? null : mm * part.factor);
-  const set = (change: Partial<Part["measures"]>) => run("part.measures", { partId: part.id, change });
+  const set = (change: Partial<Part["measures"]>) => run("field.set", { of: "part.measures", id: part.id, change });
   const toFile = (mm: number | null): number | null => (mm === null ? null : mm / part.factor);
   const findings = houseFindings(part, project.scene);
   return (
@@ -78,7 +78,7 @@ function Configurations({ part }: { part: Part }) {
           <span>
             {c.name}: {c.sizeMm.map((v) => formatMm(v * part.factor)).join(" × ")}
           </span>
-          <button className="btn-text" onClick={() => void run("part.drop-item", { partId: part.id, list: "configurations", key: c.name })}>
+          <button className="btn-text" onClick={() => void run("list.drop", { list: "part.configurations", of: part.id, keys: [c.name] })}>
             remove
           </button>
         </p>
@@ -89,7 +89,7 @@ function Configurations({ part }: { part: Part }) {
         placeholder="folded = 200 × 150 × 60 mm"
         parse={parse}
         readAs={({ name, sizeMm }) => `${name}, ${readAsSides(sizeMm.map((v) => v * part.factor))}`}
-        onCommit={(c) => run("part.add-item", { partId: part.id, list: "configurations", items: [c] })}
+        onCommit={(c) => run("list.add", { list: "part.configurations", of: part.id, items: [c] })}
       />
     </div>
   );

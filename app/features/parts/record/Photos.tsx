@@ -12,9 +12,10 @@ export function Photos({ part }: { part: Part }) {
   const { run } = useActions();
   const { revalidate } = useRevalidator();
   const add = async (pictures: CleanPicture[]): Promise<void> => {
-    const done = await storeWithFiles(project.scene.id, "pictures", pictures, "part.pictures", {
-      partId: part.id,
-      add: pictures.map((p) => p.hash),
+    const done = await storeWithFiles(project.scene.id, "pictures", pictures, "list.add", {
+      list: "part.pictures",
+      of: part.id,
+      items: pictures.map((p) => p.hash),
     });
     if (!done.ok) sayProblem(done.problem);
     await revalidate();
@@ -26,7 +27,7 @@ export function Photos({ part }: { part: Part }) {
         of={part.name}
         hashes={part.pictures}
         onAdd={add}
-        onDrop={(hash) => void run("part.pictures", { partId: part.id, drop: [hash] })}
+        onDrop={(hash) => void run("list.drop", { list: "part.pictures", of: part.id, keys: [hash] })}
       />
     </div>
   );

@@ -1,5 +1,6 @@
 /** What is known of a part beyond its mesh: where its pieces are, copies that differ, group, licence, photos, versions, standards. */
 import { alikeParts, PART_FIELDS, type PartField } from "~core/project";
+import type { Blocks } from "~core/stations";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { ParsedField } from "~app/ui/field";
@@ -21,7 +22,7 @@ export default function RecordPage() {
   const { currency } = project.habits;
   const { scene, parts } = project;
   const { run } = useActions();
-  const set = (change: Omit<Parameters<typeof run<"part.set">>[1], "partId">) => run("part.set", { partId: part.id, ...change });
+  const set = (change: Partial<Blocks["part"]>) => run("field.set", { of: "part", id: part.id, change });
   const alike = (alikeParts(parts).get(part.id) ?? []).map((id) => parts.find((p) => p.id === id)!.name);
   return (
     <Page
@@ -68,10 +69,10 @@ export default function RecordPage() {
               onCommit={(tags, _, over) => {
                 const before = parseTags(over);
                 const were = before.ok ? before.value : [];
-                return run("part.tags", {
-                  partId: part.id,
-                  add: tags.filter((t) => !were.includes(t)),
-                  drop: were.filter((t) => !tags.includes(t)),
+                return run("parts.set", {
+                  partIds: [part.id],
+                  addTags: tags.filter((t) => !were.includes(t)),
+                  dropTags: were.filter((t) => !tags.includes(t)),
                 });
               }}
             />

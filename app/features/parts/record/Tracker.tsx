@@ -14,7 +14,7 @@ export function Tracker({ part }: { part: Part }) {
   const best = optionAtHand(part, project.scene);
   const spares = sparesFor(part, project.records, Math.max(...partSizeMm(part)), best?.facts.perPlate ?? 1);
   const tally = (key: keyof Part["tally"], n: number) =>
-    run("part.tally", { partId: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });
+    run("field.set", { of: "part.tally", id: part.id, change: { [key]: Math.min(LIMITS.pieces.most, Math.max(0, n)) } });
   return (
     <>
       <Sideways label="Progress of the copies">

@@ -8,7 +8,7 @@ import { Sideways } from "~app/ui/sideways";
 export function Variations({ part }: { part: Part }) {
   const { variations } = part;
   const { run } = useActions();
-  const set = (key: string, change: Partial<Variation>) => run("part.set-item", { partId: part.id, list: "variations", key, change });
+  const set = (key: string, change: Partial<Variation>) => run("list.set", { list: "part.variations", of: part.id, key, change });
   const used = variations.reduce((n, v) => n + v.copies, 0);
   const pieces = piecesOf(part, part.copies);
   return (
@@ -83,7 +83,7 @@ export function Variations({ part }: { part: Part }) {
                     <button
                       className="btn-text"
                       aria-label="Remove this variant"
-                      onClick={() => void run("part.drop-item", { partId: part.id, list: "variations", key: v.id })}
+                      onClick={() => void run("list.drop", { list: "part.variations", of: part.id, keys: [v.id] })}
                     >
                       ✕
                     </button>
@@ -98,9 +98,9 @@ export function Variations({ part }: { part: Part }) {
         <button
           className="btn"
           onClick={() =>
-            void run("part.add-item", {
-              partId: part.id,
-              list: "variations",
+            void run("list.add", {
+              list: "part.variations",
+              of: part.id,
               items: [{ id: newId(), copies: 1, mirrored: variations.length === 0, percent: 100, state: "", extraColour: "" }],
             })
           }

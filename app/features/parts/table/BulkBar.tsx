@@ -3,7 +3,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { fail, ok } from "~core/units";
 import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
-import { workOf } from "~core/work";
+import { coatsIn } from "~core/stations/kinds";
 import { HANDLINGS } from "~core/subject";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
@@ -13,7 +13,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 /** What picked parts can be given: the coats of another part, or a kept step. */
 const recipesOf = (project: Project): { value: string; label: string }[] => [
   ...project.parts.flatMap((p) => {
-    const coats = workOf(p.work, "coat").length;
+    const coats = coatsIn(p.work).length;
     return coats > 0 ? [{ value: `part ${p.id}`, label: `the ${coats} ${coats === 1 ? "coat" : "coats"} of ${p.name}` }] : [];
   }),
   ...project.procedures.map((p) => ({ value: `kept ${p.id}`, label: p.title })),
@@ -23,7 +23,7 @@ const recipesOf = (project: Project): { value: string; label: string }[] => [
 function likeThat(from: string, project: Project): WorkItem[] {
   const [what, id] = from.split(" ");
   const part = what === "part" ? project.parts.find((p) => p.id === id) : undefined;
-  if (part) return workOf(part.work, "coat").map((c) => ({ ...c, id: newId() }));
+  if (part) return coatsIn(part.work).map((c) => ({ ...c, id: newId() }));
   const kept = project.procedures.find((p) => p.id === id);
   if (!kept) return [];
   const { title, handsOnS, waitS, family, needs = [] } = kept;

@@ -5,7 +5,7 @@ import { alikeOf, GCODE_DEFAULTS, OWN_FEW, type GcodeFacts, type Printer } from 
 import { optionAtHand, type Part, type PrintOption, type Trust } from "~core/project";
 import { formatDuration, formatMass, formatMm, formatMoney, readAsMass, type Reasons } from "~core/units";
 import { sumText } from "~core/look";
-import { parseTypedEstimate, printedOn, workOf, type PrintWork } from "~core/work";
+import { parseTypedEstimate, printedOn, printsIn, type PrintWork } from "~core/stations/kinds";
 import { runJob } from "~workers/client";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
@@ -86,7 +86,7 @@ function reasonsOf(option: PrintOption, from: Trust, printers: readonly Printer[
 function Hours({ part, option, printers }: { part: Part; option: PrintOption; printers: readonly Printer[] }) {
   const { run } = useActions();
   const { printer } = option;
-  const planned = workOf(part.work, "print").find((w) => w.printerId === printer.id);
+  const planned = printsIn(part.work).find((w) => w.printerId === printer.id);
   const model = option.says[option.says.length - 1].job;
   const plan = async (): Promise<PrintWork | null> => {
     if (planned) return planned;
@@ -184,7 +184,9 @@ function Hours({ part, option, printers }: { part: Part; option: PrintOption; pr
           }
           onCommit={async (typed) => {
             const item = await plan();
-            return item ? run("work.typed", { partId: part.id, itemId: item.id, typed }) : { ok: true, value: null };
+            return item
+              ? run("list.set", { list: "part.work", of: part.id, key: item.id, change: { typed: typed } })
+              : { ok: true, value: null };
           }}
         />
         {printer.process === "fdm" && <MovesFile part={part} printer={printer} option={option} planned={planned} plan={plan} />}
@@ -240,10 +242,13 @@ function MovesFile({
     if (timeS < 1) return setProblem(`${file.name} has less than a second of moves.`);
     const item = await plan();
     if (!item) return;
-    const stored = await run("work.sliced", {
-      partId: part.id,
-      itemId: item.id,
-      sliced: { fileName: file.name.slice(0, 300), timeS, naiveTimeS, layers, massG: (materialMm3 / 1000) * printer.densityGCm3 },
+    const stored = await run("list.set", {
+      list: "part.work",
+      of: part.id,
+      key: item.id,
+      change: {
+        sliced: { fileName: file.name.slice(0, 300), timeS, naiveTimeS, layers, massG: (materialMm3 / 1000) * printer.densityGCm3 },
+      },
     });
     if (!stored.ok) setProblem(stored.problem.message);
   };
@@ -266,7 +271,10 @@ function MovesFile({
             {sliced ? "Open another G-code file" : "Open a G-code file"}
           </button>
           {sliced && (
-            <button className="btn-text" onClick={() => void run("work.sliced", { partId: part.id, itemId: planned.id, sliced: null })}>
+            <button
+              className="btn-text"
+              onClick={() => void run("list.set", { list: "part.work", of: part.id, key: planned.id, change: { sliced: null } })}
+            >
               remove
             </button>
           )}

@@ -7,7 +7,7 @@ import { partSizeMm, printFactsOf, type Part, type Zone } from "~core/project";
 import { hollowRequest, meshRequest, zonesRequest } from "~core/results";
 import { formatMm, formatMoney, formatVolume, ok, parseMm, parseNumber, readAsMm, spacedNumber } from "~core/units";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { workOf } from "~core/work";
+import { printsIn } from "~core/stations/kinds";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { runJob } from "~workers/client";
@@ -31,7 +31,7 @@ export default function InsidePage() {
   const { scene } = project;
   const resins = scene.printers.filter((p): p is ResinPrinter => p.process === "resin");
   const filament = scene.printers.filter((p): p is FilamentPrinter => p.process === "fdm");
-  const chosen = workOf(part.work, "print")[0]?.printerId;
+  const chosen = printsIn(part.work)[0]?.printerId;
   return (
     <Page
       title={part.name}
@@ -69,8 +69,7 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
   const [wallMm, setWall] = useState(WALL_MM);
   const { revalidate } = useRevalidator();
   const [making, setMaking] = useState<{ share: number; stop: AbortController } | null>(null);
-  const turn: Turn =
-    workOf(part.work, "print").find((w) => w.printerId === printer.id)?.turn ?? printFactsOf(part, printer)?.turn ?? TURNS["+z"];
+  const turn: Turn = printsIn(part.work).find((w) => w.printerId === printer.id)?.turn ?? printFactsOf(part, printer)?.turn ?? TURNS["+z"];
   const answer = useResult(hollowRequest(part, wallMm, turn));
   const already = part.source.report.cavities > 0;
   const found = answer.state === "ready" && !("refused" in answer.value) ? answer.value : null;
@@ -272,11 +271,11 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
   const answer = useResult(part.zones.length > 0 ? zonesRequest(part, printer) : null);
   const effects = answer.state === "ready" ? answer.value : [];
   const size = partSizeMm(part);
-  const set = (id: string, change: Partial<Zone>) => run("part.set-item", { partId: part.id, list: "zones", key: id, change });
+  const set = (id: string, change: Partial<Zone>) => run("list.set", { list: "part.zones", of: part.id, key: id, change });
   const add = () =>
-    run("part.add-item", {
-      partId: part.id,
-      list: "zones",
+    run("list.add", {
+      list: "part.zones",
+      of: part.id,
       items: [
         { id: newId(), name: "Peg", axis: "z", fromMm: 0, toMm: size[2] / part.factor / 5, infill: 0.75, wallLines: printer.wallLines + 2 },
       ],
@@ -379,7 +378,7 @@ function Zones({ part, printer }: { part: Part; printer: FilamentPrinter }) {
                   <td>
                     <button
                       className="btn-text"
-                      onClick={() => void run("part.drop-item", { partId: part.id, list: "zones", key: z.id })}
+                      onClick={() => void run("list.drop", { list: "part.zones", of: part.id, keys: [z.id] })}
                       aria-label={`Remove ${z.name}`}
                     >
                       remove

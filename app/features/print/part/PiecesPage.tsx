@@ -20,7 +20,7 @@ import { partSizeMm, printFactsOf, printOptions, type Part } from "~core/project
 import { cutsRequest, meshRequest } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatSpan, parseMm, readAsMm } from "~core/units";
 import { formatRatio } from "~core/scale";
-import { printedOn, workOf, type WorkItem } from "~core/work";
+import { printedOn, printsIn, type WorkItem } from "~core/stations/kinds";
 import { desk, meshSourceOf, useResult } from "~app/data/results.client";
 import { storeWithFiles } from "~app/data/edits.client";
 import { runJob } from "~workers/client";
@@ -75,7 +75,7 @@ function Pieces({ part }: { part: Part }) {
   const { scene } = project;
   const smallest = [...scene.printers].filter((p) => p.process === "fdm").sort((a, b) => a.bedMm[0] - b.bedMm[0])[0] ?? scene.printers[0];
   const misfit = scene.printers.find((p) => printFactsOf(part, p)?.fits === false);
-  const [printerId, choosePrinter] = useState(workOf(part.work, "print")[0]?.printerId ?? (misfit ?? smallest).id);
+  const [printerId, choosePrinter] = useState(printsIn(part.work)[0]?.printerId ?? (misfit ?? smallest).id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? smallest;
   const answer = useResult(cutsRequest(part, printer));
   const [axisSaid, setAxis] = useState<Axis | null>(null);
@@ -114,7 +114,7 @@ function Pieces({ part }: { part: Part }) {
   const cut = async (t: Tried): Promise<void> => {
     if (part.source.kind !== "mesh") return;
     const { fileName } = part.source;
-    const printed: WorkItem[] = workOf(part.work, "print");
+    const printed: WorkItem[] = printsIn(part.work);
     const pieces = t.pieces.map(({ hash }, i) => {
       const print: WorkItem = { id: newId(), kind: "print", ...printedOn(printer) };
       // What comes after printing stays with the first piece: the others are glued to it before.

@@ -250,7 +250,7 @@ function WorthSection({ part }: { part: Part }) {
     failShare: failShare(fails),
   });
   const money = (minor: number): string => formatMoney({ minor: Math.round(minor), currency }, true);
-  const set = (change: Partial<OtherWays>) => run("part.otherWays", { partId: part.id, change: { currency, ...change } });
+  const set = (change: Partial<OtherWays>) => run("field.set", { of: "part.otherWays", id: part.id, change: { currency, ...change } });
   const { here } = worth;
   const price = (text: string): Result<number | null> => {
     if (!text.trim()) return ok(null);

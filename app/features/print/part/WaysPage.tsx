@@ -27,7 +27,7 @@ import { printerAtHand, printFactsOf, type Part } from "~core/project";
 import { turnedRequest, waysRequest, type PicturedCandidate } from "~core/results";
 import { formatDuration, formatMass, formatMm, formatVolume, parseMm, readAsMm, type Figure, type Result } from "~core/units";
 import { sumText } from "~core/look";
-import { workOf, type PrintWork } from "~core/work";
+import { printsIn, type PrintWork } from "~core/stations/kinds";
 import { useResult, useResults, type Answer } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
@@ -70,7 +70,7 @@ function Ways({ part }: { part: Part }) {
   const project = useProject();
   const { scene } = project;
   const { run } = useActions();
-  const planned = workOf(part.work, "print")[0];
+  const planned = printsIn(part.work)[0];
   const [printerId, choosePrinter] = useState(() => printerAtHand(part, scene)?.id ?? scene.printers[0].id);
   const printer = scene.printers.find((p) => p.id === printerId) ?? scene.printers[0];
   const { answer, found } = useWays(part, printer, planned?.printerId === printer.id ? planned : undefined);
@@ -78,7 +78,7 @@ function Ways({ part }: { part: Part }) {
     // What was typed or sliced was for another turn.
     const change = { printerId: printer.id, turn, typed: null, sliced: null };
     const done = planned
-      ? await run("work.set", { partId: part.id, itemId: planned.id, change })
+      ? await run("list.set", { list: "part.work", of: part.id, key: planned.id, change })
       : await run("work.add", { partId: part.id, at: 0, items: [{ id: newId(), kind: "print", ...change }] });
     if (!done.ok) sayProblem(done.problem);
     return done;
@@ -422,7 +422,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
   const { run } = useActions();
   const [kind, setKind] = useState<FaceKind>("seen");
   const [pressed, setPressed] = useState<Pressed | null>(null);
-  const add = (where: FaceMark["where"]) => run("part.add-item", { partId: part.id, list: "faces", items: [{ id: newId(), kind, where }] });
+  const add = (where: FaceMark["where"]) => run("list.add", { list: "part.faces", of: part.id, items: [{ id: newId(), kind, where }] });
   const file = ([x, y, z]: [number, number, number]): [number, number, number] => [x / part.factor, y / part.factor, z / part.factor];
   return (
     <Section title="Visible, hidden and joint faces">
@@ -491,7 +491,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
                   </span>
                   <button
                     className="btn-text"
-                    onClick={() => void run("part.drop-item", { partId: part.id, list: "faces", key: f.id })}
+                    onClick={() => void run("list.drop", { list: "part.faces", of: part.id, keys: [f.id] })}
                     aria-label={`Unmark ${FACE_KINDS[f.kind]}: ${whereWords(f, part.factor)}`}
                   >
                     take away

@@ -135,7 +135,7 @@ function Batch({ part }: { part: Part }) {
       text={part.batch}
       placeholder="any"
       parse={(t) => (t.trim().length <= LIMITS.shortText ? ok(t.trim()) : fail("batch", `At most ${LIMITS.shortText} characters.`))}
-      onCommit={(batch) => run("part.set", { partId: part.id, batch })}
+      onCommit={(batch) => run("field.set", { of: "part", id: part.id, change: { batch: batch } })}
     />
   );
 }

@@ -20,7 +20,7 @@ import {
 import { bedOf, footingOnPlate, type Plate, type Printer, type PrinterNote } from "~core/print";
 import type { Project } from "~core/project";
 import { formatDuration, formatMass } from "~core/units";
-import { printedOn, workOf } from "~core/work";
+import { printedOn, printsIn } from "~core/stations/kinds";
 import { runJob } from "~workers/client";
 import { desk } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -421,8 +421,8 @@ function ShiftOffer({ sooner, plates, keep }: { sooner: Sooner; plates: readonly
   const { run } = useActions();
   const { part, from, to } = sooner.shift;
   const go = async (): Promise<void> => {
-    const item = workOf(part.work, "print")[0];
-    const done = await run("work.set", { partId: part.id, itemId: item.id, change: printedOn(to) });
+    const item = printsIn(part.work)[0];
+    const done = await run("list.set", { list: "part.work", of: part.id, key: item.id, change: printedOn(to) });
     const laid = done.ok ? await run("plates.lay", { plates: sooner.plates, ...instead(plates, keep) }) : done;
     if (!laid.ok) sayProblem(laid.problem);
   };

@@ -101,8 +101,9 @@ function Machine({ printer }: { printer: Printer }) {
     if (what.startsWith("new:")) {
       const choice = choices.find((c) => c.id === what.slice(4))!;
       const id = newId();
-      const added = await run("supply.add", {
-        supply: { id, kind, name: choice.name, what: choice.id, stock: 1000, price: null, since: Date.now() },
+      const added = await run("list.add", {
+        list: "supplies",
+        items: [{ id, kind, name: choice.name, what: choice.id, stock: 1000, price: null, since: Date.now() }],
       });
       if (!added.ok) return void sayProblem(added.problem);
       what = id;
@@ -133,7 +134,7 @@ function Machine({ printer }: { printer: Printer }) {
               text={spacedNumber(Math.round(loaded.stock * 10) / 10)}
               parse={parseNumberIn(LIMITS.stock)}
               readAs={(n) => `${spacedNumber(n)} ${unit}`}
-              onCommit={(stock) => run("supply.set", { supplyId: loaded.id, change: { stock } })}
+              onCommit={(stock) => run("field.set", { of: "supply", id: loaded.id, change: { stock } })}
             />
             <p className="self-end pb-2 text-soft">
               {printer.process === "fdm" && `${Math.round(filamentM(loaded.stock, printer.densityGCm3))} m, `}
@@ -216,7 +217,7 @@ function Machine({ printer }: { printer: Printer }) {
                 </span>
                 <IconButton
                   label={`Use ${e.xMm}, ${e.yMm} again`}
-                  onClick={() => void run("printer.zones", { printerId: printer.id, drop: [e.id] })}
+                  onClick={() => void run("list.drop", { list: "printer.exclusions", of: printer.id, keys: [e.id] })}
                 >
                   <X size={18} />
                 </IconButton>
@@ -229,7 +230,7 @@ function Machine({ printer }: { printer: Printer }) {
               placeholder="20 x 30 at 0, 150"
               parse={parseZone}
               readAs={(z) => `${formatMm(z.widthMm)} × ${formatMm(z.depthMm)}, from ${z.xMm}, ${z.yMm}`}
-              onCommit={(z) => run("printer.zones", { printerId: printer.id, add: [{ id: newId(), why: "", ...z }] })}
+              onCommit={(z) => run("list.add", { list: "printer.exclusions", of: printer.id, items: [{ id: newId(), why: "", ...z }] })}
             />
           </div>
         </div>
@@ -264,7 +265,10 @@ function Baths() {
   const add = (what: string): void => {
     const choice = SUPPLY_KINDS.bath.choices.find((c) => c.id === what);
     if (choice)
-      void run("supply.add", { supply: { id: newId(), kind: "bath", name: choice.name, what, stock: 0, price: null, since: Date.now() } });
+      void run("list.add", {
+        list: "supplies",
+        items: [{ id: newId(), kind: "bath", name: choice.name, what, stock: 0, price: null, since: Date.now() }],
+      });
   };
   return (
     <div className="mt-4">
@@ -280,7 +284,7 @@ function Baths() {
               </span>
               <button
                 className="btn-text"
-                onClick={() => void run("supply.set", { supplyId: b.id, change: { stock: 0, since: Date.now() } })}
+                onClick={() => void run("field.set", { of: "supply", id: b.id, change: { stock: 0, since: Date.now() } })}
               >
                 refilled<span className="sr-only">: {b.name}</span>
               </button>
@@ -326,13 +330,13 @@ function Hours() {
           label="Asleep"
           text={spanText(habits.sleep)}
           parse={parseEvening}
-          onCommit={(span) => run("habits.set", { change: { sleep: span ?? { from: "00:00", to: "00:00" } } })}
+          onCommit={(span) => run("field.set", { of: "habits", change: { sleep: span ?? { from: "00:00", to: "00:00" } } })}
         />
         <ParsedField
           label="Quiet hours"
           text={spanText(habits.quiet)}
           parse={parseEvening}
-          onCommit={(quiet) => run("habits.set", { change: { quiet } })}
+          onCommit={(quiet) => run("field.set", { of: "habits", change: { quiet } })}
         />
         <ParsedField
           label="Plate changes, every day"
@@ -356,7 +360,7 @@ function Hours() {
           text={String(habits.air.airC)}
           parse={parseNumberIn({ least: -10, most: 45 })}
           readAs={(n) => `${n} °C`}
-          onCommit={(airC) => run("habits.set", { change: { air: { airC } } })}
+          onCommit={(airC) => run("field.set", { of: "habits", change: { air: { airC } } })}
         />
       </div>
     </>

@@ -259,10 +259,10 @@ function Details({ entry }: { entry: LogEntry }) {
     else sayProblem(done.problem);
   };
   const photos = async (pictures: CleanPicture[]): Promise<void> => {
-    const done = await storeWithFiles(entry.scene?.id ?? project.scene.id, "pictures", pictures, "print.list", {
-      recordId: record.id,
-      list: "photos",
-      add: pictures.map((p) => p.hash),
+    const done = await storeWithFiles(entry.scene?.id ?? project.scene.id, "pictures", pictures, "list.add", {
+      list: "print.photos",
+      of: record.id,
+      items: pictures.map((p) => p.hash),
     });
     if (!done.ok) sayProblem(done.problem);
     await revalidate();
@@ -352,7 +352,11 @@ function Details({ entry }: { entry: LogEntry }) {
                 key={o}
                 className={`btn ${on ? "btn-solid" : ""}`}
                 aria-pressed={on}
-                onClick={() => void run("print.list", { recordId: record.id, list: "observed", ...(on ? { drop: [o] } : { add: [o] }) })}
+                onClick={() =>
+                  void (on
+                    ? run("list.drop", { list: "print.observed", of: record.id, keys: [o] })
+                    : run("list.add", { list: "print.observed", of: record.id, items: [o] }))
+                }
               >
                 {OBSERVATIONS[o]}
               </button>
@@ -365,7 +369,7 @@ function Details({ entry }: { entry: LogEntry }) {
           of="the print"
           hashes={print.photos}
           onAdd={photos}
-          onDrop={(hash) => void run("print.list", { recordId: record.id, list: "photos", drop: [hash] })}
+          onDrop={(hash) => void run("list.drop", { list: "print.photos", of: record.id, keys: [hash] })}
         />
       </div>
     </div>
@@ -381,7 +385,7 @@ function Sizes({ entry }: { entry: LogEntry }) {
   const add = async (measuredMm: number): Promise<Result<unknown>> => {
     if (nominal === null) return { ok: false, problem: { code: "size", message: "Enter what it should be first." } };
     const item = { id: newId(), what: what.trim().slice(0, LIMITS.shortText), nominalMm: nominal, measuredMm };
-    const done = await run("print.list", { recordId: record.id, list: "measured", add: [item] });
+    const done = await run("list.add", { list: "print.measured", of: record.id, items: [item] });
     if (done.ok) {
       setWhat("");
       setNominal(null);
@@ -396,7 +400,7 @@ function Sizes({ entry }: { entry: LogEntry }) {
           <li key={m.id}>
             {m.what || "a size"}: {formatMm(m.measuredMm)} for {formatMm(m.nominalMm)}, {m.measuredMm >= m.nominalMm ? "+" : "−"}
             {Math.abs(m.measuredMm - m.nominalMm).toFixed(2)} mm{" "}
-            <button className="btn-text" onClick={() => void run("print.list", { recordId: record.id, list: "measured", drop: [m.id] })}>
+            <button className="btn-text" onClick={() => void run("list.drop", { list: "print.measured", of: record.id, keys: [m.id] })}>
               remove
             </button>
           </li>

@@ -25,7 +25,7 @@ export function DimensionSheet() {
   const { scene, parts } = project;
   const { run } = useActions();
   const sheet = scene.dimensions;
-  const set = (key: string, change: Partial<RealDimension>) => run("item.set", { list: "dimensions", key, change });
+  const set = (key: string, change: Partial<RealDimension>) => run("list.set", { list: "scene.dimensions", key, change });
   const clashes = contradictions(sheet);
   const clashing = new Set(clashes.flatMap((c) => c.ids));
   const off = parts.flatMap((part) =>
@@ -141,7 +141,7 @@ export function DimensionSheet() {
                       <button
                         className="btn-text"
                         aria-label={`Remove ${d.name}`}
-                        onClick={() => void run("item.drop", { list: "dimensions", key: d.id })}
+                        onClick={() => void run("list.drop", { list: "scene.dimensions", keys: [d.id] })}
                       >
                         ✕
                       </button>
@@ -153,7 +153,7 @@ export function DimensionSheet() {
           </table>
         </Sideways>
       )}
-      <NewDimension onAdd={(d) => run("item.add", { list: "dimensions", items: [d] })} />
+      <NewDimension onAdd={(d) => run("list.add", { list: "scene.dimensions", items: [d] })} />
     </>
   );
 }

@@ -40,7 +40,7 @@ export function Homes() {
     const sizeMm = parseHomeSize(size, kind);
     if (!sizeMm.ok) return setWrong(sizeMm.problem.message);
     const home = { id: newId(), name: name.trim().slice(0, LIMITS.name) || `the ${kind}`, kind, sizeMm: sizeMm.value };
-    void run("item.add", { list: "homes", items: [home] }).then((done) => {
+    void run("list.add", { list: "scene.homes", items: [home] }).then((done) => {
       if (!done.ok) return setWrong(done.problem.message);
       setName("");
       setSize("");
@@ -64,7 +64,7 @@ export function Homes() {
                 .map((v) => formatMm(v))
                 .join(" × ")}
             </span>
-            <button className="btn-text" onClick={() => void run("item.drop", { list: "homes", key: h.id })}>
+            <button className="btn-text" onClick={() => void run("list.drop", { list: "scene.homes", keys: [h.id] })}>
               remove
             </button>
           </li>

@@ -42,14 +42,14 @@ export default function ReferencesPage() {
       partId: null,
     }));
     if (references.length > 0) {
-      const done = await storeWithFiles(scene.id, "pictures", pictures, "item.add", { list: "references", items: references });
+      const done = await storeWithFiles(scene.id, "pictures", pictures, "list.add", { list: "scene.references", items: references });
       if (done.ok) toast(`${references.length} picture${references.length === 1 ? "" : "s"} added, location and date removed`);
       else sayProblem(done.problem);
       await revalidate();
     }
     setBusy(false);
   };
-  const set = (key: string, change: Partial<Reference>) => run("item.set", { list: "references", key, change });
+  const set = (key: string, change: Partial<Reference>) => run("list.set", { list: "scene.references", key, change });
   const invented = inventedFaces(scene.references, null);
 
   return (
@@ -130,7 +130,7 @@ export default function ReferencesPage() {
                     ))}
                   </div>
                 </fieldset>
-                <button className="btn-text mt-1" onClick={() => void run("item.drop", { list: "references", key: r.id })}>
+                <button className="btn-text mt-1" onClick={() => void run("list.drop", { list: "scene.references", keys: [r.id] })}>
                   remove
                 </button>
               </li>

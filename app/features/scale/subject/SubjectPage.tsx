@@ -31,7 +31,7 @@ export default function SubjectPage() {
           <Choice
             label="It is"
             value={scene.fidelity}
-            onChange={(fidelity) => run("scene.set", { fidelity: fidelity as typeof scene.fidelity })}
+            onChange={(fidelity) => run("field.set", { of: "scene", change: { fidelity: fidelity as typeof scene.fidelity } })}
             options={options(FIDELITIES)}
           />
           <p className="mt-1 text-soft">{means(FIDELITIES, scene.fidelity)}</p>
@@ -40,7 +40,7 @@ export default function SubjectPage() {
           <Choice
             label="Use"
             value={scene.handling}
-            onChange={(handling) => run("scene.set", { handling: handling as typeof scene.handling })}
+            onChange={(handling) => run("field.set", { of: "scene", change: { handling: handling as typeof scene.handling } })}
             options={options(HANDLINGS)}
           />
           <p className="mt-1 text-soft">{means(HANDLINGS, scene.handling)}</p>
@@ -49,7 +49,7 @@ export default function SubjectPage() {
           <Choice
             label="Finished"
             value={scene.finish}
-            onChange={(finish) => run("scene.set", { finish: finish as typeof scene.finish })}
+            onChange={(finish) => run("field.set", { of: "scene", change: { finish: finish as typeof scene.finish } })}
             options={options(FINISHES)}
           />
           <p className="mt-1 text-soft">{means(FINISHES, scene.finish)}</p>

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { readdirSync, readFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
 import { block, hiding, meshPart, print as printWork, projectOf } from "../../tests/sampleProject";
@@ -8,7 +8,8 @@ import { CAUTIONS } from "../care";
 import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf, surroundingsOfPart } from "../plan";
 import { schemasOf, type Field } from "../field";
 import type { Part } from "../project";
-import { kindOf, WORK_KINDS, workOf, type Beginning, type WorkItem } from "./index";
+import { NEEDS, type Beginning } from "../work";
+import { kindOf, WORK_KINDS, gluesIn, type WorkItem } from "./kinds";
 
 const brick = await meshPart("brick", "Brick", block(), [printWork()]);
 const other = { ...brick, id: "wall", name: "Wall" };
@@ -52,11 +53,11 @@ const sources = (dir: string): string[] =>
 describe("kinds of work", () => {
   it("nothing outside their files switches on them", () => {
     const names = WORK_KINDS.map((k) => k.kind).join("|");
-    const switches = new RegExp(`kind\\s*[!=]==?\\s*"(${names})"|case "(${names})":|kind: "(${names})" \\}>`);
+    const switches = new RegExp(`\\bonly<|kind\\s*[!=]==?\\s*"(${names})"|case "(${names})":|kind: "(${names})" \\}>`);
     const found = ["app", "core", "store", "cli", "workers", "demo"]
       .flatMap(sources)
       // Migrations are frozen: they know the kinds of their day.
-      .filter((file) => !/^core\/work\/kinds\/|^store\/migrations\//.test(file))
+      .filter((file) => !/^core\/stations\/[a-z]+\/kinds\/|^store\/migrations\//.test(file))
       .flatMap((file) =>
         readFileSync(path.join(root, file), "utf8")
           .split("\n")
@@ -85,6 +86,26 @@ describe("kinds of work", () => {
     }
     expect(kind.words(item, around).title.length).toBeGreaterThan(3);
     for (const r of kind.refers(item)) expect((item as unknown as Record<string, unknown>)[r.field]).toBe(r.id);
+  });
+
+  it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: stands with a station, and can be changed on screen", (_, item) => {
+    const kind = kindOf(item);
+    const homes = readdirSync(path.join(root, "core/stations")).filter((s) =>
+      existsSync(path.join(root, "core/stations", s, "kinds", `${item.kind}.ts`)),
+    );
+    expect(homes).toHaveLength(1);
+    if (typeof kind.station === "string") expect(homes).toEqual([kind.station]);
+    for (const [name, { label, form }] of Object.entries<Field>(kind.fields)) expect(form === null || label.length > 1, name).toBe(true);
+    for (const s of stepsOfPart({ ...brick, work: [item] }, project)) for (const need of s.needs) expect(NEEDS[need], need).toBeDefined();
+  });
+
+  it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: what another part is called or costs is nothing to its steps", (_, item) => {
+    const steps = (name: string): object[] =>
+      stepsOfPart(
+        { ...brick, work: [item] },
+        projectOf([brick, { ...other, notes: name, licence: name }], [], { meetings: project.scene.meetings }),
+      );
+    expect(steps("a")).toEqual(steps("b"));
   });
 
   it("another printer has no hours of the old one, another part says itself what it is of", () => {
@@ -175,6 +196,6 @@ describe("what depends on another part", () => {
     const parts = [{ ...brick, work: [...brick.work, joint] }, other];
     const after = (list: typeof parts) => stepsOfProject(projectOf(list)).find((s) => s.itemId === "g")!.after;
     expect(after([...parts].reverse())).toEqual(after(parts));
-    expect(workOf(parts[0].work, "glue")).toEqual([joint]);
+    expect(gluesIn(parts[0].work)).toEqual([joint]);
   });
 });

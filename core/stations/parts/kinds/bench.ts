@@ -1,8 +1,7 @@
 /** Work at the bench between the printer and the paint, from a table: dry fit, file, wash off dust, inspect, flock, rim. */
-import { field, oneOf } from "../../field";
-import { LIMITS } from "../../limits";
-import { BENCH_TASKS, type BenchTaskId } from "../benchTasks";
-import type { WorkKind } from "../kind";
+import { field, oneOf } from "../../../field";
+import { LIMITS } from "../../../limits";
+import { BENCH_TASKS, type BenchTaskId, only, type WorkKind } from "../../../work";
 
 export interface BenchWork {
   id: string;
@@ -65,3 +64,5 @@ export const bench: WorkKind<BenchWork> = {
     });
   },
 };
+
+export const benchWorkIn = only<BenchWork>("bench");

@@ -1,9 +1,8 @@
 /** A step of the user's own. */
-import { field, optionsOf, id } from "../../field";
+import { field, optionsOf, id } from "../../../field";
 import Joi from "joi";
-import { FAMILIES, type CoatFamily } from "../../coat";
-import type { WorkKind } from "../kind";
-import { needsField, needsWords, type Need } from "../needs";
+import { FAMILIES, type CoatFamily } from "../../../coat";
+import { type WorkKind, needsField, needsWords, type Need } from "../../../work";
 
 export interface OwnWork {
   id: string;

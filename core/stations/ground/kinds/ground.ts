@@ -1,8 +1,8 @@
 /** Groundwork by a recipe. */
-import { field, optionsNamed } from "../../field";
-import { GROUND_RECIPES, groundAmounts } from "../../ground";
-import { LIMITS } from "../../limits";
-import type { WorkKind } from "../kind";
+import { field, optionsNamed } from "../../../field";
+import { GROUND_RECIPES, groundAmounts } from "../../../ground";
+import { LIMITS } from "../../../limits";
+import { only, type WorkKind } from "../../../work";
 
 export interface GroundWork {
   id: string;
@@ -60,3 +60,5 @@ export const ground: WorkKind<GroundWork> = {
     }),
   },
 };
+
+export const groundsIn = only<GroundWork>("ground");

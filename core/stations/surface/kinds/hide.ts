@@ -1,7 +1,7 @@
 /** Hiding what printing left on one surface, by one of the schools. What it takes follows from the surface as it is printed; nothing of that is kept. */
-import { field, optionsNamed, id } from "../../field";
-import { PRODUCTS, SCHOOLS, schoolById, type ProductId, type SchoolId, type SchoolStage } from "../../surface";
-import type { Surroundings, Task, WorkKind } from "../kind";
+import { field, optionsNamed, id } from "../../../field";
+import { PRODUCTS, SCHOOLS, schoolById, type ProductId, type SchoolId, type SchoolStage } from "../../../surface";
+import { only, type Surroundings, type Task, type WorkKind } from "../../../work";
 
 export interface HideWork {
   id: string;
@@ -114,3 +114,5 @@ export const hide: WorkKind<HideWork> = {
     });
   },
 };
+
+export const hidesIn = only<HideWork>("hide");

@@ -1,5 +1,5 @@
 /** What people read off their own slicer and type in one field: "17 h 20, 210 g, 3.40". */
-import { fail, ok, parseDuration, parseMass, parseNumber, retyped, type Result } from "../units";
+import { fail, ok, parseDuration, parseMass, parseNumber, retyped, type Result } from "../../units";
 import type { TypedEstimate } from "./kinds/print";
 
 const CODE = /^[a-z]{3}$|[€$£¥]/i;

@@ -1,7 +1,7 @@
 /** Filling the seam to another part: what it takes follows from how the two meet, which is said of the scene. */
-import { field, optionsNamed, id } from "../../field";
-import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../joint";
-import type { Surroundings, WorkKind } from "../kind";
+import { field, optionsNamed, id } from "../../../field";
+import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../../joint";
+import { only, type Surroundings, type WorkKind } from "../../../work";
 
 export interface SeamWork {
   id: string;
@@ -43,3 +43,5 @@ export const seam: WorkKind<SeamWork> = {
     ];
   },
 };
+
+export const seamsIn = only<SeamWork>("seam");

@@ -1,12 +1,10 @@
 /** A coat of a paint from the rack. */
-import { field } from "../../field";
-import type { CautionId } from "../../care";
-import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
-import { LIMITS } from "../../limits";
+import { field } from "../../../field";
+import type { CautionId } from "../../../care";
+import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../../coat";
+import { LIMITS } from "../../../limits";
 
-import { coatHandTime } from "../handRates";
-import type { WorkKind } from "../kind";
-import type { Need } from "../needs";
+import { coatHandTime, only, type WorkKind, type Need } from "../../../work";
 
 export interface CoatWork {
   id: string;
@@ -81,3 +79,5 @@ export const coat: WorkKind<CoatWork> = {
     make: (itemId, at) => (at.paints[0] ? { id: itemId, kind: "coat", paintId: at.paints[0].id, method: "brush", coats: 1 } : null),
   },
 };
+
+export const coatsIn = only<CoatWork>("coat");

@@ -1,12 +1,10 @@
 /** Printing: a pair of steps a plate, and the seams of a part that is cut. */
-import { field, text, turnField, within } from "../../field";
+import { field, text, turnField, within } from "../../../field";
 import Joi from "joi";
-import { LIMITS } from "../../limits";
-import { TURNS, type Turn } from "../../mesh";
-import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../print";
-import type { StepDraft, Task, WorkKind } from "../kind";
-import type { Need } from "../needs";
-import { SEAM } from "../handRates";
+import { LIMITS } from "../../../limits";
+import { TURNS, type Turn } from "../../../mesh";
+import { HANDS_ON_S, learnedTime, plateTimeS, turnWords, type Printer, type PrintFacts } from "../../../print";
+import { only, type StepDraft, type Task, type WorkKind, type Need, SEAM } from "../../../work";
 
 /** Time and mass of a plate as the user's own slicer says. */
 export interface TypedEstimate {
@@ -18,7 +16,7 @@ export interface TypedEstimate {
 }
 
 /** What a file of moves for this part says, a plate. */
-export interface SlicedEstimate {
+interface SlicedEstimate {
   fileName: string;
   timeS: number;
   naiveTimeS: number;
@@ -51,14 +49,14 @@ export const printedOn = ({ id }: Pick<Printer, "id">): Pick<PrintWork, "printer
 const SINGLE_PLATES = 12;
 const SINGLE_OF_MANY = 6;
 
-export const typedEstimate = Joi.object({
+const typedEstimate = Joi.object({
   timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
   massG: within(LIMITS.massG).required(),
   text: text(100).required(),
   costMinor: within(LIMITS.moneyMinor).optional(),
 }).allow(null);
 
-export const slicedEstimate = Joi.object({
+const slicedEstimate = Joi.object({
   fileName: text(300).required(),
   timeS: within({ ...LIMITS.durationS, least: 1 }).required(),
   naiveTimeS: within(LIMITS.durationS).required(),
@@ -219,3 +217,5 @@ function platesOf(item: PrintWork, printer: Printer, facts: PrintFacts | undefin
   }
   return out;
 }
+
+export const printsIn = only<PrintWork>("print");

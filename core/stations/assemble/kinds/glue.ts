@@ -1,9 +1,9 @@
 /** A joint: gluing the part to another one, or to something that is no part of the scene. */
-import { field, optionsNamed, optionsOf } from "../../field";
-import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../joint";
-import { LIMITS } from "../../limits";
+import { field, optionsNamed, optionsOf } from "../../../field";
+import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../../joint";
+import { LIMITS } from "../../../limits";
 
-import type { Surroundings, WorkKind } from "../kind";
+import { only, type Surroundings, type WorkKind } from "../../../work";
 
 export interface GlueWork {
   id: string;
@@ -78,3 +78,5 @@ export const glue: WorkKind<GlueWork> = {
     }),
   },
 };
+
+export const gluesIn = only<GlueWork>("glue");

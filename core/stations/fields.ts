@@ -1,0 +1,49 @@
+/** `field.set`: some fields of a row, or of one object inside it, said by themselves. */
+import Joi from "joi";
+import { id } from "../field";
+import { change, merged, type Command } from "./command";
+import { rowOf, type Block } from "./said";
+
+interface Sent {
+  of: string;
+  id?: string;
+  change: object;
+}
+
+const isObject = (x: unknown): x is object => typeof x === "object" && x !== null && !Array.isArray(x);
+
+/** @param blocks what may be said, by its name in the payload's `of` */
+export function fieldCommand(blocks: Readonly<Record<string, Block>>): Command<Sent> {
+  return {
+    tables: ({ of }) => [blocks[of].table],
+    schema: Joi.object({
+      of: Joi.string()
+        .valid(...Object.keys(blocks))
+        .required(),
+      id: id.optional(),
+      change: Joi.when("of", {
+        switch: Object.entries(blocks).flatMap(([name, { schema }]) => (schema ? [{ is: name, then: schema.required() }] : [])),
+        otherwise: change.required(),
+      }),
+    }),
+    label: ({ of, change: changed }) => {
+      const { label } = blocks[of];
+      return typeof label === "string" ? label : label(changed);
+    },
+    apply: async (e, { of, id, change: changed }) => {
+      const { table, at, begins, within = [] } = blocks[of];
+      const row = await rowOf(e, table, id);
+      const before = (at === undefined ? row : { ...begins, ...(row[at] as object | null) }) as Record<string, unknown>;
+      const inner = Object.fromEntries(
+        Object.entries(changed)
+          .filter(([k, v]) => within.includes(k) && isObject(v))
+          .map(([k, v]) => [k, { ...(before[k] as object), ...(v as object) }]),
+      );
+      const next = { ...merged(before, changed), ...inner };
+      await e.put(table, (at === undefined ? merged(next, keysOf(row)) : { ...row, [at]: next }) as never);
+    },
+  };
+}
+
+/** Whose row it is: no edit of its fields moves it. */
+const keysOf = (row: Record<string, unknown>): object => ("sceneId" in row ? { sceneId: row.sceneId } : {});

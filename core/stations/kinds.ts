@@ -1,0 +1,63 @@
+/**
+ * The kinds of work, each a file of its station, and what is asked of work whatever its kind. A new kind is its own file and a line here.
+ * It knows neither rows nor commands: those know it.
+ */
+import type { Reference, WorkBase, WorkKind } from "../work";
+import { bench } from "./parts/kinds/bench";
+import { coat } from "./paint/kinds/coat";
+import { glue } from "./assemble/kinds/glue";
+import { ground } from "./ground/kinds/ground";
+import { hide } from "./surface/kinds/hide";
+import { own } from "./parts/kinds/own";
+import { print } from "./print/kinds/print";
+import { seam } from "./surface/kinds/seam";
+
+const ALL = { print, hide, seam, coat, glue, ground, bench, own };
+
+type ItemOf<K> = K extends WorkKind<infer I> ? I : never;
+
+/** A piece of work on a part, of any kind. */
+export type WorkItem = ItemOf<(typeof ALL)[keyof typeof ALL]>;
+export type WorkKindName = WorkItem["kind"];
+
+/** Every kind, in the order in which they are offered. */
+export const WORK_KINDS = Object.values(ALL) as unknown as readonly (WorkKind<WorkBase> & { kind: WorkKindName })[];
+
+const byName = new Map<string, WorkKind<WorkBase>>(WORK_KINDS.map((k) => [k.kind, k]));
+
+/** The kind of a piece of work: everything that is asked of it is asked here. */
+export function kindOf(item: WorkBase): WorkKind<WorkBase> {
+  const kind = byName.get(item.kind);
+  if (!kind) throw new Error(`kindOf: no kind of work ${item.kind}`);
+  return kind;
+}
+
+/** Is this work of a kind that is known? */
+export const isWork = (item: unknown): item is WorkItem =>
+  typeof item === "object" && item !== null && "kind" in item && byName.has(item.kind as string);
+
+/** Where the last of one kind stands in the order of work; −1 for none. */
+export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);
+
+/** May a piece of work go side by side with one that stands before it? */
+export const mayGoBeside = (item: WorkBase, earlier: WorkBase): boolean =>
+  item.kind === earlier.kind && kindOf(item).beside?.(item, earlier) === true;
+
+/** A piece of work whose references that may go are emptied where they lead nowhere. */
+export function loosened(item: WorkItem, leads: (table: Reference["table"], id: string) => boolean): WorkItem {
+  if (!isWork(item)) return item;
+  const loose = kindOf(item)
+    .refers(item)
+    .filter((r) => r.mayGo && !leads(r.table, r.id));
+  return loose.length === 0 ? item : ({ ...item, ...Object.fromEntries(loose.map((r) => [r.field, null])) } as WorkItem);
+}
+
+export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
+export { groundsIn, type GroundWork } from "./ground/kinds/ground";
+export { coatsIn, sprayCaution, type CoatWork } from "./paint/kinds/coat";
+export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";
+export type { OwnWork } from "./parts/kinds/own";
+export { needsOf, printedOn, printsIn, type PrintWork, type TypedEstimate } from "./print/kinds/print";
+export { parseTypedEstimate } from "./print/typedEstimate";
+export { hidesIn, type HideWork } from "./surface/kinds/hide";
+export { seamsIn } from "./surface/kinds/seam";

@@ -1,0 +1,33 @@
+/** Habits, supplies and lessons, as they are said. */
+import type { Habits, Lesson, Supply } from "../../project";
+import { rowsOf, type BlocksOf, type ListsOf } from "../said";
+
+export interface WorkshopBlocks {
+  /** Of the room's air, the currency, the paper and when a backup was written. */
+  habits: Omit<Habits, "id" | "evenings" | "changes" | "air"> & { air: Partial<Habits["air"]> };
+  supply: Omit<Supply, "id">;
+  lesson: Omit<Lesson, "id">;
+}
+export const WORKSHOP_BLOCKS: BlocksOf<WorkshopBlocks> = {
+  // Temperature and humidity are two fields.
+  habits: { table: "habits", within: ["air"], label: "Habits" },
+  supply: { table: "supplies", label: "Changed" },
+  lesson: { table: "lessons", label: "Lesson changed" },
+};
+
+export interface WorkshopLists {
+  supplies: Supply;
+  lessons: Lesson;
+}
+export const WORKSHOP_LISTS: ListsOf<WorkshopLists> = {
+  supplies: rowsOf("supplies", [], {
+    label: (s) => s.name,
+    dropLabel: "Removed from the list",
+    there: { code: "supply.there", message: "That id is already used in the workshop." },
+  }),
+  lessons: rowsOf("lessons", [], {
+    label: () => "Saved as a lesson",
+    dropLabel: "Lesson deleted",
+    there: { code: "lesson.there", message: "A lesson with that id already exists." },
+  }),
+};
