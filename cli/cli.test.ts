@@ -264,6 +264,27 @@ describe("inch coats", () => {
     expect(r.ok).toBe(false);
     expect(r.verdicts).toContainEqual(expect.objectContaining({ under: "wash", over: "can", verdict: "never" }));
   });
+  it("takes sheen, thinning, films and wet in wet, and sums up what one piece waits", async () => {
+    const base = [{ family: "bare resin" }, { family: "solvent primer", method: "spray" }];
+    const stack = (...layers: object[]) => file("sheen.json", JSON.stringify({ layers: [...base, ...layers] }));
+    const matt = { family: "lacquer", method: "airbrush", sheen: "matt" };
+    const powder = { family: "pigment", method: "dust" };
+    expect((await value("coats", stack(matt, powder), {})).ok).toBe(true);
+    expect((await value("coats", stack({ ...matt, sheen: "gloss" }, powder), {})).ok).toBe(false);
+    const acrylic = { family: "water acrylic" };
+    const sum = async (more: object): Promise<number> =>
+      (await value("coats", stack({ ...acrylic, ...more }, acrylic), {})).waitsS as number;
+    const plain = await sum({});
+    expect(await sum({ thinning: 1 })).toBeLessThan(plain);
+    expect(await sum({ filmMm: 0.05 })).toBeGreaterThan(plain);
+    expect(await run("coats", stack({ ...acrylic, sheen: "shiny" }), {})).toMatchObject({
+      ok: false,
+      problem: { where: "layers.2.sheen" },
+    });
+    const washes = (wet: boolean) => stack({ family: "water wash", method: "wash" }, { family: "water wash", method: "wash", wet });
+    const [wet, dry] = [await value("coats", washes(true), {}), await value("coats", washes(false), {})];
+    expect((dry.waitsS as number) - (wet.waitsS as number)).toBe(90 * 60);
+  });
   it("says where the file is wrong", async () => {
     expect(await run("coats", file("x.json", '{"layers":[{"family":"jam"}]}'), {})).toMatchObject({
       ok: false,

@@ -2,7 +2,8 @@
 import { createReadStream } from "node:fs";
 import { readFile } from "node:fs/promises";
 import Joi from "joi";
-import { AIR_LIMITS, checkStack, FAMILIES, METHODS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
+import { LIMITS } from "../core/limits";
+import { AIR_LIMITS, checkStack, FAMILIES, METHODS, waitsInSumS, type CoatFamily, type CoatLayer, type CoatMethod } from "../core/coat";
 import { fail, ok, parseLength, parseNumber, readAsMm, tidy, type Result } from "../core/units";
 import {
   FILE_UNIT_MM,
@@ -436,6 +437,10 @@ const coatsSchema = Joi.object({
           .valid(...Object.keys(METHODS))
           .default("brush"),
         coats: Joi.number().integer().min(1).max(20).default(1),
+        sheen: Joi.string().valid("matt", "satin", "gloss"),
+        thinning: Joi.number().min(LIMITS.thinning.least).max(LIMITS.thinning.most),
+        wet: Joi.boolean(),
+        filmMm: Joi.number().greater(0).max(50),
         atH: Joi.number().min(0).max(100_000),
         airC: Joi.number().min(AIR_LIMITS.airC.least).max(AIR_LIMITS.airC.most),
         rh: Joi.number().min(AIR_LIMITS.rh.least).max(AIR_LIMITS.rh.most),
@@ -443,7 +448,7 @@ const coatsSchema = Joi.object({
     ),
 }).unknown(true);
 
-/** Checks a stack given as {"layers":[{"name","family","method","coats"}]} from the ground up. */
+/** Checks a stack given as {"layers":[{"name","family","method","coats","sheen","thinning","wet","filmMm"}]} from the ground up. */
 function coats(bytes: Uint8Array): Result<unknown> {
   let given: unknown;
   try {
@@ -464,6 +469,10 @@ function coats(bytes: Uint8Array): Result<unknown> {
     family: l.family,
     method: l.method,
     coats: l.coats,
+    sheen: l.sheen,
+    thinning: l.thinning,
+    wet: l.wet,
+    filmMm: l.filmMm,
     atH: l.atH,
     airC: l.airC,
     rh: l.rh,
@@ -477,6 +486,7 @@ function coats(bytes: Uint8Array): Result<unknown> {
   const { ok: fine, verdicts, air } = checkStack(layers);
   return ok({
     ok: fine,
+    waitsS: waitsInSumS(layers),
     air,
     verdicts: verdicts.map(({ under, over, verdict, waitS, ageS, shortS, mist, why, remedy, through, source }) => ({
       under,

@@ -34,6 +34,17 @@ export function FieldInput({
         none !== undefined && ["", none].includes(text.trim().toLowerCase()) ? ok(null) : parseCount(form)(text);
       return <ParsedField {...said} text={value === null ? (none ?? "") : String(value)} parse={parse} />;
     }
+    case "share": {
+      const { none } = form;
+      const parse = (text: string): Result<number> => {
+        const t = text.trim().toLowerCase();
+        if (t === "" || t === none) return ok(0);
+        const [, one, parts] = /^1\s*[:/]\s*(.+)$|^(.+)$/.exec(t) ?? [];
+        return parseNumberIn(form)(one ?? parts ?? t);
+      };
+      const words = (n: number): string => (n === 0 ? none : `1:${n}`);
+      return <ParsedField {...said} text={words((value as number | undefined) ?? 0)} parse={parse} readAs={words} />;
+    }
     case "length":
       return <ParsedField {...said} text={formatMm(value as number)} parse={parseMmIn(form)} readAs={formatMm} />;
     case "area": {
@@ -51,7 +62,7 @@ export function FieldInput({
     case "tick":
       return (
         <label className="flex min-h-[44px] items-center gap-2 self-end">
-          <input type="checkbox" className="h-6 w-6" checked={value as boolean} onChange={(e) => void onChange(e.target.checked)} />
+          <input type="checkbox" className="h-6 w-6" checked={value === true} onChange={(e) => void onChange(e.target.checked)} />
           {label}
         </label>
       );

@@ -6,7 +6,7 @@
  * when less than `OPEN_SHARE` of a coat is still bare.
  */
 import { slowdown, sprayFault, TABLE_AIR, type Air } from "./climate";
-import { coverOf, FAMILIES, recoatS, type CoatLayer, type CoatMethod } from "./families";
+import { coverOf, FAMILIES, METHODS, recoatS, sheenOf, throughFactor, type CoatLayer, type Sheen } from "./families";
 import { COAT_RULES, UNKNOWN_PAIR, type CoatRule, type Verdict } from "./rules";
 
 /** Share of a coat that may lie bare before a solvent finds it. Common practice, no source. */
@@ -51,7 +51,12 @@ export interface StackCheck {
 const RANK: Record<Verdict, number> = { fine: 0, wait: 1, "test first": 2, "seal first": 3, never: 4 };
 export const isClash = (verdict: Verdict): boolean => RANK[verdict] >= 3;
 
-function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] = COAT_RULES): CoatRule {
+const dries = (layer: CoatLayer, as: readonly Sheen[]): boolean => {
+  const sheen = sheenOf(layer);
+  return sheen !== undefined && as.includes(sheen);
+};
+
+function ruleFor(under: CoatLayer, over: CoatLayer, neighbours: boolean, rules: readonly CoatRule[]): CoatRule {
   return (
     rules.find(
       (r) =>
@@ -59,23 +64,29 @@ function ruleFor(under: CoatLayer, over: CoatLayer, rules: readonly CoatRule[] =
         (r.over === undefined || r.over.includes(over.family)) &&
         (r.underCleaner === undefined || r.underCleaner === FAMILIES[under.family].cleaner) &&
         (r.overCleaner === undefined || r.overCleaner === FAMILIES[over.family].cleaner) &&
-        (r.overMethod === undefined || r.overMethod.includes(over.method)),
+        (r.overMethod === undefined || r.overMethod.includes(over.method)) &&
+        (r.underSheen === undefined || dries(under, r.underSheen)) &&
+        (r.overSheen === undefined || dries(over, r.overSheen)) &&
+        (r.wet === undefined || over.wet === true) &&
+        (r.neighbours === undefined || neighbours),
     ) ?? UNKNOWN_PAIR
   );
 }
 
 /** The air in which a coat dries. */
 export const airOf = ({ airC, rh }: CoatLayer): Air => ({ airC: airC ?? TABLE_AIR.airC, rh: rh ?? TABLE_AIR.rh });
-const SPRAYED: CoatMethod[] = ["spray", "airbrush", "mist"];
 
 /** One pair: the rule's verdict, the wait in this air, and what the plan makes of it. */
 function judge(under: CoatLayer, over: CoatLayer, rule: CoatRule, through: string[]): BoundaryVerdict {
   const slow = slowdown(FAMILIES[under.family].cleaner, airOf(under));
-  const waitS = (rule.waitS ?? recoatS(under)) * slow;
+  const ruled =
+    rule.waitS === undefined ? undefined : rule.waitS * throughFactor(under) * (METHODS[over.method].light ? (rule.light ?? 1) : 1);
+  const waitS = (ruled ?? recoatS(under)) * slow;
   const ageS = under.atH !== undefined && over.atH !== undefined ? (over.atH - under.atH) * 3600 : null;
   const asMist = over.method === "mist" && rule.mist !== undefined ? rule.mist : rule.verdict;
   let verdict = asMist;
-  if (ageS !== null && rule.clearsS !== undefined && isClash(verdict) && ageS >= rule.clearsS * slow) verdict = "test first";
+  if (ageS !== null && rule.clearsS !== undefined && isClash(verdict) && ageS >= rule.clearsS * Math.max(1, throughFactor(under)) * slow)
+    verdict = "test first";
   if (verdict === "wait" && waitS === 0) verdict = "fine";
   // A stop has no wait that would do; what may be laid must be old enough.
   const shortS = ageS === null || isClash(verdict) ? 0 : Math.max(0, waitS - ageS);
@@ -114,7 +125,7 @@ export function checkStack(layers: readonly CoatLayer[], rules: readonly CoatRul
   const stacks = stacksByPlace(layers);
   const verdicts = stacks.length === 1 ? verdictsOf(stacks[0], rules) : ofPlaces(stacks, layers, rules);
   const air = layers.flatMap((layer): AirFault[] => {
-    const why = SPRAYED.includes(layer.method) && !FAMILIES[layer.family].ground ? sprayFault(airOf(layer)) : null;
+    const why = METHODS[layer.method].sprayed && !FAMILIES[layer.family].ground ? sprayFault(airOf(layer)) : null;
     return why ? [{ layer: layer.name, layerId: layer.id, why }] : [];
   });
   return { ok: air.length === 0 && !verdicts.some((v) => isClash(v.verdict) || v.shortS > 0), verdicts, air };
@@ -136,9 +147,9 @@ function verdictsOf(layers: readonly CoatLayer[], rules: readonly CoatRule[]): B
     const through: string[] = [];
     for (let j = i - 1; j >= 0 && bare >= OPEN_SHARE; j--) {
       const under = layers[j];
-      const rule = ruleFor(under, over, rules);
-      const found = judge(under, over, rule, [...through]);
       const neighbour = j === i - 1;
+      const rule = ruleFor(under, over, neighbour, rules);
+      const found = judge(under, over, rule, [...through]);
       // One warning is enough for several coats of a kind over the same ground.
       const told = found.verdict === "test first" && verdicts.some((v) => v.ruleId === rule.id && v.underId === under.id);
       // Past the neighbour only what is worse than waiting matters, and a wait that is longer.

@@ -106,7 +106,17 @@ describe("what goes over what", () => {
     ["bare resin", "alcohol", "pour", "fine"],
     ["white glue", "wetted sand", "pour", "fine"],
     ["wetted sand", "solvent primer", "spray", "wait"],
-    ["water wash", "water wash", "wash", "fine"],
+    ["water wash", "water wash", "wash", "wait"],
+    ["bare filament", "water acrylic", "sponge", "test first"],
+    ["bare filament", "water acrylic", "stipple", "test first"],
+    ["uv resin", "water varnish", "spray", "never"],
+    ["mirror metal", "masking", "tape", "never"],
+    ["mirror metal", "solvent varnish", "spray", "never"],
+    ["pigment", "masking", "tape", "never"],
+    ["solvent primer", "mirror metal", "airbrush", "seal first"],
+    ["water acrylic", "masking", "tape", "wait"],
+    ["masking", "water acrylic", "brush", "fine"],
+    ["acrylic ink", "alcohol", "brush", "seal first"],
     ["enamel wash", "solvent varnish", "spray", "never"],
     ["enamel wash", "solvent varnish", "mist", "test first"],
     ["oil paint", "solvent varnish", "spray", "never"],
@@ -144,8 +154,62 @@ describe("what goes over what", () => {
     expect(pair("enamel wash", "solvent varnish", "spray").mist).toBe("test first"));
 });
 
+// The trade, no source: powder, matt and mirrors by how the coat below dries, whatever it is of.
+describe("sheen", () => {
+  const GROUND = [layer("bare resin"), layer("water primer", "spray")];
+  const last = (...stack: CoatLayer[]) => worst(...GROUND, ...stack);
+  it.each<CoatFamily>(["water acrylic", "lacquer", "enamel", "water varnish", "solvent varnish", "oil paint"])(
+    "powder over gloss %s is a stop; over matt it is not",
+    (family) => {
+      expect(last({ ...layer(family), sheen: "gloss" }, layer("pigment", "dust"))).toContain("never");
+      expect(last({ ...layer(family), sheen: "matt" }, layer("pigment", "dust"))).not.toContain("never");
+    },
+  );
+  it("powder finds the gloss below a dry brush, and not below a closed matt", () => {
+    const gloss: CoatLayer = { ...layer("lacquer", "spray"), sheen: "gloss" };
+    expect(last(gloss, layer("water acrylic", "dry brush"), layer("pigment", "dust"))).toContain("never");
+    expect(last(gloss, { ...layer("water varnish", "spray"), sheen: "matt" }, layer("pigment", "dust"))).not.toContain("never");
+  });
+  it("matt over a wet effect is a stop, of whatever it is made; gloss over it is none", () => {
+    const over = (sheen: "matt" | "gloss"): CoatLayer => ({ ...layer("water varnish", "spray"), sheen });
+    for (const effect of [
+      layer("gloss effect", "pick out"),
+      layer("uv resin", "pour"),
+      { ...layer("solvent varnish"), sheen: "gloss" as const },
+    ]) {
+      expect(last(effect, over("matt")), effect.family).toContain("never");
+      expect(last(effect, over("gloss")), effect.family).not.toContain("never");
+    }
+  });
+  it("gloss below decals and a wash, matt after them, is how it is done", () => {
+    const check = checkStack([
+      ...GROUND,
+      layer("water acrylic", "airbrush"),
+      { ...layer("water varnish", "airbrush"), sheen: "gloss" },
+      layer("decal", "decal"),
+      layer("water wash", "wash"),
+      { ...layer("water varnish", "airbrush"), sheen: "matt" },
+    ]);
+    expect(check.ok).toBe(true);
+    expect(last({ ...layer("water acrylic"), sheen: "matt" }, layer("decal", "decal"))).toContain("test first");
+  });
+  it("mirror metal wants gloss below", () => {
+    const black = (sheen: "matt" | "gloss"): CoatLayer => ({ ...layer("lacquer", "airbrush"), sheen });
+    expect(last(black("gloss"), layer("mirror metal", "airbrush"))).not.toContain("seal first");
+    expect(last(black("matt"), layer("mirror metal", "airbrush"))).toContain("seal first");
+  });
+  it("washes are laid wet in wet, or dry between", () => {
+    const wait = (wet: boolean): number | undefined =>
+      checkStack([layer("water primer"), layer("water wash", "wash"), { ...layer("water wash", "wash"), wet }]).verdicts.find(
+        (v) => v.under === "water wash",
+      )?.waitS;
+    expect([wait(true), wait(false)]).toEqual([0, 90 * 60]);
+  });
+});
+
 describe("dates and air", () => {
   const at = (family: CoatFamily, atH: number, more: Partial<CoatLayer> = {}): CoatLayer => ({ ...layer(family, "spray"), atH, ...more });
+  const BRUSHED = { method: "brush" } as const;
   it("a planned wait clears a stop, and a shorter one does not", () => {
     const enamel = (days: number) => checkStack([at("enamel", 0), at("solvent varnish", days * 24)]);
     expect(enamel(3)).toMatchObject({ ok: false, verdicts: [{ verdict: "never" }] });
@@ -157,10 +221,10 @@ describe("dates and air", () => {
     expect(checkStack([at("enamel", 0, cold), at("solvent varnish", 21 * 24)]).ok).toBe(true);
   });
   it("a wait that the plan keeps is fine, and one that it does not says by how much", () => {
-    expect(checkStack([at("water acrylic", 0), at("enamel wash", 25)]).verdicts[0]).toMatchObject({ verdict: "fine", shortS: 0 });
-    const early = checkStack([at("water acrylic", 0), at("enamel wash", 10)]);
+    expect(checkStack([at("water acrylic", 0, BRUSHED), at("enamel wash", 25)]).verdicts[0]).toMatchObject({ verdict: "fine", shortS: 0 });
+    const early = checkStack([at("water acrylic", 0, BRUSHED), at("enamel wash", 10)]);
     expect(early).toMatchObject({ ok: false, verdicts: [{ verdict: "wait", shortS: 14 * 3600, ageS: 10 * 3600 }] });
-    expect(checkStack([at("water acrylic", 0, { airC: 20, rh: 80 }), at("enamel wash", 25)]).ok).toBe(false);
+    expect(checkStack([at("water acrylic", 0, { ...BRUSHED, airC: 20, rh: 80 }), at("enamel wash", 25)]).ok).toBe(false);
   });
   it("spraying in damp air is told, brushing is not", () => {
     const damp = { airC: 15, rh: 90 };
@@ -195,7 +259,11 @@ describe("the table", () => {
   it("cover adds up over coats, film too, and a thick film waits longer by its square", () => {
     expect(coverOf(layer("water acrylic", "dry brush", 2))).toBeCloseTo(1 - 0.75 ** 2, 9);
     expect(filmOf(layer("water primer", "spray", 2))).toBeCloseTo(0.04, 9);
-    expect(recoatS(layer("water acrylic"))).toBeCloseTo(FAMILIES["water acrylic"].recoatS * 1.44, 6);
-    expect(recoatS(layer("water acrylic", "airbrush"))).toBe(FAMILIES["water acrylic"].recoatS);
+    const usual = recoatS(layer("water acrylic"));
+    const at = (filmMm: number) => recoatS({ ...layer("water acrylic"), filmMm });
+    expect(usual).toBe(FAMILIES["water acrylic"].recoatS);
+    expect(at(0.048) / usual).toBeCloseTo(4, 9);
+    expect(at(0.012) / usual).toBeCloseTo(0.25, 9);
+    expect(at(0.0001) / usual).toBeCloseTo(0.1, 9);
   });
 });

@@ -2,7 +2,7 @@
  * What may go over what. The first row that matches a pair decides. `under` and `over` name families; a row without one
  * matches all. All rows are common practice without a published source, unless they say so.
  */
-import type { Cleaner, CoatFamily, CoatMethod } from "./families";
+import type { Cleaner, CoatFamily, CoatMethod, Sheen } from "./families";
 
 export type Verdict = "fine" | "wait" | "test first" | "seal first" | "never";
 
@@ -13,9 +13,18 @@ export interface CoatRule {
   underCleaner?: Cleaner;
   overCleaner?: Cleaner;
   overMethod?: CoatMethod[];
+  /** How the two dry; a pot that does not say is taken as its family usually is, and matches no row where that is not known either. */
+  underSheen?: Sheen[];
+  overSheen?: Sheen[];
+  /** Laid wet in wet, on purpose. */
+  wet?: true;
+  /** Only where nothing lies between the two. */
+  neighbours?: true;
   verdict: Verdict;
-  /** Least age of the coat below, s; undefined takes its usual recoat time. */
+  /** Least age of the coat below, s, as a brushed coat of its usual film; thinner and thicker ones by their film. Undefined: its recoat time. */
   waitS?: number;
+  /** The share of that wait where the coat above is laid light. */
+  light?: number;
   /** Age of the coat below, s, from which the stop is only to be tested first. */
   clearsS?: number;
   /** The verdict where the coat above is laid in distant, dry mist coats. */
@@ -37,9 +46,10 @@ const WATER: CoatFamily[] = [
   "wetted sand",
   "chalk paste",
   "gloss effect",
+  "acrylic ink",
 ];
 const GROUNDS: CoatFamily[] = ["bare filament", "bare resin", "bare foam", "clear sheet", "plastic sheet"];
-const PAINTS: CoatFamily[] = ["water acrylic", "water wash", "lacquer", "enamel", "enamel wash", "oil paint", "alcohol ink"];
+const PAINTS: CoatFamily[] = ["water acrylic", "water wash", "lacquer", "enamel", "enamel wash", "oil paint", "alcohol ink", "acrylic ink"];
 const HOT: CoatFamily[] = ["solvent primer", "lacquer", "solvent varnish"];
 const SPIRIT: CoatFamily[] = ["enamel", "enamel wash", "oil paint"];
 
@@ -141,11 +151,11 @@ export const COAT_RULES: CoatRule[] = [
   {
     id: "dry-brush-on-dark-filament",
     under: ["bare filament"],
-    over: ["water acrylic", "enamel"],
-    overMethod: ["dry brush"],
+    over: ["water acrylic", "enamel", "acrylic ink"],
+    overMethod: ["dry brush", "sponge", "stipple"],
     verdict: "test first",
     waitS: 0,
-    why: "On dark matt filament, dry brushing alone is enough for display pieces. It rubs off where it is handled.",
+    why: "On dark matt filament, a dry-brushed or tapped tone alone is enough for display pieces. It rubs off where it is handled.",
     remedy: "Prime what is handled.",
     source: PRACTICE,
   },
@@ -177,6 +187,124 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
 
+  // Decals, tape and liquid mask: what is stuck on, whatever it is made of.
+  {
+    id: "mask-on-mirror",
+    under: ["mirror metal"],
+    overMethod: ["tape", "liquid mask", "decal"],
+    verdict: "never",
+    why: "A mirror coat comes off with the tape.",
+    remedy: "Mask and paint the rest first, and lay the mirror coat last.",
+    source: PRACTICE,
+  },
+  {
+    id: "mask-on-powder",
+    under: ["pigment"],
+    overMethod: ["tape", "liquid mask", "decal"],
+    verdict: "never",
+    why: "Nothing sticks to loose powder, and it comes off with the tape.",
+    remedy: "Mask first, and dust last.",
+    source: PRACTICE,
+  },
+  {
+    id: "mask-on-effect",
+    under: ["gloss effect", "uv resin"],
+    overMethod: ["tape", "liquid mask"],
+    verdict: "test first",
+    waitS: 48 * H,
+    why: "Tape pulls at thick, soft films and leaves its print in them.",
+    remedy: "Mask before the effect, or use low-tack tape on a spare piece first.",
+    source: PRACTICE,
+  },
+  {
+    id: "decal-on-matt",
+    underSheen: ["matt"],
+    overMethod: ["decal"],
+    verdict: "test first",
+    why: "Air stays under a decal on a matt film and shows as silver.",
+    remedy: "Gloss varnish first, matt after.",
+    source: PRACTICE,
+  },
+  {
+    id: "tape-on-spirit",
+    under: SPIRIT,
+    overMethod: ["tape", "liquid mask"],
+    verdict: "wait",
+    waitS: 72 * H,
+    why: "Enamel and oil stay soft for days, and tape pulls them off.",
+    remedy: "Wait until it is dry through, and use low-tack tape.",
+    source: PRACTICE,
+  },
+  {
+    id: "tape-on-paint",
+    overMethod: ["tape", "liquid mask"],
+    verdict: "wait",
+    waitS: 12 * H,
+    why: "Tape pulls off paint that is dry to the touch only.",
+    remedy: "Low-tack tape, and take it off while the new paint is fresh, folded straight back.",
+    source: PRACTICE,
+  },
+  {
+    id: "after-mask",
+    under: ["masking"],
+    verdict: "fine",
+    waitS: 0,
+    why: "What is masked is not painted.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "solvent-on-decal",
+    under: ["decal"],
+    over: HOT,
+    verdict: "test first",
+    waitS: 24 * H,
+    mist: "wait",
+    why: "Strong thinner wrinkles a decal.",
+    remedy: "Seal it with a water-based gloss first, or mist it.",
+    source: PRACTICE,
+  },
+
+  // Mirror metal.
+  {
+    id: "mirror-on-gloss",
+    underSheen: ["gloss"],
+    over: ["mirror metal"],
+    verdict: "wait",
+    waitS: 24 * H,
+    why: "It mirrors what is below: a hard, closed gloss black.",
+    remedy: "Leave the gloss a day, dust it off, then several very light coats.",
+    source: PRACTICE,
+  },
+  {
+    id: "mirror-on-dull",
+    over: ["mirror metal"],
+    verdict: "seal first",
+    why: "On a matt or rough ground it is a dull grey.",
+    remedy: "Lay a closed gloss black first, and let it harden.",
+    source: PRACTICE,
+  },
+  {
+    id: "matt-on-mirror",
+    under: ["mirror metal"],
+    over: ["water varnish", "solvent varnish"],
+    overSheen: ["matt", "satin"],
+    verdict: "never",
+    why: "Matt varnish turns a mirror into grey paint.",
+    remedy: "Leave it bare, or try a water-based gloss on a spare piece.",
+    source: PRACTICE,
+  },
+  {
+    id: "coat-on-mirror",
+    under: ["mirror metal"],
+    over: [...WATER, ...PAINTS, ...HOT],
+    verdict: "test first",
+    waitS: 24 * H,
+    why: "Most coats dull a mirror, and strong thinner lifts it.",
+    remedy: "A day to dry, then a water-based wash in the joints only.",
+    source: PRACTICE,
+  },
+
   // Solvent over what it lifts.
   {
     id: "solvent-varnish-on-enamel",
@@ -203,6 +331,17 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
   {
+    id: "spirit-wet-in-wet",
+    under: SPIRIT,
+    over: SPIRIT,
+    wet: true,
+    verdict: "fine",
+    waitS: 0,
+    why: "Laid wet in wet the two run into each other, as is wanted here.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
     id: "spirit-on-enamel",
     under: SPIRIT,
     overCleaner: "white spirit",
@@ -214,7 +353,7 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "hot-on-water",
-    under: ["water acrylic", "water wash"],
+    under: ["water acrylic", "water wash", "acrylic ink"],
     over: ["lacquer", "solvent primer"],
     verdict: "test first",
     waitS: 24 * H,
@@ -246,12 +385,13 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "solvent-varnish-on-water",
-    under: ["water acrylic", "water wash", "water primer", "wetted sand", "white glue", "chalk paste"],
+    under: ["water acrylic", "water wash", "water primer", "wetted sand", "white glue", "chalk paste", "acrylic ink"],
     over: ["solvent varnish"],
     verdict: "wait",
     waitS: 24 * H,
-    why: "Trapped water frosts under a solvent varnish.",
-    remedy: "A day to dry, then two light coats on a dry day.",
+    light: 0.12,
+    why: "Trapped water frosts under a solvent varnish. A light coat over a thin film goes on the same evening, a wet one wants a day.",
+    remedy: "Light coats on a dry day.",
     source: PRACTICE,
   },
   {
@@ -277,7 +417,7 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "alcohol-on-paint",
-    under: ["water acrylic", "water wash", "water primer", "alcohol ink", "lacquer"],
+    under: ["water acrylic", "water wash", "water primer", "alcohol ink", "lacquer", "acrylic ink"],
     over: ["alcohol", "alcohol ink"],
     verdict: "seal first",
     waitS: 24 * H,
@@ -306,7 +446,17 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "wet-sanding-water-films",
-    under: ["water varnish", "water acrylic", "water wash", "water primer", "white glue", "wetted sand", "chalk paste", "gloss effect"],
+    under: [
+      "water varnish",
+      "water acrylic",
+      "water wash",
+      "water primer",
+      "white glue",
+      "wetted sand",
+      "chalk paste",
+      "gloss effect",
+      "acrylic ink",
+    ],
     over: ["wet sanding"],
     verdict: "test first",
     waitS: 24 * H,
@@ -344,7 +494,7 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "sand-on-lacquer",
-    under: ["lacquer", "water acrylic", "water wash", "alcohol ink"],
+    under: ["lacquer", "water acrylic", "water wash", "alcohol ink", "acrylic ink"],
     over: ["wetted sand"],
     verdict: "test first",
     waitS: 24 * H,
@@ -356,10 +506,19 @@ export const COAT_RULES: CoatRule[] = [
   // Pigments and gloss.
   {
     id: "pigment-on-gloss",
-    under: ["gloss effect", "enamel", "oil paint", "uv resin"],
+    underSheen: ["gloss"],
     over: ["pigment"],
     verdict: "never",
     why: "Pigment needs tooth. It slides off gloss.",
+    remedy: "Matt varnish first.",
+    source: PRACTICE,
+  },
+  {
+    id: "pigment-on-satin",
+    underSheen: ["satin"],
+    over: ["pigment"],
+    verdict: "test first",
+    why: "Pigment holds badly on a satin film.",
     remedy: "Matt varnish first.",
     source: PRACTICE,
   },
@@ -383,11 +542,24 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "matt-on-effect",
-    under: ["gloss effect"],
+    under: ["gloss effect", "uv resin"],
     over: ["water varnish", "solvent varnish"],
+    overSheen: ["matt", "satin"],
     verdict: "never",
     why: "An overall varnish kills the wet look underneath.",
     remedy: "Make gloss effects the very last coat.",
+    source: PRACTICE,
+  },
+  {
+    id: "matt-straight-on-gloss",
+    under: ["water varnish", "solvent varnish"],
+    underSheen: ["gloss"],
+    over: ["water varnish", "solvent varnish"],
+    overSheen: ["matt", "satin"],
+    neighbours: true,
+    verdict: "never",
+    why: "Matt straight over gloss takes its shine away: a wet look is lost, and a gloss under decals or a wash has nothing to protect yet.",
+    remedy: "Lay the gloss last, or leave it out.",
     source: PRACTICE,
   },
 
@@ -443,12 +615,32 @@ export const COAT_RULES: CoatRule[] = [
   },
   {
     id: "wash-wet-in-wet",
-    under: ["water wash"],
-    over: ["water wash"],
+    under: ["water wash", "water acrylic", "acrylic ink"],
+    over: ["water wash", "water acrylic", "acrylic ink"],
+    wet: true,
     verdict: "fine",
     waitS: 0,
-    why: "Washes can go on wet in wet to blend. For a clean edge, let the first one dry.",
+    why: "Laid wet in wet the two run into each other, as is wanted here.",
     remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "wash-on-wash",
+    under: ["water wash"],
+    over: ["water wash"],
+    verdict: "wait",
+    why: "Several thin washes, each dry before the next, dry without tide marks. To blend them, lay them wet in wet.",
+    remedy: "Wait until the pools are dry.",
+    source: PRACTICE,
+  },
+  {
+    id: "clear-on-paint",
+    under: ["water acrylic", "acrylic ink"],
+    over: ["water varnish"],
+    verdict: "wait",
+    waitS: 2.5 * H,
+    why: "A varnish closes the film: what is still wet below frosts or stays soft.",
+    remedy: "Leave sprayed paint an hour or two, brushed paint longer.",
     source: PRACTICE,
   },
   {

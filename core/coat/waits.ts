@@ -30,3 +30,13 @@ export function waitsAfter(layers: readonly CoatLayer[], rules?: readonly CoatRu
   }
   return after;
 }
+
+/**
+ * All that one piece waits from the first of these layers to the last, s: between coats of a layer, and between the layers. What it waits
+ * after the last is not in it.
+ */
+export function waitsInSumS(layers: readonly CoatLayer[], rules?: readonly CoatRule[]): number {
+  const between = waitsAfter(layers, rules).slice(0, -1);
+  const within = layers.map((layer) => (layer.coats - 1) * recoatInAirS({ ...layer, coats: 1 }));
+  return [...between, ...within].reduce((sum, s) => sum + s, 0);
+}

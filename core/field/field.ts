@@ -17,6 +17,8 @@ export type Form =
   /** @property none what stands for no time at all, which is then allowed */
   | { as: "duration"; none?: string }
   | ({ as: "count"; none?: string } & Range)
+  /** Parts to one. */
+  | ({ as: "share"; none: string } & Range)
   | ({ as: "length" } & Range)
   | ({ as: "area" } & Range)
   | { as: "text" }
@@ -49,6 +51,12 @@ export const field = {
     label,
     schema: orNothing(count(range), none),
     form: { as: "count", ...range, none },
+  }),
+  /** How many parts to one; may be left out. @param none what stands for none */
+  share: (label: string, range: Range, none: string): Field => ({
+    label,
+    schema: within(range).optional(),
+    form: { as: "share", ...range, none },
   }),
   /** Millimetres. */
   length: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "length", ...range } }),

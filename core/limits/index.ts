@@ -29,6 +29,8 @@ export const LIMITS = {
   copies: { least: 1, most: 5000 },
   pieces: { least: 0, most: 5000 },
   coats: { least: 1, most: 20 },
+  thinning: { least: 0, most: 50 },
+  maskPlaces: { least: 1, most: 500 },
   tags: 20,
   pictures: 60,
   variations: 100,

@@ -38,6 +38,7 @@ const EXAMPLES: WorkItem[] = [
   { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
   { id: "s", kind: "seam", meetingId: "m", filler: "putty" },
   { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
+  { id: "m1", kind: "mask", what: "tape", places: 3 },
   { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
   { id: "b", kind: "bench", task: "inspect", rounds: 2, mostAnEvening: null },

@@ -5,6 +5,7 @@
 import type { Reference, WorkBase, WorkKind } from "../work";
 import { bench } from "./parts/kinds/bench";
 import { coat } from "./paint/kinds/coat";
+import { mask } from "./paint/kinds/mask";
 import { glue } from "./assemble/kinds/glue";
 import { ground } from "./ground/kinds/ground";
 import { hide } from "./surface/kinds/hide";
@@ -12,7 +13,7 @@ import { own } from "./parts/kinds/own";
 import { print } from "./print/kinds/print";
 import { seam } from "./surface/kinds/seam";
 
-const ALL = { print, hide, seam, coat, glue, ground, bench, own };
+const ALL = { print, hide, seam, coat, mask, glue, ground, bench, own };
 
 type ItemOf<K> = K extends WorkKind<infer I> ? I : never;
 
@@ -54,7 +55,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
 
 export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
-export { coatsIn, sprayCaution, type CoatWork } from "./paint/kinds/coat";
+export { coatsIn, filmOfCoat, sprayCaution, type CoatWork } from "./paint/kinds/coat";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";
 export type { OwnWork } from "./parts/kinds/own";
 export { needsOf, printedOn, printsIn, type PrintWork, type TypedEstimate } from "./print/kinds/print";

@@ -15,6 +15,15 @@ export const TRANSFER: Record<CoatMethod, number> = {
   spray: 0.35,
   airbrush: 0.45,
   mist: 0.25,
+  "from above": 0.35,
+  "line in": 0.8,
+  "streak and wipe": 0.4,
+  stipple: 0.7,
+  "pick out": 0.8,
+  flick: 0.3,
+  decal: 1,
+  tape: 1,
+  "liquid mask": 0.9,
 };
 
 export interface FillAmounts {

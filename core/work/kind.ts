@@ -2,7 +2,7 @@
  * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
-import type { CoatFamily, CoatLayer } from "../coat";
+import type { CoatFamily, CoatLayer, Sheen } from "../coat";
 import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { SchoolId, SchoolPlan } from "../surface";
@@ -26,7 +26,7 @@ export interface Reference {
 
 /** What a kind may ask of the shelf and the scene. */
 export interface Surroundings {
-  paint: (id: string) => { name: string; family: CoatFamily; hex: string } | undefined;
+  paint: (id: string) => { name: string; family: CoatFamily; hex: string; sheen: Sheen } | undefined;
   printer: (id: string) => Printer | undefined;
   printers: readonly Printer[];
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
@@ -89,7 +89,7 @@ export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
   };
 
 /** What a piece of work lays on the part, from the ground up. */
-type Film = Pick<CoatLayer, "name" | "family" | "method" | "coats" | "place"> & { hex?: string };
+type Film = Omit<CoatLayer, "id" | "atH" | "airC" | "rh">;
 
 /** Which count of pieces a finished piece of work adds to. */
 export type Counted = "fitted" | "primed" | "painted" | null;

@@ -10,6 +10,7 @@ import {
   filmOf,
   isClash,
   METHODS,
+  solidsOf,
   worstFirst,
   type Air,
   type BoundaryVerdict,
@@ -17,7 +18,7 @@ import {
 } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
 import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part } from "~core/project";
-import { sprayCaution, coatsIn, hidesIn, type CoatWork } from "~core/stations/kinds";
+import { coatsIn, filmOfCoat, hidesIn, sprayCaution, type CoatWork } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
@@ -237,13 +238,17 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
 }
 
 /** What all coats of an item take out of the pot, ml, for every copy. */
-function coatMl(part: Part, item: CoatWork, paint: Paint): number {
-  const layer = { id: item.id, name: paint.name, family: paint.family, method: item.method, coats: item.coats };
+function coatMl(part: Part, item: CoatWork, paint: Paint): { potMl: number; thinnerMl: number } {
+  const layer = { id: item.id, ...filmOfCoat(item, paint)! };
   const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);
-  return coatAmounts(area, filmOf(layer), FAMILIES[paint.family].solids, item.method).usedMl;
+  const { usedMl } = coatAmounts(area, filmOf(layer), solidsOf(layer), item.method);
+  const potMl = usedMl / (1 + (item.thinning ?? 0));
+  return { potMl, thinnerMl: usedMl - potMl };
 }
 
-const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).map((m) => ({ value: m, label: METHODS[m].word }));
+const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[])
+  .filter((m) => !METHODS[m].noPot)
+  .map((m) => ({ value: m, label: METHODS[m].word }));
 
 function Recipe({ part }: { part: Part }) {
   const project = useProject();
@@ -295,8 +300,9 @@ function Recipe({ part }: { part: Part }) {
                 <X size={18} />
               </IconButton>
               {paint && ml !== null && (
-                <span className={`col-start-2 text-sm tab:col-span-4 ${ml > paint.stockMl ? "note-act" : "text-soft"}`}>
-                  {ml > paint.stockMl && "▲ "}about {formatMillilitres(ml)} from the pot, {formatMillilitres(paint.stockMl)} on the rack
+                <span className={`col-start-2 text-sm tab:col-span-4 ${ml.potMl > paint.stockMl ? "note-act" : "text-soft"}`}>
+                  {ml.potMl > paint.stockMl && "▲ "}about {formatMillilitres(ml.potMl)} from the pot
+                  {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {formatMillilitres(paint.stockMl)} on the rack
                 </span>
               )}
               {caution && (
