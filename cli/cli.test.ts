@@ -328,3 +328,71 @@ describe("whatever is wrong", () => {
     expect(await run("plan", box, {})).toMatchObject({ ok: false, problem: { code: "bundle.not-zip" } });
   });
 });
+
+describe("inch mix and inch pot", () => {
+  const SHELF = [
+    { name: "white", color: "#ebebeb" },
+    { name: "tar", color: "#222222" },
+    { name: "rust", color: "#8b3a2b", ml: 12, dropMl: 0.04 },
+    { name: "sand", color: "#c2b280", ml: 0 },
+  ];
+  const shelf = (): string => file("paints.json", JSON.stringify(SHELF));
+  it("mixes what there is, the closest first, and no pot that is empty", async () => {
+    const r = await value("mix", undefined, { target: "#c2b280", paints: shelf() });
+    const mixes = r.mixes as { parts: { paint: string; drops: number }[]; result: string; deltaE00: number }[];
+    expect(mixes.length).toBeGreaterThan(3);
+    for (const m of mixes) {
+      expect(m.parts.map((p) => p.paint)).not.toContain("sand");
+      expect(m.parts.reduce((n, p) => n + p.drops, 0)).toBeLessThanOrEqual(8);
+      expect(m.result).toMatch(/^#[0-9a-f]{6}$/);
+    }
+    expect((r.closest as { deltaE00: number }).deltaE00).toBeLessThanOrEqual(Math.min(...mixes.map((m) => m.deltaE00)) + 1e-9);
+  });
+  it("says what is wrong with what it is given", async () => {
+    const problem = async (verb: string, f: string | undefined, options: object): Promise<string | undefined> => {
+      const r = await run(verb, f, options);
+      return r.ok ? undefined : r.problem.code;
+    };
+    expect(await problem("mix", undefined, { target: "red", paints: shelf() })).toBe("usage.target");
+    expect(await problem("mix", undefined, { target: "#ff0000" })).toBe("usage.paints");
+    expect(await problem("mix", undefined, { target: "#ff0000", paints: shelf(), "max-drops": "-3" })).toBe("usage.drops");
+    expect(await problem("mix", undefined, { target: "#ff0000", paints: file("p.json", "[]") })).toBe("mix.shape");
+    const parts = [
+      { name: "a", color: "#ebebeb", parts: 2 },
+      { name: "b", color: "#222222", parts: 0 },
+    ];
+    const pot = (more: object): string => file("pot.json", JSON.stringify({ parts, ml: 3, ...more }));
+    expect(await problem("pot", pot({}), {})).toBeUndefined();
+    expect(await problem("pot", pot({ ml: -1 }), {})).toBe("pot.shape");
+    expect(await problem("pot", pot({ parts: [{ name: "a", color: "#ebebeb", parts: -1 }] }), {})).toBe("pot.shape");
+    expect(await problem("pot", pot({ parts: [{ name: "a", color: "#ebebeb", parts: 0 }] }), {})).toBe("pot.nothing");
+    expect(await problem("pot", pot({ pot: [1] }), {})).toBe("pot.order");
+    expect(await problem("pot", pot({ pot: [1, 1] }), {})).toBe("pot.stranger");
+    expect(await problem("pot", pot({ areaCm2: 10 }), {})).toBe("pot.shape");
+  });
+  it("answers amounts, drops, what to add and the marks of a cup", async () => {
+    const asked = {
+      parts: [
+        { name: "sand", color: "#c2b280", parts: 70, dropMl: 0.045 },
+        { name: "tar", color: "#222222", parts: 30, dropMl: 0.06 },
+      ],
+      ml: 3,
+      thinning: 0.5,
+      pot: [40, 30],
+      cup: { bottomMm: 20, topMm: 26, heightMm: 30 },
+      marksMl: [2, 5, 10],
+    };
+    const r = await value("pot", file("pot.json", JSON.stringify(asked)), {});
+    expect(r).toMatchObject({
+      ml: 3,
+      thinnerMl: 1.5,
+      of: [
+        { name: "sand", drops: 47 },
+        { name: "tar", drops: 15 },
+      ],
+      add: [30, 0],
+      warnings: [],
+    });
+    expect((r.gauge as { mm: number }[]).map((g) => Math.round(g.mm * 10) / 10)).toEqual([6, 13.9, 25]);
+  });
+});

@@ -4,7 +4,7 @@ import type { Problem } from "../core/units";
 import { run } from "./verbs";
 
 const USAGE =
-  "inch inspect FILE | estimate FILE --process fdm|resin | orient FILE --process fdm|resin | gcode FILE | coats FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
+  "inch inspect FILE | estimate FILE --process fdm|resin | orient FILE --process fdm|resin | gcode FILE | coats FILE | mix --target #RRGGBB --paints FILE | pot FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
@@ -18,6 +18,9 @@ async function main(): Promise<void> {
       up: { type: "string" },
       turn: { type: "string" },
       distance: { type: "string" },
+      target: { type: "string" },
+      paints: { type: "string" },
+      "max-drops": { type: "string" },
       process: { type: "string" },
       printer: { type: "string" },
       copies: { type: "string" },

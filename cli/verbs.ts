@@ -52,6 +52,7 @@ import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, t
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
+import { mix, pot } from "./paint";
 import { printerSchema } from "../core/rows";
 
 export interface Options {
@@ -67,22 +68,31 @@ export interface Options {
   from?: string;
   deadline?: string;
   distance?: string;
+  target?: string;
+  paints?: string;
+  "max-drops"?: string;
 }
 
 /** Runs one verb. */
 export async function run(verb: string, file: string | undefined, options: Options): Promise<Result<unknown>> {
   if (verb === "convert") return file === undefined ? fail("usage.text", "convert needs a length, in quotes.") : convert(file, options);
+  if (verb === "mix") return mix(options);
   if (verb === "gcode") return file === undefined ? fail("usage.file", "gcode needs a file.") : gcode(file);
   const verbs: Record<string, (bytes: Uint8Array, o: Options) => Result<unknown> | Promise<Result<unknown>>> = {
     inspect,
     estimate,
     orient,
     coats,
+    pot,
     plan,
     surface,
   };
   const act = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
-  if (!act) return fail("usage.verb", `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, plan or convert.`);
+  if (!act)
+    return fail(
+      "usage.verb",
+      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, plan or convert.`,
+    );
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;
   try {

@@ -1,0 +1,3 @@
+export * from "./colour";
+export * from "./mix";
+export * from "./pot";
