@@ -1,4 +1,5 @@
 /** The rows of `npm run bench`. Meshes are made here; ratios say how we stand against a general-purpose library. */
+import { Color, mix } from "spectral.js";
 import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
@@ -39,7 +40,9 @@ import {
   type FilamentPrinter,
 } from "../core/print";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
+import { coprime, mixesFor } from "../core/paint";
 import { findSurfaces, laySurface } from "../core/surface";
+import { seededRandom } from "../core/units";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { boxesPacked, manyPieces, manyPlates } from "../tests/manyPlates";
 import { THURSDAY } from "../tests/sampleProject";
@@ -64,6 +67,25 @@ function welded(file: Uint8Array): Mesh {
   const stl = readStl(file);
   if (!stl.ok) throw new Error(stl.problem.message);
   return weld(stl.value.corners);
+}
+
+/** How near the nearest mix comes, by a library that mixes paints. */
+function nearestBySpectral(target: string, paints: readonly { hex: string }[]): number {
+  const [r, g, b] = new Color(target).lRGB;
+  const known = paints.map((p) => new Color(p.hex));
+  let nearest = Infinity;
+  const look = (...parts: [Color, number][]): void => {
+    const [x, y, z] = mix(...parts).lRGB;
+    nearest = Math.min(nearest, Math.hypot(x - r, y - g, z - b));
+  };
+  const pairs = coprime(2, 8),
+    triples = coprime(3, 8);
+  for (let i = 0; i < known.length; i++)
+    for (let j = i + 1; j < known.length; j++) {
+      for (const d of pairs) look([known[i], d[0]], [known[j], d[1]]);
+      for (let k = j + 1; k < known.length; k++) for (const d of triples) look([known[i], d[0]], [known[j], d[1]], [known[k], d[2]]);
+    }
+  return nearest;
 }
 
 /** A ray from each point straight into the solid: origin and direction, six numbers a ray. */
@@ -353,6 +375,22 @@ export const ROWS: Row[] = [
           return sum;
         },
       });
+    },
+  },
+  {
+    name: "mixes",
+    work: "all mixes of one, two or three of sixty paints in up to eight whole drops, the best for a colour",
+    peer: "spectral.js in the same loop, the nearest by plain distance",
+    goal: 0.2,
+    sizes: [15, 30, 60],
+    prepare: (size) => {
+      const random = seededRandom(size);
+      const hex = (): string =>
+        `#${Math.floor(random() * 0x1000000)
+          .toString(16)
+          .padStart(6, "0")}`;
+      const paints = Array.from({ length: size }, (_, i) => ({ name: `p${i}`, hex: hex(), dropMl: 0.05 }));
+      return Promise.resolve({ ours: () => mixesFor("#8b3a2b", paints), peer: () => nearestBySpectral("#8b3a2b", paints) });
     },
   },
   {

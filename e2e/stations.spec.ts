@@ -25,6 +25,31 @@ test("Paint: the rack can be added to, and a paint in use stays", async ({ bench
   await expect(bench.getByText(/uses it/)).toBeVisible();
 });
 
+test("Paint: the pot finds a mix, counts its drops, and says what to add", async ({ bench }) => {
+  await station(bench, "Paint").click();
+  await leaf(bench, "Pot").click();
+  await bench.getByLabel("pick it", { exact: true }).fill("#a8977a");
+  await bench.getByRole("button", { name: /^Find mixes of \d+ pots/ }).click();
+  await bench.getByRole("button", { name: "Take it" }).first().click();
+  await expect(bench.getByRole("img", { name: /^In order of adding: .*Lime white/ })).toBeVisible();
+  const glass = bench.getByRole("img", { name: /^In order of adding/ });
+  await bench.getByLabel("Paint, ml").fill("6");
+  await bench.keyboard.press("Enter");
+  await bench.getByLabel("Thinner to one of paint").fill("1:0,5");
+  await bench.keyboard.press("Enter");
+  await expect(glass).toHaveAccessibleName(/thinner 3(\.0)? ml/);
+  // Ten fast presses are ten drops.
+  const more = bench.getByRole("button", { name: "One drop more of Lime white" });
+  const before = Number(await bench.getByLabel("Drops of Lime white").inputValue());
+  for (let i = 0; i < 10; i++) await more.press("Enter", { noWaitAfter: true });
+  await expect(bench.getByLabel("Drops of Lime white")).toHaveValue(String(before + 10));
+  await bench.getByLabel("pick the colour of a dry dab on card").fill("#6b5a48");
+  await expect(bench.getByText(/^Add \d+ .* to every \d+ drops in the pot/)).toBeVisible();
+  // It is there again after the page was left.
+  await bench.reload();
+  await expect(bench.getByLabel("Drops of Lime white")).toHaveValue(String(before + 10));
+});
+
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
   await station(bench, "Print").click();
   await leaf(bench, "Every part").click();

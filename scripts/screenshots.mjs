@@ -80,7 +80,6 @@ for (const [address, name, button, press] of [
   ["parts/rowing-boat/mesh", "mesh"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Use this orientation"],
-  ["surface/lamp?part=mill-house", "lamp", "Try with sample photos", "press"],
 ]) {
   await page.goto(`${base}/s/${scene}/${address}`);
   await page.locator("main h1").waitFor();
@@ -93,6 +92,12 @@ for (const [address, name, button, press] of [
   await page.waitForTimeout(1200);
   await shoot(page, name);
 }
+await page.goto(`${base}/s/${scene}/paint/pot`);
+await page.locator("main input[type=color]").first().fill("#a8977a");
+await page.getByRole("button", { name: /^Find mixes/ }).click();
+await page.getByRole("button", { name: "Take it" }).first().click();
+await page.evaluate(() => document.querySelector("#sheet").scrollTo(0, 0));
+await shoot(page, "pot");
 await page.goto(`${base}/bench`);
 await page.getByRole("heading", { name: "The bench", level: 1 }).waitFor();
 await shoot(page, "bench");

@@ -18,6 +18,7 @@ serve<Jobs>({
   coupon: async () => (await import("./jobs/coupon")).coupon,
   mat: async () => (await import("./jobs/plates")).mat,
   plateFaults: async () => (await import("./jobs/plates")).faults,
+  mixes: async () => (await import("./jobs/mixes")).mixes,
   lines: async () => (await import("./jobs/lines")).lines,
   picture: async () => (await import("./jobs/picture")).picture,
   gcode: async () => (await import("./jobs/gcode")).gcode,

@@ -1,6 +1,7 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
+import type { Found, MixPaint } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
@@ -125,6 +126,8 @@ export type Jobs = {
   mat: { request: { pieces: MatPiece[]; sceneName: string; paper: PaperName; date: string }; answer: Drawing[] };
   /** What is wrong with a plate as it lies. */
   plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
+  /** Mixes of the pots at hand for a colour. */
+  mixes: { request: { target: string; paints: MixPaint[]; mostDrops: number }; answer: Found };
   /** Layer lines on a photograph. */
   lines: { request: { photo: Blob; marks: MeterMarks; pitchMm: number }; answer: LineReading };
   /** A picture upright, no longer than is wanted, as JPEG; and how large it was. */

@@ -85,7 +85,15 @@ export const STATIONS: readonly Station[] = [
       { path: "lamp", label: "Lamp and phone", page: "features/surface/LampPage.tsx" },
     ],
   },
-  { id: "paint", name: "Paint", key: "5", tabs: one("features/paint/PaintPage.tsx") },
+  {
+    id: "paint",
+    name: "Paint",
+    key: "5",
+    tabs: [
+      { path: "", label: "Coats", page: "features/paint/PaintPage.tsx" },
+      { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
+    ],
+  },
   { id: "assemble", name: "Assemble", key: "6", tabs: one("features/assemble/AssemblePage.tsx") },
   { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },
   { id: "log", name: "Log", key: "8", tabs: one("features/log/LogPage.tsx") },

@@ -5,6 +5,7 @@ const HATCHES = {
   covered: "not visible",
   chosen: "selected below",
   setting: "setting or drying",
+  thinner: "thinner",
   reckoned: "calculated: rebuilt automatically",
 } as const;
 export type HatchKind = keyof typeof HATCHES;
@@ -29,6 +30,9 @@ export function HatchDefs() {
         </pattern>
         <pattern id="hatch-setting" width="10" height="10" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
           <path d="M0 0v10" stroke="var(--setting)" strokeWidth="1.3" />
+        </pattern>
+        <pattern id="hatch-thinner" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-30)">
+          <path d="M0 0v6" stroke="var(--real)" strokeWidth="0.8" />
         </pattern>
         <pattern id="hatch-reckoned" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
           <path d="M0 0v6" stroke="var(--soft)" strokeWidth="1.2" />

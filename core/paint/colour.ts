@@ -2,13 +2,22 @@
  * Colours as they are seen: one white, daylight D65 (CIE 15, IEC 61966-2-1), differences by CIEDE2000 (Sharma, Wu, Dalal 2005), and both in
  * words. The sums are culori's.
  */
-import { converter, differenceCiede2000, formatHex, type Lab65 } from "culori/fn";
-import { modeLab65, modeLrgb, modeRgb, modeXyz65, useMode } from "culori/fn";
+import {
+  converter,
+  differenceCiede2000,
+  formatHex,
+  type Lab65,
+  modeLab65,
+  modeLrgb,
+  modeRgb,
+  modeXyz65,
+  useMode as addMode,
+} from "culori/fn";
 
-useMode(modeRgb);
-useMode(modeLrgb);
-useMode(modeXyz65);
-useMode(modeLab65);
+addMode(modeRgb);
+addMode(modeLrgb);
+addMode(modeXyz65);
+addMode(modeLab65);
 
 /** "#rrggbb". */
 export type Hex = string;
@@ -31,7 +40,6 @@ export function labOf(hex: Hex): Lab65 {
 }
 /** The nearest colour that a screen has. */
 export const hexOf = ([r, g, b]: LinearRgb): Hex => formatHex({ mode: "lrgb", r, g, b });
-export const labOfLinear = ([r, g, b]: LinearRgb): Lab65 => toLab({ mode: "lrgb", r, g, b });
 
 /** CIEDE2000. */
 export const differenceOf = (a: Hex | Lab65, b: Hex | Lab65): number =>
@@ -40,8 +48,8 @@ export const differenceOf = (a: Hex | Lab65, b: Hex | Lab65): number =>
 /** How much a difference is. Common practice, no source. */
 const STEPS: readonly (readonly [number, string])[] = [
   [1, "nobody sees a difference"],
-  [2, "seen side by side only"],
-  [5, "seen"],
+  [2, "only seen side by side"],
+  [5, "a visible difference"],
   [10, "another tone"],
   [Infinity, "another colour"],
 ];

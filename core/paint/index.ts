@@ -1,3 +1,4 @@
 export * from "./colour";
+export * from "./correct";
 export * from "./mix";
 export * from "./pot";

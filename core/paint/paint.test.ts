@@ -108,6 +108,39 @@ describe("mixing", () => {
     for (const m of mixes) expect(m.parts.reduce((n, p) => n + p.drops, 0)).toBeLessThanOrEqual(8);
     expect(mixesFor("#8b3a2b", shelf).mixes[0].parts).toEqual([{ paint: "p2", drops: 1 }]);
   });
+  it("over a full shelf finds as near a mix as looking at each with the whole curve", () => {
+    const random = seededRandom(11);
+    const shelf = Array.from({ length: 9 }, (_, i) => ({
+      name: `p${i}`,
+      hex: `#${Math.floor(random() * 0xffffff)
+        .toString(16)
+        .padStart(6, "0")}`,
+      dropMl: 0.03 + 0.01 * i,
+    }));
+    for (const target of ["#5a6b3c", "#d8c8a0", "#203040"]) {
+      const { mixes, closest } = mixesFor(target, shelf, { mostDrops: 5 });
+      // The same by the slow way: its hexes are rounded, which is worth about half a step.
+      const nearest = Math.min(
+        ...shelf.flatMap((a, i) =>
+          shelf
+            .slice(i)
+            .flatMap((b, j) =>
+              (j === 0 ? [[1]] : coprime(2, 5)).map((d) =>
+                differenceOf(
+                  mixedColour([
+                    { absorption: absorptionOf(curveOf(a.hex)), volume: a.dropMl * d[0] },
+                    ...(d.length > 1 ? [{ absorption: absorptionOf(curveOf(b.hex)), volume: b.dropMl * d[1] }] : []),
+                  ]),
+                  target,
+                ),
+              ),
+            ),
+        ),
+      );
+      expect(closest!.deltaE00).toBeLessThan(nearest + 0.6);
+      expect(differenceOf(mixes[0].result, target)).toBeLessThan(mixes[0].deltaE00 + 0.6);
+    }
+  });
   it("leaves out nothing that is nearer: the closest is that of looking at every mix", () => {
     const shelf = ["#ffffff", "#101010", "#c02020", "#f0d000", "#2040c0"].map((hex, i) => ({ name: `p${i}`, hex, dropMl: 0.05 }));
     const curves = shelf.map((p) => absorptionOf(curveOf(p.hex)));

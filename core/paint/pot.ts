@@ -2,8 +2,7 @@
  * The pot, exactly: how many drops of each for an amount, how much thinner, what to add to what is in it, and where the marks of a cup are.
  * Nothing is ever taken out: a pot is mended by adding, or by pouring some away first.
  */
-import { absorptionOf, mixedColour } from "./mix";
-import { curveOf } from "./reflectance";
+import { absorptionOfSwatch, mixedColour } from "./mix";
 import type { Hex } from "./colour";
 
 /** A drop where the bottle's own was not counted, ml: 20 to the ml is water. Common practice, no source. */
@@ -65,7 +64,7 @@ export function potOf({ parts, amount, thinning = 0, keepBack = KEEP_BACK, pot, 
   for (const p of of) if (p.ml > 0 && p.drops === 0) warnings.push(`${p.name} comes to less than half a drop. Mix more, or leave it out.`);
   const thinnerMl = ml * thinning;
   const total = ml + thinnerMl;
-  const color = mixedColour(parts.flatMap((p) => (p.parts > 0 ? [{ absorption: absorptionOf(curveOf(p.color)), volume: p.parts }] : [])));
+  const color = mixedColour(parts.flatMap((p) => (p.parts > 0 ? [{ absorption: absorptionOfSwatch(p.color), volume: p.parts }] : [])));
   return {
     ml,
     thinnerMl,

@@ -23,6 +23,18 @@ export const RGB_WEIGHTS: readonly (readonly number[])[] = FROM_XYZ.map((row) =>
   return raw.map((v) => v / sum);
 });
 
+/** Linear sRGB to XYZ over that of white (IEC 61966-2-1). */
+const OVER_WHITE = [
+  [0.4123907992659593 / 0.9504559270516716, 0.357584339383878 / 0.9504559270516716, 0.1804807884018343 / 0.9504559270516716],
+  [0.2126390058715102, 0.715168678767756, 0.0721923153607337],
+  [0.0193308187155918 / 1.0890577507598784, 0.119194779794626 / 1.0890577507598784, 0.9505321522496607 / 1.0890577507598784],
+] as const;
+
+/** What each band adds to X, Y and Z over those of white: three by three. */
+export const WHITE_WEIGHTS: Float64Array = Float64Array.from({ length: 3 * BANDS }, (_, k) =>
+  OVER_WHITE[k % 3].reduce((sum, m, c) => sum + m * RGB_WEIGHTS[c][Math.floor(k / 3)], 0),
+);
+
 /** Nothing is blacker: the method wants something that is reflected. */
 const BLACK = 1e-4;
 const MOST_STEPS = 60;

@@ -1,24 +1,11 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
 import { Plus, X } from "lucide-react";
 import { Link } from "react-router";
-import { coatAmounts } from "~core/surface";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import {
-  AIR_LIMITS,
-  dewPointC,
-  FAMILIES,
-  filmOf,
-  isClash,
-  METHODS,
-  solidsOf,
-  worstFirst,
-  type Air,
-  type BoundaryVerdict,
-  type CoatMethod,
-} from "~core/coat";
+import { AIR_LIMITS, dewPointC, FAMILIES, isClash, METHODS, worstFirst, type Air, type BoundaryVerdict, type CoatMethod } from "~core/coat";
 import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
-import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Paint, type Part } from "~core/project";
-import { coatsIn, filmOfCoat, hidesIn, sprayCaution, type CoatWork } from "~core/stations/kinds";
+import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Part } from "~core/project";
+import { coatsIn, hidesIn, sprayCaution, type CoatWork } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
@@ -31,7 +18,9 @@ import { beginWork } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { Rack } from "~app/shared/Rack";
+import { coatMl } from "./coatMl";
 import { CoreSample } from "./CoreSample";
+import { PaintLeaves } from "./PaintLeaves";
 
 const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
 
@@ -61,6 +50,7 @@ export default function PaintPage() {
         },
       ]}
     >
+      <PaintLeaves />
       <AtStage station="paint" part={part} choose={choose} />
       {part ? (
         <CoatsOf key={part.id} part={part} checked={checked!} />
@@ -235,15 +225,6 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
       )}
     </section>
   );
-}
-
-/** What all coats of an item take out of the pot, ml, for every copy. */
-function coatMl(part: Part, item: CoatWork, paint: Paint): { potMl: number; thinnerMl: number } {
-  const layer = { id: item.id, ...filmOfCoat(item, paint)! };
-  const area = partAreaMm2(part) * part.copies * Math.min(1, METHODS[item.method].cover ?? 1);
-  const { usedMl } = coatAmounts(area, filmOf(layer), solidsOf(layer), item.method);
-  const potMl = usedMl / (1 + (item.thinning ?? 0));
-  return { potMl, thinnerMl: usedMl - potMl };
 }
 
 const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[])

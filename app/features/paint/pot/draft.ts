@@ -1,0 +1,75 @@
+/** What somebody is mixing at the moment: kept in this browser, not in the scene. */
+import Joi from "joi";
+import { useState } from "react";
+import { USUAL_DROP_ML, type MixPaint } from "~core/paint";
+import type { Paint } from "~core/project";
+import { keep, kept } from "~app/data/kept";
+
+export interface PotDraft {
+  /** "#rrggbb", or none yet. */
+  wanted: string | null;
+  /** In the order of adding, in drops of the ratio. */
+  parts: { paintId: string; drops: number }[];
+  ml: number;
+  thinning: number;
+  /** Of a cup that widens: inside at the bottom, at the top, and its height, mm. */
+  cup: { bottomMm: number; topMm: number; heightMm: number } | null;
+  /** The dried dab, where it came out otherwise. */
+  seen: string | null;
+}
+
+const EMPTY: PotDraft = { wanted: null, parts: [], ml: 3, thinning: 0, cup: null, seen: null };
+
+const hex = Joi.string()
+  .pattern(/^#[0-9a-f]{6}$/)
+  .allow(null);
+const mm = Joi.number().greater(0).max(1000);
+const schema = Joi.object<PotDraft, true>({
+  wanted: hex.required(),
+  parts: Joi.array()
+    .max(20)
+    .items(Joi.object({ paintId: Joi.string().required(), drops: Joi.number().integer().min(0).max(10_000).required() }))
+    .required(),
+  ml: Joi.number().greater(0).max(10_000).required(),
+  thinning: Joi.number().min(0).max(50).required(),
+  cup: Joi.object({ bottomMm: mm.required(), topMm: mm.required(), heightMm: mm.required() }).allow(null).required(),
+  seen: hex.required(),
+});
+
+function stored(key: string): PotDraft {
+  const text = kept(key);
+  if (text === null) return EMPTY;
+  try {
+    const { error, value } = schema.validate(JSON.parse(text));
+    return error ? EMPTY : (value as PotDraft);
+  } catch {
+    return EMPTY;
+  }
+}
+
+/** What changes, or how it follows from what stands there: fast keys each count. */
+export type PotChange = Partial<PotDraft> | ((now: PotDraft) => Partial<PotDraft>);
+
+export type SetPot = (change: PotChange) => void;
+
+/** What is in the pot. */
+export interface Poured {
+  paint: Paint;
+  drops: number;
+}
+
+export const asMixPaint = (p: Paint): MixPaint => ({ name: p.name, hex: p.hex, dropMl: USUAL_DROP_ML });
+
+/** The pot of a scene, and how it is changed. Pots whose paint has left the rack are left out by whoever reads them. */
+export function usePotDraft(sceneId: string): [PotDraft, SetPot] {
+  const key = `pot-${sceneId}`;
+  const [draft, setDraft] = useState(() => stored(key));
+  const set = (change: PotChange): void => {
+    setDraft((now) => {
+      const next = { ...now, ...(typeof change === "function" ? change(now) : change) };
+      keep(key, JSON.stringify(next));
+      return next;
+    });
+  };
+  return [draft, set];
+}
