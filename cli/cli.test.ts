@@ -3,10 +3,6 @@ import { tmpdir } from "node:os";
 import path from "node:path";
 import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, coneMesh, cylinderMesh, MeshBuilder, writeStl, writeThreeMf } from "../core/mesh";
-import { contentHash } from "../core/project";
-import { buildDemo } from "../demo/scene";
-import { packed, withBytes } from "../tests/bundleKit";
-import { isResult } from "../store/resultSchemas";
 import { run } from "./verbs";
 
 const folder = mkdtempSync(path.join(tmpdir(), "inch-"));
@@ -292,31 +288,6 @@ describe("inch coats", () => {
     });
     expect(await run("coats", file("y.json", "nope"), {})).toMatchObject({ ok: false, problem: { code: "file.json" } });
   });
-});
-
-describe("inch plan, on the demo", () => {
-  let bundle = "";
-  let computed: Awaited<ReturnType<typeof buildDemo>>["results"];
-  beforeAll(async () => {
-    const { project, meshes, results } = await buildDemo(contentHash);
-    computed = results;
-    bundle = file("demo.inchhollow", await packed(withBytes(project, meshes)));
-  });
-  it("plans every step of every part, with percentiles in order", async () => {
-    const r = await value("plan", bundle, { from: "2026-01-08T18:50:00Z", deadline: "2026-02-20" });
-    const finish = r.finishS as { p50: number; p80: number; p95: number };
-    expect((r.steps as unknown[]).length).toBeGreaterThan(30);
-    expect(finish.p50 <= finish.p80 && finish.p80 <= finish.p95).toBe(true);
-    expect(r.inTime).toBe(true);
-    expect((r.criticalPath as string[]).length).toBeGreaterThan(3);
-  });
-  it("brings all its results in a shape that is taken from a file: nothing of it is computed again when it opens", () => {
-    expect(computed.size).toBeGreaterThan(50);
-    const refused = [...computed].filter(([{ kind, inputs }, v]) => !isResult(kind, inputs, v)).map(([{ kind }]) => kind);
-    expect(refused).toEqual([]);
-  });
-  it("refuses dates it cannot read", async () =>
-    expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));
 });
 
 describe("whatever is wrong", () => {

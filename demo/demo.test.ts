@@ -1,24 +1,20 @@
-import { beforeAll, describe, expect, it } from "vitest";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { run, type Options } from "../cli/verbs";
+import { isResult } from "../store/resultSchemas";
 import { checkStack } from "../core/coat";
 import { readMesh } from "../core/mesh";
 import { goodCount, learningOf, lessonsOf, printLog, queueOf, tonight, toPrint } from "../core/plan";
-import {
-  contentHash,
-  houseFindings,
-  impliedScale,
-  printFactsOf,
-  printOptions,
-  thinWalls,
-  type MeshBlobs,
-  type Project,
-} from "../core/project";
+import { contentHash, houseFindings, impliedScale, printFactsOf, printOptions, thinWalls } from "../core/project";
 import { contradictions } from "../core/subject";
 import { stackOfPart } from "../core/plan";
 import { packed, read, withBytes } from "../tests/bundleKit";
 import { DEMO_NOW } from "./identity";
 import { buildDemo } from "./scene";
 
-let demo: { project: Project; meshes: MeshBlobs; pictures: MeshBlobs };
+let demo: Awaited<ReturnType<typeof buildDemo>>;
 beforeAll(async () => {
   demo = await buildDemo(contentHash);
 });
@@ -117,4 +113,31 @@ describe("the demo scene", () => {
     expect(new Set(t.clocks.map((c) => c.kind))).toEqual(new Set(["running", "setting"]));
     expect(t.finish).not.toBeNull();
   });
+});
+
+describe("inch plan, on the demo", () => {
+  const folder = mkdtempSync(path.join(tmpdir(), "inch-demo-"));
+  const bundle = path.join(folder, "demo.inchhollow");
+  beforeAll(async () => writeFileSync(bundle, await packed(withBytes(demo.project, demo.meshes))));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const plan = async (options: Options): Promise<Record<string, unknown>> => {
+    const r = await run("plan", bundle, options);
+    if (!r.ok) throw new Error(r.problem.message);
+    return r.value as Record<string, unknown>;
+  };
+  it("plans every step of every part, with percentiles in order", async () => {
+    const r = await plan({ from: "2026-01-08T18:50:00Z", deadline: "2026-02-20" });
+    const finish = r.finishS as { p50: number; p80: number; p95: number };
+    expect((r.steps as unknown[]).length).toBeGreaterThan(30);
+    expect(finish.p50 <= finish.p80 && finish.p80 <= finish.p95).toBe(true);
+    expect(r.inTime).toBe(true);
+    expect((r.criticalPath as string[]).length).toBeGreaterThan(3);
+  });
+  it("brings all its results in a shape that is taken from a file: nothing of it is computed again when it opens", () => {
+    expect(demo.results.size).toBeGreaterThan(50);
+    const refused = [...demo.results].filter(([{ kind, inputs }, v]) => !isResult(kind, inputs, v)).map(([{ kind }]) => kind);
+    expect(refused).toEqual([]);
+  });
+  it("refuses dates it cannot read", async () =>
+    expect(await run("plan", bundle, { from: "soon" })).toMatchObject({ ok: false, problem: { code: "usage.from" } }));
 });

@@ -10,9 +10,9 @@ export const USUAL_DROP_ML = 0.05;
 /** Mixed beyond what is needed, so that the last piece gets the same colour. Common practice, no source. */
 export const KEEP_BACK = 1.3;
 /** Less cannot be mixed to a ratio. Common practice, no source. */
-export const LEAST_ML = 0.3;
+const LEAST_ML = 0.3;
 
-export interface PotPart {
+interface PotPart {
   name: string;
   color: Hex;
   /** By volume. */

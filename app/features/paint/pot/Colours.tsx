@@ -23,7 +23,7 @@ export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; sh
     set({ parts, seen: null });
   };
   return (
-    <section aria-label="The colour you want">
+    <section aria-label="The colour you want" className="max-desk:mt-5">
       <h2 className="text-xl">The colour you want</h2>
       <div className="mt-2">
         <Colour label={draft.wanted ? `wanted: ${draft.wanted}` : "pick it"} value={draft.wanted} onChange={(wanted) => set({ wanted })} />

@@ -48,7 +48,7 @@ function stored(key: string): PotDraft {
 }
 
 /** What changes, or how it follows from what stands there: fast keys each count. */
-export type PotChange = Partial<PotDraft> | ((now: PotDraft) => Partial<PotDraft>);
+type PotChange = Partial<PotDraft> | ((now: PotDraft) => Partial<PotDraft>);
 
 export type SetPot = (change: PotChange) => void;
 
