@@ -25,6 +25,22 @@ test("Paint: the rack can be added to, and a paint in use stays", async ({ bench
   await expect(bench.getByText(/uses it/)).toBeVisible();
 });
 
+test("Paint: a coat is thinned, tape goes on, and the core is still drawn; undo takes both back", async ({ bench }) => {
+  await station(bench, "Paint").click();
+  await bench.getByRole("button", { name: "How Mid earth is laid: as it comes" }).click();
+  await bench.getByLabel("Thinner to one part of paint").fill("1:1");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("button", { name: "How Mid earth is laid: thinned 1:1" })).toBeVisible();
+  await bench.getByRole("button", { name: "Add a decal or a mask" }).click();
+  await bench.getByLabel("Places on each copy").fill("3");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByRole("img", { name: /^Core through .*Masking tape/ })).toBeVisible();
+  await bench.getByRole("button", { name: "Remove Masking tape" }).focus();
+  for (let i = 0; i < 3; i++) await bench.keyboard.press("Control+z");
+  await expect(bench.getByRole("button", { name: "How Mid earth is laid: as it comes" })).toBeVisible();
+  await expect(bench.getByRole("img", { name: /^Core through .*Masking tape/ })).toHaveCount(0);
+});
+
 test("Paint: the pot finds a mix, counts its drops, and says what to add", async ({ bench }) => {
   await station(bench, "Paint").click();
   await leaf(bench, "Pot").click();

@@ -28,6 +28,8 @@ export function beads(heightMm: number, pitchMm: number, widthMm: number, count:
 
 /** The dry surface after a coat of dry thickness `filmMm` with these volume solids, over `below`. */
 export function coatOver(below: Float64Array, filmMm: number, solids: number, pitchMm: number): Float64Array {
+  // Tape, alcohol, wet sanding: laid on, and nothing stays.
+  if (filmMm === 0 || solids === 0) return below.slice();
   let mean = 0;
   for (const v of below) mean += v;
   mean /= below.length;

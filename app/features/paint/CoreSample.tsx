@@ -1,6 +1,6 @@
 /** The core sample: a drilled column through the coats, films to scale both ways on the steps they ride on, with verdicts between. */
 import { scaleLinear } from "d3";
-import { FAMILIES, filmOf, METHODS, isClash, worstFirst, type BoundaryVerdict } from "~core/coat";
+import { FAMILIES, filmOf, isClash, METHODS, solidsOf, worstFirst, type BoundaryVerdict } from "~core/coat";
 import { coatOver, sawTooth, type Steps } from "~core/surface";
 import { useWidth } from "~app/ui/useWidth";
 import type { StackLayer } from "~core/plan";
@@ -24,11 +24,14 @@ export function coreBands(stack: readonly StackLayer[], steps: Steps, widthMm: n
     .filter((l) => !FAMILIES[l.family].ground)
     .map((layer): Band => {
       const bottom = surface;
-      surface = coatOver(bottom, filmOf(layer), FAMILIES[layer.family].solids, Math.max(steps.spacingMm, 0.05));
+      surface = coatOver(bottom, filmOf(layer), solidsOf(layer), Math.max(steps.spacingMm, 0.05));
       return { layer, bottom, top: surface };
     });
   return { base, bands };
 }
+
+/** A film in whole micrometres, thin ones not as none. */
+const filmWords = (mm: number): string => (mm < 0.0005 ? "under 1 µm" : `${Math.round(mm * 1000)} µm`);
 
 export function CoreSample({
   stack,
@@ -122,7 +125,8 @@ export function CoreSample({
                   </p>
                   <p className="truncate text-[0.92rem] text-soft">
                     {METHODS[b.layer.method].word}
-                    {b.layer.coats > 1 ? `, ${b.layer.coats} coats` : ""}, {Math.round(filmOf(b.layer) * 1000)} µm
+                    {b.layer.coats > 1 ? `, ${b.layer.coats} coats` : ""}
+                    {filmOf(b.layer) > 0 ? `, ${filmWords(filmOf(b.layer))}` : ""}
                   </p>
                 </li>
               );

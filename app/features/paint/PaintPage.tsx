@@ -1,11 +1,10 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
-import { Plus, X } from "lucide-react";
 import { Link } from "react-router";
-import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { AIR_LIMITS, dewPointC, FAMILIES, isClash, METHODS, worstFirst, type Air, type BoundaryVerdict, type CoatMethod } from "~core/coat";
-import { formatArea, formatDuration, formatMillilitres, spacedNumber } from "~core/units";
-import { dryBrushOf, LIMITS, linedSurfaces, partAreaMm2, surfacesOf, type Part } from "~core/project";
-import { coatsIn, hidesIn, sprayCaution, type CoatWork } from "~core/stations/kinds";
+import { CARE_FIRST } from "~core/care";
+import { AIR_LIMITS, dewPointC, FAMILIES, isClash, worstFirst, type Air, type BoundaryVerdict } from "~core/coat";
+import { formatArea, formatDuration, spacedNumber } from "~core/units";
+import { dryBrushOf, linedSurfaces, partAreaMm2, surfacesOf, type Part } from "~core/project";
+import { coatsIn, hidesIn } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
 import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
@@ -14,12 +13,10 @@ import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { useActions, useProject } from "~app/shared/scene";
-import { beginWork } from "~app/shared/workItems";
-import { IconButton } from "~app/ui/iconButton";
-import { Choice, parseCount, ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
+import { ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { Rack } from "~app/shared/Rack";
-import { coatMl } from "./coatMl";
 import { CoreSample } from "./CoreSample";
+import { Recipe } from "./Recipe";
 import { PaintLeaves } from "./PaintLeaves";
 
 const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
@@ -224,92 +221,5 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
         </button>
       )}
     </section>
-  );
-}
-
-const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[])
-  .filter((m) => !METHODS[m].noPot)
-  .map((m) => ({ value: m, label: METHODS[m].word }));
-
-function Recipe({ part }: { part: Part }) {
-  const project = useProject();
-  const { run } = useActions();
-  const coats = coatsIn(part.work);
-  const set = (itemId: string, change: Partial<CoatWork>) => run("list.set", { list: "part.work", of: part.id, key: itemId, change });
-  return (
-    <div>
-      {coats.length === 0 && <p className="text-soft">No coats yet.</p>}
-      <ul>
-        {coats.map((c) => {
-          const paint = project.paints.find((p) => p.id === c.paintId);
-          const ml = paint ? coatMl(part, c, paint) : null;
-          const caution = paint && sprayCaution(paint.family, c.method).length > 0;
-          return (
-            <li
-              key={c.id}
-              className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]"
-            >
-              <span className="h-6 w-6 border border-ink" style={{ background: paint?.hex }} aria-hidden="true" />
-              <Choice
-                label="Paint"
-                hideLabel
-                value={c.paintId}
-                onChange={(paintId) => set(c.id, { paintId })}
-                options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))}
-              />
-              <Choice
-                className="max-tab:col-span-2 max-tab:col-start-2"
-                label="Method"
-                hideLabel
-                value={c.method}
-                onChange={(method) => set(c.id, { method })}
-                options={METHOD_OPTIONS}
-              />
-              <ParsedField
-                className="max-tab:col-start-2"
-                label={`Coats of ${paint?.name ?? "a paint"}`}
-                draftKey={c.id}
-                hideLabel
-                text={`${c.coats} ${c.coats === 1 ? "coat" : "coats"}`}
-                parse={(t) => parseCount(LIMITS.coats)(t.replace(/\s*coats?\s*$/, ""))}
-                onCommit={(n) => set(c.id, { coats: n })}
-              />
-              <IconButton
-                label={`Remove ${paint?.name ?? "coat"}`}
-                onClick={() => run("list.drop", { list: "part.work", of: part.id, keys: [c.id] })}
-              >
-                <X size={18} />
-              </IconButton>
-              {paint && ml !== null && (
-                <span className={`col-start-2 text-sm tab:col-span-4 ${ml.potMl > paint.stockMl ? "note-act" : "text-soft"}`}>
-                  {ml.potMl > paint.stockMl && "▲ "}about {formatMillilitres(ml.potMl)} from the pot
-                  {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {formatMillilitres(paint.stockMl)} on the rack
-                </span>
-              )}
-              {caution && (
-                <span className="col-span-full text-setting-ink">
-                  △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}
-                </span>
-              )}
-            </li>
-          );
-        })}
-      </ul>
-      {project.paints[0] && (
-        <button
-          className="btn mt-3"
-          onClick={() =>
-            run("work.add", {
-              partId: part.id,
-              at: part.work.length,
-              items: [beginWork("coat", part, project)].filter((w) => w !== null),
-            })
-          }
-        >
-          <Plus size={16} aria-hidden="true" />
-          Add a coat
-        </button>
-      )}
-    </div>
   );
 }

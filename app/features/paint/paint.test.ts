@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { checkStack, filmOf } from "~core/coat";
+import { checkStack, FAMILIES, filmOf, METHODS, type CoatFamily, type CoatMethod } from "~core/coat";
 import type { Part } from "~core/project";
 import { block, coat, hiding, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
 import { coreBands } from "./CoreSample";
@@ -96,6 +96,27 @@ describe("the core sample", () => {
       expect(mean / filmOf(b.layer), b.layer.name).toBeGreaterThan(0.8);
       expect(mean / filmOf(b.layer), b.layer.name).toBeLessThan(1.3);
     }
+  });
+  it("draws whatever may be laid, tape, alcohol and sanding too, however thin", () => {
+    const layer = (family: CoatFamily, method: CoatMethod, more: object = {}) => ({
+      id: "x",
+      itemId: "x",
+      name: "x",
+      family,
+      method,
+      coats: 1,
+      ...more,
+    });
+    for (const family of Object.keys(FAMILIES) as CoatFamily[])
+      for (const method of Object.keys(METHODS) as CoatMethod[])
+        for (const thinning of [0, 50]) {
+          const drawn = coreBands([layer("bare filament", "brush"), layer(family, method, { thinning })], steps, 0.5).bands;
+          for (const b of drawn)
+            expect(
+              b.top.every((v, i) => v >= b.bottom[i] && Number.isFinite(v)),
+              `${family} ${method}`,
+            ).toBe(true);
+        }
   });
   it("coats soften the steps below them", () => {
     const depth = (p: Float64Array): number => Math.max(...p) - Math.min(...p);

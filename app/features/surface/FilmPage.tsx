@@ -1,7 +1,7 @@
 /** Film against detail: what the coats that are planned leave of grooves and slots; and the papers from the defect to the finish. */
 import { useState } from "react";
 import { scaleLog } from "d3";
-import { filmOf } from "~core/coat";
+import { filmOf, METHODS } from "~core/coat";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { narrowestMm } from "~core/mesh";
 import { PROCESS_FITS } from "~core/scale";
@@ -78,7 +78,10 @@ function detailsOf(part: Part, project: Project): FilmDetail[] {
 
 function Film({ part }: { part: Part }) {
   const project = useProject();
-  const layers = stackOfPart(part, project).slice(1);
+  // What is stuck on in places, or comes off again, lies on no face.
+  const layers = stackOfPart(part, project)
+    .slice(1)
+    .filter((l) => !METHODS[l.method].noPot);
   const filmMm = layers.reduce((sum, l) => sum + filmOf(l), 0);
   const coats = layers.reduce((sum, l) => sum + l.coats, 0);
   const against = detailsOf(part, project).map((d) => filmAgainst(d, filmMm, coats));

@@ -78,7 +78,8 @@ export function Glass({ bands, wanted, verdict }: { bands: readonly Band[]; want
       <path d={`M${LEFT} ${TOP - 8} V${bottom} H${right} V${TOP - 8}`} fill="none" stroke="var(--ink)" strokeWidth="2" />
       {marks.map((ml, i) => {
         const y = bottom - scale * ml;
-        const named = i % 5 === 0 || marks.length <= 7;
+        // The notch has its own word where the glass ends.
+        const named = (i % 5 === 0 || marks.length <= 7) && !(verdict && Math.abs(y - tops.at(-1)!) < 12);
         return (
           <g key={ml}>
             <path d={`M${right} ${y} h${named ? 12 : 6}`} stroke="var(--ink)" />

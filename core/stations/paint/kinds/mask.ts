@@ -2,7 +2,7 @@
 import { field, optionsOf } from "../../../field";
 import { METHODS } from "../../../coat";
 import { LIMITS } from "../../../limits";
-import { coatHandTime, type WorkKind } from "../../../work";
+import { coatHandTime, only, type WorkKind } from "../../../work";
 
 const STUCK = ["decal", "tape", "liquid mask"] as const;
 
@@ -44,3 +44,5 @@ export const mask: WorkKind<MaskWork> = {
   },
   begin: { label: "A decal or a mask", make: (id) => ({ id, kind: "mask", what: "tape", places: 1 }) },
 };
+
+export const masksIn = only<MaskWork>("mask");

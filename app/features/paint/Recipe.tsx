@@ -1,0 +1,155 @@
+/** The coats of a part, decals and masks among them, in their order: what each is, how it is laid, and what it takes. */
+import { Plus, X } from "lucide-react";
+import { useState } from "react";
+import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { METHODS, type CoatMethod } from "~core/coat";
+import { LIMITS, type Part, type WorkItem } from "~core/project";
+import { coatsIn, kindOf, masksIn, sprayCaution, type CoatWork, type MaskWork, type WorkKindName } from "~core/stations/kinds";
+import { formatMillilitres, type Result } from "~core/units";
+import { FieldInput } from "~app/shared/FieldInput";
+import { useActions, useProject } from "~app/shared/scene";
+import { StepFields } from "~app/shared/StepFields";
+import { beginWork, describeItem } from "~app/shared/workItems";
+import { Choice, parseCount, ParsedField } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import { coatMl } from "./coatMl";
+
+const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).flatMap((m) =>
+  METHODS[m].noPot ? [] : [{ value: m, label: METHODS[m].word }],
+);
+
+export function Recipe({ part }: { part: Part }) {
+  const project = useProject();
+  const { run } = useActions();
+  const laid = new Map<string, CoatWork | MaskWork>([...coatsIn(part.work), ...masksIn(part.work)].map((w) => [w.id, w]));
+  const inOrder = part.work.flatMap((w) => laid.get(w.id) ?? []);
+  const remove = (id: string): void => void run("list.drop", { list: "part.work", of: part.id, keys: [id] });
+  const add = (kind: WorkKindName): void => {
+    const item = beginWork(kind, part, project);
+    if (item) void run("work.add", { partId: part.id, at: part.work.length, items: [item] });
+  };
+  return (
+    <div>
+      {inOrder.length === 0 && <p className="text-soft">No coats yet.</p>}
+      <ul>
+        {inOrder.map((w) =>
+          "paintId" in w ? (
+            <CoatRow key={w.id} part={part} coat={w} onRemove={() => remove(w.id)} />
+          ) : (
+            <MaskRow key={w.id} part={part} mask={w} onRemove={() => remove(w.id)} />
+          ),
+        )}
+      </ul>
+      <div className="mt-3 flex flex-wrap gap-3">
+        {project.paints[0] && (
+          <button className="btn" onClick={() => add("coat")}>
+            <Plus size={16} aria-hidden="true" />
+            Add a coat
+          </button>
+        )}
+        <button className="btn" onClick={() => add("mask")}>
+          <Plus size={16} aria-hidden="true" />
+          Add a decal or a mask
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemove: () => void }) {
+  const project = useProject();
+  const { run } = useActions();
+  const [open, setOpen] = useState(false);
+  const paint = project.paints.find((p) => p.id === coat.paintId);
+  const ml = paint ? coatMl(part, coat, paint) : null;
+  const caution = paint && sprayCaution(paint.family, coat.method).length > 0;
+  const set = (change: Partial<CoatWork>): Promise<Result<unknown>> =>
+    run("list.set", { list: "part.work", of: part.id, key: coat.id, change });
+  const { thinning, wet } = kindOf(coat).fields as Record<"thinning" | "wet", Parameters<typeof FieldInput>[0]["field"]>;
+  const laid = [coat.thinning ? `thinned 1:${coat.thinning}` : null, coat.wet ? "wet in wet" : null].filter(Boolean).join(", ");
+  return (
+    <li className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]">
+      <span className="h-6 w-6 border border-ink" style={{ background: paint?.hex }} aria-hidden="true" />
+      <Choice
+        label="Paint"
+        hideLabel
+        value={coat.paintId}
+        onChange={(paintId) => void set({ paintId })}
+        options={project.paints.map((p) => ({ value: p.id, label: `${p.name} (${p.family})` }))}
+      />
+      <Choice
+        className="max-tab:col-span-2 max-tab:col-start-2"
+        label="Method"
+        hideLabel
+        value={coat.method}
+        onChange={(method) => void set({ method })}
+        options={METHOD_OPTIONS}
+      />
+      <ParsedField
+        className="max-tab:col-start-2"
+        label={`Coats of ${paint?.name ?? "a paint"}`}
+        draftKey={coat.id}
+        hideLabel
+        text={`${coat.coats} ${coat.coats === 1 ? "coat" : "coats"}`}
+        parse={(t) => parseCount(LIMITS.coats)(t.replace(/\s*coats?\s*$/, ""))}
+        onCommit={(n) => set({ coats: n })}
+      />
+      <IconButton label={`Remove ${paint?.name ?? "coat"}`} onClick={onRemove}>
+        <X size={18} />
+      </IconButton>
+      <span className="col-[2/-1] text-sm text-soft">
+        {paint && ml !== null && (
+          <span className={ml.potMl > paint.stockMl ? "note-act" : ""}>
+            {ml.potMl > paint.stockMl && "▲ "}about {formatMillilitres(ml.potMl)} from the pot
+            {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {formatMillilitres(paint.stockMl)} on the rack
+            {" · "}
+          </span>
+        )}
+        <button
+          className="btn-text"
+          aria-expanded={open}
+          aria-label={`How ${paint?.name ?? "the paint"} is laid: ${laid || "as it comes"}`}
+          onClick={() => setOpen(!open)}
+        >
+          {laid || "as it comes"}
+        </button>
+      </span>
+      {open && (
+        <div className="col-[2/-1] grid gap-3 pb-2 tab:grid-cols-2">
+          <FieldInput
+            name={`${coat.id} thinning`}
+            field={thinning}
+            value={coat.thinning}
+            onChange={(v) => set({ thinning: v as number })}
+          />
+          <FieldInput name={`${coat.id} wet`} field={wet} value={coat.wet} onChange={(v) => set({ wet: v as boolean })} />
+        </div>
+      )}
+      {caution && (
+        <span className="col-span-full text-setting-ink">
+          △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}
+        </span>
+      )}
+    </li>
+  );
+}
+
+function MaskRow({ part, mask, onRemove }: { part: Part; mask: MaskWork; onRemove: () => void }) {
+  const project = useProject();
+  const { run } = useActions();
+  const item: WorkItem = mask;
+  const { title } = describeItem(item, part, project);
+  return (
+    <li className="grid grid-cols-[1.6rem_1fr_auto] items-end gap-2 border-b border-rule py-1">
+      <span className="h-6 w-6 self-center border border-dashed border-ink" aria-hidden="true" />
+      <StepFields
+        item={item}
+        partId={part.id}
+        onChange={(change) => run("list.set", { list: "part.work", of: part.id, key: mask.id, change })}
+      />
+      <IconButton label={`Remove ${title}`} onClick={onRemove}>
+        <X size={18} />
+      </IconButton>
+    </li>
+  );
+}
