@@ -2,7 +2,7 @@
  * Rows at hand: what a page has read of the store, read again only where a table has changed since. A row that says the same as before is
  * the same object as before, so that whoever draws or reckons from it can tell by looking at it that nothing is new.
  */
-import { inOrder, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
+import { inOrder, ROW_TABLES, WORKSHOP_TABLE_NAMES, type Rows, type RowTable, type SceneTable } from "../core/rows";
 import Dexie, { cmp, RangeSet, type IndexableType, type IntervalTree } from "dexie";
 import equal from "fast-deep-equal";
 import type { ProjectRows, SceneRow } from "../core/project";
@@ -208,7 +208,7 @@ export class RowsAtHand {
   private async workshop(): Promise<ProjectRows["workshop"]> {
     const { db } = this;
     const before = this.kept.get("workshop")?.value as ProjectRows["workshop"] | undefined;
-    const tables = (["printers", "paints", "procedures", "things", "supplies", "lessons", "habits"] as const).map((t) => db.rows(t).name);
+    const tables = [...WORKSHOP_TABLE_NAMES, "habits" as const].map((t) => db.rows(t).name);
     return this.get("workshop", tables, async () => {
       const now = (await loadWorkshop(db)) ?? newWorkshop("UTC");
       if (!before) return now;

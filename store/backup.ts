@@ -2,7 +2,7 @@
  * The whole workshop in one file and back, exactly: `backup.json` with every row of every scene and of the workshop, and all meshes and
  * pictures by their hash. A zip like a scene's own file, checked the same way; restoring replaces everything in one transaction.
  */
-import { ROW_TABLES } from "../core/rows";
+import { ROW_TABLES, WORKSHOP_TABLE_NAMES } from "../core/rows";
 import { projectFrom, STORED_VERSION } from "./migrations";
 import { isStored } from "./migrations/stored";
 import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@zip.js/zip.js";
@@ -10,7 +10,7 @@ import { fail, ok, type Result } from "../core/units";
 import type { PartRow, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
 import { nanoid } from "nanoid";
 import { hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";
-import { faultsOf, placeOf, SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
+import { faultsOf, placeOf, SCENE_LISTS, sift, type SetAside } from "./check";
 import { loadWorkshop, type FileRow, type InchHollowDatabase, type TrashRow } from "./database";
 
 const FORMAT = "inch-hollow-backup";
@@ -168,7 +168,7 @@ export async function restoreBackup(db: InchHollowDatabase, { workshop, scenes, 
     await db.scenes.bulkPut(scenes.map((s) => s.scene));
     for (const list of SCENE_LISTS)
       await db.table(list).bulkPut(scenes.flatMap((s: Pick<ProjectRows, "parts" | "records">) => s[list] as object[]));
-    for (const list of WORKSHOP_LISTS) await db.rows(list).bulkPut(workshop[list] as never[]);
+    for (const list of WORKSHOP_TABLE_NAMES) await db.rows(list).bulkPut(workshop[list] as never[]);
     await db.habits.put(workshop.habits);
     await db.trash.bulkPut(trash);
     for (const [table, files] of [

@@ -10,7 +10,8 @@ import { bytesToHex } from "@noble/hashes/utils.js";
 import { BlobReader, BlobWriter, configure, ZipReader, ZipWriter, type Entry, type FileEntry } from "@zip.js/zip.js";
 import { nanoid } from "nanoid";
 import { fail, ok, type OnProgress, type Problem, type Result } from "../core/units";
-import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows } from "../core/project";
+import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows, type Workshop } from "../core/project";
+import { keyOfRow, ofWorkshop } from "../core/rows";
 import { meshOf, RESULT_VERSIONS, type ResultKind, type ResultRequest, type Results } from "../core/results";
 import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";
 import { projectFrom, STORED_VERSION } from "./migrations";
@@ -79,18 +80,16 @@ interface Manifest {
 
 /** Rows in one fixed order, so that the same project gives the same bytes however it was stored. */
 export function inOrder(project: ProjectRows): ProjectRows {
-  const byId = <T extends { id: string }>(rows: readonly T[]): T[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
   return {
     ...project,
     parts: [...project.parts].sort((a, b) => a.order - b.order || (a.id < b.id ? -1 : 1)),
     workshop: {
       ...project.workshop,
-      printers: byId(project.workshop.printers),
-      paints: byId(project.workshop.paints),
-      procedures: byId(project.workshop.procedures),
-      supplies: byId(project.workshop.supplies),
-      lessons: byId(project.workshop.lessons),
-      things: [...project.workshop.things].sort((a, b) => (a.name < b.name ? -1 : 1)),
+      ...(ofWorkshop((_, table) => {
+        const key = (row: object): string => keyOfRow(table, row);
+        return [...project.workshop[table]].sort((a, b) => (key(a) < key(b) ? -1 : 1));
+      }) as Omit<Workshop, "habits"> as Workshop),
+      habits: project.workshop.habits,
     },
     records: [...project.records].sort((a, b) => a.startedAt - b.startedAt || (a.id < b.id ? -1 : 1)),
   };

@@ -10,21 +10,18 @@ import type { Plate } from "../core/print";
 import { newScene, newWorkshop } from "./newScene";
 import {
   habitsSchema,
-  lessonSchema,
-  paintSchema,
+  ofWorkshop,
   partSchema,
-  printerSchema,
-  procedureSchema,
   recordSchema,
   sceneSchema,
-  supplySchema,
-  thingSchema,
+  WORKSHOP_TABLE_NAMES,
+  WORKSHOP_TABLES,
+  type WorkshopTable,
 } from "../core/rows";
 
 /** Lists that belong to a scene, and lists of the workshop. */
 export const SCENE_LISTS = ["parts", "records"] as const;
-export const WORKSHOP_LISTS = ["printers", "paints", "procedures", "things", "supplies", "lessons"] as const;
-const LISTS = [...SCENE_LISTS, ...WORKSHOP_LISTS] as const;
+const LISTS = [...SCENE_LISTS, ...WORKSHOP_TABLE_NAMES] as const;
 type ListTable = (typeof LISTS)[number];
 export type ProjectTable = "scene" | "habits" | ListTable;
 
@@ -32,18 +29,13 @@ const SCHEMAS: Record<ProjectTable, Joi.Schema> = {
   scene: sceneSchema,
   parts: partSchema,
   records: recordSchema,
-  printers: printerSchema,
-  paints: paintSchema,
-  procedures: procedureSchema,
-  things: thingSchema,
-  supplies: supplySchema,
-  lessons: lessonSchema,
+  ...ofWorkshop((t) => t.schema),
   habits: habitsSchema,
 };
 
-const MOST: Record<ListTable, number> = { ...LIMITS, things: LIMITS.ownThings };
+const MOST: Record<ListTable, number> = { ...LIMITS, ...ofWorkshop((t) => t.most) };
 
-const inWorkshop = (table: ListTable): table is (typeof WORKSHOP_LISTS)[number] => (WORKSHOP_LISTS as readonly string[]).includes(table);
+const inWorkshop = (table: ListTable): table is WorkshopTable => Object.hasOwn(WORKSHOP_TABLES, table);
 
 /** A list of a project, wherever it lies. */
 const listIn = (given: Loose, table: ListTable): unknown =>
@@ -271,7 +263,7 @@ function repairedWorkshop(given: unknown, aside: SetAside[]): Workshop {
   const loose = isRow(given) ? given : {};
   const habits = rowFault("habits", loose.habits, null);
   if (habits && loose.habits !== undefined) aside.push({ table: "habits", name: "", why: habits.message, row: loose.habits });
-  const lists = Object.fromEntries(WORKSHOP_LISTS.map((t) => [t, Array.isArray(loose[t]) ? loose[t] : []]));
+  const lists = Object.fromEntries(WORKSHOP_TABLE_NAMES.map((t) => [t, Array.isArray(loose[t]) ? loose[t] : []]));
   return { ...fresh, ...lists, habits: habits ? fresh.habits : (loose.habits as Workshop["habits"]) };
 }
 

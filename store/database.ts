@@ -7,10 +7,19 @@ import type { Patch } from "immer";
 import { nanoid } from "nanoid";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
-import { inOrder, ROW_TABLES, WORKSHOP, type Rows, type RowTable } from "../core/rows";
+import {
+  inOrder,
+  ROW_TABLES,
+  WORKSHOP,
+  WORKSHOP_TABLE_NAMES,
+  WORKSHOP_TABLES,
+  type Rows,
+  type RowTable,
+  type WorkshopTable,
+} from "../core/rows";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
-import { SCENE_LISTS, sift, WORKSHOP_LISTS, type SetAside } from "./check";
+import { SCENE_LISTS, sift, type SetAside } from "./check";
 import { MIGRATIONS, upgradeTables } from "./migrations";
 
 export type RowKey = string | [string, string];
@@ -124,22 +133,15 @@ export class InchHollowDatabase extends Dexie {
 
   /** The table that holds the rows of this name. */
   rows<T extends RowTable>(name: T): Table<Rows[T], RowKey> {
-    return this.table(name === "paints" ? "rack" : name === "procedures" ? "kept" : name);
+    return this.table((Object.hasOwn(WORKSHOP_TABLES, name) && WORKSHOP_TABLES[name as WorkshopTable].stored) || name);
   }
 }
 
 /** The workshop; undefined when nothing was ever stored of it. */
 export async function loadWorkshop(db: InchHollowDatabase): Promise<Workshop | undefined> {
-  const [printers, paints, procedures, things, supplies, lessons, habits] = await Promise.all([
-    db.printers.toArray(),
-    db.paints.toArray(),
-    db.procedures.toArray(),
-    db.things.toArray(),
-    db.supplies.toArray(),
-    db.lessons.toArray(),
-    db.habits.get(WORKSHOP),
-  ]);
-  return habits && { printers: inOrder("printers", printers), paints, procedures, things, supplies, lessons, habits };
+  const [habits, ...lists] = await Promise.all([db.habits.get(WORKSHOP), ...WORKSHOP_TABLE_NAMES.map((t) => db.rows(t).toArray())]);
+  const rows = Object.fromEntries(WORKSHOP_TABLE_NAMES.map((t, i) => [t, t === "printers" ? inOrder(t, lists[i] as Printer[]) : lists[i]]));
+  return habits && ({ ...rows, habits } as Workshop);
 }
 
 /**
@@ -165,7 +167,7 @@ async function siftStored(db: InchHollowDatabase, scene: SceneRow, freshId: () =
   const sceneId = fit.project.scene.id;
   await db.scenes.put(fit.project.scene);
   for (const table of SCENE_LISTS) await db.table(table).bulkPut((fit.project[table] as object[]).map((r) => ({ ...r, sceneId })));
-  for (const table of WORKSHOP_LISTS) {
+  for (const table of WORKSHOP_TABLE_NAMES) {
     await db.rows(table).clear();
     await db.rows(table).bulkPut(fit.project.workshop[table] as never[]);
   }

@@ -8,7 +8,7 @@ import type { Table } from "dexie";
 import { LIMITS } from "../core/project";
 import { kindOf } from "../core/stations/kinds";
 import { rowProblem, type ProjectTable } from "./check";
-import { isSceneTable, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
+import { isSceneTable, ofWorkshop, ROW_TABLES, type Rows, type RowTable, type SceneTable } from "../core/rows";
 import { Refused, type Edit } from "../core/stations";
 import type { HistoryEntry, InchHollowDatabase, RowChange, RowKey } from "./database";
 import { isOrder, keyed, mergedOrder, unkeyed } from "./keyed";
@@ -24,25 +24,15 @@ const CHECKED_AS: Record<RowTable, ProjectTable> = {
   scenes: "scene",
   parts: "parts",
   records: "records",
-  printers: "printers",
-  paints: "paints",
-  procedures: "procedures",
-  things: "things",
-  supplies: "supplies",
-  lessons: "lessons",
+  ...ofWorkshop((_, table) => table),
   habits: "habits",
 };
-const MOST: Partial<Record<RowTable, number>> = { ...LIMITS, things: LIMITS.ownThings };
+const MOST: Partial<Record<RowTable, number>> = { ...LIMITS, ...ofWorkshop((t) => t.most) };
 const TABLE_WORDS: Record<RowTable, string> = {
   scenes: "scenes",
   parts: "parts",
   records: "records",
-  printers: "printers",
-  paints: "paints",
-  procedures: "saved steps",
-  things: "known things",
-  supplies: "glues, abrasives and tools",
-  lessons: "lessons",
+  ...ofWorkshop((t) => t.many),
   habits: "habits",
 };
 

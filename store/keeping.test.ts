@@ -10,7 +10,8 @@ import { bare, stored } from "../tests/bundleKit";
 import { fullProject, victim } from "../tests/fullProject";
 import { sizePart } from "../tests/sampleProject";
 import { inOrder } from "./bundle";
-import { faultsOf, mendReferences, sift, withSafeIds, WORKSHOP_LISTS } from "./check";
+import { faultsOf, mendReferences, sift, withSafeIds } from "./check";
+import { WORKSHOP_TABLE_NAMES } from "../core/rows";
 import { runCommand, runWithFiles } from "./run";
 import { InchHollowDatabase, mendStoredScene } from "./database";
 import { redo, undo } from "./edit";
@@ -463,7 +464,7 @@ describe("whole scenes", () => {
     const u = await usage(db);
     expect(u.meshes).toEqual({ count: 1, bytes: [...(await fullProject()).meshes.values()][0].length });
     expect(u.rows.count).toBe(
-      1 + full.parts.length + full.records.length + WORKSHOP_LISTS.reduce((n, t) => n + full.workshop[t].length, 0),
+      1 + full.parts.length + full.records.length + WORKSHOP_TABLE_NAMES.reduce((n, t) => n + full.workshop[t].length, 0),
     );
     expect(u.undo.count).toBe(0);
   });

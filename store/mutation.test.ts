@@ -14,7 +14,8 @@ import type { FoundPrint } from "../core/print";
 import { fullProject, joinedAs, victim } from "../tests/fullProject";
 import { THURSDAY } from "../tests/sampleProject";
 import { inOrder, readBundle, writeBundle } from "./bundle";
-import { faultsOf, WORKSHOP_LISTS } from "./check";
+import { faultsOf } from "./check";
+import { WORKSHOP_TABLE_NAMES } from "../core/rows";
 import { InchHollowDatabase } from "./database";
 import { loadFiles, loadProject, purgeScene, storeImported, storeOwn } from "./projects";
 
@@ -77,7 +78,7 @@ beforeAll(async () => {
 async function victimRows(db: InchHollowDatabase): Promise<string> {
   const { workshop, ...scene } = (await loadProject(db, "victim"))!;
   const own = stored(victim()).workshop;
-  const mine = WORKSHOP_LISTS.map((t) => {
+  const mine = WORKSHOP_TABLE_NAMES.map((t) => {
     const ids = new Set(own[t].map((r) => ("id" in r ? r.id : r.name)));
     return workshop[t].filter((r) => ids.has("id" in r ? r.id : r.name));
   });
@@ -86,7 +87,7 @@ async function victimRows(db: InchHollowDatabase): Promise<string> {
 
 /** Takes out of the workshop what came in with a file. */
 async function tidyWorkshop(db: InchHollowDatabase): Promise<void> {
-  for (const t of WORKSHOP_LISTS) {
+  for (const t of WORKSHOP_TABLE_NAMES) {
     await db.rows(t).clear();
     await db.rows(t).bulkPut(stored(victim()).workshop[t] as never[]);
   }

@@ -1,12 +1,12 @@
 /** Whole scenes in and out of the database. */
-import { ROW_TABLES, WORKSHOP, type WorkshopTable } from "../core/rows";
+import { ROW_TABLES, WORKSHOP, WORKSHOP_TABLE_NAMES, WORKSHOP_TABLES, type WorkshopTable } from "../core/rows";
 import { Refused } from "../core/stations";
 import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
-import { LIMITS, type ProjectRows, type SceneRow, type Workshop } from "../core/project";
+import { type ProjectRows, type SceneRow, type Workshop } from "../core/project";
 import type { Printer } from "../core/print";
 import { kindOf } from "../core/stations/kinds";
-import { SCENE_LISTS, WORKSHOP_LISTS } from "./check";
+import { SCENE_LISTS } from "./check";
 import type { Bundle, CarriedResult, FileSet } from "./bundle";
 import { loadWorkshop, type AsideRow, type FileRow, type InchHollowDatabase } from "./database";
 
@@ -155,7 +155,7 @@ const sameRow = (a: object, b: object): boolean => stringify({ ...a, ...AT_HOME 
 /** Rows of the workshop that a file brings otherwise than they are here. */
 export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): Promise<Difference[]> {
   const out: Difference[] = [];
-  for (const table of WORKSHOP_LISTS)
+  for (const table of WORKSHOP_TABLE_NAMES)
     for (const row of theirs[table]) {
       const mine = await db.rows(table).get(idOf(row));
       if (mine && !sameRow(mine, row))
@@ -188,11 +188,11 @@ const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to:
 });
 
 async function makeRoom(db: InchHollowDatabase, table: WorkshopTable): Promise<void> {
-  const most = { ...LIMITS, things: LIMITS.ownThings }[table];
+  const { most, many } = WORKSHOP_TABLES[table];
   if ((await db.rows(table).count()) >= most)
     throw new Refused(
       "table.full",
-      `The workshop can have at most ${most} ${table}, and the file would add more. Delete some first. Nothing was imported.`,
+      `The workshop can have at most ${most} ${many}, and the file would add more. Delete some first. Nothing was imported.`,
     );
 }
 
@@ -205,7 +205,7 @@ async function takeWorkshop(
   demo: boolean,
 ): Promise<ProjectRows> {
   let project = given;
-  for (const table of WORKSHOP_LISTS) {
+  for (const table of WORKSHOP_TABLE_NAMES) {
     const rows = db.rows(table);
     for (const theirs of given.workshop[table]) {
       const id = idOf(theirs);
@@ -230,10 +230,8 @@ async function takeWorkshop(
         const taken = new Set((await rows.toArray()).map(nameOf));
         const name = demo ? nameOf(theirs) : nameApart(nameOf(theirs), taken);
         await makeRoom(db, table);
-        const next =
-          table === "things"
-            ? { ...row, name }
-            : { ...row, id: demo ? `demo-${id}` : freshId(), [table === "procedures" || table === "lessons" ? "title" : "name"]: name };
+        const { key, title } = WORKSHOP_TABLES[table];
+        const next = { ...row, ...(key === "id" && { id: demo ? `demo-${id}` : freshId() }), [title]: name };
         await rows.put(next as typeof row);
         project = renamedIn(project, table, id, idOf(next));
       }
@@ -382,7 +380,7 @@ export async function usage(db: InchHollowDatabase): Promise<Usage> {
     results: await resultsUsage(db),
     rows: await sum(async (add) => {
       await db.scenes.each((r) => add(textBytes(r)));
-      for (const table of [...SCENE_LISTS, ...WORKSHOP_LISTS]) await db.rows(table).each((r: unknown) => add(textBytes(r)));
+      for (const table of [...SCENE_LISTS, ...WORKSHOP_TABLE_NAMES]) await db.rows(table).each((r: unknown) => add(textBytes(r)));
     }),
     undo: await sum((add) => db.history.each((r) => add(textBytes(r)))),
   };

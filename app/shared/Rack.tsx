@@ -84,7 +84,7 @@ function PaintEditor({
           value={paint.family}
           onChange={(family: CoatFamily) => onChange({ family })}
           options={(Object.keys(FAMILIES) as CoatFamily[])
-            .filter((f) => !FAMILIES[f].ground)
+            .filter((f) => !FAMILIES[f].ground && f !== "decal" && f !== "masking")
             .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
         />
         <Choice

@@ -13,3 +13,4 @@ export * from "./scene";
 export * from "./supply";
 export * from "./tables";
 export * from "./thing";
+export * from "./workshop";

@@ -1,24 +1,16 @@
 import Joi from "joi";
 import { LIMITS, type ProjectRows, type Workshop } from "../project";
 import { habitsSchema } from "./habits";
-import { lessonSchema } from "./lesson";
-import { paintSchema } from "./paint";
 import { partSchema } from "./part";
-import { printerSchema } from "./printer";
-import { procedureSchema } from "./procedure";
 import { recordSchema } from "./record";
 import { sceneSchema } from "./scene";
-import { supplySchema } from "./supply";
-import { thingSchema } from "./thing";
+import { WORKSHOP_TABLES } from "./workshop";
 
 /** The workshop, or copies of what a scene names of it. */
-const workshopSchema = Joi.object<Workshop, true>({
-  printers: Joi.array().max(LIMITS.printers).items(printerSchema).required(),
-  paints: Joi.array().max(LIMITS.paints).items(paintSchema).required(),
-  procedures: Joi.array().max(LIMITS.procedures).items(procedureSchema).required(),
-  things: Joi.array().max(LIMITS.ownThings).items(thingSchema).required(),
-  supplies: Joi.array().max(LIMITS.supplies).items(supplySchema).required(),
-  lessons: Joi.array().max(LIMITS.lessons).items(lessonSchema).required(),
+const workshopSchema = Joi.object<Workshop>({
+  ...Object.fromEntries(
+    Object.entries(WORKSHOP_TABLES).map(([table, { schema, most }]) => [table, Joi.array().max(most).items(schema).required()]),
+  ),
   habits: habitsSchema.required(),
 });
 
