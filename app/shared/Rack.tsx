@@ -120,6 +120,14 @@ function PaintEditor({
           readAs={(ml) => (ml === null ? "not set" : `${spacedNumber(ml)} ml`)}
           onCommit={(wholeMl) => onChange({ wholeMl })}
         />
+        <ParsedField
+          label="Drops in 1 ml"
+          text={paint.dropsPerMl ? String(paint.dropsPerMl) : ""}
+          placeholder="20 if nobody counted: 20 drops on a scale"
+          parse={orNothing<number>(parseNumberIn(LIMITS.dropsPerMl))}
+          readAs={(n) => (n === null ? "not counted: taken as 20" : `${spacedNumber(n)} drops`)}
+          onCommit={(dropsPerMl) => onChange({ dropsPerMl })}
+        />
       </div>
       <div className="mt-4 flex gap-2">
         <button

@@ -79,6 +79,7 @@ export const LIMITS = {
   durationS: { least: 0, most: MOST_DURATION_S },
   massG: { least: 0, most: MOST_MASS_G },
   stockMl: { least: 0, most: 100_000 },
+  dropsPerMl: { least: 1, most: 200 },
   stock: { least: 0, most: 100_000 },
   moneyMinor: { least: 0, most: 1e9 },
   /** Moments: from 1970 to the year 2200, ms. */

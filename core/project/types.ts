@@ -347,6 +347,8 @@ export interface Paint extends OfTheDemo {
   /** What the pot or can cost, and how much it held then. */
   price?: Money | null;
   wholeMl?: number | null;
+  /** Drops of this bottle in a millilitre, where somebody counted them. */
+  dropsPerMl?: number | null;
 }
 
 /** A user's own step, kept for other parts. */

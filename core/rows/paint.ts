@@ -14,4 +14,5 @@ export const paintSchema = Joi.object<Paint, true>({
   stockMl: within(LIMITS.stockMl).required(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).optional(),
   wholeMl: within(LIMITS.stockMl).allow(null).optional(),
+  dropsPerMl: within(LIMITS.dropsPerMl).allow(null).optional(),
 }).unknown(true);

@@ -1,6 +1,6 @@
 /** The pot: which paints make a colour, how much of each for what is to be painted, and what to add when it came out otherwise. */
 import { X } from "lucide-react";
-import { absorptionOfSwatch, differenceWords, mixedColour, potOf, USUAL_DROP_ML } from "~core/paint";
+import { absorptionOfSwatch, differenceWords, mixedColour, potOf } from "~core/paint";
 import type { Paint } from "~core/project";
 import { formatMillilitres } from "~core/units";
 import { Page } from "~app/shared/Page";
@@ -11,7 +11,7 @@ import { PaintLeaves } from "../PaintLeaves";
 import { Amount, CupMarks, Enough } from "./Amounts";
 import { Lighter, Otherwise, Wanted } from "./Colours";
 import { Two } from "./FindMix";
-import { usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
+import { dropOf, usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
 import { Glass, type Band } from "./Glass";
 
 /** Pots that may be mixed with each other: those that the same thinner thins, and that are paint. */
@@ -34,7 +34,12 @@ export default function PotPage() {
   const pot =
     poured.length > 0
       ? potOf({
-          parts: poured.map(({ paint, drops }) => ({ name: paint.name, color: paint.hex, parts: drops * USUAL_DROP_ML })),
+          parts: poured.map(({ paint, drops }) => ({
+            name: paint.name,
+            color: paint.hex,
+            parts: drops * dropOf(paint),
+            dropMl: dropOf(paint),
+          })),
           amount: { ml: draft.ml },
           thinning: draft.thinning,
         })
@@ -99,7 +104,7 @@ export default function PotPage() {
 
 function bandsOf(poured: readonly Poured[], pot: ReturnType<typeof potOf> | null, thinning: number): Band[] {
   if (!pot) return [];
-  const absorbed = poured.map(({ paint, drops }) => ({ absorption: absorptionOfSwatch(paint.hex), volume: drops }));
+  const absorbed = poured.map(({ paint, drops }) => ({ absorption: absorptionOfSwatch(paint.hex), volume: drops * dropOf(paint) }));
   const paints = pot.of.map((p, i): Band => ({
     name: p.name,
     hex: poured[i].paint.hex,
