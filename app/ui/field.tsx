@@ -3,6 +3,7 @@
  * text only when it was stored.
  */
 import { useEffect, useId, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { useLocation } from "react-router";
 import { parseMm, parseNumber, parsePercent, spacedNumber, type Result } from "~core/units";
 import { LIMITS, type Range } from "~core/project";
@@ -66,13 +67,18 @@ export function ParsedField<T>({
     dropDraft(key);
     onReading?.(null);
   };
-  const commit = (typed: string | null): void => {
-    if (typed === null || sent.current === typed) return;
-    if (typed === text) return settle();
+  /** @returns false where it could not be read */
+  const commit = (typed: string | null): boolean => {
+    if (typed === null || sent.current === typed) return true;
+    if (typed === text) {
+      settle();
+      return true;
+    }
     const parsed = parse(typed);
     if (!parsed.ok) {
       leaveDraft(key, typed, text);
-      return setWrong(parsed.problem.message);
+      setWrong(parsed.problem.message);
+      return false;
     }
     setWrong(null);
     dropDraft(key);
@@ -80,7 +86,8 @@ export function ParsedField<T>({
     const answer = onCommit(parsed.value, typed, over);
     if (!answer) {
       sent.current = null;
-      return settle();
+      settle();
+      return true;
     }
     void answer.then((done) => {
       const was = sent.current;
@@ -94,6 +101,7 @@ export function ParsedField<T>({
       // What was typed meanwhile stays.
       setTyped((now) => (now === was ? null : now));
     });
+    return true;
   };
   const latest = useRef(() => commit(typed));
   useEffect(() => {
@@ -133,7 +141,11 @@ export function ParsedField<T>({
         onKeyDown={(e) => {
           if (e.key === "Enter") {
             e.preventDefault();
-            commit(typed);
+            const { form } = e.currentTarget;
+            let read = false;
+            // A form that is sent by Enter reads what the field has just told.
+            flushSync(() => (read = commit(typed)));
+            if (read) form?.requestSubmit();
           }
           if (e.key === "Escape" && typed !== null) {
             e.stopPropagation();

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cupHoldsMl, heightInCupMm, letDown, mended, potOf, wholeDrops, type Cup } from "./index";
+import { cupHoldsMl, heightInCupMm, mended, potOf, type Cup } from "./index";
 
 const two = (a: object = {}, b: object = {}) => [
   { name: "sand", color: "#c2b280", parts: 70, dropMl: 0.045, ...a },
@@ -55,7 +55,6 @@ describe("the pot", () => {
         );
     }
   });
-  it("lets 6 drops at 1 to 5 down to 1 to 12 with 7 more", () => expect(letDown(5, 5, 12)).toBe(7));
   it("a straight cup of 18 mm rises 3.93 mm a ml", () => expect(heightInCupMm({ dMm: 18 }, 1)).toBeCloseTo(3.93, 2));
   it("a cup that widens: 12.5 ml, marks at 6.0, 13.9 and 25.0 mm, as by integration", () => {
     const cup: Cup = { bottomMm: 20, topMm: 26, heightMm: 30 };
@@ -74,9 +73,5 @@ describe("the pot", () => {
     expect(potOf({ parts: two(), amount: { ml: 20 }, cup }).warnings).toEqual([expect.stringMatching(/holds 12.5 ml/)]);
     expect(potOf({ parts: two(), amount: { ml: 20 }, cup }).gauge!.length).toBe(12);
     expect(potOf({ parts: two({}, { parts: 0.1 }), amount: { ml: 0.2 } }).warnings.length).toBe(2);
-  });
-  it("the nearest whole drops, by the ratio", () => {
-    expect(wholeDrops(70 / 0.045, 30 / 0.06, 12)).toEqual([9, 3].map((v) => v / 3));
-    expect(wholeDrops(5, 2, 8)).toEqual([5, 2]);
   });
 });

@@ -97,9 +97,6 @@ export function mended(pot: readonly number[], want: readonly number[]): Pick<Po
 /** What is nothing but for the last digit of a sum is nothing. */
 const tidied = (x: number): number => (Math.abs(x) < 1e-9 ? 0 : x);
 
-/** White that makes a tint of 1 part in `from` one of 1 part in `to`: n(to / from − 1), n being what is in the pot of white. */
-export const letDown = (n: number, from: number, to: number): number => n * (to / from - 1);
-
 export const cupHoldsMl = (cup: Cup): number => ("dMm" in cup ? Infinity : conePartMl(cup, cup.heightMm));
 const conePartMl = ({ bottomMm, topMm, heightMm }: Extract<Cup, { bottomMm: number }>, h: number): number => {
   const r0 = bottomMm / 2;
@@ -128,15 +125,3 @@ function gaugeOf(cup: Cup, marks: readonly number[], total: number, warnings: st
 }
 const wholeMls = (total: number): number[] => Array.from({ length: Math.max(1, Math.ceil(total)) }, (_, i) => i + 1);
 const round = (ml: number): number => Math.round(ml * 10) / 10;
-
-/** The ratio of at most so many drops that is nearest to p : q (Stern–Brocot, by going through all of them: they are few). */
-export function wholeDrops(p: number, q: number, most: number): [number, number] {
-  let best: [number, number] = [1, 1];
-  let off = Infinity;
-  for (let a = 1; a < most; a++)
-    for (let b = 1; a + b <= most; b++) {
-      const by = Math.abs(Math.log((a * q) / (b * p)));
-      if (by < off - 1e-12) [best, off] = [[a, b], by];
-    }
-  return best;
-}
