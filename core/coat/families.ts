@@ -286,6 +286,10 @@ export type CoatMethod =
   | "tape"
   | "liquid mask";
 
+/** Parts of a relief that are painted apart: what stands out, what lies deep, and the foot that dirt splashes on. */
+export type Spot = "raised" | "recess" | "foot";
+export const SPOTS: readonly Spot[] = ["foot", "recess", "raised"];
+
 /** How a method changes cover, film and drying of one coat. Common practice, no source. */
 export interface MethodFacts {
   /** Share of the ground that one coat closes; null as the family. */
@@ -295,6 +299,8 @@ export interface MethodFacts {
   film: number;
   /** How long a coat takes against a brushed one: a mist is dry when it lands, a wash lies in pools. */
   dries: number;
+  /** Where it lies on relief; everywhere where not said. */
+  lies?: readonly Spot[];
   /** It lies in pools. */
   pools?: true;
   /** It is sprayed: the air must allow it. */
@@ -311,18 +317,27 @@ export const METHODS: Record<CoatMethod, MethodFacts> = {
   spray: { cover: null, coverMost: 1, film: 1, dries: 0.7, sprayed: true, word: "sprayed" },
   airbrush: { cover: null, coverMost: 1, film: 0.7, dries: 0.4, sprayed: true, light: true, word: "airbrushed" },
   mist: { cover: 0.5, coverMost: 0.9, film: 0.3, dries: 0.15, sprayed: true, light: true, word: "in distant, dry mist coats" },
-  "from above": { cover: 0.5, coverMost: 0.6, film: 0.5, dries: 0.3, sprayed: true, light: true, word: "sprayed from above" },
-  "dry brush": { cover: 0.25, coverMost: 0.6, film: 0.4, dries: 0.15, word: "dry-brushed" },
-  wash: { cover: 0.3, coverMost: 0.6, film: 0.3, dries: 3.5, pools: true, word: "as a wash" },
-  "line in": { cover: 0.1, coverMost: 0.2, film: 0.5, dries: 1, word: "lined in" },
-  "streak and wipe": { cover: 0.15, coverMost: 0.4, film: 0.2, dries: 0.4, word: "streaked and wiped" },
-  sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, dries: 0.4, word: "sponged" },
-  stipple: { cover: 0.4, coverMost: 0.9, film: 0.8, dries: 0.6, word: "stippled" },
-  "pick out": { cover: 0.1, coverMost: 0.2, film: 1, dries: 0.8, word: "picked out" },
+  "from above": {
+    cover: 0.5,
+    coverMost: 0.6,
+    film: 0.5,
+    dries: 0.3,
+    sprayed: true,
+    light: true,
+    lies: ["raised"],
+    word: "sprayed from above",
+  },
+  "dry brush": { cover: 0.25, coverMost: 0.6, film: 0.4, dries: 0.15, lies: ["raised"], word: "dry-brushed" },
+  wash: { cover: 0.3, coverMost: 0.6, film: 0.3, dries: 3.5, pools: true, lies: ["recess"], word: "as a wash" },
+  "line in": { cover: 0.1, coverMost: 0.2, film: 0.5, dries: 1, lies: ["recess"], word: "lined in" },
+  "streak and wipe": { cover: 0.15, coverMost: 0.4, film: 0.2, dries: 0.4, lies: ["recess", "foot"], word: "streaked and wiped" },
+  sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, dries: 0.4, lies: ["raised"], word: "sponged" },
+  stipple: { cover: 0.4, coverMost: 0.9, film: 0.8, dries: 0.6, lies: ["raised"], word: "stippled" },
+  "pick out": { cover: 0.1, coverMost: 0.2, film: 1, dries: 0.8, lies: ["raised"], word: "picked out" },
   flick: { cover: 0.05, coverMost: 0.2, film: 1, dries: 0.8, word: "flicked on" },
-  dust: { cover: 0.3, coverMost: 0.6, film: 0.5, dries: 0.5, word: "dusted on" },
+  dust: { cover: 0.3, coverMost: 0.6, film: 0.5, dries: 0.5, lies: ["recess", "foot"], word: "dusted on" },
   pour: { cover: null, coverMost: 1, film: 1, dries: 4, pools: true, word: "poured" },
-  decal: { cover: 0.2, coverMost: 0.5, film: 1, dries: 1, noPot: true, word: "laid on wet" },
+  decal: { cover: 0.2, coverMost: 0.5, film: 1, dries: 1, noPot: true, lies: ["raised"], word: "laid on wet" },
   tape: { cover: 0, coverMost: 0, film: 0, dries: 1, noPot: true, word: "stuck on, and taken off again" },
   "liquid mask": { cover: 0, coverMost: 0, film: 0, dries: 1, noPot: true, word: "brushed on, and rubbed off again" },
 };
@@ -350,6 +365,9 @@ export interface CoatLayer {
   airC?: number;
   rh?: number;
 }
+
+/** Does it lie there? */
+export const liesOn = (layer: Pick<CoatLayer, "method">, spot: Spot): boolean => METHODS[layer.method].lies?.includes(spot) ?? true;
 
 /** Share of the ground that a layer closes after all its coats. */
 export function coverOf(layer: CoatLayer): number {

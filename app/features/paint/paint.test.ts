@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack, FAMILIES, filmOf, METHODS, type CoatFamily, type CoatMethod } from "~core/coat";
 import type { Part } from "~core/project";
 import { block, coat, hiding, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
-import { coreBands } from "./CoreSample";
+import { columnsOf, coreBands } from "./CoreSample";
 import { stackOfPart } from "~core/plan";
 
 let brick: Part;
@@ -117,6 +117,20 @@ describe("the core sample", () => {
               `${family} ${method}`,
             ).toBe(true);
         }
+  });
+  it("has a core for each part of the relief that is painted apart, and one where none is", () => {
+    const core = (...work: ReturnType<typeof coat>[]) =>
+      columnsOf(stackOf(work), steps, 0.5).columns.map((c) => [c.spots.join(" "), c.bands.map((b) => b.layer.id).join(" ")]);
+    expect(core(coat("p", "primer", "spray"), coat("b", "brown"))).toEqual([["", "p b"]]);
+    expect(core(coat("p", "primer", "spray"), coat("w", "brown", "wash"), coat("d", "stone", "dry brush"))).toEqual([
+      ["foot", "p"],
+      ["recess", "p w"],
+      ["raised", "p d"],
+    ]);
+    expect(core(coat("p", "primer", "spray"), coat("d", "stone", "dry brush"))).toEqual([
+      ["foot recess", "p"],
+      ["raised", "p d"],
+    ]);
   });
   it("coats soften the steps below them", () => {
     const depth = (p: Float64Array): number => Math.max(...p) - Math.min(...p);
