@@ -166,3 +166,17 @@ test("two windows: what is said of one surface in each is there in both", async 
   await expect(page.getByLabel("Real material")).toHaveValue("stone");
   await expect(page.getByLabel("Visibility")).toHaveValue("hidden");
 });
+
+test("two windows: what is stored while the other is being opened is there too, at whatever moment", async ({ page, context }) => {
+  await open(page, "/surface?part=quay-wall&at=0");
+  const other = await context.newPage();
+  await other.goto(page.url());
+  const said = ["hidden", "seen", "mating", "covered", "hidden", "seen", "mating", "covered"];
+  for (const [i, value] of said.entries()) {
+    const opening = other.reload();
+    await page.waitForTimeout(i * 120);
+    await page.getByLabel("Visibility").selectOption(value);
+    await opening;
+    await expect(other.getByLabel("Visibility")).toHaveValue(value);
+  }
+});

@@ -1,6 +1,7 @@
 /** `list.add`, `list.set`, `list.drop` and `list.move`: things in a list of a row, or rows of the workshop. */
 import Joi from "joi";
 import { id } from "../field";
+import { keyOfRow } from "../rows";
 import { change, itemKey, merged, Refused, withItem, withItems, type Command, type Edit } from "./command";
 import { rowOf, type List, type RowList, type TableList } from "./said";
 
@@ -104,7 +105,7 @@ export function listCommands(lists: Readonly<Record<string, List>>): { [N in key
         if (isTable(l)) {
           for (const key of keys) {
             await l.drop?.(e, key);
-            await e.delete(l.rows as "paints", key);
+            await e.delete(l.rows, key);
           }
           return;
         }
@@ -138,7 +139,7 @@ function added(before: unknown[], items: unknown[], by: string | null, at = befo
 }
 
 async function addRow(e: Edit, { rows, there }: TableList, row: Names): Promise<void> {
-  const known = there && (await e.get(rows as "paints", (row.id ?? row.name) as string));
+  const known = there && (await e.get(rows, keyOfRow(rows, row)));
   if (known) throw new Refused(there.code, there.message);
   await e.put(rows, row as never);
 }

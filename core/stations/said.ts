@@ -3,7 +3,7 @@
  * `field.set` and `list.*` do the rest.
  */
 import type Joi from "joi";
-import { WORKSHOP, type Rows, type RowTable } from "../rows";
+import { WORKSHOP, type Rows, type RowTable, type WorkshopTable } from "../rows";
 import { gone, type Edit } from "./command";
 
 type Names = Record<string, unknown>;
@@ -45,7 +45,7 @@ export interface RowList {
 
 /** A table of the workshop, as a list of its rows. */
 export interface TableList {
-  rows: RowTable;
+  rows: WorkshopTable;
   tables: readonly RowTable[];
   label: (row: Names) => string;
   dropLabel: string;
@@ -72,7 +72,7 @@ export const listIn = <T extends RowTable, A extends RowTable = never>(
 ): RowList => ({ ...(list as RowList), table, tables: [table, ...also] });
 
 /** The rows of a table of the workshop, in the same way. */
-export const rowsOf = <T extends RowTable, A extends RowTable = never>(
+export const rowsOf = <T extends WorkshopTable, A extends RowTable = never>(
   table: T,
   also: readonly A[],
   list: Omit<TableList, "rows" | "tables" | "drop" | "label"> & {

@@ -1,4 +1,4 @@
-import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from "react";
+import { startTransition, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { data, Outlet, useParams, useRevalidator, useSearchParams, useSubmit, type ShouldRevalidateFunctionArgs } from "react-router";
 import { toast } from "sonner";
 import { partSizeMm, type Project, type ProjectRows } from "~core/project";
@@ -85,9 +85,9 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
     await revalidate();
   }, [revalidate]);
   const hovering = useDrop(addFiles);
-  useOtherWindows();
-  useDrawn(project);
   const { unsent, moment } = loaderData;
+  useOtherWindows(moment);
+  useDrawn(project);
   useEffect(() => {
     shownMoment = moment;
   }, [moment]);
@@ -275,8 +275,15 @@ function useDrop(onFiles: (files: DroppedFile[]) => void): boolean {
 }
 
 /** This window follows what another one stores, at once; and looks again when it comes back to the front. */
-function useOtherWindows(): void {
+function useOtherWindows(moment: string): void {
   const { revalidate } = useRevalidator();
+  // What was stored while this page was being opened was told before it listened.
+  const opened = useRef(moment);
+  useEffect(() => {
+    if (opened.current === momentOfRows()) return;
+    opened.current = momentOfRows();
+    void revalidate();
+  }, [revalidate]);
   useEffect(() => {
     const onShow = (): void => {
       if (document.visibilityState !== "visible") return;

@@ -16,7 +16,7 @@ export interface Band {
 }
 
 const WIDE = 430,
-  HIGH = 380,
+  LEAST_HIGH = 380,
   TOP = 14,
   LEFT = 150,
   INNER = 104,
@@ -36,7 +36,9 @@ function namePlaces(middles: readonly number[]): number[] {
 
 export function Glass({ bands, wanted, verdict }: { bands: readonly Band[]; wanted: string | null; verdict: string | null }) {
   const total = bands.reduce((sum, b) => sum + b.ml, 0);
-  const bottom = HIGH - 16;
+  // Tall enough for every name.
+  const high = Math.max(LEAST_HIGH, bands.length * LINE + 60);
+  const bottom = high - 16;
   const scale = total > 0 ? (bottom - TOP) / (total * 1.08) : 0;
   const tops = bands.map((_, i) => bottom - scale * bands.slice(0, i + 1).reduce((sum, b) => sum + b.ml, 0));
   const bottoms = bands.map((_, i) => (i === 0 ? bottom : tops[i - 1]));
@@ -47,7 +49,7 @@ export function Glass({ bands, wanted, verdict }: { bands: readonly Band[]; want
   const words = bands.map((b) => `${b.name} ${formatMillilitres(b.ml)}${b.drops === null ? "" : `, ${b.drops} drops`}`).join("; ");
   return (
     <svg
-      viewBox={`0 0 ${WIDE} ${HIGH}`}
+      viewBox={`0 0 ${WIDE} ${high}`}
       className="w-full max-w-[27rem]"
       role="img"
       aria-label={`In order of adding: ${words || "nothing yet"}`}

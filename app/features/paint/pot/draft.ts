@@ -1,6 +1,6 @@
 /** What somebody is mixing at the moment: kept in this browser, not in the scene. */
 import Joi from "joi";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { USUAL_DROP_ML, type MixPaint } from "~core/paint";
 import type { Paint } from "~core/project";
 import { keep, kept } from "~app/data/kept";
@@ -67,6 +67,14 @@ export const asMixPaint = (p: Paint): MixPaint => ({ name: p.name, hex: p.hex, d
 export function usePotDraft(sceneId: string): [PotDraft, SetPot] {
   const key = `pot-${sceneId}`;
   const [draft, setDraft] = useState(() => stored(key));
+  // Another window mixes the same pot.
+  useEffect(() => {
+    const follow = (e: StorageEvent): void => {
+      if (e.key === key) setDraft(stored(key));
+    };
+    window.addEventListener("storage", follow);
+    return () => window.removeEventListener("storage", follow);
+  }, [key]);
   const set = (change: PotChange): void => {
     setDraft((now) => {
       const next = { ...now, ...(typeof change === "function" ? change(now) : change) };
