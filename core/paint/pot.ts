@@ -124,4 +124,4 @@ function gaugeOf(cup: Cup, marks: readonly number[], total: number, warnings: st
   });
 }
 const wholeMls = (total: number): number[] => Array.from({ length: Math.max(1, Math.ceil(total)) }, (_, i) => i + 1);
-const round = (ml: number): number => Math.round(ml * 10) / 10;
+const round = (ml: number): number => (ml < 1 ? Math.round(ml * 100) / 100 : Math.round(ml * 10) / 10);
