@@ -1,6 +1,6 @@
 /** The shelf of paints: one for the whole workshop. */
 import { useState } from "react";
-import { FAMILIES, type CoatFamily } from "~core/coat";
+import { comesInPots, FAMILIES, type CoatFamily } from "~core/coat";
 import { spacedNumber } from "~core/units";
 import { LIMITS, type Paint } from "~core/project";
 import { newId, useActions } from "./scene";
@@ -84,7 +84,7 @@ function PaintEditor({
           value={paint.family}
           onChange={(family: CoatFamily) => onChange({ family })}
           options={(Object.keys(FAMILIES) as CoatFamily[])
-            .filter((f) => !FAMILIES[f].ground && f !== "decal" && f !== "masking")
+            .filter(comesInPots)
             .map((f) => ({ value: f, label: `${f} (${FAMILIES[f].cleaner})` }))}
         />
         <Choice

@@ -117,12 +117,26 @@ describe("what goes over what", () => {
     ["water acrylic", "masking", "tape", "wait"],
     ["masking", "water acrylic", "brush", "fine"],
     ["acrylic ink", "alcohol", "brush", "seal first"],
+    ["masking", "masking", "liquid mask", "fine"],
+    ["alcohol", "masking", "tape", "wait"],
+    ["alcohol", "mirror metal", "airbrush", "wait"],
+    ["mirror metal", "mirror metal", "airbrush", "wait"],
     ["enamel wash", "solvent varnish", "spray", "never"],
     ["enamel wash", "solvent varnish", "mist", "test first"],
     ["oil paint", "solvent varnish", "spray", "never"],
     ["alcohol ink", "lacquer", "spray", "test first"],
   ])("%s under %s, %s: %s", (under, over, method, want) => expect(pair(under, over, method).verdict).toBe(want));
 
+  it("what leaves nothing is waited for no longer than it takes to go", () => {
+    for (const [over, method] of [
+      ["masking", "tape"],
+      ["decal", "decal"],
+      ["mirror metal", "airbrush"],
+      ["water acrylic", "brush"],
+    ] as const)
+      expect(pair("alcohol", over, method).waitS, over).toBe(600);
+    expect(pair("masking", "masking", "tape").waitS).toBe(0);
+  });
   it("no wait is without a number, whatever lies over whatever", () => {
     for (const under of Object.keys(FAMILIES) as CoatFamily[])
       for (const over of Object.keys(FAMILIES) as CoatFamily[])

@@ -396,6 +396,12 @@ export function filmOf(layer: CoatLayer): number {
 /** No coat is dry sooner than in this share of its usual time. Common practice, no source. */
 const QUICKEST = 0.1;
 
+/** Does it come in pots? Decals and tape do not. */
+export const comesInPots = (family: CoatFamily): boolean => {
+  const { ground, usual = "brush" } = FAMILIES[family];
+  return !ground && !METHODS[usual].noPot;
+};
+
 /** How its film stands to the usual one: drying goes by the square of it, both ways. A pool dries by its depth, however thin the paint. */
 function filmFactor(layer: CoatLayer): number {
   const usual = usualFilmMm(layer);

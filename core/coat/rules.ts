@@ -187,6 +187,35 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
 
+  // What leaves nothing: whatever comes next only waits until it has gone.
+  {
+    id: "after-mask",
+    under: ["masking"],
+    verdict: "fine",
+    waitS: 0,
+    why: "What is masked is not painted.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "after-alcohol",
+    under: ["alcohol"],
+    verdict: "wait",
+    waitS: 10 * 60,
+    why: "It evaporates in minutes.",
+    remedy: "",
+    source: PRACTICE,
+  },
+  {
+    id: "after-wet-sanding",
+    under: ["wet sanding"],
+    verdict: "wait",
+    waitS: 1 * H,
+    why: "Let it dry and remove all dust.",
+    remedy: "",
+    source: PRACTICE,
+  },
+
   // Decals, tape and liquid mask: what is stuck on, whatever it is made of.
   {
     id: "mask-on-mirror",
@@ -245,15 +274,6 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
   {
-    id: "after-mask",
-    under: ["masking"],
-    verdict: "fine",
-    waitS: 0,
-    why: "What is masked is not painted.",
-    remedy: "",
-    source: PRACTICE,
-  },
-  {
     id: "solvent-on-decal",
     under: ["decal"],
     over: HOT,
@@ -266,6 +286,15 @@ export const COAT_RULES: CoatRule[] = [
   },
 
   // Mirror metal.
+  {
+    id: "mirror-on-mirror",
+    under: ["mirror metal"],
+    over: ["mirror metal"],
+    verdict: "wait",
+    why: "Several very light coats build the mirror.",
+    remedy: "Let each flash off.",
+    source: PRACTICE,
+  },
   {
     id: "mirror-on-gloss",
     underSheen: ["gloss"],
@@ -436,15 +465,6 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
   {
-    id: "after-alcohol",
-    under: ["alcohol"],
-    verdict: "wait",
-    waitS: 10 * 60,
-    why: "It evaporates in minutes.",
-    remedy: "",
-    source: PRACTICE,
-  },
-  {
     id: "wet-sanding-water-films",
     under: [
       "water varnish",
@@ -470,15 +490,6 @@ export const COAT_RULES: CoatRule[] = [
     verdict: "wait",
     why: "Films that water does not affect may be sanded wet once they are hard.",
     remedy: "Rinse and dry before the next coat.",
-    source: PRACTICE,
-  },
-  {
-    id: "after-wet-sanding",
-    under: ["wet sanding"],
-    verdict: "wait",
-    waitS: 1 * H,
-    why: "Let it dry and remove all dust.",
-    remedy: "",
     source: PRACTICE,
   },
 

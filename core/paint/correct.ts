@@ -6,82 +6,94 @@ import { differenceOf, labOf, type Hex } from "./colour";
 import { absorptionOfSwatch, mixedColour, type MixPaint } from "./mix";
 
 export interface Correction {
+  /** In drops, to as many as were said to be in the pot. */
   add: { paint: string; drops: number }[];
-  /** What is then left of the difference, by the sum. */
+  /** What is then left of the difference, by the sum, in CIEDE2000. */
   left: number;
 }
 
-/** A drop more must gain so much, in CIEDE2000. Common practice, no source. */
-const PER_DROP = 0.03;
+/** Drops of a paint. */
+export interface Dropped {
+  paint: MixPaint;
+  drops: number;
+}
+
+/** What filling the pot to twice its content must gain to be worth it, in CIEDE2000. Common practice, no source. */
+const PER_POT = 0.12;
+/** As much of a paint is tried as is in the pot so many times; beyond that a new pot is sooner mixed. Common practice, no source. */
+const MOST_POTS = 2;
+/** Amounts that are tried of a paint, at most. */
+const MOST_STEPS = 16;
+
+const absorbed = ({ paint, drops }: Dropped): { absorption: Float64Array; volume: number } => ({
+  absorption: absorptionOfSwatch(paint.hex),
+  volume: drops * paint.dropMl,
+});
 
 /**
- * @param pot drops of each paint that are in it
+ * @param pot drops of each paint that are in it, or of its ratio
+ * @param paints that may be added
  * @param seen the colour of its dried dab
  * @returns what to add, none or up to two paints; null where the pot is empty
  */
-export function correctionOf(
-  pot: readonly { paint: MixPaint; drops: number }[],
-  paints: readonly MixPaint[],
-  seen: Hex,
-  wanted: Hex,
-): Correction | null {
-  const there = pot
-    .filter((p) => p.drops > 0)
-    .map((p) => ({ absorption: absorptionOfSwatch(p.paint.hex), volume: p.drops * p.paint.dropMl }));
+export function correctionOf(pot: readonly Dropped[], paints: readonly MixPaint[], seen: Hex, wanted: Hex): Correction | null {
+  const there = pot.filter((p) => p.drops > 0).map(absorbed);
   if (there.length === 0) return null;
-  const most = Math.max(4, Math.ceil(pot.reduce((sum, p) => sum + p.drops, 0)));
+  const all = pot.reduce((sum, p) => sum + p.drops, 0);
   const [is, dab, aim] = [labOf(mixedColour(there)), labOf(seen), labOf(wanted)];
   const towards = { ...aim, l: is.l + aim.l - dab.l, a: is.a + aim.a - dab.a, b: is.b + aim.b - dab.b };
   const known = paints.map((paint) => ({ paint, absorption: absorptionOfSwatch(paint.hex) }));
-  let best: Correction & { score: number } = { add: [], left: differenceOf(is, towards), score: differenceOf(is, towards) };
-  const look = (adds: readonly { i: number; drops: number }[]): void => {
+  const left = differenceOf(is, towards);
+  let best = { adds: [] as { i: number; drops: number }[], left, score: left };
+  const look = (...adds: { i: number; drops: number }[]): void => {
     const more = adds.map(({ i, drops }) => ({ absorption: known[i].absorption, volume: drops * known[i].paint.dropMl }));
     const left = differenceOf(labOf(mixedColour([...there, ...more])), towards);
-    const score = left + PER_DROP * adds.reduce((sum, a) => sum + a.drops, 0);
-    if (score < best.score - 1e-9) best = { add: adds.map(({ i, drops }) => ({ paint: known[i].paint.name, drops })), left, score };
+    const score = left + PER_POT * (adds.reduce((sum, a) => sum + a.drops, 0) / all);
+    if (score < best.score - 1e-9) best = { adds, left, score };
   };
-  const steps = dropSteps(most);
-  for (let i = 0; i < known.length; i++) for (const drops of steps) look([{ i, drops }]);
+  const steps = dropSteps(all);
+  known.forEach((_, i) => {
+    for (const drops of steps) look({ i, drops });
+  });
   // A second paint beside the one that helps most.
-  const [first] = best.add;
-  if (first) {
-    const i = known.findIndex((k) => k.paint.name === first.paint);
-    for (let j = 0; j < known.length; j++)
-      if (j !== i)
-        for (const a of steps)
-          for (const b of steps)
-            look([
-              { i, drops: a },
-              { i: j, drops: b },
-            ]);
-  }
-  return { add: best.add, left: best.left };
+  const first = best.adds.at(0)?.i;
+  if (first !== undefined)
+    known.forEach((_, second) => {
+      if (second === first) return;
+      for (const a of steps) for (const b of steps) look({ i: first, drops: a }, { i: second, drops: b });
+    });
+  return { add: best.adds.map(({ i, drops }) => ({ paint: known[i].paint.name, drops })), left: best.left };
 }
 
-/** Drops that are worth trying: each at first, then coarser. */
-function dropSteps(most: number): number[] {
-  const steps: number[] = [];
-  for (let d = 1; d <= most; d += d < 12 ? 1 : Math.ceil(d / 8)) steps.push(d);
-  return steps;
+/** From one amount that is tried to the next larger one, where there are too many to try each. */
+const STEP = 0.75;
+
+/** Whole drops that are worth trying: each of a few, the same shares of many. */
+function dropSteps(all: number): number[] {
+  const most = Math.max(4, Math.round(MOST_POTS * all));
+  if (most <= MOST_STEPS) return Array.from({ length: most }, (_, k) => k + 1);
+  return [...new Set(Array.from({ length: MOST_STEPS }, (_, k) => Math.max(1, Math.round(most * STEP ** k))))];
 }
 
 /** More than so many times what is in the pot is no tint of it: it is mixed anew. Common practice, no source. */
 const MOST_TIMES = 5;
 
-/** Whole drops of a lighter paint that make a pot about so much lighter (L*), by the sum; null where it cannot get there. */
-export function lighterBy(
-  pot: readonly { paint: MixPaint; drops: number }[],
-  white: MixPaint,
-  byL: number,
-): { drops: number; result: Hex } | null {
-  const there = pot.map((p) => ({ absorption: absorptionOfSwatch(p.paint.hex), volume: p.drops * p.paint.dropMl }));
+/** Whole drops of a lighter paint that make a pot about so much lighter (L*), by the sum; null where it would take too much of it. */
+export function lighterBy(pot: readonly Dropped[], white: MixPaint, byL: number): { drops: number; result: Hex } | null {
+  const there = pot.map(absorbed);
   const all = pot.reduce((sum, p) => sum + p.drops, 0);
   if (all === 0) return null;
   const aim = labOf(mixedColour(there)).l + byL;
   const absorption = absorptionOfSwatch(white.hex);
-  for (let drops = 1; drops <= MOST_TIMES * all; drops++) {
-    const result = mixedColour([...there, { absorption, volume: drops * white.dropMl }]);
-    if (labOf(result).l >= aim) return { drops, result };
+  const result = (drops: number): Hex => mixedColour([...there, { absorption, volume: drops * white.dropMl }]);
+  const enough = (drops: number): boolean => labOf(result(drops)).l >= aim;
+  let most = Math.floor(MOST_TIMES * all);
+  if (most < 1 || !enough(most)) return null;
+  // The more of it the lighter: halved until one drop less is not enough.
+  for (let least = 0; most - least > 1;) {
+    const middle = Math.floor((least + most) / 2);
+    if (enough(middle)) most = middle;
+    else least = middle;
   }
-  return null;
+  return { drops: most, result: result(most) };
 }

@@ -28,6 +28,7 @@ export function mixedColour(parts: readonly { absorption: Absorption; volume: nu
 }
 
 export interface MixPaint {
+  /** What it is told apart by in the answer. */
   name: string;
   hex: Hex;
   /** A drop of it, ml. */

@@ -100,7 +100,7 @@ describe("kinds of work", () => {
     for (const s of stepsOfPart({ ...brick, work: [item] }, project)) for (const need of s.needs) expect(NEEDS[need], need).toBeDefined();
   });
 
-  it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: what another part is called or costs is nothing to its steps", (_, item) => {
+  it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: notes and licence of another part are nothing to its steps", (_, item) => {
     const steps = (name: string): object[] =>
       stepsOfPart(
         { ...brick, work: [item] },

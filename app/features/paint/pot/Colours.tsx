@@ -1,4 +1,5 @@
 /** The colour that is wanted, lighter ones from the same pot, and what to add where it came out otherwise. */
+import { useMemo } from "react";
 import { correctionOf, differenceWords, lighterBy, type Mix } from "~core/paint";
 import type { Paint } from "~core/project";
 import { Section } from "~app/shared/Page";
@@ -16,11 +17,7 @@ function Colour({ label, value, onChange }: { label: string; value: string | nul
 
 export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; shelf: readonly Paint[] }) {
   const take = (mix: Mix): void => {
-    const parts = mix.parts.flatMap(({ paint, drops }) => {
-      const found = shelf.find((p) => p.name === paint);
-      return found ? [{ paintId: found.id, drops }] : [];
-    });
-    set({ parts, seen: null });
+    set({ parts: mix.parts.map(({ paint, drops }) => ({ paintId: paint, drops })), seen: null });
   };
   return (
     <section aria-label="The colour you want" className="max-desk:mt-5">
@@ -28,7 +25,7 @@ export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; sh
       <div className="mt-2">
         <Colour label={draft.wanted ? `wanted: ${draft.wanted}` : "pick it"} value={draft.wanted} onChange={(wanted) => set({ wanted })} />
       </div>
-      {draft.wanted && <FindMix wanted={draft.wanted} paints={shelf.filter((p) => p.stockMl > 0).map(asMixPaint)} onTake={take} />}
+      {draft.wanted && <FindMix wanted={draft.wanted} paints={shelf.filter((p) => p.stockMl > 0)} onTake={take} />}
     </section>
   );
 }
@@ -81,14 +78,23 @@ export function Otherwise({
   shelf: readonly Paint[];
 }) {
   const wanted = draft.wanted!;
-  const correction = draft.seen
-    ? correctionOf(
-        poured.map(({ paint, drops }) => ({ paint: asMixPaint(paint), drops })),
-        shelf.filter((p) => p.stockMl > 0).map(asMixPaint),
-        draft.seen,
-        wanted,
-      )
-    : null;
+  const { seen } = draft;
+  // Thousands of mixes are looked at: once for each question.
+  const asked = JSON.stringify([poured.map((p) => [p.paint, p.drops]), shelf, seen, wanted]);
+  const correction = useMemo(
+    () =>
+      seen === null
+        ? null
+        : correctionOf(
+            poured.map(({ paint, drops }) => ({ paint: asMixPaint(paint), drops })),
+            shelf.filter((p) => p.stockMl > 0).map(asMixPaint),
+            seen,
+            wanted,
+          ),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- said as text: the lists are made anew each time they are drawn.
+    [asked],
+  );
+  const nameOf = (id: string): string => shelf.find((p) => p.id === id)?.name ?? "";
   const all = poured.reduce((n, p) => n + p.drops, 0);
   return (
     <Section title="It came out otherwise?">
@@ -103,7 +109,7 @@ export function Otherwise({
           {correction && correction.add.length > 0 ? (
             <p>
               <span className="font-semibold">
-                Add {correction.add.map((a) => `${a.drops} ${a.paint}`).join(" and ")} to every {all} drops in the pot.
+                Add {correction.add.map((a) => `${a.drops} ${nameOf(a.paint)}`).join(" and ")} to every {all} drops in the pot.
               </span>{" "}
               <span className="text-soft">
                 Nothing can be taken out. Pour half away first, and half as much is enough.

@@ -1,6 +1,8 @@
 /** Mixes of what is on the rack for a colour: searched for in a worker, shown with how near each comes. */
 import { useEffect, useRef, useState } from "react";
-import { differenceWords, type Found, type Mix, type MixPaint } from "~core/paint";
+import { differenceWords, type Found, type Mix } from "~core/paint";
+import type { Paint } from "~core/project";
+import { asMixPaint } from "./draft";
 import { sayProblem } from "~app/ui/sayProblem";
 import { Progress } from "~app/ui/progress";
 import { runJob } from "~workers/client";
@@ -8,9 +10,9 @@ import { runJob } from "~workers/client";
 const MOST_DROPS = 8;
 const SHOWN = 6;
 
-const partsWords = ({ parts }: Mix): string => parts.map((p) => `${p.drops} ${p.paint}`).join(" : ");
-
-export function FindMix({ wanted, paints, onTake }: { wanted: string; paints: readonly MixPaint[]; onTake: (mix: Mix) => void }) {
+export function FindMix({ wanted, paints, onTake }: { wanted: string; paints: readonly Paint[]; onTake: (mix: Mix) => void }) {
+  const partsWords = ({ parts }: Mix): string =>
+    parts.map(({ drops, paint }) => `${drops} ${paints.find((p) => p.id === paint)?.name ?? "a pot that is gone"}`).join(" : ");
   const [share, setShare] = useState<number | null>(null);
   const [found, setFound] = useState<{ for: string; found: Found } | null>(null);
   const stop = useRef<AbortController | null>(null);
@@ -21,7 +23,7 @@ export function FindMix({ wanted, paints, onTake }: { wanted: string; paints: re
     setShare(0);
     const done = await runJob(
       "mixes",
-      { target: wanted, paints: [...paints], mostDrops: MOST_DROPS },
+      { target: wanted, paints: paints.map(asMixPaint), mostDrops: MOST_DROPS },
       { signal: mine.signal, onProgress: (f) => setShare(f) },
     );
     if (mine.signal.aborted) return;
@@ -49,7 +51,7 @@ export function FindMix({ wanted, paints, onTake }: { wanted: string; paints: re
         <>
           <ul className="mt-2">
             {shown.mixes.slice(0, SHOWN).map((m) => (
-              <li key={partsWords(m)} className="flex items-center gap-3 border-b border-rule py-1">
+              <li key={m.parts.map((p) => `${p.drops} ${p.paint}`).join()} className="flex items-center gap-3 border-b border-rule py-1">
                 <Two a={wanted} b={m.result} />
                 <span className="flex-1">
                   <span className="font-semibold">{partsWords(m)}</span>

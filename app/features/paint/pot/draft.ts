@@ -61,7 +61,8 @@ export interface Poured {
 /** A drop of this bottle, ml. */
 export const dropOf = (p: Paint): number => (p.dropsPerMl ? 1 / p.dropsPerMl : USUAL_DROP_ML);
 
-export const asMixPaint = (p: Paint): MixPaint => ({ name: p.name, hex: p.hex, dropMl: dropOf(p) });
+/** By its id: two pots may have one name. */
+export const asMixPaint = (p: Paint): MixPaint => ({ name: p.id, hex: p.hex, dropMl: dropOf(p) });
 
 /** The pot of a scene, and how it is changed. Pots whose paint has left the rack are left out by whoever reads them. */
 export function usePotDraft(sceneId: string): [PotDraft, SetPot] {

@@ -82,16 +82,18 @@ export const coat: WorkKind<CoatWork> = {
     const paint = task.paint(item.paintId);
     const film = filmOfCoat(item, paint);
     if (!paint || !film) return [];
+    const thinned = item.thinning ? `, thinned 1:${item.thinning}` : "";
     const { setUpS, workS } = coatHandTime(item.method, task.areaMm2 / 100, task.copies);
     const between = task.recoatS({ ...film, id: item.id, coats: 1 });
     return Array.from({ length: item.coats }, (_, i) => ({
       name: String(i),
       title: `${paint.name}, ${METHODS[item.method].word}${item.coats > 1 ? `, coat ${i + 1} of ${item.coats}` : ""}`,
       handsOnS: setUpS + workS,
+      // What is thinned otherwise is another pot.
       session: {
-        key: `${item.paintId} ${item.method} ${i}`,
-        group: `coat ${item.paintId} ${item.method}`,
-        title: `${paint.name}, ${METHODS[item.method].word}`,
+        key: `${item.paintId} ${item.method} ${i}${thinned}`,
+        group: `coat ${item.paintId} ${item.method}${thinned}`,
+        title: `${paint.name}, ${METHODS[item.method].word}${thinned}`,
         setUpS,
       },
       waitS: i < item.coats - 1 ? between : (task.waitForNext(item.id) ?? between),
@@ -103,6 +105,7 @@ export const coat: WorkKind<CoatWork> = {
         family: paint.family,
         method: item.method,
         coat: i + 1,
+        ...(item.thinning ? { thinning: item.thinning } : {}),
         areaCm2: task.areaMm2 / 100,
         pieces: task.copies,
       },

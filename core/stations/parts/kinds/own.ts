@@ -1,7 +1,7 @@
 /** A step of the user's own. */
 import { field, optionsOf, id } from "../../../field";
 import Joi from "joi";
-import { FAMILIES, type CoatFamily } from "../../../coat";
+import { comesInPots, FAMILIES, type CoatFamily } from "../../../coat";
 import { type WorkKind, needsField, needsWords, type Need } from "../../../work";
 
 export interface OwnWork {
@@ -19,8 +19,8 @@ export interface OwnWork {
 }
 
 const ALL = Object.keys(FAMILIES) as CoatFamily[];
-/** What nobody lays down is what is there before: the print, the card. */
-const LAID_DOWN = ALL.filter((f) => !FAMILIES[f].ground);
+/** What nobody lays down is what is there before: the print, the card. Decals and tape are work of their own. */
+const LAID_DOWN = ALL.filter(comesInPots);
 
 export const own: WorkKind<OwnWork> = {
   kind: "own",
