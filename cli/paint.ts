@@ -10,13 +10,15 @@ const hex = Joi.string()
 const dropMl = Joi.number().min(0.005).max(1);
 const positive = Joi.number().greater(0);
 
+/** All triples of so many in so many drops take seconds, more would take minutes. */
+const MOST_PAINTS = 100;
+const MOST_DROPS = 12;
+
 const paintsSchema = Joi.array()
   .min(1)
-  .max(200)
+  .max(MOST_PAINTS)
   .required()
   .items(Joi.object({ name: Joi.string().max(200).required(), color: hex.required(), ml: Joi.number().min(0), dropMl }).unknown(true));
-
-const MOST_DROPS = 16;
 
 /** A file of JSON, checked. */
 async function json<T>(file: string, schema: Joi.Schema, code: string, holds: string): Promise<Result<T>> {

@@ -142,10 +142,13 @@ export function ParsedField<T>({
           if (e.key === "Enter") {
             e.preventDefault();
             const { form } = e.currentTarget;
-            let read = false;
-            // A form that is sent by Enter reads what the field has just told.
-            flushSync(() => (read = commit(typed)));
-            if (read) form?.requestSubmit();
+            if (!form) commit(typed);
+            else {
+              // A form that is sent by Enter reads what the field has just told.
+              let read = false;
+              flushSync(() => (read = commit(typed)));
+              if (read) form.requestSubmit();
+            }
           }
           if (e.key === "Escape" && typed !== null) {
             e.stopPropagation();

@@ -55,7 +55,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
 
 export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
-export { coatsIn, filmOfCoat, sprayCaution, type CoatWork } from "./paint/kinds/coat";
+export { coatsIn, filmOfCoat, POT_METHODS, sprayCaution, type CoatWork } from "./paint/kinds/coat";
 export { masksIn, type MaskWork } from "./paint/kinds/mask";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";
 export type { OwnWork } from "./parts/kinds/own";

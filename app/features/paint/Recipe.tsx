@@ -2,9 +2,9 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { METHODS, type CoatMethod } from "~core/coat";
+import type { Field } from "~core/field";
 import { LIMITS, type Part, type WorkItem } from "~core/project";
-import { coatsIn, kindOf, masksIn, sprayCaution, type CoatWork, type MaskWork, type WorkKindName } from "~core/stations/kinds";
+import { coatsIn, kindOf, masksIn, POT_METHODS, sprayCaution, type CoatWork, type MaskWork, type WorkKindName } from "~core/stations/kinds";
 import { formatMillilitres, type Result } from "~core/units";
 import { FieldInput } from "~app/shared/FieldInput";
 import { useActions, useProject } from "~app/shared/scene";
@@ -13,10 +13,6 @@ import { beginWork, describeItem } from "~app/shared/workItems";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { coatMl } from "./coatMl";
-
-const METHOD_OPTIONS = (Object.keys(METHODS) as CoatMethod[]).flatMap((m) =>
-  METHODS[m].noPot ? [] : [{ value: m, label: METHODS[m].word }],
-);
 
 export function Recipe({ part }: { part: Part }) {
   const project = useProject();
@@ -65,7 +61,7 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
   const caution = paint && sprayCaution(paint.family, coat.method).length > 0;
   const set = (change: Partial<CoatWork>): Promise<Result<unknown>> =>
     run("list.set", { list: "part.work", of: part.id, key: coat.id, change });
-  const { thinning, wet } = kindOf(coat).fields as Record<"thinning" | "wet", Parameters<typeof FieldInput>[0]["field"]>;
+  const { thinning, wet } = kindOf(coat).fields as Record<"thinning" | "wet", Field>;
   const laid = [coat.thinning ? `thinned 1:${coat.thinning}` : null, coat.wet ? "wet in wet" : null].filter(Boolean).join(", ");
   return (
     <li className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]">
@@ -83,7 +79,7 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
         hideLabel
         value={coat.method}
         onChange={(method) => void set({ method })}
-        options={METHOD_OPTIONS}
+        options={POT_METHODS}
       />
       <ParsedField
         className="max-tab:col-start-2"

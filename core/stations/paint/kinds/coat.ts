@@ -32,6 +32,11 @@ export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[
     ? ["solvent-spray"]
     : [];
 
+/** Ways of laying what comes in pots. */
+export const POT_METHODS = (Object.keys(METHODS) as CoatMethod[]).flatMap((value) =>
+  METHODS[value].noPot ? [] : [{ value, label: METHODS[value].word }],
+);
+
 /** What a coat lays on the part; null where its paint is gone. */
 export const filmOfCoat = (
   { method, coats, thinning, wet }: CoatWork,
@@ -55,10 +60,7 @@ export const coat: WorkKind<CoatWork> = {
   many: "coats",
   fields: {
     paintId: field.row("Paint", "paints"),
-    method: field.choice(
-      "Method",
-      Object.entries(METHODS).flatMap(([value, { word, noPot }]) => (noPot ? [] : [{ value, label: word }])),
-    ),
+    method: field.choice("Method", POT_METHODS),
     coats: field.count("Coats", LIMITS.coats),
     thinning: field.share("Thinner to one part of paint", LIMITS.thinning, "as it comes"),
     wet: { ...field.tick("Wet in wet, on purpose"), schema: Joi.boolean().optional() },
