@@ -378,6 +378,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     workshop: {
       printers,
       paints: PAINTS,
+      recipes: [],
       procedures: [{ id: "usual-coat", title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" }],
       things: [
         { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },

@@ -7,6 +7,7 @@ import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../
 import { type Reference } from "../core/work";
 import { kindOf, loosened } from "../core/stations/kinds";
 import type { Plate } from "../core/print";
+import type { Recipe } from "../core/recipe";
 import { newScene, newWorkshop } from "./newScene";
 import {
   habitsSchema,
@@ -112,6 +113,10 @@ function listFaults(table: ProjectTable, row: object, index: number | null): Fau
       ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
     ];
   }
+  if (table === "recipes") {
+    const { name, steps } = row as Recipe;
+    return innerFaults(table, index, name, { steps });
+  }
   if (table !== "parts") return [];
   const { name, work, variations, sightings, surfaces } = row as PartRow;
   return innerFaults(table, index, name, { work, variations, sightings, surfaces });
@@ -129,6 +134,7 @@ const REFERENCE_WORDS: Record<Reference["table"], string> = {
   paints: "paint",
   printers: "printer",
   procedures: "saved step",
+  recipes: "recipe",
   parts: "part",
 };
 
@@ -136,6 +142,7 @@ interface Known {
   parts: ReadonlySet<string>;
   paints: ReadonlySet<string>;
   procedures: ReadonlySet<string>;
+  recipes: ReadonlySet<string>;
   printers: ReadonlySet<string>;
   dimensions: ReadonlySet<string>;
 }
@@ -149,6 +156,7 @@ function crossFaults(project: ProjectRows): Fault[] {
     parts: idsOf(project.parts),
     paints: idsOf(workshop.paints),
     procedures: idsOf(workshop.procedures),
+    recipes: idsOf(workshop.recipes),
     printers: idsOf(workshop.printers),
     dimensions: idsOf(scene.dimensions),
   };
@@ -178,6 +186,13 @@ function crossFaults(project: ProjectRows): Fault[] {
     if (!known.printers.has(p.printerId)) inScene(`plates.${i}.printerId`, `there is no printer "${p.printerId}"`);
     p.pieces.forEach((x, k) => {
       if (!known.parts.has(x.partId)) inScene(`plates.${i}.pieces.${k}.partId`, `there is no part "${x.partId}"`);
+    });
+  });
+  workshop.recipes.forEach((recipe, row) => {
+    out.push(...listFaults("recipes", recipe, row));
+    recipe.steps.forEach(({ paintId }, i) => {
+      if (paintId !== null && !known.paints.has(paintId))
+        out.push({ table: "recipes", row, name: recipe.name, field: `steps.${i}.paintId`, message: `there is no paint "${paintId}"` });
     });
   });
   project.parts.forEach((part, row) => {
@@ -299,6 +314,8 @@ const ID_FIELDS = new Set([
   "paintId",
   "printerId",
   "procedureId",
+  "recipeId",
+  "stepId",
   "itemId",
   "within",
   "toPartId",
@@ -343,8 +360,14 @@ export function mendReferences(project: ProjectRows): ProjectRows {
   const mayGo = { parts, procedures };
   const kept = (known: Set<unknown>, id: string | null): string | null => (id === null || known.has(id) ? id : null);
   const each = <T>(rows: T[], mend: (row: T) => T): T[] => (Array.isArray(rows) ? rows.map((r) => (isRow(r) ? mend(r) : r)) : rows);
+  const paints = ids(project.workshop.paints);
   return {
     ...project,
+    workshop: {
+      ...project.workshop,
+      // A step whose pot is gone still says what it wants.
+      recipes: each(project.workshop.recipes, (r) => ({ ...r, steps: each(r.steps, (s) => ({ ...s, paintId: kept(paints, s.paintId) })) })),
+    },
     scene: {
       ...project.scene,
       dimensions: each(project.scene.dimensions, (d) => ({ ...d, partId: kept(parts, d.partId), within: kept(dimensions, d.within) })),

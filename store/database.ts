@@ -5,6 +5,7 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { Patch } from "immer";
 import { nanoid } from "nanoid";
+import type { Recipe } from "../core/recipe";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
 import {
@@ -97,6 +98,7 @@ export class InchHollowDatabase extends Dexie {
   records!: Table<StepRecord, [string, string]>;
   printers!: EntityTable<Printer, "id">;
   paints!: EntityTable<Paint, "id">;
+  recipes!: EntityTable<Recipe, "id">;
   procedures!: EntityTable<Procedure, "id">;
   things!: EntityTable<RealThing, "name">;
   supplies!: EntityTable<Supply, "id">;

@@ -247,7 +247,7 @@ class Halted extends Error {
 }
 
 /** The tables whose rows work names, of the scene and of the workshop. */
-const NAMED = new Set<RowTable>(["paints", "printers", "procedures"]);
+const NAMED = new Set<RowTable>(["paints", "printers", "procedures", "recipes"]);
 
 /**
  * Why the rows cannot stand as a replayed edit leaves them: another scene, or another edit since, may have removed what they name, or have
@@ -266,6 +266,15 @@ async function looseEnd(db: InchHollowDatabase, changes: readonly RowChange[]): 
         for (const r of kindOf(item).refers(item))
           if (!(await db.rows(r.table).get(r.table === "parts" ? [sceneId, r.id] : r.id)))
             return `${name} would refer to something deleted since then`;
+    }
+    if (table === "recipes" && row !== undefined) {
+      const { steps, name } = row as Rows["recipes"];
+      for (const { paintId } of steps)
+        if (paintId !== null && !(await db.paints.get(paintId))) return `${name} would refer to something deleted since then`;
+    }
+    if (table === "paints" && row === undefined) {
+      const user = (await db.recipes.toArray()).find((r) => r.steps.some((s) => s.paintId === key));
+      if (user) return `${user.name} takes it since then`;
     }
     if (row === undefined && NAMED.has(table)) {
       const user = (await db.parts.toArray()).find((p) =>

@@ -12,6 +12,7 @@ import { sizePart } from "../tests/sampleProject";
 import { inOrder } from "./bundle";
 import { faultsOf, mendReferences, sift, withSafeIds } from "./check";
 import { WORKSHOP_TABLE_NAMES } from "../core/rows";
+import { recipesIn } from "../core/stations/kinds";
 import { runCommand, runWithFiles } from "./run";
 import { InchHollowDatabase, mendStoredScene } from "./database";
 import { redo, undo } from "./edit";
@@ -143,8 +144,10 @@ describe("rows that cannot be understood", () => {
     const { rank: _rank, rests: _rests, ...plain } = full.scene;
     const scene = { ...plain, printers, ownThings: things, evenings: habits.evenings, timeZone: habits.timeZone };
     await old.table("scenes").bulkPut([scene, { ...scene, id: "a/b", name: "Slashed" }, { id: "empty" }]);
+    // No version before the tenth had recipes.
+    const parts = full.parts.map((p) => ({ ...p, work: p.work.filter((w) => recipesIn([w]).length === 0) }));
     // As that version kept it: what the reader warned of stood in the report.
-    const before = full.parts.map((p) =>
+    const before = parts.map((p) =>
       p.source.kind === "mesh" ? { ...p, prints: [], source: { ...p.source, report: { warnings: p.source.warnings } } } : p,
     );
     await old.table("parts").bulkPut([...before, odd, { ...full.parts[1], sceneId: "a/b" }]);
@@ -156,7 +159,8 @@ describe("rows that cannot be understood", () => {
     const kept = (await loadProject(now, "s"))!;
     // Version 3 kept no glues, tools, lessons or readings.
     const { eveningsOfTen: _e, hoursTake: _h, place: _p, ...then } = habits;
-    expect(inOrder(kept)).toEqual({ ...full, workshop: { ...full.workshop, supplies: [], lessons: [], habits: { ...then, fills: [] } } });
+    const workshop = { ...full.workshop, recipes: [], supplies: [], lessons: [], habits: { ...then, fills: [] } };
+    expect(inOrder(kept)).toEqual({ ...full, parts, workshop });
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;
     expect(isId(slashed.id)).toBe(true);

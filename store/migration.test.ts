@@ -170,6 +170,22 @@ describe("what version 5 stored", () => {
   });
 });
 
+describe("what version 9 stored", () => {
+  it("opens as it was, with no recipes yet", async () => {
+    const { version, project: rows } = JSON.parse(readFileSync(new URL("./version9.fixture.json", import.meta.url), "utf8")) as {
+      version: number;
+      project: ProjectRows;
+    };
+    await stored(9, rows);
+    const db = new InchHollowDatabase();
+    const kept = (await loadProject(db, rows.scene.id))!;
+    expect(inOrder(kept)).toEqual(inOrder({ ...rows, workshop: { ...rows.workshop, recipes: [] } }));
+    expect(projectSchema.validate(kept, { convert: false }).error).toBeUndefined();
+    db.close();
+    expect(projectFrom(version, rows as unknown as Stored)).toEqual({ ...rows, workshop: { ...rows.workshop, recipes: [] } });
+  });
+});
+
 describe("what version 8 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>
     JSON.parse(readFileSync(new URL("./version8.fixture.json", import.meta.url), "utf8"));

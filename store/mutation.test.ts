@@ -184,7 +184,7 @@ describe("a thousand changed bundles", () => {
   it.each<[string, (p: ProjectRows) => void, string]>([
     ["the same part twice", (p) => p.parts.push(structuredClone(p.parts[0])), "parts, row 4 (Brick), id"],
     ["the same printer twice", (p) => p.workshop.printers.push(structuredClone(p.workshop.printers[0])), "printers, row 4"],
-    ["a step twice", (p) => p.parts[0].work.push(structuredClone(p.parts[0].work[0])), "parts, row 1 (Brick), work.8.id"],
+    ["a step twice", (p) => p.parts[0].work.push(structuredClone(p.parts[0].work[0])), "parts, row 1 (Brick), work.9.id"],
     [
       "a coat of a paint that is not there",
       (p) => Object.assign(p.parts[0].work[2], { paintId: "gold" }),

@@ -28,6 +28,7 @@ export const newScene = (sceneId: string, name: string, now: number): SceneRow =
 export const newWorkshop = (timeZone: string): Workshop => ({
   printers: GENERIC_PRINTERS.map((p) => structuredClone(p)),
   paints: structuredClone(FIRST_RACK),
+  recipes: [],
   procedures: [],
   things: [],
   supplies: [],

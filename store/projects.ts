@@ -5,7 +5,9 @@ import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
 import { type ProjectRows, type SceneRow, type Workshop } from "../core/project";
 import type { Printer } from "../core/print";
+import { withPot } from "../core/recipe";
 import { kindOf } from "../core/stations/kinds";
+import { naming } from "../core/work";
 import { SCENE_LISTS } from "./check";
 import type { Bundle, CarriedResult, FileSet } from "./bundle";
 import { loadWorkshop, type AsideRow, type FileRow, type InchHollowDatabase } from "./database";
@@ -164,7 +166,7 @@ export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): P
   return out;
 }
 
-/** Work, plates and prints that name a row name another instead. */
+/** Work, recipes, plates and prints that name a row name another instead. */
 const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to: string): ProjectRows => ({
   ...project,
   ...(table === "printers"
@@ -174,14 +176,16 @@ const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to:
       }
     : table === "supplies"
       ? { records: project.records.map((r) => (r.print?.supplyId === from ? { ...r, print: { ...r.print, supplyId: to } } : r)) }
-      : {}),
+      : table === "paints"
+        ? { workshop: { ...project.workshop, recipes: project.workshop.recipes.map((r) => withPot(r, from, to)) } }
+        : {}),
   parts: project.parts.map((part) => ({
     ...part,
     work: part.work.map((w) => {
       const fields = kindOf(w)
         .refers(w)
         .filter((r) => r.table === table && r.id === from);
-      return fields.length === 0 ? w : ({ ...w, ...Object.fromEntries(fields.map((r) => [r.field, to])) } as typeof w);
+      return fields.reduce((item, r) => naming(item, r.field, to), w);
     }),
     sightings: table === "things" ? part.sightings.map((s) => (s.thing === from ? { ...s, thing: to } : s)) : part.sightings,
   })),
@@ -207,7 +211,7 @@ async function takeWorkshop(
   let project = given;
   for (const table of WORKSHOP_TABLE_NAMES) {
     const rows = db.rows(table);
-    for (const theirs of given.workshop[table]) {
+    for (const theirs of project.workshop[table]) {
       const id = idOf(theirs);
       const mine = await rows.get(id);
       const row = demo && table !== "printers" ? { ...theirs, demo: true } : theirs;

@@ -91,6 +91,15 @@ export async function fullProject(): Promise<Full> {
       }),
       { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "roof" },
       coat("c", "primer", "spray", 2),
+      {
+        id: "re",
+        kind: "recipe",
+        recipeId: "recipe",
+        differs: [
+          { stepId: "r1", paintId: "stone" },
+          { stepId: "r2", skip: true },
+        ],
+      },
       { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
       { id: "seam", kind: "seam", meetingId: "m1", filler: "epoxy-putty" },
@@ -196,6 +205,31 @@ export async function fullProject(): Promise<Full> {
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },
   );
+  project.scene.recipes.push({
+    id: "recipe",
+    name: "Timber, weathered",
+    school: "dark to light",
+    steps: [
+      {
+        id: "r1",
+        role: "foot",
+        where: "the posts",
+        share: 0.2,
+        paintId: "brown",
+        wants: { name: "Brown", family: "water acrylic", hex: "#705030", sheen: "matt" },
+        method: "brush",
+        coats: 2,
+        thinning: 0.5,
+        wet: true,
+        finish: "table",
+        every: 3,
+        brush: "flat",
+        looksSo: "too orange on purpose",
+        judgeAfterMin: 30,
+        ifTooMuch: "tap the base colour on",
+      },
+    ],
+  });
   project.procedures.push({ id: "kept", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
   project.supplies.push({ id: "glue", kind: "glue", name: "Gel", what: "instant-gel", stock: 20, price: { minor: 690, currency: "EUR" } });
   project.supplies.push({ id: "spool", kind: "spool", name: "Grey filament", what: "usual", stock: 700, price: null, since: THURSDAY });

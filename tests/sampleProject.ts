@@ -188,6 +188,7 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
       evenings: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00", to: "22:00" })),
       timeZone: "Europe/Berlin",
       ownThings: [],
+      recipes: [],
       readyBy: null,
       createdAt: 0,
       ...more,

@@ -157,6 +157,7 @@ function withForeseen(rows: ProjectRows, pending: readonly Pending[], last: Proj
     ...workshop,
     printers: list("printers"),
     paints: list("paints"),
+    recipes: list("recipes"),
     procedures: list("procedures"),
     things: list("things"),
     supplies: list("supplies"),

@@ -34,6 +34,12 @@ export function FieldInput({
         none !== undefined && ["", none].includes(text.trim().toLowerCase()) ? ok(null) : parseCount(form)(text);
       return <ParsedField {...said} text={value === null ? (none ?? "") : String(value)} parse={parse} />;
     }
+    case "every": {
+      const { none } = form;
+      const parse = (text: string): Result<number | undefined> =>
+        ["", none, "1"].includes(text.trim().toLowerCase()) ? ok(undefined) : parseCount(form)(text);
+      return <ParsedField {...said} text={value === undefined ? none : String(value as number)} parse={parse} />;
+    }
     case "share": {
       const { none } = form;
       const parse = (text: string): Result<number> => {

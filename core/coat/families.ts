@@ -357,6 +357,10 @@ export interface CoatLayer {
   wet?: boolean;
   /** Dry film of one coat where it is known, mm. */
   filmMm?: number;
+  /** Where on a relief it lies, where that is said; as its method does where not. */
+  spots?: readonly Spot[];
+  /** The most of the ground that it lies on, where it is laid on a part of it only. */
+  share?: number;
   /** On which surface it lies, where not all over: coats on different surfaces never touch. */
   place?: string;
   /** When its last coat is laid, hours from any beginning. With it the wait that is planned is known. */
@@ -367,13 +371,14 @@ export interface CoatLayer {
 }
 
 /** Does it lie there? */
-export const liesOn = (layer: Pick<CoatLayer, "method">, spot: Spot): boolean => METHODS[layer.method].lies?.includes(spot) ?? true;
+export const liesOn = (layer: Pick<CoatLayer, "method" | "spots">, spot: Spot): boolean =>
+  (layer.spots ?? METHODS[layer.method].lies)?.includes(spot) ?? true;
 
 /** Share of the ground that a layer closes after all its coats. */
 export function coverOf(layer: CoatLayer): number {
   const { cover, coverMost } = METHODS[layer.method];
   const one = FAMILIES[layer.family].cover === 0 ? 0 : (cover ?? FAMILIES[layer.family].cover);
-  return Math.min(coverMost, 1 - (1 - one) ** Math.max(1, layer.coats));
+  return Math.min(coverMost, layer.share ?? 1, 1 - (1 - one) ** Math.max(1, layer.coats));
 }
 
 export const sheenOf = (layer: Pick<CoatLayer, "family" | "sheen">): Sheen | undefined => layer.sheen ?? FAMILIES[layer.family].sheen;

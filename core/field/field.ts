@@ -12,11 +12,16 @@ export interface Option {
   label: string;
 }
 
+/** Rows that a field may name. */
+type RowsToChoose = "paints" | "recipes" | "printers" | "other parts";
+
 /** How a field is asked for. */
 export type Form =
   /** @property none what stands for no time at all, which is then allowed */
   | { as: "duration"; none?: string }
   | ({ as: "count"; none?: string } & Range)
+  /** One of so many; absent for each. */
+  | ({ as: "every"; none: string } & Range)
   /** Parts to one. */
   | ({ as: "share"; none: string } & Range)
   | ({ as: "length" } & Range)
@@ -28,7 +33,7 @@ export type Form =
   /** @property none what stands for nothing, which is then allowed */
   | { as: "choice"; options: readonly Option[]; none?: string }
   | { as: "several"; options: readonly Option[] }
-  | { as: "row"; table: "paints" | "printers" | "other parts"; none?: string };
+  | { as: "row"; table: RowsToChoose; none?: string };
 
 export interface Field {
   label: string;
@@ -51,6 +56,12 @@ export const field = {
     label,
     schema: orNothing(count(range), none),
     form: { as: "count", ...range, none },
+  }),
+  /** How many there are to one; may be left out. @param none what stands for every one */
+  every: (label: string, range: Range, none: string): Field => ({
+    label,
+    schema: count(range).optional(),
+    form: { as: "every", ...range, none },
   }),
   /** How many parts to one; may be left out. @param none what stands for none */
   share: (label: string, range: Range, none: string): Field => ({
@@ -78,7 +89,7 @@ export const field = {
     form: { as: "several", options },
   }),
   /** A row of a table, by its id. */
-  row: (label: string, table: "paints" | "printers" | "other parts", none?: string): Field => ({
+  row: (label: string, table: RowsToChoose, none?: string): Field => ({
     label,
     schema: orNothing(id, none),
     form: { as: "row", table, none },

@@ -4,9 +4,8 @@
  */
 import { bathAge, type Job, type LogEntry, type Queue } from "../plan";
 import { RESIN_WARM_C } from "../print";
-import type { Project } from "../project";
+import { isLaidBy, type Project } from "../project";
 import { formatDuration } from "../units";
-import { coatsIn } from "../stations/kinds";
 
 export interface PrepLine {
   text: string;
@@ -73,7 +72,7 @@ export function beforeTheNight(project: Project, queue: Queue, log: readonly Log
         weight: 10,
       });
   }
-  const sprays = project.parts.some((p) => coatsIn(p.work).some((w) => w.method === "spray"));
+  const sprays = project.parts.some((p) => isLaidBy("spray", p, project));
   if (sprays && queue.lanes.some((l) => l.jobs.some((j) => j.kind === "running" || j.kind === "planned")))
     out.push({
       text: "Spray well away from the printers: mist settles on beds and screens.",

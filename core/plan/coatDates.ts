@@ -1,7 +1,7 @@
 /** When each layer of a part is laid, by what is done and by the plan, so that the coat check can judge the waits that are planned. */
 import { checkStack, isClash, type StackCheck } from "../coat";
 import { ofOne } from "../derive";
-import type { HideFrom, Part } from "../project";
+import type { HideFrom, Part, Project } from "../project";
 import type { Schedule, Slot } from "./schedule";
 import { stackOfPart, type StackLayer } from "./stack";
 import type { StepState } from "./status";
@@ -17,7 +17,7 @@ interface Planned {
 const slotsByKey = ofOne((slots: readonly Slot[]): ReadonlyMap<string, Slot> => new Map(slots.map((s) => [s.key, s])));
 
 /** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says of them: one answer for every screen. */
-export function checkedCoats(part: Part, project: HideFrom, plan: Planned & { now: number }): { stack: StackLayer[]; check: StackCheck } {
+export function checkedCoats(part: Part, project: HideFrom & Partial<Pick<Project, "records">>, plan: Planned & { now: number }): { stack: StackLayer[]; check: StackCheck } {
   const stack = withDates(stackOfPart(part, project), part.id, plan, plan.now).map((layer) => ({ ...layer, ...project.habits.air }));
   return { stack, check: checkStack(stack) };
 }
@@ -36,7 +36,8 @@ export function withDates(stack: readonly StackLayer[], partId: string, { steps,
     return hands?.length ? hands[hands.length - 1].to : null;
   };
   return stack.map((layer) => {
-    const ends = layer.itemId === "" ? [] : own.filter((s) => s.itemId === layer.itemId).map(endOf);
+    const lays = `${partId}/${layer.itemId}/${layer.part === undefined ? "" : `${layer.part}.`}`;
+    const ends = layer.itemId === "" ? [] : own.filter((s) => s.itemId === layer.itemId && s.key.startsWith(lays)).map(endOf);
     if (ends.length === 0 || ends.includes(null)) return layer;
     return { ...layer, atH: (Math.max(...(ends as number[])) - now) / 3_600_000 };
   });

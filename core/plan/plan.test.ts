@@ -95,6 +95,7 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
     evenings: EVERY_EVENING,
     timeZone: "Europe/Berlin",
     ownThings: [],
+    recipes: [],
     readyBy: null,
     createdAt: 0,
   },

@@ -1,8 +1,23 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
 import type { CoatFamily, CoatLayer } from "../coat";
 import type { Material } from "../joint";
-import { hidePlan, materialOf, meetingWords, paintNamed, partNamed, seamOf, type HideFrom, type Part, type Project } from "../project";
-import { type Surroundings } from "../work";
+import {
+  choicesOf,
+  hidePlan,
+  materialOf,
+  meetingWords,
+  paintNamed,
+  partNamed,
+  recipeNamed,
+  recordsOfPart,
+  SCENE,
+  seamOf,
+  type HideFrom,
+  type Part,
+  type Project,
+} from "../project";
+import { define } from "../derive";
+import type { Rests, Surroundings } from "../work";
 import { kindOf } from "../stations/kinds";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
@@ -18,6 +33,8 @@ const GROUND_OF: Record<Material, CoatFamily> = {
 
 export interface StackLayer extends CoatLayer {
   itemId: string;
+  /** Of a piece of work that lays several: which one. */
+  part?: string;
 }
 
 /** What kinds of work may ask of a scene. */
@@ -25,6 +42,7 @@ export function surroundingsOf(project: Pick<Project, "scene" | "paints"> & { pa
   // Rows are asked for one by one: what was not asked for does not count as read.
   return {
     paint: (id) => paintNamed(project, id),
+    recipe: (id) => recipeNamed(project, id),
     printers: project.scene.printers,
     printer: (id) => project.scene.printers.find((p) => p.id === id),
     meeting: (id) => {
@@ -44,16 +62,32 @@ const hasParts = (project: Pick<Project, "scene"> & { parts?: Project["parts"] }
   "parts" in project;
 
 /** The same with what only one part can answer. */
-export function surroundingsOfPart(part: Part, project: HideFrom & { parts?: Project["parts"] }): Surroundings {
+export function surroundingsOfPart(part: Part, project: HideFrom & Partial<Pick<Project, "parts" | "records">>): Surroundings {
+  const { records } = project;
   return {
     ...surroundingsOf(project),
+    finish: choicesOf(part, project.scene).finish,
+    got: records ? (itemId) => coatsGot({ scene: project.scene, records }, part.id, itemId) : undefined,
     hidden: (item) => hidePlan({ id: "", kind: "hide", ...item }, part, project),
     saidSurface: (id) => part.surfaces.find((s) => s.id === id)?.name || undefined,
   };
 }
 
+/** Coats that a piece of work has laid, in the order in which they were: finished steps, and what they rested on. */
+const coatsGot = define({
+  name: "coats that are laid",
+  scope: SCENE,
+  read: (project: Pick<Project, "scene" | "records">, partId: string, itemId: string): readonly { step: string; rests: Rests }[] => {
+    const before = `${partId}/${itemId}/`;
+    return recordsOfPart(project, partId)
+      .filter((r) => r.rests && r.finishedAt !== null && r.result !== "failed" && r.stepKey.startsWith(before))
+      .sort((a, b) => a.startedAt - b.startedAt)
+      .map((r) => ({ step: r.stepKey.slice(before.length), rests: r.rests! }));
+  },
+});
+
 /** From the ground up. Work that lays nothing down is not in it. */
-export function stackOfPart(part: Part, project: HideFrom): StackLayer[] {
+export function stackOfPart(part: Part, project: HideFrom & Partial<Pick<Project, "records">>): StackLayer[] {
   const material = materialOf(part, project.scene);
   const at = surroundingsOfPart(part, project);
   return [
@@ -61,7 +95,7 @@ export function stackOfPart(part: Part, project: HideFrom): StackLayer[] {
     ...part.work.flatMap((item): StackLayer[] => {
       const films = [kindOf(item).film(item, at) ?? []].flat();
       // The last layer of a piece of work goes by its name: what comes over it asks it how long to wait.
-      return films.map((film, i) => ({ id: i === films.length - 1 ? item.id : `${item.id} ${i}`, itemId: item.id, ...film }));
+      return films.map((film, i) => ({ id: i === films.length - 1 ? item.id : `${item.id} ${film.part ?? i}`, itemId: item.id, ...film }));
     }),
   ];
 }

@@ -65,8 +65,9 @@ function taskOf(part: Part, project: Around): Task {
         .map((r) => ({ failed: r.result === "failed", good: r.good })),
     onPlates: piecesWaiting(part.id, project),
     notRight: (itemId, name) => lastOfStep(own, `${part.id}/${itemId}/${name}`)?.result === "partly",
-    waitForNext: (itemId) => {
-      const asked = stacks.flatMap(({ layers, waits }) => waits[layers.findLastIndex((l) => l.itemId === itemId)] ?? []);
+    waitForNext: (itemId, part) => {
+      const isIt = (l: StackLayer): boolean => l.itemId === itemId && (part === undefined || l.part === part);
+      const asked = stacks.flatMap(({ layers, waits }) => waits[layers.findLastIndex(isIt)] ?? []);
       return asked.length > 0 ? Math.max(...asked) : undefined;
     },
     recoatS: (layer) => recoatInAirS({ ...layer, ...air }),

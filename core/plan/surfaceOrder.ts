@@ -3,11 +3,12 @@
  * coat, what is paint comes over the base coat, and no dry brush over either brings the lines back. Common practice, no source.
  */
 import type { Meeting } from "../joint";
-import { dryBrushOf, hidePlan, linedSurfaces, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
+import type { LaidCoat } from "../work";
+import { dryBrushOf, hidePlan, linedSurfaces, paintNamed, recipeNamed, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
 import { schoolById, type School, type SchoolId } from "../surface";
-import { lastOf, benchWorkIn, coatsIn, groundsIn, hidesIn, type CoatWork, type HideWork, type WorkItem } from "../stations/kinds";
+import { lastOf, benchWorkIn, coatsLaid, groundsIn, hidesIn, type HideWork, type WorkItem } from "../stations/kinds";
 
-type Paints = Pick<Project, "paints">;
+type Paints = Pick<Project, "scene" | "paints">;
 
 /** On what a way of hiding is done; one that is not known any more counts as bare work. */
 export const doneOn = (school: SchoolId): School["done"] => schoolById(school)?.done ?? "bare";
@@ -15,17 +16,19 @@ const isPaint = (school: SchoolId): boolean => doneOn(school) === "with paint";
 /** How what is painted below a stippled or dry-brushed tone is laid. */
 const BASE = new Set(["brush", "spray", "airbrush", "mist", "pour"]);
 
-function familyOf(coat: CoatWork, { paints }: Paints): string {
-  return paints.find((p) => p.id === coat.paintId)?.family ?? "";
-}
-const isPrimer = (coat: CoatWork, at: Paints): boolean => familyOf(coat, at).endsWith("primer");
-const isBase = (coat: CoatWork, at: Paints): boolean => BASE.has(coat.method) && !/(primer|varnish|wash)$/.test(familyOf(coat, at));
+const isPrimer = ({ pot }: LaidCoat): boolean => pot?.family.endsWith("primer") === true;
+const isBase = ({ pot, method }: LaidCoat): boolean => BASE.has(method) && !/(primer|varnish|wash)$/.test(pot?.family ?? "");
+
+/** The coats of the work, whatever its finish, with the place of the work that lays each. */
+const coatsAt = (work: readonly WorkItem[], project: Paints): (LaidCoat & { at: number })[] =>
+  work.flatMap((w, at) =>
+    coatsLaid([w], { recipe: (id) => recipeNamed(project, id), paint: (id) => paintNamed(project, id) }).map((c) => ({ ...c, at })),
+  );
 
 /** Places of the primer and of the base coats in the order of work, first to last. */
 function placesOf(work: readonly WorkItem[], at: Paints): { primed: number[]; base: number[] } {
-  const coats = coatsIn(work);
-  const places = (which: (coat: CoatWork, at: Paints) => boolean): number[] =>
-    coats.filter((c) => which(c, at)).map((c) => work.indexOf(c));
+  const coats = coatsAt(work, at);
+  const places = (which: (coat: LaidCoat) => boolean): number[] => coats.filter(which).map((c) => c.at);
   return { primed: places(isPrimer), base: places(isBase) };
 }
 
@@ -41,7 +44,7 @@ function beforeFirst(work: readonly WorkItem[], kinds: readonly WorkItem["kind"]
  */
 export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: Paints): number {
   const { primed, base } = placesOf(work, at);
-  const open = beforeFirst(work, ["coat", "ground", "glue"]);
+  const open = beforeFirst(work, ["coat", "recipe", "ground", "glue"]);
   if (isPaint(school)) {
     const over = Math.max(base.at(0) ?? -1, primed.at(-1) ?? -1);
     return over >= 0 ? over + 1 : Math.max(open, lastOf(work, "hide") + 1);
@@ -53,7 +56,7 @@ export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: P
 
 /** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
 export const placeOfSeam = (work: readonly WorkItem[], { paint }: Pick<Meeting, "paint">): number =>
-  paint === "before" ? work.length : beforeFirst(work, ["coat", "ground"]);
+  paint === "before" ? work.length : beforeFirst(work, ["coat", "recipe", "ground"]);
 
 export interface OrderFault {
   itemId: string;
@@ -77,8 +80,8 @@ function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Befo
   if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and they trap dust" });
   const flock = benchWorkIn(before).find((b) => b.task === "flock");
   if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and they trap dust" });
-  const paint = coatsIn(before).find((c) => !isPrimer(c, at));
-  if (paint) found.push({ at: work.indexOf(paint), what: "paint", why: "the paper clogs and the colour comes off" });
+  const paint = coatsAt(before, at).find((c) => !isPrimer(c));
+  if (paint) found.push({ at: paint.at, what: "paint", why: "the paper clogs and the colour comes off" });
   return found.sort((a, b) => a.at - b.at)[0] ?? null;
 }
 

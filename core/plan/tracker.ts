@@ -37,14 +37,14 @@ export function trackOf(
   const made = part.source.kind === "scratch" ? Math.max(good, part.copies) : good;
   const steps = known ? stepsAmong(known.steps, part.id) : stepsOfPart(part, project);
   const states = known ? known.states : stepStates(steps, project.records, now);
-  const allDone = (items: Part["work"]): boolean =>
-    items.length > 0 &&
-    items.every((w) => {
-      const mine = steps.filter((s) => s.itemId === w.id);
-      return mine.length > 0 && mine.every((s) => states.get(s.key)?.kind === "done");
-    });
+  const allDone = (mine: readonly Step[]): boolean => mine.length > 0 && mine.every((s) => states.get(s.key)?.kind === "done");
   const at = surroundingsOfPart(part, project);
-  const counted = (as: Counted): Part["work"] => part.work.filter((w) => kindOf(w).counts(w, at) === as);
+  const items = new Map(part.work.map((w) => [w.id, w]));
+  const counted = (as: Counted): Step[] =>
+    steps.filter((s) => {
+      const w = items.get(s.itemId);
+      return w !== undefined && kindOf(w).counts(w, at, s.key.slice(`${part.id}/${w.id}/`.length)) === as;
+    });
   const count = (done: boolean, tally: number): number => Math.min(made, Math.max(done ? made : 0, tally));
   return {
     needed: part.copies,

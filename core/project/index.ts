@@ -15,6 +15,7 @@ export * from "./rescale";
 export * from "./supplies";
 export * from "./variations";
 export * from "./conditions";
+export * from "./coats";
 export * from "./surfaceCases";
 export * from "./materialCost";
 export * from "./meetings";

@@ -26,7 +26,8 @@ import {
   type SurfaceCase,
 } from "../surface";
 import { define, type Scope } from "../derive";
-import { coatsIn, printsIn, type HideWork } from "../stations/kinds";
+import { coatsOnPart, isLaidBy } from "./coats";
+import { printsIn, type HideWork } from "../stations/kinds";
 import { conditionsOf } from "./conditions";
 import { printerAtHand, printFactsOf } from "./part";
 import { choicesOf } from "./standing";
@@ -132,7 +133,7 @@ function surfacesAnew(part: Part, scene: Scene, as?: LookedAt): KnownSurface[] {
   const asLaid = map.list.map((s) => laySurface(s, { turn, factor: part.factor, grain }));
   const laid = printer.process === "fdm" ? pressedByPlate(asLaid, lowestMm(map.bounds, turn) * part.factor) : asLaid;
   const said = saidOf(part, laid);
-  const brushed = coatsIn(part.work).some((c) => c.method === "dry brush");
+  const brushed = isLaidBy("dry brush", part, { scene });
   return map.list.map((found, number): KnownSurface => {
     const mine = said.get(number) ?? null;
     return {
@@ -236,13 +237,12 @@ export type HideFrom = Pick<Project, "scene" | "paints" | "supplies" | "habits">
 
 /** A surface as schools look at it. */
 export function caseOf(k: KnownSurface, part: Part, project: HideFrom): SurfaceCase | null {
-  const { scene, paints } = project;
+  const { scene } = project;
   const printer = printerAtHand(part, scene);
   if (!printer) return null;
-  const gloss = coatsIn(part.work).some((c) => {
-    const paint = paints.find((p) => p.id === c.paintId);
-    return paint !== undefined && paint.sheen === "gloss" && !paint.family.endsWith("wash") && !paint.family.endsWith("varnish");
-  });
+  const gloss = coatsOnPart(part, project).some(
+    ({ pot }) => pot?.sheen === "gloss" && !pot.family.endsWith("wash") && !pot.family.endsWith("varnish"),
+  );
   const { covered, hidden, mating } = k.found.marked;
   return {
     laid: k.laid,

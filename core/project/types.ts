@@ -9,6 +9,7 @@ import type { Money } from "../units";
 import type { Place } from "../daylight";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
+import type { Recipe } from "../recipe";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
 import type { Anchor, Bristle, FillReading, Sight, Stroke, SurfaceMap } from "../surface";
@@ -72,6 +73,7 @@ export interface Span {
 export interface Workshop {
   printers: Printer[];
   paints: Paint[];
+  recipes: Recipe[];
   procedures: Procedure[];
   /** Known things that the user has added. */
   things: RealThing[];
@@ -125,6 +127,8 @@ export interface Scene extends SceneRow, Pick<Habits, "evenings" | "timeZone"> {
   printers: Printer[];
   /** Known things that the user has added. */
   ownThings: RealThing[];
+  /** Recipes that its parts may be painted by. */
+  recipes: Recipe[];
 }
 
 /** A mesh as it was given: its file, and how that is to be read. */

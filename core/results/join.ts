@@ -116,12 +116,16 @@ const NOTHING_BEFORE: Last = () => undefined;
 export const joinPart = (row: PartRow, printers: readonly Printer[], value: Lookup, last: Last = NOTHING_BEFORE): Part | undefined =>
   joined(inputsOf({ row, printers, value, last }));
 
+type NamedHere = "paints" | "printers" | "recipes" | "procedures" | "things";
+
 /** Rows of the workshop that a scene names, by table. */
 function namedBy({
   parts,
   scene,
-}: Pick<ProjectRows, "parts" | "scene">): Record<"paints" | "printers" | "procedures" | "things", Set<string>> {
-  const named = { paints: new Set<string>(), printers: new Set<string>(), procedures: new Set<string>(), things: new Set<string>() };
+  workshop,
+}: Pick<ProjectRows, "parts" | "scene" | "workshop">): Record<NamedHere, Set<string>> {
+  const none = (): Set<string> => new Set<string>();
+  const named = { paints: none(), printers: none(), recipes: none(), procedures: none(), things: none() };
   for (const plate of Array.isArray(scene.plates) ? scene.plates : []) named.printers.add(plate.printerId);
   for (const part of parts) {
     // Rows of an older program may hold anything: what cannot be asked names nothing.
@@ -129,6 +133,8 @@ function namedBy({
       for (const { table, id } of kindOf(item).refers(item)) if (table !== "parts") named[table].add(id);
     for (const s of Array.isArray(part.sightings) ? part.sightings : []) named.things.add(s.thing);
   }
+  for (const { id, steps } of workshop.recipes)
+    if (named.recipes.has(id)) for (const { paintId } of Array.isArray(steps) ? steps : []) if (paintId) named.paints.add(paintId);
   return named;
 }
 
@@ -151,7 +157,7 @@ const habitsShown = ofOne((habits: Workshop["habits"]): Workshop["habits"] => {
 const printersOfDemo = ofOne((printers: Workshop["printers"]) => printers.map(asInDemo));
 
 /** What a scene that is no demo shows of a table: what is made up for the demo only where it is used. */
-const shownOf = <T extends "paints" | "procedures" | "things">(table: T, by: (row: Workshop[T][number]) => string) =>
+const shownOf = <T extends "paints" | "recipes" | "procedures" | "things">(table: T, by: (row: Workshop[T][number]) => string) =>
   define<ProjectRows, [], Workshop[T]>({
     name: `${table} that a scene shows`,
     scope: { shape: { workshop: {} }, of: ({ scene }) => scene.id },
@@ -164,6 +170,7 @@ const shownOf = <T extends "paints" | "procedures" | "things">(table: T, by: (ro
     same: sameList,
   });
 const paintsShown = shownOf("paints", (r) => r.id);
+const recipesShown = shownOf("recipes", (r) => r.id);
 const proceduresShown = shownOf("procedures", (r) => r.id);
 const thingsShown = shownOf("things", (r) => r.name);
 
@@ -174,6 +181,7 @@ function workshopOf(rows: ProjectRows): Workshop {
   return {
     ...workshop,
     paints: paintsShown(rows),
+    recipes: recipesShown(rows),
     procedures: proceduresShown(rows),
     supplies: suppliesOf(rows),
     lessons: lessonsShown(workshop.lessons),
@@ -193,7 +201,7 @@ const atHome = (printer: Printer): Printer => {
 export function withNamedOnly(rows: ProjectRows): ProjectRows {
   const named = namedBy(rows);
   // Glues, tools and lessons are named by no scene: they stay where they are.
-  const { printers, paints, procedures, things, habits } = rows.workshop;
+  const { printers, paints, recipes, procedures, things, habits } = rows.workshop;
   return {
     ...rows,
     workshop: {
@@ -203,6 +211,7 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
       // A scene without prints still says for which machines it was reckoned. What is on them, and where they answer, stays at home.
       printers: (named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers).map(atHome),
       paints: paints.filter((r) => named.paints.has(r.id)),
+      recipes: recipes.filter((r) => named.recipes.has(r.id)),
       procedures: procedures.filter((r) => named.procedures.has(r.id)),
       things: things.filter((r) => named.things.has(r.name)),
     },
@@ -228,11 +237,11 @@ export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Pro
     if (part) parts.push(part);
     else unread.push(row);
   }
-  const { printers, paints, procedures, things, supplies, lessons, habits } = workshopOf(rows);
+  const { printers, paints, recipes, procedures, things, supplies, lessons, habits } = workshopOf(rows);
   const { evenings, timeZone } = habits;
   const { id } = rows.scene;
   return steadyProject(id, {
-    scene: steadyScene(id, { ...rows.scene, printers, ownThings: things, evenings, timeZone }),
+    scene: steadyScene(id, { ...rows.scene, printers, recipes, ownThings: things, evenings, timeZone }),
     parts: steadyParts(id, parts),
     unread: steadyRows(id, unread),
     paints,
@@ -261,8 +270,8 @@ export function rowOf(part: Part): PartRow {
 /** A scene as it is stored, without anything that was computed. */
 export function rowsOf(project: Project): ProjectRows {
   const { parts, unread, paints, procedures, supplies, lessons, records, habits } = project;
-  const { printers: shown, ownThings: things, evenings, timeZone, ...scene } = project.scene;
+  const { printers: shown, recipes, ownThings: things, evenings, timeZone, ...scene } = project.scene;
   const printers = shown.map(saidOfShown);
-  const workshop = { printers, paints, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
+  const workshop = { printers, paints, recipes, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
   return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
 }

@@ -8,6 +8,7 @@ export * from "./part";
 export * from "./printer";
 export * from "./procedure";
 export * from "./project";
+export * from "./recipe";
 export * from "./record";
 export * from "./scene";
 export * from "./supply";

@@ -8,6 +8,7 @@ import { lessonSchema } from "./lesson";
 import { paintSchema } from "./paint";
 import { printerSchema } from "./printer";
 import { procedureSchema } from "./procedure";
+import { recipeSchema } from "./recipe";
 import { supplySchema } from "./supply";
 import { thingSchema } from "./thing";
 
@@ -30,6 +31,8 @@ export const WORKSHOP_TABLES: Readonly<Record<WorkshopTable, WorkshopFacts>> = {
   printers: { schema: printerSchema, most: LIMITS.printers, key: "id", title: "name", many: "printers" },
   // Their keys changed with version 4.
   paints: { schema: paintSchema, most: LIMITS.paints, key: "id", title: "name", many: "paints", stored: "rack" },
+  // After the paints: a recipe names them.
+  recipes: { schema: recipeSchema, most: LIMITS.recipes, key: "id", title: "name", many: "recipes" },
   procedures: { schema: procedureSchema, most: LIMITS.procedures, key: "id", title: "title", many: "saved steps", stored: "kept" },
   things: { schema: thingSchema, most: LIMITS.ownThings, key: "name", title: "name", many: "known things" },
   supplies: { schema: supplySchema, most: LIMITS.supplies, key: "id", title: "name", many: "glues, abrasives and tools" },

@@ -26,6 +26,7 @@ const GONE: Record<RowTable, { code: string; message: string }> = {
   records: { code: "step.gone", message: "That step is no longer in the log." },
   printers: { code: "printer.gone", message: "That printer is no longer here." },
   paints: { code: "paint.gone", message: "That paint is no longer on the rack." },
+  recipes: { code: "recipe.gone", message: "That recipe no longer exists." },
   procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
   things: { code: "thing.gone", message: "That known thing is no longer here." },
   supplies: { code: "supply.gone", message: "That is no longer in the workshop." },

@@ -8,6 +8,7 @@ import { fieldCommand } from "./fields";
 import { listCommands } from "./lists";
 import { LOG_COMMANDS, type LogCommands } from "./log/commands";
 import { LOG_LISTS, type LogLists } from "./log/rows";
+import { PAINT_COMMANDS, type PaintCommands } from "./paint/commands";
 import { PAINT_BLOCKS, PAINT_LISTS, type PaintBlocks, type PaintLists } from "./paint/rows";
 import { PARTS_COMMANDS, type PartsCommands } from "./parts/commands";
 import { PARTS_BLOCKS, PARTS_LISTS, type PartsBlocks, type PartsLists } from "./parts/rows";
@@ -42,7 +43,7 @@ export const LISTS: ListsOf<Lists> = {
 };
 
 /** Whose it is: the row's id, where there is more than one such row. */
-type OfRow<N> = N extends `${"part" | "print" | "printer"}.${string}` ? { of: string } : { of?: undefined };
+type OfRow<N> = N extends `${"part" | "print" | "printer" | "recipe"}.${string}` ? { of: string } : { of?: undefined };
 type IdOf<N> = N extends "scene" | "scene.house" | "habits" ? { id?: undefined } : { id: string };
 /** Lists inside rows whose items have fields and a place. */
 type InRow = { [N in keyof Lists]: N extends `${string}.${string}` ? (Lists[N] extends object ? N : never) : never }[keyof Lists];
@@ -67,6 +68,7 @@ export interface Commands
     PartsCommands,
     PrintCommands,
     SurfaceCommands,
+    PaintCommands,
     AssembleCommands,
     LogCommands,
     WorkshopCommands {}
@@ -81,6 +83,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   ...PARTS_COMMANDS,
   ...PRINT_COMMANDS,
   ...SURFACE_COMMANDS,
+  ...PAINT_COMMANDS,
   ...ASSEMBLE_COMMANDS,
   ...LOG_COMMANDS,
   ...WORKSHOP_COMMANDS,

@@ -8,12 +8,14 @@ import { CAUTIONS } from "../care";
 import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf, surroundingsOfPart } from "../plan";
 import { schemasOf, type Field } from "../field";
 import type { Part } from "../project";
-import { NEEDS, type Beginning } from "../work";
+import { STARTERS } from "../recipe";
+import { naming, NEEDS, type Beginning } from "../work";
 import { kindOf, WORK_KINDS, gluesIn, type WorkItem } from "./kinds";
 
 const brick = await meshPart("brick", "Brick", block(), [printWork()]);
 const other = { ...brick, id: "wall", name: "Wall" };
 const project = projectOf([brick, other], [], {
+  recipes: [{ ...STARTERS.find((r) => r.id === "starter-timber")!, id: "timber" }],
   meetings: [
     { id: "m", a: "brick", b: "wall", how: "glued", paint: "after", lengthMm: 50, widthMm: 0.3, sight: "seen", textured: false, fits: [] },
   ],
@@ -38,6 +40,15 @@ const EXAMPLES: WorkItem[] = [
   { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
   { id: "s", kind: "seam", meetingId: "m", filler: "putty" },
   { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
+  {
+    id: "re",
+    kind: "recipe",
+    recipeId: "timber",
+    differs: [
+      { stepId: "s2", paintId: "stone" },
+      { stepId: "s3", skip: true },
+    ],
+  },
   { id: "m1", kind: "mask", what: "tape", places: 3 },
   { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
@@ -86,7 +97,10 @@ describe("kinds of work", () => {
       expect(schema.validate(without).error, field).toBeDefined();
     }
     expect(kind.words(item, around).title.length).toBeGreaterThan(3);
-    for (const r of kind.refers(item)) expect((item as unknown as Record<string, unknown>)[r.field]).toBe(r.id);
+    for (const r of kind.refers(item)) {
+      expect(r.field.split(".").reduce((x: unknown, key) => (x as Record<string, unknown>)[key], item)).toBe(r.id);
+      expect(kind.refers(naming(item, r.field, "another")).some((x) => x.field === r.field && x.id === "another")).toBe(true);
+    }
   });
 
   it.each(EXAMPLES.map((e) => [e.kind, e] as const))("%s: stands with a station, and can be changed on screen", (_, item) => {

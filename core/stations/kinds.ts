@@ -2,10 +2,11 @@
  * The kinds of work, each a file of its station, and what is asked of work whatever its kind. A new kind is its own file and a line here.
  * It knows neither rows nor commands: those know it.
  */
-import type { Reference, WorkBase, WorkKind } from "../work";
+import { naming, type CoatsFrom, type LaidCoat, type Reference, type WorkBase, type WorkKind } from "../work";
 import { bench } from "./parts/kinds/bench";
 import { coat } from "./paint/kinds/coat";
 import { mask } from "./paint/kinds/mask";
+import { recipe } from "./paint/kinds/recipe";
 import { glue } from "./assemble/kinds/glue";
 import { ground } from "./ground/kinds/ground";
 import { hide } from "./surface/kinds/hide";
@@ -13,7 +14,7 @@ import { own } from "./parts/kinds/own";
 import { print } from "./print/kinds/print";
 import { seam } from "./surface/kinds/seam";
 
-const ALL = { print, hide, seam, coat, mask, glue, ground, bench, own };
+const ALL = { print, hide, seam, coat, recipe, mask, glue, ground, bench, own };
 
 type ItemOf<K> = K extends WorkKind<infer I> ? I : never;
 
@@ -37,6 +38,10 @@ export function kindOf(item: WorkBase): WorkKind<WorkBase> {
 export const isWork = (item: unknown): item is WorkItem =>
   typeof item === "object" && item !== null && "kind" in item && byName.has(item.kind as string);
 
+/** The coats of all work on a part, whatever lays them, in their order. */
+export const coatsLaid = (work: readonly WorkItem[], at: CoatsFrom): LaidCoat[] =>
+  work.flatMap((w) => kindOf(w).coats?.(w, at) ?? []);
+
 /** Where the last of one kind stands in the order of work; −1 for none. */
 export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);
 
@@ -50,12 +55,14 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
   const loose = kindOf(item)
     .refers(item)
     .filter((r) => r.mayGo && !leads(r.table, r.id));
-  return loose.length === 0 ? item : ({ ...item, ...Object.fromEntries(loose.map((r) => [r.field, null])) } as WorkItem);
+  return loose.reduce((w, r) => naming(w, r.field, null), item);
 }
 
 export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
-export { coatsIn, filmOfCoat, POT_METHODS, sprayCaution, type CoatWork } from "./paint/kinds/coat";
+export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
+export { POT_METHODS, sprayCaution } from "./paint/laying";
+export { isRecipe, recipesIn, stepsOnPiece, type RecipeWork } from "./paint/kinds/recipe";
 export { masksIn, type MaskWork } from "./paint/kinds/mask";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";
 export type { OwnWork } from "./parts/kinds/own";

@@ -138,8 +138,9 @@ function added(before: unknown[], items: unknown[], by: string | null, at = befo
   return [...all.slice(0, at), ...items, ...all.slice(at, before.length)];
 }
 
-async function addRow(e: Edit, { rows, there }: TableList, row: Names): Promise<void> {
+async function addRow(e: Edit, { rows, there, check }: TableList, row: Names): Promise<void> {
   const known = there && (await e.get(rows, keyOfRow(rows, row)));
   if (known) throw new Refused(there.code, there.message);
+  await check?.(e, row);
   await e.put(rows, row as never);
 }

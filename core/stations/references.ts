@@ -6,11 +6,12 @@ import { kindOf, loosened, type WorkItem } from "./kinds";
 import { otherScene, Refused, type Edit } from "./command";
 
 /** Tables whose rows a step of work may name. */
-export const NAMED_TABLES = ["parts", "paints", "printers", "procedures"] as const satisfies readonly Reference["table"][];
+export const NAMED_TABLES = ["parts", "paints", "printers", "procedures", "recipes"] as const satisfies readonly Reference["table"][];
 export type NamedTable = (typeof NAMED_TABLES)[number];
 
 const NAMED: Record<Reference["table"], { code: string; message: string }> = {
   paints: { code: "paint.gone", message: "That paint is no longer on the rack. It may have been taken off in another window." },
+  recipes: { code: "recipe.gone", message: "That recipe no longer exists. It may have been deleted in another window." },
   procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
   printers: { code: "printer.gone", message: "That printer is no longer here." },
   parts: { code: "part.gone", message: "The part it is joined to is no longer here. It may have been deleted in another window." },

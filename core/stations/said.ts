@@ -51,6 +51,8 @@ export interface TableList {
   dropLabel: string;
   /** What is said where the name is taken; absent where the new row takes the place of the old. */
   there?: { code: string; message: string };
+  /** Refuses a row that may not be added. */
+  check?: (edit: Edit, row: Names) => Promise<void>;
   /** Refuses to let it go, or lets go of it elsewhere. */
   drop?: (edit: Edit, id: string) => Promise<void>;
 }
@@ -75,8 +77,9 @@ export const listIn = <T extends RowTable, A extends RowTable = never>(
 export const rowsOf = <T extends WorkshopTable, A extends RowTable = never>(
   table: T,
   also: readonly A[],
-  list: Omit<TableList, "rows" | "tables" | "drop" | "label"> & {
+  list: Omit<TableList, "rows" | "tables" | "drop" | "label" | "check"> & {
     label: (row: Rows[T]) => string;
+    check?: (edit: Edit<T | A>, row: Rows[T]) => Promise<void>;
     drop?: (edit: Edit<T | A>, id: string) => Promise<void>;
   },
 ): TableList => ({ ...(list as unknown as TableList), rows: table, tables: [table, ...also] });

@@ -18,6 +18,8 @@ export interface BenchTask {
   waitS: number;
   cautions: CautionId[];
   needs?: Need[];
+  /** It comes over the paint. */
+  overPaint?: true;
 }
 
 export const BENCH_TASKS: BenchTask[] = [
@@ -54,7 +56,17 @@ export const BENCH_TASKS: BenchTask[] = [
     waitS: 3600,
     cautions: ["sanding-dust"],
   },
-  { id: "flock", title: "Flock and tufts", station: "ground", setUpS: 300, perPieceS: 60, perCm2S: 0.2, waitS: 4 * 3600, cautions: [] },
+  {
+    id: "flock",
+    title: "Flock and tufts",
+    station: "ground",
+    setUpS: 300,
+    perPieceS: 60,
+    perCm2S: 0.2,
+    waitS: 4 * 3600,
+    cautions: [],
+    overPaint: true,
+  },
   // What snaps or moves is painted first: paint in a slot is scraped off, paint over a hinge glues it.
   {
     id: "join",
@@ -65,8 +77,19 @@ export const BENCH_TASKS: BenchTask[] = [
     perCm2S: 0,
     waitS: 0,
     cautions: [],
+    overPaint: true,
   },
-  { id: "rim", title: "Paint the base edge", station: "paint", setUpS: 180, perPieceS: 90, perCm2S: 0, waitS: 3600, cautions: [] },
+  {
+    id: "rim",
+    title: "Paint the base edge",
+    station: "paint",
+    setUpS: 180,
+    perPieceS: 90,
+    perCm2S: 0,
+    waitS: 3600,
+    cautions: [],
+    overPaint: true,
+  },
   // Lamps shift colours: two that match in the evening part by day.
   {
     id: "daylight",
@@ -78,5 +101,6 @@ export const BENCH_TASKS: BenchTask[] = [
     waitS: 0,
     cautions: [],
     needs: ["daylight"],
+    overPaint: true,
   },
 ];

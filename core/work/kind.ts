@@ -2,9 +2,11 @@
  * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
-import type { CoatFamily, CoatLayer, Sheen } from "../coat";
+import type { CoatFamily, CoatLayer, CoatMethod, Sheen } from "../coat";
 import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
+import type { Recipe } from "../recipe";
+import type { Finish } from "../subject";
 import type { SchoolId, SchoolPlan } from "../surface";
 import type { Field } from "../field";
 import type { Rests, Station, Step } from "./step";
@@ -17,16 +19,26 @@ export interface WorkBase {
 
 /** A row that a piece of work names. */
 export interface Reference {
+  /** Where in it: a field, or a path to one, "differs.0.paintId". */
   field: string;
-  table: "paints" | "printers" | "procedures" | "parts";
+  table: "paints" | "printers" | "procedures" | "recipes" | "parts";
   id: string;
   /** It may be emptied when the row goes; otherwise the row stays as long as it is named. */
   mayGo: boolean;
 }
 
+/** The same with another row named there. @param field as a reference says it */
+export function naming<T extends object>(item: T, field: string, to: string | null): T {
+  const [first, ...rest] = field.split(".");
+  const value = (item as Record<string, unknown>)[first];
+  const next = rest.length === 0 ? to : naming(value as object, rest.join("."), to);
+  return (Array.isArray(item) ? item.map((x: unknown, i) => (i === Number(first) ? next : x)) : { ...item, [first]: next }) as T;
+}
+
 /** What a kind may ask of the shelf and the scene. */
 export interface Surroundings {
   paint: (id: string) => { name: string; family: CoatFamily; hex: string; sheen: Sheen } | undefined;
+  recipe: (id: string) => Recipe | undefined;
   printer: (id: string) => Printer | undefined;
   printers: readonly Printer[];
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
@@ -34,6 +46,10 @@ export interface Surroundings {
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
   /** Two parts that meet, in words, and the seam between them; undefined where they do not any more. */
   meeting?: (id: string) => { words: string; seam: SeamCase; partIds: readonly string[] } | undefined;
+  /** How far the part is finished; absent where no part is at hand. */
+  finish?: Finish;
+  /** Coats that a piece of work has laid on it already, in the order in which they were laid: steps of that work by name, and what they rested on. */
+  got?: (itemId: string) => readonly { step: string; rests: Rests }[];
   /** What the user calls a surface of it. */
   saidSurface?: (id: string) => string | undefined;
 }
@@ -57,8 +73,11 @@ export interface Task extends Surroundings {
   onPlates: number;
   /** Ended that step last as "done, not quite right"? What is found at a look wants another round. */
   notRight: (itemId: string, stepName: string) => boolean;
-  /** How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down. */
-  waitForNext: (itemId: string) => number | undefined;
+  /**
+   * How long what this piece of work lays down must wait for what comes over it, s; undefined where it lays nothing down.
+   * @param part of several layers the one of that name; the last of them where not said
+   */
+  waitForNext: (itemId: string, part?: string) => number | undefined;
   /** How long a coat waits for a like one in the air of the room, s. */
   recoatS: (layer: CoatLayer) => number;
 }
@@ -89,7 +108,20 @@ export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
   };
 
 /** What a piece of work lays on the part, from the ground up. */
-type Film = Omit<CoatLayer, "id" | "atH" | "airC" | "rh">;
+export type Film = Omit<CoatLayer, "id" | "atH" | "airC" | "rh"> & {
+  /** Of several layers, the steps that lay this one: their names begin with it and a dot. */
+  part?: string;
+};
+
+/** What it takes to know the coats that a piece of work lays. */
+export type CoatsFrom = Pick<Surroundings, "paint" | "recipe" | "finish" | "got">;
+
+/** A coat that some piece of work lays. */
+export interface LaidCoat {
+  method: CoatMethod;
+  /** Of what; undefined where its pot is gone. */
+  pot: { family: CoatFamily; sheen: Sheen } | undefined;
+}
 
 /** Which count of pieces a finished piece of work adds to. */
 export type Counted = "fitted" | "primed" | "painted" | null;
@@ -108,7 +140,12 @@ export interface WorkKind<I extends WorkBase> {
   steps: (item: I, task: Task) => StepDraft[];
   /** One layer, several one over the other, or none. */
   film: (item: I, at: Surroundings) => Film | Film[] | null;
-  counts: (item: I, at: Surroundings) => Counted;
+  /** @param step of the piece of work, by name */
+  counts: (item: I, at: Surroundings, step: string) => Counted;
+  /** It comes over the paint: what is painted later goes before it. */
+  overPaint?: (item: I, at: Pick<Surroundings, "paint">) => boolean;
+  /** The coats that it lays, each as a coat by itself. */
+  coats?: (item: I, at: CoatsFrom) => readonly LaidCoat[];
   /** May it go side by side with one that stands before it in a row of its kind? Each then waits for what came before the row. */
   beside?: (item: I, earlier: I) => boolean;
   /** Makes the pieces: what comes after it waits for the scene's plates that they lie on, too. */

@@ -92,6 +92,8 @@ export const MIGRATIONS: readonly Migration[] = [
     tables: { results: "key, mesh", resultUses: "key, [used+bytes]" },
     upgrade: (tx) => tx.table("results").clear(),
   },
+  // The workshop has recipes.
+  { to: 10, tables: { recipes: "id" }, project: projectTo10 },
 ];
 
 /** Version of what the browser and bundles hold. */
@@ -132,6 +134,11 @@ const replaceRows = (tx: Transaction, table: string, to: RowStep): Promise<numbe
     .modify((row: Stored, ref: { value: unknown }) => {
       ref.value = to(row);
     });
+
+function projectTo10(stored: Stored): Stored {
+  const { workshop } = stored;
+  return isStored(workshop) ? { ...stored, workshop: { ...workshop, recipes: [] } } : stored;
+}
 
 function projectTo4(stored: Stored): Stored {
   const given = rowsIn(stored.parts);

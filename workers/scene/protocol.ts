@@ -54,6 +54,7 @@ const rows = recordOf({
   workshop: recordOf({
     printers: listOf(atom, byId),
     paints: listOf(atom, byId),
+    recipes: listOf(atom, byId),
     procedures: listOf(atom, byId),
     things: listOf(atom),
     supplies: listOf(atom, byId),

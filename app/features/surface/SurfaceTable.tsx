@@ -1,7 +1,7 @@
 /** All surfaces of a part with what is done to each; and everything that is known, and can be said, of one. */
 import { useState } from "react";
 import { useRevalidator } from "react-router";
-import { dryBrushOf, LIMITS, saidId, type KnownSurface, type Part, type SaidSurface } from "~core/project";
+import { dryBrushOf, isLaidBy, LIMITS, saidId, type KnownSurface, type Part, type SaidSurface } from "~core/project";
 import { linesOnMaterial, REAL_MATERIALS, realMaterial } from "~core/subject";
 import {
   grooveOf,
@@ -16,7 +16,6 @@ import {
   type SurfaceCase,
 } from "~core/surface";
 import { fail, formatArea, formatDuration, formatMm, ok } from "~core/units";
-import { coatsIn } from "~core/stations/kinds";
 import { useActions, useProject } from "~app/shared/scene";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { storeWithFiles } from "~app/data/edits.client";
@@ -48,7 +47,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
   const material = realMaterial(at.said?.material ?? "");
   const verdict = material ? linesOnMaterial(material, laid, project.scene.scale.ratio) : null;
   const brush = dryBrushOf(at, part);
-  const washed = coatsIn(part.work).some((w) => w.method === "wash");
+  const washed = isLaidBy("wash", part, project);
   const photos = at.said?.photos ?? [];
   const addPhotos =
     (when: "before" | "after") =>
@@ -153,7 +152,7 @@ export function SurfaceFacts({ at, part }: { at: Judged; part: Part }) {
           value={at.said?.brush ?? ""}
           onChange={(b) => void say({ brush: b })}
           options={[
-            { value: "", label: `from its coats: ${coatsIn(part.work).some((w) => w.method === "dry brush") ? "yes" : "no"}` },
+            { value: "", label: `from its coats: ${isLaidBy("dry brush", part, project) ? "yes" : "no"}` },
             { value: "dry", label: "yes" },
             { value: "none", label: "no" },
           ]}

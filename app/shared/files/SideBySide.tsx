@@ -6,6 +6,7 @@ import { Dialog } from "~app/ui/dialog";
 const TABLE_WORDS: Record<Difference["table"], string> = {
   printers: "Printer",
   paints: "Paint",
+  recipes: "Recipe",
   procedures: "Saved step",
   things: "Known thing",
   supplies: "Glue, abrasive or tool",

@@ -1,21 +1,61 @@
-/** The rack, as it is said. */
-import type { Paint } from "../../project";
+/** The rack and the recipes, as they are said. */
+import { LIMITS, type Paint } from "../../project";
+import { withoutPot, type Recipe, type RecipeStep } from "../../recipe";
+import { name, text } from "../../field";
+import { object, opt, Refused, type Edit } from "../command";
 import { refuseUsed } from "../references";
-import { rowsOf, type BlocksOf, type ListsOf } from "../said";
+import { listIn, rowsOf, type BlocksOf, type ListsOf } from "../said";
 
 export interface PaintBlocks {
   paint: Omit<Paint, "id">;
+  recipe: Pick<Recipe, "name" | "school">;
 }
-export const PAINT_BLOCKS: BlocksOf<PaintBlocks> = { paint: { table: "paints", label: "Paint changed" } };
+export const PAINT_BLOCKS: BlocksOf<PaintBlocks> = {
+  paint: { table: "paints", label: "Paint changed" },
+  recipe: { table: "recipes", label: "Recipe changed", schema: object({ name: opt(name), school: opt(text(LIMITS.name)) }) },
+};
 
 export interface PaintLists {
   paints: Paint;
+  recipes: Recipe;
+  "recipe.steps": RecipeStep;
 }
+
+/** Pots that steps name must be on the rack. */
+export async function checkPots(e: Edit<"paints">, steps: readonly Pick<RecipeStep, "paintId">[]): Promise<void> {
+  for (const { paintId } of steps)
+    if (paintId !== null && !(await e.get("paints", paintId)))
+      throw new Refused("paint.gone", "A step names a paint that is no longer on the rack. It may have been removed in another window.");
+}
+
 export const PAINT_LISTS: ListsOf<PaintLists> = {
-  paints: rowsOf("paints", ["parts", "scenes"], {
+  paints: rowsOf("paints", ["parts", "scenes", "recipes"], {
     label: (p) => p.name,
     dropLabel: "Paint removed",
     there: { code: "paint.there", message: "A paint with that id is already on the rack." },
-    drop: (e, id) => refuseUsed(e, "paints", id, "uses it. Remove it from that recipe first"),
+    drop: async (e, id) => {
+      await refuseUsed(e, "paints", id, "uses it. Choose another paint there first");
+      const paint = await e.get("paints", id);
+      if (!paint) return;
+      // A recipe remembers what it wanted.
+      for (const recipe of await e.all("recipes")) {
+        const without = withoutPot(recipe, paint);
+        if (without !== recipe) await e.put("recipes", without);
+      }
+    },
+  }),
+  recipes: rowsOf("recipes", ["parts", "scenes", "paints"], {
+    label: (r) => `${r.name} added`,
+    dropLabel: "Recipe removed",
+    there: { code: "recipe.there", message: "A recipe with that id already exists." },
+    check: (e, recipe) => checkPots(e, recipe.steps),
+    drop: (e, id) => refuseUsed(e, "recipes", id, "is painted by it. Take the recipe off it first"),
+  }),
+  "recipe.steps": listIn("recipes", ["paints"], {
+    at: ["steps"],
+    by: "id",
+    label: { add: "Step added to the recipe", set: "Step of the recipe", drop: "Step removed from the recipe", move: "Order of the recipe" },
+    check: (e, _, steps) => checkPots(e, steps as readonly RecipeStep[]),
+    most: { items: LIMITS.recipeSteps, message: `A recipe can have at most ${LIMITS.recipeSteps} steps.` },
   }),
 };

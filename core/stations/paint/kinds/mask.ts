@@ -28,6 +28,7 @@ export const mask: WorkKind<MaskWork> = {
   refers: () => [],
   film: ({ what }) => ({ name: TITLES[what], family: what === "decal" ? "decal" : "masking", method: what, coats: 1 }),
   counts: () => null,
+  overPaint: ({ what }) => what === "decal",
   steps: ({ id, what, places }, task) => {
     const { setUpS, workS } = coatHandTime(what, 1, places * task.copies);
     return [

@@ -35,6 +35,7 @@ export const bench: WorkKind<BenchWork> = {
   words: (item) => ({ title: taskOf(item).title, detail: item.rounds > 1 ? `${item.rounds} rounds` : "" }),
   refers: () => [],
   film: () => null,
+  overPaint: (item) => taskOf(item).overPaint === true,
   counts: (item) => (item.task === "dry-fit" ? "fitted" : null),
   steps: (item, task) => {
     const { title, setUpS, perPieceS, perCm2S, waitS, cautions, station, needs = [] } = taskOf(item);

@@ -1,0 +1,4 @@
+export * from "./fields";
+export * from "./recipe";
+export * from "./roles";
+export * from "./starters";

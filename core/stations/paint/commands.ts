@@ -1,0 +1,136 @@
+/** Laying a recipe on pieces, and what a piece does otherwise. */
+import Joi from "joi";
+import { LIMITS, type PartRow, type WorkItem } from "../../project";
+import { recipeSchema } from "../../rows";
+import type { Difference, Recipe } from "../../recipe";
+import type { Surroundings } from "../../work";
+import { id } from "../../field";
+import { gone, object, over, partOf, putPart, Refused, type CommandsOf, type Edit } from "../command";
+import { coatsIn, isRecipe, kindOf, recipesIn, type RecipeWork } from "../kinds";
+import { checkPots } from "./rows";
+
+export interface PaintCommands {
+  /**
+   * Lays a recipe on parts, each in its right place in the order of work. A part that has one gets this one in its place.
+   * @property recipe a new one, which is kept first
+   * @property lays each part with the id of the new piece of work
+   * @property ownCoats what becomes of coats that the parts have by themselves and that are not begun
+   */
+  "recipe.lay": {
+    recipe?: Recipe;
+    recipeId: string;
+    lays: { partId: string; itemId: string }[];
+    ownCoats: "stay" | "go";
+  };
+  /** Leaves a step out on some parts, or takes it from another pot there; null and false for as the recipe says. */
+  "recipe.differ": { partIds: string[]; stepId: string; skip?: boolean; paintId?: string | null };
+  /** Takes the recipe off parts: what is laid stays in the log. */
+  "recipe.lift": { partIds: string[] };
+}
+
+const partIds = Joi.array().min(1).max(LIMITS.parts).unique().items(id);
+
+const pieces = (n: number): string => `${n} ${n === 1 ? "part" : "parts"}`;
+
+/** Where a recipe goes among the work of a part: behind all other paint, before what closes it, such as a varnish or flock. */
+function placeOfRecipe(work: readonly WorkItem[], at: Pick<Surroundings, "paint">): number {
+  const closes = work.map((w) => kindOf(w).overPaint?.(w, at) === true);
+  const lastPaint = work.findLastIndex((w, i) => !closes[i] && kindOf(w).coats !== undefined);
+  const place = closes.findIndex((c, i) => c && i > lastPaint);
+  return place < 0 ? work.length : place;
+}
+
+type Rack = ReadonlyMap<string, { family: string }>;
+
+const isPrimed = (work: readonly WorkItem[], rack: Rack): boolean =>
+  coatsIn(work).some((c) => rack.get(c.paintId)?.family.endsWith("primer"));
+
+/** Primer that the part gets anyhow is left out. */
+const withoutPrimer = ({ steps }: Recipe, rack: Rack): Difference[] =>
+  steps
+    .filter((s) => s.role === "all over" && (rack.get(s.paintId ?? "") ?? s.wants).family.endsWith("primer"))
+    .map((s) => ({ stepId: s.id, skip: true }));
+
+function laidOn(part: PartRow, recipe: Recipe, itemId: string, drop: ReadonlySet<string>, rack: Rack): PartRow {
+  const first = part.work.findIndex((w) => drop.has(w.id));
+  const work = part.work.filter((w) => !drop.has(w.id));
+  const before = recipesIn(work).at(0);
+  const at = { paint: (paintId: string) => rack.get(paintId) as ReturnType<Surroundings["paint"]> };
+  const place = before ? work.indexOf(before) : first >= 0 ? Math.min(first, placeOfRecipe(work, at)) : placeOfRecipe(work, at);
+  const item: RecipeWork = {
+    id: before?.id ?? itemId,
+    kind: "recipe",
+    recipeId: recipe.id,
+    differs: isPrimed(work.slice(0, place), rack) ? withoutPrimer(recipe, rack) : [],
+  };
+  const rest = work.filter((w) => !isRecipe(w));
+  const into = before ? rest.filter((w) => work.indexOf(w) < place).length : place;
+  return { ...part, work: [...rest.slice(0, into), item, ...rest.slice(into)] };
+}
+
+/** What one part does otherwise at one step; nothing where it does as the recipe says. */
+function differing(differs: readonly Difference[], stepId: string, { skip, paintId }: { skip?: boolean; paintId?: string | null }): Difference[] {
+  const was = differs.find((d) => d.stepId === stepId);
+  const skips = skip ?? was?.skip ?? false;
+  const pot = paintId === undefined ? was?.paintId : (paintId ?? undefined);
+  const now: Difference = { stepId, ...(skips && { skip: true as const }), ...(pot !== undefined && { paintId: pot }) };
+  const rest = differs.filter((d) => d.stepId !== stepId);
+  return skips || pot !== undefined ? [...rest, now] : rest;
+}
+
+const recipeRow = async (e: Edit<"recipes">, recipeId: string): Promise<Recipe> => {
+  const recipe = await e.get("recipes", recipeId);
+  if (!recipe) throw gone("recipes");
+  return recipe;
+};
+
+export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
+  "recipe.lay": over("parts", "recipes", "paints", "records")({
+    schema: object({
+      recipe: recipeSchema.optional(),
+      recipeId: id,
+      lays: Joi.array()
+        .min(1)
+        .max(LIMITS.parts)
+        .unique("partId")
+        .items(object({ partId: id, itemId: id })),
+      ownCoats: Joi.string().valid("stay", "go"),
+    }),
+    label: ({ lays }) => `Recipe on ${pieces(lays.length)}`,
+    apply: async (e, { recipe: fresh, recipeId, lays, ownCoats }) => {
+      if (fresh) {
+        if (fresh.id !== recipeId) throw new Refused("recipe.other", "That recipe has another id.");
+        await checkPots(e, fresh.steps);
+        // Another window may have taken up the same starter.
+        if (!(await e.get("recipes", recipeId))) await e.put("recipes", fresh);
+      }
+      const recipe = await recipeRow(e, recipeId);
+      const rack: Rack = new Map((await e.all("paints")).map((p) => [p.id, p]));
+      const begun = ownCoats === "go" ? new Set((await e.all("records")).map((r) => r.stepKey.split("/").slice(0, 2).join("/"))) : new Set();
+      for (const { partId, itemId } of lays) {
+        const part = await partOf(e, partId);
+        const drop = ownCoats === "go" ? coatsIn(part.work).filter((c) => !begun.has(`${partId}/${c.id}`)) : [];
+        await e.put("parts", laidOn(part, recipe, itemId, new Set(drop.map((c) => c.id)), rack));
+      }
+    },
+  }),
+  "recipe.differ": over("parts", "paints")({
+    schema: object({ partIds, stepId: id, skip: Joi.boolean().optional(), paintId: id.allow(null).optional() }),
+    label: ({ skip, partIds: of }) => `${skip ? "Step left out" : "Recipe followed otherwise"} on ${pieces(of.length)}`,
+    apply: async (e, { partIds: of, stepId, ...change }) => {
+      await checkPots(e, [{ paintId: change.paintId ?? null }]);
+      for (const partId of of)
+        await putPart(e, partId, (part) => ({
+          ...part,
+          work: part.work.map((w) => (isRecipe(w) ? { ...w, differs: differing(w.differs, stepId, change) } : w)),
+        }));
+    },
+  }),
+  "recipe.lift": over("parts")({
+    schema: object({ partIds }),
+    label: ({ partIds: of }) => `Recipe off ${pieces(of.length)}`,
+    apply: async (e, { partIds: of }) => {
+      for (const partId of of) await putPart(e, partId, (part) => ({ ...part, work: part.work.filter((w) => !isRecipe(w)) }));
+    },
+  }),
+};

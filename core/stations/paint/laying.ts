@@ -1,0 +1,78 @@
+/** How coats out of a pot become steps: the same for a coat of its own and for a step of a recipe. */
+import type { CautionId } from "../../care";
+import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
+import { coatHandTime, type Film, type Need, type Rests, type StepDraft, type Task } from "../../work";
+
+/** What a method needs at hand. */
+const OF_METHOD: Partial<Record<CoatMethod, Need[]>> = {
+  spray: ["spray place"],
+  mist: ["spray place"],
+  "from above": ["spray place"],
+  airbrush: ["airbrush"],
+};
+
+/** Solvent sprays and cans need a place where they may be used. */
+export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[] =>
+  METHODS[method].sprayed && method !== "mist" && ["strong thinner", "white spirit"].includes(FAMILIES[family].cleaner)
+    ? ["solvent-spray"]
+    : [];
+
+/** Ways of laying what comes in pots. */
+export const POT_METHODS = (Object.keys(METHODS) as CoatMethod[]).flatMap((value) =>
+  METHODS[value].noPot ? [] : [{ value, label: METHODS[value].word }],
+);
+
+/** "thinned 1:2, wet in wet"; nothing where it is laid as it comes. */
+export const howLaid = ({ thinning, wet }: { thinning?: number; wet?: boolean }): string =>
+  [thinning && `thinned 1:${thinning}`, wet && "wet in wet"].filter(Boolean).join(", ");
+
+interface Laying {
+  film: Omit<Film, "id">;
+  /** What the pot is told apart by. */
+  pot: string;
+  /** "recesses: the planks"; "" for all over. */
+  place: string;
+  /** The area that is worked on, of one copy, mm². */
+  areaMm2: number;
+  pieces: number;
+  /** Coats of the same pot, laid in the same way, that came before in the same work. */
+  before: number;
+  nameOf: (coat: number) => string;
+  /** What the last coat waits for what comes over it, s. */
+  waitS: number | undefined;
+  rests: Rests;
+}
+
+/** Steps for all coats of one pot, laid in one way. */
+export function layingSteps(task: Task, { film, pot, place, areaMm2, pieces, before, nameOf, waitS, rests }: Laying): StepDraft[] {
+  const { method, coats, thinning } = film;
+  const thinned = thinning ? `, thinned 1:${thinning}` : "";
+  const { setUpS, workS } = coatHandTime(method, areaMm2 / 100, pieces);
+  const between = task.recoatS({ ...film, id: pot, coats: 1 });
+  return Array.from({ length: coats }, (_, i) => ({
+    name: nameOf(i),
+    title: `${film.name}, ${place && `${place}, `}${METHODS[method].word}${coats > 1 ? `, coat ${i + 1} of ${coats}` : ""}`,
+    handsOnS: setUpS + workS,
+    // What is thinned otherwise is another pot.
+    session: {
+      key: `${pot} ${method} ${before + i}${thinned}`,
+      group: `coat ${pot} ${method}${thinned}`,
+      title: `${film.name}, ${METHODS[method].word}${thinned}`,
+      setUpS,
+    },
+    waitS: i < coats - 1 ? between : (waitS ?? between),
+    needs: OF_METHOD[method] ?? [],
+    cautions: sprayCaution(film.family, method),
+    pieces,
+    rests: {
+      paint: film.name,
+      family: film.family,
+      method,
+      coat: i + 1,
+      ...(thinning ? { thinning } : {}),
+      areaCm2: areaMm2 / 100,
+      pieces,
+      ...rests,
+    },
+  }));
+}

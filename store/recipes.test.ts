@@ -1,0 +1,324 @@
+/** Recipes on pieces, stored: laid on many at once, changed once for all, and never left without what they name. */
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import { bare, namedOnly, read, tampered, unpacked, withBytes } from "../tests/bundleKit";
+import { block, coat, meshPart, print, projectOf, sizePart } from "../tests/sampleProject";
+import { stepsOfPart } from "../core/plan";
+import type { PartRow, ProjectRows, WorkItem } from "../core/project";
+import { STARTERS, type Recipe } from "../core/recipe";
+import { joinProject } from "../core/results";
+import type { CommandName, Commands } from "../core/stations";
+import { recipesIn, stepsOnPiece } from "../core/stations/kinds";
+import { InchHollowDatabase } from "./database";
+import { redo, undo } from "./edit";
+import { loadProject, storeImported, storeOwn } from "./projects";
+import { runCommand } from "./run";
+
+const NOW = 1_767_900_000_000;
+const MESH = await meshPart("brick", "Brick", block(), [print()]);
+const timber: Recipe = {
+  ...STARTERS.find((r) => r.id === "starter-timber")!,
+  id: "timber",
+  steps: STARTERS.find((r) => r.id === "starter-timber")!.steps.map((s) => ({ ...s, paintId: s.id === "s2" ? "brown" : null })),
+};
+/** Nine of typed size, in foam and filament: no mesh is needed. */
+const nine = Array.from({ length: 9 }, (_, i) =>
+  sizePart(`c${i}`, { kind: "scratch", sizeMm: [20, 20, 20 + i], material: i % 2 ? "foam" : "wood" }),
+);
+
+let db: InchHollowDatabase;
+let count = 0;
+beforeEach(async () => {
+  db = new InchHollowDatabase(`recipes-${count++}`);
+  await storeOwn(db, bare(projectOf([MESH, ...nine])));
+  return () => db.close();
+});
+const loaded = async (): Promise<ProjectRows> => (await loadProject(db, "s"))!;
+const run = <N extends CommandName>(name: N, payload: Commands[N]) => runCommand(db, "s", name, payload, NOW);
+const code = async <N extends CommandName>(name: N, payload: Commands[N]): Promise<string> => {
+  const done = await run(name, payload);
+  return done.ok ? "ok" : done.problem.code;
+};
+const lay = (partIds: string[], more: Partial<Commands["recipe.lay"]> = {}) =>
+  run("recipe.lay", {
+    recipe: timber,
+    recipeId: "timber",
+    lays: partIds.map((partId) => ({ partId, itemId: `r-${partId}` })),
+    ownCoats: "stay",
+    ...more,
+  });
+const workOf = async (id: string): Promise<PartRow["work"]> => (await loaded()).parts.find((p) => p.id === id)!.work;
+const titles = async (id: string): Promise<string[]> => {
+  const project = joinProject(await loaded(), () => undefined);
+  return stepsOfPart(
+    project.parts.find((p) => p.id === id)!,
+    project,
+  ).map((s) => s.title);
+};
+const ids = nine.map((p) => p.id);
+
+describe("a recipe on nine pieces", () => {
+  it("is laid in one edit, changed once for all nine, and taken back in one", async () => {
+    expect((await lay(ids)).ok).toBe(true);
+    for (const id of ids) expect((await titles(id))[1]).toBe("Brown, brushed");
+    await run("list.set", { list: "recipe.steps", of: "timber", key: "s2", change: { method: "sponge" } });
+    for (const id of ids) expect((await titles(id))[1]).toBe("Brown, sponged");
+    await undo(db, "s");
+    await undo(db, "s");
+    const rows = await loaded();
+    expect(rows.parts.filter((p) => recipesIn(p.work).length > 0)).toEqual([]);
+    expect(rows.workshop.recipes).toEqual([]);
+    await redo(db, "s");
+    expect(recipesIn(await workOf("c8"))).toHaveLength(1);
+  });
+
+  it("laid twice is laid once, and another takes its place where it stands", async () => {
+    await lay(ids);
+    await lay(ids);
+    expect((await workOf("c0")).filter((w) => recipesIn([w]).length > 0)).toHaveLength(1);
+    const bone = { ...STARTERS.find((r) => r.id === "starter-bone")!, id: "bone" };
+    await lay(["c0"], { recipe: bone, recipeId: "bone" });
+    expect(recipesIn(await workOf("c0"))).toMatchObject([{ id: "r-c0", recipeId: "bone" }]);
+    expect(recipesIn(await workOf("c1"))).toMatchObject([{ recipeId: "timber" }]);
+  });
+
+  it("is refused whole where one of the parts is gone", async () => {
+    expect(
+      await code("recipe.lay", {
+        recipe: timber,
+        recipeId: "timber",
+        lays: [
+          { partId: "c0", itemId: "x" },
+          { partId: "none", itemId: "y" },
+        ],
+        ownCoats: "stay",
+      }),
+    ).toBe("part.gone");
+    expect(await workOf("c0")).toEqual([]);
+    expect(await code("recipe.lay", { recipeId: "none", lays: [{ partId: "c0", itemId: "x" }], ownCoats: "stay" })).toBe("recipe.gone");
+  });
+});
+
+describe("its place in the order of work", () => {
+  const place = async (work: WorkItem[], more: Partial<Commands["recipe.lay"]> = {}): Promise<string[]> => {
+    await run("list.drop", { list: "part.work", of: "brick", keys: (await workOf("brick")).map((w) => w.id) });
+    if (work.length > 0) await run("work.add", { partId: "brick", at: 0, items: work });
+    await lay(["brick"], more);
+    return (await workOf("brick")).map((w) => w.id);
+  };
+  const rim: WorkItem = { id: "rim", kind: "bench", task: "rim", rounds: 1, mostAnEvening: null };
+  const dryFit: WorkItem = { id: "fit", kind: "bench", task: "dry-fit", rounds: 1, mostAnEvening: null };
+
+  it("is never behind a varnish, and always behind other paint", async () => {
+    expect(await place([print(), coat("p", "primer"), coat("v", "matt")])).toEqual(["print", "p", "r-brick", "v"]);
+    expect(await place([print(), dryFit, coat("p", "primer"), coat("v", "can"), rim])).toEqual([
+      "print",
+      "fit",
+      "p",
+      "r-brick",
+      "v",
+      "rim",
+    ]);
+    // A varnish between coats closes nothing.
+    expect(await place([coat("p", "primer"), coat("v", "matt"), coat("w", "wash"), coat("v2", "matt")])).toEqual([
+      "p",
+      "v",
+      "w",
+      "r-brick",
+      "v2",
+    ]);
+    expect(await place([])).toEqual(["r-brick"]);
+    expect(await place([rim])).toEqual(["r-brick", "rim"]);
+  });
+
+  it("takes the place of coats that are not begun, where that is said; what is begun stays", async () => {
+    const own = [print(), coat("p", "primer"), dryFit, coat("b", "brown"), coat("w", "wash")];
+    expect(await place(own, { ownCoats: "go" })).toEqual(["print", "r-brick", "fit"]);
+    await run("list.drop", { list: "part.work", of: "brick", keys: ["r-brick", "print", "fit"] });
+    await run("work.add", { partId: "brick", at: 0, items: own });
+    await run("step.start", {
+      recordId: "x",
+      partId: "brick",
+      stepKey: "brick/p/0",
+      title: "Primer",
+      time: "hands",
+      plannedS: 60,
+      waitS: 0,
+    });
+    await lay(["brick"], { ownCoats: "go" });
+    expect((await workOf("brick")).map((w) => w.id)).toEqual(["print", "p", "fit", "r-brick"]);
+  });
+
+  it("leaves its primer out where the part is primed by itself", async () => {
+    await place([print(), coat("p", "primer")]);
+    expect(recipesIn(await workOf("brick"))[0].differs).toEqual([{ stepId: "s1", skip: true }]);
+    await place([print()]);
+    expect(recipesIn(await workOf("brick"))[0].differs).toEqual([]);
+  });
+});
+
+describe("what a piece does otherwise", () => {
+  it("a step left out, another pot, and back again", async () => {
+    await lay(ids);
+    await run("recipe.differ", { partIds: ["c0", "c1"], stepId: "s3", skip: true });
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: "stone" });
+    expect((await titles("c0")).slice(0, 3)).toEqual(["Grey primer, sprayed", "Stone, brushed", "Brown-black wash, recesses, as a wash"]);
+    expect((await titles("c1"))[1]).toBe("Brown, brushed");
+    expect((await titles("c2"))[2]).toBe("Mid earth, raised, dry-brushed");
+    // The one does not undo the other.
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", skip: true });
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", skip: false });
+    expect((await titles("c0"))[1]).toBe("Stone, brushed");
+    await run("recipe.differ", { partIds: ["c0", "c1"], stepId: "s3", skip: false });
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: null });
+    expect(recipesIn(await workOf("c0"))[0].differs).toEqual([]);
+    expect(await code("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: "none" })).toBe("paint.gone");
+  });
+});
+
+describe("what a recipe names", () => {
+  it("a pot that goes off the rack is remembered by what it was; undo brings both back", async () => {
+    await lay(ids);
+    expect(await code("list.drop", { list: "paints", keys: ["brown"] })).toBe("ok");
+    const [recipe] = (await loaded()).workshop.recipes;
+    expect(recipe.steps[1]).toMatchObject({ paintId: null, wants: { name: "Brown", family: "water acrylic" } });
+    expect((await titles("c0"))[1]).toBe("Brown, brushed");
+    await undo(db, "s");
+    expect((await loaded()).workshop.recipes[0].steps[1].paintId).toBe("brown");
+  });
+
+  it("a pot that one piece takes instead stays, and so does a recipe that is in use", async () => {
+    await lay(ids);
+    await run("recipe.differ", { partIds: ["c3"], stepId: "s2", paintId: "stone" });
+    expect(await code("list.drop", { list: "paints", keys: ["stone"] })).toBe("paint.used");
+    expect(await code("list.drop", { list: "recipes", keys: ["timber"] })).toBe("recipe.used");
+    await run("recipe.lift", { partIds: ids });
+    expect(await code("list.drop", { list: "recipes", keys: ["timber"] })).toBe("ok");
+  });
+
+  it("undo does not bring back a recipe whose pot has gone since, nor take a pot from one", async () => {
+    await run("list.add", { list: "recipes", items: [timber] });
+    await run("list.drop", { list: "recipes", keys: ["timber"] });
+    // In another scene, whose edits are not this one's.
+    await storeOwn(db, bare({ ...projectOf([]), scene: { ...projectOf([]).scene, id: "t" } }));
+    await runCommand(db, "t", "list.drop", { list: "paints", keys: ["brown"] }, NOW);
+    expect(await undo(db, "s")).toMatchObject({ kind: "needed", why: expect.stringContaining("Timber") as string });
+    await runCommand(
+      db,
+      "t",
+      "list.add",
+      { list: "paints", items: [{ id: "new", name: "New", hex: "#123456", family: "water acrylic", sheen: "matt", stockMl: 5 }] },
+      NOW,
+    );
+    await run("list.add", { list: "recipes", items: [{ ...timber, steps: [{ ...timber.steps[0], paintId: "new" }] }] });
+    expect(await undo(db, "t")).toMatchObject({ kind: "needed" });
+  });
+
+  it("steps are refused with a pot that is not there, and a list that is full", async () => {
+    await lay(ids);
+    expect(await code("list.set", { list: "recipe.steps", of: "timber", key: "s1", change: { paintId: "none" } })).toBe("paint.gone");
+    expect(
+      await code("list.add", { list: "recipes", items: [{ ...timber, id: "t2", steps: [{ ...timber.steps[0], paintId: "none" }] }] }),
+    ).toBe("paint.gone");
+    const more = Array.from({ length: 40 }, (_, i) => ({ ...timber.steps[0], id: `m${i}` }));
+    expect(await code("list.add", { list: "recipe.steps", of: "timber", items: more })).toBe("list.full");
+    expect(await code("list.set", { list: "recipe.steps", of: "timber", key: "s1", change: { coats: 0 } })).not.toBe("ok");
+    expect(await code("field.set", { of: "recipe", id: "timber", change: { steps: [] } } as never)).not.toBe("ok");
+  });
+});
+
+describe("in a scene's file", () => {
+  it("goes with the pots that it names, and is refused with its place named where one is missing", async () => {
+    await lay(["c0"]);
+    const rows = await loaded();
+    const carried = namedOnly(rows).workshop;
+    expect([carried.recipes.map((r) => r.id), carried.paints.map((p) => p.id)]).toEqual([["timber"], ["brown"]]);
+    const bundle = withBytes(rows, new Map());
+    const bare2 = { ...bundle, project: { ...rows, parts: rows.parts.filter((p) => p.source.kind !== "mesh") } };
+    const got = await read(await tampered(bare2, (doc) => ((doc.project.workshop as { paints: unknown[] }).paints = [])));
+    expect(got.ok ? "" : got.problem.message).toMatch(/recipes, row 1 \(Timber, weathered\), steps\.1\.paintId: there is no paint "brown"/);
+    expect(Object.keys(await unpacked(bare2))).toContain("scene.json");
+  });
+
+  it("a pot that is otherwise here is taken twice: the recipe names its own", async () => {
+    await lay(["c0"]);
+    const rows = await loaded();
+    const theirs = {
+      ...rows,
+      parts: rows.parts.filter((p) => p.source.kind !== "mesh"),
+      workshop: {
+        ...rows.workshop,
+        paints: rows.workshop.paints.map((p) => (p.id === "brown" ? { ...p, hex: "#010203" } : p)),
+        recipes: rows.workshop.recipes.map((r) => ({ ...r, id: "theirs" })),
+      },
+    };
+    theirs.parts = theirs.parts.map((p) => ({
+      ...p,
+      work: p.work.map((w) => (recipesIn([w]).length > 0 ? { ...w, recipeId: "theirs" } : w)) as WorkItem[],
+    }));
+    const id = await storeImported(db, bare(theirs), "fresh", "demo", new Map([["paints brown", "both"]]));
+    const now = (await loadProject(db, id))!;
+    const recipe = now.workshop.recipes.find((r) => r.id === "theirs")!;
+    expect(now.workshop.paints.find((p) => p.id === recipe.steps[1].paintId)?.hex).toBe("#010203");
+    expect(now.workshop.recipes.find((r) => r.id === "timber")!.steps[1].paintId).toBe("brown");
+  });
+});
+
+describe("pieces that are done", () => {
+  const at = async (id: string) => {
+    const project = joinProject(await loaded(), () => undefined);
+    const part = project.parts.find((p) => p.id === id)!;
+    return { project, part };
+  };
+  const finish = async (part: string, step: string, rests: Record<string, string | number>, n: number): Promise<void> => {
+    const recordId = `${part}-${step.replace(".", "-")}`;
+    await runCommand(
+      db,
+      "s",
+      "step.start",
+      { recordId, partId: part, stepKey: `${part}/r-${part}/${step}`, title: step, time: "hands", plannedS: 60, waitS: 0, rests },
+      NOW + n * 3_600_000,
+    );
+    await runCommand(db, "s", "step.finish", { recordId, result: "good", good: 0, failed: 0, wentWrong: "" }, NOW + n * 3_600_000 + 60_000);
+  };
+
+  it("keep what they got: another pot later is another colour for what is still to come", async () => {
+    await lay(["c0", "c1"]);
+    const { project, part } = await at("c0");
+    const brown = stepsOfPart(part, project).find((s) => s.key.endsWith("/s2.0"))!;
+    await finish("c0", "s1.0", {}, 0);
+    await finish("c0", "s2.0", brown.rests, 1);
+    await run("list.set", { list: "recipe.steps", of: "timber", key: "s2", change: { paintId: "stone" } });
+    expect((await titles("c0"))[1]).toBe("Brown, brushed");
+    expect((await titles("c1"))[1]).toBe("Stone, brushed");
+  });
+
+  it("a step that comes in behind the work is not asked of them, one at the end is", async () => {
+    await lay(["c0", "c1"]);
+    for (const [i, s] of ["s1", "s2", "s3"].entries())
+      await finish("c0", `${s}.0`, { paint: "x", family: "water acrylic", method: "brush", coat: 1 }, i);
+    await run("list.add", { list: "recipe.steps", of: "timber", items: [{ ...timber.steps[2], id: "new" }], at: 1 });
+    await run("list.add", { list: "recipe.steps", of: "timber", items: [{ ...timber.steps[2], id: "end" }] });
+    const steps = async (id: string): Promise<string[]> => {
+      const { project, part } = await at(id);
+      return stepsOfPart(part, project).map((s) => s.key.split("/")[2]);
+    };
+    expect(await steps("c1")).toContain("new.0");
+    expect(await steps("c0")).not.toContain("new.0");
+    expect(await steps("c0")).toContain("end.0");
+  });
+});
+
+describe("a step that leads nowhere", () => {
+  it("what a piece leaves out and the recipe has no more is nothing", () => {
+    const recipe = { ...timber, steps: timber.steps.slice(0, 1) };
+    const found = stepsOnPiece(
+      { id: "r", kind: "recipe", recipeId: "timber", differs: [{ stepId: "gone", skip: true }] },
+      { recipe: () => recipe, paint: () => undefined },
+    );
+    expect(found.map((s) => s.step.id)).toEqual(["s1"]);
+    expect(
+      stepsOnPiece({ id: "r", kind: "recipe", recipeId: "none", differs: [] }, { recipe: () => undefined, paint: () => undefined }),
+    ).toEqual([]);
+  });
+});
