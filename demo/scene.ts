@@ -23,7 +23,6 @@ import {
   PART_DEFAULTS,
   SCENE_DEFAULTS,
   type MeshBlobs,
-  type Paint,
   type PartRow,
   type Project,
   type ProjectRows,
@@ -31,30 +30,16 @@ import {
   type StepRecord,
   type WorkItem,
 } from "../core/project";
-import type { CoatWork } from "../core/stations/kinds";
+import type { CoatWork, RecipeWork } from "../core/stations/kinds";
 import type { Meeting } from "../core/joint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
 import { ok } from "../core/units";
 import { DEMO_ID, DEMO_NOW } from "./identity";
+import { PAINTS, RECIPES } from "./rack";
 import { barrel, cranePost, crate, millHouse, quayClip, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
 import { printHistory } from "./history";
-
-const PAINTS: Paint[] = [
-  { id: "grey-primer", name: "Harbour grey primer", hex: "#84898b", family: "water primer", sheen: "matt", stockMl: 240 },
-  { id: "filler-primer", name: "Filler primer, can", hex: "#a3a7a8", family: "solvent primer", sheen: "matt", stockMl: 300 },
-  { id: "mid-earth", name: "Mid earth", hex: "#8a6b48", family: "water acrylic", sheen: "matt", stockMl: 55 },
-  { id: "sand-tone", name: "Sand tone", hex: "#bda273", family: "water acrylic", sheen: "matt", stockMl: 60 },
-  { id: "slate-blue", name: "Slate blue", hex: "#4d5a63", family: "water acrylic", sheen: "matt", stockMl: 40 },
-  { id: "lime-white", name: "Lime white", hex: "#ded8c6", family: "water acrylic", sheen: "matt", stockMl: 80 },
-  { id: "weed-green", name: "Weed green", hex: "#5c6b3c", family: "water acrylic", sheen: "matt", stockMl: 18 },
-  { id: "brown-black", name: "Enamel wash, brown-black", hex: "#3b2f27", family: "enamel wash", sheen: "satin", stockMl: 35 },
-  { id: "tar", name: "Tar wash", hex: "#25201d", family: "water wash", sheen: "satin", stockMl: 30 },
-  { id: "mud-dust", name: "Dry mud pigment", hex: "#9c8a6b", family: "pigment", sheen: "matt", stockMl: 40 },
-  { id: "solvent-matt", name: "Solvent matt varnish, can", hex: "#e4e6de", family: "solvent varnish", sheen: "matt", stockMl: 150 },
-  { id: "water-matt", name: "Water-based matt", hex: "#e9ebe3", family: "water varnish", sheen: "matt", stockMl: 100 },
-];
 
 /** The mill at full size, from an invented survey; the guess from a postcard contradicts it. */
 const DIMENSIONS: RealDimension[] = [
@@ -173,6 +158,8 @@ const coat = (id: string, paintId: string, method: CoatWork["method"], coats = 1
   coats,
 });
 
+const recipe = (recipeId: string, differs: RecipeWork["differs"] = []): WorkItem => ({ id: "paint", kind: "recipe", recipeId, differs });
+
 /** The scene, its files, and what is computed of it. */
 export interface Demo {
   project: Project;
@@ -260,11 +247,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         school: "fill-and-sand",
         surfaceId: "roof-left",
       },
-      coat("prime", "grey-primer", "spray", 2),
-      coat("earth", "mid-earth", "brush"),
-      coat("wash", "brown-black", "wash"),
-      coat("sand", "sand-tone", "dry brush", 2),
-      coat("seal", "solvent-matt", "spray"),
+      recipe("mill"),
     ],
     {
       group: "mill",
@@ -285,8 +268,8 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       print("small-filament"),
       coat("prime", "grey-primer", "brush", 2),
       { id: "glue", kind: "glue", glueId: "epoxy-5", toPartId: "base", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
-      coat("tar", "tar", "wash"),
-      coat("weed", "weed-green", "sponge"),
+      // Its primer is on already.
+      recipe("tarred", [{ stepId: "prime", skip: true }]),
     ],
     { group: "sluice" },
   );
@@ -295,18 +278,12 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     "Sluice paddle",
     1,
     sluicePaddle,
-    [print("small-filament"), coat("prime", "grey-primer", "brush"), coat("tar", "tar", "wash")],
+    [print("small-filament"), recipe("tarred", [{ stepId: "weed", skip: true }])],
     {
       notes: "Must slide: keep paint out of the groove.",
     },
   );
-  await meshPart("crate", "Cargo crate", 24, crate, [
-    print("resin"),
-    coat("prime", "grey-primer", "airbrush"),
-    coat("earth", "mid-earth", "brush"),
-    coat("sand", "sand-tone", "dry brush"),
-    coat("seal", "water-matt", "spray"),
-  ]);
+  await meshPart("crate", "Cargo crate", 24, crate, [print("resin"), recipe("timber")]);
   await meshPart("rowing-boat", "Rowing boat", 1, rowingBoat, [], {
     group: "creek",
     licence: "found file, personal use",
@@ -315,13 +292,13 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       { id: "thwart", thing: "a thwart over the boards", lowRealMm: 270, highRealMm: 320, fileMm: 6.2, how: "picked" },
     ],
   });
-  await meshPart("quay-wall", "Quay wall", 6, quayWall, [print("small-filament")], {
+  await meshPart("quay-wall", "Quay wall", 6, quayWall, [print("small-filament"), recipe("lime-wall")], {
     group: "quay",
     batch: "quay grey",
     measures: { clipSlotMm: 4.2, wallHeightMm: 40, baseMm: 5, groundHex: null },
     variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
   });
-  await meshPart("barrel", "Barrel", 12, barrel, [print("resin")], { group: "goods" });
+  await meshPart("barrel", "Barrel", 12, barrel, [print("resin"), recipe("timber")], { group: "goods" });
   await meshPart("quay-clip", "Quay clip", 12, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
   await meshPart("crane-post", "Crane post", 1, cranePost, [print("large-filament")], { group: "crane" });
   parts.push({
@@ -378,7 +355,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     workshop: {
       printers,
       paints: PAINTS,
-      recipes: [],
+      recipes: RECIPES,
       procedures: [{ id: "usual-coat", title: "My usual thick base coat", handsOnS: 1500, waitS: 43200, family: "water acrylic" }],
       things: [
         { name: "a rowing boat", mm: 4490, low: 4200, high: 4800, measure: "length", kind: "typed", source: "yours" },

@@ -150,7 +150,7 @@ test("a seam goes into the plan, and sanding after paint is put before it with o
 });
 
 test("the dry brush is warned of at Paint, before it is done", async ({ page }) => {
-  await open(page, "/paint?part=mill-house");
+  await open(page, "/paint/coats?part=mill-house");
   await expect(page.getByText("Dry brushing will pick out the lines")).toBeVisible();
   await page.getByRole("link", { name: /Hide them first/ }).click();
   await expect(page.getByRole("heading", { name: "Surface of Mill house" })).toBeVisible();

@@ -90,7 +90,8 @@ export const STATIONS: readonly Station[] = [
     name: "Paint",
     key: "5",
     tabs: [
-      { path: "", label: "Coats", page: "features/paint/PaintPage.tsx" },
+      { path: "", label: "Scheme", page: "features/paint/scheme/SchemePage.tsx" },
+      { path: "coats", label: "Coats", page: "features/paint/PaintPage.tsx" },
       { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
     ],
   },

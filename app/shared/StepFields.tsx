@@ -38,6 +38,11 @@ export function StepFields({ item, partId, onChange }: { item: WorkItem; partId:
 /** The rows that a field may name. */
 function rowsFor(form: Form, project: Project, partId: string): Option[] {
   if (form.as !== "row") return [];
-  const rows = { paints: project.paints, recipes: project.scene.recipes, printers: project.scene.printers, "other parts": project.parts.filter((p) => p.id !== partId) };
+  const rows = {
+    paints: project.paints,
+    recipes: project.scene.recipes,
+    printers: project.scene.printers,
+    "other parts": project.parts.filter((p) => p.id !== partId),
+  };
   return rows[form.table].map(({ id, name }) => ({ value: id, label: name }));
 }

@@ -17,7 +17,11 @@ interface Planned {
 const slotsByKey = ofOne((slots: readonly Slot[]): ReadonlyMap<string, Slot> => new Map(slots.map((s) => [s.key, s])));
 
 /** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says of them: one answer for every screen. */
-export function checkedCoats(part: Part, project: HideFrom & Partial<Pick<Project, "records">>, plan: Planned & { now: number }): { stack: StackLayer[]; check: StackCheck } {
+export function checkedCoats(
+  part: Part,
+  project: HideFrom & Partial<Pick<Project, "records">>,
+  plan: Planned & { now: number },
+): { stack: StackLayer[]; check: StackCheck } {
   const stack = withDates(stackOfPart(part, project), part.id, plan, plan.now).map((layer) => ({ ...layer, ...project.habits.air }));
   return { stack, check: checkStack(stack) };
 }

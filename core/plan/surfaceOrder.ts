@@ -4,7 +4,18 @@
  */
 import type { Meeting } from "../joint";
 import type { LaidCoat } from "../work";
-import { dryBrushOf, hidePlan, linedSurfaces, paintNamed, recipeNamed, surfacesOf, type HideFrom, type KnownSurface, type Part, type Project } from "../project";
+import {
+  dryBrushOf,
+  hidePlan,
+  linedSurfaces,
+  paintNamed,
+  recipeNamed,
+  surfacesOf,
+  type HideFrom,
+  type KnownSurface,
+  type Part,
+  type Project,
+} from "../project";
 import { schoolById, type School, type SchoolId } from "../surface";
 import { lastOf, benchWorkIn, coatsLaid, groundsIn, hidesIn, type HideWork, type WorkItem } from "../stations/kinds";
 

@@ -16,6 +16,9 @@ export const coatsFrom = (part: Part, project: Pick<Project, "scene" | "paints">
 export const coatsOnPart = (part: Part, project: Pick<Project, "scene" | "paints">): LaidCoat[] =>
   coatsLaid(part.work, coatsFrom(part, project));
 
+/** What its surfaces are in real life, by the ids of the materials. */
+export const saidMaterials = ({ surfaces }: Pick<Part, "surfaces">): string[] => [...new Set(surfaces.flatMap((s) => s.material || []))];
+
 /** Is it laid in that way anywhere? Of which paints does not matter. */
 export const isLaidBy = (method: LaidCoat["method"], part: Part, { scene }: Pick<Project, "scene">): boolean =>
   coatsLaid(part.work, {

@@ -119,11 +119,7 @@ export const joinPart = (row: PartRow, printers: readonly Printer[], value: Look
 type NamedHere = "paints" | "printers" | "recipes" | "procedures" | "things";
 
 /** Rows of the workshop that a scene names, by table. */
-function namedBy({
-  parts,
-  scene,
-  workshop,
-}: Pick<ProjectRows, "parts" | "scene" | "workshop">): Record<NamedHere, Set<string>> {
+function namedBy({ parts, scene, workshop }: Pick<ProjectRows, "parts" | "scene" | "workshop">): Record<NamedHere, Set<string>> {
   const none = (): Set<string> => new Set<string>();
   const named = { paints: none(), printers: none(), recipes: none(), procedures: none(), things: none() };
   for (const plate of Array.isArray(scene.plates) ? scene.plates : []) named.printers.add(plate.printerId);

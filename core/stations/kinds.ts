@@ -39,8 +39,7 @@ export const isWork = (item: unknown): item is WorkItem =>
   typeof item === "object" && item !== null && "kind" in item && byName.has(item.kind as string);
 
 /** The coats of all work on a part, whatever lays them, in their order. */
-export const coatsLaid = (work: readonly WorkItem[], at: CoatsFrom): LaidCoat[] =>
-  work.flatMap((w) => kindOf(w).coats?.(w, at) ?? []);
+export const coatsLaid = (work: readonly WorkItem[], at: CoatsFrom): LaidCoat[] => work.flatMap((w) => kindOf(w).coats?.(w, at) ?? []);
 
 /** Where the last of one kind stands in the order of work; −1 for none. */
 export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);

@@ -1,13 +1,13 @@
 /** Paint: the coats on a part in the order they come, what they do to each other, and the rack. */
 import { Link } from "react-router";
 import { CARE_FIRST } from "~core/care";
-import { AIR_LIMITS, dewPointC, FAMILIES, isClash, worstFirst, type Air, type BoundaryVerdict } from "~core/coat";
+import { AIR_LIMITS, dewPointC, isClash, worstFirst, type Air, type BoundaryVerdict } from "~core/coat";
 import { formatArea, formatDuration, spacedNumber } from "~core/units";
 import { dryBrushOf, linedSurfaces, partAreaMm2, surfacesOf, type Part } from "~core/project";
-import { coatsIn, hidesIn } from "~core/stations/kinds";
+import { hidesIn } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
-import { broughtOut, checkedCoats, clashesIn } from "~core/plan";
+import { broughtOut, checkedCoats, clashesIn, pottedCoats, type StackLayer } from "~core/plan";
 import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
@@ -16,7 +16,7 @@ import { useActions, useProject } from "~app/shared/scene";
 import { ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { Rack } from "~app/shared/Rack";
 import { CoreSample } from "./CoreSample";
-import { Recipe } from "./Recipe";
+import { CoatList } from "./CoatList";
 import { PaintLeaves } from "./PaintLeaves";
 
 const NO_STEPS = { cuspMm: 0, pitchMm: 0, spacingMm: 0 };
@@ -91,7 +91,7 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
         <CoreSample stack={stack} steps={steps} verdicts={verdicts} ground={stack[0].name} />
         <div>
           {worst.map((v) => (
-            <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} />
+            <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} layer={stack.find((l) => l.id === v.overId)} />
           ))}
           {worst.length === 0 && stack.length > 1 && (
             <p className="border border-ink p-3 font-semibold">No coat in this order harms the one below.</p>
@@ -177,29 +177,30 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
           .
         </p>
       )}
-      <Section title="Recipe" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}>
-        <Recipe part={part} />
+      <Section title="Coats in order" aside={<span className="text-soft">{formatArea(partAreaMm2(part) * part.copies)} to paint</span>}>
+        <CoatList part={part} />
       </Section>
     </>
   );
 }
 
-function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
+function Clash({ verdict, part, layer }: { verdict: BoundaryVerdict; part: Part; layer: StackLayer | undefined }) {
   const project = useProject();
   const { run } = useActions();
-  const over = coatsIn(part.work).find((w) => w.id === verdict.overId);
-  // What is on the shelf that could take the place of the coat that clashes.
-  const replacement = over
-    ? project.paints.find((p) => {
-        if (p.id === over.paintId || FAMILIES[p.family].cleaner !== "water") return false;
-        const family = project.paints.find((x) => x.id === over.paintId)?.family;
-        return family?.includes("varnish")
-          ? p.family === "water varnish"
-          : family?.includes("primer")
-            ? p.family === "water primer"
-            : false;
-      })
+  const over = pottedCoats(part, project).find((c) => c.itemId === layer?.itemId && c.stepId === (layer.part ?? null));
+  const was = project.paints.find((p) => p.id === over?.paintId);
+  // What is on the shelf that could take the place of the coat that clashes, dull for dull and shiny for shiny.
+  const kind = was && /varnish|primer/.exec(was.family)?.[0];
+  const replacement = kind
+    ? project.paints
+        .filter((p) => p.id !== was.id && p.family === `water ${kind}`)
+        .sort((a, b) => Number(b.sheen === was.sheen) - Number(a.sheen === was.sheen))
+        .at(0)
     : undefined;
+  const replace = (paintId: string): void =>
+    void (over!.stepId === null
+      ? run("list.set", { list: "part.work", of: part.id, key: over!.itemId, change: { paintId } })
+      : run("recipe.differ", { partIds: [part.id], stepId: over!.stepId, paintId }));
   return (
     <section aria-label="Clash" className="mb-3 border-2 border-act p-3">
       <h2 className="font-sans text-lg text-act">
@@ -213,10 +214,7 @@ function Clash({ verdict, part }: { verdict: BoundaryVerdict; part: Part }) {
         {verdict.mist && ` As dry mist coats from a distance: ${verdict.mist}.`}
       </p>
       {replacement && over && (
-        <button
-          className="btn btn-solid mt-2"
-          onClick={() => void run("list.set", { list: "part.work", of: part.id, key: over.id, change: { paintId: replacement.id } })}
-        >
+        <button className="btn btn-solid mt-2" onClick={() => replace(replacement.id)}>
           Use {replacement.name}
         </button>
       )}

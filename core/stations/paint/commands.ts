@@ -69,7 +69,11 @@ function laidOn(part: PartRow, recipe: Recipe, itemId: string, drop: ReadonlySet
 }
 
 /** What one part does otherwise at one step; nothing where it does as the recipe says. */
-function differing(differs: readonly Difference[], stepId: string, { skip, paintId }: { skip?: boolean; paintId?: string | null }): Difference[] {
+function differing(
+  differs: readonly Difference[],
+  stepId: string,
+  { skip, paintId }: { skip?: boolean; paintId?: string | null },
+): Difference[] {
   const was = differs.find((d) => d.stepId === stepId);
   const skips = skip ?? was?.skip ?? false;
   const pot = paintId === undefined ? was?.paintId : (paintId ?? undefined);
@@ -85,7 +89,12 @@ const recipeRow = async (e: Edit<"recipes">, recipeId: string): Promise<Recipe> 
 };
 
 export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
-  "recipe.lay": over("parts", "recipes", "paints", "records")({
+  "recipe.lay": over(
+    "parts",
+    "recipes",
+    "paints",
+    "records",
+  )({
     schema: object({
       recipe: recipeSchema.optional(),
       recipeId: id,
@@ -106,7 +115,8 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
       }
       const recipe = await recipeRow(e, recipeId);
       const rack: Rack = new Map((await e.all("paints")).map((p) => [p.id, p]));
-      const begun = ownCoats === "go" ? new Set((await e.all("records")).map((r) => r.stepKey.split("/").slice(0, 2).join("/"))) : new Set();
+      const begun =
+        ownCoats === "go" ? new Set((await e.all("records")).map((r) => r.stepKey.split("/").slice(0, 2).join("/"))) : new Set();
       for (const { partId, itemId } of lays) {
         const part = await partOf(e, partId);
         const drop = ownCoats === "go" ? coatsIn(part.work).filter((c) => !begun.has(`${partId}/${c.id}`)) : [];
@@ -114,7 +124,10 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
       }
     },
   }),
-  "recipe.differ": over("parts", "paints")({
+  "recipe.differ": over(
+    "parts",
+    "paints",
+  )({
     schema: object({ partIds, stepId: id, skip: Joi.boolean().optional(), paintId: id.allow(null).optional() }),
     label: ({ skip, partIds: of }) => `${skip ? "Step left out" : "Recipe followed otherwise"} on ${pieces(of.length)}`,
     apply: async (e, { partIds: of, stepId, ...change }) => {

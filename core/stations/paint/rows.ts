@@ -54,7 +54,12 @@ export const PAINT_LISTS: ListsOf<PaintLists> = {
   "recipe.steps": listIn("recipes", ["paints"], {
     at: ["steps"],
     by: "id",
-    label: { add: "Step added to the recipe", set: "Step of the recipe", drop: "Step removed from the recipe", move: "Order of the recipe" },
+    label: {
+      add: "Step added to the recipe",
+      set: "Step of the recipe",
+      drop: "Step removed from the recipe",
+      move: "Order of the recipe",
+    },
     check: (e, _, steps) => checkPots(e, steps as readonly RecipeStep[]),
     most: { items: LIMITS.recipeSteps, message: `A recipe can have at most ${LIMITS.recipeSteps} steps.` },
   }),

@@ -1,13 +1,11 @@
 /** How much of what the pot takes, whether the rack has it, and how high it stands in a cup. */
 import { Plus } from "lucide-react";
-import { METHODS } from "~core/coat";
 import { heightInCupMm, KEEP_BACK } from "~core/paint";
-import { coatsIn } from "~core/stations/kinds";
+import { pottedCoats } from "~core/plan";
 import { formatMillilitres, ok, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
-import { coatMl } from "../coatMl";
 import type { PotDraft, Poured, SetPot } from "./draft";
 
 const parseThinning = (text: string): Result<number> => {
@@ -18,12 +16,11 @@ const parseThinning = (text: string): Result<number> => {
 export function Amount({ draft, set }: { draft: PotDraft; set: SetPot }) {
   const project = useProject();
   const coats = project.parts.flatMap((part) =>
-    coatsIn(part.work).flatMap((c) => {
-      const paint = project.paints.find((p) => p.id === c.paintId);
-      if (!paint || METHODS[c.method].noPot) return [];
-      const { potMl } = coatMl(part, c, paint);
-      return [{ id: `${part.id}/${c.id}`, label: `${paint.name} on ${part.copies > 1 ? `${part.copies} × ` : ""}${part.name}`, ml: potMl }];
-    }),
+    pottedCoats(part, project).map((c) => ({
+      id: c.keys,
+      label: `${c.name} on ${part.copies > 1 ? `${part.copies} × ` : ""}${part.name}`,
+      ml: c.ml.potMl,
+    })),
   );
   return (
     <Section title="How much">

@@ -3,27 +3,19 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { fail, ok } from "~core/units";
 import { LIMITS, type Part, type Project, type WorkItem } from "~core/project";
-import { coatsIn } from "~core/stations/kinds";
 import { HANDLINGS } from "~core/subject";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { writeParts } from "~app/shared/writeParts";
 import { sayProblem } from "~app/ui/sayProblem";
 
-/** What picked parts can be given: the coats of another part, or a kept step. */
-const recipesOf = (project: Project): { value: string; label: string }[] => [
-  ...project.parts.flatMap((p) => {
-    const coats = coatsIn(p.work).length;
-    return coats > 0 ? [{ value: `part ${p.id}`, label: `the ${coats} ${coats === 1 ? "coat" : "coats"} of ${p.name}` }] : [];
-  }),
+/** What picked parts can be given: a recipe, or a saved step. */
+const waysOf = (project: Project): { value: string; label: string }[] => [
+  ...project.scene.recipes.map((r) => ({ value: `recipe ${r.id}`, label: `recipe: ${r.name}` })),
   ...project.procedures.map((p) => ({ value: `kept ${p.id}`, label: p.title })),
 ];
 
-/** The same work with ids of its own. */
-function likeThat(from: string, project: Project): WorkItem[] {
-  const [what, id] = from.split(" ");
-  const part = what === "part" ? project.parts.find((p) => p.id === id) : undefined;
-  if (part) return coatsIn(part.work).map((c) => ({ ...c, id: newId() }));
+function keptStep(id: string, project: Project): WorkItem[] {
   const kept = project.procedures.find((p) => p.id === id);
   if (!kept) return [];
   const { title, handsOnS, waitS, family, needs = [] } = kept;
@@ -93,13 +85,15 @@ export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }
       />
       <Choice
         className="w-56"
-        label="Work like"
+        label="Give them"
         value=""
         onChange={(from: string) => {
-          const adds = parts.map((p) => ({ partId: p.id, items: likeThat(from, project) })).filter((a) => a.items.length > 0);
-          if (adds.length > 0) void run("works.add", { adds });
+          const [what, id] = from.split(" ");
+          if (what === "recipe")
+            void run("recipe.lay", { recipeId: id, lays: partIds.map((partId) => ({ partId, itemId: newId() })), ownCoats: "stay" });
+          else if (what === "kept") void run("works.add", { adds: partIds.map((partId) => ({ partId, items: keptStep(id, project) })) });
         }}
-        options={[{ value: "", label: "a recipe or a saved step" }, ...recipesOf(project)]}
+        options={[{ value: "", label: "a recipe or a saved step" }, ...waysOf(project)]}
       />
       <button className="btn" disabled={busy} onClick={() => void write()}>
         As 3MF

@@ -19,8 +19,7 @@ import {
   type RecipeStep,
   type Role,
 } from "../../../recipe";
-import { only, type Film, type Rests,
-  type WorkBase, type CoatsFrom, type StepDraft, type WorkKind } from "../../../work";
+import { only, type Film, type Rests, type WorkBase, type CoatsFrom, type StepDraft, type WorkKind } from "../../../work";
 import { layingSteps } from "../laying";
 
 export interface RecipeWork {

@@ -1,10 +1,28 @@
 /** The coats of a part, decals and masks among them, in their order: what each is, how it is laid, and what it takes. */
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
+import { Link } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import type { Field } from "~core/field";
-import { LIMITS, type Part, type WorkItem } from "~core/project";
-import { coatsIn, kindOf, masksIn, POT_METHODS, sprayCaution, type CoatWork, type MaskWork, type WorkKindName } from "~core/stations/kinds";
+import { METHODS } from "~core/coat";
+import { layerMl, pottedCoats, surroundingsOfPart } from "~core/plan";
+import { placeWords } from "~core/recipe";
+import { LIMITS, partAreaMm2, type Part, type WorkItem } from "~core/project";
+import {
+  coatsIn,
+  filmOfCoat,
+  isRecipe,
+  kindOf,
+  masksIn,
+  POT_METHODS,
+  recipesIn,
+  sprayCaution,
+  stepsOnPiece,
+  type CoatWork,
+  type MaskWork,
+  type RecipeWork,
+  type WorkKindName,
+} from "~core/stations/kinds";
 import { formatMillilitres, type Result } from "~core/units";
 import { FieldInput } from "~app/shared/FieldInput";
 import { useActions, useProject } from "~app/shared/scene";
@@ -12,12 +30,13 @@ import { StepFields } from "~app/shared/StepFields";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
-import { coatMl } from "./coatMl";
 
-export function Recipe({ part }: { part: Part }) {
+export function CoatList({ part }: { part: Part }) {
   const project = useProject();
   const { run } = useActions();
-  const laid = new Map<string, CoatWork | MaskWork>([...coatsIn(part.work), ...masksIn(part.work)].map((w) => [w.id, w]));
+  const laid = new Map<string, CoatWork | MaskWork | RecipeWork>(
+    [...coatsIn(part.work), ...masksIn(part.work), ...recipesIn(part.work)].map((w) => [w.id, w]),
+  );
   const inOrder = part.work.flatMap((w) => laid.get(w.id) ?? []);
   const remove = (id: string): void => void run("list.drop", { list: "part.work", of: part.id, keys: [id] });
   const add = (kind: WorkKindName): void => {
@@ -29,7 +48,9 @@ export function Recipe({ part }: { part: Part }) {
       {inOrder.length === 0 && <p className="text-soft">No coats yet.</p>}
       <ul>
         {inOrder.map((w) =>
-          "paintId" in w ? (
+          isRecipe(w) ? (
+            <RecipeRows key={w.id} part={part} item={w} onRemove={() => remove(w.id)} />
+          ) : "paintId" in w ? (
             <CoatRow key={w.id} part={part} coat={w} onRemove={() => remove(w.id)} />
           ) : (
             <MaskRow key={w.id} part={part} mask={w} onRemove={() => remove(w.id)} />
@@ -57,7 +78,8 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
   const { run } = useActions();
   const [open, setOpen] = useState(false);
   const paint = project.paints.find((p) => p.id === coat.paintId);
-  const ml = paint ? coatMl(part, coat, paint) : null;
+  const film = filmOfCoat(coat, paint);
+  const ml = film ? layerMl(film, partAreaMm2(part) * part.copies) : null;
   const caution = paint && sprayCaution(paint.family, coat.method).length > 0;
   const set = (change: Partial<CoatWork>): Promise<Result<unknown>> =>
     run("list.set", { list: "part.work", of: part.id, key: coat.id, change });
@@ -126,6 +148,51 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
           △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}
         </span>
       )}
+    </li>
+  );
+}
+
+/** The steps of a recipe, as they are on this part. They are changed in the scheme. */
+function RecipeRows({ part, item, onRemove }: { part: Part; item: RecipeWork; onRemove: () => void }) {
+  const project = useProject();
+  const recipe = project.scene.recipes.find((r) => r.id === item.recipeId);
+  const steps = new Map(stepsOnPiece(item, surroundingsOfPart(part, project)).map((s) => [s.step.id, s]));
+  const coats = pottedCoats(part, project).filter((c) => c.itemId === item.id);
+  return (
+    <li className="border-b border-rule py-1">
+      <div className="flex items-center justify-between gap-2">
+        <p>
+          <span className="font-semibold">{recipe?.name ?? "a deleted recipe"}</span>{" "}
+          <span className="text-soft">
+            a recipe{recipe?.school && `, ${recipe.school}`}.{" "}
+            <Link className="underline" to={`/s/${project.scene.id}/paint`}>
+              Change it in the scheme
+            </Link>
+          </span>
+        </p>
+        <IconButton label={`Take ${recipe?.name ?? "the recipe"} off`} onClick={onRemove}>
+          <X size={18} />
+        </IconButton>
+      </div>
+      <ul>
+        {coats.map((c) => {
+          const { step, pot } = steps.get(c.stepId!)!;
+          const paint = project.paints.find((p) => p.id === c.paintId);
+          const short = paint !== undefined && c.ml.potMl > paint.stockMl;
+          return (
+            <li key={step.id} className="grid grid-cols-[1.6rem_1fr] items-center gap-2 py-0.5 tab:grid-cols-[1.6rem_14rem_1fr]">
+              <span className="h-6 w-6 border border-ink" style={{ background: pot.hex }} aria-hidden="true" />
+              <span className="font-semibold">{c.name}</span>
+              <span className={`text-sm max-tab:col-start-2 ${short ? "note-act" : "text-soft"}`}>
+                {short && "▲ "}
+                {placeWords(step)}, {METHODS[step.method].word}
+                {step.coats > 1 && `, ${step.coats} coats`}, about {formatMillilitres(c.ml.potMl)}
+                {paint ? ` of ${formatMillilitres(paint.stockMl)} on the rack` : ", no pot chosen"}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
     </li>
   );
 }

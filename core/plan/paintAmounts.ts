@@ -1,0 +1,95 @@
+/** How much coats take out of their pots, and whether the rack has it: one answer for every page. */
+import { filmOf, METHODS, solidsOf, type CoatLayer } from "../coat";
+import { partAreaMm2, type Part, type Project } from "../project";
+import { copiesOf, layerOf } from "../recipe";
+import { coatsIn, filmOfCoat, recipesIn, stepsOnPiece } from "../stations/kinds";
+import { coatAmounts } from "../surface";
+import { surroundingsOfPart } from "./stack";
+import type { StepState } from "./status";
+
+export interface CoatMl {
+  potMl: number;
+  thinnerMl: number;
+}
+
+/** What all coats of a layer take, on so much area: it lies on no more than its method closes, and no more than its place. */
+export function layerMl(layer: Omit<CoatLayer, "id">, areaMm2: number): CoatMl {
+  const whole = { id: "", ...layer };
+  const share = Math.min(METHODS[layer.method].cover ?? 1, layer.share ?? 1);
+  const { usedMl } = coatAmounts(areaMm2 * share, filmOf(whole), solidsOf(whole), layer.method);
+  const potMl = usedMl / (1 + (layer.thinning ?? 0));
+  return { potMl, thinnerMl: usedMl - potMl };
+}
+
+/** A layer that a part gets out of a pot, over all its copies. */
+export interface PottedCoat {
+  itemId: string;
+  /** The step of a recipe that lays it; null for a coat by itself. */
+  stepId: string | null;
+  /** The pot; null where none is chosen. */
+  paintId: string | null;
+  name: string;
+  coats: number;
+  ml: CoatMl;
+  /** Keys of its steps begin with it. */
+  keys: string;
+}
+
+/** Every layer out of a pot that the work of a part lays. */
+export function pottedCoats(part: Part, project: Pick<Project, "scene" | "paints" | "supplies" | "habits" | "records">): PottedCoat[] {
+  const at = surroundingsOfPart(part, project);
+  const area = partAreaMm2(part);
+  const recipes = new Map(recipesIn(part.work).map((r) => [r.id, r]));
+  const coats = new Map(coatsIn(part.work).map((c) => [c.id, c]));
+  return part.work.flatMap(({ id }): PottedCoat[] => {
+    const coat = coats.get(id);
+    const film = coat && filmOfCoat(coat, at.paint(coat.paintId));
+    if (coat && film) {
+      const ml = layerMl(film, area * part.copies);
+      return [{ itemId: id, stepId: null, paintId: coat.paintId, name: film.name, coats: coat.coats, ml, keys: `${part.id}/${id}/` }];
+    }
+    const recipe = recipes.get(id);
+    if (!recipe) return [];
+    return stepsOnPiece(recipe, at)
+      .filter((s) => !s.passed)
+      .map(({ step, paintId, pot }) => ({
+        itemId: id,
+        stepId: step.id,
+        paintId,
+        name: pot.name,
+        coats: step.coats,
+        ml: layerMl(layerOf(step, pot), area * copiesOf(step, part.copies)),
+        keys: `${part.id}/${id}/${step.id}.`,
+      }));
+  });
+}
+
+export interface PaintNeed {
+  paintId: string;
+  name: string;
+  needMl: number;
+  stockMl: number;
+  /** Parts that wait for it. */
+  parts: readonly Part[];
+}
+
+/** What coats that are still to be laid take of each pot, and what the rack has of it. */
+export function paintNeeds(project: Project, states: ReadonlyMap<string, StepState>): PaintNeed[] {
+  const needs = new Map<string, { ml: number; parts: Part[] }>();
+  for (const part of project.parts)
+    for (const c of pottedCoats(part, project)) {
+      if (c.paintId === null) continue;
+      const open = Array.from({ length: c.coats }, (_, i) => states.get(`${c.keys}${i}`)?.kind).filter(
+        (s) => s !== "done" && s !== "setting",
+      );
+      if (open.length === 0) continue;
+      const need = needs.get(c.paintId) ?? { ml: 0, parts: [] };
+      need.ml += (c.ml.potMl * open.length) / c.coats;
+      if (need.parts.at(-1) !== part) need.parts.push(part);
+      needs.set(c.paintId, need);
+    }
+  return project.paints.flatMap(({ id, name, stockMl }) => {
+    const need = needs.get(id);
+    return need ? [{ paintId: id, name, needMl: need.ml, stockMl, parts: need.parts }] : [];
+  });
+}
