@@ -31,7 +31,7 @@ export interface SchemePiece {
 }
 
 /** What is done next on the pieces of a recipe, in one go. */
-export interface NextStep {
+interface NextStep {
   step: RecipeStep;
   pot: string;
   pieces: number;

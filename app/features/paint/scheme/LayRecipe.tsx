@@ -237,6 +237,6 @@ const Lost = ({ lost, name, taken }: { step: RecipeStep; lost: string; name: str
   </span>
 );
 
-export const Chip = ({ hex }: { hex: string }) => (
+const Chip = ({ hex }: { hex: string }) => (
   <span className="inline-block h-4 w-4 border border-ink align-[-0.2em]" style={{ background: hex }} aria-hidden="true" />
 );
