@@ -7,7 +7,7 @@ import { fullProject } from "../tests/fullProject";
 import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
-const LEAVES = ["scale/change", "scale/beside", "scale/subject", "scale/references"];
+const LEAVES = ["paint/coats", "paint/pot", "scale/change", "scale/beside", "scale/subject", "scale/references"];
 
 /** Goes to another page of the program without loading it anew, which is most of what opening one takes. */
 async function goWithin(page: Page, to: string): Promise<void> {
@@ -48,7 +48,7 @@ const GROUPS: [string, (path: string) => boolean][] = [
   ["a mesh part and what was reckoned of it", (p) => p.startsWith("parts.0.") && !p.startsWith("parts.0.work")],
   [
     "work, other parts, records, paints",
-    (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|workshop\.(paints|procedures|things|supplies|lessons))\./.test(p),
+    (p) => p.startsWith("parts.0.work") || /^(parts\.[12]|records|workshop\.(paints|recipes|procedures|things|supplies|lessons))\./.test(p),
   ],
 ];
 

@@ -3,6 +3,7 @@ import { expect, leaf, station, test } from "./bench";
 
 test("Paint: one press puts the clash right, and undo brings it back", async ({ bench }) => {
   await station(bench, "Paint").click();
+  await leaf(bench, "Coats").click();
   const clash = bench.getByRole("region", { name: "Clash" });
   await expect(clash).toContainText("solvent matt varnish, can over enamel wash, brown-black");
   await expect(clash).toContainText("Sand tone between them is not a closed film.");
@@ -15,6 +16,7 @@ test("Paint: one press puts the clash right, and undo brings it back", async ({ 
 
 test("Paint: the rack can be added to, and a paint in use stays", async ({ bench }) => {
   await station(bench, "Paint").click();
+  await leaf(bench, "Coats").click();
   await bench.getByRole("button", { name: "Add to the rack" }).click();
   await bench.getByRole("dialog").getByLabel("Name").fill("Creek green");
   await bench.getByRole("dialog").getByLabel("Left, ml").fill("12,5");
@@ -26,7 +28,7 @@ test("Paint: the rack can be added to, and a paint in use stays", async ({ bench
 });
 
 test("Paint: a coat is thinned, tape goes on, and the core is still drawn; undo takes both back", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await bench.goto("/s/saltmarsh-sluice/paint/coats?part=base");
   await bench.getByRole("button", { name: "How Mid earth is laid: as it comes" }).click();
   await bench.getByLabel("Thinner to one part of paint").fill("1:1");
   await bench.keyboard.press("Enter");
@@ -47,7 +49,7 @@ test("Paint: the pot finds a mix, counts its drops, and says what to add", async
   await bench.getByLabel("pick it", { exact: true }).fill("#a8977a");
   await bench.getByRole("button", { name: /^Find mixes of \d+ pots/ }).click();
   await bench.getByRole("button", { name: "Take it" }).first().click();
-  await expect(bench.getByRole("img", { name: /^In order of adding: .*Lime white/ })).toBeVisible();
+  await expect(bench.getByRole("img", { name: /^In order of adding: .*Mist grey/ })).toBeVisible();
   const glass = bench.getByRole("img", { name: /^In order of adding/ });
   await bench.getByLabel("Paint, ml").fill("6");
   await bench.keyboard.press("Enter");
@@ -55,15 +57,15 @@ test("Paint: the pot finds a mix, counts its drops, and says what to add", async
   await bench.keyboard.press("Enter");
   await expect(glass).toHaveAccessibleName(/thinner 3(\.0)? ml/);
   // Ten fast presses are ten drops.
-  const more = bench.getByRole("button", { name: "One drop more of Lime white" });
-  const before = Number(await bench.getByLabel("Drops of Lime white").inputValue());
+  const more = bench.getByRole("button", { name: "One drop more of Mist grey" });
+  const before = Number(await bench.getByLabel("Drops of Mist grey").inputValue());
   for (let i = 0; i < 10; i++) await more.press("Enter", { noWaitAfter: true });
-  await expect(bench.getByLabel("Drops of Lime white")).toHaveValue(String(before + 10));
+  await expect(bench.getByLabel("Drops of Mist grey")).toHaveValue(String(before + 10));
   await bench.getByLabel("pick the colour of a dry dab on card").fill("#6b5a48");
   await expect(bench.getByText(/^Add \d+ .* to every \d+ drops in the pot/)).toBeVisible();
   // It is there again after the page was left.
   await bench.reload();
-  await expect(bench.getByLabel("Drops of Lime white")).toHaveValue(String(before + 10));
+  await expect(bench.getByLabel("Drops of Mist grey")).toHaveValue(String(before + 10));
 });
 
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
@@ -143,6 +145,8 @@ test("Tonight: one stage through all pieces, a tick each, one press ends them; u
   await first.getByRole("button", { name: /^Start: / }).click();
   const hand = bench.getByRole("region", { name: "In hand" });
   await expect(hand).toContainText("on 2 pieces");
+  // It is stored before the clock goes on: eight minutes without an answer would be a store that is silent.
+  await expect(bench.locator("[data-sonner-toast]").getByText(/^Started/)).toBeVisible();
   await bench.clock.fastForward("00:08:00");
   await hand.getByRole("checkbox", { name: "Sluice paddle" }).check();
   await expect(hand.getByRole("button", { name: /^End 1 of 2/ })).toBeVisible();
@@ -162,6 +166,7 @@ test("Tonight: start and finish one step; fewer minutes offer less, and what nee
   const todo = bench.getByRole("region", { name: "What to do" });
   await bench.getByRole("button", { name: /^Start: Cargo crate, Wash and cure/ }).click();
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText("Cargo crate");
+  await expect(bench.locator("[data-sonner-toast]").getByText(/^Started/)).toBeVisible();
   await bench.clock.fastForward("00:08:00");
   await bench.keyboard.press("f");
   // A time that cannot be read is not left out in silence.

@@ -1,7 +1,7 @@
 import { bare, tampered } from "../tests/bundleKit";
 import { newProject } from "../store/newScene";
 import { readFileSync } from "node:fs";
-import { expect, shedStl, station, test, upload } from "./bench";
+import { expect, leaf, shedStl, station, test, upload } from "./bench";
 
 test("the whole thread: from a mesh file to a plan for tonight, over a reload and a bundle", async ({ bench }) => {
   test.setTimeout(300_000);
@@ -31,6 +31,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByRole("button", { name: "use this" }).first().click();
   await expect(bench.getByRole("button", { name: "in the plan" })).toBeVisible();
   await station(bench, "Paint").click();
+  await leaf(bench, "Coats").click();
   await expect(bench.getByRole("img", { name: /^Core through/ })).toBeVisible();
   await station(bench, "Assemble").click();
   await bench.getByRole("button", { name: "Add a joint" }).click();

@@ -69,6 +69,8 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
     .getByRole("link", { name: new RegExp(`^${name}`) })
     .click();
   await page.locator("main h1").waitFor();
+  // The scheme is looked at where most pieces follow it.
+  if (name === "Paint") await page.getByRole("button", { name: "Timber, weathered", exact: true }).click();
   await page.clock.runFor(1000);
   await shoot(page, name.toLowerCase());
 }
@@ -77,7 +79,7 @@ const scene = new URL(page.url()).pathname.split("/")[2];
 for (const [address, name, button, press] of [
   ["print/all/plates", "plates", "Plate 1 of Small filament", "press"],
   ["print/all/prints", "prints"],
-  ["parts/rowing-boat/mesh", "mesh"],
+  ["paint/coats?part=mill-house", "coats"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Use this orientation"],
 ]) {

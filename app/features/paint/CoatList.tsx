@@ -165,7 +165,7 @@ function RecipeRows({ part, item, onRemove }: { part: Part; item: RecipeWork; on
           <span className="font-semibold">{recipe?.name ?? "a deleted recipe"}</span>{" "}
           <span className="text-soft">
             a recipe{recipe?.school && `, ${recipe.school}`}.{" "}
-            <Link className="underline" to={`/s/${project.scene.id}/paint`}>
+            <Link className="btn-text inline-flex items-center" to={`/s/${project.scene.id}/paint`}>
               Change it in the scheme
             </Link>
           </span>

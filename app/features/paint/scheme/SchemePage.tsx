@@ -234,7 +234,7 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
       {now?.clash && (
         <p className="note-act max-w-prose">
           ▲ {now.clash.over} over {now.clash.under.toLowerCase()}: {now.clash.why} {now.clash.remedy}{" "}
-          <Link className="underline" to={coats}>
+          <Link className="btn-text inline-flex items-center" to={coats}>
             Open the core
           </Link>
         </p>

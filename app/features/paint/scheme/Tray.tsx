@@ -95,7 +95,11 @@ function Row({ name, parts, says, open, onOpen, picked, onPick, pieceOf }: RowPr
     >
       <div>
         {onOpen ? (
-          <button className="min-h-[26px] text-left text-[1.05rem] font-semibold hover:underline" aria-expanded={open} onClick={onOpen}>
+          <button
+            className="min-h-[26px] text-left max-desk:min-h-[44px] max-desk:min-w-[44px] text-[1.05rem] font-semibold hover:underline"
+            aria-expanded={open}
+            onClick={onOpen}
+          >
             {name}
           </button>
         ) : (
