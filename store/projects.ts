@@ -177,7 +177,10 @@ const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to:
     : table === "supplies"
       ? { records: project.records.map((r) => (r.print?.supplyId === from ? { ...r, print: { ...r.print, supplyId: to } } : r)) }
       : table === "paints"
-        ? { workshop: { ...project.workshop, recipes: project.workshop.recipes.map((r) => withPot(r, from, to)) } }
+        ? {
+            workshop: { ...project.workshop, recipes: project.workshop.recipes.map((r) => withPot(r, from, to)) },
+            records: project.records.map((r) => (r.rests?.paintId === from ? { ...r, rests: { ...r.rests, paintId: to } } : r)),
+          }
         : {}),
   parts: project.parts.map((part) => ({
     ...part,

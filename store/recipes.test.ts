@@ -3,7 +3,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { bare, namedOnly, read, tampered, unpacked, withBytes } from "../tests/bundleKit";
 import { block, coat, meshPart, print, projectOf, sizePart } from "../tests/sampleProject";
-import { stepsOfPart } from "../core/plan";
+import { pottedCoats, stepsOfPart } from "../core/plan";
 import type { PartRow, ProjectRows, WorkItem } from "../core/project";
 import { STARTERS, type Recipe } from "../core/recipe";
 import { joinProject } from "../core/results";
@@ -320,5 +320,73 @@ describe("a step that leads nowhere", () => {
     expect(
       stepsOnPiece({ id: "r", kind: "recipe", recipeId: "none", differs: [] }, { recipe: () => undefined, paint: () => undefined }),
     ).toEqual([]);
+  });
+});
+
+describe("what a coat takes out of its pot", () => {
+  const stock = async (): Promise<number> => (await loaded()).workshop.paints.find((p) => p.id === "brown")!.stockMl;
+  const rests = { paint: "Brown", paintId: "brown", ml: 1.5, family: "water acrylic", method: "brush", coat: 1 };
+  const begin = (recordId: string, partId: string, more: Record<string, string | number> = {}) =>
+    run("step.start", {
+      recordId,
+      partId,
+      stepKey: `${partId}/x/${recordId}`,
+      title: "Brown",
+      time: "hands",
+      plannedS: 60,
+      waitS: 0,
+      rests: { ...rests, ...more },
+    });
+  const end = (recordId: string, result: "good" | "failed" = "good") =>
+    run("step.finish", { recordId, result, good: 0, failed: 0, wentWrong: "" });
+
+  it("is taken when the step ends, once, also where it failed; undo gives it back", async () => {
+    await begin("a", "c0");
+    expect(await stock()).toBe(50);
+    await end("a");
+    expect(await stock()).toBe(48.5);
+    // Said otherwise afterwards, it was still laid once.
+    await end("a", "failed");
+    expect(await stock()).toBe(48.5);
+    await begin("b", "c1");
+    await end("b", "failed");
+    expect(await stock()).toBe(47);
+    await undo(db, "s");
+    expect(await stock()).toBe(48.5);
+  });
+
+  it("of all that was ticked in a session, and never below nothing", async () => {
+    await begin("a", "c0");
+    await begin("b", "c1");
+    await begin("c", "c2", { ml: 500 });
+    await run("session.end", {
+      title: "Brown",
+      done: [
+        { recordId: "a", saidS: 60 },
+        { recordId: "b", saidS: 60 },
+      ],
+      undone: [],
+    });
+    expect(await stock()).toBe(47);
+    await end("c");
+    expect(await stock()).toBe(0);
+    await undo(db, "s");
+    expect(await stock()).toBe(47);
+  });
+
+  it("a pot that is gone, and records that do not say, take nothing", async () => {
+    await begin("a", "c0", { paintId: "none" });
+    await begin("b", "c1", { ml: "much" });
+    expect((await end("a")).ok && (await end("b")).ok).toBe(true);
+    expect(await stock()).toBe(50);
+  });
+
+  it("what a step says that it takes is what the pages say", async () => {
+    await lay(["c0"]);
+    const project = joinProject(await loaded(), () => undefined);
+    const part = project.parts.find((p) => p.id === "c0")!;
+    const said = stepsOfPart(part, project).find((s) => s.key.endsWith("/s2.0"))!.rests.ml as number;
+    expect(said).toBeCloseTo(pottedCoats(part, project).find((c) => c.stepId === "s2")!.ml.potMl, 3);
+    expect(said).toBeGreaterThan(0.1);
   });
 });

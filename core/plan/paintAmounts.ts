@@ -1,25 +1,10 @@
 /** How much coats take out of their pots, and whether the rack has it: one answer for every page. */
-import { filmOf, METHODS, solidsOf, type CoatLayer } from "../coat";
 import { partAreaMm2, type Part, type Project } from "../project";
 import { copiesOf, layerOf } from "../recipe";
 import { coatsIn, filmOfCoat, recipesIn, stepsOnPiece } from "../stations/kinds";
-import { coatAmounts } from "../surface";
+import { layerMl, type CoatMl } from "../surface";
 import { surroundingsOfPart } from "./stack";
 import type { StepState } from "./status";
-
-export interface CoatMl {
-  potMl: number;
-  thinnerMl: number;
-}
-
-/** What all coats of a layer take, on so much area: it lies on no more than its method closes, and no more than its place. */
-export function layerMl(layer: Omit<CoatLayer, "id">, areaMm2: number): CoatMl {
-  const whole = { id: "", ...layer };
-  const share = Math.min(METHODS[layer.method].cover ?? 1, layer.share ?? 1);
-  const { usedMl } = coatAmounts(areaMm2 * share, filmOf(whole), solidsOf(whole), layer.method);
-  const potMl = usedMl / (1 + (layer.thinning ?? 0));
-  return { potMl, thinnerMl: usedMl - potMl };
-}
 
 /** A layer that a part gets out of a pot, over all its copies. */
 export interface PottedCoat {

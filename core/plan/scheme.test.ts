@@ -3,21 +3,10 @@ import { describe, expect, it } from "vitest";
 import { projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import type { Part, Project, StepRecord } from "../project";
 import { STARTERS, type Recipe } from "../recipe";
+import { layerMl } from "../surface";
 import { coatsIn, type WorkItem } from "../stations/kinds";
 import { coat } from "../../tests/sampleProject";
-import {
-  layerMl,
-  levelsOf,
-  paintNeeds,
-  pottedCoats,
-  prospectOf,
-  recipeOfCoats,
-  schemeOf,
-  statesOf,
-  stepHandsS,
-  stepsOfProject,
-  tonight,
-} from ".";
+import { levelsOf, paintNeeds, pottedCoats, prospectOf, recipeOfCoats, schemeOf, statesOf, stepHandsS, stepsOfProject, tonight } from ".";
 
 const starter = (id: string): Recipe => STARTERS.find((r) => r.id === `starter-${id}`)!;
 const work = (recipeId: string): WorkItem[] => [{ id: "r", kind: "recipe", recipeId, differs: [] }];

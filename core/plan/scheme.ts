@@ -6,7 +6,8 @@ import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/k
 import type { Finish } from "../subject";
 import { coatHandTime, needsWords, type Step } from "../work";
 import { checkedCoats } from "./coatDates";
-import { layerMl, pottedCoats } from "./paintAmounts";
+import { layerMl } from "../surface";
+import { pottedCoats } from "./paintAmounts";
 import { stackOfPart, surroundingsOfPart } from "./stack";
 import { stepsAmong } from "./steps";
 import type { StepState } from "./status";

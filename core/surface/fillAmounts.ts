@@ -2,7 +2,7 @@
  * How much filler the steps of a surface take: what stays in the valleys, wet, and out of the can. Levelling a saw-tooth of height c
  * takes c / 2 on average (exact); wet = dry ÷ volume solids; used = wet ÷ transfer efficiency (ISO 2808 identities).
  */
-import type { CoatMethod } from "../coat";
+import { filmOf, METHODS, solidsOf, type CoatLayer, type CoatMethod } from "../coat";
 
 /** Share that lands on the part. Sprays on small parts: common practice, no source; a brush puts nearly all of it down. */
 export const TRANSFER: Record<CoatMethod, number> = {
@@ -45,4 +45,18 @@ export function coatAmounts(areaMm2: number, dryFilmMm: number, volumeSolids: nu
   const solidsMl = (areaMm2 * dryFilmMm) / 1000;
   const wetMl = volumeSolids > 0 ? solidsMl / volumeSolids : 0;
   return { solidsMl, wetMl, usedMl: wetMl / TRANSFER[method] };
+}
+
+export interface CoatMl {
+  potMl: number;
+  thinnerMl: number;
+}
+
+/** What all coats of a layer take, on so much area: it lies on no more than its method closes, and no more than its place. */
+export function layerMl(layer: Omit<CoatLayer, "id">, areaMm2: number): CoatMl {
+  const whole = { id: "", ...layer };
+  const share = Math.min(METHODS[layer.method].cover ?? 1, layer.share ?? 1);
+  const { usedMl } = coatAmounts(areaMm2 * share, filmOf(whole), solidsOf(whole), layer.method);
+  const potMl = usedMl / (1 + (layer.thinning ?? 0));
+  return { potMl, thinnerMl: usedMl - potMl };
 }

@@ -5,7 +5,8 @@ import { Link } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import type { Field } from "~core/field";
 import { METHODS } from "~core/coat";
-import { layerMl, pottedCoats, surroundingsOfPart } from "~core/plan";
+import { pottedCoats, surroundingsOfPart } from "~core/plan";
+import { layerMl } from "~core/surface";
 import { placeWords } from "~core/recipe";
 import { LIMITS, partAreaMm2, type Part, type WorkItem } from "~core/project";
 import {

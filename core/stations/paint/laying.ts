@@ -1,6 +1,7 @@
 /** How coats out of a pot become steps: the same for a coat of its own and for a step of a recipe. */
 import type { CautionId } from "../../care";
 import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
+import { layerMl } from "../../surface";
 import { coatHandTime, type Film, type Need, type Rests, type StepDraft, type Task } from "../../work";
 
 /** What a method needs at hand. */
@@ -28,8 +29,8 @@ export const howLaid = ({ thinning, wet }: { thinning?: number; wet?: boolean })
 
 interface Laying {
   film: Omit<Film, "id">;
-  /** What the pot is told apart by. */
-  pot: string;
+  /** The pot; null where none is chosen. */
+  paintId: string | null;
   /** "recesses: the planks"; "" for all over. */
   place: string;
   /** The area that is worked on, of one copy, mm². */
@@ -44,8 +45,11 @@ interface Laying {
 }
 
 /** Steps for all coats of one pot, laid in one way. */
-export function layingSteps(task: Task, { film, pot, place, areaMm2, pieces, before, nameOf, waitS, rests }: Laying): StepDraft[] {
+export function layingSteps(task: Task, { film, paintId, place, areaMm2, pieces, before, nameOf, waitS, rests }: Laying): StepDraft[] {
   const { method, coats, thinning } = film;
+  // What is not on the rack is told apart by its name.
+  const pot = paintId ?? `wanted ${film.name}`;
+  const { potMl } = layerMl({ ...film, coats: 1 }, task.areaMm2 * pieces);
   const thinned = thinning ? `, thinned 1:${thinning}` : "";
   const { setUpS, workS } = coatHandTime(method, areaMm2 / 100, pieces);
   const between = task.recoatS({ ...film, id: pot, coats: 1 });
@@ -72,6 +76,7 @@ export function layingSteps(task: Task, { film, pot, place, areaMm2, pieces, bef
       ...(thinning ? { thinning } : {}),
       areaCm2: areaMm2 / 100,
       pieces,
+      ...(paintId === null ? {} : { paintId, ml: Math.round(potMl * 1000) / 1000 }),
       ...rests,
     },
   }));

@@ -6,6 +6,7 @@ import { cameSchema, plannedS, printRecordSchema, restsSchema } from "../../rows
 import { count, duration, id, text } from "../../field";
 import { type Rests } from "../../work";
 import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
+import { takePaint } from "../pots";
 import { endRun, takeMaterial, teach } from "../prints";
 
 interface StepStart {
@@ -127,7 +128,11 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
       for (const step of steps) await startStep(e, step, now);
     },
   }),
-  "session.end": over("records")({
+  "session.end": over(
+    "records",
+    "paints",
+    "scenes",
+  )({
     schema: object({
       title: text(LIMITS.title),
       done: Joi.array()
@@ -143,6 +148,7 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
         const end = endOf(record, now);
         // A clock that cannot say how long the whole took says nothing of its shares.
         await e.put("records", { ...record, ...end, result: "good", ...(end.untimed ? {} : { saidS }) });
+        if (record.finishedAt === null) await takePaint(e, record);
       }
       for (const recordId of undone) await e.delete("records", recordId);
     },
@@ -152,6 +158,7 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
     "scenes",
     "printers",
     "supplies",
+    "paints",
   )({
     schema: object({
       recordId: id,
@@ -172,6 +179,7 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
       const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
       await e.put("records", next);
       if (was !== null) return;
+      await takePaint(e, next);
       await endRun(e, next, now);
       // Of a print that failed so much was used as its time says.
       const ranS = (end.finishedAt! - record.startedAt) / 1000;

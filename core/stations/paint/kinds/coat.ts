@@ -58,7 +58,7 @@ export const coat: WorkKind<CoatWork> = {
     if (!film) return [];
     return layingSteps(task, {
       film,
-      pot: item.paintId,
+      paintId: item.paintId,
       place: "",
       areaMm2: task.areaMm2,
       pieces: task.copies,

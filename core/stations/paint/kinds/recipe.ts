@@ -154,7 +154,7 @@ export const recipe: WorkKind<RecipeWork> = {
         before.set(same, sofar + step.coats);
         return layingSteps(task, {
           film,
-          pot: key,
+          paintId,
           place: step.role === "all over" && !step.where ? "" : placeWords(step),
           areaMm2: task.areaMm2 * workedShare(step),
           pieces: copiesOf(step, task.copies),
