@@ -3,6 +3,7 @@ import type { CoatFamily, CoatMethod, Sheen } from "../core/coat";
 import type { Paint } from "../core/project";
 import { STARTERS, type Pot, type Recipe, type RecipeStep, type Role } from "../core/recipe";
 import type { Finish } from "../core/subject";
+import { DEMO_NOW } from "./identity";
 
 const paint = (id: string, name: string, hex: string, family: CoatFamily, sheen: Sheen, stockMl: number): Paint => ({
   id,
@@ -58,6 +59,18 @@ export const PAINTS: Paint[] = [
   paint("rust-powder", "Rust powder", "#9b5b31", "pigment", "matt", 30),
   paint("still-water", "Still water effect", "#dfe6e6", "gloss effect", "gloss", 90),
   paint("gloss-coat", "Water-based gloss", "#e9ebe3", "water varnish", "gloss", 60),
+  {
+    ...paint("mill-cream", "Mill cream, mixed", "#cdbf9f", "water acrylic", "matt", 4.2),
+    mix: {
+      parts: [
+        { paintId: "lime-white", name: "Lime white", hex: "#ded8c6", drops: 6 },
+        { paintId: "sand-tone", name: "Sand tone", hex: "#bda273", drops: 4 },
+      ],
+      thinning: 0,
+      at: DEMO_NOW - 21 * 86_400_000,
+      came: "as wanted, a little yellower when dry",
+    },
+  },
 ];
 
 const pot = (id: string): Pot & { id: string } => PAINTS.find((p) => p.id === id)!;

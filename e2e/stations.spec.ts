@@ -68,6 +68,23 @@ test("Paint: the pot finds a mix, counts its drops, and says what to add", async
   await expect(bench.getByLabel("Drops of Mist grey")).toHaveValue(String(before + 10));
 });
 
+test("Paint: a pot is kept on the rack with its parts, mixed again, and used up", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/pot");
+  const before = bench.getByRole("region", { name: "Last time" });
+  await expect(before).toContainText("Mill cream, mixed");
+  await before.getByRole("button", { name: "Mix it again" }).click();
+  await expect(bench.getByRole("img", { name: /^In order of adding: Lime white .*; Sand tone/ })).toBeVisible();
+  await bench.getByLabel("Name of the pot").fill("Second cream");
+  await bench.keyboard.press("Enter");
+  await bench.getByRole("button", { name: "Put it on the rack" }).click();
+  await expect(before).toContainText("Second cream");
+  await expect(before.getByRole("listitem").filter({ hasText: "Second cream" })).toContainText("6 Lime white : 4 Sand tone");
+  await before.getByRole("listitem").filter({ hasText: "Mill cream, mixed" }).getByRole("button", { name: "Pour what is left" }).click();
+  await expect(bench.getByLabel("Drops of Mill cream, mixed")).toHaveValue("84");
+  await leaf(bench, "Coats").click();
+  await expect(bench.getByRole("button", { name: /^Second cream/ })).toContainText("mixed from Lime white, Sand tone");
+});
+
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
   await station(bench, "Print").click();
   await leaf(bench, "Every part").click();

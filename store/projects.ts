@@ -75,6 +75,7 @@ export const shiftTimes = (project: ProjectRows, ms: number): ProjectRows => ({
   ...project,
   workshop: {
     ...project.workshop,
+    paints: project.workshop.paints.map((p) => (p.mix ? { ...p, mix: { ...p.mix, at: p.mix.at + ms } } : p)),
     supplies: project.workshop.supplies.map((s) => (typeof s.since === "number" ? { ...s, since: s.since + ms } : s)),
     lessons: project.workshop.lessons.map((l) => ({ ...l, at: l.at + ms })),
     printers: project.workshop.printers.map((p) =>

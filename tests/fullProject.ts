@@ -205,6 +205,17 @@ export async function fullProject(): Promise<Full> {
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },
   );
+  Object.assign(project.paints[1], {
+    mix: {
+      parts: [
+        { paintId: "stone", name: "Stone", hex: "#b0a890", drops: 5 },
+        { paintId: "gone", name: "A pot that is gone", hex: "#202020", drops: 2 },
+      ],
+      thinning: 0.5,
+      at: THURSDAY,
+      came: "a little lighter",
+    },
+  });
   project.scene.recipes.push({
     id: "recipe",
     name: "Timber, weathered",

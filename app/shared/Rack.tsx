@@ -22,7 +22,7 @@ export function Rack() {
               <span className="min-w-0">
                 <span className="block truncate font-semibold">{p.name}</span>
                 <span className="block text-sm text-soft">
-                  {p.family}, {p.stockMl} ml
+                  {p.family}, {p.stockMl} ml{p.mix && `, mixed from ${p.mix.parts.map((x) => x.name).join(", ")}`}
                 </span>
               </span>
             </button>

@@ -84,6 +84,8 @@ export const LIMITS = {
   durationS: { least: 0, most: MOST_DURATION_S },
   massG: { least: 0, most: MOST_MASS_G },
   stockMl: { least: 0, most: 100_000 },
+  drops: { least: 1, most: 10_000 },
+  mixParts: 20,
   dropsPerMl: { least: 1, most: 200 },
   stock: { least: 0, most: 100_000 },
   moneyMinor: { least: 0, most: 1e9 },

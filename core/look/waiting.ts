@@ -17,7 +17,8 @@ export function waitingAt(project: Project, t: Tonight): Record<Place, string> {
   const clashes = project.parts.reduce((n, p) => n + clashesIn(checkedCoats(p, project, t).check), 0);
   const words = (n: number, word: string): string => (n > 0 ? `${n.toLocaleString("en")} ${word}` : "");
   // A pot with less than this is bought before the evening it is needed. Common practice, no source.
-  const low = project.paints.filter((p) => p.stockMl < LOW_ML).length;
+  // A pot that was mixed is meant to be used up.
+  const low = project.paints.filter((p) => p.stockMl < LOW_ML && !p.mix).length;
   const fits = t.sessions.filter((g) => g.fits).length;
   return {
     tonight: words(fits, "to do"),

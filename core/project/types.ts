@@ -353,6 +353,18 @@ export interface Paint extends OfTheDemo {
   wholeMl?: number | null;
   /** Drops of this bottle in a millilitre, where somebody counted them. */
   dropsPerMl?: number | null;
+  /** What it was mixed from, where it was; in the order of adding. */
+  mix?: KeptMix | null;
+}
+
+/** A pot that was mixed and kept: what went in is known by name and colour, also when a bottle is long empty. */
+export interface KeptMix {
+  parts: { paintId: string; name: string; hex: string; drops: number }[];
+  /** Parts of thinner to one of paint. */
+  thinning: number;
+  at: number;
+  /** How it came out, in words. */
+  came: string;
 }
 
 /** A user's own step, kept for other parts. */

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import { LIMITS, type Paint } from "../project";
-import { id, name, within } from "../field";
+import { LIMITS, type KeptMix, type Paint } from "../project";
+import { count, id, name, text, within } from "../field";
 import type { Money } from "../units";
 import { currency, family, hex, minor, strict } from "./blocks";
 
@@ -14,5 +14,24 @@ export const paintSchema = Joi.object<Paint, true>({
   stockMl: within(LIMITS.stockMl).required(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).optional(),
   wholeMl: within(LIMITS.stockMl).allow(null).optional(),
+  mix: strict<KeptMix>({
+    parts: Joi.array()
+      .min(1)
+      .max(LIMITS.mixParts)
+      .items(
+        strict<KeptMix["parts"][number]>({
+          paintId: id,
+          name: name.required(),
+          hex: hex.required(),
+          drops: count(LIMITS.drops).required(),
+        }),
+      )
+      .required(),
+    thinning: within(LIMITS.thinning).required(),
+    at: within(LIMITS.at).required(),
+    came: text(LIMITS.title).required(),
+  })
+    .allow(null)
+    .optional(),
   dropsPerMl: within(LIMITS.dropsPerMl).allow(null).optional(),
 }).unknown(true);

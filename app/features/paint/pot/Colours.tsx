@@ -38,8 +38,9 @@ const LIGHTER = [
 
 export function Lighter({ poured, shelf }: { poured: readonly Poured[]; shelf: readonly Paint[] }) {
   const pot = poured.map(({ paint, drops }) => ({ paint: asMixPaint(paint), drops }));
+  // Ink in a paint makes another paint of it.
   const palest = shelf
-    .filter((p) => p.stockMl > 0)
+    .filter((p) => p.stockMl > 0 && p.family === poured[0].paint.family)
     .map((p) => ({ p, sum: colourSum(p.hex) }))
     .sort((a, b) => b.sum - a.sum)[0]?.p;
   if (!palest) return null;

@@ -13,6 +13,7 @@ import { Lighter, Otherwise, Wanted } from "./Colours";
 import { Two } from "./FindMix";
 import { dropOf, usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
 import { Glass, type Band } from "./Glass";
+import { KeepPot, LastTime } from "./Kept";
 
 /** Pots that may be mixed with each other: those that the same thinner thins, and that are paint. */
 const MIXABLE: readonly (readonly Paint["family"][])[] = [["water acrylic", "acrylic ink"], ["lacquer"], ["enamel", "oil paint"]];
@@ -87,9 +88,11 @@ export default function PotPage() {
           <div>
             <Wanted draft={draft} set={set} shelf={shelf} />
             <Amount draft={draft} set={set} />
+            <LastTime draft={draft} set={set} />
             {pot && <Enough poured={poured} ml={pot.of.map((p) => p.ml)} />}
             {pot && <Lighter poured={poured} shelf={shelf} />}
             {pot && draft.wanted && <Otherwise draft={draft} set={set} poured={poured} shelf={shelf} />}
+            {pot && <KeepPot draft={draft} poured={poured} pot={pot} />}
             {pot && <CupMarks draft={draft} set={set} totalMl={pot.ml + pot.thinnerMl} />}
           </div>
         </div>
