@@ -1,5 +1,6 @@
 /** How much coats take out of their pots, and whether the rack has it: one answer for every page. */
-import { partAreaMm2, type Part, type Project } from "../project";
+import { define } from "../derive";
+import { partAreaMm2, partNamed, SCENE, type Part, type Project } from "../project";
 import { copiesOf, layerOf } from "../recipe";
 import { coatsIn, filmOfCoat, recipesIn, stepsOnPiece } from "../stations/kinds";
 import { layerMl, type CoatMl } from "../surface";
@@ -20,8 +21,16 @@ export interface PottedCoat {
   keys: string;
 }
 
-/** Every layer out of a pot that the work of a part lays. */
-export function pottedCoats(part: Part, project: Pick<Project, "scene" | "paints" | "supplies" | "habits" | "records">): PottedCoat[] {
+/** Every layer out of a pot that the work of a part of the scene lays. */
+export const pottedCoats = (part: Part, project: Project): readonly PottedCoat[] => pottedOf(project, part.id);
+
+const pottedOf = define({
+  name: "coats out of pots",
+  scope: SCENE,
+  read: (project: Project, partId: string): readonly PottedCoat[] => pottedAnew(partNamed(project, partId)!, project),
+});
+
+function pottedAnew(part: Part, project: Project): PottedCoat[] {
   const at = surroundingsOfPart(part, project);
   const area = partAreaMm2(part);
   const recipes = new Map(recipesIn(part.work).map((r) => [r.id, r]));

@@ -6,7 +6,19 @@ import { STARTERS, type Recipe } from "../recipe";
 import { layerMl } from "../surface";
 import { coatsIn, type WorkItem } from "../stations/kinds";
 import { coat } from "../../tests/sampleProject";
-import { levelsOf, paintNeeds, pottedCoats, prospectOf, recipeOfCoats, schemeOf, statesOf, stepHandsS, stepsOfProject, tonight } from ".";
+import {
+  levelsOf,
+  paintNeeds,
+  pottedCoats,
+  prospectOf,
+  quickerWay,
+  recipeOfCoats,
+  schemeOf,
+  statesOf,
+  stepHandsS,
+  stepsOfProject,
+  tonight,
+} from ".";
 
 const starter = (id: string): Recipe => STARTERS.find((r) => r.id === `starter-${id}`)!;
 const work = (recipeId: string): WorkItem[] => [{ id: "r", kind: "recipe", recipeId, differs: [] }];
@@ -62,6 +74,23 @@ describe("hands", () => {
     expect(levels.map((l) => l.lastId)).toEqual(["s4", "s5", null]);
     expect(levels[1].handsS).toBeGreaterThan(levels[0].handsS);
     expect(levels[2].handsS).toBe(levels[1].handsS);
+  });
+});
+
+describe("a quicker way", () => {
+  const brushed = { ...starter("timber").steps[1], method: "brush" as const };
+  it("is named where a brush takes three times as long, and more than setting up the can", () => {
+    const found = quickerWay(brushed, nine("x"))!;
+    expect(found.method).toBe("spray");
+    const slow = stepHandsS(
+      brushed,
+      nine("x").map(() => ({ copies: 1, areaMm2: 6800 })),
+    );
+    expect(found.workS + found.setUpS).toBeLessThan(slow);
+    // One small piece is brushed before the can is shaken.
+    expect(quickerWay(brushed, [block("one", [])])).toBeNull();
+    expect(quickerWay({ ...brushed, method: "wash" }, nine("x"))).toBeNull();
+    expect(quickerWay(brushed, [])).toBeNull();
   });
 });
 

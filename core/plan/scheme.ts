@@ -156,6 +156,33 @@ export function stepHandsS(step: RecipeStep, pieces: readonly Sized[]): number {
   return step.coats * (times[0].setUpS + times.reduce((sum, t) => sum + t.workS, 0));
 }
 
+/** Ways that reach the same places. */
+const SAME_PLACES: Partial<Record<RecipeStep["method"], readonly RecipeStep["method"][]>> = {
+  brush: ["spray", "airbrush"],
+  stipple: ["sponge"],
+  "line in": ["wash"],
+  "streak and wipe": ["wash"],
+};
+/** A way that takes so many times longer is worth a word. */
+const MUCH_LONGER = 3;
+
+/** A way to the same places that takes a third of the time or less, setting up aside; null where there is none, or it saves nothing. */
+export function quickerWay(
+  step: RecipeStep,
+  parts: readonly Part[],
+): { method: RecipeStep["method"]; workS: number; setUpS: number } | null {
+  const pieces = parts.map(sized);
+  const timeOf = (method: RecipeStep["method"]): { workS: number; setUpS: number } => {
+    const handsS = stepHandsS({ ...step, method, coats: 1 }, pieces);
+    const { setUpS } = coatHandTime(method, 0, 0);
+    return { setUpS, workS: step.coats * (handsS - setUpS) };
+  };
+  const now = timeOf(step.method);
+  const [best] = (SAME_PLACES[step.method] ?? []).map((method) => ({ method, ...timeOf(method) })).sort((a, b) => a.workS - b.workS);
+  if (!best || pieces.length === 0 || now.workS < MUCH_LONGER * best.workS) return null;
+  return now.workS + now.setUpS > best.workS + best.setUpS ? best : null;
+}
+
 export interface Level {
   finish: Finish;
   /** Hands from the first step on, s. */

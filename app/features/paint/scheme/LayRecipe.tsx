@@ -54,13 +54,18 @@ export function LayRecipe({ parts, onDone }: { parts: readonly Part[]; onDone: (
     candidates.findIndex((c) => c.recipe.id === chosenId),
   );
   const candidate = candidates[at];
-  const potted = (c: Candidate): Recipe => (c.fresh ? withPots(c.recipe, paints, pots.get(c.recipe.id) ?? NO_POTS) : c.recipe);
+  const potted = useMemo(
+    () => candidates.map((c) => (c.fresh ? withPots(c.recipe, paints, pots.get(c.recipe.id) ?? NO_POTS) : c.recipe)),
+    [candidates, paints, pots],
+  );
   const finish = parts[0] ? choicesOf(parts[0], scene).finish : scene.finish;
+  const prospects = useMemo(() => potted.map((r) => prospectOf(r, parts, project, finish)), [potted, parts, project, finish]);
   const lay = async (): Promise<void> => {
     if (busy) return;
     setBusy(true);
-    const recipe = potted(candidate);
-    const row = candidate.fresh ? { ...recipe, id: newId() } : recipe;
+    const recipe = potted[at];
+    // What is taken up in the demo names its pots: it stays there.
+    const row = candidate.fresh ? { ...recipe, id: newId(), ...(scene.demo && { demo: true }) } : recipe;
     const done = await run("recipe.lay", {
       ...(candidate.fresh ? { recipe: row } : {}),
       recipeId: row.id,
@@ -96,7 +101,7 @@ export function LayRecipe({ parts, onDone }: { parts: readonly Part[]; onDone: (
               key={c.recipe.id}
               recipe={c.recipe}
               fresh={c.fresh}
-              prospect={prospectOf(potted(c), parts, project, finish)}
+              prospect={prospects[i]}
               chosen={i === at}
               first={i === 0}
               onChoose={() => setChosenId(c.recipe.id)}
@@ -106,7 +111,7 @@ export function LayRecipe({ parts, onDone }: { parts: readonly Part[]; onDone: (
         {candidate.fresh && (
           <MissingPots
             recipe={candidate.recipe}
-            potted={potted(candidate)}
+            potted={potted[at]}
             onChoose={(stepId, paintId) =>
               setPots((now) => new Map(now).set(candidate.recipe.id, new Map(now.get(candidate.recipe.id)).set(stepId, paintId)))
             }

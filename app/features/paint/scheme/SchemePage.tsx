@@ -1,8 +1,9 @@
 /** The scheme: what is painted tonight, the tray of pieces by recipe, and what they look like after each step. */
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { levelsOf, paintNeeds, schemeOf, statesOf, type Scheme, type SchemeRow } from "~core/plan";
+import { METHODS } from "~core/coat";
+import { levelsOf, paintNeeds, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow } from "~core/plan";
 import { saidMaterials, type Part, type Project } from "~core/project";
 import { FINISH_ORDER } from "~core/recipe";
 import { sprayCaution } from "~core/stations/kinds";
@@ -24,7 +25,7 @@ import { Tray } from "./Tray";
 export default function SchemePage() {
   const project = useProject();
   const { model } = useTonight();
-  const scheme = schemeOf(project, model);
+  const scheme = useMemo(() => schemeOf(project, model), [project, model]);
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const [laying, setLaying] = useState(false);
   const [openId, setOpenId] = useState<string | null>(null);
@@ -38,9 +39,9 @@ export default function SchemePage() {
       return next;
     });
   // What was deleted in another window is picked no more.
-  const parts = project.parts.filter((p) => picked.has(p.id));
+  const parts = useMemo(() => project.parts.filter((p) => picked.has(p.id)), [project.parts, picked]);
   useKey("Enter", "Lay a recipe on what is picked", "Paint", () => setLaying(true), parts.length > 0 && !laying);
-  const short = paintNeeds(project, model.states).filter((n) => n.needMl > n.stockMl);
+  const short = useMemo(() => paintNeeds(project, model.states).filter((n) => n.needMl > n.stockMl), [project, model]);
   const pieces = scheme.rows.reduce((n, r) => n + r.pieces.reduce((m, p) => m + p.part.copies, 0), 0);
   return (
     <Page
@@ -204,12 +205,19 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
   // The piece that is furthest behind stands for the row.
   const left = (p: SchemeRow["pieces"][number]): number => [...p.at.values()].filter((s) => s.stage === "open").length;
   const piece = [...pieces].sort((a, b) => left(b) - left(a))[0];
-  const facts = statesOf(row, piece, project, model);
+  const facts = useMemo(() => statesOf(row, piece, project, model), [row, piece, project, model]);
   const levels = levelsOf(
     recipe,
     row.pieces.map((p) => p.part),
   ).filter((l) => FINISH_ORDER.includes(l.finish));
   const now = facts.at(at);
+  const quicker =
+    now && now.step.role !== "bare"
+      ? quickerWay(
+          now.step,
+          row.pieces.map((p) => p.part),
+        )
+      : null;
   const coats = `/s/${project.scene.id}/paint/coats?part=${piece.part.id}`;
   const mix = (): void => {
     if (!now) return;
@@ -231,6 +239,12 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
       </h2>
       {recipe.steps.length === 0 && <p className="text-soft">The recipe has no steps yet.</p>}
       <States facts={facts} piece={piece} levels={levels} at={at} onStep={onStep} facing={facing} />
+      {quicker && (
+        <p>
+          {METHODS[now!.step.method].word[0].toUpperCase() + METHODS[now!.step.method].word.slice(1)} it takes {formatDuration(now!.handsS)}
+          ; {METHODS[quicker.method].word} {formatDuration(quicker.workS)}, and {formatDuration(quicker.setUpS)} to set up.
+        </p>
+      )}
       {now?.clash && (
         <p className="note-act max-w-prose">
           ▲ {now.clash.over} over {now.clash.under.toLowerCase()}: {now.clash.why} {now.clash.remedy}{" "}
