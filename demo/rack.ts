@@ -1,7 +1,7 @@
 /** The demo's rack and its recipes: pots of every family, all of them made up. */
 import type { CoatFamily, CoatMethod, Sheen } from "../core/coat";
 import type { Paint } from "../core/project";
-import { STARTERS, type Pot, type Recipe, type RecipeStep, type Role } from "../core/recipe";
+import { NEW_STEP, STARTERS, type Pot, type Recipe, type RecipeStep, type Role } from "../core/recipe";
 import type { Finish } from "../core/subject";
 import { DEMO_NOW } from "./identity";
 
@@ -77,22 +77,7 @@ const pot = (id: string): Pot & { id: string } => PAINTS.find((p) => p.id === id
 
 const step = (id: string, role: Role, paintId: string, method: CoatMethod, finish: Finish, more: Partial<RecipeStep> = {}): RecipeStep => {
   const { name, family, hex, sheen } = pot(paintId);
-  return {
-    id,
-    role,
-    where: "",
-    share: null,
-    paintId,
-    wants: { name, family, hex, sheen },
-    method,
-    coats: 1,
-    finish,
-    brush: "",
-    looksSo: "",
-    judgeAfterMin: null,
-    ifTooMuch: "",
-    ...more,
-  };
+  return { ...NEW_STEP, id, role, paintId, wants: { name, family, hex, sheen }, method, finish, ...more };
 };
 
 /** A starter with pots of this rack. */

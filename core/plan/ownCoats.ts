@@ -1,6 +1,6 @@
 /** The coats that a part has by itself, as a recipe: so that other pieces can be painted by it too. */
 import type { Part, Project } from "../project";
-import type { Recipe, RecipeStep, Role } from "../recipe";
+import { NEW_STEP, type Recipe, type RecipeStep, type Role } from "../recipe";
 import { METHODS, type CoatMethod } from "../coat";
 import { coatsIn } from "../stations/kinds";
 
@@ -19,24 +19,9 @@ export function recipeOfCoats(part: Part, { paints }: Pick<Project, "paints">, n
     const paint = paints.find((p) => p.id === paintId);
     if (!paint) return [];
     const { name, family, hex, sheen } = paint;
+    const how = { ...(thinning ? { thinning } : {}), ...(wet ? { wet } : {}) };
     return [
-      {
-        id,
-        role: roleOf(method),
-        where: "",
-        share: null,
-        paintId,
-        wants: { name, family, hex, sheen },
-        method,
-        coats,
-        ...(thinning ? { thinning } : {}),
-        ...(wet ? { wet: true } : {}),
-        finish: "table",
-        brush: "",
-        looksSo: "",
-        judgeAfterMin: null,
-        ifTooMuch: "",
-      },
+      { ...NEW_STEP, id, role: roleOf(method), paintId, wants: { name, family, hex, sheen }, method, coats, ...how, finish: "table" },
     ];
   });
   return { id: newId, name: `As on ${part.name}`.slice(0, 120), school: "", steps };

@@ -40,6 +40,18 @@ export interface RecipeStep {
   ifTooMuch: string;
 }
 
+/** What a step says where nobody said otherwise. */
+export const NEW_STEP = {
+  where: "",
+  share: null,
+  paintId: null,
+  coats: 1,
+  brush: "",
+  looksSo: "",
+  judgeAfterMin: null,
+  ifTooMuch: "",
+} satisfies Partial<RecipeStep>;
+
 export interface Recipe {
   id: string;
   name: string;

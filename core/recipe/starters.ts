@@ -4,7 +4,7 @@
  */
 import type { CoatFamily, CoatMethod, Sheen } from "../coat";
 import type { Finish } from "../subject";
-import type { Pot, Recipe, RecipeStep } from "./recipe";
+import { NEW_STEP, type Pot, type Recipe, type RecipeStep } from "./recipe";
 import type { Role } from "./roles";
 
 const POTS = {
@@ -389,19 +389,12 @@ const recipeOf = ({ id, name, school, lines }: Starter): Recipe => ({
   name,
   school,
   steps: lines.map(([role, pot, method, finish, said = {}], i) => ({
+    ...NEW_STEP,
     id: `s${i + 1}`,
     role,
-    where: "",
-    share: null,
-    paintId: null,
     wants: wanted(pot),
     method,
-    coats: 1,
     finish,
-    brush: "",
-    looksSo: "",
-    judgeAfterMin: null,
-    ifTooMuch: "",
     ...said,
   })),
 });

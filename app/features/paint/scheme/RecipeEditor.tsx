@@ -4,7 +4,7 @@ import type { Field } from "~core/field";
 import { potsInstead } from "~core/paint";
 import type { SchemePiece } from "~core/plan";
 import { LIMITS } from "~core/project";
-import { placeWords, RECIPE_STEP_FIELDS, type Recipe, type RecipeStep } from "~core/recipe";
+import { NEW_STEP, placeWords, RECIPE_STEP_FIELDS, type Recipe, type RecipeStep } from "~core/recipe";
 import { ok } from "~core/units";
 import { FieldInput } from "~app/shared/FieldInput";
 import { newId, useActions, useProject } from "~app/shared/scene";
@@ -68,19 +68,12 @@ export function RecipeEditor({
 }
 
 const BLANK: RecipeStep = {
+  ...NEW_STEP,
   id: "s1",
   role: "all over",
-  where: "",
-  share: null,
-  paintId: null,
   wants: { name: "Grey primer", family: "water primer", hex: "#84898b", sheen: "matt" },
   method: "brush",
-  coats: 1,
   finish: "table",
-  brush: "",
-  looksSo: "",
-  judgeAfterMin: null,
-  ifTooMuch: "",
 };
 
 function StepEditor({ recipe, step, at, onStep }: { recipe: Recipe; step: RecipeStep; at: number; onStep: (i: number) => void }) {
