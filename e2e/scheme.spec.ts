@@ -66,6 +66,19 @@ test("keys: ten presses go ten steps and stop at the end, r turns, m mixes what 
   await expect(bench.getByText("wanted: #3e2f25")).toBeVisible();
 });
 
+test("a flag takes the pieces so far and no further; undo takes them on again", async ({ bench }) => {
+  await station(bench, "Paint").click();
+  await tray(bench).getByRole("button", { name: "Timber, weathered", exact: true }).click();
+  const crate = tray(bench).getByRole("button", { name: /^Cargo crate × 24/ });
+  await expect(crate).toHaveAccessibleName(/0 of 6 steps done/);
+  await bench.getByTestId("flag-table").click();
+  await expect(crate).toHaveAccessibleName(/0 of 4 steps done/);
+  await bench.getByTestId("flag-display").click();
+  await expect(crate).toHaveAccessibleName(/0 of 7 steps done/);
+  for (let i = 0; i < 2; i++) await bench.keyboard.press("Control+z");
+  await expect(crate).toHaveAccessibleName(/0 of 6 steps done/);
+});
+
 test("the clash of a recipe step is named at its state, and put right on the piece", async ({ bench }) => {
   await station(bench, "Paint").click();
   await tray(bench).getByRole("button", { name: "Old render", exact: true }).click();

@@ -92,6 +92,7 @@ describe("what there is instead", () => {
       pot("Oak", "#402f25"),
       pot("Enamel oak", "#3d2e24", { family: "enamel", sheen: "gloss" }),
       pot("Wash", "#3d2e24", { family: "water wash" }),
+      pot("Glue", "#3d2e24", { family: "white glue" }),
     ]);
     expect(found.map((f) => f.paint.name)).toEqual(["Oak", "Enamel oak", "White"]);
     expect(found.map((f) => f.asWanted)).toEqual([true, false, false]);

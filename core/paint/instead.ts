@@ -12,8 +12,14 @@ export interface Instead<P extends Pot> {
   lost: string;
 }
 
-/** Families that do the same on a piece. */
-const kindOf = (family: CoatFamily): string => /primer|varnish|wash|effect|metal|pigment/.exec(family)?.[0] ?? "paint";
+/** Families that do the same on a piece; any other is in place of none but itself. */
+const SAME_KIND: readonly (readonly CoatFamily[])[] = [
+  ["water primer", "solvent primer"],
+  ["water acrylic", "acrylic ink", "lacquer", "enamel", "oil paint", "alcohol ink"],
+  ["water wash", "enamel wash"],
+  ["water varnish", "solvent varnish"],
+];
+const kindOf = (family: CoatFamily): readonly CoatFamily[] => SAME_KIND.find((k) => k.includes(family)) ?? [family];
 
 /** A tone that the eye takes for the same at the bench; in words "another tone" begins at 5. Common practice, no source. */
 const SAME_TONE = 10;
@@ -24,7 +30,7 @@ export function potsInstead<P extends Pot>(wants: Pot, rack: readonly P[]): Inst
   // A clear coat has no colour: its sheen is what matters.
   const clear = /varnish|effect/.test(wants.family);
   return rack
-    .filter((p) => kindOf(p.family) === kindOf(wants.family))
+    .filter((p) => kindOf(wants.family).includes(p.family))
     .map((paint): Instead<P> => {
       const deltaE00 = clear ? 0 : differenceOf(paint.hex, wants.hex);
       const sameCleaner = FAMILIES[paint.family].cleaner === cleaner;

@@ -14,7 +14,8 @@ interface Planned {
   schedule: Schedule;
 }
 
-const slotsByKey = ofOne((slots: readonly Slot[]): ReadonlyMap<string, Slot> => new Map(slots.map((s) => [s.key, s])));
+/** When each step is planned, by its key. */
+export const slotsByKey = ofOne((slots: readonly Slot[]): ReadonlyMap<string, Slot> => new Map(slots.map((s) => [s.key, s])));
 
 /** The coats of a part at the dates that are done and planned, in the air of the room, and what the check says of them: one answer for every screen. */
 export function checkedCoats(

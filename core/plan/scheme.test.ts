@@ -175,6 +175,10 @@ describe("the tray", () => {
       ["v", true, true],
       ["s6", false, false],
     ]);
+    // Dry when the last coat of all pieces is laid and has had its wait; what is not planned is never dry.
+    const last = m.steps.filter((s) => s.key.endsWith("/s1.0")).map((s) => m.schedule.slots.find((x) => x.key === s.key)!.hands.at(-1)!.to);
+    expect(facts[0].dryAt).toBe(Math.max(...last) + facts[0].waitS! * 1000);
+    expect(facts[3].dryAt).toBeNull();
     expect(prospectOf(bad, project.parts, project, "table").warning).toMatch(/^Can over black|^Can over brown-black wash/i);
     expect(prospectOf(recipe, project.parts, project, "display")).toMatchObject({ warning: null, unpotted: recipe.steps, short: [] });
   });

@@ -5,7 +5,7 @@ import { copiesOf, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, t
 import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/kinds";
 import type { Finish } from "../subject";
 import { coatHandTime, needsWords, type Step } from "../work";
-import { checkedCoats } from "./coatDates";
+import { checkedCoats, slotsByKey } from "./coatDates";
 import { layerMl } from "../surface";
 import { pottedCoats } from "./paintAmounts";
 import { stackOfPart, surroundingsOfPart } from "./stack";
@@ -256,6 +256,8 @@ export interface StateFacts {
   pieces: number;
   /** The longest drying before the next, s; null where it is not planned. */
   waitS: number | null;
+  /** When all of it is dry, as it is planned, ms; null where it is done, or not planned. */
+  dryAt: number | null;
   /** It belongs to the finish that the pieces are taken to. */
   planned: boolean;
   /** What clashes with what lies below it, on the piece that is looked at. */
@@ -268,6 +270,7 @@ export function statesOf(row: SchemeRow, piece: SchemePiece, project: Project, m
   const onPiece = new Map(stepsOnPiece(piece.item, at).map((s) => [s.step.id, s]));
   const { stack, check } = checkedCoats(piece.part, project, model);
   const coats = row.pieces.map((p) => pottedCoats(p.part, project));
+  const slots = slotsByKey(model.schedule.slots);
   return row.recipe.steps.map((step): StateFacts => {
     const takes = row.pieces.filter((p) => p.at.get(step.id)!.steps.length > 0);
     const planned = takes.length > 0;
@@ -276,6 +279,7 @@ export function statesOf(row: SchemeRow, piece: SchemePiece, project: Project, m
     const layer = stack.find((l) => l.itemId === piece.item.id && l.part === step.id);
     const clash = layer ? worstFirst(check.verdicts.filter((v) => v.overId === layer.id)).at(0) : undefined;
     const mine = row.pieces.flatMap((p) => p.at.get(step.id)!.steps);
+    const ends = mine.flatMap((s) => slots.get(s.key)?.free ?? []);
     const ml = planned
       ? coats.flat().reduce((sum, c) => sum + (c.stepId === step.id ? c.ml.potMl : 0), 0)
       : row.pieces.reduce((sum, p) => sum + layerMl(layerOf(step, pot), partAreaMm2(p.part) * copiesOf(step, p.part.copies)).potMl, 0);
@@ -291,6 +295,7 @@ export function statesOf(row: SchemeRow, piece: SchemePiece, project: Project, m
             ),
       ml: step.role === "bare" ? 0 : ml,
       pieces: of.reduce((n, p) => n + copiesOf(step, p.part.copies), 0),
+      dryAt: ends.length > 0 ? Math.max(...ends) : null,
       waitS: mine.length > 0 ? Math.max(...mine.map((s) => s.waitS)) : null,
       planned,
       clash: clash && isClash(clash.verdict) ? clash : null,

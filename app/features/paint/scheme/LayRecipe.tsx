@@ -108,15 +108,16 @@ export function LayRecipe({ parts, onDone }: { parts: readonly Part[]; onDone: (
             />
           ))}
         </div>
-        {candidate.fresh && (
-          <MissingPots
-            recipe={candidate.recipe}
-            potted={potted[at]}
-            onChoose={(stepId, paintId) =>
-              setPots((now) => new Map(now).set(candidate.recipe.id, new Map(now.get(candidate.recipe.id)).set(stepId, paintId)))
-            }
-          />
-        )}
+        <MissingPots
+          recipe={candidate.recipe}
+          potted={potted[at]}
+          onChoose={(stepId, paintId) => {
+            // A recipe of the list gets its pot at once, and keeps it.
+            if (!candidate.fresh)
+              void run("list.set", { list: "recipe.steps", of: candidate.recipe.id, key: stepId, change: { paintId: paintId || null } });
+            else setPots((now) => new Map(now).set(candidate.recipe.id, new Map(now.get(candidate.recipe.id)).set(stepId, paintId)));
+          }}
+        />
         {ownCoats > 0 && (
           <label className="mt-2 flex min-h-[44px] items-center gap-2">
             <input type="checkbox" className="h-6 w-6" checked={ownGo} onChange={(e) => setOwnGo(e.target.checked)} />
@@ -199,7 +200,7 @@ function MissingPots({
   const { paints } = useProject();
   const asked = recipe.steps
     .map((step, i) => ({ step, now: potted.steps[i].paintId, found: potsInstead(step.wants, paints) }))
-    .filter(({ step, found }) => step.paintId === null && step.role !== "bare" && !found[0]?.asWanted);
+    .filter(({ step, now, found }) => step.paintId === null && step.role !== "bare" && (now === null || !found[0]?.asWanted));
   if (asked.length === 0) return null;
   return (
     <div className="mt-2">

@@ -1,18 +1,21 @@
 /** The scheme: what is painted tonight, the tray of pieces by recipe, and what they look like after each step. */
+import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { METHODS } from "~core/coat";
 import { levelsOf, paintNeeds, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow } from "~core/plan";
-import { saidMaterials, type Part, type Project } from "~core/project";
+import { choicesOf, saidMaterials, type Part, type Project } from "~core/project";
 import { FINISH_ORDER } from "~core/recipe";
 import { sprayCaution } from "~core/stations/kinds";
 import { realMaterial } from "~core/subject";
 import { formatDuration, formatMillilitres } from "~core/units";
 import { Page } from "~app/shared/Page";
-import { useProject } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { Choice } from "~app/ui/field";
+import { Fold } from "~app/ui/fold";
+import { IconButton } from "~app/ui/iconButton";
 import { Key, useKey } from "~app/ui/keys";
 import { PaintLeaves } from "../PaintLeaves";
 import { usePotDraft } from "../pot/draft";
@@ -101,6 +104,7 @@ export default function SchemePage() {
               )}
             </div>
           )}
+          <OnNoPiece project={project} scheme={scheme} />
           {row && <Strip key={row.recipe.id} row={row} picked={picked} />}
         </>
       )}
@@ -188,10 +192,33 @@ function PickBy({ project, scheme, onPick }: { project: Project; scheme: Scheme;
   );
 }
 
+/** Recipes of the list that lie on no piece of this scene. */
+function OnNoPiece({ project, scheme }: { project: Project; scheme: Scheme }) {
+  const { run } = useActions();
+  const used = new Set(scheme.rows.map((r) => r.recipe.id));
+  const idle = project.scene.recipes.filter((r) => !used.has(r.id));
+  if (idle.length === 0) return null;
+  return (
+    <Fold label={`${idle.length} ${idle.length === 1 ? "recipe" : "recipes"} of your list on no piece of this scene`}>
+      <ul className="flex flex-wrap gap-x-5">
+        {idle.map((r) => (
+          <li key={r.id} className="flex items-center">
+            {r.name}
+            <IconButton label={`Remove ${r.name} from the list`} onClick={() => void run("list.drop", { list: "recipes", keys: [r.id] })}>
+              <X size={18} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+    </Fold>
+  );
+}
+
 function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> }) {
   const project = useProject();
   const { model } = useTonight();
   const navigate = useNavigate();
+  const { run } = useActions();
   const [, setPot] = usePotDraft(project.scene.id);
   const { recipe } = row;
   const first = recipe.steps.findIndex((s) => s.id === row.next?.step.id);
@@ -238,7 +265,16 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
         </span>
       </h2>
       {recipe.steps.length === 0 && <p className="text-soft">The recipe has no steps yet.</p>}
-      <States facts={facts} piece={piece} levels={levels} at={at} onStep={onStep} facing={facing} />
+      <States
+        facts={facts}
+        piece={piece}
+        levels={levels}
+        at={at}
+        onStep={onStep}
+        finish={choicesOf(piece.part, project.scene).finish}
+        onFinish={(finish) => void run("parts.set", { partIds: pieces.map((p) => p.part.id), differs: { finish } })}
+        facing={facing}
+      />
       {quicker && (
         <p>
           {METHODS[now!.step.method].word[0].toUpperCase() + METHODS[now!.step.method].word.slice(1)} it takes {formatDuration(now!.handsS)}

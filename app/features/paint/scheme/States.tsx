@@ -1,14 +1,15 @@
 /** What pieces look like after each step, how long they dry before the next, and where one may stop. */
-import { format } from "date-fns";
 import { useEffect, useMemo, useRef } from "react";
 import { METHODS } from "~core/coat";
 import { looksAfter, type Looks } from "~core/paint";
 import type { Level, SchemePiece, StateFacts, StepOnPart } from "~core/plan";
 import { placeWords } from "~core/recipe";
-import { FINISHES } from "~core/subject";
+import { FINISHES, type Finish } from "~core/subject";
 import { formatDuration, formatMillilitres } from "~core/units";
+import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { Elevation, zonesOf, type Facing } from "./Elevation";
+import { untilWords } from "./moment";
 
 /** Bare prints are grey on the page, whatever they are made of. */
 const GROUND = "#8f9294";
@@ -26,6 +27,8 @@ export function States({
   levels,
   at,
   onStep,
+  finish,
+  onFinish,
   facing,
 }: {
   facts: readonly StateFacts[];
@@ -34,6 +37,9 @@ export function States({
   /** The step that is stood on. */
   at: number;
   onStep: (i: number) => void;
+  /** How far the piece is taken. */
+  finish: Finish;
+  onFinish: (finish: Finish) => void;
   facing: Facing;
 }) {
   const looks = useMemo(() => {
@@ -72,11 +78,13 @@ export function States({
               />
             }
           />
-          {i < facts.length - 1 && f.step.role !== "bare" && <Gap seconds={f.waitS} dries={piece.at.get(f.step.id)!.stage === "setting"} />}
+          {i < facts.length - 1 && f.step.role !== "bare" && (
+            <Gap seconds={f.waitS} dryAt={f.dryAt} dries={piece.at.get(f.step.id)!.stage === "setting"} />
+          )}
           {levels
             .filter((l) => l.lastId === f.step.id)
             .map((l) => (
-              <Flag key={l.finish} level={l} />
+              <Flag key={l.finish} level={l} taken={l.finish === finish} onTake={() => onFinish(l.finish)} />
             ))}
         </li>
       ))}
@@ -98,6 +106,7 @@ function State({
   onStand: () => void;
   draw: React.ReactNode;
 }) {
+  const now = useMoment();
   const bare = step.role === "bare";
   const how = bare
     ? ""
@@ -132,7 +141,9 @@ function State({
         <p className="text-sm leading-tight">
           {ml > 0 && <span className="text-soft">{amountWords(ml)} · </span>}
           <span className="font-semibold">
-            {on.stage === "done" ? doneWords(on) : `${formatDuration(handsS)}${pieces > 1 ? ` for ${pieces}` : ""}`}
+            {on.stage === "done" || on.stage === "setting"
+              ? doneWords(on, now)
+              : `${formatDuration(handsS)}${pieces > 1 ? ` for ${pieces}` : ""}`}
           </span>
         </p>
       )}
@@ -147,14 +158,13 @@ function State({
 /** Nobody measures less than a drop. */
 const amountWords = (ml: number): string => (ml < 0.05 ? "a drop" : formatMillilitres(ml));
 
-function doneWords({ until }: StepOnPart): string {
-  return until === null ? "done" : `dry at ${format(until, "HH:mm")}`;
-}
+const doneWords = ({ until }: StepOnPart, now: number): string => (until === null ? "done" : `dry at ${untilWords(until, now)}`);
 
 const ordinal = (n: number): string => (n === 2 ? "second" : n === 3 ? "third" : `${n}th`);
 
-/** The drying between two states: hatched while it runs. */
-function Gap({ seconds, dries }: { seconds: number | null; dries: boolean }) {
+/** The drying between two states, and when it is over by the plan: hatched while it runs. */
+function Gap({ seconds, dryAt, dries }: { seconds: number | null; dryAt: number | null; dries: boolean }) {
+  const now = useMoment();
   if (seconds === null || seconds <= 0) return <span className="w-2" />;
   return (
     <span className="mt-8 w-12 px-0.5 text-center text-xs leading-tight text-soft">
@@ -162,25 +172,31 @@ function Gap({ seconds, dries }: { seconds: number | null; dries: boolean }) {
       <svg width="40" height="11" aria-hidden="true" className="mx-auto block">
         <rect x="0.5" y="0.5" width="39" height="9" fill={dries ? hatchFill("setting") : "none"} stroke="var(--ink)" strokeWidth="0.9" />
       </svg>
+      {dryAt !== null && dryAt > now && untilWords(dryAt, now)}
     </span>
   );
 }
 
-/** One may stop here. */
-function Flag({ level }: { level: Level }) {
+/** One may stop here; a press takes the pieces so far and no further. */
+function Flag({ level, taken, onTake }: { level: Level; taken: boolean; onTake: () => void }) {
   const { label } = FINISHES.find((f) => f.id === level.finish)!;
-  const table = level.finish === "table";
   return (
-    <span className="mx-2 flex w-[5.6rem] flex-col" data-testid={`flag-${level.finish}`}>
+    <button
+      className="mx-2 flex w-[5.6rem] flex-col text-left hover:bg-board"
+      data-testid={`flag-${level.finish}`}
+      aria-pressed={taken}
+      aria-label={`${label}, ${formatDuration(level.handsS)} of work: stop here`}
+      onClick={onTake}
+    >
       <svg width="88" height="104" aria-hidden="true">
         <path d="M2 2V102" stroke="var(--ink)" strokeWidth="1.5" />
-        <path d="M2 3H86L74 14L86 25H2Z" fill={table ? "var(--ink)" : "var(--paper)"} stroke="var(--ink)" strokeWidth="1.2" />
-        <text x="8" y="18.5" fontSize="14" fontWeight="600" fill={table ? "var(--paper)" : "var(--ink)"}>
+        <path d="M2 3H86L74 14L86 25H2Z" fill={taken ? "var(--ink)" : "var(--paper)"} stroke="var(--ink)" strokeWidth="1.2" />
+        <text x="8" y="18.5" fontSize="14" fontWeight="600" fill={taken ? "var(--paper)" : "var(--ink)"}>
           {label}
         </text>
       </svg>
       <span className="font-semibold leading-tight">{formatDuration(level.handsS)}</span>
-      <span className="sr-only">of work to {label}: you may stop here</span>
-    </span>
+      <span className="text-sm leading-tight text-soft">{taken ? "stop here" : "of work"}</span>
+    </button>
   );
 }

@@ -1,12 +1,13 @@
 /** The tray: silhouettes by recipe, each with its column of states. A tap picks a piece, the name of a row picks all of it. */
-import { format } from "date-fns";
 import { memo, useState } from "react";
 import type { SchemePiece, SchemeRow, Stage } from "~core/plan";
 import type { Part } from "~core/project";
 import type { Recipe } from "~core/recipe";
 import { formatDuration } from "~core/units";
 import { Silhouette } from "~app/shared/Silhouette";
+import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
+import { untilWords } from "./moment";
 
 /** So many are drawn at once. */
 const AT_ONCE = 40;
@@ -151,6 +152,7 @@ export function Tray({
   picked: ReadonlySet<string>;
   onPick: RowProps["onPick"];
 }) {
+  const now = useMoment();
   return (
     <ul data-testid="paint-tray" className="border-t border-rule">
       {rows.map(({ recipe, pieces, next, waits }) => {
@@ -173,7 +175,7 @@ export function Tray({
               ) : (
                 <span className="text-soft">
                   {waits.why}
-                  {waits.until !== null && ` until ${format(waits.until, "HH:mm")}`}
+                  {waits.until !== null && ` until ${untilWords(waits.until, now)}`}
                 </span>
               )
             }
