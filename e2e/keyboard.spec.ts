@@ -38,7 +38,7 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
     ["2", "Parts"],
     ["3", "Print"],
     ["4", /^Surface/],
-    ["5", /^Coats/],
+    ["5", "Paint"],
     ["6", /^Joints/],
     ["7", /^Ground/],
     ["8", "Log"],
