@@ -14,6 +14,44 @@ test.describe("on a phone", () => {
     await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(/sets until/);
   });
 
+  test("an evening of painting by thumb: primer on two pieces, what it takes off the rack, then the tar when it is dry", async ({
+    bench,
+  }) => {
+    const stored = async (what: RegExp): Promise<void> =>
+      expect(bench.locator("[data-sonner-toast]").getByText(what).first()).toBeVisible();
+    await station(bench, "Paint").tap();
+    await expect(bench.getByText(/^Tonight: Harbour grey primer on Sluice paddle/)).toBeVisible();
+    await station(bench, "Tonight").tap();
+    await bench.getByRole("button", { name: /^Start: Harbour grey primer/ }).tap();
+    await stored(/^Started/);
+    await bench.getByRole("button", { name: /^Finish all/ }).tap();
+    await stored(/2 done/);
+    await station(bench, "Paint").tap();
+    const paddle = bench.getByTestId("paint-tray").getByRole("button", { name: /^Sluice paddle/ });
+    await expect(paddle).toHaveAccessibleName(/0 of 2 steps done, one drying/);
+    await expect(bench.getByTestId("paint-tray")).toContainText(/dries until 20:1\d/);
+    // An hour and a bit later.
+    await bench.clock.fastForward("01:10:00");
+    await expect(bench.getByText(/^Tonight: Tar wash on Sluice paddle/)).toBeVisible();
+    await bench.getByRole("button", { name: "Start it" }).tap();
+    await stored(/^Started: Tar wash/);
+    await station(bench, "Tonight").tap();
+    await bench
+      .getByRole("region", { name: "In hand" })
+      .getByRole("button", { name: /^Finish/ })
+      .tap();
+    await bench.getByRole("button", { name: "Done", exact: true }).tap();
+    await stored(/finished/);
+    await station(bench, "Paint").tap();
+    await expect(paddle).toHaveAccessibleName(/1 of 2 steps done, one drying/);
+    await bench
+      .getByRole("navigation", { name: /^Tabs of/ })
+      .getByRole("link", { name: "Coats" })
+      .tap();
+    // Less than the 240 ml that it began with: the primer came off the rack.
+    await expect(bench.getByRole("button", { name: /^Harbour grey primer/ })).toContainText(/239\.\d+ ml/);
+  });
+
   test("a part's page has the sheet, the sentences and the printers", async ({ bench }) => {
     await expect(bench.getByRole("img", { name: /^Front, side and plan view of Mill house/ })).toBeVisible();
     await expect(bench.getByTestId("notes").getByRole("listitem")).toHaveCount(6);

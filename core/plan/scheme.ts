@@ -37,6 +37,8 @@ interface NextStep {
   pot: string;
   pieces: number;
   parts: readonly Part[];
+  /** What is begun by it. */
+  steps: readonly Step[];
   handsS: number;
   ml: number;
   /** It can be done now. */
@@ -100,6 +102,7 @@ function nextOf(recipe: Recipe, pieces: readonly SchemePiece[], project: Project
     pot: coats.find(Boolean)?.name ?? step.wants.name,
     pieces: inGo.reduce((n, { part }) => n + copiesOf(step, part.copies), 0),
     parts: inGo.map(({ part }) => part),
+    steps: due.flatMap((s) => s ?? []),
     handsS: goHandsOnS(due.flatMap((s) => s ?? [])),
     ml: coats.reduce((ml, c) => ml + (c ? c.ml.potMl / c.coats : 0), 0),
     offered: now,

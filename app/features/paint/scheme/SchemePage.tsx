@@ -11,7 +11,8 @@ import { sprayCaution } from "~core/stations/kinds";
 import { realMaterial } from "~core/subject";
 import { formatDuration, formatMillilitres } from "~core/units";
 import { Page } from "~app/shared/Page";
-import { useActions, useProject } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
+import { startOf } from "~app/shared/startStep";
 import { useTonight } from "~app/shared/tonightModel";
 import { Choice } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
@@ -124,6 +125,9 @@ const namesOf = (parts: readonly Part[]): string =>
   parts.length === 1 ? parts[0].name : parts.length === 2 ? `${parts[0].name} and ${parts[1].name}` : `${parts.length} parts`;
 
 function Sentence({ scheme }: { scheme: Scheme }) {
+  const project = useProject();
+  const others = useOthers();
+  const { run } = useActions();
   const row = scheme.rows.find((r) => r.next?.offered);
   if (scheme.rows.length === 0)
     return (
@@ -148,6 +152,12 @@ function Sentence({ scheme }: { scheme: Scheme }) {
         {next.step.finish === "table" &&
           (next.toTable === 0 ? "Table-ready then." : `Table-ready after ${next.toTable === 1 ? "one" : next.toTable} more.`)}
       </p>
+      <button
+        className="btn mt-1"
+        onClick={() => void run("session.start", { title: next.pot, steps: next.steps.map((s) => startOf(s, project, others)) })}
+      >
+        Start it
+      </button>
       {caution && (
         <p className="text-setting-ink">
           △ {CAUTIONS[caution].short}. {CARE_FIRST}
