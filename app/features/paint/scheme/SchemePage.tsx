@@ -146,18 +146,20 @@ function Sentence({ scheme }: { scheme: Scheme }) {
   const caution = sprayCaution(next.step.wants.family, next.step.method).at(0);
   return (
     <>
-      <p className="mt-3 text-lg font-semibold">
-        Tonight: {next.pot} on {on}, {next.ml >= 0.05 && `${formatMillilitres(next.ml)}, `}
-        {formatDuration(next.handsS)}, one set-up.{" "}
-        {next.step.finish === "table" &&
-          (next.toTable === 0 ? "Table-ready then." : `Table-ready after ${next.toTable === 1 ? "one" : next.toTable} more.`)}
-      </p>
-      <button
-        className="btn mt-1"
-        onClick={() => void run("session.start", { title: next.pot, steps: next.steps.map((s) => startOf(s, project, others)) })}
-      >
-        Start it
-      </button>
+      <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <p className="text-lg font-semibold">
+          Tonight: {next.pot} on {on}, {next.ml >= 0.05 && `${formatMillilitres(next.ml)}, `}
+          {formatDuration(next.handsS)}, one set-up.{" "}
+          {next.step.finish === "table" &&
+            (next.toTable === 0 ? "Table-ready then." : `Table-ready after ${next.toTable === 1 ? "one" : next.toTable} more.`)}
+        </p>
+        <button
+          className="btn"
+          onClick={() => void run("session.start", { title: next.pot, steps: next.steps.map((s) => startOf(s, project, others)) })}
+        >
+          Start it
+        </button>
+      </div>
       {caution && (
         <p className="text-setting-ink">
           △ {CAUTIONS[caution].short}. {CARE_FIRST}
