@@ -374,6 +374,22 @@ describe("what a coat takes out of its pot", () => {
     expect(await stock()).toBe(47);
   });
 
+  it("a pot that is kept comes out of those that went into it, in one edit", async () => {
+    const paint = { id: "mix", name: "Mix", hex: "#808080", family: "water acrylic" as const, sheen: "matt" as const, stockMl: 3 };
+    await run("pot.keep", {
+      paint,
+      took: [
+        { paintId: "brown", ml: 2 },
+        { paintId: "gone", ml: 1 },
+      ],
+    });
+    expect(await stock()).toBe(48);
+    expect((await loaded()).workshop.paints.map((p) => p.id)).toContain("mix");
+    expect(await code("pot.keep", { paint, took: [] })).toBe("paint.there");
+    await undo(db, "s");
+    expect(await stock()).toBe(50);
+  });
+
   it("a pot that is gone, and records that do not say, take nothing", async () => {
     await begin("a", "c0", { paintId: "none" });
     await begin("b", "c1", { ml: "much" });

@@ -150,6 +150,38 @@ describe("the tray", () => {
     expect(row.waits).toEqual({ why: "dries", until: THURSDAY - 60_000 + 3_600_000 });
     expect(row.next).toMatchObject({ offered: false, step: { id: "s2" } });
   });
+  it("pieces that take it from another pot are another go", () => {
+    const parts = nine(recipe.id).map((p, i): Part =>
+      i < 4 ? { ...p, work: [{ id: "r", kind: "recipe", recipeId: recipe.id, differs: [{ stepId: "s1", paintId: "primer" }] }] } : p,
+    );
+    const project = scene(parts, [recipe]);
+    expect(schemeOf(project, model(project)).rows[0].next).toMatchObject({ pot: "Grey primer", pieces: 4 });
+  });
+  it("the first of two coats dries: it says until when", () => {
+    const two = { ...recipe, steps: recipe.steps.map((s, i) => (i === 0 ? { ...s, coats: 2 } : s)) };
+    const project = scene(
+      [block("p0", work(recipe.id))],
+      [two],
+      [record("p0", "p0/r/s1.0", { startedAt: THURSDAY - 120_000, finishedAt: THURSDAY - 60_000, waitS: 3600, result: "good" })],
+    );
+    const [row] = schemeOf(project, model(project)).rows;
+    expect(row.waits).toEqual({ why: "dries", until: THURSDAY - 60_000 + 3_600_000 });
+  });
+  it("what a piece leaves out takes it no time", () => {
+    const parts = nine(recipe.id).map((p): Part => ({
+      ...p,
+      work: [{ id: "r", kind: "recipe", recipeId: recipe.id, differs: [{ stepId: "s2", skip: true }] }],
+    }));
+    const [all] = levelsOf(recipe, nine(recipe.id));
+    const [less] = levelsOf(recipe, parts);
+    expect(all.handsS - less.handsS).toBeCloseTo(
+      stepHandsS(
+        recipe.steps[1],
+        parts.map((p) => ({ copies: p.copies, areaMm2: 6800 })),
+      ),
+      6,
+    );
+  });
   it("shows what clashes where it clashes, and what belongs to another finish as not planned", () => {
     const wash = {
       ...starter("quick-ruins").steps[3],

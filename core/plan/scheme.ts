@@ -65,12 +65,13 @@ export interface Scheme {
 function stageOf(steps: readonly Step[], states: ReadonlyMap<string, StepState>): Pick<StepOnPart, "stage" | "until"> {
   const found = steps.map((s) => states.get(s.key));
   const setting = found.flatMap((s) => (s?.kind === "setting" ? [s.until] : []));
+  const until = setting.length > 0 ? Math.max(...setting) : null;
   if (steps.length === 0) return { stage: "left out", until: null };
   if (found.some((s) => s?.kind === "in hand")) return { stage: "in hand", until: null };
   if (found.every((s) => s?.kind === "done")) return { stage: "done", until: null };
-  if (setting.length > 0 && found.every((s) => s?.kind === "done" || s?.kind === "setting"))
-    return { stage: "setting", until: Math.max(...setting) };
-  return { stage: "open", until: null };
+  if (until !== null && found.every((s) => s?.kind === "done" || s?.kind === "setting")) return { stage: "setting", until };
+  // Of two coats the first may be drying.
+  return { stage: "open", until };
 }
 
 function pieceOf(part: Part, item: RecipeWork, recipe: Recipe, { steps, states }: Pick<Tonight, "steps" | "states">): SchemePiece {
@@ -94,17 +95,22 @@ function nextOf(recipe: Recipe, pieces: readonly SchemePiece[], project: Project
   const now = isOffered(step);
   const all = openAt(pieces, step.id);
   // Of several coats one is laid at a go; pieces that still wait for something else are not in it.
-  const due = all.map((p) => p.at.get(step.id)!.steps.find((x) => (now ? offered.has(x.key) : model.states.get(x.key)?.kind !== "done")));
-  const inGo = all.filter((_, i) => due[i]);
-  const coats = inGo.map(({ part }) => pottedCoats(part, project).find((c) => c.stepId === step.id));
+  const due = all.flatMap(({ part, at }) => {
+    const next = at.get(step.id)!.steps.find((x) => (now ? offered.has(x.key) : model.states.get(x.key)?.kind !== "done"));
+    const coat = pottedCoats(part, project).find((c) => c.stepId === step.id);
+    return next && coat ? [{ part, next, coat }] : [];
+  });
+  // Pieces that take it from another pot are another go.
+  const go = due.filter((d) => d.coat.paintId === due[0].coat.paintId);
+  const steps = go.map((d) => d.next);
   return {
     step,
-    pot: coats.find(Boolean)?.name ?? step.wants.name,
-    pieces: inGo.reduce((n, { part }) => n + copiesOf(step, part.copies), 0),
-    parts: inGo.map(({ part }) => part),
-    steps: due.flatMap((s) => s ?? []),
-    handsS: goHandsOnS(due.flatMap((s) => s ?? [])),
-    ml: coats.reduce((ml, c) => ml + (c ? c.ml.potMl / c.coats : 0), 0),
+    pot: go.at(0)?.coat.name ?? step.wants.name,
+    pieces: go.reduce((n, { part }) => n + copiesOf(step, part.copies), 0),
+    parts: go.map((d) => d.part),
+    steps,
+    handsS: goHandsOnS(steps),
+    ml: go.reduce((ml, { coat }) => ml + coat.ml.potMl / coat.coats, 0),
     offered: now,
     toTable: first.filter((s) => s !== step && s.finish === "table").length,
   };
@@ -194,15 +200,31 @@ export interface Level {
   lastId: string | null;
 }
 
-/** Hands to each finish on these pieces, from the bare print on. */
+/** Hands to each finish on these pieces, from the bare print on; a piece that leaves a step out takes no time at it. */
 export function levelsOf(recipe: Recipe, parts: readonly Part[]): Level[] {
-  const pieces = parts.map(sized);
+  const pieces = parts.map((part) => ({ ...sized(part), skips: skippedBy(part, recipe) }));
   return FINISH_ORDER.map((finish): Level => {
     const steps = stepsUpTo(recipe, finish);
     const own = steps.some((s) => s.finish === finish);
-    return { finish, handsS: steps.reduce((sum, s) => sum + stepHandsS(s, pieces), 0), lastId: own ? steps[steps.length - 1].id : null };
+    return {
+      finish,
+      handsS: steps.reduce(
+        (sum, s) =>
+          sum +
+          stepHandsS(
+            s,
+            pieces.filter((p) => !p.skips.has(s.id)),
+          ),
+        0,
+      ),
+      lastId: own ? steps[steps.length - 1].id : null,
+    };
   });
 }
+
+/** Steps that a part leaves out of the recipe, where it has it. */
+const skippedBy = ({ work }: Pick<Part, "work">, { id }: Pick<Recipe, "id">): ReadonlySet<string> =>
+  new Set(recipesIn(work).flatMap((r) => (r.recipeId === id ? r.differs.flatMap((d) => (d.skip ? d.stepId : [])) : [])));
 
 /** Before a recipe is laid: what it would take on these parts. */
 export interface Prospect {

@@ -1,12 +1,13 @@
 /** Laying a recipe on pieces, and what a piece does otherwise. */
 import Joi from "joi";
-import { LIMITS, type PartRow, type WorkItem } from "../../project";
-import { recipeSchema } from "../../rows";
+import { LIMITS, type Paint, type PartRow, type WorkItem } from "../../project";
+import { paintSchema, recipeSchema } from "../../rows";
 import type { Difference, Recipe } from "../../recipe";
 import type { Surroundings } from "../../work";
-import { id } from "../../field";
+import { id, within } from "../../field";
 import { gone, object, over, partOf, putPart, Refused, type CommandsOf, type Edit } from "../command";
 import { coatsIn, isRecipe, kindOf, recipesIn, type RecipeWork } from "../kinds";
+import { takeMl } from "../pots";
 import { checkPots } from "./rows";
 
 export interface PaintCommands {
@@ -24,6 +25,8 @@ export interface PaintCommands {
   };
   /** Leaves a step out on some parts, or takes it from another pot there; null and false for as the recipe says. */
   "recipe.differ": { partIds: string[]; stepId: string; skip?: boolean; paintId?: string | null };
+  /** A pot that was mixed goes on the rack, and what went into it, ml, comes off. */
+  "pot.keep": { paint: Paint; took: { paintId: string; ml: number }[] };
   /** Takes the recipe off parts: what is laid stays in the log. */
   "recipe.lift": { partIds: string[] };
 }
@@ -137,6 +140,23 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
           ...part,
           work: part.work.map((w) => (isRecipe(w) ? { ...w, differs: differing(w.differs, stepId, change) } : w)),
         }));
+    },
+  }),
+  "pot.keep": over(
+    "paints",
+    "scenes",
+  )({
+    schema: object({
+      paint: paintSchema,
+      took: Joi.array()
+        .max(LIMITS.mixParts)
+        .items(object({ paintId: id, ml: within(LIMITS.stockMl) })),
+    }),
+    label: ({ paint }) => `${paint.name} kept`,
+    apply: async (e, { paint, took }) => {
+      if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint with that id is already on the rack.");
+      for (const { paintId, ml } of took) await takeMl(e, paintId, ml);
+      await e.put("paints", paint);
     },
   }),
   "recipe.lift": over("parts")({

@@ -14,6 +14,7 @@ const partsWords = ({ parts }: NonNullable<Paint["mix"]>): string => parts.map((
 /** Keeps the pot as one more on the rack: recipes and coats can take it, and it can be poured into another. */
 export function KeepPot({ draft, poured, pot }: { draft: PotDraft; poured: readonly Poured[]; pot: ReturnType<typeof potOf> }) {
   const { run } = useActions();
+  const { scene } = useProject();
   const now = useNow();
   const [name, setName] = useState("");
   const [came, setCame] = useState("");
@@ -25,25 +26,25 @@ export function KeepPot({ draft, poured, pot }: { draft: PotDraft; poured: reado
     const ml = poured.reduce((sum, p) => sum + p.drops * dropOf(p.paint), 0);
     const [first] = poured;
     const perMl = Math.min(LIMITS.dropsPerMl.most, Math.max(LIMITS.dropsPerMl.least, drops / ml));
-    const done = await run("list.add", {
-      list: "paints",
-      items: [
-        {
-          id: newId(),
-          name: name || `Mix of ${format(now, "d MMM")}`,
-          hex,
-          family: first.paint.family,
-          sheen: first.paint.sheen,
-          stockMl: Math.round(pot.ml * 100) / 100,
-          dropsPerMl: Math.round(perMl * 10) / 10,
-          mix: {
-            parts: poured.map(({ paint, drops: n }) => ({ paintId: paint.id, name: paint.name, hex: paint.hex, drops: n })),
-            thinning: draft.thinning,
-            at: now,
-            came: words,
-          },
+    const done = await run("pot.keep", {
+      took: poured.map(({ paint }, i) => ({ paintId: paint.id, ml: pot.of[i].ml })),
+      paint: {
+        id: newId(),
+        // Its parts are the demo's.
+        ...(scene.demo && { demo: true }),
+        name: name || `Mix of ${format(now, "d MMM")}`,
+        hex,
+        family: first.paint.family,
+        sheen: first.paint.sheen,
+        stockMl: Math.round(pot.ml * 100) / 100,
+        dropsPerMl: Math.round(perMl * 10) / 10,
+        mix: {
+          parts: poured.map(({ paint, drops: n }) => ({ paintId: paint.id, name: paint.name, hex: paint.hex, drops: n })),
+          thinning: draft.thinning,
+          at: now,
+          came: words,
         },
-      ],
+      },
     });
     if (done.ok) {
       setName("");

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { METHODS } from "~core/coat";
-import { levelsOf, paintNeeds, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow } from "~core/plan";
+import { levelsOf, paintNeeds, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow, type Tonight } from "~core/plan";
 import { choicesOf, saidMaterials, type Part, type Project } from "~core/project";
 import { FINISH_ORDER } from "~core/recipe";
 import { sprayCaution } from "~core/stations/kinds";
@@ -53,7 +53,7 @@ export default function SchemePage() {
       sub="the scheme"
       cells={[
         { label: "pieces with a recipe", value: pieces },
-        { label: "table-ready", value: formatDuration(toTableS(scheme)) },
+        { label: "table-ready", value: formatDuration(toTableS(scheme, model)) },
         {
           label: "paint",
           value: short.length > 0 ? <span className="note-act">▲ {short.length} short</span> : "enough",
@@ -114,10 +114,14 @@ export default function SchemePage() {
 }
 
 /** Hands until every piece that has a recipe is table-ready. */
-const toTableS = ({ rows }: Scheme): number =>
+const toTableS = ({ rows }: Scheme, { states }: Tonight): number =>
   rows.reduce((sum, { recipe, pieces }) => {
     const table = new Set(recipe.steps.filter((s) => s.finish === "table").map((s) => s.id));
-    const open = pieces.flatMap((p) => [...p.at].flatMap(([id, at]) => (table.has(id) && at.stage === "open" ? at.steps : [])));
+    const open = pieces.flatMap((p) =>
+      [...p.at].flatMap(([id, at]) =>
+        table.has(id) && at.stage === "open" ? at.steps.filter((s) => !["done", "setting"].includes(states.get(s.key)?.kind ?? "")) : [],
+      ),
+    );
     return sum + open.reduce((s, step) => s + step.handsOnS, 0);
   }, 0);
 
