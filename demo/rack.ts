@@ -16,7 +16,11 @@ const paint = (id: string, name: string, hex: string, family: CoatFamily, sheen:
 
 export const PAINTS: Paint[] = [
   paint("grey-primer", "Harbour grey primer", "#84898b", "water primer", "matt", 240),
-  paint("filler-primer", "Filler primer, can", "#a3a7a8", "solvent primer", "matt", 300),
+  {
+    ...paint("filler-primer", "Filler primer, can", "#a3a7a8", "solvent primer", "matt", 300),
+    wholeMl: 400,
+    can: { cm2: 9000, fullG: 478, emptyG: 121 },
+  },
   paint("mid-earth", "Mid earth", "#8a6b48", "water acrylic", "matt", 55),
   paint("sand-tone", "Sand tone", "#bda273", "water acrylic", "matt", 60),
   paint("slate-blue", "Slate blue", "#4d5a63", "water acrylic", "matt", 40),
@@ -25,7 +29,11 @@ export const PAINTS: Paint[] = [
   paint("brown-black", "Enamel wash, brown-black", "#3b2f27", "enamel wash", "satin", 35),
   paint("tar", "Tar wash", "#25201d", "water wash", "satin", 30),
   paint("mud-dust", "Dry mud pigment", "#9c8a6b", "pigment", "matt", 40),
-  paint("solvent-matt", "Solvent matt varnish, can", "#e4e6de", "solvent varnish", "matt", 150),
+  {
+    ...paint("solvent-matt", "Solvent matt varnish, can", "#e4e6de", "solvent varnish", "matt", 150),
+    wholeMl: 400,
+    can: { cm2: 12_000, fullG: 455, emptyG: 118 },
+  },
   paint("water-matt", "Water-based matt", "#e9ebe3", "water varnish", "matt", 100),
   paint("soot-primer", "Soot black primer", "#1f1f21", "water primer", "matt", 180),
   paint("chalk-primer", "Chalk white primer", "#e2e1db", "water primer", "matt", 120),

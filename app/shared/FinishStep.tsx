@@ -10,6 +10,9 @@ import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
 
+/** How a mixed colour may have come out, once it is dry. */
+const CAME = ["as wanted", "lighter", "darker", "redder", "greener", "yellower", "bluer"];
+
 export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: number; onClose: () => void }) {
   const { runIn } = useActions();
   const { model } = useTonight();
@@ -30,6 +33,9 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
   const [layer, setLayer] = useState<number | null>(null);
   const [observed, setObserved] = useState<readonly Observation[]>([]);
   const [refused, setRefused] = useState<string | null>(null);
+  const [emptied, setEmptied] = useState(false);
+  const [came, setCame] = useState<string | null>(null);
+  const pot = bare.project.paints.find((p) => p.id === record?.rests?.paintId);
   const isPrint = step.machineS > 0;
   const kept = isPrint && record?.print !== undefined;
   const parts = own.length > 0 ? own : [{ partId: step.partId, name: step.partName, pieces: step.clears }];
@@ -57,6 +63,8 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
       if (!done.ok) return setRefused(done.problem.message);
       if (kept && observed.length > 0)
         await runIn(step.scene?.id, "list.add", { list: "print.observed", of: record.id, items: [...observed] });
+      const said = pot && { ...(emptied && { stockMl: 0 }), ...(pot.mix && came !== null && { mix: { ...pot.mix, came } }) };
+      if (said && Object.keys(said).length > 0) await runIn(step.scene?.id, "field.set", { of: "paint", id: pot.id, change: said });
       onClose();
     });
   };
@@ -141,6 +149,30 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
         <span className="label">What went wrong, if anything</span>
         <input className="field" maxLength={LIMITS.wentWrong} value={wentWrong} onChange={(e) => setWentWrong(e.target.value)} />
       </label>
+      {pot?.mix && (
+        <fieldset className="mt-3">
+          <legend className="label">How the colour of {pot.name} came out</legend>
+          <div className="flex flex-wrap gap-2">
+            {CAME.map((c) => (
+              <button
+                key={c}
+                type="button"
+                className={`btn ${came === c ? "btn-solid" : ""}`}
+                aria-pressed={came === c}
+                onClick={() => setCame(came === c ? null : c)}
+              >
+                {c}
+              </button>
+            ))}
+          </div>
+        </fieldset>
+      )}
+      {pot && pot.stockMl > 0 && (
+        <label className="mt-2 flex min-h-[44px] items-center gap-2">
+          <input type="checkbox" className="h-5 w-5" checked={emptied} onChange={(e) => setEmptied(e.target.checked)} />
+          That was the last of {pot.name}
+        </label>
+      )}
       {refused && (
         <p role="alert" className="note-act mt-2">
           ▲ {refused}

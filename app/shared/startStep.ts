@@ -17,7 +17,8 @@ export function startOf(of: Step, open: Project, others: readonly Project[], gat
     time: step.machineS > 0 ? ("machine" as const) : ("hands" as const),
     plannedS: step.machineS > 0 ? step.machineS : Math.max(60, step.handsOnS),
     waitS: step.waitS,
-    rests: step.rests,
+    // How it came out has to do with the air.
+    rests: "paintId" in step.rests ? { ...step.rests, ...project.habits.air } : step.rests,
     ...(print && { print }),
   };
 }

@@ -1,3 +1,5 @@
+import type { Cover } from "./can";
+
 /**
  * Kinds of coat, told apart by what cleans the tool rather than by the word on the can. Times at about 20 °C and 50 %
  * humidity for a usual film; starting values, common practice without a source: the product's own sheet wins.
@@ -361,6 +363,8 @@ export interface CoatLayer {
   spots?: readonly Spot[];
   /** The most of the ground that it lies on, where it is laid on a part of it only. */
   share?: number;
+  /** From a can: what it covers. */
+  covers?: Cover;
   /** On which surface it lies, where not all over: coats on different surfaces never touch. */
   place?: string;
   /** When its last coat is laid, hours from any beginning. With it the wait that is planned is known. */

@@ -1,3 +1,4 @@
+export * from "./can";
 export * from "./check";
 export * from "./climate";
 export * from "./families";

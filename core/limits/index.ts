@@ -14,6 +14,8 @@ export const LIMITS = {
   /** Of ten that are planned, and hours that a planned one takes. */
   latDeg: { least: -90, most: 90 },
   lonDeg: { least: -180, most: 180 },
+  /** Of an airbrush. */
+  nozzleMm: { least: 0.1, most: 3 },
   eveningsOfTen: { least: 0.5, most: 10 },
   hoursTake: { least: 0.1, most: 10 },
   /** Characters. */
@@ -84,6 +86,8 @@ export const LIMITS = {
   durationS: { least: 0, most: MOST_DURATION_S },
   massG: { least: 0, most: MOST_MASS_G },
   stockMl: { least: 0, most: 100_000 },
+  /** Covered by a full can. */
+  canCm2: { least: 1, most: 1_000_000 },
   drops: { least: 1, most: 10_000 },
   mixParts: 20,
   dropsPerMl: { least: 1, most: 200 },

@@ -14,5 +14,6 @@ export * from "./worthIt";
 export * from "./plateSheet";
 export * from "./prep";
 export * from "./copiesWays";
+export * from "./cupGauge";
 export * from "./judgedSurfaces";
 export * from "./book";

@@ -97,3 +97,44 @@ export function lighterBy(pot: readonly Dropped[], white: MixPaint, byL: number)
   }
   return { drops: most, result: result(most) };
 }
+
+/** A glass of the ladder: so many drops of the glass before, and so many of the white. */
+export interface Rung {
+  of: number;
+  white: number;
+  result: Hex;
+  /** What is in it then, in drops. */
+  parts: Dropped[];
+}
+
+/** Drops that are taken over into the next glass; more where a drop of the white does too much. Common practice, no source. */
+const TAKEN = [6, 10, 20, 40];
+/** How far beyond what is wanted a glass may come out, as a share of the step. Common practice, no source. */
+const BEYOND = 0.25;
+
+/**
+ * Lighter tones poured from one pot, each out of the glass before it.
+ * @param byL how much lighter each is than the one before, L*
+ * @returns a glass for each step; ends where one would take too much of the white
+ */
+export function ladderOf(pot: readonly Dropped[], white: MixPaint, byL: readonly number[]): Rung[] {
+  const rungs: Rung[] = [];
+  let from = pot.filter((p) => p.drops > 0);
+  for (const step of byL) {
+    const all = from.reduce((sum, p) => sum + p.drops, 0);
+    if (all === 0) break;
+    const was = labOf(mixedColour(from.map(absorbed))).l;
+    let rung: Rung | null = null;
+    for (const of of TAKEN) {
+      const taken = from.map((p) => ({ ...p, drops: (p.drops * of) / all }));
+      const tint = lighterBy(taken, white, step);
+      if (!tint) break;
+      rung = { of, white: tint.drops, result: tint.result, parts: [...taken, { paint: white, drops: tint.drops }] };
+      if (labOf(tint.result).l - was <= step * (1 + BEYOND)) break;
+    }
+    if (!rung) break;
+    rungs.push(rung);
+    from = rung.parts;
+  }
+  return rungs;
+}

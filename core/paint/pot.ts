@@ -10,7 +10,7 @@ export const USUAL_DROP_ML = 0.05;
 /** Mixed beyond what is needed, so that the last piece gets the same colour. Common practice, no source. */
 export const KEEP_BACK = 1.3;
 /** Less cannot be mixed to a ratio. Common practice, no source. */
-const LEAST_ML = 0.3;
+export const LEAST_MIX_ML = 0.3;
 
 interface PotPart {
   name: string;
@@ -60,7 +60,7 @@ export function potOf({ parts, amount, thinning = 0, keepBack = KEEP_BACK, pot, 
     return { name: p.name, ml: own, drops: Math.round(own / (p.dropMl ?? USUAL_DROP_ML)) };
   });
   const warnings: string[] = [];
-  if (ml < LEAST_ML) warnings.push(`${round(ml)} ml is too little to keep a ratio: mix at least ${LEAST_ML} ml.`);
+  if (ml < LEAST_MIX_ML) warnings.push(`${round(ml)} ml is too little to keep a ratio: mix at least ${LEAST_MIX_ML} ml.`);
   for (const p of of) if (p.ml > 0 && p.drops === 0) warnings.push(`${p.name} comes to less than half a drop. Mix more, or leave it out.`);
   const thinnerMl = ml * thinning;
   const total = ml + thinnerMl;

@@ -47,6 +47,9 @@ const ROWS: readonly (readonly [number, number, number, number, number])[] = [
   [780, 0.000042, 0.000015, 0, 63.3828],
 ];
 
+/** The eye alone: nm, x, y, z. */
+export const OBSERVER: readonly (readonly [number, number, number, number])[] = ROWS.map(([nm, x, y, z]) => [nm, x, y, z]);
+
 export const BANDS = ROWS.length;
 
 const sumY = ROWS.reduce((sum, [, , y, , d65]) => sum + y * d65, 0);

@@ -8,6 +8,7 @@ export * from "./ownPrints";
 export * from "./plateSteps";
 export * from "./printLog";
 export * from "./printRisk";
+export * from "./potGoes";
 export * from "./queue";
 export * from "./readyWhen";
 export * from "./startPrint";

@@ -1,6 +1,7 @@
 /** How much coats take out of their pots, and whether the rack has it: one answer for every page. */
+import type { CoatLayer } from "../coat";
 import { define } from "../derive";
-import { partAreaMm2, partNamed, SCENE, type Part, type Project } from "../project";
+import { partAreaMm2, partNamed, SCENE, type Paint, type Part, type Project } from "../project";
 import { copiesOf, layerOf } from "../recipe";
 import { coatsIn, filmOfCoat, recipesIn, stepsOnPiece } from "../stations/kinds";
 import { layerMl, type CoatMl } from "../surface";
@@ -17,6 +18,8 @@ export interface PottedCoat {
   name: string;
   coats: number;
   ml: CoatMl;
+  /** As it is laid. */
+  layer: Omit<CoatLayer, "id">;
   /** Keys of its steps begin with it. */
   keys: string;
 }
@@ -40,7 +43,9 @@ function pottedAnew(part: Part, project: Project): PottedCoat[] {
     const film = coat && filmOfCoat(coat, at.paint(coat.paintId));
     if (coat && film) {
       const ml = layerMl(film, area * part.copies);
-      return [{ itemId: id, stepId: null, paintId: coat.paintId, name: film.name, coats: coat.coats, ml, keys: `${part.id}/${id}/` }];
+      return [
+        { itemId: id, stepId: null, paintId: coat.paintId, name: film.name, coats: coat.coats, ml, layer: film, keys: `${part.id}/${id}/` },
+      ];
     }
     const recipe = recipes.get(id);
     if (!recipe) return [];
@@ -53,6 +58,7 @@ function pottedAnew(part: Part, project: Project): PottedCoat[] {
         name: pot.name,
         coats: step.coats,
         ml: layerMl(layerOf(step, pot), area * copiesOf(step, part.copies)),
+        layer: layerOf(step, pot),
         keys: `${part.id}/${id}/${step.id}.`,
       }));
   });
@@ -60,6 +66,7 @@ function pottedAnew(part: Part, project: Project): PottedCoat[] {
 
 export interface PaintNeed {
   paintId: string;
+  paint: Paint;
   name: string;
   needMl: number;
   stockMl: number;
@@ -82,8 +89,9 @@ export function paintNeeds(project: Project, states: ReadonlyMap<string, StepSta
       if (need.parts.at(-1) !== part) need.parts.push(part);
       needs.set(c.paintId, need);
     }
-  return project.paints.flatMap(({ id, name, stockMl }) => {
+  return project.paints.flatMap((paint) => {
+    const { id, name, stockMl } = paint;
     const need = needs.get(id);
-    return need ? [{ paintId: id, name, needMl: need.ml, stockMl, parts: need.parts }] : [];
+    return need ? [{ paintId: id, paint, name, needMl: need.ml, stockMl, parts: need.parts }] : [];
   });
 }

@@ -1,6 +1,6 @@
 /** The scheme: which pieces take which recipe, how far each is, what comes next on all of them, and where one may stop. */
-import { checkStack, isClash, worstFirst, type BoundaryVerdict } from "../coat";
-import { partAreaMm2, type Part, type Project } from "../project";
+import { checkStack, isClash, worstFirst, type BoundaryVerdict, type InPot } from "../coat";
+import { partAreaMm2, type Paint, type Part, type Project } from "../project";
 import { copiesOf, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, type RecipeStep } from "../recipe";
 import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/kinds";
 import type { Finish } from "../subject";
@@ -35,6 +35,8 @@ export interface SchemePiece {
 interface NextStep {
   step: RecipeStep;
   pot: string;
+  /** The pot on the rack; none where none is chosen. */
+  paint: Paint | undefined;
   pieces: number;
   parts: readonly Part[];
   /** What is begun by it. */
@@ -106,6 +108,7 @@ function nextOf(recipe: Recipe, pieces: readonly SchemePiece[], project: Project
   return {
     step,
     pot: go.at(0)?.coat.name ?? step.wants.name,
+    paint: project.paints.find((p) => p.id === go.at(0)?.coat.paintId),
     pieces: go.reduce((n, { part }) => n + copiesOf(step, part.copies), 0),
     parts: go.map((d) => d.part),
     steps,
@@ -230,7 +233,7 @@ const skippedBy = ({ work }: Pick<Part, "work">, { id }: Pick<Recipe, "id">): Re
 export interface Prospect {
   levels: readonly Level[];
   /** What the rack lacks of its pots, for all steps of the finish. */
-  short: readonly { name: string; ml: number }[];
+  short: readonly { paint: Paint; ml: number }[];
   /** Steps without a pot. */
   unpotted: readonly RecipeStep[];
   /** The one warning that counts most on these parts; null where there is none. */
@@ -248,9 +251,9 @@ export function prospectOf(recipe: Recipe, parts: readonly Part[], project: Proj
     const ml = pieces.reduce((sum, p) => sum + layerMl(layerOf(s, pot), p.areaMm2 * copiesOf(s, p.copies)).potMl, 0);
     needs.set(s.paintId, (needs.get(s.paintId) ?? 0) + ml);
   }
-  const short = project.paints.flatMap(({ id, name, stockMl }) => {
-    const ml = (needs.get(id) ?? 0) - stockMl;
-    return ml > 0 ? [{ name, ml }] : [];
+  const short = project.paints.flatMap((paint) => {
+    const ml = (needs.get(paint.id) ?? 0) - paint.stockMl;
+    return ml > 0 ? [{ paint, ml }] : [];
   });
   return {
     levels: levelsOf(recipe, parts),
@@ -275,7 +278,7 @@ function warningOf(steps: readonly RecipeStep[], parts: readonly Part[], project
 /** One step of a recipe, as the strip of states shows it. */
 export interface StateFacts {
   step: RecipeStep;
-  pot: { name: string; hex: string; family: RecipeStep["wants"]["family"] };
+  pot: { name: string; hex: string; family: RecipeStep["wants"]["family"] } & InPot;
   handsS: number;
   ml: number;
   pieces: number;

@@ -3,7 +3,7 @@
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
 import type { PartFields } from "./partFields";
-import type { CoatFamily } from "../coat";
+import type { Can, CoatFamily } from "../coat";
 import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
 import type { Place } from "../daylight";
@@ -58,6 +58,8 @@ export interface Habits {
   place?: Place | null;
   /** Hours that a planned hour of hands takes; null or absent where nobody said. */
   hoursTake?: number | null;
+  /** Of the airbrush; null or absent where nobody said. */
+  nozzleMm?: number | null;
 }
 
 /** A reading of one's own; those of the demo teach nothing outside it. */
@@ -351,6 +353,8 @@ export interface Paint extends OfTheDemo {
   /** What the pot or can cost, and how much it held then. */
   price?: Money | null;
   wholeMl?: number | null;
+  /** It is a can: what is left goes by weight, and what it takes by area. */
+  can?: Can | null;
   /** Drops of this bottle in a millilitre, where somebody counted them. */
   dropsPerMl?: number | null;
   /** What it was mixed from, where it was; in the order of adding. */

@@ -1,5 +1,5 @@
 /** A recipe: steps that each lie somewhere, whatever the piece is. It lies on pieces by reference. */
-import { METHODS, type CoatFamily, type CoatLayer, type CoatMethod, type Sheen } from "../coat";
+import { canCover, METHODS, type CoatFamily, type CoatLayer, type CoatMethod, type InPot, type Sheen } from "../coat";
 import type { Finish } from "../subject";
 import { ROLES, type Role } from "./roles";
 
@@ -105,11 +105,12 @@ export const paintedShare = (step: Pick<RecipeStep, "share" | "role" | "method">
 export const copiesOf = ({ every = 1 }: Pick<RecipeStep, "every">, copies: number): number => Math.ceil(copies / every);
 
 /** What a step lays on a piece, out of that pot. */
-export const layerOf = (step: RecipeStep, pot: Pot): Omit<CoatLayer, "id"> => ({
+export const layerOf = (step: RecipeStep, pot: Pot & InPot): Omit<CoatLayer, "id"> => ({
   name: pot.name,
   family: pot.family,
   sheen: pot.sheen,
   hex: pot.hex,
+  ...(pot.can && { covers: canCover(pot) }),
   method: step.method,
   coats: step.coats,
   ...(step.thinning ? { thinning: step.thinning } : {}),

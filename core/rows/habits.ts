@@ -47,6 +47,7 @@ export const habitsSchema = Joi.object<Habits, true>({
   fills: Joi.array().max(LIMITS.fillReadings).items(fillSchema).required(),
   eveningsOfTen: within(LIMITS.eveningsOfTen).allow(null).optional(),
   hoursTake: within(LIMITS.hoursTake).allow(null).optional(),
+  nozzleMm: within(LIMITS.nozzleMm).allow(null).optional(),
   place: strict<Place>({ latDeg: within(LIMITS.latDeg), lonDeg: within(LIMITS.lonDeg) })
     .allow(null)
     .optional(),

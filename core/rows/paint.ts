@@ -1,5 +1,6 @@
 import Joi from "joi";
 import { LIMITS, type KeptMix, type Paint } from "../project";
+import type { Can } from "../coat";
 import { count, id, name, text, within } from "../field";
 import type { Money } from "../units";
 import { currency, family, hex, minor, strict } from "./blocks";
@@ -14,6 +15,13 @@ export const paintSchema = Joi.object<Paint, true>({
   stockMl: within(LIMITS.stockMl).required(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).optional(),
   wholeMl: within(LIMITS.stockMl).allow(null).optional(),
+  can: strict<Can>({
+    cm2: within(LIMITS.canCm2).required(),
+    fullG: within(LIMITS.massG).allow(null).required(),
+    emptyG: within(LIMITS.massG).allow(null).required(),
+  })
+    .allow(null)
+    .optional(),
   mix: strict<KeptMix>({
     parts: Joi.array()
       .min(1)

@@ -56,6 +56,9 @@ export interface CoatMl {
 export function layerMl(layer: Omit<CoatLayer, "id">, areaMm2: number): CoatMl {
   const whole = { id: "", ...layer };
   const share = Math.min(METHODS[layer.method].cover ?? 1, layer.share ?? 1);
+  const { covers } = layer;
+  if (covers && METHODS[layer.method].sprayed && layer.method !== "airbrush")
+    return { potMl: ((areaMm2 * share * layer.coats) / 100 / covers.cm2) * covers.ml, thinnerMl: 0 };
   const { usedMl } = coatAmounts(areaMm2 * share, filmOf(whole), solidsOf(whole), layer.method);
   const potMl = usedMl / (1 + (layer.thinning ?? 0));
   return { potMl, thinnerMl: usedMl - potMl };

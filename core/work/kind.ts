@@ -2,7 +2,7 @@
  * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
-import type { CoatFamily, CoatLayer, CoatMethod, Sheen } from "../coat";
+import type { CoatFamily, CoatLayer, CoatMethod, InPot, Sheen } from "../coat";
 import type { Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { Recipe } from "../recipe";
@@ -37,7 +37,7 @@ export function naming<T extends object>(item: T, field: string, to: string | nu
 
 /** What a kind may ask of the shelf and the scene. */
 export interface Surroundings {
-  paint: (id: string) => { name: string; family: CoatFamily; hex: string; sheen: Sheen } | undefined;
+  paint: (id: string) => ({ name: string; family: CoatFamily; hex: string; sheen: Sheen } & InPot) | undefined;
   recipe: (id: string) => Recipe | undefined;
   printer: (id: string) => Printer | undefined;
   printers: readonly Printer[];

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import type { Field } from "~core/field";
-import { METHODS } from "~core/coat";
+import { inPotWords, levelWords, METHODS } from "~core/coat";
 import { pottedCoats, surroundingsOfPart } from "~core/plan";
 import { layerMl } from "~core/surface";
 import { placeWords } from "~core/recipe";
@@ -119,8 +119,9 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
       <span className="col-[2/-1] text-sm text-soft">
         {paint && ml !== null && (
           <span className={ml.potMl > paint.stockMl ? "note-act" : ""}>
-            {ml.potMl > paint.stockMl && "▲ "}about {formatMillilitres(ml.potMl)} from the pot
-            {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {formatMillilitres(paint.stockMl)} on the rack
+            {ml.potMl > paint.stockMl && "▲ "}about {inPotWords(paint, ml.potMl)}
+            {paint.can ? "" : " from the pot"}
+            {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {levelWords(paint)} on the rack
             {" · "}
           </span>
         )}
@@ -187,8 +188,8 @@ function RecipeRows({ part, item, onRemove }: { part: Part; item: RecipeWork; on
               <span className={`text-sm max-tab:col-start-2 ${short ? "note-act" : "text-soft"}`}>
                 {short && "▲ "}
                 {placeWords(step)}, {METHODS[step.method].word}
-                {step.coats > 1 && `, ${step.coats} coats`}, about {formatMillilitres(c.ml.potMl)}
-                {paint ? ` of ${formatMillilitres(paint.stockMl)} on the rack` : ", no pot chosen"}
+                {step.coats > 1 && `, ${step.coats} coats`}, about {inPotWords(paint, c.ml.potMl)}
+                {paint ? `; ${levelWords(paint)} on the rack` : ", no pot chosen"}
               </span>
             </li>
           );

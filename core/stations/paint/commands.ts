@@ -5,7 +5,7 @@ import { paintSchema, recipeSchema } from "../../rows";
 import type { Difference, Recipe } from "../../recipe";
 import type { Surroundings } from "../../work";
 import { id, within } from "../../field";
-import { gone, object, over, partOf, putPart, Refused, type CommandsOf, type Edit } from "../command";
+import { gone, object, opt, over, partOf, putPart, Refused, type CommandsOf, type Edit } from "../command";
 import { coatsIn, isRecipe, kindOf, recipesIn, type RecipeWork } from "../kinds";
 import { takeMl } from "../pots";
 import { checkPots } from "./rows";
@@ -25,8 +25,11 @@ export interface PaintCommands {
   };
   /** Leaves a step out on some parts, or takes it from another pot there; null and false for as the recipe says. */
   "recipe.differ": { partIds: string[]; stepId: string; skip?: boolean; paintId?: string | null };
-  /** A pot that was mixed goes on the rack, and what went into it, ml, comes off. */
-  "pot.keep": { paint: Paint; took: { paintId: string; ml: number }[] };
+  /**
+   * A pot that was mixed goes on the rack, and what went into it, ml, comes off.
+   * @property lays coats and steps of recipes that take it from now on
+   */
+  "pot.keep": { paint: Paint; took: { paintId: string; ml: number }[]; lays?: { partId: string; itemId: string; stepId: string | null }[] };
   /** Takes the recipe off parts: what is laid stays in the log. */
   "recipe.lift": { partIds: string[] };
 }
@@ -83,6 +86,13 @@ function differing(
   const now: Difference = { stepId, ...(skips && { skip: true as const }), ...(pot !== undefined && { paintId: pot }) };
   const rest = differs.filter((d) => d.stepId !== stepId);
   return skips || pot !== undefined ? [...rest, now] : rest;
+}
+
+/** A coat, or a step of a recipe, that takes its paint from that pot. */
+function takingFrom(work: WorkItem, stepId: string | null, paintId: string): WorkItem {
+  if (isRecipe(work)) return stepId === null ? work : { ...work, differs: differing(work.differs, stepId, { paintId }) };
+  const [coat] = coatsIn([work]);
+  return coat ? { ...coat, paintId } : work;
 }
 
 const recipeRow = async (e: Edit<"recipes">, recipeId: string): Promise<Recipe> => {
@@ -145,18 +155,29 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
   "pot.keep": over(
     "paints",
     "scenes",
+    "parts",
   )({
     schema: object({
       paint: paintSchema,
       took: Joi.array()
         .max(LIMITS.mixParts)
         .items(object({ paintId: id, ml: within(LIMITS.stockMl) })),
+      lays: opt(
+        Joi.array()
+          .max(LIMITS.parts)
+          .items(object({ partId: id, itemId: id, stepId: id.allow(null) })),
+      ),
     }),
-    label: ({ paint }) => `${paint.name} kept`,
-    apply: async (e, { paint, took }) => {
+    label: ({ paint, lays = [] }) => (lays.length > 0 ? `${paint.name} mixed for ${pieces(lays.length)}` : `${paint.name} kept`),
+    apply: async (e, { paint, took, lays = [] }) => {
       if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint with that id is already on the rack.");
       for (const { paintId, ml } of took) await takeMl(e, paintId, ml);
       await e.put("paints", paint);
+      for (const { partId, itemId, stepId } of lays)
+        await putPart(e, partId, (part) => ({
+          ...part,
+          work: part.work.map((w) => (w.id === itemId ? takingFrom(w, stepId, paint.id) : w)),
+        }));
     },
   }),
   "recipe.lift": over("parts")({

@@ -1,8 +1,11 @@
-/** The colour that is wanted, lighter ones from the same pot, and what to add where it came out otherwise. */
+/** The colour that is wanted, and what to add where it came out otherwise. */
 import { useMemo } from "react";
-import { correctionOf, differenceWords, lighterBy, type Mix } from "~core/paint";
+import { correctionOf, differenceWords, type Mix } from "~core/paint";
 import type { Paint } from "~core/project";
+import { fail, ok, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
+import { ParsedField } from "~app/ui/field";
+import { DabPhoto } from "./DabPhoto";
 import { asMixPaint, type PotDraft, type Poured, type SetPot } from "./draft";
 import { FindMix, Two } from "./FindMix";
 
@@ -15,6 +18,24 @@ function Colour({ label, value, onChange }: { label: string; value: string | nul
   );
 }
 
+/** A colour by its number. */
+function Typed({ label, value, onChange }: { label: string; value: string | null; onChange: (hex: string) => void }) {
+  return (
+    <ParsedField
+      className="w-28"
+      hideLabel
+      label={label}
+      text={value ?? ""}
+      placeholder="#8a6b48"
+      parse={(text): Result<string> => {
+        const hex = `#${text.trim().replace(/^#/, "").toLowerCase()}`;
+        return /^#[0-9a-f]{6}$/.test(hex) ? ok(hex) : fail("colour.hex", "A colour is six digits 0 to 9 and a to f, such as #8a6b48.");
+      }}
+      onCommit={onChange}
+    />
+  );
+}
+
 export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; shelf: readonly Paint[] }) {
   const take = (mix: Mix): void => {
     set({ parts: mix.parts.map(({ paint, drops }) => ({ paintId: paint, drops })), seen: null });
@@ -22,50 +43,14 @@ export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; sh
   return (
     <section aria-label="The colour you want" className="max-desk:mt-5">
       <h2 className="text-xl">The colour you want</h2>
-      <div className="mt-2">
-        <Colour label={draft.wanted ? `wanted: ${draft.wanted}` : "pick it"} value={draft.wanted} onChange={(wanted) => set({ wanted })} />
+      <div className="mt-2 flex items-center gap-3">
+        <Colour label={draft.wanted ? "wanted" : "pick it"} value={draft.wanted} onChange={(wanted) => set({ wanted })} />
+        <Typed label="The colour you want" value={draft.wanted} onChange={(wanted) => set({ wanted })} />
       </div>
       {draft.wanted && <FindMix wanted={draft.wanted} paints={shelf.filter((p) => p.stockMl > 0)} onTake={take} />}
     </section>
   );
 }
-
-/** How much lighter, in L*. */
-const LIGHTER = [
-  { byL: 8, label: "light" },
-  { byL: 16, label: "edges" },
-];
-
-export function Lighter({ poured, shelf }: { poured: readonly Poured[]; shelf: readonly Paint[] }) {
-  const pot = poured.map(({ paint, drops }) => ({ paint: asMixPaint(paint), drops }));
-  // Ink in a paint makes another paint of it.
-  const palest = shelf
-    .filter((p) => p.stockMl > 0 && p.family === poured[0].paint.family)
-    .map((p) => ({ p, sum: colourSum(p.hex) }))
-    .sort((a, b) => b.sum - a.sum)[0]?.p;
-  if (!palest) return null;
-  const tints = LIGHTER.map(({ byL, label }) => ({ label, tint: lighterBy(pot, asMixPaint(palest), byL) }));
-  return (
-    <Section title="Lighter, from this pot">
-      <ul>
-        {tints.map(({ label, tint }) => (
-          <li key={label} className="flex items-center gap-3 py-1">
-            <span className="h-8 w-8 shrink-0 border border-ink" style={{ background: tint?.result }} aria-hidden="true" />
-            <span>
-              <span className="font-semibold">{label}</span>{" "}
-              <span className="text-soft">
-                {tint
-                  ? `add ${tint.drops} ${tint.drops === 1 ? "drop" : "drops"} of ${palest.name} to every ${pot.reduce((n, p) => n + p.drops, 0)} in the pot`
-                  : `would take too much ${palest.name}: mix it anew`}
-              </span>
-            </span>
-          </li>
-        ))}
-      </ul>
-    </Section>
-  );
-}
-const colourSum = (hex: string): number => [1, 3, 5].reduce((sum, i) => sum + parseInt(hex.slice(i, i + 2), 16), 0);
 
 export function Otherwise({
   draft,
@@ -99,11 +84,15 @@ export function Otherwise({
   const all = poured.reduce((n, p) => n + p.drops, 0);
   return (
     <Section title="It came out otherwise?">
-      <Colour
-        label={draft.seen ? `the dry dab: ${differenceWords(draft.seen, wanted)}` : "pick the colour of a dry dab on card"}
-        value={draft.seen}
-        onChange={(seen) => set({ seen })}
-      />
+      <div className="flex flex-wrap items-center gap-3">
+        <Colour
+          label={draft.seen ? `the dry dab: ${differenceWords(draft.seen, wanted)}` : "pick the colour of a dry dab on card"}
+          value={draft.seen}
+          onChange={(seen) => set({ seen })}
+        />
+        <Typed label="Colour of the dab" value={draft.seen} onChange={(seen) => set({ seen })} />
+        <DabPhoto onColour={(seen) => set({ seen })} />
+      </div>
       {draft.seen && (
         <div className="mt-2 flex items-center gap-3">
           <Two a={wanted} b={draft.seen} />

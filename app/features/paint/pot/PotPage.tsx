@@ -1,35 +1,43 @@
 /** The pot: which paints make a colour, how much of each for what is to be painted, and what to add when it came out otherwise. */
 import { X } from "lucide-react";
-import { absorptionOfSwatch, differenceWords, mixedColour, potOf } from "~core/paint";
+import { useMemo, useState } from "react";
+import { absorptionOfSwatch, differenceWords, mixedColour, mixesWith, potOf, USUAL_DROP_ML } from "~core/paint";
+import { potGoes } from "~core/plan";
 import type { Paint } from "~core/project";
 import { formatMillilitres } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
+import { Key, useKey } from "~app/ui/keys";
 import { PaintLeaves } from "../PaintLeaves";
-import { Amount, CupMarks, Enough } from "./Amounts";
-import { Lighter, Otherwise, Wanted } from "./Colours";
+import { Amount, Behaves, Enough, For } from "./Amounts";
+import { Otherwise, Wanted } from "./Colours";
+import { Count } from "./Count";
+import { CupMarks } from "./Cup";
 import { Two } from "./FindMix";
-import { dropOf, usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
+import { countedOut, dropOf, inDrops, MOST_DROPS, usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
 import { Glass, type Band } from "./Glass";
-import { KeepPot, LastTime } from "./Kept";
-
-/** Pots that may be mixed with each other: those that the same thinner thins, and that are paint. */
-const MIXABLE: readonly (readonly Paint["family"][])[] = [["water acrylic", "acrylic ink"], ["lacquer"], ["enamel", "oil paint"]];
-const groupOf = (p: Paint): readonly Paint["family"][] | undefined => MIXABLE.find((g) => g.includes(p.family));
+import { Lighter } from "./Ladder";
+import { KeepPot } from "./KeepPot";
+import { LastTime } from "./LastTime";
 
 export default function PotPage() {
   const project = useProject();
   const { scene, paints } = project;
   const [draft, set] = usePotDraft(scene.id);
+  const { model } = useTonight();
+  const goes = useMemo(() => potGoes(project, model.states), [project, model.states]);
+  const go = goes.find((g) => g.key === draft.go);
+  const [counting, setCounting] = useState(false);
   // What has left the rack is in no pot.
   const inPot = draft.parts.flatMap(({ paintId, drops }) => {
     const paint = paints.find((p) => p.id === paintId);
     return paint ? [{ paint, drops }] : [];
   });
-  const mixable = paints.filter(groupOf);
-  const group = inPot[0] ? groupOf(inPot[0].paint) : undefined;
+  const mixable = paints.filter((p) => mixesWith(p.family).length > 0);
+  const group = inPot[0] && mixesWith(inPot[0].paint.family);
   const shelf = mixable.filter((p) => !group || group.includes(p.family));
   const poured = inPot.filter((p) => p.drops > 0);
   const pot =
@@ -45,12 +53,25 @@ export default function PotPage() {
           thinning: draft.thinning,
         })
       : null;
+  // A band is pulled in drops that are counted: the ratio becomes what is in the glass.
+  const pull = (id: string, to: (drops: number) => number): void =>
+    set((now) => {
+      const inGlass = now.parts.flatMap(({ paintId, drops }) => {
+        const paint = paints.find((p) => p.id === paintId);
+        return paint && drops > 0 ? [{ paint, drops }] : [];
+      });
+      const { parts } = countedOut(inGlass, now.ml);
+      return inDrops(
+        inGlass.map(({ paint }, i) => ({ paint, drops: Math.min(MOST_DROPS, paint.id === id ? to(parts[i].drops) : parts[i].drops) })),
+      );
+    });
   const verdict = pot && draft.wanted ? differenceWords(pot.color, draft.wanted) : null;
   const short = pot ? poured.filter(({ paint }, i) => pot.of[i].ml > paint.stockMl) : [];
+  useKey("Enter", "Count the drops", "Paint", () => setCounting(true), pot !== null && !counting);
   return (
     <Page
       title="The pot"
-      sub="what goes into it, for the colour that is wanted"
+      sub={goes.length > 0 ? <For draft={draft} set={set} goes={goes} /> : "what goes into it, for the colour that is wanted"}
       cells={[
         { label: "scene", value: scene.name },
         { label: "to mix", value: pot ? formatMillilitres(pot.ml + pot.thinnerMl) : "nothing yet" },
@@ -71,7 +92,7 @@ export default function PotPage() {
           <div>
             <h2 className="text-xl">In order of adding</h2>
             <p className="text-soft">Left wall: the colour you want. Right wall: the colour so far.</p>
-            <Glass bands={bandsOf(poured, pot, draft.thinning)} wanted={draft.wanted} verdict={verdict} />
+            <Glass bands={bandsOf(poured, pot, draft.thinning)} wanted={draft.wanted} verdict={verdict} onDrops={pull} />
             {verdict && (
               <p className="flex items-center gap-3" role="status">
                 <Two a={draft.wanted!} b={pot!.color} />
@@ -83,20 +104,29 @@ export default function PotPage() {
                 ▲ {w}
               </p>
             ))}
+            {pot && (
+              <p className="mt-2">
+                <button className="btn btn-solid max-tab:w-full" onClick={() => setCounting(true)}>
+                  Count the drops <Key k="Enter" />
+                </button>
+              </p>
+            )}
             <Parts draft={draft} inPot={inPot} shelf={shelf} set={set} />
+            <Amount draft={draft} set={set} />
+            {pot && <CupMarks draft={draft} set={set} pot={pot} name={go?.layer.name ?? "The pot"} />}
           </div>
           <div>
             <Wanted draft={draft} set={set} shelf={shelf} />
-            <Amount draft={draft} set={set} />
-            <LastTime draft={draft} set={set} />
+            <LastTime draft={draft} set={set} go={go} />
             {pot && <Enough poured={poured} ml={pot.of.map((p) => p.ml)} />}
-            {pot && <Lighter poured={poured} shelf={shelf} />}
+            {pot && <Lighter poured={poured} shelf={shelf} set={set} />}
             {pot && draft.wanted && <Otherwise draft={draft} set={set} poured={poured} shelf={shelf} />}
-            {pot && <KeepPot draft={draft} poured={poured} pot={pot} />}
-            {pot && <CupMarks draft={draft} set={set} totalMl={pot.ml + pot.thinnerMl} />}
+            {pot && <Behaves draft={draft} set={set} go={go} poured={poured} color={pot.color} />}
+            {pot && <KeepPot draft={draft} set={set} poured={poured} pot={pot} go={go} />}
           </div>
         </div>
       )}
+      {counting && pot && <Count draft={draft} set={set} poured={poured} pot={pot} onClose={() => setCounting(false)} />}
       <p className="mt-5 max-w-prose text-soft">
         Colours are calculated from the swatches on the rack. Nobody knows how strongly a pot tints until it was tried: mix a little, let a
         dab dry on card, and trust the dab.
@@ -109,13 +139,17 @@ function bandsOf(poured: readonly Poured[], pot: ReturnType<typeof potOf> | null
   if (!pot) return [];
   const absorbed = poured.map(({ paint, drops }) => ({ absorption: absorptionOfSwatch(paint.hex), volume: drops * dropOf(paint) }));
   const paints = pot.of.map((p, i): Band => ({
+    id: poured[i].paint.id,
+    dropMl: dropOf(poured[i].paint),
     name: p.name,
     hex: poured[i].paint.hex,
     ml: p.ml,
     drops: p.drops,
     soFar: mixedColour(absorbed.slice(0, i + 1)),
   }));
-  return thinning > 0 ? [...paints, { name: "thinner", hex: null, ml: pot.thinnerMl, drops: null, soFar: pot.color }] : paints;
+  return thinning > 0
+    ? [...paints, { id: "thinner", name: "thinner", dropMl: USUAL_DROP_ML, hex: null, ml: pot.thinnerMl, drops: null, soFar: pot.color }]
+    : paints;
 }
 
 function Parts({ draft, inPot, shelf, set }: { draft: PotDraft; inPot: readonly Poured[]; shelf: readonly Paint[]; set: SetPot }) {
@@ -138,7 +172,7 @@ function Parts({ draft, inPot, shelf, set }: { draft: PotDraft; inPot: readonly 
               label={`Drops of ${paint.name}`}
               draftKey={`pot ${paint.id}`}
               text={String(n)}
-              parse={parseCount({ least: 0, most: 10_000 })}
+              parse={parseCount({ least: 0, most: MOST_DROPS })}
               onCommit={(d) => drops(paint.id, () => d)}
             />
             <button className="btn px-3" aria-label={`One drop more of ${paint.name}`} onClick={() => drops(paint.id, (d) => d + 1)}>

@@ -16,9 +16,21 @@ export interface PotDraft {
   cup: { bottomMm: number; topMm: number; heightMm: number } | null;
   /** The dried dab, where it came out otherwise. */
   seen: string | null;
+  /** What it is mixed for, see potGoes. */
+  go: string | null;
+  /** What it lies over, where that is no go of the plan: a pot of the rack. */
+  over: string | null;
+  /** Drops that are in the glass already, while they are counted: by the paint. */
+  counted: Record<string, number>;
 }
 
-const EMPTY: PotDraft = { wanted: null, parts: [], ml: 3, thinning: 0, cup: null, seen: null };
+/** Nobody counts more of one paint. */
+export const MOST_DROPS = 10_000;
+/** What a pot may be, ml. */
+export const LEAST_ML = 0.05,
+  MOST_ML = 10_000;
+
+const EMPTY: PotDraft = { wanted: null, parts: [], ml: 3, thinning: 0, cup: null, seen: null, go: null, over: null, counted: {} };
 
 const hex = Joi.string()
   .pattern(/^#[0-9a-f]{6}$/)
@@ -28,12 +40,15 @@ const schema = Joi.object<PotDraft, true>({
   wanted: hex.required(),
   parts: Joi.array()
     .max(20)
-    .items(Joi.object({ paintId: Joi.string().required(), drops: Joi.number().integer().min(0).max(10_000).required() }))
+    .items(Joi.object({ paintId: Joi.string().required(), drops: Joi.number().integer().min(0).max(MOST_DROPS).required() }))
     .required(),
-  ml: Joi.number().greater(0).max(10_000).required(),
+  ml: Joi.number().greater(0).max(MOST_ML).required(),
   thinning: Joi.number().min(0).max(50).required(),
   cup: Joi.object({ bottomMm: mm.required(), topMm: mm.required(), heightMm: mm.required() }).allow(null).required(),
   seen: hex.required(),
+  go: Joi.string().max(200).allow(null).default(null),
+  over: Joi.string().allow(null).default(null),
+  counted: Joi.object().pattern(Joi.string(), Joi.number().integer().min(0).max(MOST_DROPS)).max(20).default({}),
 });
 
 function stored(key: string): PotDraft {
@@ -60,6 +75,26 @@ export interface Poured {
 
 /** A drop of this bottle, ml. */
 export const dropOf = (p: Paint): number => (p.dropsPerMl ? 1 / p.dropsPerMl : USUAL_DROP_ML);
+
+/** The pot as it is counted out: so many whole drops of each, and the ml that they are. The ratio may move by the last drop. */
+export function countedOut(poured: readonly Poured[], ml: number): Pick<PotDraft, "parts" | "ml"> {
+  const all = poured.reduce((sum, p) => sum + p.drops * dropOf(p.paint), 0);
+  return inDrops(poured.map((p) => ({ ...p, drops: Math.max(1, Math.round((ml * p.drops) / all)) })));
+}
+
+/** As many drops as are said, and the ml that they are. */
+export function inDrops(poured: readonly Poured[]): Pick<PotDraft, "parts" | "ml"> {
+  return {
+    parts: poured.map((p) => ({ paintId: p.paint.id, drops: p.drops })),
+    ml: Math.min(
+      MOST_ML,
+      Math.max(
+        LEAST_ML,
+        poured.reduce((sum, p) => sum + p.drops * dropOf(p.paint), 0),
+      ),
+    ),
+  };
+}
 
 /** By its id: two pots may have one name. */
 export const asMixPaint = (p: Paint): MixPaint => ({ name: p.id, hex: p.hex, dropMl: dropOf(p) });

@@ -2,11 +2,12 @@
 import { useMemo, useState } from "react";
 import { mattersAt, potsInstead } from "~core/paint";
 import { prospectOf, recipeOfCoats, type Prospect } from "~core/plan";
+import { inPotWords } from "~core/coat";
 import { choicesOf, type Paint, type Part } from "~core/project";
 import { placeWords, STARTERS, type Recipe, type RecipeStep } from "~core/recipe";
 import { coatsIn } from "~core/stations/kinds";
 import { FINISHES } from "~core/subject";
-import { formatDuration, formatMillilitres } from "~core/units";
+import { formatDuration } from "~core/units";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
@@ -168,7 +169,9 @@ function RecipeLine({
           {fresh ? `${recipe.school && ", "}not on your list yet` : ""}
         </span>
         {short.length > 0 && (
-          <span className="note-act block text-sm">▲ {short.map((s) => `${s.name} ${formatMillilitres(s.ml)} short`).join(", ")}</span>
+          <span className="note-act block text-sm">
+            ▲ {short.map((s) => `${s.paint.name} ${inPotWords(s.paint, s.ml)} short`).join(", ")}
+          </span>
         )}
         {warning && <span className="note-act block text-sm">▲ {warning}</span>}
         {unpotted.length > 0 && chosen && (

@@ -3,13 +3,14 @@ import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { METHODS } from "~core/coat";
-import { levelsOf, paintNeeds, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow, type Tonight } from "~core/plan";
+import { inPotWords, METHODS } from "~core/coat";
+import { mixesWith } from "~core/paint";
+import { levelsOf, paintNeeds, potGoes, quickerWay, schemeOf, statesOf, type Scheme, type SchemeRow, type Tonight } from "~core/plan";
 import { choicesOf, saidMaterials, type Part, type Project } from "~core/project";
 import { FINISH_ORDER } from "~core/recipe";
 import { sprayCaution } from "~core/stations/kinds";
 import { realMaterial } from "~core/subject";
-import { formatDuration, formatMillilitres } from "~core/units";
+import { formatDuration } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
@@ -19,7 +20,8 @@ import { Fold } from "~app/ui/fold";
 import { IconButton } from "~app/ui/iconButton";
 import { Key, useKey } from "~app/ui/keys";
 import { PaintLeaves } from "../PaintLeaves";
-import { usePotDraft } from "../pot/draft";
+import { potFor } from "../pot/Amounts";
+import { LEAST_ML, usePotDraft } from "../pot/draft";
 import type { Facing } from "./Elevation";
 import { LayRecipe } from "./LayRecipe";
 import { RecipeEditor } from "./RecipeEditor";
@@ -65,7 +67,7 @@ export default function SchemePage() {
       {short.slice(0, 3).map((n) => (
         <p key={n.paintId} className="note-act">
           ▲ {n.name} will not reach {n.parts.length === 1 ? n.parts[0].name : `all ${n.parts.length} parts`}:{" "}
-          {formatMillilitres(n.needMl - n.stockMl)} short.
+          {inPotWords(n.paint, n.needMl - n.stockMl)} short.
         </p>
       ))}
       {project.parts.length === 0 ? (
@@ -152,7 +154,7 @@ function Sentence({ scheme }: { scheme: Scheme }) {
     <>
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
         <p className="text-lg font-semibold">
-          Tonight: {next.pot} on {on}, {next.ml >= 0.05 && `${formatMillilitres(next.ml)}, `}
+          Tonight: {next.pot} on {on}, {next.ml >= 0.05 && `${inPotWords(next.paint, next.ml)}, `}
           {formatDuration(next.handsS)}, one set-up.{" "}
           {next.step.finish === "table" &&
             (next.toTable === 0 ? "Table-ready then." : `Table-ready after ${next.toTable === 1 ? "one" : next.toTable} more.`)}
@@ -264,13 +266,19 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
   const coats = `/s/${project.scene.id}/paint/coats?part=${piece.part.id}`;
   const mix = (): void => {
     if (!now) return;
-    setPot({ wanted: now.pot.hex, ml: Math.max(0.05, Math.round(now.ml * 100) / 100), thinning: now.step.thinning ?? 0, seen: null });
+    const go = potGoes(project, model.states).find((g) => g.lays.some((l) => l.stepId === now.step.id && l.itemId === piece.item.id));
+    setPot((was) => ({
+      // What is in the glass already stays there.
+      ...(was.parts.length === 0 && go?.paintId && { parts: [{ paintId: go.paintId, drops: 1 }] }),
+      ...(go ? potFor(go) : { wanted: now.pot.hex, ml: Math.max(LEAST_ML, Math.round(now.ml * 100) / 100), seen: null, go: null }),
+    }));
     void navigate(`/s/${project.scene.id}/paint/pot`);
   };
   useKey("ArrowRight", "Next step", "Paint", () => onStep(at + 1));
   useKey("ArrowLeft", "Step before", "Paint", () => onStep(at - 1));
   useKey("r", "Turn the elevation", "Paint", () => setFacing((f) => (f === "front" ? "side" : "front")));
-  useKey("m", "Mix what the step takes", "Paint", mix, now !== undefined);
+  const isMixed = now !== undefined && mixesWith(now.pot.family).length > 0;
+  useKey("m", "Mix what the step takes", "Paint", mix, isMixed);
   useKey("c", "Cores of the piece", "Paint", () => void navigate(coats));
   return (
     <section aria-label={recipe.name} className="mt-4 border-t-[1.5px] border-ink pt-2">
@@ -306,7 +314,7 @@ function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> })
         </p>
       )}
       <div className="mt-1 flex flex-wrap items-center gap-3">
-        <button className="btn btn-solid" onClick={mix} disabled={!now}>
+        <button className="btn btn-solid" onClick={mix} disabled={!isMixed}>
           Mix it <Key k="m" />
         </button>
         <Link className="btn" to={coats}>

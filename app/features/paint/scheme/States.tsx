@@ -1,11 +1,11 @@
 /** What pieces look like after each step, how long they dry before the next, and where one may stop. */
 import { useEffect, useMemo, useRef } from "react";
-import { METHODS } from "~core/coat";
+import { inPotWords, METHODS, type InPot } from "~core/coat";
 import { looksAfter, type Looks } from "~core/paint";
 import type { Level, SchemePiece, StateFacts, StepOnPart } from "~core/plan";
 import { placeWords } from "~core/recipe";
 import { FINISHES, type Finish } from "~core/subject";
-import { formatDuration, formatMillilitres } from "~core/units";
+import { formatDuration } from "~core/units";
 import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { Elevation, zonesOf, type Facing } from "./Elevation";
@@ -139,7 +139,7 @@ function State({
       {!bare && step.paintId === null && <p className="note-act text-sm leading-tight">▲ no pot chosen</p>}
       {!bare && (
         <p className="text-sm leading-tight">
-          {ml > 0 && <span className="text-soft">{amountWords(ml)} · </span>}
+          {ml > 0 && <span className="text-soft">{amountWords(pot, ml)} · </span>}
           <span className="font-semibold">
             {on.stage === "done" || on.stage === "setting"
               ? doneWords(on, now)
@@ -156,7 +156,7 @@ function State({
 }
 
 /** Nobody measures less than a drop. */
-const amountWords = (ml: number): string => (ml < 0.05 ? "a drop" : formatMillilitres(ml));
+const amountWords = (pot: InPot, ml: number): string => (ml < 0.05 && !pot.can ? "a drop" : inPotWords(pot, ml));
 
 const doneWords = ({ until }: StepOnPart, now: number): string => (until === null ? "done" : `dry at ${untilWords(until, now)}`);
 

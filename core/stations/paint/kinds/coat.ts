@@ -1,7 +1,7 @@
 /** A coat of a paint from the rack. */
 import Joi from "joi";
 import { field } from "../../../field";
-import { METHODS, type CoatMethod } from "../../../coat";
+import { canCover, METHODS, type CoatMethod } from "../../../coat";
 import { LIMITS } from "../../../limits";
 import { only, type Film, type Surroundings, type WorkKind } from "../../../work";
 import { howLaid, layingSteps, POT_METHODS } from "../laying";
@@ -26,6 +26,7 @@ export const filmOfCoat = ({ method, coats, thinning, wet }: CoatWork, paint: Re
         family: paint.family,
         sheen: paint.sheen,
         hex: paint.hex,
+        ...(paint.can && { covers: canCover(paint) }),
         method,
         coats,
         ...(thinning ? { thinning } : {}),
