@@ -406,3 +406,35 @@ describe("what a coat takes out of its pot", () => {
     expect(said).toBeGreaterThan(0.1);
   });
 });
+
+describe("a pot that is kept", () => {
+  const kept = {
+    id: "cream",
+    name: "Cream",
+    hex: "#cdbf9f",
+    family: "water acrylic" as const,
+    sheen: "matt" as const,
+    stockMl: 3,
+    mix: { parts: [{ paintId: "brown", name: "Brown", hex: "#705030", drops: 6 }], thinning: 0, at: NOW, came: "" },
+  };
+  const stock = async (id: string): Promise<number | undefined> => (await loaded()).workshop.paints.find((p) => p.id === id)?.stockMl;
+  it("is laid on what it was mixed for, in one edit that undo takes back whole", async () => {
+    await lay(ids.slice(0, 2));
+    const before = (await stock("brown"))!;
+    const lays = ids.slice(0, 2).map((partId) => ({ partId, itemId: `r-${partId}`, stepId: "s2" }));
+    expect(await code("pot.keep", { paint: kept, took: [{ paintId: "brown", ml: 2 }], lays })).toBe("ok");
+    for (const id of ids.slice(0, 2)) expect(recipesIn(await workOf(id))[0].differs).toContainEqual({ stepId: "s2", paintId: "cream" });
+    expect(await stock("brown")).toBeCloseTo(before - 2, 6);
+    await undo(db, "s");
+    expect(await stock("brown")).toBeCloseTo(before, 6);
+    expect(await stock("cream")).toBeUndefined();
+    expect(recipesIn(await workOf(ids[0]))[0].differs).not.toContainEqual({ stepId: "s2", paintId: "cream" });
+  });
+  it("takes the place of a coat's own pot; work that is gone or takes no paint stays as it is", async () => {
+    const work = await workOf("brick");
+    const item = (id: string): string => work.find((w) => w.kind === id)!.id;
+    const lays = [{ partId: "brick", itemId: item("print"), stepId: null }];
+    expect(await code("pot.keep", { paint: kept, took: [], lays })).toBe("ok");
+    expect(await workOf("brick")).toEqual(work);
+  });
+});

@@ -215,6 +215,7 @@ export async function fullProject(): Promise<Full> {
       at: THURSDAY,
       came: "a little lighter",
     },
+    can: { cm2: 9000, fullG: 470, emptyG: 120 },
   });
   project.scene.recipes.push({
     id: "recipe",
@@ -234,6 +235,8 @@ export async function fullProject(): Promise<Full> {
         wet: true,
         finish: "table",
         every: 3,
+        picked: 12,
+        borderMm: 340,
         brush: "flat",
         looksSo: "too orange on purpose",
         judgeAfterMin: 30,
@@ -254,6 +257,7 @@ export async function fullProject(): Promise<Full> {
   });
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
+  project.habits.nozzleMm = 0.4;
   project.habits.place = { latDeg: 52.5, lonDeg: 13.4 };
   project.habits.fills.push({
     id: "fill1",

@@ -32,7 +32,7 @@ export function FieldInput({
       const { none } = form;
       const parse = (text: string): Result<number | null> =>
         none !== undefined && ["", none].includes(text.trim().toLowerCase()) ? ok(null) : parseCount(form)(text);
-      return <ParsedField {...said} text={value === null ? (none ?? "") : String(value)} parse={parse} />;
+      return <ParsedField {...said} text={value === null || value === undefined ? (none ?? "") : String(value as number)} parse={parse} />;
     }
     case "every": {
       const { none } = form;
@@ -51,8 +51,13 @@ export function FieldInput({
       const words = (n: number): string => (n === 0 ? none : `1:${n}`);
       return <ParsedField {...said} text={words((value as number | undefined) ?? 0)} parse={parse} readAs={words} />;
     }
-    case "length":
-      return <ParsedField {...said} text={formatMm(value as number)} parse={parseMmIn(form)} readAs={formatMm} />;
+    case "length": {
+      const { none } = form;
+      const words = (mm: number | null | undefined): string => (mm === null || mm === undefined ? (none ?? "") : formatMm(mm));
+      const parse = (text: string): Result<number | null> =>
+        none !== undefined && ["", none].includes(text.trim().toLowerCase()) ? ok(null) : parseMmIn(form)(text);
+      return <ParsedField {...said} text={words(value as number | null | undefined)} parse={parse} readAs={words} />;
+    }
     case "area": {
       const cm2 = (mm2: number): string => `${spacedNumber(Math.round(mm2) / 100)} cm²`;
       const parse = (text: string): Result<number> => {

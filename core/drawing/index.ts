@@ -7,3 +7,4 @@ export * from "./views";
 export * from "./outline";
 export * from "./layoutViews";
 export * from "./leaders";
+export * from "./surfaceAt";

@@ -24,7 +24,7 @@ export type Form =
   | ({ as: "every"; none: string } & Range)
   /** Parts to one. */
   | ({ as: "share"; none: string } & Range)
-  | ({ as: "length" } & Range)
+  | ({ as: "length"; none?: string } & Range)
   | ({ as: "area" } & Range)
   | { as: "text" }
   /** As many letters as there is room for, none too. */
@@ -70,7 +70,11 @@ export const field = {
     form: { as: "share", ...range, none },
   }),
   /** Millimetres. */
-  length: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "length", ...range } }),
+  length: (label: string, range: Range, none?: string): Field => ({
+    label,
+    schema: orNothing(within(range), none),
+    form: { as: "length", ...range, none },
+  }),
   /** Square millimetres. */
   area: (label: string, range: Range): Field => ({ label, schema: within(range), form: { as: "area", ...range } }),
   text: (label: string): Field => ({ label, schema: name, form: { as: "text" } }),

@@ -34,6 +34,9 @@ export const LIMITS = {
   thinning: { least: 0, most: 50 },
   maskPlaces: { least: 1, most: 500 },
   share: { least: 0.001, most: 1 },
+  /** Things on one piece, and the length of colour borders. */
+  picked: { least: 1, most: 10_000 },
+  borderMm: { least: 1, most: 1e6 },
   everyCopy: { least: 2, most: 100 },
   judgeAfterMin: { least: 1, most: 100_000 },
   recipeSteps: 40,

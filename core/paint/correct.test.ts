@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { absorptionOfSwatch, correctionOf, differenceOf, labOf, lighterBy, mixedColour, type Dropped, type MixPaint } from "./index";
+import {
+  absorptionOfSwatch,
+  correctionOf,
+  differenceOf,
+  labOf,
+  ladderOf,
+  lighterBy,
+  mixedColour,
+  type Dropped,
+  type MixPaint,
+} from "./index";
 
 const paint = (name: string, hex: string, dropMl = 0.05): MixPaint => ({ name, hex, dropMl });
 const WHITE = paint("white", "#ebe8dc"),
@@ -78,5 +88,42 @@ describe("lighter tones of a pot", () => {
     expect(lighterBy(pot, WHITE, 40)).toBeNull();
     expect(lighterBy(pot, TAR, 5)).toBeNull();
     expect(lighterBy([], WHITE, 5)).toBeNull();
+  });
+});
+
+describe("the let-down ladder", () => {
+  const base: Dropped[] = [
+    { paint: SAND, drops: 4 },
+    { paint: TAR, drops: 1 },
+  ];
+  it("each glass is poured from the one before, lighter by what was asked and not much more", () => {
+    const rungs = ladderOf(base, WHITE, [8, 8]);
+    expect(rungs).toHaveLength(2);
+    let was = of(...base);
+    for (const rung of rungs) {
+      const by = labOf(rung.result).l - labOf(was).l;
+      expect(by).toBeGreaterThanOrEqual(8);
+      expect(by).toBeLessThan(12);
+      was = rung.result;
+    }
+  });
+  it("poured by hand it is the same colour: six of the glass before and the white", () => {
+    const [first, second] = ladderOf(base, WHITE, [8, 8]);
+    // A drop of the glass before is a drop of what is in it.
+    const drop = (mix: Dropped[], n: number): Dropped[] => {
+      const all = mix.reduce((sum, p) => sum + p.drops, 0);
+      return mix.map((p) => ({ ...p, drops: (p.drops * n) / all }));
+    };
+    const light = [...drop(base, first.of), { paint: WHITE, drops: first.white }];
+    expect(differenceOf(of(...light), first.result)).toBeLessThan(0.2);
+    const edges = [...drop(light, second.of), { paint: WHITE, drops: second.white }];
+    expect(differenceOf(of(...edges), second.result)).toBeLessThan(0.2);
+  });
+  it("the same pot in other drops has the same ladder, and an empty one none", () => {
+    const tenfold = base.map((p) => ({ ...p, drops: p.drops * 10 }));
+    expect(ladderOf(tenfold, WHITE, [8, 8]).map((r) => [r.of, r.white])).toEqual(ladderOf(base, WHITE, [8, 8]).map((r) => [r.of, r.white]));
+    expect(ladderOf([{ paint: SAND, drops: 0 }], WHITE, [8])).toEqual([]);
+    // Nothing gets lighter than white with white.
+    expect(ladderOf([{ paint: WHITE, drops: 5 }], WHITE, [8])).toEqual([]);
   });
 });

@@ -1,7 +1,7 @@
 /** The scheme: which pieces take which recipe, how far each is, what comes next on all of them, and where one may stop. */
-import { checkStack, isClash, worstFirst, type BoundaryVerdict, type InPot } from "../coat";
+import { checkStack, isClash, METHODS, worstFirst, type BoundaryVerdict, type InPot } from "../coat";
 import { partAreaMm2, type Paint, type Part, type Project } from "../project";
-import { copiesOf, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, type RecipeStep } from "../recipe";
+import { copiesOf, fineWork, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, type RecipeStep } from "../recipe";
 import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/kinds";
 import type { Finish } from "../subject";
 import { coatHandTime, needsWords, type Step } from "../work";
@@ -164,7 +164,9 @@ const sized = (part: Part): Sized => ({ copies: part.copies, areaMm2: partAreaMm
 /** The person's own time at one step on all pieces, each coat with one setting up. */
 export function stepHandsS(step: RecipeStep, pieces: readonly Sized[]): number {
   if (pieces.length === 0) return 0;
-  const times = pieces.map((p) => coatHandTime(step.method, (p.areaMm2 * workedShare(step)) / 100, copiesOf(step, p.copies)));
+  const times = pieces.map((p) =>
+    coatHandTime(step.method, (p.areaMm2 * workedShare(step)) / 100, copiesOf(step, p.copies), fineWork(step)),
+  );
   return step.coats * (times[0].setUpS + times.reduce((sum, t) => sum + t.workS, 0));
 }
 
@@ -190,7 +192,9 @@ export function quickerWay(
     return { setUpS, workS: step.coats * (handsS - setUpS) };
   };
   const now = timeOf(step.method);
-  const [best] = (SAME_PLACES[step.method] ?? []).map((method) => ({ method, ...timeOf(method) })).sort((a, b) => a.workS - b.workS);
+  // A border that a brush keeps would have to be masked.
+  const ways = (SAME_PLACES[step.method] ?? []).filter((m) => !(step.borderMm && METHODS[m].sprayed));
+  const [best] = ways.map((method) => ({ method, ...timeOf(method) })).sort((a, b) => a.workS - b.workS);
   if (!best || pieces.length === 0 || now.workS < MUCH_LONGER * best.workS) return null;
   return now.workS + now.setUpS > best.workS + best.setUpS ? best : null;
 }

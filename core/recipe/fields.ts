@@ -1,7 +1,7 @@
 /** The fields of a step of a recipe, each said once: its schema, its input on screen and its limits come from here. */
 import Joi from "joi";
 import { METHODS, type CoatMethod } from "../coat";
-import { field, type Field } from "../field";
+import { count, field, within, type Field } from "../field";
 import { LIMITS } from "../limits";
 import { FINISHES } from "../subject";
 import type { RecipeStep } from "./recipe";
@@ -26,6 +26,11 @@ export const RECIPE_STEP_FIELDS = {
     FINISHES.map(({ id, label }) => ({ value: id, label })),
   ),
   every: field.every("On every so many copies", LIMITS.everyCopy, "all"),
+  picked: { ...field.count("Picked out on one piece", LIMITS.picked, "not counted"), schema: count(LIMITS.picked).allow(null).optional() },
+  borderMm: {
+    ...field.length("Colour border on one piece", LIMITS.borderMm, "not measured"),
+    schema: within(LIMITS.borderMm).allow(null).optional(),
+  },
   brush: field.words("Brush", LIMITS.shortText, "large soft brush"),
   looksSo: field.words("Meant to look so", LIMITS.title, "too orange on purpose: the wash mutes it"),
   judgeAfterMin: field.count("Judge after, min", LIMITS.judgeAfterMin, "at once"),

@@ -32,6 +32,10 @@ export interface RecipeStep {
   finish: Finish;
   /** On every so many-th copy only; on all where absent. */
   every?: number;
+  /** Things that are picked out on one piece; null or absent where nobody counted. */
+  picked?: number | null;
+  /** Border to another colour that has to be kept, on one piece, mm; null or absent where nobody measured. */
+  borderMm?: number | null;
   brush: string;
   /** Why it looks wrong after this step, on purpose. */
   looksSo: string;
@@ -100,6 +104,12 @@ export const workedShare = (step: Pick<RecipeStep, "share" | "role">): number =>
 /** The share of the whole area that takes paint: what the method closes of it, and no more than the role. */
 export const paintedShare = (step: Pick<RecipeStep, "share" | "role" | "method">): number =>
   Math.min(shareOf(step), METHODS[step.method].cover ?? 1);
+
+/** What a brush goes slowly at, on one piece. */
+export const fineWork = ({ picked, borderMm }: Pick<RecipeStep, "picked" | "borderMm">): { picked: number; borderMm: number } => ({
+  picked: picked ?? 0,
+  borderMm: borderMm ?? 0,
+});
 
 /** How many of so many copies a step is done on. */
 export const copiesOf = ({ every = 1 }: Pick<RecipeStep, "every">, copies: number): number => Math.ceil(copies / every);

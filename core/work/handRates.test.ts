@@ -41,3 +41,19 @@ describe("whole builds", () => {
     }
   });
 });
+
+describe("edges cost the time, not areas", () => {
+  // Common practice, no source: bars on two-colour walls take hours. Worked by hand: 6 m of bars on twelve pieces.
+  it("a metre of border is eight minutes by brush, on every piece; a spray keeps none", () => {
+    const border = (method: CoatMethod, borderMm: number): number =>
+      coatHandTime(method, 60, 12, { picked: 0, borderMm }).workS - coatHandTime(method, 60, 12).workS;
+    expect(border("brush", 500)).toBeCloseTo(6 * 480, 6);
+    expect(border("airbrush", 500)).toBe(0);
+  });
+  it("a two-colour wall with 500 mm of bars takes longer at its bars than at all its face", () => {
+    const { workS } = coatHandTime("brush", 80, 1);
+    expect(coatHandTime("brush", 80, 1, { picked: 0, borderMm: 500 }).workS).toBeGreaterThan(3 * workS);
+  });
+  it("thirty bricks that are picked out are seven and a half minutes", () =>
+    expect(coatHandTime("pick out", 10, 1, { picked: 30, borderMm: 0 }).workS - coatHandTime("pick out", 10, 1).workS).toBe(450));
+});

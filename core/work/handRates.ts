@@ -3,7 +3,7 @@
  * which all pieces that take the same coat share. Starting values, common practice without a source, tuned to whole builds that
  * practitioners time (see the tests): a user's own records replace them.
  */
-import type { CoatMethod } from "../coat";
+import { METHODS, type CoatMethod } from "../coat";
 
 /** Seconds a cm² with the tool for a large piece, a hand-sized one, and a small one. */
 interface HandRate {
@@ -43,11 +43,20 @@ export interface HandTime {
   workS: number;
 }
 
-/** One coat on `pieces` pieces of `pieceCm2` each. */
-export function coatHandTime(method: CoatMethod, pieceCm2: number, pieces: number): HandTime {
+/** What takes its time by number and length, whatever the area; on one piece. */
+export interface FineWork {
+  picked: number;
+  borderMm: number;
+}
+/** Seconds for a thing that is picked out, and for a metre of border that is cut in by brush: edges, not areas, cost the time. Common practice, no source. */
+const FINE = { perPickS: 15, perBorderM: 480 };
+
+/** One coat on `pieces` pieces of `pieceCm2` each. A spray keeps no border: masks do, and take their own time. */
+export function coatHandTime(method: CoatMethod, pieceCm2: number, pieces: number, fine: FineWork = { picked: 0, borderMm: 0 }): HandTime {
   const { setUpS, perCm2S, perPieceS } = HAND_RATES[method];
   const tool = pieceCm2 >= TOOL_FROM_CM2[0] ? 0 : pieceCm2 >= TOOL_FROM_CM2[1] ? 1 : 2;
-  return { setUpS, workS: pieces * (pieceCm2 * perCm2S[tool] + perPieceS) };
+  const fineS = METHODS[method].sprayed ? 0 : fine.picked * FINE.perPickS + (fine.borderMm / 1000) * FINE.perBorderM;
+  return { setUpS, workS: pieces * (pieceCm2 * perCm2S[tool] + perPieceS + fineS) };
 }
 
 /** Work at the cuts of a part that was printed in pieces: gluing, filling, sanding. Common practice, no source. */

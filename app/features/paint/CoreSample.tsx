@@ -6,7 +6,9 @@ import { useWidth } from "~app/ui/useWidth";
 import type { StackLayer } from "~core/plan";
 
 const SAMPLES = 160;
-const HEIGHT = 440;
+/** Room for each name, and for all of them, px. */
+const NAME_PX = 48;
+const HEIGHTS = [240, 400] as const;
 /** Room for the scale bar, px. */
 const LEFT = 52;
 /** Between two cores, px. */
@@ -83,6 +85,8 @@ export function CoreSample({
   ground: string;
 }) {
   const [ref, width] = useWidth<HTMLDivElement>();
+  const films = stack.filter((l) => !FAMILIES[l.family].ground).length;
+  const high = Math.min(HEIGHTS[1], Math.max(HEIGHTS[0], (films + 1) * NAME_PX));
   const widthMm = steps.spacingMm > 0 ? Math.min(1.2, Math.max(0.5, steps.spacingMm * 1.45)) : 0.5;
   const core = Math.min(380, Math.max(110, width - LEFT - 64 - 215));
   const { base, columns } = columnsOf(stack, steps, widthMm, core >= ROOM_FOR_SEVERAL);
@@ -94,15 +98,15 @@ export function CoreSample({
   const first = Math.min(SAMPLES - shown, Math.max(0, columns.length > 1 ? jump - Math.round(shown / 2) : 0));
   // True to scale both ways while it fits; deep groundwork is drawn smaller, and the bar says so.
   const acrossMm = (widthMm * shown) / SAMPLES;
-  const pxPerMm = Math.min(columnPx / acrossMm, (HEIGHT - 70) / highest);
-  const floor = HEIGHT - 56;
+  const pxPerMm = Math.min(columnPx / acrossMm, (high - 70) / highest);
+  const floor = high - 56;
   const y = scaleLinear([0, 1], [floor, floor - pxPerMm]);
   const leftOf = (c: number): number => LEFT + c * (columnPx + GAP);
   const area = (c: number, bottom: Float64Array | null, top: Float64Array): string => {
     const x = (i: number): string => (leftOf(c) + 1 + (i / (shown - 1)) * (columnPx - 2)).toFixed(1);
     let d = "";
     for (let i = 0; i < shown; i++) d += `${i === 0 ? "M" : "L"}${x(i)} ${y(top[first + i]).toFixed(1)}`;
-    for (let i = shown - 1; i >= 0; i--) d += `L${x(i)} ${(bottom ? y(bottom[first + i]) : HEIGHT - 1).toFixed(1)}`;
+    for (let i = shown - 1; i >= 0; i--) d += `L${x(i)} ${(bottom ? y(bottom[first + i]) : high - 1).toFixed(1)}`;
     return `${d}Z`;
   };
   // From the top down, each with the last core that it lies in.
@@ -121,16 +125,16 @@ export function CoreSample({
         act: verdict !== undefined && isClash(verdict.verdict),
       };
     });
-  const rowHeight = Math.min(62, (HEIGHT - 8) / (labels.length + 1));
+  const rowHeight = Math.min(62, (high - 8) / (labels.length + 1));
   const barMm = [0.05, 0.1, 0.2, 0.5, 1, 2].find((b) => b * pxPerMm > 40) ?? 2;
   const names = labels.map((l) => `${l.layer.name}${l.only && ` (${l.only})`}`).reverse();
   return (
     <div ref={ref}>
       {width > 0 && (
-        <div className="relative" style={{ height: HEIGHT + 20 }}>
+        <div className="relative" style={{ height: high + 20 }}>
           <svg
             width={width}
-            height={HEIGHT + 20}
+            height={high + 20}
             className="absolute inset-0"
             role="img"
             aria-label={`Core through ${labels.length} coats: ${names.join(", ")} on ${ground}`}
@@ -148,9 +152,9 @@ export function CoreSample({
                     strokeDasharray={METHODS[b.layer.method].cover !== null ? "3 2" : undefined}
                   />
                 ))}
-                <rect x={leftOf(c)} y="1" width={columnPx} height={HEIGHT - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+                <rect x={leftOf(c)} y="1" width={columnPx} height={high - 2} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
                 {column.spots.length > 0 && (
-                  <text x={leftOf(c) + columnPx / 2} y={HEIGHT + 15} textAnchor="middle" fontSize="14" fontWeight="600" fill="var(--ink)">
+                  <text x={leftOf(c) + columnPx / 2} y={high + 15} textAnchor="middle" fontSize="14" fontWeight="600" fill="var(--ink)">
                     {spotWords(column.spots)}
                   </text>
                 )}
@@ -176,7 +180,7 @@ export function CoreSample({
               );
             })}
             <path
-              d={`M${LEFT + core} ${HEIGHT - 26}L${LEFT + core + 46} ${labels.length * rowHeight + 12}h12`}
+              d={`M${LEFT + core} ${high - 26}L${LEFT + core + 46} ${labels.length * rowHeight + 12}h12`}
               fill="none"
               stroke="var(--ink)"
               strokeWidth="1"

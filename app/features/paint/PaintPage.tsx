@@ -16,6 +16,7 @@ import { useActions, useProject } from "~app/shared/scene";
 import { ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { Rack } from "~app/shared/Rack";
 import { CoreSample } from "./CoreSample";
+import { useDrill } from "./Drill";
 import { CoatList } from "./CoatList";
 import { PaintLeaves } from "./PaintLeaves";
 
@@ -73,7 +74,10 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
   const { verdicts, air } = checked.check;
   const treated = hidesIn(part.work).at(0)?.surfaceId;
   const surfaces = surfacesOf(part, project.scene);
-  const steps = (surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;
+  const drill = useDrill(part, surfaces);
+  const steps = (drill.at ?? surfaces.find((k) => k.said?.id === treated) ?? linedSurfaces(surfaces).at(0))?.laid ?? NO_STEPS;
+  // What is laid on another surface is not in the core.
+  const here = drill.at ? stack.filter((l) => l.place === undefined || l.place === drill.at?.said?.id) : stack;
   const brought = broughtOut(part, project);
   const real = surfaces.flatMap((k) => (k.said?.material ? [k.said.material] : []));
   const worst = worstFirst(verdicts).filter((v) => isClash(v.verdict));
@@ -88,7 +92,10 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
   return (
     <>
       <div className="mt-3 grid gap-x-8 gap-y-4 desk:grid-cols-[1.45fr_1fr]">
-        <CoreSample stack={stack} steps={steps} verdicts={verdicts} ground={stack[0].name} />
+        <div>
+          {drill.drawing}
+          <CoreSample stack={here} steps={steps} verdicts={verdicts} ground={stack[0].name} />
+        </div>
         <div>
           {worst.map((v) => (
             <Clash key={`${v.underId} ${v.overId}`} verdict={v} part={part} layer={stack.find((l) => l.id === v.overId)} />

@@ -2,7 +2,7 @@
 import type { CautionId } from "../../care";
 import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
 import { layerMl } from "../../surface";
-import { coatHandTime, type Film, type Need, type Rests, type StepDraft, type Task } from "../../work";
+import { coatHandTime, type Film, type FineWork, type Need, type Rests, type StepDraft, type Task } from "../../work";
 
 /** What a method needs at hand. */
 const OF_METHOD: Partial<Record<CoatMethod, Need[]>> = {
@@ -36,6 +36,7 @@ interface Laying {
   /** The area that is worked on, of one copy, mm². */
   areaMm2: number;
   pieces: number;
+  fine?: FineWork;
   /** Coats of the same pot, laid in the same way, that came before in the same work. */
   before: number;
   nameOf: (coat: number) => string;
@@ -45,13 +46,16 @@ interface Laying {
 }
 
 /** Steps for all coats of one pot, laid in one way. */
-export function layingSteps(task: Task, { film, paintId, place, areaMm2, pieces, before, nameOf, waitS, rests }: Laying): StepDraft[] {
+export function layingSteps(
+  task: Task,
+  { film, paintId, place, areaMm2, pieces, fine, before, nameOf, waitS, rests }: Laying,
+): StepDraft[] {
   const { method, coats, thinning } = film;
   // What is not on the rack is told apart by its name.
   const pot = paintId ?? `wanted ${film.name}`;
   const { potMl } = layerMl({ ...film, coats: 1 }, task.areaMm2 * pieces);
   const thinned = thinning ? `, thinned 1:${thinning}` : "";
-  const { setUpS, workS } = coatHandTime(method, areaMm2 / 100, pieces);
+  const { setUpS, workS } = coatHandTime(method, areaMm2 / 100, pieces, fine);
   const between = task.recoatS({ ...film, id: pot, coats: 1 });
   return Array.from({ length: coats }, (_, i) => ({
     name: nameOf(i),

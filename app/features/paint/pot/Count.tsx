@@ -140,7 +140,7 @@ export function Count({
             {here ? (
               <span role="status" className="block">
                 <span className="block text-2xl">{here.name}</span>
-                <span className="block font-serif text-7xl leading-none">
+                <span className="block font-slab text-7xl leading-none">
                   {here.pours ? formatMillilitres(here.ml) : here.drops - here.in}
                 </span>
                 <span className="mt-2 block text-lg">

@@ -144,7 +144,7 @@ export function Glass({
                 className="handle cursor-ns-resize touch-none"
                 role="slider"
                 tabIndex={0}
-                aria-label={`Drops of ${b.name}`}
+                aria-label={`Band of ${b.name}`}
                 aria-orientation="vertical"
                 aria-valuenow={b.drops}
                 aria-valuemin={1}

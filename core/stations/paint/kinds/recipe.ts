@@ -8,6 +8,7 @@ import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../../co
 import { LIMITS } from "../../../limits";
 import {
   copiesOf,
+  fineWork,
   layerOf,
   placeOf,
   placeWords,
@@ -158,6 +159,7 @@ export const recipe: WorkKind<RecipeWork> = {
           place: step.role === "all over" && !step.where ? "" : placeWords(step),
           areaMm2: task.areaMm2 * workedShare(step),
           pieces: copiesOf(step, task.copies),
+          fine: fineWork(step),
           before: sofar,
           nameOf: (i) => `${step.id}.${i}`,
           waitS: task.waitForNext(item.id, step.id),
