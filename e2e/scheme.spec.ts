@@ -63,7 +63,7 @@ test("keys: ten presses go ten steps and stop at the end, r turns, m mixes what 
   await expect(bench.getByRole("button", { name: /^From the front/ })).toBeVisible();
   await bench.keyboard.press("m");
   await expect(bench.getByRole("heading", { name: "The pot", level: 1 })).toBeVisible();
-  await expect(bench.getByText("wanted: #3e2f25")).toBeVisible();
+  await expect(bench.getByRole("textbox", { name: "The colour you want" })).toHaveValue("#3e2f25");
 });
 
 test("a flag takes the pieces so far and no further; undo takes them on again", async ({ bench }) => {

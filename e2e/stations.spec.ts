@@ -49,8 +49,8 @@ test("Paint: the pot finds a mix, counts its drops, and says what to add", async
   await bench.getByLabel("pick it", { exact: true }).fill("#a8977a");
   await bench.getByRole("button", { name: /^Find mixes of \d+ pots/ }).click();
   await bench.getByRole("button", { name: "Take it" }).first().click();
-  await expect(bench.getByRole("img", { name: /^In order of adding: .*Mist grey/ })).toBeVisible();
-  const glass = bench.getByRole("img", { name: /^In order of adding/ });
+  await expect(bench.getByRole("group", { name: /^In order of adding: .*Mist grey/ })).toBeVisible();
+  const glass = bench.getByRole("group", { name: /^In order of adding/ });
   await bench.getByLabel("Paint, ml").fill("6");
   await bench.keyboard.press("Enter");
   await bench.getByLabel("Thinner to one of paint").fill("1:0,5");
@@ -73,7 +73,7 @@ test("Paint: a pot is kept on the rack with its parts, mixed again, and used up"
   const before = bench.getByRole("region", { name: "Last time" });
   await expect(before).toContainText("Mill cream, mixed");
   await before.getByRole("button", { name: "Mix it again" }).click();
-  await expect(bench.getByRole("img", { name: /^In order of adding: Lime white .*; Sand tone/ })).toBeVisible();
+  await expect(bench.getByRole("group", { name: /^In order of adding: Lime white .*; Sand tone/ })).toBeVisible();
   await bench.getByLabel("Name of the pot").fill("Second cream");
   await bench.keyboard.press("Enter");
   await bench.getByRole("button", { name: "Put it on the rack" }).click();
@@ -83,6 +83,141 @@ test("Paint: a pot is kept on the rack with its parts, mixed again, and used up"
   await expect(bench.getByLabel("Drops of Mill cream, mixed")).toHaveValue("84");
   await leaf(bench, "Coats").click();
   await expect(bench.getByRole("button", { name: /^Second cream/ })).toContainText("mixed from Lime white, Sand tone");
+});
+
+test("Paint: a band is pulled in whole drops, by keys as by hand, and the drops are counted and kept", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/pot");
+  await bench.getByRole("button", { name: "Mix it again" }).click();
+  const band = bench.getByRole("slider", { name: "Band of Sand tone" });
+  await expect(band).toHaveAttribute("aria-valuenow", "24");
+  await band.focus();
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("ArrowUp");
+  await expect(band).toHaveAttribute("aria-valuenow", "34");
+  await bench.keyboard.press("PageDown");
+  await expect(band).toHaveAttribute("aria-valuenow", "24");
+  // By hand: up by some, the other paint stays as it is, and the pot holds what is in it.
+  const box = (await band.boundingBox())!;
+  await bench.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await bench.mouse.down();
+  await bench.mouse.move(box.x + box.width / 2, box.y - 40, { steps: 6 });
+  await bench.mouse.up();
+  expect(Number(await band.getAttribute("aria-valuenow"))).toBeGreaterThan(28);
+  await expect(bench.getByRole("slider", { name: "Band of Lime white" })).toHaveAttribute("aria-valuenow", "36");
+  await bench.keyboard.press("Escape");
+  await bench.getByRole("button", { name: "Count the drops" }).click();
+  const counter = bench.getByRole("dialog", { name: "Count the drops" });
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("Enter", { delay: 0 });
+  await expect(counter).toContainText("10 of 36");
+  await counter.getByRole("button", { name: "One back" }).click();
+  await expect(counter).toContainText("9 of 36");
+  // The phone goes off: nothing is lost.
+  await bench.reload();
+  await bench.getByRole("button", { name: "Count the drops" }).click();
+  await expect(counter).toContainText("9 of 36");
+  await counter.getByRole("button", { name: "All of it is in" }).click();
+  await expect(counter).toContainText(/Sand tone1\.\d ml, 0 of \d+/);
+  await counter.getByRole("button", { name: "Start again" }).click();
+  await expect(counter).toContainText("0 of 36");
+  // All in: one press keeps it.
+  await counter.getByRole("button", { name: "All of it is in" }).click();
+  await counter.getByRole("button", { name: "All of it is in" }).click();
+  await counter.getByRole("button", { name: "Keep it" }).click();
+  await expect(counter).toBeHidden();
+  await expect(bench.getByRole("region", { name: "Last time" })).toContainText(/Mix, \d+ \w+/);
+});
+
+test("Paint: from a step to last time's pot in four keys, mixed for its pieces and laid on them", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await bench.getByTestId("paint-tray").getByRole("button", { name: "Lime wall", exact: true }).click();
+  await bench.keyboard.press("ArrowRight");
+  await bench.keyboard.press("m");
+  const what = bench.getByLabel("What the pot is for");
+  await expect(what.locator("option:checked")).toContainText(/Lime white on .*lime wall/i);
+  await bench.keyboard.press("l");
+  await expect(bench.getByRole("group", { name: /^In order of adding: Lime white .*; Sand tone/ })).toBeVisible();
+  await bench.getByRole("button", { name: /^Keep it, and lay it on/ }).click();
+  await expect(bench.getByRole("region", { name: "Last time" })).toContainText(/Lime white, \d+ \w+/);
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await bench.getByTestId("paint-tray").getByRole("button", { name: "Lime wall", exact: true }).click();
+  await expect(bench.getByRole("button", { name: /^Lime white, \d+ \w+, all over/ })).toBeVisible();
+});
+
+test("Paint: a cup that is too small is said, its gauge is a file, and the card is a code with the same words", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/pot");
+  await bench.getByRole("button", { name: "Mix it again" }).click();
+  await bench.getByRole("button", { name: "Measure your cup" }).click();
+  await bench.getByLabel("Paint, ml").fill("20");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByText("The cup is too small for 20 ml: it holds 12.5 ml.")).toBeVisible();
+  await bench.getByLabel("Paint, ml").fill("5");
+  await bench.keyboard.press("Enter");
+  const file = bench.waitForEvent("download");
+  await bench.getByRole("button", { name: "Gauge on paper" }).click();
+  expect((await file).suggestedFilename()).toMatch(/gauge\.pdf$/);
+  await bench.getByRole("button", { name: "Card as a code" }).click();
+  const card = bench.getByRole("dialog", { name: "The card" });
+  await expect(card.getByRole("img")).toBeVisible();
+  await expect(card).toContainText("6 drops Lime white + 4 drops Sand tone");
+});
+
+test("Paint: the dab's colour is read from a photograph with a white sheet in it", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/pot");
+  await bench.getByRole("button", { name: "Mix it again" }).click();
+  // A sheet left, a brown dab right, in dim light.
+  const photo = await bench.evaluate(async () => {
+    const canvas = document.createElement("canvas");
+    [canvas.width, canvas.height] = [400, 240];
+    const c = canvas.getContext("2d")!;
+    c.fillStyle = "#c8c8c8";
+    c.fillRect(0, 0, 400, 240);
+    c.fillStyle = "#70573b";
+    c.fillRect(200, 0, 200, 240);
+    const blob = await new Promise<Blob>((done) => canvas.toBlob((b) => done(b!), "image/png"));
+    return [...new Uint8Array(await blob.arrayBuffer())];
+  });
+  await bench.getByLabel("A photograph of the dab").setInputFiles({ name: "dab.png", mimeType: "image/png", buffer: Buffer.from(photo) });
+  const look = bench.getByRole("dialog", { name: "The dab in the photograph" });
+  await expect(look.getByRole("status")).toContainText(/by daylight good to about 5/);
+  // The sheet's mark on the dab, by keys: that cannot be.
+  const sheet = look.getByRole("button", { name: /^White sheet/ });
+  await sheet.focus();
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("Shift+ArrowRight");
+  await expect(sheet).toHaveAccessibleName(/mark at 75 %/);
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("Shift+ArrowLeft");
+  await look.getByRole("button", { name: "Take this colour" }).click();
+  await expect(bench.getByLabel("Colour of the dab")).toHaveValue(/^#8[0-9a-f]6[0-9a-f]4[0-9a-f]$/);
+});
+
+test("Paint: a can goes by weight and by area, and the last of a pot is said with its step", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/coats");
+  await bench.getByRole("button", { name: /^Solvent matt varnish, can/ }).click();
+  const can = bench.getByRole("dialog", { name: "Solvent matt varnish, can" });
+  await can.getByLabel("Weighs now, g").fill("500");
+  await bench.keyboard.press("Enter");
+  await expect(can.getByRole("alert")).toContainText("Between empty and full this can weighs 118 to 455 g.");
+  await can.getByLabel("Weighs now, g").fill("286.5");
+  await bench.keyboard.press("Enter");
+  await expect(can).toContainText("a can 50 % full, 6 000 cm² of coat");
+  await can.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(bench.getByRole("button", { name: /^Solvent matt varnish, can/ })).toContainText("a can 50 % full");
+  await bench.getByRole("button", { name: /^Umber oil/ }).click();
+  await bench.getByRole("button", { name: "That was the last of it" }).click();
+  await expect(bench.getByRole("button", { name: /^Umber oil/ })).toContainText("oil paint, 0 ml");
+});
+
+test("Paint: the drill moves over the part, and the core is of the surface that it stands on", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/coats");
+  const drill = bench.getByRole("button", { name: /^The drill on Mill house: not set down/ });
+  await drill.click();
+  const moved = bench.getByRole("button", { name: /^The drill on Mill house: front/ });
+  await expect(moved).toBeVisible();
+  await moved.focus();
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("ArrowUp");
+  await expect(bench.getByText(/Drilled at: front/)).toBeVisible();
+  await moved.click();
+  await expect(bench.getByText(/Drilled at: right side/)).toBeVisible();
+  await bench.getByRole("button", { name: "Lift it" }).click();
+  await expect(drill).toBeVisible();
 });
 
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {

@@ -22,7 +22,7 @@ export function Rack() {
               <span className="min-w-0">
                 <span className="block truncate font-semibold">{p.name}</span>
                 <span className="block text-sm text-soft">
-                  {p.family}, {levelWords(p)}
+                  {p.family}, {p.can ? levelWords(p) : `${p.stockMl} ml`}
                   {p.mix && `, mixed from ${p.mix.parts.map((x) => x.name).join(", ")}`}
                 </span>
               </span>
@@ -152,7 +152,7 @@ function PaintEditor({
             void keep().then((done) => done.ok && onClose());
           }}
         >
-          Add it
+          {known ? "Save" : "Add it"}
         </button>
         {known && known.stockMl > 0 && (
           <button

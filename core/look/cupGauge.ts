@@ -34,7 +34,7 @@ export function cupGauge({
   if (total > holds)
     return fail(
       "cup.small",
-      `The cup holds ${formatMillilitres(holds)}, the pot is ${formatMillilitres(total)}. Take a larger cup, or mix less.`,
+      `The cup holds ${Math.round(holds * 10) / 10} ml, the pot is ${formatMillilitres(total)}. Take a larger cup, or mix less.`,
     );
   const [widthMm, heightMm] = PAPERS[paper];
   if (cup.heightMm > heightMm - 2 * MARGIN - 20)

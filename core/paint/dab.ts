@@ -26,7 +26,7 @@ export interface Spot {
 }
 
 /** The middle value of each channel around a spot, in linear light, and the share of its pixels that are burnt out. */
-export function spotColour({ rgba, width, height }: Pixels, { x, y }: Spot, radius: number): { rgb: LinearRgb; burnt: number } {
+function spotColour({ rgba, width, height }: Pixels, { x, y }: Spot, radius: number): { rgb: LinearRgb; burnt: number } {
   const channels: [number[], number[], number[]] = [[], [], []];
   let burnt = 0;
   const [cx, cy] = [Math.round(x), Math.round(y)];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { cupHoldsMl, heightInCupMm, mended, potOf, type Cup } from "./index";
+import { cupHoldsMl, heightInCupMm, mended, mixedFromItself, mixesWith, potOf, type Cup } from "./index";
 
 const two = (a: object = {}, b: object = {}) => [
   { name: "sand", color: "#c2b280", parts: 70, dropMl: 0.045, ...a },
@@ -73,5 +73,17 @@ describe("the pot", () => {
     expect(potOf({ parts: two(), amount: { ml: 20 }, cup }).warnings).toEqual([expect.stringMatching(/holds 12.5 ml/)]);
     expect(potOf({ parts: two(), amount: { ml: 20 }, cup }).gauge!.length).toBe(12);
     expect(potOf({ parts: two({}, { parts: 0.1 }), amount: { ml: 0.2 } }).warnings.length).toBe(2);
+  });
+});
+
+describe("what is mixed from what", () => {
+  const pot = (id: string, ...from: string[]) => ({ id, mix: from.length > 0 ? { parts: from.map((paintId) => ({ paintId })) } : null });
+  const rack = [pot("a", "b", "x"), pot("b", "c"), pot("c", "a"), pot("d", "a"), pot("e", "x", "x"), pot("f", "f"), pot("x")];
+  it("a circle is found from each pot in it, and from no other", () =>
+    expect(rack.filter((p) => mixedFromItself(p, rack)).map((p) => p.id)).toEqual(["a", "b", "c", "f"]));
+  it("families that go together say so of each other, and nobody mixes primer", () => {
+    expect(mixesWith("water acrylic")).toEqual(mixesWith("acrylic ink"));
+    expect(mixesWith("enamel")).not.toContain("water acrylic");
+    expect(mixesWith("water primer")).toEqual([]);
   });
 });

@@ -8,7 +8,7 @@ import { stackOfPart, type StackLayer } from "./stack";
 import type { StepState } from "./status";
 
 /** Where a pot is laid. */
-export interface LaidOn {
+interface LaidOn {
   partId: string;
   itemId: string;
   /** The step of a recipe; null for a coat by itself. */
@@ -38,7 +38,7 @@ export function potGoes(project: Project, states: ReadonlyMap<string, StepState>
       const open = Array.from({ length: coat.coats }, (_, i) => states.get(`${coat.keys}${i}`)?.kind).filter(
         (s) => s !== "done" && s !== "setting",
       ).length;
-      if (open === 0 || mixesWith(coat.layer.family).length === 0) continue;
+      if (open === 0 || coat.layer.covers || mixesWith(coat.layer.family).length === 0) continue;
       const recipeId = recipes.get(coat.itemId) ?? null;
       const key = recipeId === null ? `${part.id}.${coat.itemId}` : `${recipeId}.${coat.stepId}.${coat.paintId ?? ""}`;
       const go = goes.get(key) ?? { coat, recipe: recipeId, of: [] };

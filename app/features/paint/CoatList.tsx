@@ -31,6 +31,7 @@ import { StepFields } from "~app/shared/StepFields";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { Choice, parseCount, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
+import { MixAgain } from "./pot/MixAgain";
 
 export function CoatList({ part }: { part: Part }) {
   const project = useProject();
@@ -125,6 +126,7 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
             {" · "}
           </span>
         )}
+        <MixAgain paint={paint} />
         <button
           className="btn-text"
           aria-expanded={open}
@@ -189,7 +191,7 @@ function RecipeRows({ part, item, onRemove }: { part: Part; item: RecipeWork; on
                 {short && "▲ "}
                 {placeWords(step)}, {METHODS[step.method].word}
                 {step.coats > 1 && `, ${step.coats} coats`}, about {inPotWords(paint, c.ml.potMl)}
-                {paint ? `; ${levelWords(paint)} on the rack` : ", no pot chosen"}
+                {paint ? `; ${levelWords(paint)} on the rack` : ", no pot chosen"} <MixAgain paint={paint} />
               </span>
             </li>
           );

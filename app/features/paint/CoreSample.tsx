@@ -9,6 +9,8 @@ const SAMPLES = 160;
 /** Room for each name, and for all of them, px. */
 const NAME_PX = 48;
 const HEIGHTS = [240, 400] as const;
+/** Air above the films, px. */
+const ABOVE = 36;
 /** Room for the scale bar, px. */
 const LEFT = 52;
 /** Between two cores, px. */
@@ -99,7 +101,8 @@ export function CoreSample({
   // True to scale both ways while it fits; deep groundwork is drawn smaller, and the bar says so.
   const acrossMm = (widthMm * shown) / SAMPLES;
   const pxPerMm = Math.min(columnPx / acrossMm, (high - 70) / highest);
-  const floor = high - 56;
+  // The films stand near the top, what they lie on fills the rest.
+  const floor = Math.min(high - 56, ABOVE + highest * pxPerMm);
   const y = scaleLinear([0, 1], [floor, floor - pxPerMm]);
   const leftOf = (c: number): number => LEFT + c * (columnPx + GAP);
   const area = (c: number, bottom: Float64Array | null, top: Float64Array): string => {

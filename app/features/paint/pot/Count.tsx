@@ -5,9 +5,11 @@
 import { Dialog as Radix } from "radix-ui";
 import { useEffect } from "react";
 import type { potOf } from "~core/paint";
+import type { PotGo } from "~core/plan";
 import { formatMillilitres } from "~core/units";
 import { hatchFill } from "~app/ui/hatch";
 import { COUNTED_ML } from "./Glass";
+import { useKeepPot } from "./KeepPot";
 import type { PotDraft, Poured, SetPot } from "./draft";
 
 /** The screen stays on while this is shown. */
@@ -49,15 +51,18 @@ export function Count({
   set,
   poured,
   pot,
+  go,
   onClose,
 }: {
   draft: PotDraft;
   set: SetPot;
   poured: readonly Poured[];
   pot: ReturnType<typeof potOf>;
+  go: PotGo | undefined;
   onClose: () => void;
 }) {
   useAwakeScreen();
+  const keep = useKeepPot({ draft, set, poured, pot, go });
   const targets: Target[] = poured.map(({ paint }, i) => ({
     id: paint.id,
     name: paint.name,
@@ -72,7 +77,8 @@ export function Count({
   const put = (id: string, to: (n: number) => number): void =>
     set((now) => ({ counted: { ...now.counted, [id]: Math.max(0, to(now.counted[id] ?? 0)) } }));
   const drop = (): void => {
-    if (!here) return onClose();
+    // A pot that is mixed is kept.
+    if (!here) return void keep(go?.lays ?? []).then((kept) => kept && onClose());
     navigator.vibrate?.(here.in + 1 >= here.drops ? [60, 40, 60] : 15);
     put(here.id, (n) => (here.pours ? here.drops : n + 1));
   };
@@ -135,7 +141,7 @@ export function Count({
             autoFocus
             className="min-h-[46vh] w-full touch-manipulation border-t-2 border-ink bg-ink px-4 text-paper select-none"
             onClick={drop}
-            aria-label={here ? (here.pours ? `${here.name} is poured` : `One drop of ${here.name}`) : "Close"}
+            aria-label={here ? (here.pours ? `${here.name} is poured` : `One drop of ${here.name}`) : "Keep it"}
           >
             {here ? (
               <span role="status" className="block">
@@ -152,6 +158,9 @@ export function Count({
                 <span className="block text-3xl">All in.</span>
                 <span className="mt-2 block text-lg">
                   {pot.thinnerMl > 0 && `${formatMillilitres(pot.thinnerMl)} of thinner, then `}stir, and let a dab dry on card.
+                </span>
+                <span className="mt-3 block text-lg font-semibold">
+                  Press: it is kept on the rack{go && `, for ${go.parts.length === 1 ? go.parts[0].name : `${go.parts.length} parts`}`}.
                 </span>
               </span>
             )}

@@ -61,7 +61,7 @@ export function CupMarks({ draft, set, pot, name }: { draft: PotDraft; set: SetP
           </div>
           {at === null ? (
             <p className="note-act mt-2">
-              ▲ The cup is too small for {formatMillilitres(totalMl)}: it holds {formatMillilitres(cupHoldsMl(cup))}.
+              ▲ The cup is too small for {formatMillilitres(totalMl)}: it holds {Math.round(cupHoldsMl(cup) * 10) / 10} ml.
             </p>
           ) : (
             <p className="mt-2">

@@ -13,42 +13,39 @@ import { dropOf, type PotDraft, type Poured, type SetPot } from "./draft";
 /** As it goes on the card. */
 const cameWords = (is: string, wanted: string): string => (differenceOf(is, wanted) <= 1 ? "as wanted" : differenceWords(is, wanted));
 
-/** Keeps the pot as one more on the rack; what it was mixed for takes it from now on. */
-export function KeepPot({
-  draft,
-  set,
-  poured,
-  pot,
-  go,
-}: {
+interface AtHand {
   draft: PotDraft;
   set: SetPot;
   poured: readonly Poured[];
   pot: ReturnType<typeof potOf>;
   go: PotGo | undefined;
-}) {
+}
+
+/** What the pot is called where nobody named it. */
+const usualName = (go: PotGo | undefined, now: number): string => `${go ? go.layer.name : "Mix"}, ${format(now, "d MMM")}`;
+
+/** A dried dab is what it is; before that, the sum. */
+const colourOf = ({ draft, pot }: Pick<AtHand, "draft" | "pot">): string => draft.seen ?? pot.color;
+
+/** Puts the pot on the rack, and on what takes it from now on. @returns whether that was stored */
+export function useKeepPot(at: AtHand): (lays: PotGo["lays"], name?: string, came?: string) => Promise<boolean> {
+  const { draft, set, poured, pot, go } = at;
   const { run } = useActions();
   const { scene } = useProject();
   const now = useNow();
-  const [name, setName] = useState("");
-  const [came, setCame] = useState("");
-  const [card, setCard] = useState(false);
-  // A dried dab is what it is; before that, the sum.
-  const hex = draft.seen ?? pot.color;
-  const words = came || (draft.wanted ? cameWords(hex, draft.wanted) : "");
-  const usual = `${go ? go.layer.name : "Mix"}, ${format(now, "d MMM")}`;
-  const keep = async (lays: PotGo["lays"]): Promise<void> => {
+  return async (lays, name = "", came = "") => {
     const drops = poured.reduce((n, p) => n + p.drops, 0);
     const ml = poured.reduce((sum, p) => sum + p.drops * dropOf(p.paint), 0);
     const [first] = poured;
     const perMl = Math.min(LIMITS.dropsPerMl.most, Math.max(LIMITS.dropsPerMl.least, drops / ml));
+    const hex = colourOf(at);
     const done = await run("pot.keep", {
       took: poured.map(({ paint }, i) => ({ paintId: paint.id, ml: pot.of[i].ml })),
       paint: {
         id: newId(),
         // Its parts are the demo's.
         ...(scene.demo && { demo: true }),
-        name: name || usual,
+        name: name || usualName(go, now),
         hex,
         family: first.paint.family,
         sheen: first.paint.sheen,
@@ -58,16 +55,30 @@ export function KeepPot({
           parts: poured.map(({ paint, drops: n }) => ({ paintId: paint.id, name: paint.name, hex: paint.hex, drops: n })),
           thinning: draft.thinning,
           at: now,
-          came: words,
+          came: came || (draft.wanted ? cameWords(hex, draft.wanted) : ""),
         },
       },
       ...(lays.length > 0 && { lays: [...lays] }),
     });
-    if (done.ok) {
-      setName("");
-      setCame("");
-      set({ counted: {}, ...(lays.length > 0 && { go: null }) });
-    }
+    if (done.ok) set({ counted: {}, ...(lays.length > 0 && { go: null }) });
+    return done.ok;
+  };
+}
+
+/** Keeps the pot as one more on the rack; what it was mixed for takes it from now on. */
+export function KeepPot(at: AtHand) {
+  const { draft, poured, go } = at;
+  const now = useNow();
+  const [name, setName] = useState("");
+  const [came, setCame] = useState("");
+  const [card, setCard] = useState(false);
+  const words = came || (draft.wanted ? cameWords(colourOf(at), draft.wanted) : "");
+  const usual = usualName(go, now);
+  const keepPot = useKeepPot(at);
+  const keep = async (lays: PotGo["lays"]): Promise<void> => {
+    if (!(await keepPot(lays, name, came))) return;
+    setName("");
+    setCame("");
   };
   return (
     <Section title="Keep this pot">

@@ -1,7 +1,7 @@
 /** Pots of before: one is mixed again, or used up. */
 import { format } from "date-fns";
 import { useState } from "react";
-import { differenceOf, potsInstead } from "~core/paint";
+import { differenceOf, mixedFromItself, potsInstead } from "~core/paint";
 import { usesOfPot, type PotGo, type PotUse } from "~core/plan";
 import type { KeptMix, Paint } from "~core/project";
 import { formatMillilitres } from "~core/units";
@@ -9,7 +9,7 @@ import { Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
 import { ParsedField, parseText } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
-import { dropOf, type PotDraft, type SetPot } from "./draft";
+import { dropOf, mixedAgain, type PotDraft, type SetPot } from "./draft";
 
 const partsWords = ({ parts }: KeptMix): string => parts.map((p) => `${p.drops} ${p.name}`).join(" : ");
 
@@ -43,17 +43,14 @@ export function LastTime({ draft, set, go }: { draft: PotDraft; set: SetPot; go:
         Number(isForGo(b.uses, go)) - Number(isForGo(a.uses, go)) ||
         (wanted ? differenceOf(a.paint.hex, wanted) - differenceOf(b.paint.hex, wanted) : b.mix.at - a.mix.at),
     );
-  const again = (mix: KeptMix, hex: string): void => {
-    const parts = mix.parts.flatMap((p) => {
-      const there = paints.find((x) => x.id === p.paintId) ?? paints.find((x) => x.name === p.name);
-      return there ? [{ paintId: there.id, drops: p.drops }] : [];
-    });
-    // Two parts may have become one bottle.
-    const drops = new Map<string, number>();
-    for (const p of parts) drops.set(p.paintId, (drops.get(p.paintId) ?? 0) + p.drops);
-    set({ parts: [...drops].map(([paintId, n]) => ({ paintId, drops: n })), thinning: mix.thinning, wanted: hex, seen: null, counted: {} });
-  };
-  useKey("l", "Mix the first pot of last time again", "Paint", () => again(found[0].mix, found[0].paint.hex), found.length > 0);
+  const again = (mix: KeptMix, hex: string): void => set(mixedAgain(mix, hex, paints));
+  useKey(
+    "l",
+    "Mix the first pot of last time again",
+    "Paint",
+    () => again(found[0].mix, found[0].paint.hex),
+    found.length > 0 && !mixedFromItself(found[0].paint, paints),
+  );
   if (kept.length === 0) return null;
   return (
     <Section title="Last time">
@@ -84,8 +81,11 @@ export function LastTime({ draft, set, go }: { draft: PotDraft; set: SetPot; go:
                 </span>
               ))}
               <Missing mix={mix} />
+              {mixedFromItself(paint, paints) && (
+                <span className="note-act block text-sm">▲ It is said to be mixed from itself: put its paints in by hand.</span>
+              )}
             </span>
-            <button className="btn" onClick={() => again(mix, paint.hex)}>
+            <button className="btn" disabled={mixedFromItself(paint, paints)} onClick={() => again(mix, paint.hex)}>
               Mix it again {i === 0 && <Key k="l" />}
             </button>
             <button

@@ -36,7 +36,7 @@ export default function PotPage() {
     const paint = paints.find((p) => p.id === paintId);
     return paint ? [{ paint, drops }] : [];
   });
-  const mixable = paints.filter((p) => mixesWith(p.family).length > 0);
+  const mixable = paints.filter((p) => mixesWith(p.family).length > 0 && !p.can);
   const group = inPot[0] && mixesWith(inPot[0].paint.family);
   const shelf = mixable.filter((p) => !group || group.includes(p.family));
   const poured = inPot.filter((p) => p.drops > 0);
@@ -126,7 +126,7 @@ export default function PotPage() {
           </div>
         </div>
       )}
-      {counting && pot && <Count draft={draft} set={set} poured={poured} pot={pot} onClose={() => setCounting(false)} />}
+      {counting && pot && <Count draft={draft} set={set} poured={poured} pot={pot} go={go} onClose={() => setCounting(false)} />}
       <p className="mt-5 max-w-prose text-soft">
         Colours are calculated from the swatches on the rack. Nobody knows how strongly a pot tints until it was tried: mix a little, let a
         dab dry on card, and trust the dab.

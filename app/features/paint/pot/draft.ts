@@ -2,7 +2,7 @@
 import Joi from "joi";
 import { useEffect, useState } from "react";
 import { USUAL_DROP_ML, type MixPaint } from "~core/paint";
-import type { Paint } from "~core/project";
+import type { KeptMix, Paint } from "~core/project";
 import { keep, kept } from "~app/data/kept";
 
 export interface PotDraft {
@@ -27,8 +27,8 @@ export interface PotDraft {
 /** Nobody counts more of one paint. */
 export const MOST_DROPS = 10_000;
 /** What a pot may be, ml. */
-export const LEAST_ML = 0.05,
-  MOST_ML = 10_000;
+export const LEAST_ML = 0.05;
+const MOST_ML = 10_000;
 
 const EMPTY: PotDraft = { wanted: null, parts: [], ml: 3, thinning: 0, cup: null, seen: null, go: null, over: null, counted: {} };
 
@@ -94,6 +94,21 @@ export function inDrops(poured: readonly Poured[]): Pick<PotDraft, "parts" | "ml
       ),
     ),
   };
+}
+
+/** A kept pot, mixed again from what the rack has of its parts. */
+export function mixedAgain(
+  mix: KeptMix,
+  hex: string,
+  paints: readonly Paint[],
+): Pick<PotDraft, "parts" | "thinning" | "wanted" | "seen" | "counted"> {
+  // Two parts may have become one bottle.
+  const drops = new Map<string, number>();
+  for (const p of mix.parts) {
+    const there = paints.find((x) => x.id === p.paintId) ?? paints.find((x) => x.name === p.name);
+    if (there) drops.set(there.id, (drops.get(there.id) ?? 0) + p.drops);
+  }
+  return { parts: [...drops].map(([paintId, n]) => ({ paintId, drops: n })), thinning: mix.thinning, wanted: hex, seen: null, counted: {} };
 }
 
 /** By its id: two pots may have one name. */
