@@ -1,5 +1,6 @@
 /** One press ends a step: it went well. Or say what did not; failed pieces raise the count that is needed. A print says what it took and why it failed. */
 import { useId, useState } from "react";
+import { Link } from "react-router";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
 import { inItsScene, onPlateOf, type Clock } from "~core/plan";
 import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
@@ -172,6 +173,16 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
           <input type="checkbox" className="h-5 w-5" checked={emptied} onChange={(e) => setEmptied(e.target.checked)} />
           That was the last of {pot.name}
         </label>
+      )}
+      {record?.rests?.method !== undefined && (
+        <p className="mt-2">
+          <Link
+            className="btn-text inline-flex items-center"
+            to={`/s/${bare.project.scene.id}/paint/wrong?step=${encodeURIComponent(record.stepKey)}`}
+          >
+            Something looks wrong? What it may be, and what to do
+          </Link>
+        </p>
       )}
       {refused && (
         <p role="alert" className="note-act mt-2">

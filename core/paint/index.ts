@@ -9,4 +9,5 @@ export * from "./instead";
 export * from "./mix";
 export * from "./mixable";
 export * from "./pot";
+export * from "./rescue";
 export * from "./states";

@@ -22,5 +22,6 @@ export * from "./status";
 export * from "./steps";
 export * from "./tonight";
 export * from "./tracker";
+export * from "./wentWrong";
 export * from "./defaultWork";
 export * from "./surfaceOrder";

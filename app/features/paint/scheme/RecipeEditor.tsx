@@ -1,7 +1,7 @@
 /** A recipe's own words and steps: a change here changes every piece that it lies on. And what the picked pieces do otherwise. */
 import { ArrowLeft, ArrowRight, Plus, X } from "lucide-react";
 import type { Field } from "~core/field";
-import { potsInstead } from "~core/paint";
+import { potsInstead, recoveryOf } from "~core/paint";
 import type { SchemePiece } from "~core/plan";
 import { LIMITS } from "~core/project";
 import { NEW_STEP, placeWords, RECIPE_STEP_FIELDS, type Recipe, type RecipeStep } from "~core/recipe";
@@ -172,7 +172,7 @@ function Otherwise({ step, pieces }: { step: RecipeStep; pieces: readonly Scheme
       />
       <p className="max-w-prose pb-1 text-soft">
         {[placeWords(step), step.brush, step.judgeAfterMin && `judge it after ${step.judgeAfterMin} min`].filter(Boolean).join("; ")}
-        {step.ifTooMuch && `. If it is too much: ${step.ifTooMuch}`}
+        {(step.ifTooMuch || recoveryOf(step.method)) && `. If it is too much: ${step.ifTooMuch || recoveryOf(step.method)}`}
       </p>
     </div>
   );

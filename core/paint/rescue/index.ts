@@ -1,0 +1,3 @@
+export * from "./clues";
+export * from "./rescue";
+export * from "./table";
