@@ -7,7 +7,16 @@ import { fullProject } from "../tests/fullProject";
 import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
-const LEAVES = ["paint/coats", "paint/pot", "scale/change", "scale/beside", "scale/subject", "scale/references"];
+const LEAVES = [
+  "paint/coats",
+  "paint/pot",
+  "paint/rack",
+  "paint/wrong",
+  "scale/change",
+  "scale/beside",
+  "scale/subject",
+  "scale/references",
+];
 
 /** Goes to another page of the program without loading it anew, which is most of what opening one takes. */
 async function goWithin(page: Page, to: string): Promise<void> {

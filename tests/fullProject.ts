@@ -216,6 +216,9 @@ export async function fullProject(): Promise<Full> {
       came: "a little lighter",
     },
     can: { cm2: 9000, fullG: 470, emptyG: 120 },
+    hides: "well",
+    place: "second shelf, left",
+    lot: "7 B",
   });
   project.scene.recipes.push({
     id: "recipe",

@@ -69,6 +69,14 @@ describe("coats to cover", () => {
     expect(most("airbrush", 0)).toBeGreaterThanOrEqual(most("brush", 0));
     expect(most("brush", 2)).toBeGreaterThan(most("brush", 0));
   });
+  it("one coat on card narrows the range to half of it, at the end that it shows", () => {
+    const any = coatsToCover(acrylic("#f2f2ee"), BLACK)!;
+    const well = coatsToCover(acrylic("#f2f2ee"), BLACK, "well")!;
+    const badly = coatsToCover(acrylic("#f2f2ee"), BLACK, "badly")!;
+    expect([well.least, badly.most]).toEqual([any.least, any.most]);
+    expect(well.most!).toBeLessThan(any.most!);
+    expect(badly.least).toBeGreaterThan(any.least);
+  });
   it("what is to be seen through covers nothing", () => {
     expect(coatsToCover({ ...acrylic("#3b2f27"), family: "enamel wash" }, PALE)).toBeNull();
     expect(coatsToCover({ ...acrylic("#ffffff"), family: "water varnish" }, PALE)).toBeNull();

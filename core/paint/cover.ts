@@ -27,6 +27,9 @@ export interface CoatsToCover {
   most: number | null;
 }
 
+/** What somebody tried narrows the range to one half of it. Common practice, no source. */
+const TRIED = 2;
+
 const scatterOf = (family: CoatFamily): { poor: number; good: number } | null => {
   if (/varnish|effect|wash/.test(family)) return null;
   return /ink/.test(family) ? INK : SCATTERS;
@@ -50,12 +53,20 @@ function first(film: Hex, ground: Hex, sx: number): number | null {
 }
 
 /**
- * @param layer one coat, as it is laid @param ground what is below it
+ * @param layer one coat, as it is laid @param ground what is below it @param hides as somebody tried it; null where nobody did
  * @returns null for clear coats and washes, and for methods that do not close: they are to be seen through
  */
-export function coatsToCover(layer: Pick<CoatLayer, "family" | "method" | "thinning"> & { hex: Hex }, ground: Hex): CoatsToCover | null {
-  const scatters = scatterOf(layer.family);
-  if (!scatters || METHODS[layer.method].cover !== null) return null;
+export function coatsToCover(
+  layer: Pick<CoatLayer, "family" | "method" | "thinning"> & { hex: Hex },
+  ground: Hex,
+  hides: "badly" | "well" | null = null,
+): CoatsToCover | null {
+  const range = scatterOf(layer.family);
+  if (!range || METHODS[layer.method].cover !== null) return null;
+  const scatters = {
+    poor: hides === "well" ? range.poor * TRIED : range.poor,
+    good: hides === "badly" ? range.good / TRIED : range.good,
+  };
   const whole: CoatLayer = { id: "", name: "", coats: 1, ...layer };
   const { a, b } = labOf(layer.hex);
   const dull = 1 - BRIGHT.less * Math.min(1, Math.hypot(a, b) / BRIGHT.chroma);

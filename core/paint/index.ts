@@ -1,4 +1,5 @@
 export * from "./airbrush";
+export * from "./caps";
 export * from "./card";
 export * from "./colour";
 export * from "./correct";
@@ -9,5 +10,7 @@ export * from "./instead";
 export * from "./mix";
 export * from "./mixable";
 export * from "./pot";
+export * from "./rackText";
 export * from "./rescue";
+export * from "./shelf";
 export * from "./states";

@@ -357,6 +357,11 @@ export interface Paint extends OfTheDemo {
   can?: Can | null;
   /** Drops of this bottle in a millilitre, where somebody counted them. */
   dropsPerMl?: number | null;
+  /** How well one coat of it hides, where somebody tried. */
+  hides?: "badly" | "well" | null;
+  /** Where it stands, and its lot: in the user's own words. */
+  place?: string;
+  lot?: string;
   /** What it was mixed from, where it was; in the order of adding. */
   mix?: KeptMix | null;
 }

@@ -41,5 +41,8 @@ export const paintSchema = Joi.object<Paint, true>({
   })
     .allow(null)
     .optional(),
+  hides: Joi.string().valid("badly", "well").allow(null).optional(),
+  place: text(LIMITS.shortText).optional(),
+  lot: text(LIMITS.shortText).optional(),
   dropsPerMl: within(LIMITS.dropsPerMl).allow(null).optional(),
 }).unknown(true);

@@ -14,7 +14,6 @@ import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { useActions, useProject } from "~app/shared/scene";
 import { ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
-import { Rack } from "~app/shared/Rack";
 import { CoreSample } from "./CoreSample";
 import { useDrill } from "./Drill";
 import { CoatList } from "./CoatList";
@@ -58,9 +57,6 @@ export default function PaintPage() {
           solvent varnish over a fresh enamel wash, with only dry brushing between, will wrinkle.
         </p>
       )}
-      <Section title="The rack">
-        <Rack />
-      </Section>
     </Page>
   );
 }

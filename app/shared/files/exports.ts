@@ -64,10 +64,13 @@ const plainColumns = (part: Part): Record<string, string> =>
  * A cell that begins like a formula, behind blanks too, is a formula to a spreadsheet: it gets an apostrophe in front. Every cell of text,
  * whatever it holds today; numbers are numbers.
  */
-const safeCells = (row: Record<string, string | number>): Record<string, string | number> =>
+export const safeCells = (row: Record<string, string | number>): Record<string, string | number> =>
   Object.fromEntries(
     Object.entries(row).map(([key, cell]) => [key, typeof cell === "string" && /^\s*[=+\-@\t\r\n]/.test(cell) ? `'${cell}` : cell]),
   );
+
+/** Such a cell as it was. */
+export const unsafeCell = (cell: string): string => (/^'\s*[=+\-@\t\r\n]/.test(cell) ? cell.slice(1) : cell);
 
 const parts = (ms: number): [number, number, number, number, number] => {
   const d = new Date(ms);

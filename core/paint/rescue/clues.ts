@@ -24,6 +24,7 @@ export type Clue =
   | "masked"
   | "powder below"
   | "matt"
+  | "varnish"
   | "wet effect below"
   | "resin"
   | "still wet"
@@ -113,6 +114,7 @@ export function cluesOf(w: WentWrong): Map<Clue, string> {
   const powder = below.findLast((l) => l.family === "pigment");
   say("powder below", powder !== undefined, `${powder?.name.toLowerCase()} is below`);
   say("matt", (layer.sheen ?? family.sheen) === "matt", "it is matt");
+  say("varnish", layer.family.endsWith("varnish"), "it is varnish");
   const wet = below.findLast((l) => l.family === "gloss effect");
   say("wet effect below", wet !== undefined, `${wet?.name.toLowerCase()} is below`);
   say("resin", w.resin, "the piece is a resin print");

@@ -2,7 +2,10 @@
 import { cluesOf, type Clue, type WentWrong } from "./clues";
 import { CAUSES, type CauseRow, type PlaceSeen, type TimeSeen, type Trouble } from "./table";
 
-/** A clue that holds makes a cause so much likelier; one without which it can hardly be, and is missing, so much less likely. Common practice, no source. */
+/**
+ * A clue that holds makes a cause so much likelier, further ones less and less: they often say the same. One without which it can hardly be,
+ * and is missing, makes it so much less likely. Common practice, no source.
+ */
 const CLUE = 2.5;
 const WITHOUT = 0.08;
 /** The same for the place and the time that were seen, where the cause has its own. Common practice, no source. */
@@ -31,7 +34,8 @@ export function rescueOf(seen: Seen, at: WentWrong | null): Likely[] {
   const weighed = CAUSES.filter((c) => c.trouble === seen.trouble).map((row) => {
     const held = row.clues.filter((c) => clues.has(c));
     const missing = at !== null && row.needs !== undefined && !row.needs.some((c) => clues.has(c));
-    const weight = row.of100 * CLUE ** held.length * (missing ? WITHOUT : 1) * fits(row.where, seen.where) * fits(row.when, seen.when);
+    const weight =
+      row.of100 * CLUE ** Math.sqrt(held.length) * (missing ? WITHOUT : 1) * fits(row.where, seen.where) * fits(row.when, seen.when);
     return { row, weight, because: held.map((c: Clue) => clues.get(c)!) };
   });
   const all = weighed.reduce((sum, w) => sum + w.weight, 0);

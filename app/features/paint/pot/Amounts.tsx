@@ -27,7 +27,7 @@ export const potFor = (go: PotGo): Pick<PotDraft, "go" | "ml" | "thinning" | "wa
 export function For({ draft, set, goes }: { draft: PotDraft; set: SetPot; goes: readonly PotGo[] }) {
   return (
     <Choice
-      className="w-[26rem] max-w-full"
+      className="w-[26rem] max-w-[calc(100vw-3.5rem)]"
       label="What the pot is for"
       hideLabel
       value={goes.some((g) => g.key === draft.go) ? draft.go! : ""}
@@ -78,6 +78,12 @@ const coverWords = (covers: CoatsToCover | null): string => {
     : `${covers.least} to ${covers.most} coats cover.`;
 };
 
+/** A mix hides as its pots do, where all of them were tried and say the same. */
+function hidesOf(poured: readonly Poured[]): "badly" | "well" | null {
+  const [first] = poured;
+  return poured.every((p) => p.paint.hides === first.paint.hides) ? (first.paint.hides ?? null) : null;
+}
+
 /** Whether it covers what is below, and whether it can be sprayed. */
 export function Behaves({
   draft,
@@ -98,7 +104,8 @@ export function Behaves({
   const ground = over ?? (go?.ground.hex ? { name: go.ground.name, hex: go.ground.hex } : null);
   const { family } = poured[0].paint;
   const method = go?.layer.method ?? FAMILIES[family].usual ?? "brush";
-  const covers = ground && coatsToCover({ family, method, thinning: draft.thinning, hex: draft.seen ?? color }, ground.hex);
+  const covers =
+    ground && coatsToCover({ family, method, thinning: draft.thinning, hex: draft.seen ?? color }, ground.hex, hidesOf(poured));
   const nozzleMm = habits.nozzleMm ?? null;
   const sprays = throughAirbrush(
     poured.map((p) => p.paint),

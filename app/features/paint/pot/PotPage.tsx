@@ -84,8 +84,8 @@ export default function PotPage() {
       <PaintLeaves />
       {mixable.length === 0 ? (
         <p className="mt-6 max-w-prose text-soft">
-          Put your paints on the rack, on the tab Coats. Then this page finds mixes of them for a colour, says how much of each you need,
-          and what to add when the pot comes out otherwise.
+          Put your paints on the rack, on the tab Rack. Then this page finds mixes of them for a colour, says how much of each you need, and
+          what to add when the pot comes out otherwise.
         </p>
       ) : (
         <div className="mt-3 grid gap-x-8 desk:grid-cols-[1fr_1fr]">

@@ -37,7 +37,7 @@ export default function WrongPage() {
       sub={
         coats.length > 0 && (
           <Choice
-            className="w-[26rem] max-w-full"
+            className="w-[26rem] max-w-[calc(100vw-3.5rem)]"
             label="Which coat"
             hideLabel
             value={coat?.record.stepKey ?? ""}
@@ -84,12 +84,12 @@ export default function WrongPage() {
             <>
               {(where === null || when === null) && (
                 <p className="note-act">
-                  ▲ Causes that look alike are told apart by place and time: say {where === null ? "where" : "when"} you see it.
+                  ▲ Causes that look alike are told apart by place and time: say {where === null ? "where you see it" : "when it came"}.
                 </p>
               )}
               <ol>
                 {found.map((f, i) => (
-                  <Cause key={f.row.cause} likely={f} first={i === 0} coat={coat} />
+                  <Cause key={f.row.cause} likely={f} first={i === 0} told={where !== null && when !== null} coat={coat} />
                 ))}
               </ol>
               {at && FAMILIES[at.layer.family].cleaner === "strong thinner" && (
@@ -106,6 +106,9 @@ export default function WrongPage() {
   );
 }
 
+/** More are shown only until one is chosen. */
+const FEW = 8;
+
 function Chips<T extends string>({
   label,
   of,
@@ -117,11 +120,13 @@ function Chips<T extends string>({
   chosen: T | null;
   onChoose: (chosen: T | null) => void;
 }) {
+  // Once it is said, what comes next stands right below.
+  const shown = chosen === null || Object.keys(of).length <= FEW ? (Object.keys(of) as T[]) : [chosen];
   return (
     <fieldset className="mt-3">
       <legend className="text-lg font-semibold">{label}</legend>
       <div className="mt-1 flex flex-wrap gap-2">
-        {(Object.keys(of) as T[]).map((id) => (
+        {shown.map((id) => (
           <button
             key={id}
             type="button"
@@ -132,20 +137,36 @@ function Chips<T extends string>({
             {of[id]}
           </button>
         ))}
+        {shown.length === 1 && (
+          <button type="button" className="btn-text" onClick={() => onChoose(null)}>
+            Something else
+          </button>
+        )}
       </div>
     </fieldset>
   );
 }
 
 /** "3 in 4": nobody knows it to a hundredth. */
-function likelyWords(share: number): string {
-  if (share > 0.85) return "almost surely";
+function likelyWords(share: number, told: boolean): string {
+  if (share > 0.85 && told) return "almost surely";
   if (share > 0.55) return "likely";
   if (share > 0.3) return "may be";
   return share > 0.1 ? "less likely" : "hardly";
 }
 
-function Cause({ likely: { row, share, because }, first, coat }: { likely: Likely; first: boolean; coat: LaidCoat | undefined }) {
+function Cause({
+  likely: { row, share, because },
+  first,
+  told,
+  coat,
+}: {
+  likely: Likely;
+  first: boolean;
+  /** Place and time were said. */
+  told: boolean;
+  coat: LaidCoat | undefined;
+}) {
   const { run } = useActions();
   const project = useProject();
   const title = `${row.cause[0].toUpperCase()}${row.cause.slice(1)}: ${row.now}`.slice(0, LIMITS.title);
@@ -158,7 +179,7 @@ function Cause({ likely: { row, share, because }, first, coat }: { likely: Likel
           <rect x="0.5" y="0.5" width="63" height="9" fill="none" stroke="var(--ink)" />
           <rect width={64 * share} height="10" fill="var(--ink)" />
         </svg>
-        <span className="text-soft">{likelyWords(share)}</span>
+        <span className="text-soft">{likelyWords(share, told)}</span>
         <span className="font-semibold">{row.cause}</span>
       </p>
       {because.length > 0 && <p className="text-sm text-soft">Speaks for it: {because.join("; ")}.</p>}
