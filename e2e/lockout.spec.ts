@@ -11,6 +11,7 @@ const LEAVES = [
   "paint/coats",
   "paint/pot",
   "paint/rack",
+  "paint/spray",
   "paint/wrong",
   "scale/change",
   "scale/beside",

@@ -255,6 +255,36 @@ test("Paint: a rack goes out as CSV and comes in again; a broken file is said wi
   await expect(bench.getByRole("button", { name: /^Lime white, water acrylic, 80 ml/ })).toBeVisible();
 });
 
+test("Paint: a spray session is planned, ticked before the start, and logged with what was covered", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await bench.getByTestId("paint-tray").getByRole("button", { name: "Tarred timber", exact: true }).click();
+  const strip = bench.getByRole("region", { name: "Tarred timber" });
+  for (let i = 0; i < 4; i++) await bench.keyboard.press("ArrowLeft");
+  await strip.getByText("Change the recipe, for every piece that it lies on").click();
+  await strip.getByLabel("Method", { exact: true }).selectOption({ label: "sprayed" });
+  await bench.goto("/s/saltmarsh-sluice/paint/spray");
+  const rod = bench.getByRole("list", { name: "On the rod: Harbour grey primer" }).first();
+  await expect(rod).toContainText("Sluice paddle");
+  const groove = rod.getByRole("checkbox", { name: /the groove: bare/ }).first();
+  await expect(groove).not.toBeChecked();
+  await bench
+    .getByRole("button", { name: /^Start: / })
+    .first()
+    .click();
+  await expect(bench.getByText(/Tick what stays bare first/)).toBeVisible();
+  for (const tick of await rod.getByRole("checkbox").all()) await tick.check();
+  // Another look at the page: the ticks are there.
+  await bench.reload();
+  await expect(groove).toBeChecked();
+  await bench
+    .getByRole("button", { name: /^Start: / })
+    .first()
+    .click();
+  await expect(bench.getByText(/^Started: Harbour grey primer, sprayed/).first()).toBeVisible();
+  await station(bench, "Tonight").click();
+  await expect(bench.getByRole("region", { name: "In hand" })).toContainText(/Harbour grey primer/);
+});
+
 test("Paint: it went wrong: the coat is known, place and time tell causes apart, and it is kept as a lesson", async ({ bench }) => {
   await bench.goto("/s/saltmarsh-sluice/paint/wrong");
   await expect(bench.getByText(/Harbour grey primer over filament print/)).toBeVisible();

@@ -78,8 +78,8 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
 const scene = new URL(page.url()).pathname.split("/")[2];
 for (const [address, name, button, press] of [
   ["print/all/plates", "plates", "Plate 1 of Small filament", "press"],
-  ["print/all/prints", "prints"],
   ["paint/coats?part=mill-house", "coats"],
+  ["paint/rack", "rack"],
   ["print/mill-house", "verdict"],
   ["print/mill-house/up", "which-way-up", "Use this orientation"],
 ]) {

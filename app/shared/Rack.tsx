@@ -33,9 +33,7 @@ export function Rack() {
               <span className="h-8 w-8 shrink-0 border border-ink" style={{ background: p.hex }} aria-hidden="true" />
               <span className="min-w-0">
                 <span className="block truncate font-semibold">{p.name}</span>
-                <span className="block text-sm text-soft">
-                  {potWords(p)}
-                </span>
+                <span className="block text-sm text-soft">{potWords(p)}</span>
               </span>
             </button>
           </li>

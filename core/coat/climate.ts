@@ -51,5 +51,8 @@ export function sprayFault(air: Air): string | null {
   return `The dew point is ${dew.toFixed(1)} °C: a surface at ${air.airC} °C is less than ${DEW_MARGIN_C} °C above that, so the coat may blush or frost.`;
 }
 
+/** The most humidity, %, at which a surface as warm as the air may be sprayed. */
+export const sprayLimitRh = (airC: number): number => (100 * saturationPa(airC - DEW_MARGIN_C)) / saturationPa(airC);
+
 /** Air in which people paint at all; outside it the check does not speak. */
 export const AIR_LIMITS = { airC: { least: 0, most: 45 }, rh: { least: 1, most: 99 } };

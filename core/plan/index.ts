@@ -17,6 +17,7 @@ export * from "./scheme";
 export * from "./toPrint";
 export * from "./schedule";
 export * from "./sessions";
+export * from "./sprayDay";
 export * from "./stack";
 export * from "./status";
 export * from "./steps";

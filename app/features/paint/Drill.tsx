@@ -49,7 +49,7 @@ function Views({
   const [ref, width] = useWidth<HTMLDivElement>();
   const wide = sheet.views.reduce((sum, v) => sum + v.widthMm, 0);
   const tall = Math.max(...sheet.views.map((v) => v.heightMm));
-  const s = Math.min(MOST_PX_PER_MM, (width - GAP * 3) / Math.max(wide, 1e-6), HIGH / Math.max(tall, 1e-6));
+  const s = Math.min(MOST_PX_PER_MM, Math.max(1, width - GAP * 3) / Math.max(wide, 1e-6), HIGH / Math.max(tall, 1e-6));
   const placed = sheet.views.map((v, i) => ({ v, x: 2 + sheet.views.slice(0, i).reduce((x, before) => x + before.widthMm * s + GAP, 0) }));
   const high = tall * s + 6;
   const onPointer = (v: ViewDrawing) => (e: PointerEvent<SVGRectElement>) => {
@@ -118,7 +118,7 @@ function Views({
             Lift it
           </button>
         )}
-        <p className="text-soft" role="status">
+        <p className="text-soft" role={place ? "status" : undefined}>
           {place ? `Drilled at: ${stands}` : "Press a place on the part, and the core is drilled there."}
         </p>
       </div>
