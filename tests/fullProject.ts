@@ -261,6 +261,10 @@ export async function fullProject(): Promise<Full> {
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
+  project.scene.swatches = [
+    { id: "w", name: "Wall in the sun", hex: "#cdbf9f", paintId: "brown", onPurpose: "darker: it stands in shade" },
+  ];
+  project.parts[0].details = [{ id: "d", what: "Gutter", wanted: "should", handsOnS: 1200, done: true }];
   project.habits.place = { latDeg: 52.5, lonDeg: 13.4 };
   project.habits.fills.push({
     id: "fill1",

@@ -93,6 +93,7 @@ export const STATIONS: readonly Station[] = [
       { path: "", label: "Scheme", page: "features/paint/scheme/SchemePage.tsx" },
       { path: "coats", label: "Coats", page: "features/paint/PaintPage.tsx" },
       { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
+      { path: "reference", label: "Reference", page: "features/paint/reference/ReferencePage.tsx" },
       { path: "spray", label: "Spray day", page: "features/paint/spray/SprayPage.tsx" },
       { path: "rack", label: "Rack", page: "features/paint/rack/RackPage.tsx" },
       { path: "wrong", label: "It went wrong", page: "features/paint/wrong/WrongPage.tsx" },

@@ -57,6 +57,9 @@ export const LIMITS = {
   meetings: 600,
   dryFits: 100,
   fillReadings: 400,
+  /** Colours picked from a reference, and details of one part. */
+  swatches: 12,
+  details: 100,
   versions: 20,
   work: 200,
   parts: 5000,

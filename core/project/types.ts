@@ -121,7 +121,31 @@ export interface SceneRow {
   plates: Plate[];
   /** Who meets whom, beside what was cut. */
   meetings: Meeting[];
+  /** What it is to look like: colours picked by hand from a photograph; absent where nobody picked any. */
+  swatches?: LookSwatch[];
   createdAt: number;
+}
+
+/** A colour of the real thing, and what stands for it. */
+export interface LookSwatch {
+  id: string;
+  /** "wall in the sun". */
+  name: string;
+  hex: string;
+  /** The pot that stands for it; null for the nearest of the plan. */
+  paintId: string | null;
+  /** Why the plan departs from it on purpose; "" where it does not. */
+  onPurpose: string;
+}
+
+/** A detail of the real thing that is wanted on a part, or not. */
+export interface LookDetail {
+  id: string;
+  what: string;
+  wanted: "must" | "should" | "skip";
+  /** What it takes by hand, s; null where nobody said. */
+  handsOnS: number | null;
+  done: boolean;
 }
 
 /** A scene with what it has of the workshop. */
@@ -320,6 +344,8 @@ export interface PartRow extends PartFields {
   joints: PartJoint[];
   /** What it costs otherwise; null where nobody said. */
   otherWays: OtherWays | null;
+  /** Details of the real thing, ticked at the dry fit; absent where nobody listed any. */
+  details?: LookDetail[];
 }
 
 /** What one printer says of a part. */

@@ -5,6 +5,7 @@ import { checkPartSize, type Money } from "../units";
 import { FILE_UNIT_MM, UPS, type MeshWarning } from "../mesh";
 import {
   LIMITS,
+  type LookDetail,
   PART_FIELDS,
   type PartFields,
   type OtherWays,
@@ -23,7 +24,7 @@ import {
 } from "../project";
 import { FIDELITIES, FINISHES, HANDLINGS, REAL_MATERIALS, type Configuration } from "../subject";
 import type { Anchor } from "../surface";
-import { count, id, name, oneOf, schemasOf, text, within } from "../field";
+import { count, duration, id, name, oneOf, schemasOf, text, within } from "../field";
 import { WORK_KINDS } from "../stations/kinds";
 import { currency, demanded, factor, hashSchema, hex, minor, mmOrNull, moment, noKind, positive, size, strict } from "./blocks";
 
@@ -206,6 +207,14 @@ const sensibleSize = (part: PartRow, helpers: Joi.CustomHelpers): PartRow | Joi.
   return sensible.ok ? part : helpers.message({ custom: `{{#label}} has a size that no part has: ${sensible.problem.message}` });
 };
 
+const detailSchema = strict<LookDetail>({
+  id,
+  what: name,
+  wanted: Joi.string().valid("must", "should", "skip"),
+  handsOnS: duration.allow(null),
+  done: Joi.boolean(),
+});
+
 export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   ...demanded(partExtras),
   versions: Joi.array()
@@ -225,6 +234,7 @@ export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   prints: Joi.string().forbidden(),
   notes: text(LIMITS.notes).required(),
   order: Joi.number().min(-1e9).max(1e9).required(),
+  details: Joi.array().max(LIMITS.details).items(detailSchema).optional(),
 })
   .unknown(true)
   .custom(sensibleSize);

@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { LIMITS, type SceneRow } from "../project";
+import { LIMITS, type LookSwatch, type SceneRow } from "../project";
 import type { Scale } from "../scale";
 import {
   AXES,
@@ -128,6 +128,14 @@ const meetingSchema = strict<Meeting>({
   fits: Joi.array().max(LIMITS.dryFits).items(dryFitSchema),
 });
 
+const swatchSchema = strict<LookSwatch>({
+  id,
+  name,
+  hex,
+  paintId: id.allow(null),
+  onPurpose: text(LIMITS.title),
+});
+
 export const sceneSchema = Joi.object<SceneRow, true>({
   ...demanded(subjectSchemas),
   id,
@@ -141,5 +149,6 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   rests: Joi.boolean().required(),
   plates: Joi.array().max(LIMITS.plates).items(plateSchema).required(),
   meetings: Joi.array().max(LIMITS.meetings).items(meetingSchema).required(),
+  swatches: Joi.array().max(LIMITS.swatches).items(swatchSchema).optional(),
   createdAt: moment.required(),
 }).unknown(true);

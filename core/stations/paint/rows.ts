@@ -1,5 +1,5 @@
 /** The rack and the recipes, as they are said. */
-import { LIMITS, type Paint } from "../../project";
+import { LIMITS, type LookDetail, type LookSwatch, type Paint } from "../../project";
 import { withoutPot, type Recipe, type RecipeStep } from "../../recipe";
 import { name, text } from "../../field";
 import { object, opt, Refused, type Edit } from "../command";
@@ -19,6 +19,8 @@ export interface PaintLists {
   paints: Paint;
   recipes: Recipe;
   "recipe.steps": RecipeStep;
+  "scene.swatches": LookSwatch;
+  "part.details": LookDetail;
 }
 
 /** Pots that steps name must be on the rack. */
@@ -62,5 +64,17 @@ export const PAINT_LISTS: ListsOf<PaintLists> = {
     },
     check: (e, _, steps) => checkPots(e, steps as readonly RecipeStep[]),
     most: { items: LIMITS.recipeSteps, message: `A recipe can have at most ${LIMITS.recipeSteps} steps.` },
+  }),
+  "scene.swatches": listIn("scenes", [], {
+    at: ["swatches"],
+    by: "id",
+    label: "Reference colours",
+    most: { items: LIMITS.swatches, message: `A scene can have at most ${LIMITS.swatches} reference colours.` },
+  }),
+  "part.details": listIn("parts", [], {
+    at: ["details"],
+    by: "id",
+    label: "Details",
+    most: { items: LIMITS.details, message: `A part can have at most ${LIMITS.details} details.` },
   }),
 };

@@ -1,0 +1,226 @@
+/** The reference, before the first coat: colours picked from a photograph beside what the plan lays, and details ticked part by part. */
+import { X } from "lucide-react";
+import { useState } from "react";
+import { detailsOpen, lookAgainst, plannedColours, type Against, type Planned } from "~core/plan";
+import { LIMITS, type LookDetail, type LookSwatch, type Part } from "~core/project";
+import { formatDuration, parseDuration } from "~core/units";
+import { Page, Section } from "~app/shared/Page";
+import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
+import { newId, useActions, useProject } from "~app/shared/scene";
+import { Choice, orNothing, ParsedField, parseName, parseText } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import { PaintLeaves } from "../PaintLeaves";
+import { SwatchPhoto } from "./SwatchPhoto";
+
+export default function ReferencePage() {
+  const project = useProject();
+  const { part, choose } = usePartAtHand(project);
+  const against = lookAgainst(project);
+  const planned = plannedColours(project);
+  const off = against.filter((a) => a.deltaE00 > 10 && !a.swatch.onPurpose).length;
+  const open = project.parts.reduce((n, p) => n + detailsOpen(p).open, 0);
+  return (
+    <Page
+      title="The reference"
+      sub="before the first coat"
+      cells={[
+        { label: "colours", value: against.length },
+        { label: "off", value: off > 0 ? <span className="note-act">▲ {off}</span> : against.length > 0 ? "none" : "–" },
+        { label: "details open", value: open },
+      ]}
+    >
+      <PaintLeaves />
+      <div className="mt-2 grid gap-x-8 desk:grid-cols-[1.2fr_1fr]">
+        <Swatches against={against} planned={planned} />
+        {part && <Details key={part.id} part={part} picker={<PartPicker part={part} among={project.parts} choose={choose} />} />}
+      </div>
+      <p className="mt-4 max-w-prose text-soft">
+        Neighbours are judged together: earth looks too bare until its greenery is on, a wall too clean until its foot is dirty. Judge them
+        once both are there.
+      </p>
+    </Page>
+  );
+}
+
+function Swatches({ against, planned }: { against: readonly Against[]; planned: readonly Planned[] }) {
+  const { run } = useActions();
+  const add = (hexes: readonly string[]): void => {
+    const items = hexes.map((hex, i): LookSwatch => ({
+      id: newId(),
+      name: `Colour ${against.length + i + 1}`,
+      hex,
+      paintId: null,
+      onPurpose: "",
+    }));
+    if (items.length > 0) void run("list.add", { list: "scene.swatches", items });
+  };
+  return (
+    <Section title="Colours of the real thing">
+      <div className="flex flex-wrap gap-2">
+        <SwatchPhoto room={LIMITS.swatches - against.length} onColours={add} />
+        <button className="btn" disabled={against.length >= LIMITS.swatches} onClick={() => add(["#808080"])}>
+          Add a colour by hand
+        </button>
+      </div>
+      {against.length === 0 && (
+        <p className="mt-2 text-soft">
+          Pick up to five colours from a photograph with a white sheet in it: the wall in the sun, the shade, the roof, the ground. Each is
+          put beside what the plan lays, before anything is painted.
+        </p>
+      )}
+      <ul className="mt-2">
+        {against.map((a) => (
+          <Row key={a.swatch.id} against={a} planned={planned} />
+        ))}
+      </ul>
+    </Section>
+  );
+}
+
+function Row({ against: { swatch, planned: stands, deltaE00, words }, planned }: { against: Against; planned: readonly Planned[] }) {
+  const { run } = useActions();
+  const set = (change: Partial<LookSwatch>) => run("list.set", { list: "scene.swatches", key: swatch.id, change });
+  const off = stands !== null && deltaE00 > 10 && !swatch.onPurpose;
+  return (
+    <li className="border-b border-rule py-2">
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="flex shrink-0 border border-ink" aria-hidden="true">
+          <span className="h-11 w-11" style={{ background: swatch.hex }} />
+          <span className="h-11 w-11" style={{ background: stands?.hex }} />
+        </span>
+        <input
+          type="color"
+          className="field h-11 w-14 p-1"
+          aria-label={`Colour of ${swatch.name}`}
+          defaultValue={swatch.hex}
+          key={swatch.hex}
+          onBlur={(e) => e.target.value !== swatch.hex && void set({ hex: e.target.value })}
+        />
+        <ParsedField
+          className="w-44"
+          hideLabel
+          label={`What ${swatch.name} is`}
+          text={swatch.name}
+          parse={parseName}
+          onCommit={(name) => set({ name })}
+        />
+        <Choice
+          className="w-48"
+          hideLabel
+          label={`What stands for ${swatch.name}`}
+          value={planned.some((p) => p.paintId === swatch.paintId && p.paintId !== null) ? swatch.paintId! : ""}
+          options={[
+            { value: "", label: stands && !swatch.paintId ? `nearest: ${stands.name}` : "the nearest of the plan" },
+            ...planned.flatMap((p) => (p.paintId === null ? [] : [{ value: p.paintId, label: p.name }])),
+          ]}
+          onChange={(id) => void set({ paintId: id || null })}
+        />
+        <IconButton label={`Remove ${swatch.name}`} onClick={() => void run("list.drop", { list: "scene.swatches", keys: [swatch.id] })}>
+          <X size={18} />
+        </IconButton>
+      </div>
+      <p className={`mt-1 ${off ? "note-act" : ""}`}>
+        {off && "▲ "}
+        {stands ? `${stands.name} on ${stands.parts.map((p) => p.name).join(", ")}: ${words}` : words}.
+      </p>
+      <ParsedField
+        className="mt-1 w-full max-w-md"
+        label="Otherwise on purpose"
+        draftKey={`purpose ${swatch.id}`}
+        text={swatch.onPurpose}
+        placeholder="lighter: the piece is small, and seen in a room"
+        parse={parseText(LIMITS.title)}
+        onCommit={(onPurpose) => set({ onPurpose })}
+      />
+    </li>
+  );
+}
+
+const WANTED = [
+  { value: "must", label: "must" },
+  { value: "should", label: "should" },
+  { value: "skip", label: "skip" },
+] as const;
+
+function Details({ part, picker }: { part: Part; picker: React.ReactNode }) {
+  const { run } = useActions();
+  const [what, setWhat] = useState("");
+  const details = part.details ?? [];
+  const { open, handsS } = detailsOpen(part);
+  const set = (key: string, change: Partial<LookDetail>) => run("list.set", { list: "part.details", of: part.id, key, change });
+  const add = async (): Promise<void> => {
+    const name = parseName(what);
+    if (!name.ok) return;
+    const items: LookDetail[] = [{ id: newId(), what: name.value, wanted: "should", handsOnS: null, done: false }];
+    const done = await run("list.add", { list: "part.details", of: part.id, items });
+    if (done.ok) setWhat("");
+  };
+  return (
+    <Section title="Details, at the dry fit" aside={picker}>
+      {details.length === 0 && (
+        <p className="text-soft">List what the real thing has and the piece should: gutters, hinges, a sign. Tick them at the dry fit.</p>
+      )}
+      <ul>
+        {details.map((d) => (
+          <li
+            key={d.id}
+            className="grid grid-cols-[auto_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[auto_1fr_7rem_7rem_auto]"
+          >
+            <input
+              type="checkbox"
+              className="h-6 w-6"
+              aria-label={`${d.what} is there`}
+              checked={d.done}
+              onChange={(e) => void set(d.id, { done: e.target.checked })}
+            />
+            <span className={d.wanted === "skip" ? "text-soft line-through" : d.done ? "text-soft" : "font-semibold"}>{d.what}</span>
+            <Choice
+              hideLabel
+              className="max-tab:col-start-2"
+              label={`How much ${d.what} is wanted`}
+              value={d.wanted}
+              options={WANTED}
+              onChange={(wanted: LookDetail["wanted"]) => void set(d.id, { wanted })}
+            />
+            <ParsedField
+              hideLabel
+              className="max-tab:col-start-2"
+              label={`Time for ${d.what}`}
+              draftKey={`detail ${d.id}`}
+              text={d.handsOnS === null ? "" : formatDuration(d.handsOnS)}
+              placeholder="hours"
+              parse={orNothing<number>(parseDuration)}
+              onCommit={(handsOnS) => set(d.id, { handsOnS })}
+            />
+            <IconButton
+              label={`Remove ${d.what}`}
+              onClick={() => void run("list.drop", { list: "part.details", of: part.id, keys: [d.id] })}
+            >
+              <X size={18} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void add();
+        }}
+      >
+        <label className="min-w-0 flex-1">
+          <span className="label block">Another detail</span>
+          <input className="field w-full" value={what} maxLength={LIMITS.name} onChange={(e) => setWhat(e.target.value)} />
+        </label>
+        <button className="btn" disabled={!parseName(what).ok || details.length >= LIMITS.details}>
+          Add it
+        </button>
+      </form>
+      {open > 0 && (
+        <p className="mt-2">
+          {open} {open === 1 ? "detail is" : "details are"} open{handsS > 0 && `, ${formatDuration(handsS)} by your own figures`}.
+        </p>
+      )}
+    </Section>
+  );
+}
