@@ -12,6 +12,7 @@ const LEAVES = [
   "paint/pot",
   "paint/rack",
   "paint/spray",
+  "paint/reference",
   "paint/wrong",
   "scale/change",
   "scale/beside",

@@ -285,6 +285,46 @@ test("Paint: a spray session is planned, ticked before the start, and logged wit
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText(/Harbour grey primer/);
 });
 
+test("Paint: colours of the real thing are picked from a photograph, put beside the plan, and details are ticked", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/reference");
+  // A white door frame, and a wall the colour of lime.
+  const photo = await bench.evaluate(async () => {
+    const canvas = document.createElement("canvas");
+    [canvas.width, canvas.height] = [400, 300];
+    const c = canvas.getContext("2d")!;
+    c.fillStyle = "#c9c0a5";
+    c.fillRect(0, 0, 400, 300);
+    c.fillStyle = "#e2e2e2";
+    c.fillRect(10, 10, 80, 80);
+    const blob = await new Promise<Blob>((done) => canvas.toBlob((b) => done(b!), "image/png"));
+    return [...new Uint8Array(await blob.arrayBuffer())];
+  });
+  await bench
+    .getByLabel("A photograph of the real thing")
+    .setInputFiles({ name: "wall.png", mimeType: "image/png", buffer: Buffer.from(photo) });
+  const marks = bench.getByRole("dialog", { name: "Colours of the real thing" });
+  await marks.getByRole("button", { name: "One more mark" }).click();
+  await marks.getByRole("button", { name: "Take these colours" }).click();
+  const colours = bench.getByRole("region", { name: "Colours of the real thing" });
+  await expect(colours.getByRole("listitem")).toHaveCount(2);
+  await colours.getByLabel("What Colour 1 is").fill("Wall in the sun");
+  await bench.keyboard.press("Enter");
+  await colours.getByLabel("What stands for Wall in the sun").selectOption({ label: "Bog brown" });
+  await expect(colours).toContainText(/Bog brown on .*: another colour: darker/);
+  await colours.getByLabel("Otherwise on purpose").first().fill("the piece stands in shade");
+  await bench.keyboard.press("Enter");
+  await bench.reload();
+  await expect(colours.getByLabel("Otherwise on purpose").first()).toHaveValue("the piece stands in shade");
+  const details = bench.getByRole("region", { name: "Details, at the dry fit" });
+  await details.getByLabel("Another detail").fill("Gutter");
+  await details.getByRole("button", { name: "Add it" }).click();
+  await details.getByLabel("Time for Gutter").fill("20 min");
+  await bench.keyboard.press("Enter");
+  await expect(details).toContainText("1 detail is open, 20 min by your own figures.");
+  await details.getByLabel("Gutter is there").check();
+  await expect(details).not.toContainText("detail is open");
+});
+
 test("Paint: it went wrong: the coat is known, place and time tell causes apart, and it is kept as a lesson", async ({ bench }) => {
   await bench.goto("/s/saltmarsh-sluice/paint/wrong");
   await expect(bench.getByText(/Harbour grey primer over filament print/)).toBeVisible();

@@ -1,6 +1,10 @@
 /** A photograph that colours are read from: opened small, looked at and not kept, with marks that are dragged over it. */
-import type { KeyboardEvent, PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from "react";
 import type { Pixels, Spot } from "~core/paint";
+import { PictureProgress } from "~app/shared/PictureProgress";
+import { usePictures } from "~app/shared/pictures";
+import { FileInput } from "~app/ui/fileInput";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** Looked at no larger than this, px. */
 const LONGEST = 800;
@@ -15,7 +19,7 @@ export interface Photo {
   pixels: Pixels;
 }
 
-export async function openPhoto(file: Blob): Promise<Photo | null> {
+async function openPhoto(file: Blob): Promise<Photo | null> {
   const bitmap = await createImageBitmap(file);
   const by = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));
   const canvas = document.createElement("canvas");
@@ -27,6 +31,45 @@ export async function openPhoto(file: Blob): Promise<Photo | null> {
   if (!context) return null;
   const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
   return { url: canvas.toDataURL("image/jpeg", 0.9), pixels: { rgba: data, width, height } };
+}
+
+/** A button that takes a photograph, and what is shown while it is looked at. */
+export function PhotoButton({
+  id,
+  label,
+  words,
+  solid = false,
+  disabled = false,
+  children,
+}: {
+  id: string;
+  /** What the file is. */
+  label: string;
+  /** What stands on the button. */
+  words: string;
+  solid?: boolean;
+  disabled?: boolean;
+  children: (photo: Photo, close: () => void) => ReactNode;
+}) {
+  const work = usePictures();
+  const input = useRef<HTMLInputElement>(null);
+  const [photo, setPhoto] = useState<Photo | null>(null);
+  const take = async ([file]: File[]): Promise<void> => {
+    const { pictures, problems } = await work.take([file]);
+    problems.forEach(sayProblem);
+    const opened = pictures[0] && (await openPhoto(pictures[0].file));
+    if (opened) setPhoto(opened);
+  };
+  return (
+    <>
+      <button className={`btn ${solid ? "btn-solid" : ""}`} disabled={disabled} onClick={() => input.current?.click()}>
+        {words}
+      </button>
+      <FileInput inputRef={input} id={id} label={label} accept="image/*" onFiles={(files) => void take(files)} />
+      <PictureProgress work={work} />
+      {photo && children(photo, () => setPhoto(null))}
+    </>
+  );
 }
 
 const STEP: Record<string, readonly [number, number]> = {

@@ -1,35 +1,15 @@
 /** The colour of a dried dab from a photograph: one mark on a white sheet, one on the dab. The photograph is looked at and not kept. */
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { dabColour, PHOTO_WITHIN, type Spot } from "~core/paint";
 import type { Result } from "~core/units";
-import { PictureProgress } from "~app/shared/PictureProgress";
-import { usePictures } from "~app/shared/pictures";
 import { Dialog } from "~app/ui/dialog";
-import { FileInput } from "~app/ui/fileInput";
-import { sayProblem } from "~app/ui/sayProblem";
-import { Mark, markRadius, openPhoto, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
 
-export function DabPhoto({ onColour }: { onColour: (hex: string) => void }) {
-  const work = usePictures();
-  const input = useRef<HTMLInputElement>(null);
-  const [photo, setPhoto] = useState<Photo | null>(null);
-  const take = async ([file]: File[]): Promise<void> => {
-    const { pictures, problems } = await work.take([file]);
-    problems.forEach(sayProblem);
-    const opened = pictures[0] && (await openPhoto(pictures[0].file));
-    if (opened) setPhoto(opened);
-  };
-  return (
-    <>
-      <button className="btn" onClick={() => input.current?.click()}>
-        From a photograph
-      </button>
-      <FileInput inputRef={input} id="dab-photo" label="A photograph of the dab" accept="image/*" onFiles={(files) => void take(files)} />
-      <PictureProgress work={work} />
-      {photo && <Marks photo={photo} onColour={onColour} onClose={() => setPhoto(null)} />}
-    </>
-  );
-}
+export const DabPhoto = ({ onColour }: { onColour: (hex: string) => void }) => (
+  <PhotoButton id="dab-photo" label="A photograph of the dab" words="From a photograph">
+    {(photo, close) => <Marks photo={photo} onColour={onColour} onClose={close} />}
+  </PhotoButton>
+);
 
 function Marks({ photo, onColour, onClose }: { photo: Photo; onColour: (hex: string) => void; onClose: () => void }) {
   const { width, height } = photo.pixels;

@@ -1,37 +1,17 @@
 /** Colours of caps that stand in rows, read from one photograph. */
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { capColours, capSpots, PHOTO_WITHIN, type Spot } from "~core/paint";
-import { PictureProgress } from "~app/shared/PictureProgress";
-import { usePictures } from "~app/shared/pictures";
 import { Dialog } from "~app/ui/dialog";
 import { ParsedField, parseCount } from "~app/ui/field";
-import { FileInput } from "~app/ui/fileInput";
-import { sayProblem } from "~app/ui/sayProblem";
-import { Mark, markRadius, openPhoto, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
 
 const MOST_PER_ROW = 40;
 
-export function CapsPhoto({ count, onColours }: { count: number; onColours: (hexes: readonly (string | null)[]) => void }) {
-  const work = usePictures();
-  const input = useRef<HTMLInputElement>(null);
-  const [photo, setPhoto] = useState<Photo | null>(null);
-  const take = async ([file]: File[]): Promise<void> => {
-    const { pictures, problems } = await work.take([file]);
-    problems.forEach(sayProblem);
-    const opened = pictures[0] && (await openPhoto(pictures[0].file));
-    if (opened) setPhoto(opened);
-  };
-  return (
-    <>
-      <button className="btn" onClick={() => input.current?.click()}>
-        Colours from a photograph of the caps
-      </button>
-      <FileInput inputRef={input} id="caps-photo" label="A photograph of the caps" accept="image/*" onFiles={(files) => void take(files)} />
-      <PictureProgress work={work} />
-      {photo && <Rows photo={photo} count={count} onColours={onColours} onClose={() => setPhoto(null)} />}
-    </>
-  );
-}
+export const CapsPhoto = ({ count, onColours }: { count: number; onColours: (hexes: readonly (string | null)[]) => void }) => (
+  <PhotoButton id="caps-photo" label="A photograph of the caps" words="Colours from a photograph of the caps">
+    {(photo, close) => <Rows photo={photo} count={count} onColours={onColours} onClose={close} />}
+  </PhotoButton>
+);
 
 function Rows({
   photo,

@@ -1,42 +1,16 @@
 /** Up to five colours picked by hand from one photograph with a white sheet in it. */
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { dabColour, PHOTO_WITHIN, type Spot } from "~core/paint";
-import { PictureProgress } from "~app/shared/PictureProgress";
-import { usePictures } from "~app/shared/pictures";
 import { Dialog } from "~app/ui/dialog";
-import { FileInput } from "~app/ui/fileInput";
-import { sayProblem } from "~app/ui/sayProblem";
-import { Mark, markRadius, openPhoto, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
 
 const MOST = 5;
 
-export function SwatchPhoto({ room, onColours }: { room: number; onColours: (hexes: readonly string[]) => void }) {
-  const work = usePictures();
-  const input = useRef<HTMLInputElement>(null);
-  const [photo, setPhoto] = useState<Photo | null>(null);
-  const take = async ([file]: File[]): Promise<void> => {
-    const { pictures, problems } = await work.take([file]);
-    problems.forEach(sayProblem);
-    const opened = pictures[0] && (await openPhoto(pictures[0].file));
-    if (opened) setPhoto(opened);
-  };
-  return (
-    <>
-      <button className="btn btn-solid" disabled={room <= 0} onClick={() => input.current?.click()}>
-        Pick from a photograph
-      </button>
-      <FileInput
-        inputRef={input}
-        id="look-photo"
-        label="A photograph of the real thing"
-        accept="image/*"
-        onFiles={(files) => void take(files)}
-      />
-      <PictureProgress work={work} />
-      {photo && <Marks photo={photo} most={Math.min(MOST, room)} onColours={onColours} onClose={() => setPhoto(null)} />}
-    </>
-  );
-}
+export const SwatchPhoto = ({ room, onColours }: { room: number; onColours: (hexes: readonly string[]) => void }) => (
+  <PhotoButton id="look-photo" label="A photograph of the real thing" words="Pick from a photograph" solid disabled={room <= 0}>
+    {(photo, close) => <Marks photo={photo} most={Math.min(MOST, room)} onColours={onColours} onClose={close} />}
+  </PhotoButton>
+);
 
 function Marks({
   photo,

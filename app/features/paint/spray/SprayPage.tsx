@@ -1,23 +1,21 @@
 /** Spray day: everything that goes through a can or the airbrush in one go, with what stays bare ticked before the start. */
-import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { dewPointC, inPotWords, levelWords, METHODS, sprayFault, sprayLimitRh } from "~core/coat";
-import { daylightBetween, placeOfZone } from "~core/daylight";
+import { inPotWords, levelWords, METHODS } from "~core/coat";
 import { shakeOf } from "~core/paint";
-import { CLEAN, sprayDay, type SprayDay, type SprayGroup } from "~core/plan";
-import type { Project } from "~core/project";
+import { sprayDay, type SprayDay, type SprayGroup } from "~core/plan";
 import { sprayCaution } from "~core/stations/kinds";
 import { formatDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { Silhouette } from "~app/shared/Silhouette";
 import { startOf } from "~app/shared/startStep";
-import { useMoment, useTonight } from "~app/shared/tonightModel";
+import { useTonight } from "~app/shared/tonightModel";
 import { Choice } from "~app/ui/field";
 import { hatchFill } from "~app/ui/hatch";
 import { PaintLeaves } from "../PaintLeaves";
+import { Ahead, May } from "./Around";
 import { useTicks } from "./ticks";
 
 export default function SprayPage() {
@@ -64,39 +62,6 @@ export default function SprayPage() {
       )}
       <Ahead day={day} />
     </Page>
-  );
-}
-
-/** May it be sprayed, and until when. */
-function May({ project }: { project: Project }) {
-  const now = useMoment();
-  const { air, place, timeZone } = project.habits;
-  const { model } = useTonight();
-  const fault = sprayFault(air);
-  const light = daylightBetween(now, now + 86_400_000, place ?? placeOfZone(timeZone)).find((d) => d.to > now);
-  const isLight = light && light.from <= now;
-  const brushed = model.offers.filter((o) => o.step.rests.method !== undefined && o.step.needs.length === 0).slice(0, 3);
-  return (
-    <div className={`mt-3 border p-3 ${fault ? "border-act" : "border-ink"}`}>
-      <p className={`text-lg font-semibold ${fault ? "text-act" : ""}`}>{fault ? "▲ Do not spray now" : "You may spray"}</p>
-      <p>
-        {air.airC} °C, {air.rh} % humidity: the dew point is {dewPointC(air).toFixed(1)} °C.{" "}
-        {fault ??
-          `Stop above ${Math.floor(sprayLimitRh(air.airC))} %, or where the piece is colder than ${(dewPointC(air) + 3).toFixed(0)} °C.`}{" "}
-        <span className="text-soft">
-          Outdoors:{" "}
-          {isLight
-            ? `light until ${format(light.to, "HH:mm")}`
-            : light
-              ? `dark now, light from ${format(light.from, "EEE HH:mm")}`
-              : "no daylight today"}
-          {!place && ", estimated from your time zone"}. Room and humidity are set on the tab Coats.
-        </span>
-      </p>
-      {fault && brushed.length > 0 && (
-        <p className="mt-1">Water-based brushing goes on: {brushed.map((o) => `${o.step.partName}: ${o.step.title}`).join("; ")}.</p>
-      )}
-    </div>
   );
 }
 
@@ -241,29 +206,6 @@ function Group({
           ▲ {open.length} {open.length === 1 ? "place" : "places"} to cover and tick
         </span>
       )}
-    </Section>
-  );
-}
-
-/** Before the airbrush is cleaned: what the next days still want from it. */
-function Ahead({ day }: { day: SprayDay }) {
-  if (day.ahead.length === 0) return null;
-  return (
-    <Section title="Before you clean the airbrush">
-      <p className="text-soft">The next days want it again. Setting up and cleaning cost more than the spraying.</p>
-      <ul>
-        {day.ahead.slice(0, 6).map((a) => (
-          <li key={a.step.key} className="flex flex-wrap justify-between gap-3 border-b border-rule py-1">
-            <span>
-              <span className="font-semibold">{a.step.partName}</span>: {a.step.title}
-            </span>
-            <span className="text-soft">
-              {format(a.at, "EEE d MMM")}; now + {formatDuration(a.workS)}, another day {formatDuration(a.anotherDayS)}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <p className="mt-1 text-sm text-soft">Cleaning at the end: {formatDuration(CLEAN.atEndS)}, common practice, no source.</p>
     </Section>
   );
 }
