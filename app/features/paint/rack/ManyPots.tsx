@@ -21,7 +21,7 @@ const FAMILY_OPTIONS = (Object.keys(FAMILIES) as CoatFamily[]).filter(comesInPot
 
 export function ManyPots({ onClose }: { onClose: () => void }) {
   const { run } = useActions();
-  const { paints, scene } = useProject();
+  const { paints } = useProject();
   const [text, setText] = useState("");
   const [rows, setRows] = useState<readonly Row[] | null>(null);
   const [eachMl, setEachMl] = useState(USUAL_ML);
@@ -34,7 +34,6 @@ export function ManyPots({ onClose }: { onClose: () => void }) {
       const ml = stockMl ?? (can ? 400 : eachMl);
       return {
         id,
-        ...(scene.demo && { demo: true }),
         name: name.slice(0, LIMITS.name),
         family,
         sheen,

@@ -82,7 +82,7 @@ function Row({ against: { swatch, planned: stands, deltaE00, words }, planned }:
   const off = stands !== null && deltaE00 > 10 && !swatch.onPurpose;
   return (
     <li className="border-b border-rule py-2">
-      <div className="flex flex-wrap items-center gap-3">
+      <div className="grid grid-cols-[auto_auto_1fr] items-center gap-2 tab:grid-cols-[auto_auto_1fr_1fr_auto]">
         <span className="flex shrink-0 border border-ink" aria-hidden="true">
           <span className="h-11 w-11" style={{ background: swatch.hex }} />
           <span className="h-11 w-11" style={{ background: stands?.hex }} />
@@ -96,7 +96,7 @@ function Row({ against: { swatch, planned: stands, deltaE00, words }, planned }:
           onBlur={(e) => e.target.value !== swatch.hex && void set({ hex: e.target.value })}
         />
         <ParsedField
-          className="w-44"
+          className="min-w-0"
           hideLabel
           label={`What ${swatch.name} is`}
           text={swatch.name}
@@ -104,7 +104,7 @@ function Row({ against: { swatch, planned: stands, deltaE00, words }, planned }:
           onCommit={(name) => set({ name })}
         />
         <Choice
-          className="w-48"
+          className="min-w-0 max-tab:col-span-2"
           hideLabel
           label={`What stands for ${swatch.name}`}
           value={planned.some((p) => p.paintId === swatch.paintId && p.paintId !== null) ? swatch.paintId! : ""}
