@@ -22,6 +22,8 @@ import {
   NEW_SURFACE,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
+  type LookDetail,
+  type LookSwatch,
   type MeshBlobs,
   type PartRow,
   type Project,
@@ -92,6 +94,25 @@ const DIMENSIONS: RealDimension[] = [
 
 /** On a 30° slope of 0.2 mm layers. */
 const READING = { stepMm: 0.173, pitchMm: 0.4, demo: true } as const;
+
+/** Picked from a photograph of such a wall, by hand. */
+const SWATCHES: LookSwatch[] = [
+  { id: "look-wall", name: "Wall in the sun", hex: "#d9d0b6", paintId: "lime-white", onPurpose: "" },
+  { id: "look-tar", name: "Old tar", hex: "#2b2724", paintId: null, onPurpose: "" },
+  {
+    id: "look-weed",
+    name: "Weed at the waterline",
+    hex: "#3f4a2b",
+    paintId: "weed-green",
+    onPurpose: "brighter: it lies in the shade of the quay",
+  },
+];
+/** Of the mill house, at its dry fit. */
+const MILL_DETAILS: LookDetail[] = [
+  { id: "gutter", what: "Gutter and downpipe", wanted: "must", handsOnS: 1800, done: true },
+  { id: "hinges", what: "Hinges on the hatch", wanted: "should", handsOnS: 1200, done: false },
+  { id: "sign", what: "Sign over the door", wanted: "skip", handsOnS: null, done: false },
+];
 
 /** Who meets whom, and how it went when it was tried dry. */
 const MEETINGS: Meeting[] = [
@@ -251,6 +272,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     ],
     {
       group: "mill",
+      details: MILL_DETAILS,
       sightings: [{ id: "door", thing: "a door leaf", lowRealMm: 1981, highRealMm: 2040, fileMm: 36.5, how: "picked" }],
       surfaces: surfacesSaid(millHouse(solids), {
         "left slope": { id: "roof-left", name: "west roof", material: "slate" },
@@ -350,6 +372,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       readyBy: null,
       createdAt: DEMO_NOW,
       meetings: MEETINGS,
+      swatches: SWATCHES,
     },
     parts,
     workshop: {

@@ -75,7 +75,8 @@ export function namedPot(line: string): Named | null {
   const value = amount ? Number(amount[1].replace(",", ".")) : null;
   const name = line
     .replace(amount?.[0] ?? "", " ")
-    .replace(/^[\s\d.)*•–-]+(?=\p{L})/u, "")
+    // Marks of a list go, numbers that belong to the name stay: "2. Tar" is Tar, "70.9 Tar" is not.
+    .replace(/^\s*(?:[-*•–]|\d{1,3}[.)])\s+/u, "")
     .replace(/[\s,;]+$/g, "")
     .replace(/\s{2,}/g, " ")
     .trim();

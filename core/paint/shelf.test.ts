@@ -79,6 +79,15 @@ describe("names, one a line", () => {
     ["Rust pigment", { family: "pigment" }],
     ["2 cl Tar", { name: "Tar", stockMl: 20 }],
   ] as const)("%s", (line, found) => expect(namedPot(line)).toMatchObject(found));
+  it("numbers that belong to a name stay with it, so that two pots stay two", () => {
+    expect(namedPots("70.9 Black\n71.0 Black\n3) Tar\n- Lime\n12 Green").map((p) => p.name)).toEqual([
+      "70.9 Black",
+      "71.0 Black",
+      "Tar",
+      "Lime",
+      "12 Green",
+    ]);
+  });
   it("nothing is guessed of what has no word: it is paint, grey, and says that it was guessed", () => {
     expect(namedPot("Zephyr 77")).toMatchObject({
       family: "water acrylic",

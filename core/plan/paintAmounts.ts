@@ -17,6 +17,8 @@ export interface PottedCoat {
   paintId: string | null;
   name: string;
   coats: number;
+  /** Copies that get it. */
+  pieces: number;
   ml: CoatMl;
   /** As it is laid. */
   layer: Omit<CoatLayer, "id">;
@@ -44,7 +46,17 @@ function pottedAnew(part: Part, project: Project): PottedCoat[] {
     if (coat && film) {
       const ml = layerMl(film, area * part.copies);
       return [
-        { itemId: id, stepId: null, paintId: coat.paintId, name: film.name, coats: coat.coats, ml, layer: film, keys: `${part.id}/${id}/` },
+        {
+          itemId: id,
+          stepId: null,
+          paintId: coat.paintId,
+          name: film.name,
+          coats: coat.coats,
+          pieces: part.copies,
+          ml,
+          layer: film,
+          keys: `${part.id}/${id}/`,
+        },
       ];
     }
     const recipe = recipes.get(id);
@@ -57,6 +69,7 @@ function pottedAnew(part: Part, project: Project): PottedCoat[] {
         paintId,
         name: pot.name,
         coats: step.coats,
+        pieces: copiesOf(step, part.copies),
         ml: layerMl(layerOf(step, pot), area * copiesOf(step, part.copies)),
         layer: layerOf(step, pot),
         keys: `${part.id}/${id}/${step.id}.`,

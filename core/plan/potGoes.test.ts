@@ -58,6 +58,11 @@ describe("what a pot is mixed for", () => {
     ]);
     expect(goesOf(project).map((g) => g.lays.map((l) => l.partId))).toEqual([["a"], ["b"], ["c"]]);
   });
+  it("accents on every third copy are on so many pieces", () => {
+    const thirds = { ...recipe, steps: recipe.steps.map((s) => (s.id === "base" ? { ...s, every: 3 } : s)) };
+    const project = projectOf([part("a", { copies: 7, goodBefore: 7 })], [], { recipes: [thirds] });
+    expect(goesOf(project)[0].label).toBe("Brown on 3 × a: timber");
+  });
   it("what is laid needs no pot: of two coats one is half, of two none", () => {
     const laid = (nth: number): StepRecord => ({
       ...record("a", `a/r/base.${nth}`),

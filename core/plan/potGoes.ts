@@ -48,7 +48,7 @@ export function potGoes(project: Project, states: ReadonlyMap<string, StepState>
   }
   return [...goes].map(([key, { coat, recipe, of }]): PotGo => {
     const parts = of.map((o) => o.part);
-    const pieces = parts.reduce((n, p) => n + p.copies, 0);
+    const pieces = of.reduce((n, o) => n + o.coat.pieces, 0);
     const where = parts.length === 1 ? (pieces > 1 ? `${pieces} × ${parts[0].name}` : parts[0].name) : `${pieces} pieces`;
     const name = recipe === null ? "" : (project.scene.recipes.find((r) => r.id === recipe)?.name ?? "");
     return {

@@ -38,7 +38,7 @@ function Typed({ label, value, onChange }: { label: string; value: string | null
 
 export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; shelf: readonly Paint[] }) {
   const take = (mix: Mix): void => {
-    set({ parts: mix.parts.map(({ paint, drops }) => ({ paintId: paint, drops })), seen: null });
+    set({ parts: mix.parts.map(({ paint, drops }) => ({ paintId: paint, drops })), seen: null, counted: {} });
   };
   return (
     <section aria-label="The colour you want" className="max-desk:mt-5">

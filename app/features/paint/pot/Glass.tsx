@@ -141,7 +141,7 @@ export function Glass({
             b.drops !== null && (
               <g
                 key={b.id}
-                className="handle cursor-ns-resize touch-none"
+                className="cursor-ns-resize touch-none"
                 role="slider"
                 tabIndex={0}
                 aria-label={`Band of ${b.name}`}
@@ -159,15 +159,7 @@ export function Glass({
                 onPointerCancel={() => setPulled(null)}
               >
                 <rect x={LEFT + WALL} y={tops[i] - 12} width={INNER} height={24} fill="transparent" />
-                <rect
-                  className="grip"
-                  x={LEFT + WALL + INNER / 2 - 17}
-                  y={tops[i] - 4}
-                  width={34}
-                  height={8}
-                  fill="var(--paper)"
-                  stroke="var(--ink)"
-                />
+                <rect x={LEFT + WALL + INNER / 2 - 17} y={tops[i] - 4} width={34} height={8} fill="var(--paper)" stroke="var(--ink)" />
                 <path d={`M${LEFT + WALL + INNER / 2 - 10} ${tops[i]} h20`} stroke="var(--ink)" />
               </g>
             ),

@@ -31,7 +31,7 @@ export function Lighter({ poured, shelf, set }: { poured: readonly Poured[]; she
     const drops = new Map<string, number>();
     for (const p of rung.parts) drops.set(p.paint.name, (drops.get(p.paint.name) ?? 0) + p.drops);
     const whole = [...drops].map(([paintId, n]) => ({ paintId, drops: Math.round(n * 10) }));
-    set({ parts: whole.filter((p) => p.drops > 0 && p.drops <= MOST_DROPS), seen: null });
+    set({ parts: whole.filter((p) => p.drops > 0 && p.drops <= MOST_DROPS), seen: null, counted: {} });
   };
   return (
     <Section title="Lighter, from this pot">

@@ -1,6 +1,6 @@
 /** Pots of before: one is mixed again, or used up. */
 import { format } from "date-fns";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { differenceOf, mixedFromItself, potsInstead } from "~core/paint";
 import { usesOfPot, type PotGo, type PotUse } from "~core/plan";
 import type { KeptMix, Paint } from "~core/project";
@@ -31,7 +31,10 @@ export function LastTime({ draft, set, go }: { draft: PotDraft; set: SetPot; go:
   const project = useProject();
   const { paints } = project;
   const [words, setWords] = useState("");
-  const kept = paints.flatMap((paint): KeptPot[] => (paint.mix ? [{ paint, mix: paint.mix, uses: usesOfPot(project, paint.id) }] : []));
+  const kept = useMemo(
+    () => paints.flatMap((paint): KeptPot[] => (paint.mix ? [{ paint, mix: paint.mix, uses: usesOfPot(project, paint.id) }] : [])),
+    [project, paints],
+  );
   const { wanted } = draft;
   const searched = words.trim().toLowerCase();
   const textOf = ({ paint, mix, uses }: KeptPot): string =>

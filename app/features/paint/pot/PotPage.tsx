@@ -180,7 +180,9 @@ function Parts({ draft, inPot, shelf, set }: { draft: PotDraft; inPot: readonly 
             </button>
             <IconButton
               label={`Take ${paint.name} out of the mix`}
-              onClick={() => set((now) => ({ parts: now.parts.filter((p) => p.paintId !== paint.id) }))}
+              onClick={() =>
+                set((now) => ({ parts: now.parts.filter((p) => p.paintId !== paint.id), counted: { ...now.counted, [paint.id]: 0 } }))
+              }
             >
               <X size={18} />
             </IconButton>
@@ -198,7 +200,7 @@ function Parts({ draft, inPot, shelf, set }: { draft: PotDraft; inPot: readonly 
           />
         )}
         {inPot.length > 0 && (
-          <button className="btn" onClick={() => set({ parts: [], seen: null })}>
+          <button className="btn" onClick={() => set({ parts: [], seen: null, counted: {} })}>
             Empty the pot
           </button>
         )}

@@ -48,7 +48,7 @@ const schema = Joi.object<PotDraft, true>({
   seen: hex.required(),
   go: Joi.string().max(200).allow(null).default(null),
   over: Joi.string().allow(null).default(null),
-  counted: Joi.object().pattern(Joi.string(), Joi.number().integer().min(0).max(MOST_DROPS)).max(20).default({}),
+  counted: Joi.object().pattern(Joi.string(), Joi.number().integer().min(0).max(MOST_DROPS)).default({}),
 });
 
 function stored(key: string): PotDraft {

@@ -50,7 +50,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
   const coats = `/s/${project.scene.id}/paint/coats?part=${piece.part.id}`;
   const mix = (): void => {
     if (!now) return;
-    const go = potGoes(project, model.states).find((g) => g.lays.some((l) => l.stepId === now.step.id && l.itemId === piece.item.id));
+    const go = potGoes(project, model.states).find((g) => g.lays.some((l) => l.partId === piece.part.id && l.stepId === now.step.id));
     setPot((was) => ({
       // What is in the glass already stays there.
       ...(was.parts.length === 0 && go?.paintId && { parts: [{ paintId: go.paintId, drops: 1 }] }),

@@ -109,8 +109,8 @@ function Group({
   const others = useOthers();
   const { run } = useActions();
   const { model } = useTonight();
-  const offered = new Set(model.offers.map((o) => o.step.key));
-  const ready = g.pieces.filter((p) => offered.has(p.step.key));
+  const isReady = (p: SprayGroup["pieces"][number]): boolean => model.states.get(p.step.key)?.kind === "open";
+  const ready = g.pieces.filter(isReady);
   const open = ready.flatMap((p) => p.bare.filter((b) => !ticked.has(b.key)));
   const short = day.short.find((s) => s.paint.id === g.paint?.id);
   const caution = sprayCaution(g.family, g.method).at(0);
@@ -157,7 +157,7 @@ function Group({
               {p.step.pieces > 1 && `${p.step.pieces} × `}
               {p.part.name}
             </span>
-            {!offered.has(p.step.key) && (
+            {!isReady(p) && (
               <span className="block text-sm leading-tight text-soft">
                 {p.waitsFor ? `waits for: ${p.waitsFor.charAt(0).toLowerCase()}${p.waitsFor.slice(1)}` : "once it is dry"}
               </span>
