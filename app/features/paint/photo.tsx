@@ -59,6 +59,7 @@ export function PhotoButton({
     problems.forEach(sayProblem);
     const opened = pictures[0] && (await openPhoto(pictures[0].file));
     if (opened) setPhoto(opened);
+    else if (pictures[0]) sayProblem({ code: "picture.canvas", message: "This browser cannot read pictures here." });
   };
   return (
     <>

@@ -2,6 +2,7 @@
  * What goes wrong with a coat: what is seen, what it may be, what to do now, what never to do, where to try it. All rows are common practice,
  * no source. Of a hundred such cases so many are put down to each cause.
  */
+import type { CautionId } from "../../care";
 import type { Clue } from "./clues";
 
 /** Where on the piece it is seen, and when it came: they tell causes apart that look alike. */
@@ -61,6 +62,8 @@ export interface CauseRow {
   now: string;
   never: string;
   tryOn: string;
+  /** Said with it, where what is to be done can hurt. */
+  care?: CautionId;
 }
 
 const HIDDEN = "on the underside, or where it will be covered";
@@ -133,6 +136,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Take off what is loose, feather the rim with fine paper, prime it, and paint it again.",
     never: "Do not glue flakes down under new paint.",
     tryOn: HIDDEN,
+    care: "sanding-dust",
   },
   {
     trouble: "lifted",
@@ -154,6 +158,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Rub the gloss with fine paper or a pad, then a thin primer or matt varnish, then paint.",
     never: "Do not lay it thicker: a thick skin peels sooner.",
     tryOn: HIDDEN,
+    care: "sanding-dust",
   },
   {
     trouble: "lifted",
@@ -176,6 +181,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Leave it until it is hard, a week for enamel. Sand it flat, seal it with water-based varnish, then paint.",
     never: "Do not wipe it off while it is soft, and no more solvent on it.",
     tryOn: HIDDEN,
+    care: "sanding-dust",
   },
   {
     trouble: "wrinkled",
@@ -187,6 +193,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Let it harden, cut or sand the skin off, and lay it again in thin coats.",
     never: "Do not press the skin flat: it tears.",
     tryOn: CARD,
+    care: "blade",
   },
   {
     trouble: "wrinkled",
@@ -197,6 +204,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Let it dry for a day or more, sand it, and spray light coats within the time on the can.",
     never: "Do not flood it to make it flow out.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "crazed",
@@ -207,6 +215,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Wait until all of it is hard, fill or sand, seal, and paint again. On one prop it may stay, as crackle.",
     never: "Do not warm it to hurry it.",
     tryOn: HIDDEN,
+    care: "sanding-dust",
   },
   {
     trouble: "crazed",
@@ -229,6 +238,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Fill the cracks with thinned filler or thick paint, sand, paint over.",
     never: "Do not lay water-thin paint over glue that is not through.",
     tryOn: HIDDEN,
+    care: "sanding-dust",
   },
   {
     trouble: "fish eyes",
@@ -291,6 +301,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Take the paint off there, wash and cure the piece, and begin again. Gloves: what is sticky may be raw resin.",
     never: "Do not seal raw resin in: it sweats through and cracks.",
     tryOn: HIDDEN,
+    care: "resin",
   },
   {
     trouble: "shiny cracks",
@@ -422,6 +433,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Let it harden, rub it down with fine wet paper, and lay two thinner coats.",
     never: "Do not go back into paint that has begun to dry.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "strokes",
@@ -433,6 +445,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Wet hairs: lift them with the tip of the brush. Dry ones: cut them out with a blade and touch up.",
     never: "Do not pull a hair out of paint that is half dry.",
     tryOn: CARD,
+    care: "blade",
   },
   {
     trouble: "clogged",
@@ -473,6 +486,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Stop. Take a full can for the last coat. What spattered is sanded when it is hard, or painted over matt.",
     never: "Do not finish the coat with it.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "spits",
@@ -504,6 +518,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Wet: draw it off with a clean brush, or turn the piece. Dry: sand it flat and spray a light coat.",
     never: "Do not wipe it with a cloth.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "runs",
@@ -682,6 +697,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Rub it with fine paper or a dry cloth, then a wetter coat from nearer.",
     never: "No varnish over the grain.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "grainy",
@@ -693,6 +709,7 @@ export const CAUSES: readonly CauseRow[] = [
     now: "Let it dry, rub it down, rinse the piece, strain the paint.",
     never: "Do not pick at it while it is wet.",
     tryOn: CARD,
+    care: "sanding-dust",
   },
   {
     trouble: "drowned",

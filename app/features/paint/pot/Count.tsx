@@ -77,8 +77,8 @@ export function Count({
   const put = (id: string, to: (n: number) => number): void =>
     set((now) => ({ counted: { ...now.counted, [id]: Math.max(0, to(now.counted[id] ?? 0)) } }));
   const drop = (): void => {
-    // A pot that is mixed is kept.
-    if (!here) return void keep(go?.lays ?? []).then((kept) => kept && onClose());
+    // Who presses on too fast keeps nothing by it.
+    if (!here) return;
     navigator.vibrate?.(here.in + 1 >= here.drops ? [60, 40, 60] : 15);
     put(here.id, (n) => (here.pours ? here.drops : n + 1));
   };
@@ -141,7 +141,8 @@ export function Count({
             autoFocus
             className="min-h-[46vh] w-full touch-manipulation border-t-2 border-ink bg-ink px-4 text-paper select-none"
             onClick={drop}
-            aria-label={here ? (here.pours ? `${here.name} is poured` : `One drop of ${here.name}`) : "Keep it"}
+            aria-disabled={!here}
+            aria-label={here ? (here.pours ? `${here.name} is poured` : `One drop of ${here.name}`) : "All of it is in the glass"}
           >
             {here ? (
               <span role="status" className="block">
@@ -160,12 +161,17 @@ export function Count({
                   {pot.thinnerMl > 0 && `${formatMillilitres(pot.thinnerMl)} of thinner, then `}stir, and let a dab dry on card.
                 </span>
                 <span className="mt-3 block text-lg font-semibold">
-                  Press: it is kept on the rack{go && `, for ${go.parts.length === 1 ? go.parts[0].name : `${go.parts.length} parts`}`}.
+                  Keep it, and it is on the rack{go && `, for ${go.parts.length === 1 ? go.parts[0].name : `${go.parts.length} parts`}`}.
                 </span>
               </span>
             )}
           </button>
           <div className="flex gap-2 px-4 py-2">
+            {!here && (
+              <button className="btn btn-solid flex-1" onClick={() => void keep(go?.lays ?? []).then((kept) => kept && onClose())}>
+                Keep it
+              </button>
+            )}
             <button className="btn flex-1" onClick={back} disabled={targets.every((t) => t.in === 0)}>
               One back
             </button>

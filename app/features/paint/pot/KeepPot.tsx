@@ -1,6 +1,6 @@
 /** The pot at hand is kept: on the rack, on its pieces, on a card. */
 import { format } from "date-fns";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { cardLines, differenceOf, differenceWords, type potOf } from "~core/paint";
 import type { PotGo } from "~core/plan";
 import { LIMITS } from "~core/project";
@@ -33,7 +33,11 @@ export function useKeepPot(at: AtHand): (lays: PotGo["lays"], name?: string, cam
   const { run } = useActions();
   const { scene } = useProject();
   const now = useNow();
+  // Pressed twice it is one pot.
+  const busy = useRef(false);
   return async (lays, name = "", came = "") => {
+    if (busy.current) return false;
+    busy.current = true;
     const drops = poured.reduce((n, p) => n + p.drops, 0);
     const ml = poured.reduce((sum, p) => sum + p.drops * dropOf(p.paint), 0);
     const [first] = poured;
@@ -60,6 +64,7 @@ export function useKeepPot(at: AtHand): (lays: PotGo["lays"], name?: string, cam
       },
       ...(lays.length > 0 && { lays: [...lays] }),
     });
+    busy.current = false;
     if (done.ok) set({ counted: {}, ...(lays.length > 0 && { go: null }) });
     return done.ok;
   };

@@ -23,7 +23,7 @@ const rack: Paint[] = [
     sheen: "matt",
     stockMl: 150,
     wholeMl: 400,
-    can: { cm2: 9000, fullG: null, emptyG: null },
+    can: { cm2: 9000, fullG: 470, emptyG: 121.5 },
   },
   { id: "c", name: "=SUM(A1)", hex: "#222222", family: "pigment", sheen: "matt", stockMl: 0, dropsPerMl: 24 },
 ];

@@ -20,6 +20,8 @@ export const csvOfRack = (paints: readonly Paint[]): string =>
         left_ml: p.stockMl,
         full_ml: p.wholeMl ?? "",
         can_covers_cm2: p.can?.cm2 ?? "",
+        can_full_g: p.can?.fullG ?? "",
+        can_empty_g: p.can?.emptyG ?? "",
         drops_per_ml: p.dropsPerMl ?? "",
         hides: p.hides ?? "",
         place: p.place ?? "",
@@ -79,6 +81,9 @@ export function rackOfCsv(text: string, rack: readonly Paint[]): Result<{ fresh:
     if (whole === undefined) return bad("full_ml", "a number of millilitres");
     const cm2 = numberIn(cell("can_covers_cm2"), LIMITS.canCm2);
     if (cm2 === undefined) return bad("can_covers_cm2", "an area in cm²");
+    const [fullG, emptyG] = [numberIn(cell("can_full_g"), LIMITS.massG), numberIn(cell("can_empty_g"), LIMITS.massG)];
+    if (fullG === undefined) return bad("can_full_g", "a weight in grams");
+    if (emptyG === undefined) return bad("can_empty_g", "a weight in grams");
     const drops = numberIn(cell("drops_per_ml"), LIMITS.dropsPerMl);
     if (drops === undefined) return bad("drops_per_ml", `a number from ${LIMITS.dropsPerMl.least} to ${LIMITS.dropsPerMl.most}`);
     const hides = cell("hides").toLowerCase();
@@ -93,7 +98,7 @@ export function rackOfCsv(text: string, rack: readonly Paint[]): Result<{ fresh:
       sheen: (sheen || named.sheen) as Paint["sheen"],
       stockMl: left ?? whole ?? named.stockMl ?? 20,
       ...(whole !== null && { wholeMl: whole }),
-      ...(cm2 !== null && { can: { cm2, fullG: null, emptyG: null } }),
+      ...(cm2 !== null && { can: { cm2, fullG, emptyG } }),
       ...(drops !== null && { dropsPerMl: drops }),
       ...(hides !== "" && { hides }),
       ...(cell("place") && { place: cell("place") }),

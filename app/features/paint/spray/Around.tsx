@@ -1,12 +1,20 @@
 /** What stands around a spray day: whether the air allows it, and what the airbrush is wanted for before it is cleaned. */
 import { format } from "date-fns";
-import { dewPointC, sprayFault, sprayLimitRh } from "~core/coat";
+import { dewPointC, FAMILIES, METHODS, sprayFault, sprayLimitRh, type CoatFamily, type CoatMethod } from "~core/coat";
 import { daylightBetween, placeOfZone } from "~core/daylight";
 import { CLEAN, type SprayDay } from "~core/plan";
 import type { Project } from "~core/project";
 import { formatDuration } from "~core/units";
+import type { Rests } from "~core/work";
 import { Section } from "~app/shared/Page";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
+
+/** Brushed, and thinned with water: what the air for cans does not stop. */
+const isWaterBrushed = ({ method, family }: Rests): boolean =>
+  typeof method === "string" &&
+  Object.hasOwn(METHODS, method) &&
+  !METHODS[method as CoatMethod].sprayed &&
+  FAMILIES[family as CoatFamily]?.cleaner === "water";
 
 /** May it be sprayed, and until when. */
 export function May({ project }: { project: Project }) {
@@ -16,7 +24,7 @@ export function May({ project }: { project: Project }) {
   const fault = sprayFault(air);
   const light = daylightBetween(now, now + 86_400_000, place ?? placeOfZone(timeZone)).find((d) => d.to > now);
   const isLight = light && light.from <= now;
-  const brushed = model.offers.filter((o) => o.step.rests.method !== undefined && o.step.needs.length === 0).slice(0, 3);
+  const brushed = model.offers.filter((o) => isWaterBrushed(o.step.rests) && o.step.needs.length === 0).slice(0, 3);
   return (
     <div className={`mt-3 border p-3 ${fault ? "border-act" : "border-ink"}`}>
       <p className={`text-lg font-semibold ${fault ? "text-act" : ""}`}>{fault ? "▲ Do not spray now" : "You may spray"}</p>

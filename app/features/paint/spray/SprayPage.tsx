@@ -5,6 +5,7 @@ import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { inPotWords, levelWords, METHODS } from "~core/coat";
 import { shakeOf } from "~core/paint";
 import { sprayDay, type SprayDay, type SprayGroup } from "~core/plan";
+import { LIMITS } from "~core/project";
 import { sprayCaution } from "~core/stations/kinds";
 import { formatDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
@@ -123,9 +124,9 @@ function Group({
       const begun = startOf(p.step, project, others);
       // What was covered goes into the log with the coat.
       const bare = p.bare.map((b) => b.words).join("; ");
-      return bare ? { ...begun, rests: { ...begun.rests, keptBare: bare.slice(0, 200) } } : begun;
+      return bare ? { ...begun, rests: { ...begun.rests, keptBare: bare.slice(0, LIMITS.title) } } : begun;
     });
-    void run("session.start", { title: `${g.name}, ${METHODS[g.method].word}`.slice(0, 120), steps });
+    void run("session.start", { title: `${g.name}, ${METHODS[g.method].word}`.slice(0, LIMITS.title), steps });
   };
   return (
     <Section

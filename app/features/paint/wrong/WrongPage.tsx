@@ -147,7 +147,7 @@ function Chips<T extends string>({
   );
 }
 
-/** "3 in 4": nobody knows it to a hundredth. */
+/** In words: nobody knows it to a hundredth. */
 function likelyWords(share: number, told: boolean): string {
   if (share > 0.85 && told) return "almost surely";
   if (share > 0.55) return "likely";
@@ -189,6 +189,7 @@ function Cause({
             <span className="font-semibold">Now:</span> {row.now}
           </p>
           <p className="note-act">✕ {row.never}</p>
+          {row.care && <p className="text-setting-ink">△ {CAUTIONS[row.care].text}</p>}
           <p className="text-soft">
             Try it {row.tryOn}.{" "}
             <button
