@@ -1,7 +1,7 @@
 /**
  * The colour of a dried dab from a photograph that has a white sheet in it: the sheet says what the light was. Each channel is scaled in linear
  * light (von Kries 1902), the sheet taken to reflect 0.85. In daylight that is good to about 5 (CIEDE2000); lamplight has other bands, and no
- * sheet can mend that: up to 12 under a bulb or a warm LED (dab.test.ts, by Planck's law). A camera bends colours besides.
+ * sheet can mend that: up to 13 under a bulb or a warm LED (dab.test.ts, by Planck's law). A camera bends colours besides.
  */
 import { fail, ok, type Result } from "../units";
 import { hexOf, linearOf, type Hex, type LinearRgb } from "./colour";
