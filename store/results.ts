@@ -15,6 +15,7 @@ export interface Share {
 /** Bytes that a value takes, near enough for a bound: lists of numbers by their length, so that a large drawing is not gone through. */
 function bytesOf(x: unknown): number {
   if (typeof x === "string") return x.length;
+  if (ArrayBuffer.isView(x)) return x.byteLength;
   if (Array.isArray(x)) return typeof x[0] === "number" ? 8 * x.length : x.reduce((n: number, y) => n + bytesOf(y), 8);
   if (typeof x === "object" && x !== null) return Object.entries(x).reduce((n, [k, y]) => n + k.length + bytesOf(y), 8);
   return 8;

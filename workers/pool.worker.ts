@@ -8,6 +8,7 @@ serve<Jobs>({
   mend: async () => (await import("./jobs/mend")).mend,
   write: async () => (await import("./jobs/write")).write,
   turntable: async () => (await import("./jobs/turntable")).turntable,
+  look: async () => (await import("./jobs/look")).look,
   readBundle: async () => (await import("./jobs/bundle")).unpack,
   writeBundle: async () => (await import("./jobs/bundle")).pack,
   readBackup: async () => (await import("./jobs/backup")).unpack,

@@ -1,7 +1,7 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
-import type { Found, MixPaint } from "../core/paint";
+import type { Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
@@ -95,6 +95,11 @@ export type Jobs = {
   /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
   write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
   turntable: { request: { source: MeshSource; factor: number; field: FieldWanted | null }; answer: TurntableMesh };
+  /** A picture of a part without its colours, for paint to be laid on; null where the fields are of another mesh. */
+  look: {
+    request: { source: MeshSource; factor: number; fields: FoundFields; view: PreviewView; layers: PrintedLayers | null };
+    answer: Look | null;
+  };
   readBundle: { request: { file: Blob }; answer: Read };
   writeBundle: { request: Bundle; answer: Packed };
   readBackup: { request: { file: Blob }; answer: Backup };

@@ -25,3 +25,6 @@ export * from "./io/fileUnit";
 export * from "./repair/weld";
 export * from "./analyse/walls";
 export * from "./fields/field";
+export * from "./fields/curvature";
+export * from "./fields/openness";
+export * from "./fields/refine";

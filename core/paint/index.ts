@@ -10,6 +10,7 @@ export * from "./instead";
 export * from "./mix";
 export * from "./mixable";
 export * from "./pot";
+export * from "./preview";
 export * from "./rackText";
 export * from "./rescue";
 export * from "./shelf";

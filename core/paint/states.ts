@@ -53,7 +53,7 @@ const ON: Record<Role, readonly Zone[]> = {
 };
 
 /** How much a film scatters: clear coats change no colour. */
-function scatters(family: CoatFamily): number {
+export function scatters(family: CoatFamily): number {
   if (/varnish|effect/.test(family)) return 0;
   if (/wash|ink/.test(family)) return 0.25;
   return 3;
@@ -81,8 +81,8 @@ function reachOf(method: CoatMethod, role: Role, zone: Zone): number {
   }
 }
 
-const curveOfHex = ofTexts((hex: Hex): Curve => curveOf(hex), 300);
-const absorptionOfHex = ofTexts((hex: Hex): Absorption => absorptionOf(curveOfHex(hex)), 300);
+export const curveOfHex = ofTexts((hex: Hex): Curve => curveOf(hex), 300);
+export const absorptionOfHex = ofTexts((hex: Hex): Absorption => absorptionOf(curveOfHex(hex)), 300);
 const seen = (curve: Curve): Hex => hexOf(colourOf(curve));
 
 export type Looks = Readonly<Record<Zone, Hex>>;

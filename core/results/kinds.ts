@@ -22,6 +22,7 @@ import {
   type Strengthened,
   type WallRefused,
 } from "../print";
+import { FIELDS_VERSION, type FoundFields } from "../paint";
 import type { MeshFound } from "../project";
 import { SURFACES_VERSION, type FoundMap, type MarkedShares } from "../surface";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
@@ -69,6 +70,8 @@ export interface Results {
   surfaces: { inputs: { geometry: Geometry }; value: FoundMap };
   /** What marks say of each surface. `faces`: in the size of the file. */
   marks: { inputs: { geometry: Geometry; faces: readonly FaceMark[] }; value: MarkedShares[] };
+  /** How open and how curved each place is: what a brush, a wash and a spray find. In the size of the file. */
+  fields: { inputs: { geometry: Geometry }; value: FoundFields };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -94,6 +97,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   surfaces: SURFACES_VERSION,
   // They are shares of those surfaces.
   marks: SURFACES_VERSION,
+  fields: FIELDS_VERSION,
   crossings: 1,
 };
 

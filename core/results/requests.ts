@@ -60,6 +60,12 @@ export const footprintRequest = (part: Pick<PartRow, "source" | "factor">, turn:
   inputs: { geometry: geometryOf(part.source), factor: (part.factor * percent) / 100, turn },
 });
 
+/** What a brush, a wash and a spray find of a part. */
+export const fieldsRequest = (part: Pick<PartRow, "source">): Request<"fields"> => ({
+  kind: "fields",
+  inputs: { geometry: geometryOf(part.source) },
+});
+
 export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: number, turn: Turn): Request<"hollow"> => ({
   kind: "hollow",
   inputs: { geometry: meshGeometry(part.source), factor: part.factor, wallMm, turn },

@@ -24,27 +24,45 @@ export interface DepthRaster {
 /** Empty pixels round the picture, so that outlines close. Pixel (RASTER_BORDER, RASTER_BORDER) is the view's lower left. */
 export const RASTER_BORDER = 2;
 
-export function rasterise(mesh: Mesh, axes: ViewAxes, longSidePx: number): DepthRaster {
+/** What a picture holds: the place of its lower left pixel, and how fine it is. */
+export interface RasterFrame {
+  u0: number;
+  v0: number;
+  mmPerPixel: number;
+  columns: number;
+  rows: number;
+}
+
+/** All of the mesh, so many pixels along its longest side. */
+function wholeFrame(mesh: Mesh, { u, v }: ViewAxes, longSidePx: number): RasterFrame {
+  const bounds = boundsOf(mesh.positions);
+  const mmPerPixel = Math.max(...bounds.size) / longSidePx || 1;
+  return {
+    u0: bounds.min[u] - RASTER_BORDER * mmPerPixel,
+    v0: bounds.min[v] - RASTER_BORDER * mmPerPixel,
+    mmPerPixel,
+    columns: Math.ceil(bounds.size[u] / mmPerPixel) + 1 + 2 * RASTER_BORDER,
+    rows: Math.ceil(bounds.size[v] / mmPerPixel) + 1 + 2 * RASTER_BORDER,
+  };
+}
+
+/** @param wanted pixels along the longest side of all of it, or what of it */
+export function rasterise(mesh: Mesh, axes: ViewAxes, wanted: number | RasterFrame): DepthRaster {
   const { positions: p, indices } = mesh;
   const { u, v, d, sign } = axes;
-  const bounds = boundsOf(p);
-  const mmPerPixel = Math.max(...bounds.size) / longSidePx || 1;
-  const columns = Math.ceil(bounds.size[u] / mmPerPixel) + 1 + 2 * RASTER_BORDER;
-  const rows = Math.ceil(bounds.size[v] / mmPerPixel) + 1 + 2 * RASTER_BORDER;
-  const u0 = bounds.min[u],
-    v0 = bounds.min[v];
+  const { u0, v0, mmPerPixel, columns, rows } = typeof wanted === "number" ? wholeFrame(mesh, axes, wanted) : wanted;
   const triangle = new Uint32Array(columns * rows);
   const depth = new Float32Array(columns * rows).fill(Infinity);
   for (let t = 0; t < indices.length / 3; t++) {
     const a = indices[t * 3] * 3,
       b = indices[t * 3 + 1] * 3,
       c = indices[t * 3 + 2] * 3;
-    const ax = (p[a + u] - u0) / mmPerPixel + RASTER_BORDER,
-      ay = (p[a + v] - v0) / mmPerPixel + RASTER_BORDER;
-    const bx = (p[b + u] - u0) / mmPerPixel + RASTER_BORDER,
-      by = (p[b + v] - v0) / mmPerPixel + RASTER_BORDER;
-    const cx = (p[c + u] - u0) / mmPerPixel + RASTER_BORDER,
-      cy = (p[c + v] - v0) / mmPerPixel + RASTER_BORDER;
+    const ax = (p[a + u] - u0) / mmPerPixel,
+      ay = (p[a + v] - v0) / mmPerPixel;
+    const bx = (p[b + u] - u0) / mmPerPixel,
+      by = (p[b + v] - v0) / mmPerPixel;
+    const cx = (p[c + u] - u0) / mmPerPixel,
+      cy = (p[c + v] - v0) / mmPerPixel;
     const area = (bx - ax) * (cy - ay) - (by - ay) * (cx - ax);
     if (Math.abs(area) < 1e-9) continue;
     const x0 = Math.max(0, Math.floor(Math.min(ax, bx, cx))),

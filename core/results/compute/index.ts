@@ -5,6 +5,7 @@ import type { ResultKind, ResultRequest, ValueOf } from "../kinds";
 import type { Lookup } from "../join";
 import { crossings } from "./crossings";
 import { cuts } from "./cuts";
+import { fields } from "./fields";
 import { footprint } from "./footprint";
 import { hollow } from "./hollow";
 import { marks } from "./marks";
@@ -18,11 +19,13 @@ import { walls } from "./walls";
 import { ways } from "./ways";
 import { zones } from "./zones";
 
+export { paintedOf } from "./fields";
 export { judge, Reader, type Loaded, type Supplies } from "./reader";
 
 const COMPUTE: { [K in ResultKind]: Compute<K> } = {
   crossings,
   cuts,
+  fields,
   footprint,
   hollow,
   marks,

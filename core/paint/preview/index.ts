@@ -1,0 +1,4 @@
+export * from "./reach";
+export * from "./replay";
+export * from "./view";
+export * from "./work";
