@@ -10,6 +10,7 @@ import {
   castAcross,
   facetsOf,
   measureWalls,
+  opennessOf,
   readObj,
   readStl,
   reportMesh,
@@ -17,6 +18,7 @@ import {
   treeOf,
   turnMesh,
   TURNS,
+  vertexFields,
   WALL_POINTS,
   weld,
   writeStl,
@@ -90,6 +92,25 @@ function nearestBySpectral(target: string, paints: readonly { hex: string }[]): 
 
 /** A ray from each point straight into the solid: origin and direction, six numbers a ray. */
 const inwardRays = (points: Float64Array): Float64Array => points.map((v, i) => (i % 6 < 3 ? v : -v));
+
+/** So many rays out of each vertex, anywhere over its surface. */
+function raysOver({ positions }: Mesh, normals: Float32Array, each: number): Float64Array {
+  const random = seededRandom(each);
+  const rays = new Float64Array((positions.length / 3) * each * 6);
+  for (let i = 0; i < rays.length / 6; i++) {
+    const v = Math.floor(i / each) * 3;
+    const z = 2 * random() - 1,
+      turn = 2 * Math.PI * random(),
+      r = Math.sqrt(1 - z * z);
+    const d = [r * Math.cos(turn), r * Math.sin(turn), z];
+    const out = d[0] * normals[v] + d[1] * normals[v + 1] + d[2] * normals[v + 2] < 0 ? -1 : 1;
+    for (let k = 0; k < 3; k++) {
+      rays[i * 6 + k] = positions[v + k];
+      rays[i * 6 + 3 + k] = out * d[k];
+    }
+  }
+  return rays;
+}
 
 function castBare(tree: MeshTree, rays: Float64Array, side: Side): number {
   const ray = new Ray(new Vector3(), new Vector3());
@@ -251,6 +272,23 @@ export const ROWS: Row[] = [
         ours: () => measureWalls(mesh, topology),
         peer: () => castBare(tree, inward, BackSide) + castBare(tree, at, FrontSide),
       };
+    },
+  },
+  {
+    name: "fields",
+    work: "openness in 128 directions and mean curvature of 300,000 vertices; sizes are triangles",
+    peer: "4 of 64 rays a vertex, cast bare by three-mesh-bvh on a tree that is there (0.2 of all 64 is 3.2)",
+    goal: 3.2,
+    sizes: [150_000, 300_000, 600_000],
+    prepare: (size) => {
+      const mesh = ball(size);
+      const { normals } = vertexFields(mesh);
+      const tree = treeOf(mesh);
+      const rays = raysOver(mesh, normals, 64 / 16);
+      return Promise.resolve({
+        ours: () => opennessOf(mesh, vertexFields(mesh).normals),
+        peer: () => castBare(tree, rays, FrontSide),
+      });
     },
   },
   {

@@ -92,3 +92,34 @@ test("the clash of a recipe step is named at its state, and put right on the pie
   await tray(bench).getByRole("button", { name: "Old render", exact: true }).click();
   await expect(strip.getByRole("button", { name: /^Water-based matt, all over/ })).toBeVisible();
 });
+
+test("the states are drawn on the mesh: a dry brush finds the lines of its layers; the picture is kept as PNG", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await bench.getByText("Old render").first().click();
+  const strip = bench.getByRole("region", { name: "Old render" });
+  // Measuring a mesh takes seconds, on a busy machine more.
+  await expect(strip.locator("li canvas").first()).toBeVisible({ timeout: 60_000 });
+  await bench.keyboard.press("v");
+  const figure = strip.getByRole("figure");
+  await expect(figure.getByRole("img")).toBeVisible({ timeout: 30_000 });
+  await bench.keyboard.press("+");
+  await bench.keyboard.press("+");
+  await bench.keyboard.press("+");
+  await expect(figure.getByText(/^\d+ mm$/)).toHaveText("5 mm");
+  /** How often brightness turns along the middle column: lines. */
+  const lines = (): Promise<number> =>
+    figure.getByRole("img").evaluate((canvas: HTMLCanvasElement) => {
+      const { width, height } = canvas;
+      const data = canvas.getContext("2d")!.getImageData(Math.floor(width / 2), 0, 1, height).data;
+      const at = Array.from({ length: height }, (_, y) => data[y * 4] + data[y * 4 + 1] + data[y * 4 + 2]);
+      return at.filter((v, y) => y > 1 && (at[y - 1] - at[y - 2]) * (v - at[y - 1]) < 0 && Math.abs(v - at[y - 1]) > 4).length;
+    });
+  await strip.getByRole("button", { name: /^Mid earth/ }).click();
+  await expect(figure).toHaveAccessibleName("Mill house after Mid earth");
+  const before = await lines();
+  await strip.getByRole("button", { name: /^Sand tone/ }).click();
+  await expect(figure).toHaveAccessibleName("Mill house after Sand tone");
+  expect(await lines()).toBeGreaterThan(before + 20);
+  const [file] = await Promise.all([bench.waitForEvent("download"), figure.getByRole("button", { name: "Save PNG" }).click()]);
+  expect(file.suggestedFilename()).toBe("mill-house-sand-tone.png");
+});

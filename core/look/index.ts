@@ -16,4 +16,5 @@ export * from "./prep";
 export * from "./copiesWays";
 export * from "./cupGauge";
 export * from "./judgedSurfaces";
+export * from "./paintPreview";
 export * from "./book";

@@ -21,6 +21,8 @@ export interface Look {
   /** How much light comes back of what falls on: 200 where it stands square to the lamp. */
   light: Uint8Array;
   whole: Whole;
+  /** All of it is so wide and high as it is seen, and a pixel of the picture so much. */
+  frame: { wideMm: number; highMm: number; mmPerPixel: number };
 }
 
 /** A coat of a step, with the surface that it names. */
@@ -103,6 +105,13 @@ export class Replay {
     this.hexes.push(seen);
     this.numbers.set(seen, number);
     return number;
+  }
+
+  /** Which of `pixels` the coat of that number (from 1) has changed. */
+  touched(coat: number): Uint8Array {
+    const before = this.states[coat - 1],
+      after = this.states[coat];
+    return Uint8Array.from(after.between, (n, i) => (n !== before.between[i] || after.crest[i] !== before.crest[i] ? 1 : 0));
   }
 
   /**

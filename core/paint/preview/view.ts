@@ -110,7 +110,16 @@ export function lookAt(piece: PaintMesh, view: PreviewView, layers: PrintedLayer
   }
   // From the upper left, as pictures are stored.
   const rows = pixels.map((n) => (heightPx - 1 - Math.floor(n / widthPx)) * widthPx + (n % widthPx));
-  return { widthPx, heightPx, pixels: rows, places, crest, light, whole: wholeOf(piece, ridges) };
+  return {
+    widthPx,
+    heightPx,
+    pixels: rows,
+    places,
+    crest,
+    light,
+    whole: wholeOf(piece, ridges),
+    frame: { wideMm: size[0], highMm: size[1], mmPerPixel },
+  };
 }
 
 function emptyPlaces(n: number): Places {

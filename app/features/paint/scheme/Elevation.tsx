@@ -14,6 +14,8 @@ export type Facing = "front" | "side";
 
 const WIDE = 104,
   HIGH = 96;
+/** How large a state is drawn. */
+export const DRAWN = { width: WIDE, height: HIGH } as const;
 const COURSES = 4;
 
 /** Zones that a role is drawn on. */
@@ -57,7 +59,7 @@ function zoneBoxes({ x, y, w, h }: Box, shown: ReadonlySet<Zone>): Record<Zone, 
     accent: shown.has("accent") ? [0.16, 0.42, 0.8].map((at, i) => ({ x: x + w * at, y: y + course * (i + 0.45), w: 7, h: 5 })) : [],
   };
 }
-const DRAWN: readonly Zone[] = ["raised", "foot", "panel", "recess", "tip", "accent"];
+const INSIDE: readonly Zone[] = ["raised", "foot", "panel", "recess", "tip", "accent"];
 
 /** Rings of an outline: its segments run on, ring after ring. */
 function ringsPath(outline: readonly number[], x: number, y: number, s: number): string {
@@ -106,7 +108,7 @@ export const Elevation = memo(function Elevation({
       </clipPath>
       <g clipPath={`url(#${id})`}>
         <path d={rect(box)} fill={looks.flat} />
-        {DRAWN.map((zone) => (
+        {INSIDE.map((zone) => (
           <path key={zone} d={zones[zone].map(rect).join("")} fill={looks[zone]} />
         ))}
         {touches && <path d={TOUCHES[touches].flatMap((z) => zones[z].map(rect)).join("")} fill={hatchFill("chosen")} opacity="0.6" />}

@@ -1,22 +1,27 @@
 /** What pieces look like after each step, how long they dry before the next, and where one may stop. */
 import { useEffect, useMemo, useRef } from "react";
 import { inPotWords, METHODS, type InPot } from "~core/coat";
-import { looksAfter, type Looks } from "~core/paint";
+import { looksAfter, type Hex, type Looks } from "~core/paint";
 import type { Level, SchemePiece, StateFacts, StepOnPart } from "~core/plan";
 import { placeWords } from "~core/recipe";
 import { FINISHES, type Finish } from "~core/subject";
 import { formatDuration } from "~core/units";
 import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
-import { Elevation, zonesOf, type Facing } from "./Elevation";
+import { DRAWN, Elevation, zonesOf, type Facing } from "./Elevation";
 import { untilWords } from "./moment";
+import { Rendered } from "./Rendered";
+import type { Pictures } from "./usePreview";
 
 /** Bare prints are grey on the page, whatever they are made of. */
-const GROUND = "#8f9294";
+export const GROUND: Hex = "#8f9294";
 /** How wide a state is drawn. */
 const STATE_PX = 130;
 /** Longer waits are "a night". Common practice, no source. */
 const NIGHT_S = 7 * 3600;
+
+/** Beyond the finish that the piece is taken to. */
+const isFaint = (f: StateFacts): boolean => !f.planned && f.step.role !== "bare";
 
 const shortly = (s: number): string =>
   s >= NIGHT_S && s <= 16 * 3600 ? "a night" : s < 3600 ? `${Math.max(1, Math.round(s / 60))} min` : formatDuration(s);
@@ -30,6 +35,7 @@ export function States({
   finish,
   onFinish,
   facing,
+  pictures,
 }: {
   facts: readonly StateFacts[];
   piece: SchemePiece;
@@ -41,6 +47,8 @@ export function States({
   finish: Finish;
   onFinish: (finish: Finish) => void;
   facing: Facing;
+  /** On its own mesh; the sign of one stands for it where there are none. */
+  pictures: Pictures | null;
 }) {
   const looks = useMemo(() => {
     const coats = facts.map(({ step, pot }) => ({ ...step, hex: pot.hex, family: pot.family }));
@@ -68,14 +76,20 @@ export function States({
             stood={i === at}
             onStand={() => onStep(i)}
             draw={
-              <Elevation
-                part={piece.part}
-                looks={looks[i]}
-                shown={shown}
-                touches={i === at ? f.step.role : null}
-                facing={facing}
-                faint={!f.planned && f.step.role !== "bare"}
-              />
+              pictures ? (
+                <span className={`block ${isFaint(f) ? "opacity-45" : ""}`}>
+                  <Rendered pictures={pictures} after={i + 1} hatched={i === at} width={DRAWN.width} />
+                </span>
+              ) : (
+                <Elevation
+                  part={piece.part}
+                  looks={looks[i]}
+                  shown={shown}
+                  touches={i === at ? f.step.role : null}
+                  facing={facing}
+                  faint={isFaint(f)}
+                />
+              )
             }
           />
           {i < facts.length - 1 && f.step.role !== "bare" && (

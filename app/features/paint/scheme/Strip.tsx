@@ -2,7 +2,8 @@
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { METHODS } from "~core/coat";
-import { mixesWith } from "~core/paint";
+import { notDrawn, previewCoats, printedLayers } from "~core/look";
+import { mixesWith, type PreviewView } from "~core/paint";
 import { levelsOf, potGoes, quickerWay, statesOf, type SchemeRow } from "~core/plan";
 import { choicesOf } from "~core/project";
 import { FINISH_ORDER } from "~core/recipe";
@@ -12,9 +13,22 @@ import { useTonight } from "~app/shared/tonightModel";
 import { Key, useKey } from "~app/ui/keys";
 import { potFor } from "../pot/Amounts";
 import { LEAST_ML, usePotDraft } from "../pot/draft";
-import type { Facing } from "./Elevation";
+import { Closer } from "./Closer";
+import { DRAWN, type Facing } from "./Elevation";
 import { RecipeEditor } from "./RecipeEditor";
-import { States } from "./States";
+import { GROUND, States } from "./States";
+import { usePreview } from "./usePreview";
+
+const view = (turnDeg: number): PreviewView => ({
+  widthPx: 2 * DRAWN.width,
+  heightPx: 2 * DRAWN.height,
+  turnDeg,
+  tiltDeg: 20,
+  zoom: 1,
+  centre: [0.5, 0.5],
+});
+/** Twice as fine as it is drawn. A piece shows most of itself over a corner. */
+const SMALL: Record<Facing, PreviewView> = { front: view(30), side: view(120) };
 
 export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<string> }) {
   const project = useProject();
@@ -35,6 +49,10 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
   const left = (p: SchemeRow["pieces"][number]): number => [...p.at.values()].filter((s) => s.stage === "open").length;
   const piece = [...pieces].sort((a, b) => left(b) - left(a))[0];
   const facts = useMemo(() => statesOf(row, piece, project, model), [row, piece, project, model]);
+  const coats = useMemo(() => previewCoats(facts, piece.part, project), [facts, piece.part, project]);
+  const layers = useMemo(() => printedLayers(piece.part, project), [piece.part, project]);
+  const preview = usePreview(piece.part, GROUND, coats, layers, SMALL[facing]);
+  const [near, setNear] = useState(false);
   const levels = levelsOf(
     recipe,
     row.pieces.map((p) => p.part),
@@ -47,7 +65,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
           row.pieces.map((p) => p.part),
         )
       : null;
-  const coats = `/s/${project.scene.id}/paint/coats?part=${piece.part.id}`;
+  const cores = `/s/${project.scene.id}/paint/coats?part=${piece.part.id}`;
   const mix = (): void => {
     if (!now) return;
     const go = potGoes(project, model.states).find((g) => g.lays.some((l) => l.partId === piece.part.id && l.stepId === now.step.id));
@@ -60,10 +78,11 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
   };
   useKey("ArrowRight", "Next step", "Paint", () => onStep(at + 1));
   useKey("ArrowLeft", "Step before", "Paint", () => onStep(at - 1));
+  useKey("v", "Large picture", "Paint", () => setNear((n) => !n));
   useKey("r", "Turn the elevation", "Paint", () => setFacing((f) => (f === "front" ? "side" : "front")));
   const isMixed = now !== undefined && mixesWith(now.pot.family).length > 0;
   useKey("m", "Mix what the step takes", "Paint", mix, isMixed);
-  useKey("c", "Cores of the piece", "Paint", () => void navigate(coats));
+  useKey("c", "Cores of the piece", "Paint", () => void navigate(cores));
   return (
     <section aria-label={recipe.name} className="mt-4 border-t-[1.5px] border-ink pt-2">
       <h2 className="text-xl">
@@ -82,7 +101,24 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
         finish={choicesOf(piece.part, project.scene).finish}
         onFinish={(finish) => void run("parts.set", { partIds: pieces.map((p) => p.part.id), differs: { finish } })}
         facing={facing}
+        pictures={preview.state === "ready" ? preview.pictures : null}
       />
+      {preview.state === "measuring" && (
+        <p className="text-sm text-soft" role="status">
+          Measuring the mesh, so that the states can be drawn on it… {Math.round(preview.share * 100)} %
+        </p>
+      )}
+      {near && now && (
+        <Closer
+          part={piece.part}
+          ground={GROUND}
+          coats={coats}
+          layers={layers}
+          at={at}
+          name={now.step.role === "bare" ? "what is left bare" : now.pot.name}
+          unknown={notDrawn(facts, coats)}
+        />
+      )}
       {quicker && (
         <p>
           {METHODS[now!.step.method].word[0].toUpperCase() + METHODS[now!.step.method].word.slice(1)} it takes {formatDuration(now!.handsS)}
@@ -92,7 +128,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
       {now?.clash && (
         <p className="note-act max-w-prose">
           ▲ {now.clash.over} over {now.clash.under.toLowerCase()}: {now.clash.why} {now.clash.remedy}{" "}
-          <Link className="btn-text inline-flex items-center" to={coats}>
+          <Link className="btn-text inline-flex items-center" to={cores}>
             Open the core
           </Link>
         </p>
@@ -101,11 +137,14 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
         <button className="btn btn-solid" onClick={mix} disabled={!isMixed}>
           Mix it <Key k="m" />
         </button>
-        <Link className="btn" to={coats}>
+        <Link className="btn" to={cores}>
           Cores: raised, recess, foot <Key k="c" />
         </Link>
         <button className="btn" onClick={() => setFacing((f) => (f === "front" ? "side" : "front"))}>
           {facing === "front" ? "From the side" : "From the front"} <Key k="r" />
+        </button>
+        <button className="btn" aria-pressed={near} onClick={() => setNear((n) => !n)}>
+          {near ? "Close the large picture" : "Large picture"} <Key k="v" />
         </button>
         <p className="text-sm text-soft">
           ← → step through. What a step touches is hatched. Colours are calculated from the swatches: the dried dab wins.

@@ -1,0 +1,70 @@
+/** A part as it looks after each coat, on its own mesh: fields from the pool, a view of them, and the coats laid on that. */
+import { useEffect, useMemo, useState } from "react";
+import type { Part } from "~core/project";
+import { fieldsRequest } from "~core/results";
+import { Replay, type Hex, type Look, type PreviewCoat, type PreviewView, type PrintedLayers } from "~core/paint";
+import { meshSourceOf, useResult } from "~app/data/results.client";
+import { runJob } from "~workers/client";
+
+/** Pictures after each coat; the first is the bare piece. */
+export interface Pictures {
+  look: Look;
+  replay: Replay;
+  coats: number;
+}
+
+export type Preview =
+  | { state: "ready"; pictures: Pictures; waits: boolean }
+  | { state: "measuring"; share: number }
+  | { state: "none"; problem: string | null };
+
+/** @param view what is looked at; keep the object while it is the same */
+export function usePreview(
+  part: Part,
+  ground: Hex,
+  coats: readonly PreviewCoat[],
+  layers: PrintedLayers | null,
+  view: PreviewView,
+  wanted = true,
+): Preview {
+  const isMesh = part.source.kind === "mesh";
+  const fields = useResult(wanted && isMesh ? fieldsRequest(part) : null);
+  const found = fields.state === "ready" ? fields.value : null;
+  const key = `${part.id} ${part.factor} ${JSON.stringify([part.source.kind === "mesh" && part.source.hash, layers, view])}`;
+  const [shown, setShown] = useState<{ key: string; partId: string; look: Look } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    if (!found) return;
+    const stop = new AbortController();
+    void (async () => {
+      const source = await meshSourceOf(part);
+      if (stop.signal.aborted) return;
+      if (!source.ok) return setProblem(source.problem.message);
+      const look = await runJob(
+        "look",
+        { source: source.value, factor: part.factor, fields: found, view, layers },
+        { signal: stop.signal },
+      );
+      if (stop.signal.aborted) return;
+      if (!look.ok) return setProblem(look.problem.message);
+      setProblem(null);
+      if (look.value) setShown({ key, partId: part.id, look: look.value });
+    })();
+    return () => stop.abort();
+    // The key says all that the picture follows from.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [found, key]);
+  const look = shown?.partId === part.id ? shown.look : null;
+  const replay = useMemo(() => look && new Replay(look, ground), [look, ground]);
+  const pictures = useMemo((): Pictures | null => {
+    if (!replay || !look) return null;
+    replay.lay(coats);
+    return { look, replay, coats: coats.length };
+  }, [replay, look, coats]);
+  if (problem) return { state: "none", problem };
+  if (fields.state === "failed") return { state: "none", problem: fields.problem.message };
+  if (pictures) return { state: "ready", pictures, waits: shown?.key !== key };
+  return isMesh && wanted
+    ? { state: "measuring", share: fields.state === "reckoning" ? fields.share : 0 }
+    : { state: "none", problem: null };
+}
