@@ -17,6 +17,7 @@ const LEAVES = [
   "scale/change",
   "scale/beside",
   "scale/subject",
+  "scale/picture",
   "scale/references",
 ];
 

@@ -128,3 +128,32 @@ test("pictures come in smaller, without where they were taken, and what none sho
   });
   expect(kept).toEqual({ wide: 1600, place: false });
 });
+
+test("a length is read from one picture by a known rectangle, as a range, and kept on the dimension sheet", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/scale/picture");
+  const picture = await bench.evaluate(async () => {
+    const canvas = document.createElement("canvas");
+    canvas.width = 600;
+    canvas.height = 400;
+    const c = canvas.getContext("2d")!;
+    c.fillStyle = "#ddd";
+    c.fillRect(0, 0, 600, 400);
+    const blob = await new Promise<Blob>((done) => canvas.toBlob((b) => done(b!), "image/png"));
+    return [...new Uint8Array(await blob.arrayBuffer())];
+  });
+  await bench
+    .getByLabel("A picture of the real thing")
+    .setInputFiles({ name: "wall.png", mimeType: "image/png", buffer: Buffer.from(picture) });
+  const read = bench.getByTestId("read-length");
+  // 0.15 × 600 px are 900 mm, 0.3 × 400 px are 2 m: from 0.7 to 0.3 of the height is 2.667 m.
+  await expect(read).toContainText("2.67 m");
+  await bench.getByRole("button", { name: /^to: mark/ }).focus();
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("ArrowDown");
+  // Ten presses of five pixels: 50 of 160 less.
+  await expect(read).toContainText("1.83 m");
+  await bench.getByLabel("What it is").fill("gable");
+  await bench.getByRole("button", { name: "Keep it on the dimension sheet" }).click();
+  await expect(bench.getByText("On the dimension sheet, tab Subject.")).toBeVisible();
+  await bench.goto("/s/saltmarsh-sluice/scale/subject");
+  await expect(bench.getByRole("row", { name: /^gable/ })).toBeVisible();
+});

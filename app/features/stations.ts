@@ -33,6 +33,7 @@ export const STATIONS: readonly Station[] = [
       { path: "", label: "Desk", page: "features/scale/ScalePage.tsx" },
       { path: "change", label: "What if", page: "features/scale/ChangePage.tsx" },
       { path: "beside", label: "Side by side", page: "features/scale/MismatchPage.tsx" },
+      { path: "picture", label: "From a picture", page: "features/scale/PicturePage.tsx" },
       { path: "subject", label: "Subject", page: "features/scale/subject/SubjectPage.tsx" },
       { path: "references", label: "References", page: "features/scale/subject/ReferencesPage.tsx" },
     ],

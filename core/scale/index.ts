@@ -1,6 +1,7 @@
 export * from "./change";
 export * from "./detailFloor";
 export * from "./eye";
+export * from "./fromPicture";
 export * from "./infer";
 export * from "./parse";
 export * from "./railwayScales";

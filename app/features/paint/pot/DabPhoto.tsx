@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { dabColour, PHOTO_WITHIN, type Spot } from "~core/paint";
 import type { Result } from "~core/units";
 import { Dialog } from "~app/ui/dialog";
-import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "~app/shared/photo";
 
 export const DabPhoto = ({ onColour }: { onColour: (hex: string) => void }) => (
   <PhotoButton id="dab-photo" label="A photograph of the dab" words="From a photograph">

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { capColours, capSpots, PHOTO_WITHIN, type Spot } from "~core/paint";
 import { Dialog } from "~app/ui/dialog";
 import { ParsedField, parseCount } from "~app/ui/field";
-import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "~app/shared/photo";
 
 const MOST_PER_ROW = 40;
 

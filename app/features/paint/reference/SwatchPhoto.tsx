@@ -2,7 +2,7 @@
 import { useMemo, useState } from "react";
 import { dabColour, PHOTO_WITHIN, type Spot } from "~core/paint";
 import { Dialog } from "~app/ui/dialog";
-import { Mark, markRadius, PhotoButton, type Photo } from "../photo";
+import { Mark, markRadius, PhotoButton, type Photo } from "~app/shared/photo";
 
 const MOST = 5;
 
