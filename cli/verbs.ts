@@ -450,6 +450,7 @@ const coatsSchema = Joi.object({
         sheen: Joi.string().valid("matt", "satin", "gloss"),
         thinning: Joi.number().min(LIMITS.thinning.least).max(LIMITS.thinning.most),
         wet: Joi.boolean(),
+        crackle: Joi.boolean(),
         filmMm: Joi.number().greater(0).max(50),
         atH: Joi.number().min(0).max(100_000),
         airC: Joi.number().min(AIR_LIMITS.airC.least).max(AIR_LIMITS.airC.most),
@@ -458,7 +459,7 @@ const coatsSchema = Joi.object({
     ),
 }).unknown(true);
 
-/** Checks a stack given as {"layers":[{"name","family","method","coats","sheen","thinning","wet","filmMm"}]} from the ground up. */
+/** Checks a stack given as {"layers":[{"name","family","method","coats","sheen","thinning","wet","crackle","filmMm"}]} from the ground up. */
 function coats(bytes: Uint8Array): Result<unknown> {
   let given: unknown;
   try {
@@ -482,6 +483,7 @@ function coats(bytes: Uint8Array): Result<unknown> {
     sheen: l.sheen,
     thinning: l.thinning,
     wet: l.wet,
+    crackle: l.crackle,
     filmMm: l.filmMm,
     atH: l.atH,
     airC: l.airC,

@@ -173,6 +173,13 @@ describe("what a piece does otherwise", () => {
     await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: null });
     expect(recipesIn(await workOf("c0"))[0].differs).toEqual([]);
     expect(await code("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: "none" })).toBe("paint.gone");
+    // Meant to crack on one prop, beside another pot; each is taken back alone.
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", crackle: true });
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: "stone" });
+    expect(recipesIn(await workOf("c0"))[0].differs).toEqual([{ stepId: "s2", paintId: "stone", crackle: true }]);
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: null });
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", crackle: false });
+    expect(recipesIn(await workOf("c0"))[0].differs).toEqual([]);
   });
 });
 

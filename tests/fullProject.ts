@@ -96,7 +96,7 @@ export async function fullProject(): Promise<Full> {
         kind: "recipe",
         recipeId: "recipe",
         differs: [
-          { stepId: "r1", paintId: "stone" },
+          { stepId: "r1", paintId: "stone", crackle: true },
           { stepId: "r2", skip: true },
         ],
       },

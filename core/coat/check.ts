@@ -7,7 +7,7 @@
  */
 import { slowdown, sprayFault, TABLE_AIR, type Air } from "./climate";
 import { coverOf, FAMILIES, METHODS, recoatS, sheenOf, throughFactor, type CoatLayer, type Sheen } from "./families";
-import { COAT_RULES, UNKNOWN_PAIR, type CoatRule, type Verdict } from "./rules";
+import { COAT_RULES, CRACKLE_REMEDY, UNKNOWN_PAIR, type CoatRule, type Verdict } from "./rules";
 
 /** Share of a coat that may lie bare before a solvent finds it. Common practice, no source. */
 const OPEN_SHARE = 0.06;
@@ -24,6 +24,9 @@ export interface BoundaryVerdict {
   remedy: string;
   ruleId: string;
   source: string;
+  /** What goes wrong are cracks, which may be wanted; and whether they are. */
+  cracks: boolean;
+  wanted: boolean;
   /** Coats between the two that do not close the film. */
   through: string[];
   /** Age that the coat below has when the other is laid, s; null where it is not planned. */
@@ -87,9 +90,11 @@ function judge(under: CoatLayer, over: CoatLayer, rule: CoatRule, through: strin
   let verdict = asMist;
   if (ageS !== null && rule.clearsS !== undefined && isClash(verdict) && ageS >= rule.clearsS * Math.max(1, throughFactor(under)) * slow)
     verdict = "test first";
+  const wanted = rule.cracks === true && over.crackle === true;
+  if (wanted && isClash(verdict)) verdict = "test first";
   if (verdict === "wait" && waitS === 0) verdict = "fine";
   // A stop has no wait that would do; what may be laid must be old enough.
-  const shortS = ageS === null || isClash(verdict) ? 0 : Math.max(0, waitS - ageS);
+  const shortS = ageS === null || wanted || isClash(verdict) ? 0 : Math.max(0, waitS - ageS);
   if (verdict === "wait" && ageS !== null && shortS === 0) verdict = "fine";
   const mist = over.method !== "mist" && rule.mist !== undefined && RANK[rule.mist] < RANK[verdict] ? rule.mist : null;
   return {
@@ -100,9 +105,11 @@ function judge(under: CoatLayer, over: CoatLayer, rule: CoatRule, through: strin
     verdict,
     waitS,
     why: rule.why,
-    remedy: rule.remedy,
+    remedy: wanted ? CRACKLE_REMEDY : rule.remedy,
     ruleId: rule.id,
     source: rule.source,
+    cracks: rule.cracks === true,
+    wanted,
     through,
     ageS,
     shortS,

@@ -35,6 +35,17 @@ describe("the known traps", () => {
     expect(worst(layer("bare resin"), layer("gloss effect", "brush", 3), layer("pigment", "dust"))).toContain("never"));
   it("solvent varnish straight on enamel: never", () =>
     expect(worst(layer("water primer"), layer("enamel"), layer("solvent varnish", "spray"))).toContain("never"));
+  it("solvent varnish on enamel where crackle is wanted is a choice to be tried; where nothing cracks it changes nothing", () => {
+    const crackled = { ...layer("solvent varnish", "spray"), crackle: true };
+    const [v] = checkStack([layer("enamel"), crackled]).verdicts;
+    expect([v.verdict, v.wanted]).toEqual(["test first", true]);
+    expect(v.remedy).toMatch(/scrap/);
+    expect(worst(layer("bare resin"), layer("gloss effect", "brush", 3), { ...layer("pigment", "dust"), crackle: true })).toContain(
+      "never",
+    );
+    // Every row that cracks is a stop or a test without it, so that the choice means something.
+    for (const r of COAT_RULES.filter((r) => r.cracks)) expect(["never", "seal first", "test first", "wait"], r.id).toContain(r.verdict);
+  });
   it("solvent varnish over an enamel wash with a dry brush between: never, since the dry brush closes nothing", () => {
     const check = checkStack([
       layer("bare filament"),

@@ -357,6 +357,8 @@ export interface CoatLayer {
   thinning?: number;
   /** Laid while what is below is still wet, on purpose. */
   wet?: boolean;
+  /** Meant to crack on what is below it, on purpose. */
+  crackle?: boolean;
   /** Dry film of one coat where it is known, mm. */
   filmMm?: number;
   /** Where on a relief it lies, where that is said; as its method does where not. */

@@ -18,6 +18,8 @@ export interface CoatRule {
   overSheen?: Sheen[];
   /** Laid wet in wet, on purpose. */
   wet?: true;
+  /** What goes wrong are cracks and wrinkles in the film, which one may want on a prop. */
+  cracks?: true;
   /** Only where nothing lies between the two. */
   neighbours?: true;
   verdict: Verdict;
@@ -52,6 +54,10 @@ const GROUNDS: CoatFamily[] = ["bare filament", "bare resin", "bare foam", "clea
 const PAINTS: CoatFamily[] = ["water acrylic", "water wash", "lacquer", "enamel", "enamel wash", "oil paint", "alcohol ink", "acrylic ink"];
 const HOT: CoatFamily[] = ["solvent primer", "lacquer", "solvent varnish"];
 const SPIRIT: CoatFamily[] = ["enamel", "enamel wash", "oil paint"];
+
+/** What a clash becomes where the coat is meant to crack: a choice, which still has to be tried. Common practice, no source. */
+export const CRACKLE_REMEDY =
+  "Cracks are wanted here: one even coat, not gone over again. Try it on a scrap first; a thin matt coat afterwards holds the flakes.";
 
 export const COAT_RULES: CoatRule[] = [
   // The ground itself.
@@ -343,6 +349,7 @@ export const COAT_RULES: CoatRule[] = [
     waitS: 10 * DAY,
     clearsS: 10 * DAY,
     mist: "test first",
+    cracks: true,
     why: "Strong thinner swells enamel that has not hardened through, and it wrinkles.",
     remedy: "Use a water-based matt.",
     source: PRACTICE,
@@ -355,6 +362,7 @@ export const COAT_RULES: CoatRule[] = [
     waitS: 30 * DAY,
     clearsS: 30 * DAY,
     mist: "test first",
+    cracks: true,
     why: "Oil paint stays soft under its skin for weeks, and strong thinner wrinkles it.",
     remedy: "Use a water-based matt once it is touch dry.",
     source: PRACTICE,
@@ -387,6 +395,7 @@ export const COAT_RULES: CoatRule[] = [
     verdict: "test first",
     waitS: 24 * H,
     mist: "wait",
+    cracks: true,
     why: "Strong thinner can craze a thin water-based film.",
     remedy: "Use a water-based product if you can.",
     source: PRACTICE,
@@ -579,6 +588,7 @@ export const COAT_RULES: CoatRule[] = [
     id: "resin-on-paint",
     over: ["uv resin"],
     verdict: "wait",
+    cracks: true,
     why: "Resin over a soft film wrinkles as it shrinks.",
     remedy: "Let the paint dry a day, thin layers.",
     waitS: 24 * H,

@@ -31,6 +31,8 @@ interface Sprayed {
   bare: readonly KeptBare[];
   /** What still stands before it, in words; null where it is ready, or waits for a spray of this list only. */
   waitsFor: string | null;
+  /** It is meant to crack. */
+  crackle: boolean;
   /** Surfaces in sight that the spray does not reach; only where its coat is matt varnish, which must be brushed in there. */
   unreached: readonly string[];
 }
@@ -231,6 +233,7 @@ function groupOf(
       part,
       bare: keptBare(part, project),
       waitsFor: waitsFor(s, done, model),
+      crackle: s.rests.crackle === 1,
       unreached: matt ? unreachedOf(part, project) : [],
     })),
     handsS: goHandsOnS(go.map((w) => w.step)),

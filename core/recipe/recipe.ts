@@ -65,11 +65,13 @@ export interface Recipe {
   demo?: boolean;
 }
 
-/** A step that a piece leaves out, or takes from another pot. */
+/** A step that a piece leaves out, takes from another pot, or wants cracked. */
 export interface Difference {
   stepId: string;
   skip?: true;
   paintId?: string;
+  /** It is meant to crack on this piece. */
+  crackle?: true;
 }
 
 /** The recipe with another pot wherever it takes that one; the recipe itself where it does not. @param to null for none */

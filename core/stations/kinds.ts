@@ -60,7 +60,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
 export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
 export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
-export { POT_METHODS, sprayCaution } from "./paint/laying";
+export { howLaid, POT_METHODS, sprayCaution } from "./paint/laying";
 export { isRecipe, recipesIn, stepsOnPiece, type RecipeWork } from "./paint/kinds/recipe";
 export { masksIn, type MaskWork } from "./paint/kinds/mask";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";

@@ -12,6 +12,7 @@ import { LIMITS, partAreaMm2, type Part, type WorkItem } from "~core/project";
 import {
   coatsIn,
   filmOfCoat,
+  howLaid,
   isRecipe,
   kindOf,
   masksIn,
@@ -85,8 +86,8 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
   const caution = paint && sprayCaution(paint.family, coat.method).length > 0;
   const set = (change: Partial<CoatWork>): Promise<Result<unknown>> =>
     run("list.set", { list: "part.work", of: part.id, key: coat.id, change });
-  const { thinning, wet } = kindOf(coat).fields as Record<"thinning" | "wet", Field>;
-  const laid = [coat.thinning ? `thinned 1:${coat.thinning}` : null, coat.wet ? "wet in wet" : null].filter(Boolean).join(", ");
+  const { thinning, wet, crackle } = kindOf(coat).fields as Record<"thinning" | "wet" | "crackle", Field>;
+  const laid = howLaid(coat);
   return (
     <li className="grid grid-cols-[1.6rem_1fr_auto] items-center gap-2 border-b border-rule py-1 tab:grid-cols-[1.6rem_1fr_10rem_6rem_auto]">
       <span className="h-6 w-6 border border-ink" style={{ background: paint?.hex }} aria-hidden="true" />
@@ -145,6 +146,7 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
             onChange={(v) => set({ thinning: v as number })}
           />
           <FieldInput name={`${coat.id} wet`} field={wet} value={coat.wet} onChange={(v) => set({ wet: v as boolean })} />
+          <FieldInput name={`${coat.id} crackle`} field={crackle} value={coat.crackle} onChange={(v) => set({ crackle: v as boolean })} />
         </div>
       )}
       {caution && (

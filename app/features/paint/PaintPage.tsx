@@ -2,8 +2,8 @@
 import { Link } from "react-router";
 import { CARE_FIRST } from "~core/care";
 import { AIR_LIMITS, dewPointC, isClash, worstFirst, type Air, type BoundaryVerdict } from "~core/coat";
-import { formatArea, formatDuration, spacedNumber } from "~core/units";
-import { dryBrushOf, linedSurfaces, partAreaMm2, surfacesOf, type Part } from "~core/project";
+import { formatArea, formatDuration, spacedNumber, type Result } from "~core/units";
+import { dryBrushOf, linedSurfaces, partAreaMm2, surfacesOf, type Part, type Project } from "~core/project";
 import { hidesIn } from "~core/stations/kinds";
 import { formatRatio } from "~core/scale";
 import { realMaterial } from "~core/subject";
@@ -12,7 +12,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { Page, Section } from "~app/shared/Page";
 import { AtStage } from "~app/shared/AtStage";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
-import { useActions, useProject } from "~app/shared/scene";
+import { useActions, useProject, type RunCommand } from "~app/shared/scene";
 import { ParsedField, parseNumberIn, parsePercentIn, readAsPercent } from "~app/ui/field";
 import { CoreSample } from "./CoreSample";
 import { useDrill } from "./Drill";
@@ -118,6 +118,7 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
                   {v.why} {v.remedy}
                   {v.mist && ` As dry mist coats from a distance: ${v.mist}.`}
                 </p>
+                {v.wanted && <NoCrackle part={part} layer={stack.find((l) => l.id === v.overId)} />}
               </li>
             ))}
           </ul>
@@ -187,10 +188,36 @@ function CoatsOf({ part, checked }: { part: Part; checked: ReturnType<typeof che
   );
 }
 
+/** Changes one coat on one part: its own, or what a recipe lays there. */
+const changeCoat = (
+  run: RunCommand,
+  part: Part,
+  { itemId, stepId }: { itemId: string; stepId: string | null },
+  change: { paintId: string } | { crackle: boolean },
+): Promise<Result<unknown>> =>
+  stepId === null
+    ? run("list.set", { list: "part.work", of: part.id, key: itemId, change })
+    : run("recipe.differ", { partIds: [part.id], stepId, ...change });
+
+const coatOfLayer = (part: Part, project: Project, layer: StackLayer | undefined) =>
+  pottedCoats(part, project).find((c) => c.itemId === layer?.itemId && c.stepId === (layer.part ?? null));
+
+/** Takes back that a coat is meant to crack. */
+function NoCrackle({ part, layer }: { part: Part; layer: StackLayer | undefined }) {
+  const project = useProject();
+  const { run } = useActions();
+  const over = coatOfLayer(part, project, layer);
+  return over ? (
+    <button className="btn-text" onClick={() => void changeCoat(run, part, over, { crackle: false })}>
+      No crackle after all
+    </button>
+  ) : null;
+}
+
 function Clash({ verdict, part, layer }: { verdict: BoundaryVerdict; part: Part; layer: StackLayer | undefined }) {
   const project = useProject();
   const { run } = useActions();
-  const over = pottedCoats(part, project).find((c) => c.itemId === layer?.itemId && c.stepId === (layer.part ?? null));
+  const over = coatOfLayer(part, project, layer);
   const was = project.paints.find((p) => p.id === over?.paintId);
   // What is on the shelf that could take the place of the coat that clashes, dull for dull and shiny for shiny.
   const kind = was && /varnish|primer/.exec(was.family)?.[0];
@@ -200,10 +227,7 @@ function Clash({ verdict, part, layer }: { verdict: BoundaryVerdict; part: Part;
         .sort((a, b) => Number(b.sheen === was.sheen) - Number(a.sheen === was.sheen))
         .at(0)
     : undefined;
-  const replace = (paintId: string): void =>
-    void (over!.stepId === null
-      ? run("list.set", { list: "part.work", of: part.id, key: over!.itemId, change: { paintId } })
-      : run("recipe.differ", { partIds: [part.id], stepId: over!.stepId, paintId }));
+  const change = (to: { paintId: string } | { crackle: true }): void => void changeCoat(run, part, over!, to);
   return (
     <section aria-label="Clash" className="mb-3 border-2 border-act p-3">
       <h2 className="font-sans text-lg text-act">
@@ -217,8 +241,13 @@ function Clash({ verdict, part, layer }: { verdict: BoundaryVerdict; part: Part;
         {verdict.mist && ` As dry mist coats from a distance: ${verdict.mist}.`}
       </p>
       {replacement && over && (
-        <button className="btn btn-solid mt-2" onClick={() => replace(replacement.id)}>
+        <button className="btn btn-solid mt-2" onClick={() => change({ paintId: replacement.id })}>
           Use {replacement.name}
+        </button>
+      )}
+      {verdict.cracks && over && (
+        <button className="btn ml-2 mt-2" onClick={() => change({ crackle: true })}>
+          Crackle is wanted on {part.name}
         </button>
       )}
     </section>

@@ -24,7 +24,7 @@ export interface PaintCommands {
     ownCoats: "stay" | "go";
   };
   /** Leaves a step out on some parts, or takes it from another pot there; null and false for as the recipe says. */
-  "recipe.differ": { partIds: string[]; stepId: string; skip?: boolean; paintId?: string | null };
+  "recipe.differ": { partIds: string[]; stepId: string; skip?: boolean; paintId?: string | null; crackle?: boolean };
   /**
    * A pot that was mixed goes on the rack, and what went into it, ml, comes off.
    * @property lays coats and steps of recipes that take it from now on
@@ -78,14 +78,20 @@ function laidOn(part: PartRow, recipe: Recipe, itemId: string, drop: ReadonlySet
 function differing(
   differs: readonly Difference[],
   stepId: string,
-  { skip, paintId }: { skip?: boolean; paintId?: string | null },
+  { skip, paintId, crackle }: { skip?: boolean; paintId?: string | null; crackle?: boolean },
 ): Difference[] {
   const was = differs.find((d) => d.stepId === stepId);
   const skips = skip ?? was?.skip ?? false;
   const pot = paintId === undefined ? was?.paintId : (paintId ?? undefined);
-  const now: Difference = { stepId, ...(skips && { skip: true as const }), ...(pot !== undefined && { paintId: pot }) };
+  const cracks = crackle ?? was?.crackle ?? false;
+  const now: Difference = {
+    stepId,
+    ...(skips && { skip: true as const }),
+    ...(pot !== undefined && { paintId: pot }),
+    ...(cracks && { crackle: true as const }),
+  };
   const rest = differs.filter((d) => d.stepId !== stepId);
-  return skips || pot !== undefined ? [...rest, now] : rest;
+  return skips || pot !== undefined || cracks ? [...rest, now] : rest;
 }
 
 /** A coat, or a step of a recipe, that takes its paint from that pot. */
@@ -141,7 +147,13 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
     "parts",
     "paints",
   )({
-    schema: object({ partIds, stepId: id, skip: Joi.boolean().optional(), paintId: id.allow(null).optional() }),
+    schema: object({
+      partIds,
+      stepId: id,
+      skip: Joi.boolean().optional(),
+      paintId: id.allow(null).optional(),
+      crackle: Joi.boolean().optional(),
+    }),
     label: ({ skip, partIds: of }) => `${skip ? "Step left out" : "Recipe followed otherwise"} on ${pieces(of.length)}`,
     apply: async (e, { partIds: of, stepId, ...change }) => {
       await checkPots(e, [{ paintId: change.paintId ?? null }]);

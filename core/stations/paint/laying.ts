@@ -24,8 +24,8 @@ export const POT_METHODS = (Object.keys(METHODS) as CoatMethod[]).flatMap((value
 );
 
 /** "thinned 1:2, wet in wet"; nothing where it is laid as it comes. */
-export const howLaid = ({ thinning, wet }: { thinning?: number; wet?: boolean }): string =>
-  [thinning && `thinned 1:${thinning}`, wet && "wet in wet"].filter(Boolean).join(", ");
+export const howLaid = ({ thinning, wet, crackle }: { thinning?: number; wet?: boolean; crackle?: boolean }): string =>
+  [thinning && `thinned 1:${thinning}`, wet && "wet in wet", crackle && "meant to crack"].filter(Boolean).join(", ");
 
 interface Laying {
   film: Omit<Film, "id">;
@@ -78,6 +78,7 @@ export function layingSteps(
       method,
       coat: i + 1,
       ...(thinning ? { thinning } : {}),
+      ...(film.crackle ? { crackle: 1 } : {}),
       areaCm2: areaMm2 / 100,
       pieces,
       ...(paintId === null ? {} : { paintId, ml: Math.round(potMl * 1000) / 1000 }),

@@ -116,6 +116,7 @@ function Group({
   const short = day.short.find((s) => s.paint.id === g.paint?.id);
   const caution = sprayCaution(g.family, g.method).at(0);
   const unreached = g.pieces.filter((p) => p.unreached.length > 0);
+  const cracked = g.pieces.filter((p) => p.crackle);
   const first = day.groups.findIndex((x) => x.paint?.id === g.paint?.id) === nth - 1;
   const shake = g.paint && (first || g.lastOfCan) ? shakeOf(g.paint) : null;
   const start = (): void => {
@@ -187,6 +188,11 @@ function Group({
         <p className="mt-1">
           {g.lastOfCan ? "The last coat from this can. " : ""}
           {shake}
+        </p>
+      )}
+      {cracked.length > 0 && (
+        <p className="text-sm">
+          Meant to crack: {cracked.map((p) => p.part.name).join(", ")}. Hang it last: one even coat, and do not go over it again.
         </p>
       )}
       {unreached.map((p) => (

@@ -16,10 +16,12 @@ export interface CoatWork {
   thinning?: number;
   /** Laid while the coat below is still wet, on purpose. */
   wet?: boolean;
+  /** Meant to crack on what is below it. */
+  crackle?: boolean;
 }
 
 /** What a coat lays on the part; null where its paint is gone. */
-export const filmOfCoat = ({ method, coats, thinning, wet }: CoatWork, paint: ReturnType<Surroundings["paint"]>): Film | null =>
+export const filmOfCoat = ({ method, coats, thinning, wet, crackle }: CoatWork, paint: ReturnType<Surroundings["paint"]>): Film | null =>
   paint
     ? {
         name: paint.name,
@@ -31,6 +33,7 @@ export const filmOfCoat = ({ method, coats, thinning, wet }: CoatWork, paint: Re
         coats,
         ...(thinning ? { thinning } : {}),
         ...(wet ? { wet } : {}),
+        ...(crackle ? { crackle } : {}),
       }
     : null;
 
@@ -43,6 +46,7 @@ export const coat: WorkKind<CoatWork> = {
     coats: field.count("Coats", LIMITS.coats),
     thinning: field.share("Thinner to one part of paint", LIMITS.thinning, "as it comes"),
     wet: { ...field.tick("Wet in wet, on purpose"), schema: Joi.boolean().optional() },
+    crackle: { ...field.tick("Meant to crack"), schema: Joi.boolean().optional() },
   },
   station: "paint",
   words: (item, at) => ({

@@ -38,6 +38,8 @@ export interface StepOnPiece {
   pot: Pot;
   /** Its coats that are laid, in the order in which they were, and what they rested on. */
   laid: readonly Rests[];
+  /** It is meant to crack on this piece. */
+  crackle: boolean;
   /** It came into the recipe behind the work: later steps are laid on this piece already. */
   passed: boolean;
 }
@@ -57,15 +59,22 @@ export function stepsOnPiece(item: RecipeWork, at: CoatsFrom): StepOnPiece[] {
       const paintId = differs.get(step.id)?.paintId ?? step.paintId;
       const paint = paintId === null ? undefined : at.paint(paintId);
       const laid = got.filter((g) => partOf(g.step) === step.id).map((g) => g.rests);
-      return { step, paintId: paint ? paintId : null, pot: paint ?? step.wants, laid };
+      const crackle = differs.get(step.id)?.crackle === true;
+      return { step, paintId: paint ? paintId : null, pot: paint ?? step.wants, crackle, laid };
     });
   const last = steps.findLastIndex((s) => s.laid.length > 0);
   return steps.map((s, i) => ({ ...s, passed: s.laid.length === 0 && i < last }));
 }
 
+/** What a step lays on the piece. */
+const filmOfStep = ({ step, pot, crackle }: Pick<StepOnPiece, "step" | "pot" | "crackle">): Omit<Film, "part"> => ({
+  ...layerOf(step, pot),
+  ...(crackle && { crackle }),
+});
+
 /** A coat as a record says that it was laid; null where the record does not say it. */
 function filmOfRecord(part: string, coats: readonly Rests[]): Film | null {
-  const { paint, family, method, hex, sheen, thinning, role, share } = coats[coats.length - 1];
+  const { paint, family, method, hex, sheen, thinning, crackle, role, share } = coats[coats.length - 1];
   if (typeof family !== "string" || !Object.hasOwn(FAMILIES, family)) return null;
   if (typeof method !== "string" || !Object.hasOwn(METHODS, method)) return null;
   return {
@@ -77,6 +86,7 @@ function filmOfRecord(part: string, coats: readonly Rests[]): Film | null {
     ...(typeof hex === "string" && { hex }),
     ...((sheen === "matt" || sheen === "satin" || sheen === "gloss") && { sheen }),
     ...(typeof thinning === "number" && { thinning }),
+    ...(crackle === 1 && { crackle: true }),
     ...(typeof role === "string" &&
       Object.hasOwn(ROLES, role) &&
       placeOf({ role: role as Role, share: typeof share === "number" ? share : null })),
@@ -93,11 +103,11 @@ function filmsOf(item: RecipeWork, at: CoatsFrom): Film[] {
   const laid = [...coatsOf].flatMap(([part, coats]) => {
     const planned = whole.get(part);
     // Of two coats one is laid: the other will be of the same pot.
-    if (planned && coats.length < planned.step.coats) return [{ part, ...layerOf(planned.step, planned.pot) }];
+    if (planned && coats.length < planned.step.coats) return [{ part, ...filmOfStep(planned) }];
     return filmOfRecord(part, coats) ?? [];
   });
   const open = steps.filter((s) => s.laid.length === 0 && !s.passed);
-  return [...laid, ...open.map((s) => ({ part: s.step.id, ...layerOf(s.step, s.pot) }))];
+  return [...laid, ...open.map((s) => ({ part: s.step.id, ...filmOfStep(s) }))];
 }
 
 const isPrimer = (family: CoatFamily): boolean => family.endsWith("primer");
@@ -112,10 +122,12 @@ export const recipe: WorkKind<RecipeWork> = {
         .max(LIMITS.recipeSteps)
         .unique("stepId")
         .items(
-          Joi.object<Difference, true>({ stepId: id, skip: Joi.boolean().valid(true).optional(), paintId: id.optional() }).or(
-            "skip",
-            "paintId",
-          ),
+          Joi.object<Difference, true>({
+            stepId: id,
+            skip: Joi.boolean().valid(true).optional(),
+            paintId: id.optional(),
+            crackle: Joi.boolean().valid(true).optional(),
+          }).or("skip", "paintId", "crackle"),
         ),
     ),
   },
@@ -146,9 +158,9 @@ export const recipe: WorkKind<RecipeWork> = {
     const before = new Map<string, number>();
     return stepsOnPiece(item, task)
       .filter((s) => !s.passed)
-      .flatMap(({ step, paintId, pot, laid }): StepDraft[] => {
+      .flatMap(({ step, paintId, pot, crackle, laid }): StepDraft[] => {
         const was = laid.length >= step.coats ? filmOfRecord(step.id, laid) : null;
-        const film = was ? { ...was, coats: step.coats } : layerOf(step, pot);
+        const film = was ? { ...was, coats: step.coats } : filmOfStep({ step, pot, crackle });
         const key = paintId ?? `wanted ${pot.name}`;
         const same = `${key} ${step.method} ${step.thinning ?? 0}`;
         const sofar = before.get(same) ?? 0;
