@@ -612,3 +612,23 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await station(bench, "Workshop").click();
   await expect(bench.getByRole("region", { name: "Lessons" }).getByRole("listitem")).toHaveCount(4);
 });
+
+test("Paint: an area below a height has its border measured and its place in the order; it is taken back in one", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/areas");
+  await bench.getByLabel("Current part").selectOption({ label: "Cargo crate" });
+  await bench.getByRole("button", { name: "Below a height" }).click();
+  const borders = bench.getByRole("row", { name: /^the rest Foot/ });
+  await expect(borders).toContainText("by brush");
+  await expect(bench.getByText(/of border on one piece/)).toContainText("on 24 pieces");
+  await bench.getByLabel("Name of the area").fill("Rim");
+  await bench.getByLabel("Name of the area").press("Enter");
+  await expect(bench.getByRole("row", { name: /^the rest Rim/ })).toBeVisible();
+  // Higher than the crate: all of it, and nothing to border on.
+  await bench.getByLabel("Below which height").fill("500 mm");
+  await bench.getByLabel("Below which height").press("Enter");
+  await expect(bench.getByText("No two colours meet.")).toBeVisible();
+  await bench.getByRole("button", { name: "Remove Rim" }).click();
+  await expect(bench.getByText(/No areas yet/)).toBeVisible();
+  await bench.keyboard.press("Control+z");
+  await expect(bench.getByText("No two colours meet.")).toBeVisible();
+});

@@ -264,6 +264,10 @@ export async function fullProject(): Promise<Full> {
   project.scene.swatches = [
     { id: "w", name: "Wall in the sun", hex: "#cdbf9f", paintId: "brown", onPurpose: "darker: it stands in shade" },
   ];
+  project.parts[0].areas = [
+    { id: "a1", name: "Foot", by: "below", mm: 4.5, deg: null, surface: "", at: null },
+    { id: "a2", name: "Door", by: "bucket", mm: null, deg: 30, surface: "", at: [1, -2.5, 3] },
+  ];
   project.parts[0].details = [{ id: "d", what: "Gutter", wanted: "should", handsOnS: 1200, done: true }];
   project.habits.place = { latDeg: 52.5, lonDeg: 13.4 };
   project.habits.fills.push({

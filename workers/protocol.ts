@@ -1,7 +1,7 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
-import type { Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers } from "../core/paint";
+import type { AreaPick, Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
@@ -67,8 +67,9 @@ export interface TurntableMesh {
   field: MeshField | null;
 }
 
-/** What is to be shown on the turntable beside the shape: how steep each face is, or how far apart its layer lines lie. */
-export type FieldWanted = { kind: "slope"; turn: Turn } | { kind: "steps"; turn: Turn; grain: Grain };
+/** What is to be shown on the turntable beside the shape: how steep each face is, how far apart its layer lines lie, or in which area of colour it is (none: no value). */
+export type FieldWanted =
+  { kind: "slope"; turn: Turn } | { kind: "steps"; turn: Turn; grain: Grain } | { kind: "areas"; picks: readonly AreaPick[] };
 
 export interface Packed {
   file: Blob;
@@ -97,7 +98,14 @@ export type Jobs = {
   turntable: { request: { source: MeshSource; factor: number; field: FieldWanted | null }; answer: TurntableMesh };
   /** A picture of a part without its colours, for paint to be laid on; null where the fields are of another mesh. */
   look: {
-    request: { source: MeshSource; factor: number; fields: FoundFields; view: PreviewView; layers: PrintedLayers | null };
+    request: {
+      source: MeshSource;
+      factor: number;
+      fields: FoundFields;
+      view: PreviewView;
+      layers: PrintedLayers | null;
+      picks: readonly AreaPick[];
+    };
     answer: Look | null;
   };
   readBundle: { request: { file: Blob }; answer: Read };

@@ -93,6 +93,7 @@ export const STATIONS: readonly Station[] = [
     tabs: [
       { path: "", label: "Scheme", page: "features/paint/scheme/SchemePage.tsx" },
       { path: "coats", label: "Coats", page: "features/paint/PaintPage.tsx" },
+      { path: "areas", label: "Areas", page: "features/paint/areas/AreasPage.tsx" },
       { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
       { path: "reference", label: "Reference", page: "features/paint/reference/ReferencePage.tsx" },
       { path: "spray", label: "Spray day", page: "features/paint/spray/SprayPage.tsx" },

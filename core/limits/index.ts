@@ -60,6 +60,10 @@ export const LIMITS = {
   /** Colours picked from a reference, and details of one part. */
   swatches: 12,
   details: 100,
+  /** Areas of their own colour, of one part; a height on it, mm, and a slope. */
+  areas: 20,
+  areaMm: { least: 0, most: 100_000 },
+  areaDeg: { least: 0, most: 90 },
   versions: 20,
   work: 200,
   parts: 5000,

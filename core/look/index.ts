@@ -1,6 +1,7 @@
 /** What a glance tells: first look, verdicts in a sentence, rows of tables and charts, counts at the stations. Rules in words, no drawing. */
 export * from "./advice";
 export * from "./changeRows";
+export * from "./colourAreas";
 export * from "./finishNotes";
 export * from "./firstLook";
 export * from "./jobs";

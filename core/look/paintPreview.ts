@@ -1,10 +1,11 @@
 /** What the preview of a recipe goes by: the layers as the print leaves them after the surface work that is planned, coats, and what is not drawn. */
-import type { PreviewCoat, PrintedLayers } from "../paint";
+import type { NamedPlace, PreviewCoat, PrintedLayers } from "../paint";
 import { NOT_DRAWN } from "../paint";
 import type { StateFacts } from "../plan";
 import { grainOf, printerAtHand, sheetTurn, surfacesOf, type Part, type Project } from "../project";
 import { placeWords, type RecipeStep } from "../recipe";
 import { planSchool } from "../surface";
+import { areaNamed } from "./colourAreas";
 import { judgedSurfaces } from "./judgedSurfaces";
 
 /** The layers that a brush meets on a part; null where no printer is known. */
@@ -17,11 +18,13 @@ export function printedLayers(part: Part, project: Project): PrintedLayers | nul
   return { turn: sheetTurn(part), grain: grainOf(printer), left };
 }
 
-/** The surface that a step names by its words; null where the part has none of that name. */
-function surfaceNamed({ role, where }: RecipeStep, part: Part, project: Project): number | null {
+/** The area of colour or the surface that a step names by its words; null where the part has none of that name. */
+function placeNamed({ role, where }: RecipeStep, part: Part, project: Project): NamedPlace | null {
   if (role !== "surface") return null;
+  const area = areaNamed(part, where);
+  if (area !== null) return { area };
   const named = surfacesOf(part, project.scene).find((s) => s.name.toLowerCase() === where.trim().toLowerCase());
-  return named?.number ?? null;
+  return named ? { surface: named.number } : null;
 }
 
 /** The coats of a recipe as they are drawn on a part, one for each step. */
@@ -34,14 +37,14 @@ export const previewCoats = (states: readonly Pick<StateFacts, "step" | "pot">[]
     thinning: step.thinning,
     family: pot.family,
     hex: pot.hex,
-    surface: surfaceNamed(step, part, project),
+    named: placeNamed(step, part, project),
   }));
 
 /** Steps of which nobody knows where they lie on the mesh, in words. */
 export const notDrawn = (states: readonly Pick<StateFacts, "step">[], coats: readonly PreviewCoat[]): string[] => [
   ...new Set(
     states.flatMap(({ step }, i) => {
-      const unknown = step.role === "surface" ? coats[i].surface === null : NOT_DRAWN.includes(step.role) && step.role !== "bare";
+      const unknown = step.role === "surface" ? coats[i].named === null : NOT_DRAWN.includes(step.role) && step.role !== "bare";
       return unknown ? [placeWords(step)] : [];
     }),
   ),

@@ -28,3 +28,4 @@ export * from "./fields/field";
 export * from "./fields/curvature";
 export * from "./fields/openness";
 export * from "./fields/refine";
+export * from "./repair/cutAt";

@@ -1,4 +1,5 @@
 export * from "./airbrush";
+export * from "./areas";
 export * from "./caps";
 export * from "./card";
 export * from "./colour";

@@ -6,6 +6,7 @@ import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
+import type { AreaBy } from "../paint";
 import type { Place } from "../daylight";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
@@ -146,6 +147,18 @@ export interface LookDetail {
   /** What it takes by hand, s; null where nobody said. */
   handsOnS: number | null;
   done: boolean;
+}
+
+/** A place of a part that takes a colour of its own: steps of recipes name it. Lengths in the size of the file. */
+export interface ColourArea {
+  id: string;
+  name: string;
+  by: AreaBy;
+  /** A height over the lowest point; a slope; a surface by its name; the place that was pressed. Null or "" where it is picked otherwise. */
+  mm: number | null;
+  deg: number | null;
+  surface: string;
+  at: [number, number, number] | null;
 }
 
 /** A scene with what it has of the workshop. */
@@ -346,6 +359,8 @@ export interface PartRow extends PartFields {
   otherWays: OtherWays | null;
   /** Details of the real thing, ticked at the dry fit; absent where nobody listed any. */
   details?: LookDetail[];
+  /** Areas of their own colour, a later one over an earlier; absent where nobody picked any. */
+  areas?: ColourArea[];
 }
 
 /** What one printer says of a part. */

@@ -22,7 +22,7 @@ import {
   type Strengthened,
   type WallRefused,
 } from "../print";
-import { FIELDS_VERSION, type FoundFields } from "../paint";
+import { AREAS_VERSION, FIELDS_VERSION, type AreaPick, type FoundFields, type MeasuredAreas } from "../paint";
 import type { MeshFound } from "../project";
 import { SURFACES_VERSION, type FoundMap, type MarkedShares } from "../surface";
 import { OUTLINE_VERSION, SHEET_VERSION, type Sheet, type ViewDrawing } from "../drawing";
@@ -72,6 +72,8 @@ export interface Results {
   marks: { inputs: { geometry: Geometry; faces: readonly FaceMark[] }; value: MarkedShares[] };
   /** How open and how curved each place is: what a brush, a wash and a spray find. In the size of the file. */
   fields: { inputs: { geometry: Geometry }; value: FoundFields };
+  /** Areas of colour and their borders, in model millimetres. `picks` in them too. */
+  areas: { inputs: { geometry: Geometry; factor: number; picks: readonly AreaPick[] }; value: MeasuredAreas };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -98,6 +100,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   // They are shares of those surfaces.
   marks: SURFACES_VERSION,
   fields: FIELDS_VERSION,
+  areas: AREAS_VERSION,
   crossings: 1,
 };
 

@@ -1,6 +1,7 @@
 /** What is asked for of a scene's parts, and whose each result is. */
 import { ofOne } from "../derive";
 import type { Turn } from "../mesh";
+import type { AreaPick } from "../paint";
 import { profileOf, unpriced, type FilamentPrinter, type FilamentProfile, type Printer, type PrintProfile } from "../print";
 import type { Part, PartRow, ProjectRows, SaidMesh, SaidSource } from "../project";
 import { printsIn } from "../stations/kinds";
@@ -58,6 +59,12 @@ export const turnedRequest = (part: PartRow, printer: Printer, turn: Turn): Requ
 export const footprintRequest = (part: Pick<PartRow, "source" | "factor">, turn: Turn, percent = 100): Request<"footprint"> => ({
   kind: "footprint",
   inputs: { geometry: geometryOf(part.source), factor: (part.factor * percent) / 100, turn },
+});
+
+/** Where areas of colour lie on a part. @param picks in model millimetres */
+export const areasRequest = (part: Pick<PartRow, "source" | "factor">, picks: readonly AreaPick[]): Request<"areas"> => ({
+  kind: "areas",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, picks },
 });
 
 /** What a brush, a wash and a spray find of a part. */

@@ -5,6 +5,7 @@ import { checkPartSize, type Money } from "../units";
 import { FILE_UNIT_MM, UPS, type MeshWarning } from "../mesh";
 import {
   LIMITS,
+  type ColourArea,
   type LookDetail,
   PART_FIELDS,
   type PartFields,
@@ -215,6 +216,16 @@ const detailSchema = strict<LookDetail>({
   done: Joi.boolean(),
 });
 
+const areaSchema = strict<ColourArea>({
+  id,
+  name,
+  by: Joi.string().valid("bucket", "surface", "below", "above", "gentler", "steeper"),
+  mm: within(LIMITS.areaMm).allow(null),
+  deg: within(LIMITS.areaDeg).allow(null),
+  surface: text(60),
+  at: Joi.array().length(3).items(Joi.number().min(-1e6).max(1e6)).allow(null),
+});
+
 export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   ...demanded(partExtras),
   versions: Joi.array()
@@ -235,6 +246,7 @@ export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   notes: text(LIMITS.notes).required(),
   order: Joi.number().min(-1e9).max(1e9).required(),
   details: Joi.array().max(LIMITS.details).items(detailSchema).optional(),
+  areas: Joi.array().max(LIMITS.areas).items(areaSchema).optional(),
 })
   .unknown(true)
   .custom(sensibleSize);

@@ -49,7 +49,7 @@ export interface FineWork {
   borderMm: number;
 }
 /** Seconds for a thing that is picked out, and for a metre of border that is cut in by brush: edges, not areas, cost the time. Common practice, no source. */
-const FINE = { perPickS: 15, perBorderM: 480 };
+export const FINE = { perPickS: 15, perBorderM: 480 };
 
 /** One coat on `pieces` pieces of `pieceCm2` each. A spray keeps no border: masks do, and take their own time. */
 export function coatHandTime(method: CoatMethod, pieceCm2: number, pieces: number, fine: FineWork = { picked: 0, borderMm: 0 }): HandTime {

@@ -8,10 +8,10 @@ import { load, MESH_FAULTS } from "./reader";
 
 export const look: Job<Jobs["look"]["request"], Jobs["look"]["answer"]> = {
   ...MESH_FAULTS,
-  run: async ({ source, factor, fields, view, layers }) => {
+  run: async ({ source, factor, fields, view, layers, picks }) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
     const piece = paintMesh(paintedOf(loaded.value), fields, factor);
-    return ok({ answer: piece && lookAt(piece, view, layers) });
+    return ok({ answer: piece && lookAt(piece, view, layers, picks) });
   },
 };

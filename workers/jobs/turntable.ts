@@ -1,5 +1,7 @@
 /** A mesh light enough to be turned under the eye. */
-import { scaleMesh, slopeField, thinOut, type Mesh, type MeshField } from "../../core/mesh";
+import { boundsOf, cutAtHeights, scaleMesh, slopeField, thinOut, type Mesh, type MeshField } from "../../core/mesh";
+import { areaField, type AreaPick } from "../../core/paint";
+import { surfacesIn } from "../../core/results/compute";
 import { stepField } from "../../core/surface";
 import { ok } from "../../core/units";
 import type { Job } from "../messages";
@@ -9,8 +11,18 @@ import { load, MESH_FAULTS } from "./reader";
 /** What a page draws without a hitch. */
 const MOST_ON_TURNTABLE = 120_000;
 
-const fieldOf = (mesh: Mesh, wanted: FieldWanted): MeshField =>
-  wanted.kind === "slope" ? slopeField(mesh, wanted.turn) : stepField(mesh, wanted.turn, wanted.grain);
+function fieldOf(mesh: Mesh, surfaceOf: ArrayLike<number>, wanted: FieldWanted): MeshField {
+  switch (wanted.kind) {
+    case "slope":
+      return slopeField(mesh, wanted.turn);
+    case "steps":
+      return stepField(mesh, wanted.turn, wanted.grain);
+    case "areas":
+      return areaField(mesh, surfaceOf, wanted.picks);
+  }
+}
+
+const isByHeight = ({ by, mm }: AreaPick): boolean => (by === "below" || by === "above") && mm !== undefined;
 
 export const turntable: Job<Jobs["turntable"]["request"], Jobs["turntable"]["answer"]> = {
   ...MESH_FAULTS,
@@ -18,12 +30,24 @@ export const turntable: Job<Jobs["turntable"]["request"], Jobs["turntable"]["ans
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
     const light = thinOut(loaded.value.mesh, MOST_ON_TURNTABLE);
+    const whole = light === loaded.value.mesh;
     const scaled = scaleMesh(light, factor);
+    // Lines of a height run through facets.
+    const floor = boundsOf(scaled.positions).min[2];
+    const heights = field?.kind === "areas" ? field.picks.filter(isByHeight).map((p) => floor + p.mm!) : [];
+    const { mesh, parent } = cutAtHeights(scaled, heights);
+    const surfaceOf = whole && field?.kind === "areas" ? surfacesIn(loaded.value).surfaceOf : [];
     const answer = {
-      positions: scaled.positions.slice(),
-      indices: scaled.indices.slice(),
-      thinned: light !== loaded.value.mesh,
-      field: field && fieldOf(scaled, field),
+      positions: mesh.positions.slice(),
+      indices: mesh.indices.slice(),
+      thinned: !whole,
+      field:
+        field &&
+        fieldOf(
+          mesh,
+          Array.from(parent, (t) => surfaceOf[t] ?? -1),
+          field,
+        ),
     };
     return ok({ answer, transfer: [answer.positions.buffer, answer.indices.buffer] });
   },

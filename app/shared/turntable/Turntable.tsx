@@ -1,5 +1,6 @@
 /** The part on a turntable. Loads its 3D code when it is first shown. Turned by dragging or the arrow keys. */
 import { useEffect, useRef, useState } from "react";
+import type { AreaPick } from "~core/paint";
 import { rangeOf, type MeshField, type Turn } from "~core/mesh";
 import type { Grain } from "~core/surface";
 import { spacedNumber } from "~core/units";
@@ -22,6 +23,8 @@ interface TurntableProps {
   printed?: { turn: Turn; grain: Grain };
   /** Its layers in low light: how it lies, with which layers, and what share of their steps is left. */
   lowLight?: LowLight;
+  /** What its facets are coloured by, one colour for each number. */
+  areas?: { picks: readonly AreaPick[]; palette: readonly string[] };
 }
 
 const SHOWN = [
@@ -47,6 +50,7 @@ export default function Turntable({
   className = "h-[300px]",
   printed,
   lowLight,
+  areas,
 }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
@@ -59,8 +63,17 @@ export default function Turntable({
   const [shown, setShown] = useState<Shown>("shape");
   const [field, setField] = useState<MeshField | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const wanted = wantedField(shown, printed);
-  const key = `${geometryKey(part)} ${JSON.stringify(wanted)}`;
+  const wanted = areas ? { kind: "areas" as const, picks: areas.picks } : wantedField(shown, printed);
+  const geometry = geometryKey(part);
+  // Another part is another scene; the same one with other colours stays as it was turned.
+  useEffect(
+    () => () => {
+      view.current?.dispose();
+      view.current = null;
+    },
+    [geometry],
+  );
+  const key = `${geometry} ${JSON.stringify([wanted, areas?.palette])}`;
   useEffect(() => {
     const stop = new AbortController();
     void (async () => {
@@ -74,7 +87,8 @@ export default function Turntable({
       if (stop.signal.aborted || !holder.current) return;
       if (!result.ok) return setProblem(result.problem.message);
       try {
-        view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p));
+        if (view.current) view.current.show(result.value, areas?.palette);
+        else view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p), areas?.palette);
         if (lowLight) view.current.lowLight(lowLight);
         setThinned(result.value.thinned);
         setField(result.value.field);
@@ -83,11 +97,7 @@ export default function Turntable({
         setProblem("This browser cannot show 3D here. The sheet shows the same in three views.");
       }
     })();
-    return () => {
-      stop.abort();
-      view.current?.dispose();
-      view.current = null;
-    };
+    return () => stop.abort();
     // The key names the geometry, and what is shown on it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
@@ -96,13 +106,13 @@ export default function Turntable({
   useEffect(() => {
     if (light) view.current?.lowLight(JSON.parse(light) as LowLight);
   }, [light, ready]);
-  const range = field && rangeOf(field);
+  const range = field && !areas ? rangeOf(field) : null;
   return (
     <div>
       {printed && (
         <div className="mb-1 flex items-center gap-3">
           <Choice className="w-36" hideLabel label="Show" value={shown} onChange={setShown} options={SHOWN} />
-          {range && (
+          {field && range && (
             <span className="flex items-center gap-2 text-sm">
               <span>{formatField(range[0], field.unit)}</span>
               <span

@@ -57,13 +57,16 @@ export interface TurntableView {
   mark: (points: readonly [number, number, number][], joined: boolean) => void;
   /** Lays layer lines on it under a low lamp. */
   lowLight: (light: LowLight) => void;
+  /** The same part with other facets or colours: it stays as it was turned. */
+  show: (mesh: TurntableMesh, palette?: readonly string[]) => void;
   dispose: () => void;
 }
 
 export function showOnTurntable(
   holder: HTMLElement,
-  { positions, indices, field }: TurntableMesh,
+  first: TurntableMesh,
   onPick?: (picked: Picked) => void,
+  palette?: readonly string[],
 ): TurntableView {
   const css = getComputedStyle(document.documentElement);
   const colour = (name: string): Color => new Color(css.getPropertyValue(name).trim());
@@ -73,25 +76,28 @@ export function showOnTurntable(
   renderer.setClearColor(colour("--board"));
   holder.replaceChildren(renderer.domElement);
 
-  const geometry = new BufferGeometry();
-  geometry.setAttribute("position", new BufferAttribute(positions, 3));
-  geometry.setIndex(new BufferAttribute(indices, 1));
-  geometry.computeBoundingSphere();
-  const { center, radius } = geometry.boundingSphere!;
   const scene = new Scene();
-  const shown = field ? coloured(geometry, field, colour("--paper"), colour("--act")) : geometry;
-  const skin = new MeshLambertMaterial({ color: field ? 0xffffff : colour("--paper"), vertexColors: field !== null, flatShading: true });
+  const built = (mesh: TurntableMesh, colours?: readonly string[]): Built => build(mesh, colour, colours);
+  let at = built(first, palette);
+  const { center, radius } = at.geometry.boundingSphere!;
+  const skin = new MeshLambertMaterial({ flatShading: true });
   const lines = layerLines(skin);
-  const body = new Mesh(shown, skin);
+  const body = new Mesh(at.shown, skin);
   const ambient = new AmbientLight(0xffffff, 1.1);
   scene.add(body, ambient);
   const lamp = new DirectionalLight(0xffffff, 2.2);
   scene.add(lamp);
-  let edges: EdgesGeometry | undefined;
-  if (indices.length / 3 <= MOST_FOR_EDGES) {
-    edges = new EdgesGeometry(geometry, 30);
-    scene.add(new LineSegments(edges, new LineBasicMaterial({ color: colour("--ink") })));
-  }
+  const edges = new LineSegments(new BufferGeometry(), new LineBasicMaterial({ color: colour("--ink") }));
+  scene.add(edges);
+  const put = (next: Built, isColoured: boolean): void => {
+    at = next;
+    body.geometry = next.shown;
+    edges.geometry = next.edges ?? new BufferGeometry();
+    skin.color.copy(isColoured ? new Color(0xffffff) : colour("--paper"));
+    skin.vertexColors = isColoured;
+    skin.needsUpdate = true;
+  };
+  put(at, first.field !== null);
 
   const camera = new PerspectiveCamera(32, holder.clientWidth / holder.clientHeight, radius / 50, radius * 20);
   camera.up.set(0, 0, 1);
@@ -140,7 +146,9 @@ export function showOnTurntable(
     caster.setFromCamera(new Vector2((pressed.x / box.width) * 2 - 1, 1 - (pressed.y / box.height) * 2), camera);
     const hit = caster.intersectObject(body)[0];
     if (!hit?.face) return;
-    const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) => new Vector3().fromBufferAttribute(shown.getAttribute("position"), i));
+    const corners = [hit.face.a, hit.face.b, hit.face.c].map((i) =>
+      new Vector3().fromBufferAttribute(at.shown.getAttribute("position"), i),
+    );
     const on = snap(hit.point, corners, pressed, pixel);
     onPick?.({ at: on.at.toArray(), on: on.on, pressed: hit.point.toArray(), normal: hit.face.normal.toArray() });
   };
@@ -196,9 +204,7 @@ export function showOnTurntable(
     holder.removeEventListener("pointerup", onUp);
     holder.removeEventListener("wheel", onWheel);
     holder.removeEventListener("keydown", onKey);
-    geometry.dispose();
-    shown.dispose();
-    edges?.dispose();
+    drop(at);
     marked.dispose();
     renderer.dispose();
     holder.replaceChildren();
@@ -217,7 +223,42 @@ export function showOnTurntable(
     }
     draw();
   };
-  return { mark, lowLight, dispose };
+  const show = (mesh: TurntableMesh, colours?: readonly string[]): void => {
+    drop(at);
+    put(built(mesh, colours), mesh.field !== null);
+    draw();
+  };
+  return { mark, lowLight, show, dispose };
+}
+
+/** A mesh as it is drawn: coloured facet by facet where a field is shown, with edges while they are not too many. */
+interface Built {
+  geometry: BufferGeometry;
+  shown: BufferGeometry;
+  edges: EdgesGeometry | null;
+}
+
+function build(
+  { positions, indices, field }: TurntableMesh,
+  colour: (name: string) => Color,
+  palette: readonly string[] | undefined,
+): Built {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute("position", new BufferAttribute(positions, 3));
+  geometry.setIndex(new BufferAttribute(indices, 1));
+  geometry.computeBoundingSphere();
+  const most = palette ? palette.map((p) => new Color(p)) : colour("--act");
+  return {
+    geometry,
+    shown: field ? coloured(geometry, field, colour("--paper"), most) : geometry,
+    edges: indices.length / 3 <= MOST_FOR_EDGES ? new EdgesGeometry(geometry, 30) : null,
+  };
+}
+
+function drop({ geometry, shown, edges }: Built): void {
+  geometry.dispose();
+  shown.dispose();
+  edges?.dispose();
 }
 
 /**
@@ -262,16 +303,18 @@ function layerLines(skin: MeshLambertMaterial): (light: LowLight) => void {
 
 /**
  * The same shape with a colour for each facet: paper for the least and where there is no value, ink of the accent for the greatest. By the
- * square root, since what is seen of most parts lies near the least.
+ * square root, since what is seen of most parts lies near the least. With several colours, that of the number which the value is.
  */
-function coloured(geometry: BufferGeometry, field: MeshField, least: Color, most: Color): BufferGeometry {
+function coloured(geometry: BufferGeometry, field: MeshField, least: Color, most: Color | readonly Color[]): BufferGeometry {
   const apart = geometry.toNonIndexed();
   const [low, high] = rangeOf(field) ?? [0, 1];
   const colours = new Float32Array(field.values.length * 9);
   const at = new Color();
   field.values.forEach((v, t) => {
     at.copy(least);
-    if (v >= low && high > low) at.lerp(most, Math.sqrt((v - low) / (high - low)));
+    if (most instanceof Color) {
+      if (v >= low && high > low) at.lerp(most, Math.sqrt((v - low) / (high - low)));
+    } else if (v >= 0) at.copy(most[v % most.length]);
     for (let k = 0; k < 3; k++) at.toArray(colours, t * 9 + k * 3);
   });
   apart.setAttribute("color", new BufferAttribute(colours, 3));

@@ -37,7 +37,7 @@ const coat = (role: Role, method: DrawnCoat["method"], hex: string, more: Partia
   family: "water acrylic",
   coats: 1,
   share: null,
-  surface: null,
+  named: null,
   role,
   method,
   hex,
@@ -81,7 +81,7 @@ describe("where a step lies on a mesh", () => {
     for (const role of ROLE_IDS)
       for (const method of ["brush", "dry brush", "wash", "spray", "sponge", "from above", "dust"] as const) {
         const step = { role, method, share: random() < 0.3 ? null : Math.round(random() * 100) / 100 };
-        const reach = reachOf(step, whole, 0);
+        const reach = reachOf(step, whole, { surface: 0 });
         if (NOT_DRAWN.includes(role)) {
           expect(reach).toBeNull();
           continue;
@@ -104,6 +104,18 @@ describe("where a step lies on a mesh", () => {
     const dark = column.filter((r) => r < 60).length;
     expect(Math.abs(dark - 16)).toBeLessThanOrEqual(2);
     expect(column.slice(-dark).every((r) => r < 60)).toBe(true);
+  });
+});
+
+describe("an area of colour", () => {
+  it("is drawn where it lies, to the pixel, by a step that names it; another one names a surface", () => {
+    const look = lookAt(painted(boxMesh(40, 40, 100)), { ...FRONT, widthPx: 206, heightPx: 206 }, null, [{ by: "above", mm: 75 }]);
+    const replay = new Replay(look, GREY);
+    replay.lay([coat("surface", "brush", "#101010", { named: { area: 0 } })]);
+    const dark = Array.from({ length: 200 }, (_, y) => at(replay.picture(1), look, 103, y + 3)[0]).filter((r) => r < 60).length;
+    expect(Math.abs(dark - 50)).toBeLessThanOrEqual(2);
+    replay.lay([coat("surface", "brush", "#101010", { named: { area: 1 } })]);
+    expect(replay.picture(1)).toEqual(replay.picture(0));
   });
 });
 

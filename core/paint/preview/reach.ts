@@ -18,9 +18,14 @@ export interface Places {
   ridge: Uint8Array;
   /** Number of the surface that it lies on, from 0; NO_SURFACE where none is known. */
   surface: Uint8Array;
+  /** Number of the area of colour, from 0; NO_SURFACE where it lies in none. */
+  area: Uint8Array;
 }
 export const BULGE_STEPS = 48;
 export const NO_SURFACE = 255;
+
+/** A place that a step names: a surface of the mesh, or an area of colour, by its number. */
+export type NamedPlace = { surface: number } | { area: number };
 
 /** Places with the share of the whole area that each stands for: what thresholds are found on. */
 export interface Whole extends Places {
@@ -88,9 +93,9 @@ const RIDGE_WEIGHT = 0.8;
 
 /**
  * The field of a step at each place.
- * @param crest on the ridges of the layers, or between them @param surface number of the surface that the step names
+ * @param crest on the ridges of the layers, or between them @param named what the step names
  */
-function scores(step: DrawnStep, places: Places, crest: boolean, surface: number): Float32Array {
+function scores(step: DrawnStep, places: Places, crest: boolean, named: NamedPlace | null): Float32Array {
   const { open, sky, bulge, height, ridge } = places;
   const field = fieldOf(step);
   const out = new Float32Array(open.length);
@@ -121,7 +126,7 @@ function scores(step: DrawnStep, places: Places, crest: boolean, surface: number
         s = -height[i] / 65535;
         break;
       case "surface":
-        s = places.surface[i] === surface ? 1 : 0;
+        s = isNamed(places, i, named) ? 1 : 0;
         break;
       case "open":
         s = o;
@@ -131,6 +136,9 @@ function scores(step: DrawnStep, places: Places, crest: boolean, surface: number
   }
   return out;
 }
+
+const isNamed = ({ surface, area }: Places, i: number, named: NamedPlace | null): boolean =>
+  named !== null && ("surface" in named ? surface[i] === named.surface : area[i] === named.area);
 
 /** How much of a layer's pitch is its ridge. Common practice, no source. */
 export const CREST_SHARE = 0.35;
@@ -145,19 +153,18 @@ export interface Reach {
  * Finds how a step lies on the whole, and says how it lies at other places of the same surface.
  * @returns null where nobody can say: see NOT_DRAWN, and a surface that is not known
  */
-export function reachOf(step: DrawnStep, whole: Whole, surface: number | null): ((places: Places) => Reach) | null {
-  if (NOT_DRAWN.includes(step.role) || (step.role === "surface" && surface === null)) return null;
-  const at = surface ?? NO_SURFACE;
+export function reachOf(step: DrawnStep, whole: Whole, named: NamedPlace | null): ((places: Places) => Reach) | null {
+  if (NOT_DRAWN.includes(step.role) || (step.role === "surface" && named === null)) return null;
   const share = paintedShare(step);
-  if (fieldOf(step) === "surface") return sameOnRidges((p) => scores(step, p, false, at));
+  if (fieldOf(step) === "surface") return sameOnRidges((p) => scores(step, p, false, named));
   // A line at a height is sharp, whatever lays it.
   const soft = fieldOf(step) === "low" ? 1e-3 : SPREAD[step.method].soft;
   if (fieldOf(step) === "open") return share >= 1 && isEven(step.method) ? sameOnRidges(everywhere) : byOpenness(whole, share);
-  const between = scores(step, whole, false, at);
-  const crest = scores(step, whole, true, at);
+  const between = scores(step, whole, false, named);
+  const crest = scores(step, whole, true, named);
   const middle = thresholdOf(between, crest, whole.areas, share, soft);
   const covered = (s: Float32Array): Float32Array => s.map((v) => rampAt(v, middle, soft));
-  return (p) => ({ crest: covered(scores(step, p, true, at)), between: covered(scores(step, p, false, at)) });
+  return (p) => ({ crest: covered(scores(step, p, true, named)), between: covered(scores(step, p, false, named)) });
 }
 
 /** A loaded brush, and what is poured, go everywhere alike. */

@@ -7,7 +7,7 @@ import { absorptionOfHex, curveOfHex, scatters } from "../states";
 import { linearOf, hexOf, type Hex } from "../colour";
 import { filmOver } from "../film";
 import { colourOf, type Curve } from "../reflectance";
-import { isBroken, reachOf, type Places, type Whole } from "./reach";
+import { isBroken, reachOf, type NamedPlace, type Places, type Whole } from "./reach";
 
 /** A picture of a surface, pixel by pixel, without its colours. */
 export interface Look {
@@ -25,8 +25,8 @@ export interface Look {
   frame: { wideMm: number; highMm: number; mmPerPixel: number };
 }
 
-/** A coat of a step, with the surface that it names. */
-export type PreviewCoat = DrawnCoat & { share: number | null; surface: number | null };
+/** A coat of a step, with the place that it names. */
+export type PreviewCoat = DrawnCoat & { share: number | null; named: NamedPlace | null };
 
 /** Films come in so many thicknesses up to a full one. */
 const LEVELS = 16;
@@ -69,7 +69,7 @@ export class Replay {
 
   private after({ crest, between }: State, coat: PreviewCoat): State {
     const key = keyOf(coat);
-    const reach = scatters(coat.family) > 0 ? reachOf(coat, this.look.whole, coat.surface) : null;
+    const reach = scatters(coat.family) > 0 ? reachOf(coat, this.look.whole, coat.named) : null;
     if (!reach) return { key, crest, between };
     const on = reach(this.look.places);
     const film = new Map<number, number>();
@@ -135,8 +135,8 @@ export class Replay {
   }
 }
 
-const keyOf = ({ role, share, method, family, coats, thinning, hex, surface }: PreviewCoat): string =>
-  JSON.stringify([role, share, method, family, coats, thinning, hex, surface]);
+const keyOf = ({ role, share, method, family, coats, thinning, hex, named }: PreviewCoat): string =>
+  JSON.stringify([role, share, method, family, coats, thinning, hex, named]);
 
 /** Linear light as it is stored in a picture (IEC 61966-2-1), from a table. */
 const ENCODED = Uint8Array.from({ length: 4097 }, (_, i) => {

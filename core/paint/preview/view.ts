@@ -2,9 +2,10 @@
  * The picture of a piece, pixel by pixel, without its colours: which place of the surface each pixel shows, how open that is, how much of a
  * layer's ridge it holds, how much light comes back. Replay lays the paint on it.
  */
-import { boundsOf, facetsOf, rasterise, slopeField, turnRows, type Mesh, type Turn, type ViewAxes } from "../../mesh";
+import { boundsOf, buildTopology, facetsOf, rasterise, slopeField, turnRows, type Mesh, type Turn, type ViewAxes } from "../../mesh";
 import { BRUSH_FINDS_MM, slopeKind, stepsOn, type Grain } from "../../surface";
-import { CREST_SHARE, type Places, type Whole } from "./reach";
+import { areasOf, NO_AREA, type AreaPick } from "../areas";
+import { CREST_SHARE, NO_SURFACE, type Places, type Whole } from "./reach";
 import type { Look } from "./replay";
 
 /** A mesh fine enough to be painted, in model millimetres, with what is measured at its vertices and the surface of each facet. */
@@ -56,6 +57,12 @@ function ridgesOf({ mesh, surface }: PaintMesh, layers: PrintedLayers | null): U
   return out;
 }
 
+/** The area of each facet. */
+function areasIn({ mesh, surface }: PaintMesh, picks: readonly AreaPick[]): Uint8Array {
+  if (picks.length === 0) return new Uint8Array(surface.length).fill(NO_SURFACE);
+  return Uint8Array.from(areasOf(mesh, buildTopology(mesh), surface, picks), (n) => (n === NO_AREA ? NO_SURFACE : n));
+}
+
 /** Pixels of border. */
 const BORDER_PX = 3;
 /** A lamp at the upper left, before the piece; and the light of the room, as far as it comes. */
@@ -69,10 +76,12 @@ const MOST_WHOLE = 40_000;
 
 const TOWARDS_EYE: ViewAxes = { u: 0, v: 1, d: 2, sign: -1 };
 
-export function lookAt(piece: PaintMesh, view: PreviewView, layers: PrintedLayers | null): Look {
+/** @param picks areas of colour, in model millimetres */
+export function lookAt(piece: PaintMesh, view: PreviewView, layers: PrintedLayers | null, picks: readonly AreaPick[] = []): Look {
   const { mesh } = piece;
   const seen = turnedTo(mesh, view);
   const ridges = ridgesOf(piece, layers);
+  const area = areasIn(piece, picks);
   const { min, size } = boundsOf(seen.positions);
   const { widthPx, heightPx, zoom, centre } = view;
   const mmPerPixel = Math.max(size[0] / (widthPx - 2 * BORDER_PX), size[1] / (heightPx - 2 * BORDER_PX), 1e-9) / zoom;
@@ -102,6 +111,7 @@ export function lookAt(piece: PaintMesh, view: PreviewView, layers: PrintedLayer
     places.height[i] = heightWord(z, bounds.min[2], bounds.size[2]);
     places.ridge[i] = ridges[t];
     places.surface[i] = piece.surface[t];
+    places.area[i] = area[t];
     const [nx, ny, nz] = [normals[t * 3], normals[t * 3 + 1], normals[t * 3 + 2]];
     // A sheet is lit on the side that is looked at.
     const lit = Math.max(0, (nx * LAMP[0] + ny * LAMP[1] + nz * LAMP[2]) * (nz < 0 ? -1 : 1)) / Math.hypot(...LAMP);
@@ -117,14 +127,14 @@ export function lookAt(piece: PaintMesh, view: PreviewView, layers: PrintedLayer
     places,
     crest,
     light,
-    whole: wholeOf(piece, ridges),
+    whole: wholeOf(piece, ridges, area),
     frame: { wideMm: size[0], highMm: size[1], mmPerPixel },
   };
 }
 
 function emptyPlaces(n: number): Places {
   const bytes = (): Uint8Array => new Uint8Array(n);
-  return { open: bytes(), sky: bytes(), bulge: bytes(), height: new Uint16Array(n), ridge: bytes(), surface: bytes() };
+  return { open: bytes(), sky: bytes(), bulge: bytes(), height: new Uint16Array(n), ridge: bytes(), surface: bytes(), area: bytes() };
 }
 
 const heightWord = (z: number, lowest: number, high: number): number =>
@@ -185,7 +195,7 @@ export function crestShare(layers: number, across: number): number {
 }
 
 /** What is known of the whole, at so many vertices as thresholds need. */
-function wholeOf(piece: PaintMesh, ridges: Uint8Array): Whole {
+function wholeOf(piece: PaintMesh, ridges: Uint8Array, area: Uint8Array): Whole {
   const { mesh } = piece;
   const { areasMm2 } = facetsOf(mesh);
   const areas = new Float32Array(piece.open.length);
@@ -205,6 +215,7 @@ function wholeOf(piece: PaintMesh, ridges: Uint8Array): Whole {
     out.height[i] = heightWord(mesh.positions[v * 3 + 2], min[2], size[2]);
     out.ridge[i] = ridges[facet[v]];
     out.surface[i] = piece.surface[facet[v]];
+    out.area[i] = area[facet[v]];
     out.areas[i] = areas[v];
   }
   return out;

@@ -3,6 +3,7 @@ import type { OnProgress, Problem, Result } from "../../units";
 import { resultKey } from "../key";
 import type { ResultKind, ResultRequest, ValueOf } from "../kinds";
 import type { Lookup } from "../join";
+import { areas } from "./areas";
 import { crossings } from "./crossings";
 import { cuts } from "./cuts";
 import { fields } from "./fields";
@@ -20,9 +21,11 @@ import { ways } from "./ways";
 import { zones } from "./zones";
 
 export { paintedOf } from "./fields";
+export { surfacesIn } from "./shapes";
 export { judge, Reader, type Loaded, type Supplies } from "./reader";
 
 const COMPUTE: { [K in ResultKind]: Compute<K> } = {
+  areas,
   crossings,
   cuts,
   fields,

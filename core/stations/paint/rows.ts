@@ -1,5 +1,5 @@
 /** The rack and the recipes, as they are said. */
-import { LIMITS, type LookDetail, type LookSwatch, type Paint } from "../../project";
+import { LIMITS, type ColourArea, type LookDetail, type LookSwatch, type Paint } from "../../project";
 import { withoutPot, type Recipe, type RecipeStep } from "../../recipe";
 import { name, text } from "../../field";
 import { object, opt, Refused, type Edit } from "../command";
@@ -21,6 +21,7 @@ export interface PaintLists {
   "recipe.steps": RecipeStep;
   "scene.swatches": LookSwatch;
   "part.details": LookDetail;
+  "part.areas": ColourArea;
 }
 
 /** Pots that steps name must be on the rack. */
@@ -76,5 +77,11 @@ export const PAINT_LISTS: ListsOf<PaintLists> = {
     by: "id",
     label: "Details",
     most: { items: LIMITS.details, message: `A part can have at most ${LIMITS.details} details.` },
+  }),
+  "part.areas": listIn("parts", [], {
+    at: ["areas"],
+    by: "id",
+    label: "Areas of colour",
+    most: { items: LIMITS.areas, message: `A part can have at most ${LIMITS.areas} areas.` },
   }),
 };

@@ -1,6 +1,7 @@
 /** A part as it looks after each coat, on its own mesh: fields from the pool, a view of them, and the coats laid on that. */
 import { useEffect, useMemo, useState } from "react";
 import type { Part } from "~core/project";
+import { areaPicks } from "~core/look";
 import { fieldsRequest } from "~core/results";
 import { Replay, type Hex, type Look, type PreviewCoat, type PreviewView, type PrintedLayers } from "~core/paint";
 import { meshSourceOf, useResult } from "~app/data/results.client";
@@ -30,7 +31,7 @@ export function usePreview(
   const isMesh = part.source.kind === "mesh";
   const fields = useResult(wanted && isMesh ? fieldsRequest(part) : null);
   const found = fields.state === "ready" ? fields.value : null;
-  const key = `${part.id} ${part.factor} ${JSON.stringify([part.source.kind === "mesh" && part.source.hash, layers, view])}`;
+  const key = `${part.id} ${part.factor} ${JSON.stringify([part.source.kind === "mesh" && part.source.hash, layers, view, areaPicks(part)])}`;
   const [shown, setShown] = useState<{ key: string; partId: string; look: Look } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   useEffect(() => {
@@ -42,7 +43,7 @@ export function usePreview(
       if (!source.ok) return setProblem(source.problem.message);
       const look = await runJob(
         "look",
-        { source: source.value, factor: part.factor, fields: found, view, layers },
+        { source: source.value, factor: part.factor, fields: found, view, layers, picks: areaPicks(part) },
         { signal: stop.signal },
       );
       if (stop.signal.aborted) return;

@@ -1,0 +1,2 @@
+export * from "./areas";
+export * from "./borders";
