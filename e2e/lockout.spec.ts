@@ -10,6 +10,7 @@ const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Ass
 const LEAVES = [
   "paint/areas",
   "paint/coats",
+  "paint/effects",
   "paint/pot",
   "paint/rack",
   "paint/spray",

@@ -261,6 +261,9 @@ export async function fullProject(): Promise<Full> {
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
+  project.scene.effects = [
+    { id: "e1", name: "Vat", kind: "vat", round: false, aMm: 40, bMm: 25, deepMm: 6, slopeDeg: 20, product: "epoxy", count: 2 },
+  ];
   project.scene.swatches = [
     { id: "w", name: "Wall in the sun", hex: "#cdbf9f", paintId: "brown", onPurpose: "darker: it stands in shade" },
   ];

@@ -95,6 +95,7 @@ export const STATIONS: readonly Station[] = [
       { path: "coats", label: "Coats", page: "features/paint/PaintPage.tsx" },
       { path: "areas", label: "Areas", page: "features/paint/areas/AreasPage.tsx" },
       { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
+      { path: "effects", label: "Effects", page: "features/paint/effects/EffectsPage.tsx" },
       { path: "reference", label: "Reference", page: "features/paint/reference/ReferencePage.tsx" },
       { path: "spray", label: "Spray day", page: "features/paint/spray/SprayPage.tsx" },
       { path: "rack", label: "Rack", page: "features/paint/rack/RackPage.tsx" },

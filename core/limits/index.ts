@@ -64,6 +64,12 @@ export const LIMITS = {
   areas: 20,
   areaMm: { least: 0, most: 100_000 },
   areaDeg: { least: 0, most: 90 },
+  /** Pools, domes and panes of a scene: their lengths, mm, the lean of banks, how many. */
+  effects: 60,
+  effectMm: { least: 0.1, most: 5000 },
+  effectDeepMm: { least: 0, most: 500 },
+  bankDeg: { least: 0, most: 80 },
+  effectCount: { least: 1, most: 1000 },
   versions: 20,
   work: 200,
   parts: 5000,

@@ -12,6 +12,7 @@ export * from "./partRows";
 export * from "./processVerdict";
 export * from "./waiting";
 export * from "./worthIt";
+export * from "./paneSheet";
 export * from "./plateSheet";
 export * from "./prep";
 export * from "./copiesWays";

@@ -6,6 +6,7 @@ export * from "./colour";
 export * from "./correct";
 export * from "./cover";
 export * from "./dab";
+export * from "./effects";
 export * from "./film";
 export * from "./instead";
 export * from "./mix";

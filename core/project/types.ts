@@ -6,7 +6,7 @@ import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Material, Meeting } from "../joint";
 import type { Money } from "../units";
-import type { AreaBy } from "../paint";
+import type { AreaBy, Effect } from "../paint";
 import type { Place } from "../daylight";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
@@ -124,6 +124,8 @@ export interface SceneRow {
   meetings: Meeting[];
   /** What it is to look like: colours picked by hand from a photograph; absent where nobody picked any. */
   swatches?: LookSwatch[];
+  /** Pools, domes and panes, and what they take. */
+  effects?: Effect[];
   createdAt: number;
 }
 

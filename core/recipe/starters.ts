@@ -382,6 +382,75 @@ const LIST: readonly Starter[] = [
       matt,
     ],
   },
+  {
+    id: "frost",
+    name: "Frost",
+    school: "pale from above, white on the very tips",
+    lines: [
+      ["all over", "grey primer", "spray", "table"],
+      ["all over", "mid grey", "brush", "table", { brush: "large flat brush" }],
+      ["from above", "ice blue", "from above", "table", { looksSo: "Too blue: the white on top makes it cold." }],
+      ["tips", "off-white", "dry brush", "good", dry({ brush: "small dry brush" })],
+      matt,
+    ],
+  },
+  {
+    id: "rust",
+    name: "Rust",
+    school: "dark metal, rust in three tones, powder last",
+    lines: [
+      ["all over", "black primer", "spray", "table"],
+      ["all over", "dark red earth", "brush", "table", { brush: "large flat brush" }],
+      ["raised", "rust orange", "sponge", "table", { share: 0.3, brush: "torn foam" }],
+      ["recesses", "brown-red wash", "wash", "good", wash()],
+      ["tips", "dark metal", "dry brush", "good", dry({ brush: "small dry brush" })],
+      matt,
+      [
+        "recesses",
+        "rust powder",
+        "dust",
+        "display",
+        { brush: "soft round brush", ifTooMuch: "Blow it off, or lift it with a damp brush." },
+      ],
+    ],
+  },
+  {
+    id: "painted-water",
+    name: "Painted water",
+    school: "dark depth to pale crests, shine last",
+    lines: [
+      ["all over", "black primer", "brush", "table"],
+      ["all over", "deep blue", "brush", "table", { brush: "large flat brush" }],
+      ["raised", "mid blue", "dry brush", "table", dry({ coats: 2 })],
+      ["tips", "ice blue", "dry brush", "good", dry({ brush: "small dry brush" })],
+      ["picked out", "white ink", "pick out", "good", { where: "crests", brush: "fine liner" }],
+      ["all over", "wet effect", "brush", "good", { coats: 2, brush: "soft round brush" }],
+    ],
+  },
+  {
+    id: "sludge",
+    name: "Sludge and scum",
+    school: "blotches under shine",
+    lines: [
+      ["all over", "brown primer", "brush", "table"],
+      ["all over", "deep green", "brush", "table", { brush: "large flat brush" }],
+      ["raised", "moss green", "stipple", "table", { brush: "old stiff brush" }],
+      ["recesses", "brown-black wash", "wash", "good", wash()],
+      ["all over", "wet effect", "brush", "good", { coats: 2, brush: "soft round brush" }],
+    ],
+  },
+  {
+    id: "flame",
+    name: "Flame that glows",
+    school: "light comes through what is left bare",
+    lines: [
+      ["bare", "white primer", "brush", "table", { where: "the foot of the flame, where the light goes in" }],
+      ["all over", "gloss varnish", "brush", "table", { looksSo: "Clear: it only closes the surface for the ink." }],
+      ["from above", "amber ink", "airbrush", "table", { share: 0.7, thinning: 1 }],
+      ["tips", "brown-red wash", "wash", "table", wash({ share: 0.15, thinning: 1 })],
+      ["tips", "black primer", "dry brush", "good", dry({ brush: "small dry brush", where: "soot on the very tips" })],
+    ],
+  },
 ];
 
 const recipeOf = ({ id, name, school, lines }: Starter): Recipe => ({

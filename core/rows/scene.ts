@@ -17,6 +17,7 @@ import {
 import { count, id, name, oneOf, text, within } from "../field";
 import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
+import { POURS, type Effect } from "../paint";
 import type { Plate, PlatePiece } from "../print";
 
 export const scaleSchema = Joi.object<Scale, true>({
@@ -128,6 +129,19 @@ const meetingSchema = strict<Meeting>({
   fits: Joi.array().max(LIMITS.dryFits).items(dryFitSchema),
 });
 
+const effectSchema = strict<Effect>({
+  id,
+  name,
+  kind: Joi.string().valid("vat", "dome", "pane"),
+  round: Joi.boolean(),
+  aMm: within(LIMITS.effectMm),
+  bMm: within(LIMITS.effectMm),
+  deepMm: within(LIMITS.effectDeepMm),
+  slopeDeg: within(LIMITS.bankDeg),
+  product: Joi.string().valid(...Object.keys(POURS)),
+  count: count(LIMITS.effectCount),
+});
+
 const swatchSchema = strict<LookSwatch>({
   id,
   name,
@@ -150,5 +164,6 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   plates: Joi.array().max(LIMITS.plates).items(plateSchema).required(),
   meetings: Joi.array().max(LIMITS.meetings).items(meetingSchema).required(),
   swatches: Joi.array().max(LIMITS.swatches).items(swatchSchema).optional(),
+  effects: Joi.array().max(LIMITS.effects).items(effectSchema).optional(),
   createdAt: moment.required(),
 }).unknown(true);

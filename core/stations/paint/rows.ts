@@ -1,5 +1,6 @@
 /** The rack and the recipes, as they are said. */
 import { LIMITS, type ColourArea, type LookDetail, type LookSwatch, type Paint } from "../../project";
+import type { Effect } from "../../paint";
 import { withoutPot, type Recipe, type RecipeStep } from "../../recipe";
 import { name, text } from "../../field";
 import { object, opt, Refused, type Edit } from "../command";
@@ -22,6 +23,7 @@ export interface PaintLists {
   "scene.swatches": LookSwatch;
   "part.details": LookDetail;
   "part.areas": ColourArea;
+  "scene.effects": Effect;
 }
 
 /** Pots that steps name must be on the rack. */
@@ -71,6 +73,12 @@ export const PAINT_LISTS: ListsOf<PaintLists> = {
     by: "id",
     label: "Reference colours",
     most: { items: LIMITS.swatches, message: `A scene can have at most ${LIMITS.swatches} reference colours.` },
+  }),
+  "scene.effects": listIn("scenes", [], {
+    at: ["effects"],
+    by: "id",
+    label: "Effects",
+    most: { items: LIMITS.effects, message: `A scene can have at most ${LIMITS.effects} effects.` },
   }),
   "part.details": listIn("parts", [], {
     at: ["details"],

@@ -1,0 +1,80 @@
+/** Panes and dials at true size on paper: laid under clear sheet and cut along. */
+import { PAPERS, type Drawing, type PaperName } from "../drawing";
+import { sparePanes, type Effect } from "../paint";
+import { fail, formatMm, ok, type Result } from "../units";
+
+const MARGIN = 12;
+const GAP = 4;
+const HEAD = 18;
+/** Printed along with it: a printer that scales shows here. */
+const RULER_MM = 50;
+/** Circles are drawn with so many sides. */
+const SIDES = 72;
+
+type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count">;
+
+/** @returns sheets at true size; an error where a pane does not fit one */
+export function paneSheets(
+  panes: readonly Pane[],
+  { name, date, paper }: { name: string; date: string; paper: PaperName },
+): Result<Drawing[]> {
+  const [wide, high] = PAPERS[paper];
+  const sheets: Drawing[] = [];
+  let x = 0,
+    y = 0,
+    row = 0;
+  const begin = (): Drawing => {
+    const sheet: Drawing = { paper, widthMm: wide, heightMm: high, reduction: 1, strokes: [], labels: [] };
+    const r = MARGIN + RULER_MM;
+    sheet.strokes.push({
+      kind: "feature",
+      lines: [MARGIN, MARGIN, r, MARGIN, MARGIN, MARGIN - 2, MARGIN, MARGIN + 2, r, MARGIN - 2, r, MARGIN + 2],
+    });
+    label(sheet, `${RULER_MM} mm: if it measures otherwise, print again at 100 %. ${name}, ${date}`, r + 4, MARGIN + 1, 3);
+    sheets.push(sheet);
+    [x, y, row] = [MARGIN, MARGIN + HEAD, 0];
+    return sheet;
+  };
+  for (const pane of panes) {
+    const [w, h] = [pane.aMm, pane.round ? pane.aMm : pane.bMm];
+    if (w > wide - 2 * MARGIN || h > high - 2 * MARGIN - HEAD)
+      return fail("pane.large", `${pane.name} is ${formatMm(w)} by ${formatMm(h)}: it does not fit the paper. Cut it by its measures.`);
+    for (let i = 0; i < pane.count + sparePanes(pane.count); i++) {
+      let sheet = sheets.at(-1) ?? begin();
+      if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
+      if (y + h > high - MARGIN) sheet = begin();
+      sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : frame(x, y, w, h) });
+      if (i === 0) label(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
+      x += w + GAP;
+      row = Math.max(row, h);
+    }
+  }
+  return sheets.length > 0 ? ok(sheets) : fail("pane.none", "No panes yet: add one, or take the windows of a part.");
+}
+
+const label = (sheet: Drawing, text: string, x: number, y: number, sizeMm: number): void =>
+  void sheet.labels.push({ text, x, y, sizeMm, anchor: "start", upright: false, colour: "ink" });
+
+const frame = (x: number, y: number, w: number, h: number): number[] => [
+  x,
+  y,
+  x + w,
+  y,
+  x + w,
+  y,
+  x + w,
+  y + h,
+  x + w,
+  y + h,
+  x,
+  y + h,
+  x,
+  y + h,
+  x,
+  y,
+];
+
+const circle = (cx: number, cy: number, r: number): number[] =>
+  Array.from({ length: SIDES }, (_, i) =>
+    [i, i + 1].flatMap((k) => [cx + r * Math.cos((2 * Math.PI * k) / SIDES), cy + r * Math.sin((2 * Math.PI * k) / SIDES)]),
+  ).flat();
