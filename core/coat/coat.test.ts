@@ -31,6 +31,10 @@ const worst = (...stack: CoatLayer[]): Verdict[] =>
 describe("the known traps", () => {
   it("alcohol-wetted ground on solvent matt varnish: never", () =>
     expect(worst(layer("bare resin"), layer("water primer"), layer("solvent varnish", "spray"), layer("wetted sand"))).toContain("never"));
+  it("a pencil on gloss: a matt coat first; on matt it holds", () => {
+    expect(worst(layer("lacquer"), { ...layer("gloss effect"), sheen: "gloss" }, layer("water acrylic", "pencil"))).toContain("seal first");
+    expect(worst(layer("water primer"), layer("water acrylic", "pencil"))).not.toContain("seal first");
+  });
   it("pigment on gloss: never", () =>
     expect(worst(layer("bare resin"), layer("gloss effect", "brush", 3), layer("pigment", "dust"))).toContain("never"));
   it("solvent varnish straight on enamel: never", () =>

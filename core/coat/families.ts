@@ -281,6 +281,8 @@ export type CoatMethod =
   | "sponge"
   | "stipple"
   | "pick out"
+  | "chip"
+  | "pencil"
   | "flick"
   | "dust"
   | "pour"
@@ -336,6 +338,8 @@ export const METHODS: Record<CoatMethod, MethodFacts> = {
   sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, dries: 0.4, lies: ["raised"], word: "sponged" },
   stipple: { cover: 0.4, coverMost: 0.9, film: 0.8, dries: 0.6, lies: ["raised"], word: "stippled" },
   "pick out": { cover: 0.1, coverMost: 0.2, film: 1, dries: 0.8, lies: ["raised"], word: "picked out" },
+  chip: { cover: 0.05, coverMost: 0.2, film: 0.8, dries: 0.4, lies: ["raised"], word: "as chips" },
+  pencil: { cover: 0.03, coverMost: 0.1, film: 0.1, dries: 0.1, lies: ["raised"], word: "drawn on by pencil" },
   flick: { cover: 0.05, coverMost: 0.2, film: 1, dries: 0.8, word: "flicked on" },
   dust: { cover: 0.3, coverMost: 0.6, film: 0.5, dries: 0.5, lies: ["recess", "foot"], word: "dusted on" },
   pour: { cover: null, coverMost: 1, film: 1, dries: 4, pools: true, word: "poured" },

@@ -525,6 +525,16 @@ export const COAT_RULES: CoatRule[] = [
 
   // Pigments and gloss.
   {
+    id: "pencil-on-gloss",
+    underSheen: ["gloss"],
+    overMethod: ["pencil"],
+    neighbours: true,
+    verdict: "seal first",
+    why: "A pencil slides off a gloss coat.",
+    remedy: "A matt clear coat first; another over the lines locks them.",
+    source: PRACTICE,
+  },
+  {
     id: "pigment-on-gloss",
     underSheen: ["gloss"],
     over: ["pigment"],

@@ -28,6 +28,8 @@ const REACH: Record<CoatMethod, readonly [flat: number, raised: number, recess: 
   sponge: [0.3, 0.6, 0.05],
   stipple: [0.5, 0.7, 0.1],
   "pick out": [1, 1, 1],
+  chip: [0.03, 0.3, 0],
+  pencil: [0.02, 0.25, 0],
   flick: [0.1, 0.1, 0.1],
   dust: [0.25, 0.1, 0.6],
   pour: [1, 1, 1],

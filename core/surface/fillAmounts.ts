@@ -20,6 +20,8 @@ export const TRANSFER: Record<CoatMethod, number> = {
   "streak and wipe": 0.4,
   stipple: 0.7,
   "pick out": 0.8,
+  chip: 0.7,
+  pencil: 0.5,
   flick: 0.3,
   decal: 1,
   tape: 1,

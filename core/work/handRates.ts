@@ -31,6 +31,8 @@ const HAND_RATES: Record<CoatMethod, HandRate> = {
   "streak and wipe": { setUpS: 240, perCm2S: [0.4, 0.8, 1.5], perPieceS: 15 },
   stipple: { setUpS: 180, perCm2S: [0.6, 1, 1.6], perPieceS: 12 },
   "pick out": { setUpS: 180, perCm2S: [0.5, 1, 2.5], perPieceS: 15 },
+  chip: { setUpS: 180, perCm2S: [0.3, 0.6, 1.5], perPieceS: 15 },
+  pencil: { setUpS: 60, perCm2S: [0.2, 0.4, 1], perPieceS: 15 },
   flick: { setUpS: 180, perCm2S: [0.03, 0.05, 0.1], perPieceS: 10 },
   decal: { setUpS: 300, perCm2S: [0.1, 0.3, 1], perPieceS: 300 },
   tape: { setUpS: 60, perCm2S: [0.2, 0.4, 1], perPieceS: 180 },

@@ -57,6 +57,8 @@ const SPREAD: Record<CoatMethod, Spread> = {
   sponge: { soft: 0.3, broken: true, ridges: 0.5 },
   stipple: { soft: 0.5, broken: true, ridges: 0.3 },
   "pick out": { soft: 0.05, broken: true },
+  chip: { soft: 0.1, broken: true, ridges: 0.3 },
+  pencil: { soft: 0.1, broken: true, ridges: 0.5 },
   flick: { soft: 1, broken: true },
   dust: { soft: 0.5, ridges: -0.5 },
   pour: { soft: 0.05 },

@@ -14,6 +14,7 @@ import { Key, useKey } from "~app/ui/keys";
 import { potFor } from "../pot/Amounts";
 import { LEAST_ML, usePotDraft } from "../pot/draft";
 import { Closer } from "./Closer";
+import { CopiesDiffer } from "./CopiesDiffer";
 import { DRAWN, type Facing } from "./Elevation";
 import { RecipeEditor } from "./RecipeEditor";
 import { GROUND, States } from "./States";
@@ -150,6 +151,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
           ← → step through. What a step touches is hatched. Colours are calculated from the swatches: the dried dab wins.
         </p>
       </div>
+      <CopiesDiffer recipe={recipe} part={piece.part} />
       <RecipeEditor recipe={recipe} at={at} pieces={pieces} onStep={onStep} />
     </section>
   );
