@@ -15,6 +15,7 @@ const LEAVES = [
   "paint/rack",
   "paint/spray",
   "paint/reference",
+  "paint/weather",
   "paint/wrong",
   "scale/change",
   "scale/beside",

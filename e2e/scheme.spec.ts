@@ -123,3 +123,14 @@ test("the states are drawn on the mesh: a dry brush finds the lines of its layer
   const [file] = await Promise.all([bench.waitForEvent("download"), figure.getByRole("button", { name: "Save PNG" }).click()]);
   expect(file.suggestedFilename()).toBe("mill-house-sand-tone.png");
 });
+
+test("crackle is wanted on one prop: the clash becomes a choice, and is taken back", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/coats");
+  await bench.getByLabel("Current part").selectOption({ label: "Mill house" });
+  const clash = bench.getByRole("region", { name: "Clash" }).first();
+  await expect(clash).toContainText("wrinkles");
+  await clash.getByRole("button", { name: "Crackle is wanted on Mill house" }).click();
+  await expect(bench.getByText(/Cracks are wanted here/)).toBeVisible();
+  await bench.getByRole("button", { name: "No crackle after all" }).click();
+  await expect(clash).toContainText("wrinkles");
+});

@@ -632,3 +632,30 @@ test("Paint: an area below a height has its border measured and its place in the
   await bench.keyboard.press("Control+z");
   await expect(bench.getByText("No two colours meet.")).toBeVisible();
 });
+
+test("Paint: a pool is poured in layers, banks that meet are named, a dome takes about a drop, panes print at true size", async ({
+  bench,
+}) => {
+  await bench.goto("/s/saltmarsh-sluice/paint/effects");
+  await bench.getByRole("button", { name: "Add a pool" }).click();
+  const vat = bench.getByRole("listitem", { name: "Sludge vat" });
+  // π × 20² × 6 mm³ are 7.54 ml; six tenths are left of what is poured.
+  await expect(vat).toContainText("13 ml in 2 layers");
+  const set = async (label: string, text: string): Promise<void> => {
+    await vat.getByLabel(label).fill(text);
+    await vat.getByLabel(label).press("Enter");
+  };
+  await set("Depth", "9 mm");
+  await expect(vat).toContainText("in 3 layers");
+  await set("Banks lean, °", "75");
+  await expect(vat).toContainText(/Its banks meet 5\.4 mm down/);
+  await bench.getByRole("button", { name: "Add a dome" }).click();
+  await expect(bench.getByRole("listitem", { name: "Dial glass" })).toContainText("40 mm³ each, about a drop");
+  await bench.getByRole("button", { name: "Windows of Mill house" }).click();
+  await expect(bench.getByRole("listitem", { name: "Mill house window" }).first()).toBeVisible();
+  const [file] = await Promise.all([
+    bench.waitForEvent("download"),
+    bench.getByRole("button", { name: "Print them at true size" }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe("saltmarsh-sluice-panes.pdf");
+});

@@ -1,7 +1,7 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
-import type { AreaPick, Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers } from "../core/paint";
+import type { AreaPick, Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers, WeatherPlace, WindFrom } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
@@ -67,9 +67,12 @@ export interface TurntableMesh {
   field: MeshField | null;
 }
 
-/** What is to be shown on the turntable beside the shape: how steep each face is, how far apart its layer lines lie, or in which area of colour it is (none: no value). */
+/** What is to be shown on the turntable beside the shape: how steep each face is, how far apart its layer lines lie, in which area of colour it is (none: no value), or how likely weather or use has marked it. */
 export type FieldWanted =
-  { kind: "slope"; turn: Turn } | { kind: "steps"; turn: Turn; grain: Grain } | { kind: "areas"; picks: readonly AreaPick[] };
+  | { kind: "slope"; turn: Turn }
+  | { kind: "steps"; turn: Turn; grain: Grain }
+  | { kind: "areas"; picks: readonly AreaPick[] }
+  | { kind: "weather"; place: WeatherPlace; wind: WindFrom; ratio: number };
 
 export interface Packed {
   file: Blob;

@@ -96,6 +96,7 @@ export const STATIONS: readonly Station[] = [
       { path: "areas", label: "Areas", page: "features/paint/areas/AreasPage.tsx" },
       { path: "pot", label: "Pot", page: "features/paint/pot/PotPage.tsx" },
       { path: "effects", label: "Effects", page: "features/paint/effects/EffectsPage.tsx" },
+      { path: "weather", label: "Weathering", page: "features/paint/weather/WeatherPage.tsx" },
       { path: "reference", label: "Reference", page: "features/paint/reference/ReferencePage.tsx" },
       { path: "spray", label: "Spray day", page: "features/paint/spray/SprayPage.tsx" },
       { path: "rack", label: "Rack", page: "features/paint/rack/RackPage.tsx" },

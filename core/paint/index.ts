@@ -17,3 +17,4 @@ export * from "./rackText";
 export * from "./rescue";
 export * from "./shelf";
 export * from "./states";
+export * from "./weather";

@@ -1,6 +1,6 @@
 /** A mesh light enough to be turned under the eye. */
-import { boundsOf, cutAtHeights, scaleMesh, slopeField, thinOut, type Mesh, type MeshField } from "../../core/mesh";
-import { areaField, type AreaPick } from "../../core/paint";
+import { boundsOf, cutAtHeights, refineMesh, scaleMesh, slopeField, thinOut, type Mesh, type MeshField } from "../../core/mesh";
+import { areaField, weatherField, type AreaPick } from "../../core/paint";
 import { surfacesIn } from "../../core/results/compute";
 import { stepField } from "../../core/surface";
 import { ok } from "../../core/units";
@@ -11,6 +11,9 @@ import { load, MESH_FAULTS } from "./reader";
 /** What a page draws without a hitch. */
 const MOST_ON_TURNTABLE = 120_000;
 
+/** Edges along the longest side where likely places are shown. */
+const WEATHER_ACROSS = 80;
+
 function fieldOf(mesh: Mesh, surfaceOf: ArrayLike<number>, wanted: FieldWanted): MeshField {
   switch (wanted.kind) {
     case "slope":
@@ -19,6 +22,8 @@ function fieldOf(mesh: Mesh, surfaceOf: ArrayLike<number>, wanted: FieldWanted):
       return stepField(mesh, wanted.turn, wanted.grain);
     case "areas":
       return areaField(mesh, surfaceOf, wanted.picks);
+    case "weather":
+      return weatherField(mesh, wanted.place, wanted.ratio, wanted.wind);
   }
 }
 
@@ -35,7 +40,9 @@ export const turntable: Job<Jobs["turntable"]["request"], Jobs["turntable"]["ans
     // Lines of a height run through facets.
     const floor = boundsOf(scaled.positions).min[2];
     const heights = field?.kind === "areas" ? field.picks.filter(isByHeight).map((p) => floor + p.mm!) : [];
-    const { mesh, parent } = cutAtHeights(scaled, heights);
+    // A wall of two facets has no foot of its own.
+    const { mesh, parent } =
+      field?.kind === "weather" ? refineMesh(scaled, WEATHER_ACROSS, MOST_ON_TURNTABLE / 2) : cutAtHeights(scaled, heights);
     const surfaceOf = whole && field?.kind === "areas" ? surfacesIn(loaded.value).surfaceOf : [];
     const answer = {
       positions: mesh.positions.slice(),

@@ -1,6 +1,5 @@
 /** The part on a turntable. Loads its 3D code when it is first shown. Turned by dragging or the arrow keys. */
 import { useEffect, useRef, useState } from "react";
-import type { AreaPick } from "~core/paint";
 import { rangeOf, type MeshField, type Turn } from "~core/mesh";
 import type { Grain } from "~core/surface";
 import { spacedNumber } from "~core/units";
@@ -23,8 +22,8 @@ interface TurntableProps {
   printed?: { turn: Turn; grain: Grain };
   /** Its layers in low light: how it lies, with which layers, and what share of their steps is left. */
   lowLight?: LowLight;
-  /** What its facets are coloured by, one colour for each number. */
-  areas?: { picks: readonly AreaPick[]; palette: readonly string[] };
+  /** What its facets are coloured by; with a palette, one colour for each number. */
+  coloured?: { by: FieldWanted; palette?: readonly string[] };
 }
 
 const SHOWN = [
@@ -50,7 +49,7 @@ export default function Turntable({
   className = "h-[300px]",
   printed,
   lowLight,
-  areas,
+  coloured,
 }: TurntableProps) {
   const holder = useRef<HTMLDivElement>(null);
   const view = useRef<TurntableView | null>(null);
@@ -63,7 +62,7 @@ export default function Turntable({
   const [shown, setShown] = useState<Shown>("shape");
   const [field, setField] = useState<MeshField | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const wanted = areas ? { kind: "areas" as const, picks: areas.picks } : wantedField(shown, printed);
+  const wanted = coloured?.by ?? wantedField(shown, printed);
   const geometry = geometryKey(part);
   // Another part is another scene; the same one with other colours stays as it was turned.
   useEffect(
@@ -73,7 +72,7 @@ export default function Turntable({
     },
     [geometry],
   );
-  const key = `${geometry} ${JSON.stringify([wanted, areas?.palette])}`;
+  const key = `${geometry} ${JSON.stringify([wanted, coloured?.palette])}`;
   useEffect(() => {
     const stop = new AbortController();
     void (async () => {
@@ -87,8 +86,8 @@ export default function Turntable({
       if (stop.signal.aborted || !holder.current) return;
       if (!result.ok) return setProblem(result.problem.message);
       try {
-        if (view.current) view.current.show(result.value, areas?.palette);
-        else view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p), areas?.palette);
+        if (view.current) view.current.show(result.value, coloured?.palette);
+        else view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p), coloured?.palette);
         if (lowLight) view.current.lowLight(lowLight);
         setThinned(result.value.thinned);
         setField(result.value.field);
@@ -106,7 +105,7 @@ export default function Turntable({
   useEffect(() => {
     if (light) view.current?.lowLight(JSON.parse(light) as LowLight);
   }, [light, ready]);
-  const range = field && !areas ? rangeOf(field) : null;
+  const range = field && !coloured ? rangeOf(field) : null;
   return (
     <div>
       {printed && (

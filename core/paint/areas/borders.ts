@@ -60,7 +60,7 @@ export function keptBorders(m: MeasuredAreas): KeptBorder[] {
 }
 
 /** What borders of one area take on one piece, s: those with everything it touches. */
-export const bordersOfAreaS = (kept: readonly KeptBorder[], n: number): number =>
+const bordersOfAreaS = (kept: readonly KeptBorder[], n: number): number =>
   kept.reduce((sum, b) => sum + (b.a === n || b.b === n ? b.handsS : 0), 0);
 
 /** What is saved on one piece where an area is printed as a piece of its own, s; 0 where nothing is. */

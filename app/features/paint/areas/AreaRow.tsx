@@ -1,5 +1,6 @@
 /** One area: its name, how it is picked, how large it is. */
 import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { BUCKET_BEND_DEG } from "~core/paint";
 import { LIMITS, type ColourArea, type Part } from "~core/project";
 import { formatArea, formatMm, parseMm, readAsMm, spacedNumber, type Result } from "~core/units";
 import { useActions } from "~app/shared/scene";
@@ -74,7 +75,7 @@ export function AreaRow({
             hideLabel
             label="Not over a bend of, degrees"
             draftKey={area.id}
-            text={`${spacedNumber(area.deg ?? 30)}`}
+            text={`${spacedNumber(area.deg ?? BUCKET_BEND_DEG)}`}
             parse={parseNumberIn(LIMITS.areaDeg)}
             onCommit={(deg) => set({ deg })}
           />

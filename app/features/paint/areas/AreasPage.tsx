@@ -1,7 +1,7 @@
 /** Areas of a part that take a colour of their own: picked on the turntable, by a line or a surface, with what their borders cost. */
 import { lazy, Suspense, useMemo, useState } from "react";
 import { areaPicks } from "~core/look";
-import type { AreaBy } from "~core/paint";
+import { BUCKET_BEND_DEG, type AreaBy } from "~core/paint";
 import { LIMITS, type ColourArea, type Part } from "~core/project";
 import { areasRequest } from "~core/results";
 import { useResult } from "~app/data/results.client";
@@ -67,14 +67,14 @@ function AreasOf({ part }: { part: Part }) {
     void run("list.add", { list: "part.areas", of: part.id, items: [item] }).then((done) => setSaid(done.ok ? null : done.problem.message));
   };
   const onPick = ({ pressed }: { pressed: readonly [number, number, number] }): void =>
-    add({ by: "bucket", name: "Area", deg: 30, at: pressed.map((v) => v / part.factor) as [number, number, number] });
+    add({ by: "bucket", name: "Area", deg: BUCKET_BEND_DEG, at: pressed.map((v) => v / part.factor) as [number, number, number] });
   const surfaces = part.surfaceMap?.list.map((s) => s.name) ?? [];
   return (
     <>
       <div className="mt-3 grid gap-6 desk:grid-cols-[1fr_1.2fr]">
         <div>
           <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-            <Turntable part={part} onPick={onPick} areas={{ picks, palette }} />
+            <Turntable part={part} onPick={onPick} coloured={{ by: { kind: "areas", picks }, palette }} />
           </Suspense>
           <p className="text-sm text-soft">Press a face: the area runs over it like paint from a bucket, as far as it does not bend.</p>
         </div>

@@ -68,14 +68,14 @@ export function EffectRow({ effect: e }: { effect: Effect }) {
       {e.kind === "dome" && <DomeFacts effect={e} />}
       {e.kind === "pane" && (
         <p className="mt-1">
-          {e.count} and {sparePanes(e.count)} to spare. <Care text={CAUTIONS.blade.text} />
+          {e.count} and {sparePanes(e.count)} to spare.
         </p>
       )}
     </li>
   );
 }
 
-const Care = ({ text }: { text: string }) => (
+export const Care = ({ text }: { text: string }) => (
   <span className="block text-sm text-soft">
     {text} {CARE_FIRST}
   </span>

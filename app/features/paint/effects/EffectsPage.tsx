@@ -1,6 +1,7 @@
 /** Effects and what they take: pools poured in layers, domes on dials, panes on paper; and the recipes for the look of them. */
 import { format } from "date-fns";
 import { Link } from "react-router";
+import { CAUTIONS } from "~core/care";
 import { paneSheets } from "~core/look";
 import { NEW_EFFECT, type Effect, type EffectKind } from "~core/paint";
 import { LIMITS, type Part } from "~core/project";
@@ -10,7 +11,7 @@ import { paperOf } from "~app/shared/paper";
 import { newId, useActions, useNow, useProject } from "~app/shared/scene";
 import { sayProblem } from "~app/ui/sayProblem";
 import { PaintLeaves } from "../PaintLeaves";
-import { EffectRow } from "./EffectRow";
+import { Care, EffectRow } from "./EffectRow";
 
 const KINDS: readonly { kind: EffectKind; title: string; add: string; empty: string }[] = [
   {
@@ -89,6 +90,7 @@ export default function EffectsPage() {
                 <EffectRow key={e.id} effect={e} />
               ))}
             </ul>
+            {kind === "pane" && of.length > 0 && <Care text={CAUTIONS.blade.text} />}
             {kind === "pane" && glazed.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2">
                 {glazed.slice(0, 6).map((p) => (
