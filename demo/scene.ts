@@ -22,6 +22,7 @@ import {
   NEW_SURFACE,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
+  type ColourArea,
   type LookDetail,
   type LookSwatch,
   type MeshBlobs,
@@ -34,6 +35,7 @@ import {
 } from "../core/project";
 import type { CoatWork, RecipeWork } from "../core/stations/kinds";
 import type { Meeting } from "../core/joint";
+import { NEW_EFFECT, type Effect } from "../core/paint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
@@ -112,6 +114,18 @@ const MILL_DETAILS: LookDetail[] = [
   { id: "gutter", what: "Gutter and downpipe", wanted: "must", handsOnS: 1800, done: true },
   { id: "hinges", what: "Hinges on the hatch", wanted: "should", handsOnS: 1200, done: false },
   { id: "sign", what: "Sign over the door", wanted: "skip", handsOnS: null, done: false },
+];
+
+/** What takes a colour of its own on the mill; lengths in the size of its file. */
+const MILL_AREAS: ColourArea[] = [
+  { id: "roof", name: "Roof", by: "gentler", mm: null, deg: 45, surface: "", at: null },
+  { id: "plinth", name: "Plinth", by: "below", mm: 6, deg: null, surface: "", at: null },
+];
+
+const EFFECTS: Effect[] = [
+  { ...NEW_EFFECT.vat, id: "race", name: "Tail race", round: false, aMm: 90, bMm: 30, deepMm: 8, slopeDeg: 30, product: "water effect" },
+  { ...NEW_EFFECT.dome, id: "lantern", name: "Lantern glass", aMm: 6, deepMm: 0.7, count: 2 },
+  { ...NEW_EFFECT.pane, id: "hatch", name: "Pane over the hatch", aMm: 14, bMm: 14, count: 2 },
 ];
 
 /** Who meets whom, and how it went when it was tried dry. */
@@ -273,6 +287,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     {
       group: "mill",
       details: MILL_DETAILS,
+      areas: MILL_AREAS,
       sightings: [{ id: "door", thing: "a door leaf", lowRealMm: 1981, highRealMm: 2040, fileMm: 36.5, how: "picked" }],
       surfaces: surfacesSaid(millHouse(solids), {
         "left slope": { id: "roof-left", name: "west roof", material: "slate" },
@@ -373,6 +388,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       createdAt: DEMO_NOW,
       meetings: MEETINGS,
       swatches: SWATCHES,
+      effects: EFFECTS,
     },
     parts,
     workshop: {

@@ -25,7 +25,7 @@ const FRONT: PreviewView = { widthPx: 120, heightPx: 120, turnDeg: 0, tiltDeg: 0
 const BELOW_FRONT = { ...FRONT, turnDeg: 30, tiltDeg: 30 };
 
 function painted(mesh: Mesh): PaintMesh {
-  const work = workMesh(mesh, new Int8Array(mesh.indices.length / 3), 60);
+  const work = workMesh(mesh, () => new Int8Array(mesh.indices.length / 3), 60);
   return paintMesh(work, measureFields(work), 1)!;
 }
 const printed = (layerMm: number, left: readonly number[] = []): PrintedLayers => ({
@@ -261,7 +261,7 @@ describe("the view", () => {
     expect(Math.min(...top)).toBeGreaterThan(80);
   });
   it("fields of another mesh are not drawn", () => {
-    const work = workMesh(boxMesh(10, 10, 10), [], 20);
+    const work = workMesh(boxMesh(10, 10, 10), () => [], 20);
     const found = measureFields(work);
     expect(paintMesh(work, { ...found, open: found.open.slice(1) }, 1)).toBeNull();
     expect(boundsOf(paintMesh(work, found, 2)!.mesh.positions).size).toEqual([20, 20, 20]);

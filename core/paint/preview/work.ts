@@ -23,12 +23,13 @@ export interface WorkMesh {
 }
 
 /** @param surfaceOf number of the surface of each facet of the mesh; −1 of none @param across edges along the longest side */
-export function workMesh(mesh: Mesh, surfaceOf: ArrayLike<number>, across = ACROSS): WorkMesh {
+export function workMesh(mesh: Mesh, surfaceOf: () => ArrayLike<number>, across = ACROSS): WorkMesh {
   const light = thinOut(mesh, MOST_FACETS);
-  const whole = light === mesh;
+  // What is thinned out has lost its surfaces: they are not looked for.
+  const of = light === mesh ? surfaceOf() : null;
   const { mesh: fine, parent, edge } = refineMesh(light, across, Math.max(FINE_FACETS, Math.min(MOST_FACETS, triangleCount(light))));
   const surface = Uint8Array.from(parent, (t) => {
-    const n = whole ? surfaceOf[t] : -1;
+    const n = of?.[t] ?? -1;
     return n >= 0 && n < NO_SURFACE ? n : NO_SURFACE;
   });
   return { mesh: fine, surface, over: edge < Infinity ? edge : Math.max(...boundsOf(fine.positions).size) / across };

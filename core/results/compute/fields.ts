@@ -8,7 +8,7 @@ import { surfacesIn } from "./shapes";
 /** The mesh that a piece is painted on: measured once, looked at from many sides. */
 export const paintedOf = ofOne((loaded: Loaded): WorkMesh => {
   const { mesh } = printedSolid(loaded.mesh, loaded.topology, loaded.shells);
-  return workMesh(mesh, surfacesIn(loaded).surfaceOf);
+  return workMesh(mesh, () => surfacesIn(loaded).surfaceOf);
 });
 
 export const fields: Compute<"fields"> = async ({ geometry }, reader, onProgress, signal) => {

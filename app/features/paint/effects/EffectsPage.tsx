@@ -104,13 +104,10 @@ export default function EffectsPage() {
         );
       })}
       <Section title="Recipes for the look">
-        <p>
-          {RECIPES.join(", ")}: pick pieces on the{" "}
-          <Link className="btn-text" to={`/s/${scene.id}/paint`}>
-            scheme
-          </Link>{" "}
-          and lay one of them.
-        </p>
+        <p>{RECIPES.join(", ")}.</p>
+        <Link className="btn mt-2" to={`/s/${scene.id}/paint`}>
+          Pick pieces in the scheme, and lay one of them
+        </Link>
       </Section>
     </Page>
   );
