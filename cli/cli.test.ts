@@ -243,6 +243,35 @@ describe("inch gcode", () => {
   });
 });
 
+describe("inch fit and inch hold", () => {
+  const ask = (verb: string, given: unknown) => run(verb, file(`${verb}.json`, JSON.stringify(given)), {});
+  const asked = { nominalMm: 0.25, biasMm: 0.04, biasSpreadMm: 0.03, spreadMm: 0.06, filmsMm: [0.06, 0.05], needMm: 0.04, count: 5 };
+  it("give the worked values, and say what is wrong with a file and where", async () => {
+    const fit = await ask("fit", asked);
+    expect(fit.ok && fit.value).toMatchObject({ roomMm: expect.closeTo(0.1, 9), chance: expect.closeTo(0.814, 3) });
+    expect(await ask("hold", { kind: "tip", massG: 40, centreMm: 50, edgeMm: 15 })).toMatchObject({
+      ok: true,
+      value: { tipDeg: expect.closeTo(16.7, 1) },
+    });
+    expect(await ask("hold", { kind: "leg", eMPa: 2000, dMm: 1.8, lengthMm: 25 })).toMatchObject({
+      value: { buckleN: expect.closeTo(4.07, 2) },
+    });
+    expect(await ask("hold", { kind: "butt", widthMm: 10, thickMm: 2, forceN: 0.6, leverMm: 60 })).toMatchObject({
+      value: { stressMPa: expect.closeTo(5.4, 6) },
+    });
+    const pin = { kind: "pin", massG: 40, offsetMm: 10, heightMm: 55, wire: { material: "brass", dMm: 1 }, holeMm: 6, coverMm: 0.7 };
+    expect(await ask("hold", pin)).toMatchObject({ value: { droopDeg: expect.closeTo(2.4, 2), holds: false } });
+    for (const [verb, given, where] of [
+      ["fit", { ...asked, count: 0 }, "count"],
+      ["fit", { ...asked, filmsMm: [0.1, -1] }, "filmsMm.1"],
+      ["hold", { ...pin, wire: { material: "string", dMm: 1 } }, "wire.material"],
+      ["hold", { kind: "leg", dMm: 1, lengthMm: 2 }, "eMPa"],
+      ["hold", { kind: "nail" }, "kind"],
+    ] as const)
+      expect(await ask(verb, given)).toMatchObject({ ok: false, problem: { code: `${verb}.shape`, where } });
+  });
+});
+
 describe("inch coats", () => {
   it("finds the wrinkle under a dry brush", async () => {
     const stack = file(

@@ -3,6 +3,7 @@ import { readFile } from "node:fs/promises";
 import Joi from "joi";
 import { mixesFor, potOf, USUAL_DROP_ML, type PotAsked } from "../core/paint";
 import { fail, ok, type Result } from "../core/units";
+import { checked } from "./json";
 
 const hex = Joi.string()
   .pattern(/^#[0-9a-f]{6}$/i)
@@ -29,17 +30,6 @@ async function json<T>(file: string, schema: Joi.Schema, code: string, holds: st
     return fail("file.unreadable", "The file cannot be opened. Check the path.", file);
   }
   return checked(text, schema, code, holds);
-}
-
-function checked<T>(text: string, schema: Joi.Schema, code: string, holds: string): Result<T> {
-  let given: unknown;
-  try {
-    given = JSON.parse(text);
-  } catch {
-    return fail("file.json", `The file cannot be read as JSON. It should hold ${holds}.`);
-  }
-  const { error, value } = schema.validate(given) as Joi.ValidationResult<T>;
-  return error ? fail(code, `${error.message}.`, error.details[0]?.path.join(".")) : ok(value);
 }
 
 /** Mixes of up to three paints for a colour, the best first. */

@@ -52,6 +52,7 @@ import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, t
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
+import { fit, hold } from "./joint";
 import { mix, pot } from "./paint";
 import { printerSchema } from "../core/rows";
 
@@ -84,6 +85,8 @@ export async function run(verb: string, file: string | undefined, options: Optio
     orient,
     coats,
     pot,
+    fit,
+    hold,
     plan,
     surface,
   };
@@ -91,7 +94,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
   if (!act)
     return fail(
       "usage.verb",
-      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, plan or convert.`,
+      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, plan or convert.`,
     );
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;

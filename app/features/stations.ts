@@ -103,7 +103,15 @@ export const STATIONS: readonly Station[] = [
       { path: "wrong", label: "It went wrong", page: "features/paint/wrong/WrongPage.tsx" },
     ],
   },
-  { id: "assemble", name: "Assemble", key: "6", tabs: one("features/assemble/AssemblePage.tsx") },
+  {
+    id: "assemble",
+    name: "Assemble",
+    key: "6",
+    tabs: [
+      { path: "", label: "Joints", page: "features/assemble/AssemblePage.tsx" },
+      { path: "fit", label: "Fit after paint", page: "features/assemble/FitPage.tsx" },
+    ],
+  },
   { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },
   { id: "log", name: "Log", key: "8", tabs: one("features/log/LogPage.tsx") },
   // Its route reads which scenes there are.

@@ -1,3 +1,5 @@
 export * from "./glues";
 export * from "./dryFit";
 export * from "./seams";
+export * from "./fit";
+export * from "./hold";

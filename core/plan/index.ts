@@ -3,6 +3,7 @@ export * from "./chance";
 export * from "./coatDates";
 export * from "./critical";
 export * from "./evenings";
+export * from "./fitsAfterPaint";
 export * from "./lookAgainst";
 export * from "./ownCoats";
 export * from "./ownPrints";

@@ -15,6 +15,7 @@ import { useActions, useProject } from "~app/shared/scene";
 import { beginWork, describeItem } from "~app/shared/workItems";
 import { IconButton } from "~app/ui/iconButton";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
+import { AssembleLeaves } from "./AssembleLeaves";
 import { Sideways } from "~app/ui/sideways";
 
 type Joint = GlueWork;
@@ -39,6 +40,7 @@ export default function AssemblePage() {
         { label: "joints", value: all.length },
       ]}
     >
+      <AssembleLeaves />
       <AtStage station="assemble" part={part} choose={choose} />
       {!part && (
         <p className="mt-6 max-w-prose text-soft">

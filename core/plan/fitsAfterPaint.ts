@@ -1,0 +1,73 @@
+/** What has to move, or to come apart, after paint: the room that is left at each meeting, and the chance that all its copies go. */
+import { FAMILIES, filmOf } from "../coat";
+import { fitLesson, fitOf, nominalFor, type Fit, type FitAsked, type Meeting } from "../joint";
+import { printerAtHand, type Part, type Project } from "../project";
+import { stackOfPart } from "./stack";
+
+/** Room a side that a meeting needs to go at all, mm. Common practice, no source. */
+const NEED_MM: Readonly<Record<Exclude<Meeting["how"], "glued">, number>> = { moves: 0.05, loose: 0.03 };
+/** A chance that is good enough. */
+export const GOOD_CHANCE = 0.9;
+
+export interface FitAfterPaint {
+  meeting: Meeting;
+  a: Part;
+  b: Part;
+  asked: FitAsked;
+  /** Painted all over, and with both faces masked. */
+  painted: Fit;
+  masked: Fit;
+  /** Room a side as drawn that would do with its paint, mm. */
+  wantedMm: number;
+  /** Dry fits that the bias rests on. */
+  fits: number;
+}
+
+/** Film that lies all over a part once it is painted, mm. */
+function filmOfPart(part: Part, project: Project): number {
+  return stackOfPart(part, project)
+    .filter((l) => !FAMILIES[l.family].ground && l.place === undefined && l.share === undefined)
+    .reduce((sum, l) => sum + filmOf(l), 0);
+}
+
+/** The meetings of a scene that move or come apart, those that are least sure first. */
+export function fitsAfterPaint(project: Project): FitAfterPaint[] {
+  const { parts, scene } = project;
+  const partOf = new Map(parts.map((p) => [p.id, p]));
+  return scene.meetings
+    .flatMap((meeting): FitAfterPaint[] => {
+      const [a, b] = [partOf.get(meeting.a), partOf.get(meeting.b)];
+      // What is glued is pressed together, and stays.
+      if (!a || !b || meeting.how === "glued") return [];
+      const printer = printerAtHand(a, scene) ?? printerAtHand(b, scene);
+      const isPrintedBy = (id: string): boolean => {
+        const p = partOf.get(id);
+        return p !== undefined && p.source.kind !== "scratch" && printerAtHand(p, scene)?.id === printer?.id;
+      };
+      const lesson = fitLesson(scene.meetings.filter((m) => isPrintedBy(m.a) || isPrintedBy(m.b)).flatMap((m) => m.fits));
+      const films = meeting.paint === "before" ? [filmOfPart(a, project), filmOfPart(b, project)] : [];
+      const asked: FitAsked = {
+        // A seam is as wide as both of its sides together.
+        nominalMm: meeting.widthMm / 2,
+        biasMm: lesson.biasMm,
+        biasSpreadMm: (lesson.high - lesson.low) / (2 * 1.6449),
+        spreadMm: lesson.spreadMm,
+        filmsMm: films,
+        needMm: NEED_MM[meeting.how],
+        count: Math.max(1, Math.min(a.copies, b.copies)),
+      };
+      return [
+        {
+          meeting,
+          a,
+          b,
+          asked,
+          painted: fitOf(asked),
+          masked: fitOf({ ...asked, filmsMm: [] }),
+          wantedMm: nominalFor(asked, GOOD_CHANCE),
+          fits: lesson.fits,
+        },
+      ];
+    })
+    .sort((x, y) => x.painted.chanceAll - y.painted.chanceAll);
+}
