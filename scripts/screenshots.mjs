@@ -69,8 +69,16 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
     .getByRole("link", { name: new RegExp(`^${name}`) })
     .click();
   await page.locator("main h1").waitFor();
-  // The scheme is looked at where most pieces follow it.
-  if (name === "Paint") await page.getByRole("button", { name: "Timber, weathered", exact: true }).click();
+  // The scheme is looked at on the house, after its dry brush, with the states on its own mesh.
+  if (name === "Paint") {
+    await page.getByRole("button", { name: "Old render", exact: true }).click();
+    const strip = page.getByRole("region", { name: "Old render" });
+    await strip.locator("li canvas").first().waitFor({ timeout: 60_000 });
+    await strip.getByRole("button", { name: /^Sand tone/ }).click();
+    await page.keyboard.press("v");
+    await strip.getByRole("figure").getByRole("img").waitFor();
+    await strip.evaluate((el) => document.querySelector("#sheet").scrollTo(0, el.offsetTop - 20));
+  }
   await page.clock.runFor(1000);
   await shoot(page, name.toLowerCase());
 }
