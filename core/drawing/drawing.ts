@@ -252,7 +252,8 @@ export function layOutDrawing(sheet: Sheet, { name, sceneName, scale, paper }: D
   }
 }
 
-const rectangle = (x: number, y: number, w: number, h: number): number[] => [
+/** Its four sides, as strokes of a drawing have them. */
+export const rectangle = (x: number, y: number, w: number, h: number): number[] => [
   x,
   y,
   x + w,

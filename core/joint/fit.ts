@@ -34,7 +34,7 @@ const passes = (marginMm: number, spreadMm: number): number =>
   spreadMm > 0 ? below(marginMm / spreadMm) : marginMm > 0 ? 1 : marginMm < 0 ? 0 : 0.5;
 
 /** Steps of the integral over what is shared, and how far it goes, in standard deviations. */
-const STEPS = 2000,
+const STEPS = 400,
   FAR = 8;
 
 export function fitOf({ nominalMm, biasMm, biasSpreadMm, spreadMm, filmsMm, needMm, count }: FitAsked): Fit {
@@ -56,7 +56,7 @@ export function nominalFor(asked: FitAsked, chance: number): number {
   const paint = asked.filmsMm.reduce((sum, f) => sum + f, 0);
   const reach = 10 * (asked.biasSpreadMm + asked.spreadMm) + 1e-6;
   let [low, high] = [0, asked.biasMm + paint + asked.needMm + reach];
-  for (let i = 0; i < 60; i++) {
+  for (let i = 0; i < 30; i++) {
     const middle = (low + high) / 2;
     if (fitOf({ ...asked, nominalMm: middle }).chanceAll >= chance) high = middle;
     else low = middle;

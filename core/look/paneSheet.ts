@@ -1,5 +1,5 @@
 /** Panes and dials at true size on paper: laid under clear sheet and cut along. */
-import { PAPERS, type Drawing, type PaperName } from "../drawing";
+import { PAPERS, rectangle, type Drawing, type PaperName } from "../drawing";
 import { sparePanes, type Effect } from "../paint";
 import { fail, formatMm, ok, type Result } from "../units";
 
@@ -43,7 +43,7 @@ export function paneSheets(
       let sheet = sheets.at(-1) ?? begin();
       if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
       if (y + h > high - MARGIN) sheet = begin();
-      sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : frame(x, y, w, h) });
+      sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
       if (i === 0) label(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
       x += w + GAP;
       row = Math.max(row, h);
@@ -54,25 +54,6 @@ export function paneSheets(
 
 const label = (sheet: Drawing, text: string, x: number, y: number, sizeMm: number): void =>
   void sheet.labels.push({ text, x, y, sizeMm, anchor: "start", upright: false, colour: "ink" });
-
-const frame = (x: number, y: number, w: number, h: number): number[] => [
-  x,
-  y,
-  x + w,
-  y,
-  x + w,
-  y,
-  x + w,
-  y + h,
-  x + w,
-  y + h,
-  x,
-  y + h,
-  x,
-  y + h,
-  x,
-  y,
-];
 
 const circle = (cx: number, cy: number, r: number): number[] =>
   Array.from({ length: SIDES }, (_, i) =>

@@ -1,4 +1,5 @@
 /** The leaves of Assemble, with what may seize told on its own. */
+import { useMemo } from "react";
 import { useLocation } from "react-router";
 import { fitsAfterPaint, GOOD_CHANCE } from "~core/plan";
 import { useProject } from "~app/shared/scene";
@@ -8,7 +9,7 @@ import { tabsOf } from "../stations";
 export function AssembleLeaves() {
   const project = useProject();
   const { search } = useLocation();
-  const doubtful = fitsAfterPaint(project).filter((f) => f.painted.chanceAll < GOOD_CHANCE).length;
+  const doubtful = useMemo(() => fitsAfterPaint(project).filter((f) => f.painted.chanceAll < GOOD_CHANCE).length, [project]);
   return (
     <Leaves
       of="Assemble"

@@ -1,5 +1,5 @@
 /** What must move or come apart after paint: the room that is left, drawn true to scale, and the chance that all of it goes. */
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { fitsAfterPaint, GOOD_CHANCE, type FitAfterPaint } from "~core/plan";
 import { MEET_HOW } from "~core/joint";
 import { formatMm, type Reasons } from "~core/units";
@@ -16,7 +16,7 @@ const nameOf = ({ a, b }: FitAfterPaint): string => `${a.name} in ${b.name}`;
 
 export default function FitPage() {
   const project = useProject();
-  const fits = fitsAfterPaint(project);
+  const fits = useMemo(() => fitsAfterPaint(project), [project]);
   const [at, setAt] = useState<string | null>(null);
   const [masked, setMasked] = useState(false);
   const i = Math.max(

@@ -79,7 +79,7 @@ export function areasOf(mesh: Mesh, topology: Topology, surfaceOf: ArrayLike<num
           within = deg > (pick.deg ?? 0);
           break;
         case "surface":
-          within = surfaceOf[t] === pick.surface;
+          within = pick.surface !== undefined && surfaceOf[t] === pick.surface;
           break;
         case "bucket":
           within = bucket?.has(t) ?? false;

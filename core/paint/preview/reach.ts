@@ -145,7 +145,7 @@ const isNamed = ({ surface, area }: Places, i: number, named: NamedPlace | null)
 /** How much of a layer's pitch is its ridge. Common practice, no source. */
 export const CREST_SHARE = 0.35;
 
-/** How a step lies: on the ridges of layers and between them, 0 to 1 (more where a spray reaches best), and a shorter name of it. */
+/** How a step lies on the ridges of layers and between them: 0 to 1, more where a spray reaches best. */
 export interface Reach {
   crest: Float32Array;
   between: Float32Array;

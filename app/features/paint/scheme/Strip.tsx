@@ -109,6 +109,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
           Measuring the mesh, so that the states can be drawn on it… {Math.round(preview.share * 100)} %
         </p>
       )}
+      {preview.state === "none" && preview.problem && <p className="note-act text-sm">▲ Drawn as a sign: {preview.problem}</p>}
       {near && now && (
         <Closer
           part={piece.part}

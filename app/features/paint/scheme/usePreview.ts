@@ -1,6 +1,6 @@
 /** A part as it looks after each coat, on its own mesh: fields from the pool, a view of them, and the coats laid on that. */
 import { useEffect, useMemo, useState } from "react";
-import type { Part } from "~core/project";
+import { geometryKey, type Part } from "~core/project";
 import { areaPicks } from "~core/look";
 import { fieldsRequest } from "~core/results";
 import { Replay, type Hex, type Look, type PreviewCoat, type PreviewView, type PrintedLayers } from "~core/paint";
@@ -11,7 +11,6 @@ import { runJob } from "~workers/client";
 export interface Pictures {
   look: Look;
   replay: Replay;
-  coats: number;
 }
 
 export type Preview =
@@ -26,29 +25,28 @@ export function usePreview(
   coats: readonly PreviewCoat[],
   layers: PrintedLayers | null,
   view: PreviewView,
-  wanted = true,
 ): Preview {
   const isMesh = part.source.kind === "mesh";
-  const fields = useResult(wanted && isMesh ? fieldsRequest(part) : null);
+  const fields = useResult(isMesh ? fieldsRequest(part) : null);
   const found = fields.state === "ready" ? fields.value : null;
-  const key = `${part.id} ${part.factor} ${JSON.stringify([part.source.kind === "mesh" && part.source.hash, layers, view, areaPicks(part)])}`;
+  const key = `${part.id} ${geometryKey(part)} ${JSON.stringify([layers, view, areaPicks(part)])}`;
   const [shown, setShown] = useState<{ key: string; partId: string; look: Look } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<{ key: string; message: string } | null>(null);
   useEffect(() => {
     if (!found) return;
     const stop = new AbortController();
+    const failed = (message: string): void => setProblem({ key, message });
     void (async () => {
       const source = await meshSourceOf(part);
       if (stop.signal.aborted) return;
-      if (!source.ok) return setProblem(source.problem.message);
+      if (!source.ok) return failed(source.problem.message);
       const look = await runJob(
         "look",
         { source: source.value, factor: part.factor, fields: found, view, layers, picks: areaPicks(part) },
         { signal: stop.signal },
       );
       if (stop.signal.aborted) return;
-      if (!look.ok) return setProblem(look.problem.message);
-      setProblem(null);
+      if (!look.ok) return failed(look.problem.message);
       if (look.value) setShown({ key, partId: part.id, look: look.value });
     })();
     return () => stop.abort();
@@ -60,12 +58,10 @@ export function usePreview(
   const pictures = useMemo((): Pictures | null => {
     if (!replay || !look) return null;
     replay.lay(coats);
-    return { look, replay, coats: coats.length };
+    return { look, replay };
   }, [replay, look, coats]);
-  if (problem) return { state: "none", problem };
+  if (problem?.key === key) return { state: "none", problem: problem.message };
   if (fields.state === "failed") return { state: "none", problem: fields.problem.message };
   if (pictures) return { state: "ready", pictures, waits: shown?.key !== key };
-  return isMesh && wanted
-    ? { state: "measuring", share: fields.state === "reckoning" ? fields.share : 0 }
-    : { state: "none", problem: null };
+  return isMesh ? { state: "measuring", share: fields.state === "reckoning" ? fields.share : 0 } : { state: "none", problem: null };
 }
