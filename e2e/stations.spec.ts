@@ -659,3 +659,17 @@ test("Paint: a pool is poured in layers, banks that meet are named, a dome takes
   ]);
   expect(file.suggestedFilename()).toBe("saltmarsh-sluice-panes.pdf");
 });
+
+test("Assemble: a paddle that would seize after paint is said before the first coat; masked faces answer at once", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/assemble/fit");
+  await bench.getByRole("button", { name: "Sluice paddle in Sluice frame", exact: true }).click();
+  const verdict = bench.getByTestId("fit-verdict");
+  await expect(verdict).toContainText(/will go with a chance of [1-8]\d %\./);
+  const chance = async (): Promise<number> => Number(/(\d+) %/.exec((await verdict.textContent()) ?? "")![1]);
+  const painted = await chance();
+  await bench.keyboard.press("m");
+  await expect(verdict).toContainText("its faces masked");
+  expect(await chance()).toBeGreaterThan(painted);
+  await bench.keyboard.press("j");
+  await expect(bench.getByRole("button", { name: "Crane post in Quay wall", exact: true })).toHaveAttribute("aria-current", "true");
+});

@@ -112,7 +112,7 @@ function Verdict({ fit, masked }: { fit: FitAfterPaint; masked: boolean }) {
   const good = now.chanceAll >= GOOD_CHANCE;
   const all = asked.count > 1 ? `all ${asked.count}` : "it";
   return (
-    <p className={`mt-3 max-w-prose text-lg ${good ? "font-semibold" : "note-act"}`} role="status">
+    <p className={`mt-3 max-w-prose text-lg ${good ? "font-semibold" : "note-act"}`} aria-live="polite" data-testid="fit-verdict">
       {good ? "" : "▲ "}
       {nameOf(fit)}: {all} will go with a chance of {percent(now.chanceAll)}
       {masked ? ", its faces masked" : ""}.{" "}
