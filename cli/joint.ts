@@ -18,6 +18,7 @@ const fitSchema = Joi.object({
   count: Joi.number().integer().min(1).max(100_000).required(),
 }).unknown(true);
 
+/** Room that is left after paint, mm, and the chance that one and that all go. */
 export function fit(bytes: Uint8Array): Result<unknown> {
   const file = checked<FitAsked>(new TextDecoder().decode(bytes), fitSchema, "fit.shape", FIT_HOLDS);
   return file.ok ? ok(fitOf(file.value)) : file;
@@ -55,13 +56,17 @@ const OF_KIND: Record<Hold["kind"], Joi.SchemaMap> = {
   leg: { eMPa: Joi.number().greater(0).max(1e6).required(), dMm: mm, lengthMm: mm },
   butt: { widthMm: mm, thickMm: mm, forceN: Joi.number().min(0).max(1e5).required(), leverMm: Joi.number().min(0).max(10_000).required() },
 };
-const holdSchema = Joi.object({ kind: Joi.string().valid("pin", "tip", "leg", "butt").required() })
-  .unknown(true)
-  .when(Joi.object({ kind: "pin" }).unknown(), { then: Joi.object(OF_KIND.pin).unknown(true) })
-  .when(Joi.object({ kind: "tip" }).unknown(), { then: Joi.object(OF_KIND.tip).unknown(true) })
-  .when(Joi.object({ kind: "leg" }).unknown(), { then: Joi.object(OF_KIND.leg).unknown(true) })
-  .when(Joi.object({ kind: "butt" }).unknown(), { then: Joi.object(OF_KIND.butt).unknown(true) });
+const HOLD_KINDS = Object.keys(OF_KIND) as Hold["kind"][];
+const holdSchema = Joi.alternatives().conditional(".kind", {
+  switch: HOLD_KINDS.map((kind) => ({ is: kind, then: Joi.object({ kind: Joi.any(), ...OF_KIND[kind] }).unknown(true) })),
+  otherwise: Joi.object({
+    kind: Joi.string()
+      .valid(...HOLD_KINDS)
+      .required(),
+  }).unknown(true),
+});
 
+/** How far a pin nods and what it presses, where a piece tips, when a leg buckles, what a butt joint bears: mm, g, N and MPa. */
 export function hold(bytes: Uint8Array): Result<unknown> {
   const file = checked<Hold>(new TextDecoder().decode(bytes), holdSchema, "hold.shape", HOLD_HOLDS);
   if (!file.ok) return file;

@@ -67,7 +67,10 @@ export interface TurntableMesh {
   field: MeshField | null;
 }
 
-/** What is to be shown on the turntable beside the shape: how steep each face is, how far apart its layer lines lie, in which area of colour it is (none: no value), or how likely weather or use has marked it. */
+/**
+ * What is to be shown on the turntable beside the shape: how steep each face is, how far apart its layer lines lie, in which area of colour
+ * it is (none: no value), or how likely weather or use has marked it.
+ */
 export type FieldWanted =
   | { kind: "slope"; turn: Turn }
   | { kind: "steps"; turn: Turn; grain: Grain }

@@ -11,6 +11,8 @@ export interface FitLesson {
   /** Between what it lies with 90 %. */
   low: number;
   high: number;
+  /** Standard deviation of the bias, mm: how sure it is. */
+  biasSpreadMm: number;
   /** Standard deviation among them, mm. */
   spreadMm: number;
   fits: number;
@@ -33,5 +35,5 @@ export function fitLesson(fits: readonly DryFit[]): FitLesson {
   const weight = 1 / PRIOR_MM ** 2 + n / spreadMm ** 2;
   const biasMm = ((n / spreadMm ** 2) * mean) / weight;
   const sd = Math.sqrt(1 / weight);
-  return { biasMm, low: biasMm - Z90 * sd, high: biasMm + Z90 * sd, spreadMm, fits: n };
+  return { biasMm, low: biasMm - Z90 * sd, high: biasMm + Z90 * sd, biasSpreadMm: sd, spreadMm, fits: n };
 }

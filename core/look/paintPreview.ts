@@ -19,9 +19,10 @@ export function printedLayers(part: Part, project: Project): PrintedLayers | nul
 }
 
 /** The area of colour or the surface that a step names by its words; null where the part has none of that name. */
-function placeNamed({ role, where }: RecipeStep, part: Part, project: Project): NamedPlace | null {
+function placeNamed(step: RecipeStep, part: Part, project: Project): NamedPlace | null {
+  const { role, where } = step;
   if (role !== "surface") return null;
-  const area = areaNamed(part, where);
+  const area = areaNamed(part, step);
   if (area !== null) return { area };
   const named = surfacesOf(part, project.scene).find((s) => s.name.toLowerCase() === where.trim().toLowerCase());
   return named ? { surface: named.number } : null;

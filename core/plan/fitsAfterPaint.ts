@@ -1,6 +1,6 @@
 /** What has to move, or to come apart, after paint: the room that is left at each meeting, and the chance that all its copies go. */
 import { FAMILIES, filmOf } from "../coat";
-import { fitLesson, fitOf, nominalFor, type Fit, type FitAsked, type Meeting } from "../joint";
+import { fitLesson, fitOf, nominalFor, type Fit, type FitAsked, type FitLesson, type Meeting } from "../joint";
 import { printerAtHand, type Part, type Project } from "../project";
 import { stackOfPart } from "./stack";
 
@@ -34,23 +34,28 @@ function filmOfPart(part: Part, project: Project): number {
 export function fitsAfterPaint(project: Project): FitAfterPaint[] {
   const { parts, scene } = project;
   const partOf = new Map(parts.map((p) => [p.id, p]));
+  const printerOf = new Map(parts.map((p) => [p.id, p.source.kind === "scratch" ? undefined : printerAtHand(p, scene)?.id]));
+  const lessons = new Map<string | undefined, FitLesson>();
+  const lessonOf = (printerId: string | undefined): FitLesson => {
+    const known = lessons.get(printerId);
+    if (known) return known;
+    const own = scene.meetings.filter((m) => [m.a, m.b].some((id) => printerId !== undefined && printerOf.get(id) === printerId));
+    const lesson = fitLesson(own.flatMap((m) => m.fits));
+    lessons.set(printerId, lesson);
+    return lesson;
+  };
   return scene.meetings
     .flatMap((meeting): FitAfterPaint[] => {
       const [a, b] = [partOf.get(meeting.a), partOf.get(meeting.b)];
       // What is glued is pressed together, and stays.
       if (!a || !b || meeting.how === "glued") return [];
-      const printer = printerAtHand(a, scene) ?? printerAtHand(b, scene);
-      const isPrintedBy = (id: string): boolean => {
-        const p = partOf.get(id);
-        return p !== undefined && p.source.kind !== "scratch" && printerAtHand(p, scene)?.id === printer?.id;
-      };
-      const lesson = fitLesson(scene.meetings.filter((m) => isPrintedBy(m.a) || isPrintedBy(m.b)).flatMap((m) => m.fits));
+      const lesson = lessonOf(printerOf.get(a.id) ?? printerOf.get(b.id));
       const films = meeting.paint === "before" ? [filmOfPart(a, project), filmOfPart(b, project)] : [];
       const asked: FitAsked = {
         // A seam is as wide as both of its sides together.
         nominalMm: meeting.widthMm / 2,
         biasMm: lesson.biasMm,
-        biasSpreadMm: (lesson.high - lesson.low) / (2 * 1.6449),
+        biasSpreadMm: lesson.biasSpreadMm,
         spreadMm: lesson.spreadMm,
         filmsMm: films,
         needMm: NEED_MM[meeting.how],

@@ -22,6 +22,8 @@ export interface ReadLength {
 const MARK_OFF = 0.002;
 /** Two of those to either side. */
 const SIGMAS = 2;
+/** By how much the range allows a mark to be off, px of a picture that is so wide. */
+export const marksOffPx = (picturePx: number): number => SIGMAS * MARK_OFF * picturePx;
 /** A picture that was meant to be square to the wall may be turned by so much. Common practice, no source. */
 const SLANT_DEG = 15;
 
@@ -116,7 +118,7 @@ export function lengthBeside(
 ): Result<ReadLength> {
   const known = Math.hypot(to.x - from.x, to.y - from.y),
     wanted = Math.hypot(b.x - a.x, b.y - a.y);
-  const off = SIGMAS * Math.SQRT2 * picturePx * MARK_OFF;
+  const off = Math.SQRT2 * marksOffPx(picturePx);
   if (known <= off) return fail("picture.known", "The two marks of the known length are too close together: choose a longer one.");
   const mm = (knownMm * wanted) / known;
   // Marks along their line, and either length seen aslant.

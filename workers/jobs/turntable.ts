@@ -1,5 +1,15 @@
 /** A mesh light enough to be turned under the eye. */
-import { boundsOf, cutAtHeights, refineMesh, scaleMesh, slopeField, thinOut, type Mesh, type MeshField } from "../../core/mesh";
+import {
+  boundsOf,
+  cutAtHeights,
+  printedMesh,
+  refineMesh,
+  scaleMesh,
+  slopeField,
+  thinOut,
+  type Mesh,
+  type MeshField,
+} from "../../core/mesh";
 import { areaField, weatherField, type AreaPick } from "../../core/paint";
 import { surfacesIn } from "../../core/results/compute";
 import { stepField } from "../../core/surface";
@@ -34,8 +44,11 @@ export const turntable: Job<Jobs["turntable"]["request"], Jobs["turntable"]["ans
   run: async ({ source, factor, field }) => {
     const loaded = await load(source);
     if (!loaded.ok) return loaded;
-    const light = thinOut(loaded.value.mesh, MOST_ON_TURNTABLE);
-    const whole = light === loaded.value.mesh;
+    // Where it matters which side is out, facets are wound as they are printed.
+    const file =
+      field?.kind === "areas" || field?.kind === "weather" ? printedMesh(loaded.value.mesh, loaded.value.shells) : loaded.value.mesh;
+    const light = thinOut(file, MOST_ON_TURNTABLE);
+    const whole = light === file;
     const scaled = scaleMesh(light, factor);
     // Lines of a height run through facets.
     const floor = boundsOf(scaled.positions).min[2];

@@ -10,11 +10,11 @@ const TAILS = 1.5;
 /** Samples of the curve. */
 const SAMPLES = 80;
 
-export function Lens({ fit: { asked, a, b, meeting }, masked }: { fit: FitAfterPaint; masked: boolean }) {
+export function Lens({ fit: { asked, a, b, meeting, painted, masked: bare }, masked }: { fit: FitAfterPaint; masked: boolean }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const films = masked ? [0, 0] : [asked.filmsMm.at(0) ?? 0, asked.filmsMm.at(1) ?? 0];
   const sd = Math.hypot(asked.biasSpreadMm, asked.spreadMm);
-  const room = asked.nominalMm - asked.biasMm - films[0] - films[1];
+  const room = (masked ? bare : painted).roomMm;
   // Both films and the room between them fill the lens; where they bite, they overlap in it.
   const seenMm = films[0] + films[1] + Math.max(room, 0) || 0.1;
   const px = (Math.max(320, width) - 2 * FACE_PX) / (seenMm + 2 * TAILS * sd);
@@ -27,6 +27,8 @@ export function Lens({ fit: { asked, a, b, meeting }, masked }: { fit: FitAfterP
     const mm = room + sd * (-3 + (6 * i) / SAMPLES);
     return `${across(mm).toFixed(1)} ${(HIGH - 24 - 76 * Math.exp(-((mm - room) ** 2) / (2 * sd * sd || 1))).toFixed(1)}`;
   });
+  // So many letters of a name stand on a face.
+  const letters = Math.floor((facePx - 12) / 7);
   const needX = across(asked.needMm);
   return (
     <div ref={ref} className="mt-3 max-w-[60rem]">
@@ -44,10 +46,10 @@ export function Lens({ fit: { asked, a, b, meeting }, masked }: { fit: FitAfterP
         {sd > 0 && <path d={`M${curve.join("L")}`} fill="none" stroke="var(--ink)" strokeWidth="1.4" />}
         <path d={`M${needX} 2V${HIGH - 18}`} stroke="var(--act)" strokeWidth="1.4" strokeDasharray="5 3" />
         <text x={8} y={24} fontSize="13" fill="var(--ink)">
-          {a.name.slice(0, 9)}
+          {a.name.slice(0, letters)}
         </text>
         <text x={x1 + films[1] * px + 6} y={24} fontSize="13" fill="var(--ink)">
-          {b.name.slice(0, 9)}
+          {b.name.slice(0, letters)}
         </text>
         <text x={needX + 4} y={HIGH - 8} fontSize="12" fill="var(--act)">
           needs {formatMm(asked.needMm)}

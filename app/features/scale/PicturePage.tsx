@@ -1,13 +1,22 @@
 /** Sizes from one picture of the real thing: one rectangle or one length in it is known, others are read from it as ranges. */
 import { useState } from "react";
-import { describeScale, formatRatio, lengthBeside, lengthInPlane, toModelMm, type Mark as At, type ReadLength } from "~core/scale";
+import {
+  describeScale,
+  formatRatio,
+  lengthBeside,
+  lengthInPlane,
+  marksOffPx,
+  toModelMm,
+  type Mark as At,
+  type ReadLength,
+} from "~core/scale";
 import { AXES, type Axis } from "~core/subject";
 import { LIMITS } from "~core/project";
-import { formatMm, formatReal, parseMm, readAsReal, type Result } from "~core/units";
+import { formatMm, formatReal, readAsReal, type Result } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { Mark, PhotoButton, type Photo } from "~app/shared/photo";
 import { newId, useActions, useProject } from "~app/shared/scene";
-import { Choice, ParsedField } from "~app/ui/field";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { ScaleLeaves } from "./ScaleLeaves";
 
 type Known = "rectangle" | "length";
@@ -15,6 +24,8 @@ const KNOWN = [
   { value: "rectangle", label: "a rectangle: a door, a window, a sheet" },
   { value: "length", label: "one length" },
 ] as const;
+/** A known length, mm. */
+const KNOWN_MM = { least: 1, most: 1_000_000 };
 const CORNERS = ["1", "2", "3", "4"] as const;
 
 export default function PicturePage() {
@@ -60,9 +71,9 @@ function Measured({ photo, onClose }: { photo: Photo; onClose: () => void }) {
       className="w-36"
       label={label}
       text={formatReal(size[key])}
-      parse={parseMm}
+      parse={parseMmIn(KNOWN_MM)}
       readAs={readAsReal}
-      onCommit={(mm) => setSize((s) => ({ ...s, [key]: Math.max(1, mm) }))}
+      onCommit={(mm) => setSize((s) => ({ ...s, [key]: mm }))}
     />
   );
   return (
@@ -118,8 +129,8 @@ function Measured({ photo, onClose }: { photo: Photo; onClose: () => void }) {
             {known === "rectangle"
               ? "The four marks go round the rectangle; the picture may be slanted. It holds for that wall alone: what stands before it comes out too large, what lies behind it too small. "
               : "Taken as square to both lengths; the range allows for 15° of slant. What stands nearer to the camera comes out too large. "}
-            The range also allows for marks that are off by {Math.round(width * 0.004)} of {width} px. A lens that bends straight lines is
-            not counted: keep away from the edges of the picture.
+            The range also allows for marks that are off by {Math.round(marksOffPx(width))} of {width} px. A lens that bends straight lines
+            is not counted: keep away from the edges of the picture.
           </p>
           {read.ok && <KeepSize length={read.value} />}
         </div>
@@ -134,10 +145,12 @@ function KeepSize({ length }: { length: ReadLength }) {
   const [name, setName] = useState("");
   const [axis, setAxis] = useState<Axis>("height");
   const [said, setSaid] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   const keep = (): void => {
     if (!name.trim()) return setSaid("▲ Enter what it measures: wall, door, wheel.");
     const mm = Math.round(length.mm);
     if (mm < 1) return setSaid("▲ Put the two marks apart first.");
+    setBusy(true);
     void run("list.add", {
       list: "scene.dimensions",
       items: [
@@ -154,6 +167,7 @@ function KeepSize({ length }: { length: ReadLength }) {
         },
       ],
     }).then((done) => {
+      setBusy(false);
       setSaid(done.ok ? "On the dimension sheet, tab Subject." : `▲ ${done.problem.message}`);
       if (done.ok) setName("");
     });
@@ -180,7 +194,7 @@ function KeepSize({ length }: { length: ReadLength }) {
         />
       </div>
       <Choice label="Axis" value={axis} onChange={setAxis} options={AXES.map((a) => ({ value: a, label: a }))} />
-      <button className="btn" type="submit">
+      <button className="btn" type="submit" disabled={busy}>
         Keep it on the dimension sheet
       </button>
       {said && (

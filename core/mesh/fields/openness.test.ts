@@ -152,7 +152,6 @@ describe("curvature", () => {
   });
   it("of a cylinder's side is 1/(2R), and of a hollow one's inside −1/(2R)", () => {
     const fine = refineMesh(cylinderMesh(10, 40, 96), 60, 60_000).mesh;
-    const { curvature } = vertexFields(fine);
     // Over the side: the mean of a band, since the facets' own edges carry it all.
     const band = (m: Mesh, h: Float32Array, areas: Float32Array): number => {
       let sum = 0,
@@ -171,7 +170,6 @@ describe("curvature", () => {
     expect(side(fine) * 20).toBeCloseTo(1, 1);
     const inside = { positions: fine.positions, indices: fine.indices.map((_, i) => fine.indices[i - (i % 3) + [0, 2, 1][i % 3]]) };
     expect(side(inside) * 20).toBeCloseTo(-1, 1);
-    expect(curvature.length).toBeGreaterThan(1000);
   });
   it("says nothing at open borders, and its areas are all of the mesh", () => {
     const sheet = refineMesh(new MeshBuilder().quad([0, 0, 0], [50, 0, 0], [50, 50, 0], [0, 50, 0]).build(), 10, 2000).mesh;

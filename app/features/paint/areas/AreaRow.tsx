@@ -20,7 +20,7 @@ export function AreaRow({
   at: number;
   of: number;
   part: Part;
-  surfaces: readonly string[];
+  surfaces: readonly { value: string; label: string }[];
   hex: string;
   areaMm2: number | undefined;
 }) {
@@ -66,7 +66,11 @@ export function AreaRow({
             hideLabel
             label="Which surface"
             value={area.surface}
-            options={[...new Set([area.surface, ...surfaces])].map((s) => ({ value: s, label: s || "choose one" }))}
+            options={
+              surfaces.some((s) => s.value === area.surface)
+                ? surfaces
+                : [{ value: area.surface, label: `${area.surface || "none"}, not found` }, ...surfaces]
+            }
             onChange={(surface) => set({ surface })}
           />
         )}

@@ -2,7 +2,7 @@
 import { lazy, Suspense, useMemo, useState } from "react";
 import { areaPicks } from "~core/look";
 import { BUCKET_BEND_DEG, type AreaBy } from "~core/paint";
-import { LIMITS, type ColourArea, type Part } from "~core/project";
+import { LIMITS, surfacesOf, type ColourArea, type Part } from "~core/project";
 import { areasRequest } from "~core/results";
 import { useResult } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
@@ -58,7 +58,7 @@ function AreasOf({ part }: { part: Part }) {
   const [said, setSaid] = useState<string | null>(null);
   const picks = useMemo(() => areaPicks(part), [part]);
   const found = useResult(picks.length > 0 ? areasRequest(part, picks) : null);
-  const palette = areas.map((a, i) => colourOfArea(a, i, project));
+  const palette = areas.map((a, i) => colourOfArea(a, i, part, project));
   const add = (more: Partial<ColourArea> & { by: AreaBy }): void => {
     const name = freeName(more.name ?? "Area", areas);
     const { by, mm = null, deg = null, surface = "", at = null } = more;
@@ -68,7 +68,9 @@ function AreasOf({ part }: { part: Part }) {
   };
   const onPick = ({ pressed }: { pressed: readonly [number, number, number] }): void =>
     add({ by: "bucket", name: "Area", deg: BUCKET_BEND_DEG, at: pressed.map((v) => v / part.factor) as [number, number, number] });
-  const surfaces = part.surfaceMap?.list.map((s) => s.name) ?? [];
+  const known = new Map(surfacesOf(part, project.scene).map((k) => [k.found.name, k.name]));
+  // Kept by the name that it is found with: its own may change.
+  const surfaces = (part.surfaceMap?.list ?? []).map(({ name }) => ({ value: name, label: known.get(name) ?? name }));
   return (
     <>
       <div className="mt-3 grid gap-6 desk:grid-cols-[1fr_1.2fr]">
@@ -85,7 +87,7 @@ function AreasOf({ part }: { part: Part }) {
                 key={by}
                 className="btn"
                 disabled={areas.length >= LIMITS.areas || (by === "surface" && surfaces.length === 0)}
-                onClick={() => add({ by, ...NEW[by], ...(by === "surface" && { name: surfaces[0], surface: surfaces[0] }) })}
+                onClick={() => add({ by, ...NEW[by], ...(by === "surface" && { name: surfaces[0].label, surface: surfaces[0].value }) })}
               >
                 {WORDS[by]}
               </button>

@@ -1,5 +1,6 @@
 /** Puts what was measured of an area into the step of a recipe that names it: its share of the area, and its border. */
 import { partAreaMm2, type ColourArea, type Part } from "~core/project";
+import { namesArea } from "~core/look";
 import type { KeptBorder, MeasuredAreas } from "~core/paint";
 import { recipesIn } from "~core/stations/kinds";
 import { formatReal } from "~core/units";
@@ -21,7 +22,7 @@ export function IntoRecipe({
   const recipe = scene.recipes.find((r) => r.id === recipesIn(part.work).at(0)?.recipeId);
   if (!recipe) return null;
   const named = areas.flatMap((area, n) => {
-    const step = recipe.steps.find((s) => s.role === "surface" && s.where.trim().toLowerCase() === area.name.trim().toLowerCase());
+    const step = recipe.steps.find((s) => namesArea(s, area));
     if (!step) return [];
     const share = Math.min(1, Math.max(0.01, Math.round((100 * measured.areasMm2[n]) / partAreaMm2(part)) / 100));
     const borderMm = Math.round(kept.reduce((sum, b) => sum + (b.a === n || b.b === n ? b.mm : 0), 0));

@@ -5,6 +5,7 @@ import { CAUTIONS } from "~core/care";
 import { paneSheets } from "~core/look";
 import { NEW_EFFECT, type Effect, type EffectKind } from "~core/paint";
 import { LIMITS, type Part } from "~core/project";
+import { STARTERS } from "~core/recipe";
 import { download, fileName } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
 import { paperOf } from "~app/shared/paper";
@@ -34,7 +35,8 @@ const KINDS: readonly { kind: EffectKind; title: string; add: string; empty: str
   },
 ];
 /** Starters that are effects. */
-const RECIPES = ["Frost", "Rust", "Mirror metal", "Painted water", "Sludge and scum", "Flame that glows", "Lit tile"];
+const LOOKS = ["frost", "rust", "mirror-metal", "painted-water", "sludge", "flame", "lit-tile"].map((id) => `starter-${id}`);
+const RECIPES = STARTERS.filter((r) => LOOKS.includes(r.id)).map((r) => r.name);
 
 export default function EffectsPage() {
   const project = useProject();
@@ -94,7 +96,12 @@ export default function EffectsPage() {
             {kind === "pane" && glazed.length > 0 && (
               <p className="mt-2 flex flex-wrap items-center gap-2">
                 {glazed.slice(0, 6).map((p) => (
-                  <button key={p.id} className="btn" onClick={() => add(panesOf(p).slice(0, LIMITS.effects - effects.length))}>
+                  <button
+                    key={p.id}
+                    className="btn"
+                    disabled={effects.length >= LIMITS.effects}
+                    onClick={() => add(panesOf(p).slice(0, LIMITS.effects - effects.length))}
+                  >
                     Windows of {p.name}
                   </button>
                 ))}

@@ -56,13 +56,15 @@ export function Closer({
     const box = e.currentTarget.getBoundingClientRect();
     const [x, y] = [(e.clientX - box.left) / box.width - 0.5, 0.5 - (e.clientY - box.top) / box.height];
     if (!ready) return;
-    const { wideMm, highMm, mmPerPixel } = ready.pictures.look.frame;
+    const { look, view: seen } = ready.pictures;
+    const { wideMm, highMm, mmPerPixel } = look.frame;
+    // Where it was pressed on the picture that is there: the one that is asked for may not be yet.
     setView((v) => ({
       ...v,
       zoom: Math.min(MOST_ZOOM, v.zoom * 2),
       centre: [
-        within(v.centre[0] + (x * WIDE * mmPerPixel) / Math.max(wideMm, 1e-6)),
-        within(v.centre[1] + (y * HIGH * mmPerPixel) / Math.max(highMm, 1e-6)),
+        within(seen.centre[0] + (x * WIDE * mmPerPixel) / Math.max(wideMm, 1e-6)),
+        within(seen.centre[1] + (y * HIGH * mmPerPixel) / Math.max(highMm, 1e-6)),
       ],
     }));
   };

@@ -11,6 +11,8 @@ import { runJob } from "~workers/client";
 export interface Pictures {
   look: Look;
   replay: Replay;
+  /** How it is looked at in these, which may be the view before. */
+  view: PreviewView;
 }
 
 export type Preview =
@@ -30,10 +32,12 @@ export function usePreview(
   const fields = useResult(isMesh ? fieldsRequest(part) : null);
   const found = fields.state === "ready" ? fields.value : null;
   const key = `${part.id} ${geometryKey(part)} ${JSON.stringify([layers, view, areaPicks(part)])}`;
-  const [shown, setShown] = useState<{ key: string; partId: string; look: Look } | null>(null);
+  const [shown, setShown] = useState<{ key: string; partId: string; look: Look; view: PreviewView } | null>(null);
   const [problem, setProblem] = useState<{ key: string; message: string } | null>(null);
+  const settled = problem?.key === key || shown?.key === key ? key : null;
   useEffect(() => {
-    if (!found) return;
+    // The key says all that the picture follows from.
+    if (!found || settled === key) return;
     const stop = new AbortController();
     const failed = (message: string): void => setProblem({ key, message });
     void (async () => {
@@ -47,19 +51,18 @@ export function usePreview(
       );
       if (stop.signal.aborted) return;
       if (!look.ok) return failed(look.problem.message);
-      if (look.value) setShown({ key, partId: part.id, look: look.value });
+      if (!look.value) return failed("The mesh was measured in another way. Reload the page.");
+      setShown({ key, partId: part.id, look: look.value, view });
     })();
     return () => stop.abort();
-    // The key says all that the picture follows from.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [found, key]);
-  const look = shown?.partId === part.id ? shown.look : null;
-  const replay = useMemo(() => look && new Replay(look, ground), [look, ground]);
+  }, [found, key, settled, part, layers, view]);
+  const own = shown?.partId === part.id ? shown : null;
+  const replay = useMemo(() => own && new Replay(own.look, ground), [own, ground]);
   const pictures = useMemo((): Pictures | null => {
-    if (!replay || !look) return null;
+    if (!replay || !own) return null;
     replay.lay(coats);
-    return { look, replay };
-  }, [replay, look, coats]);
+    return { look: own.look, replay, view: own.view };
+  }, [replay, own, coats]);
   if (problem?.key === key) return { state: "none", problem: problem.message };
   if (fields.state === "failed") return { state: "none", problem: fields.problem.message };
   if (pictures) return { state: "ready", pictures, waits: shown?.key !== key };

@@ -45,15 +45,10 @@ export default function WeatherPage() {
           <div>
             <div className="mb-3 flex flex-wrap items-end gap-3">
               <PartPicker part={part} among={project.parts} choose={choose} />
-              <Choice label="Wind and rain come from" value={wind} onChange={setWind} options={WINDS} />
+              {place === "lee" && <Choice label="Wind and rain come from" value={wind} onChange={setWind} options={WINDS} />}
             </div>
             <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-              <Turntable
-                key={part.id}
-                part={part}
-                className="h-[380px]"
-                coloured={{ by: { kind: "weather", place, wind: place === "lee" ? wind : "front", ratio } }}
-              />
+              <Turntable key={part.id} part={part} className="h-[380px]" coloured={{ by: { kind: "weather", place, wind, ratio } }} />
             </Suspense>
             <p className="text-sm text-soft">
               The redder, the likelier. As the file stands it, at {formatRatio(ratio)}; what stands beside it in the scene is not counted
