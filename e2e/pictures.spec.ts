@@ -48,9 +48,25 @@ test("a photograph of a hundred megapixels in the line meter: progress, stop, an
   await expect(before.getByRole("button", { name: "Choose a photo" })).toBeVisible();
 
   const large = file("large.png", png(11_600, 8_700, 4));
+  // Pressed from within the page, the moment that it is there: how long each step takes is the machine's own affair.
+  const stopped = bench.evaluate(
+    (name) =>
+      new Promise<string>((resolve) => {
+        const watch = new MutationObserver(() => {
+          const group = document.querySelector(`[role="group"][aria-label="${name}"]`);
+          const stop = group?.querySelector("button");
+          if (!group || !stop) return;
+          watch.disconnect();
+          const words = group.querySelector("span")?.textContent ?? "";
+          stop.click();
+          resolve(words);
+        });
+        watch.observe(document.body, { childList: true, subtree: true });
+      }),
+    "Opening pictures",
+  );
   await input.setInputFiles(large);
-  await expect(opening).toContainText("large.png: opening 11,600 × 8,700 pixels");
-  await opening.getByRole("button", { name: "Stop" }).click();
+  expect(await stopped).toMatch(/^large\.png: (opening 11,600 × 8,700 pixels|making it smaller|saving it)$/);
   await expect(opening).toBeHidden();
   await expect(before.getByRole("button", { name: "Choose a photo" })).toBeVisible();
 
