@@ -19,6 +19,7 @@ import { computeWanted } from "../core/results/compute";
 import { layOutPrinters, lessonsOf, piecesToLay, printLog, printRecordOf, stepsOfPart, toPrint } from "../core/plan";
 import {
   HABIT_DEFAULTS,
+  newJoint,
   NEW_SURFACE,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
@@ -34,7 +35,7 @@ import {
   type WorkItem,
 } from "../core/project";
 import type { CoatWork, RecipeWork } from "../core/stations/kinds";
-import type { Meeting } from "../core/joint";
+import type { Joint } from "../core/joint";
 import { NEW_EFFECT, type Effect } from "../core/paint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
@@ -129,57 +130,53 @@ const EFFECTS: Effect[] = [
 ];
 
 /** Who meets whom, and how it went when it was tried dry. */
-const MEETINGS: Meeting[] = [
+const toPart = (partId: string): Joint["b"] => ({ kind: "part", partId });
+const JOINTS: Joint[] = [
   {
-    id: "paddle-in-frame",
-    a: "sluice-paddle",
-    b: "sluice-frame",
-    how: "moves",
+    ...newJoint("paddle-in-frame", "sluice-paddle", toPart("sluice-frame")),
+    how: "slides",
     paint: "before",
     lengthMm: 90,
     widthMm: 0.4,
-    sight: "seen",
-    textured: false,
     fits: [
       { id: "try-1", at: DEMO_NOW - 6 * 86_400_000, verdict: "file", amountMm: 0.25, cause: "print" },
       { id: "try-2", at: DEMO_NOW - 5 * 86_400_000, verdict: "fits", amountMm: 0, cause: "print" },
     ],
   },
   {
-    id: "house-on-quay",
-    a: "mill-house",
-    b: "quay-wall",
-    how: "glued",
-    paint: "after",
+    ...newJoint("house-on-quay", "mill-house", toPart("quay-wall")),
+    count: 1,
     lengthMm: 96,
     widthMm: 0.8,
-    sight: "seen",
     textured: true,
     fits: [{ id: "try-3", at: DEMO_NOW - 3 * 86_400_000, verdict: "fill", amountMm: 0.8, cause: "design" }],
   },
   {
-    id: "post-on-quay",
-    a: "crane-post",
-    b: "quay-wall",
+    ...newJoint("post-on-quay", "crane-post", toPart("quay-wall")),
+    count: 1,
     how: "loose",
     paint: "before",
     lengthMm: 36,
     widthMm: 0.3,
-    sight: "seen",
-    textured: false,
     fits: [{ id: "try-4", at: DEMO_NOW - 2 * 86_400_000, verdict: "file", amountMm: 0.15, cause: "print" }],
   },
   {
-    id: "frame-on-base",
-    a: "sluice-frame",
-    b: "base",
-    how: "glued",
-    paint: "before",
+    ...newJoint("frame-on-base", "sluice-frame", toPart("base")),
+    load: true,
+    glueId: "epoxy-5",
     lengthMm: 120,
     widthMm: 0.5,
     sight: "covered",
-    textured: false,
-    fits: [],
+  },
+  { ...newJoint("quay-in-row", "quay-wall", toPart("quay-wall")), how: "clipped", paint: "before", lengthMm: 40, widthMm: 0.2 },
+  {
+    ...newJoint("clip-in-quay", "quay-clip", toPart("quay-wall")),
+    count: 10,
+    how: "clipped",
+    paint: "before",
+    lengthMm: 16,
+    widthMm: 0.2,
+    sight: "hidden",
   },
 ];
 
@@ -304,7 +301,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     [
       print("small-filament"),
       coat("prime", "grey-primer", "brush", 2),
-      { id: "glue", kind: "glue", glueId: "epoxy-5", toPartId: "base", to: "Base", toMaterial: "foam", gapMm: 0.5, load: true },
+      { id: "glue", kind: "glue", jointId: "frame-on-base" },
       // Its primer is on already.
       recipe("tarred", [{ stepId: "prime", skip: true }]),
     ],
@@ -386,7 +383,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       dimensions: DIMENSIONS,
       readyBy: null,
       createdAt: DEMO_NOW,
-      meetings: MEETINGS,
+      joints: JOINTS,
       swatches: SWATCHES,
       effects: EFFECTS,
     },

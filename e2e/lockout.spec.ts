@@ -8,7 +8,7 @@ import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const LEAVES = [
-  "assemble/fit",
+  "assemble/joint",
   "paint/areas",
   "paint/coats",
   "paint/effects",

@@ -412,13 +412,23 @@ test("Surface: closer to, the lines are plain; the strip follows the school", as
 });
 
 test("Assemble: the glue follows the pair, and load and gap", async ({ bench }) => {
-  await station(bench, "Assemble").click();
-  await expect(bench.getByText("▸ five-minute epoxy")).toBeVisible();
-  await bench.getByLabel("Widest gap").fill("0.1 mm");
-  await bench.getByLabel("Widest gap").press("Enter");
-  await bench.getByLabel("which is of").selectOption("filament print");
+  await bench.goto("/s/saltmarsh-sluice/assemble/joint?joint=frame-on-base");
+  const glue = bench.getByTestId("glue-chosen");
+  await expect(glue).toContainText("five-minute epoxy");
+  await bench.getByText("The other glues, and why not").click();
+  await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
+  await bench.getByLabel("Seam width").fill("0.1 mm");
+  await bench.getByLabel("Seam width").press("Enter");
+  await bench.getByLabel("The other side is of").selectOption("filament print");
   await expect(bench.getByText("no: spoils foam")).toHaveCount(0);
-  await bench.getByLabel("which is of").selectOption("clear sheet");
+  // What was chosen stays until it is left to the program again.
+  await expect(glue).toContainText("five-minute epoxy");
+  await bench.getByLabel("takes load").click();
+  await expect(bench.getByLabel("takes load")).not.toBeChecked();
+  await bench.getByRole("button", { name: "Leave it to the program" }).click();
+  await expect(glue).toContainText("instant glue, gel");
+  await bench.getByLabel("The other side is of").selectOption("clear sheet");
+  await expect(glue).not.toContainText("instant");
   await expect(bench.getByText("no: spoils clear sheet").first()).toBeVisible();
 });
 
@@ -594,10 +604,10 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await station(bench, "Tonight").click();
   await expect(bench.getByRole("button", { name: "no airbrush" })).toBeVisible();
   await station(bench, "Assemble").click();
-  await bench.getByRole("region", { name: "At this stage" }).getByRole("button").first().click();
-  const glue = (name: string) => bench.getByRole("listitem").filter({ hasText: name });
-  await expect(glue("five-minute epoxy").last()).toContainText("not on your shelf");
-  await expect(glue("instant glue, gel").last()).not.toContainText("not on your shelf");
+  await bench.getByRole("link", { name: "Sluice frame and Base" }).first().click();
+  await expect(bench.getByTestId("glue-chosen")).toContainText("five-minute epoxy, not on your shelf");
+  await bench.getByText("The other glues, and why not").click();
+  await expect(bench.getByRole("listitem").filter({ hasText: "instant glue, gel" })).not.toContainText("not on your shelf");
   await station(bench, "Tonight").click();
   await bench
     .getByRole("button", { name: /^Start: / })
@@ -661,8 +671,7 @@ test("Paint: a pool is poured in layers, banks that meet are named, a dome takes
 });
 
 test("Assemble: a paddle that would seize after paint is said before the first coat; masked faces answer at once", async ({ bench }) => {
-  await bench.goto("/s/saltmarsh-sluice/assemble/fit");
-  await bench.getByRole("button", { name: "Sluice paddle in Sluice frame", exact: true }).click();
+  await bench.goto("/s/saltmarsh-sluice/assemble/joint?joint=paddle-in-frame");
   const verdict = bench.getByTestId("fit-verdict");
   await expect(verdict).toContainText(/will go with a chance of [1-8]\d %\./);
   const chance = async (): Promise<number> => Number(/(\d+) %/.exec((await verdict.textContent()) ?? "")![1]);
@@ -671,5 +680,7 @@ test("Assemble: a paddle that would seize after paint is said before the first c
   await expect(verdict).toContainText("its faces masked");
   expect(await chance()).toBeGreaterThan(painted);
   await bench.keyboard.press("j");
-  await expect(bench.getByRole("button", { name: "Crane post in Quay wall", exact: true })).toHaveAttribute("aria-current", "true");
+  await expect(bench.getByRole("heading", { name: "Mill house and Quay wall" })).toBeVisible();
+  await bench.keyboard.press("k");
+  await expect(verdict).toBeVisible();
 });

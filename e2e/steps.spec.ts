@@ -13,16 +13,14 @@ test("a step of any kind is changed field by field, and each change can be undon
   const order = bench.getByRole("region", { name: "Order of work" });
   await order.getByRole("button", { name: "Change Glue to Base" }).click();
   const dialog = bench.getByRole("dialog");
-  await dialog.getByLabel("Glue", { exact: true }).selectOption("white-glue");
-  await dialog.getByLabel("Glued to").selectOption({ label: "something else" });
-  // What it is glued to is asked for once it is no part of the scene.
-  await dialog.getByLabel("Glued to what").fill("a cork tile");
-  await dialog.getByLabel("Gap, mm").fill("0.2");
+  // Only joints of the part itself are offered.
+  await expect(dialog.getByLabel("Joint").getByRole("option")).toHaveText(["Sluice paddle and Sluice frame", "Sluice frame and Base"]);
+  await dialog.getByLabel("Joint").selectOption({ label: "Sluice paddle and Sluice frame" });
   await dialog.getByRole("button", { name: "Done" }).click();
-  await expect(order).toContainText("Glue to a cork tile");
-  await expect.poll(() => glueOf(bench)).toMatchObject({ glueId: "white-glue", toPartId: null, to: "a cork tile", gapMm: 0.2 });
+  await expect(order).toContainText("Glue to Sluice paddle");
+  await expect.poll(() => glueOf(bench)).toMatchObject({ jointId: "paddle-in-frame" });
   await bench.keyboard.press("Control+z");
-  await expect.poll(() => glueOf(bench)).toMatchObject({ gapMm: 0.5 });
+  await expect.poll(() => glueOf(bench)).toMatchObject({ jointId: "frame-on-base" });
 
   // A wrong figure is kept as it was typed, with what would be right.
   await order.getByRole("button", { name: "Change Harbour grey primer" }).click();

@@ -34,9 +34,10 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await leaf(bench, "Coats").click();
   await expect(bench.getByRole("img", { name: /^Core through/ })).toBeVisible();
   await station(bench, "Assemble").click();
-  await bench.getByRole("button", { name: "Add a joint" }).click();
-  await bench.getByLabel("which is of").selectOption("foam");
-  await expect(bench.getByText("instant glue, gel: spoils foam.")).toBeVisible();
+  await bench.getByLabel("Tool shed is joined to").selectOption("the board");
+  await expect(bench.getByRole("heading", { name: "Tool shed and the board" })).toBeVisible();
+  await bench.getByText("The other glues, and why not").click();
+  await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
   await station(bench, "Ground").click();
   await bench.getByRole("button", { name: "Add groundwork" }).click();
   await expect(bench.getByText("fine sand")).toBeVisible();

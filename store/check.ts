@@ -106,10 +106,10 @@ export function rowProblem(table: ProjectTable, row: object): Fault | null {
 
 function listFaults(table: ProjectTable, row: object, index: number | null): Fault[] {
   if (table === "scene") {
-    const { name, dimensions, references, homes, plates, meetings } = row as ProjectRows["scene"];
+    const { name, dimensions, references, homes, plates, joints } = row as ProjectRows["scene"];
     return [
-      ...innerFaults(table, index, name, { dimensions, references, homes, plates, meetings }),
-      ...meetings.flatMap((m, i) => innerFaults(table, index, name, { [`meetings.${i}.fits`]: m.fits })),
+      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints }),
+      ...joints.flatMap((j, i) => innerFaults(table, index, name, { [`joints.${i}.fits`]: j.fits })),
       ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
     ];
   }
@@ -178,9 +178,9 @@ function crossFaults(project: ProjectRows): Fault[] {
   scene.references.forEach((r, i) => {
     if (r.partId !== null && !known.parts.has(r.partId)) inScene(`references.${i}.partId`, `there is no part "${r.partId}"`);
   });
-  scene.meetings.forEach((m, i) => {
-    for (const end of ["a", "b"] as const) if (!known.parts.has(m[end])) inScene(`meetings.${i}.${end}`, `there is no part "${m[end]}"`);
-    if (m.a === m.b) inScene(`meetings.${i}.b`, "a part cannot meet itself");
+  scene.joints.forEach(({ a, b }, i) => {
+    if (!known.parts.has(a)) inScene(`joints.${i}.a`, `there is no part "${a}"`);
+    if (b.kind === "part" && !known.parts.has(b.partId)) inScene(`joints.${i}.b.partId`, `there is no part "${b.partId}"`);
   });
   scene.plates.forEach((p, i) => {
     if (!known.printers.has(p.printerId)) inScene(`plates.${i}.printerId`, `there is no printer "${p.printerId}"`);
@@ -297,7 +297,7 @@ function repairedScene(given: ProjectRows["scene"], aside: SetAside[]): ProjectR
     setAside(field, fault.message);
     scene = { ...scene, [field]: (fresh as unknown as Loose)[field] };
   }
-  for (const list of ["dimensions", "references", "homes", "plates", "meetings"] as const) {
+  for (const list of ["dimensions", "references", "homes", "plates", "joints"] as const) {
     const twice = new Set(duplicates(scene[list]).map((d) => d.index));
     if (twice.size === 0) continue;
     setAside(list, "duplicate ids");
@@ -318,15 +318,13 @@ const ID_FIELDS = new Set([
   "stepId",
   "itemId",
   "within",
-  "toPartId",
   "supplyId",
   "plateId",
   "loadedId",
   "variation",
   "a",
-  "b",
   "surfaceId",
-  "meetingId",
+  "jointId",
 ]);
 
 /** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */
@@ -372,10 +370,10 @@ export function mendReferences(project: ProjectRows): ProjectRows {
       ...project.scene,
       dimensions: each(project.scene.dimensions, (d) => ({ ...d, partId: kept(parts, d.partId), within: kept(dimensions, d.within) })),
       references: each(project.scene.references, (r) => ({ ...r, partId: kept(parts, r.partId) })),
-      // Two that meet must both be there.
-      meetings: Array.isArray(project.scene.meetings)
-        ? project.scene.meetings.filter((m) => !isRow(m) || (parts.has(m.a) && parts.has(m.b) && m.a !== m.b))
-        : project.scene.meetings,
+      // Both sides of a joint must be there.
+      joints: Array.isArray(project.scene.joints)
+        ? project.scene.joints.filter((j) => !isRow(j) || (parts.has(j.a) && (!isRow(j.b) || j.b.kind !== "part" || parts.has(j.b.partId))))
+        : project.scene.joints,
       plates: mendedPlates(project.scene.plates, parts, ids(project.workshop.printers)),
     },
     parts: each(project.parts, (p) => ({

@@ -6,7 +6,7 @@ import { readFileSync } from "node:fs";
 import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
 import { NEW_SURFACE, surfacesOf, type ProjectRows } from "../core/project";
-import { gluesIn, hidesIn, printsIn } from "../core/stations/kinds";
+import { hidesIn, printsIn } from "../core/stations/kinds";
 import { rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { block, meshPart, print, projectOf } from "../tests/sampleProject";
@@ -152,7 +152,7 @@ describe("what version 5 stored", () => {
     expect(project.parts.every((x) => x.batch === "")).toBe(true);
     expect(project.workshop.habits).toMatchObject({ sleep: { from: "23:00", to: "07:00" }, quiet: null, changes: [] });
     // Everything else is as it was.
-    expect({ ...project.scene, plates: undefined, meetings: undefined }).toEqual({ ...rows.scene, plates: undefined, meetings: undefined });
+    expect({ ...project.scene, plates: undefined, joints: undefined }).toEqual({ ...rows.scene, plates: undefined, joints: undefined });
     expect(project.workshop.printers.map((x) => x.id).sort()).toEqual(rows.workshop.printers.map((x) => x.id).sort());
     expect(project.records).toHaveLength(rows.records.length);
     expect((await runCommand(db, rows.scene.id, "field.set", { of: "part", id: "brick", change: { batch: "grey" } }, NOW)).ok).toBe(true);
@@ -170,6 +170,79 @@ describe("what version 5 stored", () => {
   });
 });
 
+/** Rows without what version 11 says anew: joints, and the work at them. */
+const withoutJoints = ({ scene, parts, ...rest }: ProjectRows): object => {
+  const bare = ({ joints: _j, meetings: _m, ...row }: Record<string, unknown>): object => row;
+  return {
+    ...rest,
+    scene: bare({ ...scene }),
+    parts: parts.map((p) => ({ ...bare({ ...p }), work: p.work.filter((w) => w.kind !== "glue" && w.kind !== "seam") })),
+  };
+};
+
+/** The same without recipes, in one order. */
+const bare = (project: ProjectRows): object =>
+  inOrder(withoutJoints({ ...project, workshop: { ...project.workshop, recipes: [] } }) as ProjectRows);
+
+describe("what version 10 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version10.fixture.json", import.meta.url), "utf8"));
+  const partSide = (partId: string) => ({ kind: "part", partId });
+  /** Who met whom, where a part was cut, and what it was glued to: each pair once. */
+  const found = (project: ProjectRows): void => {
+    const { joints } = project.scene;
+    expect(joints.map((j) => [j.id, j.a, j.b, j.how, j.glueId, j.cut?.kind ?? null])).toEqual([
+      // Meeting and glue of the same two are one joint; the cut that was described takes its shape along.
+      ["m1", "brick", partSide("shed"), "glued", "instant-gel", null],
+      ["m2", "brick", partSide("base"), "slides", null, "pegs"],
+      ["cut-base", "shed", partSide("base"), "glued", null, "pegs"],
+      ["glue-shed-g", "shed", { kind: "words", words: "A cork tile" }, "glued", "contact", null],
+    ]);
+    expect(joints[0]).toMatchObject({ bMaterial: "foam", load: true, widthMm: 0.3, textured: true, fits: [{ id: "f1" }] });
+    expect(joints[2]).toMatchObject({ lengthMm: 100, cut: { clearanceMm: 0.25, sectionMm2: 600 } });
+    expect(joints[3]).toMatchObject({ bMaterial: "wood", widthMm: 0.4, load: false });
+    const at = project.parts.flatMap((p) => p.work.flatMap((w) => ("jointId" in w ? [[p.id, w.kind, w.jointId]] : [])));
+    expect(at).toEqual([
+      ["brick", "glue", "m1"],
+      ["brick", "seam", "m1"],
+      ["shed", "glue", "glue-shed-g"],
+    ]);
+    expect(JSON.stringify(project)).not.toMatch(/meeting|toPartId|"joints":\[\{"id":"seam/);
+  };
+  it("opens in the browser with each joint once, everything else as it was", async () => {
+    const rows = said().project;
+    await stored(10, rows);
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    found(project);
+    expect(bare(project)).toEqual(bare(rows));
+    db.close();
+  });
+  it("is read from a bundle, and not changed a second time", async () => {
+    const { project, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(project, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    found(got.value.project);
+    const again = await read(await packed(got.value));
+    if (!again.ok) throw new Error(again.problem.message);
+    found(again.value.project);
+  });
+  it("two scenes of one browser keep their own", async () => {
+    const rows = said().project;
+    await stored(10, rows);
+    const old = new Dexie("inch-hollow");
+    await old.open();
+    await old.table("scenes").put({ ...rows.scene, id: "second" });
+    await old.table("parts").bulkPut(rows.parts.map((p) => ({ ...p, sceneId: "second" })));
+    old.close();
+    const db = new InchHollowDatabase();
+    for (const id of [rows.scene.id, "second"]) found((await loadProject(db, id))!);
+    db.close();
+  });
+});
+
 describe("what version 9 stored", () => {
   it("opens as it was, with no recipes yet", async () => {
     const { version, project: rows } = JSON.parse(readFileSync(new URL("./version9.fixture.json", import.meta.url), "utf8")) as {
@@ -179,10 +252,10 @@ describe("what version 9 stored", () => {
     await stored(9, rows);
     const db = new InchHollowDatabase();
     const kept = (await loadProject(db, rows.scene.id))!;
-    expect(inOrder(kept)).toEqual(inOrder({ ...rows, workshop: { ...rows.workshop, recipes: [] } }));
+    expect(bare(kept)).toEqual(bare(rows));
     expect(projectSchema.validate(kept, { convert: false }).error).toBeUndefined();
     db.close();
-    expect(projectFrom(version, rows as unknown as Stored)).toEqual({ ...rows, workshop: { ...rows.workshop, recipes: [] } });
+    expect(bare(projectFrom(version, rows as unknown as Stored) as unknown as ProjectRows)).toEqual(bare(rows));
   });
 });
 
@@ -190,20 +263,21 @@ describe("what version 8 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>
     JSON.parse(readFileSync(new URL("./version8.fixture.json", import.meta.url), "utf8"));
   const workOfAll = ({ parts }: Pick<ProjectRows, "parts">) => parts.flatMap((p) => p.work);
-  it("opens as it was: a way up and a material that it kept are taken as said", async () => {
+  const workAsItWas = (p: Pick<ProjectRows, "parts">) => workOfAll(p).filter((w) => w.kind !== "glue" && w.kind !== "seam");
+  it("opens as it was: a way up that it kept is taken as said", async () => {
     const rows = said().project;
     const kept = printsIn(workOfAll(rows)).map((w) => w.turn);
     expect(kept.length).toBeGreaterThan(0);
     await stored(8, rows);
     const db = new InchHollowDatabase();
     const project = (await loadProject(db, rows.scene.id))!;
-    expect(workOfAll(project)).toEqual(workOfAll(rows));
+    expect(workAsItWas(project)).toEqual(workAsItWas(rows));
     db.close();
     const { project: full, meshes } = await fullProject();
     const files = await unpacked({ ...withBytes(full, meshes), pictures: new Map() });
     const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
     if (!got.ok) throw new Error(got.problem.message);
-    expect(workOfAll(got.value.project)).toEqual(workOfAll(rows));
+    expect(workAsItWas(got.value.project)).toEqual(workAsItWas(rows));
   });
   it("what is left to the program comes back as such", async () => {
     const { project, meshes } = await fullProject();
@@ -211,9 +285,7 @@ describe("what version 8 stored", () => {
       ...project,
       parts: project.parts.map((p) => ({
         ...p,
-        work: p.work.map((w) =>
-          printsIn([w]).length > 0 ? { ...w, turn: null } : gluesIn([w]).length > 0 ? { ...w, toMaterial: null } : w,
-        ) as typeof p.work,
+        work: p.work.map((w) => (printsIn([w]).length > 0 ? { ...w, turn: null } : w)) as typeof p.work,
       })),
     };
     const got = await read(await packed({ ...withBytes(open, meshes), pictures: new Map() }));
@@ -269,7 +341,8 @@ describe("what version 6 stored", () => {
     const [hide] = hidesIn(part.work);
     expect(part.surfaces.find((s) => s.id === hide.surfaceId)!.name).toBe("roof");
     expect(hide).toEqual({ id: "h", kind: "hide", school: "fill-and-sand", surfaceId: hide.surfaceId });
-    expect(project.scene.meetings).toEqual([]);
+    // The one that it was cut at, and glued again.
+    expect(project.scene.joints.map((j) => [j.id, j.a, j.glueId, j.cut?.kind])).toEqual([["cut-shed", "brick", "instant-gel", "pegs"]]);
     expect(project.workshop.habits.fills).toEqual([]);
     expect(project.scene.plates.length).toBe(1);
   };
@@ -306,7 +379,7 @@ describe("the browser's database of version 4", () => {
     old.version(4).stores(TABLES_OF_4_AND_5);
     await old.table("scenes").put(rows.scene);
     await old.table("parts").bulkPut(
-      rows.parts.map(({ faces: _f, zones: _z, joints: _j, otherWays: _o, ...part }) => ({
+      rows.parts.map(({ faces: _f, zones: _z, otherWays: _o, ...part }) => ({
         ...part,
         work: part.work.map((w) =>
           w.kind === "print" ? { id: w.id, kind: w.kind, printerId: w.printerId, turn: w.turn, typed: w.typed } : w,
@@ -321,7 +394,7 @@ describe("the browser's database of version 4", () => {
     const db = new InchHollowDatabase();
     const loaded = (await loadProject(db, rows.scene.id))!;
     expect(projectSchema.validate(loaded, { convert: false }).error).toBeUndefined();
-    expect(loaded.parts[0]).toMatchObject({ faces: [], zones: [], joints: [], otherWays: null });
+    expect(loaded.parts[0]).toMatchObject({ faces: [], zones: [], otherWays: null });
     expect(
       loaded.parts.flatMap((p) => p.work.filter((w) => w.kind === "print")).every((w) => w.kind === "print" && w.sliced === null),
     ).toBe(true);

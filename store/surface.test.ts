@@ -3,7 +3,8 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { rowsOf } from "../core/results";
 import { hidesIn } from "../core/stations/kinds";
-import type { ProjectRows } from "../core/project";
+import type { Joint } from "../core/joint";
+import { newJoint, type ProjectRows } from "../core/project";
 import { fullProject } from "../tests/fullProject";
 import { mendReferences } from "./check";
 import { runCommand } from "./run";
@@ -63,40 +64,55 @@ describe("what is said of a surface", () => {
   });
 });
 
-describe("who meets whom", () => {
-  const meeting = {
-    ...{ how: "glued" as const, paint: "after" as const, lengthMm: 10, widthMm: 0.1, sight: "seen" as const, textured: false, fits: [] },
-  };
-  it("two parts that are there, and not one with itself", async () => {
-    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m2", a: "brick", b: "base", ...meeting }] })).toBe("ok");
-    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m3", a: "brick", b: "brick", ...meeting }] })).toBe(
-      "meeting.itself",
-    );
-    expect(await code("list.add", { list: "scene.meetings", items: [{ id: "m4", a: "brick", b: "nobody", ...meeting }] })).toBe(
-      "part.gone",
-    );
+describe("joints", () => {
+  const joint = (id: string, to: string): Joint => newJoint(id, "brick", { kind: "part", partId: to });
+  const add = (j: Joint) => code("joint.add", { joint: j, step: null });
+  it("two parts that are there, copies of one, the board", async () => {
+    expect(await add(joint("j1", "base"))).toBe("ok");
+    expect(await add(joint("j2", "brick"))).toBe("ok");
+    expect(await add({ ...joint("j3", "base"), b: { kind: "board" } })).toBe("ok");
+    expect(await add(joint("j4", "nobody"))).toBe("part.gone");
+    expect(await add(joint("j1", "base"))).toBe("item.there");
+    expect(await add({ ...joint("j5", "base"), widthMm: -1 })).not.toBe("ok");
   });
-  it("goes with a part that goes, and comes back with it", async () => {
-    await code("parts.delete", { partIds: ["shed"] });
-    expect((await rows()).scene.meetings).toEqual([]);
+  it("brings its step, in one edit that is undone at once; one that goes takes all work at it along", async () => {
+    const before = await rows();
+    const step = { partId: "brick", at: 1, item: { id: "glue-j", kind: "glue" as const, jointId: "j1" } };
+    expect(await code("joint.add", { joint: joint("j1", "base"), step })).toBe("ok");
+    const work = async (): Promise<string[]> => (await rows()).parts.find((p) => p.id === "brick")!.work.map((w) => w.id);
+    expect((await work())[1]).toBe("glue-j");
     await undo(db, scene);
-    expect((await rows()).scene.meetings.map((m) => m.id)).toEqual(["m1"]);
+    expect((await rows()).parts).toEqual(before.parts);
+    expect((await rows()).scene.joints).toEqual(before.scene.joints);
+    expect(await code("joint.drop", { jointId: "m1" })).toBe("ok");
+    expect((await work()).filter((id) => id === "g" || id === "seam")).toEqual([]);
+    await undo(db, scene);
+    expect((await rows()).parts).toEqual(before.parts);
+  });
+  it("goes with a part that goes, or leads to it in words where work is at it; and comes back with it", async () => {
+    const before = await rows();
+    await code("parts.delete", { partIds: ["shed"] });
+    expect((await rows()).scene.joints).toMatchObject([{ id: "m1", a: "brick", b: { kind: "words", words: "Shed" } }]);
+    await undo(db, scene);
+    expect((await rows()).scene.joints).toEqual(before.scene.joints);
+    await code("parts.delete", { partIds: ["brick"] });
+    expect((await rows()).scene.joints.map((j) => j.id)).toEqual(["m2"]);
   });
   it("dry fits are added and struck out one by one, with when they were", async () => {
-    expect(await code("fit.add", { meetingId: "m1", fit: { id: "f2", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("ok");
-    expect((await rows()).scene.meetings[0].fits.map((f) => [f.id, f.at === NOW])).toEqual([
+    expect(await code("fit.add", { jointId: "m1", fit: { id: "f2", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("ok");
+    expect((await rows()).scene.joints[0].fits.map((f) => [f.id, f.at === NOW])).toEqual([
       ["f1", false],
       ["f2", true],
     ]);
-    await code("fit.drop", { meetingId: "m1", fitId: "f1" });
-    expect((await rows()).scene.meetings[0].fits.map((f) => f.id)).toEqual(["f2"]);
-    expect(await code("fit.add", { meetingId: "gone", fit: { id: "f3", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("item.gone");
-    expect(await code("fit.add", { meetingId: "m1", fit: { id: "f3", verdict: "fits", amountMm: 1e9, cause: "print" } })).not.toBe("ok");
+    await code("fit.drop", { jointId: "m1", fitId: "f1" });
+    expect((await rows()).scene.joints[0].fits.map((f) => f.id)).toEqual(["f2"]);
+    expect(await code("fit.add", { jointId: "gone", fit: { id: "f3", verdict: "fits", amountMm: 0, cause: "print" } })).toBe("item.gone");
+    expect(await code("fit.add", { jointId: "m1", fit: { id: "f3", verdict: "fits", amountMm: 1e9, cause: "print" } })).not.toBe("ok");
   });
-  it("a file in which one of the two is missing leaves it out", () => {
+  it("a file in which one of its parts is missing leaves it out", () => {
     const mended = mendReferences({ ...full, parts: full.parts.filter((p) => p.id !== "shed") });
-    expect(mended.scene.meetings).toEqual([]);
-    expect(mendReferences(full).scene.meetings).toEqual(full.scene.meetings);
+    expect(mended.scene.joints).toEqual([]);
+    expect(mendReferences(full).scene.joints).toEqual(full.scene.joints);
   });
 });
 

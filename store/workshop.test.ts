@@ -360,7 +360,7 @@ describe("what version 3 kept with each scene", () => {
       expect(projectSchema.validate(p, { convert: false }).error).toBeUndefined();
       expect(faultsOf(p)).toEqual([]);
       expect(JSON.stringify(p.parts)).not.toMatch(/"report"|"prints"|"walls"|outsideMm2/);
-      expect(p.parts[0].work.find((w) => w.id === "g")).toMatchObject({ to: "Shed", toPartId: "shed" });
+      expect(p.parts[0].work.find((w) => w.id === "g")).toMatchObject({ jointId: "glue-brick-g" });
     }
     expect(first.workshop.printers.map((p) => [p.id, p.layerMm])).toEqual([
       ["large-filament", 0.2],

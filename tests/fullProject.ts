@@ -1,7 +1,7 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
 import { findPrint, GENERIC_PRINTERS, printFacts, profileOf, Shape, type FoundPrint } from "../core/print";
-import { contentHash, type Part, type Project, type ProjectRows } from "../core/project";
+import { contentHash, newJoint, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
 import { block, coat, print, projectOf, record, sizePart, surfaceMapOf, THURSDAY } from "./sampleProject";
@@ -81,7 +81,6 @@ export async function fullProject(): Promise<Full> {
       { id: "f3", kind: "hidden", where: { facing: "-y" } },
     ],
     zones: [{ id: "z", name: "peg", axis: "z", fromMm: 0, toMm: 5, infill: 0.75, wallLines: 5 }],
-    joints: [{ id: "j", partId: "shed", kind: "pegs", clearanceMm: 0.2, sectionMm2: 600, seamMm: 100 }],
     otherWays: { currency: "EUR", buyMinor: 900, serviceMinor: 1200, scratchS: 7200, scratchMinor: 300, hourMinor: 1000 },
     prints: GENERIC_PRINTERS.map((p) => ({ ...printFacts(shape, p, 1), printerId: p.id })),
     work: [
@@ -100,9 +99,9 @@ export async function fullProject(): Promise<Full> {
           { stepId: "r2", skip: true },
         ],
       },
-      { id: "g", kind: "glue", glueId: "instant-gel", toPartId: "shed", to: "Shed", toMaterial: "foam", gapMm: 0.3, load: true },
+      { id: "g", kind: "glue", jointId: "m1" },
       { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
-      { id: "seam", kind: "seam", meetingId: "m1", filler: "epoxy-putty" },
+      { id: "seam", kind: "seam", jointId: "m1", filler: "epoxy-putty" },
       { id: "bench", kind: "bench", task: "file", rounds: 1, mostAnEvening: 3 },
       {
         id: "o",
@@ -188,19 +187,21 @@ export async function fullProject(): Promise<Full> {
           byHand: true,
         },
       ],
-      meetings: [
+      joints: [
         {
-          id: "m1",
-          a: "brick",
-          b: "shed",
-          how: "glued",
-          paint: "after",
+          ...newJoint("m1", "brick", { kind: "part", partId: "shed" }),
+          bMaterial: "foam",
+          count: 2,
+          reach: "closes",
+          load: true,
+          glueId: "instant-gel",
           lengthMm: 40,
           widthMm: 0.3,
-          sight: "seen",
           textured: true,
+          cut: { kind: "pegs", clearanceMm: 0.25, sectionMm2: 600 },
           fits: [{ id: "f1", at: THURSDAY, verdict: "file", amountMm: 0.2, cause: "print" }],
         },
+        { ...newJoint("m2", "shed", { kind: "words", words: "A cork tile" }), how: "never" },
       ],
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },

@@ -108,8 +108,8 @@ export const STATIONS: readonly Station[] = [
     name: "Assemble",
     key: "6",
     tabs: [
-      { path: "", label: "Joints", page: "features/assemble/AssemblePage.tsx" },
-      { path: "fit", label: "Fit after paint", page: "features/assemble/FitPage.tsx" },
+      { path: "", label: "Together", page: "features/assemble/together/TogetherPage.tsx" },
+      { path: "joint", label: "Joint", page: "features/assemble/joint/JointPage.tsx" },
     ],
   },
   { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },

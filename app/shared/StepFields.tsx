@@ -1,6 +1,6 @@
 /** The fields of a piece of work as its kind says them, each stored by itself. */
 import type { Result } from "~core/units";
-import type { Project } from "~core/project";
+import { jointsOfPart, jointWords, namesIn, type Project } from "~core/project";
 import type { Field, Form, Option } from "~core/field";
 import { kindOf, type WorkItem } from "~core/stations/kinds";
 import { FieldInput } from "./FieldInput";
@@ -15,7 +15,7 @@ export const askedOf = (item: WorkItem): [string, Field & { form: Form }][] =>
     (e): e is [string, Field & { form: Form }] => e[1].form !== null && e[1].when?.(item) !== false,
   );
 
-/** @param partId of the part that the work is of: it is not joined to itself */
+/** @param partId of the part that the work is of: a step is at one of its own joints */
 export function StepFields({ item, partId, onChange }: { item: WorkItem; partId: string; onChange: Change }) {
   const project = useProject();
   const values = item as unknown as Record<string, unknown>;
@@ -42,7 +42,7 @@ function rowsFor(form: Form, project: Project, partId: string): Option[] {
     paints: project.paints,
     recipes: project.scene.recipes,
     printers: project.scene.printers,
-    "other parts": project.parts.filter((p) => p.id !== partId),
+    joints: jointsOfPart(project.scene, partId).map((j) => ({ id: j.id, name: jointWords(j, namesIn(project)) })),
   };
   return rows[form.table].map(({ id, name }) => ({ value: id, label: name }));
 }

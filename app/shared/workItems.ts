@@ -1,8 +1,9 @@
 /** Pieces of work as every station begins and names them. */
 import { surroundingsOf, surroundingsOfPart } from "~core/plan";
-import { materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
+import { HOLDS } from "~core/joint";
+import { jointsOfPart, materialOf, partSizeMm, printFactsOf, type Part, type Project, type WorkItem } from "~core/project";
 import { type Beginning } from "~core/work";
-import { kindOf, WORK_KINDS, type WorkKindName } from "~core/stations/kinds";
+import { gluesIn, kindOf, WORK_KINDS, type WorkKindName } from "~core/stations/kinds";
 import { newId } from "./scene";
 
 /** What a piece of work is called, and what is to be known of it. */
@@ -20,7 +21,8 @@ export function beginningOf(part: Part, project: Project): Beginning {
     printed: part.source.kind !== "scratch",
     paints: project.paints,
     printers: project.scene.printers,
-    others: project.parts.filter((p) => p.id !== part.id).flatMap((p) => around.part(p.id) ?? []),
+    joints: jointsOfPart(project.scene, part.id).flatMap((j) => (HOLDS[j.how] === "glue" ? j.id : [])),
+    hasJoint: (id) => project.parts.some((p) => gluesIn(p.work).some((g) => g.jointId === id)),
     has: (kind) => part.work.some((w) => w.kind === kind),
     facts: (printerId) => {
       const printer = around.printer(printerId);

@@ -3,7 +3,7 @@
  * differ (the spread). Design faults and sloppy cleaning say nothing of the printer. The bias is a mean shrunk towards none by the normal
  * model (precision weighting, exact for normal errors).
  */
-import type { DryFit } from "./seams";
+import type { DryFit } from "./joint";
 
 export interface FitLesson {
   /** More room that a joint wants, a side, mm; negative for less. */

@@ -63,3 +63,6 @@ export function nominalFor(asked: FitAsked, chance: number): number {
   }
   return high;
 }
+
+/** Per cent by which a round part shrinks so that there is so much more room a side at the face that rubs; every other diameter shrinks alike. */
+export const roundPercent = (roomMm: number, dMm: number): number => (200 * roomMm) / dMm;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { CAUTIONS } from "../care";
-import { glueById, GLUES, gluesFor, MATERIALS, type JointNeeds } from "./index";
+import { gatesInAir, glueById, GLUES, gluesFor, MATERIALS, type JointNeeds } from "./index";
 
 const best = (needs: Partial<JointNeeds>): string =>
   gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: false, painted: false, ...needs })[0].glue.id;
@@ -46,7 +46,7 @@ describe("glue for a pair", () => {
     expect(choice("epoxy-5", { gapMm: 1.5 }).suits).toBe(true);
   });
   it("instant glue takes load long before twelve hours; contact glue must go off first; hot glue burns, without a flame", () => {
-    expect(GLUES.find((g) => g.id === "instant-gel")!.fullS).toBeLessThan(4 * 3600);
+    expect(GLUES.find((g) => g.id === "instant-gel")!.gates.fullS).toBeLessThan(4 * 3600);
     expect(GLUES.find((g) => g.id === "contact")!.flashS).toBeGreaterThan(300);
     expect(GLUES.find((g) => g.id === "hot-glue")!.cautions).toEqual(["hot-glue"]);
     expect(CAUTIONS["hot-glue"].text).not.toMatch(/flame/i);
@@ -62,7 +62,41 @@ describe("glue for a pair", () => {
         for (const c of gluesFor({ a, b, gapMm: 0.3, load: true, painted: true })) expect(c.why.length).toBeGreaterThan(0);
   });
   it("times run in order", () => {
-    for (const g of GLUES) expect(g.openS <= g.handleS && g.handleS <= g.fullS).toBe(true);
+    for (const { gates: g } of GLUES)
+      expect([g.holdS, g.stayS, g.workS, g.fullS]).toEqual([g.holdS, g.stayS, g.workS, g.fullS].sort((a, b) => a - b));
     expect(glueById("string")).toMatchObject({ ok: false });
+  });
+  it("ranked by harm first: no bloom on gloss, nothing on paint that does not wipe off; then by what it bears, then by time", () => {
+    expect(best({})).toBe("instant-gel");
+    expect(choice("instant-gel", { gloss: true }).behind).toMatch(/bloom/);
+    expect(["white-glue", "matt-medium"]).toContain(best({ painted: true }));
+    expect(choice("instant-gel", { painted: true }).behind).toMatch(/marks the paint/);
+    expect(choice("hot-glue", { gapMm: 0.2 }).behind).toMatch(/0.5 mm open/);
+    expect(choice("epoxy-5", {}).behind).toMatch(/only after/);
+    // On foam instant glue melts it; paper is glued with paper glue or white glue.
+    expect(["hot-glue", "foam-one-side", "epoxy-5"]).toContain(best({ b: "foam", gapMm: 0.5 }));
+    expect(choice("paper-glue", { b: "card" }).suits).toBe(true);
+    expect(choice("paper-glue", {}).why.join()).toMatch(/only where one side is card/);
+  });
+  it("the same pair said the other way round has the same glues in the same order", () => {
+    for (const a of MATERIALS)
+      for (const b of MATERIALS) {
+        const ids = (x: typeof a, y: typeof b): string[] =>
+          gluesFor({ a: x, b: y, gapMm: 0.2, load: true, painted: false }).map((c) => c.glue.id);
+        expect(ids(a, b)).toEqual(ids(b, a));
+      }
+  });
+  it("water-based glue waits longer in damp air, epoxy in the cold; instant glue as it is", () => {
+    const gates = (id: string, airC: number, rh: number) =>
+      gatesInAir(
+        GLUES.find((g) => g.id === id)!,
+        { airC, rh },
+      );
+    expect(gates("white-glue", 20, 50).workS).toBeCloseTo(2 * 3600, 6);
+    // Half the deficit of vapour at 75 % as at 50 %: twice as long.
+    expect(gates("white-glue", 20, 75).workS).toBeCloseTo(4 * 3600, 6);
+    // Ten degrees colder, a reaction takes twice as long (common practice, no source).
+    expect(gates("epoxy-5", 10, 50).workS).toBeCloseTo(3600, 6);
+    expect(gates("instant-gel", 10, 90)).toEqual(GLUES.find((g) => g.id === "instant-gel")!.gates);
   });
 });

@@ -4,43 +4,7 @@
  */
 import type { CautionId } from "../care";
 import type { Material } from "./glues";
-
-export type MeetHow = "glued" | "loose" | "moves";
-export type MeetSight = "seen" | "hidden" | "covered";
-export const MEET_HOW: Record<MeetHow, string> = { glued: "glued", loose: "loose, comes apart", moves: "moves" };
-export const MEET_SIGHT: Record<MeetSight, string> = { seen: "in sight", hidden: "out of sight", covered: "covered by ground or trim" };
-
-export type FitVerdict = "fits" | "file" | "fill" | "redesign";
-export type FitCause = "design" | "print" | "cleaning";
-export const FIT_VERDICTS: Record<FitVerdict, string> = { fits: "fits", file: "filed", fill: "filled", redesign: "needs redrawing" };
-export const FIT_CAUSES: Record<FitCause, string> = { design: "the design", print: "the print", cleaning: "cleaning" };
-
-/** One dry fit of a joint. */
-export interface DryFit {
-  id: string;
-  at: number;
-  verdict: FitVerdict;
-  /** Taken off where it was filed, the gap where it was filled, mm; 0 where it fits. */
-  amountMm: number;
-  cause: FitCause;
-}
-
-/** Two parts that meet. */
-export interface Meeting {
-  id: string;
-  a: string;
-  b: string;
-  how: MeetHow;
-  /** Painted before they meet, or after. */
-  paint: "before" | "after";
-  /** Of the seam, mm. */
-  lengthMm: number;
-  widthMm: number;
-  sight: MeetSight;
-  /** Stone, bark, planks beside it: sanding would take them. */
-  textured: boolean;
-  fits: DryFit[];
-}
+import { HOLDS, type Joint } from "./joint";
 
 export type FillerId = "primer" | "uv-resin" | "putty" | "instant" | "uv-talc" | "epoxy-putty" | "clay";
 
@@ -173,14 +137,9 @@ const STOPGAP: FillerId[] = ["instant"];
 /** Narrower than this, nothing has to be filled, mm. */
 const SHUT_MM = 0.02;
 
-export interface SeamCase {
+export interface SeamCase extends Pick<Joint, "how" | "lengthMm" | "widthMm" | "sight" | "textured"> {
   a: Material;
   b: Material;
-  how: MeetHow;
-  lengthMm: number;
-  widthMm: number;
-  sight: MeetSight;
-  textured: boolean;
 }
 
 export interface FillerChoice {
@@ -193,8 +152,8 @@ export interface FillerChoice {
 
 /** Why nothing is filled, in a sentence; null where something is. */
 export function noFill({ how, sight, widthMm }: SeamCase): string | null {
-  if (how === "moves") return "It moves: keep it free, and leave it bare where it rubs.";
-  if (how === "loose") return "It comes apart, so do not fill it. Tape it while painting, or paint will glue it shut.";
+  if (HOLDS[how] === "moves") return "It moves: keep it free, and leave it bare where it rubs.";
+  if (HOLDS[how] === "apart") return "It comes apart, so do not fill it. Tape it while painting, or paint will glue it shut.";
   if (sight === "covered") return "Ground or trim will cover it: no work.";
   return widthMm < SHUT_MM ? "Already closed." : null;
 }
@@ -229,7 +188,7 @@ export function fillersFor(seam: SeamCase): FillerChoice[] {
  * The order that still allows sanding: what is joined before paint comes first, wide before narrow, what is sanded before what is shaped wet
  * beside it; what meets after paint last.
  */
-export function seamOrder<M extends Pick<Meeting, "paint" | "widthMm" | "textured" | "id">>(seams: readonly M[]): M[] {
+export function seamOrder<M extends Pick<Joint, "paint" | "widthMm" | "textured" | "id">>(seams: readonly M[]): M[] {
   return [...seams].sort(
     (x, y) =>
       Number(x.paint === "before") - Number(y.paint === "before") ||
@@ -237,12 +196,4 @@ export function seamOrder<M extends Pick<Meeting, "paint" | "widthMm" | "texture
       y.widthMm - x.widthMm ||
       (x.id < y.id ? -1 : 1),
   );
-}
-
-/** What is said of two parts, and cannot be. */
-export function meetingFault(m: Pick<Meeting, "a" | "b" | "how" | "paint">): string | null {
-  if (m.a === m.b) return "A part cannot be joined to itself. Choose another part.";
-  if (m.how === "glued" && m.paint === "before")
-    return "Painted before gluing: scrape both faces bare where they carry load, and touch up the seam.";
-  return null;
 }

@@ -51,10 +51,9 @@ export const LIMITS = {
   platePieces: 600,
   exclusions: 20,
   measured: 60,
-  joints: 60,
   surfaces: 80,
   surfacePhotos: 12,
-  meetings: 600,
+  joints: 600,
   dryFits: 100,
   fillReadings: 400,
   /** Colours picked from a reference, and details of one part. */

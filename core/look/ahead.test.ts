@@ -27,7 +27,7 @@ const EDITS: [string, (p: Project) => Project][] = [
   ["no records", (p) => ({ ...p, records: [] })],
   ["no plates", (p) => ({ ...p, scene: { ...p.scene, plates: [] } })],
   ["other printers", (p) => ({ ...p, scene: { ...p.scene, printers: p.scene.printers.map((x) => ({ ...x, id: `${x.id}-2` })) } })],
-  ["no meetings", (p) => ({ ...p, scene: { ...p.scene, meetings: [] } })],
+  ["no joints", (p) => ({ ...p, scene: { ...p.scene, joints: [] } })],
   ["no paints", (p) => ({ ...p, paints: [] })],
   ["nothing on the shelf", (p) => ({ ...p, supplies: [] })],
   ["no evenings", (p) => ({ ...p, scene: { ...p.scene, evenings: [] } })],

@@ -1,16 +1,24 @@
 /** What has to move, or to come apart, after paint: the room that is left at each meeting, and the chance that all its copies go. */
 import { FAMILIES, filmOf } from "../coat";
-import { fitLesson, fitOf, nominalFor, type Fit, type FitAsked, type FitLesson, type Meeting } from "../joint";
-import { printerAtHand, type Part, type Project } from "../project";
+import { fitLesson, fitOf, nominalFor, partsOfJoint, type Fit, type FitAsked, type FitLesson, type Joint, type JointHow } from "../joint";
+import { countOf, printerAtHand, type Part, type Project } from "../project";
 import { stackOfPart } from "./stack";
 
-/** Room a side that a meeting needs to go at all, mm. Common practice, no source. */
-const NEED_MM: Readonly<Record<Exclude<Meeting["how"], "glued">, number>> = { moves: 0.05, loose: 0.03 };
+/** Room a side that a joint needs to go at all, mm; null for what is pressed together and stays. Common practice, no source. */
+const NEED_MM: Readonly<Record<JointHow, number | null>> = {
+  glued: null,
+  pinned: null,
+  slides: 0.05,
+  turns: 0.05,
+  clipped: 0.03,
+  loose: 0.03,
+  never: 0.03,
+};
 /** A chance that is good enough. */
 export const GOOD_CHANCE = 0.9;
 
 export interface FitAfterPaint {
-  meeting: Meeting;
+  joint: Joint;
   a: Part;
   b: Part;
   asked: FitAsked;
@@ -30,7 +38,7 @@ function filmOfPart(part: Part, project: Project): number {
     .reduce((sum, l) => sum + filmOf(l), 0);
 }
 
-/** The meetings of a scene that move or come apart, those that are least sure first. */
+/** The joints of a scene that move or come apart, those that are least sure first. */
 export function fitsAfterPaint(project: Project): FitAfterPaint[] {
   const { parts, scene } = project;
   const partOf = new Map(parts.map((p) => [p.id, p]));
@@ -39,31 +47,31 @@ export function fitsAfterPaint(project: Project): FitAfterPaint[] {
   const lessonOf = (printerId: string | undefined): FitLesson => {
     const known = lessons.get(printerId);
     if (known) return known;
-    const own = scene.meetings.filter((m) => [m.a, m.b].some((id) => printerId !== undefined && printerOf.get(id) === printerId));
+    const own = scene.joints.filter((j) => partsOfJoint(j).some((id) => printerId !== undefined && printerOf.get(id) === printerId));
     const lesson = fitLesson(own.flatMap((m) => m.fits));
     lessons.set(printerId, lesson);
     return lesson;
   };
-  return scene.meetings
-    .flatMap((meeting): FitAfterPaint[] => {
-      const [a, b] = [partOf.get(meeting.a), partOf.get(meeting.b)];
-      // What is glued is pressed together, and stays.
-      if (!a || !b || meeting.how === "glued") return [];
+  return scene.joints
+    .flatMap((joint): FitAfterPaint[] => {
+      const [a, b] = [partOf.get(joint.a), joint.b.kind === "part" ? partOf.get(joint.b.partId) : undefined];
+      const needMm = NEED_MM[joint.how];
+      if (!a || !b || needMm === null) return [];
       const lesson = lessonOf(printerOf.get(a.id) ?? printerOf.get(b.id));
-      const films = meeting.paint === "before" ? [filmOfPart(a, project), filmOfPart(b, project)] : [];
+      const films = joint.paint === "before" ? [filmOfPart(a, project), filmOfPart(b, project)] : [];
       const asked: FitAsked = {
         // A seam is as wide as both of its sides together.
-        nominalMm: meeting.widthMm / 2,
+        nominalMm: joint.widthMm / 2,
         biasMm: lesson.biasMm,
         biasSpreadMm: lesson.biasSpreadMm,
         spreadMm: lesson.spreadMm,
         filmsMm: films,
-        needMm: NEED_MM[meeting.how],
-        count: Math.max(1, Math.min(a.copies, b.copies)),
+        needMm,
+        count: Math.max(1, countOf(joint, parts)),
       };
       return [
         {
-          meeting,
+          joint,
           a,
           b,
           asked,

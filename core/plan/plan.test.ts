@@ -5,6 +5,7 @@ import { boxMesh, reportMesh, TURNS } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, type ResinPrinter } from "../print";
 import {
   HABIT_DEFAULTS,
+  newJoint,
   PART_DEFAULTS,
   SCENE_DEFAULTS,
   type Part,
@@ -271,19 +272,12 @@ describe("steps of a part", () => {
     expect(steps[1].waitS).toBe(86400);
   });
   it("gluing to another part waits until that part is printed", () => {
-    const glue: WorkItem = {
-      id: "glue",
-      kind: "glue",
-      glueId: "instant-gel",
-      toPartId: "frame",
-      to: "Frame",
-      toMaterial: "resin print",
-      gapMm: 0.1,
-      load: false,
-    };
+    const glue: WorkItem = { id: "glue", kind: "glue", jointId: "j" };
     const a = crate([PRINT, glue], { copies: 1 }),
       b = crate([PRINT], { id: "frame", name: "Frame", copies: 1 });
-    const steps = stepsOfProject(projectOf([a, b]));
+    const project = projectOf([a, b]);
+    project.scene.joints = [newJoint("j", "crate", { kind: "part", partId: "frame" })];
+    const steps = stepsOfProject(project);
     expect(steps.find((s) => s.itemId === "glue")?.after).toEqual(["crate/p/clear0", "frame/p/clear0"]);
   });
 });

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, print, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
-import type { Part, Project } from "../project";
+import { newJoint, type Part, type Project } from "../project";
 import { mixedPlan, type SchoolId } from "../surface";
 import { coatHandTime } from "../work";
 import { hidesIn } from "../stations/kinds";
@@ -246,19 +246,12 @@ describe("several scenes", () => {
 
 describe("steps that are kept from before", () => {
   const steps = (project: Project) => stepsOfScenes(project, [], THURSDAY);
-  const glued = (toPartId: string): Part["work"][0] => ({
-    id: "g",
-    kind: "glue",
-    glueId: "instant-gel",
-    toPartId,
-    to: "Piece 1",
-    toMaterial: "filament print",
-    gapMm: 0.1,
-    load: false,
-  });
+  const glued: Part["work"][0] = { id: "g", kind: "glue", jointId: "j" };
   it("are those that would be unfolded now, whatever was changed meanwhile", async () => {
     const printed = { ...(await meshPart("m", "M", block(), [print(), coat("p", "primer")])), work: [print(), coat("p", "primer")] };
-    const first = projectOf([...parts(3), printed, { ...brick, id: "on", work: [glued("p1")] }]);
+    const first = projectOf([...parts(3), printed, { ...brick, id: "on", work: [glued] }], [], {
+      joints: [newJoint("j", "on", { kind: "part", partId: "p1" })],
+    });
     steps(first);
     const paint = first.paints.find((p) => p.id === "primer")!;
     const changed: Project[] = [

@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import { projectOf, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { METHODS } from "../coat";
 import { levelByWeight, sprayFault, sprayLimitRh } from "../coat";
-import type { Paint, Part, Project } from "../project";
+import type { Joint, JointHow } from "../joint";
+import { newJoint, type Paint, type Part, type Project } from "../project";
 import { NEW_STEP, type Recipe, type RecipeStep } from "../recipe";
 import { CLEAN, keptBare, sprayDay, tonight } from ".";
 
@@ -105,24 +106,17 @@ describe("cans", () => {
 describe("what stays bare", () => {
   it("is what recipes, joints, moving fits, panes and masks say", () => {
     const bare = recipe("pale", step("s", "pale", "airbrush"), step("x", "pale", "brush", { role: "bare", where: "the groove" }));
-    const meeting = (id: string, how: "glued" | "loose" | "moves", paint: "before" | "after") => ({
-      id,
-      a: "a",
-      b: "b",
+    const joint = (id: string, how: JointHow, paint: "before" | "after"): Joint => ({
+      ...newJoint(id, "a", { kind: "part", partId: "b" }),
       how,
       paint,
-      lengthMm: 40,
-      widthMm: 0.2,
-      sight: "seen" as const,
-      textured: false,
-      fits: [],
     });
     const project = scene([part("a", "pale"), { ...part("b", "pale"), name: "The lid" }], [bare], {
-      meetings: [
-        meeting("m1", "glued", "before"),
-        meeting("m2", "moves", "after"),
-        meeting("m3", "loose", "after"),
-        meeting("m4", "glued", "after"),
+      joints: [
+        joint("m1", "glued", "before"),
+        joint("m2", "slides", "after"),
+        joint("m3", "loose", "after"),
+        joint("m4", "glued", "after"),
       ],
     });
     const pane = {

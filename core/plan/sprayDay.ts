@@ -3,9 +3,10 @@
  * with few changes of colour, what must stay bare on each, whether the cans will do, and what the next days still want from the airbrush.
  */
 import { FAMILIES, inPotWords, METHODS, type CoatFamily, type CoatMethod } from "../coat";
-import { linedSurfaces, materialOf, surfacesOf, type Paint, type Part, type Project } from "../project";
+import { HOLDS, isOfCopies, otherSide } from "../joint";
+import { jointsOfPart, linedSurfaces, materialOf, namesIn, sideWords, surfacesOf, type Paint, type Part, type Project } from "../project";
 import { placeWords } from "../recipe";
-import { gluesIn, masksIn, recipesIn } from "../stations/kinds";
+import { masksIn, recipesIn } from "../stations/kinds";
 import type { Step } from "../work";
 import { slotsByKey } from "./coatDates";
 import { goHandsOnS } from "./sessions";
@@ -95,29 +96,21 @@ export function keptBare(part: Part, project: Project): KeptBare[] {
       .filter((s) => s.role === "bare")
       .map((s) => ({ key: `${part.id} ${r.id} ${s.id}`, words: s.where || placeWords(s) })),
   );
-  const meetings = project.scene.meetings
-    .filter((m) => m.a === part.id || m.b === part.id)
-    .flatMap((m): KeptBare[] => {
-      const other = m.a === part.id ? m.b : m.a;
-      const to = project.parts.find((p) => p.id === other)?.name ?? "a part";
-      const words =
-        m.how === "moves"
-          ? `where it rubs on ${to}`
-          : m.how === "loose"
-            ? `the seam to ${to}: tape it`
-            : m.paint === "before"
-              ? `the face that is glued to ${to}`
-              : null;
-      return words ? [{ key: `${part.id} ${m.id}`, words }] : [];
-    });
-  const joints = gluesIn(part.work)
-    .filter((g) => g.load)
-    .map((g) => ({ key: `${part.id} ${g.id}`, words: `the face that is glued to ${g.to}` }));
+  const nameOf = namesIn(project);
+  const joints = jointsOfPart(project.scene, part.id).flatMap((j): KeptBare[] => {
+    const to = isOfCopies(j) ? "its copies" : sideWords(otherSide(j, part.id)!, nameOf);
+    const words = {
+      moves: `where it rubs on ${to}`,
+      apart: `the seam to ${to}: tape it`,
+      glue: j.paint === "before" || j.load ? `the face that is glued to ${to}` : null,
+    }[HOLDS[j.how]];
+    return words ? [{ key: `${part.id} ${j.id}`, words }] : [];
+  });
   const clear = materialOf(part, project.scene) === "clear sheet" ? [{ key: `${part.id} clear`, words: "the panes" }] : [];
   const masks = masksIn(part.work)
     .filter((m) => METHODS[m.what].cover === 0)
     .map((m) => ({ key: `${part.id} ${m.id}`, words: `${m.places} ${m.places === 1 ? "place" : "places"} under ${m.what}` }));
-  return [...recipes, ...meetings, ...joints, ...clear, ...masks];
+  return [...recipes, ...joints, ...clear, ...masks];
 }
 
 /**

@@ -1,23 +1,26 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
 import type { CoatFamily, CoatLayer } from "../coat";
-import type { Material } from "../joint";
+import { isOfCopies, jointCount, otherSide, partsOfJoint, type Material } from "../joint";
 import {
   choicesOf,
   hidePlan,
   materialOf,
-  meetingWords,
+  jointNamed,
+  jointWords,
   paintNamed,
-  partNamed,
+  partIn,
   recipeNamed,
   recordsOfPart,
   SCENE,
   seamOf,
+  sideMaterial,
+  sideWords,
   type HideFrom,
   type Part,
   type Project,
 } from "../project";
 import { define } from "../derive";
-import type { Rests, Surroundings } from "../work";
+import type { AboutJoint, Rests, Surroundings } from "../work";
 import { kindOf } from "../stations/kinds";
 
 const GROUND_OF: Record<Material, CoatFamily> = {
@@ -45,27 +48,44 @@ export function surroundingsOf(project: Pick<Project, "scene" | "paints"> & { pa
     recipe: (id) => recipeNamed(project, id),
     printers: project.scene.printers,
     printer: (id) => project.scene.printers.find((p) => p.id === id),
-    meeting: (id) => {
-      const m = project.scene.meetings.find((x) => x.id === id);
-      if (!m) return undefined;
-      const { scene, parts } = project;
-      return { words: meetingWords(m, { parts }), seam: seamOf(m, { scene, parts }), partIds: [m.a, m.b] };
-    },
+    joint: (id) => jointFrom(id, undefined, project),
     part: (id) => {
-      const part = hasParts(project) ? partNamed(project, id) : undefined;
+      const part = partIn(project, id);
       return part && { id, name: part.name, material: materialOf(part, project.scene) };
     },
   };
 }
 
-const hasParts = (project: Pick<Project, "scene"> & { parts?: Project["parts"] }): project is Pick<Project, "scene" | "parts"> =>
-  "parts" in project;
+/** A joint as one of its parts sees it. */
+function jointFrom(
+  id: string,
+  partId: string | undefined,
+  project: Pick<Project, "scene"> & { parts?: Project["parts"] },
+): AboutJoint | undefined {
+  const joint = jointNamed(project.scene, id);
+  if (!joint) return undefined;
+  const nameOf = (x: string): string | undefined => partIn(project, x)?.name;
+  const words = jointWords(joint, nameOf);
+  const to = partId === undefined ? undefined : otherSide(joint, partId);
+  const said = partId === undefined || partId === joint.a ? joint.bMaterial : null;
+  return {
+    words,
+    glueTo: isOfCopies(joint) ? "Glue its copies together" : to ? `Glue to ${sideWords(to, nameOf)}` : `Glue ${words}`,
+    toMaterial: sideMaterial(to ?? joint.b, said, project),
+    seam: seamOf(joint, project),
+    partIds: partsOfJoint(joint),
+    count: jointCount(joint, (x) => partIn(project, x)?.copies ?? 1),
+    load: joint.load,
+    glueId: joint.glueId,
+  };
+}
 
 /** The same with what only one part can answer. */
 export function surroundingsOfPart(part: Part, project: HideFrom & Partial<Pick<Project, "parts" | "records">>): Surroundings {
   const { records } = project;
   return {
     ...surroundingsOf(project),
+    joint: (id) => jointFrom(id, part.id, project),
     finish: choicesOf(part, project.scene).finish,
     got: records ? (itemId) => coatsGot({ scene: project.scene, records }, part.id, itemId) : undefined,
     hidden: (item) => hidePlan({ id: "", kind: "hide", ...item }, part, project),

@@ -58,6 +58,7 @@ function taskOf(part: Part, project: Around): Task {
       const printer = printers.find((p) => p.id === printerId);
       return printer && printFactsOf(part, printer);
     },
+    air,
     good: goodCount(part, own),
     plates: (itemId) =>
       own

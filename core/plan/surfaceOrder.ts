@@ -2,7 +2,7 @@
  * Where work on surfaces stands in the order of work, for what is put in and for what stands wrong: bare surfaces are treated before the first
  * coat, what is paint comes over the base coat, and no dry brush over either brings the lines back. Common practice, no source.
  */
-import type { Meeting } from "../joint";
+import type { Joint } from "../joint";
 import type { LaidCoat } from "../work";
 import {
   dryBrushOf,
@@ -66,7 +66,7 @@ export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: P
 }
 
 /** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
-export const placeOfSeam = (work: readonly WorkItem[], { paint }: Pick<Meeting, "paint">): number =>
+export const placeOfSeam = (work: readonly WorkItem[], { paint }: Pick<Joint, "paint">): number =>
   paint === "before" ? work.length : beforeFirst(work, ["coat", "recipe", "ground"]);
 
 export interface OrderFault {

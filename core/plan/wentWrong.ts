@@ -3,7 +3,7 @@ import { METHODS, recoatS, wholeOf, type CoatLayer } from "../coat";
 import { GLUES } from "../joint";
 import type { WentWrong } from "../paint";
 import { materialOf, recordsOfPart, type Part, type Project, type StepRecord } from "../project";
-import { gluesIn, masksIn } from "../stations/kinds";
+import { masksIn } from "../stations/kinds";
 import { checkedCoats } from "./coatDates";
 import type { Tonight } from "./tonight";
 import type { StackLayer } from "./stack";
@@ -68,9 +68,10 @@ export function wentWrongOf({ part, record, layer }: LaidCoat, project: Project,
 
 /** Since glue that sets by vapour was last used on the part, s; null where it was not. */
 function sinceGlued(part: Part, project: Project, now: number): number | null {
-  const instant = new Set(gluesIn(part.work).flatMap((g) => (GLUES.find((x) => x.id === g.glueId)?.family === "instant glue" ? g.id : [])));
+  // By what was taken, as the record says: another glue may be chosen since.
+  const instant = new Set(GLUES.flatMap((g) => (g.family === "instant glue" ? g.name : [])));
   const ends = recordsOfPart(project, part.id).flatMap((r) =>
-    r.finishedAt !== null && instant.has(r.stepKey.split("/")[1]) ? r.finishedAt : [],
+    r.finishedAt !== null && typeof r.rests?.glue === "string" && instant.has(r.rests.glue) ? r.finishedAt : [],
   );
   return ends.length > 0 ? (now - Math.max(...ends)) / 1000 : null;
 }

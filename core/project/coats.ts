@@ -6,7 +6,7 @@ import type { Part, Project } from "./types";
 import { paintNamed, recipeNamed } from "./world";
 
 /** What it takes to know the coats of a part. */
-export const coatsFrom = (part: Part, project: Pick<Project, "scene" | "paints">): CoatsFrom => ({
+const coatsFrom = (part: Part, project: Pick<Project, "scene" | "paints">): CoatsFrom => ({
   finish: choicesOf(part, project.scene).finish,
   recipe: (id) => recipeNamed(project, id),
   paint: (id) => paintNamed(project, id),

@@ -16,7 +16,7 @@ export const SCENE_DEFAULTS = {
   rank: 0,
   rests: false,
   plates: [],
-  meetings: [],
+  joints: [],
 } satisfies Partial<SceneRow>;
 
 export const PART_DEFAULTS = {
@@ -34,7 +34,6 @@ export const PART_DEFAULTS = {
   differs: {},
   faces: [],
   zones: [],
-  joints: [],
   otherWays: null,
 } satisfies Partial<PartRow>;
 

@@ -18,5 +18,5 @@ export * from "./conditions";
 export * from "./coats";
 export * from "./surfaceCases";
 export * from "./materialCost";
-export * from "./meetings";
+export * from "./joints";
 export * from "./placeOf";

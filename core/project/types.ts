@@ -4,12 +4,12 @@
  */
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
-import type { Material, Meeting } from "../joint";
+import type { Joint, Material } from "../joint";
 import type { Money } from "../units";
 import type { AreaBy, Effect } from "../paint";
 import type { Place } from "../daylight";
 import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
-import type { FaceMark, JointKind, Plate, PrintRecord, Printer, PrintFacts } from "../print";
+import type { FaceMark, Plate, PrintRecord, Printer, PrintFacts } from "../print";
 import type { Recipe } from "../recipe";
 import type { RealThing, Scale } from "../scale";
 import type { Configuration, Fidelity, Finish, Handling, Home, HouseStandards, RealDimension, Reference } from "../subject";
@@ -120,8 +120,8 @@ export interface SceneRow {
   rests: boolean;
   /** Plates as they are laid out, in the order of each printer. */
   plates: Plate[];
-  /** Who meets whom, beside what was cut. */
-  meetings: Meeting[];
+  /** What meets what: each joint once. */
+  joints: Joint[];
   /** What it is to look like: colours picked by hand from a photograph; absent where nobody picked any. */
   swatches?: LookSwatch[];
   /** Pools, domes and panes, and what they take. */
@@ -269,18 +269,6 @@ export interface Zone {
   wallLines: number;
 }
 
-/** A seam between two pieces of one part. */
-export interface PartJoint {
-  id: string;
-  /** The piece on the other side. */
-  partId: string;
-  kind: JointKind;
-  /** Room on every side of a peg or key, mm at the printed size. */
-  clearanceMm: number;
-  sectionMm2: number;
-  seamMm: number;
-}
-
 /** What a piece costs when it is not printed here. */
 export interface OtherWays {
   currency: string;
@@ -355,8 +343,6 @@ export interface PartRow extends PartFields {
   faces: FaceMark[];
   /** Where it is printed stronger than the rest. */
   zones: Zone[];
-  /** Where it meets the pieces that it was cut from. */
-  joints: PartJoint[];
   /** What it costs otherwise; null where nobody said. */
   otherWays: OtherWays | null;
   /** Details of the real thing, ticked at the dry fit; absent where nobody listed any. */

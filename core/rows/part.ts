@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { MATERIALS } from "../joint";
-import { FACE_KINDS, JOINT_KINDS, type FaceMark } from "../print";
+import { FACE_KINDS, type FaceMark } from "../print";
 import { checkPartSize, type Money } from "../units";
 import { FILE_UNIT_MM, UPS, type MeshWarning } from "../mesh";
 import {
@@ -11,7 +11,6 @@ import {
   type PartFields,
   type OtherWays,
   type OwnMeasures,
-  type PartJoint,
   type PartRow,
   type PartVersion,
   type SaidMesh,
@@ -128,18 +127,6 @@ export const partExtras = {
         toMm: fileMm,
         infill: Joi.number().min(0).max(1),
         wallLines: count({ least: 1, most: 20 }),
-      }),
-    ),
-  joints: Joi.array()
-    .max(LIMITS.joints)
-    .items(
-      strict<PartJoint>({
-        id,
-        partId: id,
-        kind: Joi.string().valid(...Object.keys(JOINT_KINDS)),
-        clearanceMm: within({ least: 0, most: 5 }),
-        sectionMm2: within(LIMITS.areaMm2),
-        seamMm: within({ least: 0, most: 1e6 }),
       }),
     ),
   otherWays: strict<OtherWays>({

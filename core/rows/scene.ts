@@ -15,10 +15,22 @@ import {
   type Reference,
 } from "../subject";
 import { count, id, name, oneOf, text, within } from "../field";
-import { FIT_CAUSES, FIT_VERDICTS, MEET_HOW, MEET_SIGHT, type DryFit, type Meeting } from "../joint";
+import {
+  FIT_CAUSES,
+  FIT_VERDICTS,
+  GLUES,
+  JOINT_HOW,
+  JOINT_REACH,
+  JOINT_SIGHT,
+  MATERIALS,
+  PATTERNS,
+  type DryFit,
+  type Joint,
+  type Side,
+} from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
 import { POURS, type Effect } from "../paint";
-import type { Plate, PlatePiece } from "../print";
+import { JOINT_KINDS, type Plate, type PlatePiece } from "../print";
 
 export const scaleSchema = Joi.object<Scale, true>({
   kind: Joi.string().valid("ratio", "railway", "figure").required(),
@@ -109,6 +121,7 @@ export const plateSchema = strict<Plate>({
   byHand: Joi.boolean(),
 });
 
+const oneOfKeys = (table: object): Joi.StringSchema => Joi.string().valid(...Object.keys(table));
 const dryFitSchema = strict<DryFit>({
   id,
   at: moment,
@@ -116,16 +129,34 @@ const dryFitSchema = strict<DryFit>({
   amountMm: within(LIMITS.gapMm),
   cause: Joi.string().valid(...Object.keys(FIT_CAUSES)),
 });
-const meetingSchema = strict<Meeting>({
+const jointSchema = strict<Joint>({
   id,
   a: id,
-  b: id,
-  how: Joi.string().valid(...Object.keys(MEET_HOW)),
+  b: Joi.alternatives(
+    strict<Extract<Side, { kind: "part" }>>({ kind: Joi.string().valid("part"), partId: id }),
+    strict<{ kind: "board" | "ground" }>({ kind: Joi.string().valid("board", "ground") }),
+    strict<Extract<Side, { kind: "words" }>>({ kind: Joi.string().valid("words"), words: name }),
+  ),
+  bMaterial: Joi.string()
+    .valid(...MATERIALS)
+    .allow(null),
+  count: count({ least: 1, most: LIMITS.copies.most }).allow(null),
+  pattern: oneOfKeys(PATTERNS),
+  across: count({ least: 1, most: LIMITS.copies.most }),
+  how: oneOfKeys(JOINT_HOW),
   paint: Joi.string().valid("before", "after"),
+  reach: oneOfKeys(JOINT_REACH),
+  load: Joi.boolean(),
+  glueId: oneOf(GLUES).allow(null),
   lengthMm: within({ least: 0, most: 1e6 }),
   widthMm: within(LIMITS.gapMm),
-  sight: Joi.string().valid(...Object.keys(MEET_SIGHT)),
+  sight: oneOfKeys(JOINT_SIGHT),
   textured: Joi.boolean(),
+  cut: strict<NonNullable<Joint["cut"]>>({
+    kind: oneOfKeys(JOINT_KINDS),
+    clearanceMm: within({ least: 0, most: 5 }),
+    sectionMm2: within(LIMITS.areaMm2),
+  }).allow(null),
   fits: Joi.array().max(LIMITS.dryFits).items(dryFitSchema),
 });
 
@@ -162,7 +193,7 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   rank: count(LIMITS.rank).required(),
   rests: Joi.boolean().required(),
   plates: Joi.array().max(LIMITS.plates).items(plateSchema).required(),
-  meetings: Joi.array().max(LIMITS.meetings).items(meetingSchema).required(),
+  joints: Joi.array().max(LIMITS.joints).items(jointSchema).required(),
   swatches: Joi.array().max(LIMITS.swatches).items(swatchSchema).optional(),
   effects: Joi.array().max(LIMITS.effects).items(effectSchema).optional(),
   createdAt: moment.required(),

@@ -4,6 +4,7 @@
  */
 import type { Command } from "./command";
 import { ASSEMBLE_COMMANDS, type AssembleCommands } from "./assemble/commands";
+import { ASSEMBLE_LISTS, type AssembleLists } from "./assemble/rows";
 import { fieldCommand } from "./fields";
 import { listCommands } from "./lists";
 import { LOG_COMMANDS, type LogCommands } from "./log/commands";
@@ -29,7 +30,7 @@ export type { PrinterChange } from "./print/profile";
 /** Rows, and objects inside them, whose fields are said each by itself. */
 export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, WorkshopBlocks {}
 /** Lists inside rows, and rows of the workshop: by name, with what is in them. */
-export interface Lists extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, LogLists, WorkshopLists {}
+export interface Lists extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, LogLists, WorkshopLists {}
 
 export const BLOCKS: BlocksOf<Blocks> = { ...SCALE_BLOCKS, ...PARTS_BLOCKS, ...PAINT_BLOCKS, ...WORKSHOP_BLOCKS };
 export const LISTS: ListsOf<Lists> = {
@@ -38,6 +39,7 @@ export const LISTS: ListsOf<Lists> = {
   ...PRINT_LISTS,
   ...SURFACE_LISTS,
   ...PAINT_LISTS,
+  ...ASSEMBLE_LISTS,
   ...LOG_LISTS,
   ...WORKSHOP_LISTS,
 };

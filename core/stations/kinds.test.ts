@@ -7,7 +7,7 @@ import { FAMILIES, METHODS } from "../coat";
 import { CAUTIONS } from "../care";
 import { stackOfPart, stepsOfPart, stepsOfProject, surroundingsOf, surroundingsOfPart } from "../plan";
 import { schemasOf, type Field } from "../field";
-import type { Part } from "../project";
+import { newJoint, type Part } from "../project";
 import { STARTERS } from "../recipe";
 import { naming, NEEDS, type Beginning } from "../work";
 import { kindOf, WORK_KINDS, gluesIn, type WorkItem } from "./kinds";
@@ -16,9 +16,7 @@ const brick = await meshPart("brick", "Brick", block(), [printWork()]);
 const other = { ...brick, id: "wall", name: "Wall" };
 const project = projectOf([brick, other], [], {
   recipes: [{ ...STARTERS.find((r) => r.id === "starter-timber")!, id: "timber" }],
-  meetings: [
-    { id: "m", a: "brick", b: "wall", how: "glued", paint: "after", lengthMm: 50, widthMm: 0.3, sight: "seen", textured: false, fits: [] },
-  ],
+  joints: [{ ...newJoint("m", "brick", { kind: "part", partId: "wall" }), widthMm: 0.3 }],
 });
 const around = surroundingsOf(project);
 const beginning: Beginning = {
@@ -29,7 +27,8 @@ const beginning: Beginning = {
   printed: true,
   paints: project.paints,
   printers: project.scene.printers,
-  others: [{ id: "wall", name: "Wall", material: "filament print" }],
+  joints: ["m"],
+  hasJoint: () => false,
   has: () => false,
   facts: () => brick.prints[0],
 };
@@ -38,7 +37,7 @@ const beginning: Beginning = {
 const EXAMPLES: WorkItem[] = [
   printWork(),
   { id: "h", kind: "hide", school: "fill-and-sand", surfaceId: "s" },
-  { id: "s", kind: "seam", meetingId: "m", filler: "putty" },
+  { id: "s", kind: "seam", jointId: "m", filler: "putty" },
   { id: "c", kind: "coat", paintId: "primer", method: "spray", coats: 2 },
   {
     id: "re",
@@ -50,7 +49,7 @@ const EXAMPLES: WorkItem[] = [
     ],
   },
   { id: "m1", kind: "mask", what: "tape", places: 3 },
-  { id: "g", kind: "glue", glueId: "white-glue", toPartId: "wall", to: "Wall", toMaterial: "foam", gapMm: 0.3, load: true },
+  { id: "g", kind: "glue", jointId: "m" },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
   { id: "b", kind: "bench", task: "inspect", rounds: 2, mostAnEvening: null },
   { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: null },
@@ -118,16 +117,14 @@ describe("kinds of work", () => {
     const steps = (name: string): object[] =>
       stepsOfPart(
         { ...brick, work: [item] },
-        projectOf([brick, { ...other, notes: name, licence: name }], [], { meetings: project.scene.meetings }),
+        projectOf([brick, { ...other, notes: name, licence: name }], [], { joints: project.scene.joints }),
       );
     expect(steps("a")).toEqual(steps("b"));
   });
 
-  it("another printer has no hours of the old one, another part says itself what it is of", () => {
+  it("another printer has no hours of the old one", () => {
     const fields = (kind: WorkItem["kind"]) => WORK_KINDS.find((k) => k.kind === kind)!.fields as Record<string, Field>;
     expect(fields("print").printerId.brings!("resin", "Resin")).toEqual({ printerId: "resin", turn: null, typed: null, sliced: null });
-    expect(fields("glue").toPartId.brings!("wall", "Wall")).toEqual({ toPartId: "wall", to: "Wall", toMaterial: null });
-    expect(fields("glue").toPartId.brings!(null, "something else")).toEqual({ toPartId: null });
   });
 
   it.each(WORK_KINDS.filter((k) => k.begin).map((k) => [k.kind, k] as const))("%s: what it begins as can be stored", (_, kind) => {
@@ -185,22 +182,18 @@ describe("kinds of work", () => {
 });
 
 describe("what depends on another part", () => {
-  const joint: WorkItem = {
-    id: "g",
-    kind: "glue",
-    glueId: "white-glue",
-    toPartId: "wall",
-    to: "Wall",
-    toMaterial: "foam",
-    gapMm: 0,
-    load: false,
-  };
+  const joint: WorkItem = { id: "g", kind: "glue", jointId: "m" };
+  const { joints } = project.scene;
   it("follows its id: a new name changes the words, not the order", () => {
     const with_ = (name: string) =>
-      projectOf([
-        { ...brick, work: [...brick.work, joint] },
-        { ...other, name },
-      ]);
+      projectOf(
+        [
+          { ...brick, work: [...brick.work, joint] },
+          { ...other, name },
+        ],
+        [],
+        { joints },
+      );
     for (const name of ["Wall", "Garden wall", "Brick"]) {
       const step = stepsOfProject(with_(name)).find((s) => s.itemId === "g")!;
       expect(step.after).toEqual(["brick/print/clear0", "wall/print/clear0"]);
@@ -209,7 +202,7 @@ describe("what depends on another part", () => {
   });
   it("holds whatever the order of the parts", () => {
     const parts = [{ ...brick, work: [...brick.work, joint] }, other];
-    const after = (list: typeof parts) => stepsOfProject(projectOf(list)).find((s) => s.itemId === "g")!.after;
+    const after = (list: typeof parts) => stepsOfProject(projectOf(list, [], { joints })).find((s) => s.itemId === "g")!.after;
     expect(after([...parts].reverse())).toEqual(after(parts));
     expect(gluesIn(parts[0].work)).toEqual([joint]);
   });

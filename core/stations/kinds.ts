@@ -57,7 +57,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
   return loose.reduce((w, r) => naming(w, r.field, null), item);
 }
 
-export { gluesIn, jointMaterial, jointTo, type GlueWork } from "./assemble/kinds/glue";
+export { gluesIn } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
 export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
 export { howLaid, POT_METHODS, sprayCaution } from "./paint/laying";

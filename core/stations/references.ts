@@ -1,6 +1,6 @@
 /** What work names, and what goes when something that it names goes. */
 import type { SceneRow } from "../project";
-import { meetingFault } from "../joint";
+import { partsOfJoint } from "../joint";
 import { type Reference } from "../work";
 import { kindOf, loosened, type WorkItem } from "./kinds";
 import { otherScene, Refused, type Edit } from "./command";
@@ -56,8 +56,7 @@ export async function checkItemReferences(e: Edit<"parts">, scene: SceneRow): Pr
     if ("within" in d && d.within !== null && !dimensions.has(d.within))
       throw new Refused("item.gone", "That dimension is no longer here.");
   }
-  for (const m of scene.meetings) {
-    for (const partId of [m.a, m.b]) if (!(await e.get("parts", partId))) throw new Refused("part.gone", "That part is no longer here.");
-    if (m.a === m.b) throw new Refused("meeting.itself", meetingFault(m)!);
-  }
+  for (const j of scene.joints)
+    for (const partId of partsOfJoint(j))
+      if (!(await e.get("parts", partId))) throw new Refused("part.gone", "That part is no longer here.");
 }

@@ -2,8 +2,8 @@
  * What a kind of work is: one file each under `kinds/`, and nothing else in the program switches on kinds. A kind says what its fields
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
-import type { CoatFamily, CoatLayer, CoatMethod, InPot, Sheen } from "../coat";
-import type { Material, SeamCase } from "../joint";
+import type { Air, CoatFamily, CoatLayer, CoatMethod, InPot, Sheen } from "../coat";
+import type { GlueId, Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { Recipe } from "../recipe";
 import type { Finish } from "../subject";
@@ -44,14 +44,30 @@ export interface Surroundings {
   part: (id: string) => { id: string; name: string; material: Material } | undefined;
   /** What a piece of hiding takes on the part that is worked on; null while its surface is not found. Absent where no part is at hand. */
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
-  /** Two parts that meet, in words, and the seam between them; undefined where they do not any more. */
-  meeting?: (id: string) => { words: string; seam: SeamCase; partIds: readonly string[] } | undefined;
+  /** A joint of the scene; undefined where it is gone. */
+  joint?: (id: string) => AboutJoint | undefined;
   /** How far the part is finished; absent where no part is at hand. */
   finish?: Finish;
   /** Coats that a piece of work has laid on it already, in the order in which they were laid: steps of that work by name, and what they rested on. */
   got?: (itemId: string) => readonly { step: string; rests: Rests }[];
   /** What the user calls a surface of it. */
   saidSurface?: (id: string) => string | undefined;
+}
+
+/** A joint of the scene, as the part that is worked on sees it. */
+export interface AboutJoint {
+  /** "Mill house and Quay wall". */
+  words: string;
+  /** "Glue to Quay wall". */
+  glueTo: string;
+  /** What the other side is of. */
+  toMaterial: Material;
+  seam: SeamCase;
+  partIds: readonly string[];
+  /** So many joints are alike. */
+  count: number;
+  load: boolean;
+  glueId: GlueId | null;
 }
 
 /** The part that is worked on, and how far it is. */
@@ -78,6 +94,8 @@ export interface Task extends Surroundings {
    * @param part of several layers the one of that name; the last of them where not said
    */
   waitForNext: (itemId: string, part?: string) => number | undefined;
+  /** Of the room. */
+  air: Air;
   /** How long a coat waits for a like one in the air of the room, s. */
   recoatS: (layer: CoatLayer) => number;
 }
@@ -164,8 +182,10 @@ export interface Beginning extends Surroundings {
   /** Prints on a machine: it was not made by hand. */
   printed: boolean;
   paints: readonly { id: string }[];
-  /** Other parts of the scene. */
-  others: readonly { id: string; name: string; material: Material }[];
+  /** Joints that the part is in. */
+  joints: readonly string[];
+  /** Does any part's order of work have that joint? */
+  hasJoint: (id: string) => boolean;
   has: (kind: string) => boolean;
   facts: (printerId: string) => PrintFacts | undefined;
 }

@@ -9,6 +9,7 @@ import { partTo5 } from "./5";
 import { habitsTo6, partTo6, sceneTo6 } from "./6";
 import { habitsTo7, partTo7, sceneTo7 } from "./7";
 import { habitsTo8 } from "./8";
+import { projectTo11 } from "./11";
 import { isStored, rowsIn, type Stored } from "./stored";
 
 type RowStep = (row: Stored) => Stored;
@@ -94,6 +95,8 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   // The workshop has recipes.
   { to: 10, tables: { recipes: "id" }, project: projectTo10 },
+  // One row for one joint.
+  { to: 11, project: projectTo11, upgrade: (tx) => eachProject(tx, projectTo11), forgetsUndo: true },
 ];
 
 /** Version of what the browser and bundles hold. */
@@ -134,6 +137,16 @@ const replaceRows = (tx: Transaction, table: string, to: RowStep): Promise<numbe
     .modify((row: Stored, ref: { value: unknown }) => {
       ref.value = to(row);
     });
+
+/** A step over each scene of the browser with its parts. */
+async function eachProject(tx: Transaction, step: (stored: Stored) => Stored): Promise<void> {
+  const parts = (await tx.table("parts").toArray()) as Stored[];
+  for (const scene of (await tx.table("scenes").toArray()) as Stored[]) {
+    const next = step({ scene, parts: parts.filter((p) => p.sceneId === scene.id) });
+    await tx.table("scenes").put(next.scene);
+    await tx.table("parts").bulkPut(next.parts as Stored[]);
+  }
+}
 
 function projectTo10(stored: Stored): Stored {
   const { workshop } = stored;

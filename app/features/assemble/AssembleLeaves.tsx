@@ -16,7 +16,7 @@ export function AssembleLeaves() {
       base={`/s/${project.scene.id}/assemble`}
       tabs={tabsOf("assemble")}
       search={search}
-      notes={{ fit: doubtful > 0 ? `${doubtful} in doubt` : null }}
+      notes={{ joint: doubtful > 0 ? `${doubtful} in doubt` : null }}
     />
   );
 }

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { checkStack, FAMILIES, filmOf, METHODS, type CoatFamily, type CoatMethod } from "~core/coat";
-import type { Part } from "~core/project";
+import { newJoint, type Part } from "~core/project";
+import type { GlueId, Joint } from "~core/joint";
 import { block, coat, hiding, meshPart, print, projectOf, sizePart } from "../../../tests/sampleProject";
 import { columnsOf, coreBands } from "./CoreSample";
 import { stackOfPart } from "~core/plan";
@@ -12,8 +13,11 @@ beforeAll(async () => {
 
 const stackOf = (work: Part["work"]) => {
   const part = { ...hiding(brick, "leave"), work: [print(), ...work] };
-  return stackOfPart(part, projectOf([part]));
+  return stackOfPart(part, projectOf([part], [], { joints: [{ ...onBase("brick"), glueId: "white-glue" }] }));
 };
+
+/** What is glued to the board, of foam. */
+const onBase = (partId: string): Joint => newJoint("on-base", partId, { kind: "board" });
 
 describe("the stack of a part", () => {
   it("begins with what it is made of and follows the order of work", () => {
@@ -22,7 +26,7 @@ describe("the stack of a part", () => {
       coat("p", "primer"),
       { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 },
       coat("b", "brown"),
-      { id: "j", kind: "glue", glueId: "white-glue", toPartId: null, to: "Base", toMaterial: "foam", gapMm: 0.1, load: false },
+      { id: "j", kind: "glue", jointId: "on-base" },
       { id: "o", kind: "own", title: "Secret glaze", handsOnS: 60, waitS: 0, family: "water wash", procedureId: null },
     ]);
     expect(stack.map((l) => l.family)).toEqual([
@@ -52,21 +56,14 @@ describe("the stack of a part", () => {
     expect(stackOfPart(part, projectOf([part]))[0].family).toBe("bare resin");
   });
   it("a foam-safe glue is not taken for instant glue", () => {
-    const glue = (glueId: "contact" | "instant-gel") => ({
-      id: "j",
-      kind: "glue" as const,
-      glueId,
-      toPartId: null,
-      to: "Base",
-      toMaterial: "foam" as const,
-      gapMm: 0.1,
-      load: false,
-    });
-    const foam = (glueId: "contact" | "instant-gel") =>
-      sizePart("base", { kind: "scratch", sizeMm: [10, 10, 10], material: "foam" }, [glue(glueId)]);
-    const ok = (part: Part): boolean => checkStack(stackOfPart(part, projectOf([part]))).ok;
-    expect(ok(foam("contact"))).toBe(true);
-    expect(ok(foam("instant-gel"))).toBe(false);
+    const ok = (glueId: GlueId): boolean => {
+      const part = sizePart("base", { kind: "scratch", sizeMm: [10, 10, 10], material: "foam" }, [
+        { id: "j", kind: "glue", jointId: "on-base" },
+      ]);
+      return checkStack(stackOfPart(part, projectOf([part], [], { joints: [{ ...onBase("base"), glueId }] }))).ok;
+    };
+    expect(ok("contact")).toBe(true);
+    expect(ok("instant-gel")).toBe(false);
   });
   it("moving the ground behind the varnish turns fine into never", () => {
     const ground = { id: "g", kind: "ground", recipeId: "sand-and-grit", areaMm2: 100, depthMm: 2 } as const;

@@ -3,9 +3,10 @@ import { useState } from "react";
 import { scaleLog } from "d3";
 import { filmOf, METHODS } from "~core/coat";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { HOLDS, isOfCopies, otherSide } from "~core/joint";
 import { narrowestMm } from "~core/mesh";
 import { PROCESS_FITS } from "~core/scale";
-import { conditionsOf, printerAtHand, surfacesOf, type Part, type Project } from "~core/project";
+import { conditionsOf, jointsOfPart, namesIn, printerAtHand, sideWords, surfacesOf, type Part, type Project } from "~core/project";
 import { stackOfPart } from "~core/plan";
 import {
   BARE_LAST,
@@ -63,14 +64,14 @@ function detailsOf(part: Part, project: Project): FilmDetail[] {
       depthMm: null,
       takesMm: Math.max(0, slot * part.factor - PROCESS_FITS[printer.process].slideMm),
     });
-  for (const m of project.scene.meetings)
-    if ((m.a === part.id || m.b === part.id) && m.how !== "glued") {
-      const other = project.parts.find((p) => p.id === (m.a === part.id ? m.b : m.a));
+  const nameOf = namesIn(project);
+  for (const m of jointsOfPart(project.scene, part.id))
+    if (HOLDS[m.how] !== "glue") {
       out.push({
-        name: `clearance for ${other?.name ?? "what goes in it"}`,
+        name: `clearance for ${isOfCopies(m) ? "its copies" : sideWords(otherSide(m, part.id)!, nameOf)}`,
         widthMm: m.widthMm * 2,
         depthMm: null,
-        takesMm: m.how === "moves" ? m.widthMm : 0,
+        takesMm: HOLDS[m.how] === "moves" ? m.widthMm : 0,
       });
     }
   return out;

@@ -1,38 +1,23 @@
 /** Who meets whom, what fills the seam, in the order that still allows sanding; and how each joint went when it was tried dry. */
-import { useState } from "react";
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import {
-  FIT_CAUSES,
-  FIT_VERDICTS,
-  fillersFor,
-  fitLesson,
-  MEET_HOW,
-  MEET_SIGHT,
-  meetingFault,
-  noFill,
-  seamOrder,
-  type DryFit,
-  type FitCause,
-  type FillerId,
-  type FitVerdict,
-  type Meeting,
-} from "~core/joint";
-import { cutMeetings, LIMITS, meetingWords, newMeeting, printerAtHand, seamOf, type Part } from "~core/project";
+import { fillersFor, fitLesson, JOINT_SIGHT, noFill, partsOfJoint, seamOrder, type FillerId, type Joint } from "~core/joint";
+import { jointsOfPart, jointWords, namesIn, printerAtHand, seamOf, type Part } from "~core/project";
 import { CLEARANCE_MM } from "~core/print";
 import { placeOfSeam } from "~core/plan";
 import { seamsIn } from "~core/stations/kinds";
-import { formatDuration, formatMm, readAsMm } from "~core/units";
+import { formatDuration, formatMm } from "~core/units";
+import { AddJoint } from "~app/shared/joint/AddJoint";
+import { DryFits } from "~app/shared/joint/DryFits";
+import { JointFields } from "~app/shared/joint/JointFields";
 import { Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
-import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Why } from "~app/ui/why";
 import { Fold } from "~app/ui/fold";
 import { SurfaceFrame } from "./SurfaceFrame";
 import { Sideways } from "~app/ui/sideways";
-import { sayProblem } from "~app/ui/sayProblem";
 
 export default function SeamsPage() {
   return <SurfaceFrame title="Seams and fits: surface">{(part) => <Seams part={part} />}</SurfaceFrame>;
@@ -40,31 +25,15 @@ export default function SeamsPage() {
 
 function Seams({ part }: { part: Part }) {
   const project = useProject();
-  const { run } = useActions();
-  const { scene, parts } = project;
-  const cut = cutMeetings(project);
-  const own = scene.meetings.filter((m) => m.a === part.id || m.b === part.id);
-  const others = scene.meetings.filter((m) => !own.includes(m));
-  const [other, setOther] = useState("");
-  const among = parts.filter((p) => p.id !== part.id);
-  const add = async (id: string): Promise<void> => {
-    if (!id) return;
-    setOther("");
-    const done = await run("list.add", { list: "scene.meetings", items: [newMeeting(newId(), part.id, id)] });
-    if (!done.ok) sayProblem(done.problem);
-  };
-  const todo = seamOrder([...scene.meetings, ...cut]).filter((m) => !noFill(seamOf(m, project)));
+  const { scene } = project;
+  const own = jointsOfPart(scene, part.id);
+  const nameOf = namesIn(project);
+  const todo = seamOrder(scene.joints).filter((j) => !noFill(seamOf(j, project)));
   return (
     <>
       <div className="mt-3 flex flex-wrap items-end gap-3">
-        <Choice
-          className="w-64"
-          label={`${part.name} is joined to`}
-          value={other}
-          onChange={(id: string) => void add(id)}
-          options={[{ value: "", label: "another part…" }, ...among.map((p) => ({ value: p.id, label: p.name }))]}
-        />
-        <p className="text-soft">Enter each joint once here. Seam, filler, order and fits follow from it.</p>
+        <AddJoint part={part} />
+        <p className="text-soft">Enter each joint once, here or at Assemble. Seam, filler, glue, order and fits follow from it.</p>
       </div>
       {own.length === 0 && (
         <p className="mt-4 max-w-prose text-soft">
@@ -73,26 +42,8 @@ function Seams({ part }: { part: Part }) {
         </p>
       )}
       {own.map((m) => (
-        <One key={m.id} meeting={m} />
+        <One key={m.id} joint={m} />
       ))}
-      {cut.filter((m) => m.a === part.id || m.b === part.id).length > 0 && (
-        <Section title="Cut seams">
-          <ul>
-            {cut
-              .filter((m) => m.a === part.id || m.b === part.id)
-              .map((m) => (
-                <li key={m.id} className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1.5">
-                  <span>
-                    {meetingWords(m, project)}, {formatMm(m.lengthMm)} of seam
-                  </span>
-                  <button className="btn" onClick={() => void run("list.add", { list: "scene.meetings", items: [{ ...m, id: newId() }] })}>
-                    Describe the joint
-                  </button>
-                </li>
-              ))}
-          </ul>
-        </Section>
-      )}
       <Section
         title="Seams in the scene, in working order"
         aside={<span className="text-soft">joints made before paint first; sanded fillers before wet-shaped ones</span>}
@@ -121,10 +72,10 @@ function Seams({ part }: { part: Part }) {
                   const [best] = fillersFor(seamOf(m, project));
                   return (
                     <tr key={m.id}>
-                      <td className="font-semibold">{meetingWords(m, project)}</td>
+                      <td className="font-semibold">{jointWords(m, nameOf)}</td>
                       <td>{formatMm(m.lengthMm)}</td>
                       <td>{formatMm(m.widthMm)}</td>
-                      <td>{MEET_SIGHT[m.sight]}</td>
+                      <td>{JOINT_SIGHT[m.sight]}</td>
                       <td>
                         {best.whyNot ? (
                           <span className="note-act">▲ no filler suits it: cover it with trim or ground</span>
@@ -134,7 +85,7 @@ function Seams({ part }: { part: Part }) {
                       </td>
                       <td className="text-right">{best.whyNot ? "" : formatDuration(best.handsOnS)}</td>
                       <td className="text-right">{best.whyNot ? "" : formatDuration(best.waitS)}</td>
-                      <td className="text-right">{!best.whyNot && <IntoPlan meeting={m} filler={best.filler.id} />}</td>
+                      <td className="text-right">{!best.whyNot && <IntoPlan joint={m} filler={best.filler.id} />}</td>
                     </tr>
                   );
                 })}
@@ -142,7 +93,7 @@ function Seams({ part }: { part: Part }) {
             </table>
           </Sideways>
         )}
-        {others.length > 0 && <p className="mt-1 text-sm text-soft">Includes the seams of the scene’s other parts.</p>}
+        {scene.joints.length > own.length && <p className="mt-1 text-sm text-soft">Includes the seams of the scene’s other parts.</p>}
       </Section>
       <Taught part={part} />
     </>
@@ -150,12 +101,11 @@ function Seams({ part }: { part: Part }) {
 }
 
 /** The seam as a piece of work of its first part, before that is painted. */
-function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }) {
+function IntoPlan({ joint: m, filler }: { joint: Joint; filler: FillerId }) {
   const project = useProject();
   const { run } = useActions();
-  const planned = project.parts.some((p) => seamsIn(p.work).some((w) => w.meetingId === m.id));
+  const planned = project.parts.some((p) => seamsIn(p.work).some((w) => w.jointId === m.id));
   const part = project.parts.find((p) => p.id === m.a);
-  if (!project.scene.meetings.includes(m)) return <span className="text-soft">cut here: describe the joint</span>;
   if (!part) return null;
   if (planned) return <span className="text-soft">in the plan</span>;
   return (
@@ -165,7 +115,7 @@ function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }
         void run("work.add", {
           partId: part.id,
           at: placeOfSeam(part.work, m),
-          items: [{ id: newId(), kind: "seam", meetingId: m.id, filler }],
+          items: [{ id: newId(), kind: "seam", jointId: m.id, filler }],
         })
       }
     >
@@ -174,87 +124,30 @@ function IntoPlan({ meeting: m, filler }: { meeting: Meeting; filler: FillerId }
   );
 }
 
-function One({ meeting: m }: { meeting: Meeting }) {
+function One({ joint: m }: { joint: Joint }) {
   const project = useProject();
   const { run } = useActions();
-  const set = (change: Partial<Omit<Meeting, "id" | "fits">>) => run("list.set", { list: "scene.meetings", key: m.id, change });
   const seam = seamOf(m, project);
   const nothing = noFill(seam);
   const choices = fillersFor(seam);
-  const fault = meetingFault(m);
-  const [a, b] = [project.parts.find((p) => p.id === m.a), project.parts.find((p) => p.id === m.b)];
+  const sides = partsOfJoint(m).flatMap((id) => project.parts.find((p) => p.id === id) ?? []);
   const [best] = choices;
+  const words = jointWords(m, namesIn(project));
   return (
     <Section
-      title={meetingWords(m, project)}
+      title={words}
       aside={
         <span className="flex items-center gap-3">
-          {a && <Silhouette part={a} />}
-          {b && <Silhouette part={b} />}
-          <IconButton
-            label={`Remove: ${meetingWords(m, project)}`}
-            onClick={() => void run("list.drop", { list: "scene.meetings", keys: [m.id] })}
-          >
+          {sides.map((p) => (
+            <Silhouette key={p.id} part={p} />
+          ))}
+          <IconButton label={`Remove: ${words}`} onClick={() => void run("joint.drop", { jointId: m.id })}>
             <X size={18} />
           </IconButton>
         </span>
       }
     >
-      <div className="flex flex-wrap items-end gap-2">
-        <Choice
-          className="w-48"
-          label="How they are joined"
-          value={m.how}
-          onChange={(how) => void set({ how })}
-          options={(Object.keys(MEET_HOW) as Meeting["how"][]).map((value) => ({ value, label: MEET_HOW[value] }))}
-        />
-        <Choice
-          className="w-52"
-          label="Painted"
-          value={m.paint}
-          onChange={(paint) => void set({ paint })}
-          options={[
-            { value: "after", label: "after they are joined" },
-            { value: "before", label: "before they are joined" },
-          ]}
-        />
-        <ParsedField
-          className="w-28"
-          label="Seam length"
-          draftKey={m.id}
-          text={formatMm(m.lengthMm)}
-          parse={parseMmIn({ least: 0, most: 1e5 })}
-          readAs={readAsMm}
-          onCommit={(lengthMm) => set({ lengthMm })}
-        />
-        <ParsedField
-          className="w-28"
-          label="Seam width"
-          draftKey={m.id}
-          text={formatMm(m.widthMm)}
-          parse={parseMmIn(LIMITS.gapMm)}
-          readAs={readAsMm}
-          onCommit={(widthMm) => set({ widthMm })}
-        />
-        <Choice
-          className="w-56"
-          label="Visibility"
-          value={m.sight}
-          onChange={(sight) => void set({ sight })}
-          options={(Object.keys(MEET_SIGHT) as Meeting["sight"][]).map((value) => ({ value, label: MEET_SIGHT[value] }))}
-        />
-        <Choice
-          className="w-48"
-          label="Next to it"
-          value={m.textured ? "textured" : "plain"}
-          onChange={(v: string) => void set({ textured: v === "textured" })}
-          options={[
-            { value: "plain", label: "plain faces" },
-            { value: "textured", label: "texture to keep" },
-          ]}
-        />
-      </div>
-      {fault && <p className="note-act mt-2">▲ {fault}</p>}
+      <JointFields joint={m} />
       {nothing ? (
         <p className="mt-2">{nothing}</p>
       ) : best.whyNot ? (
@@ -288,85 +181,8 @@ function One({ meeting: m }: { meeting: Meeting }) {
           </Fold>
         </>
       )}
-      <Ledger meeting={m} />
+      <DryFits joint={m} />
     </Section>
-  );
-}
-
-/** How it went when it was tried dry. */
-function Ledger({ meeting: m }: { meeting: Meeting }) {
-  const { run } = useActions();
-  const [verdict, setVerdict] = useState<FitVerdict>("fits");
-  const [cause, setCause] = useState<FitCause>("print");
-  const [amount, setAmount] = useState(0.2);
-  const add = (): void => {
-    const fit: Omit<DryFit, "at"> = { id: newId(), verdict, amountMm: verdict === "fits" ? 0 : amount, cause };
-    void run("fit.add", { meetingId: m.id, fit });
-  };
-  return (
-    <div className="mt-2">
-      <h3 className="label">Dry fits</h3>
-      {m.fits.length > 0 && (
-        <ul>
-          {m.fits.map((f) => (
-            <li key={f.id} className="flex items-center justify-between gap-3 border-b border-rule py-0.5">
-              <span>
-                {FIT_VERDICTS[f.verdict]}
-                {f.verdict === "file"
-                  ? `, ${formatMm(f.amountMm)} taken off`
-                  : f.verdict === "fill"
-                    ? `, a gap of ${formatMm(f.amountMm)}`
-                    : ""}
-                {f.verdict === "fits" ? "" : `: ${FIT_CAUSES[f.cause]}`}
-              </span>
-              <IconButton
-                label={`Delete: ${FIT_VERDICTS[f.verdict]}`}
-                onClick={() => void run("fit.drop", { meetingId: m.id, fitId: f.id })}
-              >
-                <X size={16} />
-              </IconButton>
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="mt-1 flex flex-wrap items-end gap-2">
-        <Choice
-          className="w-40"
-          label="Result"
-          value={verdict}
-          onChange={(v: FitVerdict) => setVerdict(v)}
-          options={[
-            { value: "fits", label: "fits" },
-            { value: "file", label: "needs filing" },
-            { value: "fill", label: "needs filling" },
-            { value: "redesign", label: "needs redrawing" },
-          ]}
-        />
-        {verdict !== "fits" && (
-          <>
-            <ParsedField
-              className="w-28"
-              label={verdict === "fill" ? "Gap" : "Too tight by"}
-              draftKey={m.id}
-              text={formatMm(amount)}
-              parse={parseMmIn(LIMITS.gapMm)}
-              readAs={readAsMm}
-              onCommit={(mm) => setAmount(mm)}
-            />
-            <Choice
-              className="w-36"
-              label="Because of"
-              value={cause}
-              onChange={(c: FitCause) => setCause(c)}
-              options={(Object.keys(FIT_CAUSES) as FitCause[]).map((value) => ({ value, label: FIT_CAUSES[value] }))}
-            />
-          </>
-        )}
-        <button className="btn" onClick={add}>
-          Record it
-        </button>
-      </div>
-    </div>
   );
 }
 
@@ -380,7 +196,7 @@ function Taught({ part }: { part: Part }) {
     const p = project.parts.find((x) => x.id === id);
     return p !== undefined && p.source.kind !== "scratch" && printerAtHand(p, project.scene)?.id === printer.id;
   };
-  const fits = project.scene.meetings.filter((m) => printedHere(m.a) || printedHere(m.b)).flatMap((m) => m.fits);
+  const fits = project.scene.joints.filter((j) => partsOfJoint(j).some(printedHere)).flatMap((j) => j.fits);
   const lesson = fitLesson(fits);
   const room = printer.fits?.clearanceMm ?? CLEARANCE_MM[printer.process];
   const better = Math.max(0, Math.round((room + lesson.biasMm) * 100) / 100);

@@ -9,7 +9,7 @@ export function SurfaceLeaves({ part }: { part: Part | undefined }) {
   const project = useProject();
   const { search } = useLocation();
   const base = `/s/${project.scene.id}/surface`;
-  const meetings = project.scene.meetings.length;
+  const joints = project.scene.joints.length;
   return (
     <Leaves
       of={part ? `the surface of ${part.name}` : "Surface"}
@@ -17,7 +17,7 @@ export function SurfaceLeaves({ part }: { part: Part | undefined }) {
       base={base}
       tabs={tabsOf("surface")}
       notes={{
-        seams: meetings > 0 ? String(meetings) : null,
+        seams: joints > 0 ? String(joints) : null,
         own: project.habits.fills.length ? String(project.habits.fills.length) : null,
       }}
     />

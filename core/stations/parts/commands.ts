@@ -3,14 +3,15 @@ import Joi from "joi";
 import { FILE_UNIT_MM, type FileUnit } from "../../mesh";
 import {
   LIMITS,
+  newJoint,
   PART_DEFAULTS,
   type Choices,
-  type PartJoint,
   type PartRow,
   type SaidSource,
   type SaidSurface,
   type WorkItem,
 } from "../../project";
+import type { Joint } from "../../joint";
 import { markAtSize, type FaceMark } from "../../print";
 import { factor, partExtras, sourceSchema, workSchema } from "../../rows";
 import { count, id, name, text } from "../../field";
@@ -24,6 +25,7 @@ import {
   putPart,
   Refused,
   rescaled,
+  sceneOf,
   withAndWithout,
   type CommandsOf,
   type Edit,
@@ -109,7 +111,7 @@ export interface PartsCommands {
     partId: string;
     pieces: { id: string; source: SaidSource; work: WorkItem[] }[];
     /** Where each cut lies is in the size of the file. */
-    seams: (Omit<PartJoint, "id" | "partId"> & { axis: "x" | "y" | "z"; planeMm: number })[];
+    seams: (NonNullable<Joint["cut"]> & { seamMm: number; axis: "x" | "y" | "z"; planeMm: number })[];
   };
   "part.restore": { partId: string; version: number };
   "work.add": { partId: string; items: WorkItem[]; at: number; surfaces?: SaidSurface[] };
@@ -196,10 +198,6 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
       const part = await partOf(e, partId);
       if (seams.length !== pieces.length - 1) throw new Refused("part.seams", "There must be one seam between each two pieces.");
       const was = { source: part.source, factor: part.factor, at: now, note: "before it was cut" };
-      const joint = (i: number, other: number): PartJoint => {
-        const { kind, clearanceMm, sectionMm2, seamMm } = seams[Math.min(i, other)];
-        return { id: `seam-${Math.min(i, other)}`, partId: pieces[other].id, kind, clearanceMm, sectionMm2, seamMm };
-      };
       const cutFace = (i: number): FaceMark => ({
         id: `seam-${i}`,
         kind: "mating",
@@ -214,7 +212,6 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
           order: part.order + i / 100,
           goodBefore: 0,
           failedBefore: 0,
-          joints: [i - 1, i + 1].filter((o) => o >= 0 && o < pieces.length).map((o) => joint(i, o)),
           // What was picked on the whole may not be on the piece; its cut faces lie against the others.
           faces: [
             ...part.faces.filter((f) => !("at" in f.where) && !f.id.startsWith("seam-")),
@@ -230,6 +227,14 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
           versions: [...part.versions, was].slice(-LIMITS.versions),
         });
       await removeParts(e, [partId]);
+      // Each piece was cut from the one before it, and is glued to it again.
+      const scene = await sceneOf(e);
+      const cut = seams.map(({ kind, clearanceMm, sectionMm2, seamMm }, i): Joint => ({
+        ...newJoint(`cut-${pieces[i + 1].id}`, pieces[i].id, { kind: "part", partId: pieces[i + 1].id }),
+        lengthMm: seamMm,
+        cut: { kind, clearanceMm, sectionMm2 },
+      }));
+      await e.put("scenes", { ...scene, joints: [...scene.joints, ...cut] });
     },
   }),
   "part.restore": over("parts")({

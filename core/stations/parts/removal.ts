@@ -1,5 +1,6 @@
 /** A part that goes takes its records along, and nothing of the scene names it any more. */
 import type { StepRecord } from "../../project";
+import { partsOfJoint, type Joint } from "../../joint";
 import type { Plate } from "../../print";
 import { sceneOf, type Edit } from "../command";
 import { loosenWork } from "../references";
@@ -26,19 +27,38 @@ export async function removeParts(e: Edit<"parts" | "records" | "scenes">, partI
     if (left === null) await e.delete("records", r.id);
     else if (left !== r) await e.put("records", left);
   }
+  const names = new Map((await e.all("parts")).flatMap((p) => (gone.has(p.id) ? [[p.id, p.name] as const] : [])));
   for (const partId of partIds) await e.delete("parts", partId);
   for (const partId of partIds) await loosenWork(e, "parts", partId);
   const before = await sceneOf(e);
   const plates = platesWithout(before.plates, gone);
-  const meetings = before.meetings.filter((m) => !gone.has(m.a) && !gone.has(m.b));
-  const same =
-    meetings.length === before.meetings.length && plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]);
-  const scene = same ? before : { ...before, plates, meetings };
+  const joints = await jointsWithout(e, before.joints, gone, names);
+  const same = joints === before.joints && plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]);
+  const scene = same ? before : { ...before, plates, joints };
   if (scene !== before) await e.put("scenes", scene);
-  const names = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
-  if (!scene.dimensions.some(names) && !scene.references.some(names)) return;
-  const loose = <T extends { partId: string | null }>(x: T): T => (names(x) ? { ...x, partId: null } : x);
+  const isOf = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
+  if (!scene.dimensions.some(isOf) && !scene.references.some(isOf)) return;
+  const loose = <T extends { partId: string | null }>(x: T): T => (isOf(x) ? { ...x, partId: null } : x);
   await e.put("scenes", { ...scene, dimensions: scene.dimensions.map(loose), references: scene.references.map(loose) });
+}
+
+/** Joints of parts that go go with them; where work at one stands in the order of another part, what it leads to is kept in words. */
+async function jointsWithout(
+  e: Edit<"parts">,
+  joints: Joint[],
+  gone: ReadonlySet<string>,
+  names: ReadonlyMap<string, string>,
+): Promise<Joint[]> {
+  if (!joints.some((j) => partsOfJoint(j).some((id) => gone.has(id)))) return joints;
+  const worked = new Set((await e.all("parts")).flatMap((p) => p.work.flatMap((w) => ("jointId" in w ? [w.jointId] : []))));
+  return joints.flatMap((j): Joint[] => {
+    const [a, b] = [gone.has(j.a), j.b.kind === "part" && gone.has(j.b.partId)];
+    if (!a && !b) return [j];
+    if (!worked.has(j.id) || (a && (b || j.b.kind !== "part"))) return [];
+    const stays = a && j.b.kind === "part" ? j.b.partId : j.a;
+    const left = a ? j.a : j.b.kind === "part" ? j.b.partId : "";
+    return [{ ...j, a: stays, b: { kind: "words", words: names.get(left) ?? "a part" }, bMaterial: a ? null : j.bMaterial }];
+  });
 }
 
 /** Parts that go leave the plates; a plate that is empty then goes too. */

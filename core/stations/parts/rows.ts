@@ -43,7 +43,7 @@ export const PARTS_BLOCKS: BlocksOf<PartsBlocks> = {
   "part.measures": { table: "parts", at: "measures", label: "Measures" },
 };
 
-type PartList = "variations" | "sightings" | "configurations" | "faces" | "zones" | "joints";
+type PartList = "variations" | "sightings" | "configurations" | "faces" | "zones";
 type InPart = { [L in PartList as `part.${L}`]: ItemOf<PartRow, L> };
 export interface PartsLists extends InPart {
   "part.pictures": string;
@@ -59,7 +59,6 @@ export const PARTS_LISTS: ListsOf<PartsLists> = {
   "part.configurations": partList("configurations", "Other states", "name"),
   "part.faces": partList("faces", "Marked faces"),
   "part.zones": partList("zones", "Reinforced zones"),
-  "part.joints": partList("joints", "Seams between pieces"),
   "part.pictures": listIn("parts", [], { at: ["pictures"], by: null, label: "Photos" }),
   "part.work": listIn("parts", NAMED_TABLES, {
     at: ["work"],

@@ -35,7 +35,7 @@ export const SCALE_BLOCKS: BlocksOf<ScaleBlocks> = {
   "scene.house": { table: "scenes", at: "house", label: "House standards" },
 };
 
-type SceneList = "homes" | "dimensions" | "references" | "meetings";
+type SceneList = "homes" | "dimensions" | "references";
 type InScene = { [L in SceneList as `scene.${L}`]: ItemOf<SceneRow, L> };
 export interface ScaleLists extends InScene {
   things: RealThing;
@@ -52,7 +52,6 @@ export const SCALE_LISTS: ListsOf<ScaleLists> = {
     dimensions: scene.dimensions.map((d) => (d.within !== null && keys.includes(d.within) ? { ...d, within: null } : d)),
   })),
   "scene.references": sceneList("references", "Reference board"),
-  "scene.meetings": sceneList("meetings", "Joints"),
   things: rowsOf("things", [], {
     label: () => "Known things",
     dropLabel: "Known things",

@@ -13,7 +13,7 @@ import {
   type SymptomId,
 } from "~core/print";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { optionAtHand, type PrintOption } from "~core/project";
+import { jointsOfPart, optionAtHand, type PrintOption } from "~core/project";
 import { formatDuration, formatMoney, ok, parseDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { PrinterChoice } from "~app/shared/PrinterChoice";
@@ -154,7 +154,7 @@ function Repair() {
       currency: option.job.currency,
       hazard: hazards.get(option.printer.id)!,
     },
-    mergeable: defect === "misfit" ? Math.max(part.joints.length + 1, family) : 0,
+    mergeable: defect === "misfit" ? Math.max(jointsOfPart(project.scene, part.id).filter((j) => j.cut !== null).length + 1, family) : 0,
     demanding: scene.finish === "display",
   });
   const WORDS = { leave: "Leave it", repair: "Repair", reprint: "Print again", merge: "Merge, and print as one" } as const;

@@ -1,81 +1,64 @@
-/** A joint: gluing the part to another one, or to something that is no part of the scene. */
-import { field, optionsNamed, optionsOf } from "../../../field";
-import { GLUES, JOINT_HANDS_ON_S, MATERIALS, type GlueId, type Material } from "../../../joint";
-import { LIMITS } from "../../../limits";
-
+/** Gluing a joint of the scene: what to what, with which glue and over what gap is said of the joint. */
+import { field } from "../../../field";
+import { gatesInAir, glueOfJoint, HOLDS, JOINT_HANDS_ON_S, type Glue } from "../../../joint";
 import { only, type Surroundings, type WorkKind } from "../../../work";
 
 export interface GlueWork {
   id: string;
   kind: "glue";
-  glueId: GlueId;
-  /** The part it is glued to; null for something that is none. */
-  toPartId: string | null;
-  /** What it is glued to, in words, where that is no part. */
-  to: string;
-  /** What that is of, as the user said; null for what the part it names is of. */
-  toMaterial: Material | null;
-  gapMm: number;
-  load: boolean;
+  /** Which joint of the scene. */
+  jointId: string;
 }
 
-/** What the joint leads to, by the name it has now. */
-export const jointTo = (item: GlueWork, at: Surroundings): string => (item.toPartId && at.part(item.toPartId)?.name) || item.to;
+const jointOf = (item: GlueWork, at: Surroundings) => at.joint?.(item.jointId);
 
-/** What it is glued to is of this: said, or as the part is now. */
-export const jointMaterial = ({ toMaterial, toPartId }: GlueWork, at: Pick<Surroundings, "part">): Material =>
-  toMaterial ?? (toPartId ? at.part(toPartId)?.material : undefined) ?? "filament print";
+/** With what it is glued: as somebody chose, or the first that suits. */
+function glueOf(item: GlueWork, at: Surroundings): Glue | undefined {
+  const joint = jointOf(item, at);
+  if (!joint || HOLDS[joint.seam.how] !== "glue") return undefined;
+  return glueOfJoint({ glueId: joint.glueId, load: joint.load, seam: joint.seam });
+}
 
 export const glue: WorkKind<GlueWork> = {
   kind: "glue",
   many: "joints",
-  fields: {
-    glueId: field.choice("Glue", optionsNamed(GLUES)),
-    toPartId: {
-      ...field.row("Glued to", "other parts", "something else"),
-      // A part says itself what it is of; its name stays where it goes.
-      brings: (toPartId, to) => (toPartId === null ? { toPartId } : { toPartId, to, toMaterial: null }),
-    },
-    to: { ...field.text("Glued to what"), when: (item) => (item as GlueWork).toPartId === null },
-    toMaterial: field.choice("Its material", optionsOf(MATERIALS), "same as the part"),
-    gapMm: field.length("Gap, mm", LIMITS.gapMm),
-    load: field.tick("carries load"),
-  },
+  fields: { jointId: field.row("Joint", "joints") },
   station: "assemble",
-  words: (item, at) => ({ title: `Glue to ${jointTo(item, at)}`, detail: GLUES.find((g) => g.id === item.glueId)?.name ?? "" }),
-  refers: (item) => (item.toPartId ? [{ field: "toPartId", table: "parts", id: item.toPartId, mayGo: true }] : []),
-  film: (item) => {
-    const used = GLUES.find((g) => g.id === item.glueId);
+  words: (item, at) => {
+    const joint = jointOf(item, at);
+    return { title: joint ? joint.glueTo : "Glue: a deleted joint", detail: glueOf(item, at)?.name ?? "" };
+  },
+  refers: () => [],
+  needs: (item, at) => jointOf(item, at)?.partIds ?? [],
+  film: (item, at) => {
+    const used = glueOf(item, at);
     return used?.family ? { name: used.name, family: used.family, method: "dust", coats: 1, hex: "#d8d4c4" } : null;
   },
   counts: () => "fitted",
   steps: (item, task) => {
-    const used = GLUES.find((g) => g.id === item.glueId);
-    if (!used) return [];
+    const joint = jointOf(item, task);
+    const used = glueOf(item, task);
+    if (!joint || !used) return [];
+    const gates = gatesInAir(used, task.air);
     return [
       {
         name: "0",
-        title: `Glue to ${jointTo(item, task)}: ${used.name}`,
-        handsOnS: JOINT_HANDS_ON_S * Math.max(1, task.copies * 0.4),
-        waitS: item.load ? used.fullS : used.handleS,
+        title: `${joint.glueTo}: ${used.name}`,
+        handsOnS: JOINT_HANDS_ON_S * Math.max(1, joint.count * 0.4),
+        waitS: joint.load ? gates.fullS : gates.workS,
         cautions: used.cautions,
         pieces: task.copies,
-        rests: { glue: used.name, to: jointMaterial(item, task), on: task.material, gapMm: item.gapMm },
+        rests: { glue: used.name, to: joint.toMaterial, on: task.material, gapMm: joint.seam.widthMm },
       },
     ];
   },
   begin: {
     label: "A joint",
-    make: (itemId, at) => ({
-      id: itemId,
-      kind: "glue",
-      glueId: "instant-gel",
-      toPartId: at.others[0]?.id ?? null,
-      to: at.others[0]?.name ?? "Base",
-      toMaterial: null,
-      gapMm: 0.1,
-      load: false,
-    }),
+    // Joints are said once, at Assemble; here one of the part's own takes its place in the order of work.
+    make: (itemId, at) => {
+      const free = at.joints.find((jointId) => !at.hasJoint(jointId));
+      return free === undefined ? null : { id: itemId, kind: "glue", jointId: free };
+    },
   },
 };
 

@@ -1,4 +1,4 @@
-/** Filling the seam to another part: what it takes follows from how the two meet, which is said of the scene. */
+/** Filling the seam to another part: what it takes follows from the joint, which is said of the scene. */
 import { field, optionsNamed, id } from "../../../field";
 import { fillersFor, noFill, SEAM_FILLERS, type FillerId } from "../../../joint";
 import { only, type Surroundings, type WorkKind } from "../../../work";
@@ -6,39 +6,39 @@ import { only, type Surroundings, type WorkKind } from "../../../work";
 export interface SeamWork {
   id: string;
   kind: "seam";
-  /** Which meeting of the scene. */
-  meetingId: string;
+  /** Which joint of the scene. */
+  jointId: string;
   filler: FillerId;
 }
 
 const fillerOf = (item: SeamWork) => SEAM_FILLERS.find((f) => f.id === item.filler)!;
-const namesOf = (item: SeamWork, at: Surroundings): string => at.meeting?.(item.meetingId)?.words ?? "a deleted joint";
+const namesOf = (item: SeamWork, at: Surroundings): string => at.joint?.(item.jointId)?.words ?? "a deleted joint";
 
 export const seam: WorkKind<SeamWork> = {
   kind: "seam",
   many: "seams",
-  fields: { meetingId: field.kept(id), filler: field.choice("Filler", optionsNamed(SEAM_FILLERS)) },
+  fields: { jointId: field.kept(id), filler: field.choice("Filler", optionsNamed(SEAM_FILLERS)) },
   station: "surface",
   words: (item, at) => ({ title: `Fill the seam: ${namesOf(item, at)}`, detail: fillerOf(item).name }),
   refers: () => [],
-  needs: (item, at) => at.meeting?.(item.meetingId)?.partIds ?? [],
+  needs: (item, at) => at.joint?.(item.jointId)?.partIds ?? [],
   film: () => null,
   counts: () => null,
   steps: (item, task) => {
-    const meeting = task.meeting?.(item.meetingId);
+    const joint = task.joint?.(item.jointId);
     const filler = fillerOf(item);
     // What moves, comes apart, or is gone takes nothing.
-    if (!meeting || noFill(meeting.seam)) return [];
-    const { handsOnS } = fillersFor(meeting.seam).find((c) => c.filler.id === item.filler)!;
+    if (!joint || noFill(joint.seam)) return [];
+    const { handsOnS } = fillersFor(joint.seam).find((c) => c.filler.id === item.filler)!;
     return [
       {
         name: "0",
-        title: `Fill with ${filler.name}: ${meeting.words}`,
+        title: `Fill with ${filler.name}: ${joint.words}`,
         handsOnS,
         waitS: filler.waitS,
         cautions: filler.cautions,
         session: { key: `seam ${filler.id}`, group: `seam ${filler.id}`, title: `Seams with ${filler.name}`, setUpS: filler.setUpS },
-        rests: { filler: filler.name, lengthMm: meeting.seam.lengthMm, widthMm: meeting.seam.widthMm },
+        rests: { filler: filler.name, lengthMm: joint.seam.lengthMm, widthMm: joint.seam.widthMm },
       },
     ];
   },

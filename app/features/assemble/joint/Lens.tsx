@@ -10,7 +10,7 @@ const TAILS = 1.5;
 /** Samples of the curve. */
 const SAMPLES = 80;
 
-export function Lens({ fit: { asked, a, b, meeting, painted, masked: bare }, masked }: { fit: FitAfterPaint; masked: boolean }) {
+export function Lens({ fit: { asked, a, b, joint, painted, masked: bare }, masked }: { fit: FitAfterPaint; masked: boolean }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const films = masked ? [0, 0] : [asked.filmsMm.at(0) ?? 0, asked.filmsMm.at(1) ?? 0];
   const sd = Math.hypot(asked.biasSpreadMm, asked.spreadMm);
@@ -57,7 +57,7 @@ export function Lens({ fit: { asked, a, b, meeting, painted, masked: bare }, mas
         <text x={left} y={HIGH + 14} fontSize="12" fill="var(--soft)">
           {films[0] + films[1] > 0 ? `films ${formatMm(films[0])} and ${formatMm(films[1])}; ` : masked ? "masked; " : ""}
           {room > 0 ? `${formatMm(room)} left of ${formatMm(asked.nominalMm)}` : `${formatMm(-room)} too much`} a side
-          {meeting.paint === "after" ? ", painted once it is together" : ""}
+          {joint.paint === "after" ? ", painted once it is together" : ""}
         </text>
       </svg>
     </div>
