@@ -1,5 +1,6 @@
 /** The rows of `npm run bench`. Meshes are made here; ratios say how we stand against a general-purpose library. */
 import { Color, mix } from "spectral.js";
+import toposort from "toposort";
 import { OBJLoader } from "three/examples/jsm/loaders/OBJLoader.js";
 import { STLLoader } from "three/examples/jsm/loaders/STLLoader.js";
 import { mergeVertices } from "three/examples/jsm/utils/BufferGeometryUtils.js";
@@ -41,6 +42,7 @@ import {
   Shape,
   type FilamentPrinter,
 } from "../core/print";
+import { orderOf, type OrderEdge } from "../core/joint";
 import { loadSolids, sliceMesh, type Solids } from "../core/slice";
 import { coprime, mixesFor } from "../core/paint";
 import { findSurfaces, laySurface } from "../core/surface";
@@ -455,6 +457,27 @@ export const ROWS: Row[] = [
       // Other objects each time: steps of parts that were unfolded before are kept.
       const fresh = (): Project => ({ ...project, parts: project.parts.map((p) => ({ ...p })) });
       return Promise.resolve({ ours: () => tonight(fresh(), THURSDAY, 60), peer: () => structuredClone(project) });
+    },
+  },
+  {
+    name: "order",
+    work: "500 joints with 2,000 demands and 20 contradictions among them: an order that keeps the rest, each contradiction as a circle",
+    peer: "toposort: an order of the same demands without the contradictions",
+    goal: 5,
+    sizes: [125, 250, 500],
+    prepare: (size) => {
+      const random = seededRandom(7);
+      const nodes = Array.from({ length: size }, (_, i) => `joint-${i}`);
+      const before = (a: number, b: number): OrderEdge => ({ from: nodes[a], to: nodes[b], rule: "x", cost: 1 + Math.floor(random() * 9) });
+      const sound = Array.from({ length: size * 4 }, () => {
+        const a = Math.floor(random() * (size - 1));
+        return before(a, a + 1 + Math.floor(random() * Math.min(40, size - 1 - a)));
+      });
+      // Back over a few steps, so that there is a way round.
+      const against = sound.filter((_, i) => i % Math.ceil(sound.length / 20) === 0).map((e) => ({ ...e, from: e.to, to: e.from, cost: 0 }));
+      const demands = [...sound, ...against];
+      const pairs = sound.map((e): [string, string] => [e.from, e.to]);
+      return Promise.resolve({ ours: () => orderOf(nodes, demands), peer: () => toposort.array(nodes, pairs) });
     },
   },
   {

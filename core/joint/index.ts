@@ -5,3 +5,6 @@ export * from "./dryFit";
 export * from "./seams";
 export * from "./fit";
 export * from "./hold";
+export * from "./order";
+export * from "./rules";
+export * from "./units";

@@ -4,6 +4,7 @@ export * from "./coatDates";
 export * from "./critical";
 export * from "./evenings";
 export * from "./fitsAfterPaint";
+export * from "./jointOrder";
 export * from "./lookAgainst";
 export * from "./ownCoats";
 export * from "./ownPrints";

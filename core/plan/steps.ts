@@ -22,6 +22,7 @@ import { restsOn, type Step, type Surroundings, type Task } from "../work";
 import { kindOf, mayGoBeside, type WorkItem } from "../stations/kinds";
 import { define, ofOne } from "../derive";
 import { plateKey } from "../print";
+import { jointEdges, orderWithJoints } from "./jointOrder";
 import { onPlates, piecesWaiting, plateSteps } from "./plateSteps";
 import { stackOfPart, surroundingsOf, surroundingsOfPart, type StackLayer } from "./stack";
 
@@ -251,5 +252,24 @@ function stepsAnew(project: Project): Step[] {
         const off = printed.get(id);
         if (step && off) step.after = [...step.after, off.key];
       }
+  // What joints demand across parts; where it contradicts itself, as much as can be kept.
+  const edges = jointEdges(project, all);
+  if (edges.length > 0) {
+    const byKey = new Map(all.map((s) => [s.key, s]));
+    for (const { from, to, rule } of orderWithJoints(all, edges).kept) {
+      const step = byKey.get(to)!;
+      if (rule !== "listed" && !step.after.includes(from)) step.after = [...step.after, from];
+    }
+  }
   return all;
 }
+
+/** Where the joints of a scene and the orders of work of its parts contradict each other. */
+export const contradictions = define({
+  name: "contradictions of joints",
+  scope: SCENE,
+  read: (project: Project) => {
+    const all = [...project.parts.flatMap(({ id }) => stepsOfNamed(project, id)), ...plateSteps(project)];
+    return orderWithJoints(all, jointEdges(project, all)).circles;
+  },
+});

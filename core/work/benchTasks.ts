@@ -6,7 +6,7 @@ import type { CautionId } from "../care";
 import type { Need } from "./needs";
 import type { Station } from "./step";
 
-export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "flock" | "rim" | "join" | "daylight";
+export type BenchTaskId = "dry-fit" | "file" | "wash" | "seams" | "inspect" | "drill" | "flock" | "rim" | "join" | "daylight";
 
 export interface BenchTask {
   id: BenchTaskId;
@@ -43,6 +43,16 @@ export const BENCH_TASKS: BenchTask[] = [
     perCm2S: 0.02,
     waitS: 2 * 3600,
     cautions: [],
+  },
+  {
+    id: "drill",
+    title: "Drill the holes for pins",
+    station: "assemble",
+    setUpS: 180,
+    perPieceS: 90,
+    perCm2S: 0,
+    waitS: 0,
+    cautions: ["sanding-dust"],
   },
   { id: "seams", title: "Fill seams and gaps", station: "assemble", setUpS: 240, perPieceS: 90, perCm2S: 0, waitS: 4 * 3600, cautions: [] },
   // One loop: look, fill and sand what shows, touch in primer, look again.

@@ -1,6 +1,7 @@
 /** Gluing a joint of the scene: what to what, with which glue and over what gap is said of the joint. */
 import { field } from "../../../field";
 import { gatesInAir, glueOfJoint, HOLDS, JOINT_HANDS_ON_S, type Glue } from "../../../joint";
+import { formatDuration } from "../../../units";
 import { only, type Surroundings, type WorkKind } from "../../../work";
 
 export interface GlueWork {
@@ -43,9 +44,10 @@ export const glue: WorkKind<GlueWork> = {
     return [
       {
         name: "0",
-        title: `${joint.glueTo}: ${used.name}`,
+        title: `${joint.glueTo}: ${used.name}${joint.load ? `, full load after ${formatDuration(gates.fullS)}` : ""}`,
         handsOnS: JOINT_HANDS_ON_S * Math.max(1, joint.count * 0.4),
-        waitS: joint.load ? gates.fullS : gates.workS,
+        // Until it may be worked on; nothing in the plan loads it.
+        waitS: gates.workS,
         cautions: used.cautions,
         pieces: task.copies,
         rests: { glue: used.name, to: joint.toMaterial, on: task.material, gapMm: joint.seam.widthMm },
