@@ -9,6 +9,8 @@ import { EVENING, expect, station, test, upload, shedStl } from "./bench";
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const LEAVES = [
   "assemble/joint",
+  "assemble/bare",
+  "assemble/holds",
   "paint/areas",
   "paint/coats",
   "paint/effects",

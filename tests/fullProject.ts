@@ -201,7 +201,11 @@ export async function fullProject(): Promise<Full> {
           cut: { kind: "pegs", clearanceMm: 0.25, sectionMm2: 600 },
           fits: [{ id: "f1", at: THURSDAY, verdict: "file", amountMm: 0.2, cause: "print" }],
         },
-        { ...newJoint("m2", "shed", { kind: "words", words: "A cork tile" }), how: "never" },
+        {
+          ...newJoint("m2", "shed", { kind: "words", words: "A cork tile" }),
+          how: "never",
+          pin: { wire: "steel", dMm: 1, holeMm: 6, coverMm: 0.7, offsetMm: 10, heightMm: 55 },
+        },
       ],
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],
     },

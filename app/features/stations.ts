@@ -110,6 +110,8 @@ export const STATIONS: readonly Station[] = [
     tabs: [
       { path: "", label: "Together", page: "features/assemble/together/TogetherPage.tsx" },
       { path: "joint", label: "Joint", page: "features/assemble/joint/JointPage.tsx" },
+      { path: "bare", label: "Keep bare", page: "features/assemble/bare/BarePage.tsx" },
+      { path: "holds", label: "Holds", page: "features/assemble/holds/HoldsPage.tsx" },
     ],
   },
   { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },

@@ -11,7 +11,18 @@ export const WIRES = {
   steel: { label: "steel", eMPa: 200_000, yieldMPa: 500 },
   "stainless tube": { label: "stainless tube", eMPa: 190_000, yieldMPa: 300 },
 } as const;
-type WireMaterial = keyof typeof WIRES;
+export type WireMaterial = keyof typeof WIRES;
+
+/** What shops have: wires by diameter, tubes of needles as ISO 9626 lists them (21, 18 and 16 gauge; from memory), mm. */
+export const STOCK_WIRES: readonly { material: WireMaterial; dMm: number; innerMm?: number }[] = [
+  ...[0.5, 0.8, 1, 1.2, 1.5, 2].map((dMm) => ({ material: "brass" as const, dMm })),
+  ...[0.5, 0.8, 1, 1.5, 2].map((dMm) => ({ material: "steel" as const, dMm })),
+  { material: "stainless tube", dMm: 0.82, innerMm: 0.51 },
+  { material: "stainless tube", dMm: 1.27, innerMm: 0.84 },
+  { material: "stainless tube", dMm: 1.65, innerMm: 1.19 },
+];
+/** The drill for a wire: a little wider, to the next twentieth, mm. Common practice, no source. */
+export const drillFor = (dMm: number): number => Math.ceil((dMm + 0.05) * 20 - 1e-9) / 20;
 
 /** What a printed hole bears before it widens or tears out, MPa. Common practice, no source. */
 export const HOLES = {
@@ -93,3 +104,10 @@ export const buttMPa = ({
   forceN: number;
   leverMm: number;
 }): number => (6 * forceN * leverMm) / (widthMm * thickMm ** 2);
+
+/** Every wire of the shops for a pin, those that hold first, the thinnest of them before the others. */
+export function pinsFor(asked: Omit<PinAsked, "wire">): (Pin & { wire: PinAsked["wire"] })[] {
+  return STOCK_WIRES.map((wire) => ({ wire, ...pinOf({ ...asked, wire }) })).sort(
+    (x, y) => Number(y.holds) - Number(x.holds) || x.wire.dMm - y.wire.dMm || x.droopDeg - y.droopDeg,
+  );
+}

@@ -7,4 +7,5 @@ export * from "./fit";
 export * from "./hold";
 export * from "./order";
 export * from "./rules";
+export * from "./standing";
 export * from "./units";

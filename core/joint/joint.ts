@@ -4,6 +4,7 @@
  */
 import type { JointKind } from "../print";
 import type { Material, GlueId } from "./glues";
+import type { WireMaterial } from "./hold";
 
 export type JointHow = "glued" | "clipped" | "pinned" | "slides" | "turns" | "loose" | "never";
 export const JOINT_HOW: Record<JointHow, string> = {
@@ -86,7 +87,20 @@ export interface Joint {
   textured: boolean;
   /** It was cut here: with what shape, how much room on every side of it, over which area. */
   cut: { kind: JointKind; clearanceMm: number; sectionMm2: number } | null;
+  /** What pins it; absent where nobody said. */
+  pin?: PinSaid;
   fits: DryFit[];
+}
+
+/** A pin in a joint: of what, how deep and how covered it sits, and what it carries how far out. */
+export interface PinSaid {
+  wire: WireMaterial;
+  dMm: number;
+  holeMm: number;
+  coverMm: number;
+  /** From the pin to the centre of mass, sideways, and from the hole up, mm. */
+  offsetMm: number;
+  heightMm: number;
 }
 
 /** Parts of the scene that a joint names, each once. */

@@ -94,6 +94,9 @@ export const LIMITS = {
   partSizeMm: PART_SIZE_LIMITS_MM,
   /** A length of the real thing: up to a thousand kilometres. */
   realMm: { least: 1e-3, most: 1e9 },
+  pinMm: { least: 0.1, most: 20 },
+  pinDeepMm: { least: 0.5, most: 200 },
+  pinReachMm: { least: 0, most: 1000 },
   gapMm: { least: 0, most: 50 },
   depthMm: { least: 0.01, most: 200 },
   areaMm2: { least: 0, most: 1e9 },

@@ -20,3 +20,6 @@ export * from "./cupGauge";
 export * from "./judgedSurfaces";
 export * from "./paintPreview";
 export * from "./book";
+export * from "./pulledApart";
+export * from "./orderStrip";
+export * from "./nextJoint";

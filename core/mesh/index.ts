@@ -1,3 +1,4 @@
+export * from "./analyse/balance";
 export * from "./analyse/bvh";
 export * from "./analyse/columns";
 export * from "./analyse/crossings";

@@ -1,8 +1,7 @@
 /** What has to move, or to come apart, after paint: the room that is left at each meeting, and the chance that all its copies go. */
-import { FAMILIES, filmOf } from "../coat";
 import { fitLesson, fitOf, nominalFor, partsOfJoint, type Fit, type FitAsked, type FitLesson, type Joint, type JointHow } from "../joint";
 import { countOf, printerAtHand, type Part, type Project } from "../project";
-import { stackOfPart } from "./stack";
+import { filmOfPart } from "./stack";
 
 /** Room a side that a joint needs to go at all, mm; null for what is pressed together and stays. Common practice, no source. */
 const NEED_MM: Readonly<Record<JointHow, number | null>> = {
@@ -29,13 +28,6 @@ export interface FitAfterPaint {
   wantedMm: number;
   /** Dry fits that the bias rests on. */
   fits: number;
-}
-
-/** Film that lies all over a part once it is painted, mm. */
-function filmOfPart(part: Part, project: Project): number {
-  return stackOfPart(part, project)
-    .filter((l) => !FAMILIES[l.family].ground && l.place === undefined && l.share === undefined)
-    .reduce((sum, l) => sum + filmOf(l), 0);
 }
 
 /** The joints of a scene that move or come apart, those that are least sure first. */

@@ -1,4 +1,5 @@
 export * from "./awake";
+export * from "./builtOf";
 export * from "./chance";
 export * from "./coatDates";
 export * from "./critical";

@@ -15,7 +15,7 @@ import {
   type Ordered,
   type OrderRule,
 } from "../joint";
-import { materialOf, type Part, type Project } from "../project";
+import { materialOf, unitsOfScene, type Part, type Project } from "../project";
 import type { Step } from "../work";
 import { gluesIn, kindOf, seamsIn } from "../stations/kinds";
 
@@ -87,7 +87,7 @@ export function jointEdges(project: Pick<Project, "scene" | "parts">, steps: rea
     seen.add(`${from.key} ${to.key}`);
     out.push({ from: from.key, to: to.key, rule, cost: ORDER_RULES[rule].cost, jointId: j.id });
   };
-  const unitOf = new Map(unitsOf(joints).flatMap((unit) => unit.map((id) => [id, unit] as const)));
+  const unitOf = new Map(unitsOfScene(project).flatMap((unit) => unit.map((id) => [id, unit] as const)));
   const groupOf = new Map(groupsOf(joints).flatMap((group) => group.map((id) => [id, group] as const)));
   for (const j of joints) {
     const sides = partsOfJoint(j);
@@ -105,7 +105,6 @@ export function jointEdges(project: Pick<Project, "scene" | "parts">, steps: rea
       for (const fill of at.filling(j)) before("filled", j, glued, fill);
       if (isOnePiece(j)) {
         const unit = new Set(sides.flatMap((id) => unitOf.get(id) ?? [id]));
-        // A board of foam is painted with its ground, not with what stands on it.
         for (const id of unit) if (!at.isFoam(id)) before("together", j, glued, at.first(id, isPaint));
       } else
         for (const id of sides)

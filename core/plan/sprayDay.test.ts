@@ -126,8 +126,8 @@ describe("what stays bare", () => {
     const masked = { ...pane, work: [...pane.work, { id: "t", kind: "mask" as const, what: "tape" as const, places: 3 }] };
     expect(keptBare(masked, project).map((b) => b.words)).toEqual([
       "the groove",
-      "the face that is glued to The lid",
-      "where it rubs on The lid",
+      "the face that is glued to The lid: tape it",
+      "where it rubs on The lid: plug it",
       "the seam to The lid: tape it",
       "the panes",
       "3 places under tape",

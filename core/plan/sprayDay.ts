@@ -24,6 +24,8 @@ const REACHED = 0.35;
 export interface KeptBare {
   key: string;
   words: string;
+  /** The joint that it is for, and its area where the joint was cut here, mm². */
+  joint?: { id: string; areaMm2: number | null };
 }
 
 interface Sprayed {
@@ -99,12 +101,14 @@ export function keptBare(part: Part, project: Project): KeptBare[] {
   const nameOf = namesIn(project);
   const joints = jointsOfPart(project.scene, part.id).flatMap((j): KeptBare[] => {
     const to = isOfCopies(j) ? "its copies" : sideWords(otherSide(j, part.id)!, nameOf);
-    const words = {
+    const face = {
       moves: `where it rubs on ${to}`,
-      apart: `the seam to ${to}: tape it`,
+      apart: `the seam to ${to}`,
       glue: j.paint === "before" || j.load ? `the face that is glued to ${to}` : null,
     }[HOLDS[j.how]];
-    return words ? [{ key: `${part.id} ${j.id}`, words }] : [];
+    // A slot takes a plug, a face takes tape.
+    const by = j.how === "clipped" || HOLDS[j.how] === "moves" ? "plug" : "tape";
+    return face ? [{ key: `${part.id} ${j.id}`, words: `${face}: ${by} it`, joint: { id: j.id, areaMm2: j.cut?.sectionMm2 ?? null } }] : [];
   });
   const clear = materialOf(part, project.scene) === "clear sheet" ? [{ key: `${part.id} clear`, words: "the panes" }] : [];
   const masks = masksIn(part.work)

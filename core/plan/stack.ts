@@ -1,5 +1,5 @@
 /** The stack of coats on a part, in the order of its work: what it is made of, then what each piece of work lays down. */
-import type { CoatFamily, CoatLayer } from "../coat";
+import { FAMILIES, filmOf, type CoatFamily, type CoatLayer } from "../coat";
 import { isOfCopies, jointCount, otherSide, partsOfJoint, type Material } from "../joint";
 import {
   choicesOf,
@@ -118,4 +118,11 @@ export function stackOfPart(part: Part, project: HideFrom & Partial<Pick<Project
       return films.map((film, i) => ({ id: i === films.length - 1 ? item.id : `${item.id} ${film.part ?? i}`, itemId: item.id, ...film }));
     }),
   ];
+}
+
+/** Film that lies all over a part once it is painted, mm. */
+export function filmOfPart(part: Part, project: Project): number {
+  return stackOfPart(part, project)
+    .filter((l) => !FAMILIES[l.family].ground && l.place === undefined && l.share === undefined)
+    .reduce((sum, l) => sum + filmOf(l), 0);
 }

@@ -1,5 +1,5 @@
 /** Joints of a scene: what a new one is, what its sides are called, and what they are made of. */
-import { isOfCopies, jointCount, otherSide, type Joint, type Material, type SeamCase, type Side } from "../joint";
+import { isOfCopies, jointCount, otherSide, partsOfJoint, unitsOf, type Joint, type Material, type SeamCase, type Side } from "../joint";
 import { materialOf } from "./part";
 import type { Part, Project, Scene } from "./types";
 import { partNamed } from "./world";
@@ -65,6 +65,15 @@ export const namesIn =
   ({ parts = [], unread = [] }: Partial<Pick<Project, "parts" | "unread">>) =>
   (id: string): string | undefined =>
     [...parts, ...unread].find((p) => p.id === id)?.name;
+
+/**
+ * Parts that are one piece before paint, unit by unit. A board of foam is none of them: it is painted with its ground, not with what stands
+ * on it.
+ */
+export const unitsOfScene = ({ scene, parts }: Pick<Project, "scene" | "parts">): string[][] => {
+  const foam = new Set(parts.filter((p) => materialOf(p, scene) === "foam").map((p) => p.id));
+  return unitsOf(scene.joints.filter((j) => !partsOfJoint(j).some((id) => foam.has(id))));
+};
 
 /** A joint by its id; undefined where it is gone. */
 export const jointNamed = (scene: Pick<Scene, "joints">, id: string): Joint | undefined => scene.joints.find((j) => j.id === id);

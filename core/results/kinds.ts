@@ -2,7 +2,16 @@
  * The kinds of computed result: what each follows from, which version of its method, what it gives. A result can be dropped at any time
  * and is then computed anew; a changed input makes another key. How each is computed stands in `compute.ts`, which only a worker loads.
  */
-import { REPORT_VERSION, WALLS_VERSION, type Crossings, type FileUnit, type Turn, type WallFacts } from "../mesh";
+import {
+  BALANCE_VERSION,
+  REPORT_VERSION,
+  WALLS_VERSION,
+  type Balance,
+  type Crossings,
+  type FileUnit,
+  type Turn,
+  type WallFacts,
+} from "../mesh";
 import {
   CUTS_VERSION,
   FOOTPRINT_VERSION,
@@ -74,6 +83,8 @@ export interface Results {
   fields: { inputs: { geometry: Geometry }; value: FoundFields };
   /** Areas of colour and their borders, in model millimetres. `picks` in them too. */
   areas: { inputs: { geometry: Geometry; factor: number; picks: readonly AreaPick[] }; value: MeasuredAreas };
+  /** What it weighs on, in the size of the file. */
+  balance: { inputs: { geometry: Geometry }; value: Balance };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }
@@ -101,6 +112,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   marks: SURFACES_VERSION,
   fields: FIELDS_VERSION,
   areas: AREAS_VERSION,
+  balance: BALANCE_VERSION,
   crossings: 1,
 };
 

@@ -73,6 +73,12 @@ export const fieldsRequest = (part: Pick<PartRow, "source">): Request<"fields"> 
   inputs: { geometry: geometryOf(part.source) },
 });
 
+/** What a part weighs on. */
+export const balanceRequest = (part: Pick<PartRow, "source">): Request<"balance"> => ({
+  kind: "balance",
+  inputs: { geometry: geometryOf(part.source) },
+});
+
 export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: number, turn: Turn): Request<"hollow"> => ({
   kind: "hollow",
   inputs: { geometry: meshGeometry(part.source), factor: part.factor, wallMm, turn },

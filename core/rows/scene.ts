@@ -24,8 +24,10 @@ import {
   JOINT_SIGHT,
   MATERIALS,
   PATTERNS,
+  WIRES,
   type DryFit,
   type Joint,
+  type PinSaid,
   type Side,
 } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
@@ -157,6 +159,14 @@ const jointSchema = strict<Joint>({
     clearanceMm: within({ least: 0, most: 5 }),
     sectionMm2: within(LIMITS.areaMm2),
   }).allow(null),
+  pin: strict<PinSaid>({
+    wire: oneOfKeys(WIRES),
+    dMm: within(LIMITS.pinMm),
+    holeMm: within(LIMITS.pinDeepMm),
+    coverMm: within(LIMITS.pinMm),
+    offsetMm: within(LIMITS.pinReachMm),
+    heightMm: within(LIMITS.pinReachMm),
+  }).optional(),
   fits: Joi.array().max(LIMITS.dryFits).items(dryFitSchema),
 });
 

@@ -4,6 +4,7 @@ import { resultKey } from "../key";
 import type { ResultKind, ResultRequest, ValueOf } from "../kinds";
 import type { Lookup } from "../join";
 import { areas } from "./areas";
+import { balance } from "./balance";
 import { crossings } from "./crossings";
 import { cuts } from "./cuts";
 import { fields } from "./fields";
@@ -26,6 +27,7 @@ export { judge, Reader, type Loaded, type Supplies } from "./reader";
 
 const COMPUTE: { [K in ResultKind]: Compute<K> } = {
   areas,
+  balance,
   crossings,
   cuts,
   fields,
