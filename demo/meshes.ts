@@ -50,7 +50,7 @@ export function barrel(solids: Solids): Mesh {
 /** A clip that joins two quay walls: goes into the slots of both. */
 export function quayClip(solids: Solids): Mesh {
   const { box, union } = kit(solids);
-  return toMesh(union([box([0, 0, 0], [16, 4, 4]), box([0, 0, 0], [4, 9, 4]), box([12, 0, 0], [16, 9, 4])]));
+  return toMesh(union([box([0.2, 0.2, 0], [15.8, 3.8, 3.8]), box([0.2, 0.2, 0], [3.8, 8.8, 3.8]), box([12.2, 0.2, 0], [15.8, 8.8, 3.8])]));
 }
 
 /** The post of the crane: tall on a small foot, with a bracket. */
@@ -151,10 +151,11 @@ export function sluicePaddle(solids: Solids): Mesh {
   const gaps = [1, 2, 3, 4, 5].map((i) => box([i * 8 - 0.35, -1, -1], [i * 8 + 0.35, 0.5, 35]));
   return toMesh(
     union([
-      box([0, 0, 0], [48.6, 2.4, 34]).subtract(union(gaps)),
-      box([21.3, 0, 30], [27.3, 2.4, 58]),
-      box([2, -0.8, 5], [46, 0.2, 9]),
-      box([2, -0.8, 25], [46, 0.2, 29]),
+      box([0, 0, 0], [48.6, 2.6, 34]).subtract(union(gaps)),
+      box([21.3, 0, 30], [27.3, 2.6, 58]),
+      // Shorter than the way between the posts, with room on both sides.
+      box([3.3, -0.8, 5], [45.3, 0.2, 9]),
+      box([3.3, -0.8, 25], [45.3, 0.2, 29]),
     ]),
   );
 }
@@ -221,9 +222,14 @@ export function quayWall(solids: Solids): Mesh {
   const joints = [0, 1, 2, 3, 4].flatMap((row) =>
     [9, 21, 33, 45].map((x) => box([x + (row % 2) * 5 - 0.35, -1, 5 + row * 7], [x + (row % 2) * 5 + 0.35, 0.5, 12 + row * 7])),
   );
-  const slot = (x: number): Manifold => box([x - 3, d / 2 - 2.1, -1], [x + 3, d / 2 + 2.1, 3.5]);
+  // Half a clip and 0.1 mm of room all round, at an end: its bar, and the leg that holds it.
+  const slot = (x: number, into: 1 | -1): Manifold => {
+    const from = (a: number, b: number): [number, number] => [Math.min(x + into * a, x + into * b), Math.max(x + into * a, x + into * b)];
+    const [bar, leg] = [from(-1, 8.1), from(3.9, 8.1)];
+    return union([box([bar[0], d / 2 - 2.1, -1], [bar[1], d / 2 + 2.1, 4.1]), box([leg[0], d / 2 - 2.1, -1], [leg[1], d / 2 + 7.1, 4.1])]);
+  };
   // The ladder stands in a niche, so that the module stays on its grid.
   const niche = box([18, -1, 5], [30, 2.2, h + 1]);
   const rungs = [10, 15, 20, 25, 30, 35].map((z) => box([18, 0.3, z], [30, 1, z + 0.7]));
-  return toMesh(union([box([0, 0, 0], [w, d, h]).subtract(union([...courses, ...joints, niche, slot(0), slot(w)])), ...rungs]));
+  return toMesh(union([box([0, 0, 0], [w, d, h]).subtract(union([...courses, ...joints, niche, slot(0, 1), slot(w, -1)])), ...rungs]));
 }

@@ -138,6 +138,7 @@ const JOINTS: Joint[] = [
     paint: "before",
     lengthMm: 90,
     widthMm: 0.4,
+    place: { atMm: [4.7, 3.2, 6.5], turnDeg: 0, travel: { kind: "slides", along: "z", byMm: 20 } },
     fits: [
       { id: "try-1", at: DEMO_NOW - 6 * 86_400_000, verdict: "file", amountMm: 0.25, cause: "print" },
       { id: "try-2", at: DEMO_NOW - 5 * 86_400_000, verdict: "fits", amountMm: 0, cause: "print" },
@@ -175,7 +176,8 @@ const JOINTS: Joint[] = [
     how: "clipped",
     paint: "before",
     lengthMm: 16,
-    widthMm: 0.2,
+    widthMm: 0.6,
+    place: { atMm: [42.8, 10.7, 0], turnDeg: 0, travel: null },
     sight: "hidden",
   },
 ];

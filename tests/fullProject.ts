@@ -199,6 +199,7 @@ export async function fullProject(): Promise<Full> {
           widthMm: 0.3,
           textured: true,
           cut: { kind: "pegs", clearanceMm: 0.25, sectionMm2: 600 },
+          place: { atMm: [1.5, -2, 6], turnDeg: 90, travel: { kind: "slides", along: "z", byMm: 24 } },
           fits: [{ id: "f1", at: THURSDAY, verdict: "file", amountMm: 0.2, cause: "print" }],
         },
         {

@@ -9,6 +9,7 @@ serve<Jobs>({
   write: async () => (await import("./jobs/write")).write,
   turntable: async () => (await import("./jobs/turntable")).turntable,
   look: async () => (await import("./jobs/look")).look,
+  pair: async () => (await import("./jobs/pair")).pair,
   readBundle: async () => (await import("./jobs/bundle")).unpack,
   writeBundle: async () => (await import("./jobs/bundle")).pack,
   readBackup: async () => (await import("./jobs/backup")).unpack,

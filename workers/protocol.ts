@@ -1,6 +1,7 @@
 /**
  * Every job of the pool, and what it takes and gives. Files go as Blobs, which are handed over by reference: the page never copies a mesh.
  */
+import type { PairChecked, Placing } from "../core/joint";
 import type { AreaPick, Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers, WeatherPlace, WindFrom } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
@@ -113,6 +114,11 @@ export type Jobs = {
       picks: readonly AreaPick[];
     };
     answer: Look | null;
+  };
+  /** Two parts where they stand together, at the size they are printed, or which of them is not closed. */
+  pair: {
+    request: { a: MeshSource; aFactor: number; b: MeshSource; bFactor: number; place: Placing };
+    answer: PairChecked | { open: "a" | "b" };
   };
   readBundle: { request: { file: Blob }; answer: Read };
   writeBundle: { request: Bundle; answer: Packed };

@@ -6,6 +6,7 @@ export * from "./seams";
 export * from "./fit";
 export * from "./hold";
 export * from "./order";
+export * from "./pair";
 export * from "./rules";
 export * from "./standing";
 export * from "./units";

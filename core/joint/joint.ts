@@ -5,6 +5,7 @@
 import type { JointKind } from "../print";
 import type { Material, GlueId } from "./glues";
 import type { WireMaterial } from "./hold";
+import type { Placing } from "./pair";
 
 export type JointHow = "glued" | "clipped" | "pinned" | "slides" | "turns" | "loose" | "never";
 export const JOINT_HOW: Record<JointHow, string> = {
@@ -87,6 +88,8 @@ export interface Joint {
   textured: boolean;
   /** It was cut here: with what shape, how much room on every side of it, over which area. */
   cut: { kind: JointKind; clearanceMm: number; sectionMm2: number } | null;
+  /** Where the first side stands in the second, and the way it goes; absent where nobody said. */
+  place?: Placing;
   /** What pins it; absent where nobody said. */
   pin?: PinSaid;
   fits: DryFit[];

@@ -94,6 +94,7 @@ export const LIMITS = {
   partSizeMm: PART_SIZE_LIMITS_MM,
   /** A length of the real thing: up to a thousand kilometres. */
   realMm: { least: 1e-3, most: 1e9 },
+  placeMm: 5000,
   pinMm: { least: 0.1, most: 20 },
   pinDeepMm: { least: 0.5, most: 200 },
   pinReachMm: { least: 0, most: 1000 },

@@ -25,9 +25,11 @@ import {
   MATERIALS,
   PATTERNS,
   WIRES,
+  type Axis3,
   type DryFit,
   type Joint,
   type PinSaid,
+  type Placing,
   type Side,
 } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
@@ -159,6 +161,24 @@ const jointSchema = strict<Joint>({
     clearanceMm: within({ least: 0, most: 5 }),
     sectionMm2: within(LIMITS.areaMm2),
   }).allow(null),
+  place: strict<Placing>({
+    atMm: Joi.array()
+      .length(3)
+      .items(within({ least: -LIMITS.placeMm, most: LIMITS.placeMm })),
+    turnDeg: within({ least: -360, most: 360 }),
+    travel: Joi.alternatives(
+      strict<{ kind: "slides"; along: Axis3; byMm: number }>({
+        kind: Joi.string().valid("slides"),
+        along: Joi.string().valid("x", "y", "z"),
+        byMm: within({ least: -LIMITS.placeMm, most: LIMITS.placeMm }),
+      }),
+      strict<{ kind: "turns"; about: Axis3; byDeg: number }>({
+        kind: Joi.string().valid("turns"),
+        about: Joi.string().valid("x", "y", "z"),
+        byDeg: within({ least: -360, most: 360 }),
+      }),
+    ).allow(null),
+  }).optional(),
   pin: strict<PinSaid>({
     wire: oneOfKeys(WIRES),
     dMm: within(LIMITS.pinMm),

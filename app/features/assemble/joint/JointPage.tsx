@@ -17,6 +17,7 @@ import { AssembleLeaves } from "../AssembleLeaves";
 import { useJointAtHand } from "../jointAtHand";
 import { GlueChoice } from "./GlueChoice";
 import { Lens } from "./Lens";
+import { Placed } from "./Placed";
 
 const percent = (chance: number): string => (chance > 0.995 ? "over 99 %" : chance < 0.005 ? "under 1 %" : `${Math.round(chance * 100)} %`);
 
@@ -28,6 +29,7 @@ export default function JointPage() {
   const fits = useMemo(() => fitsAfterPaint(project), [project]);
   const fit = fits.find((f) => f.joint.id === joint?.id);
   const nameOf = namesIn(project);
+  const [a, b] = [joint?.a, joint?.b.kind === "part" ? joint.b.partId : undefined].map((id) => project.parts.find((p) => p.id === id));
   const doubtful = fits.filter((f) => f.painted.chanceAll < GOOD_CHANCE).length;
   return (
     <Page
@@ -59,6 +61,9 @@ export default function JointPage() {
         <>
           {fit && <AfterPaint key={joint.id} fit={fit} />}
           {HOLDS[joint.how] === "glue" && <GlueChoice joint={joint} />}
+          {a?.source.kind === "mesh" && b?.source.kind === "mesh" && a !== b && (
+            <Placed key={`${joint.id} place`} joint={joint} a={a} b={b} />
+          )}
           <Section
             title="What is said of it"
             aside={
