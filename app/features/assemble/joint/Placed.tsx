@@ -21,13 +21,15 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
   const { run } = useActions();
   // Ten fast presses move ten steps: each goes on from what the one before has said, drawn or not.
   const latest = useRef(j.place);
+  const pending = useRef(0);
   useLayoutEffect(() => {
-    latest.current = j.place;
+    if (pending.current === 0) latest.current = j.place;
   });
   const set = (change: (place: Placing) => Partial<Placing>): ReturnType<typeof run> => {
     const now = latest.current ?? AS_IN_FILE;
     latest.current = { ...now, ...change(now) };
-    return run("list.set", { list: "scene.joints", key: j.id, change: { place: latest.current } });
+    pending.current++;
+    return run("list.set", { list: "scene.joints", key: j.id, change: { place: latest.current } }).finally(() => pending.current--);
   };
   if (!j.place)
     return (

@@ -1,0 +1,114 @@
+/** Assemble: joints said once, the parts pulled apart, the order over all parts, what stays bare, what holds. */
+import { expect, leaf, station, test } from "./bench";
+import { storedRow } from "./rows";
+import type { Page } from "@playwright/test";
+
+interface Stored {
+  joints: {
+    id: string;
+    a: string;
+    b: { kind: string; partId?: string };
+    place?: { atMm: number[] };
+    widthMm: number;
+    count: number | null;
+  }[];
+}
+const joints = async (bench: Page) => (await storedRow<Stored>(bench, "scenes", "saltmarsh-sluice")).joints;
+const open = (bench: Page, path: string): Promise<unknown> => bench.goto(`/s/saltmarsh-sluice/assemble${path}`);
+
+test("what is next is said first, with what waits for it; a digit opens a joint of the drawing", async ({ bench }) => {
+  await station(bench, "Assemble").click();
+  await expect(bench.getByTestId("next-joint")).toContainText("Next: Sluice frame on Base, before sand and grit");
+  const drawing = bench.getByRole("group", { name: "Parts pulled apart, front view" });
+  await expect(drawing.getByRole("link")).toHaveCount(2);
+  await expect(bench.getByRole("group", { name: "Order of the steps" })).toContainText("Glue to Base");
+  await bench.keyboard.press("2");
+  await expect(bench.getByRole("heading", { name: "Sluice frame and Base", exact: true })).toBeVisible();
+});
+
+test("two copies of one wall module meet: joints and open sides are counted; a ring of two is refused in a sentence", async ({ bench }) => {
+  await open(bench, "/joint?joint=quay-in-row");
+  await expect(bench.getByText("6 copies in a row: 5 joints, 2 sides stay open")).toBeVisible();
+  await bench.getByLabel("Copies stand").selectOption("grid");
+  await bench.getByLabel("Copies in a row").fill("3");
+  await bench.keyboard.press("Enter");
+  // 2 × 3: 2mn − m − n.
+  await expect(bench.getByText("6 copies in a grid: 7 joints, 10 sides stay open")).toBeVisible();
+  await bench.getByLabel("Copies stand").selectOption("ring");
+  await bench.goto("/s/saltmarsh-sluice/parts/quay-wall");
+  await bench.getByLabel("Copies needed").fill("2");
+  await bench.keyboard.press("Enter");
+  await open(bench, "/joint?joint=quay-in-row");
+  await expect(bench.getByText(/A ring takes three copies/)).toBeVisible();
+});
+
+test("a joint is said once, by keyboard: it brings its step, stands at Surface too, and goes with one undo", async ({ bench }) => {
+  await open(bench, "?part=crane-post");
+  await bench.getByLabel("Crane post is joined to").focus();
+  await bench.getByLabel("Crane post is joined to").selectOption("the board");
+  await expect(bench.getByRole("heading", { name: "Crane post and the board" })).toBeVisible();
+  await expect(bench.getByTestId("glue-chosen")).toBeVisible();
+  await bench.goto("/s/saltmarsh-sluice/surface/seams?part=crane-post");
+  await expect(bench.getByRole("heading", { name: "Crane post and the board" })).toBeVisible();
+  await bench.goto("/s/saltmarsh-sluice/parts/crane-post");
+  await expect(bench.getByRole("region", { name: "Order of work" })).toContainText("Glue to the board");
+  await bench.keyboard.press("Control+z");
+  await expect(bench.getByRole("region", { name: "Order of work" })).not.toContainText("Glue to the board");
+  await expect.poll(async () => (await joints(bench)).length).toBe(6);
+});
+
+test("what contradicts itself is named with the reason, and put in order with one press", async ({ bench }) => {
+  // The paddle is glued to its frame as one piece, after its paint: that is a contradiction.
+  await open(bench, "/joint?joint=paddle-in-frame");
+  await bench.getByLabel("How they are joined").selectOption("glued");
+  await bench.getByLabel("Painted").selectOption("after");
+  await open(bench, "");
+  await bench
+    .getByText("Sluice paddle and Sluice frame: no step in the plan glues it.")
+    .getByRole("button", { name: "Add to plan" })
+    .click();
+  await expect(bench.getByText(/no step in the plan glues it/)).toHaveCount(1);
+  await bench.goto("/s/saltmarsh-sluice/parts/sluice-paddle");
+  const order = bench.getByRole("region", { name: "Order of work" });
+  await order.getByRole("button", { name: /^Move Glue to Sluice frame down/ }).click();
+  await open(bench, "");
+  await expect(bench.getByText(/painted as one piece once they are joined. It stands the other way round/)).toBeVisible();
+  await bench.getByRole("button", { name: "Move it there" }).click();
+  await expect(bench.getByText(/It stands the other way round/)).toHaveCount(0);
+});
+
+test("where two stand, gap and bite are checked along the way; ten fast arrows move ten steps", async ({ bench }) => {
+  await open(bench, "/joint?joint=paddle-in-frame");
+  const verdict = bench.getByTestId("pair-verdict");
+  await expect(verdict).toContainText("0.2 mm between them where it is tightest, all along its way");
+  const drawing = bench.getByRole("application", { name: /from the front/ });
+  await drawing.focus();
+  for (let i = 0; i < 10; i++) await bench.keyboard.press("ArrowRight");
+  await expect.poll(async () => (await joints(bench)).find((j) => j.id === "paddle-in-frame")?.place?.atMm[0]).toBeCloseTo(9.7, 6);
+  await expect(verdict).toContainText("They bite");
+  await bench.keyboard.press("Control+z");
+  await expect.poll(async () => (await joints(bench)).find((j) => j.id === "paddle-in-frame")?.place?.atMm[0]).toBeCloseTo(9.2, 6);
+});
+
+test("what stays bare is one list with spray day; what is tall on a small foot is told what mends it", async ({ bench }) => {
+  await open(bench, "");
+  await leaf(bench, "Keep bare").click();
+  await expect(bench.getByRole("region", { name: "Sluice paddle" })).toContainText("where it rubs on Sluice frame: plug it");
+  await leaf(bench, "Holds").click();
+  const post = bench.getByRole("row", { name: /Crane post/ });
+  await expect(post).toContainText(/▲ \d°/);
+  await expect(post).toContainText(/a washer of \d+ g under it/);
+  await open(bench, "/joint?joint=post-on-quay");
+  await bench.getByLabel("How they are joined").selectOption("pinned");
+  await leaf(bench, "Holds").click();
+  await expect(bench.getByTestId("pin-verdict")).toContainText(/drilled .* carries Crane post/);
+  // Half a millimetre of hole does not hold what hangs far out.
+  for (const [label, text] of [
+    ["Centre of mass, sideways", "300 mm"],
+    ["Depth of the hole", "0.5 mm"],
+  ]) {
+    await bench.getByLabel(label).fill(text);
+    await bench.keyboard.press("Enter");
+  }
+  await expect(bench.getByTestId("pin-verdict")).toContainText("No wire of the shops holds it so");
+});
