@@ -5,6 +5,7 @@ import { balanceRequest } from "~core/results";
 import { builtOf } from "~core/plan";
 import { formatMm, readAsMm } from "~core/units";
 import { useActions, useProject } from "~app/shared/scene";
+import { useWhole } from "~app/shared/useWhole";
 import { useResult } from "~app/data/results.client";
 import { ParsedField, parseMmIn } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
@@ -18,12 +19,12 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
   const { run } = useActions();
   const part = project.parts.find((p) => p.id === j.a);
   const answer = useResult(part ? balanceRequest(part) : null);
+  const change = useWhole(j.pin, (pin) => run("list.set", { list: "scene.joints", key: j.id, change: { pin } }));
   if (!part || answer.state !== "ready") return <p className="text-soft">Measuring what it carries.</p>;
   const pin = j.pin ?? BEGINS;
   const { massG } = standingOf(answer.value, part.factor, builtOf(part, project));
   const material = materialOf(part, project.scene);
   const body = material === "resin print" ? ("resin" as const) : ("filament" as const);
-  const set = (change: Partial<PinSaid>) => run("list.set", { list: "scene.joints", key: j.id, change: { pin: { ...pin, ...change } } });
   const pins = pinsFor({ ...pin, massG, body });
   const fields = [
     ["offsetMm", "Centre of mass, sideways", LIMITS.pinReachMm],
@@ -43,7 +44,7 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
             text={formatMm(pin[key])}
             parse={parseMmIn(range)}
             readAs={readAsMm}
-            onCommit={(mm) => set({ [key]: mm })}
+            onCommit={(mm) => change((now = BEGINS) => ({ ...now, [key]: mm }))}
           />
         ))}
       </div>

@@ -1,5 +1,5 @@
 /** Where the two stand together, drawn from the front and from above, and what is between them: gap or bite, along the way that one goes. */
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { HOLDS, type Joint, type PairChecked, type Placing } from "~core/joint";
 import { LIMITS, type Part } from "~core/project";
 import { formatMm, readAsMm, type Result } from "~core/units";
@@ -7,6 +7,7 @@ import { segmentsPath } from "~app/shared/SheetDrawing";
 import { Section } from "~app/shared/Page";
 import { useActions } from "~app/shared/scene";
 import { useOutline } from "~app/shared/useSheet";
+import { useWhole } from "~app/shared/useWhole";
 import { meshSourceOf } from "~app/data/results.client";
 import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
 import { Progress } from "~app/ui/progress";
@@ -19,18 +20,9 @@ const STEP_MM = 0.5,
 
 export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
   const { run } = useActions();
-  // Ten fast presses move ten steps: each goes on from what the one before has said, drawn or not.
-  const latest = useRef(j.place);
-  const pending = useRef(0);
-  useLayoutEffect(() => {
-    if (pending.current === 0) latest.current = j.place;
-  });
-  const set = (change: (place: Placing) => Partial<Placing>): ReturnType<typeof run> => {
-    const now = latest.current ?? AS_IN_FILE;
-    latest.current = { ...now, ...change(now) };
-    pending.current++;
-    return run("list.set", { list: "scene.joints", key: j.id, change: { place: latest.current } }).finally(() => pending.current--);
-  };
+  const change = useWhole(j.place, (place) => run("list.set", { list: "scene.joints", key: j.id, change: { place } }));
+  const set = (said: (place: Placing) => Partial<Placing>): ReturnType<typeof change> =>
+    change((now = AS_IN_FILE) => ({ ...now, ...said(now) }));
   if (!j.place)
     return (
       <Section title="Where they stand">
@@ -43,7 +35,7 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
         </button>
       </Section>
     );
-  return <Standing joint={j} place={j.place} a={a} b={b} set={set} />;
+  return <Standing joint={j} place={j.place} a={a} b={b} set={set} forget={() => change(() => undefined)} />;
 }
 
 function Standing({
@@ -52,14 +44,15 @@ function Standing({
   a,
   b,
   set,
+  forget,
 }: {
   joint: Joint;
   place: Placing;
   a: Part;
   b: Part;
   set: (change: (place: Placing) => Partial<Placing>) => Promise<Result<unknown>>;
+  forget: () => Promise<Result<unknown>>;
 }) {
-  const { run } = useActions();
   const move = (axis: 0 | 1 | 2, mm: number): Promise<Result<unknown>> =>
     set((p) => ({ atMm: p.atMm.map((v, k) => (k === axis ? Math.round((v + mm) * 1000) / 1000 : v)) as Placing["atMm"] }));
   const { travel } = place;
@@ -68,7 +61,7 @@ function Standing({
     <Section
       title="Where they stand"
       aside={
-        <button className="btn" onClick={() => void run("list.set", { list: "scene.joints", key: joint.id, change: { place: undefined } })}>
+        <button className="btn" onClick={() => void forget()}>
           Forget it
         </button>
       }
