@@ -11,6 +11,8 @@ const LEAVES = [
   "assemble/joint",
   "assemble/bare",
   "assemble/holds",
+  "assemble/modules",
+  "assemble/light",
   "paint/areas",
   "paint/coats",
   "paint/effects",

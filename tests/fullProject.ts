@@ -1,6 +1,7 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
 import { findPrint, GENERIC_PRINTERS, printFacts, profileOf, Shape, type FoundPrint } from "../core/print";
+import { NEW_LIGHT } from "../core/light";
 import { contentHash, newJoint, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
 import { loadSolids } from "../core/slice";
@@ -267,6 +268,7 @@ export async function fullProject(): Promise<Full> {
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
+  project.scene.lights = [{ ...NEW_LIGHT, id: "l1", name: "Lantern", reachable: false }];
   project.scene.effects = [
     { id: "e1", name: "Vat", kind: "vat", round: false, aMm: 40, bMm: 25, deepMm: 6, slopeDeg: 20, product: "epoxy", count: 2 },
   ];

@@ -112,6 +112,8 @@ export const STATIONS: readonly Station[] = [
       { path: "joint", label: "Joint", page: "features/assemble/joint/JointPage.tsx" },
       { path: "bare", label: "Keep bare", page: "features/assemble/bare/BarePage.tsx" },
       { path: "holds", label: "Holds", page: "features/assemble/holds/HoldsPage.tsx" },
+      { path: "modules", label: "Modules", page: "features/assemble/modules/ModulesPage.tsx" },
+      { path: "light", label: "Light", page: "features/assemble/light/LightPage.tsx" },
     ],
   },
   { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },

@@ -276,3 +276,15 @@ const arrow = (x: number, y: number, dx: number, dy: number): number[] => [
   x, y, x + dx * 2.2 - dy * 0.6, y + dy * 2.2 - dx * 0.6,
   x, y, x + dx * 2.2 + dy * 0.6, y + dy * 2.2 + dx * 0.6,
 ]; // prettier-ignore
+
+/** Circles are drawn with so many sides. */
+const SIDES = 72;
+/** A circle, as strokes of a drawing have it. */
+export const circle = (cx: number, cy: number, r: number): number[] =>
+  Array.from({ length: SIDES }, (_, i) =>
+    [i, i + 1].flatMap((k) => [cx + r * Math.cos((2 * Math.PI * k) / SIDES), cy + r * Math.sin((2 * Math.PI * k) / SIDES)]),
+  ).flat();
+
+/** Words on a drawing, in ink, from where they begin. */
+export const write = (sheet: Drawing, text: string, x: number, y: number, sizeMm: number): void =>
+  void sheet.labels.push({ text, x, y, sizeMm, anchor: "start", upright: false, colour: "ink" });

@@ -14,7 +14,7 @@ export const WIRES = {
 export type WireMaterial = keyof typeof WIRES;
 
 /** What shops have: wires by diameter, tubes of needles as ISO 9626 lists them (21, 18 and 16 gauge; from memory), mm. */
-export const STOCK_WIRES: readonly { material: WireMaterial; dMm: number; innerMm?: number }[] = [
+const STOCK_WIRES: readonly { material: WireMaterial; dMm: number; innerMm?: number }[] = [
   ...[0.5, 0.8, 1, 1.2, 1.5, 2].map((dMm) => ({ material: "brass" as const, dMm })),
   ...[0.5, 0.8, 1, 1.5, 2].map((dMm) => ({ material: "steel" as const, dMm })),
   { material: "stainless tube", dMm: 0.82, innerMm: 0.51 },

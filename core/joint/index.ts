@@ -10,3 +10,4 @@ export * from "./pair";
 export * from "./rules";
 export * from "./standing";
 export * from "./units";
+export * from "./modules";

@@ -155,7 +155,7 @@ export function jointFault(joint: Joint, copiesOf: (partId: string) => number): 
     if (joint.pattern === "ring" && copies < 3) return "A ring takes three copies. Two are a pair.";
   }
   if (HOLDS[joint.how] === "moves" && joint.widthMm <= 0) return "What moves needs room: with no gap it cannot go in.";
-  if (HOLDS[joint.how] === "glue" && joint.paint === "before")
-    return "Painted before gluing: scrape both faces bare where they carry load, and touch up the seam.";
+  if (HOLDS[joint.how] === "glue" && joint.paint === "before" && joint.load)
+    return "Painted before gluing, and it carries load: scrape both faces bare, and touch up the seam.";
   return null;
 }

@@ -10,7 +10,7 @@ export interface OrderEdge<R extends string = string> {
   cost: number;
 }
 
-export interface Circle<E extends OrderEdge = OrderEdge> {
+interface Circle<E extends OrderEdge = OrderEdge> {
   /** Edges one after the other; the last ends where the first begins. */
   edges: E[];
   /** The one that costs least to drop. */

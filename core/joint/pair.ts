@@ -19,7 +19,7 @@ export interface Placing {
   travel: { kind: "slides"; along: Axis3; byMm: number } | { kind: "turns"; about: Axis3; byDeg: number } | null;
 }
 
-export interface PairPlace {
+interface PairPlace {
   /** Of the way, 0..1. */
   share: number;
   /** Between their faces, mm; null where it is more than was looked for; 0 where they bite. */
@@ -36,9 +36,9 @@ export interface PairChecked {
 }
 
 /** Looked for no further than this, mm. */
-export const PAIR_SEARCH_MM = 5;
+const PAIR_SEARCH_MM = 5;
 /** Places along a way, both ends counted. */
-export const PAIR_PLACES = 9;
+const PAIR_PLACES = 9;
 /** Less than this is where faces touch and digits end, mm³. */
 const NO_BITE_MM3 = 1e-3;
 

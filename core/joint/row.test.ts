@@ -67,8 +67,9 @@ describe("what cannot be", () => {
     expect(jointFault(joint({ b: toPart("a"), pattern: "ring" }), two)).toMatch(/three copies/);
     expect(jointFault(joint({ how: "slides", widthMm: 0 }), one)).toMatch(/needs room/);
   });
-  it("what is glued after paint is scraped bare", () => {
-    expect(jointFault(joint({ paint: "before" }), one)).toMatch(/scrape/);
-    expect(jointFault(joint({ paint: "before", how: "loose" }), one)).toBeNull();
+  it("what is glued after paint and carries load is scraped bare", () => {
+    expect(jointFault(joint({ paint: "before", load: true }), one)).toMatch(/scrape/);
+    expect(jointFault(joint({ paint: "before" }), one)).toBeNull();
+    expect(jointFault(joint({ paint: "before", load: true, how: "loose" }), one)).toBeNull();
   });
 });

@@ -54,6 +54,7 @@ export const LIMITS = {
   surfaces: 80,
   surfacePhotos: 12,
   joints: 600,
+  lights: 60,
   dryFits: 100,
   fillReadings: 400,
   /** Colours picked from a reference, and details of one part. */

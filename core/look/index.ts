@@ -23,3 +23,4 @@ export * from "./book";
 export * from "./pulledApart";
 export * from "./orderStrip";
 export * from "./nextJoint";
+export * from "./assemblePaper";

@@ -1,7 +1,7 @@
 /** The order of some parts as a strip: work that follows on itself is one box, a box stands right of all that it waits for. */
 import type { Step, Tonight } from "../plan";
 
-export type StripState = "done" | "setting" | "open" | "waits";
+type StripState = "done" | "setting" | "open" | "waits";
 
 export interface StripBox {
   key: string;

@@ -1,5 +1,5 @@
 /** Panes and dials at true size on paper: laid under clear sheet and cut along. */
-import { PAPERS, rectangle, type Drawing, type PaperName } from "../drawing";
+import { circle, PAPERS, rectangle, write, type Drawing, type PaperName } from "../drawing";
 import { sparePanes, type Effect } from "../paint";
 import { fail, formatMm, ok, type Result } from "../units";
 
@@ -8,8 +8,6 @@ const GAP = 4;
 const HEAD = 18;
 /** Printed along with it: a printer that scales shows here. */
 const RULER_MM = 50;
-/** Circles are drawn with so many sides. */
-const SIDES = 72;
 
 type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count">;
 
@@ -30,7 +28,7 @@ export function paneSheets(
       kind: "feature",
       lines: [MARGIN, MARGIN, r, MARGIN, MARGIN, MARGIN - 2, MARGIN, MARGIN + 2, r, MARGIN - 2, r, MARGIN + 2],
     });
-    label(sheet, `${RULER_MM} mm: if it measures otherwise, print again at 100 %. ${name}, ${date}`, r + 4, MARGIN + 1, 3);
+    write(sheet, `${RULER_MM} mm: if it measures otherwise, print again at 100 %. ${name}, ${date}`, r + 4, MARGIN + 1, 3);
     sheets.push(sheet);
     [x, y, row] = [MARGIN, MARGIN + HEAD, 0];
     return sheet;
@@ -44,18 +42,10 @@ export function paneSheets(
       if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
       if (y + h > high - MARGIN) sheet = begin();
       sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
-      if (i === 0) label(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
+      if (i === 0) write(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
       x += w + GAP;
       row = Math.max(row, h);
     }
   }
   return sheets.length > 0 ? ok(sheets) : fail("pane.none", "No panes yet: add one, or take the windows of a part.");
 }
-
-const label = (sheet: Drawing, text: string, x: number, y: number, sizeMm: number): void =>
-  void sheet.labels.push({ text, x, y, sizeMm, anchor: "start", upright: false, colour: "ink" });
-
-const circle = (cx: number, cy: number, r: number): number[] =>
-  Array.from({ length: SIDES }, (_, i) =>
-    [i, i + 1].flatMap((k) => [cx + r * Math.cos((2 * Math.PI * k) / SIDES), cy + r * Math.sin((2 * Math.PI * k) / SIDES)]),
-  ).flat();

@@ -29,6 +29,15 @@ export const newJoint = (id: string, a: string, b: Side): Joint => ({
   fits: [],
 });
 
+/** A joint that nobody planned: something snapped, and is glued on again. Its faces are bare and fit closely. */
+export const brokenJoint = (id: string, partId: string): Joint => ({
+  ...newJoint(id, partId, { kind: "words", words: "the piece that snapped off" }),
+  count: 1,
+  paint: "before",
+  lengthMm: 10,
+  widthMm: 0.05,
+});
+
 /** Parts are asked for one by one: what was not asked for does not count as read. */
 export const partIn = (around: Around, id: string): Part | undefined => (hasParts(around) ? partNamed(around, id) : undefined);
 

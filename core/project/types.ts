@@ -5,6 +5,7 @@
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Joint, Material } from "../joint";
+import type { Light } from "../light";
 import type { Money } from "../units";
 import type { AreaBy, Effect } from "../paint";
 import type { Place } from "../daylight";
@@ -126,6 +127,8 @@ export interface SceneRow {
   swatches?: LookSwatch[];
   /** Pools, domes and panes, and what they take. */
   effects?: Effect[];
+  /** What glows; absent where nothing does. */
+  lights?: Light[];
   createdAt: number;
 }
 

@@ -1,7 +1,7 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
-import { LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
+import { brokenJoint, LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/stations/kinds";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { bookOf, type TakenShare } from "~core/look";
@@ -79,6 +79,26 @@ function Leaf({ first, of, onTurn }: { first: number; of: readonly StepRecord[];
         {count(first + 1)} to {count(Math.min(first + ROWS, of.length))} of {count(of.length)}
       </p>
     </nav>
+  );
+}
+
+/** Something snapped: one press makes it a joint, with the step that glues it on again. */
+function Snapped({ record }: { record: StepRecord }) {
+  const { parts } = useProject();
+  const { run } = useActions();
+  const part = parts.find((p) => p.id === record.partId);
+  if (!part || (record.result !== "failed" && record.result !== "partly")) return null;
+  const glue = (): void => {
+    const joint = brokenJoint(newId(), part.id);
+    void run("joint.add", {
+      joint,
+      step: { partId: part.id, at: part.work.length, item: { id: newId(), kind: "glue", jointId: joint.id } },
+    });
+  };
+  return (
+    <button className="btn-text whitespace-nowrap" onClick={glue} aria-label={`Something snapped off ${part.name}: glue it on`}>
+      it snapped: glue it
+    </button>
   );
 }
 
@@ -190,6 +210,7 @@ export default function LogPage() {
                           save as a lesson
                         </button>
                       )}
+                      <Snapped record={r} />
                       <button
                         className="btn-text whitespace-nowrap"
                         onClick={() => run("step.forget", { recordId: r.id })}

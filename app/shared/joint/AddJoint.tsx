@@ -1,7 +1,7 @@
 /** A joint of a part, said by its other side: another part, its own copies, the board, the ground, or something else. */
 import { useState } from "react";
 import { HOLDS, type Side } from "~core/joint";
-import { newJoint, type Part } from "~core/project";
+import { brokenJoint, newJoint, type Part } from "~core/project";
 import { placeOfSeam } from "~core/plan";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
@@ -23,7 +23,7 @@ export function AddJoint({ part, onAdded }: { part: Part; onAdded?: (jointId: st
   const add = async (value: string): Promise<void> => {
     if (!value) return;
     setOther("");
-    const joint = newJoint(newId(), part.id, sideOf(value, part.id));
+    const joint = value === "snapped" ? brokenJoint(newId(), part.id) : newJoint(newId(), part.id, sideOf(value, part.id));
     const done = await run("joint.add", {
       joint,
       // What is glued takes its place in the order of work at once.
@@ -47,6 +47,7 @@ export function AddJoint({ part, onAdded }: { part: Part; onAdded?: (jointId: st
         ...parts.filter((p) => p.id !== part.id).map((p) => ({ value: `part ${p.id}`, label: p.name })),
         { value: "board", label: "the board" },
         { value: "ground", label: "the ground" },
+        { value: "snapped", label: "a piece that snapped off" },
         { value: "words", label: "something else" },
       ]}
     />

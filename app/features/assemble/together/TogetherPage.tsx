@@ -14,6 +14,7 @@ import { useTonight } from "~app/shared/tonightModel";
 import { useKey } from "~app/ui/keys";
 import { Sideways } from "~app/ui/sideways";
 import { AssembleLeaves } from "../AssembleLeaves";
+import { OnPaper } from "./OnPaper";
 import { OrderStrip } from "./OrderStrip";
 import { PulledApart } from "./PulledApart";
 
@@ -72,7 +73,8 @@ export default function TogetherPage() {
         </p>
       ))}
       {part && (
-        <div className="mt-3">
+        <div className="mt-3 flex flex-wrap items-end gap-3">
+          {joints.length > 0 && <OnPaper parts={among} joints={joints} />}
           <AddJoint part={part} onAdded={(id) => void navigate(`joint?joint=${id}`)} />
         </div>
       )}

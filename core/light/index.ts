@@ -1,0 +1,2 @@
+export * from "./lamps";
+export * from "./runs";

@@ -1,0 +1,103 @@
+/** On paper: the parts pulled apart with their joints and the order to tick off, and the list of what is packed. */
+import { circle, PAPERS, rectangle, write, type Drawing, type PaperName } from "../drawing";
+import type { PulledApart } from "./pulledApart";
+
+export interface PaperHead {
+  title: string;
+  /** Scene and date. */
+  foot: string;
+  paper: PaperName;
+}
+
+const MARGIN = 14;
+const LINE = 6.4;
+const SIZE = 3.2;
+/** Pixels of the screen's drawing to a millimetre of paper. */
+const PX_A_MM = 5;
+
+/** A line to tick off, or one to read. */
+export interface PaperLine {
+  text: string;
+  tick: boolean;
+  /** Set apart from what is above it. */
+  head?: true;
+}
+
+/** Sheets of lines, as many as it takes, under a drawing on the first. @param drawn of `outlines` in pixels of the screen, y downwards */
+export function assembleSheets(
+  { title, foot, paper }: PaperHead,
+  lines: readonly PaperLine[],
+  picture: {
+    drawn: PulledApart;
+    outlines: ReadonlyMap<string, { segments: readonly number[]; widthMm: number; heightMm: number }>;
+  } | null = null,
+): Drawing[] {
+  const [wide, high] = PAPERS[paper];
+  const sheets: Drawing[] = [];
+  let y = 0;
+  const begin = (): Drawing => {
+    const sheet: Drawing = { paper, widthMm: wide, heightMm: high, reduction: 1, strokes: [], labels: [] };
+    write(sheet, title, MARGIN, MARGIN + 4, 5.5);
+    write(sheet, `${foot}${sheets.length > 0 ? `, sheet ${sheets.length + 1}` : ""}`, MARGIN, high - MARGIN + 4, 2.6);
+    sheets.push(sheet);
+    y = MARGIN + 12;
+    return sheet;
+  };
+  let sheet = begin();
+  if (picture) {
+    draw(sheet, picture, MARGIN, y);
+    y += picture.drawn.high / PX_A_MM + 14;
+  }
+  for (const { text, tick, head } of lines)
+    for (const [i, part] of wrapped(text, Math.floor((wide - 2 * MARGIN - 8) / (SIZE * 0.52))).entries()) {
+      if (y + LINE > high - MARGIN) sheet = begin();
+      if (head && i === 0) y += 2;
+      if (tick && i === 0) sheet.strokes.push({ kind: "outline", lines: rectangle(MARGIN, y - 3.2, 3.6, 3.6) });
+      write(sheet, part, MARGIN + (tick ? 6 : 0), y, head ? SIZE * 1.15 : SIZE);
+      y += LINE;
+    }
+  return sheets;
+}
+
+/** A text in lines of at most so many letters, broken between words. */
+function wrapped(text: string, most: number): string[] {
+  const out: string[] = [];
+  let line = "";
+  for (const word of text.split(" ")) {
+    if (line !== "" && line.length + 1 + word.length > most) {
+      out.push(line);
+      line = word;
+    } else line = line === "" ? word : `${line} ${word}`;
+  }
+  return [...out, line];
+}
+
+function draw(
+  sheet: Drawing,
+  {
+    drawn,
+    outlines,
+  }: { drawn: PulledApart; outlines: ReadonlyMap<string, { segments: readonly number[]; widthMm: number; heightMm: number }> },
+  left: number,
+  top: number,
+): void {
+  const mm = (px: number): number => px / PX_A_MM;
+  for (const p of drawn.pieces) {
+    const outline = outlines.get(p.id);
+    const [x, y] = [left + mm(p.x), top + mm(p.y)];
+    if (!outline) sheet.strokes.push({ kind: "outline", lines: rectangle(x, y - mm(p.high), mm(p.wide), mm(p.high)) });
+    else {
+      const s = Math.min(mm(p.wide) / Math.max(outline.widthMm, 1e-6), mm(p.high) / Math.max(outline.heightMm, 1e-6));
+      const lines: number[] = [];
+      for (let i = 0; i < outline.segments.length; i += 2) lines.push(x + outline.segments[i] * s, y - outline.segments[i + 1] * s);
+      sheet.strokes.push({ kind: "outline", lines });
+    }
+  }
+  for (const { n, from, to } of drawn.links) {
+    const [x0, y0, x1, y1] = [left + mm(from[0]), top + mm(from[1]), left + mm(to[0]), top + mm(to[1])];
+    sheet.strokes.push({ kind: "feature", lines: [x0, y0, x1, y1] });
+    const [x, y] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    sheet.strokes.push({ kind: "outline", lines: circle(x, y, 2.6) });
+    write(sheet, String(n), x - 0.8, y + 1.1, SIZE);
+  }
+}
