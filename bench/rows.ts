@@ -474,7 +474,9 @@ export const ROWS: Row[] = [
         return before(a, a + 1 + Math.floor(random() * Math.min(40, size - 1 - a)));
       });
       // Back over a few steps, so that there is a way round.
-      const against = sound.filter((_, i) => i % Math.ceil(sound.length / 20) === 0).map((e) => ({ ...e, from: e.to, to: e.from, cost: 0 }));
+      const against = sound
+        .filter((_, i) => i % Math.ceil(sound.length / 20) === 0)
+        .map((e) => ({ ...e, from: e.to, to: e.from, cost: 0 }));
       const demands = [...sound, ...against];
       const pairs = sound.map((e): [string, string] => [e.from, e.to]);
       return Promise.resolve({ ours: () => orderOf(nodes, demands), peer: () => toposort.array(nodes, pairs) });

@@ -15,7 +15,7 @@ export const LEDS: readonly { id: LedId; name: string; forwardV: number }[] = [
   { id: "warm-white", name: "warm white", forwardV: 3.0 },
 ];
 
-export type SourceId = "LR44" | "SR44" | "CR2016" | "CR2025" | "CR2032" | "CR2450" | "LR03" | "LR6" | "5v";
+type SourceId = "LR44" | "SR44" | "CR2016" | "CR2025" | "CR2032" | "CR2450" | "LR03" | "LR6" | "5v";
 export interface PowerSource {
   id: SourceId;
   name: string;
