@@ -86,7 +86,7 @@ export async function read(id: string, what: string | undefined, request: Reques
   const how = new URL(request.url).searchParams.get("behave");
   const state = (): PrinterState => (printerOf(id, false) ?? printer).state(Date.now());
   if (what === "stream") {
-    if (how === null || how === "frozen") return stream(state, how, request.signal);
+    if (how === null || how === "frozen") return stream(state, how, request);
     return refused(fail("address", "One that misbehaves so has no stream: it is asked.").problem);
   }
   if (what !== undefined) return refused(fail("address", "A printer has its state and its stream.").problem);
@@ -134,7 +134,7 @@ const MOST_STREAMS = 200;
 let streams = 0;
 
 /** @param stateNow looked up anew each time: a printer begins to be kept with its first job */
-function stream(stateNow: () => PrinterState, how: string | null, signal: AbortSignal): Response {
+function stream(stateNow: () => PrinterState, how: string | null, request: Request): Response {
   if (streams >= MOST_STREAMS) {
     const busy = json({ error: fail("stream.many", "Too many are listening: ask again in a while.").problem }, 503);
     busy.headers.set("Retry-After", "10");
@@ -157,7 +157,8 @@ function stream(stateNow: () => PrinterState, how: string | null, signal: AbortS
       // One that hung before says nothing to whoever comes later either.
       let hung = hangs(how, stateNow());
       const look = (): void => {
-        if (hung) return;
+        // The request is held as long as it is answered: its signal is told nothing any more once it is let go of.
+        if (hung || request.signal.aborted) return;
         const now = stateNow();
         hung = hangs(how, now);
         const state = JSON.stringify(now);
@@ -168,7 +169,7 @@ function stream(stateNow: () => PrinterState, how: string | null, signal: AbortS
       };
       look();
       timer = setInterval(look, LOOK_MS);
-      signal.addEventListener("abort", () => {
+      request.signal.addEventListener("abort", () => {
         leave();
         try {
           control.close();
