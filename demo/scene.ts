@@ -36,6 +36,7 @@ import {
 } from "../core/project";
 import type { CoatWork, RecipeWork } from "../core/stations/kinds";
 import type { Joint } from "../core/joint";
+import { NEW_LIGHT } from "../core/light";
 import { NEW_EFFECT, type Effect } from "../core/paint";
 import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
@@ -388,6 +389,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       joints: JOINTS,
       swatches: SWATCHES,
       effects: EFFECTS,
+      lights: [{ ...NEW_LIGHT, id: "lantern", name: "Lantern of the mill" }],
     },
     parts,
     workshop: {

@@ -88,7 +88,7 @@ for (const [address, name, button, press] of [
   ["print/all/plates", "plates", "Plate 1 of Small filament", "press"],
   ["paint/coats?part=mill-house", "coats"],
   ["paint/rack", "rack"],
-  ["print/mill-house", "verdict"],
+  ["assemble/joint?joint=paddle-in-frame", "joint"],
   ["print/mill-house/up", "which-way-up", "Use this orientation"],
 ]) {
   await page.goto(`${base}/s/${scene}/${address}`);
