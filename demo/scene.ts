@@ -336,7 +336,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
     variations: [{ id: "mirror", copies: 2, mirrored: true, percent: 100, state: "", extraColour: "" }],
   });
   await meshPart("barrel", "Barrel", 12, barrel, [print("resin"), recipe("timber")], { group: "goods" });
-  await meshPart("quay-clip", "Quay clip", 12, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"], joins: "snaps" });
+  await meshPart("quay-clip", "Quay clip", 12, quayClip, [print("small-filament")], { group: "quay", tags: ["connector"] });
   await meshPart("crane-post", "Crane post", 1, cranePost, [print("large-filament")], { group: "crane" });
   parts.push({
     ...structuredClone(PART_DEFAULTS),

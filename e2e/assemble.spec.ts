@@ -29,12 +29,12 @@ test("what is next is said first, with what waits for it; a digit opens a joint 
 test("two copies of one wall module meet: joints and open sides are counted; a ring of two is refused in a sentence", async ({ bench }) => {
   await open(bench, "/joint?joint=quay-in-row");
   await expect(bench.getByText("6 copies in a row: 5 joints, 2 sides stay open")).toBeVisible();
-  await bench.getByLabel("Copies stand").selectOption("grid");
+  await bench.getByLabel("Copies are arranged").selectOption("grid");
   await bench.getByLabel("Copies in a row").fill("3");
   await bench.keyboard.press("Enter");
   // 2 × 3: 2mn − m − n.
   await expect(bench.getByText("6 copies in a grid: 7 joints, 10 sides stay open")).toBeVisible();
-  await bench.getByLabel("Copies stand").selectOption("ring");
+  await bench.getByLabel("Copies are arranged").selectOption("ring");
   await bench.goto("/s/saltmarsh-sluice/parts/quay-wall");
   await bench.getByLabel("Copies needed").fill("2");
   await bench.keyboard.press("Enter");
@@ -63,29 +63,26 @@ test("what contradicts itself is named with the reason, and put in order with on
   await bench.getByLabel("How they are joined").selectOption("glued");
   await bench.getByLabel("Painted").selectOption("after");
   await open(bench, "");
-  await bench
-    .getByText("Sluice paddle and Sluice frame: no step in the plan glues it.")
-    .getByRole("button", { name: "Add to plan" })
-    .click();
-  await expect(bench.getByText(/no step in the plan glues it/)).toHaveCount(1);
+  await bench.getByText("Sluice paddle and Sluice frame: not in the plan yet.").getByRole("button", { name: "Add to plan" }).click();
+  await expect(bench.getByText(/not in the plan yet/)).toHaveCount(1);
   await bench.goto("/s/saltmarsh-sluice/parts/sluice-paddle");
   const order = bench.getByRole("region", { name: "Order of work" });
   await order.getByRole("button", { name: /^Move Glue to Sluice frame down/ }).click();
   await open(bench, "");
-  await expect(bench.getByText(/painted as one piece once they are joined. It stands the other way round/)).toBeVisible();
+  await expect(bench.getByText(/painted as one piece once they are joined. The current order is the opposite/)).toBeVisible();
   await bench.getByRole("button", { name: "Move it there" }).click();
-  await expect(bench.getByText(/It stands the other way round/)).toHaveCount(0);
+  await expect(bench.getByText(/The current order is the opposite/)).toHaveCount(0);
 });
 
 test("where two stand, gap and bite are checked along the way; ten fast arrows move ten steps", async ({ bench }) => {
   await open(bench, "/joint?joint=paddle-in-frame");
   const verdict = bench.getByTestId("pair-verdict");
-  await expect(verdict).toContainText("0.2 mm between them where it is tightest, all along its way");
+  await expect(verdict).toContainText("0.2 mm between them at the tightest point, all along its path");
   const drawing = bench.getByRole("application", { name: /from the front/ });
   await drawing.focus();
   for (let i = 0; i < 10; i++) await bench.keyboard.press("ArrowRight");
   await expect.poll(async () => (await joints(bench)).find((j) => j.id === "paddle-in-frame")?.place?.atMm[0]).toBeCloseTo(9.7, 6);
-  await expect(verdict).toContainText("They bite");
+  await expect(verdict).toContainText("They overlap");
   await bench.keyboard.press("Control+z");
   await expect.poll(async () => (await joints(bench)).find((j) => j.id === "paddle-in-frame")?.place?.atMm[0]).toBeCloseTo(9.2, 6);
 });
@@ -110,5 +107,5 @@ test("what stays bare is one list with spray day; what is tall on a small foot i
     await bench.getByLabel(label).fill(text);
     await bench.keyboard.press("Enter");
   }
-  await expect(bench.getByTestId("pin-verdict")).toContainText("No wire of the shops holds it so");
+  await expect(bench.getByTestId("pin-verdict")).toContainText("No stock wire holds it");
 });

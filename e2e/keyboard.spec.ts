@@ -39,7 +39,7 @@ test("the main path works with the keyboard alone", async ({ bench }) => {
     ["3", "Print"],
     ["4", /^Surface/],
     ["5", "Paint"],
-    ["6", /^Joints/],
+    ["6", "Assemble"],
     ["7", /^Ground/],
     ["8", "Log"],
   ] as const) {

@@ -415,19 +415,19 @@ test("Assemble: the glue follows the pair, and load and gap", async ({ bench }) 
   await bench.goto("/s/saltmarsh-sluice/assemble/joint?joint=frame-on-base");
   const glue = bench.getByTestId("glue-chosen");
   await expect(glue).toContainText("five-minute epoxy");
-  await bench.getByText("The other glues, and why not").click();
+  await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
   await bench.getByLabel("Seam width").fill("0.1 mm");
   await bench.getByLabel("Seam width").press("Enter");
-  await bench.getByLabel("The other side is of").selectOption("filament print");
+  await bench.getByLabel("Material of the other side").selectOption("filament print");
   await expect(bench.getByText("no: spoils foam")).toHaveCount(0);
   // What was chosen stays until it is left to the program again.
   await expect(glue).toContainText("five-minute epoxy");
   await bench.getByLabel("takes load").click();
   await expect(bench.getByLabel("takes load")).not.toBeChecked();
-  await bench.getByRole("button", { name: "Leave it to the program" }).click();
+  await bench.getByRole("button", { name: "Choose automatically" }).click();
   await expect(glue).toContainText("instant glue, gel");
-  await bench.getByLabel("The other side is of").selectOption("clear sheet");
+  await bench.getByLabel("Material of the other side").selectOption("clear sheet");
   await expect(glue).not.toContainText("instant");
   await expect(bench.getByText("no: spoils clear sheet").first()).toBeVisible();
 });
@@ -606,7 +606,7 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await station(bench, "Assemble").click();
   await bench.getByRole("link", { name: "Sluice frame and Base" }).first().click();
   await expect(bench.getByTestId("glue-chosen")).toContainText("five-minute epoxy, not on your shelf");
-  await bench.getByText("The other glues, and why not").click();
+  await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByRole("listitem").filter({ hasText: "instant glue, gel" })).not.toContainText("not on your shelf");
   await station(bench, "Tonight").click();
   await bench

@@ -36,7 +36,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await station(bench, "Assemble").click();
   await bench.getByLabel("Tool shed is joined to").selectOption("the board");
   await expect(bench.getByRole("heading", { name: "Tool shed and the board" })).toBeVisible();
-  await bench.getByText("The other glues, and why not").click();
+  await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
   await station(bench, "Ground").click();
   await bench.getByRole("button", { name: "Add groundwork" }).click();

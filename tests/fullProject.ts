@@ -54,7 +54,6 @@ export async function fullProject(): Promise<Full> {
     fileCost: { minor: 450, currency: "EUR" },
     tally: { fitted: 1, primed: 1, painted: 0, placed: 0 },
     placedByMap: true,
-    joins: "snaps",
     variations: [{ id: "v", copies: 1, mirrored: true, percent: 95, state: "open", extraColour: "red lid" }],
     sightings: [{ id: "s", thing: "a door", lowRealMm: 1981, highRealMm: 2040, fileMm: 36, how: "typed" }],
     measures: { clipSlotMm: 4, wallHeightMm: 50, baseMm: 5, groundHex: "#604020" },

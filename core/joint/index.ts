@@ -7,6 +7,7 @@ export * from "./fit";
 export * from "./hold";
 export * from "./order";
 export * from "./pair";
+export * from "./procedures";
 export * from "./rules";
 export * from "./standing";
 export * from "./units";

@@ -8,8 +8,8 @@ export type OrderRule = "listed" | "together" | "apart" | "inside" | "sealed" | 
 export const ORDER_RULES: Readonly<Record<OrderRule, { reason: string; cost: number }>> = {
   listed: { reason: "as it stands in the order of work", cost: 1 },
   tried: { reason: "what moves is tried before the varnish, while it can still be rubbed down", cost: 2 },
-  filled: { reason: "a seam is filled once it is there", cost: 3 },
-  covered: { reason: "ground covers this seam, so it comes after the gluing", cost: 3 },
+  filled: { reason: "seams are filled after gluing", cost: 3 },
+  covered: { reason: "ground covers this seam, so it comes after gluing", cost: 3 },
   sealed: { reason: "a foam face is sealed before anything is glued on it", cost: 4 },
   drilled: { reason: "holes are drilled before paint", cost: 4 },
   together: { reason: "painted as one piece once they are joined", cost: 5 },

@@ -63,9 +63,9 @@ export const NEW_LIGHT: Omit<Light, "id"> = {
 };
 
 export const LIGHT_FIELDS: Record<Exclude<keyof Light, "id">, Field> = {
-  name: field.text("What glows"),
+  name: field.text("Name"),
   led: field.choice("LED", optionsNamed(LEDS)),
-  source: field.choice("Runs on", optionsNamed(SOURCES)),
+  source: field.choice("Power source", optionsNamed(SOURCES)),
   mA: field.count("Current, mA", { least: 1, most: 30 }),
   hoursAWeek: field.count("Hours a week", { least: 0, most: 168 }),
   reachable: field.tick("cell can be reached after gluing"),

@@ -1,6 +1,6 @@
 /** What the finish asks of the print now: walls for heat and sanding, clear panes, faces that meet, small parts; and relief that will not come out. */
 import { FACE_KINDS } from "../print";
-import { caseOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, type Part, type Project } from "../project";
+import { caseOf, joinsOf, narrowGaps, optionAtHand, partSizeMm, shellMmOf, surfacesOf, type Part, type Project } from "../project";
 import { holdsFloor } from "../scale";
 import { bearingMm, bears, schoolById } from "../surface";
 import { formatMm, formatShare } from "../units";
@@ -64,7 +64,7 @@ export function finishNotes(part: Part, project: Project): FinishNote[] {
       bold: "Keep the supports on",
       plain: `under ${HANDLE_MM} mm they serve as a handle for priming and painting`,
     });
-  if (part.joins === "moves")
+  if (joinsOf(part, project.scene) === "moves")
     out.push({
       act: false,
       bold: "It moves: leave the bearing bare",

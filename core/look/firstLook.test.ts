@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from "vitest";
 import { defaultWork, stepsOfProject, tonight } from "../plan";
-import { linedSurfaces, surfacesOf, type Part, type Project, type WorkItem } from "../project";
+import type { Joint, JointHow } from "../joint";
+import { linedSurfaces, newJoint, surfacesOf, type Part, type Project, type WorkItem } from "../project";
 import { layoutViews } from "../drawing";
 import { ratioScale } from "../scale";
 import { block, coat, hiding, HOUR, meshPart, mound, print, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
@@ -224,20 +225,23 @@ describe("the plan that is proposed", () => {
     expect(of(far)).toEqual(["print", "dry-fit", "file", "wash", "primer", "inspect", "brown", "stone", "matt"]);
     expect(far.filter((w) => w.kind === "coat").map((w) => w.method)).toEqual(["brush", "brush", "sponge", "brush"]);
   });
+  const joined = (how: JointHow): Joint => ({ ...newJoint("j", hill.id, { kind: "words", words: "another" }), how });
   it("puts what snaps or moves together last, when it is painted", () => {
-    for (const joins of ["snaps", "moves"] as const) {
-      const kit = { ...hill, joins, prints: hill.prints.filter((f) => f.printerId !== "resin") };
-      const work = defaultWork(kit, projectOf([kit]), id).items;
+    for (const how of ["clipped", "slides"] as const) {
+      const kit = { ...hill, prints: hill.prints.filter((f) => f.printerId !== "resin") };
+      const work = defaultWork(kit, projectOf([kit], [], { joints: [joined(how)] }), id).items;
       expect(work.at(-1)).toMatchObject({ kind: "bench", task: "join" });
       expect(work.findIndex((w) => w.kind === "coat")).toBeLessThan(work.length - 1);
     }
   });
   it("fills the seams of what is glued from several pieces before paint comes", () => {
     const prints = hill.prints.filter((f) => f.printerId !== "resin").map((f) => ({ ...f, pieces: 3, perPlate: 1 }));
-    const said = (joins: Part["joins"]): string[] =>
-      defaultWork({ ...hill, joins, prints }, projectOf([hill]), id).items.map((w) => ("task" in w ? w.task : w.kind));
-    expect(said("fixed").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "coat"]);
-    expect(said("snaps")).not.toContain("seams");
+    const said = (how: JointHow): string[] =>
+      defaultWork({ ...hill, prints }, projectOf([hill], [], { joints: [joined(how)] }), id).items.map((w) =>
+        "task" in w ? w.task : w.kind,
+      );
+    expect(said("glued").slice(0, 6)).toEqual(["print", "dry-fit", "file", "wash", "seams", "coat"]);
+    expect(said("clipped")).not.toContain("seams");
   });
   it("leaves printing out of what is made by hand, and coats out when the rack is empty", () => {
     const base = sizePart("Base", { kind: "scratch", sizeMm: [320, 240, 25], material: "foam" });

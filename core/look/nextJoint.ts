@@ -1,7 +1,7 @@
 /** What is put together next, in a sentence: the first words of the station. */
-import { HOLDS, jointFault, type Joint } from "../joint";
+import { HOLDS, isOfCopies, jointFault, type Joint } from "../joint";
 import type { Tonight } from "../plan";
-import { jointWords, namesIn, type Project } from "../project";
+import { jointWords, namesIn, sideWords, type Project } from "../project";
 import { gluesIn } from "../stations/kinds";
 
 export interface NextJoint {
@@ -10,6 +10,8 @@ export interface NextJoint {
   words: string;
   /** It can be done now. */
   open: boolean;
+  /** What it waits for, "Harbour grey primer on Sluice frame"; null where nothing stands before it. */
+  waitsFor: string | null;
 }
 
 /** Joints that are glued and have no step in any order of work. */
@@ -35,10 +37,13 @@ export function nextJoint(project: Project, { steps, states }: Pick<Tonight, "st
   if (!next || !joint) return null;
   // What another part waits for: that is what would be in the way.
   const then = steps.find((s) => s.partId !== next.s.partId && s.after.includes(next.s.key));
-  const what = jointWords(joint, nameOf).replace(" and ", " on ");
+  const what = isOfCopies(joint) ? jointWords(joint, nameOf) : `${nameOf(joint.a) ?? "a part"} on ${sideWords(joint.b, nameOf)}`;
+  const state = states.get(next.s.key);
+  const by = state?.kind === "blocked" ? steps.find((s) => state.by.includes(s.key)) : undefined;
   return {
     jointId: joint.id,
     open: next.open,
+    waitsFor: by ? `${lowerFirst(by.title)} on ${by.partName}` : null,
     words: `Next: ${what}${then ? `, before ${lowerFirst(then.title)} on ${then.partName}` : ""}.`,
   };
 }

@@ -54,7 +54,9 @@ describe("a plate on paper", () => {
 
 describe("the parking mat", () => {
   it("has every small piece once, at true size, numbered, with its boxes", () => {
-    const pieces = parked([brick, { ...brick, id: "big", name: "Big" }], (p) => (p.id === "big" ? boxFootprint(90, 20, 5) : footprint));
+    const pieces = parked(projectOf([brick, { ...brick, id: "big", name: "Big" }]), (p) =>
+      p.id === "big" ? boxFootprint(90, 20, 5) : footprint,
+    );
     expect(pieces.map((p) => p.nth)).toEqual([1, 2, 3, 4, 5, 6, 7]);
     const sheets = parkingMat(solids, pieces, "Creek", "A4", "today");
     const outlines = sheets.flatMap((s) => s.strokes.filter((x) => x.kind === "feature"));
@@ -73,7 +75,7 @@ describe("the parking mat", () => {
     expect(sheets.flatMap((s) => s.labels).filter((l) => l.text === "prime")).toHaveLength(7);
   });
   it("takes as many sheets as it needs", () => {
-    const many = parked([{ ...brick, copies: 60 }], () => footprint);
+    const many = parked(projectOf([{ ...brick, copies: 60 }]), () => footprint);
     const sheets = parkingMat(solids, many, "Creek", "A4", "today");
     expect(sheets.length).toBeGreaterThan(1);
     expect(sheets.flatMap((s) => s.strokes.filter((x) => x.kind === "feature"))).toHaveLength(60);
@@ -121,7 +123,7 @@ describe("the card", () => {
     const at = (percent: number) => projectOf([{ ...brick, variations: [{ ...variation, percent }] }]);
     const own = plate({ pieces: [{ ...plate().pieces[0], variation: "v" }] });
     expect(revisionOf(own, at(90))).not.toBe(revisionOf(own, at(95)));
-    const pieces = parked([{ ...brick, variations: [variation] }], (_, v) => (v ? boxFootprint(36, 27, 18) : footprint));
+    const pieces = parked(projectOf([{ ...brick, variations: [variation] }]), (_, v) => (v ? boxFootprint(36, 27, 18) : footprint));
     expect(pieces.map((p) => [p.nth, p.footprint.widthMm])).toEqual([1, 2, 3, 4, 5, 6, 7].map((n) => [n, n < 3 ? 36 : 40]));
   });
 });

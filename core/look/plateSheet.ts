@@ -2,7 +2,7 @@
 import { PAPERS, type Drawing, type PaperName } from "../drawing";
 import { countsOn, platesAhead, plateWords, sumOfPlate } from "../plan";
 import { bedOf, boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Plate, type PlatePiece, type Ring } from "../print";
-import { kindsOfCopies, printFactsOf, variationWords, type Part, type Project, type Variation } from "../project";
+import { joinsOf, kindsOfCopies, printFactsOf, variationWords, type Part, type Project, type Variation } from "../project";
 import type { Solids } from "../slice";
 import { formatDuration, formatMass, hash32 } from "../units";
 
@@ -121,11 +121,16 @@ export interface MatPiece {
   /** Which of the copies, from 1, and what it is unlike the others in; "" for one as the part is. */
   nth: number;
   unlike: string;
+  /** It moves or comes apart at a joint. */
+  comesApart: boolean;
   footprint: Footprint;
 }
 
 /** Which pieces of a scene are parked: the small ones, each copy at its own size, in the order of the scene. */
-export const parked = (parts: readonly Part[], footprint: (part: Part, variation: Variation | null) => Footprint | undefined): MatPiece[] =>
+export const parked = (
+  { parts, scene }: Pick<Project, "parts" | "scene">,
+  footprint: (part: Part, variation: Variation | null) => Footprint | undefined,
+): MatPiece[] =>
   parts.flatMap((part) => {
     if (part.source.kind === "scratch") return [];
     let nth = 0;
@@ -138,6 +143,7 @@ export const parked = (parts: readonly Part[], footprint: (part: Part, variation
         part,
         nth: first + i + 1,
         unlike: variation ? variationWords(variation) : "",
+        comesApart: joinsOf(part, scene) !== "fixed",
         footprint: own,
       }));
     });
@@ -204,7 +210,7 @@ export function parkingMat(solids: Solids, pieces: readonly MatPiece[], sceneNam
       pen.text(`${numbers.get(id)} ${short(name, footprint.widthMm)}`, left, low + 8.4, 3);
       const bare = piece.part.faces.some((f) => f.kind === "mating")
         ? "leave bare: marked faces"
-        : piece.part.joins !== "fixed"
+        : piece.comesApart
           ? "leave bare: where it joins"
           : "";
       const small = [piece.unlike, bare].filter(Boolean).join("; ");

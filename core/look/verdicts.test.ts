@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { block, meshPart, print, projectOf, sizePart } from "../../tests/sampleProject";
 import { boxMesh } from "../mesh";
 import { holeFor, INSERTS, learnedOf } from "../print";
-import { printOptions, type OtherWays, type Part, type PrintOption, type Project } from "../project";
+import { newJoint, printOptions, type OtherWays, type Part, type PrintOption, type Project } from "../project";
 import { advise, USES, type UseFor } from "./advice";
 import { finishNotes } from "./finishNotes";
 import { flipAtCopies, mixedScene, processVerdict } from "./processVerdict";
@@ -179,9 +179,10 @@ describe("what the finish asks", () => {
     expect(finishNotes(sanded, thin)[0]).toMatchObject({ act: false });
   });
   it("faces that meet carry no supports, what moves stays bare", () => {
-    const bold = finishNotes({ ...brick, joins: "moves", faces: [{ id: "f", kind: "mating", where: { facing: "-z" } }] }, of(brick)).map(
-      (n) => n.bold,
-    );
+    const at = of(brick);
+    const joint = { ...newJoint("j", brick.id, { kind: "words" as const, words: "its bearing" }), how: "turns" as const };
+    const moving = { ...at, scene: { ...at.scene, joints: [joint] } };
+    const bold = finishNotes({ ...brick, faces: [{ id: "f", kind: "mating", where: { facing: "-z" } }] }, moving).map((n) => n.bold);
     expect(bold).toEqual(["No supports on what joins another part", "It moves: leave the bearing bare"]);
   });
   it("relief that is too narrow says what to draw instead", () => {

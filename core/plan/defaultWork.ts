@@ -4,6 +4,7 @@
  * the part has chosen (finish, handling, real materials). All of it can be changed.
  */
 import {
+  joinsOf,
   caseOf,
   choicesOf,
   linedSurfaces,
@@ -68,7 +69,7 @@ function propose(part: Part, project: Project, second: "dry brush" | "sponge", n
     items.push({ id: newId(), kind: "print", ...printedOn(best.printer) });
     for (const task of ["dry-fit", "file", "wash"] as const)
       items.push({ id: newId(), kind: "bench", task, rounds: 1, mostAnEvening: null });
-    if (best.facts.pieces > 1 && part.joins === "fixed")
+    if (best.facts.pieces > 1 && joinsOf(part, project.scene) === "fixed")
       items.push({ id: newId(), kind: "bench", task: "seams", rounds: 1, mostAnEvening: null });
   }
   const by = (test: (family: string, name: string) => boolean) => project.paints.find((p) => test(p.family, p.name));
@@ -100,6 +101,6 @@ function propose(part: Part, project: Project, second: "dry brush" | "sponge", n
     }
   }
   // Glue and seams come before paint, joints that must stay free after it.
-  if (part.joins !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1, mostAnEvening: null });
+  if (joinsOf(part, project.scene) !== "fixed") items.push({ id: newId(), kind: "bench", task: "join", rounds: 1, mostAnEvening: null });
   return { items, surfaces: said };
 }

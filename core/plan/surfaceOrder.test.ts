@@ -6,7 +6,7 @@ import { checkStack, isClash } from "../coat";
 import { boxMesh, coneMesh, type Mesh } from "../mesh";
 import type { Finish } from "../subject";
 import { broughtOut, defaultWork, orderFaults, placeOfHiding, stackOfPart, stepsOfPart } from "./index";
-import { surfacesOf } from "../project";
+import { newJoint, surfacesOf } from "../project";
 
 let brick: Part;
 beforeAll(async () => {
@@ -73,11 +73,13 @@ describe("the plan that is proposed for any part", () => {
     const r = draws(seed);
     for (let i = 0; i < 6; i++) r();
     const pick = <T>(list: readonly T[]): T => list[Math.floor(r() * list.length)];
-    const made = await meshPart("any", "Any", pick(shapes)(r), [], { copies: pick([1, 4, 36]), joins: pick(["fixed", "snaps", "moves"]) });
+    const made = await meshPart("any", "Any", pick(shapes)(r), [], { copies: pick([1, 4, 36]) });
+    const how = pick(["glued", "clipped", "slides"] as const);
+    const joints = [{ ...newJoint("j", "any", { kind: "words" as const, words: "another" }), how }];
     const wallLines = pick([2, 3, 5]);
     for (const finish of ["table", "tabletop", "display"] as Finish[])
       for (const rack of [["primer", "brown", "stone", "matt"], ["brown", "stone"], ["primer", "brown"], ["brown", "wash", "can"], []]) {
-        const base = projectOf([made], [], { finish });
+        const base = projectOf([made], [], { finish, joints });
         const project = {
           ...base,
           paints: base.paints.filter((p) => rack.includes(p.id)),

@@ -1,5 +1,16 @@
 /** Joints of a scene: what a new one is, what its sides are called, and what they are made of. */
-import { isOfCopies, jointCount, otherSide, partsOfJoint, unitsOf, type Joint, type Material, type SeamCase, type Side } from "../joint";
+import {
+  HOLDS,
+  isOfCopies,
+  jointCount,
+  otherSide,
+  partsOfJoint,
+  unitsOf,
+  type Joint,
+  type Material,
+  type SeamCase,
+  type Side,
+} from "../joint";
 import { materialOf } from "./part";
 import type { Part, Project, Scene } from "./types";
 import { partNamed } from "./world";
@@ -90,6 +101,12 @@ export const jointNamed = (scene: Pick<Scene, "joints">, id: string): Joint | un
 /** Joints that a part is in. */
 export const jointsOfPart = (scene: Pick<Scene, "joints">, partId: string): Joint[] =>
   scene.joints.filter((j) => otherSide(j, partId) !== undefined);
+
+/** Whether any of its joints moves, or else comes apart, or whether it is glued or alone. */
+export function joinsOf(part: Pick<Part, "id">, scene: Pick<Scene, "joints">): "moves" | "apart" | "fixed" {
+  const holds = jointsOfPart(scene, part.id).map((j) => HOLDS[j.how]);
+  return holds.includes("moves") ? "moves" : holds.includes("apart") ? "apart" : "fixed";
+}
 
 /** How many joints a row stands for in this scene. */
 export const countOf = (j: Joint, parts: readonly Part[]): number => jointCount(j, (id) => parts.find((p) => p.id === id)?.copies ?? 1);

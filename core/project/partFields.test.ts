@@ -40,4 +40,4 @@ describe.each(fields)("%s", (key, { label, form, initial, schema, column }) => {
 });
 
 it("a row begins with the values of its fields", () =>
-  expect(initialOf(PART_FIELDS)).toEqual({ group: "", batch: "", licence: "", joins: "fixed", placedByMap: false }));
+  expect(initialOf(PART_FIELDS)).toEqual({ group: "", batch: "", licence: "", placedByMap: false }));

@@ -2,23 +2,14 @@
  * Plain fields of a part, each said once: type, schema, value of a new part, input on its record, column of the parts as CSV, and its
  * extremes in the tests come from here. Another field is an entry here and a migration that gives it to parts that are stored.
  */
-import { beginsWith, field, type Option, type ValuesOf } from "../field";
+import { beginsWith, field, type ValuesOf } from "../field";
 import { LIMITS } from "../limits";
-
-/** How it is assembled: what snaps in or moves is painted before it is. */
-export type Joins = "fixed" | "snaps" | "moves";
-const JOINS: (Option & { value: Joins })[] = [
-  { value: "fixed", label: "glued, or one piece" },
-  { value: "snaps", label: "snaps together: paint first" },
-  { value: "moves", label: "has moving parts: paint first" },
-];
 
 export const PART_FIELDS = {
   group: beginsWith<string>("", "group", field.words("Group", LIMITS.shortText, "quay, cargo, mill")),
   /** Parts of one batch come from one spool or bottle, one after the other; "" for none. */
   batch: beginsWith<string>("", "batch", field.words("Batch: one spool or bottle", LIMITS.shortText, "grey")),
   licence: beginsWith<string>("", "licence", field.words("Licence of the file", LIMITS.licence, "own work; personal use only")),
-  joins: beginsWith<Joins>("fixed", "assembled", field.choice("How it is assembled", JOINS)),
   /** Has a right way round, or its own place: belongs on a placement map. */
   placedByMap: beginsWith<boolean>(false, "on_map", field.tick("It has a fixed place or orientation")),
 };

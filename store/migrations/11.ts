@@ -1,10 +1,13 @@
 /**
- * Version 10 to 11: one row for one joint. Who meets whom, seams that a part was cut at and what a part is glued to were said in three places;
- * they become the joints of the scene, each pair once, and work names them by id. Frozen.
+ * Version 10 to 11: one row for one joint. Who meets whom, seams that a part was cut at, what a part is glued to and whether it snaps or
+ * moves were said in four places; they become the joints of the scene, each pair once, and work names them by id. Frozen.
  */
 import { isStored, rowsIn, type Stored } from "./stored";
 
 const HOW: Record<string, string> = { glued: "glued", loose: "loose", moves: "slides" };
+
+/** What a part said of itself, and the joints that say it now. */
+const JOINS: Record<string, string[]> = { snaps: ["clipped"], moves: ["slides", "turns"] };
 
 const fresh = (id: string, a: unknown, b: Stored): Stored => ({
   id,
@@ -63,10 +66,23 @@ export function projectTo11(stored: Stored): Stored {
       if (known) known.cut ??= cut;
       else joints.push({ ...fresh(free(joints, `cut-${String(partId)}`), part.id, ofPart(partId)), lengthMm: seamMm, cut });
     }
+  // What snaps or moves, said of a part alone, is a joint of it where none says so.
+  for (const part of parts) {
+    const how = JOINS[String(part.joins)];
+    if (!how || joints.some((j) => (j.a === part.id || partOfSide(j.b) === part.id) && how.includes(String(j.how)))) continue;
+    const side = { kind: "words", words: how[0] === "clipped" ? "what it snaps into" : "what it moves in" };
+    joints.push({
+      ...fresh(free(joints, `joins-${String(part.id)}`), part.id, side),
+      how: how[0],
+      paint: "before",
+      lengthMm: 20,
+      widthMm: 0.4,
+    });
+  }
   return {
     ...stored,
     parts: parts.map((part) => {
-      const { joints: _, ...bare } = part;
+      const { joints: _, joins: _joins, ...bare } = part;
       if (!Array.isArray(part.work)) return bare;
       const lastCoat = part.work.findLastIndex((w: unknown) => isStored(w) && (w.kind === "coat" || w.kind === "recipe"));
       return {

@@ -3,7 +3,17 @@ import { createEvents, type EventAttributes } from "ics";
 import Papa from "papaparse";
 import { failedCount, goodCount, trackOf, type Tonight } from "~core/plan";
 import { fail, formatDuration, ok, type Result } from "~core/units";
-import { optionAtHand, PART_FIELDS, type PartField, partRealMm, partSizeMm, partVolumeMm3, type Part, type Project } from "~core/project";
+import {
+  joinsOf,
+  optionAtHand,
+  PART_FIELDS,
+  type PartField,
+  partRealMm,
+  partSizeMm,
+  partVolumeMm3,
+  type Part,
+  type Project,
+} from "~core/project";
 import { describeScale } from "~core/scale";
 
 /** A plain number with at most three decimals. */
@@ -46,6 +56,7 @@ function partRow(part: Part, project: Project, now: number): Record<string, stri
     primed: track.primed,
     painted: track.painted,
     placed: track.placed,
+    assembled: { fixed: "glued, or one piece", apart: "comes apart", moves: "has moving parts" }[joinsOf(part, project.scene)],
     ...plainColumns(part),
   };
 }

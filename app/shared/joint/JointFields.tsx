@@ -94,7 +94,7 @@ export function JointFields({ joint: j }: { joint: Joint }) {
         <Choice className="w-60" label="Reach" value={j.reach} onChange={(reach) => void set({ reach })} options={optionsOf(JOINT_REACH)} />
         <Choice
           className="w-44"
-          label="The other side is of"
+          label="Material of the other side"
           value={j.bMaterial ?? ""}
           onChange={(m: string) => void set({ bMaterial: m === "" ? null : (m as Joint["bMaterial"]) })}
           options={[
@@ -133,7 +133,7 @@ function Copies({
         <>
           <Choice
             className="w-36"
-            label="Copies stand"
+            label="Copies are arranged"
             value={j.pattern}
             onChange={(pattern) => void set({ pattern })}
             options={optionsOf(PATTERNS)}
@@ -152,7 +152,7 @@ function Copies({
       )}
       <ParsedField
         className="w-28"
-        label="Joints alike"
+        label="Number of joints"
         draftKey={j.id}
         text={j.count === null ? "" : String(j.count)}
         placeholder="by copies"

@@ -70,7 +70,7 @@ export default function HoldsPage() {
       )}
       <p className="mt-2 max-w-prose text-sm text-soft">
         As the file stands, each part alone. {TIP_MARKS.slopeDeg}° stands on a slope, {TIP_MARKS.handledDeg}° stands being handled: common
-        practice, no source. Of a resin print it is not known whether it is hollow: it counts as solid.
+        practice, no source. Resin prints count as solid.
       </p>
       {pinned.map((j) => (
         <Section key={j.id} title={`Pin: ${jointWords(j, nameOf)}`}>
@@ -116,7 +116,7 @@ function OnItsFeet({ part }: { part: Part }) {
         {!held && s.tipDeg < TIP_MARKS.slopeDeg ? <span className="note-act">▲ {degrees(s.tipDeg)}</span> : degrees(s.tipDeg)}
         <Why of={`how far ${part.name} can be tilted`} reasons={reasonsOf(s, materialOf(part, project.scene))} />
       </td>
-      <td>{held ? <span className="text-soft">held by what it is joined to</span> : adviceOf(s)}</td>
+      <td>{held ? <span className="text-soft">held by its joint</span> : adviceOf(s)}</td>
     </tr>
   );
 }

@@ -20,7 +20,7 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
   const part = project.parts.find((p) => p.id === j.a);
   const answer = useResult(part ? balanceRequest(part) : null);
   const change = useWhole(j.pin, (pin) => run("list.set", { list: "scene.joints", key: j.id, change: { pin } }));
-  if (!part || answer.state !== "ready") return <p className="text-soft">Measuring what it carries.</p>;
+  if (!part || answer.state !== "ready") return <p className="text-soft">Measuring its mass.</p>;
   const pin = j.pin ?? BEGINS;
   const { massG } = standingOf(answer.value, part.factor, builtOf(part, project));
   const material = materialOf(part, project.scene);
@@ -30,7 +30,7 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
     ["offsetMm", "Centre of mass, sideways", LIMITS.pinReachMm],
     ["heightMm", "Free length of the pin", LIMITS.pinReachMm],
     ["holeMm", "Depth of the hole", LIMITS.pinDeepMm],
-    ["coverMm", "Print beside the hole", LIMITS.pinMm],
+    ["coverMm", "Wall beside the hole", LIMITS.pinMm],
   ] as const;
   return (
     <>
@@ -58,7 +58,7 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
             {pins[0].droopDeg.toFixed(1)}°.
           </>
         ) : (
-          <span className="note-act">▲ No wire of the shops holds it so. {pins[0].why}</span>
+          <span className="note-act">▲ No stock wire holds it. {pins[0].why}</span>
         )}{" "}
         Moving the hole under the centre helps more than a thicker wire.
       </p>

@@ -1,11 +1,13 @@
 /** The glue for a joint: one choice, how long it must be left at each gate, and why not each of the others. */
+import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { gatesInAir, glueOfJoint, gluesFor, type GlueChoice as Choosing, type Joint } from "~core/joint";
-import { isAtHand, seamOf } from "~core/project";
+import { gatesInAir, glueOfJoint, gluesFor, proceduresFor, squareOf, type GlueChoice as Choosing, type Joint } from "~core/joint";
+import { isAtHand, LIMITS, partSizeMm, seamOf, type Part } from "~core/project";
 import { stackOfPart } from "~core/plan";
-import { formatDuration } from "~core/units";
+import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
+import { ParsedField, parseMmIn } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
 
 export function GlueChoice({ joint: j }: { joint: Joint }) {
@@ -27,9 +29,19 @@ export function GlueChoice({ joint: j }: { joint: Joint }) {
       {chosen ? (
         <Chosen choice={chosen} said={j.glueId !== null} leave={() => choose(null)} />
       ) : (
-        <p className="note-act">▲ No glue suits this joint. Change the gap, the load or the materials, or pin it.</p>
+        <p className="note-act">▲ No glue suits this joint. Change the gap, load or materials, or add a pin.</p>
       )}
-      <Fold label="The other glues, and why not">
+      {used && (
+        <ul className="mt-2 max-w-prose">
+          {proceduresFor(j, used, project.scene.joints).map((p) => (
+            <li key={p.id} className="border-l-2 border-rule py-0.5 pl-3">
+              {p.words}
+            </li>
+          ))}
+        </ul>
+      )}
+      {part && j.lengthMm >= 60 && <Square part={part} />}
+      <Fold label="Other glues, and why not">
         <ul>
           {choices
             .filter((c) => c !== chosen)
@@ -56,6 +68,35 @@ export function GlueChoice({ joint: j }: { joint: Joint }) {
   );
 }
 
+/** Whether a frame or a corner is square, by its two diagonals. */
+function Square({ part }: { part: Part }) {
+  const [sides, setSides] = useState(() => {
+    const [wide, , high] = partSizeMm(part).map((v) => Math.round(v * 10) / 10);
+    return { a: wide, b: high };
+  });
+  const { diagonalMm, perMm } = squareOf(sides.a, sides.b);
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-2">
+      {(["a", "b"] as const).map((side) => (
+        <ParsedField
+          key={side}
+          className="w-28"
+          label={side === "a" ? "One side" : "The other side"}
+          draftKey={`${part.id} ${side}`}
+          text={formatMm(sides[side])}
+          parse={parseMmIn(LIMITS.partSizeMm)}
+          readAs={readAsMm}
+          onCommit={(mm) => setSides((now) => ({ ...now, [side]: mm }))}
+        />
+      ))}
+      <p className="max-w-prose">
+        When square, both diagonals are {formatMm(Math.round(diagonalMm * 10) / 10)}. 1 mm out of square, they differ by{" "}
+        {formatMm(Math.round(perMm * 10) / 10)}.
+      </p>
+    </div>
+  );
+}
+
 const GATES = [
   ["holdS", "hold it"],
   ["stayS", "do not move it"],
@@ -73,7 +114,7 @@ function Chosen({ choice: { glue, suits, why }, said, leave }: { choice: Choosin
         {isAtHand(project.supplies, "glue", glue.id) === false && <span className="text-soft">, not on your shelf</span>}
         {said && (
           <button className="btn ml-3" onClick={leave}>
-            Leave it to the program
+            Choose automatically
           </button>
         )}
       </p>

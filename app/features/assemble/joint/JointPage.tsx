@@ -54,8 +54,8 @@ export default function JointPage() {
       <AssembleLeaves />
       {joint === undefined ? (
         <p className="mt-6 max-w-prose text-soft">
-          No joints yet. Say at Together what is joined to what. Here you see then which glue suits it, or whether what moves still goes
-          once it is painted.
+          No joints yet. Add them at Together. This page then shows which glue suits a joint, and whether moving parts still fit once they
+          are painted.
         </p>
       ) : (
         <>
@@ -65,7 +65,7 @@ export default function JointPage() {
             <Placed key={`${joint.id} place`} joint={joint} a={a} b={b} />
           )}
           <Section
-            title="What is said of it"
+            title="Details"
             aside={
               <IconButton label={`Remove: ${jointWords(joint, nameOf)}`} onClick={() => void run("joint.drop", { jointId: joint.id })}>
                 <X size={18} />
@@ -107,7 +107,7 @@ function AfterPaint({ fit }: { fit: FitAfterPaint }) {
         />
         <Way
           words="Mask the faces that meet"
-          detail="tape or a plug before the first coat; the faces stay bare"
+          detail="tape or a plug before the first coat, so the faces stay bare"
           chance={bare.chanceAll}
           pressed={masked}
           onPress={() => setMasked(true)}

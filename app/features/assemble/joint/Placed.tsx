@@ -25,13 +25,13 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
     change((now = AS_IN_FILE) => ({ ...now, ...said(now) }));
   if (!j.place)
     return (
-      <Section title="Where they stand">
+      <Section title="Position">
         <p className="max-w-prose">
-          {a.name} and {b.name}: nobody has said where they stand, and nothing needs it. Say it, and gap and bite between the two files are
-          checked, along the way that one of them goes.
+          Position not set, and not required. Set it to check gap and overlap between {a.name} and {b.name}, along the path that one of them
+          moves.
         </p>
         <button className="btn mt-2" onClick={() => void set((p) => p)}>
-          They stand together in their files
+          Use positions from the files
         </button>
       </Section>
     );
@@ -59,10 +59,10 @@ function Standing({
   const parseAt = parseMmIn({ least: -LIMITS.placeMm, most: LIMITS.placeMm });
   return (
     <Section
-      title="Where they stand"
+      title="Position"
       aside={
         <button className="btn" onClick={() => void forget()}>
-          Forget it
+          Remove position
         </button>
       }
     >
@@ -101,7 +101,7 @@ function Standing({
         </button>
         <Choice
           className="w-48"
-          label="The way it goes"
+          label="Movement"
           value={travel === null ? "" : `${travel.kind} ${travel.kind === "slides" ? travel.along : travel.about}`}
           onChange={(value: string) => {
             const [kind, axis] = value.split(" ") as ["slides" | "turns" | "", "x" | "y" | "z"];
@@ -110,7 +110,7 @@ function Standing({
             }));
           }}
           options={[
-            { value: "", label: "it stays" },
+            { value: "", label: "fixed" },
             ...(["x", "y", "z"] as const).map((axis) => ({ value: `slides ${axis}`, label: `slides along ${axis}` })),
             ...(["x", "y", "z"] as const).map((axis) => ({ value: `turns ${axis}`, label: `turns about ${axis}` })),
           ]}
@@ -118,7 +118,7 @@ function Standing({
         {travel?.kind === "slides" && (
           <ParsedField
             className="w-24"
-            label="So far"
+            label="Distance"
             draftKey={`${joint.id} by`}
             text={formatMm(travel.byMm)}
             parse={parseAt}
@@ -129,7 +129,7 @@ function Standing({
         {travel?.kind === "turns" && (
           <ParsedField
             className="w-24"
-            label="So far, °"
+            label="Angle, °"
             draftKey={`${joint.id} deg`}
             text={String(travel.byDeg)}
             parse={parseNumberIn({ least: -360, most: 360 })}
@@ -184,29 +184,29 @@ function Checked({ joint, place, a, b }: { joint: Joint; place: Placing; a: Part
   if (is.state === "checking")
     return (
       <p role="status" className="flex items-center gap-3 text-soft">
-        Checking gap and bite <Progress share={is.share} label="Checking gap and bite" />
+        Checking gap and overlap <Progress share={is.share} label="Checking gap and overlap" />
       </p>
     );
   if (is.state === "failed") return <p className="note-act">▲ {is.message}</p>;
   if (is.state === "open")
-    return <p className="note-act">▲ {is.of} is not closed, so nothing can be said of gap and bite. Mend it at Parts, Mesh and walls.</p>;
+    return <p className="note-act">▲ {is.of} is not closed, so gap and overlap cannot be checked. Repair it at Parts, Mesh and walls.</p>;
   const { tightest, places } = is.found;
   const same = places.every((p) => p.biteMm3 === 0 && Math.abs((p.gapMm ?? 5) - (tightest.gapMm ?? 5)) < 0.005);
-  const where = places.length === 1 ? "" : same ? ", all along its way" : `, ${Math.round(tightest.share * 100)} % along its way`;
+  const where = places.length === 1 ? "" : same ? ", all along its path" : `, ${Math.round(tightest.share * 100)} % along its path`;
   const bothMm = tightest.gapMm === null ? null : Math.round(tightest.gapMm * 200) / 100;
   const differs = bothMm !== null && HOLDS[joint.how] !== "glue" && Math.abs(bothMm - joint.widthMm) >= 0.02;
   return (
     <div data-testid="pair-verdict" aria-live="polite">
       {tightest.biteMm3 > 0 ? (
         <p className="note-act">
-          ▲ They bite{where}: {tightest.biteMm3 < 0.01 ? "under 0.01" : tightest.biteMm3.toFixed(2)} mm³ of one in the other, about{" "}
+          ▲ They overlap{where}: {tightest.biteMm3 < 0.01 ? "under 0.01" : tightest.biteMm3.toFixed(2)} mm³, at about{" "}
           {tightest.biteAt!.map((v) => v.toFixed(1)).join(" / ")} mm in {b.name}. Move them apart, or redraw one.
         </p>
       ) : tightest.gapMm === null ? (
-        <p>They stand more than 5 mm apart{where}: nothing meets.</p>
+        <p>More than 5 mm apart{where}: they do not touch.</p>
       ) : (
         <p className="font-semibold">
-          {formatMm(Math.round(tightest.gapMm * 100) / 100)} between them where it is tightest{where}, by their files.
+          {formatMm(Math.round(tightest.gapMm * 100) / 100)} between them at the tightest point{where}, from the files.
         </p>
       )}
       {differs && (
@@ -229,7 +229,7 @@ function Checked({ joint, place, a, b }: { joint: Joint; place: Placing; a: Part
 function Way({ places }: { places: PairChecked["places"] }) {
   const most = Math.max(0.1, ...places.map((p) => p.gapMm ?? 5));
   return (
-    <svg width={places.length * 34 + 4} height={64} role="img" aria-label="Room along the way">
+    <svg width={places.length * 34 + 4} height={64} role="img" aria-label="Room along the path">
       {places.map((p, i) => {
         const high = p.biteMm3 > 0 ? 44 : 4 + (40 * (p.gapMm ?? 5)) / most;
         return (
@@ -244,7 +244,7 @@ function Way({ places }: { places: PairChecked["places"] }) {
               strokeWidth={1}
             />
             <text x={16 + i * 34} y={61} fontSize="11" textAnchor="middle" fill="var(--soft)">
-              {p.biteMm3 > 0 ? "bites" : p.gapMm === null ? "> 5" : p.gapMm.toFixed(2)}
+              {p.biteMm3 > 0 ? "overlap" : p.gapMm === null ? "> 5" : p.gapMm.toFixed(2)}
             </text>
           </g>
         );

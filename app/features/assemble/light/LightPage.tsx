@@ -34,8 +34,7 @@ export default function LightPage() {
       <AssembleLeaves />
       {lights.length === 0 && (
         <p className="mt-6 max-w-prose text-soft">
-          Nothing glows yet. An LED pushed on a coin cell needs no solder: add one, and its hours, its cavity and the day to order it by are
-          said here.
+          No lights yet. An LED pushed on a coin cell needs no solder. Add one to see its hours, the cavity it needs and when to order it.
         </p>
       )}
       {lights.map((l) => (

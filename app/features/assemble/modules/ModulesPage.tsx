@@ -68,14 +68,14 @@ export default function ModulesPage() {
       ]}
     >
       <AssembleLeaves />
-      <Section title="What is clipped">
+      <Section title="Clipped joints">
         {clipped.length === 0 ? (
           <p className="max-w-prose text-soft">
-            Nothing is clipped, and no copies meet each other. Wall modules and floor tiles do: set a joint of copies at Together, and
-            joints, open sides and clips are counted here.
+            No clipped joints yet. Wall modules and floor tiles have them: add a joint between copies at Together, and joints, open sides
+            and clips are counted here.
           </p>
         ) : (
-          <Sideways label="What is clipped">
+          <Sideways label="Clipped joints">
             <table className="plain">
               <thead>
                 <tr>
@@ -100,10 +100,10 @@ export default function ModulesPage() {
         </p>
       </Section>
       <Section
-        title="What is packed"
+        title="Packing list"
         aside={
           <button className="btn" disabled={list.length === 0} onClick={() => void paper()}>
-            Packing list on paper
+            On paper
           </button>
         }
       >

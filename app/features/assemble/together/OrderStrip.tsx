@@ -23,7 +23,7 @@ export function OrderStrip({ parts }: { parts: readonly Part[] }) {
     model,
   );
   const lanes = parts.filter((p) => boxes.some((b) => b.partId === p.id));
-  if (boxes.length === 0) return <p className="text-soft">Nothing is planned for these parts beside their prints.</p>;
+  if (boxes.length === 0) return <p className="text-soft">No work planned for these parts besides printing.</p>;
   const columns = Math.max(...boxes.map((b) => b.column)) + 1;
   const laneOf = new Map(lanes.map((p, i) => [p.id, i]));
   const at = new Map(boxes.map((b) => [b.key, b]));

@@ -42,19 +42,21 @@ export function PulledApart({
   return (
     <div ref={ref} className="mt-3">
       <svg width="100%" height={drawn.high + FOOT} role="group" aria-label="Parts pulled apart, front view">
-        {drawn.pieces.map((p) => (
-          <Piece key={p.id} piece={p} part={parts.find((x) => x.id === p.id)!} />
-        ))}
-        {drawn.links.map((l) => (
-          <Joined
-            key={l.jointId}
-            link={l}
-            joint={joints[l.n - 1]}
-            setting={setting.has(l.jointId)}
-            words={words(joints[l.n - 1])}
-            open={() => open(l.jointId)}
-          />
-        ))}
+        <g transform="translate(4 2)">
+          {drawn.pieces.map((p) => (
+            <Piece key={p.id} piece={p} part={parts.find((x) => x.id === p.id)!} />
+          ))}
+          {drawn.links.map((l) => (
+            <Joined
+              key={l.jointId}
+              link={l}
+              joint={joints[l.n - 1]}
+              setting={setting.has(l.jointId)}
+              words={words(joints[l.n - 1])}
+              open={() => open(l.jointId)}
+            />
+          ))}
+        </g>
       </svg>
       <p className="text-sm text-soft">
         Front view, one scale. Solid line: glued. Dashed: comes apart. Double: moves. Press a number, or its key.

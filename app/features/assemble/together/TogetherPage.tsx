@@ -53,13 +53,13 @@ export default function TogetherPage() {
       <AssembleLeaves />
       {scene.joints.length === 0 ? (
         <p className="mt-6 max-w-prose text-soft">
-          No joints yet. Say what is joined to what: glue, filler, order and dry fits follow from it. In the demo, the sluice frame sits on
+          No joints yet. Add what is joined to what: glue, filler, order and dry fits follow from it. In the demo, the sluice frame sits on
           foam, under load, with a 0.5 mm gap: five-minute epoxy, before paint.
         </p>
       ) : (
         <p className="mt-3 text-lg" data-testid="next-joint">
-          {next ? <span className={next.open ? "font-semibold" : ""}>{next.words}</span> : "Nothing is left to glue."}
-          {next && !next.open && <span className="text-soft"> It waits for what stands before it.</span>}
+          {next ? <span className={next.open ? "font-semibold" : ""}>{next.words}</span> : "All joints are glued."}
+          {next?.waitsFor && <span className="text-soft"> It waits for {next.waitsFor}.</span>}
         </p>
       )}
       <Against />
@@ -79,10 +79,7 @@ export default function TogetherPage() {
         </div>
       )}
       {joints.length > 0 && (
-        <Section
-          title="In this order"
-          aside={<span className="text-soft">filled: done; thick: can be done now; hatched: it sets or dries</span>}
-        >
+        <Section title="In this order" aside={<span className="text-soft">filled: done; bold: ready; hatched: setting or drying</span>}>
           <OrderStrip parts={among} />
         </Section>
       )}
@@ -114,7 +111,7 @@ function Against() {
       {circles.map(({ edges, drop }) => (
         <div key={`${drop.from} ${drop.to}`} className="note-act mt-2 max-w-prose">
           <p>
-            ▲ {nameOf(drop.from)} should come before {nameOf(drop.to)}: {ORDER_RULES[drop.rule].reason}. It stands the other way round
+            ▲ {nameOf(drop.from)} should come before {nameOf(drop.to)}: {ORDER_RULES[drop.rule].reason}. The current order is the opposite
             {edges.length > 2 ? `, over ${edges.length - 1} steps` : ""}.
           </p>
           <Move from={drop.from} to={drop.to} />
@@ -122,7 +119,7 @@ function Against() {
       ))}
       {loose.map((j) => (
         <p key={j.id} className="mt-2 flex flex-wrap items-center gap-3">
-          {jointWords(j, names)}: no step in the plan glues it.
+          {jointWords(j, names)}: not in the plan yet.
           <button
             className="btn"
             onClick={() => {

@@ -28,7 +28,7 @@ export default function MatPage() {
   const footprint = (part: Part, variation: Variation | null): Footprint | undefined =>
     seen(value(outlineOf(part, variation)), variation?.mirrored ?? false);
   const waits = requests.some((r) => !value(r));
-  const pieces = parked(printed, footprint);
+  const pieces = parked(project, footprint);
   const [busy, setBusy] = useState(false);
   const mat = async (): Promise<void> => {
     setBusy(true);
