@@ -138,8 +138,8 @@ function Standing({
         )}
       </div>
       <p className="mt-1 text-sm text-soft">
-        Arrows on a drawing move {a.name} by {STEP_MM} mm, with Shift by {FINE_MM} mm. The files as they are: what the printer and the paint
-        take is not in it.
+        Arrows on a drawing move {a.name} by {STEP_MM} mm, with Shift by {FINE_MM} mm. From the files alone, without print tolerance or
+        paint.
       </p>
     </Section>
   );
