@@ -115,7 +115,9 @@ describe("a part that is cut", () => {
     const made = pieces.map(({ id }) => now.parts.find((p) => p.id === id)!);
     expect(made.map((p) => [p.name, p.group, p.copies])).toEqual([1, 2, 3].map((n) => [`Brick, ${n} of 3`, "quay", 7]));
     const { joints } = now.scene;
-    expect(joints.filter((j) => j.cut).map((j) => [j.a, j.b, j.lengthMm, j.cut?.sectionMm2])).toEqual([
+    // What the whole was joined to is joined to its first piece now.
+    expect(joints.find((j) => j.id === "m1")).toMatchObject({ a: "p1", b: { kind: "part", partId: "shed" } });
+    expect(joints.filter((j) => j.id.startsWith("cut-")).map((j) => [j.a, j.b, j.lengthMm, j.cut?.sectionMm2])).toEqual([
       ["p1", { kind: "part", partId: "p2" }, 100, 600],
       ["p2", { kind: "part", partId: "p3" }, 100, 600],
     ]);

@@ -110,6 +110,12 @@ export interface PinSaid {
 export const partsOfJoint = ({ a, b }: Pick<Joint, "a" | "b">): string[] => (b.kind === "part" && b.partId !== a ? [a, b.partId] : [a]);
 /** Do copies of one part meet each other? */
 export const isOfCopies = ({ a, b }: Pick<Joint, "a" | "b">): boolean => b.kind === "part" && b.partId === a;
+/** The same joint with another part in the place of one. */
+export const renamedIn = (j: Joint, partId: string, to: string): Joint => ({
+  ...j,
+  a: j.a === partId ? to : j.a,
+  b: j.b.kind === "part" && j.b.partId === partId ? { kind: "part", partId: to } : j.b,
+});
 /** The other side, as seen from a part; undefined where the part is not in it. */
 export const otherSide = ({ a, b }: Pick<Joint, "a" | "b">, partId: string): Side | undefined =>
   partId === a ? b : b.kind === "part" && b.partId === partId ? { kind: "part", partId: a } : undefined;

@@ -53,7 +53,7 @@ export const LIMITS = {
   measured: 60,
   surfaces: 80,
   surfacePhotos: 12,
-  joints: 600,
+  joints: 5000,
   lights: 60,
   dryFits: 100,
   fillReadings: 400,

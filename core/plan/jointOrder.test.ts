@@ -82,6 +82,14 @@ describe("the order over all parts", () => {
     expect(waits(project, "post/glue-j", "base/seal")).toBe(true);
     expect(waits(project, "base/mud", "post/glue-j")).toBe(true);
   });
+  it("a coat seals foam too; ground alone does not, and is no contradiction", () => {
+    const mud: WorkItem = { id: "mud", kind: "ground", recipeId: "sand-and-grit", areaMm2: 4600, depthMm: 2 };
+    const stands = (work: WorkItem[]): Project =>
+      scene([part("post", [glue("j")]), foam("base", work)], [joint("j", "post", "base", { sight: "covered", glueId: "epoxy-5" })]);
+    expect(waits(stands([coat("pb", "primer"), mud]), "post/glue-j", "base/pb")).toBe(true);
+    expect(waits(stands([mud]), "base/mud", "post/glue-j")).toBe(true);
+    expect(contradictions(stands([mud]))).toEqual([]);
+  });
   it("holes are drilled before paint, what moves is tried before the varnish, a seam is filled once it is there", () => {
     const project = scene(
       [

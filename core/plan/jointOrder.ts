@@ -16,8 +16,9 @@ import {
   type OrderRule,
 } from "../joint";
 import { materialOf, unitsOfScene, type Part, type Project } from "../project";
-import type { Step } from "../work";
+import type { Step, Surroundings } from "../work";
 import { gluesIn, kindOf, seamsIn } from "../stations/kinds";
+import { surroundingsOf } from "./stack";
 
 /** What a joint demands of two steps. */
 export interface JointEdge extends OrderEdge<OrderRule> {
@@ -31,22 +32,27 @@ const isCoat = (s: Step): boolean => s.station === "paint" && typeof s.rests.met
 /** Paint that is seen: primer may well lie under a joint that is painted as one piece. */
 const isPaint = (s: Step): boolean => isCoat(s) && !PRIMERS.includes(s.rests.family);
 
+type JointsFrom = Pick<Project, "scene" | "parts" | "paints">;
+
 /** Steps of a scene, looked at by part and by what they do. */
 class Steps {
   private readonly byPart = new Map<string, Step[]>();
   private readonly glue = new Map<string, Step>();
   private readonly fill = new Map<string, Step[]>();
-  constructor(
-    private readonly project: Pick<Project, "scene" | "parts">,
-    steps: readonly Step[],
-  ) {
-    const parts = new Map(project.parts.map((p) => [p.id, p]));
+  private readonly parts: ReadonlyMap<string, Part>;
+  private readonly foam = new Set<string>();
+  private readonly around: Surroundings;
+  constructor(project: JointsFrom, steps: readonly Step[]) {
+    const { scene, parts } = project;
+    this.around = surroundingsOf(project);
+    this.parts = new Map(parts.map((p) => [p.id, p]));
     for (const s of steps) {
       const own = this.byPart.get(s.partId);
       if (own) own.push(s);
       else this.byPart.set(s.partId, [s]);
     }
-    for (const part of parts.values()) {
+    for (const part of parts) {
+      if (materialOf(part, scene) === "foam") this.foam.add(part.id);
       const own = this.byPart.get(part.id) ?? [];
       for (const { id, jointId } of gluesIn(part.work)) {
         const step = own.find((s) => s.itemId === id);
@@ -61,22 +67,19 @@ class Steps {
   of = (partId: string): readonly Step[] => this.byPart.get(partId) ?? [];
   first = (partId: string, is: (s: Step) => boolean): Step | undefined => this.of(partId).find(is);
   last = (partId: string, is: (s: Step) => boolean): Step | undefined => this.of(partId).findLast(is);
-  part = (partId: string): Part | undefined => this.project.parts.find((p) => p.id === partId);
-  isFoam = (partId: string): boolean => {
-    const part = this.part(partId);
-    return part !== undefined && materialOf(part, this.project.scene) === "foam";
-  };
-  /** The last step of the first work that closes a foam face. */
+  isFoam = (partId: string): boolean => this.foam.has(partId);
+  /** The last step of the first work that closes a foam face; ground and glue close none. */
   sealing = (partId: string): Step | undefined => {
-    const sealed = this.part(partId)?.work.find((w) => kindOf(w).station !== "assemble" && kindOf(w).film(w, NOTHING) !== null);
+    const sealed = this.parts.get(partId)?.work.find((w) => {
+      const step = this.last(partId, (s) => s.itemId === w.id);
+      return step !== undefined && step.station !== "ground" && step.station !== "assemble" && kindOf(w).film(w, this.around) !== null;
+    });
     return sealed && this.last(partId, (s) => s.itemId === sealed.id);
   };
 }
-/** Enough to know whether a piece of work lays something down: an own step says so by itself, a coat by being one. */
-const NOTHING = { paint: () => undefined, recipe: () => undefined, printer: () => undefined, printers: [], part: () => undefined };
 
 /** What the joints of a scene demand of its steps. @param steps in the order of work of each part */
-export function jointEdges(project: Pick<Project, "scene" | "parts">, steps: readonly Step[]): JointEdge[] {
+export function jointEdges(project: JointsFrom, steps: readonly Step[]): JointEdge[] {
   const { joints } = project.scene;
   if (joints.length === 0) return [];
   const at = new Steps(project, steps);

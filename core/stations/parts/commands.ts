@@ -11,7 +11,7 @@ import {
   type SaidSurface,
   type WorkItem,
 } from "../../project";
-import type { Joint } from "../../joint";
+import { renamedIn, type Joint } from "../../joint";
 import { markAtSize, type FaceMark } from "../../print";
 import { factor, partExtras, sourceSchema, workSchema } from "../../rows";
 import { count, id, name, text } from "../../field";
@@ -207,6 +207,8 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
         await e.put("parts", {
           ...part,
           ...piece,
+          // Joints of the whole go to the first piece, until somebody says which has them.
+          work: i === 0 ? piece.work : piece.work.filter((w) => !("jointId" in w)),
           name: `${part.name}, ${i + 1} of ${pieces.length}`.slice(0, LIMITS.name),
           group: part.group || part.name.slice(0, LIMITS.shortText),
           order: part.order + i / 100,
@@ -226,6 +228,8 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
           tally: structuredClone(PART_DEFAULTS.tally),
           versions: [...part.versions, was].slice(-LIMITS.versions),
         });
+      const whole = await sceneOf(e);
+      await e.put("scenes", { ...whole, joints: whole.joints.map((j) => renamedIn(j, partId, pieces[0].id)) });
       await removeParts(e, [partId]);
       // Each piece was cut from the one before it, and is glued to it again.
       const scene = await sceneOf(e);
