@@ -109,3 +109,33 @@ test("what stays bare is one list with spray day; what is tall on a small foot i
   }
   await expect(bench.getByTestId("pin-verdict")).toContainText("No stock wire holds it");
 });
+
+test("clips and spares are counted, what is packed is on paper, and a light says its hours and its cavity", async ({ bench }) => {
+  await open(bench, "/modules");
+  await expect(bench.getByRole("row", { name: /Quay clip and Quay wall/ })).toContainText("5 in use, each in two slots, and 7 spare");
+  const [list] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "On paper" }).click()]);
+  expect(list.suggestedFilename()).toBe("saltmarsh-sluice-packing-list.pdf");
+  await leaf(bench, "Light").click();
+  const runs = bench.getByTestId("light-runs");
+  await expect(runs).toContainText("About 33 h from a cell");
+  await bench.getByLabel("Power source").selectOption("ready-made 5 V supply");
+  await expect(runs).toContainText("A resistor of 510 Ω in series");
+  await expect(bench.getByText(/only a ready-made approved adapter/)).toBeVisible();
+  await bench.keyboard.press("Control+z");
+  await expect(runs).toContainText("About 33 h from a cell");
+  await open(bench, "");
+  await expect(bench.getByRole("group", { name: "Order of the steps" })).toBeVisible();
+  const [sheet] = await Promise.all([bench.waitForEvent("download"), bench.keyboard.press("p")]);
+  expect(sheet.suggestedFilename()).toBe("saltmarsh-sluice-together.pdf");
+});
+
+test("something that snapped is a joint with one press in the log", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/log");
+  await bench
+    .getByRole("button", { name: /^Something snapped off / })
+    .first()
+    .click();
+  await expect.poll(async () => (await joints(bench)).length).toBe(7);
+  await open(bench, "");
+  await expect(bench.getByRole("link", { name: /and the piece that snapped off$/ }).first()).toBeVisible();
+});
