@@ -205,7 +205,7 @@ export async function fullProject(): Promise<Full> {
         {
           ...newJoint("m2", "shed", { kind: "words", words: "A cork tile" }),
           how: "never",
-          pin: { wire: "steel", dMm: 1, holeMm: 6, coverMm: 0.7, offsetMm: 10, heightMm: 55 },
+          pin: { holeMm: 6, coverMm: 0.7, offsetMm: 10, heightMm: 55 },
         },
       ],
       ownThings: [{ name: "gate", mm: 4200, low: 4000, high: 4400, measure: "width", kind: "typed", source: "yours" }],

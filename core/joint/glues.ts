@@ -273,8 +273,6 @@ export interface JointNeeds {
   gapMm: number;
   load: boolean;
   painted: boolean;
-  /** Gloss on either side of it. */
-  gloss?: boolean;
 }
 
 export interface GlueChoice {
@@ -294,7 +292,7 @@ const RANKS: readonly {
   of: (glue: Glue, needs: JointNeeds) => number;
   behind: (glue: Glue) => string;
 }[] = [
-  { of: (g, n) => Number(n.gloss === true && g.hazes), behind: () => "leaves a white bloom on gloss nearby" },
+  { of: (g, n) => Number(n.painted && g.hazes), behind: () => "leaves a white bloom on gloss and dark paint nearby" },
   { of: (g, n) => Number(n.painted && !g.wipes && !n.load), behind: () => "what is squeezed out marks the paint" },
   { of: (g, n) => Number(n.gapMm < g.leastMm), behind: (g) => `keeps the joint ${g.leastMm} mm open` },
   { of: (g, n) => Number(g.needsLight && n.a !== "clear sheet" && n.b !== "clear sheet"), behind: () => "sets only where light reaches" },

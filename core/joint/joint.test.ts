@@ -68,9 +68,9 @@ describe("glue for a pair", () => {
   });
   it("ranked by harm first: no bloom on gloss, nothing on paint that does not wipe off; then by what it bears, then by time", () => {
     expect(best({})).toBe("instant-gel");
-    expect(choice("instant-gel", { gloss: true }).behind).toMatch(/bloom/);
     expect(["white-glue", "matt-medium"]).toContain(best({ painted: true }));
-    expect(choice("instant-gel", { painted: true }).behind).toMatch(/marks the paint/);
+    expect(choice("instant-gel", { painted: true }).behind).toMatch(/bloom/);
+    expect(choice("epoxy-5", { painted: true }).behind).toMatch(/marks the paint/);
     expect(choice("hot-glue", { gapMm: 0.2 }).behind).toMatch(/0.5 mm open/);
     expect(choice("epoxy-5", {}).behind).toMatch(/only after/);
     // On foam instant glue melts it; paper is glued with paper glue or white glue.

@@ -4,7 +4,6 @@
  */
 import type { JointKind } from "../print";
 import type { Material, GlueId } from "./glues";
-import type { WireMaterial } from "./hold";
 import type { Placing } from "./pair";
 
 export type JointHow = "glued" | "clipped" | "pinned" | "slides" | "turns" | "loose" | "never";
@@ -95,10 +94,8 @@ export interface Joint {
   fits: DryFit[];
 }
 
-/** A pin in a joint: of what, how deep and how covered it sits, and what it carries how far out. */
+/** A pin in a joint: how deep and how covered it sits, and how far out its load is; which wire holds it is computed. Lengths in mm. */
 export interface PinSaid {
-  wire: WireMaterial;
-  dMm: number;
   holeMm: number;
   coverMm: number;
   /** From the pin to the centre of mass, sideways, and from the hole up, mm. */

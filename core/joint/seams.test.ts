@@ -5,6 +5,7 @@ const seam = (more: Partial<SeamCase> = {}): SeamCase => ({
   a: "filament print",
   b: "filament print",
   how: "glued",
+  paint: "after",
   lengthMm: 100,
   widthMm: 0.3,
   sight: "seen",

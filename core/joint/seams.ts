@@ -137,7 +137,7 @@ const STOPGAP: FillerId[] = ["instant"];
 /** Narrower than this, nothing has to be filled, mm. */
 const SHUT_MM = 0.02;
 
-export interface SeamCase extends Pick<Joint, "how" | "lengthMm" | "widthMm" | "sight" | "textured"> {
+export interface SeamCase extends Pick<Joint, "how" | "paint" | "lengthMm" | "widthMm" | "sight" | "textured"> {
   a: Material;
   b: Material;
 }

@@ -9,5 +9,6 @@ export function builtOf(part: Part, project: Project): Built {
   const printer = part.source.kind === "scratch" ? undefined : printerAtHand(part, project.scene);
   if (printer?.process === "fdm")
     return { gCm3: printer.densityGCm3, wallMm: printer.wallLines * printer.lineWidthMm, infill: printer.infill, filmMm };
-  return { gCm3: DENSITY_G_CM3[material], wallMm: null, infill: 1, filmMm };
+  const gCm3 = printer?.process === "resin" ? printer.curedDensityGCm3 : DENSITY_G_CM3[material];
+  return { gCm3, wallMm: null, infill: 1, filmMm };
 }

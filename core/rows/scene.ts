@@ -24,7 +24,6 @@ import {
   JOINT_SIGHT,
   MATERIALS,
   PATTERNS,
-  WIRES,
   type Axis3,
   type DryFit,
   type Joint,
@@ -181,8 +180,6 @@ const jointSchema = strict<Joint>({
     ).allow(null),
   }).optional(),
   pin: strict<PinSaid>({
-    wire: oneOfKeys(WIRES),
-    dMm: within(LIMITS.pinMm),
     holeMm: within(LIMITS.pinDeepMm),
     coverMm: within(LIMITS.pinMm),
     offsetMm: within(LIMITS.pinReachMm),

@@ -76,7 +76,7 @@ export interface MeshReport {
 }
 
 /** Signed volume, area and centroid in one pass. */
-function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; areaMm2: number; centroidMm: [number, number, number] } {
+export function measureSolid(mesh: Mesh, bounds: Bounds): { volumeMm3: number; areaMm2: number; centroidMm: [number, number, number] } {
   const { positions, indices } = mesh;
   const [ox, oy, oz] = bounds.min;
   let six = 0,

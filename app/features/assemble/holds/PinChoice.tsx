@@ -11,7 +11,7 @@ import { ParsedField, parseMmIn } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
 
 /** Common practice, no source: a hole of a centimetre, with a wall's thickness beside it. */
-const BEGINS: PinSaid = { wire: "brass", dMm: 1, holeMm: 10, coverMm: 1, offsetMm: 5, heightMm: 10 };
+const BEGINS: PinSaid = { holeMm: 10, coverMm: 1, offsetMm: 5, heightMm: 10 };
 const SHOWN = 6;
 
 export function PinChoice({ joint: j }: { joint: Joint }) {
@@ -20,6 +20,7 @@ export function PinChoice({ joint: j }: { joint: Joint }) {
   const part = project.parts.find((p) => p.id === j.a);
   const answer = useResult(part ? balanceRequest(part) : null);
   const change = useWhole(j.pin, (pin) => run("list.set", { list: "scene.joints", key: j.id, change: { pin } }));
+  if (answer.state === "failed") return <p className="note-act">▲ Its mass cannot be measured: {answer.problem.message}</p>;
   if (!part || answer.state !== "ready") return <p className="text-soft">Measuring its mass.</p>;
   const pin = j.pin ?? BEGINS;
   const { massG } = standingOf(answer.value, part.factor, builtOf(part, project));

@@ -3,7 +3,6 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { gatesInAir, glueOfJoint, gluesFor, proceduresFor, squareOf, type GlueChoice as Choosing, type Joint } from "~core/joint";
 import { isAtHand, LIMITS, partSizeMm, seamOf, type Part } from "~core/project";
-import { stackOfPart } from "~core/plan";
 import { formatDuration, formatMm, readAsMm } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
@@ -16,8 +15,7 @@ export function GlueChoice({ joint: j }: { joint: Joint }) {
   const seam = seamOf(j, project);
   const part = project.parts.find((p) => p.id === j.a);
   const painted = j.paint === "before";
-  const gloss = part !== undefined && stackOfPart(part, project).some((l) => l.sheen === "gloss");
-  const choices = gluesFor({ a: seam.a, b: seam.b, gapMm: j.widthMm, load: j.load, painted, gloss: painted && gloss });
+  const choices = gluesFor({ a: seam.a, b: seam.b, gapMm: j.widthMm, load: j.load, painted });
   const used = glueOfJoint({ glueId: j.glueId, load: j.load, seam });
   const chosen = choices.find((c) => c.glue.id === used?.id);
   const choose = (glueId: Joint["glueId"]): void => void run("list.set", { list: "scene.joints", key: j.id, change: { glueId } });

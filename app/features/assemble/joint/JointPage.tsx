@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { X } from "lucide-react";
 import { HOLDS, JOINT_HOW, nominalFor, roundPercent } from "~core/joint";
 import { fitsAfterPaint, GOOD_CHANCE, type FitAfterPaint } from "~core/plan";
-import { jointWords, LIMITS, namesIn, partSizeMm } from "~core/project";
+import { jointWords, LIMITS, namesIn } from "~core/project";
 import { formatMm, readAsMm, type Reasons } from "~core/units";
 import { DryFits } from "~app/shared/joint/DryFits";
 import { JointFields } from "~app/shared/joint/JointFields";
@@ -158,32 +158,37 @@ function Way({
 
 /** The size to print it at, so that it goes: the per cent for the face that rubs, and what that does elsewhere. */
 function Scaled({ fit: { a, asked }, masked }: { fit: FitAfterPaint; masked: boolean }) {
-  const [across, setAcross] = useState(() => Math.round(partSizeMm(a)[0] * 10) / 10);
+  const [across, setAcross] = useState<number | null>(null);
   const wanted = nominalFor(masked ? { ...asked, filmsMm: [] } : asked, GOOD_CHANCE);
   const short = wanted - asked.nominalMm;
   if (short <= 0)
     return <li className="px-3 py-2 text-soft">The room as drawn will do: {formatMm(Math.ceil(wanted * 100) / 100)} a side is enough.</li>;
-  const by = roundPercent(short, across);
+  const by = across === null ? null : roundPercent(short, across);
   return (
     <li className="flex flex-wrap items-end gap-3 px-3 py-2">
       <ParsedField
         className="w-36"
         label="Size across the face"
         draftKey={a.id}
-        text={formatMm(across)}
+        text={across === null ? "" : formatMm(across)}
+        placeholder="of the face that rubs"
         parse={parseMmIn(LIMITS.partSizeMm)}
         readAs={readAsMm}
         onCommit={(mm) => {
           setAcross(mm);
         }}
       />
-      <p>
-        <span className="font-semibold">
-          Or print {a.name} at {(100 - by).toFixed(1)} %
-        </span>
-        : {formatMm(Math.ceil(wanted * 100) / 100)} of room a side then, and it goes {percent(GOOD_CHANCE)}. A 6 mm hub of it becomes{" "}
-        {formatMm(Math.round(6 * by) / 200)} looser a side.
-      </p>
+      {by === null ? (
+        <p className="text-soft">Or print {a.name} smaller: enter the size across the face that rubs to get the per cent.</p>
+      ) : (
+        <p>
+          <span className="font-semibold">
+            Or print {a.name} at {(100 - by).toFixed(1)} %
+          </span>
+          : {formatMm(Math.ceil(wanted * 100) / 100)} of room a side then, and it goes {percent(GOOD_CHANCE)}. A 6 mm hub of it becomes{" "}
+          {formatMm(Math.round(6 * by) / 200)} looser a side.
+        </p>
+      )}
     </li>
   );
 }
