@@ -11,7 +11,7 @@ export const WIRES = {
   steel: { label: "steel", eMPa: 200_000, yieldMPa: 500 },
   "stainless tube": { label: "stainless tube", eMPa: 190_000, yieldMPa: 300 },
 } as const;
-export type WireMaterial = keyof typeof WIRES;
+type WireMaterial = keyof typeof WIRES;
 
 /** What shops have: wires by diameter, tubes of needles as ISO 9626 lists them (21, 18 and 16 gauge; from memory), mm. */
 const STOCK_WIRES: readonly { material: WireMaterial; dMm: number; innerMm?: number }[] = [
