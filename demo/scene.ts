@@ -2,7 +2,8 @@
  * The demo scene "Saltmarsh Sluice": a tide mill on a muddy creek for 28 mm figures. All of it is made up. Meshes are
  * built by code, print facts are computed here once with the same core that the application uses.
  */
-import { GENERIC_PRINTERS, layOut, mirroredFootprint, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
+import { mirroredFootprint } from "../core/lay";
+import { GENERIC_PRINTERS, layOut, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
 import { buildTopology, writeStl, type Mesh } from "../core/mesh";
 import { anchorOf, findSurfaces } from "../core/surface";
 import {

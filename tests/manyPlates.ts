@@ -1,7 +1,8 @@
 /** Many pieces to lay out, and many plates in a queue, for measuring how laying out and queueing grow. */
 import { createRequire } from "node:module";
 import type * as MaxRects from "maxrects-packer";
-import { boxFootprint, GENERIC_PRINTERS, type Bed, type Footprint, type Plate, type Wanted } from "../core/print";
+import { boxFootprint, type Bed, type Footprint } from "../core/lay";
+import { GENERIC_PRINTERS, type Plate, type Wanted } from "../core/print";
 import type { Project } from "../core/project";
 import { seededRandom } from "../core/units";
 import { EVERY_EVENING } from "./manyParts";

@@ -7,7 +7,8 @@ import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from ".
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
-import type { Bed, CouponId, Footprint, LaidOut, LayOutPrinter, PlateFault, PlatePiece, Printer, Wanted } from "../core/print";
+import type { Bed, Footprint, LayFault } from "../core/lay";
+import type { CouponId, LaidOut, LayOutPrinter, PlatePiece, Printer, Wanted } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
 import type { Geometry, ResultKind, ResultRequest, Results } from "../core/results";
@@ -150,7 +151,7 @@ export type Jobs = {
   /** The parking mat on paper, a drawing a sheet. */
   mat: { request: { pieces: MatPiece[]; sceneName: string; paper: PaperName; date: string }; answer: Drawing[] };
   /** What is wrong with a plate as it lies. */
-  plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: PlateFault[] };
+  plateFaults: { request: { pieces: PlatePiece[]; footprints: Map<string, Footprint>; bed: Bed }; answer: LayFault[] };
   /** Mixes of the pots at hand for a colour. */
   mixes: { request: { target: string; paints: MixPaint[]; mostDrops: number }; answer: Found };
   /** Layer lines on a photograph. */

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from "vitest";
-import { boxFootprint, boxOfRings, ringsAt, type Footprint, type Plate } from "../print";
+import { boxFootprint, boxOfRings, ringsAt, type Footprint } from "../lay";
+import { type Plate } from "../print";
 import { PAPERS } from "../drawing";
 import { loadSolids, type Solids } from "../slice";
 import type { Part, Project } from "../project";

@@ -1,7 +1,8 @@
 /** What goes to the printer on paper: a sheet for each plate, with what lies where; and the mat on which its small pieces are parked. */
 import { PAPERS, type Drawing, type PaperName } from "../drawing";
 import { countsOn, platesAhead, plateWords, sumOfPlate } from "../plan";
-import { bedOf, boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Plate, type PlatePiece, type Ring } from "../print";
+import { boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Ring } from "../lay";
+import { bedOf, type Plate, type PlatePiece } from "../print";
 import { joinsOf, kindsOfCopies, printFactsOf, variationWords, type Part, type Project, type Variation } from "../project";
 import type { Solids } from "../slice";
 import { formatDuration, formatMass, hash32 } from "../units";

@@ -1,5 +1,6 @@
 /** What is still to print of a scene, and on which printer: the pieces that laying out starts from. */
-import { bedOf, plateTimeS, type Footprint, type LayOutPrinter, type PlatePiece, type Printer, type Wanted } from "../print";
+import { type Footprint } from "../lay";
+import { bedOf, plateTimeS, type LayOutPrinter, type PlatePiece, type Printer, type Wanted } from "../print";
 import { kindsOfCopies, partSizeMm, printFactsOf, printOptions, recordsOf, type Part, type Project } from "../project";
 import type { Turn } from "../mesh";
 import { printedOn, printsIn } from "../stations/kinds";

@@ -15,8 +15,8 @@ import {
   type Turn,
 } from "../mesh";
 import { loadSolids, type Solids } from "../slice";
+import { boxStance, stanceOf } from "../lay";
 import {
-  boxStance,
   copiesPerPlate,
   estimateFdm,
   estimateResin,
@@ -33,7 +33,6 @@ import {
   resinTimeS,
   Shape,
   type Points,
-  stanceOf,
   timeAtSizeS,
   turnWords,
   waysUp,

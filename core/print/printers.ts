@@ -2,6 +2,7 @@
  * Printer profiles. The three below are generic starting values (common practice, no source): a user edits them to match
  * their own machine. Speeds in mm/s, accelerations in mm/s², times in seconds, prices in minor units.
  */
+import type { Edges, Exclusion } from "../lay";
 import type { Process } from "../scale";
 
 interface PrinterBase {
@@ -39,25 +40,6 @@ interface PrinterBase {
   inDemo?: InDemo;
   /** Where it answers, when the program may start jobs on it; a stand-in of the program's own server as a rule. */
   address?: string | null;
-}
-
-/** A rectangle of the bed where nothing may stand, mm from its front left corner. */
-export interface Exclusion {
-  id: string;
-  xMm: number;
-  yMm: number;
-  widthMm: number;
-  depthMm: number;
-  /** A clip, a scratch, a dead spot of the light field. */
-  why: string;
-}
-
-/** How far pieces stay from each side, mm: an edge where prints fail is left wider. */
-export interface Edges {
-  left: number;
-  right: number;
-  front: number;
-  back: number;
 }
 
 export interface InDemo {

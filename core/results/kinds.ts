@@ -12,9 +12,9 @@ import {
   type Turn,
   type WallFacts,
 } from "../mesh";
+import { FOOTPRINT_VERSION, type Footprint } from "../lay";
 import {
   CUTS_VERSION,
-  FOOTPRINT_VERSION,
   HOLLOW_VERSION,
   PRINT_VERSION,
   STRENGTH_VERSION,
@@ -23,7 +23,6 @@ import {
   type Candidate,
   type FaceMark,
   type FilamentProfile,
-  type Footprint,
   type Hollowing,
   type FoundPrint,
   type PrintProfile,

@@ -1,9 +1,8 @@
 import Joi from "joi";
+import { type Edges, type Exclusion } from "../lay";
 import {
   usableMm,
   type EarlierProfile,
-  type Edges,
-  type Exclusion,
   type Fits,
   type InDemo,
   type FilamentPrinter,

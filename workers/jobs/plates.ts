@@ -1,7 +1,8 @@
 /** Plates: laying out, and what is wrong with one that was laid by hand. */
 import { nanoid } from "nanoid";
 import { parkingMat } from "../../core/look";
-import { layOut, plateFaults } from "../../core/print";
+import { layFaults } from "../../core/lay";
+import { layOut } from "../../core/print";
 import { ok } from "../../core/units";
 import type { Job } from "../messages";
 import type { Jobs } from "../protocol";
@@ -20,7 +21,7 @@ export const lay: Job<Jobs["layOut"]["request"], Jobs["layOut"]["answer"]> = {
 
 export const faults: Job<Jobs["plateFaults"]["request"], Jobs["plateFaults"]["answer"]> = {
   ...FAULTS,
-  run: async ({ pieces, footprints, bed }) => ok({ answer: plateFaults(await solids(), pieces, (p) => footprints.get(p.id), bed) }),
+  run: async ({ pieces, footprints, bed }) => ok({ answer: layFaults(await solids(), pieces, (p) => footprints.get(p.id), bed) }),
 };
 
 export const mat: Job<Jobs["mat"]["request"], Jobs["mat"]["answer"]> = {

@@ -5,7 +5,8 @@
  */
 import { polygonArea, polygonHull } from "d3";
 import { boundsOf, sameTurn, turnMesh, turnRows, TURNS, upOf, UPS, type Mesh, type Turn, type Up } from "../../mesh";
-import { fitOn, stanceOf, type Fit, type Stance } from "../fit";
+import { stanceOf, type Stance } from "../../lay";
+import { fitOn, type Fit } from "../fit";
 import { overhangOf, type PrintProfile } from "../printers";
 import type { Shape } from "../shape";
 

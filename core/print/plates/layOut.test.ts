@@ -2,8 +2,8 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { loadSolids, type Solids } from "../../slice";
 import { LIMITS } from "../../limits";
 import { GENERIC_PRINTERS, type Printer } from "../printers";
-import { plateFaults } from "./check";
-import { boxFootprint, type Footprint } from "./footprint";
+import { layFaults } from "../../lay";
+import { boxFootprint, type Footprint } from "../../lay";
 import { layOut, type LaidOut, type Wanted } from "./layOut";
 import { bedOf } from "./plate";
 import { footingOnPlate } from "./stability";
@@ -124,7 +124,7 @@ describe("laying out a scene", () => {
     expect(out.plates.flatMap((p) => p.pieces)).toHaveLength(200);
     for (const plate of out.plates) {
       const printer = [large, small, resin].find((p) => p.id === plate.printerId)!;
-      expect(plateFaults(solids, plate.pieces, (p) => of.get(p.partId), bedOf(printer))).toEqual([]);
+      expect(layFaults(solids, plate.pieces, (p) => of.get(p.partId), bedOf(printer))).toEqual([]);
     }
     const [plates, least] = out.notes.reduce(([a, b], n) => [a + n.plates, b + n.least], [0, 0]);
     expect(plates).toBeLessThanOrEqual(Math.ceil(least * 1.1) + 1);

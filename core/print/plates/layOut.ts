@@ -7,9 +7,10 @@ import { LIMITS } from "../../limits";
 import type { OnProgress } from "../../units";
 import type { Process } from "../../scale";
 import type { Solids } from "../../slice";
-import { nest, type NestItem } from "./nest";
-import type { Footprint } from "./footprint";
-import type { Bed, Plate, PlatePiece } from "./plate";
+import { nest, type NestItem } from "../../lay";
+import type { Footprint } from "../../lay";
+import type { Bed } from "../../lay";
+import type { Plate, PlatePiece } from "./plate";
 import { footingOnPlate } from "./stability";
 
 /** Pieces of one part, of one of its variations, that are to be printed on one printer. */

@@ -1,17 +1,13 @@
 /** A plate: which pieces lie where on which printer, as the user has said or let the program lay them out. And what of a bed may be used. */
-import { SPACING_MM, type Edges, type Exclusion, type Printer } from "../printers";
+import type { Bed, Edges, Lying } from "../../lay";
+import { SPACING_MM, type Printer } from "../printers";
 
 /** One piece on a plate: the middle of its outline's box, and its turn about the vertical. */
-export interface PlatePiece {
+export interface PlatePiece extends Lying {
   id: string;
   partId: string;
   /** Which of the copies that differ; null for one as the part is. */
   variation: string | null;
-  /** From the plate's front left corner, mm. */
-  xMm: number;
-  yMm: number;
-  /** Counter-clockwise from above, degrees. */
-  turnDeg: number;
 }
 
 export interface Plate {
@@ -26,15 +22,6 @@ export interface Plate {
 
 /** What the steps of a plate are called by in records and in the plan. */
 export const plateKey = (plateId: string, step: "start" | "clear"): string => `plate/${plateId}/${step}`;
-
-/** What of a bed may be used, and how far pieces stay apart. */
-export interface Bed {
-  widthMm: number;
-  depthMm: number;
-  edges: Edges;
-  spacingMm: number;
-  exclusions: readonly Exclusion[];
-}
 
 export function bedOf(printer: Pick<Printer, "bedMm" | "marginMm" | "process" | "edges" | "exclusions">): Bed {
   const { bedMm, marginMm, edges, exclusions } = printer;

@@ -3,7 +3,7 @@
  * gets plates of its own kind; long flat edges lift at their corners. Limits are common practice, no source; a user's log says better.
  */
 import type { Process } from "../../scale";
-import type { Footprint } from "./footprint";
+import type { Footprint } from "../../lay";
 
 /** Height over the side of a square as large as the contact: beyond this a knock tips it. */
 const SLENDER = 6;

@@ -1,4 +1,4 @@
-import { footprintOf } from "../../print";
+import { footprintOf } from "../../lay";
 import { ok } from "../../units";
 import type { Compute } from "./reader";
 import { shapeOf } from "./shapes";

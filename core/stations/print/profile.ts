@@ -1,5 +1,6 @@
 /** Edits of a printer's profile: whose word each figure is, and what it was before. */
-import { NOT_RECKONED_WITH, profileOf, type Edges, type InDemo, type Origin, type Printer } from "../../print";
+import { type Edges } from "../../lay";
+import { NOT_RECKONED_WITH, profileOf, type InDemo, type Origin, type Printer } from "../../print";
 import type { Edit } from "../command";
 import { inDemo } from "../prints";
 

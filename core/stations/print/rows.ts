@@ -1,6 +1,7 @@
 /** Printers and what lies blocked on their beds, as they are said. Their profiles have a command of their own: each figure keeps whose word it is. */
 import { LIMITS } from "../../project";
-import type { Exclusion, Printer } from "../../print";
+import type { Exclusion } from "../../lay";
+import type { Printer } from "../../print";
 import { Refused, type Edit } from "../command";
 import { refuseUsed } from "../references";
 import { listIn, rowsOf, type ListsOf } from "../said";

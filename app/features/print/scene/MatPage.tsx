@@ -6,7 +6,7 @@ import { platesAhead } from "~core/plan";
 import { footprintRequest } from "~core/results";
 import { kindsOfCopies, type Part, type Variation } from "~core/project";
 import { sheetTurn } from "~core/project";
-import type { Footprint } from "~core/print";
+import type { Footprint } from "~core/lay";
 import { useResults } from "~app/data/results.client";
 import { Page, Section } from "~app/shared/Page";
 import { fileName } from "~app/shared/files/download";

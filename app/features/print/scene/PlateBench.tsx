@@ -1,6 +1,7 @@
 /** One plate at hand: pieces are dragged, or moved and turned by keys; what is wrong is told in place. */
 import { useEffect, useRef, useState } from "react";
-import { bedOf, type Footprint, type Plate, type PlateFault, type PlatePiece } from "~core/print";
+import { type Footprint, type LayFault } from "~core/lay";
+import { bedOf, type Plate, type PlatePiece } from "~core/print";
 import type { Project } from "~core/project";
 import { plateWords } from "~core/plan";
 import { formatMm } from "~core/units";
@@ -26,8 +27,8 @@ interface Props {
 const STEP = { mm: 1, shiftMm: 10, deg: 15 };
 
 /** Faults of a plate by its true outlines, looked at in a worker whenever something has moved; null until then. */
-function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly PlateFault[] | null {
-  const [found, setFound] = useState<{ key: string; faults: readonly PlateFault[] } | null>(null);
+function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]): readonly LayFault[] | null {
+  const [found, setFound] = useState<{ key: string; faults: readonly LayFault[] } | null>(null);
   const printer = project.scene.printers.find((p) => p.id === plate.printerId);
   const known = plate.pieces.map((p) => [p.id, footprint(plate, p)] as const).filter((e): e is [string, Footprint] => e[1] !== undefined);
   const sizes = known.map(([id, f]) => [id, f.widthMm, f.depthMm, f.areaMm2]);
@@ -45,7 +46,7 @@ function useFaults(plate: Plate, project: Project, footprint: Props["footprint"]
   return found?.key === key ? found.faults : null;
 }
 
-function faultWords(fault: PlateFault, name: (pieceId: string) => string): string {
+function faultWords(fault: LayFault, name: (pieceId: string) => string): string {
   switch (fault.kind) {
     case "overlap":
       return `${name(fault.pieces[0])} and ${name(fault.pieces[1])} overlap: move one of them.`;

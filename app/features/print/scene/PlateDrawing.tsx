@@ -1,5 +1,6 @@
 /** A plate from above, true to scale: the bed, what of it may be used, where nothing may stand, and the outlines of what lies on it. */
-import { bedOf, ringsAt, type Footprint, type Plate, type PlateFault, type PlatePiece, type Printer } from "~core/print";
+import { ringsAt, type Footprint, type LayFault } from "~core/lay";
+import { bedOf, type Plate, type PlatePiece, type Printer } from "~core/print";
 import { hatchFill } from "~app/ui/hatch";
 import { useProject } from "~app/shared/scene";
 
@@ -9,7 +10,7 @@ interface PlateDrawingProps {
   footprint: (plate: Plate, piece: PlatePiece) => Footprint | undefined;
   /** Pixels for a millimetre. */
   scale: number;
-  faults?: readonly PlateFault[];
+  faults?: readonly LayFault[];
   selected?: ReadonlySet<string>;
   /** Told of a press on a piece. */
   onPiece?: (piece: PlatePiece, event: React.PointerEvent) => void;
@@ -27,7 +28,7 @@ const path = (rings: readonly number[][], x: (mm: number) => number, y: (mm: num
     .join("");
 
 /** Pieces that a fault names. */
-const faultyPieces = (faults: readonly PlateFault[]): Set<string> =>
+const faultyPieces = (faults: readonly LayFault[]): Set<string> =>
   new Set(faults.flatMap((f) => ("pieces" in f ? f.pieces : f.kind === "unknown" ? [] : [f.piece])));
 
 /** What a piece is called on the drawing: its part's name, cut to what its box holds. */

@@ -2,7 +2,8 @@
 import { type PrinterChange } from "~core/stations";
 import { format } from "date-fns";
 import { X } from "lucide-react";
-import { filamentM, type Edges, type Printer } from "~core/print";
+import { type Edges } from "~core/lay";
+import { filamentM, type Printer } from "~core/print";
 import { bathAge, isNewPair, printLog } from "~core/plan";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { LIMITS, SUPPLY_KINDS, type Span, type SupplyKind } from "~core/project";

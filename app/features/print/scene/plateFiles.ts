@@ -2,7 +2,8 @@
 import { group } from "d3";
 import { toast } from "sonner";
 import { format } from "date-fns";
-import type { Footprint, Plate, PlatePiece } from "~core/print";
+import type { Footprint } from "~core/lay";
+import type { Plate, PlatePiece } from "~core/print";
 import { platesAhead } from "~core/plan";
 import { printFactsOf, type Project } from "~core/project";
 import { cardName, plateSheet, type MatPiece } from "~core/look";

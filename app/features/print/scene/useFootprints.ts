@@ -1,7 +1,8 @@
 /** Footprints of what lies on plates, or is to: asked for as results, so that each is made once. */
 import { useEffect, useMemo } from "react";
 import { ofOne } from "~core/derive";
-import { mirroredFootprint, type Footprint, type Plate, type PlatePiece } from "~core/print";
+import { mirroredFootprint, type Footprint } from "~core/lay";
+import { type Plate, type PlatePiece } from "~core/print";
 import { printFactsOf, type Project } from "~core/project";
 import { footprintRequest, resultKey, type ResultRequest } from "~core/results";
 import type { ToPrint } from "~core/plan";

@@ -3,8 +3,8 @@
  * a place is forbidden where any of its runs would meet a cell that is taken, so the taken cells of a row, widened by the run's length,
  * are the forbidden places of that row. Widening by n takes log n shifts of the row's words.
  */
-import { ofOne } from "../../derive";
-import type { Ring } from "./footprint";
+import { ofOne } from "../derive";
+import type { Ring } from "./rings";
 
 /** A piece as cells: for each row runs from a cell to the one before another. */
 export interface Stamp {

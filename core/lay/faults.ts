@@ -1,10 +1,10 @@
 /** What is wrong with a plate as it is laid: pieces that overlap or stand too near, that reach beyond the edges, or stand where nothing may. */
-import { scoped, type Solids } from "../../slice";
-import { boxOfRings, ringsAt, type Footprint, type Ring } from "./footprint";
-import { regionOf, widenedRings } from "./nest";
-import type { Bed, PlatePiece } from "./plate";
+import { scoped, type Solids } from "../slice";
+import type { Bed } from "./bed";
+import type { Footprint } from "./footprint";
+import { boxOfRings, regionOf, ringsAt, widenedRings, type Box2, type Lying, type Ring } from "./rings";
 
-export type PlateFault =
+export type LayFault =
   | { kind: "overlap" | "near"; pieces: [string, string] }
   | { kind: "edge"; piece: string; beyondMm: number }
   | { kind: "zone"; piece: string; why: string }
@@ -19,14 +19,14 @@ const SLACK_MM = 0.011;
  * Faults of a plate, by the true outlines. Boxes first: only pieces whose boxes are near are looked at.
  * @param footprints of each piece; undefined while it is not known
  */
-export function plateFaults(
+export function layFaults<P extends Lying & { id: string }>(
   solids: Solids,
-  pieces: readonly PlatePiece[],
-  footprint: (piece: PlatePiece) => Footprint | undefined,
+  pieces: readonly P[],
+  footprint: (piece: P) => Footprint | undefined,
   bed: Bed,
-): PlateFault[] {
-  const faults: PlateFault[] = [];
-  const laid: { id: string; rings: Ring[]; box: ReturnType<typeof boxOfRings> }[] = [];
+): LayFault[] {
+  const faults: LayFault[] = [];
+  const laid: { id: string; rings: Ring[]; box: Box2 }[] = [];
   for (const piece of pieces) {
     const own = footprint(piece);
     if (!own) {
@@ -59,8 +59,7 @@ export function plateFaults(
   return faults;
 }
 
-type Box = ReturnType<typeof boxOfRings>;
-const near = (a: Box, b: Box, gap: number): boolean => a.x0 < b.x1 + gap && b.x0 < a.x1 + gap && a.y0 < b.y1 + gap && b.y0 < a.y1 + gap;
+const near = (a: Box2, b: Box2, gap: number): boolean => a.x0 < b.x1 + gap && b.x0 < a.x1 + gap && a.y0 < b.y1 + gap && b.y0 < a.y1 + gap;
 
 /** Do two outlines share area when a gap is laid round the first? */
 function shares(solids: Solids, a: readonly Ring[], b: readonly Ring[], gapMm: number): boolean {

@@ -1,13 +1,11 @@
 /** What a part covers of a plate when it lies as it is printed: its true outline, holes too, and what tells how well it stands. */
-import { turnMesh, type Mesh, type Turn } from "../../mesh";
-import { contoursOf, scoped, solidOf, type Solids } from "../../slice";
-import { stanceOf } from "../fit";
+import { turnMesh, type Mesh, type Turn } from "../mesh";
+import { scoped, solidOf, type Solids } from "../slice";
+import { boxOfRings, ringArea, ringsOf, type Ring } from "./rings";
+import { stanceOf } from "./stance";
 
 /** Raise it when footprints are made differently. */
 export const FOOTPRINT_VERSION = 1;
-
-/** A closed line of the outline: x and y in turn, mm. Outer lines run counter-clockwise, holes clockwise. */
-export type Ring = number[];
 
 export interface Footprint {
   /** About the middle of its box: x and y from there, mm. */
@@ -51,14 +49,7 @@ export function footprintOf(solids: Solids, mesh: Mesh, turn: Turn): Footprint {
     const areaAt = (z: number): number => keep(own.slice(z)).area();
     let largestMm2 = 0;
     for (let i = 0; i < SECTIONS; i++) largestMm2 = Math.max(largestMm2, areaAt(min[2] + (heightMm * (i + 0.5)) / SECTIONS));
-    const { points, ends } = contoursOf(outline);
-    const rings: Ring[] = [];
-    let begin = 0;
-    for (const end of ends) {
-      rings.push([...points.subarray(begin * 2, end * 2)]);
-      begin = end;
-    }
-    return centred(rings, {
+    return centred(ringsOf(outline), {
       heightMm,
       areaMm2: outline.area(),
       contactMm2: areaAt(min[2] + Math.min(CONTACT_MM, heightMm / 2)),
@@ -77,46 +68,6 @@ function centred(rings: Ring[], rest: Pick<Footprint, "heightMm" | "areaMm2" | "
 
 /** Micrometres: what is below is noise of the arithmetic, and would only make files longer. */
 const round = (mm: number): number => Math.round(mm * 1000) / 1000;
-
-/** Signed area of a ring, mm²: positive counter-clockwise. */
-export function ringArea(ring: Ring): number {
-  let twice = 0;
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
-  return twice / 2;
-}
-
-export interface Box2 {
-  x0: number;
-  x1: number;
-  y0: number;
-  y1: number;
-}
-
-export function boxOfRings(rings: readonly Ring[]): Box2 {
-  const box = { x0: Infinity, x1: -Infinity, y0: Infinity, y1: -Infinity };
-  for (const ring of rings)
-    for (let i = 0; i < ring.length; i += 2) {
-      box.x0 = Math.min(box.x0, ring[i]);
-      box.x1 = Math.max(box.x1, ring[i]);
-      box.y0 = Math.min(box.y0, ring[i + 1]);
-      box.y1 = Math.max(box.y1, ring[i + 1]);
-    }
-  return box;
-}
-
-/** A footprint turned about its middle and laid where a piece is, mm from the plate's front left corner. */
-export function ringsAt({ rings }: Pick<Footprint, "rings">, at: { xMm: number; yMm: number; turnDeg: number }): Ring[] {
-  const c = Math.cos((at.turnDeg * Math.PI) / 180),
-    s = Math.sin((at.turnDeg * Math.PI) / 180);
-  return rings.map((ring) => {
-    const out = new Array<number>(ring.length);
-    for (let i = 0; i < ring.length; i += 2) {
-      out[i] = at.xMm + c * ring[i] - s * ring[i + 1];
-      out[i + 1] = at.yMm + s * ring[i] + c * ring[i + 1];
-    }
-    return out;
-  });
-}
 
 /** The same seen in a mirror, left for right; outer lines stay counter-clockwise. */
 export const mirroredFootprint = (f: Footprint): Footprint => ({

@@ -6,13 +6,13 @@
  * One fill looks at pieces × turns × rows of the plate × rows of the piece, a word of 32 cells at a time; a second copy of a shape begins
  * where the first one found its place. Cells are entered whole, so that what is free as cells is free as it is.
  */
-import type { CrossSection } from "manifold-3d";
-import { LIMITS } from "../../limits";
-import { seededRandom, type OnProgress } from "../../units";
-import { scoped, type Solids } from "../../slice";
+import { LIMITS } from "../limits";
+import { seededRandom, type OnProgress } from "../units";
+import type { Solids } from "../slice";
 import { Cells, stampOf, type Stamp } from "./bits";
-import { boxOfRings, ringsAt, type Footprint, type Ring } from "./footprint";
-import type { Bed } from "./plate";
+import type { Bed } from "./bed";
+import type { Footprint } from "./footprint";
+import { boxOfRings, ringsAt, widenedRings } from "./rings";
 
 export interface NestItem {
   id: string;
@@ -62,8 +62,6 @@ const cellOf = (longestMm: number): number =>
   Math.max(Math.min(CELL_MM.most, Math.max(CELL_MM.least, longestMm / CELLS_ALONG)), longestMm / MOST_CELLS_ALONG);
 /** Quarter turns from the way in which the outline's box is smallest. */
 const QUARTERS = [0, 90, 180, 270];
-/** Corners of a gap round a piece, as parts of a circle. */
-const ROUND = 12;
 
 interface Shape {
   turnDeg: number;
@@ -84,19 +82,6 @@ function smallestTurn(footprint: Footprint): number {
   }
   return best;
 }
-
-/** Rings with a gap of so much around them. */
-export function widenedRings(solids: Solids, rings: readonly Ring[], byMm: number): Ring[] {
-  if (byMm <= 0) return [...rings];
-  return scoped((keep) =>
-    keep(keep(regionOf(solids, rings)).offset(byMm, "Round", 2, ROUND))
-      .toPolygons()
-      .map((p) => p.flat()),
-  );
-}
-/** What rings enclose; whoever asks deletes it. */
-export const regionOf = (solids: Solids, rings: readonly Ring[]): CrossSection => new solids.CrossSection(rings.map(pairs), "Positive");
-const pairs = (ring: Ring): [number, number][] => Array.from({ length: ring.length / 2 }, (_, i) => [ring[i * 2], ring[i * 2 + 1]]);
 
 const sameStamp = (a: Stamp, b: Stamp): boolean =>
   a.columns === b.columns &&

@@ -1,12 +1,13 @@
 import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
-import { loadSolids, type Solids } from "../../slice";
-import { seededRandom } from "../../units";
-import { plateFaults } from "./check";
-import { boxFootprint, ringArea, type Footprint } from "./footprint";
+import { loadSolids, type Solids } from "../slice";
+import { seededRandom } from "../units";
+import { layFaults } from "./faults";
+import { boxFootprint, type Footprint } from "./footprint";
 import { nest, type Nested, type NestItem } from "./nest";
 import { PERFECT } from "./perfectPackings";
-import type { Bed } from "./plate";
+import type { Bed } from "./bed";
+import { ringArea } from "./rings";
 
 let solids: Solids;
 beforeAll(async () => {
@@ -28,7 +29,7 @@ const boxes = (sides: readonly (readonly [number, number])[]): NestItem[] =>
 function faultsOf(nested: Nested, items: readonly NestItem[], on: Bed): unknown[] {
   const of = new Map(items.map((i) => [i.id, i.footprint]));
   return nested.plates.flatMap((laid) =>
-    plateFaults(
+    layFaults(
       solids,
       laid.map((l) => ({ ...l, partId: "", variation: null })),
       (p) => of.get(p.id),
@@ -129,7 +130,7 @@ describe("laying out", () => {
     const laid = nested.plates[0].map((l) => ({ ...l, partId: "", variation: null }));
     const all = [...laid, { id: "there", partId: "", variation: null, ...there }];
     const of = (id: string): Footprint => (id === "there" ? there.footprint : items.find((i) => i.id === id)!.footprint);
-    expect(plateFaults(solids, all, (p) => of(p.id), on)).toEqual([]);
+    expect(layFaults(solids, all, (p) => of(p.id), on)).toEqual([]);
   });
 
   it("gives the same layout for the same seed, and no worse plates for the same pieces in another order", () => {
