@@ -6,6 +6,7 @@ import type Joi from "joi";
 import { isId, LIMITS, type PartRow, type ProjectRows, type Workshop } from "../core/project";
 import { type Reference } from "../core/work";
 import { kindOf, loosened } from "../core/stations/kinds";
+import { groundFault, mendedGround } from "../core/ground";
 import type { Plate } from "../core/print";
 import type { Recipe } from "../core/recipe";
 import { newScene, newWorkshop } from "./newScene";
@@ -106,9 +107,20 @@ export function rowProblem(table: ProjectTable, row: object): Fault | null {
 
 function listFaults(table: ProjectTable, row: object, index: number | null): Fault[] {
   if (table === "scene") {
-    const { name, dimensions, references, homes, plates, joints } = row as ProjectRows["scene"];
+    const {
+      name,
+      dimensions,
+      references,
+      homes,
+      plates,
+      joints,
+      boards = [],
+      standings = [],
+      zones = [],
+      layers = [],
+    } = row as ProjectRows["scene"];
     return [
-      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints }),
+      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints, boards, standings, zones, layers }),
       ...joints.flatMap((j, i) => innerFaults(table, index, name, { [`joints.${i}.fits`]: j.fits })),
       ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
     ];
@@ -182,6 +194,8 @@ function crossFaults(project: ProjectRows): Fault[] {
     if (!known.parts.has(a)) inScene(`joints.${i}.a`, `there is no part "${a}"`);
     if (b.kind === "part" && !known.parts.has(b.partId)) inScene(`joints.${i}.b.partId`, `there is no part "${b.partId}"`);
   });
+  const ground = groundFault(scene, known.parts);
+  if (ground) inScene(ground.field, ground.says);
   scene.plates.forEach((p, i) => {
     if (!known.printers.has(p.printerId)) inScene(`plates.${i}.printerId`, `there is no printer "${p.printerId}"`);
     p.pieces.forEach((x, k) => {
@@ -325,6 +339,10 @@ const ID_FIELDS = new Set([
   "a",
   "surfaceId",
   "jointId",
+  "boardId",
+  "zoneId",
+  "layerId",
+  "standingId",
 ]);
 
 /** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */
@@ -367,7 +385,7 @@ export function mendReferences(project: ProjectRows): ProjectRows {
       recipes: each(project.workshop.recipes, (r) => ({ ...r, steps: each(r.steps, (s) => ({ ...s, paintId: kept(paints, s.paintId) })) })),
     },
     scene: {
-      ...project.scene,
+      ...mendedGround(project.scene, parts as Set<string>),
       dimensions: each(project.scene.dimensions, (d) => ({ ...d, partId: kept(parts, d.partId), within: kept(dimensions, d.within) })),
       references: each(project.scene.references, (r) => ({ ...r, partId: kept(parts, r.partId) })),
       // Both sides of a joint must be there.

@@ -219,7 +219,7 @@ const surfacesSchema = Joi.object({
 }).options({ presence: "required" });
 
 /** Kinds that travel: the others are asked for seldom and found again soon. */
-type Travelling = Exclude<ResultKind, "areas" | "balance" | "crossings" | "fields" | "ways" | "hollow" | "cuts" | "zones">;
+type Travelling = Exclude<ResultKind, "areas" | "balance" | "crossings" | "fields" | "foot" | "ways" | "hollow" | "cuts" | "zones">;
 
 const RESULT_SCHEMAS: Record<Travelling, Joi.Schema> = {
   mesh: Joi.object({ report: reportSchema, outsideMm2: atLeast0 }).options({ presence: "required" }),

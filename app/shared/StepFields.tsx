@@ -1,6 +1,6 @@
 /** The fields of a piece of work as its kind says them, each stored by itself. */
 import type { Result } from "~core/units";
-import { jointsOfPart, jointWords, namesIn, type Project } from "~core/project";
+import { jointsOfPart, jointWords, layerWords, namesIn, type Project } from "~core/project";
 import type { Field, Form, Option } from "~core/field";
 import { kindOf, type WorkItem } from "~core/stations/kinds";
 import { FieldInput } from "./FieldInput";
@@ -43,6 +43,7 @@ function rowsFor(form: Form, project: Project, partId: string): Option[] {
     recipes: project.scene.recipes,
     printers: project.scene.printers,
     joints: jointsOfPart(project.scene, partId).map((j) => ({ id: j.id, name: jointWords(j, namesIn(project)) })),
+    layers: (project.scene.layers ?? []).map((l) => ({ id: l.id, name: layerWords(project.scene, l) })),
   };
   return rows[form.table].map(({ id, name }) => ({ value: id, label: name }));
 }

@@ -13,7 +13,7 @@ export interface Option {
 }
 
 /** Rows that a field may name. */
-type RowsToChoose = "paints" | "recipes" | "printers" | "joints";
+type RowsToChoose = "paints" | "recipes" | "printers" | "joints" | "layers";
 
 /** How a field is asked for. */
 export type Form =

@@ -1,1 +1,9 @@
-export * from "./recipes";
+/** Boards, groundwork, growth and water, carrying and the view: what stands under a scene and what it weighs. */
+export * from "./amounts";
+export * from "./bank";
+export * from "./boards";
+export * from "./choose";
+export * from "./methods";
+export * from "./plan";
+export * from "./references";
+export * from "./said";

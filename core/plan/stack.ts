@@ -5,6 +5,7 @@ import {
   choicesOf,
   hidePlan,
   materialOf,
+  aboutLayer,
   jointNamed,
   jointWords,
   paintNamed,
@@ -49,6 +50,7 @@ export function surroundingsOf(project: Pick<Project, "scene" | "paints"> & { pa
     printers: project.scene.printers,
     printer: (id) => project.scene.printers.find((p) => p.id === id),
     joint: (id) => jointFrom(id, undefined, project),
+    layer: (id) => aboutLayer(project.scene, id),
     part: (id) => {
       const part = partIn(project, id);
       return part && { id, name: part.name, material: materialOf(part, project.scene) };

@@ -18,5 +18,6 @@ export * from "./conditions";
 export * from "./coats";
 export * from "./surfaceCases";
 export * from "./materialCost";
+export * from "./ground";
 export * from "./joints";
 export * from "./placeOf";

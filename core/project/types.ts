@@ -4,12 +4,13 @@
  */
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
+import type { Board, CameraSaid, GroundLayer, GroundZone, Standing } from "../ground";
 import type { Joint, Material } from "../joint";
 import type { Light } from "../light";
 import type { Money } from "../units";
 import type { AreaBy, Effect } from "../paint";
 import type { Place } from "../daylight";
-import type { FileUnit, MeshReport, MeshWarning, WallFacts } from "../mesh";
+import type { FileUnit, Up, MeshReport, MeshWarning, WallFacts } from "../mesh";
 import type { FaceMark, Plate, PrintRecord, Printer, PrintFacts } from "../print";
 import type { Recipe } from "../recipe";
 import type { RealThing, Scale } from "../scale";
@@ -129,6 +130,13 @@ export interface SceneRow {
   effects?: Effect[];
   /** What glows; absent where nothing does. */
   lights?: Light[];
+  /** What it stands on, what stands where, areas of ground and their layers; absent where nobody said. */
+  boards?: Board[];
+  standings?: Standing[];
+  zones?: GroundZone[];
+  layers?: GroundLayer[];
+  /** From where it is looked at. */
+  camera?: CameraSaid;
   createdAt: number;
 }
 
@@ -352,6 +360,8 @@ export interface PartRow extends PartFields {
   details?: LookDetail[];
   /** Areas of their own colour, a later one over an earlier; absent where nobody picked any. */
   areas?: ColourArea[];
+  /** Which way of its file is up where it stands in the scene; the file's own where nobody said. How it is printed is apart from that. */
+  stands?: Up;
 }
 
 /** What one printer says of a part. */

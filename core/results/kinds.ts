@@ -10,9 +10,10 @@ import {
   type Crossings,
   type FileUnit,
   type Turn,
+  type Up,
   type WallFacts,
 } from "../mesh";
-import { FOOTPRINT_VERSION, type Footprint } from "../lay";
+import { FOOT_VERSION, FOOTPRINT_VERSION, type Foot, type Footprint } from "../lay";
 import {
   CUTS_VERSION,
   HOLLOW_VERSION,
@@ -74,6 +75,8 @@ export interface Results {
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** What it covers of a plate. */
   footprint: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Footprint };
+  /** What it stands on and covers, and how it looks there. `stands`: which way of the file is up. */
+  foot: { inputs: { geometry: Geometry; factor: number; stands: Up }; value: Foot & { views: ViewDrawing[] } };
   /** The surfaces of a mesh, whatever its size and however it is printed. */
   surfaces: { inputs: { geometry: Geometry }; value: FoundMap };
   /** What marks say of each surface. `faces`: in the size of the file. */
@@ -105,6 +108,7 @@ export const RESULT_VERSIONS: Record<ResultKind, number> = {
   cuts: CUTS_VERSION,
   hollow: HOLLOW_VERSION,
   zones: STRENGTH_VERSION,
+  foot: FOOT_VERSION,
   footprint: FOOTPRINT_VERSION,
   surfaces: SURFACES_VERSION,
   // They are shares of those surfaces.

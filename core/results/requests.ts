@@ -61,6 +61,12 @@ export const footprintRequest = (part: Pick<PartRow, "source" | "factor">, turn:
   inputs: { geometry: geometryOf(part.source), factor: (part.factor * percent) / 100, turn },
 });
 
+/** What a part stands on and covers of the ground. */
+export const footRequest = (part: Pick<PartRow, "source" | "factor" | "stands">): Request<"foot"> => ({
+  kind: "foot",
+  inputs: { geometry: geometryOf(part.source), factor: part.factor, stands: part.stands ?? "+z" },
+});
+
 /** Where areas of colour lie on a part. @param picks in model millimetres */
 export const areasRequest = (part: Pick<PartRow, "source" | "factor">, picks: readonly AreaPick[]): Request<"areas"> => ({
   kind: "areas",

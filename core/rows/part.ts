@@ -234,6 +234,9 @@ export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   order: Joi.number().min(-1e9).max(1e9).required(),
   details: Joi.array().max(LIMITS.details).items(detailSchema).optional(),
   areas: Joi.array().max(LIMITS.areas).items(areaSchema).optional(),
+  stands: Joi.string()
+    .valid(...UPS)
+    .optional(),
 })
   .unknown(true)
   .custom(sensibleSize);

@@ -34,6 +34,7 @@ import {
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
 import { POURS, type Effect } from "../paint";
 import { lightSchemas, type Light } from "../light";
+import { groundSchemas } from "./ground";
 import { JOINT_KINDS, type Plate, type PlatePiece } from "../print";
 
 export const scaleSchema = Joi.object<Scale, true>({
@@ -224,6 +225,7 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   joints: Joi.array().max(LIMITS.joints).items(jointSchema).required(),
   swatches: Joi.array().max(LIMITS.swatches).items(swatchSchema).optional(),
   effects: Joi.array().max(LIMITS.effects).items(effectSchema).optional(),
+  ...groundSchemas,
   lights: Joi.array()
     .max(LIMITS.lights)
     .items(Joi.object<Light>({ id, ...lightSchemas }).options({ presence: "required" }))

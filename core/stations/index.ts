@@ -7,6 +7,8 @@ import { ASSEMBLE_COMMANDS, type AssembleCommands } from "./assemble/commands";
 import { ASSEMBLE_LISTS, type AssembleLists } from "./assemble/rows";
 import { fieldCommand } from "./fields";
 import { listCommands } from "./lists";
+import { GROUND_COMMANDS, type GroundCommands } from "./ground/commands";
+import { GROUND_BLOCKS, GROUND_LISTS, type GroundBlocks, type GroundLists } from "./ground/rows";
 import { LOG_COMMANDS, type LogCommands } from "./log/commands";
 import { LOG_LISTS, type LogLists } from "./log/rows";
 import { PAINT_COMMANDS, type PaintCommands } from "./paint/commands";
@@ -28,11 +30,11 @@ export { Refused, type Command, type Edit } from "./command";
 export type { PrinterChange } from "./print/profile";
 
 /** Rows, and objects inside them, whose fields are said each by itself. */
-export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, WorkshopBlocks {}
+export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, GroundBlocks, WorkshopBlocks {}
 /** Lists inside rows, and rows of the workshop: by name, with what is in them. */
-export interface Lists extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, LogLists, WorkshopLists {}
+export interface Lists extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, LogLists, WorkshopLists {}
 
-export const BLOCKS: BlocksOf<Blocks> = { ...SCALE_BLOCKS, ...PARTS_BLOCKS, ...PAINT_BLOCKS, ...WORKSHOP_BLOCKS };
+export const BLOCKS: BlocksOf<Blocks> = { ...SCALE_BLOCKS, ...PARTS_BLOCKS, ...PAINT_BLOCKS, ...GROUND_BLOCKS, ...WORKSHOP_BLOCKS };
 export const LISTS: ListsOf<Lists> = {
   ...SCALE_LISTS,
   ...PARTS_LISTS,
@@ -40,13 +42,14 @@ export const LISTS: ListsOf<Lists> = {
   ...SURFACE_LISTS,
   ...PAINT_LISTS,
   ...ASSEMBLE_LISTS,
+  ...GROUND_LISTS,
   ...LOG_LISTS,
   ...WORKSHOP_LISTS,
 };
 
 /** Whose it is: the row's id, where there is more than one such row. */
 type OfRow<N> = N extends `${"part" | "print" | "printer" | "recipe"}.${string}` ? { of: string } : { of?: undefined };
-type IdOf<N> = N extends "scene" | "scene.house" | "habits" ? { id?: undefined } : { id: string };
+type IdOf<N> = N extends "scene" | `scene.${string}` | "habits" ? { id?: undefined } : { id: string };
 /** Lists inside rows whose items have fields and a place. */
 type InRow = { [N in keyof Lists]: N extends `${string}.${string}` ? (Lists[N] extends object ? N : never) : never }[keyof Lists];
 
@@ -72,6 +75,7 @@ export interface Commands
     SurfaceCommands,
     PaintCommands,
     AssembleCommands,
+    GroundCommands,
     LogCommands,
     WorkshopCommands {}
 
@@ -87,6 +91,7 @@ export const COMMANDS: { [N in CommandName]: Command<Commands[N]> } = {
   ...SURFACE_COMMANDS,
   ...PAINT_COMMANDS,
   ...ASSEMBLE_COMMANDS,
+  ...GROUND_COMMANDS,
   ...LOG_COMMANDS,
   ...WORKSHOP_COMMANDS,
 };

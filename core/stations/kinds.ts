@@ -9,12 +9,13 @@ import { mask } from "./paint/kinds/mask";
 import { recipe } from "./paint/kinds/recipe";
 import { glue } from "./assemble/kinds/glue";
 import { ground } from "./ground/kinds/ground";
+import { layer } from "./ground/kinds/layer";
 import { hide } from "./surface/kinds/hide";
 import { own } from "./parts/kinds/own";
 import { print } from "./print/kinds/print";
 import { seam } from "./surface/kinds/seam";
 
-const ALL = { print, hide, seam, coat, recipe, mask, glue, ground, bench, own };
+const ALL = { print, hide, seam, coat, recipe, mask, glue, ground, layer, bench, own };
 
 type ItemOf<K> = K extends WorkKind<infer I> ? I : never;
 
@@ -59,6 +60,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
 
 export { gluesIn } from "./assemble/kinds/glue";
 export { groundsIn, type GroundWork } from "./ground/kinds/ground";
+export { layersIn } from "./ground/kinds/layer";
 export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
 export { howLaid, POT_METHODS, sprayCaution } from "./paint/laying";
 export { isRecipe, recipesIn, stepsOnPiece, type RecipeWork } from "./paint/kinds/recipe";

@@ -1,6 +1,7 @@
 /** What work names, and what goes when something that it names goes. */
 import type { SceneRow } from "../project";
 import { partsOfJoint } from "../joint";
+import { groundFault } from "../ground";
 import { type Reference } from "../work";
 import { kindOf, loosened, type WorkItem } from "./kinds";
 import { otherScene, Refused, type Edit } from "./command";
@@ -56,6 +57,8 @@ export async function checkItemReferences(e: Edit<"parts">, scene: SceneRow): Pr
     if ("within" in d && d.within !== null && !dimensions.has(d.within))
       throw new Refused("item.gone", "That dimension is no longer here.");
   }
+  const fault = groundFault(scene, new Set((await e.all("parts")).map((p) => p.id)));
+  if (fault) throw new Refused("item.gone", `${fault.says} It may have been deleted in another window.`);
   for (const j of scene.joints)
     for (const partId of partsOfJoint(j))
       if (!(await e.get("parts", partId))) throw new Refused("part.gone", "That part is no longer here.");

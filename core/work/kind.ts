@@ -3,6 +3,7 @@
  * are, how it is called, what it refers to, into which steps it unfolds, what it lays on the part, and how a new one begins.
  */
 import type { Air, CoatFamily, CoatLayer, CoatMethod, InPot, Sheen } from "../coat";
+import type { GroundMethodId, PartsBy } from "../ground";
 import type { GlueId, Material, SeamCase } from "../joint";
 import type { Printer, PrintFacts } from "../print";
 import type { Recipe } from "../recipe";
@@ -46,6 +47,8 @@ export interface Surroundings {
   hidden?: (item: { school: SchoolId; surfaceId: string }) => { plan: SchoolPlan; name: string } | null;
   /** A joint of the scene; undefined where it is gone. */
   joint?: (id: string) => AboutJoint | undefined;
+  /** A layer of ground of the scene; undefined where it is gone. */
+  layer?: (id: string) => AboutLayer | undefined;
   /** How far the part is finished; absent where no part is at hand. */
   finish?: Finish;
   /** Coats that a piece of work has laid on it already, in the order in which they were laid: steps of that work by name, and what they rested on. */
@@ -68,6 +71,18 @@ export interface AboutJoint {
   count: number;
   load: boolean;
   glueId: GlueId | null;
+}
+
+/** A layer of a zone of ground. */
+export interface AboutLayer {
+  /** "Creek: two-part resin, poured". */
+  words: string;
+  zoneId: string;
+  methodId: GroundMethodId;
+  areaMm2: number;
+  depthMm: number;
+  lineM: number;
+  by: PartsBy;
 }
 
 /** The part that is worked on, and how far it is. */

@@ -8,6 +8,7 @@ import { balance } from "./balance";
 import { crossings } from "./crossings";
 import { cuts } from "./cuts";
 import { fields } from "./fields";
+import { foot } from "./foot";
 import { footprint } from "./footprint";
 import { hollow } from "./hollow";
 import { marks } from "./marks";
@@ -31,6 +32,7 @@ const COMPUTE: { [K in ResultKind]: Compute<K> } = {
   crossings,
   cuts,
   fields,
+  foot,
   footprint,
   hollow,
   marks,

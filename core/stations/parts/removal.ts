@@ -1,6 +1,7 @@
 /** A part that goes takes its records along, and nothing of the scene names it any more. */
 import type { StepRecord } from "../../project";
 import { partsOfJoint, type Joint } from "../../joint";
+import { mendedGround } from "../../ground";
 import type { Plate } from "../../print";
 import { sceneOf, type Edit } from "../command";
 import { loosenWork } from "../references";
@@ -34,7 +35,8 @@ export async function removeParts(e: Edit<"parts" | "records" | "scenes">, partI
   const plates = platesWithout(before.plates, gone);
   const joints = await jointsWithout(e, before.joints, gone, names);
   const same = joints === before.joints && plates.length === before.plates.length && plates.every((p, i) => p === before.plates[i]);
-  const scene = same ? before : { ...before, plates, joints };
+  const left = mendedGround(before, new Set((await e.all("parts")).map((p) => p.id)));
+  const scene = same && left === before ? before : { ...left, plates, joints };
   if (scene !== before) await e.put("scenes", scene);
   const isOf = (x: { partId: string | null }): boolean => x.partId !== null && gone.has(x.partId);
   if (!scene.dimensions.some(isOf) && !scene.references.some(isOf)) return;

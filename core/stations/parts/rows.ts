@@ -1,5 +1,7 @@
 /** A part, its counts and measures, its lists and the order of its work, as they are said. */
+import Joi from "joi";
 import { count, name, schemasOf, text } from "../../field";
+import { UPS } from "../../mesh";
 import {
   LIMITS,
   NO_OTHER_WAYS,
@@ -18,7 +20,7 @@ import { checkReferences, loosenWork, NAMED_TABLES } from "../references";
 import { listIn, rowsOf, type BlocksOf, type ListsOf, type RowList } from "../said";
 
 export interface PartsBlocks {
-  part: PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays">;
+  part: PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays" | "stands">;
   /** What it costs otherwise; what was not said yet begins as nothing. */
   "part.otherWays": OtherWays;
   "part.tally": Tally;
@@ -35,6 +37,7 @@ export const PARTS_BLOCKS: BlocksOf<PartsBlocks> = {
       goodBefore: opt(count(LIMITS.pieces)),
       failedBefore: opt(count(LIMITS.pieces)),
       notes: opt(text(LIMITS.notes)),
+      stands: opt(Joi.string().valid(...UPS)),
       ...optional({ ...schemasOf(PART_FIELDS), fileCost: partExtras.fileCost, otherWays: partExtras.otherWays }),
     }),
   },

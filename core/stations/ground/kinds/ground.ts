@@ -1,6 +1,6 @@
-/** Groundwork by a recipe. */
+/** Groundwork on a part by a typed area; zones of a board have layers of their own. */
 import { field, optionsNamed } from "../../../field";
-import { GROUND_RECIPES, groundAmounts } from "../../../ground";
+import { GROUND_METHODS, groundAmounts, methodById } from "../../../ground";
 import { LIMITS } from "../../../limits";
 import { only, type WorkKind } from "../../../work";
 
@@ -19,32 +19,35 @@ export const ground: WorkKind<GroundWork> = {
   kind: "ground",
   many: "groundwork",
   fields: {
-    recipeId: field.choice("Recipe", optionsNamed(GROUND_RECIPES)),
+    recipeId: field.choice("Method", optionsNamed(GROUND_METHODS)),
     areaMm2: field.area("Area, cm²", LIMITS.areaMm2),
     depthMm: field.length("Depth, mm", LIMITS.depthMm),
   },
   station: "ground",
   words: (item) => ({
-    title: GROUND_RECIPES.find((r) => r.id === item.recipeId)?.name ?? "Groundwork",
+    title: methodById(item.recipeId)?.name ?? "Groundwork",
     detail: `${(item.areaMm2 / 100).toFixed(0)} cm², ${item.depthMm} mm deep`,
   }),
   refers: () => [],
-  film: () => ({ name: "Sand and grit", family: "wetted sand", method: "pour", coats: 1, hex: "#b39b70" }),
+  film: (item) => {
+    const method = methodById(item.recipeId);
+    return method?.family ? { name: method.name, family: method.family, method: "pour", coats: 1, hex: "#b39b70" } : null;
+  },
   counts: () => null,
   steps: (item, task) => {
-    const recipe = GROUND_RECIPES.find((r) => r.id === item.recipeId);
-    if (!recipe) return [];
+    const method = methodById(item.recipeId);
+    if (!method) return [];
     const areaMm2 = item.areaMm2 * task.copies;
     return [
       {
         name: "0",
-        title: recipe.name,
-        handsOnS: groundAmounts(recipe, areaMm2, item.depthMm).handsOnS,
-        waitS: recipe.waitS,
-        cautions: recipe.cautions,
+        title: method.name,
+        handsOnS: groundAmounts(method, { areaMm2, depthMm: item.depthMm }).handsOnS,
+        waitS: method.hardS,
+        cautions: [...method.cautions],
         pieces: task.copies,
-        session: { key: `ground ${recipe.id}`, group: `ground ${recipe.id}`, title: recipe.name, setUpS: recipe.setUpS },
-        rests: { recipe: recipe.name, areaMm2, depthMm: item.depthMm },
+        session: { key: `ground ${method.id}`, group: `ground ${method.id}`, title: method.name, setUpS: method.setUpS },
+        rests: { recipe: method.name, areaMm2, depthMm: item.depthMm },
       },
     ];
   },
@@ -54,7 +57,7 @@ export const ground: WorkKind<GroundWork> = {
     make: (itemId, at) => ({
       id: itemId,
       kind: "ground",
-      recipeId: GROUND_RECIPES[0].id,
+      recipeId: GROUND_METHODS[0].id,
       areaMm2: Math.round(at.sizeMm[0] * at.sizeMm[1] * COVERED),
       depthMm: 2,
     }),

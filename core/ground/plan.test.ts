@@ -1,0 +1,109 @@
+import { describe, expect, it } from "vitest";
+import { seededRandom } from "../units";
+import { checkPlan, clearOf, placedOn, rectangle, widestWay, type Board, type FootShape, type GroundZone, type Standing } from "./index";
+
+const board: Board = {
+  id: "b",
+  name: "Board",
+  outlineMm: rectangle(600, 400),
+  layers: [{ id: "l", material: "foam", thicknessMm: 30, eMPa: null }],
+  rimMm: 0,
+  liftMm: 0,
+  handsMm: null,
+  partId: null,
+};
+const stands = (id: string, xMm: number, yMm: number, more: Partial<Standing> = {}): Standing => ({
+  id,
+  partId: "p",
+  on: { kind: "board", boardId: "b" },
+  xMm,
+  yMm,
+  turnDeg: 0,
+  liftMm: 0,
+  leanDeg: 0,
+  ...more,
+});
+const box = (w: number, d: number, heightMm = 30): FootShape => {
+  const ring = [-w / 2, -d / 2, w / 2, -d / 2, w / 2, d / 2, -w / 2, d / 2];
+  return { foot: [ring], shadow: [ring], widthMm: w, depthMm: d, heightMm };
+};
+/** Eaves all round a small foot. */
+const house: FootShape = { ...box(60, 60), foot: box(40, 40).foot };
+const zone = (is: GroundZone["is"], outlineMm: number[], more: Partial<GroundZone> = {}): GroundZone => ({
+  id: is,
+  boardId: "b",
+  name: is,
+  is,
+  outlineMm,
+  levelMm: 0,
+  slopeDeg: 35,
+  ballMm: 20,
+  ...more,
+});
+const kinds = (s: Standing[], zones: GroundZone[] = [], shape = box(40, 40), on = board): string[] =>
+  checkPlan(on, s, zones, () => shape).map((f) => f.kind);
+
+describe("what is wrong with a plan", () => {
+  it("two in each other; side by side is fine; eaves over eaves is said apart", () => {
+    expect(kinds([stands("a", 100, 100), stands("b", 120, 100)])).toEqual(["overlap"]);
+    expect(kinds([stands("a", 100, 100), stands("b", 140, 100)])).toEqual([]);
+    expect(kinds([stands("a", 100, 100), stands("b", 150, 100)], [], house)).toEqual(["over"]);
+  });
+  it("on top of each other is fine, and goes with what is below; a circle stands on the table", () => {
+    const top = stands("b", 100, 100, { on: { kind: "copy", standingId: "a" } });
+    expect(kinds([stands("a", 100, 100), top])).toEqual([]);
+    expect(placedOn([stands("a", 100, 100), top], () => box(40, 40)).get("b")!.fromMm).toBe(30);
+    const round = [
+      stands("a", 0, 0, { on: { kind: "copy", standingId: "b" } }),
+      stands("b", 0, 0, { on: { kind: "copy", standingId: "a" } }),
+    ];
+    expect([...placedOn(round, () => box(4, 4)).values()].map((p) => p!.boardId)).toEqual([null, null]);
+  });
+  it("beyond the rim by how much; hanging over; larger than the board; nowhere on it", () => {
+    expect(checkPlan(board, [stands("a", 10, 200)], [], () => box(40, 40))[0]).toMatchObject({ kind: "rim", mm: 10 });
+    expect(checkPlan(board, [stands("a", 25, 200)], [], () => house)[0]).toMatchObject({ kind: "hangs", mm: 5 });
+    expect(kinds([stands("a", 25, 200)], [], box(40, 40), { ...board, rimMm: 8 })).toEqual(["rim"]);
+    expect(kinds([stands("a", 300, 200)], [], box(700, 40))).toEqual(["larger"]);
+    expect(kinds([stands("a", 900, 200)])).toEqual(["off"]);
+  });
+  it("in water, where hands grip, and not where the ground is only grass", () => {
+    const creek = zone("water", rectangle(600, 80, 0, 100), { levelMm: -9 });
+    expect(kinds([stands("a", 100, 140)], [creek])).toEqual(["water"]);
+    expect(kinds([stands("a", 100, 300)], [creek])).toEqual([]);
+    expect(kinds([stands("a", 100, 140)], [zone("hands", rectangle(200, 200))])).toEqual(["keep"]);
+    expect(kinds([stands("a", 100, 140)], [zone("grass", rectangle(200, 200))])).toEqual([]);
+  });
+  it("a zone that crosses itself, lies outside, or is cut through the board", () => {
+    expect(kinds([], [zone("mud", [0, 0, 100, 100, 100, 0, 0, 100])])).toEqual(["crosses"]);
+    expect(kinds([], [zone("mud", rectangle(100, 100, 550, 0))])).toEqual(["outside"]);
+    expect(kinds([], [zone("water", rectangle(100, 100), { levelMm: -30 })])).toEqual(["deep"]);
+  });
+  it("a way is as wide as its narrowest place", () => {
+    const gate = (gap: number): number[][][] => [
+      [rectangle(20, 100 - gap / 2, 100, 0)],
+      [rectangle(20, 100 - gap / 2, 100, 100 + gap / 2)],
+    ];
+    const way = rectangle(300, 200);
+    for (const gap of [12, 25, 60]) expect(Math.abs(widestWay(way, gate(gap)).mm - gap)).toBeLessThan(300 / 80 + 0.01);
+    expect(widestWay(way, []).mm).toBe(Infinity);
+    expect(widestWay(way, [[rectangle(20, 200, 100, 0)]]).mm).toBe(0);
+    // The same way lying the other way.
+    const turned = gate(25).map((rings) => rings.map((r) => r.map((_, i) => r[i % 2 === 0 ? i + 1 : i - 1])));
+    expect(Math.abs(widestWay(rectangle(200, 300), turned).mm - 25)).toBeLessThan(300 / 80 + 0.01);
+    const path = zone("path", way, { ballMm: 30 });
+    const posts = [stands("a", 150, 45), stands("b", 150, 155)];
+    expect(checkPlan(board, posts, [path], () => box(20, 85)).find((f) => f.kind === "path")).toMatchObject({ ballMm: 30 });
+  });
+  it("a die of 12 mm needs 20.8: its diagonal, a·√3", () => {
+    expect(clearOf({ is: "dice", ballMm: 12 })).toBeCloseTo(20.78, 2);
+  });
+  it("is the same in any order, and a copy beside the others changes nothing of theirs", () => {
+    const random = seededRandom(3);
+    const all = Array.from({ length: 30 }, (_, i) => stands(`s${i}`, random() * 600, random() * 400, { turnDeg: random() * 360 }));
+    const key = (faults: ReturnType<typeof checkPlan>): string[] =>
+      faults.map((f) => `${f.kind} ${"ids" in f ? [...f.ids].sort().join(" ") : "id" in f ? f.id : ""}`).sort();
+    const one = key(checkPlan(board, all, [], () => box(40, 30)));
+    expect(key(checkPlan(board, [...all].reverse(), [], () => box(40, 30)))).toEqual(one);
+    expect(key(checkPlan(board, [...all, stands("far", -500, -500)], [], () => box(40, 30)))).toEqual([...one, "off far"].sort());
+  });
+});
