@@ -272,6 +272,62 @@ describe("inch fit and inch hold", () => {
   });
 });
 
+describe("inch board and inch bank", () => {
+  const ask = (verb: string, given: unknown) => run(verb, file(`${verb}.json`, JSON.stringify(given)), {});
+  const foam = { material: "foam", thicknessMm: 30, eMPa: 12, densityKgM3: 0 };
+  const asked = { widthMm: 800, lengthMm: 500, layers: [foam], loadKg: 5 };
+  // Beam formulas; Steiner's formula for the bank.
+  it("give the worked values, either side first, and say what is wrong with a file and where", async () => {
+    const found = {
+      massKg: 5,
+      sagMm: { ends: expect.closeTo(24.2, 1), quarter: expect.closeTo(1.14, 2), bessel: expect.closeTo(0.5, 2) },
+      people: 1,
+    };
+    expect(await ask("board", asked)).toMatchObject({ value: found });
+    expect(await ask("board", { ...asked, widthMm: 500, lengthMm: 800 })).toMatchObject({ value: found });
+    expect(await ask("board", asked)).toMatchObject({
+      value: { why: "5 kg dry. Lifted by its ends it bends 24 mm; on two battens, 0.5 mm." },
+    });
+    const grout = await ask("board", { ...asked, loadKg: 0, ground: { recipe: "grout", depthMm: 4 } });
+    // 1.6 l of absolute volumes are 2.5 kg of powder; a tenth of that stays as water.
+    expect(grout).toMatchObject({ value: { massKg: expect.closeTo(2.76, 1), people: 1 } });
+    const bank = {
+      outlineMm: [
+        [0, 0],
+        [100, 0],
+        [100, 80],
+        [0, 80],
+      ],
+      heightMm: 8,
+      slopeDeg: 35,
+    };
+    expect(await ask("bank", bank)).toMatchObject({
+      value: { volumeMl: expect.closeTo(81.5, 1), footMm: [expect.closeTo(122.85, 1), expect.closeTo(102.85, 1)] },
+    });
+    for (const [verb, given, where] of [
+      ["board", { ...asked, layers: [] }, "layers"],
+      ["board", { ...asked, layers: [{ ...foam, material: "cheese" }] }, "layers.0.material"],
+      ["board", { ...asked, widthMm: 0 }, "widthMm"],
+      ["board", { ...asked, ground: { recipe: "cheese", depthMm: 2 } }, "ground.recipe"],
+      ["bank", { ...bank, slopeDeg: 0 }, "slopeDeg"],
+      [
+        "bank",
+        {
+          ...bank,
+          outlineMm: [
+            [0, 0],
+            [9, 9],
+            [9, 0],
+            [0, 9],
+          ],
+        },
+        "outlineMm",
+      ],
+    ] as const)
+      expect(await ask(verb, given)).toMatchObject({ ok: false, problem: { where } });
+  });
+});
+
 describe("inch coats", () => {
   it("finds the wrinkle under a dry brush", async () => {
     const stack = file(

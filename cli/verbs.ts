@@ -52,6 +52,7 @@ import { findSurfaces, laySurface, lookAround, planSchool, recommend, showsAt, t
 import { joinProject, wantedOf } from "../core/results";
 import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
+import { bank, board } from "./ground";
 import { fit, hold } from "./joint";
 import { mix, pot } from "./paint";
 import { printerSchema } from "../core/rows";
@@ -87,6 +88,8 @@ export async function run(verb: string, file: string | undefined, options: Optio
     pot,
     fit,
     hold,
+    board,
+    bank,
     plan,
     surface,
   };
@@ -94,7 +97,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
   if (!act)
     return fail(
       "usage.verb",
-      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, plan or convert.`,
+      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, board, bank, plan or convert.`,
     );
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;

@@ -43,6 +43,7 @@ import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
 import { ok } from "../core/units";
+import { BOARDS, CAMERA, LAYERS, STANDINGS, ZONES } from "./ground";
 import { DEMO_ID, DEMO_NOW } from "./identity";
 import { PAINTS, RECIPES } from "./rack";
 import { barrel, cranePost, crate, millHouse, quayClip, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
@@ -361,11 +362,18 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         family: "white glue",
         procedureId: null,
       },
-      { id: "mud", kind: "ground", recipeId: "sand-and-grit", areaMm2: 46000, depthMm: 2 },
+      { id: "bed", kind: "layer", layerId: "creek-bed" },
+      { id: "mud", kind: "layer", layerId: "mud-sand" },
+      { id: "grit", kind: "layer", layerId: "shingle-grit" },
+      { id: "dust-ground", kind: "layer", layerId: "yard-dust" },
       coat("mud-prime", "grey-primer", "brush"),
       coat("mud-earth", "mid-earth", "brush"),
       coat("mud-dry", "sand-tone", "dry brush"),
       coat("dust", "mud-dust", "dust"),
+      // Powder is fixed before anything is glued or poured on it.
+      coat("dust-fix", "water-matt", "airbrush"),
+      { id: "grass", kind: "layer", layerId: "marsh-fibres" },
+      { id: "water", kind: "layer", layerId: "creek-water" },
     ],
   });
 
@@ -390,6 +398,11 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       joints: JOINTS,
       swatches: SWATCHES,
       effects: EFFECTS,
+      boards: BOARDS,
+      standings: STANDINGS,
+      zones: ZONES,
+      layers: LAYERS,
+      camera: CAMERA,
       lights: [{ ...NEW_LIGHT, id: "lantern", name: "Lantern of the mill" }],
     },
     parts,

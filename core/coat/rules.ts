@@ -645,6 +645,16 @@ export const COAT_RULES: CoatRule[] = [
     source: PRACTICE,
   },
   {
+    id: "cement-on-seal",
+    under: ["white glue", "chalk paste", "wetted sand"],
+    over: ["cement ground"],
+    verdict: "wait",
+    waitS: 4 * H,
+    why: "Cement ground lies on sealed board; its water softens glue that is still wet.",
+    remedy: "Let the seal dry, then lay the ground.",
+    source: PRACTICE,
+  },
+  {
     id: "wash-wet-in-wet",
     under: ["water wash", "water acrylic", "acrylic ink"],
     over: ["water wash", "water acrylic", "acrylic ink"],

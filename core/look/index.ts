@@ -19,6 +19,7 @@ export * from "./copiesWays";
 export * from "./cupGauge";
 export * from "./judgedSurfaces";
 export * from "./paintPreview";
+export * from "./boardWords";
 export * from "./book";
 export * from "./pulledApart";
 export * from "./orderStrip";

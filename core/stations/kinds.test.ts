@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { rectangle } from "../ground";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
@@ -17,6 +18,19 @@ const other = { ...brick, id: "wall", name: "Wall" };
 const project = projectOf([brick, other], [], {
   recipes: [{ ...STARTERS.find((r) => r.id === "starter-timber")!, id: "timber" }],
   joints: [{ ...newJoint("m", "brick", { kind: "part", partId: "wall" }), widthMm: 0.3 }],
+  zones: [
+    {
+      id: "z",
+      boardId: "b",
+      name: "Creek",
+      is: "water",
+      outlineMm: rectangle(100, 50),
+      levelMm: -9,
+      slopeDeg: 35,
+      ballMm: 0,
+    },
+  ],
+  layers: [{ id: "mud", zoneId: "z", methodId: "two-part", depthMm: 20, by: "volume" }],
 });
 const around = surroundingsOf(project);
 const beginning: Beginning = {
@@ -51,6 +65,7 @@ const EXAMPLES: WorkItem[] = [
   { id: "m1", kind: "mask", what: "tape", places: 3 },
   { id: "g", kind: "glue", jointId: "m" },
   { id: "gr", kind: "ground", recipeId: "sand-and-grit", areaMm2: 1000, depthMm: 2 },
+  { id: "la", kind: "layer", layerId: "mud" },
   { id: "b", kind: "bench", task: "inspect", rounds: 2, mostAnEvening: null },
   { id: "o", kind: "own", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic", procedureId: null },
 ];
