@@ -118,9 +118,10 @@ function listFaults(table: ProjectTable, row: object, index: number | null): Fau
       standings = [],
       zones = [],
       layers = [],
+      panels = [],
     } = row as ProjectRows["scene"];
     return [
-      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints, boards, standings, zones, layers }),
+      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints, boards, standings, zones, layers, panels }),
       ...joints.flatMap((j, i) => innerFaults(table, index, name, { [`joints.${i}.fits`]: j.fits })),
       ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
     ];

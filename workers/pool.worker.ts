@@ -16,6 +16,7 @@ serve<Jobs>({
   writeBackup: async () => (await import("./jobs/backup")).pack,
   hollow: async () => (await import("./jobs/hollow")).hollow,
   split: async () => (await import("./jobs/split")).split,
+  layOnBoard: async () => (await import("./jobs/board")).layOnBoard,
   layOut: async () => (await import("./jobs/plates")).lay,
   coupon: async () => (await import("./jobs/coupon")).coupon,
   mat: async () => (await import("./jobs/plates")).mat,

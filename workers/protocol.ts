@@ -7,7 +7,7 @@ import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from ".
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
-import type { Bed, Footprint, LayFault } from "../core/lay";
+import type { Bed, Footprint, LayFault, Lying } from "../core/lay";
 import type { CouponId, LaidOut, LayOutPrinter, PlatePiece, Printer, Wanted } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
@@ -145,6 +145,11 @@ export type Jobs = {
   layOut: {
     request: { printers: LayOutPrinter[]; wanted: Wanted[]; firstOrder: number };
     answer: LaidOut;
+  };
+  /** Copies on a board, and those for which there is no room. */
+  layOnBoard: {
+    request: { items: { id: string; footprint: Footprint }[]; widthMm: number; depthMm: number; rimMm: number; apartMm: number };
+    answer: { laid: (Lying & { id: string })[]; left: string[] };
   };
   /** A test print for a printer, with what it takes there. */
   coupon: { request: { id: CouponId; printer: Printer }; answer: CouponMade };

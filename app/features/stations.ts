@@ -116,7 +116,19 @@ export const STATIONS: readonly Station[] = [
       { path: "light", label: "Light", page: "features/assemble/light/LightPage.tsx" },
     ],
   },
-  { id: "ground", name: "Ground", key: "7", tabs: one("features/ground/GroundPage.tsx") },
+  {
+    id: "ground",
+    name: "Ground",
+    key: "7",
+    tabs: [
+      { path: "", label: "Plan", page: "features/ground/plan/PlanPage.tsx" },
+      { path: "layers", label: "Layers", page: "features/ground/layers/GroundPage.tsx" },
+      { path: "growth", label: "Growth and water", page: "features/ground/growth/GrowthPage.tsx" },
+      { path: "cut", label: "Cut", page: "features/ground/cut/CutPage.tsx" },
+      { path: "carry", label: "Carry", page: "features/ground/carry/CarryPage.tsx" },
+      { path: "view", label: "View", page: "features/ground/view/ViewPage.tsx" },
+    ],
+  },
   { id: "log", name: "Log", key: "8", tabs: one("features/log/LogPage.tsx") },
   // Its route reads which scenes there are.
   { id: "workshop", name: "Workshop", key: "9", tabs: one("routes/scene/workshop.tsx") },

@@ -2,25 +2,28 @@
  * Boards: what they weigh, how far they bend when they are carried, and by how many people. A board is layers glued on each other over their
  * whole face; it is carried along its longer side as a beam on two supports under what lies on it (Euler–Bernoulli beam).
  */
+import type { Material } from "../joint";
 import type { Range } from "../limits";
 
 export type BoardMaterial = "foam" | "foam-board" | "mdf" | "ply" | "softwood" | "card" | "cork" | "glass";
 export interface BoardFacts {
   label: string;
+  /** What a part made of it counts as. */
+  made: Material;
   /** Young's modulus, MPa: usual, and what is met. */
   eMPa: { value: number; low: number; high: number };
   densityKgM3: number;
 }
 /** All from memory: stiffness of foams differs threefold between makes; a strip of your own says better. */
 export const BOARD_MATERIALS: Readonly<Record<BoardMaterial, BoardFacts>> = {
-  foam: { label: "hard foam", eMPa: { value: 12, low: 8, high: 25 }, densityKgM3: 33 },
-  "foam-board": { label: "foam board", eMPa: { value: 45, low: 30, high: 60 }, densityKgM3: 100 },
-  mdf: { label: "MDF", eMPa: { value: 3000, low: 2500, high: 3500 }, densityKgM3: 750 },
-  ply: { label: "birch plywood", eMPa: { value: 9000, low: 7000, high: 11_000 }, densityKgM3: 680 },
-  softwood: { label: "softwood", eMPa: { value: 10_000, low: 8000, high: 12_000 }, densityKgM3: 480 },
-  card: { label: "grey card", eMPa: { value: 2500, low: 1500, high: 3500 }, densityKgM3: 700 },
-  cork: { label: "cork", eMPa: { value: 15, low: 8, high: 30 }, densityKgM3: 200 },
-  glass: { label: "glass", eMPa: { value: 70_000, low: 65_000, high: 72_000 }, densityKgM3: 2500 },
+  foam: { label: "hard foam", made: "foam", eMPa: { value: 12, low: 8, high: 25 }, densityKgM3: 33 },
+  "foam-board": { label: "foam board", made: "foam", eMPa: { value: 45, low: 30, high: 60 }, densityKgM3: 100 },
+  mdf: { label: "MDF", made: "wood", eMPa: { value: 3000, low: 2500, high: 3500 }, densityKgM3: 750 },
+  ply: { label: "birch plywood", made: "wood", eMPa: { value: 9000, low: 7000, high: 11_000 }, densityKgM3: 680 },
+  softwood: { label: "softwood", made: "wood", eMPa: { value: 10_000, low: 8000, high: 12_000 }, densityKgM3: 480 },
+  card: { label: "grey card", made: "card", eMPa: { value: 2500, low: 1500, high: 3500 }, densityKgM3: 700 },
+  cork: { label: "cork", made: "wood", eMPa: { value: 15, low: 8, high: 30 }, densityKgM3: 200 },
+  glass: { label: "glass", made: "clear sheet", eMPa: { value: 70_000, low: 65_000, high: 72_000 }, densityKgM3: 2500 },
 };
 
 export interface BoardLayer {

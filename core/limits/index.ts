@@ -74,6 +74,11 @@ export const LIMITS = {
   sensorMm: { least: 2, most: 100 },
   stop: { least: 0.7, most: 64 },
   cameraMm: { least: 0, most: 20_000 },
+  panels: 200,
+  panelMm: { least: 1, most: 5000 },
+  panelCount: { least: 1, most: 200 },
+  kerfMm: { least: 0, most: 20 },
+  sheets: { least: 1, most: 100 },
   dryFits: 100,
   fillReadings: 400,
   /** Colours picked from a reference, and details of one part. */

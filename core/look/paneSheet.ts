@@ -11,10 +11,14 @@ const RULER_MM = 50;
 
 type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count">;
 
-/** @returns sheets at true size; an error where a pane does not fit one */
+/**
+ * @param spare how many more are drawn of a number: thin clear sheet goes wrong on the way
+ * @returns sheets at true size; an error where a pane does not fit one
+ */
 export function paneSheets(
   panes: readonly Pane[],
   { name, date, paper }: { name: string; date: string; paper: PaperName },
+  spare: (count: number) => number = sparePanes,
 ): Result<Drawing[]> {
   const [wide, high] = PAPERS[paper];
   const sheets: Drawing[] = [];
@@ -37,7 +41,7 @@ export function paneSheets(
     const [w, h] = [pane.aMm, pane.round ? pane.aMm : pane.bMm];
     if (w > wide - 2 * MARGIN || h > high - 2 * MARGIN - HEAD)
       return fail("pane.large", `${pane.name} is ${formatMm(w)} by ${formatMm(h)}: it does not fit the paper. Cut it by its measures.`);
-    for (let i = 0; i < pane.count + sparePanes(pane.count); i++) {
+    for (let i = 0; i < pane.count + spare(pane.count); i++) {
       let sheet = sheets.at(-1) ?? begin();
       if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
       if (y + h > high - MARGIN) sheet = begin();

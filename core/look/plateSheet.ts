@@ -5,6 +5,7 @@ import { boxOfRings, nest, ringsAt, type Footprint, type NestItem, type Ring } f
 import { bedOf, type Plate, type PlatePiece } from "../print";
 import { joinsOf, kindsOfCopies, printFactsOf, variationWords, type Part, type Project, type Variation } from "../project";
 import type { Solids } from "../slice";
+import { Pen } from "./pen";
 import { formatDuration, formatMass, hash32 } from "../units";
 
 const MARGIN = 10;
@@ -15,44 +16,6 @@ const LIST_WIDTH = 84;
 const MOST_LINES = 30;
 
 type FootprintOf = (plate: Plate, piece: PlatePiece) => Footprint | undefined;
-
-/** Strokes and letters of a drawing as it is made. */
-class Pen {
-  readonly strokes: Drawing["strokes"] = [];
-  readonly labels: Drawing["labels"] = [];
-
-  line(kind: Drawing["strokes"][number]["kind"], lines: number[]): void {
-    this.strokes.push({ kind, lines });
-  }
-  box(kind: Drawing["strokes"][number]["kind"], x: number, y: number, w: number, h: number): void {
-    this.line(kind, [x, y, x + w, y, x + w, y, x + w, y + h, x + w, y + h, x, y + h, x, y + h, x, y]);
-  }
-  rings(rings: readonly Ring[], x0: number, y0: number, scale: number): void {
-    for (const ring of rings) {
-      const lines: number[] = [];
-      for (let k = 0; k < ring.length; k += 2) {
-        const next = (k + 2) % ring.length;
-        lines.push(x0 + ring[k] * scale, y0 + ring[k + 1] * scale, x0 + ring[next] * scale, y0 + ring[next + 1] * scale);
-      }
-      this.line("feature", lines);
-    }
-  }
-  text(
-    text: string,
-    x: number,
-    y: number,
-    sizeMm = 3.2,
-    anchor: "start" | "middle" | "end" = "start",
-    colour: "ink" | "soft" = "ink",
-  ): void {
-    this.labels.push({ text, x, y, sizeMm, anchor, upright: false, colour });
-  }
-  /** A ruler to check the paper by. */
-  ruler(x: number, y: number): void {
-    this.line("dimension", [x, y, x + 50, y, x, y - 2, x, y + 2, x + 50, y - 2, x + 50, y + 2]);
-    this.text("50 mm on paper: check with a ruler", x + 53, y - 1, 3);
-  }
-}
 
 const nameOf = (parts: readonly Part[], id: string): string => parts.find((p) => p.id === id)?.name ?? "a deleted part";
 

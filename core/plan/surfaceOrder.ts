@@ -2,6 +2,7 @@
  * Where work on surfaces stands in the order of work, for what is put in and for what stands wrong: bare surfaces are treated before the first
  * coat, what is paint comes over the base coat, and no dry brush over either brings the lines back. Common practice, no source.
  */
+import type { GroundMethod } from "../ground";
 import type { Joint } from "../joint";
 import type { LaidCoat } from "../work";
 import {
@@ -17,7 +18,7 @@ import {
   type Project,
 } from "../project";
 import { schoolById, type School, type SchoolId } from "../surface";
-import { lastOf, benchWorkIn, coatsLaid, groundsIn, hidesIn, type HideWork, type WorkItem } from "../stations/kinds";
+import { lastOf, benchWorkIn, coatsLaid, groundsIn, hidesIn, layersIn, type HideWork, type WorkItem } from "../stations/kinds";
 
 type Paints = Pick<Project, "scene" | "paints">;
 
@@ -55,7 +56,7 @@ function beforeFirst(work: readonly WorkItem[], kinds: readonly WorkItem["kind"]
  */
 export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: Paints): number {
   const { primed, base } = placesOf(work, at);
-  const open = beforeFirst(work, ["coat", "recipe", "ground", "glue"]);
+  const open = beforeFirst(work, ["coat", "recipe", "ground", "layer", "glue"]);
   if (isPaint(school)) {
     const over = Math.max(base.at(0) ?? -1, primed.at(-1) ?? -1);
     return over >= 0 ? over + 1 : Math.max(open, lastOf(work, "hide") + 1);
@@ -67,7 +68,14 @@ export function placeOfHiding(work: readonly WorkItem[], school: SchoolId, at: P
 
 /** Where filling a seam goes: what is joined painted is filled at the end, all else before the first coat or ground. */
 export const placeOfSeam = (work: readonly WorkItem[], { paint }: Pick<Joint, "paint">): number =>
-  paint === "before" ? work.length : beforeFirst(work, ["coat", "recipe", "ground"]);
+  paint === "before" ? work.length : beforeFirst(work, ["coat", "recipe", "ground", "layer"]);
+
+/**
+ * Where a layer of ground goes: what is painted over before the first paint, with the ground that is there; what grows or is poured at the end,
+ * over the paint.
+ */
+export const placeOfLayer = (work: readonly WorkItem[], method: Pick<GroundMethod, "makeup">): number =>
+  method.makeup.kind === "growth" || method.makeup.kind === "pour" ? work.length : beforeFirst(work, ["coat", "recipe"]);
 
 export interface OrderFault {
   itemId: string;
@@ -87,7 +95,7 @@ interface Before {
 function firstBefore(work: readonly WorkItem[], place: number, at: Paints): Before | null {
   const before = work.slice(0, place);
   const found: Before[] = [];
-  const ground = groundsIn(before).at(0);
+  const ground = [...groundsIn(before), ...layersIn(before)].at(0);
   if (ground) found.push({ at: work.indexOf(ground), what: "groundwork", why: "grit and fibres come off, and they trap dust" });
   const flock = benchWorkIn(before).find((b) => b.task === "flock");
   if (flock) found.push({ at: work.indexOf(flock), what: "flock", why: "grit and fibres come off, and they trap dust" });

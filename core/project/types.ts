@@ -4,7 +4,7 @@
  */
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
-import type { Board, CameraSaid, GroundLayer, GroundZone, Standing } from "../ground";
+import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
 import type { Joint, Material } from "../joint";
 import type { Light } from "../light";
 import type { Money } from "../units";
@@ -137,6 +137,9 @@ export interface SceneRow {
   layers?: GroundLayer[];
   /** From where it is looked at. */
   camera?: CameraSaid;
+  /** Panels that are cut from board, and what they are cut from. */
+  panels?: Panel[];
+  stock?: CutStock;
   createdAt: number;
 }
 

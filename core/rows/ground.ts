@@ -1,6 +1,6 @@
 /** Boards, standings, zones and layers of a scene, and its camera. */
 import Joi from "joi";
-import { id, name, within } from "../field";
+import { count, id, name, within } from "../field";
 import { LIMITS } from "../limits";
 import {
   BOARD_MATERIALS,
@@ -9,8 +9,10 @@ import {
   REAL_GROUNDS,
   type Board,
   type CameraSaid,
+  type CutStock,
   type GroundLayer,
   type GroundZone,
+  type Panel,
   type SaidBoardLayer,
   type Standing,
   type StandsOn,
@@ -99,4 +101,14 @@ export const groundSchemas = {
   zones: Joi.array().max(LIMITS.groundZones).items(zoneSchema).optional(),
   layers: Joi.array().max(LIMITS.groundLayers).items(layerSchema).optional(),
   camera: cameraSchema.optional(),
+  panels: Joi.array()
+    .max(LIMITS.panels)
+    .items(strict<Panel>({ id, name, widthMm: within(LIMITS.panelMm), heightMm: within(LIMITS.panelMm), count: count(LIMITS.panelCount) }))
+    .optional(),
+  stock: strict<CutStock>({
+    widthMm: within(LIMITS.boardSideMm),
+    heightMm: within(LIMITS.boardSideMm),
+    sheets: count(LIMITS.sheets),
+    kerfMm: within(LIMITS.kerfMm),
+  }).optional(),
 };

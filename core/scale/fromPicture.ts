@@ -30,8 +30,8 @@ const SLANT_DEG = 15;
 /** Nine numbers, row by row: from the picture to its plane in millimetres, up to a factor. */
 type Homography = readonly number[];
 
-/** From the unit square (0,0), (1,0), (1,1), (0,1) to four points. */
-function fromSquare([p0, p1, p2, p3]: readonly Mark[]): Homography | null {
+/** From the unit square (0,0), (1,0), (1,1), (0,1) to four points: nine numbers, row by row; null where they lie on a line. */
+export function fromSquare([p0, p1, p2, p3]: readonly Mark[]): Homography | null {
   const sx = p0.x - p1.x + p2.x - p3.x,
     sy = p0.y - p1.y + p2.y - p3.y;
   const [ax, ay, bx, by] = [p1.x - p2.x, p1.y - p2.y, p3.x - p2.x, p3.y - p2.y];

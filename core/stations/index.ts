@@ -32,7 +32,8 @@ export type { PrinterChange } from "./print/profile";
 /** Rows, and objects inside them, whose fields are said each by itself. */
 export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, GroundBlocks, WorkshopBlocks {}
 /** Lists inside rows, and rows of the workshop: by name, with what is in them. */
-export interface Lists extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, LogLists, WorkshopLists {}
+export interface Lists
+  extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, LogLists, WorkshopLists {}
 
 export const BLOCKS: BlocksOf<Blocks> = { ...SCALE_BLOCKS, ...PARTS_BLOCKS, ...PAINT_BLOCKS, ...GROUND_BLOCKS, ...WORKSHOP_BLOCKS };
 export const LISTS: ListsOf<Lists> = {

@@ -1,7 +1,7 @@
 /** A board with what it is built as, a layer with the work that lays it; and what goes when they go. */
 import Joi from "joi";
 import { id } from "../../field";
-import type { Board, GroundLayer } from "../../ground";
+import type { Board, GroundLayer, Standing } from "../../ground";
 import { LIMITS, type PartRow, type SceneRow, type WorkItem } from "../../project";
 import { object, over, partOf, sceneOf, withItems, type CommandsOf, type Edit } from "../command";
 import { checkItemReferences } from "../references";
@@ -16,6 +16,10 @@ export interface GroundCommands {
   /** A layer, and the step that lays it in the order of work of a part. */
   "layer.add": { layer: GroundLayer; step: { partId: string; at: number; item: WorkItem } | null };
   "layer.drop": { layerId: string };
+  /** Each to a place of its own. */
+  "standings.place": { places: Pick<Standing, "id" | "xMm" | "yMm" | "turnDeg">[] };
+  /** Copies are moved, turned, raised by so much, however soon after each other. */
+  "standings.shift": { ids: string[]; byMm: [number, number, number]; byDeg: number };
 }
 
 /** A scene without some layers, and no part has work at one. */
@@ -101,5 +105,37 @@ export const GROUND_COMMANDS: CommandsOf<GroundCommands> = {
     schema: object({ layerId: id }),
     label: () => "Layer removed",
     apply: async (e, { layerId }) => withoutLayers(e, await sceneOf(e), (l) => l.id === layerId),
+  }),
+  "standings.place": over("scenes")({
+    schema: object({
+      places: Joi.array()
+        .min(1)
+        .max(LIMITS.standings)
+        .items(object({ id, xMm: Joi.number(), yMm: Joi.number(), turnDeg: Joi.number() })),
+    }),
+    label: () => "Laid out",
+    apply: async (e, { places }) => {
+      const to = new Map(places.map((p) => [p.id, p]));
+      const scene = await sceneOf(e);
+      await e.put("scenes", { ...scene, standings: scene.standings?.map((s) => ({ ...s, ...to.get(s.id) })) });
+    },
+  }),
+  "standings.shift": over("scenes")({
+    schema: object({
+      ids: Joi.array().min(1).max(LIMITS.standings).items(id),
+      byMm: Joi.array().length(3).items(Joi.number().min(-LIMITS.placeMm).max(LIMITS.placeMm)),
+      byDeg: Joi.number().min(-360).max(360),
+    }),
+    label: () => "Moved",
+    apply: async (e, { ids, byMm: [x, y, z], byDeg }) => {
+      const moved = new Set(ids);
+      const scene = await sceneOf(e);
+      const standings = scene.standings?.map((s) =>
+        moved.has(s.id)
+          ? { ...s, xMm: s.xMm + x, yMm: s.yMm + y, liftMm: s.liftMm + z, turnDeg: (((s.turnDeg + byDeg) % 360) + 360) % 360 }
+          : s,
+      );
+      await e.put("scenes", { ...scene, standings });
+    },
   }),
 };

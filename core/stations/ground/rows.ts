@@ -1,14 +1,26 @@
 /** Boards, what stands where, zones and their layers, and the camera, as they are said. */
-import { NEW_CAMERA, type Board, type CameraSaid, type GroundLayer, type GroundZone, type Standing } from "../../ground";
+import {
+  NEW_CAMERA,
+  NEW_STOCK,
+  type Board,
+  type CameraSaid,
+  type CutStock,
+  type GroundLayer,
+  type GroundZone,
+  type Panel,
+  type Standing,
+} from "../../ground";
 import { LIMITS } from "../../limits";
 import { checkItemReferences } from "../references";
 import { listIn, type BlocksOf, type ListsOf } from "../said";
 
 export interface GroundBlocks {
   "scene.camera": CameraSaid;
+  "scene.stock": CutStock;
 }
 export const GROUND_BLOCKS: BlocksOf<GroundBlocks> = {
   "scene.camera": { table: "scenes", at: "camera", begins: NEW_CAMERA, label: "Camera" },
+  "scene.stock": { table: "scenes", at: "stock", begins: NEW_STOCK, label: "Stock to cut from" },
 };
 
 export interface GroundLists {
@@ -16,6 +28,7 @@ export interface GroundLists {
   "scene.standings": Standing;
   "scene.zones": GroundZone;
   "scene.layers": GroundLayer;
+  "scene.panels": Panel;
 }
 export const GROUND_LISTS: ListsOf<GroundLists> = {
   "scene.boards": listIn("scenes", ["parts"], {
@@ -53,5 +66,11 @@ export const GROUND_LISTS: ListsOf<GroundLists> = {
     fixed: ["zoneId"],
     check: checkItemReferences,
     most: { items: LIMITS.groundLayers, message: `A scene can have at most ${LIMITS.groundLayers} layers of ground.` },
+  }),
+  "scene.panels": listIn("scenes", [], {
+    at: ["panels"],
+    by: "id",
+    label: "Panels",
+    most: { items: LIMITS.panels, message: `A scene can have at most ${LIMITS.panels} panels.` },
   }),
 };

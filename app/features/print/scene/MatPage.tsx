@@ -13,7 +13,8 @@ import { fileName } from "~app/shared/files/download";
 import { FileInput } from "~app/ui/fileInput";
 import { downloadMat, writePlate } from "./plateFiles";
 import { SceneLeaves } from "./SceneLeaves";
-import { seen, useWanted } from "./useFootprints";
+import { seen } from "./useFootprints";
+import { useWanted } from "~app/shared/useWanted";
 import { sayProblem } from "~app/ui/sayProblem";
 import { useProject } from "~app/shared/scene";
 

@@ -3,6 +3,7 @@ import { ringsAt, type Footprint, type LayFault } from "~core/lay";
 import { bedOf, type Plate, type PlatePiece, type Printer } from "~core/print";
 import { hatchFill } from "~app/ui/hatch";
 import { useProject } from "~app/shared/scene";
+import { ringsPath } from "~app/ui/rings";
 
 interface PlateDrawingProps {
   plate: Plate;
@@ -17,15 +18,6 @@ interface PlateDrawingProps {
   /** Places that a drag shows before it is over. */
   at?: ReadonlyMap<string, Pick<PlatePiece, "xMm" | "yMm" | "turnDeg">>;
 }
-
-const path = (rings: readonly number[][], x: (mm: number) => number, y: (mm: number) => number): string =>
-  rings
-    .map((r) => {
-      let d = "";
-      for (let i = 0; i < r.length; i += 2) d += `${i === 0 ? "M" : "L"}${x(r[i]).toFixed(1)} ${y(r[i + 1]).toFixed(1)}`;
-      return `${d}Z`;
-    })
-    .join("");
 
 /** Pieces that a fault names. */
 const faultyPieces = (faults: readonly LayFault[]): Set<string> =>
@@ -101,7 +93,7 @@ export function PlateDrawing({ plate, printer, footprint, scale, faults = [], se
             className={onPiece ? "cursor-move" : undefined}
           >
             <path
-              d={path(rings, x, y)}
+              d={ringsPath(rings, x, y)}
               fillRule="evenodd"
               fill={bad.has(piece.id) ? hatchFill("lines") : is ? "var(--board)" : "var(--paper)"}
               stroke={bad.has(piece.id) ? "var(--act)" : "var(--ink)"}

@@ -1,13 +1,13 @@
 /** Footprints of what lies on plates, or is to: asked for as results, so that each is made once. */
-import { useEffect, useMemo } from "react";
+import { useMemo } from "react";
 import { ofOne } from "~core/derive";
 import { mirroredFootprint, type Footprint } from "~core/lay";
 import { type Plate, type PlatePiece } from "~core/print";
 import { printFactsOf, type Project } from "~core/project";
-import { footprintRequest, resultKey, type ResultRequest } from "~core/results";
+import { footprintRequest, resultKey } from "~core/results";
 import type { ToPrint } from "~core/plan";
-import { desk, useResults } from "~app/data/results.client";
-import { PRIORITY } from "~workers/pool";
+import { useResults } from "~app/data/results.client";
+import { useWanted } from "~app/shared/useWanted";
 
 type Request = ReturnType<typeof footprintRequest>;
 
@@ -30,17 +30,6 @@ export const requestOfWanted = (piece: ToPrint): Request => footprintRequest(pie
 const inMirror = ofOne(mirroredFootprint);
 export const seen = (footprint: Footprint | undefined, mirrored: boolean): Footprint | undefined =>
   footprint && mirrored ? inMirror(footprint) : footprint;
-
-/** Holds what is asked for while the page is shown. */
-export function useWanted(requests: readonly ResultRequest[]): void {
-  const key = requests.map(resultKey).sort().join(" ");
-  useEffect(() => {
-    const release = requests.map((r) => desk.want(r, PRIORITY.shown));
-    return () => release.forEach((end) => end());
-    // The keys name all that the requests say.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key]);
-}
 
 /** What each piece of the plates covers, as far as it is known. */
 export function useFootprints(plates: readonly Plate[], project: Project): (plate: Plate, piece: PlatePiece) => Footprint | undefined {

@@ -1,0 +1,168 @@
+/** Asked when a scene begins, each may be skipped: what it stands on, how deep the ground is, from where it is looked at. */
+import { useState } from "react";
+import {
+  BOARD_MATERIALS,
+  carried,
+  frameOf,
+  groundAmounts,
+  methodById,
+  NEW_CAMERA,
+  readGround,
+  rectangle,
+  type Board,
+  type BoardMaterial,
+  type ReadGround,
+} from "~core/ground";
+import { boardSentence } from "~core/look";
+import { LIMITS, PART_DEFAULTS, type PartRow } from "~core/project";
+import { fail, formatMm, ok, parseMm, type Result } from "~core/units";
+import { Cautions } from "../Cautions";
+import { newId, useActions, useProject } from "~app/shared/scene";
+import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
+import { sayProblem } from "~app/ui/sayProblem";
+import { readAsMm } from "~core/units";
+
+const MATERIALS = (Object.keys(BOARD_MATERIALS) as BoardMaterial[]).map((value) => ({ value, label: BOARD_MATERIALS[value].label }));
+
+/** "600 × 400", in millimetres where no unit is said. */
+function readSize(text: string): Result<[number, number]> {
+  const sides = text.split(/[×x*]| by /i).map((t) => t.trim());
+  if (sides.length !== 2) return fail("board.size", "Enter two sides: 600 × 400, or 60 cm × 40 cm.");
+  const read = sides.map((t) => parseMm(/[a-z"″']/i.test(t) ? t : `${t} mm`));
+  for (const r of read) if (!r.ok) return r;
+  const [w, d] = read.map((r) => (r.ok ? r.value : 0));
+  const { least, most } = LIMITS.boardSideMm;
+  return [w, d].every((v) => v >= least && v <= most)
+    ? ok([w, d])
+    : fail("board.size", `Each side must be between ${least} and ${most} mm.`);
+}
+const sizeWords = ([w, d]: readonly [number, number]): string => `${Math.round(w * 10) / 10} × ${Math.round(d * 10) / 10}`;
+
+export function NewBoard() {
+  const { scene, parts } = useProject();
+  const { run } = useActions();
+  const [size, setSize] = useState<[number, number]>([600, 400]);
+  const [material, setMaterial] = useState<BoardMaterial>("foam");
+  const [thickMm, setThick] = useState(30);
+  const [ground, setGround] = useState<ReadGround | null>(null);
+  const [groundText, setGroundText] = useState("");
+  const [distanceMm, setDistance] = useState<number | null>(null);
+  const longMm = Math.max(...size);
+  const method = ground && methodById(ground.methodId)!;
+  const amounts = method && ground && groundAmounts(method, { areaMm2: size[0] * size[1], depthMm: ground.depthMm });
+  const sums = carried({
+    outlineMm: rectangle(...size),
+    layers: [{ material, thicknessMm: thickMm }],
+    ground: amounts ? [{ fromMm: 0, toMm: longMm, g: amounts.dryG }] : [],
+    load: [],
+    hands: null,
+  });
+  const frame = distanceMm === null ? null : frameOf({ ...NEW_CAMERA, distanceMm });
+  const create = async (): Promise<void> => {
+    const id = newId();
+    const base = parts.find((p) => p.source.kind === "scratch" && !scene.boards?.some((b) => b.partId === p.id));
+    const part: PartRow | null = base
+      ? null
+      : {
+          ...structuredClone(PART_DEFAULTS),
+          id: newId(),
+          sceneId: scene.id,
+          name: "Board",
+          copies: 1,
+          goodBefore: 1,
+          failedBefore: 0,
+          work: [],
+          notes: "",
+          order: Math.max(0, ...parts.map((p) => p.order)) + 1,
+          factor: 1,
+          source: { kind: "scratch", sizeMm: [size[0], size[1], thickMm], material: BOARD_MATERIALS[material].made },
+        };
+    const board: Board = {
+      id,
+      name: "Board",
+      outlineMm: rectangle(...size),
+      layers: [{ id: newId(), material, thicknessMm: thickMm, eMPa: null }],
+      rimMm: 0,
+      liftMm: 0,
+      handsMm: null,
+      partId: base?.id ?? part!.id,
+    };
+    const made = await run("board.add", { board, part });
+    if (!made.ok) return sayProblem(made.problem);
+    if (distanceMm !== null) await run("field.set", { of: "scene.camera", change: { distanceMm } });
+    if (!ground) return;
+    const zoneId = newId();
+    await run("list.add", {
+      list: "scene.zones",
+      items: [
+        { id: zoneId, boardId: id, name: "Ground", is: "earth", outlineMm: rectangle(...size), levelMm: 0, slopeDeg: 35, ballMm: 20 },
+      ],
+    });
+    const layerId = newId();
+    const done = await run("layer.add", {
+      layer: { id: layerId, zoneId, methodId: ground.methodId, depthMm: ground.depthMm, by: "volume" },
+      step: { partId: board.partId!, at: 0, item: { id: newId(), kind: "layer", layerId } },
+    });
+    if (!done.ok) sayProblem(done.problem);
+  };
+  return (
+    <section aria-label="What does it stand on?" className="mt-4 max-w-3xl border border-ink p-3">
+      <h2 className="text-xl">What does it stand on?</h2>
+      <div className="mt-2 grid items-start gap-3 tab:grid-cols-3">
+        <ParsedField
+          label="Size of the board, mm"
+          text={sizeWords(size)}
+          parse={readSize}
+          readAs={(v) => `${sizeWords(v)} mm`}
+          onReading={(r) => r?.ok && setSize(r.value)}
+          onCommit={setSize}
+        />
+        <Choice label="Made of" value={material} options={MATERIALS} onChange={setMaterial} />
+        <ParsedField
+          label="Thickness"
+          text={formatMm(thickMm)}
+          parse={parseMmIn(LIMITS.boardLayerMm)}
+          readAs={readAsMm}
+          onReading={(r) => r?.ok && setThick(r.value)}
+          onCommit={setThick}
+        />
+      </div>
+      <h3 className="mt-3 text-lg">How deep is the ground?</h3>
+      <ParsedField
+        className="max-w-xs"
+        label="Depth and what it is of"
+        text={groundText}
+        placeholder="4 mm of grout"
+        parse={(t): Result<ReadGround | null> => (t.trim() === "" ? ok(null) : readGround(t))}
+        readAs={(g) => (g ? `${formatMm(g.depthMm)}: ${methodById(g.methodId)!.name.toLowerCase()}` : "no ground yet")}
+        onReading={(r) => r?.ok && setGround(r.value)}
+        onCommit={(g, text) => {
+          setGround(g);
+          setGroundText(text);
+        }}
+      />
+      <h3 className="mt-3 text-lg">From where is it looked at or photographed?</h3>
+      <ParsedField
+        className="max-w-xs"
+        label="Distance"
+        text={distanceMm === null ? "" : formatMm(distanceMm)}
+        placeholder="70 cm"
+        parse={(t): Result<number | null> => (t.trim() === "" ? ok(null) : parseMmIn({ least: 50, most: LIMITS.cameraMm.most })(t))}
+        readAs={(v) => (v === null ? "not said" : readAsMm(v))}
+        onReading={(r) => r?.ok && setDistance(r.value)}
+        onCommit={setDistance}
+      />
+      <p className="mt-3 text-lg" aria-live="polite" data-testid="board-sentence">
+        <span className="font-semibold">{boardSentence(sums)}</span>
+        {amounts &&
+          amounts.wetG > amounts.dryG * 1.02 &&
+          ` While it is wet, ${Math.round((amounts.wetG - amounts.dryG) / 10) * 10} g more.`}
+        {frame && ` The camera takes in ${Math.round(frame.wideMm)} × ${Math.round(frame.highMm)} mm there.`}
+      </p>
+      {method && <Cautions method={method} />}
+      <button className="btn btn-solid mt-3" onClick={() => void create()}>
+        Use this board
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,109 @@
+/** A zone of the plan: what it is, its level and bank, its corners. */
+import { X } from "lucide-react";
+import { isKeepClear, KEEP_CLEAR, REAL_GROUNDS, zoneLabel, type GroundZone, type ZoneIs } from "~core/ground";
+import { kilograms, type ZoneSum } from "~core/look";
+import { LIMITS } from "~core/project";
+import { fail, formatArea, formatMm, formatReal, ok, readAsMm, spacedNumber, type Result } from "~core/units";
+import { useActions, useProject } from "~app/shared/scene";
+import { Choice, ParsedField, parseMmIn, parseName, parseNumberIn } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+
+export const ZONE_OPTIONS = ([...Object.keys(REAL_GROUNDS), ...Object.keys(KEEP_CLEAR)] as ZoneIs[]).map((value) => ({
+  value,
+  label: zoneLabel(value),
+}));
+
+const cornersText = (ring: readonly number[]): string =>
+  Array.from({ length: ring.length / 2 }, (_, i) => `${Math.round(ring[2 * i] * 10) / 10}, ${Math.round(ring[2 * i + 1] * 10) / 10}`).join(
+    "; ",
+  );
+
+/** "0, 40; 80, 46; …" in millimetres. */
+export function readCorners(text: string): Result<number[]> {
+  const corners = text
+    .split(/[;\n]/)
+    .map((c) => c.trim())
+    .filter(Boolean);
+  const out: number[] = [];
+  for (const [i, corner] of corners.entries()) {
+    const numbers = corner.split(/[,\s]+/).map(Number);
+    if (numbers.length !== 2 || numbers.some((n) => !Number.isFinite(n)))
+      return fail("zone.corner", `Corner ${i + 1}, "${corner}", needs two numbers: from the left, from the front.`);
+    const { least, most } = LIMITS.boardMm;
+    if (numbers.some((n) => n < least || n > most)) return fail("zone.corner", `Corner ${i + 1} lies beyond ${most} mm.`);
+    out.push(...numbers);
+  }
+  const { least, most } = LIMITS.corners;
+  return corners.length >= least && corners.length <= most
+    ? ok(out)
+    : fail("zone.corners", `Enter ${least} to ${most} corners as "from the left, from the front", with ";" between.`);
+}
+
+export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneSum | undefined; onGone: () => void }) {
+  const { scene } = useProject();
+  const { run } = useActions();
+  const set = (change: Partial<GroundZone>) => run("list.set", { list: "scene.zones", key: zone.id, change });
+  const clear = isKeepClear(zone.is);
+  return (
+    <section aria-label="Zone" className="mt-3 border-t-[1.5px] border-ink pt-2">
+      <div className="flex items-center justify-between gap-2">
+        <h2 className="text-lg">{zone.name}</h2>
+        <IconButton label={`Remove ${zone.name}`} onClick={() => void run("zone.drop", { zoneId: zone.id }).then((d) => d.ok && onGone())}>
+          <X size={18} />
+        </IconButton>
+      </div>
+      {dry && (
+        <p className="text-soft">
+          {formatArea(dry.areaMm2)}, {dry.layers.length === 0 ? "no layer yet" : `${kilograms(dry.dryG)} of ground when dry`}
+          {zone.levelMm !== 0 &&
+            `; ${formatReal(Math.abs(zone.levelMm) * scene.scale.ratio)} ${zone.levelMm < 0 ? "deep" : "high"} in real life`}
+          .
+        </p>
+      )}
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <ParsedField label="Name" draftKey={zone.id} text={zone.name} parse={parseName} onCommit={(name) => set({ name })} />
+        <Choice label="What it is" value={zone.is} options={ZONE_OPTIONS} onChange={(is) => void set({ is })} />
+        {clear ? (
+          zone.is !== "hands" &&
+          zone.is !== "camera" && (
+            <ParsedField
+              label={zone.is === "dice" ? "Edge of a die" : "What must pass, across"}
+              draftKey={zone.id}
+              text={formatMm(zone.ballMm)}
+              parse={parseMmIn({ least: 0, most: 500 })}
+              readAs={readAsMm}
+              onCommit={(ballMm) => set({ ballMm })}
+            />
+          )
+        ) : (
+          <>
+            <ParsedField
+              label="Level against the board"
+              draftKey={zone.id}
+              text={formatMm(zone.levelMm)}
+              parse={parseMmIn(LIMITS.boardMm)}
+              readAs={readAsMm}
+              onCommit={(levelMm) => set({ levelMm })}
+            />
+            <ParsedField
+              label="Slope of its banks, °"
+              draftKey={zone.id}
+              text={spacedNumber(zone.slopeDeg)}
+              parse={parseNumberIn(LIMITS.zoneSlopeDeg)}
+              onCommit={(slopeDeg) => set({ slopeDeg })}
+            />
+          </>
+        )}
+      </div>
+      <ParsedField
+        className="mt-2"
+        label="Corners, mm from the left and the front"
+        draftKey={zone.id}
+        text={cornersText(zone.outlineMm)}
+        parse={readCorners}
+        readAs={(ring) => `${ring.length / 2} corners`}
+        onCommit={(outlineMm) => set({ outlineMm })}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,75 @@
+/** The board at hand: kept in the address; with what stands on it, what is wrong with that, and what it weighs. */
+import { useCallback, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import { checkPlan, placedOn, type Board, type Placed, type PlanFault, type Standing } from "~core/ground";
+import { boardSum, type BoardSum } from "~core/look";
+import { standingOf } from "~core/joint";
+import { builtOf } from "~core/plan";
+import type { Part } from "~core/project";
+import { balanceRequest, footRequest, type Results } from "~core/results";
+import { useResults } from "~app/data/results.client";
+import { useProject } from "~app/shared/scene";
+import { useWanted } from "~app/shared/useWanted";
+
+export type FootFound = Results["foot"]["value"];
+
+export interface AtHand {
+  boards: readonly Board[];
+  board: Board | undefined;
+  choose: (boardId: string) => void;
+  standings: readonly Standing[];
+  footOf: (standing: Standing) => FootFound | undefined;
+  /** What stands on the board at hand, as it stands. */
+  placed: readonly Placed[];
+  faults: readonly PlanFault[];
+  sum: BoardSum | null;
+  /** "Quay wall 2", or the name of a zone. */
+  nameOf: (id: string) => string;
+}
+
+const NONE: readonly never[] = [];
+
+/** @param moved standings as a drag shows them before it is over */
+export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
+  const project = useProject();
+  const { scene, parts } = project;
+  const [search, setSearch] = useSearchParams();
+  const boards = scene.boards ?? NONE;
+  const board = boards.find((b) => b.id === search.get("board")) ?? boards[0];
+  const choose = (id: string): void => setSearch({ board: id }, { replace: true, preventScrollReset: true });
+  const said = scene.standings ?? NONE;
+  const standings = useMemo(() => (moved ? said.map((s) => moved.get(s.id) ?? s) : said), [said, moved]);
+  const standing = useMemo(() => {
+    const ids = new Set(said.map((s) => s.partId));
+    return parts.filter((p) => ids.has(p.id));
+  }, [said, parts]);
+  useWanted(useMemo(() => standing.flatMap((p) => [footRequest(p), balanceRequest(p)]), [standing]));
+  const view = useResults();
+  const found = useMemo(() => {
+    const feet = new Map<string, FootFound>();
+    const masses = new Map<string, number>();
+    for (const part of standing) {
+      const foot = view.value(footRequest(part));
+      if (foot) feet.set(part.id, foot);
+      const balance = view.value(balanceRequest(part));
+      if (balance) masses.set(part.id, standingOf(balance, part.factor, builtOf(part, project)).massG);
+    }
+    return { feet, masses };
+  }, [standing, view, project]);
+  const footOf = useCallback((s: Standing) => found.feet.get(s.partId), [found]);
+  const all = useMemo(() => placedOn(standings, footOf), [standings, footOf]);
+  const placed = useMemo(() => [...all.values()].flatMap((p) => (p && p.boardId === board?.id ? [p] : [])), [all, board]);
+  const faults = useMemo(
+    () => (board ? checkPlan(board, standings, scene.zones ?? NONE, footOf) : []),
+    [board, standings, scene.zones, footOf],
+  );
+  const sum = useMemo(() => (board ? boardSum(scene, board, placed, (id) => found.masses.get(id)) : null), [scene, board, placed, found]);
+  const nameOf = (id: string): string => {
+    const s = said.find((x) => x.id === id);
+    if (!s) return scene.zones?.find((z) => z.id === id)?.name ?? "a zone";
+    const name = (parts.find((p) => p.id === s.partId) as Part | undefined)?.name ?? "a deleted part";
+    const same = said.filter((x) => x.partId === s.partId);
+    return same.length > 1 ? `${name} ${same.indexOf(s) + 1}` : name;
+  };
+  return { boards, board, choose, standings, footOf, placed, faults, sum, nameOf };
+}
