@@ -43,7 +43,7 @@ import { figureScale } from "../core/scale";
 import type { RealDimension } from "../core/subject";
 import { loadSolids, type Solids } from "../core/slice";
 import { ok } from "../core/units";
-import { BOARDS, CAMERA, LAYERS, STANDINGS, ZONES } from "./ground";
+import { BOARDS, CAMERA, LAYERS, PANELS, STANDINGS, ZONES } from "./ground";
 import { DEMO_ID, DEMO_NOW } from "./identity";
 import { PAINTS, RECIPES } from "./rack";
 import { barrel, cranePost, crate, millHouse, quayClip, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
@@ -403,6 +403,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       zones: ZONES,
       layers: LAYERS,
       camera: CAMERA,
+      panels: PANELS,
       lights: [{ ...NEW_LIGHT, id: "lantern", name: "Lantern of the mill" }],
     },
     parts,

@@ -1,6 +1,7 @@
 /** A project with one of everything that can be said, so that a test over its fields is a test over all fields. */
 import { reportMesh, writeStl } from "../core/mesh";
 import { findPrint, GENERIC_PRINTERS, printFacts, profileOf, Shape, type FoundPrint } from "../core/print";
+import { rectangle } from "../core/ground";
 import { NEW_LIGHT } from "../core/light";
 import { contentHash, newJoint, type Part, type Project, type ProjectRows } from "../core/project";
 import { joinProject, type Lookup, type ResultRequest } from "../core/results";
@@ -268,6 +269,31 @@ export async function fullProject(): Promise<Full> {
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
   project.scene.lights = [{ ...NEW_LIGHT, id: "l1", name: "Lantern", reachable: false }];
+  project.scene.boards = [
+    {
+      id: "b1",
+      name: "Board",
+      outlineMm: rectangle(320, 240),
+      layers: [{ id: "bl", material: "foam", thicknessMm: 25, eMPa: 14 }],
+      rimMm: 3,
+      liftMm: 10,
+      handsMm: [40, 280],
+      partId: "brick",
+    },
+  ];
+  project.scene.standings = [
+    { id: "s1", partId: "brick", on: { kind: "board", boardId: "b1" }, xMm: 100, yMm: 80, turnDeg: 30, liftMm: -2, leanDeg: 5 },
+    { id: "s2", partId: "brick", on: { kind: "copy", standingId: "s1" }, xMm: 100, yMm: 80, turnDeg: 0, liftMm: 0, leanDeg: 0 },
+    { id: "s3", partId: "brick", on: { kind: "table" }, xMm: 400, yMm: 80, turnDeg: 0, liftMm: 0, leanDeg: 0 },
+  ];
+  project.scene.zones = [
+    { id: "z1", boardId: "b1", name: "Creek", is: "water", outlineMm: rectangle(320, 50, 0, 40), levelMm: -9, slopeDeg: 40, ballMm: 20 },
+  ];
+  project.scene.layers = [{ id: "ly1", zoneId: "z1", methodId: "two-part", depthMm: 8, by: "mass" }];
+  project.scene.camera = { focalMm: 35, sensorMm: [36, 24], stop: 8, distanceMm: 800, heightMm: 120, fromDeg: 20, backdropMm: 300 };
+  project.scene.panels = [{ id: "pa1", name: "Wall", widthMm: 110, heightMm: 60, count: 2 }];
+  project.scene.stock = { widthMm: 420, heightMm: 297, sheets: 2, kerfMm: 1.5 };
+  project.parts[0].stands = "-y";
   project.scene.effects = [
     { id: "e1", name: "Vat", kind: "vat", round: false, aMm: 40, bMm: 25, deepMm: 6, slopeDeg: 20, product: "epoxy", count: 2 },
   ];

@@ -2,13 +2,13 @@
  * What a layer of ground takes and weighs. Loose material and liquids do not add: glue fills voids between grains, and powder with water is
  * the sum of absolute volumes (ACI 211). What is mixed is a tenth more than what lies.
  */
-import { POURS } from "../paint";
+import { POURS } from "./pours";
 import { MATERIALS, type GroundMethod, type Material, type Share } from "./methods";
 
 /** By what the parts of a mix are measured. */
 export type PartsBy = "volume" | "mass";
 
-export interface Amount {
+interface Amount {
   name: string;
   ml: number;
   g: number;
@@ -41,7 +41,7 @@ const POUR_GML = { "water effect": 1.05, "uv resin": 1.1, epoxy: 1.1 } as const;
 const partsWords = (n: number): string => `${n} ${n === 1 ? "part" : "parts"}`;
 
 /** Shares of volume of dry materials in parts by volume or by mass; they sum to 1. */
-export function volumeShares(parts: readonly Share[], by: PartsBy): number[] {
+function volumeShares(parts: readonly Share[], by: PartsBy): number[] {
   const volumes = parts.map((p) => (by === "volume" ? p.parts : p.parts / MATERIALS[p.of].bulkGMl));
   const sum = volumes.reduce((a, b) => a + b, 0);
   return volumes.map((v) => v / sum);
@@ -56,6 +56,8 @@ export function massShares(parts: readonly Share[], by: PartsBy): number[] {
 export interface LayerAsked {
   areaMm2: number;
   depthMm: number;
+  /** What fills its bed, ml, where that has banks; area × depth where it is not said. */
+  fillsMl?: number;
   /** Ruled lines, m. */
   lineM?: number;
   by?: PartsBy;
@@ -68,9 +70,9 @@ export interface LayerAsked {
  */
 export function groundAmounts(
   method: GroundMethod,
-  { areaMm2, depthMm, lineM = 0, by = "volume", waste = WASTE }: LayerAsked,
+  { areaMm2, depthMm, fillsMl, lineM = 0, by = "volume", waste = WASTE }: LayerAsked,
 ): GroundAmounts {
-  const layerMl = (areaMm2 * depthMm) / 1000;
+  const layerMl = fillsMl ?? (areaMm2 * depthMm) / 1000;
   const cm2 = areaMm2 / 100;
   const more = 1 + waste;
   const handsOnS = method.setUpS + (cm2 / 100) * method.perDm2S + lineM * (method.perMetreS ?? 0);
@@ -158,7 +160,7 @@ export function groundAmounts(
         handsOnS: handsOnS * pours,
         pours,
         waitS: (pours - 1) * pour.waitS + method.hardS,
-        formula: `poured = area × depth ÷ ${pour.leaves}, in layers of ${pour.mostLayerMm} mm at most`,
+        formula: `poured = what fills the bed with its banks ÷ ${pour.leaves}, in layers of ${pour.mostLayerMm} mm at most`,
       };
     }
     case "growth": {

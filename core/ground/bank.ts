@@ -15,7 +15,7 @@ export interface Bank {
 }
 
 /** How far a bank reaches out, mm. */
-export const reachOf = (heightMm: number, slopeDeg: number): number => heightMm / Math.tan((slopeDeg * Math.PI) / 180);
+const reachOf = (heightMm: number, slopeDeg: number): number => heightMm / Math.tan((slopeDeg * Math.PI) / 180);
 
 const perimeterOf = (ring: Ring): number => {
   let sum = 0;

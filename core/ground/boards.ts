@@ -3,7 +3,6 @@
  * whole face; it is carried along its longer side as a beam on two supports under what lies on it (Euler–Bernoulli beam).
  */
 import type { Material } from "../joint";
-import type { Range } from "../limits";
 
 export type BoardMaterial = "foam" | "foam-board" | "mdf" | "ply" | "softwood" | "card" | "cork" | "glass";
 export interface BoardFacts {
@@ -165,8 +164,5 @@ export type SupportName = keyof typeof SUPPORTS;
 export const supportsAt = (lengthMm: number, share: number): [number, number] => [lengthMm * share, lengthMm * (1 - share)];
 
 /** One person carries up to this at arm's length, and up to this width. Recalled: manual-handling filters of 10 to 15 kg. */
-export const ONE_PERSON = { g: 10_000, mm: 1000 } as const;
+const ONE_PERSON = { g: 10_000, mm: 1000 } as const;
 export const peopleFor = (massG: number, longestMm: number): 1 | 2 => (massG > ONE_PERSON.g || longestMm > ONE_PERSON.mm ? 2 : 1);
-
-/** Thicknesses that anybody builds of. */
-export const LAYER_MM: Range = { least: 0.2, most: 300 };

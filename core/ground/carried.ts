@@ -2,7 +2,7 @@
 import { boxOfRings, ringArea, type Ring } from "../lay";
 import { bareG, peopleFor, sagOn, stiffnessOf, SUPPORTS, supportsAt, type BoardLayer, type Load, type SupportName } from "./boards";
 
-export interface Spread {
+interface Spread {
   value: number;
   low: number;
   high: number;

@@ -7,6 +7,8 @@ export * from "./choose";
 export * from "./cut";
 export * from "./methods";
 export * from "./plan";
+export * from "./pool";
+export * from "./pours";
 export * from "./read";
 export * from "./references";
 export * from "./said";

@@ -4,7 +4,7 @@
  */
 import type { CautionId } from "../care";
 import type { CoatFamily } from "../coat";
-import type { PourProduct } from "../paint";
+import type { PourProduct } from "./pours";
 
 /** A dry material: loose with its voids, and its grains, g/ml. */
 export interface Material {
@@ -21,7 +21,7 @@ export const MATERIALS = {
   paint: { name: "earth paint", bulkGMl: 1.2, grainGMl: 1.2 },
   flock: { name: "flock", bulkGMl: 0.1, grainGMl: 0.9 },
 } satisfies Record<string, Material>;
-export type MaterialId = keyof typeof MATERIALS;
+type MaterialId = keyof typeof MATERIALS;
 
 export interface Share {
   of: MaterialId;

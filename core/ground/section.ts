@@ -22,7 +22,7 @@ export interface AtLine {
   across: 0 | 1;
 }
 
-export interface SectionLayer {
+interface SectionLayer {
   layerId: string;
   zoneId: string;
   /** Lower and upper side at each place, mm above the board's underside; NaN where it does not lie. */

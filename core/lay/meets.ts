@@ -5,7 +5,7 @@
 import { ringArea, type Box2, type Ring } from "./rings";
 
 /** Less than this deep is touching, mm: nobody sets a piece down more exactly. */
-export const TOUCH_MM = 0.05;
+const TOUCH_MM = 0.05;
 
 export const boxesMeet = (a: Box2, b: Box2, byMm = 0): boolean =>
   a.x0 < b.x1 + byMm && b.x0 < a.x1 + byMm && a.y0 < b.y1 + byMm && b.y0 < a.y1 + byMm;

@@ -35,7 +35,7 @@ export interface ZoneSum {
 type Ground = Pick<SceneRow, "boards" | "zones" | "layers">;
 
 /** Zones of ground of a board, each with what its layers take. What must stay clear lays nothing down. */
-export function zoneSums(scene: Ground, boardId: string): ZoneSum[] {
+function zoneSums(scene: Ground, boardId: string): ZoneSum[] {
   return (scene.zones ?? [])
     .filter((z) => z.boardId === boardId && !isKeepClear(z.is))
     .map((zone): ZoneSum => {

@@ -1,13 +1,13 @@
 /** The ground of a scene: what its rows say of each other. */
-import { methodById, type Board, type GroundLayer, type GroundZone } from "../ground";
+import { methodById, poolOf, type Board, type GroundLayer, type GroundZone } from "../ground";
 import { ringArea } from "../lay";
 import type { AboutLayer } from "../work";
 import type { SceneRow } from "./types";
 
 type Ground = Pick<SceneRow, "boards" | "zones" | "layers" | "standings">;
 
-export const zoneOf = (scene: Pick<Ground, "zones">, id: string): GroundZone | undefined => scene.zones?.find((z) => z.id === id);
-export const boardNamed = (scene: Pick<Ground, "boards">, id: string): Board | undefined => scene.boards?.find((b) => b.id === id);
+const zoneOf = (scene: Pick<Ground, "zones">, id: string): GroundZone | undefined => scene.zones?.find((z) => z.id === id);
+const boardNamed = (scene: Pick<Ground, "boards">, id: string): Board | undefined => scene.boards?.find((b) => b.id === id);
 export const layersOfZone = (scene: Pick<Ground, "layers">, zoneId: string): GroundLayer[] =>
   (scene.layers ?? []).filter((l) => l.zoneId === zoneId);
 
@@ -22,19 +22,21 @@ export const layerWords = (scene: Pick<Ground, "zones">, layer: GroundLayer): st
 const linesM = (areaMm2: number, apartMm: number): number => (2 * areaMm2) / apartMm / 1000;
 
 /** A layer as work asks for it; undefined where it, or its zone, is gone. */
-export function aboutLayer(scene: Pick<Ground, "zones" | "layers">, id: string): AboutLayer | undefined {
+export function aboutLayer(scene: Pick<Ground, "boards" | "zones" | "layers">, id: string): AboutLayer | undefined {
   const layer = scene.layers?.find((l) => l.id === id);
   const zone = layer && zoneOf(scene, layer.zoneId);
   if (!zone) return undefined;
   const areaMm2 = Math.abs(ringArea(zone.outlineMm));
-  const scored = methodById(layer.methodId)?.makeup.kind === "scored";
+  const kind = methodById(layer.methodId)?.makeup.kind;
+  const board = boardNamed(scene, zone.boardId);
   return {
     words: layerWords(scene, layer),
     zoneId: zone.id,
     methodId: layer.methodId,
     areaMm2,
     depthMm: layer.depthMm,
-    lineM: scored ? linesM(areaMm2, layer.depthMm) : 0,
+    ...(kind === "pour" && board ? { fillsMl: poolOf(zone, board, layer.depthMm).ml } : {}),
+    lineM: kind === "scored" ? linesM(areaMm2, layer.depthMm) : 0,
     by: layer.by,
   };
 }

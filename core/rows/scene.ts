@@ -32,7 +32,8 @@ import {
   type Side,
 } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
-import { POURS, type Effect } from "../paint";
+import { POURS } from "../ground";
+import type { Effect } from "../paint";
 import { lightSchemas, type Light } from "../light";
 import { groundSchemas } from "./ground";
 import { JOINT_KINDS, type Plate, type PlatePiece } from "../print";

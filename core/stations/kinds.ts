@@ -59,7 +59,7 @@ export function loosened(item: WorkItem, leads: (table: Reference["table"], id: 
 }
 
 export { gluesIn } from "./assemble/kinds/glue";
-export { groundsIn, type GroundWork } from "./ground/kinds/ground";
+export { groundsIn } from "./ground/kinds/ground";
 export { layersIn } from "./ground/kinds/layer";
 export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
 export { howLaid, POT_METHODS, sprayCaution } from "./paint/laying";

@@ -45,7 +45,7 @@ export function parseArea(text: string): Result<number> {
 }
 
 /** What a field understood: "460 cm²". */
-export const readAsArea = (mm2: number): string => `${spacedNumber(mm2 / 100)} cm²`;
+const readAsArea = (mm2: number): string => `${spacedNumber(mm2 / 100)} cm²`;
 
 /** "0.8 g", "148 g", "3.1 kg". */
 export function formatMass(g: number): string {

@@ -81,6 +81,8 @@ export interface AboutLayer {
   methodId: GroundMethodId;
   areaMm2: number;
   depthMm: number;
+  /** Of a pour: what fills its bed; undefined for all else. */
+  fillsMl?: number;
   lineM: number;
   by: PartsBy;
 }

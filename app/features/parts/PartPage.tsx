@@ -19,6 +19,7 @@ import { PartLeaves } from "./PartLeaves";
 import { PrintSheet } from "./PrintSheet";
 import { RealMaterials } from "./RealMaterials";
 import { useReckoning } from "~app/shared/reckoning";
+import { BoardQuestion } from "./BoardQuestion";
 import { PrintersQuestion } from "./PrintersQuestion";
 import { ScaleQuestion } from "./ScaleQuestion";
 import { SheetWaits } from "~app/shared/SheetWaits";
@@ -99,6 +100,7 @@ export default function PartPage() {
       </Dialog>
       {!scene.scaleAnswered && <ScaleQuestion />}
       <PrintersQuestion scene={scene} />
+      <BoardQuestion scene={scene} />
       {problem && (
         <p role="alert" className="mt-2 note-act">
           ▲ {problem}

@@ -1,7 +1,8 @@
 /** Volumes of solids in closed form, and by adding up thin slices, which shares nothing with the polynomial. */
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../../units";
-import { domeOf, NEW_EFFECT, POURS, vatLayers, type Effect } from "./effects";
+import { POURS } from "../../ground";
+import { domeOf, NEW_EFFECT, vatLayers, type Effect } from "./effects";
 
 const vat = (more: Partial<Effect>): Effect => ({ ...NEW_EFFECT.vat, id: "e", product: "epoxy", ...more });
 const sum = (e: Effect): number => {

@@ -2,51 +2,10 @@
  * What effects take: pools of water or sludge poured in layers, domes on dials, panes cut from sheet. Volumes are exact for the shape that
  * is said; how thick a layer may be, and what drying leaves of it, is common practice, no source, and the product's own sheet comes first.
  */
-import type { CautionId } from "../../care";
+import { POURS, type PourProduct } from "../../ground";
 import { fail, ok, type Result } from "../../units";
 
 export type EffectKind = "vat" | "dome" | "pane";
-
-/** What is poured. */
-export type PourProduct = "water effect" | "uv resin" | "epoxy";
-
-interface PourFacts {
-  label: string;
-  /** The thickest layer that still sets well, mm; what it leaves of what was poured. */
-  mostLayerMm: number;
-  leaves: number;
-  /** Until the next layer, s. */
-  waitS: number;
-  cautions: readonly CautionId[];
-  says: string;
-}
-const H = 3600;
-export const POURS: Readonly<Record<PourProduct, PourFacts>> = {
-  "water effect": {
-    label: "water-based effect",
-    mostLayerMm: 3,
-    leaves: 0.6,
-    waitS: 24 * H,
-    cautions: [],
-    says: "It shrinks as it dries and pulls up at the edges; clear only when it is dry through.",
-  },
-  "uv resin": {
-    label: "UV resin",
-    mostLayerMm: 2,
-    leaves: 0.95,
-    waitS: 600,
-    cautions: ["resin", "lamp"],
-    says: "Tint little: what light does not reach stays liquid.",
-  },
-  epoxy: {
-    label: "two-part resin",
-    mostLayerMm: 8,
-    leaves: 1,
-    waitS: 24 * H,
-    cautions: ["epoxy"],
-    says: "Thick layers grow hot as they set. Measure both parts by its sheet, and seal every gap first.",
-  },
-};
 
 /** An effect, in model millimetres. */
 export interface Effect {

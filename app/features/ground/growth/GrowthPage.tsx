@@ -1,7 +1,7 @@
 /** Growth and water: what grows by its real height, bags to buy, steep places; and what is poured, layer by layer. */
-import { isKeepClear, sinkMm } from "~core/ground";
+import { POURS, sinkMm } from "~core/ground";
 import { kilograms, type LayerSum, type ZoneSum } from "~core/look";
-import { POURS } from "~core/paint";
+import { figureHeightMm } from "~core/scale";
 import { formatArea, formatDuration, formatMillilitres, formatMm, formatReal } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
@@ -9,6 +9,7 @@ import { Sideways } from "~app/ui/sideways";
 import { Cautions } from "../Cautions";
 import { GroundLeaves } from "../GroundLeaves";
 import { useBoard, type AtHand } from "../useBoard";
+import { HeightsDrawing } from "./HeightsDrawing";
 
 /** Fibres stand up by a field that steep places bend, degrees. Common practice, no source. */
 const STEEP_DEG = 40;
@@ -44,6 +45,7 @@ export default function GrowthPage() {
       ]}
     >
       <GroundLeaves />
+      {grows.length + pours.length > 0 && <HeightsDrawing grows={grows} pours={pours} figureMm={figureHeightMm(scene.scale)} />}
       <Section title="What grows">
         {grows.length === 0 ? (
           <p className="max-w-prose text-soft">
@@ -131,6 +133,8 @@ function Pour({ found: { zone, layer }, hand }: { found: Found; hand: AtHand }) 
   const { pours, items, waitS, dryG } = layer.amounts;
   const each = layer.layer.depthMm / pours;
   const standing = hand.faults.flatMap((f) => (f.kind === "water" && f.zoneId === zone.zone.id ? [f.id] : []));
+  const under = zone.layers.slice(0, zone.layers.indexOf(layer)).reduce((sum, l) => sum + l.layer.depthMm, 0);
+  const overMm = under + layer.layer.depthMm + Math.min(0, zone.zone.levelMm);
   const mixGMl = items[0].g / items[0].ml;
   return (
     <div className="mt-2 border-b border-rule pb-3">
@@ -185,8 +189,13 @@ function Pour({ found: { zone, layer }, hand }: { found: Found; hand: AtHand }) 
           △ {standing.map(hand.nameOf).join(", ")} stand in it: set and sealed before the first pour, slots and clips kept clear.
         </p>
       )}
-      {zone.zone.levelMm >= 0 && !isKeepClear(zone.zone.is) && (
-        <p className="note-act">▲ Its bed is not cut in: without a dam all round it runs off. Set its level at Plan below 0.</p>
+      {overMm > 0.05 && (
+        <p className="note-act">
+          ▲{" "}
+          {zone.zone.levelMm >= 0
+            ? "Its bed is not cut in: without a dam all round it runs off. Set its level at Plan below 0."
+            : `It stands ${formatMm(Math.round(overMm * 10) / 10)} higher than its bed is deep: pour less, dam it, or cut the bed deeper at Plan.`}
+        </p>
       )}
       <p className="text-soft">{product.says}</p>
       <Cautions method={layer.method} />

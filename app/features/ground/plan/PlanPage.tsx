@@ -25,7 +25,7 @@ import { ZoneFields } from "./ZoneFields";
 const STEP = { mm: 1, shiftMm: 10, deg: 15 };
 const MARGIN = 22;
 /** The most that the plan takes of a page, px. */
-const HIGH = 340;
+const HIGH = 262;
 
 export default function PlanPage() {
   const [moved, setMoved] = useState<ReadonlyMap<string, Standing>>();

@@ -1,14 +1,14 @@
 /** A zone of the plan: what it is, its level and bank, its corners. */
 import { X } from "lucide-react";
-import { isKeepClear, KEEP_CLEAR, REAL_GROUNDS, zoneLabel, type GroundZone, type ZoneIs } from "~core/ground";
+import { bankedMl, isKeepClear, KEEP_CLEAR, REAL_GROUNDS, zoneLabel, type GroundZone, type ZoneIs } from "~core/ground";
 import { kilograms, type ZoneSum } from "~core/look";
 import { LIMITS } from "~core/project";
-import { fail, formatArea, formatMm, formatReal, ok, readAsMm, spacedNumber, type Result } from "~core/units";
+import { fail, formatArea, formatMillilitres, formatMm, formatReal, ok, readAsMm, spacedNumber, type Result } from "~core/units";
 import { useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn, parseName, parseNumberIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
-export const ZONE_OPTIONS = ([...Object.keys(REAL_GROUNDS), ...Object.keys(KEEP_CLEAR)] as ZoneIs[]).map((value) => ({
+const ZONE_OPTIONS = ([...Object.keys(REAL_GROUNDS), ...Object.keys(KEEP_CLEAR)] as ZoneIs[]).map((value) => ({
   value,
   label: zoneLabel(value),
 }));
@@ -44,6 +44,7 @@ export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneS
   const { run } = useActions();
   const set = (change: Partial<GroundZone>) => run("list.set", { list: "scene.zones", key: zone.id, change });
   const clear = isKeepClear(zone.is);
+  const board = scene.boards?.find((b) => b.id === zone.boardId);
   return (
     <section aria-label="Zone" className="mt-3 border-t-[1.5px] border-ink pt-2">
       <div className="flex items-center justify-between gap-2">
@@ -55,6 +56,9 @@ export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneS
       {dry && (
         <p className="text-soft">
           {formatArea(dry.areaMm2)}, {dry.layers.length === 0 ? "no layer yet" : `${kilograms(dry.dryG)} of ground when dry`}
+          {zone.levelMm !== 0 &&
+            board &&
+            `; ${formatMillilitres(bankedMl(zone, board))} ${zone.levelMm < 0 ? "are cut out" : "are built up"}`}
           {zone.levelMm !== 0 &&
             `; ${formatReal(Math.abs(zone.levelMm) * scene.scale.ratio)} ${zone.levelMm < 0 ? "deep" : "high"} in real life`}
           .

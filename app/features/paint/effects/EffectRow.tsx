@@ -1,7 +1,8 @@
 /** One effect: its measures, and what it takes. */
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { domeOf, POURS, sparePanes, vatLayers, type Effect, type PourProduct } from "~core/paint";
+import { POURS, type PourProduct } from "~core/ground";
+import { domeOf, sparePanes, vatLayers, type Effect } from "~core/paint";
 import { LIMITS, type Range } from "~core/project";
 import { formatDuration, formatMillilitres, formatMm, readAsMm, spacedNumber, type Result } from "~core/units";
 import { useActions } from "~app/shared/scene";
