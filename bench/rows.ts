@@ -42,8 +42,10 @@ import {
   Shape,
   type FilamentPrinter,
 } from "../core/print";
+import { checkPlan, rectangle, type Board, type FootShape, type GroundZone, type Standing } from "../core/ground";
 import { orderOf, type OrderEdge } from "../core/joint";
-import { loadSolids, sliceMesh, type Solids } from "../core/slice";
+import { boxesMeet, boxOfRings, regionOf, ringsAt, type Ring } from "../core/lay";
+import { loadSolids, scoped, sliceMesh, type Solids } from "../core/slice";
 import { coprime, mixesFor } from "../core/paint";
 import { findSurfaces, laySurface } from "../core/surface";
 import { seededRandom } from "../core/units";
@@ -457,6 +459,88 @@ export const ROWS: Row[] = [
       // Other objects each time: steps of parts that were unfolded before are kept.
       const fresh = (): Project => ({ ...project, parts: project.parts.map((p) => ({ ...p })) });
       return Promise.resolve({ ours: () => tonight(fresh(), THURSDAY, 60), peer: () => structuredClone(project) });
+    },
+  },
+  {
+    name: "plan-check",
+    work: "a board of 100 copies with true outlines of 24 corners and 20 zones: overlaps, rim, water, what must stay clear, in every move of a drag",
+    peer: "Manifold: cross-sections of the same outlines, intersected where their boxes meet, with their areas",
+    goal: 1,
+    sizes: [25, 50, 100],
+    prepare: async (size) => {
+      const solids = await loadSolids();
+      const random = seededRandom(26);
+      const board: Board = {
+        id: "b",
+        name: "Board",
+        outlineMm: rectangle(1200, 800),
+        layers: [{ id: "l", material: "foam", thicknessMm: 30, eMPa: null }],
+        rimMm: 0,
+        liftMm: 0,
+        handsMm: null,
+        partId: null,
+      };
+      const outline = (r: number): number[] =>
+        Array.from({ length: 24 }, (_, i) => {
+          const far = r * (0.75 + 0.25 * Math.cos(3 * i));
+          return [far * Math.cos((i * Math.PI) / 12), far * Math.sin((i * Math.PI) / 12)];
+        }).flat();
+      const shapes = Array.from({ length: 12 }, (_, k): FootShape => ({
+        foot: [outline(20 + k)],
+        shadow: [outline(30 + 2 * k)],
+        widthMm: 60 + 4 * k,
+        depthMm: 60 + 4 * k,
+        heightMm: 40,
+      }));
+      const standings = Array.from({ length: size }, (_, i): Standing => ({
+        id: `s${i}`,
+        partId: String(i % 12),
+        on: { kind: "board", boardId: board.id },
+        xMm: 60 + random() * 1080,
+        yMm: 60 + random() * 680,
+        turnDeg: random() * 360,
+        liftMm: 0,
+        leanDeg: 0,
+      }));
+      const zones = Array.from({ length: 20 }, (_, i): GroundZone => ({
+        id: `z${i}`,
+        boardId: board.id,
+        name: `z${i}`,
+        is: i % 2 === 0 ? "water" : "hands",
+        outlineMm: rectangle(180, 150, random() * 1000, random() * 640),
+        levelMm: -5,
+        slopeDeg: 35,
+        ballMm: 0,
+      }));
+      const shapeOf = (s: Standing): FootShape => shapes[Number(s.partId)];
+      const peer = (): number =>
+        scoped((keep) => {
+          const laid = standings.map((s) => {
+            const at = (rings: readonly Ring[]) => {
+              const own = ringsAt({ rings }, s);
+              return { box: boxOfRings(own), region: keep(regionOf(solids, own)) };
+            };
+            return { foot: at(shapeOf(s).foot), shadow: at(shapeOf(s).shadow) };
+          });
+          const areas = zones.map((z) => ({ zone: z, box: boxOfRings([z.outlineMm]), region: keep(regionOf(solids, [z.outlineMm])) }));
+          const rim = keep(regionOf(solids, [board.outlineMm]));
+          let found = 0;
+          laid.forEach((a, i) => {
+            if (keep(a.foot.region.subtract(rim)).area() > 0.1) found++;
+            if (keep(a.shadow.region.subtract(rim)).area() > 0.1) found++;
+            for (const b of laid.slice(i + 1)) {
+              if (!boxesMeet(a.shadow.box, b.shadow.box)) continue;
+              if (keep(a.foot.region.intersect(b.foot.region)).area() > 0.1) found++;
+              else if (keep(a.shadow.region.intersect(b.shadow.region)).area() > 0.1) found++;
+            }
+            for (const z of areas) {
+              const own = z.zone.is === "water" ? a.foot : a.shadow;
+              if (boxesMeet(own.box, z.box) && keep(own.region.intersect(z.region)).area() > 0.1) found++;
+            }
+          });
+          return found;
+        });
+      return { ours: () => checkPlan(board, standings, zones, shapeOf), peer };
     },
   },
   {

@@ -18,7 +18,7 @@ const open = (bench: Page, path: string): Promise<unknown> => bench.goto(`/s/sal
 
 test("what is next is said first, with what waits for it; a digit opens a joint of the drawing", async ({ bench }) => {
   await station(bench, "Assemble").click();
-  await expect(bench.getByTestId("next-joint")).toContainText("Next: Sluice frame on Base, before sand and grit");
+  await expect(bench.getByTestId("next-joint")).toContainText("Next: Sluice frame on Base, before creek: paste");
   const drawing = bench.getByRole("group", { name: "Parts pulled apart, front view" });
   await expect(drawing.getByRole("link")).toHaveCount(2);
   await expect(bench.getByRole("group", { name: "Order of the steps" })).toContainText("Glue to Base");

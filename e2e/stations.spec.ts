@@ -432,15 +432,16 @@ test("Assemble: the glue follows the pair, and load and gap", async ({ bench }) 
   await expect(bench.getByText("no: spoils clear sheet").first()).toBeVisible();
 });
 
-test("Ground: twice the area takes twice the sand", async ({ bench }) => {
-  await station(bench, "Ground").click();
-  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("81 ml");
-  await bench.getByLabel("Area it covers").fill("920 cm²");
+test("Ground: twice the depth takes twice the sand", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/ground/layers?zone=mud-bank");
+  const sand = bench.getByRole("row", { name: /^fine sand/ });
+  await expect(sand).toContainText("21 ml");
+  await bench.getByLabel("Depth, dry").fill("4 mm");
   await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("162 ml");
-  await bench.getByLabel("Depth").fill("1 mm");
-  await bench.keyboard.press("Enter");
-  await expect(bench.getByRole("row", { name: /^fine sand/ })).toContainText("81 ml");
+  await expect(sand).toContainText("42 ml");
+  await bench.getByLabel("Parts are measured").selectOption("mass");
+  // Four grams of sand to one of grit, no longer four spoons to one.
+  await expect(sand).not.toContainText("42 ml");
 });
 
 test("Tonight: one stage through all pieces, a tick each, one press ends them; undo takes all of it back", async ({ bench }) => {
@@ -609,10 +610,7 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByRole("listitem").filter({ hasText: "instant glue, gel" })).not.toContainText("not on your shelf");
   await station(bench, "Tonight").click();
-  await bench
-    .getByRole("button", { name: /^Start: / })
-    .nth(1)
-    .click();
+  await bench.getByRole("button", { name: /^Start: Cargo crate, Wash and cure/ }).click();
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText("You learned: Warm the can first");
   await station(bench, "Log").click();
   const keep = bench.getByRole("button", { name: /^Save as a lesson: Four came off/ });

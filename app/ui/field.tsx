@@ -196,7 +196,10 @@ export const parseCount =
 export const parseMmIn =
   ({ least, most }: Range) =>
   (text: string): Result<number> => {
-    const mm = parseMm(text);
+    // A length has no sign; a place or a level may lie on the other side of where it is measured from.
+    const below = least < 0 && /^\s*[-−–]/.test(text);
+    const read = parseMm(below ? text.replace(/^\s*[-−–]/, "") : text);
+    const mm = read.ok && below ? { ok: true as const, value: -read.value } : read;
     return !mm.ok || (mm.value >= least && mm.value <= most)
       ? mm
       : { ok: false, problem: { code: "length", message: `Between ${spacedNumber(least)} and ${spacedNumber(most)} mm.` } };

@@ -101,6 +101,7 @@ export interface Sag {
  */
 export function sagOn(lengthMm: number, eI: number, loads: readonly Load[], supports: readonly [number, number]): Sag {
   const [a, b] = supports[0] <= supports[1] ? supports : [supports[1], supports[0]];
+  if (!(lengthMm > 0) || !(eI > 0)) return { mm: 0, atMm: 0, line: new Float64Array(STEPS + 1) };
   const dx = lengthMm / STEPS;
   const newton = (g: number): number => (g / 1000) * G;
   const total = loads.reduce((sum, l) => sum + newton(l.g), 0);

@@ -58,7 +58,7 @@ export const mitreDeg = (turnDeg: number): number => turnDeg / 2;
 export const holeMm = (printedMm: number, roomMm: number): number => printedMm + 2 * roomMm;
 
 export interface CutPiece {
-  name: string;
+  panelId: string;
   sheet: number;
   xMm: number;
   yMm: number;
@@ -85,7 +85,7 @@ export function cutPlan(panels: readonly Panel[], stock: CutStock): Result<CutPl
       return fail("cut.large", `${p.name} is larger than a sheet of ${W} × ${H} mm. Cut it in two, or use larger stock.`);
   const single = panels
     .flatMap((p) => Array.from({ length: p.count }, () => p))
-    .map((p) => ({ name: p.name, ...lying(p, W, H) }))
+    .map((p) => ({ name: p.name, panelId: p.id, ...lying(p, W, H) }))
     .sort((a, b) => b.heightMm - a.heightMm || b.widthMm - a.widthMm);
   interface Strip {
     sheet: number;
@@ -111,7 +111,7 @@ export function cutPlan(panels: readonly Panel[], stock: CutStock): Result<CutPl
       continue;
     }
     pieces.push({
-      name: p.name,
+      panelId: p.panelId,
       sheet: strip.sheet,
       xMm: strip.x,
       yMm: strip.y,

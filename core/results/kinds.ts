@@ -85,8 +85,8 @@ export interface Results {
   fields: { inputs: { geometry: Geometry }; value: FoundFields };
   /** Areas of colour and their borders, in model millimetres. `picks` in them too. */
   areas: { inputs: { geometry: Geometry; factor: number; picks: readonly AreaPick[] }; value: MeasuredAreas };
-  /** What it weighs on, in the size of the file. */
-  balance: { inputs: { geometry: Geometry }; value: Balance };
+  /** What it weighs on, in the size of the file. `stands`: which way of the file is up, where that is not its own. */
+  balance: { inputs: { geometry: Geometry; stands?: Up }; value: Balance };
   /** Facets that cross each other. */
   crossings: { inputs: { geometry: MeshGeometry }; value: Crossings };
 }

@@ -80,9 +80,9 @@ export const fieldsRequest = (part: Pick<PartRow, "source">): Request<"fields"> 
 });
 
 /** What a part weighs on. */
-export const balanceRequest = (part: Pick<PartRow, "source">): Request<"balance"> => ({
+export const balanceRequest = ({ source, stands = "+z" }: Pick<PartRow, "source" | "stands">): Request<"balance"> => ({
   kind: "balance",
-  inputs: { geometry: geometryOf(part.source) },
+  inputs: { geometry: geometryOf(source), ...(stands === "+z" ? {} : { stands }) },
 });
 
 export const hollowRequest = (part: PartRow & { source: SaidMesh }, wallMm: number, turn: Turn): Request<"hollow"> => ({

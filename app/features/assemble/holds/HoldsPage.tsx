@@ -69,8 +69,8 @@ export default function HoldsPage() {
         </Sideways>
       )}
       <p className="mt-2 max-w-prose text-sm text-soft">
-        As the file stands, each part alone. {TIP_MARKS.slopeDeg}° stands on a slope, {TIP_MARKS.handledDeg}° stands being handled: common
-        practice, no source. Resin prints count as solid.
+        As it stands in the scene (said at Ground, else as its file stands), each part alone. {TIP_MARKS.slopeDeg}° stands on a slope,{" "}
+        {TIP_MARKS.handledDeg}° stands being handled: common practice, no source. Resin prints count as solid.
       </p>
       {pinned.map((j) => (
         <Section key={j.id} title={`Pin: ${jointWords(j, nameOf)}`}>
@@ -143,6 +143,6 @@ const reasonsOf = (s: Standing, material: string): Reasons => ({
   ],
   assumptions: [
     { text: `${material}: walls and infill as its printer makes them, films as they are planned; density from memory`, kind: "memory" },
-    { text: "As its file stands, on what lies within 0.1 mm of the lowest point", kind: "model" },
+    { text: "As it stands in the scene, on what lies within 0.1 mm of the lowest point", kind: "model" },
   ],
 });

@@ -57,7 +57,7 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
   const hands = drawn ?? board.handsMm ?? supportsAt(c.lengthMm, SUPPORTS.bessel);
   const set = useWhole(hands, (handsMm) => run("list.set", { list: "scene.boards", key: board.id, change: { handsMm } }));
   const sag = useMemo(() => sagOn(c.lengthMm, c.eI.value, c.loads, hands), [c, hands]);
-  const scale = Math.max(0.05, (Math.min(width, 760) - 2 * MARGIN) / c.lengthMm);
+  const scale = Math.max(0.02, (Math.min(width, 760) - 2 * MARGIN) / Math.max(1, c.lengthMm));
   const brittle = sum.zones.some((z) => z.layers.some((l) => methodById(l.layer.methodId)?.makeup.kind === "cement"));
   const times = EXAGGERATIONS.findLast((e) => sag.mm * e * scale < 34) ?? 1;
   const x = (mm: number): number => MARGIN + mm * scale;

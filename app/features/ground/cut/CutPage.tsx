@@ -48,34 +48,6 @@ export default function CutPage() {
       ]}
     >
       <GroundLeaves />
-      <Section
-        title="Panels"
-        aside={
-          panels.length > 0 && (
-            <button className="btn" onClick={() => void paper()}>
-              At true size on paper
-            </button>
-          )
-        }
-      >
-        {panels.length === 0 && (
-          <p className="max-w-prose text-soft">
-            No panel yet. Add one, or the walls of a box below: two go through, two are shorter by twice the thickness.
-          </p>
-        )}
-        <ul>
-          {panels.map((p) => (
-            <PanelRow key={p.id} panel={p} />
-          ))}
-        </ul>
-        <button
-          className="btn mt-2"
-          disabled={panels.length >= LIMITS.panels}
-          onClick={() => add([{ name: "Panel", widthMm: 100, heightMm: 60, count: 1 }])}
-        >
-          Add a panel
-        </button>
-      </Section>
       <Section title="On the stock in hand">
         <Stock stock={stock} />
         {!plan.ok && <p className="note-act mt-2">▲ {plan.problem.message}</p>}
@@ -112,15 +84,15 @@ export default function CutPage() {
                           stroke="var(--ink)"
                           strokeWidth="0.8"
                         />
-                        {p.widthMm * s > 46 && p.heightMm * s > 14 && (
+                        {Math.min(p.widthMm, p.heightMm) * s > 14 && (
                           <text
                             x={1 + (p.xMm + p.widthMm / 2) * s}
-                            y={5 + (p.yMm + p.heightMm / 2) * s}
-                            fontSize="12"
+                            y={6 + (p.yMm + p.heightMm / 2) * s}
+                            fontSize="14"
                             textAnchor="middle"
                             fill="var(--ink)"
                           >
-                            {p.name.slice(0, Math.floor((p.widthMm * s) / 6.5))}
+                            {panels.findIndex((q) => q.id === p.panelId) + 1}
                           </text>
                         )}
                       </g>
@@ -132,6 +104,34 @@ export default function CutPage() {
         )}
         <p className="mt-1 max-w-prose text-sm text-soft">Cuts run right through, strips first, then across. △ {CAUTIONS.blade.text}</p>
       </Section>
+      <Section
+        title="Panels"
+        aside={
+          panels.length > 0 && (
+            <button className="btn" onClick={() => void paper()}>
+              At true size on paper
+            </button>
+          )
+        }
+      >
+        {panels.length === 0 && (
+          <p className="max-w-prose text-soft">
+            No panel yet. Add one, or the walls of a box below: two go through, two are shorter by twice the thickness.
+          </p>
+        )}
+        <ul>
+          {panels.map((p, i) => (
+            <PanelRow key={p.id} panel={p} nth={i + 1} />
+          ))}
+        </ul>
+        <button
+          className="btn mt-2"
+          disabled={panels.length >= LIMITS.panels}
+          onClick={() => add([{ name: "Panel", widthMm: 100, heightMm: 60, count: 1 }])}
+        >
+          Add a panel
+        </button>
+      </Section>
       <BoxWalls onAdd={add} />
       <RoofSums ratio={scene.scale.ratio} onAdd={add} />
       <Openings onAdd={add} />
@@ -139,7 +139,7 @@ export default function CutPage() {
   );
 }
 
-function PanelRow({ panel: p }: { panel: Panel }) {
+function PanelRow({ panel: p, nth }: { panel: Panel; nth: number }) {
   const { run } = useActions();
   const set = (change: Partial<Panel>) => run("list.set", { list: "scene.panels", key: p.id, change });
   const length = (label: string, key: "widthMm" | "heightMm") => (
@@ -155,6 +155,7 @@ function PanelRow({ panel: p }: { panel: Panel }) {
   );
   return (
     <li className="flex flex-wrap items-end gap-2 border-b border-rule py-1" aria-label={p.name}>
+      <span className="w-6 pb-2 text-right text-lg">{nth}</span>
       <ParsedField className="w-52" label="Name" draftKey={p.id} text={p.name} parse={parseName} onCommit={(name) => set({ name })} />
       {length("Width", "widthMm")}
       {length("Height", "heightMm")}

@@ -1,5 +1,5 @@
 /** Growth and water: what grows by its real height, bags to buy, steep places; and what is poured, layer by layer. */
-import { POURS, sinkMm } from "~core/ground";
+import { POURS, poolOf, sinkMm } from "~core/ground";
 import { kilograms, type LayerSum, type ZoneSum } from "~core/look";
 import { figureHeightMm } from "~core/scale";
 import { formatArea, formatDuration, formatMillilitres, formatMm, formatReal } from "~core/units";
@@ -135,6 +135,10 @@ function Pour({ found: { zone, layer }, hand }: { found: Found; hand: AtHand }) 
   const standing = hand.faults.flatMap((f) => (f.kind === "water" && f.zoneId === zone.zone.id ? [f.id] : []));
   const under = zone.layers.slice(0, zone.layers.indexOf(layer)).reduce((sum, l) => sum + l.layer.depthMm, 0);
   const overMm = under + layer.layer.depthMm + Math.min(0, zone.zone.levelMm);
+  // Banks lean in: a lower pour is smaller than the one above it.
+  const fills = (mm: number): number => poolOf(zone.zone, hand.board!, mm).ml;
+  const mlOf = (i: number): number =>
+    (items[0].ml * (fills((i + 1) * each) - fills(i * each))) / Math.max(1e-9, fills(layer.layer.depthMm));
   const mixGMl = items[0].g / items[0].ml;
   return (
     <div className="mt-2 border-b border-rule pb-3">
@@ -163,7 +167,7 @@ function Pour({ found: { zone, layer }, hand }: { found: Found; hand: AtHand }) 
                 <td>{i + 1}</td>
                 <td className="text-right">{formatMm(Math.round(i * each * 10) / 10)}</td>
                 <td className="text-right">{formatMm(Math.round((i + 1) * each * 10) / 10)}</td>
-                <td className="text-right">{formatMillilitres(items[0].ml / pours)}</td>
+                <td className="text-right">{formatMillilitres(mlOf(i))}</td>
                 <td className="text-soft">{i + 1 === pours ? "bubbles and ripples here, nowhere below" : "the darkest tint lowest"}</td>
               </tr>
             ))}

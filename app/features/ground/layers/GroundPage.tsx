@@ -67,7 +67,7 @@ export default function GroundPage() {
 function ZoneMap({ hand, zone, choose }: { hand: AtHand; zone: ZoneSum; choose: (id: string) => void }) {
   const board = hand.board!;
   const { x0, x1, y0, y1 } = boxOfRings([board.outlineMm]);
-  const s = Math.min(280 / (x1 - x0), 220 / (y1 - y0));
+  const s = Math.min(280 / Math.max(1, x1 - x0), 220 / Math.max(1, y1 - y0));
   const x = (mm: number): number => 2 + (mm - x0) * s;
   const y = (mm: number): number => 2 + (y1 - mm) * s;
   return (

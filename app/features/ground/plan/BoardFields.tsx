@@ -192,7 +192,11 @@ function OfBoard({ board }: { board: Board }) {
   const layers = useWhole(board.layers, (next) => set({ layers: next }));
   const { x0, x1, y0, y1 } = boxOfRings([board.outlineMm]);
   const resize = (w: number, d: number): ReturnType<typeof set> =>
-    set({ outlineMm: board.outlineMm.map((v, i) => (i % 2 === 0 ? ((v - x0) * w) / (x1 - x0) : ((v - y0) * d) / (y1 - y0))) });
+    set({
+      outlineMm: board.outlineMm.map((v, i) =>
+        i % 2 === 0 ? ((v - x0) * w) / Math.max(1e-6, x1 - x0) : ((v - y0) * d) / Math.max(1e-6, y1 - y0),
+      ),
+    });
   const length = (label: string, mm: number, range: { least: number; most: number }, commit: (mm: number) => ReturnType<typeof set>) => (
     <ParsedField label={label} draftKey={board.id} text={formatMm(mm)} parse={parseMmIn(range)} readAs={readAsMm} onCommit={commit} />
   );

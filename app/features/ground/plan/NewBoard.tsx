@@ -15,7 +15,7 @@ import {
 } from "~core/ground";
 import { boardSentence } from "~core/look";
 import { LIMITS, PART_DEFAULTS, type PartRow } from "~core/project";
-import { fail, formatMm, ok, parseMm, type Result } from "~core/units";
+import { fail, formatMm, ok, parseSides, type Result } from "~core/units";
 import { Cautions } from "../Cautions";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseMmIn } from "~app/ui/field";
@@ -24,13 +24,11 @@ import { readAsMm } from "~core/units";
 
 const MATERIALS = (Object.keys(BOARD_MATERIALS) as BoardMaterial[]).map((value) => ({ value, label: BOARD_MATERIALS[value].label }));
 
-/** "600 × 400", in millimetres where no unit is said. */
+/** "600 × 400": two sides of a board. */
 function readSize(text: string): Result<[number, number]> {
-  const sides = text.split(/[×x*]| by /i).map((t) => t.trim());
-  if (sides.length !== 2) return fail("board.size", "Enter two sides: 600 × 400, or 60 cm × 40 cm.");
-  const read = sides.map((t) => parseMm(/[a-z"″']/i.test(t) ? t : `${t} mm`));
-  for (const r of read) if (!r.ok) return r;
-  const [w, d] = read.map((r) => (r.ok ? r.value : 0));
+  const sides = parseSides(text, [2]);
+  if (!sides.ok) return sides;
+  const [w, d] = sides.value;
   const { least, most } = LIMITS.boardSideMm;
   return [w, d].every((v) => v >= least && v <= most)
     ? ok([w, d])

@@ -1,6 +1,6 @@
 /** A board from above, true to scale: zones hatched by meaning, feet solid, shadows dashed, what is wrong marked where it is. */
-import { useMemo } from "react";
 import { isKeepClear, type AtLine, type Board, type GroundZone, type Placed } from "~core/ground";
+import { boxOfRings, type Box2 } from "~core/lay";
 import type { PlanNote } from "~core/look";
 import { ringsPath } from "~app/ui/rings";
 import { zoneFill, ZoneHatches } from "../Hatches";
@@ -30,17 +30,9 @@ const fits = (name: string, widePx: number): string | null => {
 
 export function PlanDrawing(props: Props) {
   const { board, zones, placed, notes, scale, margin, chosen, zoneId, nameOf, section, onPiece, onZone, onCorner, onSection } = props;
-  const box = useMemo(() => {
-    let w = 0,
-      h = 0;
-    for (let i = 0; i < board.outlineMm.length; i += 2) {
-      w = Math.max(w, board.outlineMm[i]);
-      h = Math.max(h, board.outlineMm[i + 1]);
-    }
-    return { w, h };
-  }, [board.outlineMm]);
-  const x = (mm: number): number => margin + mm * scale;
-  const y = (mm: number): number => margin + (box.h - mm) * scale;
+  const box = boxOfRings([board.outlineMm]);
+  const x = (mm: number): number => margin + (mm - box.x0) * scale;
+  const y = (mm: number): number => margin + (box.y1 - mm) * scale;
   const bad = new Set(notes.flatMap((n) => (n.act ? n.ids : [])));
   // What stands higher is drawn over what it stands on.
   const pieces = [...placed].sort((a, b) => a.fromMm - b.fromMm);
@@ -122,7 +114,7 @@ export function PlanDrawing(props: Props) {
           )),
         )}
       <g className={onSection && "cursor-row-resize"} onPointerDown={onSection}>
-        <SectionLine at={section} x={x} y={y} wide={box.w} high={box.h} />
+        <SectionLine at={section} x={x} y={y} box={box} />
       </g>
       {marked.slice(0, 20).map((n, i) => (
         <text
@@ -141,20 +133,9 @@ export function PlanDrawing(props: Props) {
   );
 }
 
-function SectionLine({
-  at,
-  x,
-  y,
-  wide,
-  high,
-}: {
-  at: AtLine;
-  x: (mm: number) => number;
-  y: (mm: number) => number;
-  wide: number;
-  high: number;
-}) {
-  const [x0, y0, x1, y1] = at.across === 0 ? [x(0) - 10, y(at.mm), x(wide) + 10, y(at.mm)] : [x(at.mm), y(0) + 10, x(at.mm), y(high) - 10];
+function SectionLine({ at, x, y, box }: { at: AtLine; x: (mm: number) => number; y: (mm: number) => number; box: Box2 }) {
+  const [x0, y0, x1, y1] =
+    at.across === 0 ? [x(box.x0) - 10, y(at.mm), x(box.x1) + 10, y(at.mm)] : [x(at.mm), y(box.y0) + 10, x(at.mm), y(box.y1) - 10];
   return (
     <>
       <path d={`M${x0} ${y0}L${x1} ${y1}`} stroke="transparent" strokeWidth="16" />

@@ -81,17 +81,22 @@ function OnBoard({
   const said = useMemo(() => (scene.zones ?? []).filter((z) => z.boardId === board.id), [scene.zones, board.id]);
   const zones = outline ? said.map((z) => (z.id === outline.id ? outline : z)) : said;
   const box = boxOfRings([board.outlineMm]);
-  const [wMm, dMm] = [box.x1, box.y1];
+  // An outline that encloses nothing is drawn all the same: it must be mended here.
+  const [wMm, dMm] = [Math.max(1, box.x1 - box.x0), Math.max(1, box.y1 - box.y0)];
   const [line, setLine] = useState<AtLine | null>(null);
   const water = said.find((z) => z.is === "water");
-  const section: AtLine = line ?? { mm: water ? middle(water) : Math.round(dMm / 2), across: 0 };
+  const section: AtLine = line ?? { mm: water ? middle(water) : Math.round(box.y0 + dMm / 2), across: 0 };
+  const first = section.across === 0 ? box.y0 : box.x0;
   const narrow = width < 760;
   const plan = narrow ? width : Math.min(width - 360, 620);
-  const scale = Math.max(0.2, Math.min((plan - 2 * MARGIN - 34) / wMm, HIGH / dMm, 3));
+  const scale = Math.max(0.02, Math.min((plan - 2 * MARGIN - 34) / wMm, HIGH / dMm, 3));
   const selected = new Set([...chosen].filter((id) => standings.some((s) => s.id === id)));
   const select = (ids: ReadonlySet<string>): void => {
     setChosen(ids);
-    if (ids.size > 0) setZone(null);
+    if (ids.size === 0) return;
+    setZone(null);
+    // The arrows then move what was chosen, wherever it was chosen.
+    if (!ref.current?.contains(document.activeElement)) ref.current?.focus({ preventScroll: true });
   };
   const shift = (byMm: [number, number, number], byDeg = 0): void => {
     if (selected.size === 0) return;
@@ -104,9 +109,11 @@ function OnBoard({
     const next = placed[(at + 1) % Math.max(1, placed.length)];
     if (next) select(new Set([next.standing.id]));
   });
-  useKey("x", "Move the section line", "Plan", () => setLine({ ...section, mm: (section.mm + 10) % (section.across === 0 ? dMm : wMm) }));
+  useKey("x", "Move the section line", "Plan", () =>
+    setLine({ ...section, mm: first + ((section.mm - first + 10) % (section.across === 0 ? dMm : wMm)) }),
+  );
   const nudge = (event: React.KeyboardEvent): void => {
-    if ((event.target as HTMLElement).closest("input, select, textarea")) return;
+    if ((event.target as HTMLElement).closest("input:not([type=checkbox]), select, textarea")) return;
     const by = event.shiftKey ? STEP.shiftMm : STEP.mm;
     const to = (
       {
@@ -169,9 +176,9 @@ function OnBoard({
   };
   const alongSection = (event: React.PointerEvent): void => {
     const from = section.mm;
-    const most = section.across === 0 ? dMm : wMm;
+    const last = first + (section.across === 0 ? dMm : wMm);
     const to = (dx: number, dy: number): void =>
-      setLine({ ...section, mm: Math.min(most, Math.max(0, Math.round(from + (section.across === 0 ? -dy : dx) / scale))) });
+      setLine({ ...section, mm: Math.min(last, Math.max(first, Math.round(from + (section.across === 0 ? -dy : dx) / scale))) });
     dragged(svg.current, event, { move: to, end: to, drop: () => undefined });
   };
   const zone = zones.find((z) => z.id === zoneId);
@@ -231,8 +238,8 @@ function OnBoard({
               <input
                 type="range"
                 aria-label="Place of the section line"
-                min={0}
-                max={Math.round(section.across === 0 ? dMm : wMm)}
+                min={Math.round(first)}
+                max={Math.round(first + (section.across === 0 ? dMm : wMm))}
                 value={Math.round(section.mm)}
                 onChange={(e) => setLine({ ...section, mm: Number(e.target.value) })}
               />
@@ -240,7 +247,11 @@ function OnBoard({
             </label>
             <button
               className="btn"
-              onClick={() => setLine({ mm: Math.round((section.across === 0 ? wMm : dMm) / 2), across: section.across === 0 ? 1 : 0 })}
+              onClick={() =>
+                setLine(
+                  section.across === 0 ? { mm: Math.round(box.x0 + wMm / 2), across: 1 } : { mm: Math.round(box.y0 + dMm / 2), across: 0 },
+                )
+              }
             >
               Cut the other way
             </button>
@@ -255,6 +266,7 @@ function OnBoard({
               section={section}
               scale={section.across === 0 ? scale : Math.min(scale, (plan - 2 * MARGIN - 34) / dMm)}
               margin={MARGIN}
+              startMm={section.across === 0 ? box.x0 : box.y0}
               wide={Math.max(wMm, section.across === 0 ? wMm : dMm) * scale + 2 * MARGIN + 34}
               zoneId={zoneId}
               figureMm={figureHeightMm(scene.scale)}

@@ -16,6 +16,8 @@ interface Props {
   section: AtLine;
   scale: number;
   margin: number;
+  /** Where the line begins, mm. */
+  startMm: number;
   wide: number;
   zoneId: string | null;
   /** A grown figure beside it, mm. */
@@ -26,13 +28,27 @@ interface Props {
 /** Above what is drawn, and below, px. */
 const OVER = 16;
 
-export function SectionDrawing({ board, zones, layers, placed, footOf, section, scale, margin, wide, zoneId, figureMm, onLevel }: Props) {
+export function SectionDrawing({
+  board,
+  zones,
+  layers,
+  placed,
+  footOf,
+  section,
+  scale,
+  margin,
+  startMm,
+  wide,
+  zoneId,
+  figureMm,
+  onLevel,
+}: Props) {
   const s = useMemo(() => sectionOf(board, zones, layers, section.mm, section.across), [board, zones, layers, section]);
   const [lo, hi] = section.across === 0 ? (["y0", "y1"] as const) : (["x0", "x1"] as const);
   const cutThrough = placed.filter((p) => p.box[lo] <= section.mm && p.box[hi] >= section.mm);
   const tallest = Math.max(figureMm, ...cutThrough.map((p) => p.toMm), ...s.top.map((t) => t - s.thicknessMm));
   const high = OVER + (tallest + s.thicknessMm) * scale + 8;
-  const x = (mm: number): number => margin + mm * scale;
+  const x = (mm: number): number => margin + (mm - startMm) * scale;
   const z = (mm: number): number => high - 8 - mm * scale;
   const line = (ys: Float64Array, from: number, to: number): string =>
     Array.from({ length: to - from + 1 }, (_, k) => `${x(s.at[from + k]).toFixed(1)} ${z(ys[from + k]).toFixed(1)}`).join("L");

@@ -149,7 +149,7 @@ function FromAbove({ hand, camera }: { hand: AtHand; camera: CameraSaid }) {
   const far = Math.min(frame.farMm, camera.distanceMm * 1.6);
   const all: Ring = [x0, y0, x1, y1, ...eye, ...at(far, 1), ...at(far, -1)];
   const b = boxOfRings([all]);
-  const s = Math.min(420 / (b.x1 - b.x0), 330 / (b.y1 - b.y0));
+  const s = Math.min(420 / Math.max(1, b.x1 - b.x0), 330 / Math.max(1, b.y1 - b.y0));
   const x = (mm: number): number => 6 + (mm - b.x0) * s;
   const y = (mm: number): number => 6 + (b.y1 - mm) * s;
   const p = (q: readonly [number, number]): string => `${x(q[0]).toFixed(1)} ${y(q[1]).toFixed(1)}`;
