@@ -435,13 +435,13 @@ test("Assemble: the glue follows the pair, and load and gap", async ({ bench }) 
 test("Ground: twice the depth takes twice the sand", async ({ bench }) => {
   await bench.goto("/s/saltmarsh-sluice/ground/layers?zone=mud-bank");
   const sand = bench.getByRole("row", { name: /^fine sand/ });
-  await expect(sand).toContainText("21 ml");
+  await expect(sand).toContainText("22 ml");
   await bench.getByLabel("Depth, dry").fill("4 mm");
   await bench.keyboard.press("Enter");
-  await expect(sand).toContainText("42 ml");
+  await expect(sand).toContainText("43 ml");
   await bench.getByLabel("Parts are measured").selectOption("mass");
   // Four grams of sand to one of grit, no longer four spoons to one.
-  await expect(sand).not.toContainText("42 ml");
+  await expect(sand).not.toContainText("43 ml");
 });
 
 test("Tonight: one stage through all pieces, a tick each, one press ends them; undo takes all of it back", async ({ bench }) => {

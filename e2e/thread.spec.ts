@@ -39,6 +39,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
   await station(bench, "Ground").click();
+  await leaf(bench, "Layers").click();
   await bench.getByRole("button", { name: "Add groundwork" }).click();
   await expect(bench.getByText("fine sand")).toBeVisible();
 

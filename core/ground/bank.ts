@@ -5,7 +5,7 @@
 import { polygonHull } from "d3";
 import type { Solids } from "../slice";
 import { scoped } from "../slice";
-import { regionOf, ringArea, type Ring } from "../lay";
+import { perimeterOf, regionOf, ringArea, type Ring } from "../lay";
 
 export interface Bank {
   volumeMl: number;
@@ -16,12 +16,6 @@ export interface Bank {
 
 /** How far a bank reaches out, mm. */
 const reachOf = (heightMm: number, slopeDeg: number): number => heightMm / Math.tan((slopeDeg * Math.PI) / 180);
-
-const perimeterOf = (ring: Ring): number => {
-  let sum = 0;
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i] - ring[j], ring[i + 1] - ring[j + 1]);
-  return sum;
-};
 
 /** Is the outline its own hull? */
 function isConvex(ring: Ring): boolean {

@@ -5,6 +5,7 @@ export * from "./boards";
 export * from "./carried";
 export * from "./choose";
 export * from "./cut";
+export * from "./fromPlan";
 export * from "./methods";
 export * from "./plan";
 export * from "./pool";

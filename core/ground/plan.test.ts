@@ -1,6 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { seededRandom } from "../units";
-import { checkPlan, clearOf, placedOn, rectangle, widestWay, type Board, type FootShape, type GroundZone, type Standing } from "./index";
+import {
+  checkPlan,
+  clearOf,
+  nearestOnPlan,
+  placedOn,
+  placingFromPlan,
+  rectangle,
+  widestWay,
+  type Board,
+  type FootShape,
+  type GroundZone,
+  type Standing,
+} from "./index";
 
 const board: Board = {
   id: "b",
@@ -105,5 +117,46 @@ describe("what is wrong with a plan", () => {
     const one = key(checkPlan(board, all, [], () => box(40, 30)));
     expect(key(checkPlan(board, [...all].reverse(), [], () => box(40, 30)))).toEqual(one);
     expect(key(checkPlan(board, [...all, stands("far", -500, -500)], [], () => box(40, 30)))).toEqual([...one, "off far"].sort());
+  });
+});
+
+describe("one part in another, by where both stand on the plan", () => {
+  const at = (standing: Standing, fromMm: number, midMm: [number, number, number]) => {
+    const placed = placedOn([standing], () => box(10, 10)).get(standing.id)!;
+    return { placed: { ...placed, fromMm }, foot: { midMm } };
+  };
+  /** Forward, as the plan draws it. */
+  const onBoard = (o: ReturnType<typeof at>, p: readonly number[]): number[] => {
+    const a = (o.placed.standing.turnDeg * Math.PI) / 180;
+    const q = p.map((v, k) => v - o.foot.midMm[k]);
+    return [
+      Math.cos(a) * q[0] - Math.sin(a) * q[1] + o.placed.standing.xMm,
+      Math.sin(a) * q[0] + Math.cos(a) * q[1] + o.placed.standing.yMm,
+      q[2] + o.placed.fromMm,
+    ];
+  };
+  it("every point of the one lies where it lies on the board", () => {
+    const random = seededRandom(8);
+    const any = (n: number): number => (random() - 0.5) * n;
+    for (let k = 0; k < 50; k++) {
+      const a = at(stands("a", any(400), any(400), { turnDeg: any(720) }), any(20), [any(50), any(50), any(50)]);
+      const b = at(stands("b", any(400), any(400), { turnDeg: any(720) }), any(20), [any(50), any(50), any(50)]);
+      const factor = 0.5 + random();
+      const place = placingFromPlan(a, b, factor);
+      const p = [any(30), any(30), any(30)];
+      const t = (place.turnDeg * Math.PI) / 180;
+      const inB = [
+        Math.cos(t) * p[0] - Math.sin(t) * p[1] + place.atMm[0] * factor,
+        Math.sin(t) * p[0] + Math.cos(t) * p[1] + place.atMm[1] * factor,
+        p[2] + place.atMm[2] * factor,
+      ];
+      onBoard(a, p).forEach((v, i) => expect(v).toBeCloseTo(onBoard(b, inB)[i], 1));
+    }
+  });
+  it("takes the two copies that stand nearest, on one board", () => {
+    const as = [at(stands("a1", 0, 0), 0, [0, 0, 0]), at(stands("a2", 300, 0), 0, [0, 0, 0])];
+    const bs = [at(stands("b1", 320, 0), 0, [0, 0, 0])];
+    expect(nearestOnPlan(as, bs)?.map((o) => o.placed.standing.id)).toEqual(["a2", "b1"]);
+    expect(nearestOnPlan(as, [at(stands("t", 0, 0, { on: { kind: "table" } }), 0, [0, 0, 0])])).toBeNull();
   });
 });

@@ -2,7 +2,7 @@
  * What a part covers of the ground as it stands: its foot, cut just above the ground, and its shadow from straight above. A house of walls
  * covers a table's corner with its shadow and stands on a few square centimetres.
  */
-import { turnMesh, type Mesh, type Turn } from "../mesh";
+import { boundsOf, turnMesh, type Mesh, type Turn } from "../mesh";
 import { scoped, solidOf, type Solids } from "../slice";
 import { boxOfRings, ringArea, ringsOf, type Ring } from "./rings";
 import { stanceOf } from "./stance";
@@ -17,6 +17,8 @@ export interface Foot {
   widthMm: number;
   depthMm: number;
   heightMm: number;
+  /** The middle of the shadow's box and the lowest point, in the mesh as it stands. */
+  midMm: [number, number, number];
   footMm2: number;
   shadowMm2: number;
   /** The foot is the shadow: its mesh encloses nothing that could be cut. */
@@ -35,7 +37,8 @@ export function footOf(solids: Solids, mesh: Mesh, turn: Turn): Foot {
     solid?.delete();
     const { hull, heightMm } = stanceOf(mesh, turn);
     const ring = ringArea(hull.flat()) < 0 ? [...hull].reverse().flat() : hull.flat();
-    return centred([ring], [ring], heightMm, true);
+    const low = boundsOf(turnMesh(mesh, turn).positions).min[2];
+    return centred([ring], [ring], heightMm, low, true);
   }
   return scoped((keep) => {
     const own = keep(solid);
@@ -43,11 +46,11 @@ export function footOf(solids: Solids, mesh: Mesh, turn: Turn): Foot {
     const heightMm = max[2] - min[2];
     const shadow = ringsOf(keep(keep(own.project()).simplify(TOLERANCE_MM)));
     const foot = ringsOf(keep(keep(own.slice(min[2] + Math.min(CUT_MM, heightMm / 10))).simplify(TOLERANCE_MM)));
-    return centred(foot.length > 0 ? foot : shadow, shadow, heightMm, foot.length === 0);
+    return centred(foot.length > 0 ? foot : shadow, shadow, heightMm, min[2], foot.length === 0);
   });
 }
 
-function centred(foot: readonly Ring[], shadow: readonly Ring[], heightMm: number, guessed: boolean): Foot {
+function centred(foot: readonly Ring[], shadow: readonly Ring[], heightMm: number, lowMm: number, guessed: boolean): Foot {
   const { x0, x1, y0, y1 } = boxOfRings(shadow);
   const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2];
   const moved = (rings: readonly Ring[]): Ring[] =>
@@ -59,6 +62,7 @@ function centred(foot: readonly Ring[], shadow: readonly Ring[], heightMm: numbe
     widthMm: x1 - x0,
     depthMm: y1 - y0,
     heightMm,
+    midMm: [mx, my, lowMm],
     footMm2: area(foot),
     shadowMm2: area(shadow),
     guessed,

@@ -20,6 +20,13 @@ export function ringArea(ring: Ring): number {
   return twice / 2;
 }
 
+/** Length of a ring, mm. */
+export function perimeterOf(ring: Ring): number {
+  let sum = 0;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i] - ring[j], ring[i + 1] - ring[j + 1]);
+  return sum;
+}
+
 export interface Box2 {
   x0: number;
   x1: number;

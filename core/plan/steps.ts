@@ -95,7 +95,7 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
   let row: { before: string[]; ends: string[]; items: WorkItem[] } = { before: last, ends: [], items: [] };
   for (const item of part.work) {
     const kind = kindOf(item);
-    if (row.items.length > 0 && row.items.every((earlier) => mayGoBeside(item, earlier))) last = row.before;
+    if (row.items.length > 0 && row.items.every((earlier) => mayGoBeside(item, earlier, task))) last = row.before;
     else row = { before: last, ends: [], items: [] };
     row.items.push(item);
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;

@@ -2,7 +2,7 @@
  * The kinds of work, each a file of its station, and what is asked of work whatever its kind. A new kind is its own file and a line here.
  * It knows neither rows nor commands: those know it.
  */
-import { naming, type CoatsFrom, type LaidCoat, type Reference, type WorkBase, type WorkKind } from "../work";
+import { naming, type CoatsFrom, type LaidCoat, type Reference, type Surroundings, type WorkBase, type WorkKind } from "../work";
 import { bench } from "./parts/kinds/bench";
 import { coat } from "./paint/kinds/coat";
 import { mask } from "./paint/kinds/mask";
@@ -46,8 +46,8 @@ export const coatsLaid = (work: readonly WorkItem[], at: CoatsFrom): LaidCoat[] 
 export const lastOf = (work: readonly WorkItem[], kind: WorkKindName): number => work.findLastIndex((w) => w.kind === kind);
 
 /** May a piece of work go side by side with one that stands before it? */
-export const mayGoBeside = (item: WorkBase, earlier: WorkBase): boolean =>
-  item.kind === earlier.kind && kindOf(item).beside?.(item, earlier) === true;
+export const mayGoBeside = (item: WorkBase, earlier: WorkBase, at: Surroundings): boolean =>
+  item.kind === earlier.kind && kindOf(item).beside?.(item, earlier, at) === true;
 
 /** A piece of work whose references that may go are emptied where they lead nowhere. */
 export function loosened(item: WorkItem, leads: (table: Reference["table"], id: string) => boolean): WorkItem {

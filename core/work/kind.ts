@@ -182,7 +182,7 @@ export interface WorkKind<I extends WorkBase> {
   /** The coats that it lays, each as a coat by itself. */
   coats?: (item: I, at: CoatsFrom) => readonly LaidCoat[];
   /** May it go side by side with one that stands before it in a row of its kind? Each then waits for what came before the row. */
-  beside?: (item: I, earlier: I) => boolean;
+  beside?: (item: I, earlier: I, at: Surroundings) => boolean;
   /** Makes the pieces: what comes after it waits for the scene's plates that they lie on, too. */
   makesPieces?: true;
   /** The same work when the part is `by` times as large. */

@@ -1,9 +1,12 @@
 /** Where two parts stand together and how one of them moves, if anybody says so. */
+import { nearestOnPlan, placedOn, placingFromPlan } from "~core/ground";
 import type { Joint, Placing } from "~core/joint";
 import { LIMITS, type Part } from "~core/project";
 import { formatMm, readAsMm, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
-import { useActions } from "~app/shared/scene";
+import { footRequest } from "~core/results";
+import { useResult } from "~app/data/results.client";
+import { useActions, useProject } from "~app/shared/scene";
 import { useWhole } from "~app/shared/useWhole";
 import { PairVerdict } from "./PairVerdict";
 import { TwoViews } from "./TwoViews";
@@ -26,12 +29,37 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
           Position not set, and not required. Set it to check gap and overlap between {a.name} and {b.name}, along the path that one of them
           moves.
         </p>
-        <button className="btn mt-2" onClick={() => void set((p) => p)}>
-          Use positions from the files
-        </button>
+        <div className="mt-2 flex flex-wrap gap-2">
+          <button className="btn" onClick={() => void set((p) => p)}>
+            Use positions from the files
+          </button>
+          <FromPlan a={a} b={b} take={(place) => void set(() => place)} />
+        </div>
       </Section>
     );
   return <Standing joint={j} place={j.place} a={a} b={b} set={set} forget={() => change(() => undefined)} />;
+}
+
+/** Where both stand on one board of Ground, as their files do, that says it. */
+function FromPlan({ a, b, take }: { a: Part; b: Part; take: (place: Placing) => void }) {
+  const { scene } = useProject();
+  const asked = (scene.standings ?? []).some((s) => s.partId === a.id) && (scene.standings ?? []).some((s) => s.partId === b.id);
+  const [footA, footB] = [useResult(asked ? footRequest(a) : null), useResult(asked ? footRequest(b) : null)];
+  if (footA.state !== "ready" || footB.state !== "ready" || [a, b].some((p) => (p.stands ?? "+z") !== "+z")) return null;
+  const footOf = (partId: string) => (partId === a.id ? footA.value : partId === b.id ? footB.value : undefined);
+  const all = [...placedOn(scene.standings ?? [], (s) => footOf(s.partId)).values()];
+  const copies = (part: Part) =>
+    all.flatMap((placed) =>
+      placed && placed.standing.partId === part.id && placed.standing.leanDeg === 0 ? [{ placed, foot: footOf(part.id)! }] : [],
+    );
+  const pair = nearestOnPlan(copies(a), copies(b));
+  return (
+    pair && (
+      <button className="btn" onClick={() => take(placingFromPlan(pair[0], pair[1], b.factor))}>
+        As they stand on the plan
+      </button>
+    )
+  );
 }
 
 function Standing({

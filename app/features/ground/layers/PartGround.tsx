@@ -13,7 +13,11 @@ import { Cautions } from "../Cautions";
 export function PartGround({ parts }: { parts: readonly Part[] }) {
   const project = useProject();
   const { run } = useActions();
-  const { part, choose } = usePartAtHand(project);
+  // What was made by hand has ground most often.
+  const among = [...project.parts].sort(
+    (a, b) => Number(b.source.kind === "scratch") - Number(a.source.kind === "scratch") || a.order - b.order,
+  );
+  const { part, choose } = usePartAtHand(project, among);
   const begin = (): void => {
     const item = part && beginWork("ground", part, project);
     if (item) void run("list.add", { list: "part.work", of: part.id, items: [item] });
@@ -47,7 +51,7 @@ export function PartGround({ parts }: { parts: readonly Part[] }) {
       ))}
       {part && (
         <div className="mt-2 flex flex-wrap items-end gap-2">
-          <PartPicker part={part} among={project.parts} choose={choose} />
+          <PartPicker part={part} among={among} choose={choose} />
           <button className="btn" onClick={begin}>
             Add groundwork
           </button>

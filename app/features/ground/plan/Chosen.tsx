@@ -1,8 +1,9 @@
 /** The pieces that are chosen on the plan: where they stand, and which way up. */
-import type { Standing, StandsOn } from "~core/ground";
+import { ringMl, type Standing, type StandsOn } from "~core/ground";
+import { perimeterOf, ringArea, type Ring } from "~core/lay";
 import { LIMITS } from "~core/project";
 import { UPS, type Up } from "~core/mesh";
-import { formatMm, readAsMm, spacedNumber } from "~core/units";
+import { formatMillilitres, formatMm, readAsMm, spacedNumber } from "~core/units";
 import { useActions, useProject } from "~app/shared/scene";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
@@ -18,6 +19,9 @@ const UP_WORDS: Record<Up, string> = {
   "-y": "on its back",
 };
 const UP_OPTIONS = UPS.map((value) => ({ value, label: UP_WORDS[value] }));
+
+/** A ring that hides a joint, mm. Common practice, no source. */
+const RING = { wide: 4, high: 2 };
 
 const FIELDS = [
   ["xMm", "From the left"],
@@ -49,7 +53,9 @@ export function Chosen({ hand, chosen, onTurn }: { hand: AtHand; chosen: readonl
       {foot && chosen.length === 1 && (
         <p className="text-soft">
           Covers {Math.round(foot.shadowMm2 / 100)} cm², stands on {(foot.footMm2 / 100).toFixed(foot.footMm2 < 1000 ? 1 : 0)} cm²,{" "}
-          {formatMm(Math.round(foot.heightMm))} high{foot.guessed ? "; its mesh is open, so its foot is its outline" : ""}.
+          {formatMm(Math.round(foot.heightMm))} high; a ring of ground round it, {RING.wide} mm wide and {RING.high} mm high, takes{" "}
+          {formatMillilitres(ringMl(outerMm(foot.foot), RING.wide, RING.high))} and hides the joint
+          {foot.guessed ? "; its mesh is open, so its foot is its outline" : ""}.
         </p>
       )}
       {chosen.length === 1 && (
@@ -102,6 +108,9 @@ export function Chosen({ hand, chosen, onTurn }: { hand: AtHand; chosen: readonl
     </section>
   );
 }
+
+/** Of what can be walked round: holes are left out. */
+const outerMm = (rings: readonly Ring[]): number => rings.reduce((sum, r) => sum + (ringArea(r) > 0 ? perimeterOf(r) : 0), 0);
 
 const onValue = (on: StandsOn): string =>
   on.kind === "board" ? `board ${on.boardId}` : on.kind === "copy" ? `copy ${on.standingId}` : "table";

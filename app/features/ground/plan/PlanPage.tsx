@@ -237,6 +237,7 @@ function OnBoard({
               {section.across === 0 ? "from the front edge" : "from the left edge"}
               <input
                 type="range"
+                className="h-11"
                 aria-label="Place of the section line"
                 min={Math.round(first)}
                 max={Math.round(first + (section.across === 0 ? dMm : wMm))}

@@ -19,7 +19,7 @@ const cornersText = (ring: readonly number[]): string =>
   );
 
 /** "0, 40; 80, 46; …" in millimetres. */
-export function readCorners(text: string): Result<number[]> {
+function readCorners(text: string): Result<number[]> {
   const corners = text
     .split(/[;\n]/)
     .map((c) => c.trim())

@@ -1,7 +1,7 @@
 /** View: what the camera takes in and keeps sharp, the backdrop, who sees whom; and a photograph of the table that the board is drawn into. */
 import { useMemo, useState } from "react";
 import { backdropOf, frameOf, meanSightMm, NEW_CAMERA, seesOver, type CameraSaid } from "~core/ground";
-import { boxOfRings, ringArea, type Ring } from "~core/lay";
+import { boxOfRings, perimeterOf, ringArea, type Ring } from "~core/lay";
 import { LIMITS } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { formatMm, formatReal, readAsMm, spacedNumber, type Result } from "~core/units";
@@ -209,6 +209,7 @@ function Sight({ hand }: { hand: AtHand }) {
       {label}
       <input
         type="range"
+        className="h-11"
         min={0}
         max={100}
         value={Math.round(value[k] * 100)}
@@ -241,12 +242,6 @@ function Sight({ hand }: { hand: AtHand }) {
     </Section>
   );
 }
-
-const perimeterOf = (ring: Ring): number => {
-  let sum = 0;
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) sum += Math.hypot(ring[i] - ring[j], ring[i + 1] - ring[j + 1]);
-  return sum;
-};
 
 /** Mean way from free places to the first obstacle or the edge, mm, by halving each ray until it is known to a millimetre. */
 function sightOver(outline: Ring, shadows: readonly (readonly Ring[])[]): number {

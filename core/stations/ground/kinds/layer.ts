@@ -35,11 +35,17 @@ export const layer: WorkKind<LayerWork> = {
       : null;
   },
   counts: () => null,
+  // Zones are laid in one sitting, layers of one zone one over the other.
+  beside: (item, earlier, at) => {
+    const [own, other] = [at.layer?.(item.layerId), at.layer?.(earlier.layerId)];
+    return own !== undefined && other !== undefined && own.zoneId !== other.zoneId;
+  },
   steps: (item, task) => {
     const found = layerOf(item, task);
     if (!found) return [];
     const { layer: l, method } = found;
-    const { pours, handsOnS, waitS } = groundAmounts(method, l);
+    const { pours, handsOnS, waitS, items } = groundAmounts(method, l);
+    const mixed = items.map((i) => `${(i.ml > 0 ? i.ml : i.g).toFixed(1)} ${i.ml > 0 ? "ml" : "g"} ${i.name}`).join(", ");
     // A session sets up once; what is poured in layers is taken up again each time.
     const session = { key: `ground ${method.id}`, group: `ground ${method.id}`, title: method.name, setUpS: method.setUpS };
     const eachS = (waitS - method.hardS) / Math.max(1, pours - 1);
@@ -47,11 +53,12 @@ export const layer: WorkKind<LayerWork> = {
       name: String(i),
       title: pours === 1 ? l.words : `${l.words}: pour ${i + 1} of ${pours}`,
       handsOnS: handsOnS / pours,
-      waitS: i + 1 < pours ? eachS : method.hardS,
+      // Dust goes on when it is firm, paint when it is dry: what comes over it says, as the coat check does.
+      waitS: i + 1 < pours ? eachS : Math.max(method.firmS, task.waitForNext(item.id) ?? method.hardS),
       cautions: [...method.cautions],
       pieces: 1,
       session,
-      rests: { method: method.name, areaMm2: l.areaMm2, depthMm: l.depthMm / pours },
+      rests: { method: method.name, areaMm2: l.areaMm2, depthMm: l.depthMm / pours, ...(mixed ? { mixed } : {}) },
     }));
   },
 };
