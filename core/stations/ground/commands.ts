@@ -1,14 +1,19 @@
 /** A board with what it is built as, a layer with the work that lays it; and what goes when they go. */
 import Joi from "joi";
 import { id } from "../../field";
-import type { Board, GroundLayer, Standing } from "../../ground";
+import { NEW_CAMERA, type Board, type GroundLayer, type GroundZone, type Standing } from "../../ground";
 import { LIMITS, type PartRow, type SceneRow, type WorkItem } from "../../project";
 import { object, over, partOf, sceneOf, withItems, type CommandsOf, type Edit } from "../command";
 import { checkItemReferences } from "../references";
 
 export interface GroundCommands {
-  /** A board, and the part that it is built as where that is new. */
-  "board.add": { board: Board; part: PartRow | null };
+  /** A board, and the part that it is built as where that is new; with its first ground, and how far the eye is, where they were said. */
+  "board.add": {
+    board: Board;
+    part: PartRow | null;
+    first?: { zone: GroundZone; layer: GroundLayer; item: WorkItem; at: number };
+    eyeMm?: number;
+  };
   /** The board with its zones, their layers and the work that lays them; what stood on it stands on the table. */
   "board.drop": { boardId: string };
   /** The zone with its layers and the work that lays them. */
@@ -37,14 +42,35 @@ export const GROUND_COMMANDS: CommandsOf<GroundCommands> = {
     "scenes",
     "parts",
   )({
-    schema: object({ board: Joi.object().unknown(true), part: Joi.object().unknown(true).allow(null) }),
+    schema: object({
+      board: Joi.object().unknown(true),
+      part: Joi.object().unknown(true).allow(null),
+      first: object({
+        zone: Joi.object().unknown(true),
+        layer: Joi.object().unknown(true),
+        item: Joi.object().unknown(true),
+        at: Joi.number().integer().min(0).max(LIMITS.work),
+      }).optional(),
+      eyeMm: Joi.number().optional(),
+    }),
     label: () => "Board added",
-    apply: async (e, { board, part }) => {
+    apply: async (e, { board, part, first, eyeMm }) => {
       if (part) await e.put("parts", part);
       const scene = await sceneOf(e);
-      const next = { ...scene, boards: withItems(scene.boards ?? [], [board], "id") };
+      const next: SceneRow = {
+        ...scene,
+        boards: withItems(scene.boards ?? [], [board], "id"),
+        ...(first && {
+          zones: withItems(scene.zones ?? [], [first.zone], "id"),
+          layers: withItems(scene.layers ?? [], [first.layer], "id"),
+        }),
+        ...(eyeMm !== undefined && { camera: { ...NEW_CAMERA, ...scene.camera, distanceMm: eyeMm } }),
+      };
       await checkItemReferences(e, next);
       await e.put("scenes", next);
+      if (!first || board.partId === null) return;
+      const built = await partOf(e, board.partId);
+      await e.put("parts", { ...built, work: [...built.work.slice(0, first.at), first.item, ...built.work.slice(first.at)] });
     },
   }),
   "board.drop": over(

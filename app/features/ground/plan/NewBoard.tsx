@@ -11,9 +11,11 @@ import {
   rectangle,
   type Board,
   type BoardMaterial,
+  type GroundZone,
   type ReadGround,
 } from "~core/ground";
 import { boardSentence } from "~core/look";
+import { placeOfLayer } from "~core/plan";
 import { LIMITS, PART_DEFAULTS, type PartRow } from "~core/project";
 import { fail, formatMm, ok, parseSides, type Result } from "~core/units";
 import { Cautions } from "../Cautions";
@@ -85,23 +87,33 @@ export function NewBoard() {
       handsMm: null,
       partId: base?.id ?? part!.id,
     };
-    const made = await run("board.add", { board, part });
-    if (!made.ok) return sayProblem(made.problem);
-    if (distanceMm !== null) await run("field.set", { of: "scene.camera", change: { distanceMm } });
-    if (!ground) return;
-    const zoneId = newId();
-    await run("list.add", {
-      list: "scene.zones",
-      items: [
-        { id: zoneId, boardId: id, name: "Ground", is: "earth", outlineMm: rectangle(...size), levelMm: 0, slopeDeg: 35, ballMm: 20 },
-      ],
-    });
+    const zone: GroundZone = {
+      id: newId(),
+      boardId: id,
+      name: "Ground",
+      is: "earth",
+      outlineMm: rectangle(...size),
+      levelMm: 0,
+      slopeDeg: 35,
+      ballMm: 20,
+    };
     const layerId = newId();
-    const done = await run("layer.add", {
-      layer: { id: layerId, zoneId, methodId: ground.methodId, depthMm: ground.depthMm, by: "volume" },
-      step: { partId: board.partId!, at: 0, item: { id: newId(), kind: "layer", layerId } },
+    // One press is one edit.
+    const made = await run("board.add", {
+      board,
+      part,
+      ...(ground && {
+        first: {
+          zone,
+          layer: { id: layerId, zoneId: zone.id, methodId: ground.methodId, depthMm: ground.depthMm, by: "volume" as const },
+          item: { id: newId(), kind: "layer" as const, layerId },
+          // What seals the board comes before what is laid on it.
+          at: placeOfLayer((base ?? part!).work, methodById(ground.methodId)!),
+        },
+      }),
+      ...(distanceMm !== null && { eyeMm: distanceMm }),
     });
-    if (!done.ok) sayProblem(done.problem);
+    if (!made.ok) sayProblem(made.problem);
   };
   return (
     <section aria-label="What does it stand on?" className="mt-4 max-w-3xl border border-ink p-3">

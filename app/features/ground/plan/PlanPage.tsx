@@ -31,12 +31,7 @@ export default function PlanPage() {
   const [moved, setMoved] = useState<ReadonlyMap<string, Standing>>();
   const hand = useBoard(moved);
   const { board, sum, faults, nameOf } = hand;
-  const notes = useMemo(
-    () => faults.map((f) => planNote(f, nameOf)).sort((a, b) => Number(b.act) - Number(a.act)),
-    // The names follow the scene, as the faults do.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [faults],
-  );
+  const notes = faults.map((f) => planNote(f, nameOf)).sort((a, b) => Number(b.act) - Number(a.act));
   const toMend = notes.filter((n) => n.act).length;
   return (
     <Page
