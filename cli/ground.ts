@@ -69,7 +69,6 @@ export function board(bytes: Uint8Array): Result<unknown> {
     layers,
     ground: amounts ? [{ fromMm: 0, toMm: longMm, g: amounts.dryG }] : [],
     load: loadKg > 0 ? [{ fromMm: 0, toMm: longMm, g: loadKg * 1000 }] : [],
-    hands: null,
   });
   const { ends, quarter, bessel } = sums.sagMm;
   return ok({

@@ -36,6 +36,8 @@ export interface GroundAmounts {
 /** On top of what lies, for what is spilt and stays in the pot. */
 const WASTE = 0.1;
 const GLUE_GML = 1.08;
+/** Loose, as it comes from the bag. Common practice, no source. */
+const POWDER_BULK_GML = 1.3;
 const POUR_GML = { "water effect": 1.05, "uv resin": 1.1, epoxy: 1.1 } as const;
 
 const partsWords = (n: number): string => `${n} ${n === 1 ? "part" : "parts"}`;
@@ -114,7 +116,7 @@ export function groundAmounts(
       const water = g * m.waterShare;
       return {
         items: [
-          { name: m.name, ml: (g * more) / 1.3, g: g * more, parts: "" },
+          { name: m.name, ml: (g * more) / POWDER_BULK_GML, g: g * more, parts: "" },
           { name: "water", ml: water * more, g: water * more, parts: `${Math.round(m.waterShare * 100)} % of its mass` },
         ],
         layerMl,

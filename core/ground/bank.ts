@@ -3,9 +3,8 @@
  * rule over the height; the area of an outline widened by r comes from the solids library, corners rounded).
  */
 import { polygonHull } from "d3";
-import type { Solids } from "../slice";
-import { scoped } from "../slice";
-import { perimeterOf, regionOf, ringArea, type Ring } from "../lay";
+import { scoped, type Solids } from "../slice";
+import { boxOfRings, counterClockwise, perimeterOf, regionOf, ringArea, type Ring } from "../lay";
 
 export interface Bank {
   volumeMl: number;
@@ -33,16 +32,7 @@ const ROUND = 96;
 export function bankOf(solids: Solids, ring: Ring, heightMm: number, slopeDeg: number): Bank {
   const area = Math.abs(ringArea(ring));
   const reach = slopeDeg >= 90 ? 0 : reachOf(heightMm, slopeDeg);
-  let x0 = Infinity,
-    x1 = -Infinity,
-    y0 = Infinity,
-    y1 = -Infinity;
-  for (let i = 0; i < ring.length; i += 2) {
-    x0 = Math.min(x0, ring[i]);
-    x1 = Math.max(x1, ring[i]);
-    y0 = Math.min(y0, ring[i + 1]);
-    y1 = Math.max(y1, ring[i + 1]);
-  }
+  const { x0, x1, y0, y1 } = boxOfRings([ring]);
   const footMm: [number, number] = [x1 - x0 + 2 * reach, y1 - y0 + 2 * reach];
   if (isConvex(ring)) {
     // A(r) = A + P·r + π·r² (Steiner 1840), r from 0 at the top to the reach at the foot.
@@ -50,17 +40,11 @@ export function bankOf(solids: Solids, ring: Ring, heightMm: number, slopeDeg: n
     return { volumeMl: mm3 / 1000, footMm, how: "steiner" };
   }
   const mm3 = scoped((keep) => {
-    const top = keep(regionOf(solids, [ringArea(ring) > 0 ? ring : reversed(ring)]));
+    const top = keep(regionOf(solids, [counterClockwise(ring)]));
     const at = (k: number): number => (k === 0 ? top.area() : keep(top.offset((reach * k) / SLICES, "Round", 2, ROUND)).area());
     let sum = 0;
     for (let k = 0; k <= SLICES; k++) sum += at(k) * (k === 0 || k === SLICES ? 1 : k % 2 ? 4 : 2);
     return (sum / 3 / SLICES) * heightMm;
   });
   return { volumeMl: mm3 / 1000, footMm, how: "summed" };
-}
-
-function reversed(ring: Ring): Ring {
-  const out: Ring = [];
-  for (let i = ring.length - 2; i >= 0; i -= 2) out.push(ring[i], ring[i + 1]);
-  return out;
 }

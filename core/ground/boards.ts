@@ -85,6 +85,8 @@ export interface Load {
 
 /** Places along the board at which the line is drawn. */
 const STEPS = 400;
+/** Hands this near to each other are one, mm. */
+const TOGETHER_MM = 1;
 
 export interface Sag {
   /** Farthest from the line between the hands, up or down, mm. */
@@ -93,6 +95,8 @@ export interface Sag {
   atMm: number;
   /** Down is negative; STEPS + 1 places from end to end. */
   line: Float64Array;
+  /** Its weight lies outside the supports, or they are at one place: it is not held at all. */
+  tips: boolean;
 }
 
 /**
@@ -101,7 +105,7 @@ export interface Sag {
  */
 export function sagOn(lengthMm: number, eI: number, loads: readonly Load[], supports: readonly [number, number]): Sag {
   const [a, b] = supports[0] <= supports[1] ? supports : [supports[1], supports[0]];
-  if (!(lengthMm > 0) || !(eI > 0)) return { mm: 0, atMm: 0, line: new Float64Array(STEPS + 1) };
+  if (!(lengthMm > 0) || !(eI > 0)) return { mm: 0, atMm: 0, line: new Float64Array(STEPS + 1), tips: false };
   const dx = lengthMm / STEPS;
   const newton = (g: number): number => (g / 1000) * G;
   const total = loads.reduce((sum, l) => sum + newton(l.g), 0);
@@ -109,6 +113,7 @@ export function sagOn(lengthMm: number, eI: number, loads: readonly Load[], supp
   // Balance of moments about the first support.
   const rb = b > a ? (about - total * a) / (b - a) : total;
   const ra = total - rb;
+  const tips = total > 0 && (b - a < TOGETHER_MM || ra < 0 || rb < 0);
   const moment = (x: number): number => {
     let m = 0;
     if (x > a) m += ra * (x - a);
@@ -147,7 +152,7 @@ export function sagOn(lengthMm: number, eI: number, loads: readonly Load[], supp
       mm = line[i];
       atMm = i * dx;
     }
-  return { mm: Math.abs(mm), atMm, line };
+  return { mm: Math.abs(mm), atMm, line, tips };
 }
 
 /** Where the two supports stand, as a share of the length from each end. */

@@ -16,8 +16,6 @@ export interface Carried {
   widthMm: number;
   eI: Spread;
   sagMm: Record<SupportName, Spread>;
-  /** Held where the hands were put; null where nobody said. */
-  handsMm: Spread | null;
   people: 1 | 2;
   loads: Load[];
 }
@@ -28,7 +26,6 @@ export interface ToCarry {
   /** Dry ground, and what stands there, along the longer side, mm from where it begins. */
   ground: readonly Load[];
   load: readonly Load[];
-  hands: readonly [number, number] | null;
 }
 
 /** The longer side of an outline: along x or along y, where it begins, and how long and wide it is. */
@@ -42,7 +39,7 @@ export function lengthwise(outlineMm: Ring): { along: 0 | 1; fromMm: number; len
 const sumG = (loads: readonly Load[]): number => loads.reduce((sum, l) => sum + l.g, 0);
 
 /** Sums for a board; a beam of the width that its area has over its length. */
-export function carried({ outlineMm, layers, ground, load, hands }: ToCarry): Carried {
+export function carried({ outlineMm, layers, ground, load }: ToCarry): Carried {
   const { lengthMm, widthMm } = lengthwise(outlineMm);
   const area = Math.abs(ringArea(outlineMm));
   const board = bareG(layers, area);
@@ -65,7 +62,6 @@ export function carried({ outlineMm, layers, ground, load, hands }: ToCarry): Ca
       quarter: sag(supportsAt(lengthMm, SUPPORTS.quarter)),
       bessel: sag(supportsAt(lengthMm, SUPPORTS.bessel)),
     },
-    handsMm: hands && sag(hands),
     people: peopleFor(massG, Math.max(lengthMm, widthMm)),
     loads,
   };

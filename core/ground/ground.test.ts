@@ -212,6 +212,12 @@ describe("a board on two supports", () => {
     const over = sagOn(600, eI, [{ fromMm: 600, toMm: 600, g: 1000 }], [0, 400]);
     expect(over.mm).toBeCloseTo((9.81 * 200 ** 2 * 600) / (3 * eI), 1);
   });
+  it("tips where its weight lies outside the hands, or both are at one place", () => {
+    const loads = [{ fromMm: 0, toMm: 600, g: 1000 }];
+    const held = (a: number, b: number): boolean => !sagOn(600, 2e7, loads, [a, b]).tips;
+    expect([held(0, 600), held(100, 400), held(400, 100)]).toEqual([true, true, true]);
+    expect([held(0, 290), held(310, 600), held(300, 300)]).toEqual([false, false, false]);
+  });
   it("is the same from the other end, and loads add up in any order", () => {
     const eI = 2e7;
     const a = sagOn(

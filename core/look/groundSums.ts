@@ -78,7 +78,7 @@ export function boardSum(scene: Ground, board: Board, placed: readonly Placed[],
   const load = weighed.flatMap(({ p, g }) => (g === undefined ? [] : [extent(p.footBox, g)]));
   return {
     zones,
-    carried: carried({ outlineMm: board.outlineMm, layers: board.layers, ground, load, hands: board.handsMm }),
+    carried: carried({ outlineMm: board.outlineMm, layers: board.layers, ground, load }),
     wetMoreG: zones.reduce((sum, z) => sum + z.wetG - z.dryG, 0),
     handsOnS: zones.reduce((sum, z) => sum + z.layers.reduce((n, l) => n + l.amounts.handsOnS, 0), 0),
     unweighed: weighed.filter((w) => w.g === undefined).length,

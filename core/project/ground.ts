@@ -1,5 +1,5 @@
 /** The ground of a scene: what its rows say of each other. */
-import { methodById, poolOf, type Board, type GroundLayer, type GroundZone } from "../ground";
+import { methodById, poolMl, type Board, type GroundLayer, type GroundZone } from "../ground";
 import { ringArea } from "../lay";
 import type { AboutLayer } from "../work";
 import type { SceneRow } from "./types";
@@ -35,7 +35,7 @@ export function aboutLayer(scene: Pick<Ground, "boards" | "zones" | "layers">, i
     methodId: layer.methodId,
     areaMm2,
     depthMm: layer.depthMm,
-    ...(kind === "pour" && board ? { fillsMl: poolOf(zone, board, layer.depthMm).ml } : {}),
+    ...(kind === "pour" && board ? { fillsMl: poolMl(zone, board, layer.depthMm) } : {}),
     lineM: kind === "scored" ? linesM(areaMm2, layer.depthMm) : 0,
     by: layer.by,
   };

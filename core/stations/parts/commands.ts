@@ -207,8 +207,8 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
         await e.put("parts", {
           ...part,
           ...piece,
-          // Joints of the whole go to the first piece, until somebody says which has them.
-          work: i === 0 ? piece.work : piece.work.filter((w) => !("jointId" in w)),
+          // Joints of the whole, and ground on it, go to the first piece, until somebody says which has them.
+          work: i === 0 ? piece.work : piece.work.filter((w) => !("jointId" in w) && !("layerId" in w)),
           name: `${part.name}, ${i + 1} of ${pieces.length}`.slice(0, LIMITS.name),
           group: part.group || part.name.slice(0, LIMITS.shortText),
           order: part.order + i / 100,
@@ -229,7 +229,13 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
           versions: [...part.versions, was].slice(-LIMITS.versions),
         });
       const whole = await sceneOf(e);
-      await e.put("scenes", { ...whole, joints: whole.joints.map((j) => renamedIn(j, partId, pieces[0].id)) });
+      const toFirst = <T extends { partId: string | null }>(x: T): T => (x.partId === partId ? { ...x, partId: pieces[0].id } : x);
+      await e.put("scenes", {
+        ...whole,
+        joints: whole.joints.map((j) => renamedIn(j, partId, pieces[0].id)),
+        ...(whole.boards && { boards: whole.boards.map(toFirst) }),
+        ...(whole.standings && { standings: whole.standings.map(toFirst) }),
+      });
       await removeParts(e, [partId]);
       // Each piece was cut from the one before it, and is glued to it again.
       const scene = await sceneOf(e);

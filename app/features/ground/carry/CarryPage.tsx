@@ -54,9 +54,14 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
   const svg = useRef<SVGSVGElement>(null);
   const { carried: c } = sum;
   const [drawn, setDrawn] = useState<[number, number] | null>(null);
-  const hands = drawn ?? board.handsMm ?? supportsAt(c.lengthMm, SUPPORTS.bessel);
+  // A board that was made shorter since is held at its end.
+  const hands = (drawn ?? board.handsMm ?? supportsAt(c.lengthMm, SUPPORTS.bessel)).map((mm) => Math.min(mm, c.lengthMm)) as [
+    number,
+    number,
+  ];
   const set = useWhole(hands, (handsMm) => run("list.set", { list: "scene.boards", key: board.id, change: { handsMm } }));
-  const sag = useMemo(() => sagOn(c.lengthMm, c.eI.value, c.loads, hands), [c, hands]);
+  const [left, right] = hands;
+  const sag = useMemo(() => sagOn(c.lengthMm, c.eI.value, c.loads, [left, right]), [c, left, right]);
   const scale = Math.max(0.02, (Math.min(width, 760) - 2 * MARGIN) / Math.max(1, c.lengthMm));
   const brittle = sum.zones.some((z) => z.layers.some((l) => methodById(l.layer.methodId)?.makeup.kind === "cement"));
   const times = EXAGGERATIONS.findLast((e) => sag.mm * e * scale < 34) ?? 1;
@@ -86,8 +91,7 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
       },
       drop: () => setDrawn(null),
     });
-  const spread =
-    c.handsMm && !drawn ? c.handsMm : { value: sag.mm, low: (sag.mm * c.eI.value) / c.eI.high, high: (sag.mm * c.eI.value) / c.eI.low };
+  const spread = { value: sag.mm, low: (sag.mm * c.eI.value) / c.eI.high, high: (sag.mm * c.eI.value) / c.eI.low };
   const cracks = brittle && spread.high > CRACKS_MM;
   return (
     <div ref={ref} className="mt-3">
@@ -137,11 +141,17 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
         </svg>
       )}
       <p className="text-lg" data-testid="sag">
-        <span className={cracks ? "note-act font-semibold" : "font-semibold"}>
-          {cracks && "▲ "}Held there it bends {bends(spread.value)}
-        </span>
-        , between {bends(spread.low)} and {bends(spread.high)} by how stiff the board is.{" "}
-        {cracks && `A crust of cement cracks beyond about ${CRACKS_MM} mm. `}
+        {sag.tips ? (
+          <span className="note-act font-semibold">▲ It tips: its weight lies outside your hands. </span>
+        ) : (
+          <>
+            <span className={cracks ? "note-act font-semibold" : "font-semibold"}>
+              {cracks && "▲ "}Held there it bends {bends(spread.value)}
+            </span>
+            , between {bends(spread.low)} and {bends(spread.high)} by how stiff the board is.{" "}
+            {cracks && `A crust of cement cracks beyond about ${CRACKS_MM} mm. `}
+          </>
+        )}
         <Why of="how far it bends" reasons={reasonsOf(sum, board)} />
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-2">

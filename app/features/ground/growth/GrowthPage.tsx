@@ -1,5 +1,5 @@
 /** Growth and water: what grows by its real height, bags to buy, steep places; and what is poured, layer by layer. */
-import { POURS, poolOf, sinkMm } from "~core/ground";
+import { POURS, poolMl, sinkMm } from "~core/ground";
 import { kilograms, type LayerSum, type ZoneSum } from "~core/look";
 import { figureHeightMm } from "~core/scale";
 import { formatArea, formatDuration, formatMillilitres, formatMm, formatReal } from "~core/units";
@@ -136,7 +136,7 @@ function Pour({ found: { zone, layer }, hand }: { found: Found; hand: AtHand }) 
   const under = zone.layers.slice(0, zone.layers.indexOf(layer)).reduce((sum, l) => sum + l.layer.depthMm, 0);
   const overMm = under + layer.layer.depthMm + Math.min(0, zone.zone.levelMm);
   // Banks lean in: a lower pour is smaller than the one above it.
-  const fills = (mm: number): number => poolOf(zone.zone, hand.board!, mm).ml;
+  const fills = (mm: number): number => poolMl(zone.zone, hand.board!, mm);
   const mlOf = (i: number): number =>
     (items[0].ml * (fills((i + 1) * each) - fills(i * each))) / Math.max(1e-9, fills(layer.layer.depthMm));
   const mixGMl = items[0].g / items[0].ml;

@@ -41,9 +41,12 @@ const sizeWords = ([w, d]: readonly [number, number]): string => `${Math.round(w
 export function NewBoard() {
   const { scene, parts } = useProject();
   const { run } = useActions();
-  const [size, setSize] = useState<[number, number]>([600, 400]);
+  // What was made by hand already is the board, as large as it was said to be.
+  const base = parts.find((p) => p.source.kind === "scratch" && !scene.boards?.some((b) => b.partId === p.id));
+  const said = base?.source.kind === "scratch" ? base.source.sizeMm : [600, 400, 30];
+  const [size, setSize] = useState<[number, number]>([said[0], said[1]]);
   const [material, setMaterial] = useState<BoardMaterial>("foam");
-  const [thickMm, setThick] = useState(30);
+  const [thickMm, setThick] = useState(said[2]);
   const [ground, setGround] = useState<ReadGround | null>(null);
   const [groundText, setGroundText] = useState("");
   const [distanceMm, setDistance] = useState<number | null>(null);
@@ -55,12 +58,10 @@ export function NewBoard() {
     layers: [{ material, thicknessMm: thickMm }],
     ground: amounts ? [{ fromMm: 0, toMm: longMm, g: amounts.dryG }] : [],
     load: [],
-    hands: null,
   });
   const frame = distanceMm === null ? null : frameOf({ ...NEW_CAMERA, distanceMm });
   const create = async (): Promise<void> => {
     const id = newId();
-    const base = parts.find((p) => p.source.kind === "scratch" && !scene.boards?.some((b) => b.partId === p.id));
     const part: PartRow | null = base
       ? null
       : {

@@ -302,7 +302,7 @@ function NoteList({ notes, onPick }: { notes: Notes; onPick: (ids: string[]) => 
   if (notes.length === 0)
     return (
       <p className="mt-1">
-        Nothing overlaps, and all of it stands inside the edge. What the camera and a hand can reach was looked at; weight of water was not.
+        Nothing overlaps, all of it stands inside the edge, and a hand reaches it. Pieces that lean were taken as upright.
       </p>
     );
   return (
