@@ -109,7 +109,9 @@ describe("a part that is cut", () => {
   }));
   it("becomes parts of one family whose seams name each other, and undo brings the whole back", async () => {
     const whole = (await loaded()).parts.find((p) => p.id === "brick")!;
-    expect((await runCommand(db, rows.scene.id, "part.split", { partId: "brick", pieces, seams }, NOW)).ok).toBe(true);
+    const laid = { id: "laid", kind: "layer" as const, layerId: "ly1" };
+    const lays = pieces.map((p) => ({ ...p, work: [laid] }));
+    expect((await runCommand(db, rows.scene.id, "part.split", { partId: "brick", pieces: lays, seams }, NOW)).ok).toBe(true);
     const now = await loaded();
     expect(now.parts.some((p) => p.id === "brick")).toBe(false);
     const made = pieces.map(({ id }) => now.parts.find((p) => p.id === id)!);
@@ -121,6 +123,10 @@ describe("a part that is cut", () => {
       ["p1", { kind: "part", partId: "p2" }, 100, 600],
       ["p2", { kind: "part", partId: "p3" }, 100, 600],
     ]);
+    // It stands where the whole stood, and what was laid on the whole is laid once.
+    expect(now.scene.boards!.map((b) => b.partId)).toEqual(["p1"]);
+    expect(now.scene.standings!.map((s) => s.partId)).toEqual(["p1", "p1", "p1"]);
+    expect(made.map((p) => p.work)).toEqual([[laid], [], []]);
     // Marks by place go, those by direction stay, and cut faces lie against the others.
     expect(made.map((p) => p.faces.map((f) => f.id))).toEqual([
       ["f2", "f4", "f3", "seam-0"],
