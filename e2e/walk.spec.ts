@@ -105,6 +105,8 @@ async function lookAtTabs(bench: Page, where: string, tabs: readonly Tab[]): Pro
     if (tabs.length > 1) {
       await expect(links.nth(i)).toContainText(tab.label);
       await links.nth(i).click();
+      // Until it is turned, the page before it is still there.
+      await expect(links.nth(i)).toHaveAttribute("aria-current", "page");
     }
     await lookOnceThere(bench, `${where}, ${tab.label}`, tab);
   }

@@ -80,7 +80,7 @@ for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "A
     await strip.evaluate((el) => document.querySelector("#sheet").scrollTo(0, el.offsetTop - 20));
   }
   // Feet and weights are measured before the plan is whole.
-  if (name === "Ground") await page.waitForFunction(() => !document.body.textContent.includes("still being measured"));
+  if (name === "Ground") await page.waitForFunction(() => !document.querySelector("main [role=progressbar]"));
   await page.clock.runFor(1000);
   await shoot(page, name.toLowerCase());
 }

@@ -59,6 +59,6 @@ export function planNote(fault: PlanFault, nameOf: (id: string) => string): Plan
     case "deep":
       return note(true, `${nameOf(fault.zoneId)} is cut through the board: ${mm(fault.mm)} deeper than it is thick.`, fault.zoneId);
     case "unknown":
-      return note(false, `${nameOf(fault.id)} is still being measured.`, fault.id);
+      return note(true, `${nameOf(fault.id)} is not on the plan: its mesh cannot be measured. Repair it at Parts.`, fault.id);
   }
 }

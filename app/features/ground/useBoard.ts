@@ -7,7 +7,7 @@ import { standingOf } from "~core/joint";
 import { builtOf } from "~core/plan";
 import type { Part } from "~core/project";
 import { balanceRequest, footRequest, type Results } from "~core/results";
-import { useResults } from "~app/data/results.client";
+import { desk, useResults } from "~app/data/results.client";
 import { useProject } from "~app/shared/scene";
 import { useWanted } from "~app/shared/useWanted";
 
@@ -23,6 +23,8 @@ export interface AtHand {
   placed: readonly Placed[];
   faults: readonly PlanFault[];
   sum: BoardSum | null;
+  /** Parts that stand there, and how many of them are measured; what cannot be counts as looked at. */
+  measured: { done: number; of: number };
   /** "Quay wall 2", or the name of a zone. */
   nameOf: (id: string) => string;
 }
@@ -48,20 +50,28 @@ export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
   const found = useMemo(() => {
     const feet = new Map<string, FootFound>();
     const masses = new Map<string, number>();
+    const pending = new Set<string>();
     for (const part of standing) {
       const foot = view.value(footRequest(part));
       if (foot) feet.set(part.id, foot);
+      else if (desk.answer(footRequest(part)).state !== "failed") pending.add(part.id);
       const balance = view.value(balanceRequest(part));
       if (balance) masses.set(part.id, standingOf(balance, part.factor, builtOf(part, project)).massG);
     }
-    return { feet, masses };
+    return { feet, masses, pending };
   }, [standing, view, project]);
   const footOf = useCallback((s: Standing) => found.feet.get(s.partId), [found]);
   const all = useMemo(() => placedOn(standings, footOf), [standings, footOf]);
   const placed = useMemo(() => [...all.values()].flatMap((p) => (p && p.boardId === board?.id ? [p] : [])), [all, board]);
   const faults = useMemo(
-    () => (board ? checkPlan(board, standings, scene.zones ?? NONE, footOf) : []),
-    [board, standings, scene.zones, footOf],
+    () =>
+      board
+        ? checkPlan(board, standings, scene.zones ?? NONE, footOf).filter(
+            // What is not measured yet is no fault.
+            (f) => f.kind !== "unknown" || !found.pending.has(standings.find((s) => s.id === f.id)?.partId ?? ""),
+          )
+        : [],
+    [board, standings, scene.zones, footOf, found],
   );
   const sum = useMemo(() => (board ? boardSum(scene, board, placed, (id) => found.masses.get(id)) : null), [scene, board, placed, found]);
   const nameOf = (id: string): string => {
@@ -71,5 +81,16 @@ export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
     const same = said.filter((x) => x.partId === s.partId);
     return same.length > 1 ? `${name} ${same.indexOf(s) + 1}` : name;
   };
-  return { boards, board, choose, standings, footOf, placed, faults, sum, nameOf };
+  return {
+    boards,
+    board,
+    choose,
+    standings,
+    footOf,
+    placed,
+    faults,
+    sum,
+    measured: { done: standing.length - found.pending.size, of: standing.length },
+    nameOf,
+  };
 }

@@ -116,19 +116,24 @@ export function PlanDrawing(props: Props) {
       <g className={onSection && "cursor-row-resize"} onPointerDown={onSection}>
         <SectionLine at={section} x={x} y={y} box={box} />
       </g>
-      {marked.slice(0, 20).map((n, i) => (
-        <text
-          key={i}
-          x={x(n.at[0])}
-          y={y(n.at[1]) + 5}
-          fontSize="15"
-          textAnchor="middle"
-          fill={n.act ? "var(--act)" : "var(--setting-ink)"}
-          pointerEvents="none"
-        >
-          {n.act ? "▲" : "△"}
-        </text>
-      ))}
+      {marked.slice(0, 20).map((n, i) => {
+        const at = { x: x(n.at[0]), y: y(n.at[1]) };
+        // A mark goes below a name, not over it.
+        const over = pieces.find(
+          (p) => Math.abs(y(p.standing.yMm) - at.y) < 14 && Math.abs(x(p.standing.xMm) - at.x) < ((p.box.x1 - p.box.x0) * scale) / 2,
+        );
+        const top = (over ? y(over.standing.yMm) + 8 : at.y - 6).toFixed(1);
+        return (
+          <path
+            key={i}
+            d={`M${at.x.toFixed(1)} ${top}l6.5 11.5h-13z`}
+            fill={n.act ? "var(--act)" : "var(--paper)"}
+            stroke={n.act ? "var(--act)" : "var(--setting-ink)"}
+            strokeWidth="1.5"
+            pointerEvents="none"
+          />
+        );
+      })}
     </g>
   );
 }

@@ -9,6 +9,7 @@ import { Page } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
+import { Progress } from "~app/ui/progress";
 import { sayProblem } from "~app/ui/sayProblem";
 import { useWidth } from "~app/ui/useWidth";
 import { GroundLeaves } from "../GroundLeaves";
@@ -66,7 +67,7 @@ function OnBoard({
 }) {
   const { scene } = useProject();
   const { run } = useActions();
-  const { boards, choose, placed, standings, footOf, nameOf, sum } = hand;
+  const { boards, choose, placed, standings, footOf, nameOf, sum, measured } = hand;
   const board = hand.board!;
   const [ref, width] = useWidth<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);
@@ -272,7 +273,11 @@ function OnBoard({
           <ZoneKey kinds={[...new Set(zones.map((z) => z.is))]} />
         </div>
         <div className="min-w-0 flex-1">
-          <NoteList notes={notes} onPick={(ids) => select(new Set(ids.filter((id) => standings.some((s) => s.id === id))))} />
+          <NoteList
+            notes={notes}
+            measured={measured}
+            onPick={(ids) => select(new Set(ids.filter((id) => standings.some((s) => s.id === id))))}
+          />
           {one.length > 0 && <Chosen key={one.map((s) => s.id).join()} hand={hand} chosen={one} onTurn={() => shift([0, 0, 0], 90)} />}
           {zone && (
             <ZoneFields key={zone.id} zone={zone} dry={sum?.zones.find((z) => z.zone.id === zone.id)} onGone={() => setZone(null)} />
@@ -298,7 +303,14 @@ const middle = (zone: GroundZone): number => {
 
 const SHOWN = 6;
 
-function NoteList({ notes, onPick }: { notes: Notes; onPick: (ids: string[]) => void }) {
+function NoteList({ notes, measured, onPick }: { notes: Notes; measured: AtHand["measured"]; onPick: (ids: string[]) => void }) {
+  if (measured.done < measured.of)
+    return (
+      <div className="mt-1 flex items-center gap-3 text-soft">
+        <Progress share={measured.done / measured.of} label="Measuring what stands there" />
+        {measured.done} of {measured.of} parts measured
+      </div>
+    );
   if (notes.length === 0)
     return (
       <p className="mt-1">
