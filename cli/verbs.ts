@@ -54,6 +54,7 @@ import { computeWanted } from "../core/results/compute";
 import { readBundle } from "../store/bundle";
 import { bank, board } from "./ground";
 import { fit, hold } from "./joint";
+import { ledger } from "./ledger";
 import { mix, pot } from "./paint";
 import { printerSchema } from "../core/rows";
 
@@ -90,6 +91,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
     hold,
     board,
     bank,
+    ledger,
     plan,
     surface,
   };
@@ -97,7 +99,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
   if (!act)
     return fail(
       "usage.verb",
-      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, board, bank, plan or convert.`,
+      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, board, bank, ledger, plan or convert.`,
     );
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;

@@ -471,6 +471,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         { id: "airbrush", kind: "tool", name: "Airbrush, 0.4 mm", what: "airbrush", stock: 1, price: null },
         { id: "booth", kind: "tool", name: "Box with a fan at the window", what: "spray-booth", stock: 1, price: null },
       ],
+      lines: [],
       lessons: [
         { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", at: DEMO_NOW - 9 * 86_400_000 },
         {

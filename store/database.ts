@@ -5,6 +5,7 @@
 import Dexie, { type EntityTable, type Table } from "dexie";
 import type { Patch } from "immer";
 import { nanoid } from "nanoid";
+import type { StockLine } from "../core/ledger";
 import type { Recipe } from "../core/recipe";
 import type { Habits, Lesson, Paint, PartRow, Procedure, ProjectRows, SceneRow, StepRecord, Supply, Workshop } from "../core/project";
 import type { Printer } from "../core/print";
@@ -102,6 +103,7 @@ export class InchHollowDatabase extends Dexie {
   procedures!: EntityTable<Procedure, "id">;
   things!: EntityTable<RealThing, "name">;
   supplies!: EntityTable<Supply, "id">;
+  lines!: EntityTable<StockLine, "id">;
   lessons!: EntityTable<Lesson, "id">;
   habits!: EntityTable<Habits, "id">;
   /** Meshes as STL, in the unit of the file they came from. */

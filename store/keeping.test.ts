@@ -159,7 +159,7 @@ describe("rows that cannot be understood", () => {
     const kept = (await loadProject(now, "s"))!;
     // Version 3 kept no glues, tools, lessons or readings.
     const { eveningsOfTen: _e, hoursTake: _h, place: _p, nozzleMm: _n, ...then } = habits;
-    const workshop = { ...full.workshop, recipes: [], supplies: [], lessons: [], habits: { ...then, fills: [] } };
+    const workshop = { ...full.workshop, recipes: [], supplies: [], lines: [], lessons: [], habits: { ...then, fills: [] } };
     expect(inOrder(kept)).toEqual({ ...full, scene: { ...full.scene, joints: [] }, parts, workshop });
     const scenes = await listScenes(now);
     const slashed = scenes.find((s) => s.name === "Slashed")!;

@@ -7,7 +7,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { boxMesh, writeStl } from "../core/mesh";
 import { NEW_SURFACE, surfacesOf, type ProjectRows } from "../core/project";
 import { hidesIn, printsIn } from "../core/stations/kinds";
-import { rowsOf } from "../core/results";
+import { joinProject, rowsOf } from "../core/results";
 import { fullProject } from "../tests/fullProject";
 import { block, meshPart, print, projectOf } from "../tests/sampleProject";
 import { blobOf, packed, read, repacked, unpacked, withBytes } from "../tests/bundleKit";
@@ -81,7 +81,8 @@ const TABLES_OF_4_AND_5 = {
 /** A browser's database as that version left it. */
 async function stored(version: number, rows: ProjectRows): Promise<void> {
   const old = new Dexie("inch-hollow");
-  old.version(version).stores(TABLES_OF_4_AND_5);
+  old.version(version).stores({ ...TABLES_OF_4_AND_5, ...(version >= 11 && { recipes: "id" }) });
+  if (version >= 11) await old.table("recipes").bulkPut(rows.workshop.recipes);
   await old.table("scenes").put(rows.scene);
   await old.table("parts").bulkPut(rows.parts);
   await old.table("records").bulkPut(rows.records);
@@ -182,7 +183,33 @@ const withoutJoints = ({ scene, parts, ...rest }: ProjectRows): object => {
 
 /** The same without recipes, in one order. */
 const bare = (project: ProjectRows): object =>
-  inOrder(withoutJoints({ ...project, workshop: { ...project.workshop, recipes: [] } }) as ProjectRows);
+  inOrder(withoutJoints({ ...project, workshop: { ...project.workshop, recipes: [], lines: [] } }) as ProjectRows);
+
+describe("what version 11 stored", () => {
+  const said = (): { version: number; project: ProjectRows } =>
+    JSON.parse(readFileSync(new URL("./version11.fixture.json", import.meta.url), "utf8"));
+  const withBook = (rows: ProjectRows): ProjectRows => ({ ...rows, workshop: { ...rows.workshop, lines: [] } });
+  it("opens in the browser as it was: what was in stock is what the ledger begins with", async () => {
+    const rows = said().project;
+    await stored(11, withBook(rows));
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    expect(inOrder(project)).toEqual(inOrder(withBook(rows)));
+    const { paints, supplies } = joinProject(project, () => undefined);
+    expect(paints.map((p) => p.stockMl)).toEqual(project.workshop.paints.map((p) => p.stockMl));
+    expect(supplies.map((s) => s.stock)).toEqual(project.workshop.supplies.map((s) => s.stock));
+    db.close();
+  });
+  it("is read from a bundle", async () => {
+    const { project, meshes } = await fullProject();
+    const files = await unpacked({ ...withBytes(project, meshes), pictures: new Map() });
+    const got = await read(await repacked({ ...files, "scene.json": strToU8(JSON.stringify(said())) }));
+    if (!got.ok) throw new Error(got.problem.message);
+    expect(got.value.project.workshop.lines).toEqual([]);
+    expect(got.value.project.records).toEqual(said().project.records);
+  });
+});
 
 describe("what version 10 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>

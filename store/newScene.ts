@@ -32,6 +32,7 @@ export const newWorkshop = (timeZone: string): Workshop => ({
   procedures: [],
   things: [],
   supplies: [],
+  lines: [],
   lessons: [],
   habits: { ...structuredClone(HABIT_DEFAULTS), timeZone },
 });

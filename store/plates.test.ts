@@ -3,6 +3,7 @@ import "fake-indexeddb/auto";
 import Dexie from "dexie";
 import { beforeEach, describe, expect, it } from "vitest";
 import { plateKey, type Plate, type PlatePiece, type PrintRecord } from "../core/print";
+import { levelOf } from "../core/ledger";
 import { LIMITS, type ProjectRows, type StepRecord } from "../core/project";
 import { joinProject, rowsOf, withNamedOnly } from "../core/results";
 import { fullProject } from "../tests/fullProject";
@@ -62,7 +63,10 @@ const clear = (plateId: string, recordId: string): Commands["step.start"] => ({
   plannedS: 300,
   waitS: 0,
 });
-const stock = async (): Promise<number> => (await loaded()).workshop.supplies.find((s) => s.id === "spool")!.stock;
+const stock = async (): Promise<number> => {
+  const { supplies, lines } = (await loaded()).workshop;
+  return levelOf("spool", supplies.find((s) => s.id === "spool")!.stock, lines);
+};
 const recordOf = async (id: string): Promise<StepRecord> => (await loaded()).records.find((r) => r.id === id)!;
 
 describe("plates", () => {

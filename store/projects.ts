@@ -3,7 +3,8 @@ import { ROW_TABLES, WORKSHOP, WORKSHOP_TABLE_NAMES, WORKSHOP_TABLES, type Works
 import { Refused } from "../core/stations";
 import stringify from "safe-stable-stringify";
 import { nanoid } from "nanoid";
-import { type ProjectRows, type SceneRow, type Workshop } from "../core/project";
+import type { StockLine } from "../core/ledger";
+import { type ProjectRows, type StepRecord, type SceneRow, type Workshop } from "../core/project";
 import type { Printer } from "../core/print";
 import { withPot } from "../core/recipe";
 import { kindOf } from "../core/stations/kinds";
@@ -77,6 +78,7 @@ export const shiftTimes = (project: ProjectRows, ms: number): ProjectRows => ({
     ...project.workshop,
     paints: project.workshop.paints.map((p) => (p.mix ? { ...p, mix: { ...p.mix, at: p.mix.at + ms } } : p)),
     supplies: project.workshop.supplies.map((s) => (typeof s.since === "number" ? { ...s, since: s.since + ms } : s)),
+    lines: project.workshop.lines.map((l) => ({ ...l, at: l.at + ms })),
     lessons: project.workshop.lessons.map((l) => ({ ...l, at: l.at + ms })),
     printers: project.workshop.printers.map((p) =>
       p.inDemo?.learned ? { ...p, inDemo: { ...p.inDemo, learned: p.inDemo.learned.map((l) => ({ ...l, at: l.at + ms })) } } : p,
@@ -149,7 +151,7 @@ export type Choices = ReadonlyMap<string, "mine" | "theirs" | "both">;
 export const choiceKey = ({ table, id }: Pick<Difference, "table" | "id">): string => `${table} ${id}`;
 
 const idOf = (row: object): string => ("id" in row ? String(row.id) : String((row as { name: string }).name));
-const nameOf = (row: object): string => String("name" in row ? row.name : (row as { title: string }).title);
+const nameOf = (row: object): string => ("name" in row ? String(row.name) : "title" in row ? String(row.title) : idOf(row));
 /** The same, whatever order the fields came in. */
 /** What holds in one workshop, or in the demo alone, makes two rows no different. */
 const AT_HOME = { demo: undefined, inDemo: undefined, loadedId: undefined, address: undefined };
@@ -167,6 +169,13 @@ export async function differencesOf(db: InchHollowDatabase, theirs: Workshop): P
   return out;
 }
 
+const linesOf = (lines: readonly StockLine[], from: string, to: string): StockLine[] =>
+  lines.map((l) => (l.itemId === from ? { ...l, itemId: to } : l));
+const takingFrom = (records: readonly StepRecord[], from: string, to: string): StepRecord[] =>
+  records.map((r) =>
+    r.takes?.some((t) => t.itemId === from) ? { ...r, takes: r.takes.map((t) => (t.itemId === from ? { ...t, itemId: to } : t)) } : r,
+  );
+
 /** Work, recipes, plates and prints that name a row name another instead. */
 const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to: string): ProjectRows => ({
   ...project,
@@ -176,11 +185,26 @@ const renamedIn = (project: ProjectRows, table: WorkshopTable, from: string, to:
         records: project.records.map((r) => (r.print?.printerId === from ? { ...r, print: { ...r.print, printerId: to } } : r)),
       }
     : table === "supplies"
-      ? { records: project.records.map((r) => (r.print?.supplyId === from ? { ...r, print: { ...r.print, supplyId: to } } : r)) }
+      ? {
+          workshop: { ...project.workshop, lines: linesOf(project.workshop.lines, from, to) },
+          records: takingFrom(
+            project.records.map((r) => (r.print?.supplyId === from ? { ...r, print: { ...r.print, supplyId: to } } : r)),
+            from,
+            to,
+          ),
+        }
       : table === "paints"
         ? {
-            workshop: { ...project.workshop, recipes: project.workshop.recipes.map((r) => withPot(r, from, to)) },
-            records: project.records.map((r) => (r.rests?.paintId === from ? { ...r, rests: { ...r.rests, paintId: to } } : r)),
+            workshop: {
+              ...project.workshop,
+              lines: linesOf(project.workshop.lines, from, to),
+              recipes: project.workshop.recipes.map((r) => withPot(r, from, to)),
+            },
+            records: takingFrom(
+              project.records.map((r) => (r.rests?.paintId === from ? { ...r, rests: { ...r.rests, paintId: to } } : r)),
+              from,
+              to,
+            ),
           }
         : {}),
   parts: project.parts.map((part) => ({
@@ -278,6 +302,12 @@ export async function storeOwn(db: InchHollowDatabase, bundle: Bundle): Promise<
     const { id, demo } = bundle.project.scene;
     await clearScene(db, id);
     // A first shelf is for somebody who has none: what was taken off it does not come back with every new scene.
+    // The demo begins its book anew.
+    if (demo)
+      await db
+        .rows("lines")
+        .filter((l) => l.demo === true)
+        .delete();
     const begun = !demo && (await db.scenes.filter((s) => !s.demo).count()) > 0 && (await db.habits.get(WORKSHOP)) !== undefined;
     const project = begun ? bundle.project : await takeWorkshop(db, bundle.project, new Map(), nanoid, demo);
     await putScene(db, underSceneId(project, id), bundle);

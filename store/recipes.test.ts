@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import { bare, namedOnly, read, tampered, unpacked, withBytes } from "../tests/bundleKit";
 import { block, coat, meshPart, print, projectOf, sizePart } from "../tests/sampleProject";
 import { pottedCoats, stepsOfPart } from "../core/plan";
+import { levelOf } from "../core/ledger";
 import type { PartRow, ProjectRows, WorkItem } from "../core/project";
 import { STARTERS, type Recipe } from "../core/recipe";
 import { joinProject } from "../core/results";
@@ -56,6 +57,13 @@ const titles = async (id: string): Promise<string[]> => {
   ).map((s) => s.title);
 };
 const ids = nine.map((p) => p.id);
+
+/** What is left in a pot. */
+const left = async (id: string): Promise<number | undefined> => {
+  const { paints, lines } = (await loaded()).workshop;
+  const pot = paints.find((p) => p.id === id);
+  return pot && levelOf(id, pot.stockMl, lines);
+};
 
 describe("a recipe on nine pieces", () => {
   it("is laid in one edit, changed once for all nine, and taken back in one", async () => {
@@ -331,7 +339,7 @@ describe("a step that leads nowhere", () => {
 });
 
 describe("what a coat takes out of its pot", () => {
-  const stock = async (): Promise<number> => (await loaded()).workshop.paints.find((p) => p.id === "brown")!.stockMl;
+  const stock = (): Promise<number | undefined> => left("brown");
   const rests = { paint: "Brown", paintId: "brown", ml: 1.5, family: "water acrylic", method: "brush", coat: 1 };
   const begin = (recordId: string, partId: string, more: Record<string, string | number> = {}) =>
     run("step.start", {
@@ -424,7 +432,7 @@ describe("a pot that is kept", () => {
     stockMl: 3,
     mix: { parts: [{ paintId: "brown", name: "Brown", hex: "#705030", drops: 6 }], thinning: 0, at: NOW, came: "" },
   };
-  const stock = async (id: string): Promise<number | undefined> => (await loaded()).workshop.paints.find((p) => p.id === id)?.stockMl;
+  const stock = left;
   it("is laid on what it was mixed for, in one edit that undo takes back whole", async () => {
     await lay(ids.slice(0, 2));
     const before = (await stock("brown"))!;

@@ -317,6 +317,21 @@ export async function fullProject(): Promise<Full> {
     at: THURSDAY,
     what: "slope fan",
   });
+  project.lines.push(
+    { id: "line", at: 6, kind: "bought", itemId: "primer", amount: 0, price: { minor: 700, currency: "EUR" }, note: "from the shop" },
+    {
+      id: "used",
+      at: 7,
+      kind: "took",
+      itemId: "primer",
+      amount: 0,
+      outcome: "trial",
+      recordId: "rec",
+      sceneId: "s",
+      partId: "brick",
+      plateId: "plate",
+    },
+  );
   project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
   return { project, meshes: new Map([[hash, bytes]]), found: findPrint(shape, GENERIC_PRINTERS[0], 1) };
 }

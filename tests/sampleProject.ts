@@ -205,6 +205,7 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
     ],
     procedures: [],
     supplies: [],
+    lines: [],
     lessons: [],
     habits: structuredClone(HABIT_DEFAULTS),
     records,

@@ -161,6 +161,7 @@ function withForeseen(rows: ProjectRows, pending: readonly Pending[], last: Proj
     procedures: list("procedures"),
     things: list("things"),
     supplies: list("supplies"),
+    lines: list("lines"),
     lessons: list("lessons"),
     habits: list("habits")[0],
   };

@@ -1,5 +1,5 @@
 /** What a step's record begins with, wherever it is started from. */
-import { inItsScene, printRecordOf, type Step } from "~core/plan";
+import { inItsScene, takesOf, printRecordOf, type Step } from "~core/plan";
 import type { PrintRecord } from "~core/print";
 import type { Project } from "~core/project";
 import { newId } from "./scene";
@@ -19,6 +19,7 @@ export function startOf(of: Step, open: Project, others: readonly Project[], gat
     waitS: step.waitS,
     // How it came out has to do with the air.
     rests: "paintId" in step.rests ? { ...step.rests, ...project.habits.air } : step.rests,
+    takes: takesOf(step, project),
     ...(print && { print }),
   };
 }

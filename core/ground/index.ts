@@ -6,6 +6,7 @@ export * from "./carried";
 export * from "./choose";
 export * from "./cut";
 export * from "./fromPlan";
+export * from "./goods";
 export * from "./methods";
 export * from "./plan";
 export * from "./pool";

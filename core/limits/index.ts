@@ -102,6 +102,8 @@ export const LIMITS = {
   recipes: 500,
   supplies: 500,
   lessons: 1000,
+  lines: 50_000,
+  takes: 20,
   records: 50_000,
   printers: 60,
   evenings: 50,

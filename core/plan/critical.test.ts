@@ -21,6 +21,7 @@ const step = (key: string, handsOnS: number, after: string[], more: Partial<Step
   plates: 1,
   counts: 0,
   pieces: 1,
+  takes: [],
   rests: {},
   needs: [],
   ...more,

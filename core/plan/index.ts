@@ -18,6 +18,7 @@ export * from "./readyWhen";
 export * from "./startPrint";
 export * from "./paintAmounts";
 export * from "./scheme";
+export * from "./takes";
 export * from "./toPrint";
 export * from "./schedule";
 export * from "./sessions";

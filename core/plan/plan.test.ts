@@ -105,6 +105,7 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
   unread: [],
   procedures: [],
   supplies: [],
+  lines: [],
   lessons: [],
   records,
   paints: [
@@ -148,6 +149,7 @@ const step = (key: string, after: string[]): Step => ({
   plates: 1,
   counts: 0,
   pieces: 1,
+  takes: [],
   rests: {},
   needs: [],
 });
@@ -388,6 +390,7 @@ describe("the schedule", () => {
           plates: 1,
           counts: 0,
           pieces: 1,
+          takes: [],
           rests: {},
           needs: [],
         }));

@@ -198,6 +198,7 @@ export function plateSteps(project: Pick<Project, "scene" | "parts" | "records">
         pieces,
         onPlate: pieces,
         plates: 1,
+        takes: [],
         rests: { kind: "print", printer: printer.name, process: printer.process, layerMm: printer.layerMm, pieces },
       };
       const start = plateKey(plate.id, "start"),

@@ -112,6 +112,7 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
         clears: 0,
         plates: 1,
         counts: 0,
+        takes: [],
         ...draft,
         key: key(name),
         partId: part.id,

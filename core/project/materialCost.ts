@@ -4,7 +4,7 @@ import { formatMoney } from "../units";
 import type { Paint, Project, Supply } from "./types";
 
 /** The pot or can on the rack that does for a product: of its kind, the one that is said to be for it before others. */
-function paintFor(product: ProductId, paints: readonly Paint[]): Paint | undefined {
+export function paintFor(product: ProductId, paints: readonly Paint[]): Paint | undefined {
   const { family, name } = PRODUCTS[product];
   const ofKind = paints.filter((p) => p.family === family);
   const word = name.split(" ")[0].toLowerCase();

@@ -1,5 +1,6 @@
 /** What there is to say of a glue, an abrasive, a tool: the choices of each kind, and the unit that its stock is counted in. */
-import { GLUES } from "../joint";
+import { GROUND_GOODS } from "../ground";
+import { GLUES, SEAM_FILLERS } from "../joint";
 import { NEEDS, type Need } from "../work";
 import type { Supply, SupplyKind } from "./types";
 
@@ -38,6 +39,8 @@ const MATERIALS = {
 
 export const SUPPLY_KINDS: Record<SupplyKind, { label: string; unit: string; choices: { id: string; name: string }[] }> = {
   glue: { label: "Glue", unit: "ml or g", choices: GLUES.map(({ id, name }) => ({ id, name })) },
+  filler: { label: "Filler", unit: "ml or g", choices: SEAM_FILLERS.map(({ id, name }) => ({ id, name })) },
+  ground: { label: "Ground", unit: "ml or g", choices: [...GROUND_GOODS] },
   abrasive: { label: "Abrasive", unit: "sheets", choices: GRADES.map((grade) => ({ id: `P${grade}`, name: `P${grade}` })) },
   spool: { label: "Spool of filament", unit: "g", choices: [...MATERIALS.spool] },
   bottle: { label: "Bottle of resin", unit: "ml", choices: [...MATERIALS.bottle] },

@@ -6,6 +6,7 @@ import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
 import type { Joint, Material } from "../joint";
+import type { StockLine } from "../ledger";
 import type { Light } from "../light";
 import type { Money } from "../units";
 import type { AreaBy, Effect } from "../paint";
@@ -84,6 +85,8 @@ export interface Workshop {
   things: RealThing[];
   supplies: Supply[];
   lessons: Lesson[];
+  /** The ledger: what was bought, used, counted and thrown away of the paints and supplies. */
+  lines: StockLine[];
   habits: Habits;
 }
 
@@ -388,12 +391,19 @@ interface OfTheDemo {
   demo?: boolean;
 }
 
-export interface Paint extends OfTheDemo {
+/** Something of which the ledger knows how much is left. */
+interface Stocked {
+  /** What it began with, where the ledger says that another amount is left now. Never stored. */
+  began?: number;
+}
+
+export interface Paint extends OfTheDemo, Stocked {
   id: string;
   name: string;
   hex: string;
   family: CoatFamily;
   sheen: "matt" | "satin" | "gloss";
+  /** What was in it when it was put down; what is left follows from the ledger. */
   stockMl: number;
   /** What the pot or can cost, and how much it held then. */
   price?: Money | null;
@@ -433,13 +443,13 @@ export interface Procedure extends OfTheDemo {
 }
 
 /** A glue, an abrasive or a tool that is in the workshop. */
-export interface Supply extends OfTheDemo {
+export interface Supply extends OfTheDemo, Stocked {
   id: string;
   kind: SupplyKind;
   name: string;
   /** What it is of its kind: a glue of the table, a P grade, a tool of the list. */
   what: string;
-  /** What is left: ml or g of a glue, sheets of an abrasive, pieces of a tool. */
+  /** What was there when it was put down, ml or g of a glue, sheets of an abrasive, pieces of a tool; what is left follows from the ledger. */
   stock: number;
   /** What it cost when it was bought, whole; null where nobody said. */
   price: Money | null;
@@ -448,7 +458,7 @@ export interface Supply extends OfTheDemo {
   /** When it was opened or filled, ms; null where nobody said. */
   since?: number | null;
 }
-export type SupplyKind = "glue" | "abrasive" | "tool" | "spool" | "bottle" | "bath";
+export type SupplyKind = "glue" | "filler" | "ground" | "abrasive" | "tool" | "spool" | "bottle" | "bath";
 
 /** Something learned, told again at the next work of its kind. */
 export interface Lesson extends OfTheDemo {
@@ -457,6 +467,12 @@ export interface Lesson extends OfTheDemo {
   /** Kind of work that it is about; null for all. */
   about: WorkItem["kind"] | null;
   at: number;
+}
+
+/** So much of a pot or a supply, in its own unit. */
+export interface Take {
+  itemId: string;
+  amount: number;
 }
 
 type StepResult = "good" | "partly" | "failed";
@@ -487,6 +503,8 @@ export interface StepRecord {
   came?: { partId: string; good: number; failed: number }[];
   /** Of a machine's run: the print as it was. */
   print?: PrintRecord;
+  /** What it was estimated to take of pots and supplies when it was begun. */
+  takes?: Take[];
   /** What it rested on when it was begun: later edits of printer, paint or part do not change it. Records of older programs have none. */
   rests?: Rests;
 }
@@ -508,6 +526,7 @@ export interface Project {
   procedures: Procedure[];
   supplies: Supply[];
   lessons: Lesson[];
+  lines: StockLine[];
   records: StepRecord[];
   habits: Habits;
   parts: Part[];

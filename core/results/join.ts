@@ -1,5 +1,6 @@
 /** A scene as it is reckoned with, from what was said and the results that are there; and back again. */
 import { define, ofOne, sameFields, sameList, steady, thereAndBack } from "../derive";
+import { bookOfItem } from "../ledger";
 import { sayFinding, type WallFacts } from "../mesh";
 import { factsOf, priceOf, type FoundPrint, type Price, type Printer } from "../print";
 import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidSource, Workshop } from "../project";
@@ -145,6 +146,38 @@ const suppliesShown = ofOne((list: Workshop["supplies"]) => unlessMadeUp(list));
 /** Glues, abrasives and tools that a scene shows. */
 export const suppliesOf = ({ scene, workshop: { supplies } }: Pick<ProjectRows, "scene" | "workshop">): Workshop["supplies"] =>
   scene.demo ? supplies : suppliesShown(supplies);
+const linesOf = ofOne((lines: Workshop["lines"]): ReadonlyMap<string, Workshop["lines"]> => {
+  const byItem = new Map<string, Workshop["lines"]>();
+  for (const line of lines) {
+    const own = byItem.get(line.itemId);
+    if (own) own.push(line);
+    else byItem.set(line.itemId, [line]);
+  }
+  return byItem;
+});
+
+/** As many pots and supplies as a large workshop has. */
+const STOCKED_AT_HAND = 4000;
+const steadyPaint = steady<Workshop["paints"][number]>(sameFields, STOCKED_AT_HAND);
+const steadySupply = steady<Workshop["supplies"][number]>(sameFields, STOCKED_AT_HAND);
+
+/** A pot with what is left in it, which follows from the ledger; what it began with stays beside it. */
+const levelledPaints = (paints: Workshop["paints"], lines: Workshop["lines"]): Workshop["paints"] =>
+  lines.length === 0
+    ? paints
+    : paints.map((p) => {
+        const own = linesOf(lines).get(p.id);
+        return own ? steadyPaint(p.id, { ...p, stockMl: bookOfItem(p.stockMl, own).level, began: p.stockMl }) : p;
+      });
+const levelledSupplies = (supplies: Workshop["supplies"], lines: Workshop["lines"]): Workshop["supplies"] =>
+  lines.length === 0
+    ? supplies
+    : supplies.map((s) => {
+        const own = linesOf(lines).get(s.id);
+        return own ? steadySupply(s.id, { ...s, stock: bookOfItem(s.stock, own).level, began: s.stock }) : s;
+      });
+const steadyLevels = steady<object[]>(sameList, 60);
+
 const lessonsShown = ofOne((list: Workshop["lessons"]) => unlessMadeUp(list));
 const habitsShown = ofOne((habits: Workshop["habits"]): Workshop["habits"] => {
   const fills = unlessMadeUp(habits.fills);
@@ -204,6 +237,8 @@ export function withNamedOnly(rows: ProjectRows): ProjectRows {
       habits,
       supplies: [],
       lessons: [],
+      // What is left of a pot is so on this shelf alone.
+      lines: [],
       // A scene without prints still says for which machines it was reckoned. What is on them, and where they answer, stays at home.
       printers: (named.printers.size > 0 ? printers.filter((r) => named.printers.has(r.id)) : printers).map(atHome),
       paints: paints.filter((r) => named.paints.has(r.id)),
@@ -233,17 +268,18 @@ export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Pro
     if (part) parts.push(part);
     else unread.push(row);
   }
-  const { printers, paints, recipes, procedures, things, supplies, lessons, habits } = workshopOf(rows);
+  const { printers, paints, recipes, procedures, things, supplies, lessons, lines, habits } = workshopOf(rows);
   const { evenings, timeZone } = habits;
   const { id } = rows.scene;
   return steadyProject(id, {
     scene: steadyScene(id, { ...rows.scene, printers, recipes, ownThings: things, evenings, timeZone }),
     parts: steadyParts(id, parts),
     unread: steadyRows(id, unread),
-    paints,
+    paints: steadyLevels(`${id} paints`, levelledPaints(paints, lines)) as Project["paints"],
     procedures,
-    supplies,
+    supplies: steadyLevels(`${id} supplies`, levelledSupplies(supplies, lines)) as Project["supplies"],
     lessons,
+    lines,
     records: rows.records,
     habits,
   });
@@ -265,9 +301,11 @@ export function rowOf(part: Part): PartRow {
 
 /** A scene as it is stored, without anything that was computed. */
 export function rowsOf(project: Project): ProjectRows {
-  const { parts, unread, paints, procedures, supplies, lessons, records, habits } = project;
+  const { parts, unread, procedures, lessons, lines, records, habits } = project;
+  const paints = project.paints.map(({ began, ...p }) => (began === undefined ? p : { ...p, stockMl: began }));
+  const supplies = project.supplies.map(({ began, ...s }) => (began === undefined ? s : { ...s, stock: began }));
   const { printers: shown, recipes, ownThings: things, evenings, timeZone, ...scene } = project.scene;
   const printers = shown.map(saidOfShown);
-  const workshop = { printers, paints, recipes, procedures, things, supplies, lessons, habits: { ...habits, evenings, timeZone } };
+  const workshop = { printers, paints, recipes, procedures, things, supplies, lessons, lines, habits: { ...habits, evenings, timeZone } };
   return { scene, parts: [...parts.map(rowOf), ...unread], records, workshop };
 }

@@ -8,6 +8,7 @@ import { currency, family, hex, minor, strict } from "./blocks";
 export const paintSchema = Joi.object<Paint, true>({
   id,
   demo: Joi.boolean().optional(),
+  began: Joi.number().forbidden(),
   name: name.required(),
   hex: hex.required(),
   family: family.required(),

@@ -1,6 +1,6 @@
 import Joi from "joi";
-import { LIMITS, type StepRecord } from "../project";
-import { count, duration, id, text, turnField } from "../field";
+import { LIMITS, type StepRecord, type Take } from "../project";
+import { count, duration, id, text, turnField, within } from "../field";
 import { type Rests } from "../work";
 import { hashSchema, moment, plannedS, strict } from "./blocks";
 import { FAILURE_CAUSES, OBSERVATIONS, type Measured, type PrintedPieces, type PrintRecord } from "../print";
@@ -58,6 +58,10 @@ export const cameSchema = Joi.array()
   .max(LIMITS.platePieces)
   .items(strict<NonNullable<StepRecord["came"]>[number]>({ partId: id, good: count(LIMITS.pieces), failed: count(LIMITS.pieces) }));
 
+export const takesSchema = Joi.array()
+  .max(LIMITS.takes)
+  .items(strict<Take>({ itemId: id, amount: within(LIMITS.stock) }));
+
 export const recordSchema = Joi.object<StepRecord, true>({
   id,
   sceneId: id,
@@ -78,4 +82,5 @@ export const recordSchema = Joi.object<StepRecord, true>({
   rests: restsSchema.optional(),
   came: cameSchema.optional(),
   print: printRecordSchema.optional(),
+  takes: takesSchema.optional(),
 }).unknown(true);

@@ -13,6 +13,7 @@ const ofItsKind = (supply: Supply, helpers: Joi.CustomHelpers): Supply | Joi.Err
 export const supplySchema = Joi.object<Supply, true>({
   id,
   demo: Joi.boolean().optional(),
+  began: Joi.number().forbidden(),
   kind: Joi.string()
     .valid(...Object.keys(SUPPLY_KINDS))
     .required(),

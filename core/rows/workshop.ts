@@ -5,6 +5,7 @@
 import type Joi from "joi";
 import { LIMITS, type Workshop } from "../project";
 import { lessonSchema } from "./lesson";
+import { lineSchema } from "./line";
 import { paintSchema } from "./paint";
 import { printerSchema } from "./printer";
 import { procedureSchema } from "./procedure";
@@ -20,7 +21,7 @@ interface WorkshopFacts {
   most: number;
   /** The field that a row is known by, and the one that it is called by. */
   key: "id" | "name";
-  title: "name" | "title";
+  title: "name" | "title" | "id";
   /** Several of them, in words. */
   many: string;
   /** The name that the browser's database has for it, where that is another: a table keeps its key for ever. */
@@ -36,6 +37,8 @@ export const WORKSHOP_TABLES: Readonly<Record<WorkshopTable, WorkshopFacts>> = {
   procedures: { schema: procedureSchema, most: LIMITS.procedures, key: "id", title: "title", many: "saved steps", stored: "kept" },
   things: { schema: thingSchema, most: LIMITS.ownThings, key: "name", title: "name", many: "known things" },
   supplies: { schema: supplySchema, most: LIMITS.supplies, key: "id", title: "name", many: "glues, abrasives and tools" },
+  // After what they are of.
+  lines: { schema: lineSchema, most: LIMITS.lines, key: "id", title: "id", many: "lines of stock" },
   lessons: { schema: lessonSchema, most: LIMITS.lessons, key: "id", title: "title", many: "lessons" },
 };
 

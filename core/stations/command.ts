@@ -30,6 +30,7 @@ const GONE: Record<RowTable, { code: string; message: string }> = {
   procedures: { code: "procedure.gone", message: "That saved step no longer exists." },
   things: { code: "thing.gone", message: "That known thing is no longer here." },
   supplies: { code: "supply.gone", message: "That is no longer in the workshop." },
+  lines: { code: "line.gone", message: "That line is no longer in the stock book." },
   lessons: { code: "lesson.gone", message: "That lesson no longer exists." },
   habits: { code: "workshop.gone", message: "The workshop is no longer here." },
 };

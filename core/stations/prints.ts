@@ -1,16 +1,8 @@
-/** What a print that has ended leaves behind: a spool with less on it, and what it teaches its printer. */
+/** What a print that has ended leaves behind: what it teaches its printer, and the end of a run that nobody ended. */
 import { LIMITS, type StepRecord } from "../project";
-import { plateKey, plateTakes, teachesHours, type Printer, type PrinterLesson } from "../print";
+import { plateKey, teachesHours, type Printer, type PrinterLesson } from "../print";
 import type { Edit } from "./command";
-
-/** Takes what a print used from the spool or bottle that was on. What it used was said, or is as planned by the share that was printed. */
-export async function takeMaterial(e: Edit<"supplies">, { print }: StepRecord, share: number): Promise<void> {
-  if (!print?.supplyId) return;
-  const supply = await e.get("supplies", print.supplyId);
-  if (!supply) return;
-  const used = plateTakes(print.profile, print.massG ?? print.plannedMassG * share);
-  await e.put("supplies", { ...supply, stock: Math.max(0, Math.round((supply.stock - used) * 10) / 10) });
-}
+import { enter, failedShareOf, inDemo } from "./stock";
 
 /** A print that went well, and of which somebody or the machine said how long it took, teaches its printer. */
 export async function teach(e: Edit<"printers" | "scenes">, record: StepRecord, now: number): Promise<void> {
@@ -36,8 +28,6 @@ export async function teach(e: Edit<"printers" | "scenes">, record: StepRecord, 
   await putLessons(e, printer, (list) => [...list.filter((l) => l.recordId !== record.id), lesson]);
 }
 
-export const inDemo = async (e: Edit<"scenes">): Promise<boolean> => (await e.scene())?.demo === true;
-
 /** Lessons of the demo's prints stay in the demo: nothing simulated is told of the user's own machine. */
 async function putLessons(e: Edit<"printers" | "scenes">, printer: Printer, to: (list: PrinterLesson[]) => PrinterLesson[]): Promise<void> {
   const next = (list: PrinterLesson[] = []): PrinterLesson[] => to(list).slice(-LIMITS.lessons);
@@ -60,12 +50,17 @@ export async function unteach(e: Edit<"printers" | "scenes">, record: StepRecord
 /**
  * The machine's run of a plate that is cleared and was never ended by anybody: it ended some time before; how long it took nobody knows.
  */
-export async function endRun(e: Edit<"records" | "supplies">, cleared: StepRecord, now: number): Promise<void> {
+export async function endRun(
+  e: Edit<"records" | "lines" | "paints" | "supplies" | "scenes">,
+  cleared: StepRecord,
+  now: number,
+): Promise<void> {
   const [kind, plateId, step] = cleared.stepKey.split("/");
   if (kind !== "plate" || step !== "clear") return;
   const run = (await e.all("records")).find((r) => r.stepKey === plateKey(plateId, "start") && r.finishedAt === null);
   if (!run) return;
   const finishedAt = Math.max(run.startedAt, Math.min(now, run.startedAt + run.plannedS * 1000));
-  await e.put("records", { ...run, finishedAt, untimed: true, result: "good" });
-  await takeMaterial(e, run, 1);
+  const ended: StepRecord = { ...run, finishedAt, untimed: true, result: "good" };
+  await e.put("records", ended);
+  await enter(e, ended, failedShareOf(cleared));
 }

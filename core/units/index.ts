@@ -3,6 +3,7 @@ export * from "./duration";
 export * from "./figure";
 export * from "./hash";
 export * from "./length";
+export * from "./normal";
 export * from "./number";
 export * from "./result";
 export * from "./random";

@@ -133,6 +133,7 @@ export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
       | "plates"
       | "counts"
       | "rests"
+      | "takes"
       | "needs"
     >
   > & {

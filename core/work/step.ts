@@ -1,11 +1,21 @@
 /** A step: what somebody does, or starts, at one go. Kinds of work unfold into steps; the schedule, the lanes and the calendar read them. */
 import type { CautionId } from "../care";
+import type { ProductId } from "../surface";
 import type { Need } from "./needs";
 
 export type Station = "print" | "surface" | "paint" | "assemble" | "ground";
 
 /** What a record keeps of what its step rested on, so that later edits do not falsify what was learned. Plain words and figures. */
 export type Rests = Record<string, string | number>;
+
+/**
+ * Material that a step is estimated to take, in the unit of its stock: a pot of the rack, what hides lines by its product, or a supply by what
+ * it is of its kind.
+ */
+export type Taking =
+  | { paintId: string; amount: number }
+  | { product: ProductId; amount: number }
+  | { supply: "glue" | "abrasive" | "filler" | "ground"; what: string; amount: number };
 
 /** Work that is done in one go on many pieces. */
 interface Session {
@@ -53,5 +63,6 @@ export interface Step {
   plates: number;
   /** Whole parts that are there once the plate is cleared: none while pieces of one are still missing. */
   counts: number;
+  takes: readonly Taking[];
   rests: Rests;
 }

@@ -97,6 +97,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { to: 10, tables: { recipes: "id" }, project: projectTo10 },
   // One row for one joint.
   { to: 11, project: projectTo11, upgrade: (tx) => eachProject(tx, projectTo11), forgetsUndo: true },
+  // The workshop has a ledger. What was in stock is what it begins with.
+  { to: 12, tables: { lines: "id, recordId" }, project: projectTo12 },
 ];
 
 /** Version of what the browser and bundles hold. */
@@ -151,6 +153,11 @@ async function eachProject(tx: Transaction, step: (stored: Stored) => Stored): P
 function projectTo10(stored: Stored): Stored {
   const { workshop } = stored;
   return isStored(workshop) ? { ...stored, workshop: { ...workshop, recipes: [] } } : stored;
+}
+
+function projectTo12(stored: Stored): Stored {
+  const { workshop } = stored;
+  return isStored(workshop) ? { ...stored, workshop: { ...workshop, lines: [] } } : stored;
 }
 
 function projectTo4(stored: Stored): Stored {

@@ -58,6 +58,7 @@ const rows = recordOf({
     procedures: listOf(atom, byId),
     things: listOf(atom),
     supplies: listOf(atom, byId),
+    lines: listOf(atom, byId),
     lessons: listOf(atom, byId),
     habits: atom,
   }),

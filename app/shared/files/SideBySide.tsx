@@ -10,6 +10,7 @@ const TABLE_WORDS: Record<Difference["table"], string> = {
   procedures: "Saved step",
   things: "Known thing",
   supplies: "Glue, abrasive or tool",
+  lines: "Line of stock",
   lessons: "Lesson",
 };
 

@@ -4,6 +4,7 @@ import type { PrintRecord } from "../../print";
 import { duration, id } from "../../field";
 import { change, object, over, Refused, type CommandsOf, type Edit } from "../command";
 import { teach, unteach } from "../prints";
+import { enterAgain, runCleared, unenter } from "../stock";
 
 /** What of a print is said after it. */
 type PrintSaid = Partial<Pick<PrintRecord, "massG" | "failure">>;
@@ -43,18 +44,28 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
   "step.forget": over(
     "records",
     "printers",
+    "paints",
+    "supplies",
+    "lines",
     "scenes",
   )({
     schema: object({ recordId: id }),
     label: () => "Step not done after all",
     apply: async (e, { recordId }) => {
-      await unteach(e, await e.get("records", recordId));
+      const record = await e.get("records", recordId);
+      await unteach(e, record);
+      await unenter(e, recordId);
+      const run = record && (await runCleared(e, record));
+      if (run) await enterAgain(e, run);
       await e.delete("records", recordId);
     },
   }),
   "print.say": over(
     "records",
     "printers",
+    "paints",
+    "supplies",
+    "lines",
     "scenes",
   )({
     schema: object({ recordId: id, change }),
@@ -63,6 +74,8 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
       const record = await recordOf(e, recordId);
       const next = { ...record, print: { ...record.print, ...changed } };
       await e.put("records", next);
+      // What was weighed takes the place of the estimate.
+      if (record.finishedAt !== null) await enterAgain(e, next);
       await teach(e, next, record.finishedAt ?? now);
     },
   }),

@@ -7,7 +7,7 @@ import type { Surroundings } from "../../work";
 import { id, within } from "../../field";
 import { gone, object, opt, over, partOf, putPart, Refused, type CommandsOf, type Edit } from "../command";
 import { coatsIn, isRecipe, kindOf, recipesIn, type RecipeWork } from "../kinds";
-import { takeMl } from "../pots";
+import { enterTake } from "../stock";
 import { checkPots } from "./rows";
 
 export interface PaintCommands {
@@ -166,6 +166,8 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
   }),
   "pot.keep": over(
     "paints",
+    "supplies",
+    "lines",
     "scenes",
     "parts",
   )({
@@ -181,9 +183,14 @@ export const PAINT_COMMANDS: CommandsOf<PaintCommands> = {
       ),
     }),
     label: ({ paint, lays = [] }) => (lays.length > 0 ? `${paint.name} mixed for ${pieces(lays.length)}` : `${paint.name} kept`),
-    apply: async (e, { paint, took, lays = [] }) => {
+    apply: async (e, { paint, took, lays = [] }, now) => {
       if (await e.get("paints", paint.id)) throw new Refused("paint.there", "A paint with that id is already on the rack.");
-      for (const { paintId, ml } of took) await takeMl(e, paintId, ml);
+      for (const [i, { paintId, ml }] of took.entries())
+        await enterTake(
+          e,
+          { itemId: paintId, amount: ml },
+          { id: `${paint.id.slice(0, 56)}-m${i}`, at: now, sceneId: e.sceneId, note: `into ${paint.name}` },
+        );
       await e.put("paints", paint);
       for (const { partId, itemId, stepId } of lays)
         await putPart(e, partId, (part) => ({

@@ -72,6 +72,7 @@ export function layingSteps(
     needs: OF_METHOD[method] ?? [],
     cautions: sprayCaution(film.family, method),
     pieces,
+    takes: paintId === null ? [] : [{ paintId, amount: potMl }],
     rests: {
       paint: film.name,
       family: film.family,

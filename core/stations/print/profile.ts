@@ -2,7 +2,7 @@
 import { type Edges } from "../../lay";
 import { NOT_RECKONED_WITH, profileOf, type InDemo, type Origin, type Printer } from "../../print";
 import type { Edit } from "../command";
-import { inDemo } from "../prints";
+import { inDemo } from "../stock";
 
 /** A printer's profile in part: each field by itself, so that two windows may change two. */
 export type PrinterChange = Partial<Omit<Printer, "id" | "process" | "edges">> & { edges?: Partial<Edges> } & Record<string, unknown>;

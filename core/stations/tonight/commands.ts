@@ -1,13 +1,13 @@
 /** The evening's work: when there is time, what is begun, and how it ended. */
 import Joi from "joi";
-import { LIMITS, type StepRecord } from "../../project";
+import { LIMITS, type StepRecord, type Take } from "../../project";
 import type { PrintRecord } from "../../print";
-import { cameSchema, plannedS, printRecordSchema, restsSchema } from "../../rows";
+import { cameSchema, plannedS, printRecordSchema, restsSchema, takesSchema } from "../../rows";
 import { count, duration, id, text } from "../../field";
 import { type Rests } from "../../work";
 import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
-import { takePaint } from "../pots";
-import { endRun, takeMaterial, teach } from "../prints";
+import { endRun, teach } from "../prints";
+import { enter, enterAgain, failedShareOf, runCleared } from "../stock";
 
 interface StepStart {
   recordId: string;
@@ -18,6 +18,7 @@ interface StepStart {
   plannedS: number;
   waitS: number;
   rests?: Rests;
+  takes?: Take[];
   print?: PrintRecord;
 }
 
@@ -30,6 +31,7 @@ const stepStart = object({
   plannedS,
   waitS: duration,
   rests: opt(restsSchema),
+  takes: opt(takesSchema),
   print: opt(printRecordSchema),
 });
 
@@ -131,6 +133,8 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
   "session.end": over(
     "records",
     "paints",
+    "supplies",
+    "lines",
     "scenes",
   )({
     schema: object({
@@ -147,8 +151,9 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
         if (!record) throw new Refused("step.gone", "That step is no longer here.");
         const end = endOf(record, now);
         // A clock that cannot say how long the whole took says nothing of its shares.
-        await e.put("records", { ...record, ...end, result: "good", ...(end.untimed ? {} : { saidS }) });
-        if (record.finishedAt === null) await takePaint(e, record);
+        const ended: StepRecord = { ...record, ...end, result: "good", ...(end.untimed ? {} : { saidS }) };
+        await e.put("records", ended);
+        if (record.finishedAt === null) await enter(e, ended);
       }
       for (const recordId of undone) await e.delete("records", recordId);
     },
@@ -159,6 +164,7 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
     "printers",
     "supplies",
     "paints",
+    "lines",
   )({
     schema: object({
       recordId: id,
@@ -174,16 +180,15 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
     apply: async (e, { recordId, print, ...p }, now) => {
       const record: StepRecord | undefined = await e.get("records", recordId);
       if (!record) throw new Refused("step.gone", "That step is no longer here.");
-      const was = record.finishedAt;
       const end = endOf(record, now);
       const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
       await e.put("records", next);
-      if (was !== null) return;
-      await takePaint(e, next);
+      // What turned out otherwise than it was said first.
+      if (record.finishedAt !== null) return enterAgain(e, next);
+      await enter(e, next);
       await endRun(e, next, now);
-      // Of a print that failed so much was used as its time says.
-      const ranS = (end.finishedAt! - record.startedAt) / 1000;
-      await takeMaterial(e, next, p.result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1);
+      const run = await runCleared(e, next);
+      if (run) await enterAgain(e, run, failedShareOf(next));
       await teach(e, next, now);
     },
   }),

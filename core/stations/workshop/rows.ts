@@ -1,4 +1,5 @@
 /** Habits, supplies and lessons, as they are said. */
+import { LINE_KINDS, type StockLine } from "../../ledger";
 import type { Habits, Lesson, Supply } from "../../project";
 import { rowsOf, type BlocksOf, type ListsOf } from "../said";
 
@@ -17,6 +18,7 @@ export const WORKSHOP_BLOCKS: BlocksOf<WorkshopBlocks> = {
 
 export interface WorkshopLists {
   supplies: Supply;
+  lines: StockLine;
   lessons: Lesson;
 }
 export const WORKSHOP_LISTS: ListsOf<WorkshopLists> = {
@@ -24,6 +26,11 @@ export const WORKSHOP_LISTS: ListsOf<WorkshopLists> = {
     label: (s) => s.name,
     dropLabel: "Removed from the list",
     there: { code: "supply.there", message: "That id is already used in the workshop." },
+  }),
+  lines: rowsOf("lines", [], {
+    label: (l) => `Stock: ${LINE_KINDS[l.kind]}`,
+    dropLabel: "Line of stock deleted",
+    there: { code: "line.there", message: "A line with that id is already in the stock book." },
   }),
   lessons: rowsOf("lessons", [], {
     label: () => "Saved as a lesson",

@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, mound, print, projectOf } from "../../../tests/sampleProject";
 import { caseOf, linedSurfaces, surfacesOf, type Part, type Project } from "../../project";
 import { realMaterial } from "../../subject";
+import { upperTail } from "../../units";
 import {
   BRUSH_FINDS_MM,
   drowned,
@@ -14,7 +15,6 @@ import {
   shareSeen,
   SMOOTH_ENOUGH_MM,
   stepsOn,
-  upperTail,
   waysFor,
   whyNot,
   type SchoolId,

@@ -5,6 +5,7 @@
  * What is left is not even: coats run thin at edges and papers miss places. The spread is taken as a factor of 1.35 [common practice, no
  * source]; the share of the area on which more is left than may be seen follows from the normal distribution of the logarithm.
  */
+import { upperTail } from "../../units";
 import type { CautionId } from "../../care";
 import { fillAmounts, coatAmounts } from "../fillAmounts";
 import { BARE_LAST, gritLadder, paperWords, scratchMm, tooBig, type SandFinish } from "../grit";
@@ -51,14 +52,6 @@ const SAND = { setUpS: 4 * 60, perCm2S: 0.9, waitS: 20 * 60, filmMm: 0.02 };
 const LOOK = { setUpS: 60, perCm2S: 0.05 };
 /** A strip this wide beside an inner corner is not reached, mm. */
 const CORNER_MM = 2;
-
-/** Upper tail of the normal distribution (Abramowitz & Stegun 26.2.17, to 7.5e-8 [published]). */
-export function upperTail(z: number): number {
-  if (z < 0) return 1 - upperTail(-z);
-  const t = 1 / (1 + 0.2316419 * z);
-  const poly = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * poly;
-}
 
 /** Share of the area on which more than `limitMm` is left, when `leftMm` is left on the whole. */
 export const shareSeen = (leftMm: number, limitMm: number): number =>

@@ -11,6 +11,9 @@ export interface GlueWork {
   jointId: string;
 }
 
+/** Section of a bead of glue along a joint, mm². Common practice, no source. */
+const BEAD_MM2 = 2;
+
 const jointOf = (item: GlueWork, at: Surroundings) => at.joint?.(item.jointId);
 
 /** With what it is glued: as somebody chose, or the first that suits. */
@@ -50,6 +53,7 @@ export const glue: WorkKind<GlueWork> = {
         waitS: gates.workS,
         cautions: used.cautions,
         pieces: task.copies,
+        takes: [{ supply: "glue", what: used.id, amount: (joint.seam.lengthMm * BEAD_MM2 * joint.count) / 1000 }],
         rests: { glue: used.name, to: joint.toMaterial, on: task.material, gapMm: joint.seam.widthMm },
       },
     ];

@@ -3,6 +3,7 @@ import { field, optionsNamed } from "../../../field";
 import { GROUND_METHODS, groundAmounts, methodById } from "../../../ground";
 import { LIMITS } from "../../../limits";
 import { only, type WorkKind } from "../../../work";
+import { takingOf } from "../taking";
 
 export interface GroundWork {
   id: string;
@@ -38,15 +39,17 @@ export const ground: WorkKind<GroundWork> = {
     const method = methodById(item.recipeId);
     if (!method) return [];
     const areaMm2 = item.areaMm2 * task.copies;
+    const { handsOnS, items } = groundAmounts(method, { areaMm2, depthMm: item.depthMm });
     return [
       {
         name: "0",
         title: method.name,
-        handsOnS: groundAmounts(method, { areaMm2, depthMm: item.depthMm }).handsOnS,
+        handsOnS,
         waitS: method.hardS,
         cautions: [...method.cautions],
         pieces: task.copies,
         session: { key: `ground ${method.id}`, group: `ground ${method.id}`, title: method.name, setUpS: method.setUpS },
+        takes: takingOf(items),
         rests: { recipe: method.name, areaMm2, depthMm: item.depthMm },
       },
     ];

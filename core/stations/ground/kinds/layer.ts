@@ -2,6 +2,7 @@
 import { field } from "../../../field";
 import { groundAmounts, methodById } from "../../../ground";
 import { only, type Surroundings, type WorkKind } from "../../../work";
+import { takingOf } from "../taking";
 
 export interface LayerWork {
   id: string;
@@ -58,6 +59,7 @@ export const layer: WorkKind<LayerWork> = {
       cautions: [...method.cautions],
       pieces: 1,
       session,
+      takes: takingOf(items, 1 / pours),
       rests: { method: method.name, areaMm2: l.areaMm2, depthMm: l.depthMm / pours, ...(mixed ? { mixed } : {}) },
     }));
   },

@@ -109,6 +109,10 @@ export const hide: WorkKind<HideWork> = {
         pieces: task.copies,
         needs: stage.needs,
         session: { key: `${round} ${nth}`, group, title: stage.title, setUpS: stage.setUpS },
+        takes: [
+          ...(stage.product ? [{ product: stage.product, amount: stage.usedMl }] : []),
+          ...stage.papers.map(({ grade, sheets }) => ({ supply: "abrasive" as const, what: `P${grade}`, amount: sheets })),
+        ],
         rests: { school: item.school, surface: found.name, leavesMm: stage.leavesMm, round: stage.round },
       };
     });

@@ -11,6 +11,10 @@ export interface SeamWork {
   filler: FillerId;
 }
 
+/** A seam is filled so deep, and what is pressed in stands over and is taken off again. Common practice, no source. */
+const SEAM_DEPTH_MM = 2;
+const SPARE = 2;
+
 const fillerOf = (item: SeamWork) => SEAM_FILLERS.find((f) => f.id === item.filler)!;
 const namesOf = (item: SeamWork, at: Surroundings): string => at.joint?.(item.jointId)?.words ?? "a deleted joint";
 
@@ -38,6 +42,7 @@ export const seam: WorkKind<SeamWork> = {
         waitS: filler.waitS,
         cautions: filler.cautions,
         session: { key: `seam ${filler.id}`, group: `seam ${filler.id}`, title: `Seams with ${filler.name}`, setUpS: filler.setUpS },
+        takes: [{ supply: "filler", what: filler.id, amount: (joint.seam.lengthMm * joint.seam.widthMm * SEAM_DEPTH_MM * SPARE) / 1000 }],
         rests: { filler: filler.name, lengthMm: joint.seam.lengthMm, widthMm: joint.seam.widthMm },
       },
     ];

@@ -1,0 +1,88 @@
+/** What work that has ended takes of pots and supplies, as lines of the ledger; a record that is struck out takes its lines along. */
+import type { Outcome, StockLine } from "../ledger";
+import type { StepRecord, Take } from "../project";
+import { plateKey, plateTakes } from "../print";
+import type { Edit } from "./command";
+
+type OfStock = "lines" | "paints" | "supplies" | "scenes";
+
+export const inDemo = async (e: Edit<"scenes">): Promise<boolean> => (await e.scene())?.demo === true;
+
+/** Lines of a record are called by it, so that they are found again without going through the book. */
+const lineId = (recordId: string, n: number): string => `${recordId.slice(0, 56)}-${n}`;
+
+/** Is this a thing of the workshop that this scene may take from? In the demo nothing is taken of the user's own. */
+async function takenFrom(e: Edit<OfStock>, itemId: string): Promise<{ demo?: boolean } | null> {
+  const item = (await e.get("paints", itemId)) ?? (await e.get("supplies", itemId));
+  return item && (!(await inDemo(e)) || item.demo) ? item : null;
+}
+
+/** A line of something that was used, if it is there to be used. */
+export async function enterTake(
+  e: Edit<OfStock>,
+  { itemId, amount }: Take,
+  line: Omit<StockLine, "kind" | "itemId" | "amount">,
+): Promise<boolean> {
+  const item = await takenFrom(e, itemId);
+  if (!item || !(amount > 0)) return false;
+  await e.put("lines", { ...line, kind: "took", itemId, amount, ...(item.demo && { demo: true }) });
+  return true;
+}
+
+/** What a record took, and how it turned out. @param failedShare of a print that went well: of its pieces, found when the plate was cleared */
+function takenBy(record: StepRecord, failedShare: number): { take: Take; outcome: Outcome }[] {
+  const { print, result, takes, rests } = record;
+  const outcome: Outcome = print?.test ? "trial" : result === "failed" ? "failed" : "good";
+  if (print) {
+    if (!print.supplyId) return [];
+    // Of a print that failed so much was used as its time says, until somebody weighs it.
+    const ranS = ((record.finishedAt ?? record.startedAt) - record.startedAt) / 1000;
+    const share = result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1;
+    const amount = plateTakes(print.profile, print.massG ?? print.plannedMassG * share);
+    const failed = outcome === "good" ? Math.round(amount * failedShare * 1000) / 1000 : 0;
+    return [
+      { take: { itemId: print.supplyId, amount: amount - failed }, outcome },
+      { take: { itemId: print.supplyId, amount: failed }, outcome: "failed" },
+    ];
+  }
+  if (takes) return takes.map((take) => ({ take, outcome }));
+  // Begun by an older program.
+  const { paintId, ml } = rests ?? {};
+  return typeof paintId === "string" && typeof ml === "number" ? [{ take: { itemId: paintId, amount: ml }, outcome }] : [];
+}
+
+/** Takes the lines of a record out of the book. @returns whether there were any */
+export async function unenter(e: Edit<"lines">, recordId: string): Promise<boolean> {
+  let n = 0;
+  for (; (await e.get("lines", lineId(recordId, n)))?.recordId === recordId; n++) await e.delete("lines", lineId(recordId, n));
+  return n > 0;
+}
+
+/** Enters what a record that has ended took, in place of what was entered of it before. */
+export async function enter(e: Edit<OfStock>, record: StepRecord, failedShare = 0): Promise<void> {
+  await unenter(e, record.id);
+  let n = 0;
+  for (const { take, outcome } of takenBy(record, failedShare)) {
+    const { id: recordId, sceneId, partId, print } = record;
+    const of = { recordId, sceneId, partId, ...(print?.plateId && { plateId: print.plateId }) };
+    const line = { id: lineId(recordId, n), at: record.finishedAt ?? record.startedAt, outcome, ...of };
+    if (await enterTake(e, { ...take, amount: Math.round(take.amount * 1000) / 1000 }, line)) n++;
+  }
+}
+
+/** The same for a record that was entered before: what was used before there was a book stays as it is. */
+export async function enterAgain(e: Edit<OfStock>, record: StepRecord, failedShare = 0): Promise<void> {
+  if ((await e.get("lines", lineId(record.id, 0)))?.recordId === record.id) await enter(e, record, failedShare);
+}
+
+/** The run of the plate that a step clears. */
+export async function runCleared(e: Edit<"records">, { stepKey }: StepRecord): Promise<StepRecord | undefined> {
+  const [kind, plateId, step] = stepKey.split("/");
+  const started = kind === "plate" && step === "clear" ? plateKey(plateId, "start") : stepKey.replace(/\/clear(\d+)$/, "/start$1");
+  if (started === stepKey) return undefined;
+  const runs = (await e.all("records")).filter((r) => r.stepKey === started && r.print);
+  return runs.reduce((last: StepRecord | undefined, r) => (last && last.startedAt > r.startedAt ? last : r), undefined);
+}
+
+/** Of what was cleared, the share that is no good. */
+export const failedShareOf = ({ good, failed }: Pick<StepRecord, "good" | "failed">): number => (failed > 0 ? failed / (good + failed) : 0);
