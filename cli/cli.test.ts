@@ -452,3 +452,62 @@ describe("inch mix and inch pot", () => {
     expect((r.gauge as { mm: number }[]).map((g) => Math.round(g.mm * 10) / 10)).toEqual([6, 13.9, 25]);
   });
 });
+
+describe("inch ledger", () => {
+  const ask = (given: unknown) => run("ledger", file("ledger.json", JSON.stringify(given)), {});
+  const lines = [
+    { kind: "bought", item: "grey filament", amount: 1, unit: "kg", price: 20, currency: "EUR" },
+    { kind: "took", item: "grey filament", amount: 300, unit: "g" },
+    { kind: "took", item: "grey filament", amount: 44, unit: "g", outcome: "failed" },
+    { kind: "took", item: "grey filament", amount: 10, unit: "g", outcome: "trial" },
+    { kind: "counted", item: "grey filament", amount: -6, unit: "g" },
+    { kind: "bought", item: "matt", amount: 3, unit: "ml", price: 10, currency: "GBP" },
+    ...[1, 2, 3].map(() => ({ kind: "took", item: "matt", amount: 1, unit: "ml" })),
+    { kind: "took", item: "matt", amount: 7, unit: "ml", struck: true },
+  ];
+  const money = {
+    EUR: { good: 6, failed: 0.88, trial: 0.2, unexplained: 0.12, left: 12.8, total: 20 },
+    GBP: { good: 10, failed: 0, left: 0, total: 10 },
+  };
+  it("sums lines in any order; what is struck out was never there", async () => {
+    const asked = await ask({ lines });
+    expect(asked).toMatchObject({ value: { money } });
+    const levels = (got: unknown) => (got as { value: { items: { item: string; level: number; unexplained: number }[] } }).value.items;
+    expect(levels(asked).map((i) => [i.item, i.level, i.unexplained])).toEqual([
+      ["grey filament", 640, 6],
+      ["matt", 0, 0],
+    ]);
+    const turned = levels(await ask({ lines: [...lines].reverse() }));
+    expect([...turned].sort((a, b) => (a.item < b.item ? -1 : 1))).toEqual(levels(asked));
+  });
+  it("goes by what was seen on a day, and keeps what was used beyond what was there as a correction, with a sentence", async () => {
+    const at = (day: number) => `2026-11-0${day}`;
+    const dated = [
+      { kind: "bought", item: "x", amount: 100, at: at(1) },
+      { kind: "took", item: "x", amount: 20, at: at(2) },
+      { kind: "counted", item: "x", level: 70, at: at(3) },
+      { kind: "took", item: "x", amount: 90, at: at(4) },
+    ];
+    expect(await ask({ lines: dated })).toMatchObject({
+      value: {
+        items: [{ level: 0, unexplained: -10, overdrawn: 20, why: "20 more was used than was known to be there: kept as a correction." }],
+      },
+    });
+  });
+  it("says what is wrong and where", async () => {
+    for (const [bad, where] of [
+      [{ kind: "lost", item: "x", amount: 1 }, "lines.0.kind"],
+      [{ kind: "took", item: "x", amount: -1 }, "lines.0.amount"],
+      [{ kind: "took", item: "x" }, "lines.0.amount"],
+      [{ kind: "took", item: "x", amount: 1, price: 3 }, "lines.0.price"],
+      [{ kind: "bought", item: "x", amount: 1, price: 3 }, "lines.0.currency"],
+      [{ kind: "counted", item: "x", level: 3 }, "lines.0.at"],
+    ] as const)
+      expect(await ask({ lines: [bad] })).toMatchObject({ ok: false, problem: { where } });
+    const mixed = [
+      { kind: "bought", item: "x", amount: 1, unit: "g" },
+      { kind: "took", item: "x", amount: 1, unit: "ml" },
+    ];
+    expect(await ask({ lines: mixed })).toMatchObject({ problem: { code: "ledger.unit", where: "lines.1.unit" } });
+  });
+});

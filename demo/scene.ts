@@ -17,7 +17,7 @@ import {
   type ValueOf,
 } from "../core/results";
 import { computeWanted } from "../core/results/compute";
-import { layOutPrinters, lessonsOf, piecesToLay, printLog, printRecordOf, stepsOfPart, toPrint } from "../core/plan";
+import { layOutPrinters, lessonsOf, piecesToLay, printLog, printRecordOf, stepsOfPart, takesOf, toPrint } from "../core/plan";
 import {
   HABIT_DEFAULTS,
   newJoint,
@@ -45,6 +45,7 @@ import { loadSolids, type Solids } from "../core/slice";
 import { ok } from "../core/units";
 import { BOARDS, CAMERA, LAYERS, PANELS, STANDINGS, ZONES } from "./ground";
 import { DEMO_ID, DEMO_NOW } from "./identity";
+import { bookOf } from "./book";
 import { PAINTS, RECIPES } from "./rack";
 import { barrel, cranePost, crate, millHouse, quayClip, quayWall, rowingBoat, sluiceFrame, sluicePaddle } from "./meshes";
 import { printHistory } from "./history";
@@ -417,7 +418,15 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
         { name: "a thwart over the boards", mm: 294, low: 270, high: 320, measure: "height", kind: "typed", source: "yours" },
       ],
       supplies: [
-        { id: "gel", kind: "glue", name: "Instant glue, gel", what: "instant-gel", stock: 12, price: { minor: 690, currency: "EUR" } },
+        {
+          id: "gel",
+          kind: "glue",
+          name: "Instant glue, gel",
+          what: "instant-gel",
+          stock: 12,
+          price: { minor: 690, currency: "EUR" },
+          whole: 20,
+        },
         {
           id: "white",
           kind: "glue",
@@ -425,8 +434,62 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           what: "white-glue",
           stock: 400,
           price: { minor: 540, currency: "EUR" },
+          whole: 500,
         },
-        { id: "epoxy", kind: "glue", name: "Five-minute epoxy", what: "epoxy-5", stock: 30, price: { minor: 1290, currency: "EUR" } },
+        {
+          id: "epoxy",
+          kind: "glue",
+          name: "Five-minute epoxy",
+          what: "epoxy-5",
+          stock: 30,
+          price: { minor: 1290, currency: "EUR" },
+          whole: 50,
+        },
+        {
+          id: "putty",
+          kind: "filler",
+          name: "Solvent putty",
+          what: "putty",
+          stock: 60,
+          price: { minor: 790, currency: "EUR" },
+          whole: 100,
+        },
+        {
+          id: "sand",
+          kind: "ground",
+          name: "Fine sand",
+          what: "fine-sand",
+          stock: 850,
+          price: { minor: 350, currency: "EUR" },
+          whole: 1000,
+        },
+        {
+          id: "grout",
+          kind: "ground",
+          name: "Tile grout, grey",
+          what: "tile-grout",
+          stock: 900,
+          price: { minor: 620, currency: "EUR" },
+          whole: 2000,
+        },
+        {
+          id: "creek-resin",
+          kind: "ground",
+          name: "Two-part resin, clear",
+          what: "two-part-resin",
+          stock: 180,
+          price: { minor: 1690, currency: "EUR" },
+          whole: 250,
+        },
+        {
+          id: "fibres",
+          kind: "ground",
+          name: "Grass fibres, 4 mm",
+          what: "grass-fibres",
+          stock: 40,
+          price: { minor: 590, currency: "EUR" },
+          whole: 60,
+        },
         { id: "p120", kind: "abrasive", name: "P120, dry", what: "P120", stock: 6, price: { minor: 480, currency: "EUR" }, whole: 10 },
         {
           id: "p240",
@@ -446,6 +509,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           what: "usual",
           stock: 357,
           price: { minor: 1990, currency: "EUR" },
+          whole: 1000,
           since: DEMO_NOW - 41 * 86_400_000,
         },
         {
@@ -455,6 +519,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           what: "usual",
           stock: 118,
           price: { minor: 1990, currency: "EUR" },
+          whole: 1000,
           since: DEMO_NOW - 12 * 86_400_000,
         },
         {
@@ -464,11 +529,12 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
           what: "standard",
           stock: 620,
           price: { minor: 2890, currency: "EUR" },
+          whole: 1000,
           since: DEMO_NOW - 30 * 86_400_000,
         },
         { id: "bath-1", kind: "bath", name: "First bath", what: "first", stock: 14, price: null, since: DEMO_NOW - 25 * 86_400_000 },
         { id: "bath-2", kind: "bath", name: "Second bath, clean", what: "second", stock: 0, price: null, since: DEMO_NOW - 6 * 86_400_000 },
-        { id: "airbrush", kind: "tool", name: "Airbrush, 0.4 mm", what: "airbrush", stock: 1, price: null },
+        { id: "airbrush", kind: "tool", name: "Airbrush, 0.4 mm", what: "airbrush", stock: 1, price: { minor: 8900, currency: "EUR" } },
         { id: "booth", kind: "tool", name: "Box with a fan at the window", what: "spray-booth", stock: 1, price: null },
       ],
       lines: [],
@@ -545,7 +611,8 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
   }));
   const told = { ...rows, workshop: { ...rows.workshop, printers: taught } };
   const known = joinProject(told, lookup);
-  const project = { ...known, records: [...history, ...recordsOf(known)] };
+  const records = [...history, ...recordsOf(known)];
+  const project = { ...known, records, ...bookOf(records, known.paints, known.supplies) };
   const footprints = new Map<ResultRequest, ValueOf<ResultRequest>>();
   const plates = await platesOf(project, solids, supplies, footprints);
   return {
@@ -611,6 +678,7 @@ function recordsOf(project: Project): StepRecord[] {
       failed: 0,
       wentWrong: "",
       rests: step.rests,
+      takes: takesOf(step, project),
       ...(step.machineS > 0 ? { print: printRecordOf(step, { ...project, records } as Project) } : {}),
       ...more,
     });

@@ -129,7 +129,16 @@ export const STATIONS: readonly Station[] = [
       { path: "view", label: "View", page: "features/ground/view/ViewPage.tsx" },
     ],
   },
-  { id: "log", name: "Log", key: "8", tabs: one("features/log/LogPage.tsx") },
+  {
+    id: "log",
+    name: "Log",
+    key: "8",
+    tabs: [
+      { path: "", label: "Entries", page: "features/log/LogPage.tsx" },
+      { path: "shelf", label: "Shelf", page: "features/log/shelf/ShelfPage.tsx" },
+      { path: "money", label: "Money", page: "features/log/money/MoneyPage.tsx" },
+    ],
+  },
   // Its route reads which scenes there are.
   { id: "workshop", name: "Workshop", key: "9", tabs: one("routes/scene/workshop.tsx") },
 ];

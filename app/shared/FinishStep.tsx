@@ -7,6 +7,7 @@ import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
 import { LIMITS } from "~core/project";
 import { CauseChoice } from "~app/shared/CauseChoice";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
+import { useStock } from "~app/shared/useStock";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Dialog } from "~app/ui/dialog";
 import { orNothing, ParsedField, parseCount } from "~app/ui/field";
@@ -16,6 +17,7 @@ const CAME = ["as wanted", "lighter", "darker", "redder", "greener", "yellower",
 
 export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: number; onClose: () => void }) {
   const { runIn } = useActions();
+  const { count } = useStock();
   const { model } = useTonight();
   const now = useMoment();
   const project = useProject();
@@ -64,8 +66,9 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
       if (!done.ok) return setRefused(done.problem.message);
       if (kept && observed.length > 0)
         await runIn(step.scene?.id, "list.add", { list: "print.observed", of: record.id, items: [...observed] });
-      const said = pot && { ...(emptied && { stockMl: 0 }), ...(pot.mix && came !== null && { mix: { ...pot.mix, came } }) };
-      if (said && Object.keys(said).length > 0) await runIn(step.scene?.id, "field.set", { of: "paint", id: pot.id, change: said });
+      if (pot && emptied) await count(pot, 0);
+      if (pot?.mix && came !== null)
+        await runIn(step.scene?.id, "field.set", { of: "paint", id: pot.id, change: { mix: { ...pot.mix, came } } });
       onClose();
     });
   };

@@ -1,10 +1,12 @@
 /** A pot of the rack: what it is, how much is left, where it stands, and what could take its place. */
+import { useState } from "react";
 import { comesInPots, FAMILIES, levelByWeight, levelWords, USUAL_CAN_CM2, wholeOf, type Can, type CoatFamily } from "~core/coat";
 import { potsInstead, shakeOf, throughAirbrush } from "~core/paint";
 import { LIMITS, type Paint } from "~core/project";
-import { spacedNumber } from "~core/units";
+import { ok, spacedNumber, type Result } from "~core/units";
 import { costText, parseCostIn } from "~app/shared/cost";
 import { useActions, useProject } from "~app/shared/scene";
+import { useStock } from "~app/shared/useStock";
 import { Dialog } from "~app/ui/dialog";
 import { Choice, orNothing, ParsedField, parseName, parseNumberIn, parseText } from "~app/ui/field";
 
@@ -22,15 +24,17 @@ export function PaintEditor({
   onClose: () => void;
 }) {
   const { run } = useActions();
-  // What was changed here, and no more: another window may have changed the rest.
-  const keep = () =>
-    known
-      ? run("field.set", {
-          of: "paint",
-          id: paint.id,
-          change: Object.fromEntries(Object.entries(paint).filter(([k, v]) => v !== known[k as keyof Paint])),
-        })
-      : run("list.add", { list: "paints", items: [paint] });
+  const { count } = useStock();
+  const [was] = useState(known);
+  // What was changed here, and no more: another window may have changed the rest. What is left is a count of the stock book.
+  const keep = async (): Promise<Result<unknown>> => {
+    if (!known || !was) return run("list.add", { list: "paints", items: [paint] });
+    const { stockMl, ...change } = Object.fromEntries(
+      Object.entries(paint).filter(([k, v]) => v !== was[k as keyof Paint]),
+    ) as Partial<Paint>;
+    const said = Object.keys(change).length > 0 ? await run("field.set", { of: "paint", id: paint.id, change }) : ok(null);
+    return said.ok && stockMl !== undefined ? count(known, stockMl) : said;
+  };
   return (
     <Dialog open onOpenChange={(o) => !o && onClose()} title={known ? paint.name : "New paint: name"}>
       <div className="grid gap-3 tab:grid-cols-2">
@@ -142,7 +146,7 @@ export function PaintEditor({
           <button
             className="btn"
             onClick={() => {
-              void run("field.set", { of: "paint", id: paint.id, change: { stockMl: 0 } }).then((done) => done.ok && onClose());
+              void count(known, 0).then((done) => done.ok && onClose());
             }}
           >
             That was the last of it

@@ -1,5 +1,6 @@
 export * from "./contentHash";
 export * from "./part";
+export * from "./taken";
 export * from "./types";
 export * from "./alike";
 export * from "./standing";

@@ -1,7 +1,7 @@
 /** What work that has ended takes of pots and supplies, as lines of the ledger; a record that is struck out takes its lines along. */
-import type { Outcome, StockLine } from "../ledger";
-import type { StepRecord, Take } from "../project";
-import { plateKey, plateTakes } from "../print";
+import type { StockLine } from "../ledger";
+import { takenBy, type StepRecord, type Take } from "../project";
+import { plateKey } from "../print";
 import type { Edit } from "./command";
 
 type OfStock = "lines" | "paints" | "supplies" | "scenes";
@@ -27,28 +27,6 @@ export async function enterTake(
   if (!item || !(amount > 0)) return false;
   await e.put("lines", { ...line, kind: "took", itemId, amount, ...(item.demo && { demo: true }) });
   return true;
-}
-
-/** What a record took, and how it turned out. @param failedShare of a print that went well: of its pieces, found when the plate was cleared */
-function takenBy(record: StepRecord, failedShare: number): { take: Take; outcome: Outcome }[] {
-  const { print, result, takes, rests } = record;
-  const outcome: Outcome = print?.test ? "trial" : result === "failed" ? "failed" : "good";
-  if (print) {
-    if (!print.supplyId) return [];
-    // Of a print that failed so much was used as its time says, until somebody weighs it.
-    const ranS = ((record.finishedAt ?? record.startedAt) - record.startedAt) / 1000;
-    const share = result === "failed" ? Math.min(1, ranS / Math.max(1, record.plannedS)) : 1;
-    const amount = plateTakes(print.profile, print.massG ?? print.plannedMassG * share);
-    const failed = outcome === "good" ? Math.round(amount * failedShare * 1000) / 1000 : 0;
-    return [
-      { take: { itemId: print.supplyId, amount: amount - failed }, outcome },
-      { take: { itemId: print.supplyId, amount: failed }, outcome: "failed" },
-    ];
-  }
-  if (takes) return takes.map((take) => ({ take, outcome }));
-  // Begun by an older program.
-  const { paintId, ml } = rests ?? {};
-  return typeof paintId === "string" && typeof ml === "number" ? [{ take: { itemId: paintId, amount: ml }, outcome }] : [];
 }
 
 /** Takes the lines of a record out of the book. @returns whether there were any */

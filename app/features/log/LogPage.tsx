@@ -12,6 +12,7 @@ import { Page } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
+import { LogLeaves } from "./LogLeaves";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
@@ -122,6 +123,7 @@ export default function LogPage() {
         { label: "pieces", value: `${count(good)} good, ${count(failed)} failed` },
       ]}
     >
+      <LogLeaves />
       {done.length === 0 ? (
         <p className="mt-6 max-w-prose text-soft">
           Each step you finish in Tonight is recorded here, with its time and what went wrong: “20 good, 4 came off their supports, the

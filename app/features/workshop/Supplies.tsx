@@ -4,6 +4,7 @@ import { spacedNumber } from "~core/units";
 import { LIMITS, SUPPLY_KINDS, type Supply, type SupplyKind } from "~core/project";
 import { costText, parseCostIn } from "~app/shared/cost";
 import { newId, useActions, useProject } from "~app/shared/scene";
+import { useStock } from "~app/shared/useStock";
 import { Choice, orNothing, ParsedField, parseName, parseNumberIn } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
@@ -33,6 +34,7 @@ export function Supplies() {
 function OfKind({ kind }: { kind: SupplyKind }) {
   const project = useProject();
   const { run } = useActions();
+  const { count } = useStock();
   const { label, unit, choices } = SUPPLY_KINDS[kind];
   const { currency } = project.habits;
   const add = (what: string): void => {
@@ -62,7 +64,7 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               text={spacedNumber(s.stock)}
               parse={parseNumberIn(LIMITS.stock)}
               readAs={(n) => `${spacedNumber(n)} ${unit}`}
-              onCommit={(stock) => run("field.set", { of: "supply", id: s.id, change: { stock } })}
+              onCommit={(stock) => count(s, stock)}
             />
             <ParsedField
               className="w-24"
@@ -75,11 +77,11 @@ function OfKind({ kind }: { kind: SupplyKind }) {
               readAs={(c) => (c === null ? "none" : costText(c))}
               onCommit={(price) => run("field.set", { of: "supply", id: s.id, change: { price } })}
             />
-            {kind === "abrasive" && (
+            {kind !== "tool" && kind !== "bath" && (
               <ParsedField
                 className="w-16"
                 hideLabel
-                label={`${s.name}: sheets at that price`}
+                label={`${s.name}: ${unit} at that price`}
                 draftKey={s.id}
                 text={s.whole ? spacedNumber(s.whole) : ""}
                 placeholder="of"

@@ -12,6 +12,7 @@ import { isAddress, setSpeed, usePrinterState } from "~app/data/printerLink.clie
 import { parseEvening } from "~app/shared/Evenings";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useNow, useOthers, useProject } from "~app/shared/scene";
+import { useStock } from "~app/shared/useStock";
 import { Choice, ParsedField, parseNumberIn } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
 import { IconButton } from "~app/ui/iconButton";
@@ -90,6 +91,7 @@ function parseZone(text: string): Result<{ widthMm: number; depthMm: number; xMm
 function Machine({ printer }: { printer: Printer }) {
   const project = useProject();
   const { run } = useActions();
+  const { count } = useStock();
   const others = useOthers();
   const store = (change: PrinterChange) => run("printer.set", { printerId: printer.id, change });
   const kind: SupplyKind = printer.process === "resin" ? "bottle" : "spool";
@@ -135,7 +137,7 @@ function Machine({ printer }: { printer: Printer }) {
               text={spacedNumber(Math.round(loaded.stock * 10) / 10)}
               parse={parseNumberIn(LIMITS.stock)}
               readAs={(n) => `${spacedNumber(n)} ${unit}`}
-              onCommit={(stock) => run("field.set", { of: "supply", id: loaded.id, change: { stock } })}
+              onCommit={(stock) => count(loaded, stock)}
             />
             <p className="self-end pb-2 text-soft">
               {printer.process === "fdm" && `${Math.round(filamentM(loaded.stock, printer.densityGCm3))} m, `}

@@ -1,0 +1,221 @@
+/** Shelf: what is left of everything that runs down, when it runs dry and for what, and the lines that say so. */
+import { format } from "date-fns";
+import { X } from "lucide-react";
+import { useMemo, useState } from "react";
+import { LINE_KINDS, OUTCOMES, type StockLine } from "~core/ledger";
+import { shelfRows, SURE, type ShelfRow } from "~core/look";
+import { LIMITS } from "~core/project";
+import { formatMoney, spacedNumber, type Money } from "~core/units";
+import { parseCostIn } from "~app/shared/cost";
+import { Page, Section } from "~app/shared/Page";
+import { useActions, useNow, useProject } from "~app/shared/scene";
+import { useTonight } from "~app/shared/tonightModel";
+import { useStock } from "~app/shared/useStock";
+import { ParsedField, parseNumberIn, parseText } from "~app/ui/field";
+import { IconButton } from "~app/ui/iconButton";
+import { LogLeaves } from "../LogLeaves";
+
+const amount = (n: number, unit: string): string => `${spacedNumber(Math.round(n * 10) / 10)} ${unit}`;
+
+/** "lasts 7 times in 10". */
+const chanceWords = (chance: number): string => {
+  const n = Math.round(chance * 10);
+  return n >= 10 ? "lasts" : n <= 0 ? "will not last" : `lasts ${n} ${n === 1 ? "time" : "times"} in 10`;
+};
+
+export default function ShelfPage() {
+  const project = useProject();
+  const { model } = useTonight();
+  const [words, setWords] = useState("");
+  const rows = useMemo(() => shelfRows(project, model), [project, model]);
+  const sought = words.trim().toLowerCase();
+  const shown = rows.filter((r) => `${r.name} ${r.kind} ${r.place}`.toLowerCase().includes(sought));
+  const short = rows.filter((r) => r.dry);
+  const unsure = rows.filter((r) => !r.dry && r.chance !== null && r.chance < SURE);
+  const needed = shown.filter((r) => r.needs > 0);
+  const rest = shown.filter((r) => r.needs <= 0);
+  return (
+    <Page
+      title="Shelf"
+      sub="what is left, and for how long"
+      cells={[
+        { label: "kept", value: rows.length },
+        { label: "the plan", value: short.length > 0 ? <span className="note-act">▲ {short.length} short</span> : "enough of all" },
+        { label: "close", value: unsure.length },
+      ]}
+    >
+      <LogLeaves short={short.length} />
+      <ParsedField
+        className="mt-3 w-64"
+        label="Find on the shelf"
+        text={words}
+        placeholder="a name, a kind, a place"
+        parse={parseText(60)}
+        onCommit={setWords}
+      />
+      {rows.length === 0 && (
+        <p className="mt-4 max-w-prose text-soft">
+          Nothing is kept yet. Add paints at the rack, and spools, resin, glue, filler and ground in Workshop. What each step takes comes
+          off by itself.
+        </p>
+      )}
+      {needed.length > 0 && (
+        <Section title="The plan takes of these">
+          <Rows rows={needed} />
+        </Section>
+      )}
+      {rest.length > 0 && (
+        <Section title="Not needed by the plan">
+          <Rows rows={rest} />
+        </Section>
+      )}
+      {rows.length > 0 && shown.length === 0 && <p className="mt-4 text-soft">Nothing on the shelf has that in its name, kind or place.</p>}
+      <p className="mt-4 text-sm text-soft">
+        What a step takes is an estimate until somebody counts. A count is kept as what was seen; the difference is kept as unexplained.
+        “Lasts” allows for thick and thin hands; after a count it goes by yours. Order dates allow 4 days and a shop that sends on weekdays.
+      </p>
+    </Page>
+  );
+}
+
+const Rows = ({ rows }: { rows: readonly ShelfRow[] }) => (
+  <ul>
+    {rows.map((r) => (
+      <Row key={r.item.id} row={r} />
+    ))}
+  </ul>
+);
+
+const WIDE = 150;
+
+/** How full, and what the plan takes of it. */
+function Bar({ row }: { row: ShelfRow }) {
+  const { level, needs, dry } = row;
+  const most = Math.max(row.whole ?? 0, level, needs, 1e-9);
+  const x = (n: number): number => (WIDE - 2) * Math.min(1, Math.max(0, n / most));
+  return (
+    <svg width={WIDE} height="20" aria-hidden="true" className="shrink-0">
+      <rect x="1" y="3" width={x(level)} height="14" fill={"hex" in row.item ? row.item.hex : "var(--rule)"} />
+      <rect x="1" y="3" width={WIDE - 2} height="14" fill="none" stroke={dry ? "var(--act)" : "var(--ink)"} strokeWidth="1.3" />
+      {needs > 0 && <path d={`M${1 + x(needs)} 0v20`} stroke={dry ? "var(--act)" : "var(--ink)"} strokeWidth="2.4" />}
+    </svg>
+  );
+}
+
+function Row({ row }: { row: ShelfRow }) {
+  const { name, unit, level, needs, chance, dry, order, lines, kind, place } = row;
+  const now = useNow();
+  const { count } = useStock();
+  const [open, setOpen] = useState(false);
+  const orderWords = order === null ? null : order < now ? "order today" : `order by ${format(order, "EEE d MMM")}`;
+  return (
+    <li className="border-b border-rule py-1.5">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <button className="min-h-[44px] w-56 text-left leading-tight hover:bg-board" aria-expanded={open} onClick={() => setOpen(!open)}>
+          <span className="block font-semibold">{name}</span>
+          <span className="block text-sm text-soft">
+            {kind}
+            {place && `, ${place}`}
+          </span>
+        </button>
+        <Bar row={row} />
+        <ParsedField
+          className="w-24"
+          hideLabel
+          label={`${name}: ${unit} left`}
+          draftKey={row.item.id}
+          text={spacedNumber(Math.round(level * 10) / 10)}
+          parse={parseNumberIn(LIMITS.stock)}
+          readAs={(n) => `${spacedNumber(n)} ${unit}`}
+          onCommit={(n) => count(row.item, n)}
+        />
+        <span className="w-16 text-soft">{unit}</span>
+        <p className="min-w-[15rem] flex-1 leading-tight">
+          {needs > 0 && <>takes {amount(needs, unit)}, </>}
+          {chance !== null && <span className={chance < SURE ? "text-setting-ink" : ""}>{chanceWords(chance)}</span>}
+          {dry && (
+            <span className="note-act block">
+              ▲ runs dry {format(dry.at, "EEE d MMM")} at {dry.step.partName}: {dry.step.title}; {orderWords}
+            </span>
+          )}
+        </p>
+      </div>
+      {open && <Lines row={row} lines={lines} />}
+    </li>
+  );
+}
+
+function Lines({ row, lines }: { row: ShelfRow; lines: readonly StockLine[] }) {
+  const { parts, scene, habits } = useProject();
+  const { run } = useActions();
+  const { buy, throwAway } = useStock();
+  const [size, setSize] = useState<number | null>(row.whole);
+  const [price, setPrice] = useState<Money | null>(null);
+  const { unit, name } = row;
+  const whereOf = (l: StockLine): string => {
+    const part = parts.find((p) => p.id === l.partId);
+    if (part) return part.name;
+    return l.sceneId !== undefined && l.sceneId !== scene.id ? "another scene" : (l.note ?? "");
+  };
+  return (
+    <div className="mb-2 ml-3 border-l-[1.5px] border-rule pl-3">
+      <div className="flex flex-wrap items-end gap-2">
+        <ParsedField
+          className="w-28"
+          label={`Bought, ${unit}`}
+          text={size === null ? "" : spacedNumber(size)}
+          placeholder="how much"
+          parse={parseNumberIn(LIMITS.stock)}
+          onCommit={setSize}
+        />
+        <ParsedField
+          className="w-32"
+          label="for"
+          text={price ? formatMoney(price, true) : ""}
+          placeholder="not set"
+          parse={parseCostIn(habits.currency)}
+          readAs={(c) => (c ? formatMoney(c, true) : "not set")}
+          onCommit={setPrice}
+        />
+        <button className="btn" disabled={!size} onClick={() => void buy(row.item, size!, price)}>
+          Add to the shelf
+        </button>
+        {row.level > 0 && (
+          <button className="btn" onClick={() => void throwAway(row.item, row.level)}>
+            Throw the rest away
+          </button>
+        )}
+      </div>
+      {lines.length === 0 && <p className="mt-2 text-soft">Nothing was bought, used or counted since it was put down.</p>}
+      <ul className="mt-2">
+        {lines.slice(0, SHOWN).map((l) => (
+          <li key={l.id} className="flex flex-wrap items-center gap-x-3">
+            <span className="w-28 text-soft">{format(l.at, "d MMM yyyy")}</span>
+            <span className="w-36">
+              {LINE_KINDS[l.kind]} {amount(l.amount, unit)}
+            </span>
+            <span className="min-w-0 flex-1 text-soft">
+              {[l.outcome && l.outcome !== "good" ? OUTCOMES[l.outcome] : "", l.price ? formatMoney(l.price, true) : "", whereOf(l)]
+                .filter(Boolean)
+                .join(", ")}
+            </span>
+            {l.recordId === undefined ? (
+              <IconButton
+                label={`Delete: ${name}, ${LINE_KINDS[l.kind]} ${amount(l.amount, unit)}`}
+                onClick={() => void run("list.drop", { list: "lines", keys: [l.id] })}
+              >
+                <X size={18} />
+              </IconButton>
+            ) : (
+              <span className="min-h-[44px] py-2.5 text-sm text-soft">goes with its entry</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {lines.length > SHOWN && <p className="text-sm text-soft">{lines.length - SHOWN} earlier lines</p>}
+    </div>
+  );
+}
+
+/** So many lines of one thing are listed. */
+const SHOWN = 12;

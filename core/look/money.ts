@@ -1,0 +1,136 @@
+/** What a scene cost: receipts shared out over what became of them, by material, part and plate; tools that are kept stand apart. */
+import { spentOn, summed, type Entered, type Fate } from "../ledger";
+import { type Paint, type Project, type Supply } from "../project";
+import type { Money } from "../units";
+
+/** Of a price for the whole, what this much of it cost. */
+const partOfPrice = (price: Money | null | undefined, whole: number | null | undefined, amount: number): Money | null =>
+  price ? { minor: Math.round(whole && whole > 0 ? (price.minor * amount) / whole : price.minor), currency: price.currency } : null;
+
+/** A thing of the workshop as the ledger sees it. */
+function entered(item: Paint | Supply, project: Pick<Project, "lines">): Entered {
+  const [level, whole] = "stockMl" in item ? [item.stockMl, item.wholeMl] : [item.stock, item.whole];
+  const opening = item.began ?? level;
+  return {
+    itemId: item.id,
+    opening,
+    openingPrice: opening > 0 ? partOfPrice(item.price, whole, opening) : null,
+    lines: project.lines.filter((l) => l.itemId === item.id),
+  };
+}
+
+/** What a bar of money is made of. */
+const MATERIALS = ["filament", "resin", "paint", "ground", "glue", "filler", "paper", "files", "trials", "lost"] as const;
+export type MoneyOf = (typeof MATERIALS)[number];
+
+const OF_KIND: Partial<Record<Supply["kind"], MoneyOf>> = {
+  spool: "filament",
+  bottle: "resin",
+  ground: "ground",
+  glue: "glue",
+  filler: "filler",
+  abrasive: "paper",
+};
+
+/** "Plate 2, Large filament". */
+function plateName(id: string, { scene }: Pick<Project, "scene">): string {
+  const plate = scene.plates.find((p) => p.id === id);
+  const printer = plate && scene.printers.find((p) => p.id === plate.printerId);
+  return plate ? `Plate ${plate.order + 1}, ${printer?.name ?? "a printer that is gone"}` : "a plate that was deleted";
+}
+
+export interface SceneMoney {
+  currency: string;
+  total: number;
+  /** By material; trials apart, failed work and what was thrown away is lost. In the order of the bar, minor units. */
+  bar: { of: MoneyOf; minor: number }[];
+  parts: { name: string; good: number; failed: number; trial: number; each: number | null }[];
+  plates: { name: string; minor: number }[];
+}
+
+export interface ShopMoney {
+  currency: string;
+  total: number;
+  fates: { fate: Fate; minor: number }[];
+  /** Bought once and kept. */
+  kept: number;
+}
+
+export interface MoneySums {
+  scene: SceneMoney[];
+  /** Over everything of the workshop, all scenes. */
+  shop: ShopMoney[];
+  /** Names of what has no price. */
+  unpriced: string[];
+}
+
+const FATES_IN_ORDER: Fate[] = ["good", "failed", "trial", "thrown", "unexplained", "left"];
+
+/** Everything in its own currency; every list adds up to its total. */
+export function moneySums(project: Project): MoneySums {
+  const { scene, parts, paints, supplies } = project;
+  const runDown = [...paints.filter((p) => !p.mix), ...supplies.filter((s) => s.kind !== "tool" && s.kind !== "bath")];
+  const ofItem = new Map<string, MoneyOf>(runDown.map((i) => [i.id, "stockMl" in i ? "paint" : (OF_KIND[i.kind] ?? "paint")]));
+  const spent = runDown.flatMap((item) => spentOn(entered(item, project)));
+  const files = parts.flatMap((p) => (p.fileCost ? [{ partId: p.id, ...p.fileCost }] : []));
+  const tools = supplies.filter((s) => s.kind === "tool" && s.price);
+  const currencies = [...new Set([...spent, ...files, ...tools.map((t) => t.price!)].map((s) => s.currency))].sort();
+  const here = spent.filter((s) => s.line?.sceneId === scene.id);
+  return {
+    scene: currencies.flatMap((currency) => {
+      const own = here.filter((s) => s.currency === currency);
+      const paid = files.filter((f) => f.currency === currency);
+      const fileMinor = paid.reduce((sum, f) => sum + f.minor, 0);
+      const total = own.reduce((sum, s) => sum + s.minor, 0) + fileMinor;
+      if (total === 0) return [];
+      const sums = new Map(
+        summed(own, (s) => (s.fate === "trial" ? "trials" : s.fate === "good" ? ofItem.get(s.itemId)! : "lost")).map((x) => [
+          x.name,
+          x.minor,
+        ]),
+      );
+      sums.set("files", fileMinor);
+      return [
+        {
+          currency,
+          total,
+          bar: MATERIALS.map((of) => ({ of, minor: sums.get(of) ?? 0 })).filter((b) => b.minor > 0),
+          parts: parts.flatMap((p) => {
+            const ofPart = own.filter((s) => s.line?.partId === p.id);
+            const of = (fate: Fate): number => ofPart.reduce((sum, s) => sum + (s.fate === fate ? s.minor : 0), 0);
+            const file = paid.reduce((sum, f) => sum + (f.partId === p.id ? f.minor : 0), 0);
+            const sum = ofPart.reduce((n, s) => n + s.minor, 0) + file;
+            return sum > 0
+              ? [
+                  {
+                    name: p.name,
+                    good: of("good") + file,
+                    failed: of("failed") + of("thrown"),
+                    trial: of("trial"),
+                    each: p.copies > 0 ? sum / p.copies : null,
+                  },
+                ]
+              : [];
+          }),
+          plates: summed(own, (s) => s.line?.plateId ?? null).map((x) => ({
+            ...x,
+            name: plateName(x.name, project),
+          })),
+        },
+      ];
+    }),
+    shop: currencies.map((currency) => {
+      const own = spent.filter((s) => s.currency === currency);
+      const of = new Map(summed(own, (s) => s.fate).map((x) => [x.name, x.minor]));
+      return {
+        currency,
+        total: own.reduce((sum, s) => sum + s.minor, 0),
+        fates: FATES_IN_ORDER.map((fate) => ({ fate, minor: of.get(fate) ?? 0 })).filter((f) => f.minor > 0),
+        kept: tools.reduce((sum, t) => sum + (t.price!.currency === currency ? t.price!.minor * t.stock : 0), 0),
+      };
+    }),
+    unpriced: runDown
+      .filter((i) => project.lines.some((l) => l.itemId === i.id && l.kind === "took") && !spent.some((s) => s.itemId === i.id))
+      .map((i) => i.name),
+  };
+}

@@ -1,0 +1,86 @@
+/** Shelf and money over a scene: what runs dry is what the plan comes to first, and every shown list sums to its total. */
+import { describe, expect, it } from "vitest";
+import { coat, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { schedule, stepStates, stepsOfProject } from "../plan";
+import { eveningsFrom } from "../plan";
+import type { Project } from "../project";
+import { seededRandom } from "../units";
+import { moneySums, shelfRows } from ".";
+
+const planned = (project: Project) => {
+  const steps = stepsOfProject(project);
+  const states = stepStates(steps, project.records, THURSDAY);
+  return { states, schedule: schedule(steps, states, eveningsFrom(THURSDAY, project.scene.evenings, "Europe/Berlin", 60), THURSDAY) };
+};
+const crate = (id: string, copies: number) => ({
+  ...sizePart(id, { kind: "scratch", sizeMm: [60, 60, 60], material: "wood" }),
+  copies,
+  work: [coat("c", "brown", "brush")],
+});
+
+describe("the shelf", () => {
+  const project = { ...projectOf([crate("a", 10), crate("b", 10)]), lines: [] };
+  const brownOf = (p: Project) => shelfRows(p, planned(p)).find((r) => r.item.id === "brown")!;
+  it("says what the plan takes, and of what runs dry for what and when", () => {
+    const enough = brownOf(project);
+    expect(enough.needs).toBeGreaterThan(5);
+    expect(enough).toMatchObject({ dry: null, order: null });
+    // Half of what is needed: the first part is coated, the second is not.
+    const half = { ...project, paints: project.paints.map((p) => (p.id === "brown" ? { ...p, stockMl: enough.needs * 0.7 } : p)) };
+    const short = brownOf(half);
+    const second = planned(half)
+      .schedule.slots.filter((s) => s.step.takes.length > 0)
+      .sort((x, y) => x.hands[0].from - y.hands[0].from)[1];
+    expect(short.dry).toMatchObject({ at: second.hands[0].from, step: { partId: second.step.partId } });
+    expect(short.order!).toBeLessThanOrEqual(short.dry!.at - 4 * 86_400_000);
+    expect([1, 2, 3, 4, 5]).toContain(new Date(short.order!).getDay());
+    expect(short.chance!).toBeLessThan(0.3);
+    expect(shelfRows(half, planned(half))[0].item.id).toBe("brown");
+  });
+  it("counts nothing of what is done", () => {
+    const done = { ...project, records: [record("a", "a/c/0", { startedAt: THURSDAY - 9e7, finishedAt: THURSDAY - 8e7, result: "good" })] };
+    expect(brownOf(done).needs).toBeCloseTo(brownOf(project).needs / 2, 6);
+  });
+});
+
+describe("money", () => {
+  it("every list adds up to its total, whatever was used for what, over 200 books", () => {
+    const random = seededRandom(2);
+    for (let n = 0; n < 200; n++) {
+      const base = projectOf([crate("a", 3), { ...crate("b", 1), fileCost: { minor: 333, currency: "EUR" } }]);
+      const lines = Array.from({ length: 20 }, (_, i) => ({
+        id: `l${i}`,
+        at: i,
+        kind: (["bought", "took", "took", "thrown", "counted"] as const)[Math.floor(random() * 5)],
+        itemId: ["brown", "stone", "primer"][Math.floor(random() * 3)],
+        amount: random() * 9,
+        sceneId: random() < 0.7 ? "s" : "t",
+        partId: random() < 0.5 ? "a" : "b",
+      })).map((l) => ({
+        ...l,
+        ...(l.kind === "bought" && { price: { minor: Math.floor(random() * 900), currency: random() < 0.7 ? "EUR" : "GBP" } }),
+        ...(l.kind === "took" && { outcome: (["good", "failed", "trial"] as const)[Math.floor(random() * 3)] }),
+      }));
+      const paints = base.paints.map((p) => ({ ...p, wholeMl: 50, price: { minor: 399, currency: "EUR" } }));
+      const sums = moneySums({ ...base, paints, lines });
+      const paid = (currency: string): number =>
+        lines.reduce((sum, l) => sum + (l.price?.currency === currency ? l.price.minor : 0), 0) +
+        (currency === "EUR" ? 399 * paints.length : 0);
+      for (const s of sums.shop) {
+        expect(s.total).toBe(paid(s.currency));
+        expect(s.fates.reduce((sum, f) => sum + f.minor, 0)).toBe(s.total);
+      }
+      for (const s of sums.scene) {
+        expect(s.bar.reduce((sum, b) => sum + b.minor, 0)).toBe(s.total);
+        expect(s.parts.reduce((sum, p) => sum + p.good + p.failed + p.trial, 0)).toBe(s.total);
+      }
+    }
+  });
+  it("names what was used without a price, and keeps tools apart", () => {
+    const base = projectOf([crate("a", 1)]);
+    const tool = { id: "t", kind: "tool" as const, name: "Airbrush", what: "airbrush", stock: 1, price: { minor: 8900, currency: "EUR" } };
+    const line = { id: "l", at: 1, kind: "took" as const, itemId: "brown", amount: 3, sceneId: "s", partId: "a" };
+    const sums = moneySums({ ...base, supplies: [tool], lines: [line] });
+    expect(sums).toMatchObject({ unpriced: ["Brown"], scene: [], shop: [{ currency: "EUR", total: 0, kept: 8900 }] });
+  });
+});
