@@ -28,7 +28,7 @@ import {
   type MeshTree,
 } from "../core/mesh";
 import type { Project } from "../core/project";
-import { changesBetween, eveningsFrom, finishChance, queueOf, schedule, snapshotOf, tonight } from "../core/plan";
+import { changesBetween, eveningsFrom, finishChance, queueOf, schedule, searched, snapshotOf, tonight, type Shop } from "../core/plan";
 import { drawOutlines } from "../core/drawing";
 import { bestDirections, facetCost, spread, type DirectionCost } from "../core/print/orient/directions";
 import {
@@ -597,6 +597,32 @@ export const ROWS: Row[] = [
         ours: () => changesBetween(then, snapshotOf(queueOf(project, model)), String, model.now),
         peer: () => structuredClone(project),
       };
+    },
+  },
+  {
+    name: "plan-search",
+    work: "1,000 schedules of 100 steps in 20 evenings, as the search for a plan looks at them",
+    peer: "toposort: an order of the same steps, 1,000 times",
+    goal: 1,
+    sizes: [25, 50, 100],
+    prepare: (size) => {
+      const random = seededRandom(27);
+      const steps = Array.from({ length: size }, (_, i) => ({
+        durMs: Math.round(5 + random() * 20) * 60_000,
+        lagMs: [0, 0, 1, 12][Math.floor(random() * 4)] * 3_600_000,
+        after: i % 5 === 0 ? [] : [i - 1],
+        resource: 0,
+      }));
+      const evenings = Array.from({ length: 20 }, (_, d) => ({ from: d * 86_400_000, to: d * 86_400_000 + 4 * 3_600_000 }));
+      const shop: Shop = { steps, calendars: [evenings], now: 0 };
+      const nodes = steps.map((_, i) => String(i));
+      const pairs = steps.flatMap((s, i) => s.after.map((a): [string, string] => [String(a), String(i)]));
+      return Promise.resolve({
+        ours: () => searched(shop, { most: 1000 }),
+        peer: () => {
+          for (let i = 0; i < 1000; i++) toposort.array(nodes, pairs);
+        },
+      });
     },
   },
   {

@@ -474,11 +474,14 @@ describe("inch ledger", () => {
     expect(asked).toMatchObject({ value: { money } });
     const levels = (got: unknown) => (got as { value: { items: { item: string; level: number; unexplained: number }[] } }).value.items;
     expect(levels(asked).map((i) => [i.item, i.level, i.unexplained])).toEqual([
-      ["grey filament", 640, 6],
+      ["grey filament", 0.64, 0.006],
       ["matt", 0, 0],
     ]);
     const turned = levels(await ask({ lines: [...lines].reverse() }));
-    expect([...turned].sort((a, b) => (a.item < b.item ? -1 : 1))).toEqual(levels(asked));
+    expect(turned.map((i) => [i.item, i.level])).toEqual([
+      ["matt", 0],
+      ["grey filament", 640],
+    ]);
   });
   it("goes by what was seen on a day, and keeps what was used beyond what was there as a correction, with a sentence", async () => {
     const at = (day: number) => `2026-11-0${day}`;
@@ -509,5 +512,58 @@ describe("inch ledger", () => {
       { kind: "took", item: "x", amount: 1, unit: "ml" },
     ];
     expect(await ask({ lines: mixed })).toMatchObject({ problem: { code: "ledger.unit", where: "lines.1.unit" } });
+  });
+});
+
+describe("inch schedule", () => {
+  const ask = (given: unknown) => run("schedule", file("schedule.json", JSON.stringify(given)), {});
+  const day = (n: number, time: string) => `2026-11-${String(n).padStart(2, "0")}T${time}:00Z`;
+  const evenings = Array.from({ length: 20 }, (_, i) => ({ from: day(i + 1, "19:00"), to: day(i + 1, "21:00") }));
+  const step = (id: string, handsS: number, waitS: number, after: string[] = [], more = {}) => ({ id, handsS, waitS, after, ...more });
+  // Worked by hand: the coat that dries a night goes first, or a day is lost.
+  it("does first what dries over night, and says when it is ready and what no plan beats", async () => {
+    const steps = [step("short", 3600, 0), step("coat", 3600, 20 * 3600), step("after", 3600, 0, ["coat"])];
+    const found = await ask({ from: day(1, "12:00"), evenings, steps });
+    expect(found).toMatchObject({
+      ok: true,
+      value: { finish: "2026-11-02T20:00:00.000Z", bound: "2026-11-02T20:00:00.000Z", unplaced: [] },
+    });
+    const again = await ask({ from: day(1, "12:00"), evenings: [...evenings].reverse(), steps: [...steps].reverse() });
+    expect(again).toMatchObject({ value: { finish: "2026-11-02T20:00:00.000Z" } });
+  });
+  it("says which cuts buy days, the smallest sets first: many buy none", async () => {
+    // Two hours an evening: a chain of three nights, and work beside it that fits its gaps.
+    const steps = [
+      step("prime", 3600, 16 * 3600),
+      step("base", 3600, 16 * 3600, ["prime"]),
+      step("wash", 1800, 24 * 3600, ["base"], { optional: true }),
+      step("varnish", 1800, 0, ["wash"]),
+      step("crates", 3600, 0, [], { optional: true }),
+    ];
+    const found = await ask({ from: day(1, "12:00"), evenings, steps, deadline: day(3, "22:00") });
+    expect(found).toMatchObject({
+      value: {
+        finish: "2026-11-04T20:00:00.000Z",
+        kept: false,
+        cuts: [{ drop: ["wash"], finish: expect.stringContaining("2026-11-03"), handsSavedS: 1800 }],
+      },
+    });
+    const { cuts } = (found as { value: { cuts: { drop: string[] }[] } }).value;
+    expect(cuts.flatMap((c) => c.drop)).not.toContain("crates");
+  });
+  it("leaves out what finds no evening, and refuses what cannot be in a sentence with its place", async () => {
+    const one = { from: day(1, "12:00"), evenings: evenings.slice(0, 1) };
+    expect(await ask({ ...one, steps: [step("a", 7200, 0), step("b", 3600, 0)] })).toMatchObject({
+      value: { finish: null, unplaced: [expect.any(String)] },
+    });
+    for (const [given, where] of [
+      [{ ...one, steps: [step("a", 1, 0, ["b"]), step("b", 1, 0, ["a"])] }, "steps.0.after"],
+      [{ ...one, steps: [step("a", 1, 0, ["x"])] }, "steps.0.after.0"],
+      [{ ...one, steps: [step("a", 1, 0), step("a", 1, 0)] }, "steps.1.id"],
+      [{ ...one, steps: [step("a", -1, 0)] }, "steps.0.handsS"],
+      [{ from: day(1, "12:00"), evenings: [{ from: day(2, "21:00"), to: day(2, "19:00") }], steps: [] }, "evenings.0.to"],
+      [{ from: "soon", evenings, steps: [] }, "from"],
+    ] as const)
+      expect(await ask(given)).toMatchObject({ ok: false, problem: { where } });
   });
 });

@@ -4,7 +4,7 @@ import type { Problem } from "../core/units";
 import { run } from "./verbs";
 
 const USAGE =
-  "inch inspect FILE | estimate FILE --process fdm|resin | orient FILE --process fdm|resin | gcode FILE | coats FILE | mix --target #RRGGBB --paints FILE | pot FILE | fit FILE | hold FILE | board FILE | bank FILE | ledger FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
+  "inch inspect FILE | estimate FILE --process fdm|resin | orient FILE --process fdm|resin | gcode FILE | coats FILE | mix --target #RRGGBB --paints FILE | pot FILE | fit FILE | hold FILE | board FILE | bank FILE | ledger FILE | schedule FILE | plan BUNDLE | convert 'TEXT'   (always with --json)";
 
 async function main(): Promise<void> {
   const { values, positionals } = parseArgs({

@@ -1,7 +1,7 @@
 /** `inch ledger`: levels and money of things, as sums over what was bought, used, counted and thrown away. */
 import Joi from "joi";
 import { bookOfItem, FATES, OUTCOMES, spentOn, type Fate, type LineKind, type Outcome, type StockLine } from "../core/ledger";
-import { fail, ok, type Result } from "../core/units";
+import { fail, ok, tidy, type Result } from "../core/units";
 import { checked } from "./json";
 
 const HOLDS =
@@ -63,11 +63,11 @@ const digitsOf = (currency: string): number =>
 export function ledger(bytes: Uint8Array): Result<unknown> {
   const file = checked<{ lines: Asked[] }>(new TextDecoder().decode(bytes), schema, "ledger.shape", HOLDS);
   if (!file.ok) return file;
-  const items = new Map<string, { unit: string; lines: StockLine[] }>();
+  const items = new Map<string, { unit: string; shown: string; one: number; lines: StockLine[] }>();
   for (const [i, line] of file.value.lines.entries()) {
     const where = `lines.${i}`;
     const unit = UNITS[line.unit ?? ""] ?? { of: line.unit ?? "", one: 1 };
-    const own = items.get(line.item) ?? { unit: unit.of, lines: [] };
+    const own = items.get(line.item) ?? { unit: unit.of, shown: line.unit ?? "", one: unit.one, lines: [] };
     items.set(line.item, own);
     if (own.unit !== unit.of)
       return fail(
@@ -91,14 +91,23 @@ export function ledger(bytes: Uint8Array): Result<unknown> {
     });
   }
   const sums = new Map<string, Map<Fate, number>>();
-  const books = [...items].map(([item, { unit, lines }]) => {
+  const books = [...items].map(([item, { shown, one, lines }]) => {
     for (const { currency, fate, minor } of spentOn({ itemId: item, opening: 0, openingPrice: null, lines })) {
       const of = sums.get(currency) ?? new Map<Fate, number>();
       sums.set(currency, of.set(fate, (of.get(fate) ?? 0) + minor));
     }
     const { level, unexplained, came, used, thrown, overdrawn } = bookOfItem(0, lines);
-    const why = overdrawn > 0 ? `${overdrawn} more was used than was known to be there: kept as a correction.` : undefined;
-    return { item, unit, level, unexplained, came, ...used, thrown, ...(why ? { overdrawn, why } : {}) };
+    // In the unit of its first line, as it was said.
+    const said = (n: number): number => tidy(n / one);
+    const figures = { level, unexplained, came, ...used, thrown, ...(overdrawn > 0 ? { overdrawn } : {}) };
+    return {
+      item,
+      unit: shown,
+      ...Object.fromEntries(Object.entries(figures).map(([k, n]) => [k, said(n)])),
+      ...(overdrawn > 0
+        ? { why: `${said(overdrawn)}${shown && ` ${shown}`} more was used than was known to be there: kept as a correction.` }
+        : {}),
+    };
   });
   return ok({ items: books, money: Object.fromEntries([...sums].map(([currency, of]) => [currency, moneyOf(currency, of)])) });
 }

@@ -56,6 +56,7 @@ import { bank, board } from "./ground";
 import { fit, hold } from "./joint";
 import { ledger } from "./ledger";
 import { mix, pot } from "./paint";
+import { schedule } from "./schedule";
 import { printerSchema } from "../core/rows";
 
 export interface Options {
@@ -92,6 +93,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
     board,
     bank,
     ledger,
+    schedule,
     plan,
     surface,
   };
@@ -99,7 +101,7 @@ export async function run(verb: string, file: string | undefined, options: Optio
   if (!act)
     return fail(
       "usage.verb",
-      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, board, bank, ledger, plan or convert.`,
+      `There is no verb "${verb}". Use inspect, estimate, orient, surface, gcode, coats, mix, pot, fit, hold, board, bank, ledger, schedule, plan or convert.`,
     );
   if (!file) return fail("usage.file", `${verb} needs a file.`);
   let bytes: Uint8Array;

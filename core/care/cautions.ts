@@ -15,7 +15,8 @@ export type CautionId =
   | "cement"
   | "epoxy"
   | "hot-glue"
-  | "hung-printer";
+  | "hung-printer"
+  | "unwatched-print";
 
 export interface Caution {
   short: string;
@@ -49,6 +50,10 @@ export const CAUTIONS: Record<CautionId, Caution> = {
   "hung-printer": {
     short: "it may still heat",
     text: "A printer that hangs can go on heating. If its own buttons do nothing, switch it off at the mains.",
+  },
+  "unwatched-print": {
+    short: "nobody awake: smoke alarm, nothing that burns near",
+    text: "A printer that runs while you sleep: a smoke alarm that wakes you, nothing that burns near it. When in doubt, start it in the morning.",
   },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };

@@ -21,6 +21,7 @@ export * from "./scheme";
 export * from "./takes";
 export * from "./toPrint";
 export * from "./schedule";
+export * from "./search";
 export * from "./sessions";
 export * from "./sprayDay";
 export * from "./stack";

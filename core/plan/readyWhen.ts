@@ -8,7 +8,11 @@ import { HORIZON_DAYS, plateHours, type Tonight } from "./tonight";
 const HOUR_MS = 3_600_000;
 
 /** @param model the plan; steps of other scenes take evenings too. The clock counts by the hour: no minute makes another chance. */
-export function chanceOf(project: Project, others: readonly Project[], { all, states, now: at }: Tonight): ChanceOf {
+export function chanceOf(
+  project: Project,
+  others: readonly Project[],
+  { all, states, order, now: at }: Pick<Tonight, "all" | "states" | "order" | "now">,
+): ChanceOf {
   const { scene, habits } = project;
   const now = Math.floor(at / HOUR_MS) * HOUR_MS;
   return {
@@ -16,7 +20,7 @@ export function chanceOf(project: Project, others: readonly Project[], { all, st
     states,
     evenings: eveningsFrom(now, scene.evenings, scene.timeZone, HORIZON_DAYS),
     now,
-    hours: plateHours(project, now),
+    hours: { ...plateHours(project, now), ...(order && { order: new Map(order.map((key, i) => [key, i])) }) },
     hazards: ratesOf(project, others),
     person: { eveningsOfTen: habits.eveningsOfTen, hoursTake: habits.hoursTake },
   };

@@ -66,6 +66,10 @@ interface Ready {
 }
 
 export interface ScheduleOptions {
+  /** Places of steps in the order in which they are placed, where a search found one; by the longest way to the end where not. */
+  order?: ReadonlyMap<string, number>;
+  /** Steps that are not begun before, ms. */
+  notBefore?: ReadonlyMap<string, number>;
   /** Seconds after which runs of a step fail, one after the other, before one goes well. */
   failures?: ReadonlyMap<string, readonly number[]>;
   /** When nobody begins a failed run again, in order. */
@@ -84,7 +88,7 @@ interface Window extends Stretch {
 }
 
 /** When all that a step needs can be had; null where nothing of it goes by the clock. */
-function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>): readonly Stretch[] | null {
+export function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>): readonly Stretch[] | null {
   const both = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
     a.flatMap((x) =>
       b.flatMap((y) => (x.from < y.to && y.from < x.to ? [{ from: Math.max(x.from, y.from), to: Math.min(x.to, y.to) }] : [])),
@@ -95,10 +99,10 @@ function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>):
 }
 
 /** Starting a plate and clearing it can be done in passing. */
-const isPlate = (step: Step): boolean => step.machineS > 0 || step.clears > 0;
+export const isPlate = (step: Step): boolean => step.machineS > 0 || step.clears > 0;
 
 /** Evenings, and beside them what else of the time for plates there is. */
-function windowsOf(evenings: readonly Stretch[], changes: readonly Stretch[]): Window[] {
+export function windowsOf(evenings: readonly Stretch[], changes: readonly Stretch[]): Window[] {
   const out: Window[] = evenings.map((e) => ({ from: e.from, to: e.to, platesOnly: false }));
   let at = 0;
   for (const c of changes) {
@@ -124,7 +128,7 @@ export function schedule(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  { failures, nights = [], changes = [], quiet, hours }: ScheduleOptions = {},
+  { failures, nights = [], changes = [], quiet, hours, order, notBefore }: ScheduleOptions = {},
 ): Schedule {
   const tail = tails(steps);
   const free = new Map<string, number>();
@@ -182,7 +186,12 @@ export function schedule(
   const followers = new Map<string, Step[]>();
   // Urgency and place in the list are looked up once, not at every comparison.
   const entries = new Map(
-    waiting.map((step, order): [string, Ready] => [step.key, { step, order, tail: (tail.get(step.key) ?? 0) + (step.urgencyS ?? 0) }]),
+    waiting.map((step, at): [string, Ready] => [
+      step.key,
+      order
+        ? { step, order: order.get(step.key) ?? waiting.length + at, tail: 0 }
+        : { step, order: at, tail: (tail.get(step.key) ?? 0) + (step.urgencyS ?? 0) },
+    ]),
   );
   const ready = new TinyQueue<Ready>([], (a, b) => b.tail - a.tail || a.order - b.order);
   const parked = new Map<string, Step[]>();
@@ -205,10 +214,10 @@ export function schedule(
   for (const s of waiting) if (missing.get(s.key) === 0) offer(s);
   const placed = new Set<string>();
   while (ready.length > 0) {
-    // Of the three most urgent, the one that can begin first: gaps are filled, urgency still rules.
+    // Of the three most urgent, the one that can begin first: gaps are filled, urgency still rules. An order that was found is kept to.
     const tried: Step[] = [];
     let chosen: { step: Step; hands: Stretch[]; machine: Stretch | null } | undefined;
-    while (tried.length < 3) {
+    while (tried.length < (order ? 1 : 3)) {
       const step = ready.pop()?.step;
       if (!step) break;
       if (step.machineS > 0 && step.printerId && taken.has(step.printerId)) {
@@ -218,6 +227,7 @@ export function schedule(
       tried.push(step);
       const from = Math.max(
         now,
+        notBefore?.get(step.key) ?? now,
         ...step.after.map((a) => free.get(a) ?? now),
         step.machineS > 0 && step.printerId ? (printerFree.get(step.printerId) ?? now) : now,
       );

@@ -8,6 +8,7 @@ interface Offered {
   why: string;
   unlocks: number;
   fits: boolean;
+  costsDays?: number;
 }
 
 export interface Go {
@@ -26,6 +27,8 @@ export interface Go {
   cautions: CautionId[];
   fits: boolean;
   why: string;
+  /** Left until another evening, it moves the date by so many days. */
+  costsDays?: number;
 }
 
 /** The person's time of steps that are done in one go: the setting up once. */
@@ -53,6 +56,7 @@ export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
     const steps = offers.map((o) => o.step);
     const handsOnS = goHandsOnS(steps);
     if (begun > 0) left -= handsOnS;
+    const costsDays = Math.max(...offers.map((o) => o.costsDays ?? 0));
     const piecesOf = (list: readonly Offered[]): number => list.reduce((n, o) => n + o.step.pieces, 0);
     return {
       key,
@@ -65,6 +69,7 @@ export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
       cautions: [...new Set(steps.flatMap((s) => s.cautions))],
       fits: begun > 0,
       why: group[0].why,
+      ...(costsDays > 0 && { costsDays }),
     };
   });
   return [...goes.filter((g) => g.fits), ...goes.filter((g) => !g.fits)];

@@ -5,7 +5,8 @@
 import { placeOf, type Project, type StepRecord } from "../project";
 import { hoursOfNeeds, isThere, type Having, type Need } from "../work";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
-import { schedule, tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
+import { bestSchedule, costOfWaiting, MOST_STEPS } from "./bestSchedule";
+import { tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
 import { goesOf, type Go } from "./sessions";
 import { stepsOfScenes, type Step } from "./steps";
@@ -17,6 +18,8 @@ export interface Offer {
   /** Fits the minutes left after the offers before it. */
   fits: boolean;
   why: string;
+  /** Left until another evening, it moves the date by so many days; absent where it moves nothing. */
+  costsDays?: number;
 }
 
 export interface Clock {
@@ -55,6 +58,8 @@ export interface Tonight {
   steps: Step[];
   /** Of every scene that does not rest. */
   all: Step[];
+  /** Keys in the order in which steps were placed, where the search found one that is ready sooner. */
+  order: readonly string[] | null;
   /** Of every scene's steps, by their keys. */
   states: Map<string, StepState>;
   nights: Stretch[];
@@ -133,6 +138,9 @@ export function plateHours(
   };
 }
 
+/** Of so many open steps it is looked at what leaving them costs. */
+const ASKED_FOR_COST = 6;
+
 /** Everything is at hand, for whoever was not asked. */
 const ALL_AT_HAND = { spray: true, airbrush: true, warm: true };
 
@@ -150,7 +158,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const rests = (s: Step): boolean => (s.scene ? resting.has(s.scene.id) : project.scene.rests);
   const atWork = steps.filter((s) => !rests(s) || isUnderWay(s, states));
   const hours = plateHours(project, now);
-  const plan = schedule(atWork, states, evenings, now, hours);
+  const { plan, order } = bestSchedule(atWork, states, evenings, now, hours);
   // An evening that the user opened is open, also past bedtime.
   const inEvening = evenings.some((e) => e.from <= now && now < e.to);
   const changes = eveningsFrom(now, project.habits.changes, project.scene.timeZone, 1);
@@ -185,13 +193,28 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   // What would be gone before it is done is not there.
   const atHandFor = (s: Step, needs = s.needs): boolean =>
     [now, now + Math.min(s.handsOnS * 1000, MUST_LAST_MS)].every((at) => isThere(needs, have, at, place));
-  const offers = asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => atHandFor(s));
+  const another = evenings.find((e) => e.from > now);
+  // What the plan itself has later costs nothing if it is left.
+  const planned = new Map(plan.slots.map((s) => [s.key, s.hands[0]?.from ?? 0]));
+  const costs = (open: readonly Step[]): ReadonlyMap<string, number> =>
+    inEvening && another && atWork.length <= MOST_STEPS
+      ? costOfWaiting(
+          open
+            .filter((s) => planned.get(s.key)! < another.from)
+            .slice(0, ASKED_FOR_COST)
+            .map((s) => s.key),
+          another.from,
+          { steps: atWork, states, evenings, now, options: hours, order, finish: plan.finish },
+        )
+      : new Map();
+  const offers = asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => atHandFor(s), costs);
   return {
     now,
     steps: own,
     all: atWork,
     sessions: goesOf(offers, have.minutes),
-    beforeBed: plateBeforeBed(offers),
+    beforeBed: plateBeforeBed(offers, now, hours),
+    order: order ? [...order.keys()] : null,
     states,
     clocks,
     schedule: plan,
@@ -233,6 +256,7 @@ export const noTonight = (now: number): Tonight => ({
   later: [],
   sessions: [],
   beforeBed: null,
+  order: null,
   clocks: [],
   schedule: { slots: [], finish: null, unplaced: [], handsOnS: 0, machineS: 0 },
   steps: [],
@@ -254,6 +278,7 @@ function offersNow(
   states: ReadonlyMap<string, StepState>,
   minutes: number,
   isAtHand: (step: Step) => boolean,
+  costsOf: (open: readonly Step[]) => ReadonlyMap<string, number>,
 ): Offer[] {
   const tail = tails(steps);
   const busy = heldPrinters(steps, states);
@@ -265,6 +290,9 @@ function offersNow(
   const value = (s: Step): number =>
     (tail.get(s.key) ?? 0) + (s.urgencyS ?? 0) + (s.machineS > 0 ? 24 * 3600 : 0) + (s.clears > 0 ? 12 * 3600 : 0);
   open.sort((a, b) => value(b) - value(a));
+  // What costs a day if it is left comes before what does not.
+  const costs = costsOf(open);
+  open.sort((a, b) => Math.sign(costs.get(b.key) ?? 0) - Math.sign(costs.get(a.key) ?? 0));
   let left = minutes * 60;
   const claimed = new Set<string>();
   const offers: Offer[] = [];
@@ -278,7 +306,8 @@ function offersNow(
       if (step.machineS > 0 && step.printerId) claimed.add(step.printerId);
     }
     const unlocks = followers.get(step.key) ?? 0;
-    offers.push({ step, unlocks, fits, why: reason(step, unlocks) });
+    const costsDays = costs.get(step.key);
+    offers.push({ step, unlocks, fits, why: reason(step, unlocks), ...(costsDays !== undefined && { costsDays }) });
   }
   // What fits comes first; the order of worth stays inside both groups.
   return [...offers.filter((o) => o.fits), ...offers.filter((o) => !o.fits)];
@@ -304,11 +333,27 @@ function laterOf(
   });
 }
 
-/** The longest plate that can be started now: it runs while everybody sleeps. */
-const plateBeforeBed = (offers: readonly Offer[]): Offer | null =>
-  offers
-    .filter((o) => o.step.machineS > 0)
-    .reduce((best: Offer | null, o) => (best && best.step.machineS >= o.step.machineS ? best : o), null);
+/** A plate is for the night if so much of its run lies in it. Common choice. */
+const OF_THE_NIGHT = 0.5;
+
+/** The plate that fills the night: of those that run while everybody sleeps, the one that runs longest in it. */
+function plateBeforeBed(offers: readonly Offer[], now: number, { nights = [], quiet }: ScheduleOptions): Offer | null {
+  const night = nights.find((n) => n.to > now);
+  if (!night) return null;
+  /** From when it would be started now, so much of its run lies in the night, ms. */
+  const asleepMs = ({ step }: Offer): number => {
+    const from = now + step.handsOnS * 1000;
+    const loud = quiet?.printers.has(step.printerId ?? "") && quiet.hours.some((q) => q.from < from + step.machineS * 1000 && q.to > from);
+    if (loud) return 0;
+    return Math.max(0, Math.min(night.to, from + step.machineS * 1000) - Math.max(night.from, from));
+  };
+  return offers
+    .filter(
+      (o) =>
+        o.step.machineS > 0 && asleepMs(o) > 0 && asleepMs(o) >= OF_THE_NIGHT * Math.min(o.step.machineS * 1000, night.to - night.from),
+    )
+    .reduce((best: Offer | null, o) => (best && asleepMs(best) >= asleepMs(o) ? best : o), null);
+}
 
 function reason(step: Step, unlocks: number): string {
   if (step.machineS > 0) return "it prints while you do something else";

@@ -52,6 +52,11 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
           {many ? go.offers.map((o) => o.step.partName + (o.step.scene ? ` (${o.step.scene.name})` : "")).join(", ") : go.why}
           {step.machineS > 0 ? `; ${formatDuration(step.machineS)} unattended` : go.waitS > 0 ? `; sets ${formatDuration(go.waitS)}` : ""}
         </span>
+        {go.costsDays !== undefined && (
+          <span className="note-act block">
+            ▲ tonight, or it costs {go.costsDays === Infinity ? "the date" : go.costsDays === 1 ? "a day" : `${go.costsDays} days`}
+          </span>
+        )}
         {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
       </span>
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">
@@ -261,6 +266,7 @@ export function BeforeBed({ offer, now }: { offer: Offer; now: number }) {
     <p className="mt-3 border-t border-rule pt-2">
       <strong className="font-slab">Before bed</strong> start the {formatDuration(step.machineS)} plate of {step.partName}
       {step.scene ? ` (${step.scene.name})` : ""}: started now, it ends {format(now + step.machineS * 1000, "EEEE HH:mm")}.
+      <span className="block text-setting-ink">△ {CAUTIONS["unwatched-print"].text}</span>
     </p>
   );
 }

@@ -1,0 +1,58 @@
+/** What no plan can beat: the longest way through what follows each other, and the hours of each resource over its calendar. */
+import { Generator, type Shop } from "./shop";
+
+/**
+ * Earliest finish that any schedule could have, ms: each step placed as if nothing else took its resource; and for each resource all its
+ * steps in one lump, from the earliest that any of them could begin, before the least that comes after. Infinity where a step fits nowhere.
+ */
+export function boundOf(shop: Shop): number {
+  const { steps, calendars, now } = shop;
+  // Alone, each resource of its own: the longest way.
+  const alone = new Generator({
+    ...shop,
+    held: [],
+    calendars: steps.map((s) => (s.resource === null ? null : calendars[s.resource])),
+    steps: steps.map(({ holds: _h, frees: _f, ...s }, i) => ({ ...s, resource: s.resource === null ? null : i })),
+  });
+  const order = steps.map((_, i) => i);
+  const { finish, start } = alone.generate(order);
+  if (finish === Infinity) return Infinity;
+  const tail = tailsOf(shop, alone);
+  let bound = finish;
+  calendars.forEach((calendar, r) => {
+    const own = order.filter((i) => steps[i].resource === r && steps[i].durMs > 0);
+    // What is no part of the finish may come after it.
+    if (own.length === 0 || own.some((i) => steps[i].beside)) return;
+    const from = Math.min(...own.map((i) => start[i]));
+    const lumpMs = own.reduce((sum, i) => sum + steps[i].durMs, 0);
+    const after = Math.min(...own.map((i) => tail[i]));
+    bound = Math.max(bound, endOfLump(calendar, Math.max(now, from), lumpMs) + after);
+  });
+  return bound;
+}
+
+/** The least from the end of each step to the finish, ms. */
+function tailsOf({ steps }: Shop, { following }: Generator): Float64Array {
+  const tail = new Float64Array(steps.length).fill(-1);
+  const of = (i: number): number => {
+    if (tail[i] >= 0) return tail[i];
+    tail[i] = steps[i].lagMs;
+    let most = steps[i].lagMs;
+    for (const f of following[i]) most = Math.max(most, steps[i].lagMs + steps[f].durMs + of(f));
+    return (tail[i] = most);
+  };
+  for (let i = 0; i < steps.length; i++) of(i);
+  return tail;
+}
+
+function endOfLump(calendar: Shop["calendars"][number], from: number, ms: number): number {
+  if (calendar === null) return from + ms;
+  let left = ms;
+  for (const w of calendar) {
+    const room = w.to - Math.max(w.from, from);
+    if (room <= 0) continue;
+    if (room >= left) return Math.max(w.from, from) + left;
+    left -= room;
+  }
+  return Infinity;
+}

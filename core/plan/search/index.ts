@@ -1,0 +1,4 @@
+export * from "./bounds";
+export * from "./cuts";
+export * from "./search";
+export * from "./shop";
