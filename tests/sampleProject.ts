@@ -1,5 +1,6 @@
 /** A small project for tests: printers, a rack, and parts with facts computed by the real core. */
 import { boxMesh, buildTopology, coneMesh, reportMesh, type Mesh, TURNS } from "../core/mesh";
+import { NO_PACE } from "../core/learn";
 import { GENERIC_PRINTERS, printFacts, profileOf, Shape, type PrintRecord } from "../core/print";
 import {
   HABIT_DEFAULTS,
@@ -206,6 +207,7 @@ export function projectOf(parts: Part[], records: StepRecord[] = [], more: Parti
     procedures: [],
     supplies: [],
     lines: [],
+    pace: NO_PACE,
     lessons: [],
     habits: structuredClone(HABIT_DEFAULTS),
     records,

@@ -1,5 +1,6 @@
 /** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
+import { sameList, steady } from "~core/derive";
 import type { Project, ProjectRows } from "~core/project";
 import { joinProject, resultKey, wantedIn, wantedOfPart, type ResultRequest } from "~core/results";
 import { desk, useJoinedResults, useResults } from "~app/data/results.client";
@@ -15,16 +16,24 @@ export interface Reckoning {
 export const ReckoningContext = createContext<Reckoning>({ text: null, problems: new Map() });
 export const useReckoning = (): Reckoning => useContext(ReckoningContext);
 
-/** The scene with what is there of it; it grows as results come in. */
-export function useJoined(rows: ProjectRows): Project {
-  const { value } = useJoinedResults();
-  return useMemo(() => joinProject(rows, value, desk.last), [rows, value]);
-}
+/** A few scenes were open before. */
+const sameOthers = steady<Project[]>(sameList, 8);
 
-/** The same for several. */
-export function useJoinedAll(list: readonly ProjectRows[]): Project[] {
+/** A scene with what is there of it, and those beside it; they grow as results come in. Hands learn from the records of all of them. */
+export function useJoined(rows: ProjectRows, beside: readonly ProjectRows[]): { project: Project; others: Project[] } {
   const { value } = useJoinedResults();
-  return useMemo(() => list.map((rows) => joinProject(rows, value, desk.last)), [list, value]);
+  const joined = useMemo(() => {
+    const all = [rows, ...beside];
+    return all.map((r) =>
+      joinProject(
+        r,
+        value,
+        desk.last,
+        all.filter((o) => o !== r),
+      ),
+    );
+  }, [rows, beside, value]);
+  return useMemo(() => ({ project: joined[0], others: sameOthers(rows.scene.id, joined.slice(1)) }), [joined, rows.scene.id]);
 }
 
 /** Which part a request is of, for words. */

@@ -1,7 +1,7 @@
 /** The book of a scene: what was done, the last first, and its sums. Hands and machines are kept apart: they are different hours. */
 import { define } from "../derive";
-import { failedCount, goodCount, takenS } from "../plan";
-import { SCENE, type Project, type StepRecord } from "../project";
+import { failedCount, goodCount } from "../plan";
+import { SCENE, takenS, type Project, type StepRecord } from "../project";
 
 /** How the time that was taken compares with what was planned, over so many steps that were timed. */
 export interface TakenShare {

@@ -2,11 +2,12 @@
  * The chance to be ready by a date: the schedule run many times with durations that vary and prints that fail.
  * Hands-on times vary log-normally, by a factor of one's own that all steps share (whoever is slow is slow at everything) and one of
  * each step: without the first the sum would be far too sure. A machine job fails at a constant rate and is begun again when somebody is
- * awake. Evenings fall through: their share is drawn too, about what the user said of it, else about one in ten (Beta distribution
- * [published: conjugate prior of the binomial], its weight common practice). All spreads are weak priors (common practice, no source)
+ * awake. Evenings fall through: their share is drawn too, about what the user said of it, else what records tell, from one in
+ * ten on (see core/learn). All spreads are weak priors (common practice, no source)
  * until the user's own record is long enough. Seeded, so the same project gives the same answer.
  */
 import { randomBeta } from "d3";
+import { shareOfEvenings, type EveningsSeen, type Learned } from "../learn";
 import type { Habits } from "../project";
 import { expectedHours, type Hazard } from "../print";
 import { seededRandom } from "../units";
@@ -18,20 +19,41 @@ import type { Step } from "./steps";
 /** Standard deviations of the logarithm of hands-on time, shared and of each step; the same for the machines' failure rate; failures an hour. */
 const SPREAD = { pace: 0.3, saidPace: 0.2, handsOn: 0.35, rate: 0.5, failuresPerHour: 0.01 };
 
-/** Evenings that happen: nine in ten, as if that had been seen of ten, where nobody said; what was said counts as twenty. */
-const EVENINGS = { unsaid: { happened: 9, missed: 1 }, said: 20 };
+/** What was said of evenings counts as so many that were seen. */
+const SAID_EVENINGS = 20;
+const NONE_SEEN: EveningsSeen = { planned: 0, happened: 0 };
+/** From so many on it is told that records say so. */
+const LEAST_EVENINGS = 5;
 
-/** What the user says of their own evenings and hours. */
-export type Person = Pick<Habits, "eveningsOfTen" | "hoursTake">;
+/** What the user says of their own evenings and hours, and what records tell. */
+export type Person = Pick<Habits, "eveningsOfTen" | "hoursTake"> & {
+  seen?: EveningsSeen;
+  /** What is learned of hands: the plan's minutes have it in them, and are so much surer. */
+  pace?: Learned;
+};
 
 /** What the chance allows for, and whether somebody said so. */
-export function personWords({ eveningsOfTen = null, hoursTake = null }: Person): string {
-  const missed = Math.round((10 - (eveningsOfTen ?? 9)) * 10) / 10;
+export function personWords({ eveningsOfTen = null, hoursTake = null, seen, pace }: Person): string {
+  const learned = eveningsOfTen === null && seen !== undefined && seen.planned >= LEAST_EVENINGS;
+  const share = eveningsOfTen ?? 10 * shareOfEvenings(seen ?? NONE_SEEN).mean;
+  const missed = Math.round((10 - share) * 10) / 10;
   const evenings = missed === 0 ? "no missed evenings" : `${missed} in 10 evenings missed`;
   const hours = hoursTake === null || hoursTake === 1 ? "hours as planned" : `${Math.round(hoursTake * 60)} min for a planned hour`;
-  const guessed = (eveningsOfTen === null ? 1 : 0) + (hoursTake === null ? 1 : 0);
-  const from = guessed === 2 ? "Both are estimates: enter your own." : guessed === 1 ? "One of the two is an estimate." : "As you entered.";
-  return `Allows for ${evenings} and ${hours}. ${from}`;
+  const byRecords = [
+    learned ? `${seen.happened} of ${seen.planned} planned evenings happened` : "",
+    hoursTake === null && pace && pace.n > 0 ? `${pace.n} steps were timed` : "",
+  ].filter(Boolean);
+  const guessed = (eveningsOfTen === null && !learned ? 1 : 0) + (hoursTake === null && !(pace && pace.n > 0) ? 1 : 0);
+  const said =
+    guessed === 2
+      ? "Both are estimates: enter your own."
+      : guessed === 1
+        ? "One of the two is an estimate."
+        : byRecords.length > 0
+          ? ""
+          : "As you entered.";
+  const told = byRecords.length > 0 ? `By your records: ${byRecords.join(", ")}.` : "";
+  return [`Allows for ${evenings} and ${hours}.`, told, said].filter(Boolean).join(" ");
 }
 
 export interface FinishChance {
@@ -98,15 +120,16 @@ export function* chanceRuns(
 ): Generator<number, FinishChance> {
   const random = seededRandom(seed);
   const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
-  const { eveningsOfTen = null, hoursTake = null } = person ?? {};
+  const { eveningsOfTen = null, hoursTake = null, seen = NONE_SEEN, pace: learned } = person ?? {};
+  const known = shareOfEvenings(seen);
   const share = eveningsOfTen === null ? null : eveningsOfTen / 10;
   const happens =
     share === null
-      ? randomBeta.source(random)(EVENINGS.unsaid.happened, EVENINGS.unsaid.missed)
-      : randomBeta.source(random)(0.5 + EVENINGS.said * share, 0.5 + EVENINGS.said * (1 - share));
+      ? randomBeta.source(random)(known.alpha, known.beta)
+      : randomBeta.source(random)(0.5 + SAID_EVENINGS * share, 0.5 + SAID_EVENINGS * (1 - share));
   const finishes: number[] = [];
   for (let i = 0; i < runs; i++) {
-    const pace = (hoursTake ?? 1) * Math.exp((hoursTake === null ? SPREAD.pace : SPREAD.saidPace) * normal());
+    const pace = (hoursTake ?? 1) * Math.exp((hoursTake === null ? (learned?.sd ?? SPREAD.pace) : SPREAD.saidPace) * normal());
     const happen = happens();
     // The evening that has begun is there.
     const held = evenings.filter((e) => e.from <= now || random() < happen);

@@ -8,6 +8,7 @@ export * from "./fitsAfterPaint";
 export * from "./jointOrder";
 export * from "./lookAgainst";
 export * from "./ownCoats";
+export * from "./ownEvenings";
 export * from "./ownPrints";
 export * from "./plateSteps";
 export * from "./printLog";

@@ -1,7 +1,6 @@
 /** The user's own prints on a printer: how long they took against what was planned. */
-import type { Project, StepRecord } from "../project";
+import { takenS, type Project, type StepRecord } from "../project";
 import { printsIn } from "../stations/kinds";
-import { takenS } from "./status";
 
 /** A print that seems to have taken more than this times its plan stood finished until somebody came: it says nothing about the machine. */
 const STOOD = 1.6;

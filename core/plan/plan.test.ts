@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { checkStack } from "../coat";
+import { NO_PACE } from "../learn";
 import { boxMesh, reportMesh, TURNS } from "../mesh";
 import { estimateResin, GENERIC_PRINTERS, plateTimeS, type ResinPrinter } from "../print";
 import {
@@ -106,6 +107,7 @@ const projectOf = (parts: Part[], records: StepRecord[] = []): Project => ({
   procedures: [],
   supplies: [],
   lines: [],
+  pace: NO_PACE,
   lessons: [],
   records,
   paints: [

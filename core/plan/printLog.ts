@@ -12,8 +12,7 @@ import {
 } from "../print";
 import type { Process } from "../scale";
 import { define, type Scope } from "../derive";
-import type { Project, StepRecord, Supply } from "../project";
-import { takenS } from "./status";
+import { takenS, type Project, type StepRecord, type Supply } from "../project";
 
 export interface LogEntry {
   record: StepRecord;

@@ -10,11 +10,10 @@ import {
   type Printer,
   type Run,
 } from "../print";
-import { recordsOf, type Project } from "../project";
+import { takenS, recordsOf, type Project } from "../project";
 import { benchWorkIn } from "../stations/kinds";
 import { bathAge, materialOfPrint, printLog, runsOf, type LogEntry } from "./printLog";
 import { loadedOn } from "./startPrint";
-import { takenS } from "./status";
 
 export interface PrinterHazard extends LearnedHazard {
   /** The material it was learned for; "" where nobody said what is on. */

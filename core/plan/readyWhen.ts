@@ -2,6 +2,7 @@
 import type { Project } from "../project";
 import type { ChanceOf } from "./chance";
 import { eveningsFrom } from "./evenings";
+import { eveningsSeen } from "./ownEvenings";
 import { ratesOf } from "./printRisk";
 import { HORIZON_DAYS, plateHours, type Tonight } from "./tonight";
 
@@ -22,6 +23,16 @@ export function chanceOf(
     now,
     hours: { ...plateHours(project, now), ...(order && { order: new Map(order.map((key, i) => [key, i])) }) },
     hazards: ratesOf(project, others),
-    person: { eveningsOfTen: habits.eveningsOfTen, hoursTake: habits.hoursTake },
+    person: {
+      eveningsOfTen: habits.eveningsOfTen,
+      hoursTake: habits.hoursTake,
+      seen: eveningsSeen(
+        [project, ...others].flatMap((p) => p.records),
+        scene.evenings,
+        scene.timeZone,
+        now,
+      ),
+      pace: project.pace.all,
+    },
   };
 }

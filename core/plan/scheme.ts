@@ -4,6 +4,7 @@ import { partAreaMm2, type Paint, type Part, type Project } from "../project";
 import { copiesOf, fineWork, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, type RecipeStep } from "../recipe";
 import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/kinds";
 import type { Finish } from "../subject";
+import { learnedFor, NO_PACE, type Pace } from "../learn";
 import { coatHandTime, needsWords, type Step } from "../work";
 import { checkedCoats, slotsByKey } from "./coatDates";
 import { layerMl } from "../surface";
@@ -162,12 +163,12 @@ type Sized = Pick<Part, "copies"> & { areaMm2: number };
 const sized = (part: Part): Sized => ({ copies: part.copies, areaMm2: partAreaMm2(part) });
 
 /** The person's own time at one step on all pieces, each coat with one setting up. */
-export function stepHandsS(step: RecipeStep, pieces: readonly Sized[]): number {
+export function stepHandsS(step: RecipeStep, pieces: readonly Sized[], pace: Pace = NO_PACE): number {
   if (pieces.length === 0) return 0;
   const times = pieces.map((p) =>
     coatHandTime(step.method, (p.areaMm2 * workedShare(step)) / 100, copiesOf(step, p.copies), fineWork(step)),
   );
-  return step.coats * (times[0].setUpS + times.reduce((sum, t) => sum + t.workS, 0));
+  return learnedFor(pace, step.method).factor * step.coats * (times[0].setUpS + times.reduce((sum, t) => sum + t.workS, 0));
 }
 
 /** Ways that reach the same places. */
@@ -208,7 +209,7 @@ export interface Level {
 }
 
 /** Hands to each finish on these pieces, from the bare print on; a piece that leaves a step out takes no time at it. */
-export function levelsOf(recipe: Recipe, parts: readonly Part[]): Level[] {
+export function levelsOf(recipe: Recipe, parts: readonly Part[], pace: Pace = NO_PACE): Level[] {
   const pieces = parts.map((part) => ({ ...sized(part), skips: skippedBy(part, recipe) }));
   return FINISH_ORDER.map((finish): Level => {
     const steps = stepsUpTo(recipe, finish);
@@ -221,6 +222,7 @@ export function levelsOf(recipe: Recipe, parts: readonly Part[]): Level[] {
           stepHandsS(
             s,
             pieces.filter((p) => !p.skips.has(s.id)),
+            pace,
           ),
         0,
       ),
@@ -260,7 +262,7 @@ export function prospectOf(recipe: Recipe, parts: readonly Part[], project: Proj
     return ml > 0 ? [{ paint, ml }] : [];
   });
   return {
-    levels: levelsOf(recipe, parts),
+    levels: levelsOf(recipe, parts, project.pace),
     short,
     unpotted: steps.filter((s) => s.paintId === null),
     warning: warningOf(steps, parts, project),
@@ -324,6 +326,7 @@ export function statesOf(row: SchemeRow, piece: SchemePiece, project: Project, m
           : stepHandsS(
               step,
               of.map((p) => sized(p.part)),
+              project.pace,
             ),
       ml: step.role === "bare" ? 0 : ml,
       pieces: of.reduce((n, p) => n + copiesOf(step, p.part.copies), 0),

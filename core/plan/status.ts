@@ -16,12 +16,6 @@ export type StepState =
   | { kind: "setting"; since: number; until: number; record: StepRecord }
   | { kind: "done"; record: StepRecord };
 
-/** Seconds that a step took: what the user said, or from its start to its end; null when it goes on, or the clock was set back meanwhile and nobody knows. */
-export const takenS = (r: StepRecord): number | null => r.saidS ?? clockedS(r);
-
-const clockedS = (r: StepRecord): number | null =>
-  r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
-
 /** Last record of each step, by key: the list is gone through once, however many parts ask. */
 const recordsByStep = ofOne((records: readonly StepRecord[]): ReadonlyMap<string, StepRecord> => {
   const out = new Map<string, StepRecord>();

@@ -18,7 +18,8 @@ import {
   type Project,
   type StepRecord,
 } from "../project";
-import { restsOn, type Step, type Surroundings, type Task } from "../work";
+import { learnedFor, NO_PACE, type Pace } from "../learn";
+import { paceKey, restsOn, type Step, type Surroundings, type Task } from "../work";
 import { kindOf, mayGoBeside, type WorkItem } from "../stations/kinds";
 import { define, ofOne } from "../derive";
 import { plateKey } from "../print";
@@ -36,7 +37,7 @@ export const goodCount = (part: Part, records: readonly StepRecord[]): number =>
 export const failedCount = (part: Part, records: readonly StepRecord[]): number =>
   part.failedBefore + recordsOf(records, part.id).reduce((n, r) => n + countedOf(r, part.id).failed, 0);
 
-type Around = HideFrom & Pick<Project, "records"> & { parts?: Project["parts"] };
+type Around = HideFrom & Pick<Project, "records"> & { parts?: Project["parts"]; pace?: Pace };
 
 /** What a kind of work is told of the part. */
 function taskOf(part: Part, project: Around): Task {
@@ -100,11 +101,12 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
     row.items.push(item);
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;
     for (const { name, after, ...draft } of kind.steps(item, task)) {
+      const rests = restsOn(item.kind, draft.rests);
+      const { factor } = learnedFor(project.pace ?? NO_PACE, paceKey(rests));
       steps.push({
         station: typeof kind.station === "string" ? kind.station : kind.station(item),
         machineS: 0,
         printerId: null,
-        session: null,
         cautions: [],
         needs: [],
         pieces: 1,
@@ -119,10 +121,12 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
         partName: part.name,
         itemId: item.id,
         after: after ? after.map(key) : last,
-        handsOnS: bounded(draft.handsOnS),
+        handsOnS: bounded(draft.handsOnS * factor),
+        session: draft.session ? { ...draft.session, setUpS: draft.session.setUpS * factor } : null,
         waitS: bounded(draft.waitS),
         ...(draft.machineS === undefined ? {} : { machineS: bounded(draft.machineS) }),
-        rests: restsOn(item.kind, draft.rests),
+        // What was learned is part of what is planned: a record says by how much.
+        rests: factor === 1 ? rests : { ...rests, pace: Math.round(factor * 1e4) / 1e4 },
       });
       last = [key(name)];
     }

@@ -1,6 +1,7 @@
 export * from "./contentHash";
 export * from "./part";
 export * from "./taken";
+export * from "./timed";
 export * from "./types";
 export * from "./alike";
 export * from "./standing";

@@ -6,6 +6,7 @@ import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
 import type { Joint, Material } from "../joint";
+import type { Pace } from "../learn";
 import type { StockLine } from "../ledger";
 import type { Light } from "../light";
 import type { Money } from "../units";
@@ -527,6 +528,8 @@ export interface Project {
   supplies: Supply[];
   lessons: Lesson[];
   lines: StockLine[];
+  /** Own minutes, learned from this scene and those beside it. */
+  pace: Pace;
   records: StepRecord[];
   habits: Habits;
   parts: Part[];

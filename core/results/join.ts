@@ -3,7 +3,17 @@ import { define, ofOne, sameFields, sameList, steady, thereAndBack } from "../de
 import { bookOfItem } from "../ledger";
 import { sayFinding, type WallFacts } from "../mesh";
 import { factsOf, priceOf, type FoundPrint, type Price, type Printer } from "../print";
-import type { MeshFound, Part, PartRow, PrinterFacts, Project, ProjectRows, SaidSource, Workshop } from "../project";
+import {
+  paceOfRecords,
+  type MeshFound,
+  type Part,
+  type PartRow,
+  type PrinterFacts,
+  type Project,
+  type ProjectRows,
+  type SaidSource,
+  type Workshop,
+} from "../project";
 import { withMarks, type FoundMap, type MarkedShares } from "../surface";
 import { isWork, kindOf } from "../stations/kinds";
 import type { ResultRequest, ValueOf } from "./kinds";
@@ -254,13 +264,15 @@ const SCENES_AT_HAND = 60;
 const steadyParts = steady<Part[]>(sameList, SCENES_AT_HAND);
 const steadyRows = steady<PartRow[]>(sameList, SCENES_AT_HAND);
 const steadyScene = steady<Project["scene"]>(sameFields, SCENES_AT_HAND);
+const steadyPace = steady<Project["pace"]>((a, b) => JSON.stringify(a) === JSON.stringify(b), SCENES_AT_HAND);
 const steadyProject = steady<Project>(sameFields, SCENES_AT_HAND);
 
 /**
  * The scene with what is there; parts that are not measured yet stand apart, so that nobody reads a figure of them. The same as it was
  * given last where nothing of it is another.
+ * @param beside scenes whose records tell of the same hands
  */
-export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Project {
+export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last, beside: readonly ProjectRows[] = []): Project {
   const parts: Part[] = [];
   const unread: PartRow[] = [];
   for (const row of rows.parts) {
@@ -280,6 +292,7 @@ export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last): Pro
     supplies: steadyLevels(`${id} supplies`, levelledSupplies(supplies, lines)) as Project["supplies"],
     lessons,
     lines,
+    pace: steadyPace(id, paceOfRecords([rows, ...beside].map((r) => r.records))),
     records: rows.records,
     habits,
   });

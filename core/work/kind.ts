@@ -211,6 +211,14 @@ export interface Beginning extends Surroundings {
 /** What a record keeps of a step beside what the kind says: the kind itself. */
 export const restsOn = (kind: string, rests: Rests = {}): Rests => ({ kind, ...rests });
 
+/**
+ * What own minutes are learned by: the tool of a coat, the task at the bench, the method of hiding lines or of ground, else the kind of work.
+ */
+export function paceKey({ kind = "", method, task, school, recipe, process }: Rests): string {
+  const told = method ?? task ?? school ?? (kind === "ground" ? recipe : undefined) ?? (process ? `${kind} ${process}` : kind);
+  return String(told);
+}
+
 /** Those of one kind, in their order. Each kind gives its own beside it; nobody else asks for a kind by its name. */
 export const only =
   <I extends WorkBase>(kind: I["kind"]) =>

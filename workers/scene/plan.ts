@@ -39,7 +39,14 @@ export function scenePlanner(): (input: SceneInput) => ScenePlanned {
       for (const r of said) remember(r, lookup);
     }
     before = input;
-    const [project, ...beside] = said.map((r) => joinProject(r, lookup, (of) => lasts.get(of)));
+    const [project, ...beside] = said.map((r) =>
+      joinProject(
+        r,
+        lookup,
+        (of) => lasts.get(of),
+        said.filter((o) => o !== r),
+      ),
+    );
     const plan = planned(project, beside, input);
     return {
       view: { sceneId: rows.scene.id, now: input.now, edition, ...plan, tookMs: performance.now() - began },

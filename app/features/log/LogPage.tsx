@@ -1,11 +1,10 @@
 /** Log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
-import { brokenJoint, LIMITS, type Lesson, type Part, type StepRecord } from "~core/project";
+import { brokenJoint, LIMITS, takenS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/stations/kinds";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { bookOf, type TakenShare } from "~core/look";
-import { takenS } from "~core/plan";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Page } from "~app/shared/Page";

@@ -18,7 +18,7 @@ import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/dro
 import { useImports } from "~app/features/parts/incoming/imports";
 import { ImportQueue } from "~app/features/parts/incoming/ImportQueue";
 import { NewPart } from "~app/features/parts/incoming/NewPart";
-import { ReckoningContext, useJoined, useJoinedAll, useReckoned } from "~app/shared/reckoning";
+import { ReckoningContext, useJoined, useReckoned } from "~app/shared/reckoning";
 import { desk } from "~app/data/results.client";
 import { wantedOf } from "~core/results";
 import type { Result } from "~core/units";
@@ -58,8 +58,7 @@ export function HydrateFallback() {
 
 export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { rows, others: otherRows, shownAt } = useShown(loaderData);
-  const project = useJoined(rows);
-  const others = useJoinedAll(otherRows);
+  const { project, others } = useJoined(rows, otherRows);
   const sceneId = rows.scene.id;
   const now = usePlanClock(sceneId);
   // Just-finished steps must count at once, so the clock never stands before the data.

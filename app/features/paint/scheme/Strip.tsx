@@ -57,6 +57,7 @@ export function Strip({ row, picked }: { row: SchemeRow; picked: ReadonlySet<str
   const levels = levelsOf(
     recipe,
     row.pieces.map((p) => p.part),
+    project.pace,
   ).filter((l) => FINISH_ORDER.includes(l.finish));
   const now = facts.at(at);
   const quicker =

@@ -1,0 +1,4 @@
+/** What records teach: own minutes, learning along copies, own evenings. */
+export * from "./curve";
+export * from "./evenings";
+export * from "./pace";
