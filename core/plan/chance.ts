@@ -36,8 +36,10 @@ export type Person = Pick<Habits, "eveningsOfTen" | "hoursTake"> & {
 export function personWords({ eveningsOfTen = null, hoursTake = null, seen, pace }: Person): string {
   const learned = eveningsOfTen === null && seen !== undefined && seen.planned >= LEAST_EVENINGS;
   const share = eveningsOfTen ?? 10 * shareOfEvenings(seen ?? NONE_SEEN).mean;
-  const missed = Math.round((10 - share) * 10) / 10;
-  const evenings = missed === 0 ? "no missed evenings" : `${missed} in 10 evenings missed`;
+  // What is learned is no surer than to the whole evening.
+  const missed = eveningsOfTen === null ? Math.round(10 - share) : Math.round((10 - share) * 10) / 10;
+  const evenings =
+    missed === 0 ? (eveningsOfTen === null ? "hardly a missed evening" : "no missed evenings") : `${missed} in 10 evenings missed`;
   const hours = hoursTake === null || hoursTake === 1 ? "hours as planned" : `${Math.round(hoursTake * 60)} min for a planned hour`;
   const byRecords = [
     learned ? `${seen.happened} of ${seen.planned} planned evenings happened` : "",

@@ -2,6 +2,7 @@
 export * from "./blocks";
 export * from "./habits";
 export * from "./lesson";
+export * from "./line";
 export * from "./order";
 export * from "./paint";
 export * from "./part";

@@ -215,7 +215,7 @@ export const restsOn = (kind: string, rests: Rests = {}): Rests => ({ kind, ...r
  * What own minutes are learned by: the tool of a coat, the task at the bench, the method of hiding lines or of ground, else the kind of work.
  */
 export function paceKey({ kind = "", method, task, school, recipe, process }: Rests): string {
-  const told = method ?? task ?? school ?? (kind === "ground" ? recipe : undefined) ?? (process ? `${kind} ${process}` : kind);
+  const told = method ?? task ?? school ?? recipe ?? (process ? `${kind} ${process}` : kind);
   return String(told);
 }
 

@@ -10,6 +10,7 @@ import { useChance, useMoment, useTonight } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { useKey } from "~app/ui/keys";
 import { Choice, ParsedField } from "~app/ui/field";
+import { EveningLine } from "~app/shared/EveningLine";
 import { Evenings } from "~app/shared/Evenings";
 import { FinishStep } from "~app/shared/FinishStep";
 import { PrinterSilence } from "~app/shared/PrinterSilence";
@@ -133,6 +134,9 @@ export default function TonightPage() {
           <Tray model={model} />
         </Section>
       )}
+      <Section title="Write the evening down">
+        <EveningLine />
+      </Section>
       <Section title="Now and next">
         <Lanes model={model} />
       </Section>

@@ -1,8 +1,9 @@
 /** The evening's work: when there is time, what is begun, and how it ended. */
 import Joi from "joi";
-import { LIMITS, type StepRecord, type Take } from "../../project";
+import type { StockLine } from "../../ledger";
+import { LIMITS, type Lesson, type StepRecord, type Take } from "../../project";
 import type { PrintRecord } from "../../print";
-import { cameSchema, plannedS, printRecordSchema, restsSchema, takesSchema } from "../../rows";
+import { cameSchema, lessonSchema, lineSchema, plannedS, printRecordSchema, restsSchema, takesSchema } from "../../rows";
 import { count, duration, id, text } from "../../field";
 import { type Rests } from "../../work";
 import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
@@ -75,7 +76,51 @@ export function endOf(record: StepRecord, now: number): Pick<StepRecord, "finish
   return leftOpen ? { finishedAt: now, untimed: true } : { finishedAt: now };
 }
 
+/** How a step ended. */
+interface StepEnd {
+  recordId: string;
+  result: "good" | "partly" | "failed";
+  good: number;
+  failed: number;
+  wentWrong: string;
+  saidS?: number;
+  /** Of a plate with several parts: what came of each. */
+  came?: StepRecord["came"];
+  /** Of a print: why it failed, and what it weighs. */
+  print?: Pick<PrintRecord, "failure" | "massG">;
+}
+
+/** Ends a step: its record, what it took, the run that it cleared, and what it teaches. @param untimed nobody knows how long it took */
+async function endStep(
+  e: Edit<"records" | "scenes" | "printers" | "supplies" | "paints" | "lines">,
+  { recordId, print, ...p }: StepEnd,
+  now: number,
+  untimed = false,
+): Promise<void> {
+  const record: StepRecord | undefined = await e.get("records", recordId);
+  if (!record) throw new Refused("step.gone", "That step is no longer here.");
+  const end = { ...endOf(record, now), ...(untimed && { untimed }) };
+  const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
+  await e.put("records", next);
+  // What turned out otherwise than it was said first.
+  if (record.finishedAt !== null) return enterAgain(e, next);
+  await enter(e, next);
+  await endRun(e, next, now);
+  const run = await runCleared(e, next);
+  if (run) await enterAgain(e, run, failedShareOf(next));
+  await teach(e, next, now);
+}
+
+/** Work of an evening that is written down after it: begun before, or not begun at all. */
+interface Written extends Pick<StepEnd, "recordId" | "good" | "failed" | "saidS"> {
+  /** Of what was not begun: what would be started. */
+  step?: StepStart;
+  result: "good" | "failed";
+}
+
 export interface TonightCommands {
+  /** An evening in one go: what was done, what goes again, what runs low, what was learned. */
+  "evening.write": { written: Written[]; lines: StockLine[]; lessons: Lesson[] };
   /** The time at the bench on one day of the week; null for none. */
   "evening.set": { weekday: number; span: { from: string; to: string } | null };
   "step.start": StepStart;
@@ -83,21 +128,50 @@ export interface TonightCommands {
   "session.start": { title: string; steps: StepStart[] };
   /** All that was ticked is done, what was not is not begun after all. `saidS`: each one's share of the time. */
   "session.end": { title: string; done: { recordId: string; saidS: number }[]; undone: string[] };
-  "step.finish": {
-    recordId: string;
-    result: "good" | "partly" | "failed";
-    good: number;
-    failed: number;
-    wentWrong: string;
-    saidS?: number;
-    /** Of a plate with several parts: what came of each. */
-    came?: StepRecord["came"];
-    /** Of a print: why it failed, and what it weighs. */
-    print?: Pick<PrintRecord, "failure" | "massG">;
-  };
+  "step.finish": StepEnd;
 }
 
 export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
+  "evening.write": over(
+    "parts",
+    "records",
+    "scenes",
+    "lines",
+    "paints",
+    "supplies",
+    "printers",
+    "lessons",
+  )({
+    schema: object({
+      written: Joi.array()
+        .max(500)
+        .items(
+          object({
+            step: opt(stepStart),
+            recordId: id,
+            result: Joi.string().valid("good", "failed"),
+            good: count(LIMITS.pieces),
+            failed: count(LIMITS.pieces),
+            saidS: opt(duration),
+          }),
+        ),
+      lines: Joi.array().max(50).items(lineSchema),
+      lessons: Joi.array().max(50).items(lessonSchema),
+    }),
+    label: ({ written }) => `Evening written down: ${written.length} ${written.length === 1 ? "step" : "steps"}`,
+    apply: async (e, { written, lines, lessons }, now) => {
+      for (const { step, ...w } of written) {
+        // As if it had been begun so long ago.
+        if (step) await startStep(e, step, Math.round(now - (w.saidS ?? step.plannedS) * 1000));
+        const record = await e.get("records", w.recordId);
+        if (record && record.finishedAt !== null)
+          throw new Refused("step.ended", `“${record.title}” was already ended. It may have been ended in another window.`);
+        await endStep(e, { ...w, wentWrong: "" }, now, w.saidS === undefined);
+      }
+      for (const line of lines) await e.put("lines", line);
+      for (const lesson of lessons) await e.put("lessons", lesson);
+    },
+  }),
   "evening.set": over("habits")({
     schema: object({
       weekday: count({ least: 0, most: 6 }),
@@ -177,19 +251,6 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
       print: opt(object({ failure: printRecordSchema.extract("failure"), massG: printRecordSchema.extract("massG") })),
     }),
     label: ({ result }) => (result === "failed" ? "Step failed" : "Step finished"),
-    apply: async (e, { recordId, print, ...p }, now) => {
-      const record: StepRecord | undefined = await e.get("records", recordId);
-      if (!record) throw new Refused("step.gone", "That step is no longer here.");
-      const end = endOf(record, now);
-      const next: StepRecord = { ...record, ...p, ...end, ...(record.print && print ? { print: { ...record.print, ...print } } : {}) };
-      await e.put("records", next);
-      // What turned out otherwise than it was said first.
-      if (record.finishedAt !== null) return enterAgain(e, next);
-      await enter(e, next);
-      await endRun(e, next, now);
-      const run = await runCleared(e, next);
-      if (run) await enterAgain(e, run, failedShareOf(next));
-      await teach(e, next, now);
-    },
+    apply: (e, end, now) => endStep(e, end, now),
   }),
 };

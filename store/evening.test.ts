@@ -1,0 +1,77 @@
+/** An evening that is written down after it: one edit, one undo, each step once. */
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it } from "vitest";
+import { bare } from "../tests/bundleKit";
+import { projectOf, sizePart } from "../tests/sampleProject";
+import { takenS, type ProjectRows } from "../core/project";
+import { joinProject } from "../core/results";
+import type { CommandName, Commands } from "../core/stations";
+import { InchHollowDatabase } from "./database";
+import { undo } from "./edit";
+import { loadProject, storeOwn } from "./projects";
+import { runCommand } from "./run";
+
+const NOW = 1_767_900_000_000;
+let db: InchHollowDatabase;
+let count = 0;
+beforeEach(async () => {
+  db = new InchHollowDatabase(`evening-${count++}`);
+  await storeOwn(db, bare(projectOf([sizePart("c", { kind: "scratch", sizeMm: [20, 20, 20], material: "wood" })])));
+  return () => db.close();
+});
+const run = <N extends CommandName>(name: N, payload: Commands[N]) => runCommand(db, "s", name, payload, NOW);
+const loaded = async (): Promise<ProjectRows> => (await loadProject(db, "s"))!;
+const step = (recordId: string, key = recordId) => ({
+  recordId,
+  partId: "c",
+  stepKey: `c/x/${key}`,
+  title: "Brown",
+  time: "hands" as const,
+  plannedS: 600,
+  waitS: 0,
+  takes: [{ itemId: "brown", amount: 2 }],
+});
+const line = { id: "l", at: NOW, kind: "counted" as const, itemId: "stone", amount: 7 };
+const lesson = { id: "le", title: "Thin the second coat", about: "coat" as const, at: NOW };
+
+describe("an evening written down", () => {
+  it("ends what was begun and what was not, takes the paint, keeps the count and the lesson, in one edit", async () => {
+    await run("step.start", step("begun"));
+    const written = [
+      { recordId: "begun", result: "good" as const, good: 0, failed: 0, saidS: 900 },
+      { recordId: "fresh", step: step("fresh"), result: "good" as const, good: 0, failed: 0, saidS: 1800 },
+      { recordId: "again", step: step("again"), result: "failed" as const, good: 0, failed: 0 },
+    ];
+    expect(await run("evening.write", { written, lines: [line], lessons: [lesson] })).toMatchObject({ ok: true });
+    const { records, workshop } = await loaded();
+    const of = (id: string) => records.find((r) => r.id === id)!;
+    expect(records.map((r) => [r.id, r.result, takenS(r)]).sort()).toEqual([
+      ["again", "failed", null],
+      ["begun", "good", 900],
+      ["fresh", "good", 1800],
+    ]);
+    expect(of("fresh").startedAt).toBe(NOW - 1_800_000);
+    expect(workshop.lessons.map((l) => l.title)).toEqual(["Thin the second coat"]);
+    const { paints } = joinProject(await loaded(), () => undefined);
+    expect(paints.find((p) => p.id === "brown")!.stockMl).toBe(44);
+    expect(paints.find((p) => p.id === "stone")!.stockMl).toBe(7);
+    await undo(db, "s");
+    const back = await loaded();
+    expect([back.records.map((r) => [r.id, r.finishedAt]), back.workshop.lines, back.workshop.lessons]).toEqual([
+      [["begun", null]],
+      [],
+      [],
+    ]);
+  });
+  it("is refused whole where a step was ended meanwhile: all or nothing", async () => {
+    await run("step.start", step("begun"));
+    await run("step.finish", { recordId: "begun", result: "good", good: 0, failed: 0, wentWrong: "" });
+    const written = [
+      { recordId: "fresh", step: step("fresh"), result: "good" as const, good: 0, failed: 0, saidS: 60 },
+      { recordId: "begun", result: "good" as const, good: 0, failed: 0, saidS: 900 },
+    ];
+    expect(await run("evening.write", { written, lines: [line], lessons: [lesson] })).toMatchObject({ problem: { code: "step.ended" } });
+    const { records, workshop } = await loaded();
+    expect([records.map((r) => r.id), workshop.lessons]).toEqual([["begun"], []]);
+  });
+});
