@@ -51,7 +51,8 @@ import { findSurfaces, laySurface } from "../core/surface";
 import { seededRandom } from "../core/units";
 import { EVERY_EVENING, manyParts } from "../tests/manyParts";
 import { boxesPacked, manyPieces, manyPlates } from "../tests/manyPlates";
-import { THURSDAY } from "../tests/sampleProject";
+import { record, THURSDAY } from "../tests/sampleProject";
+import { logIndex } from "../core/look";
 import { ball } from "../tests/ball";
 import { relief } from "../tests/relief";
 import type { PageRow } from "./afterEdit";
@@ -597,6 +598,35 @@ export const ROWS: Row[] = [
         ours: () => changesBetween(then, snapshotOf(queueOf(project, model)), String, model.now),
         peer: () => structuredClone(project),
       };
+    },
+  },
+  {
+    name: "search",
+    work: "50 searches of two words over 5,000 entries of the log, put in before",
+    peer: "the same texts gone through for both words as they are typed, 50 times: no beginnings of words, no letter wrong, no order",
+    goal: 10,
+    sizes: [1250, 2500, 5000],
+    prepare: (size) => {
+      const random = seededRandom(5);
+      const words = Array.from(
+        { length: 400 },
+        (_, i) => `${"primer wash hinge corner brim lift grey wall seam varnish".split(" ")[i % 10]}${Math.floor(i / 10)}`,
+      );
+      const text = (n: number): string => Array.from({ length: n }, () => words[Math.floor(random() * words.length)]).join(" ");
+      const records = Array.from({ length: size }, (_, i) =>
+        record("p", `p/x/${i}`, { id: `r${i}`, title: text(4), wentWrong: text(12), startedAt: i, finishedAt: i + 1, result: "good" }),
+      );
+      const index = logIndex({ records, parts: [], paints: [], lessons: [] });
+      const asked = Array.from({ length: 50 }, () => text(2));
+      const texts = records.map((r) => `${r.title} ${r.wentWrong}`);
+      return Promise.resolve({
+        ours: () => asked.map((q) => index.find(q).length),
+        peer: () =>
+          asked.map((q) => {
+            const [a, b] = q.toLowerCase().split(" ");
+            return texts.filter((t) => t.toLowerCase().includes(a) && t.toLowerCase().includes(b)).length;
+          }),
+      });
     },
   },
   {

@@ -130,7 +130,7 @@ test("clips and spares are counted, what is packed is on paper, and a light says
 });
 
 test("something that snapped is a joint with one press in the log", async ({ bench }) => {
-  await bench.goto("/s/saltmarsh-sluice/log");
+  await bench.goto("/s/saltmarsh-sluice/log/entries");
   await bench
     .getByRole("button", { name: /^Something snapped off / })
     .first()

@@ -134,7 +134,8 @@ export const STATIONS: readonly Station[] = [
     name: "Log",
     key: "8",
     tabs: [
-      { path: "", label: "Entries", page: "features/log/LogPage.tsx" },
+      { path: "", label: "Strip", page: "features/log/strip/StripPage.tsx" },
+      { path: "entries", label: "Entries", page: "features/log/entries/EntriesPage.tsx" },
       { path: "shelf", label: "Shelf", page: "features/log/shelf/ShelfPage.tsx" },
       { path: "money", label: "Money", page: "features/log/money/MoneyPage.tsx" },
     ],

@@ -16,7 +16,14 @@ export type CautionId =
   | "epoxy"
   | "hot-glue"
   | "hung-printer"
-  | "unwatched-print";
+  | "unwatched-print"
+  | "solvent-brush"
+  | "water-mist"
+  | "powder"
+  | "rotary"
+  | "static"
+  | "oily-rags"
+  | "flame-and-solvent";
 
 export interface Caution {
   short: string;
@@ -28,7 +35,10 @@ export const CAUTIONS: Record<CautionId, Caution> = {
     short: "gloves, open window",
     text: "Uncured resin: gloves, no skin contact, fresh air. Liquid and wipes are chemical waste until cured.",
   },
-  "sanding-dust": { short: "sand wet, mask", text: "Sanding dust: sand wet, wear a fitted mask, wash the part and the bench." },
+  "sanding-dust": {
+    short: "mask, no dust in the room",
+    text: "Sanding dust: a fitted mask; wet where the surface bears water, else catch the dust. Wipe part and bench damp, never sweep or blow.",
+  },
   "solvent-spray": { short: "outdoors or booth, respirator", text: "Solvent spray: outdoors or in a booth, respirator, no flame near." },
   heat: {
     short: "flame: plain thick plastic only",
@@ -54,6 +64,34 @@ export const CAUTIONS: Record<CautionId, Caution> = {
   "unwatched-print": {
     short: "nobody awake: smoke alarm, nothing that burns near",
     text: "A printer that runs while you sleep: a smoke alarm that wakes you, nothing that burns near it. When in doubt, start it in the morning.",
+  },
+  "solvent-brush": {
+    short: "fresh air, no flame",
+    text: "Solvent by brush, wash or clean-up: fresh air through the room, lid on, no flame or spark, gloves. Residues and wipes go to hazardous waste.",
+  },
+  "water-mist": {
+    short: "mask for the mist",
+    text: "Water-based paint as mist: what floats is breathed in. A fitted mask and a booth or an open window.",
+  },
+  powder: {
+    short: "mask for powder",
+    text: "Pigment, talc and plaster powder float: a fitted mask, no draught, brush gently, wipe up damp.",
+  },
+  rotary: {
+    short: "eye cover, part held fast",
+    text: "Drill and rotary tool: eye cover, part in a vice, hair and sleeves away, low speed so that plastic does not melt.",
+  },
+  static: {
+    short: "high voltage: not with a heart device",
+    text: "A static applicator has high voltage: not for anybody with a heart device, no solvent or spray in the room, discharge it before you put it down.",
+  },
+  "oily-rags": {
+    short: "rags flat or in water",
+    text: "Rags with oil paint can heat and burn by themselves: spread them flat outdoors or keep them in water, in metal, with a lid.",
+  },
+  "flame-and-solvent": {
+    short: "no flame this evening",
+    text: "Solvent or alcohol is open or still airs: no flame and no hot air in that room this evening.",
   },
   epoxy: { short: "gloves", text: "Epoxy can sensitise skin: gloves, no skin contact until hard." },
 };

@@ -1,4 +1,5 @@
 export * from "./can";
+export * from "./care";
 export * from "./check";
 export * from "./climate";
 export * from "./families";

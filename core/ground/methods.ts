@@ -390,7 +390,7 @@ export const GROUND_METHODS: readonly GroundMethod[] = [
     hardS: 12 * H,
     hides: "soil, seams at the foot",
     keepOff: "matt spray at full strength: it frosts the tips",
-    cautions: [],
+    cautions: ["static"],
     steps: [
       "Glue in patches, the darkest and shortest first.",
       "Fibres from above; longer ones in clumps on top.",

@@ -107,7 +107,7 @@ export const SEAM_FILLERS: SeamFiller[] = [
     leastMm: 0.3,
     not: [],
     wetShaped: true,
-    how: "Press it in, feather it with a wet finger, and press texture into it while it is soft. Leave a day to harden, then knock off rough spots.",
+    how: "Press it in, feather it with a wet glove, and press texture into it while it is soft. Leave a day to harden, then knock off rough spots.",
     setUpS: 6 * 60,
     perCmS: 20,
     waitS: 24 * H,

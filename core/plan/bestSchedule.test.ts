@@ -1,6 +1,7 @@
 /** The plan of a scene by the search: never later than the heuristic's, true to what steps demand, and what it costs to wait. */
 import { describe, expect, it } from "vitest";
-import { coat, projectOf, sizePart } from "../../tests/sampleProject";
+import { block, coat, hiding, meshPart, projectOf, record, sizePart } from "../../tests/sampleProject";
+import { OPEN_SOLVENT } from "../coat";
 import { seededRandom } from "../units";
 import { bestSchedule, costOfWaiting, shopOf } from "./bestSchedule";
 import { eveningsFrom } from "./evenings";
@@ -147,5 +148,35 @@ describe("tonight", () => {
     // Bed is at 23:00, up at 07:00, Berlin: of two hours and eight hours at 21:00 the eight hours fill the night.
     expect(offers([2 * HOUR - 900, 8 * HOUR], "2026-06-01T19:00:00Z")).toBe("p1");
     expect(offers([1.5 * HOUR], "2026-06-01T19:00:00Z")).toBeUndefined();
+  });
+});
+
+describe("flame and open solvent", () => {
+  const evening = Date.parse("2026-06-01T18:00:00Z");
+  const wood = (work: ReturnType<typeof coat>[]) => ({
+    ...sizePart("airs", { kind: "scratch", sizeMm: [60, 60, 60], material: "wood" }),
+    work,
+  });
+  const burns = (s: Step): boolean => s.cautions.includes("heat");
+  const airs = (s: Step): boolean => s.cautions.some((c) => OPEN_SOLVENT.includes(c));
+  it("are never offered for one evening, whichever is worth more; while solvent airs, no flame at all", async () => {
+    const brick = await meshPart("brick", "Brick", block(), []);
+    const heated = hiding({ ...brick, work: [] }, "heat", 0);
+    for (const coats of [1, 9]) {
+      const project = projectOf([heated, wood(Array.from({ length: coats }, (_, i) => coat(`c${i}`, "wash", "wash")))]);
+      const steps = stepsOfProject(project);
+      const open = (s: Step): boolean => s.after.length === 0;
+      expect(steps.some((s) => open(s) && burns(s)) && steps.some((s) => open(s) && airs(s))).toBe(true);
+      const { offers } = tonight(project, evening, 600);
+      expect([offers.some((o) => burns(o.step)), offers.some((o) => airs(o.step))].filter(Boolean)).toHaveLength(1);
+      const laid = steps.find(airs)!;
+      const done = record("airs", laid.key, {
+        startedAt: evening - 1_800_000,
+        finishedAt: evening - 600_000,
+        waitS: 6 * HOUR,
+        result: "good",
+      });
+      expect(tonight({ ...project, records: [done] }, evening, 600).offers.filter((o) => burns(o.step))).toEqual([]);
+    }
   });
 });

@@ -2,6 +2,7 @@
  * The model of Tonight: what can be done in the minutes at hand, what runs and sets, what to leave alone, and when the
  * scene is ready. Sentences, lanes and clocks are all read from here, so they cannot disagree.
  */
+import { OPEN_SOLVENT } from "../coat";
 import { placeOf, type Project, type StepRecord } from "../project";
 import { hoursOfNeeds, isThere, type Having, type Need } from "../work";
 import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
@@ -207,7 +208,13 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
           { steps: atWork, states, evenings, now, options: hours, order, finish: plan.finish },
         )
       : new Map();
-  const offers = asleep && !awake ? [] : offersNow(atWork, states, have.minutes, (s) => atHandFor(s), costs);
+  // What stands open or still airs: flame waits for another evening.
+  const airing = clocks.some((c) => c.kind !== "running" && c.step.cautions.some((id) => OPEN_SOLVENT.includes(id)));
+  const burning = clocks.some((c) => c.kind === "in hand" && c.step.cautions.includes("heat"));
+  const offers =
+    asleep && !awake
+      ? []
+      : offersNow(atWork, states, have.minutes, (s) => atHandFor(s) && !(airing && burns(s)) && !(burning && airs(s)), costs);
   return {
     now,
     steps: own,
@@ -296,10 +303,16 @@ function offersNow(
   let left = minutes * 60;
   const claimed = new Set<string>();
   const offers: Offer[] = [];
+  let solvent = false,
+    flame = false;
   for (const step of open) {
+    // Flame and open solvent are never offered for one evening: what comes first holds.
+    if ((burns(step) && solvent) || (airs(step) && flame)) continue;
     // Two plates cannot be started on one printer.
     const clash = step.machineS > 0 && step.printerId !== null && claimed.has(step.printerId);
     if (clash) continue;
+    solvent ||= airs(step);
+    flame ||= burns(step);
     const fits = step.handsOnS <= left;
     if (fits) {
       left -= step.handsOnS;
@@ -312,6 +325,9 @@ function offersNow(
   // What fits comes first; the order of worth stays inside both groups.
   return [...offers.filter((o) => o.fits), ...offers.filter((o) => !o.fits)];
 }
+
+const airs = (s: Step): boolean => s.cautions.some((id) => OPEN_SOLVENT.includes(id));
+const burns = (s: Step): boolean => s.cautions.includes("heat");
 
 /** What goes by the clock must last for a step, or for so long of it. Common choice. */
 const MUST_LAST_MS = 3_600_000;

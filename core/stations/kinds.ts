@@ -62,7 +62,7 @@ export { gluesIn } from "./assemble/kinds/glue";
 export { groundsIn } from "./ground/kinds/ground";
 export { layersIn } from "./ground/kinds/layer";
 export { coatsIn, filmOfCoat, type CoatWork } from "./paint/kinds/coat";
-export { howLaid, POT_METHODS, sprayCaution } from "./paint/laying";
+export { howLaid, POT_METHODS } from "./paint/laying";
 export { isRecipe, recipesIn, stepsOnPiece, type RecipeWork } from "./paint/kinds/recipe";
 export { masksIn, type MaskWork } from "./paint/kinds/mask";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";

@@ -52,7 +52,7 @@ export const BENCH_TASKS: BenchTask[] = [
     perPieceS: 90,
     perCm2S: 0,
     waitS: 0,
-    cautions: ["sanding-dust"],
+    cautions: ["rotary", "sanding-dust"],
   },
   { id: "seams", title: "Fill seams and gaps", station: "assemble", setUpS: 240, perPieceS: 90, perCm2S: 0, waitS: 4 * 3600, cautions: [] },
   // One loop: look, fill and sand what shows, touch in primer, look again.
@@ -74,7 +74,7 @@ export const BENCH_TASKS: BenchTask[] = [
     perPieceS: 60,
     perCm2S: 0.2,
     waitS: 4 * 3600,
-    cautions: [],
+    cautions: ["static"],
     overPaint: true,
   },
   // What snaps or moves is painted first: paint in a slot is scraped off, paint over a hinge glues it.

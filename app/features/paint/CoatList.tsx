@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import type { Field } from "~core/field";
-import { inPotWords, levelWords, METHODS } from "~core/coat";
+import { coatCare, inPotWords, levelWords, METHODS } from "~core/coat";
 import { pottedCoats, surroundingsOfPart } from "~core/plan";
 import { layerMl } from "~core/surface";
 import { placeWords } from "~core/recipe";
@@ -18,7 +18,6 @@ import {
   masksIn,
   POT_METHODS,
   recipesIn,
-  sprayCaution,
   stepsOnPiece,
   type CoatWork,
   type MaskWork,
@@ -83,7 +82,7 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
   const paint = project.paints.find((p) => p.id === coat.paintId);
   const film = filmOfCoat(coat, paint);
   const ml = film ? layerMl(film, partAreaMm2(part) * part.copies) : null;
-  const caution = paint && sprayCaution(paint.family, coat.method).length > 0;
+  const cautions = paint ? coatCare(paint.family, coat.method).cautions : [];
   const set = (change: Partial<CoatWork>): Promise<Result<unknown>> =>
     run("list.set", { list: "part.work", of: part.id, key: coat.id, change });
   const { thinning, wet, crackle } = kindOf(coat).fields as Record<"thinning" | "wet" | "crackle", Field>;
@@ -149,9 +148,9 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
           <FieldInput name={`${coat.id} crackle`} field={crackle} value={coat.crackle} onChange={(v) => set({ crackle: v as boolean })} />
         </div>
       )}
-      {caution && (
+      {cautions.length > 0 && (
         <span className="col-span-full text-setting-ink">
-          △ {CAUTIONS["solvent-spray"].text} {CARE_FIRST}
+          △ {cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
         </span>
       )}
     </li>

@@ -1,6 +1,5 @@
 /** How coats out of a pot become steps: the same for a coat of its own and for a step of a recipe. */
-import type { CautionId } from "../../care";
-import { FAMILIES, METHODS, type CoatFamily, type CoatMethod } from "../../coat";
+import { coatCare, METHODS, type CoatMethod } from "../../coat";
 import { layerMl } from "../../surface";
 import { coatHandTime, type Film, type FineWork, type Need, type Rests, type StepDraft, type Task } from "../../work";
 
@@ -11,12 +10,6 @@ const OF_METHOD: Partial<Record<CoatMethod, Need[]>> = {
   "from above": ["spray place"],
   airbrush: ["airbrush"],
 };
-
-/** Solvent sprays and cans need a place where they may be used. */
-export const sprayCaution = (family: CoatFamily, method: CoatMethod): CautionId[] =>
-  METHODS[method].sprayed && method !== "mist" && ["strong thinner", "white spirit"].includes(FAMILIES[family].cleaner)
-    ? ["solvent-spray"]
-    : [];
 
 /** Ways of laying what comes in pots. */
 export const POT_METHODS = (Object.keys(METHODS) as CoatMethod[]).flatMap((value) =>
@@ -70,7 +63,7 @@ export function layingSteps(
     },
     waitS: i < coats - 1 ? between : (waitS ?? between),
     needs: OF_METHOD[method] ?? [],
-    cautions: sprayCaution(film.family, method),
+    cautions: coatCare(film.family, method).cautions,
     pieces,
     takes: paintId === null ? [] : [{ paintId, amount: potMl }],
     rests: {

@@ -1,9 +1,8 @@
 /** What is painted next, on how many pieces and for how long, in a sentence; it is begun from here. */
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { inPotWords } from "~core/coat";
+import { coatCare, inPotWords } from "~core/coat";
 import type { Scheme } from "~core/plan";
 import type { Part } from "~core/project";
-import { sprayCaution } from "~core/stations/kinds";
 import { formatDuration } from "~core/units";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
@@ -30,7 +29,7 @@ export function Sentence({ scheme }: { scheme: Scheme }) {
   }
   const { next } = row;
   const on = `${next.pieces > next.parts.length ? `${next.pieces} pieces: ` : ""}${namesOf(next.parts)}`;
-  const caution = sprayCaution(next.step.wants.family, next.step.method).at(0);
+  const { cautions } = coatCare(next.paint?.family ?? next.step.wants.family, next.step.method);
   return (
     <>
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -47,9 +46,9 @@ export function Sentence({ scheme }: { scheme: Scheme }) {
           Start it
         </button>
       </div>
-      {caution && (
+      {cautions.length > 0 && (
         <p className="text-setting-ink">
-          △ {CAUTIONS[caution].short}. {CARE_FIRST}
+          △ {cautions.map((c) => CAUTIONS[c].short).join(", ")}. {CARE_FIRST}
         </p>
       )}
     </>

@@ -2,11 +2,10 @@
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { inPotWords, levelWords, METHODS } from "~core/coat";
+import { coatCare, inPotWords, levelWords, METHODS } from "~core/coat";
 import { shakeOf } from "~core/paint";
 import { sprayDay, type SprayDay, type SprayGroup } from "~core/plan";
 import { LIMITS } from "~core/project";
-import { sprayCaution } from "~core/stations/kinds";
 import { formatDuration } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
@@ -114,7 +113,7 @@ function Group({
   const ready = g.pieces.filter(isReady);
   const open = ready.flatMap((p) => p.bare.filter((b) => !ticked.has(b.key)));
   const short = day.short.find((s) => s.paint.id === g.paint?.id);
-  const caution = sprayCaution(g.family, g.method).at(0);
+  const { cautions } = coatCare(g.family, g.method);
   const unreached = g.pieces.filter((p) => p.unreached.length > 0);
   const cracked = g.pieces.filter((p) => p.crackle);
   const first = day.groups.findIndex((x) => x.paint?.id === g.paint?.id) === nth - 1;
@@ -200,9 +199,9 @@ function Group({
           The spray does not reach {p.unreached.join(", ")} of {p.part.name}: brush the matt in there.
         </p>
       ))}
-      {caution && (
+      {cautions.length > 0 && (
         <p className="mt-1 text-setting-ink">
-          △ {CAUTIONS[caution].text} {CARE_FIRST}
+          △ {cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
         </p>
       )}
       <button className={`btn mt-2 ${nth === 1 ? "btn-solid" : ""}`} disabled={ready.length === 0} onClick={start}>

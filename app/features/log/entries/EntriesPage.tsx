@@ -1,4 +1,4 @@
-/** Log: what really happened, step by step, planned against taken, and what went wrong. */
+/** Entries of the log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
 import { brokenJoint, LIMITS, takenS, type Lesson, type Part, type StepRecord } from "~core/project";
@@ -11,7 +11,7 @@ import { Page } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
-import { LogLeaves } from "./LogLeaves";
+import { LogLeaves } from "../LogLeaves";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
@@ -102,7 +102,7 @@ function Snapped({ record }: { record: StepRecord }) {
   );
 }
 
-export default function LogPage() {
+export default function EntriesPage() {
   const project = useProject();
   const { scene, parts } = project;
   const { run } = useActions();
@@ -114,7 +114,7 @@ export default function LogPage() {
   const first = from < done.length ? from : Math.max(0, Math.ceil(done.length / ROWS) - 1) * ROWS;
   return (
     <Page
-      title="Log"
+      title="Entries"
       sub="steps done and how they went"
       cells={[
         { label: "scene", value: scene.name },
