@@ -10,6 +10,7 @@ test("fifty thousand records: the log is turned by pages and months, an entry st
   const words = (from: number, to: number, of: number): string =>
     `${from.toLocaleString("en")} to ${to.toLocaleString("en")} of ${of.toLocaleString("en")}`;
   await openStation(bench, "Log");
+  await leaf(bench, "Entries").click();
   const pages = bench.getByRole("navigation", { name: "Pages of the log" });
   await expect(pages).toContainText(words(1, 60, all));
   await expect(bench.getByRole("table").getByRole("row")).toHaveCount(61);

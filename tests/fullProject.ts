@@ -292,6 +292,15 @@ export async function fullProject(): Promise<Full> {
   project.scene.layers = [{ id: "ly1", zoneId: "z1", methodId: "two-part", depthMm: 8, by: "mass" }];
   project.scene.camera = { focalMm: 35, sensorMm: [36, 24], stop: 8, distanceMm: 800, heightMm: 120, fromDeg: 20, backdropMm: 300 };
   project.scene.panels = [{ id: "pa1", name: "Wall", widthMm: 110, heightMm: 60, count: 2 }];
+  project.scene.printers[0].machine = {
+    priceMinor: 28000,
+    residualMinor: 4000,
+    lifeH: 3000,
+    watts: 150,
+    perKWhMinor: 30,
+    partsMinor: 1800,
+    partsLifeH: 600,
+  };
   project.scene.stock = { widthMm: 420, heightMm: 297, sheets: 2, kerfMm: 1.5 };
   project.parts[0].stands = "-y";
   project.scene.effects = [

@@ -26,7 +26,7 @@ export type Reading =
   | { kind: "lesson"; title: string; go: SlipGo | null; words: string };
 
 /** What cannot be read, from its first sign to behind its last. */
-export interface EveningFault {
+interface EveningFault {
   from: number;
   to: number;
   message: string;

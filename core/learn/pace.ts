@@ -29,12 +29,12 @@ export interface Pace {
 }
 
 /** Standard deviations of the logarithm: of one person's pace, of a kind beside it, of one piece of work. */
-export const PRIOR = { all: 0.3, kind: 0.25, each: 0.35 };
+const PRIOR = { all: 0.3, kind: 0.25, each: 0.35 };
 /** One record counts no more than this multiple either way: a telephone call is no pace. */
 const MOST_RATIO = 4;
 /** From so many records a kind is learned; from so many in all what they share. */
-export const LEAST_OF_KIND = 3;
-export const LEAST_OF_ALL = 5;
+const LEAST_OF_KIND = 3;
+const LEAST_OF_ALL = 5;
 
 export const NO_PACE: Pace = { all: { factor: 1, sd: PRIOR.all, n: 0 }, of: {} };
 

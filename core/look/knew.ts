@@ -1,10 +1,10 @@
 /** How well it knew: said against taken, as the tables would have said it and as it was planned, over the records in their order. */
-import { learnedFor, paceOf, type Timed } from "../learn";
+import { fitCurve, learnedFor, paceOf, type Timed } from "../learn";
 import { takenS, type Project, type StepRecord } from "../project";
 import { paceKey } from "../work";
 
 /** How far off figures were: half of them are within this factor either way. */
-export interface Off {
+interface Off {
   factor: number;
   n: number;
 }
@@ -63,6 +63,22 @@ function printsKnew(records: readonly StepRecord[], process: "fdm" | "resin"): P
   return { then: of(own.slice(half), (r) => r.print!.modelS), now: of(own.slice(half), (r) => r.plannedS) };
 }
 
+/** The kind of work that was done most often: what is left of its time at each doubling. */
+function againKnew(records: readonly StepRecord[]): string {
+  const kinds = new Map<string, { nth: number; s: number }[]>();
+  for (const r of ended(records, "hands")) {
+    if (!r.rests) continue;
+    const key = paceKey(r.rests);
+    const own = kinds.get(key) ?? [];
+    kinds.set(key, own);
+    // Beside what was planned, so that larger pieces are no slower ones.
+    own.push({ nth: own.length + 1, s: (takenS(r)! / r.plannedS) * (typeof r.rests.pace === "number" ? r.rests.pace : 1) });
+  }
+  const [most] = [...kinds].sort((a, b) => b[1].length - a[1].length);
+  const curve = most && most[1].length >= LEAST ? fitCurve(most[1]) : null;
+  return curve ? `${Math.round(curve.r * 100)} % at each doubling, ${most[0]}` : "still the table’s";
+}
+
 const factorWords = ({ factor }: Off): string => (factor < 1.5 ? `±${Math.round((factor - 1) * 100)} %` : `×${factor.toFixed(1)}`);
 const words = ({ then, now }: Pick<Knew, "then" | "now">): string =>
   then && now && now.n >= LEAST ? `${factorWords(then)} by the tables, ${factorWords(now)} as learned` : "still the table’s";
@@ -78,6 +94,7 @@ export function knewOf({ records }: Pick<Project, "records">): Knew[] {
     of("your hands", handsKnew(records)),
     of("filament hours", printsKnew(records, "fdm")),
     of("resin hours", printsKnew(records, "resin")),
+    { what: "the same again", then: null, now: null, words: againKnew(records) },
     { what: "drying", then: null, now: null, words: "still the table’s" },
     {
       what: "failed prints",

@@ -107,10 +107,11 @@ describe("how well it knew", () => {
         rests: { kind: "coat", method: "brush" },
       }),
     ).map((r) => ({ ...r, plannedS: (r.finishedAt! - r.startedAt) / 1000 / (1.7 * Math.exp(0.1 * (random() - 0.5))) }));
-    const [hands, filament, , drying] = knewOf({ records });
+    const [hands, filament, , again, drying] = knewOf({ records });
     expect(hands.then!.factor).toBeGreaterThan(1.5);
     expect(hands.now!.factor).toBeLessThan(1.15);
     expect(hands.words).toMatch(/^×1\.\d by the tables, ±\d+ % as learned$/);
+    expect(again.words).toMatch(/^(9\d|100) % at each doubling, brush$/);
     expect([filament.words, drying.words]).toEqual(["still the table’s", "still the table’s"]);
   });
 });

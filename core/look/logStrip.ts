@@ -5,7 +5,7 @@
 import { define } from "../derive";
 import { SCENE, takenS, type Project, type StepRecord } from "../project";
 
-export interface StripDay {
+interface StripDay {
   /** Midnight of the day, ms. */
   at: number;
   x: number;
@@ -23,7 +23,7 @@ export interface StripMark {
   wrong: boolean;
 }
 
-export interface StripLane {
+interface StripLane {
   partId: string;
   name: string;
   /** The person's own time, s. */

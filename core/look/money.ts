@@ -1,6 +1,7 @@
 /** What a scene cost: receipts shared out over what became of them, by material, part and plate; tools that are kept stand apart. */
-import { spentOn, summed, type Entered, type Fate } from "../ledger";
-import { type Paint, type Project, type Supply } from "../project";
+import { machineHour, spentOn, summed, type Entered, type Fate } from "../ledger";
+import { takenS, type Paint, type Project, type Supply } from "../project";
+import type { Printer } from "../print";
 import type { Money } from "../units";
 
 /** Of a price for the whole, what this much of it cost. */
@@ -44,11 +45,12 @@ export interface SceneMoney {
   total: number;
   /** By material; trials apart, failed work and what was thrown away is lost. In the order of the bar, minor units. */
   bar: { of: MoneyOf; minor: number }[];
-  parts: { name: string; good: number; failed: number; trial: number; each: number | null }[];
+  /** `machineMinor`: hours of printers whose cost was said, beside the receipts; `each`: what one piece must bring so that it loses nothing. */
+  parts: { name: string; good: number; failed: number; trial: number; machineMinor: number; each: number | null }[];
   plates: { name: string; minor: number }[];
 }
 
-export interface ShopMoney {
+interface ShopMoney {
   currency: string;
   total: number;
   fates: { fate: Fate; minor: number }[];
@@ -66,9 +68,39 @@ export interface MoneySums {
 
 const FATES_IN_ORDER: Fate[] = ["good", "failed", "trial", "thrown", "unexplained", "left"];
 
+/** What an hour of a printer costs, minor units; null where price and life were not said. */
+export function machineHourMinor({ machine }: Pick<Printer, "machine">): number | null {
+  const { priceMinor, residualMinor = 0, lifeH, watts = 0, perKWhMinor = 0, partsMinor, partsLifeH } = machine ?? {};
+  if (priceMinor === undefined || lifeH === undefined) return null;
+  return machineHour({
+    price: priceMinor,
+    residual: Math.min(priceMinor, residualMinor),
+    lifeH,
+    kW: watts / 1000,
+    perKWh: perKWhMinor,
+    parts: partsMinor !== undefined && partsLifeH !== undefined ? [{ price: partsMinor, lifeH: partsLifeH }] : [],
+  });
+}
+
+/** Hours of machines for each part, at their cost; a plate of several parts by their pieces. */
+function machineCosts({ records, scene }: Pick<Project, "records" | "scene">): Map<string, number> {
+  const out = new Map<string, number>();
+  for (const r of records) {
+    const printer = r.print && scene.printers.find((p) => p.id === r.print!.printerId);
+    const hour = printer ? machineHourMinor(printer) : null;
+    if (hour === null || r.finishedAt === null) continue;
+    const cost = (hour * (takenS(r) ?? r.plannedS)) / 3600;
+    const on = r.print!.pieces.length > 0 ? r.print!.pieces : [{ partId: r.partId, pieces: 1 }];
+    const all = on.reduce((n, p) => n + p.pieces, 0);
+    for (const p of on) out.set(p.partId, (out.get(p.partId) ?? 0) + (cost * p.pieces) / Math.max(1, all));
+  }
+  return out;
+}
+
 /** Everything in its own currency; every list adds up to its total. */
 export function moneySums(project: Project): MoneySums {
-  const { scene, parts, paints, supplies } = project;
+  const { scene, parts, paints, supplies, habits } = project;
+  const machines = machineCosts(project);
   const runDown = [...paints.filter((p) => !p.mix), ...supplies.filter((s) => s.kind !== "tool" && s.kind !== "bath")];
   const ofItem = new Map<string, MoneyOf>(runDown.map((i) => [i.id, "stockMl" in i ? "paint" : (OF_KIND[i.kind] ?? "paint")]));
   const spent = runDown.flatMap((item) => spentOn(entered(item, project)));
@@ -100,17 +132,10 @@ export function moneySums(project: Project): MoneySums {
             const of = (fate: Fate): number => ofPart.reduce((sum, s) => sum + (s.fate === fate ? s.minor : 0), 0);
             const file = paid.reduce((sum, f) => sum + (f.partId === p.id ? f.minor : 0), 0);
             const sum = ofPart.reduce((n, s) => n + s.minor, 0) + file;
-            return sum > 0
-              ? [
-                  {
-                    name: p.name,
-                    good: of("good") + file,
-                    failed: of("failed") + of("thrown"),
-                    trial: of("trial"),
-                    each: p.copies > 0 ? sum / p.copies : null,
-                  },
-                ]
-              : [];
+            const machineMinor = currency === habits.currency ? Math.round(machines.get(p.id) ?? 0) : 0;
+            if (sum + machineMinor === 0) return [];
+            const each = p.copies > 0 ? (sum + machineMinor) / p.copies : null;
+            return [{ name: p.name, good: of("good") + file, failed: of("failed") + of("thrown"), trial: of("trial"), machineMinor, each }];
           }),
           plates: summed(own, (s) => s.line?.plateId ?? null).map((x) => ({
             ...x,

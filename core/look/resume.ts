@@ -5,7 +5,7 @@ import { spacedNumber } from "../units";
 
 const DAY_MS = 86_400_000;
 /** A pause worth a card. Common choice. */
-export const PAUSE_DAYS = 14;
+const PAUSE_DAYS = 14;
 
 /** What is looked at before it is used again, days since it was opened or mixed. Common practice, no source: the label wins. */
 const OLD_DAYS = { bottle: 365, bath: 30, spool: 180, glue: 365, filler: 365, mix: 30 } as const;

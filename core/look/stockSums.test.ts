@@ -1,11 +1,11 @@
 /** Shelf and money over a scene: what runs dry is what the plan comes to first, and every shown list sums to its total. */
 import { describe, expect, it } from "vitest";
-import { coat, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { coat, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { schedule, stepStates, stepsOfProject } from "../plan";
 import { eveningsFrom } from "../plan";
 import type { Project } from "../project";
 import { seededRandom } from "../units";
-import { moneySums, shelfRows } from ".";
+import { machineHourMinor, moneySums, shelfRows } from ".";
 
 const planned = (project: Project) => {
   const steps = stepsOfProject(project);
@@ -82,5 +82,39 @@ describe("money", () => {
     const line = { id: "l", at: 1, kind: "took" as const, itemId: "brown", amount: 3, sceneId: "s", partId: "a" };
     const sums = moneySums({ ...base, supplies: [tool], lines: [line] });
     expect(sums).toMatchObject({ unpriced: ["Brown"], scene: [], shop: [{ currency: "EUR", total: 0, kept: 8900 }] });
+  });
+  // Worked value: (280 − 40)/3000 + 0.15 × 0.30 + 18/600 = 0.155 an hour; two hours on four pieces of one part and one of another.
+  it("adds hours of printers beside the receipts: the price below which a piece loses", () => {
+    const base = projectOf([crate("a", 4), crate("b", 1)]);
+    const printer = {
+      ...base.scene.printers[0],
+      machine: { priceMinor: 28_000, residualMinor: 4000, lifeH: 3000, watts: 150, perKWhMinor: 30, partsMinor: 1800, partsLifeH: 600 },
+    };
+    expect(machineHourMinor(printer)).toBeCloseTo(15.5, 9);
+    expect(machineHourMinor(base.scene.printers[0])).toBeNull();
+    const run = record("a", "plate/p/start", {
+      time: "machine",
+      startedAt: 0,
+      finishedAt: 7_200_000,
+      result: "good",
+      print: {
+        ...printRecord({ partId: "a", name: "A", pieces: 4 }),
+        printerId: printer.id,
+        pieces: [
+          { partId: "a", name: "A", pieces: 4 },
+          { partId: "b", name: "B", pieces: 1 },
+        ],
+      },
+    });
+    const line = { id: "l", at: 1, kind: "took" as const, itemId: "brown", amount: 10, sceneId: "s", partId: "a" };
+    const paints = base.paints.map((p) => (p.id === "brown" ? { ...p, wholeMl: 50, price: { minor: 500, currency: "EUR" } } : p));
+    const project = { ...base, scene: { ...base.scene, printers: [printer] }, paints, records: [run], lines: [line] };
+    const [{ parts, total }] = moneySums(project).scene;
+    // 31.0 over five pieces: 24.8 and 6.2; paint for 100.
+    expect(parts.map((p) => [p.name, p.good, p.machineMinor, Math.round(p.each! * 100) / 100])).toEqual([
+      ["a", 100, 25, 31.25],
+      ["b", 0, 6, 6],
+    ]);
+    expect(total).toBe(100);
   });
 });

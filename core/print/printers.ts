@@ -30,6 +30,8 @@ interface PrinterBase {
   loadedId?: string | null;
   /** What test prints have said of it. */
   fits?: Fits;
+  /** What an hour of it costs beside the material, as far as somebody said. */
+  machine?: MachineCost;
   /** It must be still in the quiet hours. */
   quiet?: boolean;
   /** What parts are taken off with least trouble, as the user calls it: "smooth sheet", "flexible plate". */
@@ -47,6 +49,20 @@ export interface InDemo {
   loadedId?: string | null;
   surface?: string;
   address?: string | null;
+}
+
+/** What a machine costs: money in minor units of the currency of habit. */
+export interface MachineCost {
+  priceMinor?: number;
+  /** What it will still bring. */
+  residualMinor?: number;
+  lifeH?: number;
+  /** Mean power while it prints. */
+  watts?: number;
+  perKWhMinor?: number;
+  /** Parts that wear, all that one set costs, and how long that lasts. */
+  partsMinor?: number;
+  partsLifeH?: number;
 }
 
 /** What a test print says of a printer: rooms, walls and slopes, mm and degrees. */
@@ -186,6 +202,7 @@ export const NOT_RECKONED_WITH = [
   "edges",
   "exclusions",
   "fits",
+  "machine",
   "loadedId",
   "quiet",
   "surface",

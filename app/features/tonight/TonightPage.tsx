@@ -3,6 +3,7 @@ import { format } from "date-fns";
 import { useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { chanceBy, goKeyOf, personWords, type Clock, type Go, type Later, type Offer, type Tonight } from "~core/plan";
+import { eveningsToPlan, type EveningsSeen } from "~core/learn";
 import { NEEDS } from "~core/work";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
@@ -303,6 +304,13 @@ function readyText(share: number, sure: string | null): string {
   return inTen === 0 ? `No. ${later}` : `Only ${inTen} ${inTen === 1 ? "time" : "times"} in 10. ${later}`;
 }
 
+/** How many evenings to plan so that as many as are needed happen, by what records tell; nothing where the user said a share. */
+function PlanEvenings({ wanted, seen, said }: { wanted: number; seen?: EveningsSeen; said?: number | null }) {
+  if (wanted === 0 || !seen || (said !== null && said !== undefined)) return null;
+  const planned = eveningsToPlan(seen, wanted, 0.8);
+  return planned > wanted ? <>: plan {planned}, some fall out</> : null;
+}
+
 interface Said {
   value: string;
   label: string;
@@ -357,6 +365,7 @@ function Ready({ model }: { model: Tonight }) {
           )}
           <p className="text-soft">
             {formatDuration(model.handsOnS)} of your time over {model.evenings} {model.evenings === 1 ? "evening" : "evenings"}
+            {chance && <PlanEvenings wanted={model.evenings} seen={chance.person.seen} said={habits.eveningsOfTen} />}
             {model.machineS > 0 && `, ${formatDuration(model.machineS)} of printing to start`}.
           </p>
         </>

@@ -1,3 +1,4 @@
+import ICAL from "ical.js";
 import Papa from "papaparse";
 import { beforeAll, describe, expect, it } from "vitest";
 import { tonight } from "~core/plan";
@@ -93,6 +94,30 @@ describe("the evenings as a calendar (RFC 5545)", () => {
     );
     expect(summary).toContain("Mühle\\, groß\\; \\\\ weiß\\n水車");
     expect(/^X-WR-CALNAME:(.*)$/m.exec(unfolded)![1]).toContain("Bach\\; Mühle\\, 1");
+  });
+  // Read by another parser of RFC 5545, over the night on which clocks change.
+  it("rings once before each evening, and when what runs or sets is over, right over a clock change", () => {
+    const NOW = Date.parse("2026-10-24T17:00:00Z");
+    const wet = record("brick", "brick/c/0", { startedAt: NOW - 3_600_000, finishedAt: NOW - 600_000, waitS: 12 * 3600, result: "good" });
+    const project = projectOf(
+      [{ ...brick, work: [coat("c", "brown", "brush"), coat("d", "wash", "wash"), coat("e", "matt", "brush")] }],
+      [wet],
+    );
+    const model = tonight(project, NOW, 60);
+    const ics = eveningsIcs(model, project.scene.name);
+    if (!ics.ok) throw new Error(ics.problem.message);
+    const events = new ICAL.Component(ICAL.parse(ics.value) as unknown[]).getAllSubcomponents("vevent");
+    const over = events.find((e) => String(e.getFirstPropertyValue("summary")).endsWith("has set"))!;
+    // Twelve hours later, an hour earlier on the clock.
+    expect(new ICAL.Event(over).startDate.toJSDate().toISOString()).toBe("2026-10-25T04:50:00.000Z");
+    expect(over.getFirstSubcomponent("valarm")!.getFirstPropertyValue("action")).toBe("DISPLAY");
+    expect(over.getFirstPropertyValue("transp")).toBe("TRANSPARENT");
+    const evenings = events.filter((e) => e !== over);
+    const rung = evenings.filter((e) => e.getFirstSubcomponent("valarm"));
+    const days = new Set(evenings.map((e) => new ICAL.Event(e).startDate.toString().slice(0, 10)));
+    expect(rung.length).toBe(days.size);
+    expect(rung.length).toBeGreaterThan(0);
+    expect(String(rung[0].getFirstSubcomponent("valarm")!.getFirstPropertyValue("trigger"))).toBe("-PT15M");
   });
   it("says so when nothing is planned", () => {
     const project = projectOf([]);

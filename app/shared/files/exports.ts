@@ -90,6 +90,8 @@ const parts = (ms: number): [number, number, number, number, number] => {
 
 /** One event a stretch of the person's time, in UTC (RFC 5545). */
 export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
+  const starts = model.schedule.slots.flatMap((s) => s.hands.map((h) => h.from)).sort((a, b) => a - b);
+  const firstOfEvening = new Set(starts.filter((at, i) => i === 0 || at - starts[i - 1] > SAME_EVENING_MS));
   const events = model.schedule.slots.flatMap((slot) =>
     slot.hands.map((h, i): EventAttributes => ({
       uid: `${slot.key.replace(/[^a-zA-Z0-9]+/g, "-")}-${i}@inch-hollow.local`,
@@ -103,14 +105,51 @@ export function eveningsIcs(model: Tonight, sceneName: string): Result<string> {
       productId: "inch-hollow",
       calName: escaped(sceneName),
       description: slot.step.waitS > 0 ? `Then leave it ${formatDuration(slot.step.waitS)}.` : undefined,
+      // Rings once an evening: before the first thing in it.
+      ...(firstOfEvening.has(h.from) && { alarms: [alarm(`${sceneName}: ${slot.step.partName}`, 15)] }),
     })),
   );
+  events.push(...waitsOver(model));
   if (events.length === 0) return fail("calendar.empty", "Nothing planned yet. Plan a part first.");
   const { error, value } = createEvents(events);
   return error || !value
     ? fail("calendar.failed", `The calendar could not be written: ${error?.message ?? "no reason given"}.`)
     : ok(foldedByOctets(value));
 }
+
+/** What begins within so long of another thing is of the same evening. */
+const SAME_EVENING_MS = 6 * 3_600_000;
+/** Shorter waits end while one is at the bench. */
+const WORTH_RINGING_MS = 30 * 60_000;
+
+const alarm = (description: string, minutes: number): NonNullable<EventAttributes["alarms"]>[number] => ({
+  action: "display",
+  description,
+  trigger: { minutes, before: true },
+});
+
+/** Ends of what runs or sets now: they reach somebody with the page shut. They take up no time. */
+const waitsOver = ({ clocks, now }: Tonight): EventAttributes[] =>
+  clocks
+    .filter((c) => c.kind !== "in hand" && c.until - now > WORTH_RINGING_MS)
+    .map(({ step, kind, until }) => {
+      const title = `${step.partName}: ${kind === "running" ? "the print is done" : "has set"}`;
+      return {
+        uid: `${step.key.replace(/[^a-zA-Z0-9]+/g, "-")}-over@inch-hollow.local`,
+        title,
+        start: parts(until),
+        startInputType: "utc",
+        startOutputType: "utc",
+        end: parts(until + 15 * 60_000),
+        endInputType: "utc",
+        endOutputType: "utc",
+        busyStatus: "FREE",
+        transp: "TRANSPARENT",
+        productId: "inch-hollow",
+        description: step.title,
+        alarms: [alarm(title, 0)],
+      };
+    });
 
 /** A name as text of a calendar (RFC 5545, 3.3.11); the writer escapes titles, not the calendar's own name. */
 const escaped = (text: string): string => text.replace(/[\\;,]/g, "\\$&").replace(/\r?\n/g, "\\n");

@@ -10,11 +10,11 @@ export interface Cut {
 }
 
 /** All sets of so many are looked at; of more, those that save the most hands. */
-export const MOST_OPTIONAL = 10;
+const MOST_OPTIONAL = 10;
 const LOOKS = 150;
 
 /** The shop without some steps: what followed them follows what they followed. */
-export function without(shop: Shop, drop: ReadonlySet<number>): { shop: Shop; kept: number[] } {
+function without(shop: Shop, drop: ReadonlySet<number>): { shop: Shop; kept: number[] } {
   const kept = shop.steps.map((_, i) => i).filter((i) => !drop.has(i));
   const at = new Map(kept.map((i, n) => [i, n]));
   const followed = (i: number, seen: ReadonlySet<number> = new Set()): number[] =>

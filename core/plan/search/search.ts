@@ -31,8 +31,8 @@ const TENURE = 9;
 /** Without a better one in so many steps of a walk it begins anew. */
 const STALE = 200;
 
-/** Looks at schedules until the bound is reached or `most` were seen; yields after every few. */
-export function* searching(shop: Shop, { most = 2000, seed = 1, begin }: SearchOptions = {}): Generator_<Found> {
+/** Looks at schedules until the bound is reached or `most` were seen. */
+export function searched(shop: Shop, { most = 2000, seed = 1, begin }: SearchOptions = {}): Found {
   const random = seededRandom(seed);
   const gen = new Generator(shop);
   const n = gen.n;
@@ -90,23 +90,10 @@ export function* searching(shop: Shop, { most = 2000, seed = 1, begin }: SearchO
         cost = here;
         stale = 0;
       } else stale++;
-      if (turn % 16 === 15) yield { ...best, looked };
     }
-    yield { ...best, looked };
     if (n < 2) break;
   }
   return { ...best, looked };
-}
-
-type Generator_<T> = globalThis.Generator<T, T>;
-
-/** Runs it to the end. */
-export function searched(shop: Shop, options?: SearchOptions): Found {
-  const going = searching(shop, options);
-  for (;;) {
-    const step = going.next();
-    if (step.done) return step.value;
-  }
 }
 
 interface Move {

@@ -41,7 +41,7 @@ export function editedProfile(printer: Printer, changed: PrinterChange, now: num
 
 /** A profile with some fields changed, those of its speeds and its lift one by one. What kind of printer it is stays. */
 function profileWith(printer: Printer, changed: PrinterChange): Printer {
-  const inner = (field: "speedMmS" | "lift" | "fits" | "edges", from?: object): object =>
+  const inner = (field: "speedMmS" | "lift" | "fits" | "machine" | "edges", from?: object): object =>
     (field in printer || from) && typeof changed[field] === "object"
       ? { [field]: { ...from, ...(printer as unknown as Record<string, object>)[field], ...(changed[field] as object) } }
       : {};
@@ -51,6 +51,7 @@ function profileWith(printer: Printer, changed: PrinterChange): Printer {
     ...inner("speedMmS"),
     ...inner("lift"),
     ...inner("fits", {}),
+    ...inner("machine", {}),
     ...inner("edges", { left: 0, right: 0, front: 0, back: 0 }),
     id: printer.id,
     process: printer.process,

@@ -11,6 +11,7 @@ import { hatchFill } from "~app/ui/hatch";
 import { Sideways } from "~app/ui/sideways";
 import { useWidth } from "~app/ui/useWidth";
 import { LogLeaves } from "../LogLeaves";
+import { MachineHour } from "./MachineHour";
 
 const FILLS: Record<MoneyOf, string> = {
   filament: "var(--ink)",
@@ -53,6 +54,15 @@ export default function MoneyPage() {
       {sums.unpriced.length > 0 && (
         <p className="mt-3 text-setting-ink">△ Used without a price, and not counted: {sums.unpriced.join(", ")}.</p>
       )}
+      <Section title="What an hour of a printer costs">
+        {project.scene.printers.map((p) => (
+          <MachineHour key={p.id} printer={p} />
+        ))}
+        <p className="mt-1 text-sm text-soft">
+          Price less what it will still bring, over its life; power; parts that wear, over theirs. Sold for less than “a piece, at cost”, a
+          piece loses money; your own hours are not in it.
+        </p>
+      </Section>
       {sums.shop.length > 0 && (
         <Section title="The whole shelf, all scenes">
           <Sideways label="Receipts of the shelf">
@@ -81,7 +91,8 @@ export default function MoneyPage() {
           </Sideways>
           <p className="mt-2 text-sm text-soft">
             Receipts of each thing are shared out over what became of it, by amount, to the last cent: shown parts add up to the shown
-            total. Unexplained is what a count found missing. Currencies are never added up. Power and wear of printers are not in it.
+            total. Unexplained is what a count found missing. Currencies are never added up. Printer hours stand beside the receipts, not in
+            them.
           </p>
         </Section>
       )}
@@ -111,7 +122,8 @@ function Scene({ of, areaMm2 }: { of: SceneMoney; areaMm2: number }) {
                   <th>Good work</th>
                   <th>Failed</th>
                   <th>Trials</th>
-                  <th>One piece</th>
+                  <th>Printer hours</th>
+                  <th>A piece, at cost</th>
                 </tr>
               </thead>
               <tbody>
@@ -121,6 +133,7 @@ function Scene({ of, areaMm2 }: { of: SceneMoney; areaMm2: number }) {
                     <td>{money(p.good)}</td>
                     <td>{money(p.failed)}</td>
                     <td>{money(p.trial)}</td>
+                    <td>{p.machineMinor > 0 ? money(p.machineMinor) : "–"}</td>
                     <td>{p.each === null ? "–" : money(p.each)}</td>
                   </tr>
                 ))}

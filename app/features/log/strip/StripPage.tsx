@@ -137,7 +137,7 @@ export default function StripPage() {
       )}
       {chosen && <OnThatDay mark={chosen} />}
       <Section title="How well it knew">
-        <ul className="grid gap-x-8 gap-y-2 tab:grid-cols-2 desk:grid-cols-5">
+        <ul className="grid gap-x-8 gap-y-2 tab:grid-cols-2 desk:grid-cols-6">
           {knewOf(project).map((k) => (
             <li key={k.what}>
               <span className="block font-semibold">{k.what}</span>

@@ -1,0 +1,84 @@
+/** Log: the strip and what is found in it, the shelf that is counted, money that sums, the evening in a line. */
+import { expect, test } from "./bench";
+import { storedRow } from "./rows";
+
+const LOG = "/s/saltmarsh-sluice/log";
+
+test("the strip goes from mark to mark by arrows, shows that day, and finds what went wrong", async ({ bench }) => {
+  await bench.goto(LOG);
+  const strip = bench.getByRole("group", { name: /^Marks of the log/ });
+  await strip.focus();
+  for (let n = 0; n < 3; n++) await bench.keyboard.press("ArrowLeft");
+  const day = bench.getByRole("region", { name: "That day" });
+  await expect(day).toContainText("as it was that day");
+  const search = bench.getByLabel("Find in all that is kept");
+  await search.fill("hinge underexposed");
+  await search.press("Enter");
+  const found = bench.getByRole("list", { name: "Found" });
+  await expect(found.getByRole("button").first()).toContainText("Cargo crate");
+  await found.getByRole("button").first().click();
+  await expect(day).toContainText("the corner by the hinge side was underexposed");
+});
+
+test("a count on the shelf is a line that can be struck out; a purchase has its price; undo takes it back", async ({ bench }) => {
+  await bench.goto(`${LOG}/shelf`);
+  const level = bench.getByLabel("Lime white: ml left");
+  await expect(level).toHaveValue("80");
+  await level.fill("64");
+  await level.press("Enter");
+  await expect(level).toHaveValue("64");
+  await bench.getByRole("button", { name: /^Lime white water acrylic/ }).click();
+  const line = bench.getByRole("listitem").filter({ hasText: "counted 64 ml" });
+  await expect(line.first()).toBeVisible();
+  // What the row says is what it began with.
+  expect((await storedRow<{ stockMl: number }>(bench, "rack", "lime-white"))!.stockMl).not.toBe(64);
+  await bench.getByRole("button", { name: "Delete: Lime white, counted 64 ml" }).click();
+  await expect(level).toHaveValue("80");
+  await bench.getByLabel("Bought, ml").fill("60");
+  await bench.getByLabel("Bought, ml").press("Enter");
+  await bench.getByRole("button", { name: "Add to the shelf" }).click();
+  await expect(level).toHaveValue("140");
+  await bench.getByRole("heading", { name: "Shelf" }).click();
+  await bench.keyboard.press("Control+z");
+  await expect(level).toHaveValue("80");
+});
+
+test("money sums to the receipts, and hours of a printer make a piece dearer", async ({ bench }) => {
+  await bench.goto(`${LOG}/money`);
+  const bar = bench.getByRole("img", { name: /^filament/ });
+  const label = (await bar.getAttribute("aria-label"))!;
+  const sum = [...label.matchAll(/(\d+\.\d\d)/g)].reduce((s, m) => s + Math.round(Number(m[1]) * 100), 0);
+  const total = (await bench
+    .getByText(/ so far/)
+    .first()
+    .textContent())!;
+  expect(sum).toBe(Math.round(Number(/(\d+\.\d\d) so far/.exec(total)![1]) * 100));
+  const printer = bench.getByRole("group").filter({ hasText: "Large filament" }).first();
+  await printer.getByText("Large filament").click();
+  for (const [name, text] of [
+    ["Price", "280"],
+    ["Life, hours", "3000"],
+  ] as const) {
+    await printer.getByLabel(name, { exact: true }).fill(text);
+    await printer.getByLabel(name, { exact: true }).press("Enter");
+  }
+  await expect(printer).toContainText("0.093 EUR an hour");
+});
+
+test("an evening in a line is shown before it counts, refused with its place, and one undo takes it back", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/tonight");
+  const field = bench.getByLabel("The evening in one line");
+  const write = bench.getByRole("button", { name: "Write it down" });
+  await field.fill("a 25, z 3");
+  await expect(bench.getByText("Place 7: there is no letter “z” on the slip.")).toBeVisible();
+  await expect(write).toBeDisabled();
+  await field.fill("a 25, lime white low, !thin the second coat");
+  await expect(bench.getByText(/done, 25 min/)).toBeVisible();
+  await write.click();
+  await expect(bench.getByText("3 entries written down. Undo takes them back.")).toBeVisible();
+  await bench.goto(`${LOG}/entries`);
+  await expect(bench.getByRole("table").getByRole("row").nth(1)).toContainText("12 min");
+  await bench.getByRole("heading", { name: "Entries" }).click();
+  await bench.keyboard.press("Control+z");
+  await expect(bench.getByRole("table").getByRole("row").nth(1)).not.toContainText("12 min");
+});
