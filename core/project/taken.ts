@@ -6,7 +6,7 @@ import type { StepRecord, Take } from "./types";
 /** What a record took, and how it turned out. @param failedShare of a print that went well: of its pieces, found when the plate was cleared */
 export function takenBy(record: StepRecord, failedShare: number): { take: Take; outcome: Outcome }[] {
   const { print, result, takes, rests } = record;
-  const outcome: Outcome = print?.test ? "trial" : result === "failed" ? "failed" : "good";
+  const outcome: Outcome = result === "failed" ? "failed" : print?.test ? "trial" : "good";
   if (print) {
     if (!print.supplyId) return [];
     // Of a print that failed so much was used as its time says, until somebody weighs it.
