@@ -308,7 +308,7 @@ function readyText(share: number, sure: string | null): string {
 function PlanEvenings({ wanted, seen, said }: { wanted: number; seen?: EveningsSeen; said?: number | null }) {
   if (wanted === 0 || !seen || (said !== null && said !== undefined)) return null;
   const planned = eveningsToPlan(seen, wanted, 0.8);
-  return planned > wanted ? <>: plan {planned}, some fall out</> : null;
+  return planned > wanted ? <> (plan {planned}: some fall out)</> : null;
 }
 
 interface Said {
