@@ -9,8 +9,11 @@ test.describe("on a phone", () => {
   test("Tonight: a step is started and finished with the thumb, and its clock runs", async ({ bench }) => {
     await station(bench, "Tonight").tap();
     await bench.getByRole("button", { name: /^Start: Harbour grey primer/ }).tap();
-    // One stage through two pieces: one press ends both.
-    await bench.getByRole("button", { name: /^Finish all/ }).tap();
+    // One target in the lower half: a press a piece, and one that ends both. It asks nothing.
+    const hand = bench.getByRole("region", { name: "In hand" });
+    await hand.getByRole("button", { name: /^0 of 2 done/ }).tap();
+    await bench.keyboard.press("Enter");
+    await hand.getByRole("button", { name: /^Finish all/ }).tap();
     await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText(/sets until/);
   });
 
@@ -24,7 +27,10 @@ test.describe("on a phone", () => {
     await station(bench, "Tonight").tap();
     await bench.getByRole("button", { name: /^Start: Harbour grey primer/ }).tap();
     await stored(/^Started/);
-    await bench.getByRole("button", { name: /^Finish all/ }).tap();
+    const hand = bench.getByRole("region", { name: "In hand" });
+    await hand.getByRole("button", { name: /^0 of 2 done/ }).tap();
+    await hand.getByRole("button", { name: /^1 of 2 done/ }).tap();
+    await hand.getByRole("button", { name: /^Finish all/ }).tap();
     await stored(/2 done/);
     await station(bench, "Paint").tap();
     const paddle = bench.getByTestId("paint-tray").getByRole("button", { name: /^Sluice paddle/ });
@@ -36,12 +42,8 @@ test.describe("on a phone", () => {
     await bench.getByRole("button", { name: "Start it" }).tap();
     await stored(/^Started: Tar wash/);
     await station(bench, "Tonight").tap();
-    await bench
-      .getByRole("region", { name: "In hand" })
-      .getByRole("button", { name: /^Finish/ })
-      .tap();
-    await bench.getByRole("button", { name: "Done", exact: true }).tap();
-    await stored(/finished/);
+    await hand.getByRole("button", { name: /^Finish/ }).tap();
+    await stored(/1 done/);
     await station(bench, "Paint").tap();
     await expect(paddle).toHaveAccessibleName(/1 of 2 steps done, one drying/);
     await bench

@@ -341,7 +341,7 @@ export async function fullProject(): Promise<Full> {
       plateId: "plate",
     },
   );
-  project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", at: 5 });
+  project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", key: "brush", at: 5 });
   return { project, meshes: new Map([[hash, bytes]]), found: findPrint(shape, GENERIC_PRINTERS[0], 1) };
 }
 

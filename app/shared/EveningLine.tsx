@@ -3,6 +3,7 @@ import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { readEvening, slipSheet, type Reading } from "~core/evening";
 import { sharesOf, type Step } from "~core/plan";
+import { paceKey } from "~core/work";
 import { LIMITS, type Lesson } from "~core/project";
 import type { StockLine } from "~core/ledger";
 import { download, fileName } from "~app/shared/files/download";
@@ -59,10 +60,12 @@ export function EveningLine() {
     const lines = readings.flatMap((r): StockLine[] =>
       r.kind === "stock" ? [{ id: newId(), at: now, kind: "counted", itemId: r.itemId, amount: r.level, ...demo }] : [],
     );
-    const kindOf = (r: Extract<Reading, { kind: "lesson" }>): Lesson["about"] =>
-      (r.go && (steps.get(r.go.pieces[0]?.key)?.rests.kind as Lesson["about"])) || null;
+    const aboutGo = (r: Extract<Reading, { kind: "lesson" }>): Pick<Lesson, "about" | "key"> => {
+      const rests = r.go && steps.get(r.go.pieces[0]?.key)?.rests;
+      return rests ? { about: rests.kind as Lesson["about"], key: paceKey(rests) } : { about: null };
+    };
     const lessons = readings.flatMap((r): Lesson[] =>
-      r.kind === "lesson" ? [{ id: newId(), title: r.title.slice(0, LIMITS.title), about: kindOf(r), at: now, ...demo }] : [],
+      r.kind === "lesson" ? [{ id: newId(), title: r.title.slice(0, LIMITS.title), ...aboutGo(r), at: now, ...demo }] : [],
     );
     const byScene = new Map<string | undefined, ReturnType<typeof writtenOf>>();
     for (const r of readings.filter((x): x is OfSteps => "keys" in x))

@@ -8,7 +8,7 @@ import { useOutline } from "./useSheet";
 const WIDE = 46,
   HIGH = 34;
 
-export const Silhouette = memo(function Silhouette({ part }: { part: Part }) {
+export const Silhouette = memo(function Silhouette({ part, filled = false }: { part: Part; filled?: boolean }) {
   const view = useOutline(part, true, PRIORITY.shown)?.views.find((v) => v.name === "front");
   const s = view ? Math.min(WIDE / Math.max(view.widthMm, 1e-6), HIGH / Math.max(view.heightMm, 1e-6)) : 1;
   return (
@@ -16,7 +16,7 @@ export const Silhouette = memo(function Silhouette({ part }: { part: Part }) {
       {view && (
         <path
           d={segmentsPath(view.outline, { x: 1 + (WIDE - view.widthMm * s) / 2, y: 1 + HIGH }, s)}
-          fill="none"
+          fill={filled ? "var(--ink)" : "none"}
           stroke="var(--ink)"
           strokeWidth="1.2"
         />

@@ -8,9 +8,11 @@ const DAY_MS = 86_400_000;
 const BACK_DAYS = 120;
 /** Longer without any record is a pause that was taken, and no row of missed evenings. Common choice. */
 const PAUSE_DAYS = 21;
+/** What is written down so long after an evening is of it. Common choice. */
+const LATE_MS = 3 * 3_600_000;
 
 /**
- * An evening happened if work by hand was begun or ended in it. Evenings before the first record and within pauses are not counted, nor is
+ * An evening happened if work by hand was begun or ended in it, or soon after it. Evenings before the first record and within pauses are not counted, nor is
  * the one that goes on. What was planned is taken as the evenings of the week are now.
  */
 export function eveningsSeen(records: readonly StepRecord[], evenings: readonly Evening[], timeZone: string, now: number): EveningsSeen {
@@ -28,7 +30,7 @@ export function eveningsSeen(records: readonly StepRecord[], evenings: readonly 
   let planned = 0,
     happened = 0;
   for (const e of past) {
-    const used = moments.some((at) => at >= e.from && at <= e.to);
+    const used = moments.some((at) => at >= e.from && at <= e.to + LATE_MS);
     if (!used && pauses.some((p) => e.from > p.from && e.to < p.to)) continue;
     planned++;
     if (used) happened++;

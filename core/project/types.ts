@@ -467,6 +467,8 @@ export interface Lesson extends OfTheDemo {
   title: string;
   /** Kind of work that it is about; null for all. */
   about: WorkItem["kind"] | null;
+  /** The tool, task or method that it is about: see paceKey. Absent for all of its kind. */
+  key?: string;
   at: number;
 }
 

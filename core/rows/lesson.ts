@@ -12,5 +12,6 @@ export const lessonSchema = Joi.object<Lesson, true>({
     .valid(...WORK_KINDS.map((k) => k.kind))
     .allow(null)
     .required(),
+  key: Joi.string().min(1).max(LIMITS.shortText).optional(),
   at: moment.required(),
 }).unknown(true);

@@ -4,12 +4,13 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
-import type { Lesson, Part } from "~core/project";
+import { lessonsAbout, type Part } from "~core/project";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
+import { InHandPhone, usePhone } from "./InHandPhone";
 
 /** Steps by the scene they belong to. */
 function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefined, T[]> {
@@ -85,22 +86,16 @@ export interface GoInHand {
 /** Lessons that are told at most: the newest. */
 const MOST_LESSONS = 3;
 
-/** What was learned about work of these steps' kinds. */
-const lessonsFor = (lessons: readonly Lesson[], steps: readonly Step[]): Lesson[] => {
-  const kinds = new Set(steps.map((s) => s.rests.kind));
-  return lessons
-    .filter((l) => l.about === null || kinds.has(l.about))
-    .sort((a, b) => b.at - a.at)
-    .slice(0, MOST_LESSONS);
-};
-
 /** One go in hand, with a tick a piece. */
 export function InHandSession({
   go,
+  first: isFirst,
   others,
   onFinish,
 }: {
   go: GoInHand;
+  /** Of several that are in hand the first; it alone fills a phone. */
+  first: boolean;
   others: readonly Offer[];
   onFinish: (clock: Clock, shareS?: number) => void;
 }) {
@@ -120,8 +115,8 @@ export function InHandSession({
   // Pieces of the same go that were ended by themselves have their part of it already.
   const saidS = project.records.filter((r) => r.startedAt === began && r.finishedAt !== null).reduce((n, r) => n + (r.saidS ?? 0), 0);
   const took = Math.max(0, (now - began) / 1000 - saidS);
-  const end = (): void => {
-    if (!many) return onFinish(first);
+  const end = (): void => (many ? endAll() : onFinish(first));
+  const endAll = (): void => {
     // Nothing ticked means that all of it was done.
     const done = ticked.size === 0 ? go.clocks : go.clocks.filter((c) => ticked.has(c.step.key));
     const shares = sharesOf(
@@ -137,7 +132,28 @@ export function InHandSession({
       });
   };
   const planned = goHandsOnS(steps);
-  const lessons = lessonsFor(project.lessons, steps);
+  const phone = usePhone();
+  const [onPage, setOnPage] = useState(false);
+  if (phone && isFirst && !onPage)
+    return (
+      <InHandPhone
+        title={many ? go.title : `${first.step.partName}: ${first.step.title}`}
+        clocks={go.clocks}
+        ticked={ticked}
+        tookS={took}
+        plannedS={planned}
+        partOf={(c) => (c.step.scene ? undefined : project.parts.find((p) => p.id === c.step.partId))}
+        onTick={(key) => setTicked((before) => toggled(before, key))}
+        onEnd={() => (many || first.step.clears > 0 || first.step.machineS > 0 ? end() : endAll())}
+        onWrong={(c) => onFinish(c, many ? sharesOf(steps, took)[go.clocks.indexOf(c)] : undefined)}
+        onLeave={() => setOnPage(true)}
+      />
+    );
+  const lessons = lessonsAbout(
+    project.lessons,
+    steps.map((x) => x.rests),
+    MOST_LESSONS,
+  );
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   return (
     <section aria-label="In hand" className="mt-3 border-2 border-act p-3">
@@ -220,6 +236,13 @@ export function InHandSession({
   );
 }
 
+/** The same ticks, but for one. */
+function toggled(before: ReadonlySet<string>, key: string): ReadonlySet<string> {
+  const next = new Set(before);
+  if (!next.delete(key)) next.add(key);
+  return next;
+}
+
 function Tick({
   step,
   part,
@@ -233,12 +256,7 @@ function Tick({
   set: (change: (before: ReadonlySet<string>) => ReadonlySet<string>) => void;
   onWrong: () => void;
 }) {
-  const toggle = (): void =>
-    set((before) => {
-      const next = new Set(before);
-      if (!next.delete(step.key)) next.add(step.key);
-      return next;
-    });
+  const toggle = (): void => set((before) => toggled(before, step.key));
   return (
     <li className="flex items-center gap-2">
       <label className="flex min-h-[48px] min-w-0 flex-1 items-center gap-2">

@@ -83,9 +83,10 @@ export default function TonightPage() {
             {model.asleep && <span className="text-soft">night</span>}
           </div>
           <div id="in-hand">
-            {inHand.map((g) => (
+            {inHand.map((g, i) => (
               <InHandSession
                 key={g.key}
+                first={i === 0}
                 go={g}
                 others={fitting.flatMap((f) => f.offers.slice(0, 1)) as Offer[]}
                 onFinish={(clock, shareS) => setFinishing({ clock, shareS })}

@@ -3,6 +3,7 @@ import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
 import { brokenJoint, LIMITS, takenS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/stations/kinds";
+import { paceKey } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { bookOf, type TakenShare } from "~core/look";
 import { formatRatio } from "~core/scale";
@@ -203,7 +204,15 @@ export default function EntriesPage() {
                           onClick={() =>
                             run("list.add", {
                               list: "lessons",
-                              items: [{ id: newId(), title: r.wentWrong.slice(0, LIMITS.title), about: kindOfRecord(r), at: Date.now() }],
+                              items: [
+                                {
+                                  id: newId(),
+                                  title: r.wentWrong.slice(0, LIMITS.title),
+                                  about: kindOfRecord(r),
+                                  ...(r.rests && { key: paceKey(r.rests) }),
+                                  at: Date.now(),
+                                },
+                              ],
                             })
                           }
                           aria-label={`Save as a lesson: ${r.wentWrong}`}

@@ -1,21 +1,17 @@
 /** Shelf: what is left of everything that runs down, when it runs dry and for what, and the lines that say so. */
 import { format } from "date-fns";
-import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import { LINE_KINDS, OUTCOMES, type StockLine } from "~core/ledger";
 import { shelfRows, SURE, type ShelfRow } from "~core/look";
 import { LIMITS } from "~core/project";
-import { formatMoney, spacedNumber, type Money } from "~core/units";
-import { parseCostIn } from "~app/shared/cost";
+import { spacedNumber } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
-import { useActions, useNow, useProject } from "~app/shared/scene";
+import { useNow, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { useStock } from "~app/shared/useStock";
 import { ParsedField, parseNumberIn, parseText } from "~app/ui/field";
-import { IconButton } from "~app/ui/iconButton";
 import { LogLeaves } from "../LogLeaves";
-
-const amount = (n: number, unit: string): string => `${spacedNumber(Math.round(n * 10) / 10)} ${unit}`;
+import { amount } from "./amount";
+import { Lines } from "./Lines";
 
 /** "lasts 7 times in 10". */
 const chanceWords = (chance: number): string => {
@@ -144,78 +140,3 @@ function Row({ row }: { row: ShelfRow }) {
     </li>
   );
 }
-
-function Lines({ row, lines }: { row: ShelfRow; lines: readonly StockLine[] }) {
-  const { parts, scene, habits } = useProject();
-  const { run } = useActions();
-  const { buy, throwAway } = useStock();
-  const [size, setSize] = useState<number | null>(row.whole);
-  const [price, setPrice] = useState<Money | null>(null);
-  const { unit, name } = row;
-  const whereOf = (l: StockLine): string => {
-    const part = parts.find((p) => p.id === l.partId);
-    if (part) return part.name;
-    return l.sceneId !== undefined && l.sceneId !== scene.id ? "another scene" : (l.note ?? "");
-  };
-  return (
-    <div className="mb-2 ml-3 border-l-[1.5px] border-rule pl-3">
-      <div className="flex flex-wrap items-end gap-2">
-        <ParsedField
-          className="w-28"
-          label={`Bought, ${unit}`}
-          text={size === null ? "" : spacedNumber(size)}
-          placeholder="how much"
-          parse={parseNumberIn(LIMITS.stock)}
-          onCommit={setSize}
-        />
-        <ParsedField
-          className="w-32"
-          label="for"
-          text={price ? formatMoney(price, true) : ""}
-          placeholder="not set"
-          parse={parseCostIn(habits.currency)}
-          readAs={(c) => (c ? formatMoney(c, true) : "not set")}
-          onCommit={setPrice}
-        />
-        <button className="btn" disabled={!size} onClick={() => void buy(row.item, size!, price)}>
-          Add to the shelf
-        </button>
-        {row.level > 0 && (
-          <button className="btn" onClick={() => void throwAway(row.item, row.level)}>
-            Throw the rest away
-          </button>
-        )}
-      </div>
-      {lines.length === 0 && <p className="mt-2 text-soft">Nothing was bought, used or counted since it was put down.</p>}
-      <ul className="mt-2">
-        {lines.slice(0, SHOWN).map((l) => (
-          <li key={l.id} className="flex flex-wrap items-center gap-x-3">
-            <span className="w-28 text-soft">{format(l.at, "d MMM yyyy")}</span>
-            <span className="w-36">
-              {LINE_KINDS[l.kind]} {amount(l.amount, unit)}
-            </span>
-            <span className="min-w-0 flex-1 text-soft">
-              {[l.outcome && l.outcome !== "good" ? OUTCOMES[l.outcome] : "", l.price ? formatMoney(l.price, true) : "", whereOf(l)]
-                .filter(Boolean)
-                .join(", ")}
-            </span>
-            {l.recordId === undefined ? (
-              <IconButton
-                label={`Delete: ${name}, ${LINE_KINDS[l.kind]} ${amount(l.amount, unit)}`}
-                onClick={() => void run("list.drop", { list: "lines", keys: [l.id] })}
-              >
-                <X size={18} />
-              </IconButton>
-            ) : (
-              <span className="min-h-[44px] py-2.5 text-sm text-soft">goes with its entry</span>
-            )}
-          </li>
-        ))}
-      </ul>
-      {lines.length > SHOWN && <p className="text-sm text-soft">{lines.length - SHOWN} earlier lines</p>}
-    </div>
-  );
-}
-
-/** So many lines of one thing are listed. */
-const SHOWN = 12;

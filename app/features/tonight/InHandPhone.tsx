@@ -1,0 +1,105 @@
+/** In hand, on a phone with dirty hands: one target in the lower half, pieces that fill, and a word where something went wrong. */
+import { useEffect, useRef, useSyncExternalStore } from "react";
+import type { Clock } from "~core/plan";
+import type { Part } from "~core/project";
+import { formatDuration } from "~core/units";
+import { Silhouette } from "~app/shared/Silhouette";
+
+const NARROW = "(max-width: 699px)";
+
+/** Is the window as narrow as a phone's? */
+export const usePhone = (): boolean =>
+  useSyncExternalStore(
+    (changed) => {
+      const query = window.matchMedia(NARROW);
+      query.addEventListener("change", changed);
+      return () => query.removeEventListener("change", changed);
+    },
+    () => window.matchMedia(NARROW).matches,
+    () => false,
+  );
+
+/**
+ * Fills the phone. The large button ticks the next piece, and ends the go when all are ticked: it asks nothing. It has the focus, so that
+ * Enter, a remote or a foot switch press it.
+ */
+export function InHandPhone({
+  title,
+  clocks,
+  ticked,
+  tookS,
+  plannedS,
+  partOf,
+  onTick,
+  onEnd,
+  onWrong,
+  onLeave,
+}: {
+  title: string;
+  clocks: readonly Clock[];
+  ticked: ReadonlySet<string>;
+  tookS: number;
+  plannedS: number;
+  partOf: (clock: Clock) => Part | undefined;
+  onTick: (key: string) => void;
+  /** Of those that are ticked; of all where none is. */
+  onEnd: () => void;
+  onWrong: (clock: Clock) => void;
+  onLeave: () => void;
+}) {
+  const next = clocks.find((c) => !ticked.has(c.step.key));
+  const one = clocks.length === 1;
+  const label = one ? "Finish" : next ? `${ticked.size} of ${clocks.length} done` : "Finish all";
+  // The one thing to press, also by a remote: it has the focus again after every press.
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => button.current?.focus(), [ticked]);
+  return (
+    <section aria-label="In hand" className="fixed inset-0 z-40 flex flex-col bg-paper p-3">
+      <div className="flex items-start justify-between gap-2">
+        <div className="min-w-0">
+          <p className="font-slab text-[1.3rem] leading-tight">{title}</p>
+          <p className="text-soft">
+            {formatDuration(tookS)}, planned {formatDuration(plannedS)}
+          </p>
+        </div>
+        <button className="btn shrink-0" onClick={onLeave}>
+          To the page
+        </button>
+      </div>
+      <ul className="mt-3 flex min-h-0 flex-1 flex-wrap content-start gap-2 overflow-y-auto">
+        {clocks.map((c) => {
+          const done = ticked.has(c.step.key);
+          const part = partOf(c);
+          return (
+            <li key={c.step.key}>
+              <button
+                className={`flex min-h-[64px] w-[6.5rem] flex-col items-center border p-1 text-sm leading-tight ${done ? "border-ink bg-board" : "border-rule"}`}
+                aria-pressed={done}
+                onClick={() => onTick(c.step.key)}
+              >
+                {part && <Silhouette part={part} filled={done} />}
+                <span className="line-clamp-2">{c.step.partName}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <button
+        ref={button}
+        className="btn btn-solid mt-2 h-[40vh] flex-col text-2xl"
+        onClick={() => (one || !next ? onEnd() : onTick(next.step.key))}
+      >
+        <span>{label}</span>
+        {next && !one && <span className="text-base font-normal">press for {next.step.partName}</span>}
+      </button>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <button className="btn" onClick={() => onWrong(next ?? clocks[0])}>
+          {one || !next ? "Went wrong" : `${next.step.partName} went wrong`}
+        </button>
+        <button className="btn" disabled={ticked.size === 0 || !next} onClick={onEnd}>
+          End with {ticked.size} of {clocks.length}
+        </button>
+      </div>
+    </section>
+  );
+}
