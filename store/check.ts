@@ -344,6 +344,7 @@ const ID_FIELDS = new Set([
   "zoneId",
   "layerId",
   "standingId",
+  "recordId",
 ]);
 
 /** The same project with every id that is none (older programs took any text) replaced, wherever it is named. */

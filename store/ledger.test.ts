@@ -5,6 +5,7 @@ import { bare } from "../tests/bundleKit";
 import { projectOf, sizePart } from "../tests/sampleProject";
 import { profileOf, type PrintRecord } from "../core/print";
 import type { Project } from "../core/project";
+import { moneySums } from "../core/look";
 import { joinProject } from "../core/results";
 import type { CommandName, Commands } from "../core/stations";
 import { InchHollowDatabase } from "./database";
@@ -151,5 +152,23 @@ describe("lines that are said", () => {
     expect((await run("list.add", { list: "lines", items: [{ ...line, price: { minor: 450, currency: "EUR" } }] })).ok).toBe(true);
     expect(await left("brown")).toBe(67);
     expect(await run("list.add", { list: "lines", items: [line] })).toMatchObject({ problem: { code: "line.there" } });
+  });
+});
+
+describe("what is taken off the shelf", () => {
+  it("still cost what it cost: the scene's money stays, and undo brings it back as it was", async () => {
+    const money = async () => moneySums(await project()).scene.map((s) => [s.currency, s.total, s.bar]);
+    await run("field.set", { of: "paint", id: "brown", change: { price: { minor: 500, currency: "EUR" }, wholeMl: 50 } });
+    await run("step.start", { ...start, recordId: "r", stepKey: "c/x/0", takes: [{ itemId: "brown", amount: 20 }] });
+    await run("step.finish", { ...finish, recordId: "r" });
+    const before = await money();
+    expect(before).toEqual([["EUR", 200, [{ of: "paint", minor: 200 }]]]);
+    expect((await run("list.drop", { list: "paints", keys: ["brown"] })).ok).toBe(true);
+    expect(await money()).toEqual(before);
+    const [shop] = moneySums(await project()).shop;
+    expect(shop.fates).toContainEqual({ fate: "thrown", minor: 300 });
+    await undo(db, "s");
+    expect(await money()).toEqual(before);
+    expect(await left("brown")).toBe(30);
   });
 });

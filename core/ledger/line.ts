@@ -33,4 +33,6 @@ export interface StockLine {
   partId?: string;
   plateId?: string;
   note?: string;
+  /** Of what was taken off the shelf: what kind of thing it was, "paint" or a kind of supply. */
+  was?: string;
 }

@@ -7,6 +7,10 @@ import { bookOfItem } from "./book";
 import type { StockLine } from "./line";
 import { sharesOf } from "./shares";
 
+/** Of a price for the whole, what this much of it cost. */
+export const partOfPrice = (price: Money | null | undefined, whole: number | null | undefined, amount: number): Money | null =>
+  price ? { minor: Math.round(whole && whole > 0 ? (price.minor * amount) / whole : price.minor), currency: price.currency } : null;
+
 /** What became of money: used well, in failed work, for trials, thrown away, missing, still on the shelf. */
 export const FATES = {
   good: "good work",

@@ -1,12 +1,7 @@
 /** What a scene cost: receipts shared out over what became of them, by material, part and plate; tools that are kept stand apart. */
-import { machineHour, spentOn, summed, type Entered, type Fate } from "../ledger";
+import { machineHour, partOfPrice, spentOn, summed, type Entered, type Fate } from "../ledger";
 import { takenS, type Paint, type Project, type Supply } from "../project";
 import type { Printer } from "../print";
-import type { Money } from "../units";
-
-/** Of a price for the whole, what this much of it cost. */
-const partOfPrice = (price: Money | null | undefined, whole: number | null | undefined, amount: number): Money | null =>
-  price ? { minor: Math.round(whole && whole > 0 ? (price.minor * amount) / whole : price.minor), currency: price.currency } : null;
 
 /** A thing of the workshop as the ledger sees it. */
 function entered(item: Paint | Supply, project: Pick<Project, "lines">): Entered {
@@ -103,7 +98,16 @@ export function moneySums(project: Project): MoneySums {
   const machines = machineCosts(project);
   const runDown = [...paints.filter((p) => !p.mix), ...supplies.filter((s) => s.kind !== "tool" && s.kind !== "bath")];
   const ofItem = new Map<string, MoneyOf>(runDown.map((i) => [i.id, "stockMl" in i ? "paint" : (OF_KIND[i.kind] ?? "paint")]));
-  const spent = runDown.flatMap((item) => spentOn(entered(item, project)));
+  // What was taken off the shelf still cost what it cost: its lines say so.
+  const onShelf = new Set<string>([...paints, ...supplies].map((i) => i.id));
+  const gone = new Map<string, typeof project.lines>();
+  for (const l of project.lines) if (!onShelf.has(l.itemId)) gone.set(l.itemId, [...(gone.get(l.itemId) ?? []), l]);
+  for (const [id, lines] of gone)
+    ofItem.set(id, lines.map((l) => l.was && (OF_KIND[l.was as Supply["kind"]] ?? null)).find(Boolean) || "paint");
+  const spent = [
+    ...runDown.flatMap((item) => spentOn(entered(item, project))),
+    ...[...gone].flatMap(([itemId, lines]) => spentOn({ itemId, opening: 0, openingPrice: null, lines })),
+  ];
   const files = parts.flatMap((p) => (p.fileCost ? [{ partId: p.id, ...p.fileCost }] : []));
   const tools = supplies.filter((s) => s.kind === "tool" && s.price);
   const currencies = [...new Set([...spent, ...files, ...tools.map((t) => t.price!)].map((s) => s.currency))].sort();

@@ -29,4 +29,5 @@ export const lineSchema = Joi.object<StockLine, true>({
   partId: id.optional(),
   plateId: id.optional(),
   note: text(LIMITS.shortText).optional(),
+  was: text(40).optional(),
 }).unknown(true);

@@ -1,6 +1,6 @@
 /** What work that has ended takes of pots and supplies, as lines of the ledger; a record that is struck out takes its lines along. */
-import type { StockLine } from "../ledger";
-import { takenBy, type StepRecord, type Take } from "../project";
+import { bookOfItem, partOfPrice, type StockLine } from "../ledger";
+import { takenBy, type Paint, type StepRecord, type Supply, type Take } from "../project";
 import { plateKey } from "../print";
 import type { Edit } from "./command";
 
@@ -51,6 +51,29 @@ export async function enter(e: Edit<OfStock>, record: StepRecord, failedShare = 
 /** The same for a record that was entered before: what was used before there was a book stays as it is. */
 export async function enterAgain(e: Edit<OfStock>, record: StepRecord, failedShare = 0): Promise<void> {
   if ((await e.get("lines", lineId(record.id, 0)))?.recordId === record.id) await enter(e, record, failedShare);
+}
+
+/**
+ * Something is taken off the shelf: what it began with and cost becomes a line, and what is left of it is thrown away, so that what it was used
+ * for still costs what it cost. What has no lines leaves nothing behind.
+ */
+export async function closeBook(e: Edit<"lines">, item: Paint | Supply): Promise<void> {
+  const lines = (await e.all("lines")).filter((l) => l.itemId === item.id);
+  if (lines.length === 0) return;
+  const [opening, whole, was] = "stockMl" in item ? [item.stockMl, item.wholeMl, "paint"] : [item.stock, item.whole, item.kind];
+  const { level } = bookOfItem(opening, lines);
+  const own = { itemId: item.id, was, note: item.name, ...(item.demo && { demo: true }) };
+  const [first, last] = [Math.min(...lines.map((l) => l.at)), Math.max(...lines.map((l) => l.at))];
+  if (opening > 0)
+    await e.put("lines", {
+      ...own,
+      id: `${item.id.slice(0, 56)}-began`,
+      at: Math.max(0, first - 1),
+      kind: "bought",
+      amount: opening,
+      price: partOfPrice(item.price, whole, opening),
+    });
+  if (level > 0) await e.put("lines", { ...own, id: `${item.id.slice(0, 56)}-rest`, at: last, kind: "thrown", amount: level });
 }
 
 /** The run of the plate that a step clears. */

@@ -5,6 +5,7 @@ import { withoutPot, type Recipe, type RecipeStep } from "../../recipe";
 import { name, text } from "../../field";
 import { object, opt, Refused, type Edit } from "../command";
 import { refuseUsed } from "../references";
+import { closeBook } from "../stock";
 import { listIn, rowsOf, type BlocksOf, type ListsOf } from "../said";
 
 export interface PaintBlocks {
@@ -34,7 +35,7 @@ export async function checkPots(e: Edit<"paints">, steps: readonly Pick<RecipeSt
 }
 
 export const PAINT_LISTS: ListsOf<PaintLists> = {
-  paints: rowsOf("paints", ["parts", "scenes", "recipes"], {
+  paints: rowsOf("paints", ["parts", "scenes", "recipes", "lines"], {
     label: (p) => p.name,
     dropLabel: "Paint removed",
     there: { code: "paint.there", message: "A paint with that id is already on the rack." },
@@ -42,6 +43,7 @@ export const PAINT_LISTS: ListsOf<PaintLists> = {
       await refuseUsed(e, "paints", id, "uses it. Choose another paint there first");
       const paint = await e.get("paints", id);
       if (!paint) return;
+      await closeBook(e, paint);
       // A recipe remembers what it wanted.
       for (const recipe of await e.all("recipes")) {
         const without = withoutPot(recipe, paint);

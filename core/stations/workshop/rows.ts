@@ -1,6 +1,7 @@
 /** Habits, supplies and lessons, as they are said. */
 import { LINE_KINDS, type StockLine } from "../../ledger";
 import type { Habits, Lesson, Supply } from "../../project";
+import { closeBook } from "../stock";
 import { rowsOf, type BlocksOf, type ListsOf } from "../said";
 
 export interface WorkshopBlocks {
@@ -22,10 +23,14 @@ export interface WorkshopLists {
   lessons: Lesson;
 }
 export const WORKSHOP_LISTS: ListsOf<WorkshopLists> = {
-  supplies: rowsOf("supplies", [], {
+  supplies: rowsOf("supplies", ["lines"], {
     label: (s) => s.name,
     dropLabel: "Removed from the list",
     there: { code: "supply.there", message: "That id is already used in the workshop." },
+    drop: async (e, id) => {
+      const supply = await e.get("supplies", id);
+      if (supply) await closeBook(e, supply);
+    },
   }),
   lines: rowsOf("lines", [], {
     label: (l) => `Stock: ${LINE_KINDS[l.kind]}`,
