@@ -101,7 +101,9 @@ export function moneySums(project: Project): MoneySums {
   // What was taken off the shelf still cost what it cost: its lines say so.
   const onShelf = new Set<string>([...paints, ...supplies].map((i) => i.id));
   const gone = new Map<string, typeof project.lines>();
-  for (const l of project.lines) if (!onShelf.has(l.itemId)) gone.set(l.itemId, [...(gone.get(l.itemId) ?? []), l]);
+  // What is made up for the demo costs nobody anything elsewhere.
+  for (const l of project.lines)
+    if (!onShelf.has(l.itemId) && (!l.demo || scene.demo)) gone.set(l.itemId, [...(gone.get(l.itemId) ?? []), l]);
   for (const [id, lines] of gone)
     ofItem.set(id, lines.map((l) => l.was && (OF_KIND[l.was as Supply["kind"]] ?? null)).find(Boolean) || "paint");
   const spent = [

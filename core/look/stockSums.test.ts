@@ -76,6 +76,20 @@ describe("money", () => {
       }
     }
   });
+  it("costs nobody anything that is made up for the demo", () => {
+    const base = projectOf([crate("a", 1)]);
+    const line = {
+      id: "l",
+      demo: true,
+      at: 1,
+      kind: "bought" as const,
+      itemId: "demo-pot",
+      amount: 3,
+      price: { minor: 500, currency: "EUR" },
+    };
+    expect(moneySums({ ...base, lines: [line] }).shop).toEqual([]);
+    expect(moneySums({ ...base, scene: { ...base.scene, demo: true }, lines: [line] }).shop).toMatchObject([{ total: 500 }]);
+  });
   it("names what was used without a price, and keeps tools apart", () => {
     const base = projectOf([crate("a", 1)]);
     const tool = { id: "t", kind: "tool" as const, name: "Airbrush", what: "airbrush", stock: 1, price: { minor: 8900, currency: "EUR" } };
