@@ -529,6 +529,7 @@ test("Tonight: a print that failed is offered again and counted", async ({ bench
   await bench.getByRole("button", { name: "The print failed" }).click();
   await expect(bench.getByRole("button", { name: /^Start: Mill house, Start the print/ })).toBeVisible();
   await station(bench, "Log").click();
+  await leaf(bench, "Entries").click();
   await expect(bench.getByRole("row", { name: /came off the bed/ })).toContainText("failed");
 });
 
@@ -610,6 +611,7 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await bench.getByRole("button", { name: /^Start: Cargo crate, Wash and cure/ }).click();
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText("You learned: Warm the can first");
   await station(bench, "Log").click();
+  await leaf(bench, "Entries").click();
   const keep = bench.getByRole("button", { name: /^Save as a lesson: Four came off/ });
   await keep.click();
   // What is kept is not offered again.

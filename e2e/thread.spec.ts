@@ -62,6 +62,7 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByRole("button", { name: "Done", exact: true }).click();
   await expect(bench.getByRole("button", { name: /^Start: Tool shed, Start the print/ })).toBeVisible();
   await station(bench, "Log").click();
+  await leaf(bench, "Entries").click();
   await expect(bench.getByText("warped corner")).toBeVisible();
   await expect(bench.getByText("1 good, 1 failed").first()).toBeVisible();
 

@@ -1,6 +1,6 @@
 /** Nothing typed is lost: by an import that ends, a page that is left, a store that fails, a tab that is torn away. */
 import type { Page } from "@playwright/test";
-import { EVENING, expect, shedStl, station, test, upload } from "./bench";
+import { leaf, EVENING, expect, shedStl, station, test, upload } from "./bench";
 
 test("an import that ends announces itself and does not turn the page under somebody who types", async ({ bench }) => {
   await upload(bench, "late.stl", shedStl());
@@ -241,6 +241,7 @@ test("a clock that is set back during a step: no negative time, and the log says
     .getByRole("button", { name: /^(Done|Print went well)$/ })
     .click();
   await station(bench, "Log").click();
+  await leaf(bench, "Entries").click();
   await expect(bench.getByText("not timed: the computer’s clock was set back")).toBeVisible();
   await expect(bench.locator("main")).not.toContainText(/-\d/);
 });

@@ -41,7 +41,7 @@ function handsKnew(records: readonly StepRecord[]): Pick<Knew, "then" | "now"> {
   const before: Timed[] = [];
   const [tables, learned]: [number[], number[]] = [[], []];
   for (const r of ended(records, "hands")) {
-    if (!r.rests) continue;
+    if (!r.rests || r.rests.said) continue;
     const tableS = r.plannedS / (typeof r.rests.pace === "number" && r.rests.pace > 0 ? r.rests.pace : 1);
     const key = paceKey(r.rests);
     const taken = takenS(r)!;
@@ -67,7 +67,7 @@ function printsKnew(records: readonly StepRecord[], process: "fdm" | "resin"): P
 function againKnew(records: readonly StepRecord[]): string {
   const kinds = new Map<string, { nth: number; s: number }[]>();
   for (const r of ended(records, "hands")) {
-    if (!r.rests) continue;
+    if (!r.rests || r.rests.said) continue;
     const key = paceKey(r.rests);
     const own = kinds.get(key) ?? [];
     kinds.set(key, own);

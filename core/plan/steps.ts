@@ -102,7 +102,7 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;
     for (const { name, after, ...draft } of kind.steps(item, task)) {
       const rests = restsOn(item.kind, draft.rests);
-      const { factor } = learnedFor(project.pace ?? NO_PACE, paceKey(rests));
+      const { factor } = rests.said ? { factor: 1 } : learnedFor(project.pace ?? NO_PACE, paceKey(rests));
       steps.push({
         station: typeof kind.station === "string" ? kind.station : kind.station(item),
         machineS: 0,

@@ -36,11 +36,12 @@ describe("own minutes from records", () => {
     const learned = paceOfRecords([Array.from({ length: 8 }, () => of(900, 900, { pace: 1.5 }))]);
     expect(learned.of.brush.factor).toBeCloseTo(plain.of.brush.factor, 9);
   });
-  it("are taught by no failed work, no machine, and nothing that was not timed", () => {
+  it("are taught by no failed work, no machine, nothing that was not timed, and no time that somebody said", () => {
     const silent = [
       { ...of(600, 900), result: "failed" as const },
       { ...of(600, 900), time: "machine" as const },
       { ...of(600, 900), saidS: undefined, untimed: true },
+      of(600, 900, { said: 1 }),
     ];
     expect(paceOfRecords([silent, silent, silent]).all.n).toBe(0);
   });

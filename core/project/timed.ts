@@ -10,10 +10,10 @@ export const takenS = (r: StepRecord): number | null => r.saidS ?? clockedS(r);
 const clockedS = (r: StepRecord): number | null =>
   r.finishedAt === null || r.untimed || r.finishedAt < r.startedAt ? null : (r.finishedAt - r.startedAt) / 1000;
 
-/** What a record teaches; failed work says nothing of what it takes. */
+/** What a record teaches; failed work says nothing of what it takes, and of time that somebody said there is no table. */
 function timedBy(r: StepRecord): Timed[] {
   const taken = takenS(r);
-  if (r.time !== "hands" || taken === null || r.result === "failed" || r.result === null || !r.rests) return [];
+  if (r.time !== "hands" || taken === null || r.result === "failed" || r.result === null || !r.rests || r.rests.said) return [];
   const by = typeof r.rests.pace === "number" && r.rests.pace > 0 ? r.rests.pace : 1;
   return [{ key: paceKey(r.rests), tableS: r.plannedS / by, takenS: taken }];
 }

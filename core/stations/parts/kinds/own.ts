@@ -53,7 +53,8 @@ export const own: WorkKind<OwnWork> = {
       needs: needs ?? [],
       // The same kept step on many parts is one go; its setting up is in the time that was said.
       ...(procedureId && { session: { key: `own ${procedureId}`, group: `own ${procedureId}`, title, setUpS: 0 } }),
-      rests: { title },
+      // Somebody said how long it takes: what is learned of the tables does not change that.
+      rests: { title, said: 1 },
     },
   ],
 };
