@@ -8,7 +8,7 @@ import { useOutline } from "./useSheet";
 const WIDE = 46,
   HIGH = 34;
 
-export const Silhouette = memo(function Silhouette({ part, filled = false }: { part: Part; filled?: boolean }) {
+export const Silhouette = memo(function Silhouette({ part, onInk = false }: { part: Part; onInk?: boolean }) {
   const view = useOutline(part, true, PRIORITY.shown)?.views.find((v) => v.name === "front");
   const s = view ? Math.min(WIDE / Math.max(view.widthMm, 1e-6), HIGH / Math.max(view.heightMm, 1e-6)) : 1;
   return (
@@ -16,8 +16,8 @@ export const Silhouette = memo(function Silhouette({ part, filled = false }: { p
       {view && (
         <path
           d={segmentsPath(view.outline, { x: 1 + (WIDE - view.widthMm * s) / 2, y: 1 + HIGH }, s)}
-          fill={filled ? "var(--ink)" : "none"}
-          stroke="var(--ink)"
+          fill="none"
+          stroke={onInk ? "var(--paper)" : "var(--ink)"}
           strokeWidth="1.2"
         />
       )}

@@ -29,6 +29,7 @@ export function InHandPhone({
   ticked,
   tookS,
   plannedS,
+  notes,
   partOf,
   onTick,
   onEnd,
@@ -40,6 +41,8 @@ export function InHandPhone({
   ticked: ReadonlySet<string>;
   tookS: number;
   plannedS: number;
+  /** Cautions and what was learned: they stay in sight. */
+  notes: readonly string[];
   partOf: (clock: Clock) => Part | undefined;
   onTick: (key: string) => void;
   /** Of those that are ticked; of all where none is. */
@@ -73,17 +76,22 @@ export function InHandPhone({
           return (
             <li key={c.step.key}>
               <button
-                className={`flex min-h-[64px] w-[6.5rem] flex-col items-center border p-1 text-sm leading-tight ${done ? "border-ink bg-board" : "border-rule"}`}
+                className={`flex min-h-[64px] w-[6.5rem] flex-col items-center border p-1 text-sm leading-tight ${done ? "border-ink bg-ink text-paper" : "border-rule"}`}
                 aria-pressed={done}
                 onClick={() => onTick(c.step.key)}
               >
-                {part && <Silhouette part={part} filled={done} />}
+                {part && <Silhouette part={part} onInk={done} />}
                 <span className="line-clamp-2">{c.step.partName}</span>
               </button>
             </li>
           );
         })}
       </ul>
+      {notes.map((n) => (
+        <p key={n} className="mt-1 text-sm text-setting-ink">
+          {n}
+        </p>
+      ))}
       <button
         ref={button}
         className="btn btn-solid mt-2 h-[40vh] flex-col text-2xl"
@@ -96,9 +104,11 @@ export function InHandPhone({
         <button className="btn" onClick={() => onWrong(next ?? clocks[0])}>
           {one || !next ? "Went wrong" : `${next.step.partName} went wrong`}
         </button>
-        <button className="btn" disabled={ticked.size === 0 || !next} onClick={onEnd}>
-          End with {ticked.size} of {clocks.length}
-        </button>
+        {!one && (
+          <button className="btn" disabled={ticked.size === 0 || !next} onClick={onEnd}>
+            End with {ticked.size} of {clocks.length}
+          </button>
+        )}
       </div>
     </section>
   );

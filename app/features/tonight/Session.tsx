@@ -132,6 +132,12 @@ export function InHandSession({
       });
   };
   const planned = goHandsOnS(steps);
+  const lessons = lessonsAbout(
+    project.lessons,
+    steps.map((x) => x.rests),
+    MOST_LESSONS,
+  );
+  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   const phone = usePhone();
   const [onPage, setOnPage] = useState(false);
   if (phone && isFirst && !onPage)
@@ -142,6 +148,10 @@ export function InHandSession({
         ticked={ticked}
         tookS={took}
         plannedS={planned}
+        notes={[
+          ...(cautions.length > 0 ? [`△ ${cautions.map((c) => CAUTIONS[c].short).join(", ")}. ${CARE_FIRST}`] : []),
+          ...lessons.map((l) => `You learned: ${l.title}`),
+        ]}
         partOf={(c) => (c.step.scene ? undefined : project.parts.find((p) => p.id === c.step.partId))}
         onTick={(key) => setTicked((before) => toggled(before, key))}
         onEnd={() => (many || first.step.clears > 0 || first.step.machineS > 0 ? end() : endAll())}
@@ -149,12 +159,6 @@ export function InHandSession({
         onLeave={() => setOnPage(true)}
       />
     );
-  const lessons = lessonsAbout(
-    project.lessons,
-    steps.map((x) => x.rests),
-    MOST_LESSONS,
-  );
-  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   return (
     <section aria-label="In hand" className="mt-3 border-2 border-act p-3">
       <div className="flex flex-wrap items-center gap-3">
