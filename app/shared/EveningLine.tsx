@@ -2,6 +2,7 @@
 import { format } from "date-fns";
 import { useMemo, useState } from "react";
 import { readEvening, slipSheet, type Reading } from "~core/evening";
+import { onShelf } from "~core/look";
 import { sharesOf, type Step } from "~core/plan";
 import { paceKey } from "~core/work";
 import { LIMITS, type Lesson } from "~core/project";
@@ -25,21 +26,7 @@ export function EveningLine() {
   const { slip, steps, anew } = useSlip();
   const [text, setText] = useState("");
   const [written, setWritten] = useState<string | null>(null);
-  const shelf = useMemo(
-    () => [
-      ...project.paints.map((p) => ({ id: p.id, name: p.name, unit: "ml", level: p.stockMl, whole: p.wholeMl ?? null })),
-      ...project.supplies
-        .filter((s) => s.kind !== "tool" && s.kind !== "bath")
-        .map((s) => ({
-          id: s.id,
-          name: s.name,
-          unit: s.kind === "spool" ? "g" : s.kind === "abrasive" ? "sheets" : "ml",
-          level: s.stock,
-          whole: s.whole ?? null,
-        })),
-    ],
-    [project.paints, project.supplies],
-  );
+  const shelf = useMemo(() => onShelf(project), [project]);
   const { readings, faults } = readEvening(text, slip, shelf);
   const stateOf = (key: string) => model.states.get(key);
   /** What stands against a step now: it was ended meanwhile, or waits. */

@@ -21,6 +21,10 @@ type Counted = Pick<StockLine, "kind" | "amount" | "at" | "outcome">;
 /** Of one moment: what came is there before it is used, and a count sees what is left. */
 const TURN: Record<LineKind, number> = { bought: 0, took: 1, thrown: 2, corrected: 3, counted: 4 };
 
+/** Lines by their time, those of one moment as they make sense: the same whatever order they came in. */
+export const inTurn = <L extends Pick<StockLine, "kind" | "at">>(lines: readonly L[]): L[] =>
+  [...lines].sort((a, b) => a.at - b.at || TURN[a.kind] - TURN[b.kind]);
+
 /** Sums of many small amounts carry no dust of the binary fractions. */
 const clean = (x: number): number => Math.round(x * 1e6) / 1e6;
 
@@ -31,7 +35,7 @@ const clean = (x: number): number => Math.round(x * 1e6) / 1e6;
  */
 export function bookOfItem(opening: number, lines: readonly Counted[]): ItemBook {
   const book: ItemBook = { came: opening, used: { good: 0, failed: 0, trial: 0 }, thrown: 0, unexplained: 0, overdrawn: 0, level: opening };
-  for (const { kind, amount, outcome = "good" } of [...lines].sort((a, b) => a.at - b.at || TURN[a.kind] - TURN[b.kind])) {
+  for (const { kind, amount, outcome = "good" } of inTurn(lines)) {
     if (kind === "bought") {
       book.came += amount;
       book.level += amount;

@@ -1,7 +1,7 @@
 /** Levels, shares and money: worked values of the handbook kind, and properties over many books. */
 import { describe, expect, it } from "vitest";
 import { seededRandom, upperTail } from "../units";
-import { bookOfItem, chanceToLast, FATES, machineHour, orderBy, sharesOf, spentOn, summed, type StockLine } from ".";
+import { bookOfItem, chanceToLast, countsTell, FATES, machineHour, orderBy, sharesOf, spentOn, summed, type StockLine } from ".";
 
 const line = (kind: StockLine["kind"], amount: number, more: Partial<StockLine> = {}): StockLine => ({
   id: `${kind}${amount}${more.at ?? 0}`,
@@ -151,6 +151,21 @@ describe("will the pot do", () => {
     // The first coat took half as much again: now it is rather not.
     expect(chanceToLast(14, [5, 5], [{ took: 7.5, estimate: 5 }])).toBeLessThan(0.55);
     expect(chanceToLast(14, [5, 5], [{ took: 5, estimate: 5 }])).toBeGreaterThan(before);
+  });
+  it("learns the same from counts in whatever order the lines came", () => {
+    const lines = [
+      line("took", 5, { at: 1 }),
+      line("counted", 42, { at: 1 }),
+      line("bought", 10, { at: 2 }),
+      line("took", 4, { at: 3 }),
+      line("counted", 47, { at: 4 }),
+    ];
+    const told = [
+      { took: 8, estimate: 5 },
+      { took: 5, estimate: 4 },
+    ];
+    expect(countsTell(50, lines)).toEqual(told);
+    expect(countsTell(50, [...lines].reverse())).toEqual(told);
   });
   it("agrees with 40,000 coats that are drawn", () => {
     const random = seededRandom(9);

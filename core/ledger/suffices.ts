@@ -3,6 +3,7 @@
  * share (whoever lays thick lays all thick), and by one of each coat. Common practice, no source.
  */
 import { upperTail } from "../units";
+import { inTurn } from "./book";
 import type { StockLine } from "./line";
 
 /** Standard deviations of the logarithm of what is taken beside its estimate: of what all takes share, and of each. */
@@ -61,7 +62,7 @@ export function countsTell(opening: number, lines: readonly StockLine[]): { took
   const out: { took: number; estimate: number }[] = [];
   let level = opening,
     estimate = 0;
-  for (const { kind, amount } of [...lines].sort((a, b) => a.at - b.at)) {
+  for (const { kind, amount } of inTurn(lines)) {
     if (kind === "took") estimate += amount;
     if (kind === "counted") {
       const took = level - amount + estimate;

@@ -1,4 +1,5 @@
 /** How well it knew: said against taken, as the tables would have said it and as it was planned, over the records in their order. */
+import { median } from "d3";
 import { fitCurve, learnedFor, paceOf, type Timed } from "../learn";
 import { takenS, type Project, type StepRecord } from "../project";
 import { paceKey } from "../work";
@@ -17,13 +18,8 @@ export interface Knew {
   words: string;
 }
 
-const median = (list: readonly number[]): number => {
-  const s = [...list].sort((a, b) => a - b);
-  const mid = s.length >> 1;
-  return s.length % 2 ? s[mid] : (s[mid - 1] + s[mid]) / 2;
-};
 const offOf = (logs: readonly number[]): Off | null =>
-  logs.length === 0 ? null : { factor: Math.exp(median(logs.map(Math.abs))), n: logs.length };
+  logs.length === 0 ? null : { factor: Math.exp(median(logs, Math.abs) ?? 0), n: logs.length };
 
 /** So few say nothing of how well anything is known. */
 const LEAST = 5;

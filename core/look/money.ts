@@ -1,6 +1,8 @@
 /** What a scene cost: receipts shared out over what became of them, by material, part and plate; tools that are kept stand apart. */
-import { machineHour, partOfPrice, spentOn, summed, type Entered, type Fate } from "../ledger";
-import { takenS, type Paint, type Project, type Supply } from "../project";
+import { machineHour, partOfPrice, spentOn, summed, type Entered, type Fate, type Spent } from "../ledger";
+import { goodCount } from "../plan";
+import { takenS, type Paint, type Part, type Project, type Supply } from "../project";
+import { kindOf } from "../stations/kinds";
 import type { Printer } from "../print";
 
 /** A thing of the workshop as the ledger sees it. */
@@ -35,14 +37,27 @@ function plateName(id: string, { scene }: Pick<Project, "scene">): string {
   return plate ? `Plate ${plate.order + 1}, ${printer?.name ?? "a printer that is gone"}` : "a plate that was deleted";
 }
 
+interface PartMoney {
+  /** Null for what is of no part that is here. */
+  partId: string | null;
+  name: string;
+  good: number;
+  failed: number;
+  trial: number;
+  /** Hours of printers whose cost was said, beside the receipts. */
+  machineMinor: number;
+  /** What a good piece must bring so that it loses nothing, by what was used up to now; null where none is there yet. */
+  each: number | null;
+}
+
 export interface SceneMoney {
   currency: string;
   total: number;
   /** By material; trials apart, failed work and what was thrown away is lost. In the order of the bar, minor units. */
   bar: { of: MoneyOf; minor: number }[];
-  /** `machineMinor`: hours of printers whose cost was said, beside the receipts; `each`: what one piece must bring so that it loses nothing. */
-  parts: { name: string; good: number; failed: number; trial: number; machineMinor: number; each: number | null }[];
-  plates: { name: string; minor: number }[];
+  /** The last of them for what is of no part that is here any more: they sum to the total. */
+  parts: PartMoney[];
+  plates: { id: string; name: string; minor: number }[];
 }
 
 interface ShopMoney {
@@ -62,6 +77,32 @@ export interface MoneySums {
 }
 
 const FATES_IN_ORDER: Fate[] = ["good", "failed", "trial", "thrown", "unexplained", "left"];
+
+/** What one part cost, or what is of none that is here; nothing where it cost nothing. */
+function partMoney(
+  part: Part | null,
+  at: {
+    own: readonly Spent[];
+    paid: readonly { partId: string; minor: number }[];
+    currency: string;
+    machines: ReadonlyMap<string, number>;
+    project: Pick<Project, "parts" | "records" | "habits">;
+  },
+): PartMoney[] {
+  const { parts, records, habits } = at.project;
+  const isOf = (id: string | undefined): boolean => (part ? id === part.id : !parts.some((p) => p.id === id));
+  const own = at.own.filter((s) => isOf(s.line?.partId));
+  const of = (...fates: Fate[]): number => own.reduce((sum, s) => sum + (fates.includes(s.fate) ? s.minor : 0), 0);
+  const file = part ? at.paid.reduce((sum, f) => sum + (f.partId === part.id ? f.minor : 0), 0) : 0;
+  const machineMinor = part && at.currency === habits.currency ? Math.round(at.machines.get(part.id) ?? 0) : 0;
+  const sum = own.reduce((n, s) => n + s.minor, 0) + file + machineMinor;
+  if (sum === 0) return [];
+  // What is not printed counts as there: its copies are worked on together.
+  const pieces = part ? (part.work.some((w) => kindOf(w).makesPieces) ? goodCount(part, records) : part.copies) : 0;
+  const name = part?.name ?? "of no part that is here";
+  const figures = { good: of("good") + file, failed: of("failed", "thrown"), trial: of("trial") };
+  return [{ partId: part?.id ?? null, name, ...figures, machineMinor, each: pieces > 0 ? sum / pieces : null }];
+}
 
 /** What an hour of a printer costs, minor units; null where price and life were not said. */
 export function machineHourMinor({ machine }: Pick<Printer, "machine">): number | null {
@@ -94,7 +135,7 @@ function machineCosts({ records, scene }: Pick<Project, "records" | "scene">): M
 
 /** Everything in its own currency; every list adds up to its total. */
 export function moneySums(project: Project): MoneySums {
-  const { scene, parts, paints, supplies, habits } = project;
+  const { scene, parts, paints, supplies } = project;
   const machines = machineCosts(project);
   const runDown = [...paints.filter((p) => !p.mix), ...supplies.filter((s) => s.kind !== "tool" && s.kind !== "bath")];
   const ofItem = new Map<string, MoneyOf>(runDown.map((i) => [i.id, "stockMl" in i ? "paint" : (OF_KIND[i.kind] ?? "paint")]));
@@ -133,20 +174,8 @@ export function moneySums(project: Project): MoneySums {
           currency,
           total,
           bar: MATERIALS.map((of) => ({ of, minor: sums.get(of) ?? 0 })).filter((b) => b.minor > 0),
-          parts: parts.flatMap((p) => {
-            const ofPart = own.filter((s) => s.line?.partId === p.id);
-            const of = (fate: Fate): number => ofPart.reduce((sum, s) => sum + (s.fate === fate ? s.minor : 0), 0);
-            const file = paid.reduce((sum, f) => sum + (f.partId === p.id ? f.minor : 0), 0);
-            const sum = ofPart.reduce((n, s) => n + s.minor, 0) + file;
-            const machineMinor = currency === habits.currency ? Math.round(machines.get(p.id) ?? 0) : 0;
-            if (sum + machineMinor === 0) return [];
-            const each = p.copies > 0 ? (sum + machineMinor) / p.copies : null;
-            return [{ name: p.name, good: of("good") + file, failed: of("failed") + of("thrown"), trial: of("trial"), machineMinor, each }];
-          }),
-          plates: summed(own, (s) => s.line?.plateId ?? null).map((x) => ({
-            ...x,
-            name: plateName(x.name, project),
-          })),
+          parts: [...parts, null].flatMap((p) => partMoney(p, { own, paid, currency, machines, project })),
+          plates: summed(own, (s) => s.line?.plateId ?? null).map(({ name: id, minor }) => ({ id, minor, name: plateName(id, project) })),
         },
       ];
     }),

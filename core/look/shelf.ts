@@ -1,4 +1,5 @@
 /** The shelf: every pot and supply with what is left, what the plan still takes, when it runs dry and for what, and whether it will do. */
+import type { OnShelf } from "../evening";
 import { chanceToLast, countsTell, OF_PRINTS, orderBy, type StockLine } from "../ledger";
 import { itemOf, printRecordOf, type Tonight } from "../plan";
 import { SUPPLY_KINDS, type Paint, type Project, type Supply } from "../project";
@@ -39,6 +40,13 @@ const stockOf = (item: Paint | Supply): { level: number; whole: number | null; u
     : { level: item.stock, whole: item.whole ?? null, unit: unitOf(item), kind: SUPPLY_KINDS[item.kind].label.toLowerCase(), place: "" };
 
 const unitOf = (s: Supply): string => (SUPPLY_KINDS[s.kind].unit === "ml or g" ? "ml" : SUPPLY_KINDS[s.kind].unit);
+
+/** All that runs down, by its name, as an evening's line may name it. */
+export const onShelf = ({ paints, supplies }: Pick<Project, "paints" | "supplies">): OnShelf[] =>
+  [...paints, ...supplies].filter(runsDown).map((item) => {
+    const { level, whole, unit } = stockOf(item);
+    return { id: item.id, name: item.name, unit, level, whole };
+  });
 
 /** What a print of the plan takes of what is loaded on its printer. */
 function printTaking(step: Step, project: Project): { itemId: string; amount: number } | null {

@@ -1,6 +1,6 @@
 /** Shelf and money over a scene: what runs dry is what the plan comes to first, and every shown list sums to its total. */
 import { describe, expect, it } from "vitest";
-import { coat, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { coat, print, printRecord, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
 import { schedule, stepStates, stepsOfProject } from "../plan";
 import { eveningsFrom } from "../plan";
 import type { Project } from "../project";
@@ -55,7 +55,8 @@ describe("money", () => {
         itemId: ["brown", "stone", "primer"][Math.floor(random() * 3)],
         amount: random() * 9,
         sceneId: random() < 0.7 ? "s" : "t",
-        partId: random() < 0.5 ? "a" : "b",
+        // Some of a part that was deleted since, some of none.
+        partId: ["a", "b", "gone", undefined][Math.floor(random() * 4)],
       })).map((l) => ({
         ...l,
         ...(l.kind === "bought" && { price: { minor: Math.floor(random() * 900), currency: random() < 0.7 ? "EUR" : "GBP" } }),
@@ -96,6 +97,16 @@ describe("money", () => {
     const line = { id: "l", at: 1, kind: "took" as const, itemId: "brown", amount: 3, sceneId: "s", partId: "a" };
     const sums = moneySums({ ...base, supplies: [tool], lines: [line] });
     expect(sums).toMatchObject({ unpriced: ["Brown"], scene: [], shop: [{ currency: "EUR", total: 0, kept: 8900 }] });
+  });
+  it("a piece costs what was used for the good ones there are: none, and nothing is said", () => {
+    const base = projectOf([{ ...crate("a", 24), work: [print()] }]);
+    const line = { id: "l", at: 1, kind: "took" as const, itemId: "brown", amount: 10, sceneId: "s", partId: "a" };
+    const paints = base.paints.map((p) => (p.id === "brown" ? { ...p, wholeMl: 50, price: { minor: 500, currency: "EUR" } } : p));
+    const each = (good: number) => {
+      const cleared = record("a", "a/print/clear0", { startedAt: 0, finishedAt: 1, result: "good", good });
+      return moneySums({ ...base, paints, lines: [line], records: [cleared] }).scene[0].parts[0].each;
+    };
+    expect([each(0), each(20), each(24)]).toEqual([null, 5, 100 / 24]);
   });
   // Worked value: (280 − 40)/3000 + 0.15 × 0.30 + 18/600 = 0.155 an hour; two hours on four pieces of one part and one of another.
   it("adds hours of printers beside the receipts: the price below which a piece loses", () => {

@@ -85,6 +85,19 @@ const lastOfStep = (records: readonly StepRecord[], key: string): StepRecord | u
 
 const bounded = (s: number): number => Math.min(s, MOST_STEP_S);
 
+/** A step with own minutes in place of the table's; time that somebody said stays. A record says by how much it was learned. */
+function atOwnPace(step: Step, pace: Pace = NO_PACE): Step {
+  const { factor } = step.rests.said ? { factor: 1 } : learnedFor(pace, paceKey(step.rests));
+  if (factor === 1) return step;
+  const { session, rests, handsOnS } = step;
+  return {
+    ...step,
+    handsOnS: bounded(handsOnS * factor),
+    session: session && { ...session, setUpS: session.setUpS * factor },
+    rests: { ...rests, pace: Math.round(factor * 1e4) / 1e4 },
+  };
+}
+
 /** All steps of a part, in the order of its work list. Failed prints bring further plates by themselves. */
 export function stepsOfPart(part: Part, project: Around): Step[] {
   const task = taskOf(part, project);
@@ -101,12 +114,11 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
     row.items.push(item);
     const key = (name: string): string => `${part.id}/${item.id}/${name}`;
     for (const { name, after, ...draft } of kind.steps(item, task)) {
-      const rests = restsOn(item.kind, draft.rests);
-      const { factor } = rests.said ? { factor: 1 } : learnedFor(project.pace ?? NO_PACE, paceKey(rests));
-      steps.push({
+      const step: Step = {
         station: typeof kind.station === "string" ? kind.station : kind.station(item),
         machineS: 0,
         printerId: null,
+        session: null,
         cautions: [],
         needs: [],
         pieces: 1,
@@ -121,13 +133,12 @@ export function stepsOfPart(part: Part, project: Around): Step[] {
         partName: part.name,
         itemId: item.id,
         after: after ? after.map(key) : last,
-        handsOnS: bounded(draft.handsOnS * factor),
-        session: draft.session ? { ...draft.session, setUpS: draft.session.setUpS * factor } : null,
+        handsOnS: bounded(draft.handsOnS),
         waitS: bounded(draft.waitS),
         ...(draft.machineS === undefined ? {} : { machineS: bounded(draft.machineS) }),
-        // What was learned is part of what is planned: a record says by how much.
-        rests: factor === 1 ? rests : { ...rests, pace: Math.round(factor * 1e4) / 1e4 },
-      });
+        rests: restsOn(item.kind, draft.rests),
+      };
+      steps.push(atOwnPace(step, project.pace));
       last = [key(name)];
     }
     if (kind.makesPieces) last = [...last, ...off];
@@ -240,7 +251,10 @@ const unsharedSteps = define({
 
 function stepsAnew(project: Project): Step[] {
   // Copies: what the scene makes of them is not theirs alone.
-  const all = [...project.parts.flatMap(({ id }) => stepsOfNamed(project, id).map((step) => ({ ...step }))), ...plateSteps(project)];
+  const all = [
+    ...project.parts.flatMap(({ id }) => stepsOfNamed(project, id).map((step) => ({ ...step }))),
+    ...plateSteps(project).map((s) => atOwnPace(s, project.pace)),
+  ];
   // The last step that takes pieces of a part off a plate, and the first step of every item.
   const printed = new Map<string, Step>();
   const ofItem = new Map<string, Step>();

@@ -98,7 +98,7 @@ export const MIGRATIONS: readonly Migration[] = [
   // One row for one joint.
   { to: 11, project: projectTo11, upgrade: (tx) => eachProject(tx, projectTo11), forgetsUndo: true },
   // The workshop has a ledger. What was in stock is what it begins with.
-  { to: 12, tables: { lines: "id, recordId" }, project: projectTo12 },
+  { to: 12, tables: { lines: "id" }, project: projectTo12 },
 ];
 
 /** Version of what the browser and bundles hold. */

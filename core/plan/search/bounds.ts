@@ -25,20 +25,21 @@ export function boundOf(shop: Shop): number {
     if (own.length === 0 || own.some((i) => steps[i].beside)) return;
     const from = Math.min(...own.map((i) => start[i]));
     const lumpMs = own.reduce((sum, i) => sum + steps[i].durMs, 0);
-    const after = Math.min(...own.map((i) => tail[i]));
+    const after = Math.min(...own.map((i) => tail[i] - steps[i].durMs));
     bound = Math.max(bound, endOfLump(calendar, Math.max(now, from), lumpMs) + after);
   });
   return bound;
 }
 
-/** The least from the end of each step to the finish, ms. */
-function tailsOf({ steps }: Shop, { following }: Generator): Float64Array {
+/** Longest way from the beginning of each step to the end, ms, as if nothing else took its resource. */
+export function tailsOf({ steps }: Shop, { following }: Generator): Float64Array {
   const tail = new Float64Array(steps.length).fill(-1);
   const of = (i: number): number => {
     if (tail[i] >= 0) return tail[i];
-    tail[i] = steps[i].lagMs;
-    let most = steps[i].lagMs;
-    for (const f of following[i]) most = Math.max(most, steps[i].lagMs + steps[f].durMs + of(f));
+    const own = steps[i].durMs + steps[i].lagMs;
+    tail[i] = own;
+    let most = own;
+    for (const f of following[i]) most = Math.max(most, own + of(f));
     return (tail[i] = most);
   };
   for (let i = 0; i < steps.length; i++) of(i);

@@ -4,7 +4,7 @@
  * with moves that lead back forbidden for a while. Seeded: the same shop gives the same plan. It stops where a bound is reached.
  */
 import { seededRandom } from "../../units";
-import { boundOf } from "./bounds";
+import { boundOf, tailsOf } from "./bounds";
 import { Generator, type Shop } from "./shop";
 
 export interface Found {
@@ -37,7 +37,7 @@ export function searched(shop: Shop, { most = 2000, seed = 1, begin }: SearchOpt
   const gen = new Generator(shop);
   const n = gen.n;
   const bound = boundOf(shop);
-  const tail = tailOf(shop, gen);
+  const tail = tailsOf(shop, gen);
   let looked = 0;
   let best: Found = { finish: Infinity, start: [], end: [], list: [], unplaced: Infinity, bound, looked };
   const look = (list: ArrayLike<number>): number => {
@@ -161,21 +161,6 @@ function byStart(n: number, start: ArrayLike<number>): number[] {
   return Array.from({ length: n }, (_, i) => i).sort(
     (a, b) => (Number.isNaN(start[a]) ? Infinity : start[a]) - (Number.isNaN(start[b]) ? Infinity : start[b]) || a - b,
   );
-}
-
-/** Longest way from the beginning of each step to the end, ms. */
-function tailOf({ steps }: Shop, { following, n }: Generator): Float64Array {
-  const tail = new Float64Array(n).fill(-1);
-  const of = (i: number): number => {
-    if (tail[i] >= 0) return tail[i];
-    const own = steps[i].durMs + steps[i].lagMs;
-    tail[i] = own;
-    let most = own;
-    for (const f of following[i]) most = Math.max(most, own + of(f));
-    return (tail[i] = most);
-  };
-  for (let i = 0; i < n; i++) of(i);
-  return tail;
 }
 
 /** Steps by their key, the largest first, each after what it follows. */

@@ -59,8 +59,8 @@ export default function MoneyPage() {
           <MachineHour key={p.id} printer={p} />
         ))}
         <p className="mt-1 text-sm text-soft">
-          Price less what it will still bring, over its life; power; parts that wear, over theirs. Sold for less than “a piece, at cost”, a
-          piece loses money; your own hours are not in it.
+          Price less what it will still bring, over its life; power; parts that wear, over theirs. Sold for less than “a good piece so far”,
+          a piece loses money; your own hours are not in it.
         </p>
       </Section>
       {sums.shop.length > 0 && (
@@ -123,12 +123,12 @@ function Scene({ of, areaMm2 }: { of: SceneMoney; areaMm2: number }) {
                   <th>Failed</th>
                   <th>Trials</th>
                   <th>Printer hours</th>
-                  <th>A piece, at cost</th>
+                  <th>A good piece so far</th>
                 </tr>
               </thead>
               <tbody>
                 {parts.map((p) => (
-                  <tr key={p.name}>
+                  <tr key={p.partId}>
                     <td className="font-semibold">{p.name}</td>
                     <td>{money(p.good)}</td>
                     <td>{money(p.failed)}</td>
@@ -146,7 +146,7 @@ function Scene({ of, areaMm2 }: { of: SceneMoney; areaMm2: number }) {
         <Section title="Plates">
           <ul className="flex flex-wrap gap-x-8">
             {plates.map((p) => (
-              <li key={p.name}>
+              <li key={p.id}>
                 {p.name}: {money(p.minor)}
               </li>
             ))}
