@@ -1,4 +1,5 @@
 /** Log: the strip and what is found in it, the shelf that is counted, money that sums, the evening in a line. */
+import { cameraPicture } from "../tests/cameraPicture";
 import { expect, test } from "./bench";
 import { storedRow } from "./rows";
 
@@ -86,4 +87,52 @@ test("an evening in a line is shown before it counts, refused with its place, an
   await bench.getByRole("heading", { name: "Entries" }).click();
   await bench.keyboard.press("Control+z");
   await expect(taken).toHaveCount(before - 2);
+});
+
+test("pictures of a camera find their steps by their time, its clock is set once, and undo takes them down", async ({ bench }) => {
+  await bench.goto(LOG);
+  const strip = bench.getByRole("group", { name: /^Marks of the log/ });
+  await strip.focus();
+  await bench.keyboard.press("ArrowRight");
+  const day = bench.getByRole("region", { name: "That day" });
+  await expect(day).toBeVisible();
+  const first = await bench.evaluate(
+    () =>
+      new Promise<{ startedAt: number; id: string }>((resolve) => {
+        const open = indexedDB.open("inch-hollow");
+        open.onsuccess = () => {
+          const all = open.result.transaction("records").objectStore("records").getAll();
+          all.onsuccess = () =>
+            resolve(
+              (all.result as { startedAt: number; sceneId: string; id: string }[])
+                .filter((r) => r.sceneId === "saltmarsh-sluice")
+                .sort((a, b) => a.startedAt - b.startedAt)[0],
+            );
+        };
+      }),
+  );
+  // The camera is an hour ahead, and says its zone.
+  const wall = (ms: number): string => new Date(ms).toISOString().slice(0, 19).replaceAll("-", ":").replace("T", " ");
+  const picture = (ms: number, grey: number) => ({
+    name: `shot-${grey}.jpg`,
+    mimeType: "image/jpeg",
+    buffer: cameraPicture(wall(ms), "+00:00", grey),
+  });
+  await bench.getByLabel("The camera’s clock is").fill("ahead 1 h");
+  await bench.getByLabel("The camera’s clock is").press("Enter");
+  const hour = 3_600_000;
+  await bench
+    .getByLabel("Pictures from a camera")
+    .setInputFiles([picture(first.startedAt + hour + 30_000, 90), picture(first.startedAt - 300 * 24 * hour, 180)]);
+  const list = bench.getByRole("list", { name: "Pictures and their steps" });
+  await expect(list.getByRole("listitem")).toHaveCount(2);
+  await expect(list).toContainText("while it was in hand");
+  await bench.getByRole("button", { name: "Hang 1 of 2 at their steps" }).click();
+  await expect(bench.getByText("1 picture hangs at its step. Undo takes them back.")).toBeVisible();
+  const shown = bench.getByRole("group", { name: "Pictures of the days" }).getByRole("button");
+  await shown.first().click();
+  await expect(day.getByRole("img", { name: /photo 1$/ })).toBeVisible();
+  await bench.getByRole("heading", { name: "Log" }).first().click();
+  await bench.keyboard.press("Control+z");
+  await expect(day.getByRole("img", { name: /photo 1$/ })).toHaveCount(0);
 });

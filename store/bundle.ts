@@ -10,7 +10,16 @@ import { bytesToHex } from "@noble/hashes/utils.js";
 import { BlobReader, BlobWriter, configure, ZipReader, ZipWriter, type Entry, type FileEntry } from "@zip.js/zip.js";
 import { nanoid } from "nanoid";
 import { fail, ok, type OnProgress, type Problem, type Result } from "../core/units";
-import { LIMITS, meshHashes, pictureHashes, type MeshBlobs, type PartRow, type ProjectRows, type Workshop } from "../core/project";
+import {
+  LIMITS,
+  meshHashes,
+  photosOf,
+  pictureHashes,
+  type MeshBlobs,
+  type PartRow,
+  type ProjectRows,
+  type Workshop,
+} from "../core/project";
 import { keyOfRow, ofWorkshop } from "../core/rows";
 import { meshOf, RESULT_VERSIONS, type ResultKind, type ResultRequest, type Results } from "../core/results";
 import { faultsOf, mendReferences, placeOf, sift, withSafeIds, type Fault, type SetAside } from "./check";
@@ -114,7 +123,9 @@ const meshWhat = (project: ProjectRows, hash: string): string =>
   `the mesh of ${project.parts.find((p) => namesMesh(p, hash))?.name ?? "a part"}`;
 const pictureWhat = (project: ProjectRows, hash: string): string => {
   const part = project.parts.find((p) => p.pictures.includes(hash));
+  const record = project.records.find((r) => photosOf(r).includes(hash));
   const reference = project.scene.references.find((r) => r.hash === hash);
+  if (!part && record) return `a photo of “${record.title}”`;
   return part ? `a photo of ${part.name}` : `the reference ${reference?.title || "without a title"}`;
 };
 

@@ -75,3 +75,55 @@ describe("an evening written down", () => {
     expect([records.map((r) => r.id), workshop.lessons]).toEqual([["begun"], []]);
   });
 });
+
+describe("pictures and a word at a step", () => {
+  const [one, two] = ["1".repeat(64), "2".repeat(64)];
+  it("hang at their steps in one edit, each once, and one undo takes them down", async () => {
+    await run("step.start", step("a"));
+    await run("step.start", step("b"));
+    const hung = [
+      { recordId: "a", hashes: [one, two] },
+      { recordId: "b", hashes: [two] },
+    ];
+    expect(await run("pictures.hang", { hung })).toMatchObject({ ok: true });
+    await run("pictures.hang", { hung });
+    const photos = async () => new Map((await loaded()).records.map((r) => [r.id, r.photos]));
+    expect(await photos()).toEqual(
+      new Map([
+        ["a", [one, two]],
+        ["b", [two]],
+      ]),
+    );
+    // Hung again they changed nothing.
+    await undo(db, "s");
+    expect(await photos()).toEqual(
+      new Map([
+        ["a", undefined],
+        ["b", undefined],
+      ]),
+    );
+  });
+  it("are refused as a whole where one of the steps is gone, or holds too many", async () => {
+    await run("step.start", step("a"));
+    expect(
+      await run("pictures.hang", {
+        hung: [
+          { recordId: "a", hashes: [one] },
+          { recordId: "z", hashes: [one] },
+        ],
+      }),
+    ).toMatchObject({ ok: false, problem: { code: "step.gone" } });
+    const many = Array.from({ length: 60 }, (_, i) => i.toString(16).padStart(64, "0"));
+    expect(await run("pictures.hang", { hung: [{ recordId: "a", hashes: many }] })).toMatchObject({ ok: true });
+    expect(await run("pictures.hang", { hung: [{ recordId: "a", hashes: [one] }] })).toMatchObject({
+      ok: false,
+      problem: { code: "step.pictures" },
+    });
+    expect((await loaded()).records[0].photos).toHaveLength(60);
+  });
+  it("a word is kept beside what went wrong", async () => {
+    await run("step.start", step("a"));
+    await run("field.set", { of: "record", id: "a", change: { note: "shaken twice" } });
+    expect((await loaded()).records[0]).toMatchObject({ note: "shaken twice", wentWrong: "" });
+  });
+});

@@ -125,7 +125,15 @@ export async function fullProject(): Promise<Full> {
   const project = projectOf(
     [brick, shed, base],
     [
-      record("brick", "brick/c/0", { id: "r1", startedAt: THURSDAY, finishedAt: THURSDAY + 900_000, result: "good", wentWrong: "a run" }),
+      record("brick", "brick/c/0", {
+        id: "r1",
+        startedAt: THURSDAY,
+        finishedAt: THURSDAY + 900_000,
+        result: "good",
+        wentWrong: "a run",
+        note: "shaken twice",
+        photos: ["7".repeat(64)],
+      }),
       record("brick", "brick/print/start0", { id: "r2", time: "machine", startedAt: THURSDAY, plannedS: 3600 }),
       record("brick", "plate/gone/start", {
         id: "r3",
@@ -268,6 +276,7 @@ export async function fullProject(): Promise<Full> {
   project.habits.eveningsOfTen = 8;
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
+  project.habits.cameraAheadS = -3600;
   project.scene.lights = [{ ...NEW_LIGHT, id: "l1", name: "Lantern", reachable: false }];
   project.scene.boards = [
     {

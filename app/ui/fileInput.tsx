@@ -8,6 +8,7 @@ export function FileInput({
   accept,
   many = false,
   folder = false,
+  camera = false,
   onFiles,
 }: {
   inputRef: RefObject<HTMLInputElement | null>;
@@ -17,6 +18,8 @@ export function FileInput({
   many?: boolean;
   /** A whole folder with what is in it. */
   folder?: boolean;
+  /** A phone opens its camera. */
+  camera?: boolean;
   onFiles: (files: File[]) => void;
 }) {
   return (
@@ -30,6 +33,7 @@ export function FileInput({
       aria-label={label}
       tabIndex={-1}
       {...(folder && { webkitdirectory: "" })}
+      {...(camera && { capture: "environment" })}
       onChange={(e) => {
         const files = [...(e.target.files ?? [])];
         e.target.value = "";

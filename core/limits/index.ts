@@ -16,6 +16,8 @@ export const LIMITS = {
   lonDeg: { least: -180, most: 180 },
   /** Of an airbrush. */
   nozzleMm: { least: 0.1, most: 3 },
+  /** A camera that was never set, or stands in another time zone. */
+  cameraAheadS: { least: -5e9, most: 5e9 },
   eveningsOfTen: { least: 0.5, most: 10 },
   hoursTake: { least: 0.1, most: 10 },
   /** Characters. */

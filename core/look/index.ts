@@ -3,6 +3,7 @@ export * from "./advice";
 export * from "./assemblePaper";
 export * from "./boardWords";
 export * from "./book";
+export * from "./cameraTimes";
 export * from "./changeRows";
 export * from "./colourAreas";
 export * from "./copiesWays";

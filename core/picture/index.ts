@@ -1,1 +1,2 @@
 export * from "./measure";
+export * from "./takenAt";

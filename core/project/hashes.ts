@@ -1,12 +1,15 @@
 /** The files that a scene names, by their content hash. */
-import type { ProjectRows, SaidSource } from "./types";
+import type { ProjectRows, SaidSource, StepRecord } from "./types";
+
+/** Pictures of an entry of the log, those of its print too. */
+export const photosOf = (r: Pick<StepRecord, "photos" | "print">): string[] => [...(r.photos ?? []), ...(r.print?.photos ?? [])];
 
 /** Hashes of every picture that a project names. */
 export const pictureHashes = (project: ProjectRows): string[] => [
   ...new Set([
     ...project.scene.references.map((r) => r.hash),
     ...project.parts.flatMap((p) => [...p.pictures, ...p.surfaces.flatMap((s) => s.photos.map((f) => f.hash))]),
-    ...project.records.flatMap((r) => r.print?.photos ?? []),
+    ...project.records.flatMap(photosOf),
   ]),
 ];
 

@@ -65,6 +65,8 @@ export interface Habits {
   hoursTake?: number | null;
   /** Of the airbrush; null or absent where nobody said. */
   nozzleMm?: number | null;
+  /** So much the camera's clock is ahead, s; behind where it is negative. */
+  cameraAheadS?: number | null;
 }
 
 /** A reading of one's own; those of the demo teach nothing outside it. */
@@ -502,6 +504,10 @@ export interface StepRecord {
   good: number;
   failed: number;
   wentWrong: string;
+  /** What was said at it beside that. */
+  note?: string;
+  /** Content hashes of pictures that were taken at it; those of a print lie with the print. */
+  photos?: string[];
   /** Of a plate with several parts: what came of each when it was cleared. */
   came?: { partId: string; good: number; failed: number }[];
   /** Of a machine's run: the print as it was. */

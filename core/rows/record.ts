@@ -79,6 +79,8 @@ export const recordSchema = Joi.object<StepRecord, true>({
   good: count(LIMITS.pieces).required(),
   failed: count(LIMITS.pieces).required(),
   wentWrong: text(LIMITS.wentWrong).required(),
+  note: text(LIMITS.wentWrong).optional(),
+  photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema).optional(),
   rests: restsSchema.optional(),
   came: cameSchema.optional(),
   print: printRecordSchema.optional(),

@@ -10,7 +10,7 @@ import { listCommands } from "./lists";
 import { GROUND_COMMANDS, type GroundCommands } from "./ground/commands";
 import { GROUND_BLOCKS, GROUND_LISTS, type GroundBlocks, type GroundLists } from "./ground/rows";
 import { LOG_COMMANDS, type LogCommands } from "./log/commands";
-import { LOG_LISTS, type LogLists } from "./log/rows";
+import { LOG_BLOCKS, LOG_LISTS, type LogBlocks, type LogLists } from "./log/rows";
 import { PAINT_COMMANDS, type PaintCommands } from "./paint/commands";
 import { PAINT_BLOCKS, PAINT_LISTS, type PaintBlocks, type PaintLists } from "./paint/rows";
 import { PARTS_COMMANDS, type PartsCommands } from "./parts/commands";
@@ -30,12 +30,19 @@ export { Refused, type Command, type Edit } from "./command";
 export type { PrinterChange } from "./print/profile";
 
 /** Rows, and objects inside them, whose fields are said each by itself. */
-export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, GroundBlocks, WorkshopBlocks {}
+export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, GroundBlocks, LogBlocks, WorkshopBlocks {}
 /** Lists inside rows, and rows of the workshop: by name, with what is in them. */
 export interface Lists
   extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, LogLists, WorkshopLists {}
 
-export const BLOCKS: BlocksOf<Blocks> = { ...SCALE_BLOCKS, ...PARTS_BLOCKS, ...PAINT_BLOCKS, ...GROUND_BLOCKS, ...WORKSHOP_BLOCKS };
+export const BLOCKS: BlocksOf<Blocks> = {
+  ...SCALE_BLOCKS,
+  ...PARTS_BLOCKS,
+  ...PAINT_BLOCKS,
+  ...GROUND_BLOCKS,
+  ...LOG_BLOCKS,
+  ...WORKSHOP_BLOCKS,
+};
 export const LISTS: ListsOf<Lists> = {
   ...SCALE_LISTS,
   ...PARTS_LISTS,
@@ -49,7 +56,7 @@ export const LISTS: ListsOf<Lists> = {
 };
 
 /** Whose it is: the row's id, where there is more than one such row. */
-type OfRow<N> = N extends `${"part" | "print" | "printer" | "recipe"}.${string}` ? { of: string } : { of?: undefined };
+type OfRow<N> = N extends `${"part" | "record" | "print" | "printer" | "recipe"}.${string}` ? { of: string } : { of?: undefined };
 type IdOf<N> = N extends "scene" | `scene.${string}` | "habits" ? { id?: undefined } : { id: string };
 /** Lists inside rows whose items have fields and a place. */
 type InRow = { [N in keyof Lists]: N extends `${string}.${string}` ? (Lists[N] extends object ? N : never) : never }[keyof Lists];

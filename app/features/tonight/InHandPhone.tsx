@@ -1,5 +1,5 @@
 /** In hand, on a phone with dirty hands: one target in the lower half, pieces that fill, and a word where something went wrong. */
-import { useEffect, useRef, useSyncExternalStore } from "react";
+import { useEffect, useRef, useSyncExternalStore, type ReactNode } from "react";
 import type { Clock } from "~core/plan";
 import type { Part } from "~core/project";
 import { formatDuration } from "~core/units";
@@ -35,6 +35,7 @@ export function InHandPhone({
   onEnd,
   onWrong,
   onLeave,
+  children,
 }: {
   title: string;
   clocks: readonly Clock[];
@@ -49,6 +50,8 @@ export function InHandPhone({
   onEnd: () => void;
   onWrong: (clock: Clock) => void;
   onLeave: () => void;
+  /** What is kept at the step: a picture, a word. */
+  children: ReactNode;
 }) {
   const next = clocks.find((c) => !ticked.has(c.step.key));
   const one = clocks.length === 1;
@@ -100,12 +103,13 @@ export function InHandPhone({
         <span>{label}</span>
         {next && !one && <span className="text-base font-normal">press for {next.step.partName}</span>}
       </button>
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <button className="btn" onClick={() => onWrong(next ?? clocks[0])}>
-          {one || !next ? "Went wrong" : `${next.step.partName} went wrong`}
+      <div className="mt-2 grid grid-cols-3 gap-2">
+        <button className="btn" onClick={() => onWrong(next ?? clocks[0])} aria-label={`${(next ?? clocks[0]).step.partName} went wrong`}>
+          wrong
         </button>
+        {children}
         {!one && (
-          <button className="btn" disabled={ticked.size === 0 || !next} onClick={onEnd}>
+          <button className="btn col-span-3" disabled={ticked.size === 0 || !next} onClick={onEnd}>
             End with {ticked.size} of {clocks.length}
           </button>
         )}

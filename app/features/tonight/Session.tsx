@@ -11,6 +11,7 @@ import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
 import { InHandPhone, usePhone } from "./InHandPhone";
+import { KeepAtStep } from "./KeepAtStep";
 
 /** Steps by the scene they belong to. */
 function byScene<T>(list: readonly T[], of: (x: T) => Step): Map<string | undefined, T[]> {
@@ -138,6 +139,9 @@ export function InHandSession({
     MOST_LESSONS,
   );
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+  // Of a go it is kept at the piece that is next.
+  const at = go.clocks.find((c) => !ticked.has(c.step.key)) ?? first;
+  const keep = <KeepAtStep recordId={recordOf(at)} sceneId={at.step.scene?.id} of={at.step.title} />;
   const phone = usePhone();
   const [onPage, setOnPage] = useState(false);
   if (phone && isFirst && !onPage)
@@ -157,7 +161,9 @@ export function InHandSession({
         onEnd={() => (many || first.step.clears > 0 || first.step.machineS > 0 ? end() : endAll())}
         onWrong={(c) => onFinish(c, many ? sharesOf(steps, took)[go.clocks.indexOf(c)] : undefined)}
         onLeave={() => setOnPage(true)}
-      />
+      >
+        {keep}
+      </InHandPhone>
     );
   return (
     <section aria-label="In hand" className="mt-3 border-2 border-act p-3">
@@ -191,6 +197,7 @@ export function InHandSession({
         >
           Undo start
         </button>
+        {keep}
       </div>
       {many && (
         <>

@@ -1,7 +1,9 @@
 /** What the log is told after the fact. */
-import type { StepRecord } from "../../project";
+import { LIMITS, type StepRecord } from "../../project";
+import Joi from "joi";
 import type { PrintRecord } from "../../print";
 import { duration, id } from "../../field";
+import { hashSchema } from "../../rows";
 import { change, object, over, Refused, type CommandsOf, type Edit } from "../command";
 import { teach, unteach } from "../prints";
 import { enterAgain, runCleared, unenter } from "../stock";
@@ -21,6 +23,8 @@ export interface LogCommands {
   "step.said": { recordId: string; saidS: number | null };
   "step.forget": { recordId: string };
   "print.say": { recordId: string; change: PrintSaid };
+  /** Pictures of a camera, each at the step that it was taken at. */
+  "pictures.hang": { hung: { recordId: string; hashes: string[] }[] };
 }
 
 export const LOG_COMMANDS: CommandsOf<LogCommands> = {
@@ -39,6 +43,28 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
       const next = saidS === null ? changed : { ...changed, saidS };
       await e.put("records", next);
       await (saidS === null ? unteach(e, next) : teach(e, next, record.finishedAt ?? record.startedAt));
+    },
+  }),
+  "pictures.hang": over("records")({
+    schema: object({
+      hung: Joi.array()
+        .min(1)
+        .max(500)
+        .items(object({ recordId: id, hashes: Joi.array().min(1).max(LIMITS.pictures).items(hashSchema) })),
+    }),
+    label: ({ hung }) => `Pictures at ${hung.length} ${hung.length === 1 ? "step" : "steps"}`,
+    apply: async (e, { hung }) => {
+      for (const { recordId, hashes } of hung) {
+        const record = await e.get("records", recordId);
+        if (!record) throw new Refused("step.gone", "One of these steps is no longer in the log. Choose the pictures again.");
+        const photos = [...new Set([...(record.photos ?? []), ...hashes])];
+        if (photos.length > LIMITS.pictures)
+          throw new Refused(
+            "step.pictures",
+            `“${record.title}” would have ${photos.length} pictures; at most ${LIMITS.pictures} are kept at a step.`,
+          );
+        await e.put("records", { ...record, photos });
+      }
     },
   }),
   "step.forget": over(

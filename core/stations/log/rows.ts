@@ -1,12 +1,22 @@
-/** What is said of a print after it, list by list. */
+/** What is said of a step or a print after it. */
 import type { PrintRecord } from "../../print";
-import type { ItemOf } from "../command";
-import { listIn, type ListsOf } from "../said";
+import { text } from "../../field";
+import { LIMITS, type StepRecord } from "../../project";
+import { object, type ItemOf } from "../command";
+import { listIn, type BlocksOf, type ListsOf } from "../said";
+
+export interface LogBlocks {
+  record: Pick<StepRecord, "note">;
+}
+export const LOG_BLOCKS: BlocksOf<LogBlocks> = {
+  record: { table: "records", label: "Note at a step", schema: object({ note: text(LIMITS.wentWrong) }) },
+};
 
 type PrintList = "observed" | "photos" | "measured";
-export type LogLists = { [L in PrintList as `print.${L}`]: ItemOf<PrintRecord, L> };
+export type LogLists = { [L in PrintList as `print.${L}`]: ItemOf<PrintRecord, L> } & { "record.photos": string };
 
 export const LOG_LISTS: ListsOf<LogLists> = {
+  "record.photos": listIn("records", [], { at: ["photos"], by: null, label: "Picture at a step" }),
   "print.observed": listIn("records", [], { at: ["print", "observed"], by: null, label: "Seen at the print" }),
   "print.photos": listIn("records", [], { at: ["print", "photos"], by: null, label: "Photo of the print" }),
   "print.measured": listIn("records", [], { at: ["print", "measured"], by: "id", label: "Measured sizes" }),

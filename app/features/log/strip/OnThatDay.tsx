@@ -1,14 +1,19 @@
 /** An entry of the log, opened. */
 import { laidThen } from "~core/look";
-import { takenS, type StepRecord } from "~core/project";
+import { LIMITS, takenS, type StepRecord } from "~core/project";
 import { formatDuration } from "~core/units";
+import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { Picture } from "~app/shared/Picture";
-import { useProject } from "~app/shared/scene";
+import { useActions, useProject } from "~app/shared/scene";
+import { useHang } from "~app/shared/useStepPictures";
+import { parseText, ParsedField } from "~app/ui/field";
 import { when } from "./when";
 
 /** What it was, and the part's coats as they lay that day. */
 export function OnThatDay({ record: r }: { record: StepRecord }) {
   const project = useProject();
+  const { run } = useActions();
+  const hang = useHang();
   const laid = laidThen(project, r.partId, String(r.finishedAt ?? r.startedAt));
   const part = project.parts.find((p) => p.id === r.partId);
   const taken = takenS(r);
@@ -25,6 +30,22 @@ export function OnThatDay({ record: r }: { record: StepRecord }) {
           {r.good + r.failed > 0 && `; ${r.good} good, ${r.failed} failed`}
         </p>
         {r.wentWrong && <p className="note-act">▲ {r.wentWrong}</p>}
+        <ParsedField
+          className="mt-1 max-w-prose"
+          label="Note"
+          draftKey={r.id}
+          text={r.note ?? ""}
+          placeholder="what you want to know next time"
+          parse={parseText(LIMITS.wentWrong)}
+          onCommit={(note) => run("field.set", { of: "record", id: r.id, change: { note } })}
+        />
+        <PhotoStrip
+          id={`photos-${r.id}`}
+          of={r.title}
+          hashes={r.photos ?? []}
+          onAdd={async (pictures) => void (await hang([{ recordId: r.id, pictures }]))}
+          onDrop={(hash) => void run("list.drop", { list: "record.photos", of: r.id, keys: [hash] })}
+        />
         <div className="mt-1 flex flex-wrap gap-2">
           {r.print?.photos.map((hash, i) => (
             <Picture key={hash} hash={hash} alt={`${r.title}, photo ${i + 1}`} className="h-24 w-28" />

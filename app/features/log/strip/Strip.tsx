@@ -2,8 +2,9 @@
 import { format } from "date-fns";
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { type LogStrip, type StripMark } from "~core/look";
-import type { Part } from "~core/project";
+import { photosOf, type Part } from "~core/project";
 import { formatDuration } from "~core/units";
+import { Picture } from "~app/shared/Picture";
 import { Silhouette } from "~app/shared/Silhouette";
 import { hatchFill } from "~app/ui/hatch";
 import { Sideways } from "~app/ui/sideways";
@@ -99,8 +100,57 @@ export function Strip({
               );
             })}
           </svg>
+          <HungPictures strip={strip} marks={all} x={x} onChoose={onChoose} />
         </div>
       </Sideways>
+    </div>
+  );
+}
+
+/** So many pictures are shown of a day; the rest is counted. */
+const OF_A_DAY = 2;
+
+/** Pictures under the day of their step; one opens it. */
+function HungPictures({
+  strip,
+  marks,
+  x,
+  onChoose,
+}: {
+  strip: LogStrip;
+  marks: readonly StripMark[];
+  x: (u: number) => number;
+  onChoose: (mark: StripMark) => void;
+}) {
+  const days = strip.days
+    .filter((d) => d.folded === 0)
+    .map((day) => ({
+      day,
+      shown: marks
+        .filter((m) => m.x0 >= day.x && m.x0 < day.x + day.width)
+        .flatMap((mark) => photosOf(mark.record).map((hash) => ({ mark, hash }))),
+    }))
+    .filter((d) => d.shown.length > 0);
+  if (days.length === 0) return null;
+  return (
+    <div className="relative h-16" role="group" aria-label="Pictures of the days">
+      {days.map(({ day, shown }) => (
+        <div key={day.at} className="absolute top-1 flex gap-0.5" style={{ left: x(day.x) + 2, width: x(day.width) - 4 }}>
+          {shown.slice(0, OF_A_DAY).map(({ mark, hash }, i) => (
+            <button
+              key={hash}
+              className="relative min-w-0 flex-1 border border-rule"
+              onClick={() => onChoose(mark)}
+              aria-label={`Picture of ${mark.record.title}, ${dayName(day.at)}`}
+            >
+              <Picture hash={hash} alt="" className="h-12 w-full" />
+              {i === OF_A_DAY - 1 && shown.length > OF_A_DAY && (
+                <span className="absolute bottom-0 right-0 bg-paper px-1 text-sm">+{shown.length - OF_A_DAY}</span>
+              )}
+            </button>
+          ))}
+        </div>
+      ))}
     </div>
   );
 }
@@ -141,7 +191,7 @@ function Mark({
           <title>went wrong</title>
         </path>
       )}
-      {(record.print?.photos.length ?? 0) > 0 && <circle cx={x(x0) + wide / 2} cy={y + 14} r="3.4" fill="var(--ink)" />}
+      {photosOf(record).length > 0 && <circle cx={x(x0) + wide / 2} cy={y + 14} r="3.4" fill="var(--ink)" />}
     </g>
   );
 }

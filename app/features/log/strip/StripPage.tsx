@@ -9,6 +9,7 @@ import { useProject } from "~app/shared/scene";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { LogLeaves } from "../LogLeaves";
 import { Found } from "./Found";
+import { FromCamera } from "./FromCamera";
 import { HowWellItKnew } from "./HowWellItKnew";
 import { OnThatDay } from "./OnThatDay";
 import { Strip } from "./Strip";
@@ -85,12 +86,15 @@ export default function StripPage() {
           )}
           <Strip strip={strip} showNow={back === 0} parts={parts} chosen={chosen} onChoose={(m) => setChosen(m.record.id)} />
           <p className="mt-1 text-sm text-soft">
-            solid: a machine; open: you; hatched: it set; <span className="note-act">✕</span> went wrong; dot: a photo
+            solid: a machine; open: you; hatched: it set; <span className="note-act">✕</span> went wrong; below: pictures of the day
           </p>
         </div>
       )}
       {opened && <OnThatDay record={opened} />}
       <HowWellItKnew />
+      <Section title="Pictures">
+        <FromCamera />
+      </Section>
       <Section title="Write the evening down">
         <EveningLine />
       </Section>
