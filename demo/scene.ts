@@ -539,7 +539,7 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       ],
       lines: [],
       lessons: [
-        { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", at: DEMO_NOW - 9 * 86_400_000 },
+        { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", product: "enamel wash", at: DEMO_NOW - 9 * 86_400_000 },
         {
           id: "brim",
           title: "A brim on the long wall: its corner lifts at the window side.",

@@ -350,7 +350,8 @@ export async function fullProject(): Promise<Full> {
       plateId: "plate",
     },
   );
-  project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", key: "brush", at: 5 });
+  project.lessons.push({ id: "lesson", title: "Two thin coats, not one", about: "coat", key: "brush", product: "enamel wash", at: 5 });
+  project.lessons[0].judged = [{ recordId: "r1", helped: true }];
   return { project, meshes: new Map([[hash, bytes]]), found: findPrint(shape, GENERIC_PRINTERS[0], 1) };
 }
 

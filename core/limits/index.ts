@@ -29,6 +29,7 @@ export const LIMITS = {
   tag: 40,
   source: 200,
   wentWrong: 1000,
+  judged: 200,
   /** Counts of things. */
   copies: { least: 1, most: 5000 },
   pieces: { least: 0, most: 5000 },

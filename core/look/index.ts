@@ -31,6 +31,7 @@ export * from "./plateSheet";
 export * from "./prep";
 export * from "./processVerdict";
 export * from "./pulledApart";
+export * from "./questions";
 export * from "./resume";
 export * from "./shelf";
 export * from "./waiting";

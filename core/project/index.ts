@@ -8,6 +8,7 @@ export * from "./standing";
 export * from "./defaults";
 export * from "./partFields";
 export * from "./hashes";
+export * from "./lessons";
 export * from "../limits";
 export type { WorkItem } from "../stations/kinds";
 export { countedOf, recordsOf } from "./recordsOf";

@@ -1,24 +1,7 @@
-/** Lessons come back where they belong, and records teach what they say. */
+/** Records teach what they say. */
 import { describe, expect, it } from "vitest";
 import { record } from "../../tests/sampleProject";
-import { lessonsAbout, paceOfRecords, type Lesson } from ".";
-
-describe("lessons", () => {
-  const lesson = (id: string, more: Partial<Lesson>): Lesson => ({ id, title: id, about: "coat", at: 0, ...more });
-  it("of a wash are told at a wash, not at a primer that is brushed; of a kind at all of it; the newest first", () => {
-    const all = [
-      lesson("wash", { key: "wash", at: 1 }),
-      lesson("coats", { at: 3 }),
-      lesson("any", { about: null, at: 2 }),
-      lesson("print", { about: "print" }),
-    ];
-    const told = (method: string) => lessonsAbout(all, [{ kind: "coat", method }], 9).map((l) => l.id);
-    expect(told("brush")).toEqual(["coats", "any"]);
-    expect(told("wash")).toEqual(["coats", "any", "wash"]);
-    expect(lessonsAbout(all, [{ kind: "coat", method: "wash" }], 1).map((l) => l.id)).toEqual(["coats"]);
-    expect(lessonsAbout(all, [{ kind: "recipe", method: "wash" }], 9).map((l) => l.id)).toEqual(["any", "wash"]);
-  });
-});
+import { paceOfRecords } from ".";
 
 describe("own minutes from records", () => {
   const of = (plannedS: number, saidS: number, more: object = {}) =>

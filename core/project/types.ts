@@ -471,6 +471,10 @@ export interface Lesson extends OfTheDemo {
   about: WorkItem["kind"] | null;
   /** The tool, task or method that it is about: see paceKey. Absent for all of its kind. */
   key?: string;
+  /** The product that it is about: a family of paint, a glue, a filler, as productsOf names it. Absent for any. */
+  product?: string;
+  /** At which entries of the log it was said whether it helped. */
+  judged?: { recordId: string; helped: boolean }[];
   at: number;
 }
 

@@ -1,8 +1,8 @@
 import Joi from "joi";
 import { LIMITS, type Lesson } from "../project";
-import { id } from "../field";
+import { id, text } from "../field";
 import { WORK_KINDS } from "../stations/kinds";
-import { moment } from "./blocks";
+import { moment, strict } from "./blocks";
 
 export const lessonSchema = Joi.object<Lesson, true>({
   id,
@@ -13,5 +13,10 @@ export const lessonSchema = Joi.object<Lesson, true>({
     .allow(null)
     .required(),
   key: Joi.string().min(1).max(LIMITS.shortText).optional(),
+  product: text(LIMITS.name).min(1).optional(),
+  judged: Joi.array()
+    .max(LIMITS.judged)
+    .items(strict<NonNullable<Lesson["judged"]>[number]>({ recordId: id, helped: Joi.boolean() }))
+    .optional(),
   at: moment.required(),
 }).unknown(true);

@@ -17,6 +17,7 @@ import { FinishStep } from "~app/shared/FinishStep";
 import { PrinterSilence } from "~app/shared/PrinterSilence";
 import { Lanes } from "./Lanes";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
+import { Questions } from "./Questions";
 import { Tray } from "./Tray";
 
 export default function TonightPage() {
@@ -136,6 +137,7 @@ export default function TonightPage() {
           <Tray model={model} />
         </Section>
       )}
+      {inHand.length === 0 && <Questions />}
       <Section title="Write the evening down">
         <EveningLine />
       </Section>

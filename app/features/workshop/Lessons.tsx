@@ -1,7 +1,9 @@
 /** What was learned: kept from the log or typed here, told again at the next work of its kind. */
 import { X } from "lucide-react";
 import { fail, ok, type Result } from "~core/units";
-import { LIMITS } from "~core/project";
+import { FAMILIES } from "~core/coat";
+import { GLUES, SEAM_FILLERS } from "~core/joint";
+import { judgedOf, LIMITS, type Lesson } from "~core/project";
 import { WORK_KINDS } from "~core/stations/kinds";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -9,6 +11,17 @@ import { IconButton } from "~app/ui/iconButton";
 
 const parseLesson = (text: string): Result<string> =>
   text.trim() && text.trim().length <= LIMITS.title ? ok(text.trim()) : fail("lesson", `A sentence of 1 to ${LIMITS.title} characters.`);
+
+/** Bare ground is no product. */
+const PRODUCTS = [
+  ...Object.entries(FAMILIES).flatMap(([family, { ground }]) => (ground ? [] : [family])),
+  ...[...GLUES, ...SEAM_FILLERS].map((p) => p.name),
+];
+
+function judgedWords(lesson: Lesson): string {
+  const { helped, not } = judgedOf(lesson);
+  return helped + not === 0 ? "" : `helped ${helped} of ${helped + not}`;
+}
 
 export function Lessons() {
   const project = useProject();
@@ -39,6 +52,18 @@ export function Lessons() {
               onChange={(about) => void run("field.set", { of: "lesson", id: l.id, change: { about: about || null } })}
               options={[{ value: "" as const, label: "any work" }, ...WORK_KINDS.map(({ kind, many }) => ({ value: kind, label: many }))]}
             />
+            <Choice
+              className="w-44 max-tab:hidden"
+              hideLabel
+              label={`Product: ${l.title}`}
+              value={l.product ?? ""}
+              onChange={(product) => void run("field.set", { of: "lesson", id: l.id, change: { product: product || undefined } })}
+              options={[
+                { value: "", label: "any product" },
+                ...[...new Set([...PRODUCTS, ...(l.product ? [l.product] : [])])].map((value) => ({ value, label: value })),
+              ]}
+            />
+            <span className="w-28 self-center text-sm text-soft">{judgedWords(l)}</span>
             <IconButton label={`Forget: ${l.title}`} onClick={() => void run("list.drop", { list: "lessons", keys: [l.id] })}>
               <X size={18} />
             </IconButton>

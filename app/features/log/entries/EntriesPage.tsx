@@ -1,9 +1,9 @@
 /** Entries of the log: what really happened, step by step, planned against taken, and what went wrong. */
 import { format, isThisYear } from "date-fns";
 import { useMemo, useState } from "react";
-import { brokenJoint, LIMITS, takenS, type Lesson, type Part, type StepRecord } from "~core/project";
+import { brokenJoint, LIMITS, productsOf, takenS, type Lesson, type Part, type StepRecord } from "~core/project";
 import { WORK_KINDS } from "~core/stations/kinds";
-import { paceKey } from "~core/work";
+import { paceKey, type Rests } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
 import { bookOf, type TakenShare } from "~core/look";
 import { formatRatio } from "~core/scale";
@@ -24,6 +24,12 @@ const parseTaken = (text: string): Result<number | null> => (text.trim() ? parse
 
 /** Kind of work that a record is of, as far as it says so. */
 const kindOfRecord = (r: StepRecord): Lesson["about"] => WORK_KINDS.find((k) => k.kind === r.rests?.kind)?.kind ?? null;
+
+/** A lesson of a wash of enamel is not one of every wash. */
+const productOf = (rests: Rests): Pick<Lesson, "product"> => {
+  const [product] = productsOf(rests);
+  return product === undefined ? {} : { product };
+};
 
 function PartCell({ part }: { part: Part | undefined }) {
   return part ? (
@@ -209,7 +215,7 @@ export default function EntriesPage() {
                                   id: newId(),
                                   title: r.wentWrong.slice(0, LIMITS.title),
                                   about: kindOfRecord(r),
-                                  ...(r.rests && { key: paceKey(r.rests) }),
+                                  ...(r.rests && { key: paceKey(r.rests), ...productOf(r.rests) }),
                                   at: Date.now(),
                                 },
                               ],

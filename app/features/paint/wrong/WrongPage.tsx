@@ -195,7 +195,12 @@ function Cause({
             <button
               className="btn-text"
               disabled={saved}
-              onClick={() => void run("list.add", { list: "lessons", items: [{ id: newId(), title, about, at: Date.now() }] })}
+              onClick={() =>
+                void run("list.add", {
+                  list: "lessons",
+                  items: [{ id: newId(), title, about, ...(coat && { product: coat.layer.family }), at: Date.now() }],
+                })
+              }
             >
               {saved ? "Saved as a lesson" : "Save as a lesson"}
             </button>

@@ -1,0 +1,59 @@
+/** At the end of an evening: at most three questions, of those whose answer tells the most. Ending a step asks nothing. */
+import type { StockLine } from "../ledger";
+import { lessonsAbout, takenS, type Lesson, type Paint, type Project, type StepRecord, type Supply } from "../project";
+
+export type Question =
+  /** A lesson was told at a step: did it help? */
+  | { kind: "helped"; key: string; lesson: Lesson; record: StepRecord }
+  /** So much was taken by estimates alone that the level is a guess. */
+  | { kind: "left"; key: string; item: Paint | Supply; level: number; guessed: number }
+  /** Nobody knows how long it took. */
+  | { kind: "took"; key: string; record: StepRecord };
+
+const MOST = 3;
+/** What ended within so long belongs to the evening. */
+const EVENING_MS = 6 * 3_600_000;
+/** A level is asked for where so much of it was taken since somebody last looked. Common choice. */
+const GUESSED = 0.25;
+/** Lessons told at a step, as Tonight tells them. */
+const TOLD = 3;
+
+const levelOfItem = (item: Paint | Supply): number => ("stockMl" in item ? item.stockMl : item.stock);
+
+/** What estimates took of an item since it was last counted. */
+function takenSinceCounted(lines: readonly StockLine[], itemId: string): number {
+  const own = lines.filter((l) => l.itemId === itemId);
+  const counted = own.reduce((at, l) => (l.kind === "counted" ? Math.max(at, l.at) : at), -Infinity);
+  return own.reduce((sum, l) => sum + (l.kind === "took" && l.at > counted ? l.amount : 0), 0);
+}
+
+/**
+ * @param now the questions are of what ended in the hours before
+ * @returns the first of each kind before the second of any
+ */
+export function questionsOf(project: Pick<Project, "records" | "lessons" | "lines" | "paints" | "supplies">, now: number): Question[] {
+  const { records, lessons, lines, paints, supplies } = project;
+  const ended = records.filter(
+    (r) => r.time === "hands" && r.finishedAt !== null && r.finishedAt <= now && now - r.finishedAt < EVENING_MS,
+  );
+  const helped = ended.flatMap((record) =>
+    record.rests === undefined
+      ? []
+      : lessonsAbout(lessons, [record.rests], TOLD)
+          // One that was learned from this very step is not judged by it.
+          .filter((l) => l.at < record.startedAt && !l.judged?.some((j) => j.recordId === record.id))
+          .map((lesson): Question => ({ kind: "helped", key: `helped ${lesson.id}`, lesson, record })),
+  );
+  const touched = new Set(lines.flatMap((l) => (l.kind === "took" && ended.some((r) => r.id === l.recordId) ? [l.itemId] : [])));
+  const left = [...paints, ...supplies]
+    .filter((item) => touched.has(item.id))
+    .map((item) => ({ item, level: levelOfItem(item), guessed: takenSinceCounted(lines, item.id) }))
+    .filter(({ level, guessed }) => guessed > GUESSED * Math.max(0, level))
+    .sort((a, b) => b.guessed / Math.max(1e-9, b.level) - a.guessed / Math.max(1e-9, a.level))
+    .map((x): Question => ({ kind: "left", key: `left ${x.item.id}`, ...x }));
+  const took = ended.filter((r) => takenS(r) === null).map((record): Question => ({ kind: "took", key: `took ${record.id}`, record }));
+  const once = new Map<string, Question>();
+  for (let i = 0; i < MOST; i++)
+    for (const list of [helped, left, took]) if (list[i]) once.set(list[i].key, once.get(list[i].key) ?? list[i]);
+  return [...once.values()].slice(0, MOST);
+}
