@@ -1,6 +1,7 @@
 /** `inch schedule`: steps in evenings, ready as early as the search finds, and what leaving things out buys. */
 import Joi from "joi";
-import { cutsOf, searched, type Shop } from "../core/plan";
+import { orderOf } from "../core/joint";
+import { cutsOf, mergedStretches, searched, type Shop } from "../core/plan";
 import { fail, ok, type Result, type Stretch } from "../core/units";
 import { checked } from "./json";
 
@@ -39,28 +40,6 @@ interface Asked {
 
 const LOOKS = 20_000;
 
-/** A step that follows itself, by whatever way; undefined where none does. */
-function circleIn(steps: readonly { after: readonly number[] }[]): number | undefined {
-  const missing = steps.map((s) => new Set(s.after).size);
-  const following = steps.map((): number[] => []);
-  steps.forEach((s, i) => new Set(s.after).forEach((a) => following[a].push(i)));
-  const ready = missing.flatMap((n, i) => (n === 0 ? [i] : []));
-  for (let i = ready.pop(); i !== undefined; i = ready.pop()) for (const f of following[i]) if (--missing[f] === 0) ready.push(f);
-  const left = missing.findIndex((n) => n > 0);
-  return left < 0 ? undefined : left;
-}
-
-/** Evenings in order, those that touch or overlap as one. */
-function inOrder(evenings: readonly Stretch[]): Stretch[] {
-  const out: Stretch[] = [];
-  for (const e of [...evenings].sort((a, b) => a.from - b.from)) {
-    const last = out.at(-1);
-    if (last && e.from <= last.to) last.to = Math.max(last.to, e.to);
-    else out.push({ ...e });
-  }
-  return out;
-}
-
 export function schedule(bytes: Uint8Array): Result<unknown> {
   const file = checked<Asked>(new TextDecoder().decode(bytes), schema, "schedule.shape", HOLDS);
   if (!file.ok) return file;
@@ -78,12 +57,18 @@ export function schedule(bytes: Uint8Array): Result<unknown> {
   if (turned >= 0) return fail("schedule.evening", "This evening ends before it begins.", `evenings.${turned}.to`);
   const shop: Shop = {
     now: Date.parse(from),
-    calendars: [inOrder(windows)],
+    calendars: [mergedStretches(windows)],
     steps: steps.map((s) => ({ durMs: s.handsS * 1000, lagMs: s.waitS * 1000, resource: 0, after: s.after.map((a) => at.get(a)!) })),
   };
-  const circle = circleIn(shop.steps);
-  if (circle !== undefined)
-    return fail("schedule.circle", `“${steps[circle].id}” waits for itself, by what it follows.`, `steps.${circle}.after`);
+  const [circle] = orderOf(
+    steps.map((x) => x.id),
+    steps.flatMap((x) => x.after.map((from) => ({ from, to: x.id, rule: "after", cost: 1 }))),
+  ).circles;
+  if (circle) {
+    const { to } = circle.edges[0];
+    const through = circle.edges.map((e) => `“${e.to}”`).join(", ");
+    return fail("schedule.circle", `“${to}” waits for itself, by what it follows: ${through}.`, `steps.${at.get(to)!}.after`);
+  }
   const found = searched(shop, { most: LOOKS });
   const due = deadline === undefined ? null : Date.parse(deadline);
   const optional = steps.flatMap((s, i) => (s.optional ? [i] : []));
@@ -99,8 +84,12 @@ export function schedule(bytes: Uint8Array): Result<unknown> {
     ...(due !== null && { kept: found.finish <= due }),
     ...((late || due === null) &&
       optional.length > 0 && {
-        cuts: cutsOf(shop, optional, due).map((c) => ({
-          drop: c.drop.map((i) => steps[i].id),
+        cuts: cutsOf(
+          shop,
+          optional.map((i) => [i]),
+          due,
+        ).map((c) => ({
+          drop: c.drop.map((k) => steps[optional[k]].id),
           finish: iso(c.finish),
           handsSavedS: Math.round(c.handsSavedMs / 1000),
         })),

@@ -309,6 +309,8 @@ export interface MethodFacts {
   pools?: true;
   /** It is sprayed: the air must allow it. */
   sprayed?: true;
+  /** It is laid over paint that covers by itself: the piece is painted without it. Common practice, no source. */
+  accent?: true;
   /** It is laid light and nearly dry: what it brings does not soak in. */
   light?: true;
   /** It lays down no paint from a pot. */
@@ -331,19 +333,27 @@ export const METHODS: Record<CoatMethod, MethodFacts> = {
     lies: ["raised"],
     word: "sprayed from above",
   },
-  "dry brush": { cover: 0.25, coverMost: 0.6, film: 0.4, dries: 0.15, lies: ["raised"], word: "dry-brushed" },
-  wash: { cover: 0.3, coverMost: 0.6, film: 0.3, dries: 3.5, pools: true, lies: ["recess"], word: "as a wash" },
-  "line in": { cover: 0.1, coverMost: 0.2, film: 0.5, dries: 1, lies: ["recess"], word: "lined in" },
-  "streak and wipe": { cover: 0.15, coverMost: 0.4, film: 0.2, dries: 0.4, lies: ["recess", "foot"], word: "streaked and wiped" },
-  sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, dries: 0.4, lies: ["raised"], word: "sponged" },
+  "dry brush": { cover: 0.25, coverMost: 0.6, film: 0.4, dries: 0.15, lies: ["raised"], accent: true, word: "dry-brushed" },
+  wash: { cover: 0.3, coverMost: 0.6, film: 0.3, dries: 3.5, pools: true, lies: ["recess"], accent: true, word: "as a wash" },
+  "line in": { cover: 0.1, coverMost: 0.2, film: 0.5, dries: 1, lies: ["recess"], accent: true, word: "lined in" },
+  "streak and wipe": {
+    cover: 0.15,
+    coverMost: 0.4,
+    film: 0.2,
+    dries: 0.4,
+    lies: ["recess", "foot"],
+    accent: true,
+    word: "streaked and wiped",
+  },
+  sponge: { cover: 0.4, coverMost: 0.8, film: 0.6, dries: 0.4, lies: ["raised"], accent: true, word: "sponged" },
   stipple: { cover: 0.4, coverMost: 0.9, film: 0.8, dries: 0.6, lies: ["raised"], word: "stippled" },
-  "pick out": { cover: 0.1, coverMost: 0.2, film: 1, dries: 0.8, lies: ["raised"], word: "picked out" },
-  chip: { cover: 0.05, coverMost: 0.2, film: 0.8, dries: 0.4, lies: ["raised"], word: "as chips" },
-  pencil: { cover: 0.03, coverMost: 0.1, film: 0.1, dries: 0.1, lies: ["raised"], word: "drawn on by pencil" },
-  flick: { cover: 0.05, coverMost: 0.2, film: 1, dries: 0.8, word: "flicked on" },
-  dust: { cover: 0.3, coverMost: 0.6, film: 0.5, dries: 0.5, lies: ["recess", "foot"], word: "dusted on" },
+  "pick out": { cover: 0.1, coverMost: 0.2, film: 1, dries: 0.8, lies: ["raised"], accent: true, word: "picked out" },
+  chip: { cover: 0.05, coverMost: 0.2, film: 0.8, dries: 0.4, lies: ["raised"], accent: true, word: "as chips" },
+  pencil: { cover: 0.03, coverMost: 0.1, film: 0.1, dries: 0.1, lies: ["raised"], accent: true, word: "drawn on by pencil" },
+  flick: { cover: 0.05, coverMost: 0.2, film: 1, dries: 0.8, accent: true, word: "flicked on" },
+  dust: { cover: 0.3, coverMost: 0.6, film: 0.5, dries: 0.5, lies: ["recess", "foot"], accent: true, word: "dusted on" },
   pour: { cover: null, coverMost: 1, film: 1, dries: 4, pools: true, word: "poured" },
-  decal: { cover: 0.2, coverMost: 0.5, film: 1, dries: 1, noPot: true, lies: ["raised"], word: "laid on wet" },
+  decal: { cover: 0.2, coverMost: 0.5, film: 1, dries: 1, noPot: true, lies: ["raised"], accent: true, word: "laid on wet" },
   tape: { cover: 0, coverMost: 0, film: 0, dries: 1, noPot: true, word: "stuck on, and taken off again" },
   "liquid mask": { cover: 0, coverMost: 0, film: 0, dries: 1, noPot: true, word: "brushed on, and rubbed off again" },
 };

@@ -1,6 +1,7 @@
 /** The plan of a scene by the search: never later than the heuristic's, true to what steps demand, and what it costs to wait. */
 import { describe, expect, it } from "vitest";
 import { block, coat, hiding, meshPart, projectOf, record, sizePart } from "../../tests/sampleProject";
+import { planStep as step } from "../../tests/planStep";
 import { OPEN_SOLVENT } from "../coat";
 import { seededRandom } from "../units";
 import { bestSchedule, costOfWaiting, shopOf } from "./bestSchedule";
@@ -19,31 +20,6 @@ const EVENINGS = eveningsFrom(
   "Europe/Berlin",
   60,
 );
-const step = (key: string, handsOnS: number, waitS: number, after: string[] = [], more: Partial<Step> = {}): Step => ({
-  key,
-  partId: "p",
-  partName: "P",
-  itemId: key,
-  station: "paint",
-  title: key,
-  handsOnS,
-  machineS: 0,
-  printerId: null,
-  waitS,
-  after,
-  session: null,
-  needs: [],
-  cautions: [],
-  pieces: 1,
-  onPlate: 0,
-  clears: 0,
-  plates: 1,
-  counts: 0,
-  takes: [],
-  rests: {},
-  ...more,
-});
-
 /** Parts with prints on two printers, coats and overnight waits. */
 function scene(random: () => number): Step[] {
   return Array.from({ length: 3 + Math.floor(random() * 3) }, (_, p) => {

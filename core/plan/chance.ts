@@ -110,6 +110,8 @@ export interface ChanceOf {
   /** Learned of each printer. */
   hazards?: Hazards;
   person?: Person;
+  /** When the scene is wanted, ms, and in which time zone. */
+  date?: { at: number; timeZone: string };
 }
 
 const RUNS = 200;

@@ -38,12 +38,16 @@ export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone
       if (to > now) out.push({ from: Math.max(from, now), to });
     }
   }
-  out.sort((a, b) => a.from - b.from);
+  return mergedStretches(out);
+}
+
+/** In order, those that touch or overlap as one. */
+export function mergedStretches(stretches: readonly Stretch[]): Stretch[] {
   const merged: Stretch[] = [];
-  for (const s of out) {
+  for (const s of [...stretches].sort((a, b) => a.from - b.from)) {
     const before = merged.at(-1);
     if (before && s.from <= before.to) before.to = Math.max(before.to, s.to);
-    else merged.push(s);
+    else merged.push({ ...s });
   }
   return merged;
 }

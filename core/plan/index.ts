@@ -6,6 +6,7 @@ export * from "./critical";
 export * from "./evenings";
 export * from "./fitsAfterPaint";
 export * from "./jointOrder";
+export * from "./leaveOut";
 export * from "./lookAgainst";
 export * from "./ownCoats";
 export * from "./ownEvenings";

@@ -1,4 +1,5 @@
 /** What the chance to be ready is reckoned from: the same steps, hours and printers as the plan. */
+import { TZDate } from "@date-fns/tz";
 import type { Project } from "../project";
 import type { ChanceOf } from "./chance";
 import { eveningsFrom } from "./evenings";
@@ -8,6 +9,13 @@ import { HORIZON_DAYS, plateHours, type Tonight } from "./tonight";
 
 const HOUR_MS = 3_600_000;
 
+/** The end of the day on which a scene is wanted, by its own clock, ms; null where nobody said. */
+export function readyByAt({ readyBy, timeZone }: Pick<Project["scene"], "readyBy" | "timeZone">): number | null {
+  if (!readyBy) return null;
+  const [year, month, day] = readyBy.slice(0, 10).split("-").map(Number);
+  return new TZDate(year, month - 1, day, 23, 59, 0, timeZone).getTime();
+}
+
 /** @param model the plan; steps of other scenes take evenings too. The clock counts by the hour: no minute makes another chance. */
 export function chanceOf(
   project: Project,
@@ -15,6 +23,7 @@ export function chanceOf(
   { all, states, order, now: at }: Pick<Tonight, "all" | "states" | "order" | "now">,
 ): ChanceOf {
   const { scene, habits } = project;
+  const by = readyByAt(scene);
   const now = Math.floor(at / HOUR_MS) * HOUR_MS;
   return {
     steps: all,
@@ -22,6 +31,7 @@ export function chanceOf(
     evenings: eveningsFrom(now, scene.evenings, scene.timeZone, HORIZON_DAYS),
     now,
     hours: { ...plateHours(project, now), ...(order && { order: new Map(order.map((key, i) => [key, i])) }) },
+    ...(by !== null && !scene.rests && { date: { at: by, timeZone: scene.timeZone } }),
     hazards: ratesOf(project, others),
     person: {
       eveningsOfTen: habits.eveningsOfTen,

@@ -135,6 +135,7 @@ export type StepDraft = Pick<Step, "title" | "handsOnS" | "waitS"> &
       | "rests"
       | "takes"
       | "needs"
+      | "leave"
     >
   > & {
     /** Its name within the work: part of the key by which records find it again. */

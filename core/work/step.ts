@@ -46,6 +46,8 @@ export interface Step {
   after: string[];
   /** Setting up that is in `handsOnS`, and what shares it: steps of one session pay it once together. */
   session: Session | null;
+  /** It may be left out: nothing needs it, and the piece is whole without it. In words, the same for steps that are left out together. */
+  leave?: { words: string; together?: true };
   /** What must be there: a place where spraying is allowed, daylight. */
   needs: Need[];
   /** The scene it belongs to, where several are planned together and it is not the one that is open. */

@@ -1,6 +1,6 @@
 /** The worker's side: hears what is said of the scene, plans it, and tells what has become another. */
 import { atom, mapOf, Receiver, recordOf, Sender, sharing, type Telling } from "../../core/derive";
-import { chanceRuns, type ChanceOf, type FinishChance } from "../../core/plan";
+import { chanceRuns, cutsForDate, type ChanceOf, type FinishChance, type ShownCuts } from "../../core/plan";
 import { scenePlanner, type ScenePlanned } from "./plan";
 import { SCENE_VIEW, type SceneInput, type SceneView, type ShownChance } from "./protocol";
 
@@ -19,13 +19,15 @@ export interface FromScene {
 /** What is said is heard in between: so long at most it waits, ms. */
 const SLICE_MS = 40;
 
-const CHANCE_OF = recordOf({ steps: atom, states: atom, evenings: atom, hours: atom, hazards: mapOf(atom), person: atom });
+const CHANCE_OF = recordOf({ steps: atom, states: atom, evenings: atom, hours: atom, hazards: mapOf(atom), person: atom, date: atom });
 
 /** The chance of the scene that is open, reckoned a slice at a time, anew only where something that it is reckoned from is another. */
 class Chances {
   private of: ChanceOf | null = null;
   private sceneId = "";
   private going: Generator<number, FinishChance> | null = null;
+  /** What leaving things out buys, once the chance is known. */
+  private cutting: Generator<number, ShownCuts | null> | null = null;
   chance: Omit<ShownChance, "stale"> | null = null;
 
   want(sceneId: string, chanceOf: () => ChanceOf): void {
@@ -36,14 +38,20 @@ class Chances {
     this.of = now;
     this.sceneId = sceneId;
     this.going = chanceRuns(now);
+    this.cutting = null;
   }
 
   /** Nobody looks. */
   drop(): void {
-    this.of = this.going = this.chance = null;
+    this.of = this.going = this.cutting = this.chance = null;
   }
 
   get busy(): boolean {
+    return this.going !== null || this.cutting !== null;
+  }
+
+  /** The chance that is told is that of before. */
+  get stale(): boolean {
     return this.going !== null;
   }
 
@@ -53,9 +61,19 @@ class Chances {
     while (this.going) {
       const step = this.going.next();
       if (step.done) {
-        this.chance = { ...step.value, person: this.of?.person ?? {} };
+        this.chance = { ...step.value, person: this.of?.person ?? {}, cuts: null };
         this.going = null;
+        this.cutting = this.of && cutsForDate(this.of, step.value);
         return true;
+      }
+      if (performance.now() >= until) return false;
+    }
+    while (this.cutting) {
+      const step = this.cutting.next();
+      if (step.done) {
+        this.cutting = null;
+        if (this.chance) this.chance = { ...this.chance, cuts: step.value };
+        return step.value !== null;
       }
       if (performance.now() >= until) return false;
     }
@@ -78,7 +96,7 @@ export function serveScene(
   let waiting = false;
 
   const tell = (): void => {
-    const parts = view.tell({ ...last!, chance: chances.chance && { ...chances.chance, stale: chances.busy } } satisfies SceneView);
+    const parts = view.tell({ ...last!, chance: chances.chance && { ...chances.chance, stale: chances.stale } } satisfies SceneView);
     if (parts.length === 0) post({ part: null, answers: number });
     for (const part of parts) post({ part, answers: number });
   };

@@ -62,6 +62,7 @@ export function layingSteps(
       setUpS,
     },
     waitS: i < coats - 1 ? between : (waitS ?? between),
+    ...(METHODS[method].accent && { leave: { words: `${film.name}, ${METHODS[method].word}`, together: true as const } }),
     needs: OF_METHOD[method] ?? [],
     cautions: coatCare(film.family, method).cautions,
     pieces,

@@ -108,6 +108,7 @@ export const hide: WorkKind<HideWork> = {
         cautions: stage.cautions,
         pieces: task.copies,
         needs: stage.needs,
+        leave: { words: "Hiding the lines" },
         session: { key: `${round} ${nth}`, group, title: stage.title, setUpS: stage.setUpS },
         takes: [
           ...(stage.product ? [{ product: stage.product, amount: stage.usedMl }] : []),
