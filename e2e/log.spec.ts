@@ -136,3 +136,24 @@ test("pictures of a camera find their steps by their time, its clock is set once
   await bench.keyboard.press("Control+z");
   await expect(day.getByRole("img", { name: /photo 1$/ })).toHaveCount(0);
 });
+
+test("again: a calls up what was kept, a digit picks, letters search, and the card goes to the pot", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await bench.getByRole("heading", { level: 1 }).click();
+  await bench.keyboard.press("a");
+  const dialog = bench.getByRole("dialog");
+  await expect(dialog.getByRole("listitem").first()).toBeVisible();
+  await bench.keyboard.type("mix");
+  await bench.keyboard.press("Enter");
+  await expect(dialog.getByRole("button", { name: "Mix it at the pot" })).toBeVisible();
+  await dialog.getByLabel("the new swatch, dry").fill("#1a1410");
+  await expect(dialog.getByText(/^Add \d+ drops?|^Near enough|^None of its paints/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Mix it at the pot" }).click();
+  await expect(bench.getByRole("heading", { name: "In order of adding" })).toBeVisible();
+  await expect(bench.getByRole("button", { name: /Count the drops/ })).toBeVisible();
+  await bench.keyboard.press("a");
+  await bench.keyboard.press("1");
+  await expect(dialog.getByRole("button", { expanded: true })).toHaveCount(1);
+  await bench.keyboard.press("Escape");
+  await expect(dialog).toHaveCount(0);
+});

@@ -1,5 +1,6 @@
 /** What a glance tells: first look, verdicts in a sentence, rows of tables and charts, counts at the stations. Rules in words, no drawing. */
 export * from "./advice";
+export * from "./again";
 export * from "./assemblePaper";
 export * from "./boardWords";
 export * from "./book";

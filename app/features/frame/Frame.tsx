@@ -19,6 +19,7 @@ interface FrameProps {
   onUndo: () => void;
   onRedo: () => void;
   onScene: () => void;
+  onAgain: () => void;
   onNewPart: () => void;
   onResetDemo: () => Promise<void>;
   children: React.ReactNode;
@@ -37,6 +38,7 @@ export const Frame = memo(function Frame({
   onRedo,
   onScene,
   onNewPart,
+  onAgain,
   onResetDemo,
   children,
 }: FrameProps) {
@@ -53,6 +55,7 @@ export const Frame = memo(function Frame({
   useKey("mod+shift+z", "Redo", "Everywhere", onRedo);
   useKey("n", "New part: a file, a size, or made by hand", "Everywhere", onNewPart);
   useKey("s", "Scenes and files", "Everywhere", onScene);
+  useKey("a", "Again: mixes, settings, finishes, lessons", "Everywhere", onAgain);
   useKey("l", "Dark page", "Everywhere", toggleLamp);
   return (
     <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] gap-1.5 p-1.5 desk:gap-2.5 desk:p-3">
@@ -113,6 +116,16 @@ export const Frame = memo(function Frame({
               Reset demo
             </button>
           )}
+          <button
+            className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden"
+            onClick={onAgain}
+            title="Mixes, settings, finishes, lessons (a)"
+          >
+            Again{" "}
+            <span className="max-desk:hidden">
+              <Key k="a" />
+            </span>
+          </button>
           <div className="flex border-t border-rule max-tab:hidden">
             <button className="min-h-[44px] flex-1 text-sm hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
               Scenes

@@ -17,6 +17,7 @@ import { usePrinterWatch } from "~app/shared/printerWatch";
 import { droppedFiles, type DroppedFile } from "~app/features/parts/incoming/droppedFiles";
 import { useImports } from "~app/features/parts/incoming/imports";
 import { ImportQueue } from "~app/features/parts/incoming/ImportQueue";
+import { AgainDialog } from "~app/features/log/again/AgainDialog";
 import { NewPart } from "~app/features/parts/incoming/NewPart";
 import { ReckoningContext, useJoined, useReckoned } from "~app/shared/reckoning";
 import { desk } from "~app/data/results.client";
@@ -65,6 +66,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, shownAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
+  const [again, setAgain] = useState(false);
   const { line, addFiles } = useImports(project.scene);
   const reckoning = useReckoned(rows, otherRows);
   const { run, runIn, undo, redo } = useRunner(project.scene.id);
@@ -103,6 +105,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   }, [project.scene.scale, x, y, z]);
 
   const openNewPart = useCallback(() => setNewPart(true), []);
+  const openAgain = useCallback(() => setAgain(true), []);
   const openScenes = useCallback(() => setScenes(true), []);
   const actions = useMemo(() => ({ run, runIn, undo, redo, openNewPart }), [run, runIn, undo, redo, openNewPart]);
   return (
@@ -121,6 +124,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
                 onRedo={redo}
                 onScene={openScenes}
                 onNewPart={openNewPart}
+                onAgain={openAgain}
                 onResetDemo={startAfresh}
               >
                 {PAGE}
@@ -132,6 +136,7 @@ export default function SceneLayout({ loaderData }: Route.ComponentProps) {
               )}
               <NewPart open={newPart} onOpenChange={setNewPart} scene={project.scene} onFiles={addFiles} />
               <Scenes open={scenes} onOpenChange={setScenes} model={tonight.model} />
+              {again && <AgainDialog partId={partAtHand?.id ?? null} onClose={() => setAgain(false)} />}
               <ImportQueue line={line} />
             </ReckoningContext>
           </TonightContext>

@@ -1,27 +1,18 @@
 /** How much of what the pot takes, for what it is mixed, whether it covers and goes through an airbrush, and whether the rack has it. */
 import { FAMILIES, levelWords } from "~core/coat";
-import { coatsToCover, KEEP_BACK, LEAST_MIX_ML, throughAirbrush, type CoatsToCover } from "~core/paint";
+import { coatsToCover, throughAirbrush, type CoatsToCover } from "~core/paint";
 import type { PotGo } from "~core/plan";
 import { LIMITS } from "~core/project";
 import { formatMillilitres, ok, spacedNumber, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { Choice, orNothing, ParsedField, parseNumberIn } from "~app/ui/field";
-import { LEAST_ML, type PotDraft, type Poured, type SetPot } from "./draft";
+import { LEAST_ML, potFor, type PotDraft, type Poured, type SetPot } from "~app/shared/potDraft";
 
 const parseThinning = (text: string): Result<number> => {
   const t = text.trim().toLowerCase();
   return t === "" || t === "none" ? ok(0) : parseNumberIn({ least: 0, most: 50 })(t.replace(/^1\s*:\s*/, ""));
 };
-
-/** What a go asks of the pot: its amount with a third kept back, its thinning, its colour. */
-export const potFor = (go: PotGo): Pick<PotDraft, "go" | "ml" | "thinning" | "wanted" | "seen"> => ({
-  go: go.key,
-  ml: Math.max(LEAST_MIX_ML, Math.round(go.ml * KEEP_BACK * 100) / 100),
-  thinning: go.layer.thinning ?? 0,
-  wanted: go.layer.hex ?? null,
-  seen: null,
-});
 
 /** What it is mixed for. */
 export function For({ draft, set, goes }: { draft: PotDraft; set: SetPot; goes: readonly PotGo[] }) {

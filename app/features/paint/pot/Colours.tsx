@@ -6,7 +6,7 @@ import { fail, ok, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { ParsedField } from "~app/ui/field";
 import { DabPhoto } from "./DabPhoto";
-import { asMixPaint, type PotDraft, type Poured, type SetPot } from "./draft";
+import { asMixPaint, type PotDraft, type Poured, type SetPot } from "~app/shared/potDraft";
 import { FindMix, Two } from "./FindMix";
 
 function Colour({ label, value, onChange }: { label: string; value: string | null; onChange: (hex: string) => void }) {

@@ -10,7 +10,7 @@ import { formatMillilitres } from "~core/units";
 import { hatchFill } from "~app/ui/hatch";
 import { COUNTED_ML } from "./Glass";
 import { useKeepPot } from "./KeepPot";
-import type { PotDraft, Poured, SetPot } from "./draft";
+import type { PotDraft, Poured, SetPot } from "~app/shared/potDraft";
 
 /** The screen stays on while this is shown. */
 function useAwakeScreen(): void {

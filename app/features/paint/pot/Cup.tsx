@@ -10,7 +10,7 @@ import { paperOf } from "~app/shared/paper";
 import { useNow, useProject } from "~app/shared/scene";
 import { ParsedField, parseNumberIn } from "~app/ui/field";
 import { sayProblem } from "~app/ui/sayProblem";
-import type { PotDraft, SetPot } from "./draft";
+import type { PotDraft, SetPot } from "~app/shared/potDraft";
 
 const CUP_FIELDS = [
   { key: "bottomMm", label: "Inside, bottom, mm" },

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { differenceWords, type Found, type Mix } from "~core/paint";
 import type { Paint } from "~core/project";
-import { asMixPaint } from "./draft";
+import { asMixPaint } from "~app/shared/potDraft";
 import { sayProblem } from "~app/ui/sayProblem";
 import { Progress } from "~app/ui/progress";
 import { runJob } from "~workers/client";

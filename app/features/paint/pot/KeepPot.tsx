@@ -8,7 +8,7 @@ import { Section } from "~app/shared/Page";
 import { newId, useActions, useNow, useProject } from "~app/shared/scene";
 import { ParsedField, parseName, parseText } from "~app/ui/field";
 import { CardCode } from "./CardCode";
-import { dropOf, type PotDraft, type Poured, type SetPot } from "./draft";
+import { dropOf, type PotDraft, type Poured, type SetPot } from "~app/shared/potDraft";
 
 /** As it goes on the card. */
 const cameWords = (is: string, wanted: string): string => (differenceOf(is, wanted) <= 1 ? "as wanted" : differenceWords(is, wanted));

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { absorptionOfSwatch, ladderOf, mixedColour, type Rung } from "~core/paint";
 import type { Paint } from "~core/project";
 import { Section } from "~app/shared/Page";
-import { asMixPaint, MOST_DROPS, type Poured, type SetPot } from "./draft";
+import { asMixPaint, MOST_DROPS, type Poured, type SetPot } from "~app/shared/potDraft";
 
 /** Tones above the pot, each so much lighter than the one before, L*. */
 const LIGHTER = [

@@ -9,7 +9,7 @@ import { Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
 import { ParsedField, parseText } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
-import { dropOf, mixedAgain, type PotDraft, type SetPot } from "./draft";
+import { dropOf, mixedAgain, type PotDraft, type SetPot } from "~app/shared/potDraft";
 
 const partsWords = ({ parts }: KeptMix): string => parts.map((p) => `${p.drops} ${p.name}`).join(" : ");
 

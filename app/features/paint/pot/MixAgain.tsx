@@ -2,7 +2,7 @@
 import { useNavigate } from "react-router";
 import type { Paint } from "~core/project";
 import { useProject } from "~app/shared/scene";
-import { mixedAgain, usePotDraft } from "./draft";
+import { mixedAgain, usePotDraft } from "~app/shared/potDraft";
 
 export function MixAgain({ paint }: { paint: Paint | undefined }) {
   const { scene, paints } = useProject();

@@ -17,7 +17,7 @@ import { Otherwise, Wanted } from "./Colours";
 import { Count } from "./Count";
 import { CupMarks } from "./Cup";
 import { Two } from "./FindMix";
-import { countedOut, dropOf, inDrops, MOST_DROPS, usePotDraft, type PotDraft, type Poured, type SetPot } from "./draft";
+import { countedOut, dropOf, inDrops, MOST_DROPS, usePotDraft, type PotDraft, type Poured, type SetPot } from "~app/shared/potDraft";
 import { Glass, type Band } from "./Glass";
 import { Lighter } from "./Ladder";
 import { KeepPot } from "./KeepPot";

@@ -1,7 +1,8 @@
 /** What somebody is mixing at the moment: kept in this browser, not in the scene. */
 import Joi from "joi";
-import { useEffect, useState } from "react";
-import { USUAL_DROP_ML, type MixPaint } from "~core/paint";
+import { useSyncExternalStore } from "react";
+import { KEEP_BACK, LEAST_MIX_ML, USUAL_DROP_ML, type MixPaint } from "~core/paint";
+import type { PotGo } from "~core/plan";
 import type { KeptMix, Paint } from "~core/project";
 import { keep, kept } from "~app/data/kept";
 
@@ -111,27 +112,60 @@ export function mixedAgain(
   return { parts: [...drops].map(([paintId, n]) => ({ paintId, drops: n })), thinning: mix.thinning, wanted: hex, seen: null, counted: {} };
 }
 
+/** What a go asks of the pot: its amount with a third kept back, its thinning, its colour. */
+export const potFor = (go: PotGo): Pick<PotDraft, "go" | "ml" | "thinning" | "wanted" | "seen"> => ({
+  go: go.key,
+  ml: Math.max(LEAST_MIX_ML, Math.round(go.ml * KEEP_BACK * 100) / 100),
+  thinning: go.layer.thinning ?? 0,
+  wanted: go.layer.hex ?? null,
+  seen: null,
+});
+
 /** By its id: two pots may have one name. */
 export const asMixPaint = (p: Paint): MixPaint => ({ name: p.id, hex: p.hex, dropMl: dropOf(p) });
 
+/** The pot of each scene as it stands, also where the browser keeps nothing; whoever shows one is told of a change made elsewhere on the page. */
+const pots = new Map<string, PotDraft>();
+const shown = new Set<() => void>();
+
+const potKey = (sceneId: string): string => `pot-${sceneId}`;
+
+function potNow(key: string): PotDraft {
+  const now = pots.get(key) ?? stored(key);
+  pots.set(key, now);
+  return now;
+}
+
+function changePot(key: string, change: PotChange): void {
+  const now = potNow(key);
+  const next = { ...now, ...(typeof change === "function" ? change(now) : change) };
+  pots.set(key, next);
+  keep(key, JSON.stringify(next));
+  shown.forEach((tell) => tell());
+}
+
 /** The pot of a scene, and how it is changed. Pots whose paint has left the rack are left out by whoever reads them. */
 export function usePotDraft(sceneId: string): [PotDraft, SetPot] {
-  const key = `pot-${sceneId}`;
-  const [draft, setDraft] = useState(() => stored(key));
-  // Another window mixes the same pot.
-  useEffect(() => {
-    const follow = (e: StorageEvent): void => {
-      if (e.key === key) setDraft(stored(key));
-    };
-    window.addEventListener("storage", follow);
-    return () => window.removeEventListener("storage", follow);
-  }, [key]);
-  const set = (change: PotChange): void => {
-    setDraft((now) => {
-      const next = { ...now, ...(typeof change === "function" ? change(now) : change) };
-      keep(key, JSON.stringify(next));
-      return next;
-    });
+  const key = potKey(sceneId);
+  const draft = useSyncExternalStore(
+    subscribe,
+    () => potNow(key),
+    () => EMPTY,
+  );
+  return [draft, (change) => changePot(key, change)];
+}
+
+/** Another window mixes the same pot. */
+function subscribe(tell: () => void): () => void {
+  const follow = (e: StorageEvent): void => {
+    if (e.key === null || !pots.has(e.key)) return;
+    pots.set(e.key, stored(e.key));
+    tell();
   };
-  return [draft, set];
+  shown.add(tell);
+  window.addEventListener("storage", follow);
+  return () => {
+    shown.delete(tell);
+    window.removeEventListener("storage", follow);
+  };
 }
