@@ -157,3 +157,21 @@ test("again: a calls up what was kept, a digit picks, letters search, and the ca
   await bench.keyboard.press("Escape");
   await expect(dialog).toHaveCount(0);
 });
+
+test("a parcel holds its part back until it came; undo has it waited for again", async ({ bench }) => {
+  await bench.goto("/s/saltmarsh-sluice/tonight");
+  const offers = bench.getByRole("region", { name: "What to do" });
+  await expect(offers.getByText("Cargo crate: Wash and cure")).toBeVisible();
+  await bench.getByLabel("Expected on").fill("2027-01-09");
+  await bench.getByLabel("What waits for it").selectOption({ label: "Cargo crate" });
+  await bench.getByLabel("A parcel, a friend, an answer").fill("gloves, a box");
+  await bench.getByLabel("A parcel, a friend, an answer").press("Enter");
+  const waited = bench.getByRole("list", { name: "Waited for" });
+  await expect(waited).toContainText("gloves, a box for Cargo crate");
+  await expect(offers.getByText("Cargo crate: Wash and cure")).toHaveCount(0);
+  await bench.getByRole("button", { name: "gloves, a box: it came" }).click();
+  await expect(offers.getByText("Cargo crate: Wash and cure")).toBeVisible();
+  await bench.getByRole("heading", { name: "Waiting for" }).click();
+  await bench.keyboard.press("Control+z");
+  await expect(offers.getByText("Cargo crate: Wash and cure")).toHaveCount(0);
+});

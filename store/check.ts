@@ -119,9 +119,22 @@ function listFaults(table: ProjectTable, row: object, index: number | null): Fau
       zones = [],
       layers = [],
       panels = [],
+      awaits = [],
     } = row as ProjectRows["scene"];
     return [
-      ...innerFaults(table, index, name, { dimensions, references, homes, plates, joints, boards, standings, zones, layers, panels }),
+      ...innerFaults(table, index, name, {
+        dimensions,
+        references,
+        homes,
+        plates,
+        joints,
+        boards,
+        standings,
+        zones,
+        layers,
+        panels,
+        awaits,
+      }),
       ...joints.flatMap((j, i) => innerFaults(table, index, name, { [`joints.${i}.fits`]: j.fits })),
       ...plates.flatMap((p, i) => innerFaults(table, index, name, { [`plates.${i}.pieces`]: p.pieces })),
     ];

@@ -277,6 +277,7 @@ export async function fullProject(): Promise<Full> {
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
   project.habits.cameraAheadS = -3600;
+  project.habits.weekMostH = 9;
   project.scene.lights = [{ ...NEW_LIGHT, id: "l1", name: "Lantern", reachable: false }];
   project.scene.boards = [
     {
@@ -300,6 +301,7 @@ export async function fullProject(): Promise<Full> {
   ];
   project.scene.layers = [{ id: "ly1", zoneId: "z1", methodId: "two-part", depthMm: 8, by: "mass" }];
   project.scene.camera = { focalMm: 35, sensorMm: [36, 24], stop: 8, distanceMm: 800, heightMm: 120, fromDeg: 20, backdropMm: 300 };
+  project.scene.awaits = [{ id: "aw", what: "Resin", day: "2026-06-20", partId: "brick", itemId: "brown", came: false }];
   project.scene.panels = [{ id: "pa1", name: "Wall", widthMm: 110, heightMm: 60, count: 2 }];
   project.scene.printers[0].machine = {
     priceMinor: 28000,

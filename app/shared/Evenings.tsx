@@ -1,8 +1,8 @@
 /** The user's evenings: when there is time for the bench. The schedule falls into them. */
-import { fail, ok, type Result } from "~core/units";
-import type { Evening, Scene } from "~core/project";
-import { useActions } from "./scene";
-import { ParsedField } from "~app/ui/field";
+import { fail, formatDuration, ok, parseDuration, type Result } from "~core/units";
+import { LIMITS, type Evening, type Scene } from "~core/project";
+import { useActions, useProject } from "./scene";
+import { orNothing, ParsedField } from "~app/ui/field";
 
 const DAYS = ["Sunday", "Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday"];
 const ORDER = [1, 2, 3, 4, 5, 6, 0];
@@ -20,8 +20,19 @@ export function parseEvening(text: string): Result<{ from: string; to: string } 
   return from === to ? fail("evening", "From and to are the same.") : ok({ from, to });
 }
 
+const { least, most } = LIMITS.weekMostH;
+
+/** "8 h", "90 min"; a number alone is hours. */
+function parseWeek(text: string): Result<number> {
+  const read = parseDuration(/^\s*[\d.,]+\s*$/.test(text) ? `${text.trim()} h` : text);
+  if (!read.ok) return read;
+  const hours = read.value / 3600;
+  return hours >= least && hours <= most ? ok(hours) : fail("week", `From ${formatDuration(least * 3600)} to ${most} hours.`);
+}
+
 export function Evenings({ scene }: { scene: Scene }) {
   const { run } = useActions();
+  const { habits } = useProject();
   const set = (weekday: number, span: { from: string; to: string } | null) => run("evening.set", { weekday, span });
   const text = (e: Evening | undefined): string => (e ? `${e.from} to ${e.to}` : "none");
   return (
@@ -37,7 +48,19 @@ export function Evenings({ scene }: { scene: Scene }) {
           />
         ))}
       </div>
-      <p className="mt-1 text-sm text-soft">In {scene.timeZone.replace("_", " ")} time. No plate changes from 23:00 to 07:00.</p>
+      <ParsedField
+        className="mt-3 w-48"
+        label="Hours a week at most"
+        text={habits.weekMostH == null ? "" : formatDuration(habits.weekMostH * 3600)}
+        placeholder="as many as there are"
+        parse={orNothing<number>(parseWeek)}
+        readAs={(h) => (h === null ? "as many as there are" : formatDuration(h * 3600))}
+        onCommit={(h: number | null) => run("field.set", { of: "habits", change: { weekMostH: h } })}
+      />
+      <p className="mt-1 text-sm text-soft">
+        In {scene.timeZone.replace("_", " ")} time. No plate changes from 23:00 to 07:00. Hours a week are hours at the bench, from Monday
+        on: evenings beyond them are left free.
+      </p>
     </div>
   );
 }

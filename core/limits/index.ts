@@ -19,6 +19,9 @@ export const LIMITS = {
   /** A camera that was never set, or stands in another time zone. */
   cameraAheadS: { least: -5e9, most: 5e9 },
   eveningsOfTen: { least: 0.5, most: 10 },
+  weekMostH: { least: 0.5, most: 168 },
+  /** Parcels and people that are waited for. */
+  awaits: 60,
   hoursTake: { least: 0.1, most: 10 },
   /** Characters. */
   name: 120,

@@ -28,7 +28,7 @@ export interface ShelfRow {
 }
 
 /** Days that a parcel takes as a rule, and days on which shops send. Common practice, no source. */
-const PARCEL_DAYS = 4;
+export const PARCEL_DAYS = 4;
 const SHOP_DAYS = [1, 2, 3, 4, 5];
 
 /** A pot that will do with this chance is no matter. */

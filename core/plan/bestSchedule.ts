@@ -28,7 +28,7 @@ export function shopOf(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  { changes = [], hours }: ScheduleOptions = {},
+  { changes = [], hours, notBefore }: ScheduleOptions = {},
 ): { shop: Shop; keys: string[] } {
   const waiting = steps.filter((s) => isWaiting(states.get(s.key)));
   const at = new Map(waiting.map((s, i) => [s.key, i]));
@@ -51,7 +51,7 @@ export function shopOf(
   };
   const shopSteps = waiting.map((s): ShopStep => {
     const under = s.after.filter((k) => !at.has(k) && byKey.has(k)).map((k) => freeAt(byKey.get(k)!, states.get(k)!, now));
-    const from = Math.max(now, ...under);
+    const from = Math.max(now, notBefore?.get(s.key) ?? now, ...under);
     const printer = s.printerId === null ? undefined : printerAt(s.printerId);
     // Daylight and the like; work that is no plate waits for an evening where the windows have more than those.
     const within = hoursFor(s) ?? (changes.length > 0 && !isPlate(s) ? evenings : null);
@@ -131,7 +131,11 @@ export function costOfWaiting(
   const out = new Map<string, number>();
   if (finish === null) return out;
   for (const key of keys) {
-    const later = schedule(steps, states, evenings, now, { ...options, order, notBefore: new Map([[key, until]]) }).finish;
+    const later = schedule(steps, states, evenings, now, {
+      ...options,
+      order,
+      notBefore: new Map([...(options.notBefore ?? []), [key, until]]),
+    }).finish;
     const days = later === null ? Infinity : Math.round((later - finish) / DAY_MS);
     if (days >= 1) out.set(key, days);
   }

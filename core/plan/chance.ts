@@ -12,6 +12,7 @@ import type { Habits } from "../project";
 import { expectedHours, type Hazard } from "../print";
 import { seededRandom } from "../units";
 import { schedule, type ScheduleOptions } from "./schedule";
+import { LATE_MS, notBeforeOf, type Waits } from "./awaits";
 import type { Stretch } from "./evenings";
 import type { StepState } from "./status";
 import type { Step } from "./steps";
@@ -110,6 +111,8 @@ export interface ChanceOf {
   /** Learned of each printer. */
   hazards?: Hazards;
   person?: Person;
+  /** What steps wait for from outside. */
+  awaited?: ReadonlyMap<string, readonly Waits[]>;
   /** When the scene is wanted, ms, and in which time zone. */
   date?: { at: number; timeZone: string };
 }
@@ -118,7 +121,7 @@ const RUNS = 200;
 
 /** The same run by run, for whoever has other things to do between. Yields the share that is done. */
 export function* chanceRuns(
-  { steps, states, evenings, now, hours = {}, hazards, person }: ChanceOf,
+  { steps, states, evenings, now, hours = {}, hazards, person, awaited }: ChanceOf,
   runs = RUNS,
   seed = 1,
 ): Generator<number, FinishChance> {
@@ -151,7 +154,14 @@ export function* chanceRuns(
         machineS: s.machineS > 0 && s.plates > 1 ? platesWithRestarts(s, hazard(s), random) : s.machineS,
       };
     });
-    finishes.push(schedule(varied, states, held, now, { ...hours, failures }).finish ?? Infinity);
+    const late = new Map<string, number>();
+    const lateMs = (id: string): number => {
+      const known = late.get(id) ?? -Math.log(1 - random()) * LATE_MS;
+      late.set(id, known);
+      return known;
+    };
+    const notBefore = awaited && notBeforeOf(awaited, lateMs);
+    finishes.push(schedule(varied, states, held, now, { ...hours, failures, ...(notBefore && { notBefore }) }).finish ?? Infinity);
     yield (i + 1) / runs;
   }
   finishes.sort((a, b) => a - b);

@@ -41,6 +41,27 @@ export function eveningsFrom(now: number, evenings: readonly Evening[], timeZone
   return mergedStretches(out);
 }
 
+/** Midnight of the Monday before, or of today where it is one, ms. */
+export function mondayOf(ms: number, timeZone: string): number {
+  const d = new TZDate(ms, timeZone);
+  return new TZDate(d.getFullYear(), d.getMonth(), d.getDate() - ((d.getDay() + 6) % 7), 0, 0, 0, timeZone).getTime();
+}
+
+/**
+ * Evenings up to so many hours a week, from Monday on by the wall clock: the evening that goes beyond ends there, later ones of the week fall out.
+ * @param usedS hours of the week that has begun that are used already, s
+ */
+export function withinWeeks(evenings: readonly Stretch[], mostH: number, usedS: number, now: number, timeZone: string): Stretch[] {
+  const left = new Map<number, number>([[mondayOf(now, timeZone), mostH * 3_600_000 - usedS * 1000]]);
+  return evenings.flatMap((e) => {
+    const week = mondayOf(e.from, timeZone);
+    const room = left.get(week) ?? mostH * 3_600_000;
+    const to = Math.min(e.to, e.from + Math.max(0, room));
+    left.set(week, room - (to - e.from));
+    return to > e.from ? [{ from: e.from, to }] : [];
+  });
+}
+
 /** In order, those that touch or overlap as one. */
 export function mergedStretches(stretches: readonly Stretch[]): Stretch[] {
   const merged: Stretch[] = [];

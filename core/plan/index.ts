@@ -1,3 +1,4 @@
+export * from "./awaits";
 export * from "./awake";
 export * from "./builtOf";
 export * from "./chance";

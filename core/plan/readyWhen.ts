@@ -2,10 +2,10 @@
 import { TZDate } from "@date-fns/tz";
 import type { Project } from "../project";
 import type { ChanceOf } from "./chance";
-import { eveningsFrom } from "./evenings";
+import { awaitedBy, notBeforeOf } from "./awaits";
 import { eveningsSeen } from "./ownEvenings";
 import { ratesOf } from "./printRisk";
-import { HORIZON_DAYS, plateHours, type Tonight } from "./tonight";
+import { eveningsOf, plateHours, type Tonight } from "./tonight";
 
 const HOUR_MS = 3_600_000;
 
@@ -23,14 +23,20 @@ export function chanceOf(
   { all, states, order, now: at }: Pick<Tonight, "all" | "states" | "order" | "now">,
 ): ChanceOf {
   const { scene, habits } = project;
-  const by = readyByAt(scene);
   const now = Math.floor(at / HOUR_MS) * HOUR_MS;
+  const by = readyByAt(scene);
+  const awaited = awaitedBy(all, (key) => ["open", "blocked"].includes(states.get(key)?.kind ?? "open"), project, others, now);
   return {
     steps: all,
     states,
-    evenings: eveningsFrom(now, scene.evenings, scene.timeZone, HORIZON_DAYS),
+    evenings: eveningsOf(project, others, now),
+    ...(awaited.size > 0 && { awaited }),
     now,
-    hours: { ...plateHours(project, now), ...(order && { order: new Map(order.map((key, i) => [key, i])) }) },
+    hours: {
+      ...plateHours(project, now),
+      ...(order && { order: new Map(order.map((key, i) => [key, i])) }),
+      ...(awaited.size > 0 && { notBefore: notBeforeOf(awaited) }),
+    },
     ...(by !== null && !scene.rests && { date: { at: by, timeZone: scene.timeZone } }),
     hazards: ratesOf(project, others),
     person: {

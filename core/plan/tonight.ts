@@ -3,9 +3,10 @@
  * scene is ready. Sentences, lanes and clocks are all read from here, so they cannot disagree.
  */
 import { OPEN_SOLVENT } from "../coat";
-import { placeOf, type Project, type StepRecord } from "../project";
+import { placeOf, takenS, type Project, type StepRecord } from "../project";
 import { hoursOfNeeds, isThere, type Having, type Need } from "../work";
-import { eveningsFrom, isNight, nightsBetween, type Stretch } from "./evenings";
+import { awaitedBy, notBeforeOf } from "./awaits";
+import { eveningsFrom, isNight, mondayOf, nightsBetween, withinWeeks, type Stretch } from "./evenings";
 import { bestSchedule, costOfWaiting, MOST_STEPS } from "./bestSchedule";
 import { tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
@@ -139,6 +140,18 @@ export function plateHours(
   };
 }
 
+/** The evenings from now on that are the user's to plan, within the hours of a week. Hours of hands since Monday are used. */
+export function eveningsOf(project: Project, others: readonly Project[], now: number): Stretch[] {
+  const { scene, habits } = project;
+  const all = eveningsFrom(now, scene.evenings, scene.timeZone, HORIZON_DAYS);
+  if (habits.weekMostH === null || habits.weekMostH === undefined) return all;
+  const monday = mondayOf(now, scene.timeZone);
+  const usedS = [project, ...others]
+    .flatMap((p) => p.records)
+    .reduce((sum, r) => sum + (r.time === "hands" && r.startedAt >= monday && r.startedAt <= now ? (takenS(r) ?? r.plannedS) : 0), 0);
+  return withinWeeks(all, habits.weekMostH, usedS, now, scene.timeZone);
+}
+
 /** Of so many open steps it is looked at what leaving them costs. */
 const ASKED_FOR_COST = 6;
 
@@ -153,15 +166,16 @@ const ALL_AT_HAND = { spray: true, airbrush: true, warm: true };
 export function tonight(project: Project, now: number, atHand: number | AtHand, awake = false, others: readonly Project[] = []): Tonight {
   const have = typeof atHand === "number" ? { minutes: atHand, ...ALL_AT_HAND } : atHand;
   const { steps, states } = standing(project, others, now);
-  const evenings = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, HORIZON_DAYS);
+  const evenings = eveningsOf(project, others, now);
+  const awaited = awaitedBy(steps, (key) => ["open", "blocked"].includes(states.get(key)?.kind ?? "open"), project, others, now);
   // Nothing of a scene that rests is planned or offered, the open one included.
   const resting = new Set(others.flatMap(({ scene }) => (scene.rests ? [scene.id] : [])));
   const rests = (s: Step): boolean => (s.scene ? resting.has(s.scene.id) : project.scene.rests);
   const atWork = steps.filter((s) => !rests(s) || isUnderWay(s, states));
-  const hours = plateHours(project, now);
+  const hours = { ...plateHours(project, now), ...(awaited.size > 0 && { notBefore: notBeforeOf(awaited) }) };
   const { plan, order } = bestSchedule(atWork, states, evenings, now, hours);
   // An evening that the user opened is open, also past bedtime.
-  const inEvening = evenings.some((e) => e.from <= now && now < e.to);
+  const inEvening = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, 1).some((e) => e.from <= now && now < e.to);
   const changes = eveningsFrom(now, project.habits.changes, project.scene.timeZone, 1);
   // Nor is who is up to change a plate.
   const up = inEvening || changes.some((c) => c.from <= now && now < c.to);
@@ -214,7 +228,13 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const offers =
     asleep && !awake
       ? []
-      : offersNow(atWork, states, have.minutes, (s) => atHandFor(s) && !(airing && burns(s)) && !(burning && airs(s)), costs);
+      : offersNow(
+          atWork,
+          states,
+          have.minutes,
+          (s) => atHandFor(s) && !awaited.has(s.key) && !(airing && burns(s)) && !(burning && airs(s)),
+          costs,
+        );
   return {
     now,
     steps: own,

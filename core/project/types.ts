@@ -65,6 +65,8 @@ export interface Habits {
   hoursTake?: number | null;
   /** Of the airbrush; null or absent where nobody said. */
   nozzleMm?: number | null;
+  /** Hours at the bench in a week at most; null or absent where nobody said. */
+  weekMostH?: number | null;
   /** So much the camera's clock is ahead, s; behind where it is negative. */
   cameraAheadS?: number | null;
 }
@@ -146,7 +148,24 @@ export interface SceneRow {
   /** Panels that are cut from board, and what they are cut from. */
   panels?: Panel[];
   stock?: CutStock;
+  /** Parcels and people that are waited for. */
+  awaits?: WaitedFor[];
   createdAt: number;
+}
+
+/** Something that must come before work goes on: a parcel, a friend's hands, an answer. */
+export interface WaitedFor {
+  id: string;
+  /** "Resin, two bottles", "Ada cuts the base". */
+  what: string;
+  /** The day on which it is expected. */
+  day: string;
+  /** The part that waits for it; null for none, or for the whole scene where no pot or supply waits either. */
+  partId: string | null;
+  /** The pot or supply that it brings: steps that take of it wait. */
+  itemId: string | null;
+  /** It is there. */
+  came: boolean;
 }
 
 /** A colour of the real thing, and what stands for it. */

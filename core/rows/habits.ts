@@ -48,6 +48,7 @@ export const habitsSchema = Joi.object<Habits, true>({
   eveningsOfTen: within(LIMITS.eveningsOfTen).allow(null).optional(),
   hoursTake: within(LIMITS.hoursTake).allow(null).optional(),
   nozzleMm: within(LIMITS.nozzleMm).allow(null).optional(),
+  weekMostH: within(LIMITS.weekMostH).allow(null).optional(),
   cameraAheadS: within(LIMITS.cameraAheadS).allow(null).optional(),
   place: strict<Place>({ latDeg: within(LIMITS.latDeg), lonDeg: within(LIMITS.lonDeg) })
     .allow(null)

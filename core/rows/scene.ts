@@ -1,5 +1,5 @@
 import Joi from "joi";
-import { LIMITS, type LookSwatch, type SceneRow } from "../project";
+import { LIMITS, type LookSwatch, type SceneRow, type WaitedFor } from "../project";
 import type { Scale } from "../scale";
 import {
   AXES,
@@ -211,6 +211,15 @@ const swatchSchema = strict<LookSwatch>({
   onPurpose: text(LIMITS.title),
 });
 
+const awaitedSchema = strict<WaitedFor>({
+  id,
+  what: name,
+  day,
+  partId: id.allow(null),
+  itemId: id.allow(null),
+  came: Joi.boolean(),
+});
+
 export const sceneSchema = Joi.object<SceneRow, true>({
   ...demanded(subjectSchemas),
   id,
@@ -227,6 +236,7 @@ export const sceneSchema = Joi.object<SceneRow, true>({
   swatches: Joi.array().max(LIMITS.swatches).items(swatchSchema).optional(),
   effects: Joi.array().max(LIMITS.effects).items(effectSchema).optional(),
   ...groundSchemas,
+  awaits: Joi.array().max(LIMITS.awaits).items(awaitedSchema).optional(),
   lights: Joi.array()
     .max(LIMITS.lights)
     .items(Joi.object<Light>({ id, ...lightSchemas }).options({ presence: "required" }))

@@ -23,6 +23,7 @@ import { SCALE_BLOCKS, SCALE_LISTS, type ScaleBlocks, type ScaleLists } from "./
 import { SURFACE_COMMANDS, type SurfaceCommands } from "./surface/commands";
 import { SURFACE_LISTS, type SurfaceLists } from "./surface/rows";
 import { TONIGHT_COMMANDS, type TonightCommands } from "./tonight/commands";
+import { TONIGHT_LISTS, type TonightLists } from "./tonight/rows";
 import { WORKSHOP_COMMANDS, type WorkshopCommands } from "./workshop/commands";
 import { WORKSHOP_BLOCKS, WORKSHOP_LISTS, type WorkshopBlocks, type WorkshopLists } from "./workshop/rows";
 
@@ -33,7 +34,7 @@ export type { PrinterChange } from "./print/profile";
 export interface Blocks extends ScaleBlocks, PartsBlocks, PaintBlocks, GroundBlocks, LogBlocks, WorkshopBlocks {}
 /** Lists inside rows, and rows of the workshop: by name, with what is in them. */
 export interface Lists
-  extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, LogLists, WorkshopLists {}
+  extends ScaleLists, PartsLists, PrintLists, SurfaceLists, PaintLists, AssembleLists, GroundLists, TonightLists, LogLists, WorkshopLists {}
 
 export const BLOCKS: BlocksOf<Blocks> = {
   ...SCALE_BLOCKS,
@@ -51,6 +52,7 @@ export const LISTS: ListsOf<Lists> = {
   ...PAINT_LISTS,
   ...ASSEMBLE_LISTS,
   ...GROUND_LISTS,
+  ...TONIGHT_LISTS,
   ...LOG_LISTS,
   ...WORKSHOP_LISTS,
 };

@@ -19,7 +19,16 @@ export interface FromScene {
 /** What is said is heard in between: so long at most it waits, ms. */
 const SLICE_MS = 40;
 
-const CHANCE_OF = recordOf({ steps: atom, states: atom, evenings: atom, hours: atom, hazards: mapOf(atom), person: atom, date: atom });
+const CHANCE_OF = recordOf({
+  steps: atom,
+  states: atom,
+  evenings: atom,
+  hours: atom,
+  hazards: mapOf(atom),
+  person: atom,
+  date: atom,
+  awaited: mapOf(atom),
+});
 
 /** The chance of the scene that is open, reckoned a slice at a time, anew only where something that it is reckoned from is another. */
 class Chances {

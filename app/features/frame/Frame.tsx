@@ -107,7 +107,7 @@ export const Frame = memo(function Frame({
             </span>
           </button>
           {scene.demo && (
-            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
+            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden [@media(max-height:790px)]:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
               This is the demo. Add a part to start your own scene.
             </p>
           )}
@@ -168,7 +168,7 @@ function StationCell({ station, base, words, folded }: { station: Station; base:
         to={`${base}/${station.id}`}
         title={`${station.name} (${station.key})`}
         className={({ isActive }) =>
-          `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
+          `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 tab:min-h-[44px] leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
             isActive ? "border-[1.5px] border-ink bg-paper font-semibold tab:border-l-0" : "border-b border-rule text-soft hover:bg-paper"
           }`
         }

@@ -19,6 +19,7 @@ import { Ready } from "./Ready";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
 import { Questions } from "./Questions";
 import { Tray } from "./Tray";
+import { WaitingFor } from "./WaitingFor";
 
 export default function TonightPage() {
   const project = useProject();
@@ -140,6 +141,9 @@ export default function TonightPage() {
       {inHand.length === 0 && <Questions />}
       <Section title="Write the evening down">
         <EveningLine />
+      </Section>
+      <Section title="Waiting for">
+        <WaitingFor />
       </Section>
       <Section title="Now and next">
         <Lanes model={model} />

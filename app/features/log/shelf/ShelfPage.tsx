@@ -1,11 +1,11 @@
 /** Shelf: what is left of everything that runs down, when it runs dry and for what, and the lines that say so. */
-import { format } from "date-fns";
+import { addDays, format } from "date-fns";
 import { useMemo, useState } from "react";
-import { shelfRows, SURE, type ShelfRow } from "~core/look";
+import { PARCEL_DAYS, shelfRows, SURE, type ShelfRow } from "~core/look";
 import { LIMITS } from "~core/project";
 import { spacedNumber } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
-import { useNow, useProject } from "~app/shared/scene";
+import { newId, useActions, useNow, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { useStock } from "~app/shared/useStock";
 import { ParsedField, parseNumberIn, parseText } from "~app/ui/field";
@@ -98,6 +98,25 @@ function Bar({ row }: { row: ShelfRow }) {
   );
 }
 
+/** A parcel that is on its way: what takes of it is planned for after it. */
+function Ordered({ row: { item, name } }: { row: ShelfRow }) {
+  const { scene } = useProject();
+  const { run } = useActions();
+  const comes = scene.awaits?.find((a) => a.itemId === item.id && !a.came);
+  if (comes)
+    return <span className="block font-normal text-soft">ordered, expected {format(`${comes.day.slice(0, 10)}T12:00`, "EEE d MMM")}</span>;
+  const order = (): void => {
+    const day = format(addDays(Date.now(), PARCEL_DAYS), "yyyy-MM-dd");
+    const what = `${name}, ordered`.slice(0, LIMITS.name);
+    void run("list.add", { list: "scene.awaits", items: [{ id: newId(), what, day, partId: null, itemId: item.id, came: false }] });
+  };
+  return (
+    <button className="btn-text" aria-label={`${name}: ordered today`} onClick={order}>
+      ordered
+    </button>
+  );
+}
+
 function Row({ row }: { row: ShelfRow }) {
   const { name, unit, level, needs, chance, dry, order, lines, kind, place } = row;
   const now = useNow();
@@ -132,6 +151,7 @@ function Row({ row }: { row: ShelfRow }) {
           {dry && (
             <span className="note-act block">
               ▲ runs dry {format(dry.at, "EEE d MMM")} at {dry.step.partName}: {dry.step.title}; {orderWords}
+              <Ordered row={row} />
             </span>
           )}
         </p>
