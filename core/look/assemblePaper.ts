@@ -1,5 +1,6 @@
 /** On paper: the parts pulled apart with their joints and the order to tick off, and the list of what is packed. */
 import { circle, PAPERS, rectangle, write, type Drawing, type PaperName } from "../drawing";
+import { textLines } from "./pen";
 import type { PulledApart } from "./pulledApart";
 
 export interface PaperHead {
@@ -52,7 +53,7 @@ export function assembleSheets(
     y += picture.drawn.high / PX_A_MM + 14;
   }
   for (const { text, tick, head } of lines)
-    for (const [i, part] of wrapped(text, Math.floor((wide - 2 * MARGIN - 8) / (SIZE * 0.52))).entries()) {
+    for (const [i, part] of linesOf(text, Math.floor((wide - 2 * MARGIN - 8) / (SIZE * 0.52))).entries()) {
       if (y + LINE > high - MARGIN) sheet = begin();
       if (head && i === 0) y += 2;
       if (tick && i === 0) sheet.strokes.push({ kind: "outline", lines: rectangle(MARGIN, high - y - 0.6, 3.6, 3.6) });
@@ -62,18 +63,8 @@ export function assembleSheets(
   return sheets;
 }
 
-/** A text in lines of at most so many letters, broken between words. */
-function wrapped(text: string, most: number): string[] {
-  const out: string[] = [];
-  let line = "";
-  for (const word of text.split(" ")) {
-    if (line !== "" && line.length + 1 + word.length > most) {
-      out.push(line);
-      line = word;
-    } else line = line === "" ? word : `${line} ${word}`;
-  }
-  return [...out, line];
-}
+/** An empty line is a line, too. */
+const linesOf = (text: string, most: number): string[] => (text === "" ? [""] : textLines(text, most));
 
 function draw(
   sheet: Drawing,

@@ -25,6 +25,7 @@ export * from "./nextJoint";
 export * from "./orderStrip";
 export * from "./paintPreview";
 export * from "./paneSheet";
+export * from "./papers";
 export * from "./partRows";
 export * from "./placementSheet";
 export * from "./planWords";

@@ -38,3 +38,14 @@ export class Pen {
     this.text("50 mm on paper: check with a ruler", x + 53, y - 1, 3);
   }
 }
+
+/** A text in lines of at most so many signs; a longer word stands by itself. */
+export function textLines(text: string, most: number): string[] {
+  const out: string[] = [];
+  for (const word of text.split(/\s+/).filter(Boolean)) {
+    const last = out.at(-1);
+    if (last !== undefined && last.length + word.length + 1 <= most) out[out.length - 1] = `${last} ${word}`;
+    else out.push(word);
+  }
+  return out;
+}

@@ -1,10 +1,13 @@
 /** Shelf: what is left of everything that runs down, when it runs dry and for what, and the lines that say so. */
 import { addDays, format } from "date-fns";
 import { useMemo, useState } from "react";
-import { PARCEL_DAYS, shelfRows, SURE, type ShelfRow } from "~core/look";
+import { toast } from "sonner";
+import { labelSheet, PARCEL_DAYS, shelfRows, SURE, type ShelfRow } from "~core/look";
 import { LIMITS } from "~core/project";
 import { spacedNumber } from "~core/units";
+import { download, fileName } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
+import { paperOf } from "~app/shared/paper";
 import { newId, useActions, useNow, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { useStock } from "~app/shared/useStock";
@@ -24,6 +27,14 @@ export default function ShelfPage() {
   const { model } = useTonight();
   const [words, setWords] = useState("");
   const rows = useMemo(() => shelfRows(project, model), [project, model]);
+  const mixes = project.paints.flatMap((p) => (p.mix ? [{ ...p, mix: p.mix }] : [])).sort((a, b) => b.mix.at - a.mix.at);
+  const labels = async (): Promise<void> => {
+    const { drawingToPdf } = await import("~app/shared/files/drawingPdf");
+    const title = "Labels for mixes";
+    const { drawing, shown } = labelSheet(mixes, { title, paper: paperOf(project.habits.paper), day: (at) => format(at, "d MMM yyyy") });
+    download(fileName(title, "pdf"), await drawingToPdf(drawing, title), "application/pdf");
+    if (shown < mixes.length) toast(`The latest ${shown} of ${mixes.length} mixes are on the page.`);
+  };
   const sought = words.trim().toLowerCase();
   const shown = rows.filter((r) => `${r.name} ${r.kind} ${r.place}`.toLowerCase().includes(sought));
   const short = rows.filter((r) => r.dry);
@@ -49,6 +60,11 @@ export default function ShelfPage() {
         parse={parseText(60)}
         onCommit={setWords}
       />
+      {mixes.length > 0 && (
+        <button className="btn mt-2" onClick={() => void labels()}>
+          Labels for {mixes.length === 1 ? "your mix" : `your ${mixes.length} mixes`}
+        </button>
+      )}
       {rows.length === 0 && (
         <p className="mt-4 max-w-prose text-soft">
           Nothing is kept yet. Add paints at the rack, and spools, resin, glue, filler and ground in Workshop. What each step takes comes

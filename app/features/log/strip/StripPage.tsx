@@ -1,10 +1,13 @@
 /** Log: the strip of all that was done, search over everything kept, how well figures were known, and the card after a pause. */
+import { format } from "date-fns";
 import { useMemo, useState } from "react";
-import { bookOf, resumeOf, stripOf } from "~core/look";
+import { bookOf, resumeOf, resumeSheet, stripOf, type Resume } from "~core/look";
 import { takenS, type StepRecord } from "~core/project";
 import { formatDuration } from "~core/units";
 import { EveningLine } from "~app/shared/EveningLine";
+import { download, fileName } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
+import { paperOf } from "~app/shared/paper";
 import { useProject } from "~app/shared/scene";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { LogLeaves } from "../LogLeaves";
@@ -39,6 +42,12 @@ export default function StripPage() {
   // What was found may be older than what is drawn.
   const opened = records.find((r) => r.id === chosenId);
   const resume = resumeOf(project, model, minute);
+  const onPaper = async (card: Resume): Promise<void> => {
+    const { drawingToPdf } = await import("~app/shared/files/drawingPdf");
+    const title = `${project.scene.name}: after ${card.days} days`;
+    const drawing = resumeSheet(card, { title, date: format(now, "EEEE d MMMM yyyy"), paper: paperOf(project.habits.paper) });
+    download(fileName(title, "pdf"), await drawingToPdf(drawing, title), "application/pdf");
+  };
   const book = bookOf(project);
   const yoursS = records.reduce((sum, r) => sum + (r.time === "hands" ? (takenS(r) ?? 0) : 0), 0);
   return (
@@ -62,6 +71,9 @@ export default function StripPage() {
               </div>
             ))}
           </dl>
+          <button className="btn mt-2" onClick={() => void onPaper(resume)}>
+            This card on paper
+          </button>
         </Section>
       )}
       <Found onChoose={setChosen} />
