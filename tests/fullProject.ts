@@ -132,6 +132,7 @@ export async function fullProject(): Promise<Full> {
         result: "good",
         wentWrong: "a run",
         note: "shaken twice",
+        aired: "window",
         photos: ["7".repeat(64)],
       }),
       record("brick", "brick/print/start0", { id: "r2", time: "machine", startedAt: THURSDAY, plannedS: 3600 }),

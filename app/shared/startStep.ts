@@ -1,4 +1,5 @@
 /** What a step's record begins with, wherever it is started from. */
+import { careText } from "~core/care";
 import { inItsScene, takesOf, printRecordOf, type Step } from "~core/plan";
 import type { PrintRecord } from "~core/print";
 import type { Project } from "~core/project";
@@ -18,7 +19,11 @@ export function startOf(of: Step, open: Project, others: readonly Project[], gat
     plannedS: step.machineS > 0 ? step.machineS : Math.max(60, step.handsOnS),
     waitS: step.waitS,
     // How it came out has to do with the air.
-    rests: "paintId" in step.rests ? { ...step.rests, ...project.habits.air } : step.rests,
+    rests: {
+      ...step.rests,
+      ...("paintId" in step.rests && project.habits.air),
+      ...(step.cautions.length > 0 && { care: careText(step.cautions) }),
+    },
     takes: takesOf(step, project),
     ...(print && { print }),
   };

@@ -1,1 +1,2 @@
+export * from "./airborne";
 export * from "./cautions";

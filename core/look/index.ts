@@ -9,6 +9,7 @@ export * from "./changeRows";
 export * from "./colourAreas";
 export * from "./copiesWays";
 export * from "./cupGauge";
+export * from "./exposure";
 export * from "./finishNotes";
 export * from "./firstLook";
 export * from "./groundSums";

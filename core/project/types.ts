@@ -2,6 +2,7 @@
  * The shape of a project: one scene with its parts, its rack and its records. Plain data, stored as it is.
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
+import type { Aired } from "../care";
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
@@ -529,6 +530,8 @@ export interface StepRecord {
   wentWrong: string;
   /** What was said at it beside that. */
   note?: string;
+  /** What took vapour and dust away. */
+  aired?: Aired;
   /** Content hashes of pictures that were taken at it; those of a print lie with the print. */
   photos?: string[];
   /** Of a plate with several parts: what came of each when it was cleared. */

@@ -1,4 +1,5 @@
 import Joi from "joi";
+import { AIRED } from "../care";
 import { LIMITS, type StepRecord, type Take } from "../project";
 import { count, duration, id, text, turnField, within } from "../field";
 import { type Rests } from "../work";
@@ -80,6 +81,9 @@ export const recordSchema = Joi.object<StepRecord, true>({
   failed: count(LIMITS.pieces).required(),
   wentWrong: text(LIMITS.wentWrong).required(),
   note: text(LIMITS.wentWrong).optional(),
+  aired: Joi.string()
+    .valid(...Object.keys(AIRED))
+    .optional(),
   photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema).optional(),
   rests: restsSchema.optional(),
   came: cameSchema.optional(),

@@ -4,7 +4,8 @@ import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
-import { lessonsAbout, type Part } from "~core/project";
+import { lessonsAbout, type Part, type StepRecord } from "~core/project";
+import { AiredChoice } from "~app/shared/AiredChoice";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
@@ -108,10 +109,11 @@ export function InHandSession({
   const many = go.clocks.length > 1;
   const [first] = go.clocks;
   const steps = go.clocks.map((c) => c.step);
-  const recordOf = (c: Clock): string => {
+  const inHand = (c: Clock): StepRecord | null => {
     const state = model.states.get(c.step.key);
-    return state && "record" in state ? state.record.id : "";
+    return state && "record" in state ? state.record : null;
   };
+  const recordOf = (c: Clock): string => inHand(c)?.id ?? "";
   const began = Math.min(...go.clocks.map((c) => c.from));
   // Pieces of the same go that were ended by themselves have their part of it already.
   const saidS = project.records.filter((r) => r.startedAt === began && r.finishedAt !== null).reduce((n, r) => n + (r.saidS ?? 0), 0);
@@ -233,6 +235,7 @@ export function InHandSession({
           △ {cautions.map((c) => CAUTIONS[c].text).join(" ")} {CARE_FIRST}
         </p>
       )}
+      {go.clocks.length === 1 && inHand(first) && <AiredChoice record={inHand(first)!} sceneId={first.step.scene?.id} />}
       {others.length > 0 && (
         <p className="mt-2">
           <strong>While it dries:</strong>{" "}

@@ -1,15 +1,21 @@
 /** What is said of a step or a print after it. */
+import Joi from "joi";
+import { AIRED } from "../../care";
 import type { PrintRecord } from "../../print";
 import { text } from "../../field";
 import { LIMITS, type StepRecord } from "../../project";
-import { object, type ItemOf } from "../command";
+import { object, opt, type ItemOf } from "../command";
 import { listIn, type BlocksOf, type ListsOf } from "../said";
 
 export interface LogBlocks {
-  record: Pick<StepRecord, "note">;
+  record: Pick<StepRecord, "note" | "aired">;
 }
 export const LOG_BLOCKS: BlocksOf<LogBlocks> = {
-  record: { table: "records", label: "Note at a step", schema: object({ note: text(LIMITS.wentWrong) }) },
+  record: {
+    table: "records",
+    label: "Note at a step",
+    schema: object({ note: opt(text(LIMITS.wentWrong)), aired: opt(Joi.string().valid(...Object.keys(AIRED))) }),
+  },
 };
 
 type PrintList = "observed" | "photos" | "measured";

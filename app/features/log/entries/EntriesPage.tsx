@@ -13,6 +13,7 @@ import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
 import { Sideways } from "~app/ui/sideways";
 import { LogLeaves } from "../LogLeaves";
+import { Exposure } from "./Exposure";
 
 const RESULT_WORDS = { good: "good", partly: "partly", failed: "failed" } as const;
 
@@ -242,6 +243,7 @@ export default function EntriesPage() {
           </Sideways>
         </>
       )}
+      <Exposure />
     </Page>
   );
 }

@@ -2,6 +2,7 @@
 import { laidThen } from "~core/look";
 import { LIMITS, takenS, type StepRecord } from "~core/project";
 import { formatDuration } from "~core/units";
+import { AiredChoice } from "~app/shared/AiredChoice";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { Picture } from "~app/shared/Picture";
 import { useActions, useProject } from "~app/shared/scene";
@@ -39,6 +40,7 @@ export function OnThatDay({ record: r }: { record: StepRecord }) {
           parse={parseText(LIMITS.wentWrong)}
           onCommit={(note) => run("field.set", { of: "record", id: r.id, change: { note } })}
         />
+        <AiredChoice record={r} />
         <PhotoStrip
           id={`photos-${r.id}`}
           of={r.title}
