@@ -2,6 +2,7 @@
  * The demo scene "Saltmarsh Sluice": a tide mill on a muddy creek for 28 mm figures. All of it is made up. Meshes are
  * built by code, print facts are computed here once with the same core that the application uses.
  */
+import { careText } from "../core/care";
 import { mirroredFootprint } from "../core/lay";
 import { GENERIC_PRINTERS, layOut, plateTimeS, type Plate, type PrinterLesson } from "../core/print";
 import { buildTopology, writeStl, type Mesh } from "../core/mesh";
@@ -539,7 +540,13 @@ export async function buildDemo(hash: (bytes: Uint8Array) => Promise<string>): P
       ],
       lines: [],
       lessons: [
-        { id: "thin", title: "Enamel wash only after a whole night over acrylic.", about: "coat", product: "enamel wash", at: DEMO_NOW - 9 * 86_400_000 },
+        {
+          id: "thin",
+          title: "Enamel wash only after a whole night over acrylic.",
+          about: "coat",
+          product: "enamel wash",
+          at: DEMO_NOW - 9 * 86_400_000,
+        },
         {
           id: "brim",
           title: "A brim on the long wall: its corner lifts at the window side.",
@@ -677,7 +684,7 @@ function recordsOf(project: Project): StepRecord[] {
       good: 0,
       failed: 0,
       wentWrong: "",
-      rests: step.rests,
+      rests: { ...step.rests, ...(step.cautions.length > 0 && { care: careText(step.cautions) }) },
       takes: takesOf(step, project),
       ...(step.machineS > 0 ? { print: printRecordOf(step, { ...project, records } as Project) } : {}),
       ...more,

@@ -77,7 +77,7 @@ export interface Tonight {
 }
 
 /** So far ahead evenings are looked for. */
-export const HORIZON_DAYS = 240;
+const HORIZON_DAYS = 240;
 
 /** Steps of all scenes and where each stands. */
 function standing(project: Project, others: readonly Project[], now: number): { steps: Step[]; states: Map<string, StepState> } {

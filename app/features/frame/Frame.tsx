@@ -86,6 +86,11 @@ export const Frame = memo(function Frame({
                 Scenes
               </button>
             </li>
+            <li className={`tab:hidden ${all ? "" : "hidden"}`}>
+              <button className="h-full min-h-[46px] w-full border border-rule text-sm" onClick={onAgain}>
+                Again
+              </button>
+            </li>
             <li className="tab:hidden">
               <button
                 className="h-full min-h-[46px] w-full border border-rule text-sm"
@@ -107,7 +112,7 @@ export const Frame = memo(function Frame({
             </span>
           </button>
           {scene.demo && (
-            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden [@media(max-height:790px)]:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
+            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
               This is the demo. Add a part to start your own scene.
             </p>
           )}
@@ -116,22 +121,15 @@ export const Frame = memo(function Frame({
               Reset demo
             </button>
           )}
-          <button
-            className="min-h-[44px] border-t border-rule text-sm hover:bg-paper max-tab:hidden"
-            onClick={onAgain}
-            title="Mixes, settings, finishes, lessons (a)"
-          >
-            Again{" "}
-            <span className="max-desk:hidden">
-              <Key k="a" />
-            </span>
-          </button>
-          <div className="flex border-t border-rule max-tab:hidden">
-            <button className="min-h-[44px] flex-1 text-sm hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
+          <div className="flex border-t border-rule text-xs max-tab:hidden desk:text-[0.82rem]">
+            <button className="min-h-[44px] flex-1 hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
               Scenes
             </button>
+            <button className="min-h-[44px] flex-1 hover:bg-paper" onClick={onAgain} title="Mixes, settings, finishes, lessons again (a)">
+              Again
+            </button>
             <button
-              className="min-h-[44px] min-w-[44px] text-sm hover:bg-paper"
+              className="min-h-[44px] min-w-[26px] hover:bg-paper"
               onClick={() => setListOpen(true)}
               aria-label="List of keys"
               title="List of keys (?)"
@@ -168,7 +166,7 @@ function StationCell({ station, base, words, folded }: { station: Station; base:
         to={`${base}/${station.id}`}
         title={`${station.name} (${station.key})`}
         className={({ isActive }) =>
-          `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 tab:min-h-[44px] leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
+          `flex h-full min-h-[46px] flex-col justify-center px-2 py-0.5 leading-tight max-tab:items-center max-tab:border max-tab:border-rule max-tab:px-0.5 max-tab:text-center desk:px-3 ${
             isActive ? "border-[1.5px] border-ink bg-paper font-semibold tab:border-l-0" : "border-b border-rule text-soft hover:bg-paper"
           }`
         }
