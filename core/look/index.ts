@@ -29,6 +29,7 @@ export * from "./paneSheet";
 export * from "./papers";
 export * from "./partRows";
 export * from "./placementSheet";
+export * from "./pilot";
 export * from "./planWords";
 export * from "./plateSheet";
 export * from "./prep";

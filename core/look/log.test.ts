@@ -80,7 +80,7 @@ describe("search over all that is kept", () => {
     ]),
     records: [
       work("a", "mill", 2, 19, 1, { title: "Grey primer", wentWrong: "the hinge side was underexposed" }),
-      work("b", "mill", 3, 19, 1, { title: "Brim" }),
+      work("b", "mill", 3, 19, 1, { title: "Brim", note: "shaken twice", rests: { kind: "print", care: "solvent-spray" } }),
     ],
     lessons: [{ id: "l", title: "Fill twice, a night apart", about: null, at: 5 }],
   };
@@ -92,6 +92,9 @@ describe("search over all that is kept", () => {
     expect(found("underxposed")).toEqual(["entry a"]);
     expect(found("lime")).toEqual(["mix brown"]);
     expect(found("fill night")).toEqual(["lesson l"]);
+    expect(found("shaken")).toEqual(["entry b"]);
+    // Nobody wrote the name of a caution.
+    expect(found("solvent")).toEqual([]);
     expect(found("roof")).toEqual(["part mill"]);
     expect(found("mill").length).toBeGreaterThan(1);
     expect([found("zebra"), found("  ")]).toEqual([[], []]);

@@ -30,7 +30,8 @@ const recordDoc = (r: StepRecord, partName: string): Doc => ({
     r.note,
     r.print?.material,
     r.print?.printer,
-    ...Object.values(r.rests ?? {}).filter((v) => typeof v === "string"),
+    // Cautions are names of the program's own.
+    ...Object.entries(r.rests ?? {}).flatMap(([name, v]) => (typeof v === "string" && name !== "care" ? [v] : [])),
   ]
     .filter(Boolean)
     .join(" "),

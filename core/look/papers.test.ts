@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { CAUTIONS } from "../care";
 import { PAPERS } from "../drawing";
-import { labelSheet, labelWords, resumeSheet, type LabelledMix } from ".";
+import { STARTERS } from "../recipe";
+import { labelSheet, labelWords, recipeSheets, resumeSheet, type LabelledMix } from ".";
 import { textLines } from "./pen";
 
 const mix = (name: string, family: LabelledMix["family"], parts = 2): LabelledMix => ({
@@ -69,5 +70,43 @@ describe("the card after a pause on paper", () => {
     expect(broken.join(" ").split(" ")).toEqual(text.split(/\s+/));
     expect(broken).toEqual(["one two", "three four", "incomprehensibilities", "five"]);
     expect(textLines("", 9)).toEqual([]);
+  });
+});
+
+describe("a recipe for the bench", () => {
+  it("has every step of every starter with its number, on pages that nothing leaves", () => {
+    for (const paper of ["A4", "Letter"] as const)
+      for (const starter of STARTERS) {
+        const recipe = { id: "r", name: starter.name, school: starter.school, steps: starter.steps };
+        const pages = recipeSheets(recipe, { paper });
+        const labels = pages.flatMap((p) => p.labels);
+        for (const [i, step] of recipe.steps.entries()) {
+          expect(labels.map((l) => l.text)).toContain(String(i + 1));
+          expect(labels.some((l) => l.text.startsWith(step.wants.name.split(" ")[0]))).toBe(true);
+        }
+        for (const l of labels) {
+          expect(l.y).toBeGreaterThan(5);
+          expect(l.x + l.text.length * l.sizeMm * 0.5, l.text).toBeLessThan(PAPERS[paper][0]);
+        }
+      }
+  });
+  it("goes on to a second page, and a single long step is not put on an empty one", () => {
+    const [starter] = STARTERS;
+    const [step] = starter.steps;
+    const many = {
+      id: "r",
+      name: "Long",
+      school: "",
+      steps: Array.from({ length: 40 }, (_, i) => ({ ...step, id: `s${i}`, ifTooMuch: "word ".repeat(60) })),
+    };
+    const pages = recipeSheets(many, { paper: "A4" });
+    expect(pages.length).toBeGreaterThan(1);
+    expect(pages.every((p) => p.labels.length > 2)).toBe(true);
+    expect(
+      pages
+        .flatMap((p) => p.labels)
+        .filter((l) => /^\d+$/.test(l.text))
+        .map((l) => Number(l.text)),
+    ).toEqual(many.steps.map((_, i) => i + 1));
   });
 });

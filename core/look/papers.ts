@@ -1,8 +1,9 @@
-/** Papers of the log: the card after a pause, and labels for mixes that were kept. */
+/** Papers of the log: the card after a pause, labels for mixes that were kept, recipes for the bench. */
 import { CAUTIONS, CARE_FIRST } from "../care";
-import { coatCare, FAMILIES } from "../coat";
+import { coatCare, FAMILIES, METHODS } from "../coat";
 import { PAPERS, type Drawing, type PaperName } from "../drawing";
 import type { KeptMix, Paint } from "../project";
+import { placeWords, type Recipe, type RecipeStep } from "../recipe";
 import { Pen, textLines } from "./pen";
 import type { Resume } from "./resume";
 
@@ -78,4 +79,58 @@ export function labelSheet(
     }
   });
   return { drawing: { paper, widthMm, heightMm, reduction: 1, strokes: pen.strokes, labels: pen.labels }, shown: shown.length };
+}
+
+/** A step of a recipe on its card: what is laid and how, and below it what to know while it is done. */
+function stepWords(s: RecipeStep): { head: string; notes: string[] } {
+  const head = [
+    `${s.wants.name}, ${METHODS[s.method].word}: ${placeWords(s)}`,
+    s.coats > 1 && `${s.coats} coats`,
+    s.thinning && `thinned 1:${s.thinning}`,
+    s.every && `on every ${s.every}. copy`,
+    s.brush && `${s.brush} brush`,
+  ];
+  const notes = [
+    s.looksSo && `Looks so on purpose: ${s.looksSo}`,
+    s.judgeAfterMin !== null && `Judge it after ${s.judgeAfterMin} min`,
+    s.ifTooMuch && `If it is too much: ${s.ifTooMuch}`,
+    coatCare(s.wants.family, s.method)
+      .cautions.map((c) => CAUTIONS[c].short)
+      .join(", "),
+  ];
+  const said = (x: string | number | false | undefined): x is string => typeof x === "string" && x !== "";
+  return { head: head.filter(said).join(", "), notes: notes.filter(said) };
+}
+
+/** A recipe as a card for the bench, on as many pages as it needs. */
+export function recipeSheets({ name, school, steps }: Recipe, { paper }: { paper: PaperName }): Drawing[] {
+  const [widthMm, heightMm] = PAPERS[paper];
+  const pages: Pen[] = [];
+  let y = 0;
+  const begin = (): Pen => {
+    const pen = new Pen();
+    pages.push(pen);
+    pen.text(name, MARGIN, heightMm - 18, 5.5);
+    pen.text([school, CARE_FIRST].filter(Boolean).join(". "), MARGIN, heightMm - 24, 3.2, "start", "soft");
+    y = heightMm - 36;
+    return pen;
+  };
+  let pen = begin();
+  for (const [i, step] of steps.entries()) {
+    const { head, notes } = stepWords(step);
+    const heads = textLines(head, 100);
+    const rows = notes.flatMap((n) => textLines(n, 120));
+    const high = 6 * heads.length + 5 * rows.length + 4;
+    if (y - high < MARGIN && y < heightMm - 36) pen = begin();
+    pen.box("outline", MARGIN, y - 0.6, 3.6, 3.6);
+    pen.text(String(i + 1), MARGIN + 7, y, 4.4);
+    heads.forEach((row, k) => pen.text(row, MARGIN + 16, y - 6 * k, 4));
+    y -= 6 * heads.length;
+    for (const row of rows) {
+      pen.text(row, MARGIN + 16, y, 3.2, "start", "soft");
+      y -= 5;
+    }
+    y -= 4;
+  }
+  return pages.map(({ strokes, labels }) => ({ paper, widthMm, heightMm, reduction: 1, strokes, labels }));
 }

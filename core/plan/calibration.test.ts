@@ -1,6 +1,7 @@
 /** "8 times in 10" holds 8 times in 10: a thousand people that are drawn, each with a history, and a build that follows. */
 import { randomBeta } from "d3";
 import { describe, expect, it } from "vitest";
+import { planStep } from "../../tests/planStep";
 import { record } from "../../tests/sampleProject";
 import { paceOf } from "../learn";
 import { seededRandom, type Stretch } from "../units";
@@ -17,29 +18,9 @@ const WEEK = Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: "19:00"
 const EVENINGS = eveningsFrom(NOW, WEEK, "Europe/Berlin", 90);
 
 const chain = (hours: readonly number[], factor: number): Step[] =>
-  hours.map((h, i) => ({
-    key: `s${i}`,
-    partId: "p",
-    partName: "P",
-    itemId: `s${i}`,
-    station: "paint",
-    title: "x",
-    handsOnS: h * HOUR * factor,
-    machineS: 0,
-    printerId: null,
-    waitS: (i % 2) * 12 * HOUR,
-    after: i > 0 ? [`s${i - 1}`] : [],
-    session: null,
-    needs: [],
-    cautions: [],
-    pieces: 1,
-    onPlate: 0,
-    clears: 0,
-    plates: 1,
-    counts: 0,
-    takes: [],
-    rests: { kind: "bench" },
-  }));
+  hours.map((h, i) =>
+    planStep(`s${i}`, h * HOUR * factor, (i % 2) * 12 * HOUR, i > 0 ? [`s${i - 1}`] : [], { title: "x", rests: { kind: "bench" } }),
+  );
 
 /** When a chain of steps is done in evenings that happen or not, reckoned by itself: no schedule is asked. */
 function finishOf(hours: readonly number[], evenings: readonly Stretch[]): number {

@@ -1,31 +1,10 @@
 /** The longest remaining path against a worked textbook example, and rules of the schedule on small cases worked by hand. */
 import { describe, expect, it } from "vitest";
+import { planStep } from "../../tests/planStep";
 import { criticalPath, schedule, stepStates, tails, type Step, type Stretch } from "./index";
 
-const step = (key: string, handsOnS: number, after: string[], more: Partial<Step> = {}): Step => ({
-  key,
-  partId: "p",
-  partName: "p",
-  itemId: key,
-  station: "paint",
-  title: key,
-  handsOnS,
-  machineS: 0,
-  printerId: null,
-  waitS: 0,
-  after,
-  cautions: [],
-  session: null,
-  onPlate: 0,
-  clears: 0,
-  plates: 1,
-  counts: 0,
-  pieces: 1,
-  takes: [],
-  rests: {},
-  needs: [],
-  ...more,
-});
+const step = (key: string, handsOnS: number, after: string[], more: Partial<Step> = {}): Step =>
+  planStep(key, handsOnS, 0, after, { partName: "p", ...more });
 
 // The Reliable Construction example of Hillier & Lieberman, Introduction to Operations Research (as recalled): mean durations in weeks.
 const HOUSE: [string, number, string][] = [

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { planStep } from "../../tests/planStep";
 import { checkStack } from "../coat";
 import { NO_PACE } from "../learn";
 import { boxMesh, reportMesh, TURNS } from "../mesh";
@@ -132,29 +133,7 @@ const record = (stepKey: string, more: Partial<StepRecord>): StepRecord => ({
   wentWrong: "",
   ...more,
 });
-const step = (key: string, after: string[]): Step => ({
-  key,
-  partId: "p",
-  partName: "P",
-  itemId: key,
-  station: "paint",
-  title: key,
-  handsOnS: 1800,
-  machineS: 0,
-  printerId: null,
-  waitS: 0,
-  after,
-  session: null,
-  cautions: [],
-  onPlate: 0,
-  clears: 0,
-  plates: 1,
-  counts: 0,
-  pieces: 1,
-  takes: [],
-  rests: {},
-  needs: [],
-});
+const step = (key: string, after: string[]): Step => planStep(key, 1800, 0, after);
 // Thursday 8 January 2026, 19:10 in Berlin (18:10 UTC).
 const THURSDAY = Date.UTC(2026, 0, 8, 18, 10);
 

@@ -2,6 +2,7 @@
 import { format } from "date-fns";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
+import { wantsPilot } from "~core/look";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import { lessonsAbout, type Part, type StepRecord } from "~core/project";
@@ -38,6 +39,7 @@ const piecesWords = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}
 
 /** What is to be known of a go before it is begun. */
 export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; onStart: () => void; solid: boolean }) {
+  const { records } = useProject();
   const many = go.offers.length > 1;
   const { step } = go.offers[0];
   const name = many ? `${go.title}, on ${piecesWords(go.pieces)}` : go.title;
@@ -60,6 +62,7 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
             ▲ tonight, or it costs {go.costsDays === Infinity ? "the date" : go.costsDays === 1 ? "a day" : `${go.costsDays} days`}
           </span>
         )}
+        {wantsPilot(go, records) && <span className="block">New to you: do one piece first and let it dry, before the rest.</span>}
         {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
       </span>
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">

@@ -1,9 +1,12 @@
 /** Cards of what was kept beside mixes: a print's settings, a finish, a lesson. */
 import { METHODS } from "~core/coat";
+import { recipeSheets } from "~core/look";
 import type { Part, StepRecord } from "~core/project";
 import { placeWords, type Recipe } from "~core/recipe";
 import { recipesIn } from "~core/stations/kinds";
-import { newId, useActions } from "~app/shared/scene";
+import { download, fileName } from "~app/shared/files/download";
+import { paperOf } from "~app/shared/paper";
+import { newId, useActions, useProject } from "~app/shared/scene";
 import { sayProblem } from "~app/ui/sayProblem";
 
 type Leave = { onLeave: (path: string) => void };
@@ -27,7 +30,13 @@ export function SettingsCard({ record, onLeave }: { record: StepRecord } & Leave
 
 export function FinishCard({ recipe, part, onLeave }: { recipe: Recipe; part: Part | undefined } & Leave) {
   const { run } = useActions();
+  const { habits } = useProject();
   const lies = part !== undefined && recipesIn(part.work).some((w) => w.recipeId === recipe.id);
+  const onPaper = async (): Promise<void> => {
+    const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
+    const pages = recipeSheets(recipe, { paper: paperOf(habits.paper) });
+    download(fileName(recipe.name, "pdf"), await drawingsToPdf(pages, recipe.name), "application/pdf");
+  };
   const lay = async (of: Part): Promise<void> => {
     const done = await run("recipe.lay", { recipeId: recipe.id, lays: [{ partId: of.id, itemId: newId() }], ownCoats: "stay" });
     if (done.ok) onLeave(`paint?part=${of.id}`);
@@ -50,6 +59,9 @@ export function FinishCard({ recipe, part, onLeave }: { recipe: Recipe; part: Pa
         )}
         <button className="btn" onClick={() => onLeave(part ? `paint?part=${part.id}` : "paint")}>
           See the scheme
+        </button>
+        <button className="btn" onClick={() => void onPaper()}>
+          Card on paper
         </button>
       </div>
     </>
