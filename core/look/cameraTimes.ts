@@ -11,6 +11,14 @@ export interface AtStep {
   how: "during" | "after" | "before";
 }
 
+/** Work by hand that stands open longer, and four times what was planned, was not worked at; a print is over by twice its plan. Common choice. */
+const HANDS_MS = 240 * MINUTE_MS;
+
+function lastedTo({ time, startedAt, finishedAt, plannedS }: StepRecord): number {
+  const most = startedAt + (time === "hands" ? Math.max(HANDS_MS, 4000 * plannedS) : 2000 * plannedS);
+  return Math.min(finishedAt ?? Infinity, most);
+}
+
 /**
  * The step that was in hand when a picture was taken; else the last that had ended up to two hours before; else one that began within a quarter
  * of an hour. Of steps in hand together the one begun last; work by hand before a print that ran beside it.
@@ -18,8 +26,8 @@ export interface AtStep {
  */
 export function stepAtMoment(records: readonly StepRecord[], at: number): AtStep | null {
   const ranked = records.flatMap((record): (AtStep & { rank: number; away: number })[] => {
-    const { startedAt: from, finishedAt } = record;
-    const to = finishedAt ?? Infinity;
+    const { startedAt: from } = record;
+    const to = lastedTo(record);
     const hands = record.time === "hands";
     if (from <= at && at <= to) return [{ record, how: "during", rank: hands ? 0 : 4, away: at - from }];
     if (at > to && at - to <= AFTER_MS) return [{ record, how: "after", rank: hands ? 1 : 3, away: at - to }];

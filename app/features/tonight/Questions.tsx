@@ -1,7 +1,7 @@
 /** Before somebody stops for the evening: at most three questions, each answered by one press or left. */
 import { useState } from "react";
 import { questionsOf, type Question } from "~core/look";
-import { SUPPLY_KINDS } from "~core/project";
+import { LIMITS, SUPPLY_KINDS } from "~core/project";
 import { formatDuration, parseDuration, spacedNumber } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
@@ -39,7 +39,7 @@ function Asked({ question: q }: { question: Question }) {
   switch (q.kind) {
     case "helped": {
       const judge = async (helped: boolean): Promise<void> => {
-        const judged = [...(q.lesson.judged ?? []), { recordId: q.record.id, helped }];
+        const judged = [...(q.lesson.judged ?? []).slice(1 - LIMITS.judged), { recordId: q.record.id, helped }];
         const done = await run("field.set", { of: "lesson", id: q.lesson.id, change: { judged } });
         if (!done.ok) sayProblem(done.problem);
       };

@@ -10,7 +10,7 @@ import { Choice, ParsedField } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
 const SCENE = "scene";
-const dayText = (day: string): string => format(`${day}T12:00`, "EEEE d MMMM");
+const dayText = (day: string): string => format(`${day.slice(0, 10)}T12:00`, "EEEE d MMMM");
 
 export function WaitingFor() {
   const project = useProject();

@@ -38,10 +38,13 @@ function parseAhead(text: string): Result<number> {
 /** So many entries about its time can be chosen for a picture. */
 const NEAR = 12;
 
-const nearest = (records: readonly StepRecord[], at: number | null): StepRecord[] =>
-  [...records]
+/** @param chosen is among them, however long before it began */
+function nearest(records: readonly StepRecord[], at: number | null, chosen: StepRecord | undefined): StepRecord[] {
+  const near = [...records]
     .sort((a, b) => (at === null ? b.startedAt - a.startedAt : Math.abs(a.startedAt - at) - Math.abs(b.startedAt - at)))
     .slice(0, NEAR);
+  return chosen && !near.includes(chosen) ? [chosen, ...near] : near;
+}
 
 export function FromCamera() {
   const { scene, records, parts, habits } = useProject();
@@ -137,7 +140,7 @@ export function FromCamera() {
                   onChange={(chosen) => setShots((all) => all.map((s) => (s === shot ? { ...s, chosen } : s)))}
                   options={[
                     { value: "", label: at === null ? "choose its step" : "nothing was done then: leave out" },
-                    ...nearest(records, at).map((r) => ({ value: r.id, label: `${nameOf(r)}, ${when(r.startedAt)}` })),
+                    ...nearest(records, at, record).map((r) => ({ value: r.id, label: `${nameOf(r)}, ${when(r.startedAt)}` })),
                   ]}
                 />
               </li>
