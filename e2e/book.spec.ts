@@ -13,14 +13,14 @@ test("fifty thousand records: the log is turned by pages and months, an entry st
   await leaf(bench, "Entries").click();
   const pages = bench.getByRole("navigation", { name: "Pages of the log" });
   await expect(pages).toContainText(words(1, 60, all));
-  await expect(bench.getByRole("table").getByRole("row")).toHaveCount(61);
+  await expect(bench.getByRole("table", { name: "Entries" }).getByRole("row")).toHaveCount(61);
   await expect(pages.getByRole("button", { name: "Later" })).toBeDisabled();
   await pages.getByRole("button", { name: "Earlier" }).click();
   await expect(pages).toContainText(words(61, 120, all));
   await pages.getByLabel("Month").selectOption("March 2026");
-  await expect(bench.getByRole("table").getByRole("row").nth(1)).toContainText(/3\d Mar/);
+  await expect(bench.getByRole("table", { name: "Entries" }).getByRole("row").nth(1)).toContainText(/3\d Mar/);
   await pages.getByRole("button", { name: "Later" }).click();
-  await expect(bench.getByRole("table").getByRole("row").nth(60)).toContainText(/Apr/);
+  await expect(bench.getByRole("table", { name: "Entries" }).getByRole("row").nth(60)).toContainText(/Apr/);
 
   await bench
     .getByRole("button", { name: /^Delete/ })

@@ -149,7 +149,7 @@ export default function EntriesPage() {
           </p>
           {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
           <Sideways label="Entries" className="mt-2">
-            <table className="plain">
+            <table className="plain" aria-label="Entries">
               <thead>
                 <tr>
                   <th>When</th>

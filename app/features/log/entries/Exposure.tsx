@@ -30,7 +30,7 @@ export function Exposure() {
   return (
     <Section title="What was in the air">
       <Sideways label="Exposure diary">
-        <table className="plain">
+        <table className="plain" aria-label="What was in the air">
           <thead>
             <tr>
               <th>What</th>
