@@ -121,15 +121,19 @@ export const Frame = memo(function Frame({
               Reset demo
             </button>
           )}
-          <div className="flex border-t border-rule text-xs max-tab:hidden desk:text-[0.82rem]">
-            <button className="min-h-[44px] flex-1 hover:bg-paper" onClick={onScene} title="Scenes and files (s)">
+          <div className="flex flex-wrap border-t border-rule text-[0.82rem] max-tab:hidden desk:flex-nowrap">
+            <button className="min-h-[44px] min-w-[44px] flex-1 hover:bg-paper desk:min-w-0" onClick={onScene} title="Scenes and files (s)">
               Scenes
             </button>
-            <button className="min-h-[44px] flex-1 hover:bg-paper" onClick={onAgain} title="Mixes, settings, finishes, lessons again (a)">
+            <button
+              className="min-h-[44px] min-w-[44px] flex-1 hover:bg-paper desk:min-w-0"
+              onClick={onAgain}
+              title="Mixes, settings, finishes, lessons again (a)"
+            >
               Again
             </button>
             <button
-              className="min-h-[44px] min-w-[26px] hover:bg-paper"
+              className="min-h-[44px] min-w-[44px] flex-1 hover:bg-paper desk:min-w-[26px] desk:flex-none"
               onClick={() => setListOpen(true)}
               aria-label="List of keys"
               title="List of keys (?)"
