@@ -112,7 +112,7 @@ export const Frame = memo(function Frame({
             </span>
           </button>
           {scene.demo && (
-            <p className="px-2 py-1 text-xs leading-tight text-soft max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem]">
+            <p className="px-2 py-1 text-xs leading-tight text-soft max-desk:hidden desk:w-[7.2rem]">
               This is the demo. Add a part to start your own scene.
             </p>
           )}
@@ -121,7 +121,7 @@ export const Frame = memo(function Frame({
               Reset demo
             </button>
           )}
-          <div className="flex flex-wrap border-t border-rule text-[0.82rem] max-tab:hidden desk:flex-nowrap">
+          <div className="flex flex-wrap border-t border-rule text-[0.82rem] max-tab:hidden tab:w-[5.8rem] desk:w-[7.2rem] desk:flex-nowrap">
             <button className="min-h-[44px] min-w-[44px] flex-1 hover:bg-paper desk:min-w-0" onClick={onScene} title="Scenes and files (s)">
               Scenes
             </button>
