@@ -35,7 +35,7 @@ export function LeaveOut({ cuts: { lateDays, choices, none, untried } }: { cuts:
             : "Nothing planned may be left out: add an evening, or move the date."}
         </p>
       )}
-      {none.length > 0 && <p className="text-soft">Buys no day: {none.map(thing).join("; ")}.</p>}
+      {none.length > 0 && <p className="text-soft">Buys no day, as far as was tried: {none.map(thing).join("; ")}.</p>}
       {untried > 0 && <p className="text-soft">{untried === 1 ? "One smaller thing was" : `${untried} smaller things were`} not tried.</p>}
     </div>
   );

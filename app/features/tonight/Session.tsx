@@ -40,6 +40,7 @@ const piecesWords = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}
 /** What is to be known of a go before it is begun. */
 export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; onStart: () => void; solid: boolean }) {
   const { records } = useProject();
+  const others = useOthers();
   const many = go.offers.length > 1;
   const { step } = go.offers[0];
   const name = many ? `${go.title}, on ${piecesWords(go.pieces)}` : go.title;
@@ -62,7 +63,9 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
             ▲ tonight, or it costs {go.costsDays === Infinity ? "the date" : go.costsDays === 1 ? "a day" : `${go.costsDays} days`}
           </span>
         )}
-        {wantsPilot(go, records) && <span className="block">New to you: do one piece first and let it dry, before the rest.</span>}
+        {wantsPilot(go, [records, ...others.map((o) => o.records)].flat()) && (
+          <span className="block">Not in the log of your scenes at work: do one piece first and let it dry, before the rest.</span>
+        )}
         {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
       </span>
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">
