@@ -82,7 +82,10 @@ export async function openStation(page: Page, name: string): Promise<void> {
   const link = station(page, name);
   const more = page.getByRole("button", { name: "More", exact: true });
   if (!(await link.isVisible()) && (await more.isVisible())) await more.click();
+  const to = await link.getAttribute("href");
   await link.click();
+  // Until it is turned, the page before it is still there, and would be looked at in its stead.
+  await page.waitForURL(`**${to}`);
 }
 export const station = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^${name}`) });

@@ -34,9 +34,9 @@ export function Lessons() {
       )}
       <ul>
         {lessons.map((l) => (
-          <li key={l.id} className="flex items-end gap-1.5 border-b border-rule py-1">
+          <li key={l.id} className="flex flex-wrap items-end gap-1.5 border-b border-rule py-1">
             <ParsedField
-              className="min-w-0 flex-1"
+              className="min-w-0 flex-1 max-tab:basis-full"
               hideLabel
               label="Lesson"
               draftKey={l.id}
@@ -45,7 +45,7 @@ export function Lessons() {
               onCommit={(title) => run("field.set", { of: "lesson", id: l.id, change: { title } })}
             />
             <Choice
-              className="w-40"
+              className="w-40 max-tab:w-[calc(50%-0.2rem)]"
               hideLabel
               label={`Applies to: ${l.title}`}
               value={l.about ?? ""}
@@ -53,7 +53,7 @@ export function Lessons() {
               options={[{ value: "" as const, label: "any work" }, ...WORK_KINDS.map(({ kind, many }) => ({ value: kind, label: many }))]}
             />
             <Choice
-              className="w-44 max-tab:hidden"
+              className="w-44 max-tab:w-[calc(50%-0.2rem)]"
               hideLabel
               label={`Product: ${l.title}`}
               value={l.product ?? ""}
@@ -63,7 +63,7 @@ export function Lessons() {
                 ...[...new Set([...PRODUCTS, ...(l.product ? [l.product] : [])])].map((value) => ({ value, label: value })),
               ]}
             />
-            <span className="w-28 self-center text-sm text-soft">{judgedWords(l)}</span>
+            <span className="w-28 self-center text-sm text-soft max-tab:w-auto max-tab:flex-1">{judgedWords(l)}</span>
             <IconButton label={`Forget: ${l.title}`} onClick={() => void run("list.drop", { list: "lessons", keys: [l.id] })}>
               <X size={18} />
             </IconButton>
