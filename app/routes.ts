@@ -23,6 +23,8 @@ export default [
   index("routes/home.tsx"),
   route("bench", "routes/bench.tsx"),
   route("shell", "routes/shell.tsx"),
+  route("away", "routes/away.tsx"),
+  route("handover/:code?/:what?", "routes/handover.ts"),
   route("stand-ins/printers", "routes/stand-ins/printers.ts"),
   route("stand-ins/printers/:printerId/:what?", "routes/stand-ins/printer.ts"),
   route("s/:sceneId", "routes/scene/layout.tsx", { id: "scene" }, [

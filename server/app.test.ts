@@ -126,6 +126,18 @@ describe("who may ask what", () => {
       status(await raw("POST /x HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nTransfer-Encoding: chunked\r\n\r\n0\r\n\r\n")),
     ).toBe(411);
   });
+  it("takes an answer with pictures at the hand-over alone, and only from its own pages", async () => {
+    const hand = (path: string, headers: string): Promise<string> =>
+      raw(`POST ${path} HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nContent-Type: application/json\r\n${headers}\r\n{}`);
+    expect(status(await hand("/handover", "Content-Length: 2\r\n"))).toBe(IN);
+    expect(status(await hand("/handover/ABCD2345", "Content-Length: 70000000\r\n"))).toBe(413);
+    expect(status(await hand("/handovers", "Content-Length: 70000\r\n"))).toBe(413);
+    expect(status(await hand("/handover", "Content-Length: 2\r\nOrigin: http://evil.example\r\n"))).toBe(403);
+    const look = (site: string): Promise<string> =>
+      raw(`GET /handover/ABCD2345 HTTP/1.1\r\nHost: localhost\r\nConnection: close\r\nSec-Fetch-Site: ${site}\r\n\r\n`);
+    expect(status(await look("cross-site"))).toBe(403);
+    expect(status(await look("same-origin"))).toBe(IN);
+  });
   it.each(["//evil.example/x", "/stand-ins/printers/../x", "/stand-ins/printers/%2e%2e/job", "/a/..%2fb/.."])(
     "has nothing at %s",
     async (url) => {

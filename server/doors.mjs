@@ -8,6 +8,10 @@ import { hostname } from "node:os";
 /** Longest body that is taken, bytes; and how long it may take to come, ms. */
 const MOST_BODY = 64_000;
 const BODY_MS = 10_000;
+/** An answer from a phone brings pictures, and comes over the air. */
+const MOST_HANDED = 64_000_000;
+const HANDED_MS = 120_000;
+const isHandover = (url) => /^\/handover(\/|\?|$)/.test(url);
 
 const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/;
 
@@ -67,18 +71,18 @@ export const doors =
     // What begins with two slashes would be read as another host.
     if (request.url.startsWith("//") || climbs(request.url)) return refuse(response, 404, "There is nothing at this address.");
     const site = request.headers["sec-fetch-site"];
-    if (request.url.startsWith("/stand-ins/") && (site === "cross-site" || site === "same-site"))
+    if ((request.url.startsWith("/stand-ins/") || isHandover(request.url)) && (site === "cross-site" || site === "same-site"))
       return refuse(response, 403, "Only this program’s own pages may ask that.");
     if (request.method !== "POST") return next();
     if (!isOwnOrigin(request.headers)) return refuse(response, 403, "Only this program’s own pages may change something here.");
     const length = request.headers["content-length"];
     if (length === undefined) return refuse(response, 411, "Say how long the body is.");
-    if (!(Number(length) <= MOST_BODY)) {
+    if (!(Number(length) <= (isHandover(request.url) ? MOST_HANDED : MOST_BODY))) {
       response.set("Connection", "close");
       return refuse(response, 413, "The body is longer than anything that is taken here.");
     }
     if (Number(length) > 0 && !request.is("application/json")) return refuse(response, 415, "Only JSON is taken here.");
-    const late = setTimeout(() => request.destroy(), bodyMs);
+    const late = setTimeout(() => request.destroy(), isHandover(request.url) ? HANDED_MS : bodyMs);
     for (const event of ["end", "close"]) request.once(event, () => clearTimeout(late));
     next();
   };

@@ -21,6 +21,7 @@ import {
 } from "../core/rows";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
+import type { AwayRow } from "./away";
 import { SCENE_LISTS, sift, type SetAside } from "./check";
 import { MIGRATIONS, upgradeTables } from "./migrations";
 
@@ -115,6 +116,7 @@ export class InchHollowDatabase extends Dexie {
   history!: Table<HistoryEntry, number, Omit<HistoryEntry, "seq">>;
   trash!: EntityTable<TrashRow, "sceneId">;
   aside!: Table<AsideRow, number, Omit<AsideRow, "seq">>;
+  away!: EntityTable<AwayRow, "id">;
   private chores!: EntityTable<Chore, "name">;
 
   constructor(name = DATABASE_NAME, freshId: () => string = nanoid) {

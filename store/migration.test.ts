@@ -81,8 +81,9 @@ const TABLES_OF_4_AND_5 = {
 /** A browser's database as that version left it. */
 async function stored(version: number, rows: ProjectRows): Promise<void> {
   const old = new Dexie("inch-hollow");
-  old.version(version).stores({ ...TABLES_OF_4_AND_5, ...(version >= 11 && { recipes: "id" }) });
+  old.version(version).stores({ ...TABLES_OF_4_AND_5, ...(version >= 11 && { recipes: "id" }), ...(version >= 12 && { lines: "id" }) });
   if (version >= 11) await old.table("recipes").bulkPut(rows.workshop.recipes);
+  if (version >= 12) await old.table("lines").bulkPut(rows.workshop.lines);
   await old.table("scenes").put(rows.scene);
   await old.table("parts").bulkPut(rows.parts);
   await old.table("records").bulkPut(rows.records);
@@ -184,6 +185,21 @@ const withoutJoints = ({ scene, parts, ...rest }: ProjectRows): object => {
 /** The same without recipes, in one order. */
 const bare = (project: ProjectRows): object =>
   inOrder(withoutJoints({ ...project, workshop: { ...project.workshop, recipes: [], lines: [] } }) as ProjectRows);
+
+describe("what version 12 stored", () => {
+  it("opens as it was, and has room for lists that go to a phone", async () => {
+    const { project: rows } = JSON.parse(readFileSync(new URL("./version12.fixture.json", import.meta.url), "utf8")) as {
+      project: ProjectRows;
+    };
+    await stored(12, rows);
+    const db = new InchHollowDatabase();
+    const project = (await loadProject(db, rows.scene.id))!;
+    expect(projectSchema.validate(project, { convert: false }).error).toBeUndefined();
+    expect(inOrder(project)).toEqual(inOrder(rows));
+    expect(await db.away.count()).toBe(0);
+    db.close();
+  });
+});
 
 describe("what version 11 stored", () => {
   const said = (): { version: number; project: ProjectRows } =>

@@ -173,6 +173,18 @@ export async function fullProject(): Promise<Full> {
         good: 1,
         failed: 1,
         came: [{ partId: "brick", good: 1, failed: 1 }],
+        arrived: {
+          at: THURSDAY,
+          result: "good",
+          good: 2,
+          failed: 0,
+          came: [{ partId: "brick", good: 2, failed: 0 }],
+          wentWrong: "",
+          note: "on the phone",
+          saidS: 90,
+          finishedAt: THURSDAY - 2_900_000,
+          photos: ["b".repeat(64)],
+        },
       }),
     ],
     {

@@ -2,7 +2,7 @@
 import { useId, useState } from "react";
 import { Link } from "react-router";
 import { formatDuration, parseDuration, parseMass, type Result } from "~core/units";
-import { inItsScene, onPlateOf, type Clock } from "~core/plan";
+import { howItEnded, inItsScene, onPlateOf, type Clock } from "~core/plan";
 import { OBSERVATIONS, type FailureCause, type Observation } from "~core/print";
 import { LIMITS } from "~core/project";
 import { CauseChoice } from "~app/shared/CauseChoice";
@@ -47,20 +47,15 @@ export function FinishStep({ clock, shareS, onClose }: { clock: Clock; shareS?: 
     if (!record) return;
     if (saying && !saying.ok) return setRefused(saying.problem.message);
     const took = saying?.value ?? saidS;
-    // A print that fails takes all that is on its plate; a cleared plate is counted.
-    const lost = result === "failed" ? step.onPlate : step.clears > 0 ? bad : 0;
-    const failedOf = (p: (typeof parts)[number]): number => (result === "failed" ? p.pieces : (failed.get(p.partId) ?? 0));
     void runIn(step.scene?.id, "step.finish", {
       recordId: record.id,
-      result: lost === 0 ? result : lost >= step.onPlate ? "failed" : "partly",
-      good: Math.max(0, step.counts - lost),
-      failed: lost,
+      ...howItEnded(
+        step,
+        result,
+        parts.map((p) => ({ ...p, failed: failed.get(p.partId) ?? 0 })),
+      ),
       wentWrong: wentWrong.trim(),
       ...(took !== null && { saidS: took }),
-      ...(parts.length > 1 &&
-        (step.clears > 0 || lost > 0) && {
-          came: parts.map((p) => ({ partId: p.partId, good: p.pieces - failedOf(p), failed: failedOf(p) })),
-        }),
       ...(kept && { print: { massG, failure: result === "failed" ? { cause: cause || "other", layer } : null } }),
     }).then(async (done) => {
       if (!done.ok) return setRefused(done.problem.message);

@@ -1,5 +1,6 @@
 export * from "./contentHash";
 export * from "./part";
+export * from "./arrived";
 export * from "./taken";
 export * from "./timed";
 export * from "./types";

@@ -3,6 +3,7 @@
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
 import type { Aired } from "../care";
+import type { Arrived } from "./arrived";
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
@@ -504,7 +505,7 @@ export interface Take {
   amount: number;
 }
 
-type StepResult = "good" | "partly" | "failed";
+export type StepResult = "good" | "partly" | "failed";
 
 /** What really happened at one step. */
 export interface StepRecord {
@@ -534,6 +535,8 @@ export interface StepRecord {
   aired?: Aired;
   /** Content hashes of pictures that were taken at it; those of a print lie with the print. */
   photos?: string[];
+  /** What came from a phone last: see arrived.ts. Later edits here stay beside it. */
+  arrived?: Arrived;
   /** Of a plate with several parts: what came of each when it was cleared. */
   came?: { partId: string; good: number; failed: number }[];
   /** Of a machine's run: the print as it was. */

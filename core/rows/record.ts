@@ -1,6 +1,6 @@
 import Joi from "joi";
 import { AIRED } from "../care";
-import { LIMITS, type StepRecord, type Take } from "../project";
+import { LIMITS, type Arrived, type StepRecord, type Take } from "../project";
 import { count, duration, id, text, turnField, within } from "../field";
 import { type Rests } from "../work";
 import { hashSchema, moment, plannedS, strict } from "./blocks";
@@ -63,6 +63,21 @@ export const takesSchema = Joi.array()
   .max(LIMITS.takes)
   .items(strict<Take>({ itemId: id, amount: within(LIMITS.stock) }));
 
+const result = Joi.string().valid("good", "partly", "failed");
+/** What came of a step from another device. */
+export const arrivedSchema = strict<Arrived>({
+  result,
+  good: count(LIMITS.pieces),
+  failed: count(LIMITS.pieces),
+  came: cameSchema.optional(),
+  wentWrong: text(LIMITS.wentWrong).allow(""),
+  note: text(LIMITS.wentWrong).optional(),
+  saidS: duration.optional(),
+  finishedAt: moment,
+  at: moment,
+  photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema),
+});
+
 export const recordSchema = Joi.object<StepRecord, true>({
   id,
   sceneId: id,
@@ -76,7 +91,7 @@ export const recordSchema = Joi.object<StepRecord, true>({
   waitS: duration.required(),
   untimed: Joi.boolean().optional(),
   saidS: duration.optional(),
-  result: Joi.string().valid("good", "partly", "failed").allow(null).required(),
+  result: result.allow(null).required(),
   good: count(LIMITS.pieces).required(),
   failed: count(LIMITS.pieces).required(),
   wentWrong: text(LIMITS.wentWrong).required(),
@@ -85,6 +100,7 @@ export const recordSchema = Joi.object<StepRecord, true>({
     .valid(...Object.keys(AIRED))
     .optional(),
   photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema).optional(),
+  arrived: arrivedSchema.optional(),
   rests: restsSchema.optional(),
   came: cameSchema.optional(),
   print: printRecordSchema.optional(),

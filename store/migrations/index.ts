@@ -99,6 +99,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { to: 11, project: projectTo11, upgrade: (tx) => eachProject(tx, projectTo11), forgetsUndo: true },
   // The workshop has a ledger. What was in stock is what it begins with.
   { to: 12, tables: { lines: "id" }, project: projectTo12 },
+  // Lists of an evening's work go to a phone and come back.
+  { to: 13, tables: { away: "id" } },
 ];
 
 /** Version of what the browser and bundles hold. */

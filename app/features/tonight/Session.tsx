@@ -7,12 +7,12 @@ import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import { lessonsAbout, type Part, type StepRecord } from "~core/project";
 import { AiredChoice } from "~app/shared/AiredChoice";
+import { InHandPhone, usePhone } from "~app/shared/InHandPhone";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Key } from "~app/ui/keys";
-import { InHandPhone, usePhone } from "./InHandPhone";
 import { KeepAtStep } from "./KeepAtStep";
 
 /** Steps by the scene they belong to. */
@@ -156,7 +156,14 @@ export function InHandSession({
     return (
       <InHandPhone
         title={many ? go.title : `${first.step.partName}: ${first.step.title}`}
-        clocks={go.clocks}
+        pieces={go.clocks.map(({ step }) => {
+          const part = step.scene ? undefined : project.parts.find((p) => p.id === step.partId);
+          return {
+            key: step.key,
+            name: step.partName,
+            ...(part && { picture: (done: boolean) => <Silhouette part={part} onInk={done} /> }),
+          };
+        })}
         ticked={ticked}
         tookS={took}
         plannedS={planned}
@@ -164,10 +171,12 @@ export function InHandSession({
           ...(cautions.length > 0 ? [`△ ${cautions.map((c) => CAUTIONS[c].short).join(", ")}. ${CARE_FIRST}`] : []),
           ...lessons.map((l) => `You learned: ${l.title}`),
         ]}
-        partOf={(c) => (c.step.scene ? undefined : project.parts.find((p) => p.id === c.step.partId))}
         onTick={(key) => setTicked((before) => toggled(before, key))}
         onEnd={() => (many || first.step.clears > 0 || first.step.machineS > 0 ? end() : endAll())}
-        onWrong={(c) => onFinish(c, many ? sharesOf(steps, took)[go.clocks.indexOf(c)] : undefined)}
+        onWrong={(key) => {
+          const i = go.clocks.findIndex((c) => c.step.key === key);
+          onFinish(go.clocks[i], many ? sharesOf(steps, took)[i] : undefined);
+        }}
         onLeave={() => setOnPage(true)}
       >
         {keep}

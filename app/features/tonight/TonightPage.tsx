@@ -14,6 +14,7 @@ import { EveningLine } from "~app/shared/EveningLine";
 import { Evenings } from "~app/shared/Evenings";
 import { FinishStep } from "~app/shared/FinishStep";
 import { PrinterSilence } from "~app/shared/PrinterSilence";
+import { OnThePhone } from "./away/OnThePhone";
 import { Lanes } from "./Lanes";
 import { Ready } from "./Ready";
 import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Session";
@@ -141,6 +142,9 @@ export default function TonightPage() {
       {inHand.length === 0 && <Questions />}
       <Section title="Write the evening down">
         <EveningLine />
+      </Section>
+      <Section title="On another device">
+        <OnThePhone />
       </Section>
       <Section title="Waiting for">
         <WaitingFor />

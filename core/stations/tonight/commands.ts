@@ -1,16 +1,27 @@
 /** The evening's work: when there is time, what is begun, and how it ended. */
 import Joi from "joi";
 import type { StockLine } from "../../ledger";
-import { LIMITS, type Lesson, type StepRecord, type Take } from "../../project";
+import { LIMITS, mergeArrived, type Arrived, type Lesson, type StepRecord, type Take } from "../../project";
 import type { PrintRecord } from "../../print";
-import { cameSchema, lessonSchema, lineSchema, plannedS, printRecordSchema, restsSchema, takesSchema } from "../../rows";
+import {
+  arrivedSchema,
+  cameSchema,
+  lessonSchema,
+  lineSchema,
+  moment,
+  plannedS,
+  printRecordSchema,
+  restsSchema,
+  takesSchema,
+} from "../../rows";
 import { count, duration, id, text } from "../../field";
 import { type Rests } from "../../work";
 import { habitsOf, object, openPrints, opt, otherScene, over, partOf, Refused, span, type CommandsOf, type Edit } from "../command";
 import { endRun, teach } from "../prints";
 import { enter, enterAgain, failedShareOf, runCleared } from "../stock";
 
-interface StepStart {
+/** What a step's record begins with. */
+export interface StepStart {
   recordId: string;
   partId: string;
   stepKey: string;
@@ -23,7 +34,7 @@ interface StepStart {
   print?: PrintRecord;
 }
 
-const stepStart = object({
+export const stepStart = object({
   recordId: id,
   partId: id,
   stepKey: text(LIMITS.title),
@@ -118,7 +129,42 @@ interface Written extends Pick<StepEnd, "recordId" | "good" | "failed" | "saidS"
   result: "good" | "failed";
 }
 
+/** A step that was done away from here. */
+interface TakenAway {
+  step: StepStart;
+  startedAt: number;
+  arrived: Arrived;
+}
+
+/** What came of a step from another device: written down as if it had been begun and ended here, or merged with what came before. */
+async function takeAway(
+  e: Edit<"parts" | "records" | "scenes" | "printers" | "supplies" | "paints" | "lines">,
+  { step, startedAt, arrived }: TakenAway,
+): Promise<void> {
+  const { recordId, stepKey, title } = step;
+  const before = await e.get("records", recordId);
+  if (!before) {
+    const since = (r: StepRecord): boolean => r.stepKey === stepKey && r.result !== "failed" && (r.finishedAt ?? 0) > startedAt;
+    if ((await e.all("records")).some(since)) throw new Refused("step.ended", `“${title}” was done here meanwhile. Read the answer again.`);
+    const { at: _at, photos: _photos, note: _note, finishedAt, ...end } = arrived;
+    await startStep(e, step, startedAt);
+    await endStep(e, { recordId, ...end }, finishedAt, arrived.saidS === undefined);
+  }
+  const record = (await e.get("records", recordId))!;
+  const { change } = mergeArrived(record, arrived);
+  const next = { ...record, ...change };
+  if ((next.photos?.length ?? 0) > LIMITS.pictures)
+    throw new Refused(
+      "step.pictures",
+      `“${title}” would have ${next.photos!.length} pictures; at most ${LIMITS.pictures} are kept at a step.`,
+    );
+  await e.put("records", next);
+  if (before) await enterAgain(e, next);
+}
+
 export interface TonightCommands {
+  /** What was done away from here, of one scene. */
+  "away.take": { steps: TakenAway[] };
   /** An evening in one go: what was done, what goes again, what runs low, what was learned. */
   "evening.write": { written: Written[]; lines: StockLine[]; lessons: Lesson[] };
   /** The time at the bench on one day of the week; null for none. */
@@ -132,6 +178,26 @@ export interface TonightCommands {
 }
 
 export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
+  "away.take": over(
+    "parts",
+    "records",
+    "scenes",
+    "lines",
+    "paints",
+    "supplies",
+    "printers",
+  )({
+    schema: object({
+      steps: Joi.array()
+        .min(1)
+        .max(500)
+        .items(object({ step: stepStart, startedAt: moment, arrived: arrivedSchema })),
+    }),
+    label: ({ steps }) => `From the phone: ${steps.length} ${steps.length === 1 ? "step" : "steps"}`,
+    apply: async (e, { steps }) => {
+      for (const step of steps) await takeAway(e, step);
+    },
+  }),
   "evening.write": over(
     "parts",
     "records",

@@ -1,9 +1,6 @@
 /** In hand, on a phone with dirty hands: one target in the lower half, pieces that fill, and a word where something went wrong. */
 import { useEffect, useRef, useSyncExternalStore, type ReactNode } from "react";
-import type { Clock } from "~core/plan";
-import type { Part } from "~core/project";
 import { formatDuration } from "~core/units";
-import { Silhouette } from "~app/shared/Silhouette";
 
 const NARROW = "(max-width: 699px)";
 
@@ -25,12 +22,12 @@ export const usePhone = (): boolean =>
  */
 export function InHandPhone({
   title,
-  clocks,
+  pieces,
   ticked,
   tookS,
   plannedS,
   notes,
-  partOf,
+  leave = "To the page",
   onTick,
   onEnd,
   onWrong,
@@ -38,24 +35,26 @@ export function InHandPhone({
   children,
 }: {
   title: string;
-  clocks: readonly Clock[];
+  pieces: readonly { key: string; name: string; picture?: (done: boolean) => ReactNode }[];
   ticked: ReadonlySet<string>;
   tookS: number;
   plannedS: number;
   /** Cautions and what was learned: they stay in sight. */
   notes: readonly string[];
-  partOf: (clock: Clock) => Part | undefined;
+  /** What the way out of it is called. */
+  leave?: string;
   onTick: (key: string) => void;
   /** Of those that are ticked; of all where none is. */
   onEnd: () => void;
-  onWrong: (clock: Clock) => void;
+  /** Of the piece that is next. */
+  onWrong: (key: string) => void;
   onLeave: () => void;
   /** What is kept at the step: a picture, a word. */
   children: ReactNode;
 }) {
-  const next = clocks.find((c) => !ticked.has(c.step.key));
-  const one = clocks.length === 1;
-  const label = one ? "Finish" : next ? `${ticked.size} of ${clocks.length} done` : "Finish all";
+  const next = pieces.find((p) => !ticked.has(p.key));
+  const one = pieces.length === 1;
+  const label = one ? "Finish" : next ? `${ticked.size} of ${pieces.length} done` : "Finish all";
   // The one thing to press, also by a remote: it has the focus again after every press.
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => button.current?.focus(), [ticked]);
@@ -69,22 +68,21 @@ export function InHandPhone({
           </p>
         </div>
         <button className="btn shrink-0" onClick={onLeave}>
-          To the page
+          {leave}
         </button>
       </div>
       <ul className="mt-3 flex min-h-0 flex-1 flex-wrap content-start gap-2 overflow-y-auto">
-        {clocks.map((c) => {
-          const done = ticked.has(c.step.key);
-          const part = partOf(c);
+        {pieces.map((p) => {
+          const done = ticked.has(p.key);
           return (
-            <li key={c.step.key}>
+            <li key={p.key}>
               <button
                 className={`flex min-h-[64px] w-[6.5rem] flex-col items-center border p-1 text-sm leading-tight ${done ? "border-ink bg-ink text-paper" : "border-rule"}`}
                 aria-pressed={done}
-                onClick={() => onTick(c.step.key)}
+                onClick={() => onTick(p.key)}
               >
-                {part && <Silhouette part={part} onInk={done} />}
-                <span className="line-clamp-2">{c.step.partName}</span>
+                {p.picture?.(done)}
+                <span className="line-clamp-2">{p.name}</span>
               </button>
             </li>
           );
@@ -98,19 +96,19 @@ export function InHandPhone({
       <button
         ref={button}
         className="btn btn-solid mt-2 h-[40vh] flex-col text-2xl"
-        onClick={() => (one || !next ? onEnd() : onTick(next.step.key))}
+        onClick={() => (one || !next ? onEnd() : onTick(next.key))}
       >
         <span>{label}</span>
-        {next && !one && <span className="text-base font-normal">press for {next.step.partName}</span>}
+        {next && !one && <span className="text-base font-normal">press for {next.name}</span>}
       </button>
       <div className="mt-2 grid grid-cols-3 gap-2">
-        <button className="btn" onClick={() => onWrong(next ?? clocks[0])} aria-label={`${(next ?? clocks[0]).step.partName} went wrong`}>
+        <button className="btn" onClick={() => onWrong((next ?? pieces[0]).key)} aria-label={`${(next ?? pieces[0]).name} went wrong`}>
           wrong
         </button>
         {children}
         {!one && (
           <button className="btn col-span-3" disabled={ticked.size === 0 || !next} onClick={onEnd}>
-            End with {ticked.size} of {clocks.length}
+            End with {ticked.size} of {pieces.length}
           </button>
         )}
       </div>
