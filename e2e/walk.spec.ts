@@ -144,6 +144,10 @@ const WALKS: Record<string, (bench: Page) => Promise<void>> = {
     await bench.getByRole("button", { name: "Delete Saltmarsh Sluice" }).click();
     await expect(bench.getByRole("region", { name: "Deleted scenes" })).toBeVisible();
     await look(bench, "the bench");
+    await bench.goto("/away");
+    await expect(bench.getByRole("heading", { name: "Take a list in" })).toBeVisible();
+    await look(bench, "a list taken along");
+    await bench.goto("/bench");
     await bench.getByRole("button", { name: "Restore Saltmarsh Sluice" }).click();
     await bench.getByRole("link", { name: "Open Saltmarsh Sluice" }).click();
     await expect(bench.getByTestId("notes")).toBeVisible();

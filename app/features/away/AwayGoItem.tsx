@@ -12,7 +12,8 @@ function waitsFor(go: AwayGo, row: CarriedRow, now: number): string | null {
   const known = times.filter((t) => t !== null);
   if (known.some((t) => t <= now)) return null;
   if (known.length === 0) return "after what comes before it on this list";
-  return `dry or ready at ${format(Math.min(...known), "HH:mm")}`;
+  const at = Math.min(...known);
+  return `dry or ready at ${format(at, at - now < 20 * 3_600_000 ? "HH:mm" : "EEE HH:mm")}`;
 }
 
 export function AwayGoItem({
@@ -44,7 +45,7 @@ export function AwayGoItem({
         <p className="text-soft">
           {open.length === 0
             ? "done"
-            : `${formatDuration(planned)}${many ? `, ${go.pieces.length - open.length} of ${go.pieces.length} done` : ""}`}
+            : `${formatDuration(planned)}${many && open.length < go.pieces.length ? `, ${go.pieces.length - open.length} of ${go.pieces.length} done` : ""}`}
           {waits && open.length > 0 && `; ${waits}`}
         </p>
         {many && open.length > 0 && <p className="text-sm text-soft">{open.map((p) => p.name).join(", ")}</p>}

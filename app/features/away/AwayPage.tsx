@@ -1,6 +1,7 @@
 /** An evening's list on the device that carries it: its goes in their order, what is in hand, and the way back. */
 import { format } from "date-fns";
 import { useEffect, useState } from "react";
+import { Link } from "react-router";
 import { isDoneAway } from "~core/away";
 import type { Result } from "~core/units";
 import { ask, db } from "~app/data/database.client";
@@ -108,6 +109,11 @@ const Sheet = ({ sub, done, children }: { sub?: React.ReactNode; done?: string; 
   <div className="h-dvh p-1.5 desk:p-3">
     <Page title="Tonight, taken along" sub={sub} cells={done === undefined ? [] : [{ label: "done", value: done }]}>
       {children}
+      <p className="mt-6">
+        <Link className="btn" to="/bench">
+          To the bench
+        </Link>
+      </p>
     </Page>
   </div>
 );

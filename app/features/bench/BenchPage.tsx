@@ -104,6 +104,9 @@ export function BenchPage({ scenes, lastEdits, trash, aside, usage, room }: Benc
           <button className="btn" onClick={() => void begin(resetDemo)}>
             Fresh copy of the demo
           </button>
+          <Link className="btn" to="/away">
+            A list taken along
+          </Link>
           <FileInput
             inputRef={file}
             id="bench-bundle"
