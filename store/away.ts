@@ -2,37 +2,9 @@
  * Lists that went to another device, and lists that came from one: kept beside the scenes, never part of a bundle or of undo. One that was
  * handed out waits for its answer; one that is carried holds what was said of it.
  */
-import type { AwayList, AwayStep, Handed } from "../core/away";
+import type { AwayList, Handed } from "../core/away";
+import type { CarriedRow, HandedRow } from "./awayRows";
 import type { InchHollowDatabase } from "./database";
-
-/** A go that is in hand on this device. */
-export interface CarriedGo {
-  /** Its place on the list. */
-  go: number;
-  from: number;
-  ticked: number[];
-}
-
-export interface CarriedRow {
-  id: string;
-  role: "carried";
-  at: number;
-  list: AwayList;
-  openedAt: number;
-  /** The code it was fetched by, so that the answer finds its way; null where it came as a file. */
-  code: string | null;
-  inHand: CarriedGo | null;
-  said: AwayStep[];
-  pictures: { n: number; hash: string; file: Blob }[];
-  /** Notes at steps that have not ended yet. */
-  notes: { n: number; note: string }[];
-}
-
-export interface HandedRow extends Handed {
-  role: "handed";
-}
-
-export type AwayRow = CarriedRow | HandedRow;
 
 /** An answer comes within days; after so long nobody brings one. */
 const KEPT_MS = 60 * 86_400_000;

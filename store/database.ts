@@ -21,7 +21,7 @@ import {
 } from "../core/rows";
 import type { ResultKind, Results } from "../core/results";
 import type { RealThing } from "../core/scale";
-import type { AwayRow } from "./away";
+import type { AwayRow } from "./awayRows";
 import { SCENE_LISTS, sift, type SetAside } from "./check";
 import { MIGRATIONS, upgradeTables } from "./migrations";
 

@@ -1,7 +1,8 @@
 import { useRevalidator } from "react-router";
 import { ask, db } from "~app/data/database.client";
 import { AwayPage } from "~app/features/away/AwayPage";
-import { carriedLists, type CarriedRow } from "~store/away";
+import { carriedLists } from "~store/away";
+import type { CarriedRow } from "~store/awayRows";
 import type { Result } from "~core/units";
 import type { Route } from "./+types/away";
 

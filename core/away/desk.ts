@@ -22,8 +22,6 @@ interface Pair {
   usedAt: number;
 }
 
-export type Side = "list" | "answer";
-
 export class HandoverDesk {
   private readonly pairs = new Map<string, Pair>();
   private wrong: number[] = [];

@@ -6,7 +6,7 @@ import type { Handed, HandedStep } from "./handOut";
 import type { AwayAnswer, AwayStep } from "./list";
 
 /** A step that counts: what it begins with where it is not here yet, and how it ended. */
-export interface TakenStep {
+interface TakenStep {
   sceneId: string;
   n: number;
   step: HandedStep["start"];

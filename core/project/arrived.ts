@@ -3,26 +3,7 @@
  * before, so that the same may come twice and what was changed here since stays.
  */
 import isEqual from "fast-deep-equal";
-import type { StepRecord, StepResult } from "./types";
-
-/** How a step ended, as it was said away from this browser. */
-export interface SaidAway {
-  result: StepResult;
-  good: number;
-  failed: number;
-  came?: StepRecord["came"];
-  wentWrong: string;
-  note?: string;
-  saidS?: number;
-  finishedAt: number;
-}
-
-/** As it came last. */
-export interface Arrived extends SaidAway {
-  /** By the phone's clock: what was sent earlier changes nothing any more. */
-  at: number;
-  photos: string[];
-}
+import type { Arrived, SaidAway, StepRecord } from "./types";
 
 /** The fields that travel, each merged by itself; what it is called where two disagree. */
 const FIELDS: { [K in keyof SaidAway]-?: string } = {

@@ -3,7 +3,6 @@
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
 import type { Aired } from "../care";
-import type { Arrived } from "./arrived";
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
@@ -506,6 +505,25 @@ export interface Take {
 }
 
 export type StepResult = "good" | "partly" | "failed";
+
+/** How a step ended, as it was said away from this browser. */
+export interface SaidAway {
+  result: StepResult;
+  good: number;
+  failed: number;
+  came?: StepRecord["came"];
+  wentWrong: string;
+  note?: string;
+  saidS?: number;
+  finishedAt: number;
+}
+
+/** As it came last. */
+export interface Arrived extends SaidAway {
+  /** By the phone's clock: what was sent earlier changes nothing any more. */
+  at: number;
+  photos: string[];
+}
 
 /** What really happened at one step. */
 export interface StepRecord {

@@ -2,8 +2,8 @@
 import { format } from "date-fns";
 import { isDoneAway, openPieces, readyAt, type AwayGo } from "~core/away";
 import { formatDuration } from "~core/units";
-import type { CarriedRow } from "~store/away";
-import type { Change } from "./AwayPage";
+import type { CarriedRow } from "~store/awayRows";
+import type { Change } from "./change";
 
 /** What a go waits for, in words; null where it may be begun. */
 function waitsFor(go: AwayGo, row: CarriedRow, now: number): string | null {

@@ -8,8 +8,8 @@ import { PictureProgress } from "~app/shared/PictureProgress";
 import { Dialog } from "~app/ui/dialog";
 import { FileInput } from "~app/ui/fileInput";
 import { sayProblem } from "~app/ui/sayProblem";
-import type { CarriedGo, CarriedRow } from "~store/away";
-import type { Change } from "./AwayPage";
+import type { CarriedGo, CarriedRow } from "~store/awayRows";
+import type { Change } from "./change";
 
 const noteOf = (row: CarriedRow, n: number): string => row.notes.find((x) => x.n === n)?.note ?? "";
 

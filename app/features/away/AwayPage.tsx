@@ -7,14 +7,13 @@ import type { Result } from "~core/units";
 import { ask, db } from "~app/data/database.client";
 import { Page, Section } from "~app/shared/Page";
 import { sayProblem } from "~app/ui/sayProblem";
-import { changeCarried, type CarriedRow } from "~store/away";
+import { changeCarried } from "~store/away";
+import type { CarriedRow } from "~store/awayRows";
 import { AwayGoItem } from "./AwayGoItem";
 import { AwayInHand } from "./AwayInHand";
+import type { Change } from "./change";
 import { SendBack } from "./SendBack";
 import { TakeList } from "./TakeList";
-
-/** Changes what is carried, and shows it. */
-export type Change = (change: (row: CarriedRow) => CarriedRow) => Promise<void>;
 
 const MINUTE_MS = 60_000;
 

@@ -8,7 +8,7 @@ import { download, fileName } from "~app/shared/files/download";
 import { CameraCode } from "~app/ui/code";
 import { copyText } from "~app/ui/copy";
 import { sayProblem } from "~app/ui/sayProblem";
-import type { CarriedRow } from "~store/away";
+import type { CarriedRow } from "~store/awayRows";
 
 async function base64Of(file: Blob): Promise<string> {
   let text = "";

@@ -21,7 +21,7 @@ import { endRun, teach } from "../prints";
 import { enter, enterAgain, failedShareOf, runCleared } from "../stock";
 
 /** What a step's record begins with. */
-export interface StepStart {
+interface StepStart {
   recordId: string;
   partId: string;
   stepKey: string;
@@ -34,7 +34,7 @@ export interface StepStart {
   print?: PrintRecord;
 }
 
-export const stepStart = object({
+const stepStart = object({
   recordId: id,
   partId: id,
   stepKey: text(LIMITS.title),
