@@ -112,6 +112,7 @@ export async function fullProject(): Promise<Full> {
         waitS: 43200,
         family: "water acrylic",
         needs: ["daylight"],
+        uses: ["blade", "solvent"],
         procedureId: "kept",
       },
     ],
@@ -275,7 +276,15 @@ export async function fullProject(): Promise<Full> {
       },
     ],
   });
-  project.procedures.push({ id: "kept", title: "My usual base", handsOnS: 600, waitS: 43200, family: "water acrylic" });
+  project.procedures.push({
+    id: "kept",
+    title: "My usual base",
+    handsOnS: 600,
+    waitS: 43200,
+    family: "water acrylic",
+    needs: ["airbrush"],
+    uses: ["powder"],
+  });
   project.supplies.push({ id: "glue", kind: "glue", name: "Gel", what: "instant-gel", stock: 20, price: { minor: 690, currency: "EUR" } });
   project.supplies.push({ id: "spool", kind: "spool", name: "Grey filament", what: "usual", stock: 700, price: null, since: THURSDAY });
   Object.assign(project.scene.printers[0], {

@@ -1,2 +1,3 @@
 export * from "./airborne";
 export * from "./cautions";
+export * from "./uses";

@@ -1,6 +1,9 @@
 /** Cautions of coats: no cell without a caution or a reason, and none that contradicts another. */
 import { describe, expect, it } from "vitest";
-import { CAUTIONS } from "../care";
+import { CAUTIONS, USES } from "../care";
+import { stepsOfPart } from "../plan";
+import type { OwnWork } from "../stations/kinds";
+import { projectOf, sizePart } from "../../tests/sampleProject";
 import { coatCare, comesInPots, FAMILIES, METHODS, type CoatFamily, type CoatMethod } from ".";
 
 const FAMILY_IDS = Object.keys(FAMILIES) as CoatFamily[];
@@ -38,6 +41,31 @@ describe("cautions of coats", () => {
     expect(coatCare("oil paint", "brush").cautions).toContain("oily-rags");
     expect(coatCare("pigment", "dust").cautions).toEqual(["powder"]);
     expect(coatCare("water acrylic", "brush")).toMatchObject({ cautions: [] });
+  });
+  it("a step of one's own has the cautions of what it uses and of what it lays, each once", () => {
+    const own = (more: Partial<OwnWork>): string[] =>
+      stepsOfPart(
+        sizePart("c", { kind: "scratch", sizeMm: [20, 20, 20], material: "wood" }, [
+          { id: "o", kind: "own", title: "My way", handsOnS: 60, waitS: 0, family: null, procedureId: null, ...more },
+        ]),
+        projectOf([]),
+      )[0].cautions;
+    expect(own({})).toEqual([]);
+    expect(own({ uses: ["flame", "hot wire"] })).toEqual(["heat", "hot-parts"]);
+    // Enamel is solvent whatever was said; said twice it is told once.
+    expect(own({ family: "enamel", uses: ["solvent"] })).toEqual(
+      ["solvent-brush", "oily-rags"].filter((c) => own({ family: "enamel" }).includes(c)),
+    );
+    expect(own({ family: "enamel" })).toContain("solvent-brush");
+    // What a newer program wrote is not known here.
+    expect(own({ uses: ["laser" as never, "blade"] })).toEqual(["blade"]);
+  });
+  it("whatever can be used that hurts has a caution that exists", () => {
+    for (const { care, label } of Object.values(USES)) {
+      expect(label.length).toBeGreaterThan(2);
+      expect(care.length).toBeGreaterThan(0);
+      for (const c of care) expect(CAUTIONS[c]).toBeDefined();
+    }
   });
   it("no text says that anything is safe, and none tells to sand wet where another says dry", () => {
     for (const { text, short } of Object.values(CAUTIONS)) expect(`${short} ${text}`).not.toMatch(/\bsafe\b/i);

@@ -2,7 +2,7 @@
  * The shape of a project: one scene with its parts, its rack and its records. Plain data, stored as it is.
  * The order of work of a part is one list (`work`); steps, coat check, core sample and schedule all read that list.
  */
-import type { Aired } from "../care";
+import type { Aired, Use } from "../care";
 import type { PartFields } from "./partFields";
 import type { Can, CoatFamily } from "../coat";
 import type { Board, CameraSaid, CutStock, GroundLayer, GroundZone, Panel, Standing } from "../ground";
@@ -463,6 +463,8 @@ export interface Procedure extends OfTheDemo {
   family: CoatFamily | null;
   /** What must be there for it; absent where nothing was said. */
   needs?: Need[];
+  /** What it uses that can hurt; absent where nothing was said. */
+  uses?: Use[];
 }
 
 /** A glue, an abrasive or a tool that is in the workshop. */

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Procedure } from "../project";
 import { duration, id, name } from "../field";
-import { needsField } from "../work";
+import { needsField, usesField } from "../work";
 import { family } from "./blocks";
 
 export const procedureSchema = Joi.object<Procedure, true>({
@@ -12,4 +12,5 @@ export const procedureSchema = Joi.object<Procedure, true>({
   waitS: duration.required(),
   family: family.allow(null).required(),
   needs: needsField.schema as Joi.ArraySchema,
+  uses: usesField.schema as Joi.ArraySchema,
 }).unknown(true);

@@ -66,7 +66,7 @@ export { howLaid, POT_METHODS } from "./paint/laying";
 export { isRecipe, recipesIn, stepsOnPiece, type RecipeWork } from "./paint/kinds/recipe";
 export { masksIn, type MaskWork } from "./paint/kinds/mask";
 export { benchWorkIn, MOST_GOES } from "./parts/kinds/bench";
-export type { OwnWork } from "./parts/kinds/own";
+export { keptOf, ownFrom, type OwnWork } from "./parts/kinds/own";
 export { needsOf, printedOn, printsIn, type PrintWork, type TypedEstimate } from "./print/kinds/print";
 export { parseTypedEstimate } from "./print/typedEstimate";
 export { hidesIn, type HideWork } from "./surface/kinds/hide";

@@ -3,3 +3,4 @@ export * from "./handRates";
 export * from "./kind";
 export * from "./needs";
 export * from "./step";
+export * from "./uses";

@@ -18,7 +18,7 @@ import { formatDuration } from "~core/units";
 import { stepsAmong, type Step } from "~core/plan";
 import type { Part, WorkItem } from "~core/project";
 import { BENCH_TASKS, needsWords } from "~core/work";
-import { WORK_KINDS, type OwnWork } from "~core/stations/kinds";
+import { keptOf, ownFrom, WORK_KINDS, type OwnWork } from "~core/stations/kinds";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
 import { askedOf, StepFields } from "~app/shared/StepFields";
@@ -201,7 +201,16 @@ function WorkRow({
 }
 
 /** What a step of one's own begins as. */
-const NEW_OWN: Omit<OwnWork, "id"> = { kind: "own", title: "", handsOnS: 1500, waitS: 0, family: null, needs: [], procedureId: null };
+const NEW_OWN: Omit<OwnWork, "id"> = {
+  kind: "own",
+  title: "",
+  handsOnS: 1500,
+  waitS: 0,
+  family: null,
+  needs: [],
+  uses: [],
+  procedureId: null,
+};
 
 /** One step of the order of work, whatever its kind, field by field. */
 function ChangeStep({ item, part, onClose }: { item: WorkItem; part: Part; onClose: () => void }) {
@@ -236,9 +245,8 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
   const addOwn = (): void => {
     if (!own.title) return setWrong("Enter what you do, such as “my usual thick base coat”.");
     const procedureId = keep ? newId() : null;
-    const { title, handsOnS, waitS, family, needs } = own;
     // The kept procedure goes first, so that undo takes the step back before it.
-    if (procedureId) run("list.add", { list: "procedures", items: [{ id: procedureId, title, handsOnS, waitS, family, needs }] });
+    if (procedureId) run("list.add", { list: "procedures", items: [{ id: procedureId, ...keptOf(own) }] });
     add({ ...own, procedureId });
   };
   const beginning = beginningOf(part, project);
@@ -278,21 +286,7 @@ function AddStep({ part, at, onClose }: { part: Part; at: number; onClose: () =>
           <h3 className="text-lg">My usual way</h3>
           {project.procedures.map((p) => (
             <div key={p.id} className="flex items-center justify-between gap-3 border-b border-rule">
-              <button
-                className="min-h-[48px] flex-1 text-left hover:bg-board"
-                onClick={() =>
-                  add({
-                    id: newId(),
-                    kind: "own",
-                    title: p.title,
-                    handsOnS: p.handsOnS,
-                    waitS: p.waitS,
-                    family: p.family,
-                    needs: p.needs ?? [],
-                    procedureId: p.id,
-                  })
-                }
-              >
+              <button className="min-h-[48px] flex-1 text-left hover:bg-board" onClick={() => add(ownFrom(newId(), p))}>
                 <span className="font-semibold">{p.title}</span>{" "}
                 <span className="text-soft">
                   {formatDuration(p.handsOnS)}

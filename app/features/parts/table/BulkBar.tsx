@@ -7,6 +7,7 @@ import { HANDLINGS } from "~core/subject";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField, parseCount } from "~app/ui/field";
 import { writeParts } from "~app/shared/writeParts";
+import { ownFrom } from "~core/stations/kinds";
 import { sayProblem } from "~app/ui/sayProblem";
 
 /** What picked parts can be given: a recipe, or a saved step. */
@@ -17,9 +18,7 @@ const waysOf = (project: Project): { value: string; label: string }[] => [
 
 function keptStep(id: string, project: Project): WorkItem[] {
   const kept = project.procedures.find((p) => p.id === id);
-  if (!kept) return [];
-  const { title, handsOnS, waitS, family, needs = [] } = kept;
-  return [{ id: newId(), kind: "own", title, handsOnS, waitS, family, needs, procedureId: kept.id }];
+  return kept ? [ownFrom(newId(), kept)] : [];
 }
 
 export function BulkBar({ parts, onDone }: { parts: Part[]; onDone: () => void }) {
