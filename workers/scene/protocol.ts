@@ -1,7 +1,7 @@
 /** What a page tells the worker of its scene, and what it gets back; each only as far as it is another than before. */
 import { atom, listOf, mapOf, recordOf } from "../../core/derive";
 import type { Place } from "../../core/look";
-import type { AtHand, FinishChance, Offer, Person, ShownCuts, Slot, Step, Tonight } from "../../core/plan";
+import type { AtHand, FinishChance, LatestStarts, Offer, Person, ShownCuts, Slot, Step, Tonight } from "../../core/plan";
 import type { ProjectRows } from "../../core/project";
 import type { KnownValue } from "../../core/results";
 
@@ -24,9 +24,10 @@ export interface SceneInput {
 /**
  * The chance with what it allows for.
  * @property cuts what leaving things out buys, where the date is met too seldom and it is there
+ * @property latest by when things must be begun, where there is a date that the plan keeps and it is there
  * @property stale it is that of before: another is being reckoned
  */
-export type ShownChance = FinishChance & { person: Person; stale: boolean; cuts: ShownCuts | null };
+export type ShownChance = FinishChance & { person: Person; stale: boolean; cuts: ShownCuts | null; latest: LatestStarts | null };
 
 /** What follows from it, and from nothing else. */
 export interface SceneView {

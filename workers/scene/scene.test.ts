@@ -129,7 +129,7 @@ describe("the chance to be ready", () => {
   const inOneGo = (rows: ProjectRows): ShownChance => {
     const joined = joinProject(rows, () => undefined);
     const of = chanceOf(joined, [], tonight(joined, THURSDAY, AT_HAND));
-    return { ...finishChance(of), person: of.person!, stale: false, cuts: null };
+    return { ...finishChance(of), person: of.person!, stale: false, cuts: null, latest: null };
   };
 
   it("is reckoned in slices while somebody looks, the same as in one go", () => {

@@ -1,6 +1,14 @@
 /** The worker's side: hears what is said of the scene, plans it, and tells what has become another. */
 import { atom, mapOf, Receiver, recordOf, Sender, sharing, type Telling } from "../../core/derive";
-import { chanceRuns, cutsForDate, type ChanceOf, type FinishChance, type ShownCuts } from "../../core/plan";
+import {
+  chanceRuns,
+  cutsForDate,
+  latestStarts,
+  type ChanceOf,
+  type FinishChance,
+  type LatestStarts,
+  type ShownCuts,
+} from "../../core/plan";
 import { scenePlanner, type ScenePlanned } from "./plan";
 import { SCENE_VIEW, type SceneInput, type SceneView, type ShownChance } from "./protocol";
 
@@ -37,6 +45,8 @@ class Chances {
   private going: Generator<number, FinishChance> | null = null;
   /** What leaving things out buys, once the chance is known. */
   private cutting: Generator<number, ShownCuts | null> | null = null;
+  /** By when things must be begun, after that. */
+  private latest: Generator<number, LatestStarts | null> | null = null;
   chance: Omit<ShownChance, "stale"> | null = null;
 
   want(sceneId: string, chanceOf: () => ChanceOf): void {
@@ -47,16 +57,16 @@ class Chances {
     this.of = now;
     this.sceneId = sceneId;
     this.going = chanceRuns(now);
-    this.cutting = null;
+    this.cutting = this.latest = null;
   }
 
   /** Nobody looks. */
   drop(): void {
-    this.of = this.going = this.cutting = this.chance = null;
+    this.of = this.going = this.cutting = this.latest = this.chance = null;
   }
 
   get busy(): boolean {
-    return this.going !== null || this.cutting !== null;
+    return this.going !== null || this.cutting !== null || this.latest !== null;
   }
 
   /** The chance that is told is that of before. */
@@ -70,9 +80,10 @@ class Chances {
     while (this.going) {
       const step = this.going.next();
       if (step.done) {
-        this.chance = { ...step.value, person: this.of?.person ?? {}, cuts: null };
+        this.chance = { ...step.value, person: this.of?.person ?? {}, cuts: null, latest: this.chance?.latest ?? null };
         this.going = null;
         this.cutting = this.of && cutsForDate(this.of, step.value);
+        this.latest = this.of && latestStarts(this.of);
         return true;
       }
       if (performance.now() >= until) return false;
@@ -82,7 +93,18 @@ class Chances {
       if (step.done) {
         this.cutting = null;
         if (this.chance) this.chance = { ...this.chance, cuts: step.value };
-        return step.value !== null;
+        if (step.value !== null) return true;
+        break;
+      }
+      if (performance.now() >= until) return false;
+    }
+    while (this.latest) {
+      const step = this.latest.next();
+      if (step.done) {
+        this.latest = null;
+        const before = this.chance?.latest ?? null;
+        if (this.chance) this.chance = { ...this.chance, latest: step.value };
+        return step.value !== null || before !== null;
       }
       if (performance.now() >= until) return false;
     }

@@ -21,6 +21,7 @@ import { BeforeBed, GoItem, InHandSession, useStart, type GoInHand } from "./Ses
 import { Questions } from "./Questions";
 import { Tray } from "./Tray";
 import { WaitingFor } from "./WaitingFor";
+import { WontWait } from "./WontWait";
 
 export default function TonightPage() {
   const project = useProject();
@@ -140,6 +141,7 @@ export default function TonightPage() {
         </Section>
       )}
       {inHand.length === 0 && <Questions />}
+      <WontWait model={model} />
       <Section title="Write the evening down">
         <EveningLine />
       </Section>
