@@ -157,7 +157,7 @@ describe("rows that cannot be understood", () => {
     const now = new InchHollowDatabase(name, fresh);
     const kept = (await loadProject(now, "s"))!;
     // Version 3 kept no glues, tools, lessons or readings.
-    const { eveningsOfTen: _e, hoursTake: _h, place: _p, nozzleMm: _n, cameraAheadS: _c, weekMostH: _w, ...then } = habits;
+    const { eveningsOfTen: _e, hoursTake: _h, place: _p, nozzleMm: _n, cameraAheadS: _c, weekMostH: _w, rates: _r, ...then } = habits;
     const workshop = { ...full.workshop, recipes: [], supplies: [], lines: [], lessons: [], habits: { ...then, fills: [] } };
     expect(inOrder(kept)).toEqual({ ...full, scene: { ...full.scene, joints: [] }, parts, workshop });
     const scenes = await listScenes(now);

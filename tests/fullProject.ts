@@ -299,6 +299,7 @@ export async function fullProject(): Promise<Full> {
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
   project.habits.cameraAheadS = -3600;
+  project.habits.rates = [{ from: "USD", to: "EUR", rate: 0.92, at: THURSDAY }];
   project.habits.weekMostH = 9;
   project.scene.lights = [{ ...NEW_LIGHT, id: "l1", name: "Lantern", reachable: false }];
   project.scene.boards = [

@@ -18,6 +18,9 @@ export const LIMITS = {
   nozzleMm: { least: 0.1, most: 3 },
   /** A camera that was never set, or stands in another time zone. */
   cameraAheadS: { least: -5e9, most: 5e9 },
+  /** Between any two currencies. */
+  rate: { least: 1e-6, most: 1e6 },
+  rates: 40,
   eveningsOfTen: { least: 0.5, most: 10 },
   weekMostH: { least: 0.5, most: 168 },
   /** Parcels and people that are waited for. */

@@ -37,6 +37,7 @@ export * from "./prep";
 export * from "./processVerdict";
 export * from "./pulledApart";
 export * from "./questions";
+export * from "./rates";
 export * from "./resume";
 export * from "./shelf";
 export * from "./sprayTrip";

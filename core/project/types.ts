@@ -68,8 +68,19 @@ export interface Habits {
   nozzleMm?: number | null;
   /** Hours at the bench in a week at most; null or absent where nobody said. */
   weekMostH?: number | null;
+  /** What other currencies are worth, as somebody typed it, each with its day. */
+  rates?: ExchangeRate[];
   /** So much the camera's clock is ahead, s; behind where it is negative. */
   cameraAheadS?: number | null;
+}
+
+/** One of a currency is so many of another. */
+export interface ExchangeRate {
+  from: string;
+  to: string;
+  rate: number;
+  /** When it was typed, ms. */
+  at: number;
 }
 
 /** A reading of one's own; those of the demo teach nothing outside it. */

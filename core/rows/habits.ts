@@ -1,7 +1,7 @@
 import Joi from "joi";
 import { AIR_LIMITS } from "../coat";
 import type { Place } from "../daylight";
-import { isTimeZone, LIMITS, type Evening, type Habits, type OwnReading, type Span } from "../project";
+import { isTimeZone, LIMITS, type Evening, type ExchangeRate, type Habits, type OwnReading, type Span } from "../project";
 import { PRODUCTS, READ_HOW } from "../surface";
 import { count, id, text, within } from "../field";
 import { clock, currency, moment, strict } from "./blocks";
@@ -49,6 +49,10 @@ export const habitsSchema = Joi.object<Habits, true>({
   hoursTake: within(LIMITS.hoursTake).allow(null).optional(),
   nozzleMm: within(LIMITS.nozzleMm).allow(null).optional(),
   weekMostH: within(LIMITS.weekMostH).allow(null).optional(),
+  rates: Joi.array()
+    .max(LIMITS.rates)
+    .items(strict<ExchangeRate>({ from: currency, to: currency, rate: within(LIMITS.rate), at: moment }))
+    .optional(),
   cameraAheadS: within(LIMITS.cameraAheadS).allow(null).optional(),
   place: strict<Place>({ latDeg: within(LIMITS.latDeg), lonDeg: within(LIMITS.lonDeg) })
     .allow(null)

@@ -11,6 +11,7 @@ import { hatchFill } from "~app/ui/hatch";
 import { Sideways } from "~app/ui/sideways";
 import { useWidth } from "~app/ui/useWidth";
 import { LogLeaves } from "../LogLeaves";
+import { InOwn } from "./InOwn";
 import { MachineHour } from "./MachineHour";
 
 const FILLS: Record<MoneyOf, string> = {
@@ -51,6 +52,7 @@ export default function MoneyPage() {
       {sums.scene.map((s) => (
         <Scene key={s.currency} of={s} areaMm2={areaMm2} />
       ))}
+      <InOwn scene={sums.scene} />
       {sums.unpriced.length > 0 && (
         <p className="mt-3 text-setting-ink">△ Used without a price, and not counted: {sums.unpriced.join(", ")}.</p>
       )}
