@@ -1,5 +1,6 @@
 /** What is planned of the scene: asked for whenever it or the hour is another, and read by every page. */
 import { createContext, use, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { NOTHING_WAITS, type WontWait } from "~core/look";
 import { noTonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type ProjectRows, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
@@ -18,6 +19,8 @@ export interface TonightState {
   edition: number;
   /** When it is ready, and how often that holds; null until it is reckoned. Only for whoever wants it, see useChance. */
   chance: ShownChance | null;
+  /** Windows that shut, open decisions, sprays and the airbrush. */
+  wontWait: WontWait;
   atHand: AtHand;
   setAtHand: (change: Partial<AtHand>) => void;
   /** "I am awake": offers things in the night too, until the page is loaded again. */
@@ -107,11 +110,12 @@ export function useTonightModel(
   const model = view?.model ?? nothing;
   const chance = view?.chance ?? null;
   const edition = view?.edition ?? 0;
+  const wontWait = view?.wontWait ?? NOTHING_WAITS;
   // Whoever reads it is drawn anew only where something of it is another.
   const planned = view ? null : scenePlan.planned(sceneId);
   const tonight = useMemo(
-    () => ({ planned, model, edition, chance, atHand, stayUp, setAtHand }),
-    [planned, model, edition, chance, atHand, stayUp, setAtHand],
+    () => ({ planned, model, edition, chance, wontWait, atHand, stayUp, setAtHand }),
+    [planned, model, edition, chance, wontWait, atHand, stayUp, setAtHand],
   );
   return { tonight, late, waiting: view?.waiting ?? {}, problem: stopped ? UNPLANNED : (view?.problem ?? null) };
 }

@@ -12,7 +12,7 @@ const MARK = "IH1.";
 const SUM = 8;
 /** A code with more signs was not made here: it is refused before it is unpacked. */
 const MOST_CODE = 60_000;
-const MOST_FILE = 60_000_000;
+const MOST_FILE = 300_000_000;
 /** Bytes that a code for a camera holds at most (ISO/IEC 18004, version 40, level L). */
 export const MOST_SHOWN = 2953;
 

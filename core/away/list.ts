@@ -15,7 +15,7 @@ const VERSION = 1;
 /** Steps of a list at most: an evening has fewer. */
 export const MOST_AWAY = 200;
 /** Pictures that an answer carries at most, and the length of one as text. */
-const MOST_PICTURES = 40;
+const MOST_PICTURES = 400;
 const MOST_PICTURE = 2_000_000;
 
 /** One step of one part. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { tonight } from "../plan";
 import type { Part } from "../project";
 import { coat, HOUR, projectOf, sizePart, THURSDAY } from "../../tests/sampleProject";
-import { decisionsOf } from "./decisions";
+import { decideBy, decisionsOf } from "./decisions";
 import { airbrushIsOut, tripOf } from "./sprayTrip";
 
 const wood: Part["source"] = { kind: "scratch", sizeMm: [40, 30, 20], material: "wood" };
@@ -35,23 +35,25 @@ describe("open decisions", () => {
   const fine = sizePart("fine", wood, [coat("p", "primer"), coat("c", "stone")]);
   const project = projectOf([bare, laid, fine], [], { recipes: [recipe] });
   const model = tonight(project, THURSDAY, 240);
-  it("a part without work and a role without a pot are named, with the evening on which it is wanted", () => {
-    const found = decisionsOf(project, model, []);
-    expect(found.map((d) => [d.partId, d.what.split(":")[0], d.dated])).toEqual([
-      ["laid", "a pot for Brick red", false],
-      ["bare", "what is done to it", false],
+  it("a part without work and a role without a pot are named, with when the plan has them", () => {
+    const found = decisionsOf(project, model);
+    expect(found.map((d) => [d.partId, d.what.split(":")[0]])).toEqual([
+      ["laid", "a pot for Brick red"],
+      ["bare", "what is done to it"],
     ]);
-    expect(found[0].by).toBeGreaterThanOrEqual(THURSDAY);
-    expect(found[1].by).toBeNull();
+    expect(found[0].planned).toBeGreaterThanOrEqual(THURSDAY);
+    expect(decideBy(found[0], [])).toEqual({ at: found[0].planned, dated: false });
+    expect(decideBy(found[1], [])).toBeNull();
   });
   it("the date that is wanted comes before the plan's", () => {
-    const key = model.steps.find((s) => s.partId === "laid" && s.itemId === "w")!.key;
-    const by = THURSDAY + 100 * HOUR;
-    expect(decisionsOf(project, model, [{ title: "x", on: [], keys: [key], by, planned: THURSDAY }])[0]).toMatchObject({ by, dated: true });
+    const [found] = decisionsOf(project, model);
+    const by = (keys: string[], hours: number) => ({ title: "x", on: [], keys, by: THURSDAY + hours * HOUR, planned: THURSDAY });
+    const latest = [by(["another"], 1), by(found.keys, 100), by(found.keys.slice(0, 1), 90)];
+    expect(decideBy(found, latest)).toEqual({ at: THURSDAY + 90 * HOUR, dated: true });
   });
   it("what is decided is not asked", () => {
     const chosen = { ...project, scene: { ...project.scene, recipes: [{ ...recipe, steps: [{ ...recipe.steps[0], paintId: "stone" }] }] } };
-    expect(decisionsOf(chosen, tonight(chosen, THURSDAY, 240), []).map((d) => d.partId)).toEqual(["bare"]);
+    expect(decisionsOf(chosen, tonight(chosen, THURSDAY, 240)).map((d) => d.partId)).toEqual(["bare"]);
   });
 });
 

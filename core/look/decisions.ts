@@ -1,5 +1,5 @@
 /** What nobody has decided yet and the plan rests on, with the last free evening for each. */
-import { checkedCoats, clashesIn, surroundingsOfPart, type LatestStart, type Tonight } from "../plan";
+import { checkedCoats, clashesIn, stepsAmong, surroundingsOfPart, type LatestStart, type Tonight } from "../plan";
 import type { Project } from "../project";
 import { recipesIn, stepsOnPiece } from "../stations/kinds";
 
@@ -9,29 +9,27 @@ export interface Decision {
   what: string;
   /** Where it is decided, below the scene's address. */
   where: string;
-  /** The last evening before it is wanted, ms: by the date that is wanted, else by the plan; null where nothing of it is planned. */
-  by: number | null;
-  /** It is the last that keeps the date; else the plan has it then. */
-  dated: boolean;
+  /** Steps that rest on it, and when the plan has the first of them, ms; null where nothing of it is planned. */
+  keys: string[];
+  planned: number | null;
 }
 
-/** @param latest of the goes that were asked for; empty where there is no date */
-export function decisionsOf(project: Project, model: Tonight, latest: readonly LatestStart[]): Decision[] {
-  const by = new Map(latest.flatMap((l) => l.keys.map((k) => [k, l.by] as const)));
+export function decisionsOf(project: Project, model: Tonight): Decision[] {
   const planned = new Map(model.schedule.slots.map((s) => [s.key, s.hands[0]?.from ?? s.machine?.from ?? null]));
   const waits = (key: string): boolean => ["open", "blocked"].includes(model.states.get(key)?.kind ?? "");
-  /** When the first step that rests on it is wanted. */
-  const wanted = (partId: string, of: (itemId: string) => boolean): Pick<Decision, "by" | "dated"> => {
-    const own = model.steps.filter((s) => s.partId === partId && of(s.itemId) && waits(s.key));
-    const times = own.flatMap((s) => by.get(s.key) ?? planned.get(s.key) ?? []);
-    return { by: times.length > 0 ? Math.min(...times) : null, dated: latest.length > 0 };
+  /** What rests on it. */
+  const wanted = (partId: string, of: (itemId: string) => boolean): Pick<Decision, "keys" | "planned"> => {
+    const keys = stepsAmong(model.steps, partId).flatMap((s) => (of(s.itemId) && waits(s.key) ? [s.key] : []));
+    const times = keys.flatMap((k) => planned.get(k) ?? []);
+    return { keys, planned: times.length > 0 ? Math.min(...times) : null };
   };
   const out: Decision[] = [];
   for (const part of project.parts) {
     if (part.work.length === 0)
-      out.push({ partId: part.id, what: "what is done to it: nothing is planned", where: `parts/${part.id}`, by: null, dated: false });
-    if (clashesIn(checkedCoats(part, project, model).check) > 0) {
-      const coats = new Set(checkedCoats(part, project, model).stack.map((l) => l.itemId));
+      out.push({ partId: part.id, what: "what is done to it: nothing is planned", where: `parts/${part.id}`, keys: [], planned: null });
+    const { stack, check } = checkedCoats(part, project, model);
+    if (clashesIn(check) > 0) {
+      const coats = new Set(stack.map((l) => l.itemId));
       out.push({
         partId: part.id,
         what: "which of its coats stays: two do not go together",
@@ -50,5 +48,16 @@ export function decisionsOf(project: Project, model: Tonight, latest: readonly L
         });
     }
   }
-  return out.sort((a, b) => (a.by ?? Infinity) - (b.by ?? Infinity) || (a.partId < b.partId ? -1 : 1));
+  return out.sort((x, y) => (x.planned ?? Infinity) - (y.planned ?? Infinity) || (x.partId < y.partId ? -1 : 1));
+}
+
+/**
+ * The last evening before it is wanted, ms: by the latest start of what rests on it, which keeps the date; else when the plan has it. Null where
+ * nothing of it is planned.
+ */
+export function decideBy({ keys, planned }: Decision, latest: readonly LatestStart[]): { at: number; dated: boolean } | null {
+  const own = new Set(keys);
+  const by = latest.filter((l) => l.keys.some((k) => own.has(k))).map((l) => l.by);
+  if (by.length > 0) return { at: Math.min(...by), dated: true };
+  return planned === null ? null : { at: planned, dated: false };
 }

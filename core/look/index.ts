@@ -43,3 +43,4 @@ export * from "./shelf";
 export * from "./sprayTrip";
 export * from "./waiting";
 export * from "./worthIt";
+export * from "./wontWait";

@@ -6,8 +6,15 @@ const TRIP_S = 3600;
 /** So long after its last coat the airbrush is not put away yet, ms. Common practice, no source. */
 const STILL_OUT_MS = 2 * 3_600_000;
 
-/** Pieces that one trip holds in the order of the spray day, of how many, and its time with cleaning, s. What must dry in between is another trip. */
-export function tripOf({ groups }: Pick<SprayDay, "groups">, mostS = TRIP_S): { pieces: number; all: number; usedS: number } {
+/** Pieces that one trip holds, of how many, and its time with cleaning, s. */
+export interface Trip {
+  pieces: number;
+  all: number;
+  usedS: number;
+}
+
+/** In the order of the spray day; what must dry in between is another trip. */
+export function tripOf({ groups }: Pick<SprayDay, "groups">, mostS = TRIP_S): Trip {
   const count = (g: SprayDay["groups"][number]): number => g.pieces.reduce((n, p) => n + p.step.pieces, 0);
   const all = groups.reduce((n, g) => n + count(g), 0);
   let [pieces, usedS] = [0, 0];

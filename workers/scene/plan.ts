@@ -1,6 +1,6 @@
 /** The plan of a scene, and what is said of it in the frame. */
 import { ofOne, Recent } from "../../core/derive";
-import { waitingAt } from "../../core/look";
+import { NOTHING_WAITS, waitingAt, wontWait } from "../../core/look";
 import { chanceOf, noTonight, tonight, type ChanceOf, type Tonight } from "../../core/plan";
 import type { Project, ProjectRows } from "../../core/project";
 import { joinProject, resultKey, wantedIn, type KnownValue, type Lookup, type ResultRequest, type ValueOf } from "../../core/results";
@@ -55,7 +55,7 @@ export function scenePlanner(): (input: SceneInput) => ScenePlanned {
   };
 }
 
-type Planned = Pick<SceneView, "model" | "waiting" | "problem">;
+type Planned = Pick<SceneView, "model" | "waiting" | "wontWait" | "problem">;
 
 /** A fault in the plan must not take the scene down: it is said, and the scene stands without. */
 function planned(
@@ -63,7 +63,12 @@ function planned(
   others: readonly Project[],
   { now, atHand, awake }: Pick<SceneInput, "now" | "atHand" | "awake">,
 ): Planned {
-  const said = (model: Tonight): Planned => ({ model, waiting: waitingAt(project, model), problem: null });
+  const said = (model: Tonight): Planned => ({
+    model,
+    waiting: waitingAt(project, model),
+    wontWait: wontWait(project, model),
+    problem: null,
+  });
   try {
     return said(tonight(project, now, atHand, awake, others));
   } catch (error) {
@@ -77,6 +82,7 @@ function planned(
     return {
       model,
       waiting: waitingAt({ ...project, parts: [], records: [] }, model),
+      wontWait: NOTHING_WAITS,
       problem: `The evenings for this scene could not be planned (${error instanceof Error ? error.message : String(error)}). The rest still works. Undo the last change, or save the scene.`,
     };
   }

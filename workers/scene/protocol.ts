@@ -1,6 +1,6 @@
 /** What a page tells the worker of its scene, and what it gets back; each only as far as it is another than before. */
 import { atom, listOf, mapOf, recordOf } from "../../core/derive";
-import type { Place } from "../../core/look";
+import type { Place, WontWait } from "../../core/look";
 import type { AtHand, FinishChance, LatestStarts, Offer, Person, ShownCuts, Slot, Step, Tonight } from "../../core/plan";
 import type { ProjectRows } from "../../core/project";
 import type { KnownValue } from "../../core/results";
@@ -39,6 +39,8 @@ export interface SceneView {
   model: Tonight;
   /** A few words for each station. */
   waiting: Record<Place, string>;
+  /** What will not wait. */
+  wontWait: WontWait;
   /** Why the evenings could not be planned, if so. */
   problem: string | null;
   /** How long the planning took, ms. */
@@ -91,5 +93,6 @@ export const SCENE_VIEW = recordOf({
     nights: atom,
   }),
   waiting: atom,
+  wontWait: atom,
   chance: atom,
 });

@@ -141,7 +141,7 @@ export default function TonightPage() {
         </Section>
       )}
       {inHand.length === 0 && <Questions />}
-      <WontWait model={model} />
+      <WontWait />
       <Section title="Write the evening down">
         <EveningLine />
       </Section>

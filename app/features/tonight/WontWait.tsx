@@ -1,13 +1,12 @@
 /** What will not wait: windows that shut, one trip to spray, the airbrush before it is put away, decisions, and by when goes must be begun. */
 import { format } from "date-fns";
-import { useMemo } from "react";
 import { Link } from "react-router";
-import { airbrushIsOut, decisionsOf, tripOf } from "~core/look";
-import { openWindows, sprayDay, type LatestStart, type SprayDay, type Tonight } from "~core/plan";
+import { decideBy, type Trip, type WontWait as WontWaitFor } from "~core/look";
+import type { LatestStart } from "~core/plan";
 import { formatDuration } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
-import { useChance, useMoment } from "~app/shared/tonightModel";
+import { useChance, useMoment, useTonight } from "~app/shared/tonightModel";
 
 /** What is told of each at most. */
 const MOST = 6;
@@ -16,26 +15,16 @@ const DAY_MS = 86_400_000;
 const dayOf = (at: number, now: number): string =>
   at - now < 0.7 * DAY_MS && new Date(at).getDate() === new Date(now).getDate() ? "tonight" : format(at, "EEE d MMM");
 
-export function WontWait({ model }: { model: Tonight }) {
+export function WontWait() {
   const project = useProject();
   const chance = useChance();
+  const { wontWait } = useTonight();
   const now = useMoment();
-  const latest = useMemo(() => chance?.latest?.list ?? [], [chance]);
-  const windows = useMemo(
-    () =>
-      openWindows(
-        project.records,
-        model.schedule.slots.filter((s) => model.states.get(s.key)?.kind !== "done"),
-        now,
-      ),
-    [project.records, model, now],
-  );
-  const decisions = useMemo(() => decisionsOf(project, model, latest), [project, model, latest]);
-  const day = useMemo(() => sprayDay(project, model, "ready"), [project, model]);
-  const trip = day.groups.length > 0;
-  const out = day.ahead.length > 0 && airbrushIsOut(model, now);
+  const latest = chance?.latest?.list ?? [];
+  const { decisions, trip, ahead } = wontWait;
+  const windows = wontWait.windows.filter((w) => w.until > now || w.shutAt !== null);
   const nameOf = (partId: string): string => project.parts.find((p) => p.id === partId)?.name ?? "a deleted part";
-  if (windows.length + decisions.length + latest.length === 0 && !trip && !out) return null;
+  if (windows.length + decisions.length + latest.length === 0 && !trip && ahead.length === 0) return null;
   return (
     <Section title="What will not wait">
       <ul>
@@ -51,32 +40,35 @@ export function WontWait({ model }: { model: Tonight }) {
         ))}
         {trip && (
           <li className="border-b border-rule py-1">
-            <strong>One trip to spray:</strong> {tripWords(day)}{" "}
+            <strong>One trip to spray:</strong> {tripWords(trip)}{" "}
             <Link className="btn ml-2" to={`/s/${project.scene.id}/paint/spray`}>
               Spray day
             </Link>
           </li>
         )}
-        {out && (
+        {ahead.length > 0 && (
           <li className="border-b border-rule py-1">
-            <strong>Before the airbrush is put away:</strong> {aheadWords(day)}.
+            <strong>Before the airbrush is put away:</strong> {aheadWords(ahead)}.
           </li>
         )}
-        {decisions.slice(0, MOST).map((d, i) => (
-          <li key={i} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
-            <span className="min-w-0 flex-1 basis-64">
-              <strong>{nameOf(d.partId)}:</strong> not decided: {d.what}.{" "}
-              {d.by !== null && (
-                <span className="text-soft">
-                  {d.dated ? "Last free evening" : "The plan has it"}: {dayOf(d.by, now)}.
-                </span>
-              )}
-            </span>
-            <Link className="btn" to={`/s/${project.scene.id}/${d.where}`} aria-label={`Decide: ${nameOf(d.partId)}, ${d.what}`}>
-              decide
-            </Link>
-          </li>
-        ))}
+        {decisions.slice(0, MOST).map((d, i) => {
+          const by = decideBy(d, latest);
+          return (
+            <li key={i} className="flex flex-wrap items-center gap-x-3 border-b border-rule py-1">
+              <span className="min-w-0 flex-1 basis-64">
+                <strong>{nameOf(d.partId)}:</strong> not decided: {d.what}.{" "}
+                {by && (
+                  <span className="text-soft">
+                    {by.dated ? "Last free evening" : "The plan has it"}: {dayOf(by.at, now)}.
+                  </span>
+                )}
+              </span>
+              <Link className="btn" to={`/s/${project.scene.id}/${d.where}`} aria-label={`Decide: ${nameOf(d.partId)}, ${d.what}`}>
+                decide
+              </Link>
+            </li>
+          );
+        })}
       </ul>
       {decisions.length > MOST && <p className="text-soft">{decisions.length - MOST} more that nobody has decided.</p>}
       {latest.length > 0 && <ByWhen list={latest} unasked={chance?.latest?.unasked ?? 0} now={now} />}
@@ -110,19 +102,17 @@ function ByWhen({ list, unasked, now }: { list: readonly LatestStart[]; unasked:
   );
 }
 
-const tripWords = (day: SprayDay): string => {
-  const { pieces, all, usedS } = tripOf(day);
-  return pieces === 0
+const tripWords = ({ pieces, all, usedS }: Trip): string =>
+  pieces === 0
     ? `the first of ${all} takes longer than an hour.`
     : `${pieces === all ? "all" : pieces} of ${all} pieces in ${formatDuration(usedS)}, cleaning between colours included.`;
-};
 
 /** "Rust on Sluice frame (Fri): +1 min now, 16 min another day". */
-const aheadWords = ({ ahead }: SprayDay): string =>
+const aheadWords = (ahead: WontWaitFor["ahead"]): string =>
   ahead
     .slice(0, 3)
     .map(
       (a) =>
-        `${a.step.title} on ${a.step.partName} (${format(a.at, "EEE")}): +${formatDuration(a.workS)} now, ${formatDuration(a.anotherDayS)} another day`,
+        `${a.title} on ${a.partName} (${format(a.at, "EEE")}): +${formatDuration(a.workS)} now, ${formatDuration(a.anotherDayS)} another day`,
     )
     .join("; ") + (ahead.length > 3 ? `; and ${ahead.length - 3} more` : "");

@@ -1,5 +1,5 @@
 /** The evening's list on its way to a phone, and its answer on the way back. */
-import { useEffect, useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import { handOut, packed, readAnswer, readingsOf, type AwayList, type AwayReading, type HandedStep, type StandsHere } from "~core/away";
 import { eveningsOf } from "~core/plan";
 import { contentHash } from "~core/project";
@@ -139,6 +139,7 @@ export function usePairing(onAnswer: (text: string) => void): string | null {
     pairs.add(tell);
     return () => void pairs.delete(tell);
   }, []);
+  const told = useEffectEvent(onAnswer);
   useEffect(() => {
     if (!pair) return;
     let over = false;
@@ -149,13 +150,13 @@ export function usePairing(onAnswer: (text: string) => void): string | null {
         if (!got.ok) return void (got.problem.code === "handover.none" && keepPair(null));
         if (!got.value) return;
         keepPair({ code: pair.code, turn: got.value.turn });
-        onAnswer(got.value.answer);
+        told(got.value.answer);
       });
     }, LOOK_MS);
     return () => {
       over = true;
       clearInterval(timer);
     };
-  });
+  }, [pair]);
   return pair?.code ?? null;
 }
