@@ -290,4 +290,14 @@ describe("the list made from the plan", () => {
     expect(made.handed.steps.map((s) => s.start.recordId)).toEqual(pieces.map((p) => `l-${p.n}`));
     expect(made.handed.steps.every((s) => s.start.time === "hands")).toBe(true);
   });
+  it("can be read on the other device, however long names are", async () => {
+    const whole = tonight(project, THURSDAY, 240);
+    const slots = whole.schedule.slots.map((s) => ({ ...s, step: { ...s.step, partName: "Brick ".repeat(60) } }));
+    const renamed = { ...whole, schedule: { ...whole.schedule, slots } };
+    for (const model of [whole, renamed]) {
+      const { list } = handOut(model, THURSDAY + 6 * 3_600_000, project, [], "l")!;
+      expect(await readList(JSON.stringify(list))).toEqual({ ok: true, value: list });
+      expect(await readList(await packed(list))).toEqual({ ok: true, value: list });
+    }
+  });
 });

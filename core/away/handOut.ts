@@ -1,7 +1,7 @@
 /** The list of an evening, made from the plan: what hands can do, in its order, with what this browser needs when the answer comes. */
 import { CARE_FIRST, CAUTIONS } from "../care";
 import { beginStep, goKeyOf, inItsScene, onPlateOf, type Clock, type Slot, type Tonight } from "../plan";
-import { lessonsAbout, type Project } from "../project";
+import { lessonsAbout, LIMITS, type Project } from "../project";
 import type { CameOff } from "../plan";
 import type { Step } from "../work";
 import { MOST_AWAY, newList, type AwayGo, type AwayList } from "./list";
@@ -73,7 +73,8 @@ export function handOut(
     const plate = step.clears > 0 ? onPlateOf(bare.step, bare.project) : [];
     const start = beginStep(`${id}-${n}`, step, open, others);
     const { clears, onPlate, counts } = step;
-    const name = step.partName;
+    // A plate is named by all that lies on it.
+    const name = step.partName.slice(0, LIMITS.name);
     handed.push({ n, sceneId: bare.project.scene.id, name, key: step.key, start, counts: { clears, onPlate, counts }, plate });
     const waits = step.after.flatMap((key) => waitsHere(key)?.until ?? []);
     const piece = {
@@ -94,7 +95,7 @@ export function handOut(
     } else
       goes.push({
         key,
-        title: step.session?.title ?? step.title,
+        title: (step.session?.title ?? step.title).slice(0, LIMITS.title),
         ...(step.scene && { scene: step.scene.name }),
         care: step.cautions.length > 0 ? [...step.cautions.map((c) => CAUTIONS[c].text), CARE_FIRST] : [],
         learned: lessonsAbout(open.lessons, [step.rests], MOST_LESSONS).map((l) => l.title),
