@@ -1,5 +1,5 @@
 /** What nobody has decided yet and the plan rests on, with the last free evening for each. */
-import { checkedCoats, clashesIn, stepsAmong, surroundingsOfPart, type LatestStart, type Tonight } from "../plan";
+import { clashesIn, coatChecks, stepsAmong, surroundingsOfPart, type LatestStart, type Tonight } from "../plan";
 import type { Project } from "../project";
 import { recipesIn, stepsOnPiece } from "../stations/kinds";
 
@@ -14,7 +14,8 @@ export interface Decision {
   planned: number | null;
 }
 
-export function decisionsOf(project: Project, model: Tonight): Decision[] {
+/** @param checkOf the coats of a part, as checked at their dates */
+export function decisionsOf(project: Project, model: Tonight, checkOf = coatChecks(project, model)): Decision[] {
   const planned = new Map(model.schedule.slots.map((s) => [s.key, s.hands[0]?.from ?? s.machine?.from ?? null]));
   const waits = (key: string): boolean => ["open", "blocked"].includes(model.states.get(key)?.kind ?? "");
   /** What rests on it. */
@@ -27,7 +28,7 @@ export function decisionsOf(project: Project, model: Tonight): Decision[] {
   for (const part of project.parts) {
     if (part.work.length === 0)
       out.push({ partId: part.id, what: "what is done to it: nothing is planned", where: `parts/${part.id}`, keys: [], planned: null });
-    const { stack, check } = checkedCoats(part, project, model);
+    const { stack, check } = checkOf(part);
     if (clashesIn(check) > 0) {
       const coats = new Set(stack.map((l) => l.itemId));
       out.push({

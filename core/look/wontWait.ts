@@ -1,5 +1,5 @@
 /** What will not wait, of the scene that is open: all but the latest starts, which take a while. */
-import { openWindows, sprayDay, type OpenWindow, type Tonight } from "../plan";
+import { coatChecks, openWindows, sprayDay, type OpenWindow, type Tonight } from "../plan";
 import type { Project } from "../project";
 import { decisionsOf, type Decision } from "./decisions";
 import { airbrushIsOut, tripOf, type Trip } from "./sprayTrip";
@@ -15,14 +15,15 @@ export interface WontWait {
 
 export const NOTHING_WAITS: WontWait = { windows: [], decisions: [], trip: null, ahead: [] };
 
-export function wontWait(project: Project, model: Tonight): WontWait {
+/** @param checkOf the coats of a part, as checked at their dates */
+export function wontWait(project: Project, model: Tonight, checkOf = coatChecks(project, model)): WontWait {
   const { states, schedule, now } = model;
   const coming = schedule.slots.filter((s) => states.get(s.key)?.kind !== "done");
   const day = sprayDay(project, model, "ready");
   const ahead = airbrushIsOut(model, now) ? day.ahead : [];
   return {
     windows: openWindows(project.records, coming, now),
-    decisions: decisionsOf(project, model),
+    decisions: decisionsOf(project, model, checkOf),
     trip: day.groups.length > 0 ? tripOf(day) : null,
     ahead: ahead.map(({ step, at, workS, anotherDayS }) => ({ title: step.title, partName: step.partName, at, workS, anotherDayS })),
   };

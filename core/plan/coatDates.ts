@@ -27,6 +27,16 @@ export function checkedCoats(
   return { stack, check: checkStack(stack) };
 }
 
+/** The same for any part of a project, each looked at once however many ask. */
+export function coatChecks(project: Project, plan: Planned & { now: number }): (part: Part) => ReturnType<typeof checkedCoats> {
+  const known = new Map<string, ReturnType<typeof checkedCoats>>();
+  return (part) => {
+    const check = known.get(part.id) ?? checkedCoats(part, project, plan);
+    known.set(part.id, check);
+    return check;
+  };
+}
+
 /** How many of its coats spoil what lies below them, as done and planned. */
 export const clashesIn = ({ verdicts }: Pick<StackCheck, "verdicts">): number => verdicts.filter((v) => isClash(v.verdict)).length;
 

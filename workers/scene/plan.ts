@@ -1,7 +1,7 @@
 /** The plan of a scene, and what is said of it in the frame. */
 import { ofOne, Recent } from "../../core/derive";
 import { NOTHING_WAITS, waitingAt, wontWait } from "../../core/look";
-import { chanceOf, noTonight, tonight, type ChanceOf, type Tonight } from "../../core/plan";
+import { chanceOf, coatChecks, noTonight, tonight, type ChanceOf, type Tonight } from "../../core/plan";
 import type { Project, ProjectRows } from "../../core/project";
 import { joinProject, resultKey, wantedIn, type KnownValue, type Lookup, type ResultRequest, type ValueOf } from "../../core/results";
 import type { SceneInput, SceneView } from "./protocol";
@@ -63,12 +63,10 @@ function planned(
   others: readonly Project[],
   { now, atHand, awake }: Pick<SceneInput, "now" | "atHand" | "awake">,
 ): Planned {
-  const said = (model: Tonight): Planned => ({
-    model,
-    waiting: waitingAt(project, model),
-    wontWait: wontWait(project, model),
-    problem: null,
-  });
+  const said = (model: Tonight): Planned => {
+    const checkOf = coatChecks(project, model);
+    return { model, waiting: waitingAt(project, model, checkOf), wontWait: wontWait(project, model, checkOf), problem: null };
+  };
   try {
     return said(tonight(project, now, atHand, awake, others));
   } catch (error) {
