@@ -3,8 +3,9 @@
  * By records of what lies there; times are common practice without a source, and the product's own label wins.
  */
 import type { CoatFamily } from "../coat";
-import { GROUND_METHODS } from "../ground";
+import { GROUND_METHODS, type GroundMethod } from "../ground";
 import type { StepRecord } from "../project";
+import type { Rests } from "../work";
 import type { Slot } from "./schedule";
 
 const MIN = 60,
@@ -63,8 +64,11 @@ export interface OpenWindow {
 /** Windows are told that open within so long, ms. */
 const AHEAD_MS = 12 * 3_600_000;
 
+/** The method of groundwork that a record rests on; coats are laid by other names. */
+const groundOf = (rests: Rests = {}): GroundMethod | undefined => GROUND_METHODS.find((m) => m.name === rests.method);
+
 const windowOf = ({ rests = {} }: StepRecord): CoatWindow | undefined => {
-  const ground = rests.kind === "layer" ? GROUND_METHODS.find((m) => m.name === rests.method) : undefined;
+  const ground = groundOf(rests);
   if (ground)
     return ground.hardS > ground.firmS && ground.firmS > 0
       ? {
@@ -82,7 +86,7 @@ export function openWindows(records: readonly StepRecord[], slots: readonly Slot
   // Of a surface the coat that was laid last is the one that lies open.
   const last = new Map<string, StepRecord>();
   for (const r of records)
-    if (r.finishedAt !== null && r.result !== "failed" && (r.rests?.family !== undefined || r.rests?.kind === "layer")) {
+    if (r.finishedAt !== null && r.result !== "failed" && (r.rests?.family !== undefined || groundOf(r.rests))) {
       const before = last.get(r.partId);
       if (!before || before.finishedAt! < r.finishedAt) last.set(r.partId, r);
     }
