@@ -5,6 +5,7 @@ import { LIMITS, type StepResult } from "~core/project";
 import { InHandPhone } from "~app/shared/InHandPhone";
 import { usePictures } from "~app/shared/pictures";
 import { PictureProgress } from "~app/shared/PictureProgress";
+import { SayIt } from "~app/shared/SayIt";
 import { Dialog } from "~app/ui/dialog";
 import { FileInput } from "~app/ui/fileInput";
 import { sayProblem } from "~app/ui/sayProblem";
@@ -80,7 +81,7 @@ export function AwayInHand({ row, inHand, change }: { row: CarriedRow; inHand: C
       {asks?.wrong && <HowItWent piece={asks.piece} onClose={() => setAsks(null)} onSaid={(said) => endOne(asks.piece, said)} />}
       {asks && !asks.wrong && (
         <SayIt
-          name={asks.piece.name}
+          title={asks.piece.name}
           note={noteOf(row, asks.piece.n)}
           onClose={() => setAsks(null)}
           onSaid={(note) => {
@@ -126,27 +127,6 @@ function KeepAway({ row, piece, change, onSay }: { row: CarriedRow; piece: AwayP
       </button>
       <PictureProgress work={work} />
     </>
-  );
-}
-
-function SayIt({ name, note, onClose, onSaid }: { name: string; note: string; onClose: () => void; onSaid: (note: string) => void }) {
-  const [text, setText] = useState(note);
-  return (
-    <Dialog open onOpenChange={(o) => !o && onClose()} title={name}>
-      <label>
-        <span className="label">What to know next time</span>
-        <textarea
-          className="field h-32 w-full"
-          autoFocus
-          maxLength={LIMITS.wentWrong}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
-      <button className="btn btn-solid mt-2" onClick={() => onSaid(text.trim())}>
-        Keep it
-      </button>
-    </Dialog>
   );
 }
 

@@ -1,12 +1,11 @@
 /** A picture and a word, kept at the step in hand. */
 import { useRef, useState } from "react";
 import { toast } from "sonner";
-import { LIMITS } from "~core/project";
 import { usePictures } from "~app/shared/pictures";
 import { PictureProgress } from "~app/shared/PictureProgress";
+import { SayIt } from "~app/shared/SayIt";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { useHang } from "~app/shared/useStepPictures";
-import { Dialog } from "~app/ui/dialog";
 import { FileInput } from "~app/ui/fileInput";
 import { sayProblem } from "~app/ui/sayProblem";
 
@@ -20,17 +19,16 @@ export function KeepAtStep({ recordId, sceneId, of }: { recordId: string; sceneI
   const input = useRef<HTMLInputElement>(null);
   const records = sceneId === undefined ? project.records : (others.find((o) => o.scene.id === sceneId)?.records ?? []);
   const note = records.find((r) => r.id === recordId)?.note ?? "";
-  const [saying, setSaying] = useState<string | null>(null);
+  const [saying, setSaying] = useState(false);
   const take = async (files: File[]): Promise<void> => {
     const { pictures, problems } = await work.take(files);
     problems.forEach(sayProblem);
     if (pictures.length > 0 && (await hang([{ recordId, pictures }], sceneId)))
       toast(pictures.length === 1 ? "Picture kept at this step" : `${pictures.length} pictures kept at this step`);
   };
-  const keep = async (): Promise<void> => {
-    if (saying === null) return;
-    const done = await runIn(sceneId, "field.set", { of: "record", id: recordId, change: { note: saying.trim() } });
-    if (done.ok) setSaying(null);
+  const keep = async (said: string): Promise<void> => {
+    const done = await runIn(sceneId, "field.set", { of: "record", id: recordId, change: { note: said } });
+    if (done.ok) setSaying(false);
     else sayProblem(done.problem);
   };
   return (
@@ -47,27 +45,11 @@ export function KeepAtStep({ recordId, sceneId, of }: { recordId: string; sceneI
         camera
         onFiles={(f) => void take(f)}
       />
-      <button className="btn" onClick={() => setSaying(note)} aria-label={`Say something about ${of}`}>
+      <button className="btn" onClick={() => setSaying(true)} aria-label={`Say something about ${of}`}>
         say it
       </button>
       <PictureProgress work={work} />
-      {saying !== null && (
-        <Dialog open onOpenChange={(o) => !o && setSaying(null)} title={of}>
-          <label>
-            <span className="label">What to know next time</span>
-            <textarea
-              className="field h-32 w-full"
-              autoFocus
-              maxLength={LIMITS.wentWrong}
-              value={saying}
-              onChange={(e) => setSaying(e.target.value)}
-            />
-          </label>
-          <button className="btn btn-solid mt-2" onClick={() => void keep()}>
-            Keep it
-          </button>
-        </Dialog>
-      )}
+      {saying && <SayIt title={of} note={note} onClose={() => setSaying(false)} onSaid={(said) => void keep(said)} />}
     </>
   );
 }

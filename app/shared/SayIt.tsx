@@ -1,0 +1,36 @@
+/** A word at a step: what to know next time. */
+import { useState } from "react";
+import { LIMITS } from "~core/project";
+import { Dialog } from "~app/ui/dialog";
+
+export function SayIt({
+  title,
+  note,
+  onClose,
+  onSaid,
+}: {
+  title: string;
+  /** What was said before. */
+  note: string;
+  onClose: () => void;
+  onSaid: (note: string) => void;
+}) {
+  const [text, setText] = useState(note);
+  return (
+    <Dialog open onOpenChange={(o) => !o && onClose()} title={title}>
+      <label>
+        <span className="label">What to know next time</span>
+        <textarea
+          className="field h-32 w-full"
+          autoFocus
+          maxLength={LIMITS.wentWrong}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <button className="btn btn-solid mt-2" onClick={() => onSaid(text.trim())}>
+        Keep it
+      </button>
+    </Dialog>
+  );
+}
