@@ -90,6 +90,16 @@ describe("the list where it is carried", () => {
     expect(piecesInHand(both, all, [], AT).map((p) => p.n)).toEqual([5]);
     expect(piecesInHand(list.goes[1], all, [], AT).map((p) => p.n)).toEqual([3]);
   });
+  it("a piece that failed is out of the go that is in hand, and finishing the others does not make it good", () => {
+    const two = list.goes[0];
+    const failed = endPieces([], [two.pieces[0]], { from: AT, until: AT + 60_000 }, () => ({ result: "failed" }));
+    expect(piecesInHand(two, list, failed, AT).map((p) => p.n)).toEqual([2]);
+    const all = endPieces(failed, piecesInHand(two, list, failed, AT), { from: AT, until: AT + 120_000 });
+    expect(all.map((s) => s.result)).toEqual(["failed", "good"]);
+    expect(piecesInHand(two, list, all, AT)).toEqual([]);
+    // Begun again it is there again.
+    expect(piecesInHand(two, list, all, AT + 200_000).map((p) => p.n)).toEqual([1]);
+  });
   it("shares of the time add up to it, in whatever parts a go is ended", () => {
     fc.assert(
       fc.property(

@@ -24,11 +24,16 @@ export function readyAt(piece: AwayPiece, list: AwayList, said: readonly AwaySte
 /** Pieces of a go that are not done. */
 export const openPieces = (go: AwayGo, said: readonly AwayStep[]): AwayPiece[] => go.pieces.filter((p) => !isDoneAway(said, p.n));
 
-/** Pieces that are in hand when a go is begun: those that are ready; where none is, whoever begins knows better, and all are. */
+/**
+ * Pieces that are in hand of a go that was begun at `begunAt`: those that were ready; where none was, whoever begins knows better, and all are.
+ * One that was ended by itself since, also as failed, is out of this go: what failed is done again in another.
+ */
 export function piecesInHand(go: AwayGo, list: AwayList, said: readonly AwayStep[], begunAt: number): AwayPiece[] {
-  const open = openPieces(go, said);
+  const before = said.filter((s) => s.from !== begunAt);
+  const open = openPieces(go, before);
   const ready = open.filter((p) => (readyAt(p, list, said) ?? Infinity) <= begunAt);
-  return ready.length > 0 ? ready : open;
+  const ended = new Set(said.filter((s) => s.from === begunAt).map((s) => s.n));
+  return (ready.length > 0 ? ready : open).filter((p) => !ended.has(p.n));
 }
 
 /** What is said of a piece beside that it went well. */

@@ -92,8 +92,9 @@ export function AwayPage({ lists, onChange }: { lists: Result<CarriedRow[]>; onC
           <button
             className="btn mt-3"
             onClick={() => {
-              if (row.said.length === 0 || window.confirm("What was said on this list and not sent back is lost. Delete it?"))
-                void ask(() => db.away.delete(row.id)).then(onChange);
+              const empty = row.said.length + row.notes.length + row.pictures.length === 0 && !row.inHand;
+              if (empty || window.confirm("What was said on this list and not sent back is lost. Delete it?"))
+                void ask(() => db.away.delete(row.id)).then((done) => (done.ok ? onChange() : void sayProblem(done.problem)));
             }}
           >
             Delete this list here

@@ -10,7 +10,7 @@ import { carry } from "~store/away";
 
 /** The code in the address that the camera opened, once. */
 function codeInAddress(): string {
-  const code = decodeURIComponent(window.location.hash.slice(1));
+  const code = window.location.hash.slice(1);
   return /^[A-Z0-9]{8}$/.test(code) ? code : "";
 }
 
