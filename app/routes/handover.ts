@@ -26,7 +26,7 @@ function addresses(request: Request): string[] {
 }
 
 export function loader({ params: { code, what }, request }: Route.LoaderArgs): Response {
-  if (!code) return json({ addresses: addresses(request) });
+  if (!code) return unfit("A list is fetched by its code.");
   if (what === undefined) {
     const list = desk.list(code, Date.now());
     return list.ok ? json({ list: list.value }) : refused(list.problem);

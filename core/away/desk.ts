@@ -1,6 +1,6 @@
 /**
  * Where two browsers on one network hand each other a list and its answer: in memory, for one code, for a day. Nothing is read here, and
- * nothing is kept when the server stops.
+ * nothing is kept when the server stops. A day is counted from when it was last asked for.
  */
 import { fail, ok, type Result } from "../units";
 
@@ -88,9 +88,5 @@ export class HandoverDesk {
     p.answer = answer;
     p.turn++;
     return ok(p.turn);
-  }
-
-  close(code: string): void {
-    this.pairs.delete(code);
   }
 }
