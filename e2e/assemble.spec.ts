@@ -1,5 +1,5 @@
 /** Assemble: joints said once, the parts pulled apart, the order over all parts, what stays bare, what holds. */
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 import { storedRow } from "./rows";
 import type { Page } from "@playwright/test";
 
@@ -17,7 +17,7 @@ const joints = async (bench: Page) => (await storedRow<Stored>(bench, "scenes", 
 const open = (bench: Page, path: string): Promise<unknown> => bench.goto(`/s/saltmarsh-sluice/assemble${path}`);
 
 test("what is next is said first, with what waits for it; a digit opens a joint of the drawing", async ({ bench }) => {
-  await station(bench, "Assemble").click();
+  await openStation(bench, "Assemble");
   await expect(bench.getByTestId("next-joint")).toContainText("Next: Sluice frame on Base, before creek: paste");
   const drawing = bench.getByRole("group", { name: "Parts pulled apart, front view" });
   await expect(drawing.getByRole("link")).toHaveCount(2);
@@ -89,15 +89,15 @@ test("where two stand, gap and bite are checked along the way; ten fast arrows m
 
 test("what stays bare is one list with spray day; what is tall on a small foot is told what mends it", async ({ bench }) => {
   await open(bench, "");
-  await leaf(bench, "Keep bare").click();
+  await openLeaf(bench, "Keep bare");
   await expect(bench.getByRole("region", { name: "Sluice paddle" })).toContainText("where it rubs on Sluice frame: plug it");
-  await leaf(bench, "Holds").click();
+  await openLeaf(bench, "Holds");
   const post = bench.getByRole("row", { name: /Crane post/ });
   await expect(post).toContainText(/▲ \d°/);
   await expect(post).toContainText(/a washer of \d+ g under it/);
   await open(bench, "/joint?joint=post-on-quay");
   await bench.getByLabel("How they are joined").selectOption("pinned");
-  await leaf(bench, "Holds").click();
+  await openLeaf(bench, "Holds");
   await expect(bench.getByTestId("pin-verdict")).toContainText(/drilled .* carries Crane post/);
   // Half a millimetre of hole does not hold what hangs far out.
   for (const [label, text] of [
@@ -115,7 +115,7 @@ test("clips and spares are counted, what is packed is on paper, and a light says
   await expect(bench.getByRole("row", { name: /Quay clip and Quay wall/ })).toContainText("5 in use, each in two slots, and 7 spare");
   const [list] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "On paper" }).click()]);
   expect(list.suggestedFilename()).toBe("saltmarsh-sluice-packing-list.pdf");
-  await leaf(bench, "Light").click();
+  await openLeaf(bench, "Light");
   const runs = bench.getByTestId("light-runs");
   await expect(runs).toContainText("About 33 h from a cell");
   await bench.getByLabel("Power source").selectOption("ready-made 5 V supply");

@@ -1,7 +1,7 @@
 /** The evening goes along on a phone and comes back: two browsers with two books, and a server that only hands over. */
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { EVENING, expect, leaf, openStation, test } from "./bench";
+import { EVENING, expect, openLeaf, openStation, test } from "./bench";
 
 /** Another browser: nothing of the first is in it. */
 async function phone(bench: Page, path: string): Promise<Page> {
@@ -50,7 +50,7 @@ test("over the network: a code brings the list, a reload loses nothing, and the 
   await expect(answer.getByRole("button", { name: "Nothing new" })).toBeDisabled();
   await answer.getByRole("button", { name: "Put it away" }).click();
   await openStation(bench, "Log");
-  await leaf(bench, "Entries").click();
+  await openLeaf(bench, "Entries");
   await expect(bench.getByLabel("Taken, Harbour grey primer, brushed").first()).toBeVisible();
   await there.context().close();
 });

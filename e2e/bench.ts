@@ -1,5 +1,5 @@
 /** What the browser tests share: a fixed evening, a clean browser, a mesh file that is not in the repository. */
-import { expect, test as base, type Page } from "@playwright/test";
+import { expect, test as base, type Locator, type Page } from "@playwright/test";
 import { coneMesh, MeshBuilder, writeStl } from "../core/mesh";
 
 /** A Thursday evening, so that something is offered: nothing is at night. */
@@ -82,9 +82,14 @@ export async function openStation(page: Page, name: string): Promise<void> {
   const link = station(page, name);
   const more = page.getByRole("button", { name: "More", exact: true });
   if (!(await link.isVisible()) && (await more.isVisible())) await more.click();
+  await turnTo(page, link);
+}
+/** Opens a tab of the station at hand. */
+export const openLeaf = (page: Page, name: string): Promise<void> => turnTo(page, leaf(page, name));
+/** Until a page is turned, the one before it is still there, and would be pressed and looked at in its stead. */
+async function turnTo(page: Page, link: Locator): Promise<void> {
   const to = await link.getAttribute("href");
   await link.click();
-  // Until it is turned, the page before it is still there, and would be looked at in its stead.
   await page.waitForURL(`**${to}`);
 }
 export const station = (page: Page, name: string) =>

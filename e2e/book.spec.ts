@@ -1,5 +1,5 @@
 /** Long books: fifty thousand records of some years, four hundred plates. They open, are turned page by page, and go on being written in. */
-import { expect, leaf, openStation, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 import { putRow, storedRow } from "./rows";
 import { manyRecords } from "../tests/manyRecords";
 
@@ -10,7 +10,7 @@ test("fifty thousand records: the log is turned by pages and months, an entry st
   const words = (from: number, to: number, of: number): string =>
     `${from.toLocaleString("en")} to ${to.toLocaleString("en")} of ${of.toLocaleString("en")}`;
   await openStation(bench, "Log");
-  await leaf(bench, "Entries").click();
+  await openLeaf(bench, "Entries");
   const pages = bench.getByRole("navigation", { name: "Pages of the log" });
   await expect(pages).toContainText(words(1, 60, all));
   await expect(bench.getByRole("table", { name: "Entries" }).getByRole("row")).toHaveCount(61);
@@ -36,7 +36,7 @@ test("fifty thousand records: the log is turned by pages and months, an entry st
 
 test("four hundred plates: a page of them is drawn, and more when they are wanted", async ({ bench }) => {
   await openStation(bench, "Print");
-  await leaf(bench, "Plates").click();
+  await openLeaf(bench, "Plates");
   const plates = bench.getByRole("button", { name: /^Plate \d+ of Large filament/ });
   await plates.first().waitFor();
   type Plates = { printerId: string; pieces: object[] }[];

@@ -1,9 +1,9 @@
 /** Keys faster than the page follows: nothing that was pressed or typed is lost. */
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 
 test("ten presses move ten millimetres, four turn by sixty degrees", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Plates").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Plates");
   await bench.getByRole("button", { name: /^Plate 1 of Small filament/ }).click();
   const plate = bench.getByRole("region", { name: "Plate of Small filament" });
   await bench.keyboard.press("c");
@@ -20,7 +20,7 @@ test("ten presses move ten millimetres, four turn by sixty degrees", async ({ be
 });
 
 test("temperature and humidity typed right after each other both hold", async ({ bench }) => {
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   await bench.getByLabel("Room, °C").fill("17");
   await bench.keyboard.press("Tab");
   await bench.getByLabel("Humidity, %").fill("63");

@@ -1,4 +1,4 @@
-import { expect, moundStl, shedStl, station, test, upload } from "./bench";
+import { expect, moundStl, openStation, shedStl, test, upload } from "./bench";
 
 test("opens on the demo with a verdict in sight, and the length field answers at once", async ({ bench }) => {
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
@@ -98,7 +98,7 @@ test("bad files get a sentence, the others go on, and nothing is stored", async 
   await expect(queue).toContainText("The file is empty");
   for (let i = 0; i < 3; i++) await queue.getByRole("button", { name: "Dismiss", exact: true }).first().click();
   await expect(queue).toBeHidden();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByRole("row")).toHaveCount(2);
 });
 
@@ -114,7 +114,7 @@ test("two hundred small files: one quiet list that hides, and all of them are pa
   await expect(queue.getByRole("listitem")).toHaveCount(0);
   await expect(queue).toBeHidden();
   await expect(bench.getByText(/Read: \d+ parts from \d+ files/)).toBeVisible();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByText("200 kinds, 200 pieces")).toBeVisible();
 });
 
@@ -133,7 +133,7 @@ test("of many files the rest is cancelled, and what was read stays", async ({ be
   const queue = bench.getByRole("region", { name: "Files being read" });
   await queue.getByRole("button", { name: "Cancel all" }).click();
   await expect(queue).toBeHidden();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByRole("row", { name: /First/ })).toBeVisible();
   await expect(bench.getByRole("row", { name: /Slow 6/ })).toHaveCount(0);
 });

@@ -1,5 +1,5 @@
 /** Ground: the board asked for first, what stands where and is checked while it moves, layers as work, carrying and the camera. */
-import { expect, leaf, shedStl, station, test, upload } from "./bench";
+import { expect, openLeaf, openStation, shedStl, test, upload } from "./bench";
 import { storedRow } from "./rows";
 import type { Page } from "@playwright/test";
 
@@ -22,7 +22,7 @@ const set = async (bench: Page, label: string, text: string): Promise<void> => {
 test("a newcomer types a size and 4 mm of grout, and is told in one sentence what it weighs and how it is lifted", async ({ bench }) => {
   await upload(bench, "shed.stl", shedStl());
   await expect(bench.getByRole("heading", { name: "Shed", level: 1 })).toBeVisible();
-  await station(bench, "Ground").click();
+  await openStation(bench, "Ground");
   await expect(bench.getByRole("heading", { name: "What does it stand on?" })).toBeVisible();
   await set(bench, "Size of the board, mm", "800 x 500");
   await set(bench, "Depth and what it is of", "4 mm of grout");
@@ -33,7 +33,7 @@ test("a newcomer types a size and 4 mm of grout, and is told in one sentence wha
   await expect(bench.getByText("alkaline: gloves, dust mask")).toBeVisible();
   await bench.getByRole("button", { name: "Use this board" }).click();
   await expect(bench.getByText("Board, 800 × 500 mm, 30 mm thick")).toBeVisible();
-  await leaf(bench, "Layers").click();
+  await openLeaf(bench, "Layers");
   await expect(bench.getByLabel("Layer 1, from below")).toHaveValue("cement");
 });
 
@@ -137,7 +137,7 @@ test("panels lie on the stock with cuts right through; the camera says what it t
   await expect(bench.getByText(/Boathouse, roof slopes is larger than a sheet|No room for/)).toBeVisible();
   await bench.getByRole("button", { name: "Add these panels" }).click();
   await expect(bench.getByRole("listitem", { name: "Front and back" })).toBeVisible();
-  await leaf(bench, "View").click();
+  await openLeaf(bench, "View");
   await set(bench, "Focal length", "35 mm");
   await set(bench, "To the middle of the board", "800 mm");
   // 36 × (800 − 35)/35.

@@ -1,5 +1,5 @@
 /** What is kept, what is taken back, what happens when something is torn away in the middle. */
-import { expect, moundStl, shedStl, station, test, upload } from "./bench";
+import { expect, moundStl, openStation, shedStl, test, upload } from "./bench";
 
 test("a large file can be cancelled while it is read, and leaves nothing behind", async ({ bench }) => {
   // 150,000 triangles of ASCII: slow enough to be stopped.
@@ -45,7 +45,7 @@ test("what was typed is there again after a reload, lamp and minutes too", async
   await bench.getByLabel("Notes").fill("Keep the axle hole free");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("Part changed")).toBeVisible();
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByLabel("Time available").fill("1 h 15");
   await bench.keyboard.press("Enter");
   await bench.locator("h1").click();
@@ -54,7 +54,7 @@ test("what was typed is there again after a reload, lamp and minutes too", async
   await bench.reload();
   await expect(bench.locator("html")).toHaveAttribute("data-lamp", "on");
   await expect(bench.getByLabel("Time available")).toHaveValue("1 h 15");
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await bench.getByRole("link", { name: "Mill house" }).click();
   await expect(bench.getByLabel("Notes")).toHaveValue("Keep the axle hole free");
 });
@@ -102,6 +102,6 @@ test("another scene does not touch the first, and both are listed", async ({ ben
   await expect(list).toHaveCount(2);
   await list.getByRole("button", { name: /Saltmarsh Sluice/ }).click();
   await expect(bench.getByRole("heading", { name: "Mill house", level: 1 })).toBeVisible();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByRole("link", { name: "Mound" })).toHaveCount(0);
 });

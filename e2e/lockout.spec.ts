@@ -4,7 +4,7 @@ import type { ProjectRows } from "../core/project";
 import { packed, stored, withBytes } from "../tests/bundleKit";
 import { allExtreme } from "../tests/extremes";
 import { fullProject } from "../tests/fullProject";
-import { EVENING, expect, station, test, upload, shedStl } from "./bench";
+import { EVENING, expect, openStation, shedStl, station, test, upload } from "./bench";
 
 const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
 const LEAVES = [
@@ -48,7 +48,7 @@ async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8
   const scene = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
   const trouble = page.getByText(/could not be shown|could not be planned/);
   for (const name of STATIONS) {
-    await station(page, name).click();
+    await openStation(page, name);
     await expect(station(page, name), `${what}: ${name}`).toHaveAttribute("aria-current", "page");
     await expect(page.locator("main h1"), `${what}: ${name}`).toBeVisible();
     expect(await trouble.count(), `${what}: ${name}`).toBe(0);
@@ -89,7 +89,7 @@ test("1500 and 5000 copies, and a size of 150 m, are typed in the fields and dra
     await bench.getByLabel("Copies needed").fill(copies);
     await bench.keyboard.press("Enter");
     await expect(bench.getByText(`· ${copies} copies`)).toBeVisible();
-    await station(bench, "Tonight").click();
+    await openStation(bench, "Tonight");
     await expect(bench.getByRole("heading", { name: "Tonight", level: 1 })).toBeVisible();
     await bench.goto("/");
     await expect(bench.getByTestId("notes")).toBeVisible();
@@ -99,7 +99,7 @@ test("1500 and 5000 copies, and a size of 150 m, are typed in the fields and dra
   await expect(bench.getByTestId("notes")).toContainText("150 m tall");
   await bench.goto("/");
   await expect(bench.locator("main h1")).toBeVisible();
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await expect(bench.getByRole("heading", { name: "Print", level: 1 })).toBeVisible();
 });
 
@@ -165,7 +165,7 @@ test("a scene whose rows nobody can draw keeps no other scene from opening, nor 
   await bench.goto("/bench");
   await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await expect(bench.getByText("Nothing is planned yet.")).toBeVisible();
   await expect(bench.getByText(/could not be/)).toHaveCount(0);
 });

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { boxMesh, writeStl } from "../core/mesh";
 import { STORED_VERSION } from "../store/migrations";
-import { expect, station, test } from "./bench";
+import { expect, openStation, station, test } from "./bench";
 
 interface Fixture {
   project: {
@@ -91,7 +91,7 @@ for (const version of [1, 3])
     // The database library counts in tens.
     expect(versionNow).toBe(STORED_VERSION * 10);
     for (const name of ["Tonight", "Print", "Paint", "Workshop"]) {
-      await station(page, name).click();
+      await openStation(page, name);
       await expect(station(page, name)).toHaveAttribute("aria-current", "page");
       await expect(page.getByText(/could not be shown|could not be planned/)).toHaveCount(0);
     }

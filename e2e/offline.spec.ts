@@ -5,7 +5,7 @@ import { createServer, type AddressInfo } from "node:net";
 import { hostname } from "node:os";
 import path from "node:path";
 import { chromium } from "@playwright/test";
-import { EVENING, expect, shedStl, station, test } from "./bench";
+import { EVENING, expect, openStation, shedStl, station, test } from "./bench";
 
 test.use({ serviceWorkers: "allow" });
 
@@ -49,7 +49,7 @@ test("everything loads, moves, imports, reckons and exports without the server",
   await page.getByLabel("Notes").press("Enter");
   await expect(page.getByText("Part changed")).toBeVisible();
   for (const name of ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"]) {
-    await station(page, name).click();
+    await openStation(page, name);
     await expect(station(page, name)).toHaveAttribute("aria-current", "page");
     await expect(page.locator("main h1")).toBeVisible();
   }
@@ -119,7 +119,7 @@ test("a new version asks first, and leaves a window that is still open as it was
   await expect(there.getByLabel("Notes")).toHaveValue("half a sentence");
   await stop();
   for (const name of ["Tonight", "Surface", "Log"]) {
-    await station(there, name).click();
+    await openStation(there, name);
     await expect(there.getByRole("heading", { name, level: 1 })).toBeVisible();
   }
   await context.close();

@@ -4,10 +4,10 @@ import { PDFDocument } from "pdf-lib";
 import { PART_DEFAULTS, type PartRow } from "../core/project";
 import { newProject } from "../store/newScene";
 import { bare, packed } from "../tests/bundleKit";
-import { expect, station, test } from "./bench";
+import { expect, openStation, test } from "./bench";
 
 test("sorting, filtering and changing many at once, by the keyboard", async ({ bench }) => {
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   const table = bench.getByTestId("parts-table");
   await table.getByRole("button", { name: "Needed" }).click();
   await expect(table.getByRole("row").nth(1)).toContainText("Cargo crate");
@@ -34,13 +34,13 @@ test("sorting, filtering and changing many at once, by the keyboard", async ({ b
 });
 
 test("where the pieces are: counted from steps and prints, and by hand", async ({ bench }) => {
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByTestId("scene-track")).toContainText("60 needed, 27 printed, 23 good, 4 failed");
   await bench.getByRole("link", { name: "Sluice paddle" }).click();
   await bench.getByRole("link", { name: /^Record/ }).click();
   await bench.getByRole("button", { name: "One more placed" }).click();
   await bench.getByText("It has a fixed place or orientation").click();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByTestId("parts-table")).toBeVisible();
   await bench.keyboard.press("w");
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Sluice paddle/ })).toContainText("on the map");
@@ -48,7 +48,7 @@ test("where the pieces are: counted from steps and prints, and by hand", async (
 });
 
 test("copies that differ go out as pieces of their own", async ({ bench }) => {
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await bench.getByRole("link", { name: "Quay wall" }).click();
   await bench.getByRole("link", { name: /^Record/ }).click();
   await expect(bench.getByText("2 × mirrored; 4 × plain.", { exact: false })).toBeVisible();
@@ -63,7 +63,7 @@ test("copies that differ go out as pieces of their own", async ({ bench }) => {
 });
 
 test("the sheet prints to PDF and SVG at true size", async ({ bench }) => {
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await bench.getByRole("link", { name: "Cargo crate" }).click();
   await expect(bench.getByTestId("notes")).toBeVisible();
   await bench.keyboard.press("p");
@@ -106,7 +106,7 @@ test("five hundred parts: the table opens, filters, sorts and picks all of them"
   // A scene with work opens on its evening.
   await expect(bench.getByRole("heading", { name: "Tonight", level: 1 })).toBeVisible();
   await expect(bench).toHaveURL(/\/s\/many\/tonight/);
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   const table = bench.getByTestId("parts-table");
   // Rows in sight are drawn; all of them are counted.
   await expect(table).toHaveAttribute("aria-rowcount", "501");

@@ -1,7 +1,7 @@
 /** On a phone: Tonight, the clocks, a part's page and the length field; and without a network. */
 import { zipSync } from "fflate";
 import { STORED_VERSION } from "../store/migrations";
-import { expect, moundStl, station, test } from "./bench";
+import { expect, moundStl, openStation, station, test } from "./bench";
 
 test.describe("on a phone", () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
@@ -110,7 +110,7 @@ test("names show as text, whatever they hold", async ({ bench }) => {
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("heading", { name: nasty, level: 1 })).toBeVisible();
   for (const name of ["Tonight", "Parts", "Print", "Paint", "Log"]) {
-    await station(bench, name).click();
+    await openStation(bench, name);
     await expect(bench.locator("main h1")).toBeVisible();
   }
   expect(await bench.evaluate(() => (window as unknown as { hit?: number }).hit)).toBeUndefined();

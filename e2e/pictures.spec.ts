@@ -1,6 +1,6 @@
 /** Pictures far larger than any page: measured first, made smaller off the page, stopped when somebody says so, refused in a sentence. */
 import { crc32, deflateSync } from "node:zlib";
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 
 /**
  * A PNG of this size (PNG specification, third edition): stripes, so that there is something on it. In grey it is opened in no time; with
@@ -35,8 +35,8 @@ const file = (name: string, buffer: Buffer) => ({ name, mimeType: "image/png", b
 test("a photograph of a hundred megapixels in the line meter: progress, stop, and it is read after all; lines of pixels are refused", async ({
   bench,
 }) => {
-  await station(bench, "Surface").click();
-  await leaf(bench, "Lamp and phone").click();
+  await openStation(bench, "Surface");
+  await openLeaf(bench, "Lamp and phone");
   const before = bench.getByRole("region", { name: "Before the coat" });
   const input = bench.locator("#lamp-before");
   const opening = bench.getByRole("group", { name: "Opening pictures" });
@@ -79,8 +79,8 @@ test("a photograph of a hundred megapixels in the line meter: progress, stop, an
 });
 
 test("a photograph that is chosen while another is opened waits for it: neither is lost", async ({ bench }) => {
-  await station(bench, "Surface").click();
-  await leaf(bench, "Lamp and phone").click();
+  await openStation(bench, "Surface");
+  await openLeaf(bench, "Lamp and phone");
   await bench.locator("#lamp-after").waitFor({ state: "attached" });
   // Both in one task: no answer to the first can come between.
   await bench.evaluate((base64) => {
@@ -98,8 +98,8 @@ test("a photograph that is chosen while another is opened waits for it: neither 
 });
 
 test("a drawing far too large for the board is refused by its figures, and the one beside it is kept", async ({ bench }) => {
-  await station(bench, "Scale").click();
-  await leaf(bench, "References").click();
+  await openStation(bench, "Scale");
+  await openLeaf(bench, "References");
   await bench.locator("#picture-file").setInputFiles([file("map.png", png(20_001, 40)), file("front.png", png(400, 300))]);
   await expect(bench.getByText(/map\.png: The picture is 20,001 × 40 pixels/)).toBeVisible();
   await expect(bench.getByText(/1 picture added/)).toBeVisible();

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import type { Page, Route } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { PDFDocument } from "pdf-lib";
-import { expect, leaf, station, test } from "./bench";
+import { expect, leaf, openLeaf, openStation, test } from "./bench";
 import { putRow, storedRows } from "./rows";
 
 const lane = (page: Page, name: string) => page.getByRole("list", { name: `Queue of ${name}` });
@@ -78,14 +78,14 @@ test("sixty pieces on three printers are laid out, put in order and started, by 
 });
 
 test("a print runs on its stand-in to the end, over a reload, and teaches the printer; the plate is counted by part", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Printers").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Printers");
   const small = bench.getByRole("region", { name: "What is loaded on Small filament" });
   await expect(small.getByText("Connected: Small stand-in")).toBeVisible();
   const left = small.getByLabel("left, g");
   const before = Number(await left.inputValue());
   expect(before).toBe(118);
-  await leaf(bench, "Queue").click();
+  await openLeaf(bench, "Queue");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
   await bench.reload();
@@ -93,36 +93,36 @@ test("a print runs on its stand-in to the end, over a reload, and teaches the pr
   await bench.getByRole("button", { name: "Pause" }).click();
   await expect(bench.getByText(/It is paused/)).toBeVisible();
   await bench.getByRole("button", { name: "Resume" }).click();
-  await leaf(bench, "Printers").click();
+  await openLeaf(bench, "Printers");
   await small.getByLabel("Speed of the stand-in").selectOption("3600");
-  await leaf(bench, "Queue").click();
+  await openLeaf(bench, "Queue");
   // It ends by itself, well or not: the log is told either way.
   await expect(bench.getByRole("button", { name: /^Take it off Small filament|^Start Quay wall/ }).first()).toBeVisible({
     timeout: 60_000,
   });
-  await leaf(bench, "Prints and risk").click();
+  await openLeaf(bench, "Prints and risk");
   const entry = bench
     .getByRole("region", { name: "The prints" })
     .getByRole("button", { name: /Quay wall ×6/ })
     .first();
   await expect(entry).toContainText(/of the plan|failed after/);
   const failed = /failed/.test((await entry.textContent())!);
-  await leaf(bench, "Printers").click();
+  await openLeaf(bench, "Printers");
   await expect.poll(async () => Number(await left.inputValue())).toBeLessThan(before);
   if (failed) return;
-  await leaf(bench, "Queue").click();
+  await openLeaf(bench, "Queue");
   await bench.getByRole("button", { name: "Take it off Small filament" }).click();
   await bench.getByRole("button", { name: "Count the pieces Small filament" }).click();
   const dialog = bench.getByRole("dialog");
   await dialog.getByLabel(/Quay wall: of 6/).fill("1");
   await dialog.getByRole("button", { name: "Done" }).click();
   await expect(dialog).toBeHidden();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByRole("row", { name: /Quay wall/ })).toContainText("5");
 });
 
 test("printers that vanish, answer nonsense, or were switched off leave queue and log whole, and say so", async ({ bench, faults }) => {
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   await expect(bench.getByText(/It (heats|prints): layer/)).toBeVisible();
   // The server goes away: no stream, no answer.
@@ -153,7 +153,7 @@ test("printers that vanish, answer nonsense, or were switched off leave queue an
   await dialog.getByRole("button", { name: "an edge curled" }).click();
   await dialog.getByRole("button", { name: "The print failed" }).click();
   await expect(dialog).toBeHidden();
-  await leaf(bench, "Prints and risk").click();
+  await openLeaf(bench, "Prints and risk");
   await expect(bench.getByRole("button", { name: /Quay wall ×6.*the nozzle clogged, layer 61/ })).toBeVisible();
   // Aborted requests are what this test is about.
   faults.splice(0, faults.length, ...faults.filter((f) => !/Failed to load resource|net::ERR|MIME type/.test(f)));
@@ -164,7 +164,7 @@ test("a print that came with a file is sent to no printer until somebody presses
   bench.on("request", (r) => {
     if (r.method() === "POST" && r.url().includes("/stand-ins/")) sent.push(r.url());
   });
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   // As a file leaves it in the store: it runs, began just now, and its printer has an address.
   const records = await storedRows<{ print?: { printerId: string } }>(bench, "records");
@@ -182,8 +182,8 @@ test("a print that came with a file is sent to no printer until somebody presses
 test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at true size; the card tells what is stale", async ({
   bench,
 }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Plates").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Plates");
   const download = async (act: () => Promise<void>): Promise<{ name: string; bytes: Uint8Array }> => {
     const [file] = await Promise.all([bench.waitForEvent("download", { timeout: 60_000 }), act()]);
     return { name: file.suggestedFilename(), bytes: readFileSync(await file.path()) };
@@ -196,21 +196,21 @@ test("a plate goes out as 3MF with names and turns, as a sheet, and the mat at t
   expect(model.match(/<item /g)!.length).toBeGreaterThanOrEqual(18);
   const sheet = await download(() => bench.getByRole("button", { name: "Plate sheets as PDF" }).click());
   expect((await PDFDocument.load(sheet.bytes)).getPageCount()).toBeGreaterThanOrEqual(3);
-  await leaf(bench, "Mat and SD card").click();
+  await openLeaf(bench, "Mat and SD card");
   const mat = await download(() => bench.getByRole("button", { name: "Save mat as PDF" }).click());
   expect((await PDFDocument.load(mat.bytes)).getPageCount()).toBeGreaterThanOrEqual(1);
 });
 
 test("a test print is read and the profile follows; faults are ranked by the log; a new pair is asked about", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Test prints").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Test prints");
   const comb = bench.getByRole("region", { name: "Clearance comb" });
   await comb.getByLabel(/first hole/).selectOption("4");
   await expect(comb).toContainText("0.2 mm → 0.25 mm");
   await comb.getByRole("button", { name: "Save to profile" }).click();
   await expect(bench.getByText(/Large filament profile updated/)).toBeVisible();
   await expect(bench.getByText("learned").locator("..")).toContainText("1");
-  await leaf(bench, "Faults").click();
+  await openLeaf(bench, "Faults");
   const what = bench.getByRole("region", { name: "What could it be?" });
   await what.getByLabel("What you see").selectOption("strings");
   await expect(what.getByRole("listitem").first()).toContainText("the spool has been open for 41 days");
@@ -220,22 +220,22 @@ test("a test print is read and the profile follows; faults are ranked by the log
   await bench.keyboard.press("Tab");
   await expect(repair).toContainText("Print it again:");
   // A filament that nothing was printed with yet.
-  await leaf(bench, "Printers").click();
+  await openLeaf(bench, "Printers");
   await bench.getByRole("region", { name: "What is loaded on Small filament" }).getByLabel("Spool loaded").selectOption("new:filled");
   await expect(bench.getByText("△ new on this printer")).toBeVisible();
-  await leaf(bench, "Queue").click();
+  await openLeaf(bench, "Queue");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).click();
   const gate = bench.getByRole("dialog");
   await expect(gate).toContainText("No successful print with this pair yet. At stake:");
   await gate.getByRole("button", { name: "Print it anyway" }).click();
-  await leaf(bench, "Prints and risk").click();
+  await openLeaf(bench, "Prints and risk");
   await bench.getByRole("button", { name: /Quay wall ×6.*runs/ }).click();
   await expect(bench.getByText("first print with this material, no test print")).toBeVisible();
 });
 
 test("by hand: a piece is dragged on its plate, and a plate to the front of its lane", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Plates").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Plates");
   await bench.getByRole("button", { name: /^Plate 1 of Small filament/ }).click();
   const plate = bench.getByRole("region", { name: "Plate of Small filament" });
   const place = plate.locator("label", { hasText: "Quay wall 1" }).locator("span");
@@ -254,7 +254,7 @@ test("by hand: a piece is dragged on its plate, and a plate to the front of its 
     [x1, y1] = (await place.textContent())!.match(/[\d.]+/g)!.map(Number);
   expect(x1).toBeGreaterThan(x0);
   expect(y1).toBeGreaterThan(y0);
-  await leaf(bench, "Queue").click();
+  await openLeaf(bench, "Queue");
   await bench.getByLabel("Shown").selectOption("72");
   const large = lane(bench, "Large filament");
   const names = async (): Promise<string[]> => (await large.getByRole("button").allTextContents()).map((t) => t.replace(/\d.*$/, ""));

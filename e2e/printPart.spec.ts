@@ -1,7 +1,7 @@
 /** One part before it is printed: verdict, way up, hours, what is inside, pieces; through the interface, with the real worker. */
 import { readFileSync } from "node:fs";
 import { boundsOf, readMesh } from "../core/mesh";
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 
 const MOVES = [
   "G21",
@@ -17,8 +17,8 @@ const MOVES = [
 ].join("\n");
 
 test("from an unknown part to a reasoned choice, by keys and fields", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Every part").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Every part");
   await expect(bench.getByRole("region", { name: "Filament, resin, or both" })).toContainText("Each part on the process that suits it");
   await bench.getByRole("link", { name: "Mill house" }).click();
   await expect(bench.getByRole("region", { name: "Filament or resin" })).toContainText(

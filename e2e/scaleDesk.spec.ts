@@ -1,8 +1,8 @@
 /** The scale desk and what hangs on it, as somebody at a bench uses it. */
-import { expect, station, test } from "./bench";
+import { expect, openStation, test } from "./bench";
 
 test("any length, both ways, with what is of that size and what the shop has", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   const answer = bench.getByTestId("desk-answer");
   await expect(answer).toContainText("33.5 mm at 1:56");
   await bench.locator("#desk-length").fill("40 thou");
@@ -16,7 +16,7 @@ test("any length, both ways, with what is of that size and what the shop has", a
 });
 
 test("every kind of scale is read, a second one stands behind, and a thing of one's own is known from then on", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByLabel("Scale: figure, ratio or railway").fill("4 mm to the foot");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("heading", { name: "1:76.2", level: 1 })).toBeVisible();
@@ -33,7 +33,7 @@ test("every kind of scale is read, a second one stands behind, and a thing of on
 });
 
 test("what a change of scale does is said before it is made, and parts go along in one edit", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByRole("link", { name: "What if" }).click();
   await bench.getByLabel("Try a scale").fill("15 mm");
   await expect(bench.getByText("× 0.54")).toBeVisible();
@@ -41,7 +41,7 @@ test("what a change of scale does is said before it is made, and parts go along 
   await expect(bench.getByText(/A sliding pair in filament .* too tight; take 93 µm off each face/)).toBeVisible();
   await expect(bench.getByText(/static grass, 6 mm as grass: 63 cm/)).toBeVisible();
   await bench.getByRole("button", { name: "Switch to 1:104.6" }).click();
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house/ })).toContainText("63.2");
   await expect(bench.getByTestId("parts-table").getByRole("row", { name: /Mill house/ })).toContainText("6.61 m");
   await bench.keyboard.press("Control+z");
@@ -63,7 +63,7 @@ test("two presses on a door give the scale of a found model, the per cent to typ
   await bench.getByRole("button", { name: "Add: 1:70.1" }).click();
   // 2032 ÷ 29 mm is 1:70, 2 % either way for picking; the door that was there says 1:55: no two agree, and both are listed.
   await expect(bench.getByRole("row", { name: /a tall door leaf 2.03 m 29 mm, typed 1:68.7 to 1:71.5/ })).toBeVisible();
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByRole("link", { name: /^Side by side/ }).click();
   await expect(bench.getByRole("img", { name: "Implied scales of 2 parts against 1:56" })).toBeVisible();
   await bench.getByRole("button", { name: "Print it at 83.4 %" }).click();
@@ -71,7 +71,7 @@ test("two presses on a door give the scale of a found model, the per cent to typ
 });
 
 test("the subject: sizes that contradict, a standard that is not kept, a shelf that is too low", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByRole("link", { name: /^Subject/ }).click();
   await expect(bench.getByText("Two heights for the mill house: 6.6 m and 7.9 m. From a drawing is the more reliable one.")).toBeVisible();
   await bench.getByRole("textbox", { name: "What" }).fill("Loading door");
@@ -95,7 +95,7 @@ test("the subject: sizes that contradict, a standard that is not kept, a shelf t
 });
 
 test("pictures come in smaller, without where they were taken, and what none shows is invented", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByRole("link", { name: "References" }).click();
   // A picture made here, with a marker in front of its end that stands for a place.
   const jpeg = await bench.evaluate(async () => {

@@ -1,10 +1,10 @@
 /** The scheme: a recipe laid on many pieces, changed once for all, and an evening of painting by thumb. */
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 
 const tray = (page: import("@playwright/test").Page) => page.getByTestId("paint-tray");
 
 test("a recipe is laid on picked pieces in one press, with its pots asked for, and taken back in one", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await openStation(bench, "Paint");
   await expect(tray(bench).getByRole("button", { name: /^Rowing boat: no paint planned/ })).toBeVisible();
   await bench.getByRole("button", { name: "Pick all of No paint yet" }).click();
   await bench.keyboard.press("Escape");
@@ -26,7 +26,7 @@ test("a recipe is laid on picked pieces in one press, with its pots asked for, a
 });
 
 test("a recipe is changed once, and every piece that it lies on changes; one leaves a step out", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await openStation(bench, "Paint");
   await tray(bench).getByRole("button", { name: "Timber, weathered", exact: true }).click();
   const strip = bench.getByRole("region", { name: "Timber, weathered" });
   await strip.getByRole("button", { name: /^Bog brown, all over/ }).click();
@@ -50,7 +50,7 @@ test("a recipe is changed once, and every piece that it lies on changes; one lea
 });
 
 test("keys: ten presses go ten steps and stop at the end, r turns, m mixes what the step takes", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await openStation(bench, "Paint");
   await tray(bench).getByRole("button", { name: "Timber, weathered", exact: true }).click();
   const strip = bench.getByRole("region", { name: "Timber, weathered" });
   for (let i = 0; i < 3; i++) await bench.keyboard.press("ArrowRight");
@@ -67,7 +67,7 @@ test("keys: ten presses go ten steps and stop at the end, r turns, m mixes what 
 });
 
 test("a flag takes the pieces so far and no further; undo takes them on again", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await openStation(bench, "Paint");
   await tray(bench).getByRole("button", { name: "Timber, weathered", exact: true }).click();
   const crate = tray(bench).getByRole("button", { name: /^Cargo crate × 24/ });
   await expect(crate).toHaveAccessibleName(/0 of 6 steps done/);
@@ -80,7 +80,7 @@ test("a flag takes the pieces so far and no further; undo takes them on again", 
 });
 
 test("the clash of a recipe step is named at its state, and put right on the piece", async ({ bench }) => {
-  await station(bench, "Paint").click();
+  await openStation(bench, "Paint");
   await tray(bench).getByRole("button", { name: "Old render", exact: true }).click();
   const strip = bench.getByRole("region", { name: "Old render" });
   await strip.getByRole("button", { name: /^Solvent matt varnish, can, all over/ }).click();
@@ -88,7 +88,7 @@ test("the clash of a recipe step is named at its state, and put right on the pie
   await bench.keyboard.press("c");
   await expect(bench.getByRole("heading", { name: "Coats on Mill house" })).toBeVisible();
   await bench.getByRole("button", { name: "Use Water-based matt" }).click();
-  await leaf(bench, "Scheme").click();
+  await openLeaf(bench, "Scheme");
   await tray(bench).getByRole("button", { name: "Old render", exact: true }).click();
   await expect(strip.getByRole("button", { name: /^Water-based matt, all over/ })).toBeVisible();
 });

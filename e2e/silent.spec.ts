@@ -1,6 +1,6 @@
 /** Printers that fall silent: one that hangs while its stream stays open, one that never answers. */
 import type { Page } from "@playwright/test";
-import { expect, station, test } from "./bench";
+import { expect, openStation, test } from "./bench";
 import { putRow, storedRow } from "./rows";
 
 /** As if it had been chosen at Print, Printers, in the demo: no list offers one that misbehaves. */
@@ -18,7 +18,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   bench,
   faults,
 }) => {
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=frozen");
   await bench.reload();
@@ -34,7 +34,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
   await expect(lane(bench).getByText(/It heats/)).toBeHidden();
   await expect(lane(bench).getByRole("button", { name: "Pause" })).toBeHidden();
 
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await expect(bench.getByRole("region", { name: "Leave alone" })).toContainText("No contact with Small filament");
   // Opened anew it has said nothing at all.
   await bench.reload();
@@ -45,7 +45,7 @@ test("a printer that hangs while its stream stays open: the queue and Tonight sa
 });
 
 test("a printer that never answers is said not to, with nothing on it too", async ({ bench, faults }) => {
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await bench.getByRole("button", { name: /^Start Quay wall/ }).waitFor();
   await giveAddress(bench, "small-filament", "/stand-ins/printers/small?behave=silent");
   await bench.reload();

@@ -1,9 +1,9 @@
 /** What each station takes over, by its own controls, on the demo's data. */
-import { expect, leaf, station, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 
 test("Paint: one press puts the clash right, and undo brings it back", async ({ bench }) => {
-  await station(bench, "Paint").click();
-  await leaf(bench, "Coats").click();
+  await openStation(bench, "Paint");
+  await openLeaf(bench, "Coats");
   const clash = bench.getByRole("region", { name: "Clash" });
   await expect(clash).toContainText("solvent matt varnish, can over enamel wash, brown-black");
   await expect(clash).toContainText("Sand tone between them is not a closed film.");
@@ -15,8 +15,8 @@ test("Paint: one press puts the clash right, and undo brings it back", async ({ 
 });
 
 test("Paint: the rack can be added to, and a paint in use stays", async ({ bench }) => {
-  await station(bench, "Paint").click();
-  await leaf(bench, "Rack").click();
+  await openStation(bench, "Paint");
+  await openLeaf(bench, "Rack");
   await bench.getByRole("button", { name: "Add to the rack" }).click();
   await bench.getByRole("dialog").getByLabel("Name").fill("Creek green");
   await bench.getByRole("dialog").getByLabel("Left, ml").fill("12,5");
@@ -44,8 +44,8 @@ test("Paint: a coat is thinned, tape goes on, and the core is still drawn; undo 
 });
 
 test("Paint: the pot finds a mix, counts its drops, and says what to add", async ({ bench }) => {
-  await station(bench, "Paint").click();
-  await leaf(bench, "Pot").click();
+  await openStation(bench, "Paint");
+  await openLeaf(bench, "Pot");
   await bench.getByLabel("pick it", { exact: true }).fill("#a8977a");
   await bench.getByRole("button", { name: /^Find mixes of \d+ pots/ }).click();
   await bench.getByRole("button", { name: "Take it" }).first().click();
@@ -81,7 +81,7 @@ test("Paint: a pot is kept on the rack with its parts, mixed again, and used up"
   await expect(before.getByRole("listitem").filter({ hasText: "Second cream" })).toContainText("6 Lime white : 4 Sand tone");
   await before.getByRole("listitem").filter({ hasText: "Mill cream, mixed" }).getByRole("button", { name: "Pour what is left" }).click();
   await expect(bench.getByLabel("Drops of Mill cream, mixed")).toHaveValue("84");
-  await leaf(bench, "Rack").click();
+  await openLeaf(bench, "Rack");
   await expect(bench.getByRole("button", { name: /^Second cream, .*mixed from Lime white, Sand tone/ })).toBeVisible();
 });
 
@@ -288,7 +288,7 @@ test("Paint: a spray session is planned, ticked before the start, and logged wit
     .first()
     .click();
   await expect(bench.getByText(/^Started: Harbour grey primer, sprayed/).first()).toBeVisible();
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText(/Harbour grey primer/);
 });
 
@@ -365,36 +365,36 @@ test("Paint: the drill moves over the part, and the core is of the surface that 
 });
 
 test("Print: an edited profile makes every estimate anew", async ({ bench }) => {
-  await station(bench, "Print").click();
-  await leaf(bench, "Every part").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Every part");
   const row = bench.getByRole("row", { name: /^Sluice frame/ });
   // Half the layer height is twice the layers: from over an hour to over two.
   await expect(row.getByRole("cell").nth(3)).toContainText(/1 h \d\d ·/);
-  await leaf(bench, "Printers").click();
+  await openLeaf(bench, "Printers");
   const profile = bench.getByRole("region", { name: "Profile of Small filament" });
   await profile.getByLabel("layer, mm", { exact: true }).fill("0.1");
   await profile.getByLabel("layer, mm", { exact: true }).press("Enter");
-  await leaf(bench, "Every part").click();
+  await openLeaf(bench, "Every part");
   await expect(row.getByRole("cell").nth(3)).toContainText(/2 h \d\d/, { timeout: 60_000 });
-  await leaf(bench, "Printers").click();
+  await openLeaf(bench, "Printers");
   await profile.getByLabel("build space").fill("90 x 90");
   await profile.getByLabel("build space").press("Enter");
   await expect(bench.getByRole("alert")).toContainText("A size is three lengths");
 });
 
 test("Scale: another ratio changes what is real, everywhere", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByLabel("Scale: figure, ratio or railway").fill("1:64");
   await bench.keyboard.press("Enter");
   await expect(bench.getByRole("heading", { name: "1:64", level: 1 })).toBeVisible();
   await expect(bench.getByRole("row", { name: /^door leaf/ })).toContainText("31 mm");
   await expect(bench.getByTestId("length-answer")).toHaveText("31.3 mm");
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await expect(bench.getByRole("row", { name: /Mill house/ })).toContainText("7.55 m");
 });
 
 test("Scale: the school of a figure moves the ratio within its range", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByLabel("Measured from foot to").selectOption("crown");
   await expect(bench.getByRole("heading", { name: "1:59.9", level: 1 })).toBeVisible();
   await bench.getByLabel("of a person of").selectOption("1828.8");
@@ -402,9 +402,9 @@ test("Scale: the school of a figure moves the ratio within its range", async ({ 
 });
 
 test("Surface: closer to, the lines are plain; the strip follows the school", async ({ bench }) => {
-  await station(bench, "Scale").click();
+  await openStation(bench, "Scale");
   await bench.getByRole("button", { name: /^in the hand/ }).click();
-  await station(bench, "Surface").click();
+  await openStation(bench, "Surface");
   await expect(bench.locator("main")).toContainText("plain to see");
   await expect(bench.getByRole("img", { name: /^Profile of the surface: printed/ })).toBeVisible();
   await bench.getByRole("button", { name: "Leave it", exact: true }).click();
@@ -496,23 +496,23 @@ test("Tonight: the tray counts, and a tap moves one piece on", async ({ bench })
 test("Workshop: a printer renamed in one scene is renamed in all, what it reckoned stays, and a backup brings all back", async ({
   bench,
 }) => {
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   await bench.getByLabel("Name of Small filament").fill("The quick one");
   await bench.getByLabel("Name of Small filament").press("Enter");
   await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
-  await station(bench, "Print").click();
-  await leaf(bench, "Every part").click();
+  await openStation(bench, "Print");
+  await openLeaf(bench, "Every part");
   await expect(bench.getByRole("columnheader", { name: /The quick one/ })).toBeVisible();
   await expect(bench.getByRole("row", { name: /^Sluice frame/ })).toContainText(/\d ·/);
   await expect(bench.getByText(/^calculating/)).toHaveCount(0);
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   const [saved] = await Promise.all([bench.waitForEvent("download"), bench.getByRole("button", { name: "Back up everything" }).click()]);
   expect(saved.suggestedFilename()).toMatch(/^workshop-2026-11-26\.inchhollow-backup$/);
   // Another scene of one's own has the same machines.
   await bench.goto("/bench");
   await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   await expect(bench.getByLabel("Name of The quick one")).toBeVisible();
   // What was made up for the demo is not on this shelf.
   await expect(bench.getByText("Enamel wash, brown-black")).toHaveCount(0);
@@ -523,26 +523,26 @@ test("Workshop: a printer renamed in one scene is renamed in all, what it reckon
 });
 
 test("Tonight: a print that failed is offered again and counted", async ({ bench }) => {
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByRole("button", { name: "The print of Mill house failed or ended" }).click();
   await bench.getByLabel("What went wrong, if anything").fill("came off the bed");
   await bench.getByRole("button", { name: "The print failed" }).click();
   await expect(bench.getByRole("button", { name: /^Start: Mill house, Start the print/ })).toBeVisible();
-  await station(bench, "Log").click();
-  await leaf(bench, "Entries").click();
+  await openStation(bench, "Log");
+  await openLeaf(bench, "Entries");
   await expect(bench.getByRole("row", { name: /came off the bed/ })).toContainText("failed");
 });
 
 test("Tonight: at night nothing is offered until somebody is awake", async ({ bench }) => {
   await bench.clock.fastForward("06:00:00");
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await expect(bench.getByText("It is night. Nothing suggested until 07:00.")).toBeVisible();
   await bench.getByRole("button", { name: /^I am awake/ }).click();
   await expect(bench.getByRole("region", { name: "What to do" }).getByRole("listitem").first()).toBeVisible();
 });
 
 test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByLabel("ready by", { exact: true }).fill("2027-03-01");
   await expect(bench.getByRole("heading", { name: "Ready by Monday 1 March?" })).toBeVisible();
   await expect(bench.getByText("Yes, almost certainly.")).toBeVisible();
@@ -563,7 +563,7 @@ test("a kept step of one's own goes on any part, anywhere in the order", async (
 });
 
 test("the order of work is dragged, and moved by space and arrow keys; undo puts it back", async ({ bench }) => {
-  await station(bench, "Parts").click();
+  await openStation(bench, "Parts");
   await bench.getByRole("link", { name: "Cargo crate" }).click();
   const list = bench.getByRole("region", { name: "Order of work" }).getByRole("listitem");
   const titles = () => list.evaluateAll((rows) => rows.map((r) => r.querySelector(".font-semibold")!.textContent));
@@ -590,7 +590,7 @@ test("the order of work is dragged, and moved by space and arrow keys; undo puts
 test("Workshop: what is not on the shelf is said at the joint, and what was learned is told at the next work of its kind", async ({
   bench,
 }) => {
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   const glues = bench.getByRole("region", { name: "Glues", exact: true });
   await expect(glues.getByRole("listitem")).toHaveCount(3);
   await glues.getByRole("button", { name: "Remove Five-minute epoxy" }).click();
@@ -600,23 +600,23 @@ test("Workshop: what is not on the shelf is said at the joint, and what was lear
   await expect(bench.getByRole("region", { name: "Lessons" }).getByRole("listitem")).toHaveCount(3);
   // A tool that goes is not at hand tonight, before anybody has said otherwise.
   await bench.getByRole("button", { name: "Remove Airbrush, 0.4 mm" }).click();
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await expect(bench.getByRole("button", { name: "no airbrush" })).toBeVisible();
-  await station(bench, "Assemble").click();
+  await openStation(bench, "Assemble");
   await bench.getByRole("link", { name: "Sluice frame and Base" }).first().click();
   await expect(bench.getByTestId("glue-chosen")).toContainText("five-minute epoxy, not on your shelf");
   await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByRole("listitem").filter({ hasText: "instant glue, gel" })).not.toContainText("not on your shelf");
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByRole("button", { name: /^Start: Cargo crate, Wash and cure/ }).click();
   await expect(bench.getByRole("region", { name: "In hand" })).toContainText("You learned: Warm the can first");
-  await station(bench, "Log").click();
-  await leaf(bench, "Entries").click();
+  await openStation(bench, "Log");
+  await openLeaf(bench, "Entries");
   const keep = bench.getByRole("button", { name: /^Save as a lesson: Four came off/ });
   await keep.click();
   // What is kept is not offered again.
   await expect(keep).toHaveCount(0);
-  await station(bench, "Workshop").click();
+  await openStation(bench, "Workshop");
   await expect(bench.getByRole("region", { name: "Lessons" }).getByRole("listitem")).toHaveCount(4);
 });
 

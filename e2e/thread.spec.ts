@@ -1,7 +1,7 @@
 import { bare, tampered } from "../tests/bundleKit";
 import { newProject } from "../store/newScene";
 import { readFileSync } from "node:fs";
-import { expect, leaf, shedStl, station, test, upload } from "./bench";
+import { expect, openLeaf, openStation, shedStl, test, upload } from "./bench";
 
 test("the whole thread: from a mesh file to a plan for tonight, over a reload and a bundle", async ({ bench }) => {
   test.setTimeout(300_000);
@@ -27,24 +27,24 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await expect(bench.getByRole("region", { name: "Order of work" }).getByText("My usual thick base coat")).toBeVisible();
 
   // Surface: another school. Paint: the check. Assemble and ground: one each.
-  await station(bench, "Surface").click();
+  await openStation(bench, "Surface");
   await bench.getByRole("button", { name: "use this" }).first().click();
   await expect(bench.getByRole("button", { name: "in the plan" })).toBeVisible();
-  await station(bench, "Paint").click();
-  await leaf(bench, "Coats").click();
+  await openStation(bench, "Paint");
+  await openLeaf(bench, "Coats");
   await expect(bench.getByRole("img", { name: /^Core through/ })).toBeVisible();
-  await station(bench, "Assemble").click();
+  await openStation(bench, "Assemble");
   await bench.getByLabel("Tool shed is joined to").selectOption("the board");
   await expect(bench.getByRole("heading", { name: "Tool shed and the board" })).toBeVisible();
   await bench.getByText("Other glues, and why not").click();
   await expect(bench.getByText("no: spoils foam").first()).toBeVisible();
-  await station(bench, "Ground").click();
-  await leaf(bench, "Layers").click();
+  await openStation(bench, "Ground");
+  await openLeaf(bench, "Layers");
   await bench.getByRole("button", { name: "Add groundwork" }).click();
   await expect(bench.getByText("fine sand")).toBeVisible();
 
   // Tonight: start the print with one press, reload in the middle, the clock goes on.
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByRole("button", { name: /^Start: Tool shed, Start the print/ }).click();
   const alone = bench.getByRole("region", { name: "Leave alone" });
   await expect(alone).toContainText("Tool shed");
@@ -61,8 +61,8 @@ test("the whole thread: from a mesh file to a plan for tonight, over a reload an
   await bench.getByLabel("What went wrong, if anything").fill("warped corner");
   await bench.getByRole("button", { name: "Done", exact: true }).click();
   await expect(bench.getByRole("button", { name: /^Start: Tool shed, Start the print/ })).toBeVisible();
-  await station(bench, "Log").click();
-  await leaf(bench, "Entries").click();
+  await openStation(bench, "Log");
+  await openLeaf(bench, "Entries");
   await expect(bench.getByText("warped corner")).toBeVisible();
   await expect(bench.getByText("1 good, 1 failed").first()).toBeVisible();
 

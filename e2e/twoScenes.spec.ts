@@ -1,6 +1,6 @@
 /** Two scenes of one's own and one set of printers: what one prints, the other sees on the machine. */
 import type { Page } from "@playwright/test";
-import { expect, moundStl, shedStl, station, test, upload } from "./bench";
+import { expect, moundStl, openStation, shedStl, test, upload } from "./bench";
 
 async function plan(page: Page, file: string, mesh: Buffer): Promise<void> {
   await upload(page, file, mesh);
@@ -18,7 +18,7 @@ test("a printer that runs for one scene is not free for the other", async ({ ben
   await plan(bench, "boat-shed.stl", shedStl());
   await bench.getByRole("button", { name: "Close enough" }).click();
   await expect(bench.getByRole("region", { name: "Whose printers are these?" })).toBeHidden();
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   const start = bench.getByRole("button", { name: /^Start Boat shed on / });
   const printer = (await start.textContent())!.match(/ on (\w+( filament)?)/)![1];
   await start.click();
@@ -29,7 +29,7 @@ test("a printer that runs for one scene is not free for the other", async ({ ben
   await bench.getByRole("button", { name: "Start a scene" }).click();
   await expect(bench.getByRole("heading", { name: "Parts", level: 1 })).toBeVisible();
   await plan(bench, "grass-mound.stl", moundStl());
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await expect(lane.getByRole("button", { name: /^Boat shed, My scene on .*running/ })).toBeVisible();
   await expect(bench.getByRole("button", { name: new RegExp(`^Start .* on ${printer}`) })).toHaveCount(0);
 });

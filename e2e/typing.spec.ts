@@ -1,6 +1,6 @@
 /** Nothing typed is lost: by an import that ends, a page that is left, a store that fails, a tab that is torn away. */
 import type { Page } from "@playwright/test";
-import { leaf, EVENING, expect, shedStl, station, test, upload } from "./bench";
+import { EVENING, expect, openLeaf, openStation, shedStl, test, upload } from "./bench";
 
 test("an import that ends announces itself and does not turn the page under somebody who types", async ({ bench }) => {
   await upload(bench, "late.stl", shedStl());
@@ -43,7 +43,7 @@ test("a field is stored when the tab is hidden, and when it is torn away", async
 test("wrong text stays with its reason until it is mended, over another page and a reload", async ({ bench }) => {
   const copies = bench.getByLabel("Copies needed");
   await copies.fill("a few");
-  await station(bench, "Print").click();
+  await openStation(bench, "Print");
   await expect(bench.getByRole("heading", { name: "Print", level: 1 })).toBeVisible();
   await bench.goBack();
   await expect(copies).toHaveValue("a few");
@@ -228,7 +228,7 @@ test("an old window that does not let go is named, and the new one goes on once 
 });
 
 test("a clock that is set back during a step: no negative time, and the log says so", async ({ bench }) => {
-  await station(bench, "Tonight").click();
+  await openStation(bench, "Tonight");
   await bench.getByRole("button", { name: /^Start: Cargo crate/ }).click();
   await expect(bench.getByRole("button", { name: /^Finish/ }).first()).toBeVisible();
   await bench.clock.setSystemTime(new Date(EVENING.getTime() - 3_594_000));
@@ -240,8 +240,8 @@ test("a clock that is set back during a step: no negative time, and the log says
     .getByRole("dialog")
     .getByRole("button", { name: /^(Done|Print went well)$/ })
     .click();
-  await station(bench, "Log").click();
-  await leaf(bench, "Entries").click();
+  await openStation(bench, "Log");
+  await openLeaf(bench, "Entries");
   await expect(bench.getByText("not timed: the computer’s clock was set back")).toBeVisible();
   await expect(bench.locator("main")).not.toContainText(/-\d/);
 });
