@@ -79,6 +79,28 @@ describe("what work takes", () => {
   });
 });
 
+describe("what is not found", () => {
+  it("has been found when it is used; undo says again that it is not", async () => {
+    const missing = async (): Promise<unknown[]> => [
+      (await db.paints.get("brown"))?.missingSince,
+      (await db.supplies.get("paper"))?.missingSince,
+    ];
+    await run("field.set", { of: "paint", id: "brown", change: { missingSince: NOW } });
+    await run("field.set", { of: "supply", id: "paper", change: { missingSince: NOW } });
+    expect([await left("brown"), await left("paper")]).toEqual([50, 4]);
+    const takes = [
+      { itemId: "brown", amount: 2 },
+      { itemId: "paper", amount: 1 },
+    ];
+    await run("step.start", { ...start, recordId: "r", stepKey: "c/x/0", takes });
+    expect(await missing()).toEqual([NOW, NOW]);
+    await run("step.finish", { ...finish, recordId: "r" });
+    expect(await missing()).toEqual([null, null]);
+    await undo(db, "s");
+    expect(await missing()).toEqual([NOW, NOW]);
+  });
+});
+
 describe("what a print takes", () => {
   const begin = async (recordId: string): Promise<void> => {
     const { scene } = await project();

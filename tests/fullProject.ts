@@ -247,6 +247,7 @@ export async function fullProject(): Promise<Full> {
     can: { cm2: 9000, fullG: 470, emptyG: 120 },
     hides: "well",
     place: "second shelf, left",
+    missingSince: THURSDAY,
     lot: "7 B",
   });
   project.scene.recipes.push({
@@ -285,7 +286,16 @@ export async function fullProject(): Promise<Full> {
     needs: ["airbrush"],
     uses: ["powder"],
   });
-  project.supplies.push({ id: "glue", kind: "glue", name: "Gel", what: "instant-gel", stock: 20, price: { minor: 690, currency: "EUR" } });
+  project.supplies.push({
+    id: "glue",
+    kind: "glue",
+    name: "Gel",
+    what: "instant-gel",
+    stock: 20,
+    price: { minor: 690, currency: "EUR" },
+    place: "drawer",
+    missingSince: THURSDAY,
+  });
   project.supplies.push({ id: "spool", kind: "spool", name: "Grey filament", what: "usual", stock: 700, price: null, since: THURSDAY });
   Object.assign(project.scene.printers[0], {
     edges: { left: 10, right: 5, front: 5, back: 5 },

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { comesInPots, FAMILIES, levelByWeight, levelWords, USUAL_CAN_CM2, wholeOf, type Can, type CoatFamily } from "~core/coat";
 import { potsInstead, shakeOf, throughAirbrush } from "~core/paint";
-import { LIMITS, type Paint } from "~core/project";
+import { LIMITS, usableOf, type Paint } from "~core/project";
 import { ok, spacedNumber, type Result } from "~core/units";
 import { costText, parseCostIn } from "~app/shared/cost";
 import { useActions, useProject } from "~app/shared/scene";
@@ -226,7 +226,7 @@ function About({ paint }: { paint: Paint }) {
   const shake = shakeOf(paint);
   const instead = potsInstead(
     paint,
-    paints.filter((p) => p.id !== paint.id && p.stockMl > 0),
+    paints.filter((p) => p.id !== paint.id && usableOf(p) > 0),
   ).slice(0, 3);
   return (
     <div className="mt-3 text-[0.97rem]">

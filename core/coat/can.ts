@@ -17,6 +17,8 @@ export interface InPot {
   can?: Can | null;
   /** What it holds when full, ml. */
   wholeMl?: number | null;
+  /** Since when it is not found, ms. */
+  missingSince?: number | null;
 }
 
 /** So much of a can covers so much in one coat. */
@@ -44,11 +46,11 @@ function roughCm2(cm2: number): string {
 export const inPotWords = (pot: InPot | null | undefined, ml: number): string =>
   pot?.can ? `${roughCm2((ml / wholeOf(pot)) * pot.can.cm2)} of coat` : formatMillilitres(ml);
 
-/** What is left: "24 ml", "a can 38 % full, 3 800 cm² of coat". */
+/** What is left: "24 ml", "a can 38 % full, 3 800 cm² of coat", "24 ml, not found". */
 export const levelWords = (pot: InPot & { stockMl: number }): string =>
-  pot.can
+  (pot.can
     ? `a can ${Math.round((pot.stockMl / wholeOf(pot)) * 100)} % full, ${inPotWords(pot, pot.stockMl)}`
-    : formatMillilitres(pot.stockMl);
+    : formatMillilitres(pot.stockMl)) + (pot.missingSince == null ? "" : ", not found");
 
 /** What is left in a can, ml of its whole, by what it weighs now. */
 export function levelByWeight(pot: InPot & { can: Can }, nowG: number): Result<number> {

@@ -1,7 +1,7 @@
 /** Again: mixes, settings, finishes and lessons that were kept, those of the part at hand first, each as a card of what it takes now. */
 import { correctionOf, KEEP_BACK, LEAST_MIX_ML, potOf, potsInstead, USUAL_DROP_ML } from "../paint";
 import { potGoes, usesOfPot, type PotGo, type Tonight } from "../plan";
-import { lessonsAbout, partIn, type KeptMix, type Paint, type Project, type StepRecord } from "../project";
+import { lessonsAbout, partIn, usableOf, type KeptMix, type Paint, type Project, type StepRecord } from "../project";
 import type { Recipe } from "../recipe";
 import { recipesIn } from "../stations/kinds";
 
@@ -146,13 +146,13 @@ export function mixCard(
     thinnerMl: pot.thinnerMl,
     parts: pot.of.map(({ name, drops, ml }, i) => {
       const own = there[i];
-      const shortMl = Math.max(0, ml - (own?.stockMl ?? 0));
+      const shortMl = Math.max(0, ml - (own ? usableOf(own) : 0));
       const wants = { name, hex: mix.parts[i].hex, family: own?.family ?? paint.family, sheen: own?.sheen ?? paint.sheen };
       const [nearest] =
         shortMl > 0
           ? potsInstead(
               wants,
-              project.paints.filter((p) => p.id !== own?.id && p.id !== paint.id && p.stockMl >= ml),
+              project.paints.filter((p) => p.id !== own?.id && p.id !== paint.id && usableOf(p) >= ml),
             )
           : [];
       return { name, drops, ml, shortMl, instead: nearest ? { name: nearest.paint.name, lost: nearest.lost } : null };

@@ -31,6 +31,7 @@ export * from "./papers";
 export * from "./partRows";
 export * from "./placementSheet";
 export * from "./pilot";
+export * from "./potsAtGo";
 export * from "./planWords";
 export * from "./plateSheet";
 export * from "./prep";

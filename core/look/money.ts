@@ -1,13 +1,13 @@
 /** What a scene cost: receipts shared out over what became of them, by material, part and plate; tools that are kept stand apart. */
 import { machineHour, partOfPrice, spentOn, summed, type Entered, type Fate, type Spent } from "../ledger";
 import { goodCount } from "../plan";
-import { takenS, type Paint, type Part, type Project, type Supply } from "../project";
+import { stockOf, takenS, type Paint, type Part, type Project, type Supply } from "../project";
 import { kindOf } from "../stations/kinds";
 import type { Printer } from "../print";
 
 /** A thing of the workshop as the ledger sees it. */
 function entered(item: Paint | Supply, project: Pick<Project, "lines">): Entered {
-  const [level, whole] = "stockMl" in item ? [item.stockMl, item.wholeMl] : [item.stock, item.whole];
+  const { level, whole } = stockOf(item);
   const opening = item.began ?? level;
   return {
     itemId: item.id,

@@ -1,6 +1,6 @@
 /** At the end of an evening: at most three questions, of those whose answer tells the most. Ending a step asks nothing. */
 import type { StockLine } from "../ledger";
-import { lessonsAbout, takenS, type Lesson, type Paint, type Project, type StepRecord, type Supply } from "../project";
+import { lessonsAbout, stockOf, takenS, type Lesson, type Paint, type Project, type StepRecord, type Supply } from "../project";
 
 export type Question =
   /** A lesson was told at a step: did it help? */
@@ -17,8 +17,6 @@ const EVENING_MS = 6 * 3_600_000;
 const GUESSED = 0.25;
 /** Lessons told at a step, as Tonight tells them. */
 const TOLD = 3;
-
-const levelOfItem = (item: Paint | Supply): number => ("stockMl" in item ? item.stockMl : item.stock);
 
 /** What estimates took of an item since it was last counted. */
 function takenSinceCounted(lines: readonly StockLine[], itemId: string): number {
@@ -47,7 +45,7 @@ export function questionsOf(project: Pick<Project, "records" | "lessons" | "line
   const touched = new Set(lines.flatMap((l) => (l.kind === "took" && ended.some((r) => r.id === l.recordId) ? [l.itemId] : [])));
   const left = [...paints, ...supplies]
     .filter((item) => touched.has(item.id))
-    .map((item) => ({ item, level: levelOfItem(item), guessed: takenSinceCounted(lines, item.id) }))
+    .map((item) => ({ item, level: stockOf(item).level, guessed: takenSinceCounted(lines, item.id) }))
     .filter(({ level, guessed }) => guessed > GUESSED * Math.max(0, level))
     .sort((a, b) => b.guessed / Math.max(1e-9, b.level) - a.guessed / Math.max(1e-9, a.level))
     .map((x): Question => ({ kind: "left", key: `left ${x.item.id}`, ...x }));

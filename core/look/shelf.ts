@@ -2,7 +2,7 @@
 import type { OnShelf } from "../evening";
 import { chanceToLast, countsTell, OF_PRINTS, orderBy, type StockLine } from "../ledger";
 import { itemOf, printRecordOf, type Tonight } from "../plan";
-import { SUPPLY_KINDS, type Paint, type Project, type Supply } from "../project";
+import { isMissing, stockOf, SUPPLY_KINDS, usableOf, type Paint, type Project, type Supply } from "../project";
 import type { Step } from "../work";
 import { plateTakes } from "../print";
 
@@ -17,12 +17,14 @@ export interface ShelfRow {
   place: string;
   /** What steps of the plan that are still open take. */
   needs: number;
-  /** The chance that it lasts for all of them, 0 to 1; null where nothing is needed. */
+  /** The chance that it lasts for all of them, 0 to 1; null where nothing is needed, or where it is not found. */
   chance: number | null;
-  /** The first step for which too little is left, and when the plan begins it; null where it lasts. */
+  /** The first step for which too little is left, or for which it must be found, and when the plan begins it; null where it lasts. */
   dry: { step: Step; at: number } | null;
   /** The last day to order it, ms; null where it lasts. */
   order: number | null;
+  /** It is not found: since when, and where it was used last; null where it is at its place. */
+  missing: { since: number; used: StockLine | null } | null;
   /** Its lines, the last first. */
   lines: readonly StockLine[];
 }
@@ -34,12 +36,13 @@ const SHOP_DAYS = [1, 2, 3, 4, 5];
 /** A pot that will do with this chance is no matter. */
 export const SURE = 0.9;
 
-const stockOf = (item: Paint | Supply): { level: number; whole: number | null; unit: string; kind: string; place: string } =>
-  "stockMl" in item
-    ? { level: item.stockMl, whole: item.wholeMl ?? null, unit: "ml", kind: item.family, place: item.place ?? "" }
-    : { level: item.stock, whole: item.whole ?? null, unit: unitOf(item), kind: SUPPLY_KINDS[item.kind].label.toLowerCase(), place: "" };
+/** "lasts 7 times in 10". */
+export const chanceWords = (chance: number): string => {
+  const n = Math.round(chance * 10);
+  return n >= 10 ? "lasts" : n <= 0 ? "will not last" : `lasts ${n} ${n === 1 ? "time" : "times"} in 10`;
+};
 
-const unitOf = (s: Supply): string => (SUPPLY_KINDS[s.kind].unit === "ml or g" ? "ml" : SUPPLY_KINDS[s.kind].unit);
+const kindWords = (item: Paint | Supply): string => ("stockMl" in item ? item.family : SUPPLY_KINDS[item.kind].label.toLowerCase());
 
 /** All that runs down, by its name, as an evening's line may name it. */
 export const onShelf = ({ paints, supplies }: Pick<Project, "paints" | "supplies">): OnShelf[] =>
@@ -56,6 +59,17 @@ function printTaking(step: Step, project: Project): { itemId: string; amount: nu
 
 /** Tools and baths are not used up. */
 const runsDown = (item: Paint | Supply): boolean => "stockMl" in item || (item.kind !== "tool" && item.kind !== "bath");
+
+/**
+ * The chance that something of the shelf lasts for what is taken of it; null where nothing is. What counts told of this hand is heeded.
+ * @param lines of this thing, in any order
+ */
+export function chanceFor(item: Paint | Supply, takes: readonly number[], lines: readonly StockLine[]): number | null {
+  if (!takes.some((t) => t > 0)) return null;
+  const { level } = stockOf(item);
+  const ofPrints = "kind" in item && (item.kind === "spool" || item.kind === "bottle");
+  return chanceToLast(level, takes, countsTell(item.began ?? level, lines), ofPrints ? OF_PRINTS : undefined);
+}
 
 /** All that runs down, what runs dry first before the rest. @param model the plan, whose open steps take from the shelf in their order */
 export function shelfRows(project: Project, model: Pick<Tonight, "schedule" | "states">): ShelfRow[] {
@@ -76,31 +90,32 @@ export function shelfRows(project: Project, model: Pick<Tonight, "schedule" | "s
     if (print) take(print.itemId, step, hands[0].from, print.amount);
   }
   const rows = [...project.paints, ...project.supplies].filter(runsDown).map((item): ShelfRow => {
-    const { level, ...of } = stockOf(item);
+    const { level, whole, unit } = stockOf(item);
     const own = takes.get(item.id) ?? [];
     const needs = own.reduce((sum, t) => sum + t.amount, 0);
-    const lines = project.lines.filter((l) => l.itemId === item.id);
-    let left = level;
+    const lines = project.lines.filter((l) => l.itemId === item.id).sort((a, b) => b.at - a.at);
+    let left = usableOf(item);
     const dry = own.find((t) => (left -= t.amount) < -1e-6);
-    const seen = countsTell(item.began ?? level, lines);
     return {
       item,
       name: item.name,
+      kind: kindWords(item),
+      unit,
       level,
-      ...of,
+      whole,
+      place: item.place ?? "",
       needs,
-      chance:
-        needs > 0
-          ? chanceToLast(
-              level,
-              own.map((t) => t.amount),
-              seen,
-              "kind" in item && (item.kind === "spool" || item.kind === "bottle") ? OF_PRINTS : undefined,
-            )
-          : null,
+      chance: isMissing(item)
+        ? null
+        : chanceFor(
+            item,
+            own.map((t) => t.amount),
+            lines,
+          ),
+      missing: item.missingSince == null ? null : { since: item.missingSince, used: lines.find((l) => l.kind === "took") ?? null },
       dry: dry ? { step: dry.step, at: dry.at } : null,
       order: dry ? orderBy(dry.at, PARCEL_DAYS, SHOP_DAYS) : null,
-      lines: [...lines].sort((a, b) => b.at - a.at),
+      lines,
     };
   });
   const when = (r: ShelfRow): number => r.dry?.at ?? Infinity;

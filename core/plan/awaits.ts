@@ -1,6 +1,6 @@
 /** Parcels and people that are waited for: which steps may not begin before they came, and how late they may be. */
 import { TZDate } from "@date-fns/tz";
-import type { WaitedFor, Project } from "../project";
+import { usableOf, type WaitedFor, type Project } from "../project";
 import { inItsScene, type Step } from "./steps";
 import { itemOf } from "./takes";
 
@@ -25,8 +25,10 @@ export interface Waits {
 }
 
 /** What there is of a pot or supply. */
-const levelIn = ({ paints, supplies }: Project, itemId: string): number =>
-  paints.find((p) => p.id === itemId)?.stockMl ?? supplies.find((s) => s.id === itemId)?.stock ?? 0;
+function levelIn({ paints, supplies }: Project, itemId: string): number {
+  const item = paints.find((p) => p.id === itemId) ?? supplies.find((s) => s.id === itemId);
+  return item ? usableOf(item) : 0;
+}
 
 /**
  * Of each step that waits for something from outside: all that it waits for. A part's steps wait for what the part waits for; of a pot or supply

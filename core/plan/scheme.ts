@@ -1,6 +1,6 @@
 /** The scheme: which pieces take which recipe, how far each is, what comes next on all of them, and where one may stop. */
 import { checkStack, isClash, METHODS, worstFirst, type BoundaryVerdict, type InPot } from "../coat";
-import { partAreaMm2, type Paint, type Part, type Project } from "../project";
+import { partAreaMm2, usableOf, type Paint, type Part, type Project } from "../project";
 import { copiesOf, fineWork, FINISH_ORDER, layerOf, stepsUpTo, workedShare, type Recipe, type RecipeStep } from "../recipe";
 import { recipesIn, stepsOnPiece, coatsIn, type RecipeWork } from "../stations/kinds";
 import type { Finish } from "../subject";
@@ -258,7 +258,7 @@ export function prospectOf(recipe: Recipe, parts: readonly Part[], project: Proj
     needs.set(s.paintId, (needs.get(s.paintId) ?? 0) + ml);
   }
   const short = project.paints.flatMap((paint) => {
-    const ml = (needs.get(paint.id) ?? 0) - paint.stockMl;
+    const ml = (needs.get(paint.id) ?? 0) - usableOf(paint);
     return ml > 0 ? [{ paint, ml }] : [];
   });
   return {

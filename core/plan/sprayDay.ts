@@ -4,7 +4,18 @@
  */
 import { FAMILIES, inPotWords, METHODS, type CoatFamily, type CoatMethod } from "../coat";
 import { HOLDS, isOfCopies, otherSide } from "../joint";
-import { jointsOfPart, linedSurfaces, materialOf, namesIn, sideWords, surfacesOf, type Paint, type Part, type Project } from "../project";
+import {
+  isMissing,
+  jointsOfPart,
+  linedSurfaces,
+  materialOf,
+  namesIn,
+  sideWords,
+  surfacesOf,
+  type Paint,
+  type Part,
+  type Project,
+} from "../project";
 import { placeWords } from "../recipe";
 import { masksIn, recipesIn } from "../stations/kinds";
 import type { Step } from "../work";
@@ -60,7 +71,7 @@ export interface SprayGroup {
   lastOfCan: boolean;
 }
 
-/** A pot or can that will not do: "600 cm² of coat short". */
+/** A pot or can that will not do: "600 cm² of coat short", "not found". */
 interface Short {
   paint: Paint;
   words: string;
@@ -264,7 +275,11 @@ function shortOf(groups: readonly SprayGroup[]): Short[] {
   const needs = new Map<Paint, number>();
   for (const g of groups) if (g.paint) needs.set(g.paint, (needs.get(g.paint) ?? 0) + g.ml);
   return [...needs].flatMap(([paint, ml]) =>
-    ml > paint.stockMl ? [{ paint, words: `${inPotWords(paint, ml - paint.stockMl)} short` }] : [],
+    isMissing(paint)
+      ? [{ paint, words: "not found" }]
+      : ml > paint.stockMl
+        ? [{ paint, words: `${inPotWords(paint, ml - paint.stockMl)} short` }]
+        : [],
   );
 }
 

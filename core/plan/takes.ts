@@ -1,11 +1,11 @@
 /** What a step takes, of which pots and supplies of the workshop: written down when it is begun, entered in the ledger when it has ended. */
-import { paintFor, type Project, type Supply, type Take } from "../project";
+import { paintFor, usableOf, type Project, type Supply, type Take } from "../project";
 import type { Step, Taking } from "../work";
 
-/** The supply that is used: of its kind, one that still holds something before others. */
+/** The supply that is used: of its kind, one that is there and still holds something before others. */
 const supplyFor = (kind: Supply["kind"], what: string, supplies: readonly Supply[]): Supply | undefined => {
   const all = supplies.filter((s) => s.kind === kind && s.what === what);
-  return all.find((s) => s.stock > 0) ?? all[0];
+  return all.find((s) => usableOf(s) > 0) ?? all[0];
 };
 
 /** The row of the workshop that something is taken from; undefined where none is there. */

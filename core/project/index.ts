@@ -17,6 +17,7 @@ export * from "./world";
 export * from "./geometryKey";
 export * from "./rescale";
 export * from "./supplies";
+export * from "./stocked";
 export * from "./variations";
 export * from "./conditions";
 export * from "./coats";

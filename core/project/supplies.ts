@@ -48,10 +48,10 @@ export const SUPPLY_KINDS: Record<SupplyKind, { label: string; unit: string; cho
   tool: { label: "Tool", unit: "pieces", choices: TOOLS.map(({ id, name }) => ({ id, name })) },
 };
 
-/** Is a glue, grade or tool in the workshop? Undefined where nothing of its kind was ever put down: nobody knows. */
+/** Is a glue, grade or tool in the workshop, and where it should be? Undefined where nothing of its kind was ever put down: nobody knows. */
 export function isAtHand(supplies: readonly Supply[], kind: SupplyKind, what: string): boolean | undefined {
   const ofKind = supplies.filter((s) => s.kind === kind);
-  return ofKind.length === 0 ? undefined : ofKind.some((s) => s.what === what && s.stock > 0);
+  return ofKind.length === 0 ? undefined : ofKind.some((s) => s.what === what && s.stock > 0 && s.missingSince == null);
 }
 
 /** Can work that needs this be done with the tools that are there? Undefined where nobody said which there are. */

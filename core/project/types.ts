@@ -429,6 +429,10 @@ interface OfTheDemo {
 interface Stocked {
   /** What it began with, where the ledger says that another amount is left now. Never stored. */
   began?: number;
+  /** Where it stands, in the user's own words. */
+  place?: string;
+  /** Since when it is not found, ms; null or absent where it is. */
+  missingSince?: number | null;
 }
 
 export interface Paint extends OfTheDemo, Stocked {
@@ -448,8 +452,7 @@ export interface Paint extends OfTheDemo, Stocked {
   dropsPerMl?: number | null;
   /** How well one coat of it hides, where somebody tried. */
   hides?: "badly" | "well" | null;
-  /** Where it stands, and its lot: in the user's own words. */
-  place?: string;
+  /** Its lot: in the user's own words. */
   lot?: string;
   /** What it was mixed from, where it was; in the order of adding. */
   mix?: KeptMix | null;

@@ -3,7 +3,7 @@ import { LIMITS, type KeptMix, type Paint } from "../project";
 import type { Can } from "../coat";
 import { count, id, name, text, within } from "../field";
 import type { Money } from "../units";
-import { currency, family, hex, minor, strict } from "./blocks";
+import { currency, family, hex, minor, moment, strict } from "./blocks";
 
 export const paintSchema = Joi.object<Paint, true>({
   id,
@@ -44,6 +44,7 @@ export const paintSchema = Joi.object<Paint, true>({
     .optional(),
   hides: Joi.string().valid("badly", "well").allow(null).optional(),
   place: text(LIMITS.shortText).optional(),
+  missingSince: moment.allow(null).optional(),
   lot: text(LIMITS.shortText).optional(),
   dropsPerMl: within(LIMITS.dropsPerMl).allow(null).optional(),
 }).unknown(true);

@@ -1,7 +1,7 @@
 import Joi from "joi";
 import type { Money } from "../units";
 import { LIMITS, SUPPLY_KINDS, type Supply } from "../project";
-import { id, name, within } from "../field";
+import { id, name, text, within } from "../field";
 import { currency, minor, moment, strict } from "./blocks";
 
 /** What it is must be one of its kind. */
@@ -22,6 +22,8 @@ export const supplySchema = Joi.object<Supply, true>({
   stock: within(LIMITS.stock).required(),
   whole: within(LIMITS.stock).allow(null).optional(),
   since: moment.allow(null).optional(),
+  place: text(LIMITS.shortText).optional(),
+  missingSince: moment.allow(null).optional(),
   price: strict<Money>({ minor: minor.integer(), currency }).allow(null).required(),
 })
   .unknown(true)

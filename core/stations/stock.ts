@@ -1,6 +1,6 @@
 /** What work that has ended takes of pots and supplies, as lines of the ledger; a record that is struck out takes its lines along. */
 import { bookOfItem, partOfPrice, type StockLine } from "../ledger";
-import { takenBy, type Paint, type StepRecord, type Supply, type Take } from "../project";
+import { isMissing, stockOf, takenBy, type Paint, type StepRecord, type Supply, type Take } from "../project";
 import { plateKey } from "../print";
 import type { Edit } from "./command";
 
@@ -11,10 +11,18 @@ export const inDemo = async (e: Edit<"scenes">): Promise<boolean> => (await e.sc
 /** Lines of a record are called by it, so that they are found again without going through the book. */
 const lineId = (recordId: string, n: number): string => `${recordId.slice(0, 56)}-${n}`;
 
-/** Is this a thing of the workshop that this scene may take from? In the demo nothing is taken of the user's own. */
+/**
+ * Is this a thing of the workshop that this scene may take from? In the demo nothing is taken of the user's own. What was not found and is
+ * used now has been found.
+ */
 async function takenFrom(e: Edit<OfStock>, itemId: string): Promise<{ demo?: boolean } | null> {
-  const item = (await e.get("paints", itemId)) ?? (await e.get("supplies", itemId));
-  return item && (!(await inDemo(e)) || item.demo) ? item : null;
+  const paint = await e.get("paints", itemId);
+  const supply = paint ? undefined : await e.get("supplies", itemId);
+  const item = paint ?? supply;
+  if (!item || ((await inDemo(e)) && !item.demo)) return null;
+  if (paint && isMissing(paint)) await e.put("paints", { ...paint, missingSince: null });
+  if (supply && isMissing(supply)) await e.put("supplies", { ...supply, missingSince: null });
+  return item;
 }
 
 /** A line of something that was used, if it is there to be used. */
@@ -60,7 +68,8 @@ export async function enterAgain(e: Edit<OfStock>, record: StepRecord, failedSha
 export async function closeBook(e: Edit<"lines">, item: Paint | Supply): Promise<void> {
   const lines = (await e.all("lines")).filter((l) => l.itemId === item.id);
   if (lines.length === 0) return;
-  const [opening, whole, was] = "stockMl" in item ? [item.stockMl, item.wholeMl, "paint"] : [item.stock, item.whole, item.kind];
+  const { level: opening, whole } = stockOf(item);
+  const was = "stockMl" in item ? "paint" : item.kind;
   const { level } = bookOfItem(opening, lines);
   const own = { itemId: item.id, was, note: item.name, ...(item.demo && { demo: true }) };
   const [first, last] = [Math.min(...lines.map((l) => l.at)), Math.max(...lines.map((l) => l.at))];

@@ -8,7 +8,7 @@ import { coatCare, inPotWords, levelWords, METHODS } from "~core/coat";
 import { pottedCoats, surroundingsOfPart } from "~core/plan";
 import { layerMl } from "~core/surface";
 import { placeWords } from "~core/recipe";
-import { LIMITS, partAreaMm2, type Part, type WorkItem } from "~core/project";
+import { LIMITS, partAreaMm2, usableOf, type Part, type WorkItem } from "~core/project";
 import {
   coatsIn,
   filmOfCoat,
@@ -119,8 +119,8 @@ function CoatRow({ part, coat, onRemove }: { part: Part; coat: CoatWork; onRemov
       </IconButton>
       <span className="col-[2/-1] text-sm text-soft">
         {paint && ml !== null && (
-          <span className={ml.potMl > paint.stockMl ? "note-act" : ""}>
-            {ml.potMl > paint.stockMl && "▲ "}about {inPotWords(paint, ml.potMl)}
+          <span className={ml.potMl > usableOf(paint) ? "note-act" : ""}>
+            {ml.potMl > usableOf(paint) && "▲ "}about {inPotWords(paint, ml.potMl)}
             {paint.can ? "" : " from the pot"}
             {ml.thinnerMl > 0 && ` and ${formatMillilitres(ml.thinnerMl)} of thinner`}, {levelWords(paint)} on the rack
             {" · "}
@@ -183,7 +183,7 @@ function RecipeRows({ part, item, onRemove }: { part: Part; item: RecipeWork; on
         {coats.map((c) => {
           const { step, pot } = steps.get(c.stepId!)!;
           const paint = project.paints.find((p) => p.id === c.paintId);
-          const short = paint !== undefined && c.ml.potMl > paint.stockMl;
+          const short = paint !== undefined && c.ml.potMl > usableOf(paint);
           return (
             <li key={step.id} className="grid grid-cols-[1.6rem_1fr] items-center gap-2 py-0.5 tab:grid-cols-[1.6rem_14rem_1fr]">
               <span className="h-6 w-6 border border-ink" style={{ background: pot.hex }} aria-hidden="true" />

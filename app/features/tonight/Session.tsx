@@ -2,7 +2,7 @@
 import { format } from "date-fns";
 import { useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
-import { wantsPilot } from "~core/look";
+import { chanceWords, potsAtGo, wantsPilot, type PotWord } from "~core/look";
 import { formatDuration } from "~core/units";
 import { goHandsOnS, sharesOf, type Clock, type Go, type Offer, type Step } from "~core/plan";
 import { lessonsAbout, type Part, type StepRecord } from "~core/project";
@@ -37,9 +37,17 @@ export function useStart(): (go: Pick<Go, "title" | "offers">) => void {
 
 const piecesWords = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}`;
 
+const potWords = (w: PotWord): string =>
+  ({
+    missing: `▲ ${w.name}: not found${w.kind === "missing" && w.place ? `; its place: ${w.place}` : ""}`,
+    unsure: w.kind === "unsure" ? `${w.name}: what is left ${chanceWords(w.chance)}` : "",
+    "fresh can": `${w.name}: open a fresh can for the last coat. One that is nearly empty spits.`,
+  })[w.kind];
+
 /** What is to be known of a go before it is begun. */
 export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; onStart: () => void; solid: boolean }) {
-  const { records } = useProject();
+  const project = useProject();
+  const { model } = useTonight();
   const others = useOthers();
   const many = go.offers.length > 1;
   const { step } = go.offers[0];
@@ -63,9 +71,14 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
             ▲ tonight, or it costs {go.costsDays === Infinity ? "the date" : go.costsDays === 1 ? "a day" : `${go.costsDays} days`}
           </span>
         )}
-        {wantsPilot(go, [records, ...others.map((o) => o.records)].flat()) && (
+        {wantsPilot(go, [project.records, ...others.map((o) => o.records)].flat()) && (
           <span className="block">Not in the log of your scenes at work: do one piece first and let it dry, before the rest.</span>
         )}
+        {potsAtGo(go, project, model.steps).map((w) => (
+          <span key={w.name} className={`block ${w.kind === "missing" ? "note-act" : ""}`}>
+            {potWords(w)}
+          </span>
+        ))}
         {go.cautions.length > 0 && <span className="block text-setting-ink">△ {go.cautions.map((c) => CAUTIONS[c].short).join(", ")}</span>}
       </span>
       <span className="whitespace-nowrap font-semibold max-tab:col-start-2 max-tab:row-start-2">

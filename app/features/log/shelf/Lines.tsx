@@ -9,7 +9,7 @@ import { formatMoney, spacedNumber, type Money } from "~core/units";
 import { parseCostIn } from "~app/shared/cost";
 import { useActions, useProject } from "~app/shared/scene";
 import { useStock } from "~app/shared/useStock";
-import { ParsedField, parseNumberIn } from "~app/ui/field";
+import { ParsedField, parseNumberIn, parseText } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { amount } from "./amount";
 
@@ -19,7 +19,7 @@ export function Lines({ row, lines }: { row: ShelfRow; lines: readonly StockLine
   const alone = (l: StockLine): boolean =>
     l.recordId === undefined || (l.sceneId === scene.id && !records.some((r) => r.id === l.recordId));
   const { run } = useActions();
-  const { buy, throwAway } = useStock();
+  const { buy, throwAway, missing, place } = useStock();
   const [size, setSize] = useState<number | null>(row.whole);
   const [price, setPrice] = useState<Money | null>(null);
   const { unit, name } = row;
@@ -50,6 +50,18 @@ export function Lines({ row, lines }: { row: ShelfRow; lines: readonly StockLine
         />
         <button className="btn" disabled={!size} onClick={() => void buy(row.item, size!, price)}>
           Add to the shelf
+        </button>
+        <ParsedField
+          className="w-44"
+          label="Stands at"
+          draftKey={`place ${row.item.id}`}
+          text={row.place}
+          placeholder="second shelf, left"
+          parse={parseText(LIMITS.shortText)}
+          onCommit={(where) => place(row.item, where)}
+        />
+        <button className="btn" onClick={() => void missing(row.item, row.missing === null)}>
+          {row.missing ? "Found" : "Not found"}
         </button>
         {row.level > 0 && (
           <button className="btn" onClick={() => void throwAway(row.item, row.level)}>

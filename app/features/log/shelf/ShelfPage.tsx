@@ -2,7 +2,8 @@
 import { addDays, format } from "date-fns";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import { labelSheet, PARCEL_DAYS, shelfRows, SURE, type ShelfRow } from "~core/look";
+import type { StockLine } from "~core/ledger";
+import { chanceWords, labelSheet, PARCEL_DAYS, shelfRows, SURE, type ShelfRow } from "~core/look";
 import { LIMITS } from "~core/project";
 import { spacedNumber } from "~core/units";
 import { download, fileName } from "~app/shared/files/download";
@@ -15,12 +16,6 @@ import { ParsedField, parseNumberIn, parseText } from "~app/ui/field";
 import { LogLeaves } from "../LogLeaves";
 import { amount } from "./amount";
 import { Lines } from "./Lines";
-
-/** "lasts 7 times in 10". */
-const chanceWords = (chance: number): string => {
-  const n = Math.round(chance * 10);
-  return n >= 10 ? "lasts" : n <= 0 ? "will not last" : `lasts ${n} ${n === 1 ? "time" : "times"} in 10`;
-};
 
 export default function ShelfPage() {
   const project = useProject();
@@ -39,6 +34,7 @@ export default function ShelfPage() {
   const shown = rows.filter((r) => `${r.name} ${r.kind} ${r.place}`.toLowerCase().includes(sought));
   const short = rows.filter((r) => r.dry);
   const unsure = rows.filter((r) => !r.dry && r.chance !== null && r.chance < SURE);
+  const lost = rows.filter((r) => r.missing).length;
   const needed = shown.filter((r) => r.needs > 0);
   const rest = shown.filter((r) => r.needs <= 0);
   return (
@@ -49,6 +45,7 @@ export default function ShelfPage() {
         { label: "kept", value: rows.length },
         { label: "the plan", value: short.length > 0 ? <span className="note-act">▲ {short.length} short</span> : "enough of all" },
         { label: "close", value: unsure.length },
+        ...(lost > 0 ? [{ label: "not found", value: <span className="note-act">▲ {lost}</span> }] : []),
       ]}
     >
       <LogLeaves short={short.length} />
@@ -134,10 +131,15 @@ function Ordered({ row: { item, name } }: { row: ShelfRow }) {
 }
 
 function Row({ row }: { row: ShelfRow }) {
-  const { name, unit, level, needs, chance, dry, order, lines, kind, place } = row;
+  const { name, unit, level, needs, chance, dry, order, lines, kind, place, missing } = row;
+  const { parts } = useProject();
   const now = useNow();
   const { count } = useStock();
   const [open, setOpen] = useState(false);
+  const usedAt = ({ partId }: StockLine): string => {
+    const part = parts.find((p) => p.id === partId);
+    return part ? ` at ${part.name}` : "";
+  };
   const orderWords = order === null ? null : order < now ? "order today" : `order by ${format(order, "EEE d MMM")}`;
   return (
     <li className="border-b border-rule py-1.5">
@@ -162,11 +164,25 @@ function Row({ row }: { row: ShelfRow }) {
         />
         <span className="w-16 text-soft">{unit}</span>
         <p className="min-w-[15rem] flex-1 leading-tight">
-          {needs > 0 && <>takes {amount(needs, unit)}, </>}
+          {missing && (
+            <span className="note-act block">
+              ▲ not found since {format(missing.since, "EEE d MMM")}
+              {place && `; its place: ${place}`}
+              {missing.used && `; last used ${format(missing.used.at, "EEE d MMM")}${usedAt(missing.used)}`}
+            </span>
+          )}
+          {needs > 0 && (
+            <>
+              takes {amount(needs, unit)}
+              {chance !== null && ", "}
+            </>
+          )}
           {chance !== null && <span className={chance < SURE ? "text-setting-ink" : ""}>{chanceWords(chance)}</span>}
           {dry && (
             <span className="note-act block">
-              ▲ runs dry {format(dry.at, "EEE d MMM")} at {dry.step.partName}: {dry.step.title}; {orderWords}
+              ▲ {missing ? "wanted" : "runs dry"} {format(dry.at, "EEE d MMM")} at {dry.step.partName}: {dry.step.title};{" "}
+              {missing && "found by then, or "}
+              {orderWords}
               <Ordered row={row} />
             </span>
           )}

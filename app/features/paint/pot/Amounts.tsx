@@ -2,7 +2,7 @@
 import { FAMILIES, levelWords } from "~core/coat";
 import { coatsToCover, throughAirbrush, type CoatsToCover } from "~core/paint";
 import type { PotGo } from "~core/plan";
-import { LIMITS } from "~core/project";
+import { LIMITS, usableOf } from "~core/project";
 import { formatMillilitres, ok, spacedNumber, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
@@ -148,7 +148,7 @@ export function Enough({ poured, ml }: { poured: readonly Poured[]; ml: readonly
     <Section title="Is it enough?">
       <ul>
         {poured.map(({ paint }, i) => {
-          const short = ml[i] > paint.stockMl;
+          const short = ml[i] > usableOf(paint);
           return (
             <li key={paint.id} className={`flex flex-wrap items-center justify-between gap-2 py-1 ${short ? "note-act" : ""}`}>
               <span className="font-semibold">
@@ -165,7 +165,7 @@ export function Enough({ poured, ml }: { poured: readonly Poured[]; ml: readonly
                   />
                 </svg>
                 {formatMillilitres(ml[i])} of {levelWords(paint)}
-                {short && `, ${formatMillilitres(ml[i] - paint.stockMl)} short`}
+                {ml[i] > paint.stockMl && `, ${formatMillilitres(ml[i] - paint.stockMl)} short`}
               </span>
             </li>
           );

@@ -1,7 +1,7 @@
 /** The colour that is wanted, and what to add where it came out otherwise. */
 import { useMemo } from "react";
 import { correctionOf, differenceWords, type Mix } from "~core/paint";
-import type { Paint } from "~core/project";
+import { usableOf, type Paint } from "~core/project";
 import { fail, ok, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { ParsedField } from "~app/ui/field";
@@ -47,7 +47,7 @@ export function Wanted({ draft, set, shelf }: { draft: PotDraft; set: SetPot; sh
         <Colour label={draft.wanted ? "wanted" : "pick it"} value={draft.wanted} onChange={(wanted) => set({ wanted })} />
         <Typed label="The colour you want" value={draft.wanted} onChange={(wanted) => set({ wanted })} />
       </div>
-      {draft.wanted && <FindMix wanted={draft.wanted} paints={shelf.filter((p) => p.stockMl > 0)} onTake={take} />}
+      {draft.wanted && <FindMix wanted={draft.wanted} paints={shelf.filter((p) => usableOf(p) > 0)} onTake={take} />}
     </section>
   );
 }

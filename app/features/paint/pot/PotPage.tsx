@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { absorptionOfSwatch, differenceWords, mixedColour, mixesWith, potOf, USUAL_DROP_ML } from "~core/paint";
 import { potGoes } from "~core/plan";
-import type { Paint } from "~core/project";
+import { usableOf, type Paint } from "~core/project";
 import { formatMillilitres } from "~core/units";
 import { Page } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
@@ -66,7 +66,7 @@ export default function PotPage() {
       );
     });
   const verdict = pot && draft.wanted ? differenceWords(pot.color, draft.wanted) : null;
-  const short = pot ? poured.filter(({ paint }, i) => pot.of[i].ml > paint.stockMl) : [];
+  const short = pot ? poured.filter(({ paint }, i) => pot.of[i].ml > usableOf(paint)) : [];
   useKey("Enter", "Count the drops", "Paint", () => setCounting(true), pot !== null && !counting);
   return (
     <Page
