@@ -49,3 +49,31 @@ export function textLines(text: string, most: number): string[] {
   }
   return out;
 }
+
+/** Widths of letters in the font of the pages as a share of its size, rounded up: narrow ones, wide ones, capitals, all others. */
+const WIDTHS: [RegExp, number][] = [
+  [/[ijl.,:;'|!I()[\]/ -]/, 0.34],
+  [/[mwMW@%—…]/, 1.02],
+  [/[A-Z+=<>~×&#]/, 0.79],
+];
+const widthOf = (letter: string): number => WIDTHS.find(([of]) => of.test(letter))?.[1] ?? 0.56;
+/** How wide a text is on the page at most, mm. */
+const widthMm = (text: string, sizeMm: number): number => [...text].reduce((sum, letter) => sum + widthOf(letter), 0) * sizeMm;
+
+/** A text in lines that are no wider than this; a word that is wider is cut, and loses no letter. At least one line. */
+export function linesWithin(text: string, wideMm: number, sizeMm: number): string[] {
+  const out: string[] = [""];
+  for (const word of text.split(/\s+/).filter(Boolean)) {
+    const joined = out.at(-1) ? `${out.at(-1)} ${word}` : word;
+    if (widthMm(joined, sizeMm) <= wideMm) {
+      out[out.length - 1] = joined;
+      continue;
+    }
+    if (out.at(-1)) out.push("");
+    for (const letter of word) {
+      if (out.at(-1) && widthMm(out.at(-1) + letter, sizeMm) > wideMm) out.push("");
+      out[out.length - 1] += letter;
+    }
+  }
+  return out;
+}

@@ -5,9 +5,10 @@ import { brokenJoint, LIMITS, productsOf, takenS, type Lesson, type Part, type S
 import { WORK_KINDS } from "~core/stations/kinds";
 import { paceKey, type Rests } from "~core/work";
 import { formatDuration, ok, parseDuration, type Result } from "~core/units";
-import { bookOf, type TakenShare } from "~core/look";
+import { bookOf, sceneReport, type TakenShare } from "~core/look";
 import { formatRatio } from "~core/scale";
 import { Silhouette } from "~app/shared/Silhouette";
+import { writeReport } from "~app/shared/files/report";
 import { Page } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice, ParsedField } from "~app/ui/field";
@@ -147,6 +148,15 @@ export default function EntriesPage() {
               </>
             )}
           </p>
+          <button
+            className="btn mt-2"
+            onClick={() => {
+              const day = (at: number): string => format(at, "d MMM yyyy");
+              void writeReport(sceneReport(project, Date.now(), day), "Report", project);
+            }}
+          >
+            Scene report
+          </button>
           {done.length > ROWS && <Leaf first={first} of={done} onTurn={setFrom} />}
           <Sideways label="Entries" className="mt-2">
             <table className="plain" aria-label="Entries">

@@ -7,11 +7,12 @@ import { formatRatio } from "~core/scale";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useLoadedAt, useProject } from "~app/shared/scene";
 import { downloadParts } from "~app/shared/files/download";
+import { writeReport } from "~app/shared/files/report";
 import { Choice } from "~app/ui/field";
 import { Key, useKey } from "~app/ui/keys";
 import { Silhouette } from "~app/shared/Silhouette";
 import { BulkBar } from "./BulkBar";
-import { matches, partRows } from "~core/look";
+import { matches, partRows, partsList } from "~core/look";
 import { UnreadList } from "~app/shared/UnreadPart";
 import { PartsTable, type ColumnSet } from "./PartsTable";
 import { writeParts } from "~app/shared/writeParts";
@@ -151,6 +152,9 @@ export default function PartsPage() {
           <>
             <button className="btn" onClick={() => void downloadParts(project)}>
               Parts as CSV
+            </button>
+            <button className="btn" onClick={() => void writeReport([partsList(project, Date.now())], "Parts list", project)}>
+              Parts on paper
             </button>
             <button className="btn" onClick={() => void writeScene()}>
               The whole scene as 3MF

@@ -1,0 +1,70 @@
+/** Tables and sentences on paper, on as many pages as they need. */
+import { PAPERS, type Drawing, type PaperName } from "../drawing";
+import { linesWithin, Pen } from "./pen";
+
+export interface ReportColumn {
+  head: string;
+  /** Its share of the width of the page; the shares of all add up to 1. */
+  share: number;
+}
+export interface ReportSection {
+  title: string;
+  columns: readonly ReportColumn[];
+  /** As many cells each as there are columns. */
+  rows: readonly (readonly string[])[];
+}
+
+const MARGIN = 14;
+const TEXT_MM = 3.2;
+const ROW_MM = 4.6;
+/** Between two columns. */
+const GAP_MM = 3;
+
+/** Sections on as many pages as they need; a section goes on over the page with its heads said again. */
+export function reportSheets(
+  sections: readonly ReportSection[],
+  { title, date, paper }: { title: string; date: string; paper: PaperName },
+): Drawing[] {
+  const [widthMm, heightMm] = PAPERS[paper];
+  const wide = widthMm - 2 * MARGIN;
+  const pages: Pen[] = [];
+  let y = 0;
+  let pen = begin();
+  function begin(): Pen {
+    const next = new Pen();
+    pages.push(next);
+    next.text(title, MARGIN, heightMm - 18, 5.5);
+    next.text(date, widthMm - MARGIN, heightMm - 18, 3.2, "end", "soft");
+    y = heightMm - 28;
+    return next;
+  }
+  const needs = (mm: number): boolean => {
+    if (y - mm >= MARGIN + 6) return false;
+    pen = begin();
+    return true;
+  };
+  for (const { title: head, columns, rows } of sections) {
+    const left = columns.map((_, i) => MARGIN + wide * columns.slice(0, i).reduce((sum, c) => sum + c.share, 0));
+    const headed = (): void => {
+      pen.text(head, MARGIN, y, 4.2);
+      y -= 3;
+      pen.line("outline", [MARGIN, y, widthMm - MARGIN, y]);
+      y -= ROW_MM;
+      if (!columns.some((c) => c.head)) return;
+      columns.forEach((c, i) => pen.text(c.head, left[i], y, 2.8, "start", "soft"));
+      y -= ROW_MM;
+    };
+    needs(6 * ROW_MM);
+    headed();
+    for (const row of rows) {
+      const cells = row.map((text, i) => linesWithin(text, wide * columns[i].share - GAP_MM, TEXT_MM));
+      const high = ROW_MM * Math.max(...cells.map((c) => c.length));
+      if (needs(high)) headed();
+      cells.forEach((lines, i) => lines.forEach((line, k) => pen.text(line, left[i], y - ROW_MM * k, TEXT_MM)));
+      y -= high;
+    }
+    y -= 5;
+  }
+  pages.forEach((page, i) => page.text(`${i + 1} of ${pages.length}`, widthMm - MARGIN, MARGIN - 5, 2.8, "end", "soft"));
+  return pages.map(({ strokes, labels }) => ({ paper, widthMm, heightMm, reduction: 1, strokes, labels }));
+}
