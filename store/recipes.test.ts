@@ -3,7 +3,7 @@ import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
 import { bare, namedOnly, read, tampered, unpacked, withBytes } from "../tests/bundleKit";
 import { block, coat, meshPart, print, projectOf, sizePart } from "../tests/sampleProject";
-import { pottedCoats, stepsOfPart } from "../core/plan";
+import { leavable, pottedCoats, stepsOfPart, stepsOfProject } from "../core/plan";
 import { levelOf } from "../core/ledger";
 import type { PartRow, ProjectRows, WorkItem } from "../core/project";
 import { STARTERS, type Recipe } from "../core/recipe";
@@ -162,6 +162,36 @@ describe("its place in the order of work", () => {
     expect(recipesIn(await workOf("brick"))[0].differs).toEqual([{ stepId: "s1", skip: true }]);
     await place([print()]);
     expect(recipesIn(await workOf("brick"))[0].differs).toEqual([]);
+  });
+});
+
+describe("what is left out for the date", () => {
+  it("goes in one press from recipes and from coats alike, and comes back with one undo", async () => {
+    await lay(["c0", "c1"]);
+    await run("recipe.differ", { partIds: ["c0"], stepId: "s2", paintId: "stone" });
+    await run("work.add", { partId: "c2", at: 0, items: [coat("under", "brown"), coat("dry", "stone", "dry brush")] });
+    const read = () => loaded().then((rows) => joinProject(rows, () => undefined));
+    const steps = stepsOfProject(await read());
+    const accents = leavable(steps, () => true);
+    const keys = accents.flatMap((l) => l.keys);
+    expect(keys).toContain("c2/dry/0");
+    const left = steps.map((s) => s.key).filter((k) => !keys.includes(k));
+    const before = await loaded();
+    expect(await code("work.leaveOut", { stepKeys: keys })).toBe("ok");
+    // Nothing else went: what is planned now is what was planned, less those steps.
+    expect(stepsOfProject(await read()).map((s) => s.key)).toEqual(left);
+    expect(leavable(stepsOfProject(await read()), () => true)).toEqual([]);
+    // Another pot on the part stays said, for when the step comes back.
+    expect(recipesIn(await workOf("c0"))[0].differs.find((d) => d.stepId === "s2")).toMatchObject({ paintId: "stone" });
+    await undo(db, "s");
+    expect((await loaded()).parts).toEqual(before.parts);
+  });
+  it("what is not there any more changes nothing, and is no fault", async () => {
+    await lay(["c0"]);
+    const before = await workOf("c0");
+    expect(await code("work.leaveOut", { stepKeys: ["c0/gone/0"] })).toBe("ok");
+    expect(await workOf("c0")).toEqual(before);
+    expect(await code("work.leaveOut", { stepKeys: ["gone/x/0"] })).not.toBe("ok");
   });
 });
 

@@ -136,6 +136,11 @@ describe("what may be left out", () => {
     expect(words).toContain("Hiding the lines, on Wall");
     expect(words.find((w) => w.includes("dry-brushed, on "))).toMatch(/Wall and Gate|Gate and Wall/);
     const first = steps.find((s) => s.itemId === "h")!;
+    const wallDry = steps.find((s) => s.partId === "m" && s.itemId === "dry")!;
+    expect(leavable(steps, (key) => key !== wallDry.key).map((l) => l.words)).toContainEqual(
+      expect.stringMatching(/dry-brushed, on Gate$/),
+    );
+    for (const { keys } of leavable(steps, () => true)) for (const key of keys) expect(steps.filter((s) => s.key === key)).toHaveLength(1);
     expect(leavable(steps, (key) => key !== first.key).map((l) => l.words)).toEqual(words.filter((w) => !w.startsWith("Hiding")));
   });
 });

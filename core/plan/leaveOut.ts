@@ -17,6 +17,8 @@ export interface LeftOut {
   /** "Bone white, dry-brushed on 4 parts". */
   words: string;
   handsS: number;
+  /** The steps that go with it. */
+  keys: string[];
 }
 
 export interface CutChoice {
@@ -39,27 +41,26 @@ export interface ShownCuts {
 }
 
 /** What may be left out and is not begun: coats of one go together, else a piece of work by itself; the most hands first. */
-export function leavable(steps: readonly Step[], waits: (key: string) => boolean): (LeftOut & { keys: string[] })[] {
+export function leavable(steps: readonly Step[], waits: (key: string) => boolean): LeftOut[] {
+  const optional = steps.flatMap((step) => (step.leave === undefined || step.scene ? [] : [{ step, leave: step.leave }]));
+  const pieceOf = ({ step, leave }: (typeof optional)[number]): string => `${step.partId}/${step.itemId}/${leave.words}`;
+  // Half of a piece of work is worse than none of it.
+  const begun = new Set(optional.filter(({ step }) => !waits(step.key)).map(pieceOf));
   const groups = new Map<string, Step[]>();
-  for (const s of steps) {
-    if (s.leave === undefined || s.scene) continue;
-    const key = s.leave.together ? s.leave.words : `${s.partId}/${s.itemId}`;
-    groups.set(key, [...(groups.get(key) ?? []), s]);
+  for (const of of optional) {
+    if (begun.has(pieceOf(of))) continue;
+    const key = of.leave.together ? of.leave.words : pieceOf(of);
+    groups.set(key, [...(groups.get(key) ?? []), of.step]);
   }
   return [...groups.values()]
-    .flatMap((all) => {
-      const own = all.filter((s) => waits(s.key));
-      // Half of a piece of work is worse than none of it.
-      if (own.length === 0 || (own.length < all.length && !own[0].leave!.together)) return [];
+    .map((own) => {
       const names = [...new Set(own.map((s) => s.partName))];
       const on = names.length > 2 ? `${names.length} parts` : names.join(" and ");
-      return [
-        {
-          words: `${own[0].leave!.words}, on ${on}`,
-          handsS: own.reduce((sum, s) => sum + s.handsOnS, 0),
-          keys: own.map((s) => s.key),
-        },
-      ];
+      return {
+        words: `${own[0].leave!.words}, on ${on}`,
+        handsS: own.reduce((sum, s) => sum + s.handsOnS, 0),
+        keys: own.map((s) => s.key),
+      };
     })
     .sort((a, b) => b.handsS - a.handsS || (a.words < b.words ? -1 : 1));
 }
@@ -99,17 +100,16 @@ export function* cutsForDate(
     dayOf,
     ...(order && { begin }),
   });
-  const shown = ({ words, handsS }: LeftOut): LeftOut => ({ words, handsS });
   const used = new Set(cuts.flatMap((c) => c.drop));
   return {
     lateDays,
     choices: cuts.map((c) => ({
-      drop: c.drop.map((k) => shown(tried[k])),
+      drop: c.drop.map((k) => tried[k]),
       finish: c.finish,
       days: dayOf(whole) - dayOf(c.finish),
       keeps: c.finish <= date.at,
     })),
-    none: tried.filter((_, k) => !used.has(k)).map(shown),
+    none: tried.filter((_, k) => !used.has(k)),
     untried: all.length - tried.length,
   };
 }

@@ -189,6 +189,8 @@ export interface WorkKind<I extends WorkBase> {
   makesPieces?: true;
   /** The same work when the part is `by` times as large. */
   resized?: (item: I, by: number) => I;
+  /** What stays of it where one of its steps is left out; nothing of most kinds. */
+  without?: (item: I, step: string) => I;
   /** How a new one begins for a part, and what the button for it says; none where it cannot be, or begins elsewhere. */
   begin?: { label: string; make: (id: string, task: Beginning) => I | null };
 }

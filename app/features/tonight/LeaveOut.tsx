@@ -2,6 +2,7 @@
 import { format } from "date-fns";
 import type { CutChoice, LeftOut, ShownCuts } from "~core/plan";
 import { formatDuration } from "~core/units";
+import { useActions } from "~app/shared/scene";
 
 /** So many choices are shown; the smallest come first. */
 const SHOWN = 4;
@@ -14,6 +15,7 @@ const buysWords = (c: CutChoice): string =>
 const thing = ({ words, handsS }: LeftOut): string => `${words} (${formatDuration(handsS)})`;
 
 export function LeaveOut({ cuts: { lateDays, choices, none, untried } }: { cuts: ShownCuts }) {
+  const { run } = useActions();
   return (
     <div className="mt-2" role="group" aria-label="What leaving out buys">
       {lateDays !== null && lateDays > 0 && (
@@ -22,9 +24,18 @@ export function LeaveOut({ cuts: { lateDays, choices, none, untried } }: { cuts:
       {(lateDays === null || lateDays <= 0) && <p className="note-act">▲ What leaving things out buys:</p>}
       <ul>
         {choices.slice(0, SHOWN).map((c) => (
-          <li key={c.drop.map((d) => d.words).join()} className="border-b border-rule py-1">
-            <span className="font-semibold">{c.drop.map(thing).join(", and ")}</span>
-            <span className="block text-soft">{buysWords(c)}</span>
+          <li key={c.drop.map((d) => d.words).join()} className="flex items-center gap-x-3 border-b border-rule py-1">
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{c.drop.map(thing).join(", and ")}</span>
+              <span className="block text-soft">{buysWords(c)}</span>
+            </span>
+            <button
+              className="btn"
+              aria-label={`Leave out ${c.drop.map((d) => d.words).join(", and ")}`}
+              onClick={() => void run("work.leaveOut", { stepKeys: c.drop.flatMap((d) => d.keys) })}
+            >
+              leave out
+            </button>
           </li>
         ))}
       </ul>

@@ -30,6 +30,7 @@ import {
   type CommandsOf,
   type Edit,
 } from "../command";
+import { kindOf } from "../kinds";
 import { checkReferences, NAMED_TABLES, type NamedTable } from "../references";
 import { removeParts } from "./removal";
 
@@ -114,6 +115,8 @@ export interface PartsCommands {
     seams: (NonNullable<Joint["cut"]> & { seamMm: number; axis: "x" | "y" | "z"; planeMm: number })[];
   };
   "part.restore": { partId: string; version: number };
+  /** Steps that are not begun go, with the work that is nothing without them; of a recipe only that step, on that part. */
+  "work.leaveOut": { stepKeys: string[] };
   "work.add": { partId: string; items: WorkItem[]; at: number; surfaces?: SaidSurface[] };
   /** The same work for many parts: a recipe, a kept step. */
   "works.add": { adds: { partId: string; items: WorkItem[]; surfaces?: SaidSurface[] }[] };
@@ -275,6 +278,19 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
         surfaces: withSaid(part.surfaces, surfaces),
         work: [...part.work.slice(0, at), ...items, ...part.work.slice(at)],
       }));
+    },
+  }),
+  "work.leaveOut": over("parts")({
+    schema: object({ stepKeys: Joi.array().min(1).max(LIMITS.parts).unique().items(text(LIMITS.title)) }),
+    label: () => "Left out",
+    apply: async (e, { stepKeys }) => {
+      for (const key of stepKeys) {
+        const [partId, itemId, step = ""] = key.split("/");
+        await putPart(e, partId, (part) => ({
+          ...part,
+          work: part.work.flatMap((item) => (item.id === itemId ? ((kindOf(item).without?.(item, step) ?? []) as WorkItem | []) : [item])),
+        }));
+      }
     },
   }),
   "works.add": over(...NAMED_TABLES)({

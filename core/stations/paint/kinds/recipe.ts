@@ -151,6 +151,11 @@ export const recipe: WorkKind<RecipeWork> = {
     return found && isPrimer(found.pot.family) ? "primed" : "painted";
   },
   coats: (item, at) => stepsOnPiece(item, at).map(({ step, pot }) => ({ method: step.method, pot })),
+  without: (item, step) => {
+    const was = item.differs.find((d) => d.stepId === partOf(step));
+    const rest = item.differs.filter((d) => d !== was);
+    return { ...item, differs: [...rest, { ...was, stepId: partOf(step), skip: true }] };
+  },
   steps: (item, task) => {
     const found = task.recipe(item.recipeId);
     if (!found) return [];
