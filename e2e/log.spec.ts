@@ -1,6 +1,6 @@
 /** Log: the strip and what is found in it, the shelf that is counted, money that sums, the evening in a line. */
 import { cameraPicture } from "../tests/cameraPicture";
-import { expect, test } from "./bench";
+import { expect, openLeaf, openStation, test } from "./bench";
 import { storedRow } from "./rows";
 
 const LOG = "/s/saltmarsh-sluice/log";
@@ -42,6 +42,56 @@ test("a count on the shelf is a line that can be struck out; a purchase has its 
   await bench.getByRole("heading", { name: "Shelf" }).click();
   await bench.keyboard.press("Control+z");
   await expect(level).toHaveValue("80");
+});
+
+test("a pot that is not found keeps its level, is named before the go that takes it, and is found again; undo too", async ({ bench }) => {
+  await bench.goto(`${LOG}/shelf`);
+  const row = bench.getByRole("listitem").filter({ hasText: "Harbour grey primer" }).first();
+  await row.getByRole("button", { name: /^Harbour grey primer water/ }).click();
+  await row.getByLabel("Stands at").fill("drawer, right");
+  await row.getByLabel("Stands at").press("Enter");
+  await row.getByRole("button", { name: "Not found" }).click();
+  await expect(row).toContainText("not found since Thu 26 Nov; its place: drawer, right");
+  await expect(row.getByLabel("Harbour grey primer: ml left")).toHaveValue("240");
+  await openStation(bench, "Tonight");
+  await expect(bench.getByText("▲ Harbour grey primer: not found; its place: drawer, right")).toBeVisible();
+  await openStation(bench, "Log");
+  await openLeaf(bench, "Shelf");
+  await row.getByRole("button", { name: /^Harbour grey primer water/ }).click();
+  await row.getByRole("button", { name: "Found", exact: true }).click();
+  await expect(row).not.toContainText("not found since");
+  await bench.locator("h1").click();
+  await bench.keyboard.press("Control+z");
+  await expect(row).toContainText("not found since");
+});
+
+test("a report of the scene and the list of its parts come out as PDF", async ({ bench }) => {
+  for (const [page, button, file] of [
+    [`${LOG}/entries`, "Scene report", "saltmarsh-sluice-report.pdf"],
+    ["/s/saltmarsh-sluice/parts", "Parts on paper", "saltmarsh-sluice-parts-list.pdf"],
+  ]) {
+    await bench.goto(page);
+    const coming = bench.waitForEvent("download");
+    await bench.getByRole("button", { name: button }).click();
+    const got = await coming;
+    expect(got.suggestedFilename()).toBe(file);
+    const stream = await got.createReadStream();
+    const first = await new Promise<Buffer>((done) => stream.once("data", (b: Buffer) => done(b)));
+    expect(first.subarray(0, 5).toString()).toBe("%PDF-");
+  }
+});
+
+test("too much for the date: what leaving out buys is left out with one press, and one undo brings it back", async ({ bench }) => {
+  await openStation(bench, "Tonight");
+  await bench.getByLabel("ready by").fill("2026-11-30");
+  const cuts = bench.getByRole("group", { name: "What leaving out buys" });
+  const pigment = cuts.getByRole("button", { name: /^Leave out Dry mud pigment, dusted on/ });
+  await pigment.click();
+  await expect(pigment).toBeHidden();
+  await expect(cuts).toBeVisible();
+  await expect(cuts).not.toContainText("Dry mud pigment");
+  await bench.getByRole("button", { name: "Undo" }).click();
+  await expect(pigment).toBeVisible();
 });
 
 test("money sums to the receipts, and hours of a printer make a piece dearer", async ({ bench }) => {
