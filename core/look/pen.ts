@@ -53,11 +53,12 @@ export function textLines(text: string, most: number): string[] {
 /** Widths of letters in the font of the pages as a share of its size, rounded up: narrow ones, wide ones, capitals, all others. */
 const WIDTHS: [RegExp, number][] = [
   [/[ijl.,:;'|!I()[\]/ -]/, 0.34],
-  [/[mwMW@%—…]/, 1.02],
-  [/[A-Z+=<>~×&#]/, 0.79],
+  [/[mwMW@%—…™‰æœÆŒ½¼¾]/, 1.02],
+  [/[\p{Lu}+=<>~×÷±¬©®&#]/u, 0.79],
 ];
-const widthOf = (letter: string): number => WIDTHS.find(([of]) => of.test(letter))?.[1] ?? 0.56;
-/** How wide a text is on the page at most, mm. */
+/** How wide a letter is at most, as a share of the size of the text. */
+export const widthOf = (letter: string): number => WIDTHS.find(([of]) => of.test(letter))?.[1] ?? 0.62;
+/** How wide a text is at most, mm. */
 const widthMm = (text: string, sizeMm: number): number => [...text].reduce((sum, letter) => sum + widthOf(letter), 0) * sizeMm;
 
 /** A text in lines that are no wider than this; a word that is wider is cut, and loses no letter. At least one line. */

@@ -33,7 +33,8 @@ export function reportSheets(
   function begin(): Pen {
     const next = new Pen();
     pages.push(next);
-    next.text(title, MARGIN, heightMm - 18, 5.5);
+    // A name that is too long for the head ends where the date begins.
+    next.text(linesWithin(title, wide - 50, 5.5)[0], MARGIN, heightMm - 18, 5.5);
     next.text(date, widthMm - MARGIN, heightMm - 18, 3.2, "end", "soft");
     y = heightMm - 28;
     return next;
@@ -58,10 +59,14 @@ export function reportSheets(
     headed();
     for (const row of rows) {
       const cells = row.map((text, i) => linesWithin(text, wide * columns[i].share - GAP_MM, TEXT_MM));
-      const high = ROW_MM * Math.max(...cells.map((c) => c.length));
-      if (needs(high)) headed();
-      cells.forEach((lines, i) => lines.forEach((line, k) => pen.text(line, left[i], y - ROW_MM * k, TEXT_MM)));
-      y -= high;
+      const rowLines = Math.max(...cells.map((c) => c.length));
+      // A row stays together where a page holds it.
+      if (ROW_MM * rowLines < heightMm / 2 && needs(ROW_MM * rowLines)) headed();
+      for (let k = 0; k < rowLines; k++) {
+        if (needs(ROW_MM)) headed();
+        cells.forEach((lines, i) => lines[k] && pen.text(lines[k], left[i], y, TEXT_MM));
+        y -= ROW_MM;
+      }
     }
     y -= 5;
   }

@@ -4,6 +4,7 @@ import { beforeAll, describe, expect, it } from "vitest";
 import { PAPERS } from "../drawing";
 import { LIMITS, type Project } from "../project";
 import { coat, HOUR, projectOf, record, sizePart, THURSDAY } from "../../tests/sampleProject";
+import { widthOf } from "./pen";
 import { partsList, reportSheets, sceneReport } from ".";
 
 const crate = (id: string, name: string) => ({
@@ -108,6 +109,43 @@ describe("on paper", () => {
             expect(l.x + font.widthOfTextAtSize(l.text, l.sizeMm), l.text).toBeLessThan(m.x);
     // The heads are said again on each page that the list goes on to.
     expect(all.filter((t) => t === "Copies").length).toBeGreaterThan(1);
+  });
+  it("takes no letter of the page's font for narrower than it is", () => {
+    const codes = Array.from({ length: 256 }, (_, i) => i).filter((i) => (i >= 32 && i < 127) || i >= 160);
+    const letters = codes.map((i) => String.fromCharCode(i)).concat([..."…—–™‰œŒŠšŽžŸƒ†‡•‹›“”‘’‚„€"]);
+    for (const letter of letters) expect(widthOf(letter), letter).toBeGreaterThanOrEqual(font.widthOfTextAtSize(letter, 1) - 1e-9);
+  });
+  it("a text that is longer than a page goes on over the next, and no word of it is lost", () => {
+    const words = Array.from({ length: 3000 }, (_, i) => `w${i}`);
+    const columns = [
+      { head: "Day", share: 0.5 },
+      { head: "What", share: 0.5 },
+    ];
+    const pages = reportSheets(
+      [
+        {
+          title: "T",
+          columns,
+          rows: [
+            ["1 May", words.join(" ")],
+            ["2 May", "end"],
+          ],
+        },
+      ],
+      options("A4"),
+    );
+    expect(pages.length).toBeGreaterThan(2);
+    for (const { labels } of pages) for (const { y } of labels) expect(y).toBeGreaterThan(4);
+    const said = texts(pages)
+      .flatMap((t) => t.split(" "))
+      .filter((t) => /^w\d+$/.test(t));
+    expect(said).toEqual(words);
+  });
+  it("a name of the scene that is longer than the head does not run into the date", () => {
+    const [page] = reportSheets([], { ...options("Letter"), title: `${"W".repeat(LIMITS.name)}: report` });
+    expect(page).toBeDefined();
+    const [head, date] = page.labels;
+    expect(head.x + font.widthOfTextAtSize(head.text, head.sizeMm)).toBeLessThan(date.x - font.widthOfTextAtSize(date.text, date.sizeMm));
   });
   it("cuts a word that is wider than its column, and loses no letter of it", () => {
     const word = "abcdefghij".repeat(30);

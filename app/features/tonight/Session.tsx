@@ -1,6 +1,6 @@
 /** A go at the bench: one stage through all pieces, a tick each, one press ends all. */
 import { format } from "date-fns";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { chanceWords, potsAtGo, wantsPilot, type PotWord } from "~core/look";
 import { formatDuration } from "~core/units";
@@ -49,6 +49,7 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
   const project = useProject();
   const { model } = useTonight();
   const others = useOthers();
+  const pots = useMemo(() => potsAtGo(go, project, model.steps), [go, project, model.steps]);
   const many = go.offers.length > 1;
   const { step } = go.offers[0];
   const name = many ? `${go.title}, on ${piecesWords(go.pieces)}` : go.title;
@@ -74,7 +75,7 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
         {wantsPilot(go, [project.records, ...others.map((o) => o.records)].flat()) && (
           <span className="block">Not in the log of your scenes at work: do one piece first and let it dry, before the rest.</span>
         )}
-        {potsAtGo(go, project, model.steps).map((w) => (
+        {pots.map((w) => (
           <span key={w.name} className={`block ${w.kind === "missing" ? "note-act" : ""}`}>
             {potWords(w)}
           </span>
