@@ -349,6 +349,20 @@ export async function fullProject(): Promise<Full> {
   project.parts[0].stands = "-y";
   project.scene.effects = [
     { id: "e1", name: "Vat", kind: "vat", round: false, aMm: 40, bMm: 25, deepMm: 6, slopeDeg: 20, product: "epoxy", count: 2 },
+    {
+      id: "e2",
+      name: "Gauge",
+      kind: "pane",
+      round: true,
+      aMm: 14,
+      bMm: 14,
+      deepMm: 0,
+      slopeDeg: 0,
+      product: "epoxy",
+      count: 3,
+      face: "gauge",
+      words: "STEAM",
+    },
   ];
   project.scene.swatches = [
     { id: "w", name: "Wall in the sun", hex: "#cdbf9f", paintId: "brown", onPurpose: "darker: it stands in shade" },

@@ -26,6 +26,7 @@ export * from "./money";
 export * from "./nextJoint";
 export * from "./orderStrip";
 export * from "./paintPreview";
+export * from "./paneFace";
 export * from "./paneSheet";
 export * from "./papers";
 export * from "./partRows";

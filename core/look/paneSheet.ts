@@ -1,6 +1,7 @@
 /** Panes and dials at true size on paper: laid under clear sheet and cut along. */
 import { circle, PAPERS, rectangle, write, type Drawing, type PaperName } from "../drawing";
 import { sparePanes, type Effect } from "../paint";
+import { drawFace } from "./paneFace";
 import { fail, formatMm, ok, type Result } from "../units";
 
 const MARGIN = 12;
@@ -9,7 +10,7 @@ const HEAD = 18;
 /** Printed along with it: a printer that scales shows here. */
 const RULER_MM = 50;
 
-type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count">;
+type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count" | "face" | "words">;
 
 /**
  * @param spare how many more are drawn of a number: thin clear sheet goes wrong on the way
@@ -46,6 +47,7 @@ export function paneSheets(
       if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
       if (y + h > high - MARGIN) sheet = begin();
       sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
+      drawFace(sheet, pane, x, y);
       if (i === 0) write(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
       x += w + GAP;
       row = Math.max(row, h);

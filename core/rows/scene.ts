@@ -33,7 +33,7 @@ import {
 } from "../joint";
 import { day, demanded, hashSchema, hex, mmOrNull, moment, positive, strict } from "./blocks";
 import { POURS } from "../ground";
-import type { Effect } from "../paint";
+import { FACE_KINDS, type Effect } from "../paint";
 import { lightSchemas, type Light } from "../light";
 import { groundSchemas } from "./ground";
 import { JOINT_KINDS, type Plate, type PlatePiece } from "../print";
@@ -201,6 +201,11 @@ const effectSchema = strict<Effect>({
   slopeDeg: within(LIMITS.bankDeg),
   product: Joi.string().valid(...Object.keys(POURS)),
   count: count(LIMITS.effectCount),
+  face: Joi.string()
+    .valid(...Object.keys(FACE_KINDS))
+    .allow(null)
+    .optional(),
+  words: text(LIMITS.name).optional(),
 });
 
 const swatchSchema = strict<LookSwatch>({

@@ -7,6 +7,9 @@ import { fail, ok, type Result } from "../../units";
 
 export type EffectKind = "vat" | "dome" | "pane";
 
+export const FACE_KINDS = { clock: "clock", gauge: "gauge, 0 to 10" } as const;
+export type FaceKind = keyof typeof FACE_KINDS;
+
 /** An effect, in model millimetres. */
 export interface Effect {
   id: string;
@@ -22,6 +25,10 @@ export interface Effect {
   slopeDeg: number;
   product: PourProduct;
   count: number;
+  /** Printed on a round pane; nothing where absent. */
+  face?: FaceKind | null;
+  /** Printed on a pane, as large as they fit: a sign. */
+  words?: string;
 }
 
 export const NEW_EFFECT: Readonly<Record<EffectKind, Omit<Effect, "id">>> = {

@@ -2,11 +2,12 @@
 import { X } from "lucide-react";
 import { CARE_FIRST, CAUTIONS } from "~core/care";
 import { POURS, type PourProduct } from "~core/ground";
-import { domeOf, sparePanes, vatLayers, type Effect } from "~core/paint";
+import { leastLetterMm, letterMm } from "~core/look";
+import { domeOf, FACE_KINDS, sparePanes, vatLayers, type Effect, type FaceKind } from "~core/paint";
 import { LIMITS, type Range } from "~core/project";
-import { formatDuration, formatMillilitres, formatMm, readAsMm, spacedNumber, type Result } from "~core/units";
-import { useActions } from "~app/shared/scene";
-import { Choice, parseCount, ParsedField, parseMmIn, parseName, parseNumberIn } from "~app/ui/field";
+import { formatDuration, formatMillilitres, formatMm, formatReal, readAsMm, spacedNumber, type Result } from "~core/units";
+import { useActions, useProject } from "~app/shared/scene";
+import { Choice, parseCount, ParsedField, parseMmIn, parseName, parseNumberIn, parseText } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 import { Why } from "~app/ui/why";
 
@@ -15,6 +16,11 @@ const SHAPES = [
   { value: "round", label: "round" },
   { value: "square", label: "rectangle" },
 ] as const;
+
+const FACES: readonly { value: FaceKind | ""; label: string }[] = [
+  { value: "", label: "nothing" },
+  ...(Object.keys(FACE_KINDS) as FaceKind[]).map((value) => ({ value, label: FACE_KINDS[value] })),
+];
 
 export function EffectRow({ effect: e }: { effect: Effect }) {
   const { run } = useActions();
@@ -53,6 +59,20 @@ export function EffectRow({ effect: e }: { effect: Effect }) {
         {e.kind === "vat" && (
           <Choice label="Poured with" value={e.product} options={PRODUCTS} onChange={(product: PourProduct) => set({ product })} />
         )}
+        {e.kind === "pane" && e.round && (
+          <Choice label="Face" value={e.face ?? ""} options={FACES} onChange={(face) => set({ face: face === "" ? null : face })} />
+        )}
+        {e.kind === "pane" && (
+          <ParsedField
+            className="w-44"
+            label="Words on it"
+            draftKey={e.id}
+            text={e.words ?? ""}
+            placeholder="none"
+            parse={parseText(LIMITS.name)}
+            onCommit={(words) => set({ words })}
+          />
+        )}
         <ParsedField
           className="w-20"
           label="How many"
@@ -69,10 +89,24 @@ export function EffectRow({ effect: e }: { effect: Effect }) {
       {e.kind === "dome" && <DomeFacts effect={e} />}
       {e.kind === "pane" && (
         <p className="mt-1">
-          {e.count} and {sparePanes(e.count)} to spare.
+          {e.count} and {sparePanes(e.count)} to spare. <Letters effect={e} />
         </p>
       )}
     </li>
+  );
+}
+
+/** How high what is printed on a pane stands, in the model and in truth, and whether it can be read. */
+function Letters({ effect }: { effect: Effect }) {
+  const { scene } = useProject();
+  const mm = letterMm(effect);
+  if (mm === null) return null;
+  const least = leastLetterMm(scene.viewingDistanceMm);
+  return (
+    <span className={mm < least ? "text-setting-ink" : ""}>
+      Letters {formatMm(mm)} high, {formatReal(mm * scene.scale.ratio)} in truth
+      {mm < least ? `: too small to read from ${formatReal(scene.viewingDistanceMm)}, which takes ${formatMm(least)}.` : "."}
+    </span>
   );
 }
 

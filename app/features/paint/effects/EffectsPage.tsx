@@ -29,9 +29,9 @@ const KINDS: readonly { kind: EffectKind; title: string; add: string; empty: str
   },
   {
     kind: "pane",
-    title: "Panes and dials to cut",
+    title: "Panes, dials and signs to cut",
     add: "Add a pane",
-    empty: "Panes are printed at true size, with spares, to lay under clear sheet.",
+    empty: "Panes, dials and signs are printed at true size, with spares: to lay under clear sheet, or to cut out.",
   },
 ];
 /** Starters that are effects. */
