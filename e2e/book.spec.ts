@@ -6,6 +6,8 @@ import { manyRecords } from "../tests/manyRecords";
 test("fifty thousand records: the log is turned by pages and months, an entry struck out and taken back, and Tonight opens", async ({
   bench,
 }) => {
+  // So long a book takes its time to be stored and read.
+  test.setTimeout(480_000);
   const all = await manyRecords(bench, 50_000);
   const words = (from: number, to: number, of: number): string =>
     `${from.toLocaleString("en")} to ${to.toLocaleString("en")} of ${of.toLocaleString("en")}`;

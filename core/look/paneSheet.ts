@@ -7,6 +7,8 @@ import { fail, formatMm, ok, type Result } from "../units";
 const MARGIN = 12;
 const GAP = 4;
 const HEAD = 18;
+/** What a piece is stands below its edge, clear of it. */
+const CAPTION_DOWN = 2.8;
 /** Printed along with it: a printer that scales shows here. */
 const RULER_MM = 50;
 
@@ -48,7 +50,7 @@ export function paneSheets(
       if (y + h > high - MARGIN) sheet = begin();
       sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
       drawFace(sheet, pane, x, y);
-      if (i === 0) write(sheet, `${pane.name}, ${pane.round ? `⌀ ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - 0.8, 2.2);
+      if (i === 0) write(sheet, `${pane.name}, ${pane.round ? `Ø ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - CAPTION_DOWN, 2.2);
       x += w + GAP;
       row = Math.max(row, h);
     }

@@ -96,7 +96,7 @@ export function EffectRow({ effect: e }: { effect: Effect }) {
   );
 }
 
-/** How high what is printed on a pane stands, in the model and in truth, and whether it can be read. */
+/** How high what is printed on a pane stands, in the model and real, and whether it can be read. */
 function Letters({ effect }: { effect: Effect }) {
   const { scene } = useProject();
   const mm = letterMm(effect);
@@ -104,7 +104,7 @@ function Letters({ effect }: { effect: Effect }) {
   const least = leastLetterMm(scene.viewingDistanceMm);
   return (
     <span className={mm < least ? "text-setting-ink" : ""}>
-      Letters {formatMm(mm)} high, {formatReal(mm * scene.scale.ratio)} in truth
+      Letters {formatMm(mm)} high, {formatReal(mm * scene.scale.ratio)} real
       {mm < least ? `: too small to read from ${formatReal(scene.viewingDistanceMm)}, which takes ${formatMm(least)}.` : "."}
     </span>
   );
