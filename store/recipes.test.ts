@@ -186,6 +186,17 @@ describe("what is left out for the date", () => {
     await undo(db, "s");
     expect((await loaded()).parts).toEqual(before.parts);
   });
+  it("nothing goes where one of them was begun in another window meanwhile; what failed is open again", async () => {
+    await run("work.add", { partId: "c2", at: 0, items: [coat("under", "brown"), coat("dry", "stone", "dry brush")] });
+    const before = await workOf("c2");
+    const begin = { partId: "c2", recordId: "x", stepKey: "c2/dry/0", title: "Dry brush", time: "hands" as const, plannedS: 60, waitS: 0 };
+    await run("step.start", begin);
+    expect(await code("work.leaveOut", { stepKeys: ["c2/dry/0"] })).toBe("work.begun");
+    expect(await workOf("c2")).toEqual(before);
+    await run("step.finish", { recordId: "x", result: "failed", good: 0, failed: 0, wentWrong: "" });
+    expect(await code("work.leaveOut", { stepKeys: ["c2/dry/0"] })).toBe("ok");
+    expect((await workOf("c2")).map((w) => w.id)).not.toContain("dry");
+  });
   it("what is not there any more changes nothing, and is no fault", async () => {
     await lay(["c0"]);
     const before = await workOf("c0");

@@ -50,7 +50,8 @@ export function paneSheets(
       if (y + h > high - MARGIN) sheet = begin();
       sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
       drawFace(sheet, pane, x, y);
-      if (i === 0) write(sheet, `${pane.name}, ${pane.round ? `Ø ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - CAPTION_DOWN, 2.2);
+      if (i === 0)
+        write(sheet, `${pane.name}, ${pane.round ? `Ø ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - CAPTION_DOWN, 2.2);
       x += w + GAP;
       row = Math.max(row, h);
     }

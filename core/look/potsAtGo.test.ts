@@ -20,7 +20,7 @@ describe("the pots of a go", () => {
   it("says that a pot is not found, and where it stands; how much is in it does not matter then", () => {
     for (const stockMl of [0.1, 60])
       expect(wordsOf(crates({ stockMl, missingSince: THURSDAY, place: "drawer" }))).toEqual([
-        { kind: "missing", name: "Brown", place: "drawer" },
+        { kind: "missing", itemId: "brown", name: "Brown", place: "drawer" },
       ]);
   });
   it("says that a pot may not last", () => {
@@ -30,7 +30,9 @@ describe("the pots of a go", () => {
   it("asks for a fresh can where a nearly empty one would lay the last coat, and not for the first of two", () => {
     const can = { can: { cm2: 10_000, fullG: null, emptyG: null }, wholeMl: 400 };
     expect(wordsOf(crates({ ...can, stockMl: 390 }, [coat("c", "brown", "spray")]))).toEqual([]);
-    expect(wordsOf(crates({ ...can, stockMl: 70 }, [coat("c", "brown", "spray")]))).toEqual([{ kind: "fresh can", name: "Brown" }]);
+    expect(wordsOf(crates({ ...can, stockMl: 70 }, [coat("c", "brown", "spray")]))).toEqual([
+      { kind: "fresh can", itemId: "brown", name: "Brown" },
+    ]);
     const two = wordsOf(crates({ ...can, stockMl: 70 }, [coat("c", "brown", "spray"), coat("d", "stone", "brush")]));
     expect(two.filter((w) => w.kind === "fresh can")).toEqual([]);
   });

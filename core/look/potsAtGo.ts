@@ -8,13 +8,15 @@ import { chanceFor, SURE } from "./shelf";
 /** A can spits when so little of it is left, as a share of the full one. Common practice, no source. */
 const CAN_SPITS = 0.15;
 
-export type PotWord =
+export type PotWord = { itemId: string; name: string } &
   /** It is not at its place. */
-  | { kind: "missing"; name: string; place: string }
-  /** It may not last for this go. */
-  | { kind: "unsure"; name: string; chance: number }
-  /** It ends within the last coat of a part: a can near its end spits. */
-  | { kind: "fresh can"; name: string };
+  (
+    | { kind: "missing"; place: string }
+    /** It may not last for this go. */
+    | { kind: "unsure"; chance: number }
+    /** It ends within the last coat of a part: a can near its end spits. */
+    | { kind: "fresh can" }
+  );
 
 /** Of each part the step that lays its last coat, by the order of work. */
 const lastCoatsOf = (steps: readonly Step[]): ReadonlySet<string> =>
@@ -40,16 +42,16 @@ export function potsAtGo({ offers }: Pick<Go, "offers">, project: Project, all: 
   return [...takes].flatMap(([id, amounts]): PotWord[] => {
     const item = project.paints.find((p) => p.id === id) ?? project.supplies.find((s) => s.id === id);
     if (!item) return [];
-    const { name, place = "" } = item;
-    if (isMissing(item)) return [{ kind: "missing", name, place }];
+    const of = { itemId: id, name: item.name };
+    if (isMissing(item)) return [{ ...of, kind: "missing", place: item.place ?? "" }];
     const { level } = stockOf(item);
     const after = level - amounts.reduce((a, b) => a + b, 0);
-    if (last.has(id) && "can" in item && item.can && after < CAN_SPITS * wholeOf(item)) return [{ kind: "fresh can", name }];
+    if (last.has(id) && "can" in item && item.can && after < CAN_SPITS * wholeOf(item)) return [{ ...of, kind: "fresh can" }];
     const chance = chanceFor(
       item,
       amounts,
       project.lines.filter((l) => l.itemId === id),
     );
-    return chance !== null && chance < SURE ? [{ kind: "unsure", name, chance }] : [];
+    return chance !== null && chance < SURE ? [{ ...of, kind: "unsure", chance }] : [];
   });
 }

@@ -59,7 +59,8 @@ export function sceneReport(project: Project, now: number, day: (at: number) => 
   const untimed = book.done.filter((r) => r.time === "hands").length - (book.hands?.steps ?? 0);
   const sentences = [
     `Scale ${formatRatio(scene.scale.ratio)}. ${began === null ? "Nothing is in the log yet." : `In the log from ${day(began)} to ${day(book.done[0].startedAt)}, ${book.done.length} entries.`}`,
-    ...(book.hands ? [`Own time: ${takenWords(book.hands)}.${untimed > 0 ? ` ${untimed} more were not timed.` : ""}`] : []),
+    ...(book.hands ? [`Own time: ${takenWords(book.hands)}.`] : []),
+    ...(untimed > 0 ? [`Not timed, and in no sum: ${untimed} ${untimed === 1 ? "step" : "steps"} by hand.`] : []),
     ...(book.machine ? [`Machines: ${takenWords(book.machine)}.`] : []),
     ...(book.good + book.failed > 0 ? [`Pieces: ${book.good} good, ${book.failed} failed.`] : []),
     ...(book.lost.prints > 0 ? [`Failed prints: ${book.lost.prints}, ${formatDuration(book.lost.machineS)} of printing.`] : []),
@@ -71,8 +72,8 @@ export function sceneReport(project: Project, now: number, day: (at: number) => 
   });
   const wrong = book.done.filter((r) => r.wentWrong || r.result === "failed");
   const learned = began === null ? [] : lessons.filter((l) => l.at >= began);
-  const section = (title: string, lines: readonly string[], columns = SENTENCES): ReportSection[] =>
-    lines.length > 0 ? [{ title, columns, rows: lines.map((l) => [l]) }] : [];
+  const section = (title: string, lines: readonly string[]): ReportSection[] =>
+    lines.length > 0 ? [{ title, columns: SENTENCES, rows: lines.map((l) => [l]) }] : [];
   return [
     ...section("In short", sentences),
     partsList(project, now),

@@ -3,6 +3,7 @@ import { format } from "date-fns";
 import type { CutChoice, LeftOut, ShownCuts } from "~core/plan";
 import { formatDuration } from "~core/units";
 import { useActions } from "~app/shared/scene";
+import { sayProblem } from "~app/ui/sayProblem";
 
 /** So many choices are shown; the smallest come first. */
 const SHOWN = 4;
@@ -32,7 +33,9 @@ export function LeaveOut({ cuts: { lateDays, choices, none, untried } }: { cuts:
             <button
               className="btn"
               aria-label={`Leave out ${c.drop.map((d) => d.words).join(", and ")}`}
-              onClick={() => void run("work.leaveOut", { stepKeys: c.drop.flatMap((d) => d.keys) })}
+              onClick={() =>
+                void run("work.leaveOut", { stepKeys: c.drop.flatMap((d) => d.keys) }).then((done) => !done.ok && sayProblem(done.problem))
+              }
             >
               leave out
             </button>

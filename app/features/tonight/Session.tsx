@@ -37,12 +37,11 @@ export function useStart(): (go: Pick<Go, "title" | "offers">) => void {
 
 const piecesWords = (n: number): string => `${n} ${n === 1 ? "piece" : "pieces"}`;
 
-const potWords = (w: PotWord): string =>
-  ({
-    missing: `▲ ${w.name}: not found${w.kind === "missing" && w.place ? `; its place: ${w.place}` : ""}`,
-    unsure: w.kind === "unsure" ? `${w.name}: what is left ${chanceWords(w.chance)}` : "",
-    "fresh can": `${w.name}: open a fresh can for the last coat. One that is nearly empty spits.`,
-  })[w.kind];
+function potWords(w: PotWord): string {
+  if (w.kind === "missing") return `▲ ${w.name}: not found${w.place ? `; its place: ${w.place}` : ""}`;
+  if (w.kind === "unsure") return `${w.name}: what is left ${chanceWords(w.chance)}`;
+  return `${w.name}: open a fresh can for the last coat. One that is nearly empty spits.`;
+}
 
 /** What is to be known of a go before it is begun. */
 export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; onStart: () => void; solid: boolean }) {
@@ -76,7 +75,7 @@ export function GoItem({ go, n, onStart, solid }: { go: Go; n: number | null; on
           <span className="block">Not in the log of your scenes at work: do one piece first and let it dry, before the rest.</span>
         )}
         {pots.map((w) => (
-          <span key={w.name} className={`block ${w.kind === "missing" ? "note-act" : ""}`}>
+          <span key={w.itemId} className={`block ${w.kind === "missing" ? "note-act" : ""}`}>
             {potWords(w)}
           </span>
         ))}

@@ -280,10 +280,15 @@ export const PARTS_COMMANDS: CommandsOf<PartsCommands> = {
       }));
     },
   }),
-  "work.leaveOut": over("parts")({
+  "work.leaveOut": over(
+    "parts",
+    "records",
+  )({
     schema: object({ stepKeys: Joi.array().min(1).max(LIMITS.parts).unique().items(text(LIMITS.title)) }),
     label: () => "Left out",
     apply: async (e, { stepKeys }) => {
+      const begun = (await e.all("records")).find((r) => stepKeys.includes(r.stepKey) && r.result !== "failed");
+      if (begun) throw new Refused("work.begun", `“${begun.title}” was begun meanwhile, so nothing was left out.`);
       for (const key of stepKeys) {
         const [partId, itemId, step = ""] = key.split("/");
         await putPart(e, partId, (part) => ({
