@@ -306,6 +306,7 @@ export async function fullProject(): Promise<Full> {
     address: null,
   });
   project.habits.eveningsOfTen = 8;
+  project.habits.evenings = project.habits.evenings.map((e, i) => (i === 0 ? { ...e, helper: true } : e));
   project.habits.hoursTake = 1.25;
   project.habits.nozzleMm = 0.4;
   project.habits.cameraAheadS = -3600;

@@ -5,7 +5,7 @@ import { rowsOf } from "../core/results";
 import type { SceneInput } from "../workers/scene/protocol";
 import { THURSDAY } from "./sampleProject";
 
-export const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true };
+export const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm: true, helper: false };
 
 export const sceneInput = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
   rows: rowsOf(project),

@@ -48,6 +48,24 @@ export function Evenings({ scene }: { scene: Scene }) {
           />
         ))}
       </div>
+      {scene.evenings.length > 0 && (
+        <fieldset className="mt-3">
+          <legend className="text-sm text-soft">Somebody helps on</legend>
+          <div className="flex flex-wrap gap-x-4">
+            {ORDER.flatMap((d) => scene.evenings.find((e) => e.weekday === d) ?? []).map((e) => (
+              <label key={e.weekday} className="flex min-h-[44px] items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="h-6 w-6"
+                  checked={e.helper === true}
+                  onChange={(c) => void run("evening.helper", { weekday: e.weekday, helper: c.target.checked })}
+                />
+                {DAYS[e.weekday]}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      )}
       <ParsedField
         className="mt-3 w-48"
         label="Hours a week at most"

@@ -1,7 +1,7 @@
 /** What is planned of the scene: asked for whenever it or the hour is another, and read by every page. */
 import { createContext, use, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { NOTHING_WAITS, type WontWait } from "~core/look";
-import { noTonight, type AtHand, type Tonight } from "~core/plan";
+import { isHelped, noTonight, type AtHand, type Tonight } from "~core/plan";
 import { hasTool, type ProjectRows, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
 import { suppliesOf } from "~core/results";
@@ -40,12 +40,13 @@ function keptAtHand(): Partial<AtHand> {
 }
 
 /** Before anything was said it is what the workshop has, and where nothing of it was put down, everything. */
-function atHandOf(supplies: readonly Supply[], airC: number, said: Partial<AtHand>): AtHand {
+function atHandOf(supplies: readonly Supply[], airC: number, helper: boolean, said: Partial<AtHand>): AtHand {
   return {
     minutes: 40,
     spray: hasTool(supplies, "spray place") ?? true,
     airbrush: hasTool(supplies, "airbrush") ?? true,
     warm: airC >= RESIN_WARM_C,
+    helper,
     ...said,
   };
 }
@@ -62,7 +63,8 @@ const SOON_MS = 500;
  */
 export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[], now: number): Promise<void> {
   if (scenePlan.of(rows.scene.id)) return;
-  const atHand = atHandOf(suppliesOf(rows), rows.workshop.habits.air.airC, keptAtHand());
+  const { habits } = rows.workshop;
+  const atHand = atHandOf(suppliesOf(rows), habits.air.airC, isHelped(habits, now), keptAtHand());
   scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
   await Promise.race([scenePlan.planned(rows.scene.id), new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
 }
@@ -80,8 +82,10 @@ export function useTonightModel(
   const joined = useJoinedResults();
   const sceneId = rows.scene.id;
   const supplies = suppliesOf(rows);
-  const { airC } = rows.workshop.habits.air;
-  const atHand = useMemo(() => atHandOf(supplies, airC, said), [supplies, airC, said]);
+  const { habits } = rows.workshop;
+  const { airC } = habits.air;
+  const helped = isHelped(habits, now);
+  const atHand = useMemo(() => atHandOf(supplies, airC, helped, said), [supplies, airC, helped, said]);
   useEffect(
     () => scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake, now }),
     [rows, others, joined, atHand, awake, now],
@@ -100,9 +104,10 @@ export function useTonightModel(
     (changed: Partial<AtHand>) => {
       const next = { ...atHand, ...changed };
       keep(KEPT, String(next.minutes));
-      if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, minutes: next.minutes });
+      // Who helps is said for this evening, and not kept.
+      if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, ...changed });
       keep(TOOLS, [next.spray && "spray", next.airbrush && "airbrush"].filter(Boolean).join(" ") || "none");
-      change(next);
+      change({ ...said, ...changed, spray: next.spray, airbrush: next.airbrush });
     },
     [atHand, said],
   );

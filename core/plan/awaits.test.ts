@@ -40,7 +40,7 @@ const awaited = (more: Partial<WaitedFor> = {}): WaitedFor => ({
   came: false,
   ...more,
 });
-const HERE = { minutes: 200, spray: true, airbrush: true, warm: true };
+const HERE = { minutes: 200, spray: true, airbrush: true, warm: true, helper: false };
 const starts = (p: Project, now = MONDAY) =>
   Object.fromEntries(tonight(p, now, HERE).schedule.slots.map((s) => [s.step.partId, s.hands[0]?.from]));
 const offered = (p: Project, now = MONDAY) => tonight(p, now, HERE).offers.map((o) => o.step.partId);

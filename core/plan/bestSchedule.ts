@@ -1,9 +1,11 @@
 /** The schedule that the plan goes by: the heuristic's, or a better one that the search found; and what it costs to leave a step for later. */
 import type { Stretch } from "./evenings";
-import { hoursOf, schedule, windowsOf, isPlate, type Schedule, type ScheduleOptions } from "./schedule";
+import { recoatShut } from "./openWindows";
+import { bothOf, hoursOf, schedule, windowsOf, isPlate, type Schedule, type ScheduleOptions } from "./schedule";
 import { searched, type Shop, type ShopStep } from "./search";
 import { heldPrinters, type StepState } from "./status";
 import type { Step } from "./steps";
+import { takesTwo } from "../work";
 
 /** Larger plans go by the heuristic, and nobody is told what waiting costs: it would take longer than anybody waits. */
 export const MOST_STEPS = 400;
@@ -28,7 +30,7 @@ export function shopOf(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  { changes = [], hours, notBefore }: ScheduleOptions = {},
+  { changes = [], hours, notBefore, helped = [] }: ScheduleOptions = {},
 ): { shop: Shop; keys: string[] } {
   const waiting = steps.filter((s) => isWaiting(states.get(s.key)));
   const at = new Map(waiting.map((s, i) => [s.key, i]));
@@ -39,6 +41,10 @@ export function shopOf(
     printers.set(id, known);
     return known;
   };
+  const shut = recoatShut(steps, states);
+  const helpedEvenings = bothOf(helped, evenings);
+  // What takes several evenings stays in the same hands.
+  const oneGoMs = evenings.reduce((most, e) => Math.max(most, e.to - Math.max(e.from, now)), 0);
   const withHours = new Map<string, readonly Stretch[]>();
   const hoursFor = (step: Step): readonly Stretch[] | null => {
     if (!hours || step.needs.length === 0) return null;
@@ -60,15 +66,26 @@ export function shopOf(
       lagMs: Math.max(s.waitS, s.machineS) * 1000,
       after: s.after.flatMap((k) => at.get(k) ?? []),
       resource: 0,
+      ...(helpedEvenings.length > 0 && (takesTwo(s) ? { and: 1 } : s.handsOnS * 1000 <= oneGoMs && { or: 1 })),
       ...(from > now && { from }),
       ...(printer !== undefined && s.machineS > 0 && s.plates === 1 && { holds: printer }),
       ...(printer !== undefined && s.clears > 0 && { frees: printer }),
       ...(s.scene && { beside: true }),
       ...(within && { within }),
+      ...(shut.has(s.key) && {
+        shut: shut.get(s.key)!.flatMap((w) => {
+          const after = w.after === null ? null : at.get(w.after);
+          // One that is in hand ends when it was to end.
+          return after === undefined ? [] : [{ ...w, after }];
+        }),
+      }),
     };
   });
   const held = [...heldPrinters(steps, states)].flatMap((id) => printers.get(id) ?? []);
-  return { shop: { steps: shopSteps, calendars: [windowsOf(evenings, changes)], now, held }, keys: waiting.map((s) => s.key) };
+  return {
+    shop: { steps: shopSteps, calendars: [windowsOf(evenings, changes), helpedEvenings], now, held },
+    keys: waiting.map((s) => s.key),
+  };
 }
 
 /** When the last step of other scenes is free, ms. */

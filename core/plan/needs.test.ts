@@ -11,7 +11,7 @@ const BERLIN = { latDeg: 52.52, lonDeg: 13.4 };
 /** Monday 30 November 2026, 19:10 in Berlin. */
 const MONDAY_EVENING = Date.UTC(2026, 10, 30, 18, 10);
 const NOON = Date.UTC(2026, 10, 30, 11, 0);
-const HERE = { minutes: 120, spray: true, airbrush: true, warm: true };
+const HERE = { minutes: 120, spray: true, airbrush: true, warm: true, helper: true };
 const NIGHTLY: Evening[] = [0, 1, 2, 3, 4, 5, 6].map((weekday) => ({ weekday, from: "19:00", to: "22:00" }));
 
 const own = (id: string, needs: Need[], handsOnS = 1800): WorkItem => ({
@@ -114,7 +114,7 @@ describe("daylight", () => {
 describe("every need", () => {
   it.each(NEED_IDS)("%s: what needs it is offered where it is there, and not where it is not", (need) => {
     const project = scene([own("x", [need])]);
-    const none = { minutes: 120, spray: false, airbrush: false, warm: false };
+    const none = { minutes: 120, spray: false, airbrush: false, warm: false, helper: false };
     expect(offered(project, NOON)).toEqual(["Work x"]);
     expect(offered(project, NEEDS[need].hours ? MONDAY_EVENING : NOON, none)).toEqual([]);
     expect([needsWords([need]), needsWords([])]).toEqual([`, needs ${NEEDS[need].label}`, ""]);

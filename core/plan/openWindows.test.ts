@@ -2,7 +2,12 @@ import { describe, expect, it } from "vitest";
 import { record } from "../../tests/sampleProject";
 import { planStep } from "../../tests/planStep";
 import { openWindows } from "./openWindows";
-import type { Slot } from "./schedule";
+import { shopOf } from "./bestSchedule";
+import type { Stretch } from "./evenings";
+import { schedule, type Slot } from "./schedule";
+import { Generator } from "./search";
+import type { StepState } from "./status";
+import type { Step } from "./steps";
 
 const NOW = Date.UTC(2026, 5, 1, 19, 0);
 const MIN = 60_000,
@@ -51,5 +56,49 @@ describe("what can be done only for a while", () => {
     expect(window).toMatchObject({ from: NOW + 3 * H, shutAt: null });
     expect(window.until).toBeGreaterThan(window.from);
     expect(openWindows([laid(0, { kind: "layer", method: "none such" })], [], NOW)).toEqual([]);
+  });
+});
+
+describe("the plan keeps out of what is shut", () => {
+  const coat = (key: string, after: string[], more = {}) =>
+    planStep(key, 600, 900, after, { partId: "wall", rests: { family: "solvent primer", paint: "Grey" }, ...more });
+  const DAY = 24 * H;
+  const plan = (steps: Step[], evenings: Stretch[], states = new Map<string, StepState>()) => {
+    const laid = schedule(steps, states, evenings, NOW);
+    const { shop, keys } = shopOf(steps, states, evenings, NOW);
+    // The search keeps to it as the schedule does.
+    const generated = new Generator(shop).generate(keys.map((_, i) => i));
+    const startOf = (key: string): number => laid.slots.find((s) => s.key === key)!.hands[0].from;
+    keys.forEach((key, i) => expect(generated.start[i]).toBe(startOf(key)));
+    return startOf;
+  };
+  const two = [coat("one", []), coat("two", ["one"])];
+
+  // Common practice on spray cans, no source: within an hour, or after a day.
+  it("the second coat goes on within the hour where the evening is long enough", () => {
+    expect(plan(two, [{ from: NOW, to: NOW + 2 * H }])("two")).toBe(NOW + 25 * MIN);
+  });
+  it("where it is not, it waits out the day, though an evening within it has time", () => {
+    const evenings = [
+      { from: NOW, to: NOW + 15 * MIN },
+      { from: NOW + 4 * H, to: NOW + 6 * H },
+      { from: NOW + DAY, to: NOW + DAY + 2 * H },
+    ];
+    expect(plan(two, evenings)("two")).toBe(NOW + DAY + 10 * MIN);
+    // Another pot, another part or another family may go on.
+    for (const more of [
+      { rests: { family: "solvent primer", paint: "Red" } },
+      { partId: "roof" },
+      { rests: { family: "water acrylic", paint: "Grey" } },
+    ])
+      expect(plan([two[0], coat("two", ["one"], more)], evenings)("two")).toBe(NOW + 4 * H);
+  });
+  it("it counts from when the first was really laid", () => {
+    const states = new Map<string, StepState>([["one", { kind: "done", record: laid(180, solvent) }]]);
+    const evenings = [
+      { from: NOW, to: NOW + 2 * H },
+      { from: NOW + 22 * H, to: NOW + DAY },
+    ];
+    expect(plan(two, evenings, states)("two")).toBe(NOW + 22 * H);
   });
 });

@@ -7,6 +7,8 @@ import { GROUND_METHODS, type GroundMethod } from "../ground";
 import type { StepRecord } from "../project";
 import type { Rests } from "../work";
 import type { Slot } from "./schedule";
+import type { StepState } from "./status";
+import type { Step } from "./steps";
 
 const MIN = 60,
   H = 3600;
@@ -78,7 +80,44 @@ const windowOf = ({ rests = {} }: StepRecord): CoatWindow | undefined => {
           then: "it is hard: dust needs glue of its own",
         }
       : undefined;
-  return typeof rests.family === "string" && Object.hasOwn(COATS, rests.family) ? COATS[rests.family as CoatFamily] : undefined;
+  return coatWindowOf(rests);
+};
+
+const coatWindowOf = ({ family }: Rests): CoatWindow | undefined =>
+  typeof family === "string" && Object.hasOwn(COATS, family) ? COATS[family as CoatFamily] : undefined;
+
+/** While it is shut a step is not begun. */
+export interface Shut {
+  /** From the end of this step's hands on; null where the moments are the clock's. */
+  after: string | null;
+  /** ms */
+  from: number;
+  to: number;
+}
+
+/** When coats that bite their own half-dry film may not be laid: by the coat of the same pot that each follows. Steps of which nothing is said have none. */
+export function recoatShut(steps: readonly Step[], states: ReadonlyMap<string, StepState>): ReadonlyMap<string, readonly Shut[]> {
+  const closing = new Map(steps.flatMap((s) => (closesOn(s) ? [[s.key, s] as const] : [])));
+  const out = new Map<string, Shut[]>();
+  for (const step of closing.values()) {
+    const shut = step.after.flatMap((key): Shut[] => {
+      const before = closing.get(key);
+      const window = before && closesOn(before);
+      if (!window || before.partId !== step.partId || before.rests.paint !== step.rests.paint) return [];
+      const state = states.get(key);
+      const ended = state && "record" in state ? state.record.finishedAt : null;
+      const [from, to] = [window.untilS * 1000, window.againS * 1000];
+      return [ended === null ? { after: key, from, to } : { after: null, from: ended + from, to: ended + to }];
+    });
+    if (shut.length > 0) out.set(step.key, shut);
+  }
+  return out;
+}
+
+/** The window of a coat that shuts and opens again. */
+const closesOn = ({ rests }: Step): { untilS: number; againS: number } | undefined => {
+  const window = coatWindowOf(rests);
+  return window?.againS === undefined ? undefined : { untilS: window.untilS, againS: window.againS };
 };
 
 /** @param slots of the plan, to see whether the next coat of the same falls into the time when it is shut */

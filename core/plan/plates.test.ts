@@ -295,7 +295,7 @@ describe("the queue", () => {
       return { ...p, habits: { ...p.habits, air: { airC: 14, rh: 50 } } };
     };
     const offers = (p: Project, warm: boolean) =>
-      tonight(p, THURSDAY, { minutes: 60, spray: true, airbrush: true, warm }).offers.map((o) => o.step.key);
+      tonight(p, THURSDAY, { minutes: 60, spray: true, airbrush: true, warm, helper: false }).offers.map((o) => o.step.key);
     expect(offers(cold(), false)).not.toContain(plateKey("r", "start"));
     expect(offers(cold(), true)).toContain(plateKey("r", "start"));
     expect(offers(cold({ heatedVat: true }), false)).toContain(plateKey("r", "start"));

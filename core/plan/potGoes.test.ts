@@ -32,7 +32,7 @@ const part = (id: string, more: Partial<Part> = {}): Part => ({
 });
 const scene = (parts: Part[], records: StepRecord[] = []): Project => projectOf(parts, records, { recipes: [recipe] });
 const goesOf = (project: Project) =>
-  potGoes(project, tonight(project, THURSDAY, { minutes: 240, spray: true, airbrush: true, warm: true }).states);
+  potGoes(project, tonight(project, THURSDAY, { minutes: 240, spray: true, airbrush: true, warm: true, helper: false }).states);
 
 describe("what a pot is mixed for", () => {
   it("one step of a recipe on all its pieces is one go, primer is none", () => {

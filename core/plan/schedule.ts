@@ -1,13 +1,14 @@
 /**
  * A schedule over the user's evenings and printers: serial generation by priority, longest remaining path first
- * (Kelley's serial method with the longest-tail rule). Hands-on work falls into evenings, one thing at a time; a machine
+ * (Kelley's serial method with the longest-tail rule). Hands-on work falls into evenings, one thing at a time, or two where somebody helps; a machine
  * runs by itself once it was started and stays taken until somebody has cleared it; waits are elapsed time.
  * O(steps × (log steps + evenings)); a heuristic, not an optimum.
  */
 import TinyQueue from "tinyqueue";
 import { awakeAt, type Stretch } from "./evenings";
+import { recoatShut } from "./openWindows";
 import { heldPrinters, type StepState } from "./status";
-import type { Need } from "../work";
+import { takesTwo, type Need } from "../work";
 import type { Step } from "./steps";
 
 export interface Slot {
@@ -78,6 +79,8 @@ export interface ScheduleOptions {
   hours?: ReadonlyMap<Need, readonly Stretch[]>;
   /** When somebody can change a plate, though it is no evening at the bench. */
   changes?: readonly Stretch[];
+  /** When somebody helps, in order: a second pair of hands, in evenings only. */
+  helped?: readonly Stretch[];
   /** When printers that are told so must be still, in order, and which printers those are. */
   quiet?: { hours: readonly Stretch[]; printers: ReadonlySet<string> };
 }
@@ -85,6 +88,19 @@ export interface ScheduleOptions {
 /** A stretch in which the hands are free; in some of them only for plates. */
 interface Window extends Stretch {
   platesOnly: boolean;
+}
+
+/** The free time of one pair of hands. */
+interface Lane {
+  windows: Window[];
+  /** What is as long as this finds no room from now on, nor does anything longer, ms. */
+  hopeless: number;
+}
+
+interface Found {
+  hands: Stretch[];
+  /** Whose time it takes. */
+  by: Lane[];
 }
 
 /** When all that a step needs can be had; null where nothing of it goes by the clock. */
@@ -96,6 +112,19 @@ export function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stret
   let all: readonly Stretch[] | null = null;
   for (const list of needs.map((n) => hours.get(n))) if (list) all = all ? both(all, list) : list;
   return all;
+}
+
+/** Where both lists have time. */
+export function bothOf<W extends Stretch>(a: readonly W[], b: readonly Stretch[]): W[] {
+  const out: W[] = [];
+  for (let i = 0, k = 0; i < a.length && k < b.length;) {
+    const from = Math.max(a[i].from, b[k].from),
+      to = Math.min(a[i].to, b[k].to);
+    if (from < to) out.push({ ...a[i], from, to });
+    if (a[i].to < b[k].to) i++;
+    else k++;
+  }
+  return out;
 }
 
 /** Starting a plate and clearing it can be done in passing. */
@@ -120,7 +149,8 @@ export function windowsOf(evenings: readonly Stretch[], changes: readonly Stretc
 }
 
 /**
- * Places all steps that are not done.
+ * Places all steps that are not done. Where somebody helps, the plan of two or the plan of one, whichever ends sooner: a list that is gone
+ * through in order may end later with more hands (Graham 1969 [published]).
  * @param states what is running and setting at `now`
  */
 export function schedule(
@@ -128,19 +158,37 @@ export function schedule(
   states: ReadonlyMap<string, StepState>,
   evenings: readonly Stretch[],
   now: number,
-  { failures, nights = [], changes = [], quiet, hours, order, notBefore }: ScheduleOptions = {},
+  options: ScheduleOptions = {},
 ): Schedule {
+  const plan = laid(steps, states, evenings, now, options);
+  if (!options.helped || options.helped.length === 0) return plan;
+  const alone = laid(steps, states, evenings, now, { ...options, helped: [] });
+  const worse = alone.unplaced.length - plan.unplaced.length || (alone.finish ?? Infinity) - (plan.finish ?? Infinity);
+  return worse < 0 ? alone : plan;
+}
+
+function laid(
+  steps: readonly Step[],
+  states: ReadonlyMap<string, StepState>,
+  evenings: readonly Stretch[],
+  now: number,
+  { failures, nights = [], changes = [], quiet, hours, order, notBefore, helped = [] }: ScheduleOptions,
+): Schedule {
+  const shut = recoatShut(steps, states);
+  /** When the hands left a step that is placed or under way. */
+  const handsOff = new Map<string, number>();
   const tail = tails(steps);
   const free = new Map<string, number>();
   const printerFree = new Map<string, number>();
   const byKey = new Map(steps.map((s) => [s.key, s]));
-  const windows = windowsOf(evenings, changes);
+  /** Free time of each pair of hands. */
+  const lanes: Lane[] = [{ windows: windowsOf(evenings, changes), hopeless: Infinity }];
+  if (helped.length > 0) lanes.push({ windows: windowsOf(bothOf(helped, evenings), []), hopeless: Infinity });
   const slots: Slot[] = [];
   const waiting: Step[] = [];
   const longest = evenings.reduce((most, e) => Math.max(most, e.to - e.from), 0);
   const room = evenings.reduce((sum, e) => sum + e.to - e.from, 0);
   let shortestMs = 0;
-  let hopeless = Infinity;
   let handsOnS = 0,
     machineS = 0;
 
@@ -171,7 +219,8 @@ export function schedule(
         free: to + step.waitS * 1000,
       });
       free.set(step.key, to + step.waitS * 1000);
-      take(now, to);
+      handsOff.set(step.key, to);
+      take(lanes[0], now, to);
     } else free.set(step.key, now);
   }
   // A printer that was started and not cleared is taken until its clear step is placed.
@@ -216,7 +265,7 @@ export function schedule(
   while (ready.length > 0) {
     // Of the three most urgent, the one that can begin first: gaps are filled, urgency still rules. An order that was found is kept to.
     const tried: Step[] = [];
-    let chosen: { step: Step; hands: Stretch[]; machine: Stretch | null } | undefined;
+    let chosen: (Found & { step: Step; machine: Stretch | null }) | undefined;
     while (tried.length < (order ? 1 : 3)) {
       const step = ready.pop()?.step;
       if (!step) break;
@@ -237,13 +286,14 @@ export function schedule(
     for (const step of tried) if (step !== chosen?.step && chosen) ready.push(entries.get(step.key)!);
     // None of them finds an evening: they are left out, and what follows them too.
     if (!chosen) continue;
-    const { step, hands, machine } = chosen;
+    const { step, hands, machine, by } = chosen;
     placed.add(step.key);
-    for (const h of hands) take(h.from, h.to);
+    for (const lane of by) for (const h of hands) take(lane, h.from, h.to);
     const end = hands[hands.length - 1].to;
     const setting = step.waitS > 0 ? { from: end, to: end + step.waitS * 1000 } : null;
     const done = Math.max(machine?.to ?? 0, setting?.to ?? 0, end);
     free.set(step.key, done);
+    handsOff.set(step.key, end);
     if (step.printerId) {
       if (step.machineS > 0 && step.plates === 1) taken.add(step.printerId);
       else {
@@ -266,19 +316,47 @@ export function schedule(
   const finish = slots.reduce((latest, s) => (own(s.step) ? Math.max(latest, s.free) : latest), now);
   return { slots, unplaced, handsOnS, machineS, finish: unplaced.some((key) => own(byKey.get(key))) ? null : finish };
 
-  function findOne(step: Step, from: number): { hands: Stretch[]; machine: Stretch | null } | undefined {
+  function findOne(step: Step, from: number): (Found & { machine: Stretch | null }) | undefined {
     const still = step.machineS > 0 && step.printerId !== null && quiet?.printers.has(step.printerId) ? quiet.hours : [];
     for (let at = from; ;) {
-      const within = hours && hoursOf(step, hours);
-      const hands = within ? findWithin(within, at, step.handsOnS * 1000, isPlate(step)) : find(at, step.handsOnS * 1000, isPlate(step));
-      if (!hands) return undefined;
-      const end = hands[hands.length - 1].to;
+      const found = findHands(step, at);
+      if (!found) return undefined;
+      const { from: begun } = found.hands[0];
+      const closed = shut.get(step.key)?.find((w) => begun > w.from + since(w.after) && begun < w.to + since(w.after));
+      if (closed) {
+        at = closed.to + since(closed.after);
+        continue;
+      }
+      const end = found.hands[found.hands.length - 1].to;
       const machine = step.machineS > 0 ? { from: end, to: runsUntil(end, step) } : null;
       // What would run into the quiet hours begins when they are over; what is longer than the time between them never does.
       const loud = machine && still.find((q) => q.from < machine.to && machine.from < q.to);
-      if (!loud) return { hands, machine };
+      if (!loud) return { ...found, machine };
       at = Math.max(at + 1, loud.to);
     }
+  }
+
+  function since(key: string | null): number {
+    return key === null ? 0 : (handsOff.get(key) ?? -Infinity);
+  }
+
+  /** The first time that one pair of hands has for it, or both where it takes two. */
+  function findHands(step: Step, at: number): Found | undefined {
+    const ms = step.handsOnS * 1000;
+    const within = hours && hoursOf(step, hours);
+    const plate = isPlate(step);
+    const [own, helper] = lanes as [Lane, Lane?];
+    const inLane = (lane: Lane): Stretch[] | undefined =>
+      within ? findWithin(lane.windows, within, at, ms, plate) : find(lane, at, ms, plate);
+    if (takesTwo(step) && helper) {
+      const hands = inLane({ windows: bothOf(own.windows, helper.windows), hopeless: Infinity });
+      return hands && { hands, by: [own, helper] };
+    }
+    const mine = inLane(own);
+    // What takes several evenings stays in the same hands.
+    const theirs = helper && ms <= longest ? inLane(helper) : undefined;
+    if (theirs?.length === 1 && (!mine || theirs[0].from < mine[0].from)) return { hands: theirs, by: [helper!] };
+    return mine && { hands: mine, by: [own] };
   }
 
   /** A run that fails is begun again, when somebody is awake to see it. */
@@ -289,38 +367,38 @@ export function schedule(
   }
 
   /** Equal plates one after the other: each is started, and the last one cleared, when somebody is there. */
-  function findPlates(step: Step, from: number): { hands: Stretch[]; machine: Stretch } | undefined {
+  function findPlates(step: Step, from: number): (Found & { machine: Stretch }) | undefined {
     if (step.handsOnS * 1000 > room) return undefined;
     const visitMs = (step.handsOnS * 1000) / (step.plates + 1);
     const plateMs = (step.machineS * 1000) / step.plates;
     const hands: Stretch[] = [];
     let at = from;
     for (let n = 0; n <= step.plates; n++) {
-      const visit = find(at, visitMs, true);
+      const visit = find(lanes[0], at, visitMs, true);
       if (!visit) return undefined;
       hands.push(...visit);
       at = visit[visit.length - 1].to + plateMs;
     }
-    return { hands, machine: { from: hands[0].to, to: hands[hands.length - 1].from } };
+    return { hands, by: [lanes[0]], machine: { from: hands[0].to, to: hands[hands.length - 1].from } };
   }
 
   /** First stretch of `ms` from `from` on inside one evening; over several when it is longer than all of them. */
-  function find(from: number, ms: number, plate = false): Stretch[] | undefined {
-    if (ms >= hopeless && !(plate && changes.length > 0)) return undefined;
+  function find(lane: Lane, from: number, ms: number, plate = false): Stretch[] | undefined {
+    const { windows } = lane;
+    if (ms >= lane.hopeless && !(plate && changes.length > 0)) return undefined;
     if (ms <= longest) {
-      for (let i = firstAfter(from); i < windows.length; i++) {
+      for (let i = firstAfter(windows, from); i < windows.length; i++) {
         const w = windows[i];
         if (w.platesOnly && !plate) continue;
         const start = Math.max(w.from, from);
         if (w.to - start >= ms) return [{ from: start, to: start + ms }];
       }
-      // What finds no room from now on finds none later, nor does anything longer.
-      if (from <= now) hopeless = Math.min(hopeless, ms);
+      if (from <= now) lane.hopeless = Math.min(lane.hopeless, ms);
       return undefined;
     }
     const out: Stretch[] = [];
     let left = ms;
-    for (let i = firstAfter(from); i < windows.length; i++) {
+    for (let i = firstAfter(windows, from); i < windows.length; i++) {
       const w = windows[i];
       const start = Math.max(w.from, from);
       if (w.to - start <= 0 || w.platesOnly) continue;
@@ -333,10 +411,16 @@ export function schedule(
   }
 
   /** First stretch of `ms` inside one evening and inside these hours; over several where none is so long for a while: days get longer too slowly. */
-  function findWithin(list: readonly Stretch[], from: number, ms: number, plate: boolean): Stretch[] | undefined {
+  function findWithin(
+    windows: readonly Window[],
+    list: readonly Stretch[],
+    from: number,
+    ms: number,
+    plate: boolean,
+  ): Stretch[] | undefined {
     const rooms: Stretch[] = [];
     let at = 0;
-    for (let i = firstAfter(from); i < windows.length; i++) {
+    for (let i = firstAfter(windows, from); i < windows.length; i++) {
       const w = windows[i];
       if (w.platesOnly && !plate) continue;
       while (at < list.length && list[at].to <= w.from) at++;
@@ -359,7 +443,7 @@ export function schedule(
   }
 
   /** The first window that is not over at `from`; they lie in order and apart. */
-  function firstAfter(from: number): number {
+  function firstAfter(windows: readonly Window[], from: number): number {
     let low = 0,
       high = windows.length;
     while (low < high) {
@@ -370,8 +454,8 @@ export function schedule(
     return low;
   }
 
-  function take(from: number, to: number): void {
-    for (let i = firstAfter(from); i < windows.length && windows[i].from < to;) {
+  function take({ windows }: Lane, from: number, to: number): void {
+    for (let i = firstAfter(windows, from); i < windows.length && windows[i].from < to;) {
       const w = windows[i];
       // What is shorter than every step that waits is of no use to any: left in, it would only be looked at again and again.
       const rest = [

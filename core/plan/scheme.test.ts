@@ -31,7 +31,8 @@ const block = (id: string, items: WorkItem[], copies = 1): Part => ({
 });
 const nine = (recipeId: string): Part[] => Array.from({ length: 9 }, (_, i) => block(`p${i}`, work(recipeId)));
 const scene = (parts: Part[], recipes: Recipe[], records: StepRecord[] = []): Project => projectOf(parts, records, { recipes });
-const model = (project: Project, now = THURSDAY) => tonight(project, now, { minutes: 240, spray: true, airbrush: true, warm: true });
+const model = (project: Project, now = THURSDAY) =>
+  tonight(project, now, { minutes: 240, spray: true, airbrush: true, warm: true, helper: false });
 
 describe("the quick starters", () => {
   it.each(["quick-ruins", "dark-metal", "desert-rock"])("%s on nine hand-sized pieces is table-ready in one evening of the plan", (id) => {

@@ -147,7 +147,9 @@ describe("a go at the bench", () => {
     const sprayed = { ...brick, work: [coat("p", "primer", "spray")] };
     const aired = { ...brick, id: "q", work: [coat("p", "primer", "airbrush")] };
     const offers = (spray: boolean, airbrush: boolean) =>
-      tonight(projectOf([sprayed, aired]), THURSDAY, { minutes: 600, spray, airbrush, warm: true }).offers.map((o) => o.step.partId);
+      tonight(projectOf([sprayed, aired]), THURSDAY, { minutes: 600, spray, airbrush, warm: true, helper: false }).offers.map(
+        (o) => o.step.partId,
+      );
     expect(offers(true, true).sort()).toEqual(["brick", "q"]);
     expect(offers(false, true)).toEqual(["q"]);
     expect(offers(true, false)).toEqual(["brick"]);

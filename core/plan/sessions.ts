@@ -1,6 +1,6 @@
 /** Goes at the bench: the same stage through all pieces that wait for it, in whichever part or scene, with one setting up. */
 import type { CautionId } from "../care";
-import type { Step } from "../work";
+import { takesTwo, type Step } from "../work";
 
 /** An offer as far as a go needs it: what is to be done, and why. */
 interface Offered {
@@ -40,8 +40,11 @@ export function goHandsOnS(steps: readonly Step[]): number {
 /** What makes steps one go. */
 export const goKeyOf = (step: Step): string => step.session?.group ?? step.key;
 
-/** Offers in their order, those of one go together at the place of the first. A go that is too long for the minutes is begun with as many pieces as fit. */
-export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
+/**
+ * Offers in their order, those of one go together at the place of the first. A go that is too long for the minutes is begun with as many
+ * pieces as fit. A go stays in the same hands; one that takes two pairs takes the minutes of both.
+ */
+export function goesOf(offers: readonly Offered[], minutes: number, pairs: 1 | 2 = 1): Go[] {
   const groups = new Map<string, Offered[]>();
   for (const o of offers) {
     const key = goKeyOf(o.step);
@@ -49,13 +52,15 @@ export function goesOf(offers: readonly Offered[], minutes: number): Go[] {
     if (group) group.push(o);
     else groups.set(key, [o]);
   }
-  let left = minutes * 60;
+  const left = Array.from({ length: pairs }, () => minutes * 60);
   const goes = [...groups].map(([key, group]): Go => {
-    const begun = manyThatFit(group, left);
+    const both = group.some((o) => takesTwo(o.step));
+    const leftS = both ? Math.min(...left) : Math.max(...left);
+    const begun = manyThatFit(group, leftS);
     const offers = begun > 0 ? group.slice(0, begun) : group;
     const steps = offers.map((o) => o.step);
     const handsOnS = goHandsOnS(steps);
-    if (begun > 0) left -= handsOnS;
+    if (begun > 0) for (const i of both ? left.keys() : [left.indexOf(leftS)]) left[i] -= handsOnS;
     const costsDays = Math.max(...offers.map((o) => o.costsDays ?? 0));
     const piecesOf = (list: readonly Offered[]): number => list.reduce((n, o) => n + o.step.pieces, 0);
     return {

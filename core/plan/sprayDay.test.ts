@@ -36,7 +36,7 @@ const scene = (parts: Part[], recipes: Recipe[], more: object = {}): Project => 
   ...projectOf(parts, [], { recipes, ...more }),
   paints: PAINTS,
 });
-const modelOf = (project: Project) => tonight(project, THURSDAY, { minutes: 600, spray: true, airbrush: true, warm: true });
+const modelOf = (project: Project) => tonight(project, THURSDAY, { minutes: 600, spray: true, airbrush: true, warm: true, helper: false });
 const dayOf = (project: Project, what: "ready" | "next" = "ready") => sprayDay(project, modelOf(project), what);
 const namesOf = (project: Project, what?: "ready" | "next") =>
   dayOf(project, what).groups.map((g) => `${g.name}: ${g.pieces.map((p) => p.part.id).join(" ")}`);

@@ -4,9 +4,9 @@
  */
 import { OPEN_SOLVENT } from "../coat";
 import { placeOf, takenS, type Project, type StepRecord } from "../project";
-import { hoursOfNeeds, isThere, type Having, type Need } from "../work";
+import { hoursOfNeeds, isThere, takesTwo, type Having, type Need } from "../work";
 import { awaitedBy, notBeforeOf } from "./awaits";
-import { eveningsFrom, isNight, mondayOf, nightsBetween, withinWeeks, type Stretch } from "./evenings";
+import { eveningsFrom, isNight, mergedStretches, mondayOf, nightsBetween, withinWeeks, type Stretch } from "./evenings";
 import { bestSchedule, costOfWaiting, MOST_STEPS } from "./bestSchedule";
 import { tails, type Schedule, type ScheduleOptions, type Slot } from "./schedule";
 import { heldPrinters, stepStates, type StepState } from "./status";
@@ -123,17 +123,42 @@ export function goesOn(records: readonly Pick<StepRecord, "stepKey" | "finishedA
   return records.some((r) => r.finishedAt === null || (r.time === "machine" && !over.has(r.stepKey.replace(/\/start(\d*)$/, "/clear$1"))));
 }
 
+/** Evenings on which somebody helps. @param helpedNow what is said of the one that is going on; as planned where nothing is */
+function helpedFrom(
+  { evenings, timeZone }: Pick<Project["scene"], "evenings" | "timeZone">,
+  now: number,
+  days: number,
+  helpedNow?: boolean,
+): Stretch[] {
+  const planned = eveningsFrom(
+    now,
+    evenings.filter((e) => e.helper),
+    timeZone,
+    days,
+  );
+  if (helpedNow === undefined) return planned;
+  const going = helpedNow ? eveningsFrom(now, evenings, timeZone, 1).filter((e) => e.from <= now) : [];
+  return mergedStretches([...going, ...planned.filter((e) => e.from > now)]);
+}
+
+/** Is it an evening on which somebody is to help? */
+export const isHelped = (scene: Pick<Project["scene"], "evenings" | "timeZone">, now: number): boolean =>
+  helpedFrom(scene, now, 1).some((e) => e.from <= now);
+
 /** When nobody is up, when plates can be changed beside the evenings, when what steps need can be had, and which printers must be still when. */
 export function plateHours(
   { scene, habits }: Pick<Project, "scene" | "habits">,
   now: number,
+  helpedNow?: boolean,
 ): Omit<ScheduleOptions, "failures"> & Required<Pick<ScheduleOptions, "hours">> {
   const until = now + HORIZON_DAYS * 86_400_000;
   const loud = scene.printers.filter((p) => p.quiet).map((p) => p.id);
+  const helped = helpedFrom(scene, now, HORIZON_DAYS, helpedNow);
   return {
+    helped,
     nights: nightsBetween(now, until, scene.timeZone, habits.sleep),
     changes: eveningsFrom(now, habits.changes, scene.timeZone, HORIZON_DAYS),
-    hours: hoursOfNeeds(now, until, placeOf(habits)),
+    hours: hoursOfNeeds(now, until, { place: placeOf(habits), helped }),
     ...(habits.quiet && loud.length > 0
       ? { quiet: { hours: nightsBetween(now, until, scene.timeZone, habits.quiet), printers: new Set(loud) } }
       : {}),
@@ -164,7 +189,7 @@ const ALL_AT_HAND = { spray: true, airbrush: true, warm: true };
  * @param others scenes that are at work beside the open one
  */
 export function tonight(project: Project, now: number, atHand: number | AtHand, awake = false, others: readonly Project[] = []): Tonight {
-  const have = typeof atHand === "number" ? { minutes: atHand, ...ALL_AT_HAND } : atHand;
+  const have = typeof atHand === "number" ? { minutes: atHand, ...ALL_AT_HAND, helper: isHelped(project.scene, now) } : atHand;
   const { steps, states } = standing(project, others, now);
   const evenings = eveningsOf(project, others, now);
   const awaited = awaitedBy(steps, (key) => ["open", "blocked"].includes(states.get(key)?.kind ?? "open"), project, others, now);
@@ -172,7 +197,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   const resting = new Set(others.flatMap(({ scene }) => (scene.rests ? [scene.id] : [])));
   const rests = (s: Step): boolean => (s.scene ? resting.has(s.scene.id) : project.scene.rests);
   const atWork = steps.filter((s) => !rests(s) || isUnderWay(s, states));
-  const hours = { ...plateHours(project, now), ...(awaited.size > 0 && { notBefore: notBeforeOf(awaited) }) };
+  const hours = { ...plateHours(project, now, have.helper), ...(awaited.size > 0 && { notBefore: notBeforeOf(awaited) }) };
   const { plan, order } = bestSchedule(atWork, states, evenings, now, hours);
   // An evening that the user opened is open, also past bedtime.
   const inEvening = eveningsFrom(now, project.scene.evenings, project.scene.timeZone, 1).some((e) => e.from <= now && now < e.to);
@@ -225,13 +250,14 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
   // What stands open or still airs: flame waits for another evening.
   const airing = clocks.some((c) => c.kind !== "running" && c.step.cautions.some((id) => OPEN_SOLVENT.includes(id)));
   const burning = clocks.some((c) => c.kind === "in hand" && c.step.cautions.includes("heat"));
+  const pairs = have.helper ? (2 as const) : (1 as const);
   const offers =
     asleep && !awake
       ? []
       : offersNow(
           atWork,
           states,
-          have.minutes,
+          Array.from({ length: pairs }, () => have.minutes),
           (s) => atHandFor(s) && !awaited.has(s.key) && !(airing && burns(s)) && !(burning && airs(s)),
           costs,
         );
@@ -239,7 +265,7 @@ export function tonight(project: Project, now: number, atHand: number | AtHand, 
     now,
     steps: own,
     all: atWork,
-    sessions: goesOf(offers, have.minutes),
+    sessions: goesOf(offers, have.minutes, pairs),
     beforeBed: plateBeforeBed(offers, now, hours),
     order: order ? [...order.keys()] : null,
     states,
@@ -299,11 +325,14 @@ export const noTonight = (now: number): Tonight => ({
   nextAt: now + SLIPS_MS,
 });
 
-/** Open steps by what they unlock: the longest way to the end first, machines before hands of equal length. */
+/**
+ * Open steps by what they unlock: the longest way to the end first, machines before hands of equal length.
+ * @param minutes that each pair of hands has
+ */
 function offersNow(
   steps: readonly Step[],
   states: ReadonlyMap<string, StepState>,
-  minutes: number,
+  minutes: readonly number[],
   isAtHand: (step: Step) => boolean,
   costsOf: (open: readonly Step[]) => ReadonlyMap<string, number>,
 ): Offer[] {
@@ -320,7 +349,8 @@ function offersNow(
   // What costs a day if it is left comes before what does not.
   const costs = costsOf(open);
   open.sort((a, b) => Math.sign(costs.get(b.key) ?? 0) - Math.sign(costs.get(a.key) ?? 0));
-  let left = minutes * 60;
+  /** Of each pair of hands, s. */
+  const left = minutes.map((m) => m * 60);
   const claimed = new Set<string>();
   const offers: Offer[] = [];
   let solvent = false,
@@ -333,9 +363,10 @@ function offersNow(
     if (clash) continue;
     solvent ||= airs(step);
     flame ||= burns(step);
-    const fits = step.handsOnS <= left;
+    const by = takesTwo(step) ? left.map((_, i) => i) : [left.indexOf(Math.max(...left))];
+    const fits = by.every((i) => step.handsOnS <= left[i]);
     if (fits) {
-      left -= step.handsOnS;
+      for (const i of by) left[i] -= step.handsOnS;
       if (step.machineS > 0 && step.printerId) claimed.add(step.printerId);
     }
     const unlocks = followers.get(step.key) ?? 0;

@@ -28,6 +28,8 @@ export interface Evening {
   /** Local wall-clock time, "19:00". */
   from: string;
   to: string;
+  /** Somebody helps: a second pair of hands. */
+  helper?: true;
 }
 
 interface SecondaryScale {

@@ -9,7 +9,12 @@ import { clock, currency, moment, strict } from "./blocks";
 const eveningsSchema = Joi.array()
   .max(LIMITS.evenings)
   .items(
-    Joi.object<Evening, true>({ weekday: Joi.number().integer().min(0).max(6).required(), from: clock.required(), to: clock.required() }),
+    Joi.object<Evening, true>({
+      weekday: Joi.number().integer().min(0).max(6).required(),
+      from: clock.required(),
+      to: clock.required(),
+      helper: Joi.boolean().valid(true).optional(),
+    }),
   );
 
 const spanSchema = strict<Span>({ from: clock, to: clock });

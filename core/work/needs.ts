@@ -14,6 +14,15 @@ export interface Having {
   airbrush: boolean;
   /** The room is warm enough for resin. */
   warm: boolean;
+  /** Somebody helps. */
+  helper: boolean;
+}
+
+/** What the hours of needs go by. */
+export interface HoursFrom {
+  place: Place;
+  /** When somebody helps, in order. */
+  helped: readonly Stretch[];
 }
 
 interface NeedKind {
@@ -23,8 +32,10 @@ interface NeedKind {
   tool: string | null;
   /** Is it there at this moment? */
   available: (have: Having, at: number, place: Place) => boolean;
+  /** How evenings get it: "Add a daytime slot". */
+  mend?: string;
   /** In which hours it can be had; null where it does not go by the clock. */
-  hours: ((from: number, to: number, place: Place) => Stretch[]) | null;
+  hours: ((from: number, to: number, by: HoursFrom) => readonly Stretch[]) | null;
 }
 
 export const NEEDS = {
@@ -35,7 +46,15 @@ export const NEEDS = {
     label: "daylight",
     tool: null,
     available: (_, at, place) => daylightBetween(at, at + 1, place).length > 0,
-    hours: daylightBetween,
+    mend: "Add a daytime slot",
+    hours: (from, to, { place }) => daylightBetween(from, to, place),
+  },
+  helper: {
+    label: "a second pair of hands",
+    tool: null,
+    available: ({ helper }) => helper,
+    mend: "Mark an evening on which somebody helps",
+    hours: (_from, _to, { helped }) => helped,
   },
 } satisfies Record<string, NeedKind>;
 
@@ -51,18 +70,24 @@ export const needsField = field.several("Needs", NEED_OPTIONS);
 export const needsWords = (needs: readonly Need[] = []): string =>
   needs.length === 0 ? "" : `, needs ${needs.map((n) => NEEDS[n].label).join(" and ")}`;
 
+/** It takes both pairs of hands at once. */
+export const takesTwo = ({ needs }: { needs: readonly Need[] }): boolean => needs.includes("helper");
+
 const kindOf = (need: Need): NeedKind => NEEDS[need];
+
+/** What to do where no evening has it. */
+export const mendOf = (need: Need): string => kindOf(need).mend ?? "Add another time slot";
 
 /** Is all that a step needs there at this moment? */
 export const isThere = (needs: readonly Need[], have: Having, at: number, place: Place): boolean =>
   needs.every((n) => kindOf(n).available(have, at, place));
 
 /** The needs that go by the clock, with the hours in which each can be had. */
-export function hoursOfNeeds(from: number, to: number, place: Place): ReadonlyMap<Need, readonly Stretch[]> {
+export function hoursOfNeeds(from: number, to: number, by: HoursFrom): ReadonlyMap<Need, readonly Stretch[]> {
   return new Map(
-    NEED_IDS.flatMap((n): [Need, Stretch[]][] => {
+    NEED_IDS.flatMap((n): [Need, readonly Stretch[]][] => {
       const { hours } = kindOf(n);
-      return hours ? [[n, hours(from, to, place)]] : [];
+      return hours ? [[n, hours(from, to, by)]] : [];
     }),
   );
 }

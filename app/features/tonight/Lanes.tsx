@@ -1,6 +1,7 @@
 /** Time as lanes: machines solid, setting hatched, waiting for a person dashed, the person outlined, sleep shaded, now one line. */
 import { scaleTime, timeFormat, timeHour } from "d3";
 import type { Step, Tonight } from "~core/plan";
+import { takesTwo } from "~core/work";
 import type { Project } from "~core/project";
 import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
@@ -59,21 +60,30 @@ export function lanesOf(model: Tonight, project: Project, from: number, to: numb
     .filter(inView);
   const hands: Bar[] = model.schedule.slots
     .flatMap((s) =>
-      s.hands.map((h, i): Bar => ({ key: `${s.key} ${i}`, ...h, title: nameIn(s.step), detail: s.step.title, kind: "hands" })),
+      s.hands.flatMap((h, i): Bar[] => {
+        const bar = { key: `${s.key} ${i}`, ...h, title: nameIn(s.step), detail: s.step.title, kind: "hands" as const };
+        return takesTwo(s.step) ? [bar, { ...bar, key: `${bar.key} too` }] : [bar];
+      }),
     )
     .filter(inView);
-  // Things that set at the same time share the lane in rows.
-  const rows: Bar[][] = [];
-  for (const b of setting.sort((a, c) => a.from - c.from)) {
-    const row = rows.find((r) => r.at(-1)!.to <= b.from);
+  return [
+    ...machines,
+    ...inRows(setting)
+      .slice(0, 3)
+      .map((bars, i): Lane => ({ name: i === 0 ? "Setting" : "", bars })),
+    ...inRows(hands).map((bars, i): Lane => ({ name: i === 0 ? "You" : "Helper", bars })),
+  ];
+}
+
+/** Things at the same time share a lane in rows; one row at least. */
+function inRows(bars: Bar[]): Bar[][] {
+  const rows: Bar[][] = [[]];
+  for (const b of bars.sort((a, c) => a.from - c.from)) {
+    const row = rows.find((r) => r.length === 0 || r.at(-1)!.to <= b.from);
     if (row) row.push(b);
     else rows.push([b]);
   }
-  return [
-    ...machines,
-    ...(rows.length ? rows : [[]]).slice(0, 3).map((bars, i): Lane => ({ name: i === 0 ? "Setting" : "", bars })),
-    { name: "You", bars: hands },
-  ];
+  return rows;
 }
 
 export function Lanes({ model }: { model: Tonight }) {

@@ -3,7 +3,7 @@ import { format } from "date-fns";
 import { useState } from "react";
 import { fail, formatDuration, ok, parseDuration } from "~core/units";
 import { goKeyOf, type Clock, type Go, type Later, type Offer, type Tonight } from "~core/plan";
-import { NEEDS } from "~core/work";
+import { mendOf, NEEDS } from "~core/work";
 import { Page, Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
@@ -84,6 +84,7 @@ export default function TonightPage() {
             />
             <Toggle on={atHand.spray} onPress={() => setAtHand({ spray: !atHand.spray })} yes="a place to spray" no="no spraying" />
             <Toggle on={atHand.airbrush} onPress={() => setAtHand({ airbrush: !atHand.airbrush })} yes="airbrush set up" no="no airbrush" />
+            <Toggle on={atHand.helper} onPress={() => setAtHand({ helper: !atHand.helper })} yes="two of us" no="on my own" />
             {model.asleep && <span className="text-soft">night</span>}
           </div>
           <div id="in-hand">
@@ -109,7 +110,7 @@ export default function TonightPage() {
           {model.later.map((l) => (
             <p key={l.need} className="mt-1">
               {laterWords(l)}
-              {!project.habits.place && (
+              {l.need === "daylight" && !project.habits.place && (
                 <span className="text-soft"> Daylight is estimated from your time zone. Set where you live in Workshop.</span>
               )}
             </p>
@@ -167,7 +168,7 @@ function laterWords({ need, steps, at }: Later): string {
   const many = steps === 1 ? "1 step needs" : `${steps} steps need`;
   const { label } = NEEDS[need];
   return at === null
-    ? `△ ${many} ${label}, but none of your evenings has it. Add a daytime slot below.`
+    ? `△ ${many} ${label}, but none of your evenings has it. ${mendOf(need)} below.`
     : `${many} ${label}: planned for ${format(at, "EEEE d MMMM, HH:mm")}.`;
 }
 

@@ -12,7 +12,11 @@ export function boundOf(shop: Shop): number {
     ...shop,
     held: [],
     calendars: steps.map((s) => (s.resource === null ? null : calendars[s.resource])),
-    steps: steps.map(({ holds: _h, frees: _f, ...s }, i) => ({ ...s, resource: s.resource === null ? null : i })),
+    // What is shut for a while could begin sooner after a later step: without it no way is longer than it need be.
+    steps: steps.map(({ holds: _h, frees: _f, or: _o, and: _a, shut: _s, ...s }, i) => ({
+      ...s,
+      resource: s.resource === null ? null : i,
+    })),
   });
   const order = steps.map((_, i) => i);
   const { finish, start } = alone.generate(order);
@@ -22,7 +26,8 @@ export function boundOf(shop: Shop): number {
   calendars.forEach((calendar, r) => {
     const own = order.filter((i) => steps[i].resource === r && steps[i].durMs > 0);
     // What is no part of the finish may come after it.
-    if (own.length === 0 || own.some((i) => steps[i].beside)) return;
+    // Nor is it one lump where another resource may take some of it.
+    if (own.length === 0 || own.some((i) => steps[i].beside || steps[i].or !== undefined)) return;
     const from = Math.min(...own.map((i) => start[i]));
     const lumpMs = own.reduce((sum, i) => sum + steps[i].durMs, 0);
     const after = Math.min(...own.map((i) => tail[i] - steps[i].durMs));

@@ -14,6 +14,10 @@ export interface ShopStep {
   after: readonly number[];
   /** What it takes, by its place in the calendars; null for nothing. */
   resource: number | null;
+  /** Another resource that will do as well, where it is free sooner. */
+  or?: number;
+  /** Another resource that it takes at the same time. */
+  and?: number;
   /** A machine that it begins to hold at its end, and that another step frees. */
   holds?: number;
   frees?: number;
@@ -23,6 +27,8 @@ export interface ShopStep {
   from?: number;
   /** Only within these, in order: daylight, or evenings where its resource has more than those. */
   within?: readonly Stretch[];
+  /** When it may not begin: so long after the end of the step at that place, or by the clock where that is null. */
+  shut?: readonly { after: number | null; from: number; to: number }[];
 }
 
 export interface Shop {
@@ -92,7 +98,7 @@ export class Generator {
     this.done = new Uint8Array(this.n);
     this.busy = calendars.map((list, r): Busy => {
       const outside = list === null ? [] : outsideOf(list, now);
-      const room = outside.length + steps.filter((s) => s.resource === r).length * 2 + 2;
+      const room = outside.length + steps.filter((s) => [s.resource, s.or, s.and].includes(r)).length * 2 + 2;
       const [from, to] = [new Float64Array(room), new Float64Array(room)];
       outside.forEach((o, i) => {
         from[i] = o.from;
@@ -165,42 +171,76 @@ export class Generator {
       }
     }
     if (s.holds !== undefined && this.machineFree[s.holds] > at) at = this.machineFree[s.holds];
-    let end = at + s.durMs;
     if (s.resource !== null && s.durMs > 0) {
-      const b = this.busy[s.resource];
+      let b = this.busy[s.resource];
       if (s.durMs > b.longest) return this.placeOver(i, s, b, at);
-      // The first taken time that ends after it could begin.
-      let low = 0,
-        high = b.count;
-      while (low < high) {
-        const mid = (low + high) >> 1;
-        if (b.to[mid] > at) high = mid;
-        else low = mid + 1;
-      }
-      let k = low;
-      for (;;) {
-        while (k < b.count && b.from[k] < end) {
-          if (b.to[k] === Infinity) return NaN;
-          if (b.to[k] > at) {
-            at = b.to[k];
-            end = at + s.durMs;
-            if (b.by[k] >= 0) by = b.by[k];
-          }
-          k++;
+      const from = at;
+      at = this.firstFree(s, b, from);
+      let keptBy = this.keptBy;
+      const other = s.or === undefined ? undefined : this.busy[s.or];
+      if (other && at > from && s.durMs <= other.longest) {
+        const sooner = this.firstFree(s, other, from);
+        if (sooner < at) {
+          at = sooner;
+          keptBy = this.keptBy;
+          b = other;
         }
-        if (!s.within) break;
-        const fits = nextWithin(s.within, at, s.durMs);
-        if (fits === at) break;
-        if (fits === Infinity) return NaN;
-        at = fits;
-        end = at + s.durMs;
       }
-      insert(b, k, at, end, i);
+      const also = s.and === undefined ? undefined : this.busy[s.and];
+      // Both at once: each is asked from where the other has time, until they agree.
+      for (let agreed = also === undefined; also && !agreed;) {
+        const both = this.firstFree(s, also, at);
+        if (this.keptBy >= 0) keptBy = this.keptBy;
+        agreed = both === at;
+        if (!agreed) at = this.firstFree(s, b, both);
+      }
+      if (keptBy >= 0) by = keptBy;
+      if (at === Infinity) return NaN;
+      insertAt(b, at, at + s.durMs, i);
+      if (also) insertAt(also, at, at + s.durMs, i);
     }
+    const end = at + s.durMs;
     this.start[i] = at;
     this.end[i] = end;
     this.heldBy[i] = by;
     return end;
+  }
+
+  /** Which step kept the one that was asked for last from beginning sooner; -1 where none did. */
+  private keptBy = -1;
+
+  /** When a resource first has time for a step, from a moment on; Infinity for never. */
+  private firstFree(s: ShopStep, b: Busy, from: number): number {
+    let at = from,
+      end = at + s.durMs;
+    this.keptBy = -1;
+    for (let k = firstEnding(b, at); ;) {
+      while (k < b.count && b.from[k] < end) {
+        if (b.to[k] === Infinity) return Infinity;
+        if (b.to[k] > at) {
+          at = b.to[k];
+          end = at + s.durMs;
+          if (b.by[k] >= 0) this.keptBy = b.by[k];
+        }
+        k++;
+      }
+      if (!s.within && !s.shut) return at;
+      const fits = this.openAt(s, s.within ? nextWithin(s.within, at, s.durMs) : at);
+      if (fits === at) return at;
+      if (fits === Infinity) return Infinity;
+      at = fits;
+      end = at + s.durMs;
+    }
+  }
+
+  /** The moment, or the first after it when a step is not shut. */
+  private openAt({ shut }: ShopStep, at: number): number {
+    if (shut)
+      for (const w of shut) {
+        const since = w.after === null ? 0 : this.end[w.after];
+        if (at > since + w.from && at < since + w.to) at = since + w.to;
+      }
+    return at;
   }
 
   /** What is longer than every stretch of the calendar takes what is left of each. */
@@ -254,6 +294,21 @@ function outsideOf(list: readonly Stretch[], now: number): Stretch[] {
   }
   return [...out, { from: at, to: Infinity }];
 }
+
+/** The first taken time that ends after a moment. */
+function firstEnding(b: Busy, at: number): number {
+  let low = 0,
+    high = b.count;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (b.to[mid] > at) high = mid;
+    else low = mid + 1;
+  }
+  return low;
+}
+
+/** Takes free time. */
+const insertAt = (b: Busy, from: number, to: number, by: number): void => insert(b, firstEnding(b, from), from, to, by);
 
 function insert(b: Busy, at: number, from: number, to: number, by: number): void {
   if (b.count === b.from.length) {

@@ -169,6 +169,8 @@ export interface TonightCommands {
   "evening.write": { written: Written[]; lines: StockLine[]; lessons: Lesson[] };
   /** The time at the bench on one day of the week; null for none. */
   "evening.set": { weekday: number; span: { from: string; to: string } | null };
+  /** Whether somebody helps on one day of the week. */
+  "evening.helper": { weekday: number; helper: boolean };
   "step.start": StepStart;
   /** Steps that are done in one go. */
   "session.start": { title: string; steps: StepStart[] };
@@ -247,7 +249,21 @@ export const TONIGHT_COMMANDS: CommandsOf<TonightCommands> = {
     apply: async (e, { weekday, span }) => {
       const habits = await habitsOf(e);
       const others = habits.evenings.filter((x) => x.weekday !== weekday);
-      await e.put("habits", { ...habits, evenings: span ? [...others, { weekday, ...span }] : others });
+      const helper = habits.evenings.find((x) => x.weekday === weekday)?.helper;
+      await e.put("habits", { ...habits, evenings: span ? [...others, { weekday, ...span, ...(helper && { helper }) }] : others });
+    },
+  }),
+  "evening.helper": over("habits")({
+    schema: object({ weekday: count({ least: 0, most: 6 }), helper: Joi.boolean().required() }),
+    label: () => "Evenings",
+    apply: async (e, { weekday, helper }) => {
+      const habits = await habitsOf(e);
+      const evenings = habits.evenings.map((evening) => {
+        if (evening.weekday !== weekday) return evening;
+        const { helper: _, ...alone } = evening;
+        return helper ? { ...alone, helper: true as const } : alone;
+      });
+      await e.put("habits", { ...habits, evenings });
     },
   }),
   "step.start": over(
