@@ -29,6 +29,9 @@ export default defineConfig({
         "--disable-background-networking",
         "--disable-component-update",
         "--disable-sync",
+        // A tone instead of a microphone.
+        "--use-fake-device-for-media-stream",
+        "--use-fake-ui-for-media-stream",
       ],
     },
   },

@@ -1,4 +1,5 @@
 /** Log: the strip and what is found in it, the shelf that is counted, money that sums, the evening in a line. */
+import wavefile from "wavefile";
 import { cameraPicture } from "../tests/cameraPicture";
 import { expect, openLeaf, openStation, test } from "./bench";
 import { storedRow } from "./rows";
@@ -225,4 +226,49 @@ test("a parcel holds its part back until it came; undo has it waited for again",
   await bench.getByRole("heading", { name: "Waiting for" }).click();
   await bench.keyboard.press("Control+z");
   await expect(offers.getByText("Cargo crate: Wash and cure")).toHaveCount(0);
+});
+
+test("a sound is kept at a step: from a file in stereo, and from the microphone; it plays, and undo takes it away", async ({ bench }) => {
+  await openStation(bench, "Tonight");
+  await bench
+    .getByRole("button", { name: /^Start/ })
+    .first()
+    .click();
+  await bench
+    .getByRole("button", { name: /^Say something about/ })
+    .first()
+    .click();
+  const dialog = bench.getByRole("dialog");
+  // Half a second of a tone, in stereo at 44.1 kHz.
+  const tone = Array.from({ length: 22_050 }, (_, i) => Math.round(20_000 * Math.sin((2 * Math.PI * 440 * i) / 44_100)));
+  const wav = new wavefile.WaveFile();
+  wav.fromScratch(2, 44_100, "16", [tone, tone]);
+  const input = dialog.locator("input[type=file]");
+  await input.setInputFiles({ name: "note.wav", mimeType: "audio/wav", buffer: Buffer.from(wav.toBuffer()) });
+  const first = dialog.getByLabel(/sound 1$/);
+  await expect(first).toBeVisible();
+  const seconds = (n: number) =>
+    dialog
+      .getByLabel(new RegExp(`sound ${n}$`))
+      .evaluate(
+        (a: HTMLAudioElement) =>
+          new Promise<number>((r) => (a.readyState > 0 ? r(a.duration) : (a.onloadedmetadata = () => r(a.duration)))),
+      );
+  expect(await seconds(1)).toBeCloseTo(0.5, 2);
+  await input.setInputFiles({ name: "note.wav", mimeType: "audio/wav", buffer: Buffer.from("no sound at all") });
+  await expect(bench.getByText(/This browser cannot play that file/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Record" }).click();
+  await expect(dialog.getByRole("button", { name: /^Stop recording/ })).toContainText("2 s");
+  await dialog.getByRole("button", { name: /^Stop recording/ }).click();
+  await expect(dialog.getByLabel(/sound 2$/)).toBeVisible();
+  expect(await seconds(2)).toBeGreaterThan(1);
+  await bench.keyboard.press("Escape");
+  await bench.locator("h1").click();
+  await bench.keyboard.press("Control+z");
+  await bench
+    .getByRole("button", { name: /^Say something about/ })
+    .first()
+    .click();
+  await expect(dialog.getByLabel(/sound 1$/)).toBeVisible();
+  await expect(dialog.getByLabel(/sound 2$/)).toHaveCount(0);
 });

@@ -10,6 +10,8 @@ export const contentPolicy = (nonce) =>
     `script-src 'self'${nonce ? ` 'nonce-${nonce}'` : ""} 'wasm-unsafe-eval'`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' blob: data:",
+    // What was spoken at a step.
+    "media-src 'self' blob:",
     "font-src 'self'",
     "connect-src 'self'",
     "worker-src 'self'",
@@ -25,5 +27,5 @@ export const FIXED_HEADERS = {
   // Pages of other origins share no window with ours, and take none of its files.
   "Cross-Origin-Opener-Policy": "same-origin",
   "Cross-Origin-Resource-Policy": "same-origin",
-  "Permissions-Policy": "camera=(), microphone=(), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()",
+  "Permissions-Policy": "camera=(), microphone=(self), geolocation=(), payment=(), usb=(), serial=(), bluetooth=(), midi=()",
 };

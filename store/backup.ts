@@ -9,12 +9,14 @@ import { BlobReader, BlobWriter, ZipReader, ZipWriter, type FileEntry } from "@z
 import { fail, ok, type Result } from "../core/units";
 import type { PartRow, ProjectRows, SceneRow, StepRecord, Workshop } from "../core/project";
 import { nanoid } from "nanoid";
-import { hashOf, meshName, MTIME, pictureName, unpack, type FileSet, type Work } from "./bundle";
+import { hashOf, meshName, MTIME, pictureName, SOUND_TYPE, soundName, unpack, type FileSet, type Work } from "./bundle";
 import { faultsOf, placeOf, SCENE_LISTS, sift, type SetAside } from "./check";
 import { loadWorkshop, type FileRow, type InchHollowDatabase, type TrashRow } from "./database";
 
 const FORMAT = "inch-hollow-backup";
 const NAME = "backup.json";
+/** Of files, by their folder. */
+const TYPES: Record<string, string> = { meshes: "model/stl", photos: "image/jpeg", sounds: SOUND_TYPE };
 
 export interface Backup {
   /** When it was written, ms. */
@@ -91,7 +93,7 @@ export async function writeBackup(given: Backup, { onProgress, signal }: Work = 
     { name: NAME, file: new Blob([JSON.stringify({ format: FORMAT, version: STORED_VERSION, ...rows })]) },
     ...(aside.length > 0 ? [{ name: "aside.json", file: new Blob([JSON.stringify(aside)]) }] : []),
     ...[...meshes].map(([hash, file]) => ({ name: meshName(hash), file, hash })),
-    ...[...pictures].map(([hash, file]) => ({ name: pictureName(hash), file, hash })),
+    ...[...pictures].map(([hash, file]) => ({ name: file.type === SOUND_TYPE ? soundName(hash) : pictureName(hash), file, hash })),
   ];
   let damaged = 0;
   for (const [i, { name, file, ...of }] of files.entries()) {
@@ -143,11 +145,11 @@ export async function readBackup(file: Blob, work: Work = {}): Promise<Result<Ba
     const meshes: FileSet = new Map(),
       pictures: FileSet = new Map();
     for (const [i, entry] of entries.entries()) {
-      const name = /^(meshes|photos)\/([0-9a-f]{64})\./.exec(entry.filename);
+      const name = /^(meshes|photos|sounds)\/([0-9a-f]{64})\./.exec(entry.filename);
       if (!name) continue;
       work.onProgress?.(i / entries.length, "unpacking");
       const mesh = name[1] === "meshes";
-      const got = await unpack(entry, mesh ? "model/stl" : "image/jpeg", work, () => undefined);
+      const got = await unpack(entry, TYPES[name[1]], work, () => undefined);
       if (got.hash !== name[2]) return refused(`${entry.filename} has changed since it was saved. Nothing was changed.`, entry.filename);
       (mesh ? meshes : pictures).set(name[2], got.file);
     }

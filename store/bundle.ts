@@ -1,6 +1,6 @@
 /**
- * The project bundle: a zip with `scene.json`, the meshes as they were read, the pictures, and `manifest.json`, which carries the
- * SHA-256 of the scene and of each file. Meshes and pictures are named by theirs.
+ * The project bundle: a zip with `scene.json`, the meshes as they were read, the pictures, the sounds, and `manifest.json`, which carries the
+ * SHA-256 of the scene and of each file. Meshes, pictures and sounds are named by theirs.
  *
  * Files are read one by one from the Blob, never the whole; only what the scene names is unpacked, and its size is known before. CRCs
  * are checked by the zip reader (ISO/IEC 21320-1, CRC-32), contents by SHA-256 (FIPS 180-4). Writer and reader have one bound.
@@ -15,6 +15,7 @@ import {
   meshHashes,
   photosOf,
   pictureHashes,
+  soundHashes,
   type MeshBlobs,
   type PartRow,
   type ProjectRows,
@@ -35,6 +36,9 @@ const MANIFEST = "manifest.json";
 const RESULTS = "results.json";
 export const meshName = (hash: string): string => `meshes/${hash}.stl`;
 export const pictureName = (hash: string): string => `photos/${hash}.jpg`;
+export const soundName = (hash: string): string => `sounds/${hash}.wav`;
+/** Of sounds as they are kept. */
+export const SOUND_TYPE = "audio/wav";
 // A fixed date, so that the same project gives the same bytes.
 export const MTIME = new Date(2026, 0, 1);
 
@@ -48,6 +52,7 @@ export const asFiles = (made: MeshBlobs): FileSet =>
 export interface Bundle {
   project: ProjectRows;
   meshes: FileSet;
+  /** Pictures and sounds. */
   pictures: FileSet;
   /** Computed results that travel along, as an option: whoever reads them checks them and computes them anew. */
   results?: CarriedResult[];
@@ -67,7 +72,7 @@ export interface CarriedResult {
 /** A file that a scene names and that is not there, or is no longer what it was. */
 export interface MissingFile {
   hash: string;
-  kind: "mesh" | "picture";
+  kind: "mesh" | "picture" | "sound";
   /** What it belongs to: "the mesh of Mill house". */
   what: string;
 }
@@ -129,6 +134,31 @@ const pictureWhat = (project: ProjectRows, hash: string): string => {
   return part ? `a photo of ${part.name}` : `the reference ${reference?.title || "without a title"}`;
 };
 
+/** The files that a scene names, each with its place in a bundle. */
+const filesNamed = (project: ProjectRows): (MissingFile & { name: string; type: string })[] => [
+  ...meshHashes(project).map((hash) => ({
+    hash,
+    kind: "mesh" as const,
+    name: meshName(hash),
+    type: "model/stl",
+    what: meshWhat(project, hash),
+  })),
+  ...pictureHashes(project).map((hash) => ({
+    hash,
+    kind: "picture" as const,
+    name: pictureName(hash),
+    type: "image/jpeg",
+    what: pictureWhat(project, hash),
+  })),
+  ...soundHashes(project).map((hash) => ({
+    hash,
+    kind: "sound" as const,
+    name: soundName(hash),
+    type: SOUND_TYPE,
+    what: `a sound at “${project.records.find((r) => r.sounds?.includes(hash))?.title ?? "a step"}”`,
+  })),
+];
+
 export interface Written {
   file: Blob;
   /** What is not in the file because it was not to be had. */
@@ -148,10 +178,7 @@ export async function writeBundle(
   const fit = sift(given, nanoid);
   if (!fit) return fail("bundle.unfit", "The scene cannot be read at all, so it was not saved. Save its raw rows from the bench page.");
   const project = inOrder(fit.project);
-  const wanted = [
-    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), file: meshes.get(hash) })),
-    ...pictureHashes(project).map((hash) => ({ hash, kind: "picture" as const, name: pictureName(hash), file: pictures.get(hash) })),
-  ];
+  const wanted = filesNamed(project).map((f) => ({ ...f, file: (f.kind === "mesh" ? meshes : pictures).get(f.hash) }));
   const scene = new Blob([JSON.stringify({ format: FORMAT, version: STORED_VERSION, project }, null, 1)]);
   const total = wanted.reduce((n, w) => n + (w.file?.size ?? 0), scene.size);
   if (total > LIMITS.bundleBytes || scene.size > LIMITS.sceneBytes)
@@ -181,12 +208,12 @@ export async function writeBundle(
     done += file.size;
   };
   await add(SCENE, scene, 6);
-  for (const { hash, kind, name, file } of wanted) {
+  for (const { hash, kind, name, what, file } of wanted) {
     // What is stored must still be what its name says: a damaged mesh is as good as none.
     if (file && (await hashOf(file, signal)) === hash) {
-      await add(name, file, kind === "mesh" ? 6 : 0);
+      await add(name, file, kind === "picture" ? 0 : 6);
       files.push({ name, sha256: hash, bytes: file.size });
-    } else missing.push({ hash, kind, what: kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash) });
+    } else missing.push({ hash, kind, what });
   }
   const manifest: Manifest = {
     format: FORMAT,
@@ -332,41 +359,24 @@ async function readEntries(entries: Entry[], work: Work): Promise<Result<Read>> 
     pictures: FileSet = new Map(),
     missing: MissingFile[] = [];
   const known = new Set(manifest?.missing ?? []);
-  const wanted = [
-    ...meshHashes(project).map((hash) => ({ hash, kind: "mesh" as const, name: meshName(hash), into: meshes })),
-    ...pictureHashes(project).map((hash) => ({
-      hash,
-      kind: "picture" as const,
-      name: pictureName(hash),
-      into: pictures,
-    })),
-  ];
+  const wanted = filesNamed(project);
   total = wanted.reduce((n, w) => n + (byName.get(w.name)?.uncompressedSize ?? 0), 1);
   done = 0;
   if (total > LIMITS.bundleBytes)
     refuse("bundle.too-big", `The bundle unpacks to ${megabytes(total)}; ${megabytes(LIMITS.bundleBytes)} is the most.`);
-  for (const { hash, kind, name, into } of wanted) {
+  for (const { hash, kind, name, type, what } of wanted) {
     const entry = byName.get(name);
     // Bundles before the third version did not say what was missing; a picture is only missed where it hangs.
     if (!entry) {
       if (!known.has(hash) && !(version < 3 && kind === "picture"))
-        refuse(
-          "bundle.mesh-missing",
-          `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} is not in the bundle. Save the scene again where it came from.`,
-          name,
-        );
-      missing.push({ hash, kind, what: kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash) });
+        refuse("bundle.mesh-missing", `${capital(what)} is not in the bundle. Save the scene again where it came from.`, name);
+      missing.push({ hash, kind, what });
       continue;
     }
-    const read = await unpacked(entry, kind === "mesh" ? "model/stl" : "image/jpeg");
-    if (read.hash === hash) into.set(hash, read.file);
-    else if (version < 3 && kind === "picture") missing.push({ hash, kind, what: pictureWhat(project, hash) });
-    else
-      refuse(
-        "bundle.mesh-damaged",
-        `${capital(kind === "mesh" ? meshWhat(project, hash) : pictureWhat(project, hash))} has changed since it was saved.`,
-        name,
-      );
+    const read = await unpacked(entry, type);
+    if (read.hash === hash) (kind === "mesh" ? meshes : pictures).set(hash, read.file);
+    else if (version < 3 && kind === "picture") missing.push({ hash, kind, what });
+    else refuse("bundle.mesh-damaged", `${capital(what)} has changed since it was saved.`, name);
   }
   const results = manifest?.results ? await carriedResults(byName.get(RESULTS), manifest.results.sha256, text, meshes) : [];
   return ok({ project, meshes, pictures, missing, results, aside: byName.has("aside.json") ? 1 : 0 });

@@ -109,7 +109,7 @@ export class InchHollowDatabase extends Dexie {
   habits!: EntityTable<Habits, "id">;
   /** Meshes as STL, in the unit of the file they came from. */
   meshes!: EntityTable<FileRow, "hash">;
-  /** Pictures, cleaned of where they were taken: always JPEG. */
+  /** Pictures and sounds, cleaned of where they were taken: always JPEG or WAV. */
   pictures!: EntityTable<FileRow, "hash">;
   results!: EntityTable<ResultRow, "key">;
   resultUses!: EntityTable<ResultUse, "key">;

@@ -1,14 +1,16 @@
 /** An evening that is written down after it: one edit, one undo, each step once. */
 import "fake-indexeddb/auto";
 import { beforeEach, describe, expect, it } from "vitest";
-import { bare } from "../tests/bundleKit";
+import { bare, read, repacked, unpacked } from "../tests/bundleKit";
 import { projectOf, sizePart } from "../tests/sampleProject";
 import { takenS, type ProjectRows } from "../core/project";
 import { joinProject } from "../core/results";
 import type { CommandName, Commands } from "../core/stations";
 import { InchHollowDatabase } from "./database";
 import { undo } from "./edit";
-import { loadProject, storeOwn } from "./projects";
+import { readBackup, takeBackup, writeBackup } from "./backup";
+import { hashOf } from "./bundle";
+import { loadFiles, loadProject, storeOwn, sweep } from "./projects";
 import { runCommand } from "./run";
 
 const NOW = 1_767_900_000_000;
@@ -120,6 +122,58 @@ describe("pictures and a word at a step", () => {
       problem: { code: "step.pictures" },
     });
     expect((await loaded()).records[0].photos).toHaveLength(60);
+  });
+  it("a sound hangs once, is taken back by undo, and one too many is refused", async () => {
+    await run("step.start", step("a"));
+    const sounds = async () => (await loaded()).records[0].sounds;
+    await run("sound.hang", { recordId: "a", hash: one });
+    await run("sound.hang", { recordId: "a", hash: one });
+    expect(await sounds()).toEqual([one]);
+    await undo(db, "s");
+    expect(await sounds()).toBeUndefined();
+    for (let i = 0; i < 20; i++) await run("sound.hang", { recordId: "a", hash: i.toString(16).padStart(64, "0") });
+    expect(await run("sound.hang", { recordId: "a", hash: one })).toMatchObject({ problem: { code: "step.sounds" } });
+    expect(await run("sound.hang", { recordId: "z", hash: one })).toMatchObject({ problem: { code: "step.gone" } });
+    expect(await sounds()).toHaveLength(20);
+  });
+  it("pictures and sounds stay when no undo names them any more, and go with their step", async () => {
+    await run("step.start", step("a"));
+    await db.pictures.bulkPut([one, two, "3".repeat(64)].map((hash) => ({ hash, file: new Blob([hash]) })));
+    await run("pictures.hang", { hung: [{ recordId: "a", hashes: [one] }] });
+    await run("sound.hang", { recordId: "a", hash: two });
+    await db.history.clear();
+    expect((await sweep(db, NOW)).files).toBe(1);
+    expect((await db.pictures.toCollection().primaryKeys()).sort()).toEqual([one, two]);
+    await run("step.forget", { recordId: "a" });
+    expect((await sweep(db, NOW)).files).toBe(0);
+    await db.history.clear();
+    expect((await sweep(db, NOW)).files).toBe(2);
+  });
+  it("travel in the scene's file and in a backup, each by its own kind, and a changed one is refused", async () => {
+    await run("step.start", step("a"));
+    const [picture, sound] = [new Blob(["picture"], { type: "image/jpeg" }), new Blob(["sound"], { type: "audio/wav" })];
+    const [p, s] = await Promise.all([picture, sound].map((f) => hashOf(f)));
+    await db.pictures.bulkPut([
+      { hash: p, file: picture },
+      { hash: s, file: sound },
+    ]);
+    await run("pictures.hang", { hung: [{ recordId: "a", hashes: [p] }] });
+    await run("sound.hang", { recordId: "a", hash: s });
+    const project = await loaded();
+    const files = await unpacked({ project, ...(await loadFiles(db, project)) });
+    expect(Object.keys(files)).toEqual(expect.arrayContaining([`photos/${p}.jpg`, `sounds/${s}.wav`]));
+    const back = await read(await repacked(files));
+    expect(back.ok && [...back.value.pictures].map(([hash, f]) => [hash, f.type])).toEqual([
+      [p, "image/jpeg"],
+      [s, "audio/wav"],
+    ]);
+    files[`sounds/${s}.wav`] = new Uint8Array([1]);
+    expect(await read(await repacked(files))).toMatchObject({ problem: { message: /A sound at “.*” has changed since it was saved/ } });
+    delete files[`sounds/${s}.wav`];
+    expect(await read(await repacked(files))).toMatchObject({ problem: { message: /A sound at “.*” is not in the bundle/ } });
+    const backup = await writeBackup((await takeBackup(db, NOW))!);
+    const restored = backup.ok && (await readBackup(backup.value.file));
+    expect(restored && restored.ok && restored.value.pictures.get(s)?.type).toBe("audio/wav");
   });
   it("a word is kept beside what went wrong", async () => {
     await run("step.start", step("a"));

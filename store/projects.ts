@@ -355,10 +355,11 @@ export async function lastEdits(db: InchHollowDatabase, scenes: readonly SceneRo
 
 export const listAside = (db: InchHollowDatabase): Promise<AsideRow[]> => db.aside.toArray();
 
-/** Hashes of files that rows of any kind name: a scene, a part, an earlier version, what was set aside, or an edit that can be taken back. */
+/** Hashes of files that rows of any kind name: of a scene or the workshop, an earlier version, what was set aside, or an edit that can be taken back. */
 async function namedFiles(db: InchHollowDatabase): Promise<Set<string>> {
   const named = new Set<string>();
-  for (const table of [db.parts, db.scenes, db.aside, db.history]) await table.each((row: unknown) => hashesIn(row, named));
+  for (const table of [...ROW_TABLES.map((t) => db.rows(t)), db.aside, db.history])
+    await table.each((row: unknown) => hashesIn(row, named));
   return named;
 }
 

@@ -135,6 +135,7 @@ export async function fullProject(): Promise<Full> {
         note: "shaken twice",
         aired: "window",
         photos: ["7".repeat(64)],
+        sounds: ["8".repeat(64)],
       }),
       record("brick", "brick/print/start0", { id: "r2", time: "machine", startedAt: THURSDAY, plannedS: 3600 }),
       record("brick", "plate/gone/start", {

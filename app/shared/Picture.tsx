@@ -1,8 +1,8 @@
-import { usePicture } from "./pictures";
+import { useKeptFile } from "./pictures";
 
 /** A kept picture, or a plain word where it is missing. */
 export function Picture({ hash, alt, className }: { hash: string; alt: string; className?: string }) {
-  const url = usePicture(hash);
+  const url = useKeptFile(hash);
   if (url === "")
     return (
       <p className={`flex items-center justify-center border border-dashed border-rule p-2 text-soft ${className ?? ""}`}>

@@ -8,12 +8,15 @@ export function SayIt({
   note,
   onClose,
   onSaid,
+  children,
 }: {
   title: string;
   /** What was said before. */
   note: string;
   onClose: () => void;
   onSaid: (note: string) => void;
+  /** Beside the words: what was spoken. */
+  children?: React.ReactNode;
 }) {
   const [text, setText] = useState(note);
   return (
@@ -28,7 +31,8 @@ export function SayIt({
           onChange={(e) => setText(e.target.value)}
         />
       </label>
-      <button className="btn btn-solid mt-2" onClick={() => onSaid(text.trim())}>
+      {children}
+      <button className="btn btn-solid mt-3" onClick={() => onSaid(text.trim())}>
         Keep it
       </button>
     </Dialog>

@@ -67,8 +67,8 @@ async function takeAll(
   return signal.aborted ? { pictures: [], problems: [] } : { pictures, problems };
 }
 
-/** The address of a kept picture while it is shown; null while it comes, "" when it is not there. */
-export function usePicture(hash: string): string | null {
+/** The address of a kept picture or sound while it is shown; null while it comes, "" when it is not there. */
+export function useKeptFile(hash: string): string | null {
   const [url, setUrl] = useState<string | null>(null);
   useEffect(() => {
     let made = "";

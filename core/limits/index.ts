@@ -51,6 +51,9 @@ export const LIMITS = {
   recipeSteps: 40,
   tags: 20,
   pictures: 60,
+  /** Sounds at a step, and how long one may be, s. */
+  sounds: 20,
+  soundS: 120,
   variations: 100,
   sightings: 40,
   configurations: 10,

@@ -13,6 +13,11 @@ export const pictureHashes = (project: ProjectRows): string[] => [
   ]),
 ];
 
+/** Hashes of every sound that a project names. */
+export const soundHashes = (project: Pick<ProjectRows, "records">): string[] => [
+  ...new Set(project.records.flatMap((r) => r.sounds ?? [])),
+];
+
 const hashOf = (source: SaidSource): string[] => (source.kind === "mesh" ? [source.hash] : []);
 
 /** Hashes of every mesh that a project names, earlier versions of its parts too. */

@@ -571,6 +571,8 @@ export interface StepRecord {
   aired?: Aired;
   /** Content hashes of pictures that were taken at it; those of a print lie with the print. */
   photos?: string[];
+  /** Content hashes of what was spoken at it. */
+  sounds?: string[];
   /** What came from a phone last: see arrived.ts. Later edits here stay beside it. */
   arrived?: Arrived;
   /** Of a plate with several parts: what came of each when it was cleared. */

@@ -100,6 +100,7 @@ export const recordSchema = Joi.object<StepRecord, true>({
     .valid(...Object.keys(AIRED))
     .optional(),
   photos: Joi.array().max(LIMITS.pictures).unique().items(hashSchema).optional(),
+  sounds: Joi.array().max(LIMITS.sounds).unique().items(hashSchema).optional(),
   arrived: arrivedSchema.optional(),
   rests: restsSchema.optional(),
   came: cameSchema.optional(),

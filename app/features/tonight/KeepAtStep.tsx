@@ -1,9 +1,11 @@
-/** A picture and a word, kept at the step in hand. */
+/** A picture, a word and a sound, kept at the step in hand. */
 import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { usePictures } from "~app/shared/pictures";
 import { PictureProgress } from "~app/shared/PictureProgress";
 import { SayIt } from "~app/shared/SayIt";
+import { SoundStrip } from "~app/shared/SoundStrip";
+import { useHangSound } from "~app/shared/sounds";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { useHang } from "~app/shared/useStepPictures";
 import { FileInput } from "~app/ui/fileInput";
@@ -18,7 +20,8 @@ export function KeepAtStep({ recordId, sceneId, of }: { recordId: string; sceneI
   const work = usePictures();
   const input = useRef<HTMLInputElement>(null);
   const records = sceneId === undefined ? project.records : (others.find((o) => o.scene.id === sceneId)?.records ?? []);
-  const note = records.find((r) => r.id === recordId)?.note ?? "";
+  const record = records.find((r) => r.id === recordId);
+  const hangSound = useHangSound();
   const [saying, setSaying] = useState(false);
   const take = async (files: File[]): Promise<void> => {
     const { pictures, problems } = await work.take(files);
@@ -49,7 +52,17 @@ export function KeepAtStep({ recordId, sceneId, of }: { recordId: string; sceneI
         say it
       </button>
       <PictureProgress work={work} />
-      {saying && <SayIt title={of} note={note} onClose={() => setSaying(false)} onSaid={(said) => void keep(said)} />}
+      {saying && (
+        <SayIt title={of} note={record?.note ?? ""} onClose={() => setSaying(false)} onSaid={(said) => void keep(said)}>
+          <SoundStrip
+            id={`sound-${recordId}`}
+            of={of}
+            hashes={record?.sounds ?? []}
+            onAdd={(sound) => hangSound(recordId, sound, sceneId)}
+            onDrop={(hash) => void runIn(sceneId, "list.drop", { list: "record.sounds", of: recordId, keys: [hash] })}
+          />
+        </SayIt>
+      )}
     </>
   );
 }

@@ -25,6 +25,8 @@ export interface LogCommands {
   "print.say": { recordId: string; change: PrintSaid };
   /** Pictures of a camera, each at the step that it was taken at. */
   "pictures.hang": { hung: { recordId: string; hashes: string[] }[] };
+  /** What was spoken at a step. */
+  "sound.hang": { recordId: string; hash: string };
 }
 
 export const LOG_COMMANDS: CommandsOf<LogCommands> = {
@@ -65,6 +67,18 @@ export const LOG_COMMANDS: CommandsOf<LogCommands> = {
           );
         await e.put("records", { ...record, photos });
       }
+    },
+  }),
+  "sound.hang": over("records")({
+    schema: object({ recordId: id, hash: hashSchema.required() }),
+    label: () => "Sound at a step",
+    apply: async (e, { recordId, hash }) => {
+      const record = await e.get("records", recordId);
+      if (!record) throw new Refused("step.gone", "That step is no longer in the log.");
+      const sounds = [...new Set([...(record.sounds ?? []), hash])];
+      if (sounds.length > LIMITS.sounds)
+        throw new Refused("step.sounds", `“${record.title}” has ${LIMITS.sounds} sounds: no more are kept at a step. Remove one first.`);
+      await e.put("records", { ...record, sounds });
     },
   }),
   "step.forget": over(

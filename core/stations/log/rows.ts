@@ -19,10 +19,14 @@ export const LOG_BLOCKS: BlocksOf<LogBlocks> = {
 };
 
 type PrintList = "observed" | "photos" | "measured";
-export type LogLists = { [L in PrintList as `print.${L}`]: ItemOf<PrintRecord, L> } & { "record.photos": string };
+export type LogLists = { [L in PrintList as `print.${L}`]: ItemOf<PrintRecord, L> } & {
+  "record.photos": string;
+  "record.sounds": string;
+};
 
 export const LOG_LISTS: ListsOf<LogLists> = {
   "record.photos": listIn("records", [], { at: ["photos"], by: null, label: "Picture at a step" }),
+  "record.sounds": listIn("records", [], { at: ["sounds"], by: null, label: "Sound at a step" }),
   "print.observed": listIn("records", [], { at: ["print", "observed"], by: null, label: "Seen at the print" }),
   "print.photos": listIn("records", [], { at: ["print", "photos"], by: null, label: "Photo of the print" }),
   "print.measured": listIn("records", [], { at: ["print", "measured"], by: "id", label: "Measured sizes" }),

@@ -6,6 +6,8 @@ import { AiredChoice } from "~app/shared/AiredChoice";
 import { PhotoStrip } from "~app/shared/PhotoStrip";
 import { Picture } from "~app/shared/Picture";
 import { useActions, useProject } from "~app/shared/scene";
+import { SoundStrip } from "~app/shared/SoundStrip";
+import { useHangSound } from "~app/shared/sounds";
 import { useHang } from "~app/shared/useStepPictures";
 import { parseText, ParsedField } from "~app/ui/field";
 import { when } from "./when";
@@ -15,6 +17,7 @@ export function OnThatDay({ record: r }: { record: StepRecord }) {
   const project = useProject();
   const { run } = useActions();
   const hang = useHang();
+  const hangSound = useHangSound();
   const laid = laidThen(project, r.partId, String(r.finishedAt ?? r.startedAt));
   const part = project.parts.find((p) => p.id === r.partId);
   const taken = takenS(r);
@@ -47,6 +50,13 @@ export function OnThatDay({ record: r }: { record: StepRecord }) {
           hashes={r.photos ?? []}
           onAdd={async (pictures) => void (await hang([{ recordId: r.id, pictures }]))}
           onDrop={(hash) => void run("list.drop", { list: "record.photos", of: r.id, keys: [hash] })}
+        />
+        <SoundStrip
+          id={`sounds-${r.id}`}
+          of={r.title}
+          hashes={r.sounds ?? []}
+          onAdd={(sound) => hangSound(r.id, sound)}
+          onDrop={(hash) => void run("list.drop", { list: "record.sounds", of: r.id, keys: [hash] })}
         />
         <div className="mt-1 flex flex-wrap gap-2">
           {r.print?.photos.map((hash, i) => (

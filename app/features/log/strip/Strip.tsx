@@ -191,7 +191,7 @@ function Mark({
           <title>went wrong</title>
         </path>
       )}
-      {photosOf(record).length > 0 && <circle cx={x(x0) + wide / 2} cy={y + 14} r="3.4" fill="var(--ink)" />}
+      {(photosOf(record).length > 0 || record.sounds) && <circle cx={x(x0) + wide / 2} cy={y + 14} r="3.4" fill="var(--ink)" />}
     </g>
   );
 }
