@@ -10,6 +10,7 @@ export const AT_HAND: AtHand = { minutes: 60, spray: true, airbrush: true, warm:
 export const sceneInput = (project: Project, more: Partial<SceneInput> = {}): SceneInput => ({
   rows: rowsOf(project),
   others: [],
+  taught: [],
   known: [],
   atHand: AT_HAND,
   awake: false,

@@ -1,7 +1,7 @@
 /** Whole scenes of this browser: opening, making, importing, saving, deleting. What packs and unpacks bundles runs in a worker. */
 import { WORKSHOP } from "~core/rows";
 import { Refused } from "~core/stations";
-import { ofOne } from "~core/derive";
+import { ofOne, sameList } from "~core/derive";
 import { goesOn } from "~core/plan";
 import { nanoid } from "nanoid";
 import { DEMO_ID, DEMO_NOW } from "../../demo/identity";
@@ -25,7 +25,7 @@ import {
   type Swept,
 } from "../../store/projects";
 import { fail, ok, type Result } from "~core/units";
-import { isTimeZone, type Project, type ProjectRows, type SceneRow } from "../../core/project";
+import { isTimeZone, type Project, type ProjectRows, type SceneRow, type StepRecord } from "../../core/project";
 import { joinProject, rowsOf, wantedOf, withNamedOnly } from "../../core/results";
 import { isWork } from "../../core/stations/kinds";
 import { runJob } from "../../workers/client";
@@ -246,10 +246,20 @@ export const sweepStore = (): Promise<Result<Swept>> => ask(() => sweep(db, Date
 /** A scene with all its rows; undefined when it is not here, or was deleted. */
 export const openProject = (sceneId: string): Promise<Result<ProjectRows | undefined>> => ask(() => atHand.project(sceneId));
 
+/** What a scene is planned with besides its own rows. */
+export interface Beside {
+  /** Scenes that are at work beside it. */
+  others: ProjectRows[];
+  /** Records of scenes at rest: hands learn from them too. */
+  taught: readonly StepRecord[];
+}
+
 let lastBeside: ProjectRows[] = [];
+let lastTaught: readonly (readonly StepRecord[])[] = [];
+let taught: readonly StepRecord[] = [];
 
 /** Scenes that are at work beside one: those at rest only while something of theirs goes on, the demo never. The demo stands by itself. */
-export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
+export async function scenesBeside(scene: SceneRow): Promise<Beside> {
   const beside = scene.demo
     ? ok([])
     : await ask(async () => {
@@ -261,8 +271,13 @@ export async function scenesBeside(scene: SceneRow): Promise<ProjectRows[]> {
   const list = all.filter((p) => !p.scene.rests || goesOn(p.records));
   // Those at rest stay at hand too: whether something of theirs goes on is asked at every edit.
   atHand.keepOnly(new Set([scene.id, ...all.map((p) => p.scene.id)]));
-  if (list.length !== lastBeside.length || list.some((p, i) => p !== lastBeside[i])) lastBeside = list;
-  return lastBeside;
+  if (!sameList(list, lastBeside)) lastBeside = list;
+  const atRest = all.filter((p) => !list.includes(p)).map((p) => p.records);
+  if (!sameList(atRest, lastTaught)) {
+    lastTaught = atRest;
+    taught = atRest.flat();
+  }
+  return { others: lastBeside, taught };
 }
 
 /** Can what is stored of a scene be asked and joined? Rows of an older program may hold anything. */

@@ -46,21 +46,26 @@ describe("scenes beside the open one", () => {
     const runs = { ...record("nobody", "x"), finishedAt: null, result: null };
     await p.put("mill");
     await p.put("yard");
-    await p.put("asleep", { rests: true });
+    const done = { ...record("nobody", "y", { id: "done" }), finishedAt: 1000, result: "good" as const };
+    await p.put("asleep", { rests: true }, [{ ...done, sceneId: "asleep" }]);
     await p.put("asleep but printing", { rests: true }, [{ ...runs, sceneId: "asleep but printing" }]);
     await p.put("demo", { demo: true });
-    expect(names(await p.scenesBeside((await p.open("mill")).scene))).toEqual(["asleep but printing", "yard"]);
-    expect(await p.scenesBeside((await p.open("demo")).scene)).toEqual([]);
+    expect(names((await p.scenesBeside((await p.open("mill")).scene)).others)).toEqual(["asleep but printing", "yard"]);
+    // What was done in one at rest is still known of the hands.
+    expect((await p.scenesBeside((await p.open("mill")).scene)).taught.map((r) => r.id)).toEqual(["done"]);
+    expect(await p.scenesBeside((await p.open("demo")).scene)).toEqual({ others: [], taught: [] });
   });
   it("are the same list while nothing of them is another, and another when one is", async () => {
     const p = await program();
     await p.put("mill");
     await p.put("yard");
-    const beside = await p.scenesBeside((await p.open("mill")).scene);
+    const { others: beside, taught } = await p.scenesBeside((await p.open("mill")).scene);
     await p.storeElsewhere("mill", "field.set", { of: "scene", change: { name: "Tide mill" } });
-    expect(await p.scenesBeside((await p.open("mill")).scene)).toBe(beside);
+    const again = await p.scenesBeside((await p.open("mill")).scene);
+    expect(again.others).toBe(beside);
+    expect(again.taught).toBe(taught);
     await p.storeElsewhere("yard", "field.set", { of: "scene", change: { name: "Timber yard" } });
-    const now = await p.scenesBeside((await p.open("mill")).scene);
+    const { others: now } = await p.scenesBeside((await p.open("mill")).scene);
     expect(now).not.toBe(beside);
     expect(now[0].scene.name).toBe("Timber yard");
   });
@@ -71,7 +76,7 @@ describe("scenes beside the open one", () => {
     await p.put("broken");
     await p.db.records.put({ sceneId: "broken", id: "r" } as never);
     await p.db.parts.put({ sceneId: "broken", id: "p", work: "none" } as never);
-    expect(names(await p.scenesBeside((await p.open("mill")).scene))).toEqual(["yard"]);
+    expect(names((await p.scenesBeside((await p.open("mill")).scene)).others)).toEqual(["yard"]);
   });
 });
 

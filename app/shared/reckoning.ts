@@ -1,7 +1,7 @@
 /** Keeps what is computed of a scene's parts fresh, first things first, and joins it with what was said. */
 import { createContext, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import { sameList, steady } from "~core/derive";
-import type { Project, ProjectRows } from "~core/project";
+import type { Project, ProjectRows, StepRecord } from "~core/project";
 import { joinProject, resultKey, wantedIn, wantedOfPart, type ResultRequest } from "~core/results";
 import { desk, useJoinedResults, useResults } from "~app/data/results.client";
 import { PRIORITY } from "../../workers/pool";
@@ -19,20 +19,17 @@ export const useReckoning = (): Reckoning => useContext(ReckoningContext);
 /** A few scenes were open before. */
 const sameOthers = steady<Project[]>(sameList, 8);
 
-/** A scene with what is there of it, and those beside it; they grow as results come in. Hands learn from the records of all of them. */
-export function useJoined(rows: ProjectRows, beside: readonly ProjectRows[]): { project: Project; others: Project[] } {
+/** A scene with what is there of it, and those beside it; they grow as results come in. Hands learn from the records of all of them, and of scenes at rest. */
+export function useJoined(
+  rows: ProjectRows,
+  beside: readonly ProjectRows[],
+  taught: readonly StepRecord[],
+): { project: Project; others: Project[] } {
   const { value } = useJoinedResults();
   const joined = useMemo(() => {
     const all = [rows, ...beside];
-    return all.map((r) =>
-      joinProject(
-        r,
-        value,
-        desk.last,
-        all.filter((o) => o !== r),
-      ),
-    );
-  }, [rows, beside, value]);
+    return all.map((r) => joinProject(r, value, desk.last, [...all.filter((o) => o !== r), { records: taught }]));
+  }, [rows, beside, taught, value]);
   return useMemo(() => ({ project: joined[0], others: sameOthers(rows.scene.id, joined.slice(1)) }), [joined, rows.scene.id]);
 }
 

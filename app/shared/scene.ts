@@ -4,13 +4,15 @@ import { createContext, useContext, useEffect, useState } from "react";
 import { nanoid } from "nanoid";
 import { useRouteLoaderData } from "react-router";
 import type { Result } from "~core/units";
-import type { Project, ProjectRows } from "~core/project";
+import type { Project, ProjectRows, StepRecord } from "~core/project";
 import type { Edited } from "~app/data/edits.client";
 
 export interface SceneData {
   rows: ProjectRows;
   /** Scenes that are at work beside it: one pair of hands, one set of printers. */
   others: ProjectRows[];
+  /** Records of scenes at rest: hands learn from them too. */
+  taught: readonly StepRecord[];
   /** The number of the reading that they come from. */
   reading: number;
   /** Names what was known to have changed when they were read. */

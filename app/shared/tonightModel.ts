@@ -2,7 +2,7 @@
 import { createContext, use, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { NOTHING_WAITS, type WontWait } from "~core/look";
 import { isHelped, noTonight, type AtHand, type Tonight } from "~core/plan";
-import { hasTool, type ProjectRows, type Supply } from "~core/project";
+import { hasTool, type ProjectRows, type StepRecord, type Supply } from "~core/project";
 import { RESIN_WARM_C } from "~core/print";
 import { suppliesOf } from "~core/results";
 import { keep, kept } from "~app/data/kept";
@@ -61,11 +61,16 @@ const SOON_MS = 500;
  * Has a scene planned that is about to be drawn for the first time, and waits a moment for it. From then on the page asks by itself, and the
  * last plan stands; whoever reads a plan that is not there yet waits for it, see useTonight.
  */
-export async function firstPlan(rows: ProjectRows, others: readonly ProjectRows[], now: number): Promise<void> {
+export async function firstPlan(
+  rows: ProjectRows,
+  others: readonly ProjectRows[],
+  taught: readonly StepRecord[],
+  now: number,
+): Promise<void> {
   if (scenePlan.of(rows.scene.id)) return;
   const { habits } = rows.workshop;
   const atHand = atHandOf(suppliesOf(rows), habits.air.airC, isHelped(habits, now), keptAtHand());
-  scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake: false, now });
+  scenePlan.tell({ rows, others, taught, known: desk.joinedValues(), atHand, awake: false, now });
   await Promise.race([scenePlan.planned(rows.scene.id), new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
 }
 
@@ -75,6 +80,7 @@ const UNPLANNED = "The planner stopped, so your evenings are not planned. Reload
 export function useTonightModel(
   rows: ProjectRows,
   others: readonly ProjectRows[],
+  taught: readonly StepRecord[],
   now: number,
 ): { tonight: TonightState; late: boolean; waiting: Partial<SceneView["waiting"]>; problem: string | null } {
   const [said, change] = useState(keptAtHand);
@@ -87,8 +93,8 @@ export function useTonightModel(
   const helped = isHelped(habits, now);
   const atHand = useMemo(() => atHandOf(supplies, airC, helped, said), [supplies, airC, helped, said]);
   useEffect(
-    () => scenePlan.tell({ rows, others, known: desk.joinedValues(), atHand, awake, now }),
-    [rows, others, joined, atHand, awake, now],
+    () => scenePlan.tell({ rows, others, taught, known: desk.joinedValues(), atHand, awake, now }),
+    [rows, others, taught, joined, atHand, awake, now],
   );
   const view = useSyncExternalStore(
     scenePlan.subscribe,

@@ -1,6 +1,6 @@
 /** The schedule that the plan goes by: the heuristic's, or a better one that the search found; and what it costs to leave a step for later. */
 import type { Stretch } from "./evenings";
-import { recoatShut } from "./openWindows";
+import { recoatShut } from "./coatWindows";
 import { bothOf, hoursOf, schedule, windowsOf, isPlate, type Schedule, type ScheduleOptions } from "./schedule";
 import { searched, type Shop, type ShopStep } from "./search";
 import { heldPrinters, type StepState } from "./status";

@@ -1,6 +1,6 @@
 /** What the chance to be ready is reckoned from: the same steps, hours and printers as the plan. */
 import { TZDate } from "@date-fns/tz";
-import type { Project } from "../project";
+import type { Project, StepRecord } from "../project";
 import type { ChanceOf } from "./chance";
 import { awaitedBy, notBeforeOf } from "./awaits";
 import { eveningsSeen } from "./ownEvenings";
@@ -21,6 +21,7 @@ export function chanceOf(
   project: Project,
   others: readonly Project[],
   { all, states, order, now: at }: Pick<Tonight, "all" | "states" | "order" | "now">,
+  taught: readonly StepRecord[] = [],
 ): ChanceOf {
   const { scene, habits } = project;
   const now = Math.floor(at / HOUR_MS) * HOUR_MS;
@@ -42,12 +43,7 @@ export function chanceOf(
     person: {
       eveningsOfTen: habits.eveningsOfTen,
       hoursTake: habits.hoursTake,
-      seen: eveningsSeen(
-        [project, ...others].flatMap((p) => p.records),
-        scene.evenings,
-        scene.timeZone,
-        now,
-      ),
+      seen: eveningsSeen([...[project, ...others].flatMap((p) => p.records), ...taught], scene.evenings, scene.timeZone, now),
       pace: project.pace.all,
     },
   };

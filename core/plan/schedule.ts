@@ -6,7 +6,7 @@
  */
 import TinyQueue from "tinyqueue";
 import { awakeAt, type Stretch } from "./evenings";
-import { recoatShut } from "./openWindows";
+import { recoatShut } from "./coatWindows";
 import { heldPrinters, type StepState } from "./status";
 import { takesTwo, type Need } from "../work";
 import type { Step } from "./steps";

@@ -12,6 +12,7 @@ import {
   type Project,
   type ProjectRows,
   type SaidSource,
+  type StepRecord,
   type Workshop,
 } from "../project";
 import { withMarks, type FoundMap, type MarkedShares } from "../surface";
@@ -272,7 +273,12 @@ const steadyProject = steady<Project>(sameFields, SCENES_AT_HAND);
  * given last where nothing of it is another.
  * @param beside scenes whose records tell of the same hands
  */
-export function joinProject(rows: ProjectRows, lookup: Lookup, last?: Last, beside: readonly ProjectRows[] = []): Project {
+export function joinProject(
+  rows: ProjectRows,
+  lookup: Lookup,
+  last?: Last,
+  beside: readonly { records: readonly StepRecord[] }[] = [],
+): Project {
   const parts: Part[] = [];
   const unread: PartRow[] = [];
   for (const row of rows.parts) {

@@ -27,30 +27,25 @@ export function scenePlanner(): (input: SceneInput) => ScenePlanned {
     }
   };
   let edition = 0;
-  let before: Pick<SceneInput, "rows" | "others" | "known"> | null = null;
+  let before: Pick<SceneInput, "rows" | "others" | "taught" | "known"> | null = null;
   return (input) => {
     const began = performance.now();
-    const { rows, others, known } = input;
+    const { rows, others, taught, known } = input;
     const values = byKey(known);
     const lookup: Lookup = (request) => values.get(resultKey(request)) as ReturnType<typeof lookup>;
     const said = [rows, ...others];
-    if (before?.rows !== rows || before.others !== others || before.known !== known) {
+    if (before?.rows !== rows || before.others !== others || before.taught !== taught || before.known !== known) {
       edition++;
       for (const r of said) remember(r, lookup);
     }
     before = input;
     const [project, ...beside] = said.map((r) =>
-      joinProject(
-        r,
-        lookup,
-        (of) => lasts.get(of),
-        said.filter((o) => o !== r),
-      ),
+      joinProject(r, lookup, (of) => lasts.get(of), [...said.filter((o) => o !== r), { records: taught }]),
     );
     const plan = planned(project, beside, input);
     return {
       view: { sceneId: rows.scene.id, now: input.now, edition, ...plan, tookMs: performance.now() - began },
-      chanceOf: () => chanceOf(project, beside, plan.model),
+      chanceOf: () => chanceOf(project, beside, plan.model, taught),
     };
   };
 }

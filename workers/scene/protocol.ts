@@ -2,7 +2,7 @@
 import { atom, listOf, mapOf, recordOf } from "../../core/derive";
 import type { Place, WontWait } from "../../core/look";
 import type { AtHand, FinishChance, LatestStarts, Offer, Person, ShownCuts, Slot, Step, Tonight } from "../../core/plan";
-import type { ProjectRows } from "../../core/project";
+import type { ProjectRows, StepRecord } from "../../core/project";
 import type { KnownValue } from "../../core/results";
 
 /** All that the plan of a scene follows from. */
@@ -10,6 +10,8 @@ export interface SceneInput {
   rows: ProjectRows;
   /** Scenes that are at work beside it. */
   others: readonly ProjectRows[];
+  /** Records of scenes at rest: hands learn from them too. */
+  taught: readonly StepRecord[];
   /** Results that are there. */
   known: readonly KnownValue[];
   atHand: AtHand;
@@ -71,6 +73,7 @@ const rows = recordOf({
 export const SCENE_INPUT = recordOf({
   rows,
   others: listOf(rows, ({ scene }: ProjectRows) => scene.id),
+  taught: listOf(atom),
   known: listOf(recordOf({ value: atom }), (k: KnownValue) => k.key),
   atHand: atom,
 });

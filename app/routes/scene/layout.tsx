@@ -35,11 +35,19 @@ export async function clientLoader({ params }: Route.ClientLoaderArgs): Promise<
   if (!project.ok) throw new Error(project.problem.message);
   if (!project.value) throw data("No scene with this id", { status: 404 });
   // What is known is there before the page is drawn; the rest is reckoned while it stands.
-  const others = await scenesBeside(project.value.scene);
+  const { others, taught } = await scenesBeside(project.value.scene);
   await desk.fetch([project.value, ...others].flatMap(wantedOf));
   const loadedAt = Date.now();
-  await firstPlan(project.value, others, loadedAt);
-  return { rows: project.value, others, reading, moment, loadedAt, unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])) };
+  await firstPlan(project.value, others, taught, loadedAt);
+  return {
+    rows: project.value,
+    others,
+    taught,
+    reading,
+    moment,
+    loadedAt,
+    unsent: unsent.flatMap((r) => (r.ok ? [] : [r.problem.message])),
+  };
 }
 
 /** What was known to have changed when the rows were read last. */
@@ -59,11 +67,11 @@ export function HydrateFallback() {
 
 export default function SceneLayout({ loaderData }: Route.ComponentProps) {
   const { rows, others: otherRows, shownAt } = useShown(loaderData);
-  const { project, others } = useJoined(rows, otherRows);
+  const { project, others } = useJoined(rows, otherRows, loaderData.taught);
   const sceneId = rows.scene.id;
   const now = usePlanClock(sceneId);
   // Just-finished steps must count at once, so the clock never stands before the data.
-  const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, Math.max(now, shownAt));
+  const { tonight, late, waiting, problem } = useTonightModel(rows, otherRows, loaderData.taught, Math.max(now, shownAt));
   const [newPart, setNewPart] = useState(false);
   const [scenes, setScenes] = useState(false);
   const [again, setAgain] = useState(false);
