@@ -67,6 +67,14 @@ async function takeAll(
   return signal.aborted ? { pictures: [], problems: [] } : { pictures, problems };
 }
 
+/** Kept pictures as they lie there, JPEG; those that are missing are left out. */
+export async function keptPictures(hashes: readonly string[]): Promise<Map<string, Uint8Array>> {
+  const rows = await ask(() => db.pictures.bulkGet([...hashes]));
+  const out = new Map<string, Uint8Array>();
+  for (const row of rows.ok ? rows.value : []) if (row) out.set(row.hash, new Uint8Array(await row.file.arrayBuffer()));
+  return out;
+}
+
 /** The address of a kept picture or sound while it is shown; null while it comes, "" when it is not there. */
 export function useKeptFile(hash: string): string | null {
   const [url, setUrl] = useState<string | null>(null);

@@ -31,6 +31,15 @@ interface Label {
   colour: "ink" | "soft" | "real";
 }
 
+/** A kept picture, as large as it can be in its frame, mm from the lower left. */
+export interface FramedPicture {
+  hash: string;
+  x: number;
+  y: number;
+  widthMm: number;
+  heightMm: number;
+}
+
 export interface Drawing {
   paper: PaperName;
   widthMm: number;
@@ -39,6 +48,7 @@ export interface Drawing {
   reduction: number;
   strokes: Stroke[];
   labels: Label[];
+  pictures?: FramedPicture[];
 }
 
 /** Line widths, mm (ISO 128-2 series). */

@@ -1,10 +1,11 @@
-import type { Drawing } from "../drawing";
+import type { Drawing, FramedPicture } from "../drawing";
 import type { Ring } from "../lay";
 
 /** Strokes and letters of a drawing as it is made. */
 export class Pen {
   readonly strokes: Drawing["strokes"] = [];
   readonly labels: Drawing["labels"] = [];
+  readonly pictures: FramedPicture[] = [];
 
   line(kind: Drawing["strokes"][number]["kind"], lines: number[]): void {
     this.strokes.push({ kind, lines });

@@ -12,11 +12,15 @@ export interface ReportSection {
   columns: readonly ReportColumn[];
   /** As many cells each as there are columns. */
   rows: readonly (readonly string[])[];
+  /** Under the rows, in their order. */
+  pictures?: readonly { hash: string; caption: string }[];
 }
 
 const MARGIN = 14;
 const TEXT_MM = 3.2;
 const ROW_MM = 4.6;
+/** Pictures stand side by side; a caption is two lines at most. */
+const PICTURES = { across: 3, heightMm: 62, captionMm: 2.8, captionLines: 2 };
 /** Between two columns. */
 const GAP_MM = 3;
 
@@ -44,7 +48,7 @@ export function reportSheets(
     pen = begin();
     return true;
   };
-  for (const { title: head, columns, rows } of sections) {
+  for (const { title: head, columns, rows, pictures = [] } of sections) {
     const left = columns.map((_, i) => MARGIN + wide * columns.slice(0, i).reduce((sum, c) => sum + c.share, 0));
     const headed = (): void => {
       pen.text(head, MARGIN, y, 4.2);
@@ -55,7 +59,7 @@ export function reportSheets(
       columns.forEach((c, i) => pen.text(c.head, left[i], y, 2.8, "start", "soft"));
       y -= ROW_MM;
     };
-    needs(6 * ROW_MM);
+    needs(pictures.length > 0 ? PICTURES.heightMm + 6 * ROW_MM : 6 * ROW_MM);
     headed();
     for (const row of rows) {
       const cells = row.map((text, i) => linesWithin(text, wide * columns[i].share - GAP_MM, TEXT_MM));
@@ -68,8 +72,27 @@ export function reportSheets(
         y -= ROW_MM;
       }
     }
+    const frame = (wide - (PICTURES.across - 1) * GAP_MM) / PICTURES.across;
+    for (let first = 0; first < pictures.length; first += PICTURES.across) {
+      const words = pictures.slice(first, first + PICTURES.across).map((p) => linesWithin(p.caption, frame, PICTURES.captionMm));
+      const captions = Math.min(PICTURES.captionLines, Math.max(...words.map((w) => w.length)));
+      const high = PICTURES.heightMm + (captions + 0.5) * ROW_MM;
+      if (needs(high)) headed();
+      words.forEach((lines, i) => {
+        const x = MARGIN + i * (frame + GAP_MM);
+        pen.pictures.push({
+          hash: pictures[first + i].hash,
+          x,
+          y: y - PICTURES.heightMm + ROW_MM,
+          widthMm: frame,
+          heightMm: PICTURES.heightMm,
+        });
+        lines.slice(0, captions).forEach((line, k) => pen.text(line, x, y - PICTURES.heightMm - k * ROW_MM, PICTURES.captionMm));
+      });
+      y -= high;
+    }
     y -= 5;
   }
   pages.forEach((page, i) => page.text(`${i + 1} of ${pages.length}`, widthMm - MARGIN, MARGIN - 5, 2.8, "end", "soft"));
-  return pages.map(({ strokes, labels }) => ({ paper, widthMm, heightMm, reduction: 1, strokes, labels }));
+  return pages.map(({ strokes, labels, pictures }) => ({ paper, widthMm, heightMm, reduction: 1, strokes, labels, pictures }));
 }

@@ -62,6 +62,43 @@ describe("the report", () => {
     expect(of("What went wrong").rows).toEqual([[day(THURSDAY + 48 * HOUR), "Bin", expect.any(String), "ran into the corner"]]);
     expect(of("Still open").rows[0][0]).toContain("Bin: Prime");
   });
+  it("shows the latest pictures in the order in which they were taken, in frames that never leave the page or lie on words", () => {
+    const hash = (i: number): string => i.toString(16).padStart(64, "0");
+    const shots = Array.from({ length: 10 }, (_, k) =>
+      timed("a", THURSDAY + k * HOUR, 5, {
+        photos: Array.from({ length: 6 }, (_, i) => hash(k * 6 + i)),
+        title: `Coat ${k} ${"x".repeat(LIMITS.title - 10)}`,
+      }),
+    );
+    const all = sceneReport({ ...project, records: shots }, THURSDAY + 72 * HOUR, day);
+    const section = all.find((s) => s.pictures)!;
+    expect(section.pictures!.map((p) => p.hash)).toEqual(Array.from({ length: 48 }, (_, i) => hash(12 + i)));
+    expect(section.title).toBe("Pictures, the latest 48 of 60");
+    expect(section.pictures!.map((p) => p.caption.slice(0, 13))).toEqual([...section.pictures!.map((p) => p.caption.slice(0, 13))].sort());
+    for (const paper of ["A4", "Letter"] as const) {
+      const pages = reportSheets(all, { title: "T", date: "D", paper });
+      const frames = pages.flatMap((p) => p.pictures ?? []);
+      expect(frames.map((f) => f.hash)).toEqual(section.pictures!.map((p) => p.hash));
+      for (const page of pages)
+        for (const f of page.pictures ?? []) {
+          expect([f.x >= 14, f.y >= 14, f.x + f.widthMm <= page.widthMm - 13.9, f.y + f.heightMm <= page.heightMm - 20]).toEqual([
+            true,
+            true,
+            true,
+            true,
+          ]);
+          // Letters stand on their line and reach up from it.
+          for (const l of page.labels)
+            expect(l.y < f.y - 0.2 || l.y > f.y + f.heightMm || l.x >= f.x + f.widthMm || (l.anchor === "start" && l.x < f.x - 1)).toBe(
+              true,
+            );
+          for (const g of page.pictures!)
+            if (g !== f)
+              expect(g.x >= f.x + f.widthMm || f.x >= g.x + g.widthMm || g.y >= f.y + f.heightMm || f.y >= g.y + g.heightMm).toBe(true);
+        }
+    }
+    expect(sections.some((s) => s.pictures)).toBe(false);
+  });
   it("of an empty scene says that nothing is there", () => {
     const empty = sceneReport({ ...projectOf([]), lines: [] }, THURSDAY, day);
     expect(empty[0].rows.flat().join(" ")).toContain("Nothing is in the log yet.");

@@ -1,5 +1,5 @@
 /** A scene on paper: the list of its parts, and the report of how it was made, what it took, cost and taught. */
-import type { Project } from "../project";
+import { photosOf, type Project } from "../project";
 import { formatRatio } from "../scale";
 import { kindOf } from "../stations/kinds";
 import { formatDuration, formatMm, formatMoney } from "../units";
@@ -45,6 +45,8 @@ const takenWords = ({ takenS, plannedS, steps }: TakenShare): string =>
 
 /** What went wrong is told in so many lines, the latest first. */
 const MOST_WRONG = 20;
+/** So many pictures, the latest. */
+const MOST_PICTURES = 48;
 
 /**
  * The report of a scene. What nobody timed or priced is not in its sums, and it says so.
@@ -74,6 +76,12 @@ export function sceneReport(project: Project, now: number, day: (at: number) => 
   const learned = began === null ? [] : lessons.filter((l) => l.at >= began);
   const section = (title: string, lines: readonly string[]): ReportSection[] =>
     lines.length > 0 ? [{ title, columns: SENTENCES, rows: lines.map((l) => [l]) }] : [];
+  // The latest first, as the entries are; those of one step turned round, so that all of them can be.
+  const pictures = book.done.flatMap((r) =>
+    photosOf(r)
+      .map((hash) => ({ hash, caption: `${nameOf(r.partId)}: ${r.title}, ${day(r.startedAt)}` }))
+      .reverse(),
+  );
   return [
     ...section("In short", sentences),
     partsList(project, now),
@@ -109,5 +117,16 @@ export function sceneReport(project: Project, now: number, day: (at: number) => 
       "Still open",
       records.filter((r) => r.finishedAt === null).map((r) => `${nameOf(r.partId)}: ${r.title}, since ${day(r.startedAt)}`),
     ),
+    ...(pictures.length > 0
+      ? [
+          {
+            title: pictures.length > MOST_PICTURES ? `Pictures, the latest ${MOST_PICTURES} of ${pictures.length}` : "Pictures",
+            columns: SENTENCES,
+            rows: [],
+            // The latest, in the order in which they were taken.
+            pictures: pictures.slice(0, MOST_PICTURES).reverse(),
+          },
+        ]
+      : []),
   ];
 }

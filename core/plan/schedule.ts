@@ -103,18 +103,7 @@ interface Found {
   by: Lane[];
 }
 
-/** When all that a step needs can be had; null where nothing of it goes by the clock. */
-export function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>): readonly Stretch[] | null {
-  const both = (a: readonly Stretch[], b: readonly Stretch[]): Stretch[] =>
-    a.flatMap((x) =>
-      b.flatMap((y) => (x.from < y.to && y.from < x.to ? [{ from: Math.max(x.from, y.from), to: Math.min(x.to, y.to) }] : [])),
-    );
-  let all: readonly Stretch[] | null = null;
-  for (const list of needs.map((n) => hours.get(n))) if (list) all = all ? both(all, list) : list;
-  return all;
-}
-
-/** Where both lists have time. */
+/** Where both lists have time, each in order. */
 export function bothOf<W extends Stretch>(a: readonly W[], b: readonly Stretch[]): W[] {
   const out: W[] = [];
   for (let i = 0, k = 0; i < a.length && k < b.length;) {
@@ -125,6 +114,13 @@ export function bothOf<W extends Stretch>(a: readonly W[], b: readonly Stretch[]
     else k++;
   }
   return out;
+}
+
+/** When all that a step needs can be had; null where nothing of it goes by the clock. */
+export function hoursOf({ needs }: Step, hours: ReadonlyMap<Need, readonly Stretch[]>): readonly Stretch[] | null {
+  let all: readonly Stretch[] | null = null;
+  for (const list of needs.map((n) => hours.get(n))) if (list) all = all ? bothOf(all, list) : list;
+  return all;
 }
 
 /** Starting a plate and clearing it can be done in passing. */

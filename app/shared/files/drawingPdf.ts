@@ -1,6 +1,6 @@
 /** A drawing as PDF, true to size: one point is 25.4 ÷ 72 mm (ISO 32000-1). Letters are the reader's own Helvetica, which needs no file. */
-import { PDFDocument, type PDFFont, type PDFPage, rgb, StandardFonts, degrees, LineCapStyle } from "pdf-lib";
-import { HIDDEN_DASH_MM, STROKE_MM, type Drawing } from "~core/drawing";
+import { PDFDocument, type PDFFont, type PDFImage, type PDFPage, rgb, StandardFonts, degrees, LineCapStyle } from "pdf-lib";
+import { HIDDEN_DASH_MM, STROKE_MM, type Drawing, type FramedPicture } from "~core/drawing";
 
 const PT = 72 / 25.4;
 const COLOURS = { ink: rgb(0.09, 0.14, 0.17), soft: rgb(0.29, 0.35, 0.37), real: rgb(0.11, 0.36, 0.41) };
@@ -16,14 +16,42 @@ const plain = (text: string): string =>
 /** One drawing. */
 export const drawingToPdf = (drawing: Drawing, title: string): Promise<Uint8Array> => drawingsToPdf([drawing], title);
 
-/** Several drawings, a page each. */
-export async function drawingsToPdf(drawings: readonly Drawing[], title: string): Promise<Uint8Array> {
+/**
+ * Several drawings, a page each.
+ * @param pictures JPEG by the hashes that frames name; a frame whose picture is not there, or is none, says so
+ */
+export async function drawingsToPdf(
+  drawings: readonly Drawing[],
+  title: string,
+  pictures: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Uint8Array> {
   const doc = await PDFDocument.create();
   doc.setTitle(title);
   doc.setProducer("Inch Hollow");
   const font = await doc.embedFont(StandardFonts.Helvetica);
-  for (const drawing of drawings) drawPage(doc.addPage([drawing.widthMm * PT, drawing.heightMm * PT]), drawing, font);
+  // The same picture on several pages is in the file once.
+  const images = new Map<string, PDFImage | null>();
+  for (const { hash } of drawings.flatMap((d) => d.pictures ?? [])) {
+    const jpeg = pictures.get(hash);
+    if (!images.has(hash)) images.set(hash, jpeg ? await doc.embedJpg(jpeg).catch(() => null) : null);
+  }
+  for (const drawing of drawings) {
+    const page = doc.addPage([drawing.widthMm * PT, drawing.heightMm * PT]);
+    drawPage(page, drawing, font);
+    for (const frame of drawing.pictures ?? []) hangPicture(page, frame, images.get(frame.hash) ?? null, font);
+  }
   return doc.save();
+}
+
+/** As large as it can be in its frame, in the middle. */
+function hangPicture(page: PDFPage, { x, y, widthMm, heightMm }: FramedPicture, image: PDFImage | null, font: PDFFont): void {
+  if (!image) {
+    page.drawRectangle({ x: x * PT, y: y * PT, width: widthMm * PT, height: heightMm * PT, borderColor: COLOURS.soft, borderWidth: 0.5 });
+    page.drawText("picture missing", { x: (x + 3) * PT, y: (y + 3) * PT, size: 9, font, color: COLOURS.soft });
+    return;
+  }
+  const { width, height } = image.scaleToFit(widthMm * PT, heightMm * PT);
+  page.drawImage(image, { x: x * PT + (widthMm * PT - width) / 2, y: y * PT + (heightMm * PT - height) / 2, width, height });
 }
 
 function drawPage(page: PDFPage, drawing: Drawing, font: PDFFont): void {

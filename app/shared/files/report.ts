@@ -2,6 +2,7 @@
 import { format } from "date-fns";
 import { reportSheets, type ReportSection } from "~core/look";
 import type { Project } from "~core/project";
+import { keptPictures } from "../pictures";
 import { paperOf } from "../paper";
 import { download, fileName } from "./download";
 
@@ -10,5 +11,7 @@ export async function writeReport(sections: readonly ReportSection[], what: stri
   const { drawingsToPdf } = await import("./drawingPdf");
   const title = `${scene.name}: ${what.toLowerCase()}`;
   const pages = reportSheets(sections, { title, date: format(Date.now(), "d MMMM yyyy"), paper: paperOf(habits.paper) });
-  download(fileName(`${scene.name} ${what}`, "pdf"), await drawingsToPdf(pages, title), "application/pdf");
+  const hashes = [...new Set(pages.flatMap((page) => page.pictures ?? []).map((p) => p.hash))];
+  const pictures = hashes.length > 0 ? await keptPictures(hashes) : new Map<string, Uint8Array>();
+  download(fileName(`${scene.name} ${what}`, "pdf"), await drawingsToPdf(pages, title, pictures), "application/pdf");
 }
