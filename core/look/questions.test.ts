@@ -47,6 +47,30 @@ describe("questions at the end of an evening", () => {
     expect(asked({ records: [done("a")], lines: [...lines, counted] })).toEqual([]);
     expect(asked({ records: [done("a")], lines: [took(pot.id, pot.stockMl / 10, "a")] })).toEqual([]);
   });
+  it("ask what aired where something was in the air, the longest first, until it is said", () => {
+    const spray = { kind: "coat", family: "solvent primer", method: "spray" };
+    const records = [done("a", { rests: spray }), done("b", { rests: spray, startedAt: NOW - 3 * HOUR })];
+    expect(asked({ records })).toEqual(["aired b", "aired a"]);
+    expect(asked({ records: records.map((r) => ({ ...r, aired: "outdoors" as const })) })).toEqual([]);
+  });
+  it("ask whether the minutes before the first step were setting up, where the evening had begun and nobody was at anything", () => {
+    const project = projectOf([part]);
+    const from = (time: string) => ({
+      scene: {
+        ...project.scene,
+        timeZone: "UTC",
+        evenings: Array.from({ length: 7 }, (_, weekday) => ({ weekday, from: time, to: "22:00" })),
+      },
+    });
+    const records = [done("later", { startedAt: NOW - 1.5 * HOUR }), done("first")];
+    expect(asked({ records, ...from("17:40") })).toEqual(["before first"]);
+    expect(questionsOf({ ...project, lines: [], records, ...from("17:40") }, NOW)).toMatchObject([{ gapS: 1200 }]);
+    // Begun at once, an hour before anything, outside every evening, said, or something else was in hand.
+    for (const time of ["17:57", "17:00", "18:30"]) expect(asked({ records, ...from(time) }), time).toEqual([]);
+    expect(asked({ records: [done("first", { saidS: 60 })], ...from("17:40") })).toEqual([]);
+    const open = done("open", { startedAt: NOW - 2.5 * HOUR, finishedAt: null });
+    expect(asked({ records: [...records, open], ...from("17:40") })).toEqual([]);
+  });
   it("are at most three, one of each kind before a second of any, and of this evening alone", () => {
     const records = [done("a"), done("b", { untimed: true }), done("d", { untimed: true })];
     const [pot] = projectOf([part]).paints;

@@ -1,8 +1,9 @@
 /** Before somebody stops for the evening: at most three questions, each answered by one press or left. */
 import { useState } from "react";
 import { questionsOf, type Question } from "~core/look";
-import { LIMITS, SUPPLY_KINDS } from "~core/project";
+import { LIMITS, SUPPLY_KINDS, takenS } from "~core/project";
 import { formatDuration, parseDuration, spacedNumber } from "~core/units";
+import { AiredChoice } from "~app/shared/AiredChoice";
 import { Section } from "~app/shared/Page";
 import { useActions, useProject } from "~app/shared/scene";
 import { useMoment } from "~app/shared/tonightModel";
@@ -95,5 +96,25 @@ function Asked({ question: q }: { question: Question }) {
           />
         </>
       );
+    case "aired":
+      return (
+        <>
+          <span className="min-w-0 flex-1 basis-72">Where was {q.record.title} done: outdoors, in a booth, at a window?</span>
+          <AiredChoice record={q.record} />
+        </>
+      );
+    case "before": {
+      const saidS = (takenS(q.record) ?? q.record.plannedS) + q.gapS;
+      return (
+        <>
+          <span className="min-w-0 flex-1 basis-72">
+            The evening began {formatDuration(q.gapS)} before {q.record.title} was started. Was that setting up for it?
+          </span>
+          <button className="btn" onClick={() => void run("step.said", { recordId: q.record.id, saidS })}>
+            Yes, add it
+          </button>
+        </>
+      );
+    }
   }
 }
