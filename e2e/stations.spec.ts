@@ -546,8 +546,8 @@ test("Tonight: a date to be ready by gets its chance", async ({ bench }) => {
   await bench.getByLabel("ready by", { exact: true }).fill("2027-03-01");
   await expect(bench.getByRole("heading", { name: "Ready by Monday 1 March?" })).toBeVisible();
   await expect(bench.getByText("Yes, almost certainly.")).toBeVisible();
-  await bench.getByLabel("Thursday").fill("late");
-  await bench.getByLabel("Thursday").press("Enter");
+  await bench.getByRole("textbox", { name: "Thursday" }).fill("late");
+  await bench.getByRole("textbox", { name: "Thursday" }).press("Enter");
   await expect(bench.getByRole("alert")).toContainText("Enter from and to");
 });
 
