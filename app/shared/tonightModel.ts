@@ -74,6 +74,9 @@ export async function firstPlan(
   await Promise.race([scenePlan.planned(rows.scene.id), new Promise((resolve) => setTimeout(resolve, SOON_MS))]);
 }
 
+/** Who helps is said for this evening, and not kept. */
+const OF_THIS_EVENING_MS = 12 * 3_600_000;
+
 const UNPLANNED = "The planner stopped, so your evenings are not planned. Reload the page. Nothing was lost.";
 
 /** What is planned of a scene, asked for again whenever it or the hour is another. */
@@ -84,13 +87,14 @@ export function useTonightModel(
   now: number,
 ): { tonight: TonightState; late: boolean; waiting: Partial<SceneView["waiting"]>; problem: string | null } {
   const [said, change] = useState(keptAtHand);
+  const [together, setTogether] = useState<{ helper: boolean; at: number } | null>(null);
   const [awake, setAwake] = useState(false);
   const joined = useJoinedResults();
   const sceneId = rows.scene.id;
   const supplies = suppliesOf(rows);
   const { habits } = rows.workshop;
   const { airC } = habits.air;
-  const helped = isHelped(habits, now);
+  const helped = together && now - together.at < OF_THIS_EVENING_MS ? together.helper : isHelped(habits, now);
   const atHand = useMemo(() => atHandOf(supplies, airC, helped, said), [supplies, airC, helped, said]);
   useEffect(
     () => scenePlan.tell({ rows, others, taught, known: desk.joinedValues(), atHand, awake, now }),
@@ -110,12 +114,12 @@ export function useTonightModel(
     (changed: Partial<AtHand>) => {
       const next = { ...atHand, ...changed };
       keep(KEPT, String(next.minutes));
-      // Who helps is said for this evening, and not kept.
-      if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, ...changed });
+      if (changed.helper !== undefined) return setTogether({ helper: changed.helper, at: now });
+      if (!("spray" in changed || "airbrush" in changed)) return change({ ...said, minutes: next.minutes });
       keep(TOOLS, [next.spray && "spray", next.airbrush && "airbrush"].filter(Boolean).join(" ") || "none");
-      change({ ...said, ...changed, spray: next.spray, airbrush: next.airbrush });
+      change({ ...said, spray: next.spray, airbrush: next.airbrush });
     },
-    [atHand, said],
+    [atHand, said, now],
   );
   const nothing = useMemo(() => noTonight(now), [now]);
   const model = view?.model ?? nothing;

@@ -70,6 +70,7 @@ describe("questions at the end of an evening", () => {
     expect(asked({ records: [done("first", { saidS: 60 })], ...from("17:40") })).toEqual([]);
     const open = done("open", { startedAt: NOW - 2.5 * HOUR, finishedAt: null });
     expect(asked({ records: [...records, open], ...from("17:40") })).toEqual([]);
+    expect(questionsOf({ ...project, lines: [], records, ...from("17:40") }, NOW, [open])).toEqual([]);
   });
   it("are at most three, one of each kind before a second of any, and of this evening alone", () => {
     const records = [done("a"), done("b", { untimed: true }), done("d", { untimed: true })];

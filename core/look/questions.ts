@@ -35,7 +35,11 @@ function takenSinceCounted(lines: readonly StockLine[], itemId: string): number 
 }
 
 /** The first step of an evening that began late in it; none where its time was said. */
-function minutesBefore({ scene, records }: Parameters<typeof questionsOf>[0], ended: readonly StepRecord[]): Question[] {
+function minutesBefore(
+  scene: Pick<Project["scene"], "evenings" | "timeZone">,
+  records: readonly StepRecord[],
+  ended: readonly StepRecord[],
+): Question[] {
   const first = ended.reduce((least: StepRecord | undefined, r) => (least && least.startedAt <= r.startedAt ? least : r), undefined);
   if (!first || first.saidS !== undefined || takenS(first) === null) return [];
   const evening = eveningsFrom(first.startedAt - DAY_MS, scene.evenings, scene.timeZone, 2).find(
@@ -49,6 +53,7 @@ function minutesBefore({ scene, records }: Parameters<typeof questionsOf>[0], en
 
 /**
  * @param now the questions are of what ended in the hours before
+ * @param elsewhere records of other scenes: whoever was at those was not setting up here
  * @returns the first of each kind before the second of any
  */
 export function questionsOf(
@@ -56,6 +61,7 @@ export function questionsOf(
     scene: Pick<Project["scene"], "evenings" | "timeZone">;
   },
   now: number,
+  elsewhere: readonly StepRecord[] = [],
 ): Question[] {
   const { records, lessons, lines, paints, supplies } = project;
   const ended = records.filter(
@@ -81,7 +87,7 @@ export function questionsOf(
     .filter((r) => r.aired === undefined && airborneOf(r).length > 0)
     .sort((a, b) => (takenS(b) ?? b.plannedS) - (takenS(a) ?? a.plannedS))
     .map((record): Question => ({ kind: "aired", key: `aired ${record.id}`, record }));
-  const before = minutesBefore(project, ended);
+  const before = minutesBefore(project.scene, [...records, ...elsewhere], ended);
   const once = new Map<string, Question>();
   for (let i = 0; i < MOST; i++)
     for (const list of [helped, left, took, aired, before]) if (list[i]) once.set(list[i].key, once.get(list[i].key) ?? list[i]);

@@ -5,7 +5,7 @@ import { LIMITS, SUPPLY_KINDS, takenS } from "~core/project";
 import { formatDuration, parseDuration, spacedNumber } from "~core/units";
 import { AiredChoice } from "~app/shared/AiredChoice";
 import { Section } from "~app/shared/Page";
-import { useActions, useProject } from "~app/shared/scene";
+import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { useMoment } from "~app/shared/tonightModel";
 import { useStock } from "~app/shared/useStock";
 import { orNothing, ParsedField, parseNumberIn } from "~app/ui/field";
@@ -15,7 +15,9 @@ export function Questions() {
   const project = useProject();
   const now = useMoment();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const asked = questionsOf(project, now).filter((q) => !left.has(q.key));
+  const others = useOthers();
+  const elsewhere = others.flatMap((o) => o.records);
+  const asked = questionsOf(project, now, elsewhere).filter((q) => !left.has(q.key));
   if (asked.length === 0) return null;
   return (
     <Section title="Before you stop">
