@@ -8,6 +8,7 @@ serve<Jobs>({
   mend: async () => (await import("./jobs/mend")).mend,
   write: async () => (await import("./jobs/write")).write,
   turntable: async () => (await import("./jobs/turntable")).turntable,
+  weather: async () => (await import("./jobs/weather")).weather,
   look: async () => (await import("./jobs/look")).look,
   pair: async () => (await import("./jobs/pair")).pair,
   readBundle: async () => (await import("./jobs/bundle")).unpack,

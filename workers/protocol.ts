@@ -5,9 +5,10 @@ import type { PairChecked, Placing } from "../core/joint";
 import type { AreaPick, Found, FoundFields, Look, MixPaint, PreviewView, PrintedLayers, WeatherPlace, WindFrom } from "../core/paint";
 import type { FileUnit, Mended, MeshField, MeshUnit, MeshWarning, Turn } from "../core/mesh";
 import type { Grain, LineReading, MeterMarks } from "../core/surface";
+import type { GroundZone, StoodCopy } from "../core/ground";
 import type { Drawing, PaperName, ViewDrawing } from "../core/drawing";
 import type { MatPiece } from "../core/look";
-import type { Bed, Footprint, LayFault, Lying } from "../core/lay";
+import type { Bed, Footprint, LayFault, Lying, Ring } from "../core/lay";
 import type { CouponId, LaidOut, LayOutPrinter, PlatePiece, Printer, Wanted } from "../core/print";
 import type { Axis, CutSeam, GcodeFacts, GcodeOptions, Hole, Hollowed, JointKind, PrintFacts, PrintProfile } from "../core/print";
 import type { MeshFound } from "../core/project";
@@ -104,6 +105,17 @@ export type Jobs = {
   /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
   write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
   turntable: { request: { source: MeshSource; factor: number; field: FieldWanted | null }; answer: TurntableMesh };
+  /** All that stands on a board, coloured by where weather or use would mark it. `copies`: those of one part in a row. */
+  weather: {
+    request: {
+      copies: { source: MeshSource; at: StoodCopy }[];
+      outlineMm: Ring;
+      zones: GroundZone[];
+      by: Extract<FieldWanted, { kind: "weather" }>;
+    };
+    /** `markedMm2`: of each copy, every face by how likely it is. */
+    answer: TurntableMesh & { markedMm2: number[] };
+  };
   /** A picture of a part without its colours, for paint to be laid on; null where the fields are of another mesh. */
   look: {
     request: {

@@ -1,5 +1,6 @@
 /** Boards, groundwork, growth and water, carrying and the view: what stands under a scene and what it weighs. */
 export * from "./amounts";
+export * from "./assembled";
 export * from "./bank";
 export * from "./boards";
 export * from "./carried";

@@ -19,7 +19,7 @@ import {
 import { thicknessOf } from "./boards";
 import { isKeepClear, type Board, type GroundZone, type KeepClear, type Standing } from "./said";
 
-/** What a copy covers, as far as it is known. */
+/** What a copy covers as it stands and leans, as far as it is known. */
 export type FootShape = Pick<Foot, "foot" | "shadow" | "widthMm" | "depthMm" | "heightMm">;
 
 export type PlanFault = { at: [number, number] } & (
@@ -48,9 +48,6 @@ export interface Placed {
   footBox: Box2;
 }
 
-/** Lines of an outline that leans: it reaches further to the side it leans to, by its height. */
-const heightAt = (shape: FootShape, leanDeg: number): number => shape.heightMm * Math.cos((leanDeg * Math.PI) / 180);
-
 /** Where everything stands; what stands on a copy stands as high as that one is. Circles of copies on copies stand on the table. */
 export function placedOn(standings: readonly Standing[], shapeOf: (s: Standing) => FootShape | undefined): Map<string, Placed | null> {
   const byId = new Map(standings.map((s) => [s.id, s]));
@@ -62,7 +59,7 @@ export function placedOn(standings: readonly Standing[], shapeOf: (s: Standing) 
     if (!under || seen.includes(under.id)) return { boardId: null, mm: 0 };
     const below = floorOf(under, [...seen, under.id]);
     const shape = shapeOf(under);
-    return { boardId: below.boardId, mm: below.mm + under.liftMm + (shape ? heightAt(shape, under.leanDeg) : 0) };
+    return { boardId: below.boardId, mm: below.mm + under.liftMm + (shape?.heightMm ?? 0) };
   };
   for (const s of standings) {
     const shape = shapeOf(s);
@@ -78,7 +75,7 @@ export function placedOn(standings: readonly Standing[], shapeOf: (s: Standing) 
       standing: s,
       boardId: floor.boardId,
       fromMm,
-      toMm: fromMm + heightAt(shape, s.leanDeg),
+      toMm: fromMm + shape.heightMm,
       foot,
       shadow,
       box: boxOfRings(shadow),

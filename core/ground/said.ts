@@ -43,6 +43,7 @@ export interface Standing {
   turnDeg: number;
   /** Above what it stands on; below where it is sunk in. */
   liftMm: number;
+  /** Back from its own front; forward below 0. */
   leanDeg: number;
 }
 

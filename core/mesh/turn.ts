@@ -56,6 +56,19 @@ const UP_ROWS: Record<Up, Rows> = {
   ],
 };
 
+/**
+ * A part that stands with a side up and leans back by so many degrees, about the line from left to right that it then stands on; forward
+ * below 0.
+ */
+export function leaning(stands: Up, leanDeg: number): Turn {
+  if (leanDeg === 0) return TURNS[stands];
+  const a = (-leanDeg * Math.PI) / 360;
+  const [s, c] = [Math.sin(a), Math.cos(a)];
+  const [x, y, z, w] = TURNS[stands];
+  // The turn about x comes second: it stands on the left of the product of quaternions.
+  return [c * x + s * w, c * y - s * z, c * z + s * y, c * w - s * x];
+}
+
 /** Turns that differ by less are one, radians: the end of a metre moves by a tenth of a millimetre. */
 const SAME = 1e-4;
 

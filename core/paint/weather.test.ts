@@ -71,3 +71,44 @@ describe("where weather would be", () => {
     expect([...weatherField(line, "low", 50, "front").values]).toEqual([NaN]);
   });
 });
+
+describe("where weather would be on what stands together", () => {
+  /** Two walls at 1:50 along x, each 100 × 4 × 50 mm: the second stands behind the first by so many millimetres. */
+  const walls = (apart: number) =>
+    refineMesh(
+      new MeshBuilder()
+        .box([0, 0, 0], [100, 4, 50])
+        .box([0, 4 + apart, 0], [100, 8 + apart, 50])
+        .build(),
+      40,
+      30_000,
+    ).mesh;
+  const facing = (mesh: Mesh, apart: number, lo: number, hi: number) =>
+    over(mesh, weatherField(mesh, "lee", 50, "front").values, (at, n) => front(at, n) && at[1] > 4 + apart / 2 && at[2] > lo && at[2] < hi);
+  it("lee: calm behind a wall for two heights of it, quieter for five, and not beyond", () => {
+    expect(facing(walls(60), 60, 2, 18).mean).toBeCloseTo(0.8, 2);
+    expect(facing(walls(200), 200, 2, 8).mean).toBeCloseTo(0.4, 2);
+    expect(facing(walls(300), 300, 2, 48).share).toBe(0);
+    // Above the line that runs down behind the first it blows.
+    expect(facing(walls(200), 200, 15, 48).share).toBe(0);
+  });
+  it("low: by the ground that somebody laid, not by the foot of what is sunk in it", () => {
+    const wall = refineMesh(new MeshBuilder().box([0, 0, -10], [100, 4, 50]).build(), 60, 30_000).mesh;
+    const marked = (levelMm: number) => {
+      const { values } = weatherField(wall, "low", 50, "front", { levelMm: () => levelMm, toWayMm: () => Infinity });
+      return (lo: number, hi: number) => over(wall, values, (at, n) => front(at, n) && at[2] > lo && at[2] < hi).share;
+    };
+    expect(marked(0)(0.5, 9)).toBe(1);
+    expect(marked(0)(-9, -1)).toBe(0);
+    expect(marked(0)(11, 50)).toBe(0);
+    expect(marked(20)(21, 29)).toBe(1);
+    expect(marked(20)(0, 19)).toBe(0);
+  });
+  it("walked on: walls beside a way up to the hip, and no others", () => {
+    const wall = refineMesh(new MeshBuilder().box([0, 0, 0], [100, 4, 50]).build(), 60, 30_000).mesh;
+    const { values } = weatherField(wall, "walked", 50, "front", { levelMm: () => 0, toWayMm: (x) => (x > 50 ? 0 : Infinity) });
+    expect(over(wall, values, (at, n) => front(at, n) && at[0] > 52 && at[2] < 20).share).toBe(1);
+    expect(over(wall, values, (at, n) => front(at, n) && at[2] > 24).share).toBe(0);
+    expect(over(wall, values, (at, n) => front(at, n) && at[0] < 48).share).toBe(0);
+  });
+});

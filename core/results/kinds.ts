@@ -75,8 +75,8 @@ export interface Results {
   zones: { inputs: { geometry: Geometry; factor: number; zones: readonly Slab[]; profile: FilamentProfile }; value: Strengthened[] };
   /** What it covers of a plate. */
   footprint: { inputs: { geometry: Geometry; factor: number; turn: Turn }; value: Footprint };
-  /** What it stands on and covers, and how it looks there. `stands`: which way of the file is up. */
-  foot: { inputs: { geometry: Geometry; factor: number; stands: Up }; value: Foot & { views: ViewDrawing[] } };
+  /** What it stands on and covers, and how it looks there. `stands`: which way of the file is up; `leanDeg` where it leans back from that. */
+  foot: { inputs: { geometry: Geometry; factor: number; stands: Up; leanDeg?: number }; value: Foot & { views: ViewDrawing[] } };
   /** The surfaces of a mesh, whatever its size and however it is printed. */
   surfaces: { inputs: { geometry: Geometry }; value: FoundMap };
   /** What marks say of each surface. `faces`: in the size of the file. */

@@ -62,9 +62,14 @@ export const footprintRequest = (part: Pick<PartRow, "source" | "factor">, turn:
 });
 
 /** What a part stands on and covers of the ground. */
-export const footRequest = (part: Pick<PartRow, "source" | "factor" | "stands">): Request<"foot"> => ({
+export const footRequest = (part: Pick<PartRow, "source" | "factor" | "stands">, leanDeg = 0): Request<"foot"> => ({
   kind: "foot",
-  inputs: { geometry: geometryOf(part.source), factor: part.factor, stands: part.stands ?? "+z" },
+  inputs: {
+    geometry: geometryOf(part.source),
+    factor: part.factor,
+    stands: part.stands ?? "+z",
+    ...(leanDeg !== 0 && { leanDeg }),
+  },
 });
 
 /** Where areas of colour lie on a part. @param picks in model millimetres */

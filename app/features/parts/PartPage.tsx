@@ -119,7 +119,7 @@ export default function PartPage() {
             beside={
               turning ? (
                 <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-                  <Turntable part={part} printed={best && { turn: sheetTurn(part), grain: grainOf(best.printer) }} />
+                  <Turntable of={part} printed={best && { turn: sheetTurn(part), grain: grainOf(best.printer) }} />
                 </Suspense>
               ) : undefined
             }

@@ -140,7 +140,7 @@ function MapOf({ part }: { part: Part }) {
           turning ? (
             <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
               <Turntable
-                part={part}
+                of={part}
                 lowLight={{ turn: sheetTurn(part), grain: grain!, leaves: at.laid.cuspMm > 0 ? leavesMm / at.laid.cuspMm : 1 }}
               />
             </Suspense>

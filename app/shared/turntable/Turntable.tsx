@@ -2,16 +2,26 @@
 import { useEffect, useRef, useState } from "react";
 import { rangeOf, type MeshField, type Turn } from "~core/mesh";
 import type { Grain } from "~core/surface";
-import { spacedNumber } from "~core/units";
+import { spacedNumber, type Result } from "~core/units";
 import { Choice } from "~app/ui/field";
 import { runJob } from "~workers/client";
-import type { FieldWanted } from "~workers/protocol";
+import type { FieldWanted, TurntableMesh } from "~workers/protocol";
 import { type Part, geometryKey } from "~core/project";
 import { meshSourceOf } from "~app/data/results.client";
 import type { LowLight, Picked, TurntableView } from "./turntableScene";
 
+/** What is on the turntable. */
+export interface Drawn {
+  name: string;
+  /** Another shape is another scene; the same one with other colours stays as it was turned. */
+  shape: string;
+  /** Names the shape, and what is shown on it. */
+  key: string;
+  draw: (signal: AbortSignal) => Promise<Result<TurntableMesh>>;
+}
+
 interface TurntableProps {
-  part: Part;
+  of: Part | Drawn;
   /** Called with the point that is pressed, in model millimetres. */
   onPick?: (picked: Picked) => void;
   marks?: readonly [number, number, number][];
@@ -41,8 +51,21 @@ const formatField = (v: number, unit: string): string =>
 
 const NO_MARKS: readonly [number, number, number][] = [];
 
+function drawnPart(part: Part, field: FieldWanted | null): Drawn {
+  const shape = geometryKey(part);
+  return {
+    name: part.name,
+    shape,
+    key: `${shape} ${JSON.stringify(field)}`,
+    draw: async (signal) => {
+      const source = await meshSourceOf(part);
+      return source.ok ? runJob("turntable", { source: source.value, factor: part.factor, field }, { signal }) : source;
+    },
+  };
+}
+
 export default function Turntable({
-  part,
+  of,
   onPick,
   marks = NO_MARKS,
   joined = false,
@@ -63,26 +86,19 @@ export default function Turntable({
   const [field, setField] = useState<MeshField | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const wanted = coloured?.by ?? wantedField(shown, printed);
-  const geometry = geometryKey(part);
-  // Another part is another scene; the same one with other colours stays as it was turned.
+  const drawn = "draw" in of ? of : drawnPart(of, wanted);
   useEffect(
     () => () => {
       view.current?.dispose();
       view.current = null;
     },
-    [geometry],
+    [drawn.shape],
   );
-  const key = `${geometry} ${JSON.stringify([wanted, coloured?.palette])}`;
+  const key = `${drawn.key} ${JSON.stringify(coloured?.palette)}`;
   useEffect(() => {
     const stop = new AbortController();
     void (async () => {
-      const source = await meshSourceOf(part);
-      if (stop.signal.aborted) return;
-      if (!source.ok) return setProblem(source.problem.message);
-      const [result, { showOnTurntable }] = await Promise.all([
-        runJob("turntable", { source: source.value, factor: part.factor, field: wanted }, { signal: stop.signal }),
-        import("./turntableScene"),
-      ]);
+      const [result, { showOnTurntable }] = await Promise.all([drawn.draw(stop.signal), import("./turntableScene")]);
       if (stop.signal.aborted || !holder.current) return;
       if (!result.ok) return setProblem(result.problem.message);
       try {
@@ -97,7 +113,7 @@ export default function Turntable({
       }
     })();
     return () => stop.abort();
-    // The key names the geometry, and what is shown on it.
+    // The key names the shape, and what is shown on it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   useEffect(() => view.current?.mark(marks, joined), [marks, joined, ready]);
@@ -105,7 +121,7 @@ export default function Turntable({
   useEffect(() => {
     if (light) view.current?.lowLight(JSON.parse(light) as LowLight);
   }, [light, ready]);
-  const range = field && !coloured ? rangeOf(field) : null;
+  const range = field && printed ? rangeOf(field) : null;
   return (
     <div>
       {printed && (
@@ -128,7 +144,7 @@ export default function Turntable({
         ref={holder}
         tabIndex={0}
         role="img"
-        aria-label={`${part.name} on a turntable. Arrow keys turn it.`}
+        aria-label={`${drawn.name} on a turntable. Arrow keys turn it.`}
         className={`w-full touch-none border border-rule bg-board ${(printed ?? lowLight) ? "h-[236px]" : className} ${onPick ? "cursor-crosshair" : ""}`}
       />
       <p className="mt-1 text-sm text-soft">

@@ -13,7 +13,7 @@ import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { GroundLeaves } from "../GroundLeaves";
 import { dragged } from "../plan/dragged";
-import { useBoard } from "../useBoard";
+import { useBoard } from "~app/shared/useBoard";
 
 export default function CarryPage() {
   const hand = useBoard();

@@ -8,7 +8,7 @@ import { useProject } from "~app/shared/scene";
 import { Sideways } from "~app/ui/sideways";
 import { Cautions } from "../Cautions";
 import { GroundLeaves } from "../GroundLeaves";
-import { useBoard, type AtHand } from "../useBoard";
+import { useBoard, type AtHand } from "~app/shared/useBoard";
 import { HeightsDrawing } from "./HeightsDrawing";
 
 /** Fibres stand up by a field that steep places bend, degrees. Common practice, no source. */

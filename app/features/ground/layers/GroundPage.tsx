@@ -13,7 +13,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 import { ringsPath } from "~app/ui/rings";
 import { GroundLeaves } from "../GroundLeaves";
 import { zoneFill, ZoneHatches } from "../Hatches";
-import { useBoard, type AtHand } from "../useBoard";
+import { useBoard, type AtHand } from "~app/shared/useBoard";
 import { LayerRow } from "./LayerRow";
 import { PartGround } from "./PartGround";
 

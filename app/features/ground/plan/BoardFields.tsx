@@ -14,7 +14,7 @@ import { Choice, ParsedField, parseMmIn, parseName } from "~app/ui/field";
 import { Fold } from "~app/ui/fold";
 import { sayProblem } from "~app/ui/sayProblem";
 import { format } from "date-fns";
-import type { AtHand } from "../useBoard";
+import type { AtHand } from "~app/shared/useBoard";
 
 const MATERIALS = (Object.keys(BOARD_MATERIALS) as BoardMaterial[]).map((value) => ({ value, label: BOARD_MATERIALS[value].label }));
 

@@ -8,7 +8,7 @@ import { useActions, useProject } from "~app/shared/scene";
 import { Silhouette } from "~app/shared/Silhouette";
 import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
 import { sayProblem } from "~app/ui/sayProblem";
-import type { AtHand } from "../useBoard";
+import type { AtHand } from "~app/shared/useBoard";
 
 const UP_WORDS: Record<Up, string> = {
   "+z": "as its file stands",
@@ -79,7 +79,7 @@ export function Chosen({ hand, chosen, onTurn }: { hand: AtHand; chosen: readonl
             onCommit={(turnDeg) => set({ turnDeg })}
           />
           <ParsedField
-            label="Leans, °"
+            label="Leans back, °"
             draftKey={one.id}
             text={spacedNumber(one.leanDeg)}
             parse={parseNumberIn(LIMITS.leanDeg)}

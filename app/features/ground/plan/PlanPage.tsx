@@ -14,7 +14,7 @@ import { sayProblem } from "~app/ui/sayProblem";
 import { useWidth } from "~app/ui/useWidth";
 import { GroundLeaves } from "../GroundLeaves";
 import { ZoneKey } from "../Hatches";
-import { useBoard, type AtHand } from "../useBoard";
+import { useBoard, type AtHand } from "~app/shared/useBoard";
 import { BoardFields } from "./BoardFields";
 import { Chosen } from "./Chosen";
 import { NewBoard } from "./NewBoard";

@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import { isKeepClear, sectionOf, spansOf, type AtLine, type Board, type GroundLayer, type GroundZone, type Placed } from "~core/ground";
 import { methodById } from "~core/ground";
-import type { FootFound } from "../useBoard";
+import type { FootFound } from "~app/shared/useBoard";
 import { segmentsPath } from "~app/shared/SheetDrawing";
 import { hatchFill } from "~app/ui/hatch";
 import { zoneFill } from "../Hatches";
@@ -132,10 +132,10 @@ function Standing({
   z: (mm: number) => number;
   scale: number;
 }) {
-  const { turnDeg, xMm, yMm, leanDeg } = p.standing;
+  const { turnDeg, xMm, yMm } = p.standing;
   const seen = (((turnDeg - (across === 0 ? 0 : 90)) % 360) + 360) % 360;
   const quarter = Math.round(seen / 90) % 4;
-  const askew = Math.abs(seen - Math.round(seen / 90) * 90) > 20 || leanDeg !== 0;
+  const askew = Math.abs(seen - Math.round(seen / 90) * 90) > 20;
   const view = foot?.views.find((v) => v.name === (quarter % 2 === 0 ? "front" : "side"));
   const middle = across === 0 ? xMm : yMm;
   const [from, to] = across === 0 ? [p.box.x0, p.box.x1] : [p.box.y0, p.box.y1];

@@ -6,7 +6,7 @@ import { formatMm } from "~core/units";
 import { Mark, type Photo } from "~app/shared/photo";
 import { useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
-import type { AtHand } from "../useBoard";
+import type { AtHand } from "~app/shared/useBoard";
 
 const SHEETS = [
   { value: "297 210", label: "A4, long side to you" },

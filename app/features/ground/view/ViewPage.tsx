@@ -11,7 +11,7 @@ import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
 import { PhotoButton } from "~app/shared/photo";
 import { ringsPath } from "~app/ui/rings";
 import { GroundLeaves } from "../GroundLeaves";
-import { useBoard, type AtHand } from "../useBoard";
+import { useBoard, type AtHand } from "~app/shared/useBoard";
 import { InPhoto } from "./InPhoto";
 
 /** Widths and heights of sensors, mm; common sizes, from memory. */

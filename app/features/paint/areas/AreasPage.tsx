@@ -76,7 +76,7 @@ function AreasOf({ part }: { part: Part }) {
       <div className="mt-3 grid gap-6 desk:grid-cols-[1fr_1.2fr]">
         <div>
           <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-            <Turntable part={part} onPick={onPick} coloured={{ by: { kind: "areas", picks }, palette }} />
+            <Turntable of={part} onPick={onPick} coloured={{ by: { kind: "areas", picks }, palette }} />
           </Suspense>
           <p className="text-sm text-soft">Press a face: the area runs over it like paint from a bucket, as far as it does not bend.</p>
         </div>

@@ -1,12 +1,19 @@
-/** Where weather and use would have marked a piece: low, where people walk, in the lee, under drips. */
-import { lazy, Suspense, useState } from "react";
+/** Where weather and use would have marked a piece, or all that stands on a board: low, where people walk, in the lee, under drips. */
+import { lazy, Suspense, useMemo, useState } from "react";
+import type { Drawn } from "~app/shared/turntable/Turntable";
 import { WEATHER, type WeatherPlace, type WindFrom } from "~core/paint";
+import { leaning } from "~core/mesh";
+import { geometryKey } from "~core/project";
 import { formatRatio } from "~core/scale";
+import { formatArea, ok } from "~core/units";
+import { meshSourceOf } from "~app/data/results.client";
 import { Page } from "~app/shared/Page";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { useProject } from "~app/shared/scene";
+import { useBoard } from "~app/shared/useBoard";
 import { Choice } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
+import { runJob } from "~workers/client";
 import { PaintLeaves } from "../PaintLeaves";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
@@ -19,21 +26,26 @@ const WINDS: readonly { value: WindFrom; label: string }[] = [
   { value: "left", label: "the left" },
 ];
 
+const ALONE = "";
+
 export default function WeatherPage() {
   const project = useProject();
   const { part, choose } = usePartAtHand(project);
   const [place, setPlace] = useState<WeatherPlace>("low");
   const [wind, setWind] = useState<WindFrom>("front");
+  const { boards, board, choose: chooseBoard, placed } = useBoard();
+  const [alone, setAlone] = useState(false);
   const { ratio } = project.scene.scale;
   const step = (by: number): void => setPlace((p) => PLACES[(PLACES.indexOf(p) + by + PLACES.length) % PLACES.length]);
   useKey("j", "Next kind of place", "Paint", () => step(1));
   useKey("k", "Kind of place before", "Paint", () => step(-1));
+  const together = !alone && board !== undefined && placed.length > 0;
   return (
     <Page
       title="Weathering"
       sub="where dirt, wear and damp would be"
       cells={[
-        { label: "part", value: part?.name ?? "none" },
+        together ? { label: "on the board", value: `${placed.length}` } : { label: "part", value: part?.name ?? "none" },
         { label: "scale", value: formatRatio(ratio) },
       ]}
     >
@@ -44,16 +56,40 @@ export default function WeatherPage() {
         <div className="mt-3 grid gap-6 desk:grid-cols-[1.3fr_1fr]">
           <div>
             <div className="mb-3 flex flex-wrap items-end gap-3">
-              <PartPicker part={part} among={project.parts} choose={choose} />
-              {place === "lee" && <Choice label="Wind and rain come from" value={wind} onChange={setWind} options={WINDS} />}
+              {board && placed.length > 0 && (
+                <Choice
+                  label="Show"
+                  value={alone ? ALONE : board.id}
+                  onChange={(id) => {
+                    setAlone(id === ALONE);
+                    if (id !== ALONE) chooseBoard(id);
+                  }}
+                  options={[...boards.map((b) => ({ value: b.id, label: `${b.name}, assembled` })), { value: ALONE, label: "one part" }]}
+                />
+              )}
+              {!together && <PartPicker part={part} among={project.parts} choose={choose} />}
+              {place === "lee" && (
+                <Choice
+                  label={together ? "Wind and rain come from, as one stands before the board" : "Wind and rain come from"}
+                  value={wind}
+                  onChange={setWind}
+                  options={WINDS}
+                />
+              )}
             </div>
-            <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-              <Turntable key={part.id} part={part} className="h-[380px]" coloured={{ by: { kind: "weather", place, wind, ratio } }} />
-            </Suspense>
-            <p className="text-sm text-soft">
-              The redder, the likelier. As the file stands it, at {formatRatio(ratio)}; what stands beside it in the scene is not counted
-              yet.
-            </p>
+            {together ? (
+              <OnBoard place={place} wind={wind} />
+            ) : (
+              <>
+                <Suspense fallback={LOADING}>
+                  <Turntable key={part.id} of={part} className="h-[380px]" coloured={{ by: { kind: "weather", place, wind, ratio } }} />
+                </Suspense>
+                <p className="text-sm text-soft">
+                  The redder, the likelier. As the file stands it, at {formatRatio(ratio)}; what stands beside it is not counted.
+                  {(project.scene.standings ?? []).length === 0 && " Put parts on the plan of Ground, and this page shows them together."}
+                </p>
+              </>
+            )}
           </div>
           <div>
             <ul aria-label="Kind of place">
@@ -87,3 +123,81 @@ export default function WeatherPage() {
     </Page>
   );
 }
+
+const LOADING = <p className="text-soft">Loading the 3D view…</p>;
+
+/** All that stands on the board at hand, and what of it is marked most. */
+function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }) {
+  const { scene, parts } = useProject();
+  const { board, placed, footOf, nameOf } = useBoard();
+  const { ratio } = scene.scale;
+  const [marked, setMarked] = useState<{ key: string; of: { id: string; mm2: number }[] } | null>(null);
+  const drawn = useMemo((): Drawn | null => {
+    if (!board) return null;
+    // Copies of one part in a row: its mesh is read once.
+    const copies = parts.flatMap((p) =>
+      placed.flatMap(({ standing: s, fromMm }) => {
+        const foot = s.partId === p.id ? footOf(s) : undefined;
+        const turn = leaning(p.stands ?? "+z", s.leanDeg);
+        return foot
+          ? [{ part: p, id: s.id, at: { turn, factor: p.factor, midMm: foot.midMm, xMm: s.xMm, yMm: s.yMm, turnDeg: s.turnDeg, fromMm } }]
+          : [];
+      }),
+    );
+    const zones = (scene.zones ?? []).filter((z) => z.boardId === board.id);
+    const shape = JSON.stringify([board.outlineMm, copies.map((c) => [geometryKey(c.part), c.at])]);
+    const key = `${shape} ${JSON.stringify([zones, place, wind, ratio])}`;
+    return {
+      name: `${board.name} with what stands on it`,
+      shape,
+      key,
+      draw: async (signal) => {
+        const sources = await Promise.all(copies.map((c) => meshSourceOf(c.part)));
+        const fault = sources.find((s) => !s.ok);
+        if (fault && !fault.ok) return fault;
+        const found = await runJob(
+          "weather",
+          {
+            copies: copies.flatMap(({ at }, k) => (sources[k].ok ? [{ source: sources[k].value, at }] : [])),
+            outlineMm: board.outlineMm,
+            zones,
+            by: { kind: "weather", place, wind, ratio },
+          },
+          { signal },
+        );
+        if (!found.ok) return found;
+        setMarked({ key, of: found.value.markedMm2.map((mm2, k) => ({ id: copies[k].id, mm2 })) });
+        return ok(found.value);
+      },
+    };
+  }, [board, parts, placed, footOf, scene.zones, place, wind, ratio]);
+  if (!board || !drawn) return null;
+  const most = marked?.key === drawn.key ? marked.of.filter((m) => m.mm2 >= 1).sort((a, b) => b.mm2 - a.mm2) : null;
+  return (
+    <>
+      <Suspense fallback={LOADING}>
+        <Turntable of={drawn} className="h-[380px]" />
+      </Suspense>
+      <p className="text-sm text-soft">
+        The redder, the likelier. As all stands on the plan at {formatRatio(ratio)}, {WAYS_ARE}; parts that are not on the plan are not
+        looked at, nor is what grows there.
+      </p>
+      {most && (
+        <p className="mt-2" role="note" aria-label="Marked most">
+          {most.length === 0
+            ? `Nothing on this board is ${WEATHER[place].label}.`
+            : `Marked most: ${most
+                .slice(0, MOST_NAMED)
+                .map((m) => `${nameOf(m.id)} ${formatArea(m.mm2)}`)
+                .join(
+                  ", ",
+                )}${most.length > MOST_NAMED ? ` and ${most.length - MOST_NAMED} more` : ""}. Every face counts by how likely it is.`}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** Named; a list of more is no help at the bench. */
+const MOST_NAMED = 6;
+const WAYS_ARE = "with people walking on paving and gravel";

@@ -136,7 +136,7 @@ function Picker({ part, onAdd }: { part: Part; onAdd: (s: Sighting) => void }) {
         {on === "turntable" ? (
           <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
             <Turntable
-              part={part}
+              of={part}
               className="h-[360px]"
               marks={marks}
               joined

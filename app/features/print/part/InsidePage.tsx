@@ -159,7 +159,7 @@ function Hollow({ part, printer }: { part: MeshPart; printer: ResinPrinter }) {
         {holes.length > 0 && (
           <div>
             <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
-              <Turntable part={part} marks={holes.slice(0, 40).map((h) => h.atMm)} className="h-[230px]" />
+              <Turntable of={part} marks={holes.slice(0, 40).map((h) => h.atMm)} className="h-[230px]" />
             </Suspense>
             <ul aria-label="Holes">
               {found!.pockets.slice(0, 4).map((p, i) => (

@@ -431,7 +431,7 @@ function Faces({ part, onLay }: { part: Part; onLay: (normal: [number, number, n
           {part.source.kind === "mesh" ? (
             <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
               <Turntable
-                part={part}
+                of={part}
                 marks={pressed ? [pressed.at] : undefined}
                 onPick={(p) => setPressed({ at: p.pressed, normal: p.normal })}
               />

@@ -23,13 +23,14 @@ export interface AtHand {
   placed: readonly Placed[];
   faults: readonly PlanFault[];
   sum: BoardSum | null;
-  /** Parts that stand there, and how many of them are measured; what cannot be counts as looked at. */
+  /** Parts that stand there, each as it leans, and how many of them are measured; what cannot be counts as looked at. */
   measured: { done: number; of: number };
   /** "Quay wall 2", or the name of a zone. */
   nameOf: (id: string) => string;
 }
 
 const NONE: readonly never[] = [];
+const footKey = (s: Pick<Standing, "partId" | "leanDeg">): string => `${s.partId} ${s.leanDeg}`;
 
 /** @param moved standings as a drag shows them before it is over */
 export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
@@ -45,22 +46,29 @@ export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
     const ids = new Set(said.map((s) => s.partId));
     return parts.filter((p) => ids.has(p.id));
   }, [said, parts]);
-  useWanted(useMemo(() => standing.flatMap((p) => [footRequest(p), balanceRequest(p)]), [standing]));
+  // A copy that leans has a foot of its own.
+  const feetWanted = useMemo(
+    () => new Map(said.flatMap((s) => standing.filter((p) => p.id === s.partId).map((p) => [footKey(s), footRequest(p, s.leanDeg)]))),
+    [said, standing],
+  );
+  useWanted(useMemo(() => [...feetWanted.values(), ...standing.map(balanceRequest)], [feetWanted, standing]));
   const view = useResults();
   const found = useMemo(() => {
     const feet = new Map<string, FootFound>();
     const masses = new Map<string, number>();
     const pending = new Set<string>();
+    for (const [key, request] of feetWanted) {
+      const foot = view.value(request);
+      if (foot) feet.set(key, foot);
+      else if (desk.answer(request).state !== "failed") pending.add(key);
+    }
     for (const part of standing) {
-      const foot = view.value(footRequest(part));
-      if (foot) feet.set(part.id, foot);
-      else if (desk.answer(footRequest(part)).state !== "failed") pending.add(part.id);
       const balance = view.value(balanceRequest(part));
       if (balance) masses.set(part.id, standingOf(balance, part.factor, builtOf(part, project)).massG);
     }
     return { feet, masses, pending };
-  }, [standing, view, project]);
-  const footOf = useCallback((s: Standing) => found.feet.get(s.partId), [found]);
+  }, [feetWanted, standing, view, project]);
+  const footOf = useCallback((s: Standing) => found.feet.get(footKey(s)), [found]);
   const all = useMemo(() => placedOn(standings, footOf), [standings, footOf]);
   const placed = useMemo(() => [...all.values()].flatMap((p) => (p && p.boardId === board?.id ? [p] : [])), [all, board]);
   const faults = useMemo(
@@ -68,7 +76,7 @@ export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
       board
         ? checkPlan(board, standings, scene.zones ?? NONE, footOf).filter(
             // What is not measured yet is no fault.
-            (f) => f.kind !== "unknown" || !found.pending.has(standings.find((s) => s.id === f.id)?.partId ?? ""),
+            (f) => f.kind !== "unknown" || !standings.some((s) => s.id === f.id && found.pending.has(footKey(s))),
           )
         : [],
     [board, standings, scene.zones, footOf, found],
@@ -90,7 +98,7 @@ export function useBoard(moved?: ReadonlyMap<string, Standing>): AtHand {
     placed,
     faults,
     sum,
-    measured: { done: standing.length - found.pending.size, of: standing.length },
+    measured: { done: feetWanted.size - found.pending.size, of: feetWanted.size },
     nameOf,
   };
 }
