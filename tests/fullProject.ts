@@ -337,7 +337,7 @@ export async function fullProject(): Promise<Full> {
   project.scene.layers = [{ id: "ly1", zoneId: "z1", methodId: "two-part", depthMm: 8, by: "mass" }];
   project.scene.camera = { focalMm: 35, sensorMm: [36, 24], stop: 8, distanceMm: 800, heightMm: 120, fromDeg: 20, backdropMm: 300 };
   project.scene.awaits = [{ id: "aw", what: "Resin", day: "2026-06-20", partId: "brick", itemId: "brown", came: false }];
-  project.scene.panels = [{ id: "pa1", name: "Wall", widthMm: 110, heightMm: 60, count: 2 }];
+  project.scene.panels = [{ id: "pa1", name: "Wall", widthMm: 110, heightMm: 60, count: 2, scored: { as: "bricks", unitMm: [4, 1.4] } }];
   project.scene.printers[0].machine = {
     priceMinor: 28000,
     residualMinor: 4000,

@@ -1,6 +1,18 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { boxPanels, cutPlan, holeMm, mitreDeg, roofOf, type CutPiece, type Panel } from "./index";
+import {
+  boxPanels,
+  cutPlan,
+  evenCourse,
+  holeMm,
+  mitreDeg,
+  roofOf,
+  scoreLines,
+  sidingOf,
+  type CutPiece,
+  type Panel,
+  type Scored,
+} from "./index";
 
 const panel = (name: string, widthMm: number, heightMm: number, count = 1): Panel => ({ id: name, name, widthMm, heightMm, count });
 
@@ -73,5 +85,97 @@ describe("panels", () => {
       ok: false,
       problem: { code: "cut.large" },
     });
+  });
+});
+
+describe("what is scored into a panel", () => {
+  const cells = (panel: { widthMm: number; heightMm: number }, scored: Scored): number[] => {
+    // Each stone's area, by flooding a grid that no line of the score may be crossed in: knows nothing of courses.
+    const N = 4;
+    const [w, h] = [Math.round(panel.widthMm * N), Math.round(panel.heightMm * N)];
+    const { lines } = scoreLines(panel, scored);
+    const wall = new Set<string>();
+    for (let i = 0; i < lines.length; i += 4) {
+      const [x0, y0, x1, y1] = lines.slice(i, i + 4).map((v) => Math.round(v * N));
+      if (x0 === x1) for (let y = Math.min(y0, y1); y < Math.max(y0, y1); y++) wall.add(`${x0 - 1} ${y}|${x0} ${y}`);
+      else for (let x = Math.min(x0, x1); x < Math.max(x0, x1); x++) wall.add(`${x} ${y0 - 1}|${x} ${y0}`);
+    }
+    const seen = new Uint8Array(w * h);
+    const areas: number[] = [];
+    for (let s = 0; s < w * h; s++) {
+      if (seen[s]) continue;
+      const stack = [s];
+      seen[s] = 1;
+      let area = 0;
+      while (stack.length > 0) {
+        const at = stack.pop()!;
+        area++;
+        const [x, y] = [at % w, Math.floor(at / w)];
+        for (const [nx, ny] of [
+          [x + 1, y],
+          [x - 1, y],
+          [x, y + 1],
+          [x, y - 1],
+        ]) {
+          if (nx < 0 || ny < 0 || nx >= w || ny >= h || seen[ny * w + nx]) continue;
+          const [a, b] = nx > x || ny > y ? [`${x} ${y}`, `${nx} ${ny}`] : [`${nx} ${ny}`, `${x} ${y}`];
+          if (wall.has(`${a}|${b}`)) continue;
+          seen[ny * w + nx] = 1;
+          stack.push(ny * w + nx);
+        }
+      }
+      areas.push(area / (N * N));
+    }
+    return areas.sort((p, q) => q - p);
+  };
+  it("is whole flags with what is left at two sides", () => {
+    expect(cells({ widthMm: 50, heightMm: 25 }, { as: "flags", unitMm: [20, 10] })).toEqual([200, 200, 200, 200, 100, 100, 100, 100, 50]);
+  });
+  it("is bricks in stretcher bond: halves begin each second course", () => {
+    expect(cells({ widthMm: 40, heightMm: 20 }, { as: "bricks", unitMm: [20, 10] })).toEqual([200, 200, 200, 100, 100]);
+  });
+  it("is boards whose ends never stand over each other in three courses", () => {
+    const { lines } = scoreLines({ widthMm: 300, heightMm: 30 }, { as: "boards", unitMm: [90, 10] });
+    const ends = [0, 1, 2].map(
+      (c) =>
+        new Set(
+          Array.from({ length: lines.length / 4 }, (_, i) => lines.slice(i * 4, i * 4 + 4))
+            .filter((l) => l[0] === l[2] && l[1] === c * 10)
+            .map((l) => l[0]),
+        ),
+    );
+    expect([...ends[0], ...ends[1], ...ends[2]]).toHaveLength(new Set([...ends[0], ...ends[1], ...ends[2]]).size);
+  });
+  it("says its length, the course that is left, and the height at which none is", () => {
+    const wall = { widthMm: 100, heightMm: 52 };
+    const { lengthMm, restMm } = scoreLines(wall, { as: "flags", unitMm: [200, 10] });
+    expect([lengthMm, restMm]).toEqual([500, 2]);
+    const even = evenCourse(52, 10);
+    expect(even).toBeCloseTo(10.4, 9);
+    expect(scoreLines(wall, { as: "flags", unitMm: [200, even] }).restMm).toBe(0);
+    // One unit larger than the panel scores nothing.
+    expect(scoreLines(wall, { as: "bricks", unitMm: [300, 60] }).lines).toEqual([]);
+  });
+  it("siding covers the wall from foot to top, and no strip is longer than the stock", () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          widthMm: fc.integer({ min: 20, max: 1200 }),
+          heightMm: fc.integer({ min: 20, max: 400 }),
+          exposureMm: fc.double({ min: 1, max: 12, noNaN: true }),
+          lapMm: fc.double({ min: 0, max: 4, noNaN: true }),
+          stockMm: fc.integer({ min: 100, max: 500 }),
+        }),
+        (wall) => {
+          const s = sidingOf(wall);
+          // Laid strip by strip: each begins where the one below shows no more.
+          let foot = 0;
+          for (let c = 0; c < s.courses; c++) foot += c === 0 ? 0 : s.exposureMm;
+          expect(foot + s.stripMm).toBeCloseTo(wall.heightMm, 6);
+          expect(s.panel.widthMm).toBeLessThanOrEqual(wall.stockMm + 1e-6);
+          expect((s.panel.count / s.courses) * s.panel.widthMm).toBeCloseTo(wall.widthMm, 6);
+        },
+      ),
+    );
   });
 });

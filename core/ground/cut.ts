@@ -1,5 +1,6 @@
 /** Panels of board cut by hand: sizes with the thickness allowed for, roofs, mitres, courses; and how they lie on the stock in hand. */
 import { fail, ok, type Result } from "../units";
+import type { Scored } from "./score";
 
 export interface Panel {
   id: string;
@@ -7,6 +8,8 @@ export interface Panel {
   widthMm: number;
   heightMm: number;
   count: number;
+  /** Lines that are scored into it; none when absent. */
+  scored?: Scored;
 }
 
 /** What is cut from, and how. */

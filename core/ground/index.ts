@@ -15,5 +15,7 @@ export * from "./pours";
 export * from "./read";
 export * from "./references";
 export * from "./said";
+export * from "./score";
 export * from "./section";
+export * from "./split";
 export * from "./view";

@@ -49,6 +49,10 @@ const PLACES = 320;
 const risen = (inMm: number, levelMm: number, slopeDeg: number): number =>
   slopeDeg >= 89.9 ? 1 : Math.min(1, (inMm * Math.tan((slopeDeg * Math.PI) / 180)) / Math.max(1e-9, Math.abs(levelMm)));
 
+/** How far a bank runs in from the edge of its zone until it is as high or as deep as the zone, mm. */
+export const bankRunMm = ({ levelMm, slopeDeg }: Pick<GroundZone, "levelMm" | "slopeDeg">): number =>
+  slopeDeg >= 89.9 ? 0 : Math.abs(levelMm) / Math.tan((slopeDeg * Math.PI) / 180);
+
 /**
  * @param across 0: along x at y = `at`; 1: along y at x = `at`
  * @param layers from below; what is poured is level, all else follows what is below it. Banks lean in from the zone's edge on the line

@@ -88,6 +88,8 @@ export const LIMITS = {
   cameraMm: { least: 0, most: 20_000 },
   panels: 200,
   panelMm: { least: 1, most: 5000 },
+  /** One brick, flag or board as it is scored. */
+  scoredMm: { least: 0.5, most: 1000 },
   panelCount: { least: 1, most: 200 },
   kerfMm: { least: 0, most: 20 },
   sheets: { least: 1, most: 100 },

@@ -59,7 +59,8 @@ export interface BoardSum {
   carried: Carried;
   /** Heavier by so much while it is wet, g. */
   wetMoreG: number;
-  handsOnS: number;
+  /** Where what one method lays is laid in one sitting, and where each layer is set up for. */
+  handsOnS: { low: number; high: number };
   /** Copies that stand on it and are not weighed yet. */
   unweighed: number;
 }
@@ -80,9 +81,17 @@ export function boardSum(scene: Ground, board: Board, placed: readonly Placed[],
     zones,
     carried: carried({ outlineMm: board.outlineMm, layers: board.layers, ground, load }),
     wetMoreG: zones.reduce((sum, z) => sum + z.wetG - z.dryG, 0),
-    handsOnS: zones.reduce((sum, z) => sum + z.layers.reduce((n, l) => n + l.amounts.handsOnS, 0), 0),
+    handsOnS: handsOn(zones),
     unweighed: weighed.filter((w) => w.g === undefined).length,
   };
+}
+
+function handsOn(zones: readonly ZoneSum[]): BoardSum["handsOnS"] {
+  const laid = zones.flatMap((z) => z.layers);
+  const most = laid.reduce((sum, l) => sum + l.amounts.handsOnS, 0);
+  const once = new Map(laid.map((l) => [l.method.id, l.method.setUpS]));
+  const setUps = laid.reduce((sum, l) => sum + l.method.setUpS, 0) - [...once.values()].reduce((sum, s) => sum + s, 0);
+  return { low: most - setUps, high: most };
 }
 
 /** Methods for a zone, best first, as it lies and as what stands near it is. */

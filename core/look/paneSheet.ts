@@ -12,7 +12,10 @@ const CAPTION_DOWN = 2.8;
 /** Printed along with it: a printer that scales shows here. */
 const RULER_MM = 50;
 
-type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count" | "face" | "words">;
+type Pane = Pick<Effect, "name" | "round" | "aMm" | "bMm" | "count" | "face" | "words"> & {
+  /** Lines that are scored into it, from its lower left corner, x, y, x, y each, mm. */
+  lines?: readonly number[];
+};
 
 /**
  * @param spare how many more are drawn of a number: thin clear sheet goes wrong on the way
@@ -49,6 +52,8 @@ export function paneSheets(
       if (x + w > wide - MARGIN) [x, y, row] = [MARGIN, y + row + GAP + 3, 0];
       if (y + h > high - MARGIN) sheet = begin();
       sheet.strokes.push({ kind: "outline", lines: pane.round ? circle(x + w / 2, y + h / 2, w / 2) : rectangle(x, y, w, h) });
+      const [left, low] = [x, y];
+      if (pane.lines?.length) sheet.strokes.push({ kind: "hidden", lines: pane.lines.map((v, k) => v + (k % 2 === 0 ? left : low)) });
       drawFace(sheet, pane, x, y);
       if (i === 0)
         write(sheet, `${pane.name}, ${pane.round ? `Ø ${formatMm(w)}` : `${formatMm(w)} × ${formatMm(h)}`}`, x, y - CAPTION_DOWN, 2.2);

@@ -7,12 +7,15 @@ import {
   GROUND_METHODS,
   KEEP_CLEAR,
   REAL_GROUNDS,
+  SCORINGS,
   type Board,
   type CameraSaid,
   type CutStock,
   type GroundLayer,
   type GroundZone,
   type Panel,
+  type Scored,
+  type Scoring,
   type SaidBoardLayer,
   type Standing,
   type StandsOn,
@@ -103,7 +106,21 @@ export const groundSchemas = {
   camera: cameraSchema.optional(),
   panels: Joi.array()
     .max(LIMITS.panels)
-    .items(strict<Panel>({ id, name, widthMm: within(LIMITS.panelMm), heightMm: within(LIMITS.panelMm), count: count(LIMITS.panelCount) }))
+    .items(
+      strict<Panel>({
+        id,
+        name,
+        widthMm: within(LIMITS.panelMm),
+        heightMm: within(LIMITS.panelMm),
+        count: count(LIMITS.panelCount),
+        scored: strict<Scored>({
+          as: Joi.string()
+            .valid(...(Object.keys(SCORINGS) as Scoring[]))
+            .required(),
+          unitMm: Joi.array().ordered(within(LIMITS.scoredMm), within(LIMITS.scoredMm)).length(2).required(),
+        }).optional(),
+      }),
+    )
     .optional(),
   stock: strict<CutStock>({
     widthMm: within(LIMITS.boardSideMm),

@@ -1,6 +1,6 @@
 /** Carry: kilograms along the board, where the hands are and how far it bends there; doors, splits, and how many people. */
 import { useMemo, useRef, useState } from "react";
-import { methodById, ownStiffness, sagOn, SUPPORTS, supportsAt, type Board } from "~core/ground";
+import { methodById, ownStiffness, sagOn, splitOf, SUPPORTS, supportsAt, type Board, type Split } from "~core/ground";
 import { bends, boardSentence, CRACKS_MM, kilograms, type BoardSum } from "~core/look";
 import { formatMm, readAsMm, spacedNumber, type Reasons } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
@@ -13,7 +13,7 @@ import { useWidth } from "~app/ui/useWidth";
 import { Why } from "~app/ui/why";
 import { GroundLeaves } from "../GroundLeaves";
 import { dragged } from "../plan/dragged";
-import { useBoard } from "~app/shared/useBoard";
+import { useBoard, type AtHand } from "~app/shared/useBoard";
 
 export default function CarryPage() {
   const hand = useBoard();
@@ -38,7 +38,7 @@ export default function CarryPage() {
           No board yet. Say at Plan what the scene stands on: here you see what it weighs and how it is lifted.
         </p>
       ) : (
-        <OnBoard key={board.id} board={board} sum={sum} />
+        <OnBoard key={board.id} hand={hand} board={board} sum={sum} />
       )}
     </Page>
   );
@@ -48,11 +48,22 @@ const MARGIN = 26;
 /** The line is drawn so many times as bent as it is: chosen so that it shows. */
 const EXAGGERATIONS = [1, 2, 5, 10, 20, 50, 100];
 
-function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
+function OnBoard({ hand, board, sum }: { hand: AtHand; board: Board; sum: BoardSum }) {
   const { run } = useActions();
   const [ref, width] = useWidth<HTMLDivElement>();
   const svg = useRef<SVGSVGElement>(null);
   const { carried: c } = sum;
+  const { zones } = useProject().scene;
+  const split = useMemo(
+    () =>
+      splitOf(
+        board.outlineMm,
+        hand.placed,
+        (zones ?? []).filter((z) => z.boardId === board.id),
+        c.loads,
+      ),
+    [board, hand.placed, zones, c.loads],
+  );
   const [drawn, setDrawn] = useState<[number, number] | null>(null);
   // A board that was made shorter since is held at its end.
   const hands = (drawn ?? board.handsMm ?? supportsAt(c.lengthMm, SUPPORTS.bessel)).map((mm) => Math.min(mm, c.lengthMm)) as [
@@ -124,6 +135,14 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
             stroke={cracks ? "var(--act)" : "var(--ink)"}
             strokeWidth="4"
           />
+          {c.people === 2 && (
+            <g>
+              <path d={`M${x(split.atMm)} 22V${BASE + 10}`} stroke="var(--act)" strokeWidth="1.3" strokeDasharray="12 3 3 3" />
+              <text x={x(split.atMm) + 5} y={34} fontSize="13" fill="var(--act)">
+                in two here
+              </text>
+            </g>
+          )}
           {hands.map((mm, i) => (
             <g key={i} className="cursor-ew-resize" onPointerDown={(e) => grab(i as 0 | 1, e)}>
               <path d={`M${x(mm)} ${BASE + 4}l-12 26h24z`} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.8" />
@@ -225,13 +244,13 @@ function OnBoard({ board, sum }: { board: Board; sum: BoardSum }) {
           </tbody>
         </table>
       </Sideways>
-      <People sum={sum} />
+      <People sum={sum} split={split} nameOf={hand.nameOf} />
       <Strip board={board} />
     </div>
   );
 }
 
-function People({ sum }: { sum: BoardSum }) {
+function People({ sum, split, nameOf }: { sum: BoardSum; split: Split; nameOf: AtHand["nameOf"] }) {
   const { scene } = useProject();
   const { carried: c } = sum;
   const doors = scene.homes.filter((h) => h.sizeMm[0] > 0);
@@ -241,8 +260,18 @@ function People({ sum }: { sum: BoardSum }) {
       <p>
         {c.people === 2 ? "Two people: it is heavier than 10 kg, or longer than a metre." : "One person carries it."} Bare board{" "}
         {kilograms(c.ofG.board)}, ground {kilograms(c.ofG.ground)}, what stands on it {kilograms(c.ofG.load)}
-        {sum.unweighed > 0 && `; ${sum.unweighed} pieces are not weighed yet`}.{" "}
-        {c.people === 2 && `In two halves, each is about ${kilograms(c.massG / 2)}: plan the split where a wall or a bank hides it.`}
+        {sum.unweighed > 0 && `; ${sum.unweighed} pieces are not weighed yet`}.
+      </p>
+      <p className="mt-1">
+        Made in two pieces, it parts best {Math.round(split.atMm)} mm from its {split.along === 0 ? "left" : "front"} edge:{" "}
+        {kilograms(split.halvesG[0])} and {kilograms(split.halvesG[1])}.{" "}
+        {split.cuts.length > 0
+          ? `It cannot miss ${split.cuts.map(nameOf).join(", ")}: ${split.cuts.length === 1 ? "that is" : "those are"} cut, or moved.`
+          : split.over.length > 0
+            ? `It cuts nothing that stands there; ${split.over.map(nameOf).join(", ")} reach${split.over.length === 1 ? "es" : ""} over it.`
+            : "It cuts nothing that stands there."}
+        {split.hiddenShare >= 0.3 &&
+          ` ${split.hiddenShare > 0.9 ? "All of it runs" : "Part of it runs"} along the edge of a zone, where a joint does not show.`}
       </p>
       <ul>
         {doors.map((h) => {

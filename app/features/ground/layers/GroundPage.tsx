@@ -5,7 +5,7 @@ import { kilograms, methodsFor, type ZoneSum } from "~core/look";
 import { lastOf, groundsIn, layersIn } from "~core/stations/kinds";
 import { boxesMeet, boxOfRings } from "~core/lay";
 import { placeOfLayer, stackOfPart } from "~core/plan";
-import { formatArea, formatDuration } from "~core/units";
+import { formatArea, formatDuration, formatSpan } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { Choice } from "~app/ui/field";
@@ -33,7 +33,7 @@ export default function GroundPage() {
           ? [
               { label: "ground, dry", value: kilograms(sum.carried.ofG.ground) },
               { label: "wet", value: `+ ${kilograms(sum.wetMoreG)}` },
-              { label: "yours to do", value: formatDuration(sum.handsOnS) },
+              { label: "yours to do", value: formatSpan(sum.handsOnS, formatDuration) },
             ]
           : [{ label: "boards", value: 0 }]
       }

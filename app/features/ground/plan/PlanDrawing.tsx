@@ -2,6 +2,7 @@
 import { isKeepClear, type AtLine, type Board, type GroundZone, type Placed } from "~core/ground";
 import { boxOfRings, type Box2 } from "~core/lay";
 import type { PlanNote } from "~core/look";
+import { LIMITS } from "~core/project";
 import { ringsPath } from "~app/ui/rings";
 import { zoneFill, ZoneHatches } from "../Hatches";
 
@@ -19,7 +20,8 @@ interface Props {
   section: AtLine;
   onPiece?: (id: string, event: React.PointerEvent) => void;
   onZone?: (id: string) => void;
-  onCorner?: (zoneId: string, corner: number, event: React.PointerEvent) => void;
+  /** `added`: where a new corner begins, before that one. */
+  onCorner?: (zoneId: string, corner: number, event: React.PointerEvent, added?: [number, number]) => void;
   onSection?: (event: React.PointerEvent) => void;
 }
 
@@ -113,6 +115,26 @@ export function PlanDrawing(props: Props) {
             />
           )),
         )}
+      {onCorner &&
+        zones
+          .filter((z) => z.id === zoneId && z.outlineMm.length < 2 * LIMITS.corners.most)
+          .map((z) =>
+            middlesOf(z.outlineMm).map((at, i) => (
+              <circle
+                key={`${z.id} ${i}`}
+                cx={x(at[0])}
+                cy={y(at[1])}
+                r="4"
+                fill="var(--paper)"
+                stroke="var(--soft)"
+                strokeWidth="1.3"
+                className="cursor-copy"
+                onPointerDown={(e) => onCorner(z.id, i + 1, e, at)}
+              >
+                <title>Drag for another corner</title>
+              </circle>
+            )),
+          )}
       <g className={onSection && "cursor-row-resize"} onPointerDown={onSection}>
         <SectionLine at={section} x={x} y={y} box={box} />
       </g>
@@ -137,6 +159,13 @@ export function PlanDrawing(props: Props) {
     </g>
   );
 }
+
+/** The middle of each edge. */
+const middlesOf = (ring: readonly number[]): [number, number][] =>
+  Array.from({ length: ring.length / 2 }, (_, i) => [
+    (ring[2 * i] + ring[(2 * i + 2) % ring.length]) / 2,
+    (ring[2 * i + 1] + ring[(2 * i + 3) % ring.length]) / 2,
+  ]);
 
 function SectionLine({ at, x, y, box }: { at: AtLine; x: (mm: number) => number; y: (mm: number) => number; box: Box2 }) {
   const [x0, y0, x1, y1] =

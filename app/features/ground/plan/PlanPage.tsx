@@ -1,8 +1,9 @@
 /** The plan: what stands where on which ground, cut along a line, and checked while it is moved. */
 import { useMemo, useRef, useState } from "react";
-import { thicknessOf, type AtLine, type GroundZone, type Standing } from "~core/ground";
+import { bankRunMm, thicknessOf, type AtLine, type GroundZone, type Standing } from "~core/ground";
 import { boxOfRings } from "~core/lay";
 import { bends, boardSentence, kilograms, planNote } from "~core/look";
+import { LIMITS } from "~core/project";
 import { figureHeightMm } from "~core/scale";
 import { formatMm } from "~core/units";
 import { Page } from "~app/shared/Page";
@@ -86,6 +87,7 @@ function OnBoard({
   const narrow = width < 760;
   const plan = narrow ? width : Math.min(width - 360, 620);
   const scale = Math.max(0.02, Math.min((plan - 2 * MARGIN - 34) / wMm, HIGH / dMm, 3));
+  const sectionScale = section.across === 0 ? scale : Math.min(scale, (plan - 2 * MARGIN - 34) / dMm);
   const selected = new Set([...chosen].filter((id) => standings.some((s) => s.id === id)));
   const select = (ids: ReadonlySet<string>): void => {
     setChosen(ids);
@@ -140,8 +142,9 @@ function OnBoard({
       drop: () => setMoved(undefined),
     });
   };
-  const corner = (id: string, at: number, event: React.PointerEvent): void => {
-    const zone = said.find((z) => z.id === id)!;
+  const corner = (id: string, at: number, event: React.PointerEvent, added?: [number, number]): void => {
+    const found = said.find((z) => z.id === id)!;
+    const zone = added ? { ...found, outlineMm: found.outlineMm.toSpliced(2 * at, 0, ...added) } : found;
     const moved = (dx: number, dy: number): GroundZone => ({
       ...zone,
       outlineMm: zone.outlineMm.map((v, i) =>
@@ -159,11 +162,29 @@ function OnBoard({
     });
   };
   const level = (zone: GroundZone, event: React.PointerEvent): void => {
-    const to = (dy: number): number => Math.round((zone.levelMm - dy / scale) * 2) / 2;
+    const to = (dy: number): number => Math.round((zone.levelMm - dy / sectionScale) * 2) / 2;
     dragged(event.currentTarget.closest("svg"), event, {
       move: (_, dy) => setOutline({ ...zone, levelMm: to(dy) }),
       end: (_, dy) =>
         void run("list.set", { list: "scene.zones", key: zone.id, change: { levelMm: to(dy) } }).then((done) => {
+          setOutline(null);
+          if (!done.ok) sayProblem(done.problem);
+        }),
+      drop: () => setOutline(null),
+    });
+  };
+  const slope = (zone: GroundZone, inward: 1 | -1, event: React.PointerEvent): void => {
+    const runMm = bankRunMm(zone);
+    const high = Math.abs(zone.levelMm);
+    const { least, most } = LIMITS.zoneSlopeDeg;
+    const to = (dx: number): number => {
+      const run = Math.max(0, runMm + (inward * dx) / sectionScale);
+      return Math.min(most, Math.max(least, Math.round((Math.atan2(high, run) * 180) / Math.PI)));
+    };
+    dragged(event.currentTarget.closest("svg"), event, {
+      move: (dx) => setOutline({ ...zone, slopeDeg: to(dx) }),
+      end: (dx) =>
+        void run("list.set", { list: "scene.zones", key: zone.id, change: { slopeDeg: to(dx) } }).then((done) => {
           setOutline(null);
           if (!done.ok) sayProblem(done.problem);
         }),
@@ -261,13 +282,14 @@ function OnBoard({
               placed={placed}
               footOf={footOf}
               section={section}
-              scale={section.across === 0 ? scale : Math.min(scale, (plan - 2 * MARGIN - 34) / dMm)}
+              scale={sectionScale}
               margin={MARGIN}
               startMm={section.across === 0 ? box.x0 : box.y0}
               wide={Math.max(wMm, section.across === 0 ? wMm : dMm) * scale + 2 * MARGIN + 34}
               zoneId={zoneId}
               figureMm={figureHeightMm(scene.scale)}
               onLevel={level}
+              onSlope={slope}
             />
           )}
           <ZoneKey kinds={[...new Set(zones.map((z) => z.is))]} />

@@ -1,6 +1,16 @@
 /** The board cut along the line: foam, layers, water, what stands there, and a figure. Levels are pulled here. */
 import { useMemo } from "react";
-import { isKeepClear, sectionOf, spansOf, type AtLine, type Board, type GroundLayer, type GroundZone, type Placed } from "~core/ground";
+import {
+  bankRunMm,
+  isKeepClear,
+  sectionOf,
+  spansOf,
+  type AtLine,
+  type Board,
+  type GroundLayer,
+  type GroundZone,
+  type Placed,
+} from "~core/ground";
 import { methodById } from "~core/ground";
 import type { FootFound } from "~app/shared/useBoard";
 import { segmentsPath } from "~app/shared/SheetDrawing";
@@ -23,6 +33,7 @@ interface Props {
   /** A grown figure beside it, mm. */
   figureMm: number;
   onLevel?: (zone: GroundZone, event: React.PointerEvent) => void;
+  onSlope?: (zone: GroundZone, inward: 1 | -1, event: React.PointerEvent) => void;
 }
 
 /** Above what is drawn, and below, px. */
@@ -42,6 +53,7 @@ export function SectionDrawing({
   zoneId,
   figureMm,
   onLevel,
+  onSlope,
 }: Props) {
   const s = useMemo(() => sectionOf(board, zones, layers, section.mm, section.across), [board, zones, layers, section]);
   const [lo, hi] = section.across === 0 ? (["y0", "y1"] as const) : (["x0", "x1"] as const);
@@ -58,6 +70,17 @@ export function SectionDrawing({
   const zone = zones.find((q) => q.id === zoneId && !isKeepClear(q.is));
   const spans = zone ? spansOf(zone.outlineMm, section.mm, section.across) : [];
   const handle = zone && spans.length > 1 ? { x: x((spans[0] + spans[1]) / 2), y: z(s.thicknessMm + zone.levelMm) } : null;
+  // A bank runs in from the edge of its zone; the rim of the board is none.
+  const edge =
+    spans[0] > s.at[0] + 1e-6
+      ? { mm: spans[0], inward: 1 as const }
+      : spans[1] < s.at[end] - 1e-6
+        ? { mm: spans[1], inward: -1 as const }
+        : null;
+  const bank =
+    zone && edge && zone.levelMm !== 0
+      ? { x: x(edge.mm + edge.inward * bankRunMm(zone)), y: z(s.thicknessMm + zone.levelMm), inward: edge.inward }
+      : null;
   return (
     <svg width={wide} height={high} role="img" aria-label={`Section at ${Math.round(section.mm)} mm`} className="touch-none select-none">
       <path d={base} fill={hatchFill("thinner")} stroke="var(--ink)" strokeWidth="1.2" />
@@ -94,6 +117,15 @@ export function SectionDrawing({
           <text x={handle.x + 22} y={handle.y + 4} fontSize="12.5" fill="var(--act)">
             {zone.levelMm > 0 ? "+" : ""}
             {Math.round(zone.levelMm * 10) / 10} mm
+          </text>
+        </g>
+      )}
+      {bank && zone && (
+        <g className={onSlope && "cursor-ew-resize"} onPointerDown={onSlope && ((e) => onSlope(zone, bank.inward, e))}>
+          <circle cx={bank.x} cy={bank.y} r="5" fill="var(--paper)" stroke="var(--act)" strokeWidth="2" />
+          <circle cx={bank.x} cy={bank.y} r="14" fill="transparent" />
+          <text x={bank.x} y={bank.y + 20} fontSize="12.5" fill="var(--act)" textAnchor="middle">
+            {Math.round(zone.slopeDeg)}°
           </text>
         </g>
       )}
