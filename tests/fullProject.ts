@@ -349,6 +349,7 @@ export async function fullProject(): Promise<Full> {
   };
   project.scene.stock = { widthMm: 420, heightMm: 297, sheets: 2, kerfMm: 1.5 };
   project.parts[0].stands = "-y";
+  project.parts[0].neverCut = "the nib at the sill";
   project.scene.effects = [
     { id: "e1", name: "Vat", kind: "vat", round: false, aMm: 40, bMm: 25, deepMm: 6, slopeDeg: 20, product: "epoxy", count: 2 },
     {

@@ -55,6 +55,53 @@ const zone = (is: GroundZone["is"], outlineMm: number[], more: Partial<GroundZon
 const kinds = (s: Standing[], zones: GroundZone[] = [], shape = box(40, 40), on = board): string[] =>
   checkPlan(on, s, zones, () => shape).map((f) => f.kind);
 
+describe("what slides or turns", () => {
+  const zone = (is: GroundZone["is"], ballMm: number): GroundZone => ({
+    id: "way",
+    boardId: "b",
+    name: "way",
+    is,
+    outlineMm: rectangle(60, 60, 20, 20),
+    levelMm: 0,
+    slopeDeg: 45,
+    ballMm,
+  });
+  const ring = rectangle(20, 20, -10, -10);
+  const shape = { foot: [ring], shadow: [ring], widthMm: 20, depthMm: 20, heightMm: 10 };
+  const copy = (liftMm: number): Standing => ({
+    id: "s",
+    partId: "p",
+    on: { kind: "board", boardId: "b" },
+    xMm: 50,
+    yMm: 50,
+    turnDeg: 0,
+    liftMm,
+    leanDeg: 0,
+  });
+  it("wants its way clear as high as it reaches, and no higher", () => {
+    const board: Board = {
+      id: "b",
+      name: "Board",
+      outlineMm: rectangle(200, 200),
+      layers: [],
+      rimMm: 0,
+      liftMm: 0,
+      handsMm: null,
+      partId: null,
+    };
+    const keeps = (is: GroundZone["is"], high: number, lift: number) =>
+      checkPlan(board, [copy(lift)], [zone(is, high)], () => shape).filter((f) => f.kind === "keep").length;
+    for (const is of ["slides", "turns"] as const) {
+      expect(keeps(is, 30, 0)).toBe(1);
+      expect(keeps(is, 30, 29)).toBe(1);
+      expect(keeps(is, 30, 30)).toBe(0);
+      // Nobody said how high: all the way up.
+      expect(keeps(is, 0, 500)).toBe(1);
+    }
+    expect(keeps("hands", 30, 500)).toBe(1);
+  });
+});
+
 describe("what is wrong with a plan", () => {
   it("two in each other; side by side is fine; eaves over eaves is said apart", () => {
     expect(kinds([stands("a", 100, 100), stands("b", 120, 100)])).toEqual(["overlap"]);

@@ -184,6 +184,8 @@ function ofOne(
   for (const { zone, rings, box } of zones) {
     if (zone.is === "path" || zone.is === "dice") continue;
     const keep = isKeepClear(zone.is) ? zone.is : null;
+    // What stands above all that moves is not in its way.
+    if ((keep === "slides" || keep === "turns") && zone.ballMm > 0 && p.fromMm >= zone.ballMm) continue;
     const [own, ownBox] = keep ? [p.shadow, p.box] : [p.foot, p.footBox];
     if ((!keep && zone.is !== "water") || !boxesMeet(ownBox, box)) continue;
     const place = sharedPlace(own, rings);

@@ -47,11 +47,13 @@ export interface Standing {
   leanDeg: number;
 }
 
-export type KeepClear = "hands" | "path" | "camera" | "dice" | "cell";
+export type KeepClear = "hands" | "path" | "slides" | "turns" | "camera" | "dice" | "cell";
 /** What must stay free, and of what. */
 export const KEEP_CLEAR: Readonly<Record<KeepClear, { label: string; says: string }>> = {
   hands: { label: "keep clear: hands", says: "where it is gripped" },
-  path: { label: "keep clear: working path", says: "where something rolls or slides" },
+  path: { label: "keep clear: working path", says: "where a ball or a wheel rolls" },
+  slides: { label: "keep clear: a box that slides", says: "the way that something slides, beyond where it rests" },
+  turns: { label: "keep clear: a cylinder that turns", says: "the round that something turns, beyond where it rests" },
   camera: { label: "keep clear: camera", says: "what the camera looks through" },
   dice: { label: "keep clear: dice", says: "where dice are thrown" },
   cell: { label: "keep clear: cell", says: "where a cell is changed" },
@@ -72,7 +74,7 @@ export interface GroundZone {
   levelMm: number;
   /** How steep it falls to what is beside it, degrees. */
   slopeDeg: number;
-  /** Of a working path: what must pass, across, mm. */
+  /** Of a working path: what must pass, across; of what slides or turns: how high it reaches above the board, mm. */
   ballMm: number;
 }
 

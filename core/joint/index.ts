@@ -3,6 +3,7 @@ export * from "./glues";
 export * from "./glueOf";
 export * from "./dryFit";
 export * from "./seams";
+export * from "./faces";
 export * from "./fit";
 export * from "./hold";
 export * from "./order";

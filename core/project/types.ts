@@ -404,6 +404,8 @@ export interface PartRow extends PartFields {
   areas?: ColourArea[];
   /** Which way of its file is up where it stands in the scene; the file's own where nobody said. How it is printed is apart from that. */
   stands?: Up;
+  /** What looks like a support or a nib and is none, in the user's words. */
+  neverCut?: string;
 }
 
 /** What one printer says of a part. */

@@ -237,6 +237,7 @@ export const partSchema = Joi.object<PartRow & { prints?: never }, true>({
   stands: Joi.string()
     .valid(...UPS)
     .optional(),
+  neverCut: text(LIMITS.shortText).optional(),
 })
   .unknown(true)
   .custom(sensibleSize);

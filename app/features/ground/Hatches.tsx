@@ -18,6 +18,8 @@ const LINES: Readonly<Record<ZoneIs, { size: number; turn: number; d: string; st
   water: { size: 6, turn: -35, d: "M0 3h6", stroke: "var(--real)", width: 0.8 },
   hands: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
   path: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
+  slides: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
+  turns: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
   camera: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
   dice: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },
   cell: { size: 8, turn: 45, d: "M0 4h8", stroke: "var(--act)", width: 0.7 },

@@ -20,7 +20,8 @@ import { checkReferences, loosenWork, NAMED_TABLES } from "../references";
 import { listIn, rowsOf, type BlocksOf, type ListsOf, type RowList } from "../said";
 
 export interface PartsBlocks {
-  part: PartFields & Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays" | "stands">;
+  part: PartFields &
+    Pick<PartRow, "name" | "copies" | "goodBefore" | "failedBefore" | "notes" | "fileCost" | "otherWays" | "stands" | "neverCut">;
   /** What it costs otherwise; what was not said yet begins as nothing. */
   "part.otherWays": OtherWays;
   "part.tally": Tally;
@@ -38,6 +39,7 @@ export const PARTS_BLOCKS: BlocksOf<PartsBlocks> = {
       failedBefore: opt(count(LIMITS.pieces)),
       notes: opt(text(LIMITS.notes)),
       stands: opt(Joi.string().valid(...UPS)),
+      neverCut: opt(text(LIMITS.shortText)),
       ...optional({ ...schemasOf(PART_FIELDS), fileCost: partExtras.fileCost, otherWays: partExtras.otherWays }),
     }),
   },

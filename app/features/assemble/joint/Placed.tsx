@@ -8,6 +8,7 @@ import { footRequest } from "~core/results";
 import { useResult } from "~app/data/results.client";
 import { useActions, useProject } from "~app/shared/scene";
 import { useWhole } from "~app/shared/useWhole";
+import { ByFaces } from "./ByFaces";
 import { PairVerdict } from "./PairVerdict";
 import { TwoViews } from "./TwoViews";
 import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
@@ -35,6 +36,7 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
           </button>
           <FromPlan a={a} b={b} take={(place) => void set(() => place)} />
         </div>
+        <ByFaces a={a} b={b} turnDeg={0} take={(place) => void set(() => place)} />
       </Section>
     );
   return <Standing joint={j} place={j.place} a={a} b={b} set={set} forget={() => change(() => undefined)} />;
@@ -107,6 +109,7 @@ function Standing({
           onArrow={(across, up, fine) => void move(across === 0 ? 1 : 0, (across || up) * (fine ? FINE_MM : STEP_MM))}
         />
       </div>
+      <ByFaces a={a} b={b} turnDeg={place.turnDeg} take={({ atMm, turnDeg }) => void set(() => ({ atMm, turnDeg }))} />
       <div className="mt-2 flex flex-wrap items-end gap-2">
         {(["x", "y", "z"] as const).map((axis, k) => (
           <ParsedField

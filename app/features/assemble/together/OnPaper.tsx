@@ -49,6 +49,7 @@ export function OnPaper({ parts, joints }: { parts: readonly Part[]; joints: rea
     ).sort((a, b) => a.column - b.column);
     const lines = [
       ...joints.map((j, i) => ({ text: `${i + 1}  ${jointWords(j, nameOf)}: ${glueWords(j)}`, tick: false })),
+      ...parts.flatMap((p) => (p.neverCut ? [{ text: `Never cut on ${p.name}: ${p.neverCut}`, tick: false }] : [])),
       { text: "In this order", tick: false, head: true as const },
       ...boxes
         .filter((b) => b.state !== "done")

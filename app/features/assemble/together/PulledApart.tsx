@@ -88,6 +88,11 @@ function Piece({ piece: { x, y, wide, high, twice }, part }: { piece: PlacedPiec
         {part.name}
         {part.copies > 1 ? ` ×${part.copies}` : ""}
       </text>
+      {part.neverCut && (
+        <text x={x + 4} y={y + 28} fontSize="12" fontWeight="600" fill="var(--act)">
+          <title>{part.neverCut}</title>▲ never cut: {part.neverCut.length > 28 ? `${part.neverCut.slice(0, 27)}…` : part.neverCut}
+        </text>
+      )}
     </g>
   );
 }

@@ -4,13 +4,14 @@ import { Link, useNavigate } from "react-router";
 import { HOLDS, JOINT_HOW, jointFault, ORDER_RULES, type Joint } from "~core/joint";
 import { groupAround, nextJoint, notPlanned } from "~core/look";
 import { contradictions, placeOfSeam } from "~core/plan";
-import { countOf, jointsOfPart, jointWords, namesIn, unitsOfScene, type Part } from "~core/project";
+import { countOf, jointsOfPart, LIMITS, jointWords, namesIn, unitsOfScene, type Part } from "~core/project";
 import { gluesIn } from "~core/stations/kinds";
 import { AddJoint } from "~app/shared/joint/AddJoint";
 import { Page, Section } from "~app/shared/Page";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { newId, useActions, useProject } from "~app/shared/scene";
 import { useTonight } from "~app/shared/tonightModel";
+import { ParsedField, parseText } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
 import { Sideways } from "~app/ui/sideways";
 import { AssembleLeaves } from "../AssembleLeaves";
@@ -22,6 +23,7 @@ export default function TogetherPage() {
   const project = useProject();
   const { model } = useTonight();
   const navigate = useNavigate();
+  const { run } = useActions();
   const { scene, parts } = project;
   const joined = (p: Part): boolean => jointsOfPart(scene, p.id).length > 0;
   const next = useMemo(() => nextJoint(project, model), [project, model]);
@@ -75,6 +77,14 @@ export default function TogetherPage() {
       {part && (
         <div className="mt-3 flex flex-wrap items-end gap-3">
           {joints.length > 0 && <OnPaper parts={among} joints={joints} />}
+          <ParsedField
+            className="w-72"
+            label={`Never cut on ${part.name}`}
+            draftKey={part.id}
+            text={part.neverCut ?? ""}
+            parse={parseText(LIMITS.shortText)}
+            onCommit={(neverCut) => run("field.set", { of: "part", id: part.id, change: { neverCut } })}
+          />
           <AddJoint part={part} onAdded={(id) => void navigate(`joint?joint=${id}`)} />
         </div>
       )}

@@ -1,4 +1,6 @@
 /** The pieces that are chosen on the plan: where they stand, and which way up. */
+import { lazy, Suspense } from "react";
+import { standingOnFace } from "~core/joint";
 import { ringMl, type Standing, type StandsOn } from "~core/ground";
 import { perimeterOf, ringArea, type Ring } from "~core/lay";
 import { LIMITS } from "~core/project";
@@ -9,6 +11,8 @@ import { Silhouette } from "~app/shared/Silhouette";
 import { Choice, ParsedField, parseMmIn, parseNumberIn } from "~app/ui/field";
 import { sayProblem } from "~app/ui/sayProblem";
 import type { AtHand } from "~app/shared/useBoard";
+
+const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
 const UP_WORDS: Record<Up, string> = {
   "+z": "as its file stands",
@@ -96,6 +100,26 @@ export function Chosen({ hand, chosen, onTurn }: { hand: AtHand; chosen: readonl
           options={UP_OPTIONS}
           onChange={(stands: Up) => void run("field.set", { of: "part", id: part.id, change: { stands } })}
         />
+      )}
+      {part && chosen.length === 1 && part.source.kind === "mesh" && (
+        <details className="mt-2">
+          <summary className="min-h-11 cursor-pointer py-2">Press the face it stands on</summary>
+          <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
+            <Turntable
+              of={part}
+              className="h-[220px]"
+              onPick={({ normal }) => {
+                const stands = standingOnFace({ normal });
+                if (stands) void run("field.set", { of: "part", id: part.id, change: { stands } });
+                else
+                  sayProblem({
+                    code: "stands.slope",
+                    message: "That face slopes: no side of the file lies flat on it. Press a level one, or let the copy lean.",
+                  });
+              }}
+            />
+          </Suspense>
+        </details>
       )}
       <div className="mt-2 flex flex-wrap gap-2">
         <button className="btn" onClick={onTurn}>

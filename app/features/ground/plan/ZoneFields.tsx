@@ -1,6 +1,7 @@
 /** A zone of the plan: what it is, its level and bank, its corners. */
 import { X } from "lucide-react";
 import { bankedMl, isKeepClear, KEEP_CLEAR, REAL_GROUNDS, zoneLabel, type GroundZone, type ZoneIs } from "~core/ground";
+import { boxOfRings, type Ring } from "~core/lay";
 import { kilograms, type ZoneSum } from "~core/look";
 import { LIMITS } from "~core/project";
 import { fail, formatArea, formatMillilitres, formatMm, formatReal, ok, readAsMm, spacedNumber, type Result } from "~core/units";
@@ -12,6 +13,21 @@ const ZONE_OPTIONS = ([...Object.keys(REAL_GROUNDS), ...Object.keys(KEEP_CLEAR)]
   value,
   label: zoneLabel(value),
 }));
+
+const isMoving = (is: ZoneIs): boolean => is === "slides" || is === "turns";
+
+/** As many corners as make a circle of a board's drawing. */
+const ROUND = 32;
+/** The circle about the middle of an outline's box, as wide as its shorter side. */
+function roundOf(ring: Ring): Ring {
+  const { x0, x1, y0, y1 } = boxOfRings([ring]);
+  const r = Math.min(x1 - x0, y1 - y0) / 2;
+  const at = (k: number): [number, number] => [
+    (x0 + x1) / 2 + r * Math.cos((2 * Math.PI * k) / ROUND),
+    (y0 + y1) / 2 + r * Math.sin((2 * Math.PI * k) / ROUND),
+  ];
+  return Array.from({ length: ROUND }, (_, k) => at(k).map((v) => Math.round(v * 10) / 10)).flat();
+}
 
 const cornersText = (ring: readonly number[]): string =>
   Array.from({ length: ring.length / 2 }, (_, i) => `${Math.round(ring[2 * i] * 10) / 10}, ${Math.round(ring[2 * i + 1] * 10) / 10}`).join(
@@ -71,7 +87,7 @@ export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneS
           zone.is !== "hands" &&
           zone.is !== "camera" && (
             <ParsedField
-              label={zone.is === "dice" ? "Edge of a die" : "What must pass, across"}
+              label={zone.is === "dice" ? "Edge of a die" : isMoving(zone.is) ? "Reaches above the board by" : "What must pass, across"}
               draftKey={zone.id}
               text={formatMm(zone.ballMm)}
               parse={parseMmIn({ least: 0, most: 500 })}
@@ -99,6 +115,11 @@ export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneS
           </>
         )}
       </div>
+      {zone.is === "turns" && (
+        <button className="btn mt-2" onClick={() => void set({ outlineMm: roundOf(zone.outlineMm) })}>
+          Make it round
+        </button>
+      )}
       <ParsedField
         className="mt-2"
         label="Corners, mm from the left and the front"
