@@ -139,3 +139,33 @@ test("something that snapped is a joint with one press in the log", async ({ ben
   await open(bench, "");
   await expect(bench.getByRole("link", { name: /and the piece that snapped off$/ }).first()).toBeVisible();
 });
+
+test("a face of one is pressed, then a face of the other: they meet; what is never cut stands at the drawing", async ({ bench }) => {
+  await open(bench, "/joint?joint=paddle-in-frame");
+  await bench.getByText("Put face to face").click();
+  const before = (await joints(bench)).find((j) => j.id === "paddle-in-frame")!.place!.atMm;
+  await bench
+    .getByRole("img", { name: /^Sluice paddle on a turntable/ })
+    .locator("canvas")
+    .click();
+  await expect(bench.getByText("Sluice paddle: a face is pressed")).toBeVisible();
+  // A frame is open in its middle: somewhere along a line there is a post.
+  const frame = bench.getByRole("img", { name: /^Sluice frame on a turntable/ });
+  await frame.scrollIntoViewIfNeeded();
+  const box = (await frame.boundingBox())!;
+  for (let k = 1; k < 12 && !(await bench.getByText("Sluice frame: a face is pressed").isVisible()); k++)
+    await bench.mouse.click(box.x + box.width * (0.35 + k * 0.025), box.y + box.height / 2);
+  await expect(bench.getByText("Sluice frame: a face is pressed")).toBeVisible();
+  await expect
+    .poll(async () => {
+      const now = (await joints(bench)).find((j) => j.id === "paddle-in-frame")!.place!.atMm;
+      return now.some((v, k) => v !== before[k]) || (await bench.getByText(/These faces meet only|Both faces look/).isVisible());
+    })
+    .toBe(true);
+  await bench.getByRole("button", { name: "Remove position" }).click();
+  await expect(bench.getByText("Position not set, and not required.")).toBeVisible();
+  await open(bench, "?part=sluice-frame");
+  await bench.getByLabel("Never cut on Sluice frame").fill("the nib under the sill");
+  await bench.keyboard.press("Enter");
+  await expect(bench.getByText("▲ Never cut on Sluice frame: the nib under the sill")).toBeVisible();
+});

@@ -1,12 +1,12 @@
 /** Ground: the board asked for first, what stands where and is checked while it moves, layers as work, carrying and the camera. */
 import { expect, openLeaf, openStation, shedStl, test, upload } from "./bench";
 import { storedRow } from "./rows";
-import type { Page } from "@playwright/test";
+import type { Locator, Page } from "@playwright/test";
 
 interface Stored {
   boards?: { id: string; handsMm: [number, number] | null; layers: { eMPa: number | null }[] }[];
   standings?: { id: string; xMm: number; yMm: number; turnDeg: number }[];
-  zones?: { id: string; levelMm: number; outlineMm: number[] }[];
+  zones?: { id: string; levelMm: number; slopeDeg: number; outlineMm: number[] }[];
   layers?: { id: string; methodId: string; depthMm: number }[];
   camera?: { focalMm: number };
 }
@@ -142,4 +142,67 @@ test("panels lie on the stock with cuts right through; the camera says what it t
   await set(bench, "To the middle of the board", "800 mm");
   // 36 × (800 − 35)/35.
   await expect(bench.getByText("It takes in 787 × 525 mm")).toBeVisible();
+});
+
+test("a panel is scored as bricks of the scene's scale, its courses come out even with one press, and siding adds its strips", async ({
+  bench,
+}) => {
+  await open(bench, "/cut");
+  const wall = bench.getByRole("listitem", { name: "Boathouse, long walls" });
+  await wall.getByLabel("Scored as").selectOption("bricks, each course half a brick on");
+  // 75 mm at 1:56 is 1.34 mm.
+  await expect(wall.getByLabel("One, high")).toHaveValue("1.34 mm");
+  await wall.getByRole("button", { name: "Make courses even" }).click();
+  // 42 mm in 31 courses.
+  await expect(wall.getByLabel("One, high")).toHaveValue("1.35 mm");
+  await wall.getByLabel("Scored as").selectOption("nothing");
+  await expect(wall.getByLabel("One, high")).toHaveCount(0);
+  await bench.getByRole("button", { name: "Add these strips" }).click();
+  await expect(bench.getByRole("listitem", { name: "Siding strip" }).getByLabel("How many")).toHaveValue("22");
+});
+
+test("a zone gets another corner by a drag, its bank is pulled in the section, and a round way is kept clear", async ({ bench }) => {
+  await open(bench);
+  await expect(bench.locator("[data-piece=crane]")).toBeVisible();
+  const plan = bench.getByRole("img", { name: /from above/ });
+  const box = (await plan.boundingBox())!;
+  await bench.mouse.click(box.x + 60, box.y + 130);
+  const fields = bench.getByRole("region", { name: "Zone" });
+  await expect(fields.getByRole("heading").first()).toHaveText("Marsh grass");
+  const marsh = async () => (await scene(bench)).zones!.find((z) => z.id === "marsh")!;
+  const pull = async (at: { x: number; y: number }, dx: number, dy: number): Promise<void> => {
+    await bench.mouse.move(at.x, at.y);
+    await bench.mouse.down();
+    await bench.mouse.move(at.x + dx / 2, at.y + dy / 2);
+    await bench.mouse.move(at.x + dx, at.y + dy);
+    await bench.mouse.up();
+  };
+  const middle = async (of: Locator): Promise<{ x: number; y: number }> => {
+    const b = (await of.boundingBox())!;
+    return { x: b.x + b.width / 2, y: b.y + b.height / 2 };
+  };
+  const before = (await marsh()).outlineMm.length;
+  await pull(await middle(plan.getByText("Drag for another corner").locator("..").first()), 0, 12);
+  await expect.poll(async () => (await marsh()).outlineMm.length).toBe(before + 2);
+  await bench.getByLabel("Place of the section line").fill("200");
+  const section = bench.getByRole("img", { name: /^Section at/ });
+  const slope = (await marsh()).slopeDeg;
+  // Its left side is the board's rim: the bank is on its right, and runs gentler where it is pulled in.
+  await pull(await middle(section.locator("circle").nth(-2)), -20, 0);
+  await expect.poll(async () => (await marsh()).slopeDeg).toBeLessThan(slope);
+  await fields.getByLabel("What it is").selectOption("keep clear: a cylinder that turns");
+  await fields.getByRole("button", { name: "Make it round" }).click();
+  await expect.poll(async () => (await marsh()).outlineMm.length).toBe(64);
+});
+
+test("weathering is shown on the assembled board, and names what is marked most", async ({ bench }) => {
+  await bench.goto(`/s/${DEMO}/paint/weather`);
+  await expect(bench.getByRole("img", { name: /with what stands on it on a turntable/ })).toBeVisible();
+  const most = bench.getByRole("note", { name: "Marked most" });
+  await expect(most).toContainText("Mill house");
+  const low = await most.textContent();
+  await bench.getByRole("button", { name: "in the lee" }).click();
+  await expect(most).not.toHaveText(low!);
+  await bench.getByLabel("Show", { exact: true }).selectOption("one part");
+  await expect(bench.getByText("what stands beside it is not counted")).toBeVisible();
 });

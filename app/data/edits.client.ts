@@ -41,8 +41,20 @@ const orderSchema = Joi.object({
   windowId: Joi.string().max(64),
 }).options({ presence: "required" });
 
+/** What is written down and sent is text: a field that is undefined would be lost in it, so it is named as cleared. */
+function asText(command: string, payload: object): object {
+  if (command !== "list.set") return payload;
+  const { change } = payload as { change?: unknown };
+  if (typeof change !== "object" || change === null) return payload;
+  const clears = Object.entries(change).flatMap(([k, v]) => (v === undefined ? [k] : []));
+  return clears.length === 0
+    ? payload
+    : { ...payload, change: Object.fromEntries(Object.entries(change).filter(([, v]) => v !== undefined)), clears };
+}
+
 /** Writes an edit down. @returns what is to be sent */
-export function writeDown(sceneId: string, command: string, payload: object): EditOrder {
+export function writeDown(sceneId: string, command: string, said: object): EditOrder {
+  const payload = asText(command, said);
   const order: EditOrder = { editId: nanoid(), sceneId, command, payload, at: Date.now(), windowId };
   noteStarted(command, payload, order.at);
   // Taking back is not sent again later: it would take back something else.

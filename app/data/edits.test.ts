@@ -59,6 +59,21 @@ describe("edits", () => {
     expect(await heard).toBe(refused);
     expect(notes(texts)).toEqual([]);
   });
+  it("that clear what was said clear it, though they go as text", async () => {
+    const t = await tab();
+    await t.begin();
+    const panel = { id: "p", name: "Wall", widthMm: 100, heightMm: 50, count: 1, scored: { as: "bricks", unitMm: [4, 1.4] } };
+    const set = (change: object) =>
+      t.storeEdit(JSON.parse(JSON.stringify(t.writeDown(SCENE, "list.set", { list: "scene.panels", key: "p", change }))) as never);
+    const panels = async () => (await t.db.scenes.get(SCENE))!.panels;
+    expect((await t.storeEdit(t.writeDown(SCENE, "list.add", { list: "scene.panels", items: [panel] }))).ok).toBe(true);
+    expect((await set({ scored: undefined })).ok).toBe(true);
+    const { scored: _, ...plain } = panel;
+    expect(await panels()).toStrictEqual([plain]);
+    // What a row cannot be without stays, and an edit that says nothing is refused.
+    expect([(await set({ name: undefined })).ok, (await set({})).ok]).toEqual([false, false]);
+    expect(await panels()).toStrictEqual([plain]);
+  });
   it("that nobody knows are refused, not thrown", async () => {
     const t = await tab();
     const done = await t.storeEdit(t.writeDown(SCENE, "mill.turn", {}));

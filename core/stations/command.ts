@@ -111,8 +111,12 @@ export async function openPrints(e: Edit<"scenes" | "records">): Promise<StepRec
   );
 }
 
-/** A row with some of its fields changed; its ids stay. */
-export const merged = <T extends object>(row: T, changed: object): T => ({ ...row, ...changed, ...("id" in row ? { id: row.id } : {}) });
+/** A row with some of its fields changed, and without those that are undefined; its ids stay. */
+export const merged = <T extends object>(row: T, changed: object): T => {
+  const next = { ...row, ...changed, ...("id" in row ? { id: row.id } : {}) } as Record<string, unknown>;
+  for (const [k, v] of Object.entries(changed)) if (v === undefined) delete next[k];
+  return next as T;
+};
 
 /** A list with things added, changed or dropped; each is known by the field `by`. */
 export const withItems = <T extends object>(list: readonly T[], items: readonly T[], by: keyof T): T[] => {

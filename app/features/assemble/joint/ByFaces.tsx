@@ -25,7 +25,7 @@ export function ByFaces({ a, b, turnDeg, take }: { a: Part; b: Part; turnDeg: nu
         Press a face of {a.name}, then a face of {b.name}: they meet there. {a.name} is turned about the vertical alone; move it on with the
         arrows or the fields.
       </p>
-      <div className="mt-2 grid gap-4 tablet:grid-cols-2">
+      <div className="mt-2 grid gap-4 desk:grid-cols-2">
         <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
           {(
             [

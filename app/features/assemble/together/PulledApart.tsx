@@ -61,6 +61,14 @@ export function PulledApart({
       <p className="text-sm text-soft">
         Front view, one scale. Solid line: glued. Dashed: comes apart. Double: moves. Press a number, or its key.
       </p>
+      {parts.map(
+        (p) =>
+          p.neverCut && (
+            <p key={p.id} className="note-act">
+              ▲ Never cut on {p.name}: {p.neverCut}
+            </p>
+          ),
+      )}
     </div>
   );
 }
@@ -87,12 +95,12 @@ function Piece({ piece: { x, y, wide, high, twice }, part }: { piece: PlacedPiec
       <text x={x + 4} y={y + 14} fontSize="12" fill="var(--soft)">
         {part.name}
         {part.copies > 1 ? ` ×${part.copies}` : ""}
+        {part.neverCut && (
+          <tspan fill="var(--act)" dx="5">
+            ▲
+          </tspan>
+        )}
       </text>
-      {part.neverCut && (
-        <text x={x + 4} y={y + 28} fontSize="12" fontWeight="600" fill="var(--act)">
-          <title>{part.neverCut}</title>▲ never cut: {part.neverCut.length > 28 ? `${part.neverCut.slice(0, 27)}…` : part.neverCut}
-        </text>
-      )}
     </g>
   );
 }
