@@ -1,5 +1,10 @@
 /** Lines that are scored into a panel, and strips of siding that are glued on it, by the size of the real thing. */
-import type { Panel } from "./cut";
+
+/** A panel, as far as it is scored. */
+interface Face {
+  widthMm: number;
+  heightMm: number;
+}
 
 export type Scoring = "flags" | "bricks" | "boards";
 
@@ -29,7 +34,7 @@ const EDGE_MM = 0.2;
  * @returns also their length together, and what is left of a course at the top, mm; 0 where it comes out even
  */
 export function scoreLines(
-  { widthMm: w, heightMm: h }: Pick<Panel, "widthMm" | "heightMm">,
+  { widthMm: w, heightMm: h }: Face,
   { as, unitMm: [uw, uh] }: Scored,
 ): { lines: number[]; lengthMm: number; restMm: number } {
   const lines: number[] = [];
@@ -62,7 +67,8 @@ export interface Siding {
   stripMm: number;
   /** Strips end to end in one course. */
   inCourse: number;
-  panel: Omit<Panel, "id">;
+  /** The strips, as a panel of the cut list. */
+  panel: Face & { name: string; count: number };
 }
 
 /**
