@@ -10,6 +10,7 @@ interface Stored {
     b: { kind: string; partId?: string };
     place?: { atMm: number[] };
     widthMm: number;
+    how: string;
     count: number | null;
   }[];
 }
@@ -168,4 +169,20 @@ test("a face of one is pressed, then a face of the other: they meet; what is nev
   await bench.getByLabel("Never cut on Sluice frame").fill("the nib under the sill");
   await bench.keyboard.press("Enter");
   await expect(bench.getByText("▲ Never cut on Sluice frame: the nib under the sill")).toBeVisible();
+});
+
+test("parts that are glued before paint are one silhouette in Paint, and two again when they are not", async ({ bench }) => {
+  await open(bench, "/joint?joint=paddle-in-frame");
+  await bench.getByLabel("How they are joined").selectOption("glued");
+  await bench.getByLabel("Painted").selectOption("after they are joined");
+  await expect.poll(async () => (await joints(bench)).find((j) => j.id === "paddle-in-frame")!.how).toBe("glued");
+  const unit = bench.getByTestId("paint-tray").getByRole("button", { name: /^Sluice frame and Sluice paddle, one piece/ });
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await unit.click();
+  await expect(bench.getByRole("button", { name: /^Lay a recipe on 2 parts/ })).toBeVisible();
+  await open(bench, "/joint?joint=paddle-in-frame");
+  await bench.getByLabel("Painted").selectOption("before they are joined");
+  await bench.goto("/s/saltmarsh-sluice/paint");
+  await expect(bench.getByTestId("paint-tray").getByRole("button", { name: /^Sluice frame:/ })).toBeVisible();
+  await expect(unit).toHaveCount(0);
 });

@@ -34,7 +34,7 @@ export function placingByFaces(a: PressedFace, b: PressedFace, before: number, f
   } else
     return fail(
       "faces.tip",
-      "These faces meet only if one part is tipped over. Press two level faces, or two upright ones, or say at Ground which way up the part stands.",
+      "These faces meet only if one part is tipped over. Parts stay as their files stand them here: press two level faces, or two upright ones.",
     );
   const [c, s] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
   const [x, y, z] = a.at;

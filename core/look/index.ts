@@ -38,6 +38,7 @@ export * from "./plateSheet";
 export * from "./prep";
 export * from "./processVerdict";
 export * from "./pulledApart";
+export * from "./unitShape";
 export * from "./questions";
 export * from "./rates";
 export * from "./reportSheets";

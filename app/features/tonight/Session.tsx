@@ -11,7 +11,7 @@ import { InHandPhone, usePhone } from "~app/shared/InHandPhone";
 import { useActions, useOthers, useProject } from "~app/shared/scene";
 import { startOf } from "~app/shared/startStep";
 import { useMoment, useTonight } from "~app/shared/tonightModel";
-import { Silhouette } from "~app/shared/Silhouette";
+import { PieceSilhouette } from "~app/shared/UnitSilhouette";
 import { Key } from "~app/ui/keys";
 import { KeepAtStep } from "./KeepAtStep";
 
@@ -174,7 +174,7 @@ export function InHandSession({
           return {
             key: step.key,
             name: step.partName,
-            ...(part && { picture: (done: boolean) => <Silhouette part={part} onInk={done} /> }),
+            ...(part && { picture: (done: boolean) => <PieceSilhouette part={part} onInk={done} /> }),
           };
         })}
         ticked={ticked}
@@ -303,7 +303,7 @@ function Tick({
     <li className="flex items-center gap-2">
       <label className="flex min-h-[48px] min-w-0 flex-1 items-center gap-2">
         <input type="checkbox" className="h-7 w-7 shrink-0" checked={on} onChange={toggle} />
-        {part && <Silhouette part={part} />}
+        {part && <PieceSilhouette part={part} />}
         <span className="min-w-0 leading-tight">
           <span className="block font-semibold">{step.partName}</span>
           <span className="block text-sm text-soft">

@@ -5,6 +5,7 @@ import type { Part } from "~core/project";
 import type { Recipe } from "~core/recipe";
 import { formatDuration } from "~core/units";
 import { Silhouette } from "~app/shared/Silhouette";
+import { UnitSilhouette, useUnits } from "~app/shared/UnitSilhouette";
 import { useMoment } from "~app/shared/tonightModel";
 import { hatchFill } from "~app/ui/hatch";
 import { untilWords } from "./moment";
@@ -47,30 +48,45 @@ const stagesOf = (recipe: Recipe, { at }: SchemePiece): Stage[] =>
 
 const copiesWords = (part: Part): string => (part.copies > 1 ? `${part.name} × ${part.copies}` : part.name);
 
+type Unit = readonly Part[];
+
+/** Parts of one piece that are as far as each other are one; each other part stands alone. */
+function asPieces(parts: readonly Part[], units: readonly Unit[], says: (part: Part) => string): Unit[] {
+  const here = new Set(parts);
+  const whole = units.filter((u) => u.every((p) => here.has(p)) && new Set(u.map(says)).size === 1);
+  const first = new Map(whole.flatMap((u) => u.map((p) => [p, u] as const)));
+  return parts.flatMap((p) => {
+    const unit = first.get(p);
+    return !unit ? [[p]] : unit[0] === p ? [unit] : [];
+  });
+}
+
 const Piece = memo(function Piece({
-  part,
+  unit,
   stages,
   says,
   picked,
   onPick,
 }: {
-  part: Part;
+  unit: Unit;
   stages: readonly Stage[] | null;
   says: string;
   picked: boolean;
-  onPick: (id: string) => void;
+  onPick: RowProps["onPick"];
 }) {
+  const [part] = unit;
+  const name = unit.length > 1 ? `${unit.map(copiesWords).join(" and ")}, one piece` : copiesWords(part);
   return (
     <button
       className={`flex min-h-[44px] items-end gap-0.5 border px-1 pt-1 hover:bg-board ${picked ? "border-[1.5px] border-ink bg-board" : "border-transparent"}`}
       aria-pressed={picked}
-      aria-label={`${copiesWords(part)}${says && `: ${says}`}`}
-      title={copiesWords(part)}
-      onClick={() => onPick(part.id)}
+      aria-label={`${name}${says && `: ${says}`}`}
+      title={name}
+      onClick={() => onPick(unit.map((p) => p.id), !picked)}
     >
-      <Silhouette part={part} />
+      {unit.length > 1 ? <UnitSilhouette parts={unit} /> : <Silhouette part={part} />}
       {stages && <StageColumn stages={stages} />}
-      {part.copies > 1 && <span className="pb-0.5 text-xs text-soft">×{part.copies}</span>}
+      {part.copies > 1 && unit.length === 1 && <span className="pb-0.5 text-xs text-soft">×{part.copies}</span>}
     </button>
   );
 });
@@ -89,6 +105,7 @@ interface RowProps {
 function Row({ name, parts, says, open, onOpen, picked, onPick, pieceOf }: RowProps) {
   const [most, setMost] = useState(AT_ONCE);
   const all = parts.every((p) => picked.has(p.id));
+  const pieces = asPieces(parts, useUnits(), (p) => pieceOf(p).says);
   const names = parts.slice(0, 3).map(copiesWords).join(", ") + (parts.length > 3 ? ` and ${parts.length - 3} more` : "");
   return (
     <li
@@ -109,12 +126,12 @@ function Row({ name, parts, says, open, onOpen, picked, onPick, pieceOf }: RowPr
         <p className="truncate text-sm text-soft">{names}</p>
       </div>
       <div className="flex flex-wrap items-end">
-        {parts.slice(0, most).map((part) => (
-          <Piece key={part.id} part={part} picked={picked.has(part.id)} onPick={(id) => onPick([id])} {...pieceOf(part)} />
+        {pieces.slice(0, most).map((unit) => (
+          <Piece key={unit[0].id} unit={unit} picked={unit.every((p) => picked.has(p.id))} onPick={onPick} {...pieceOf(unit[0])} />
         ))}
-        {parts.length > most && (
+        {pieces.length > most && (
           <button className="btn-text" onClick={() => setMost(most + 200)}>
-            {parts.length - most} more
+            {pieces.length - most} more
           </button>
         )}
         <button

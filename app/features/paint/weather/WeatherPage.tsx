@@ -33,13 +33,14 @@ export default function WeatherPage() {
   const { part, choose } = usePartAtHand(project);
   const [place, setPlace] = useState<WeatherPlace>("low");
   const [wind, setWind] = useState<WindFrom>("front");
-  const { boards, board, choose: chooseBoard, placed } = useBoard();
+  const { boards, board, choose: chooseBoard, placed, standings } = useBoard();
   const [alone, setAlone] = useState(false);
   const { ratio } = project.scene.scale;
   const step = (by: number): void => setPlace((p) => PLACES[(PLACES.indexOf(p) + by + PLACES.length) % PLACES.length]);
   useKey("j", "Next kind of place", "Paint", () => step(1));
   useKey("k", "Kind of place before", "Paint", () => step(-1));
-  const together = !alone && board !== undefined && placed.length > 0;
+  const stands = board !== undefined && standings.length > 0;
+  const together = stands && !alone;
   return (
     <Page
       title="Weathering"
@@ -56,7 +57,7 @@ export default function WeatherPage() {
         <div className="mt-3 grid gap-6 desk:grid-cols-[1.3fr_1fr]">
           <div>
             <div className="mb-3 flex flex-wrap items-end gap-3">
-              {board && placed.length > 0 && (
+              {board && stands && (
                 <Choice
                   label="Show"
                   value={alone ? ALONE : board.id}
@@ -86,7 +87,7 @@ export default function WeatherPage() {
                 </Suspense>
                 <p className="text-sm text-soft">
                   The redder, the likelier. As the file stands it, at {formatRatio(ratio)}; what stands beside it is not counted.
-                  {(project.scene.standings ?? []).length === 0 && " Put parts on the plan of Ground, and this page shows them together."}
+                  {!stands && " Put parts on the plan of Ground, and this page shows them together."}
                 </p>
               </>
             )}
@@ -129,7 +130,7 @@ const LOADING = <p className="text-soft">Loading the 3D view…</p>;
 /** All that stands on the board at hand, and what of it is marked most. */
 function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }) {
   const { scene, parts } = useProject();
-  const { board, placed, footOf, nameOf } = useBoard();
+  const { board, placed, footOf, nameOf, measured } = useBoard();
   const { ratio } = scene.scale;
   const [marked, setMarked] = useState<{ key: string; of: { id: string; mm2: number }[] } | null>(null);
   const drawn = useMemo((): Drawn | null => {
@@ -172,6 +173,12 @@ function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }) {
     };
   }, [board, parts, placed, footOf, scene.zones, place, wind, ratio]);
   if (!board || !drawn) return null;
+  if (measured.done < measured.of)
+    return (
+      <p role="status" className="text-soft">
+        Measuring what stands there: {measured.done} of {measured.of}.
+      </p>
+    );
   const most = marked?.key === drawn.key ? marked.of.filter((m) => m.mm2 >= 1).sort((a, b) => b.mm2 - a.mm2) : null;
   return (
     <>
