@@ -82,7 +82,12 @@ const Piece = memo(function Piece({
       aria-pressed={picked}
       aria-label={`${name}${says && `: ${says}`}`}
       title={name}
-      onClick={() => onPick(unit.map((p) => p.id), !picked)}
+      onClick={() =>
+        onPick(
+          unit.map((p) => p.id),
+          !picked,
+        )
+      }
     >
       {unit.length > 1 ? <UnitSilhouette parts={unit} /> : <Silhouette part={part} />}
       {stages && <StageColumn stages={stages} />}
