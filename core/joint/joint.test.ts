@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { CAUTIONS } from "../care";
-import { gatesInAir, glueById, GLUES, gluesFor, MATERIALS, type JointNeeds } from "./index";
+import { newJoint } from "../project";
+import { adaptorsOf, gatesInAir, glueById, GLUES, gluesFor, MATERIALS, type Joint, type JointNeeds } from "./index";
 
 const best = (needs: Partial<JointNeeds>): string =>
   gluesFor({ a: "filament print", b: "filament print", gapMm: 0.1, load: false, painted: false, ...needs })[0].glue.id;
@@ -98,5 +99,27 @@ describe("glue for a pair", () => {
     // Ten degrees colder, a reaction takes twice as long (common practice, no source).
     expect(gates("epoxy-5", 10, 50).workS).toBeCloseTo(3600, 6);
     expect(gates("instant-gel", 10, 90)).toEqual(GLUES.find((g) => g.id === "instant-gel")!.gates);
+  });
+});
+
+describe("adaptors", () => {
+  const slots: Record<string, number | null> = { wall: 4.2, tower: 4.3, bridge: 6, crate: null };
+  const meets = (a: string, b: string, how: Joint["how"] = "clipped"): Joint => ({
+    ...newJoint(`${a}-${b}`, a, { kind: "part", partId: b }),
+    how,
+  });
+  const found = (...joints: Joint[]) =>
+    adaptorsOf(
+      joints,
+      (id) => slots[id],
+      () => 12,
+      0.15,
+    ).map((x) => [x.joint.id, x.used, x.spare]);
+  it("one for each joint where slots take different clips, with one spare in ten", () => {
+    expect(found(meets("wall", "bridge"), meets("wall", "tower"))).toEqual([["wall-bridge", 12, 2]]);
+    expect(found(meets("bridge", "wall"))).toEqual([["bridge-wall", 12, 2]]);
+  });
+  it("none among copies, where nothing is clipped, or where nobody measured", () => {
+    expect(found(meets("wall", "wall"), meets("wall", "bridge", "glued"), meets("wall", "crate"))).toEqual([]);
   });
 });

@@ -8,7 +8,7 @@ import { boxOfRings, ringArea, ringsOf, type Ring } from "./rings";
 import { stanceOf } from "./stance";
 
 /** Raise it when feet are cut differently. */
-export const FOOT_VERSION = 1;
+export const FOOT_VERSION = 2;
 
 export interface Foot {
   /** About the middle of the shadow's box, mm. */
@@ -35,19 +35,25 @@ export function footOf(solids: Solids, mesh: Mesh, turn: Turn): Foot {
   const solid = solidOf(solids, turnMesh(mesh, turn));
   if (!solid || solid.isEmpty()) {
     solid?.delete();
-    const { hull, heightMm } = stanceOf(mesh, turn);
-    const ring = ringArea(hull.flat()) < 0 ? [...hull].reverse().flat() : hull.flat();
-    const low = boundsOf(turnMesh(mesh, turn).positions).min[2];
-    return centred([ring], [ring], heightMm, low, true);
+    return byOutline(mesh, turn);
   }
   return scoped((keep) => {
     const own = keep(solid);
     const { min, max } = own.boundingBox();
     const heightMm = max[2] - min[2];
     const shadow = ringsOf(keep(keep(own.project()).simplify(TOLERANCE_MM)));
+    // Of what is smaller than the tolerance nothing is left.
+    if (shadow.length === 0) return byOutline(mesh, turn);
     const foot = ringsOf(keep(keep(own.slice(min[2] + Math.min(CUT_MM, heightMm / 10))).simplify(TOLERANCE_MM)));
     return centred(foot.length > 0 ? foot : shadow, shadow, heightMm, min[2], foot.length === 0);
   });
+}
+
+function byOutline(mesh: Mesh, turn: Turn): Foot {
+  const { hull, heightMm } = stanceOf(mesh, turn);
+  const ring = ringArea(hull.flat()) < 0 ? [...hull].reverse().flat() : hull.flat();
+  const low = boundsOf(turnMesh(mesh, turn).positions).min[2];
+  return centred([ring], [ring], heightMm, low, true);
 }
 
 function centred(foot: readonly Ring[], shadow: readonly Ring[], heightMm: number, lowMm: number, guessed: boolean): Foot {

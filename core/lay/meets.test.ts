@@ -74,6 +74,14 @@ describe("outlines that share area", () => {
 });
 
 describe("the foot of a part", () => {
+  it("of what is smaller than a hand sets down is its outline, and no place is lost", () => {
+    for (const mm of [1e-4, 1e-3, 0.05, 0.09, 0.2]) {
+      const f = footOf(solids, boxMesh(mm, mm / 2, mm * 3), TURNS["+z"]);
+      expect([f.widthMm, f.depthMm, f.heightMm, ...f.midMm].every(Number.isFinite)).toBe(true);
+      expect(f.foot.length).toBeGreaterThan(0);
+      expect(f.widthMm).toBeCloseTo(mm, 5);
+    }
+  });
   it("of a box is its shadow", () => {
     const f = footOf(solids, boxMesh(30, 20, 10), TURNS["+z"]);
     expect(f.footMm2).toBeCloseTo(600, 6);

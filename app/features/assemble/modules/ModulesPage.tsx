@@ -1,14 +1,16 @@
 /** What is clipped and what travels: joints and open sides of modules, clips and spares, and the list of what is packed. */
 import { format } from "date-fns";
-import { HOLDS, isOfCopies, JOINT_HOW, jointsOfPattern, PATTERNS, spareClips, type Joint } from "~core/joint";
+import { adaptorsOf, HOLDS, isOfCopies, JOINT_HOW, jointsOfPattern, partsOfJoint, PATTERNS, spareClips, type Joint } from "~core/joint";
 import { assembleSheets } from "~core/look";
 import { goodCount } from "~core/plan";
-import { countOf, jointWords, namesIn, partSizeMm, unitsOfScene, type Part, type Project } from "~core/project";
+import { countOf, houseFindings, jointWords, namesIn, partSizeMm, unitsOfScene, type Part, type Project } from "~core/project";
+import { HOUSE_TOLERANCE } from "~core/subject";
 import { formatMm } from "~core/units";
 import { download, fileName } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
 import { paperOf } from "~app/shared/paper";
 import { useNow, useProject } from "~app/shared/scene";
+import { Link } from "react-router";
 import { Sideways } from "~app/ui/sideways";
 import { AssembleLeaves } from "../AssembleLeaves";
 
@@ -98,7 +100,14 @@ export default function ModulesPage() {
           Clips are printed last, once everything is painted: a heavy coat makes them too tight. One spare in ten, one at least: common
           practice, no source. Paint stays off the sides of modules.
         </p>
+        <p className="mt-2 flex flex-wrap items-center gap-3">
+          A gauge of holes in steps tells how much room a clip needs on your printer: the clearance comb.
+          <Link className="btn" to={`/s/${scene.id}/print/all/coupons`}>
+            Print the clip gauge
+          </Link>
+        </p>
       </Section>
+      <Standards joints={clipped} />
       <Section
         title="Packing list"
         aside={
@@ -159,5 +168,54 @@ function Clipped({ joint: j }: { joint: Joint }) {
           ))}
       </td>
     </tr>
+  );
+}
+
+/** Modules against the house standards, and adaptors where two kinds of slot meet. */
+function Standards({ joints }: { joints: readonly Joint[] }) {
+  const { scene, parts } = useProject();
+  const ids = new Set(joints.flatMap(partsOfJoint));
+  const modules = parts.filter((p) => ids.has(p.id));
+  const slotOf = (id: string): number | null => {
+    const part = parts.find((p) => p.id === id);
+    return part?.measures.clipSlotMm ? part.measures.clipSlotMm * part.factor : null;
+  };
+  const adaptors = adaptorsOf(joints, slotOf, (j) => countOf(j, parts), HOUSE_TOLERANCE.clipSlotMm);
+  const held = modules.flatMap((p) => {
+    const found = houseFindings(p, scene).filter((f) => f.what === "grid" || f.what === "clip");
+    return found.length > 0 ? [{ part: p, found }] : [];
+  });
+  if (modules.length === 0) return null;
+  const nameOf = namesIn({ parts });
+  return (
+    <Section title="Grid, clips and adaptors">
+      {held.length === 0 && (
+        <p className="max-w-prose text-soft">
+          No module has been held to a grid or a clip yet: say both at Scale, house standards, and the width of a slot on the part’s own
+          record.
+        </p>
+      )}
+      <ul>
+        {held.map(({ part, found }) => (
+          <li key={part.id} className="border-b border-rule py-1">
+            <span className="font-semibold">{part.name}:</span>{" "}
+            {found.map((f, i) => (
+              <span key={f.message} className={f.fits ? "text-soft" : "note-act"}>
+                {i > 0 && "; "}
+                {!f.fits && "▲ "}
+                {f.message}
+              </span>
+            ))}
+          </li>
+        ))}
+      </ul>
+      {adaptors.map(({ joint, slotsMm: [a, b], used, spare }) => (
+        <p key={joint.id} className="mt-2">
+          {jointWords(joint, nameOf)}: slots of {formatMm(Math.round(a * 100) / 100)} and {formatMm(Math.round(b * 100) / 100)} take
+          different clips. {used} adaptor{used === 1 ? "" : "s"} and {spare} spare.
+        </p>
+      ))}
+      {held.length > 0 && adaptors.length === 0 && <p className="mt-2 text-soft">No adaptors: no clipped joint has two kinds of slot.</p>}
+    </Section>
   );
 }
