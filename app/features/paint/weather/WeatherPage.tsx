@@ -1,20 +1,15 @@
 /** Where weather and use would have marked a piece, or all that stands on a board: low, where people walk, in the lee, under drips. */
-import { lazy, Suspense, useMemo, useState } from "react";
-import type { Drawn } from "~app/shared/turntable/Turntable";
+import { lazy, Suspense, useState } from "react";
 import { WEATHER, type WeatherPlace, type WindFrom } from "~core/paint";
-import { leaning } from "~core/mesh";
-import { geometryKey } from "~core/project";
 import { formatRatio } from "~core/scale";
-import { formatArea, ok } from "~core/units";
-import { meshSourceOf } from "~app/data/results.client";
 import { Page } from "~app/shared/Page";
 import { PartPicker, usePartAtHand } from "~app/shared/PartPicker";
 import { useProject } from "~app/shared/scene";
 import { useBoard } from "~app/shared/useBoard";
 import { Choice } from "~app/ui/field";
 import { useKey } from "~app/ui/keys";
-import { runJob } from "~workers/client";
 import { PaintLeaves } from "../PaintLeaves";
+import { OnBoard } from "./OnBoard";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
 
@@ -82,7 +77,7 @@ export default function WeatherPage() {
               <OnBoard place={place} wind={wind} />
             ) : (
               <>
-                <Suspense fallback={LOADING}>
+                <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
                   <Turntable key={part.id} of={part} className="h-[380px]" coloured={{ by: { kind: "weather", place, wind, ratio } }} />
                 </Suspense>
                 <p className="text-sm text-soft">
@@ -124,87 +119,3 @@ export default function WeatherPage() {
     </Page>
   );
 }
-
-const LOADING = <p className="text-soft">Loading the 3D view…</p>;
-
-/** All that stands on the board at hand, and what of it is marked most. */
-function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }) {
-  const { scene, parts } = useProject();
-  const { board, placed, footOf, nameOf, measured } = useBoard();
-  const { ratio } = scene.scale;
-  const [marked, setMarked] = useState<{ key: string; of: { id: string; mm2: number }[] } | null>(null);
-  const drawn = useMemo((): Drawn | null => {
-    if (!board) return null;
-    // Copies of one part in a row: its mesh is read once.
-    const copies = parts.flatMap((p) =>
-      placed.flatMap(({ standing: s, fromMm }) => {
-        const foot = s.partId === p.id ? footOf(s) : undefined;
-        const turn = leaning(p.stands ?? "+z", s.leanDeg);
-        return foot
-          ? [{ part: p, id: s.id, at: { turn, factor: p.factor, midMm: foot.midMm, xMm: s.xMm, yMm: s.yMm, turnDeg: s.turnDeg, fromMm } }]
-          : [];
-      }),
-    );
-    const zones = (scene.zones ?? []).filter((z) => z.boardId === board.id);
-    const shape = JSON.stringify([board.outlineMm, copies.map((c) => [geometryKey(c.part), c.at])]);
-    const key = `${shape} ${JSON.stringify([zones, place, wind, ratio])}`;
-    return {
-      name: `${board.name} with what stands on it`,
-      shape,
-      key,
-      draw: async (signal) => {
-        const sources = await Promise.all(copies.map((c) => meshSourceOf(c.part)));
-        const fault = sources.find((s) => !s.ok);
-        if (fault && !fault.ok) return fault;
-        const found = await runJob(
-          "weather",
-          {
-            copies: copies.flatMap(({ at }, k) => (sources[k].ok ? [{ source: sources[k].value, at }] : [])),
-            outlineMm: board.outlineMm,
-            zones,
-            by: { kind: "weather", place, wind, ratio },
-          },
-          { signal },
-        );
-        if (!found.ok) return found;
-        setMarked({ key, of: found.value.markedMm2.map((mm2, k) => ({ id: copies[k].id, mm2 })) });
-        return ok(found.value);
-      },
-    };
-  }, [board, parts, placed, footOf, scene.zones, place, wind, ratio]);
-  if (!board || !drawn) return null;
-  if (measured.done < measured.of)
-    return (
-      <p role="status" className="text-soft">
-        Measuring what stands there: {measured.done} of {measured.of}.
-      </p>
-    );
-  const most = marked?.key === drawn.key ? marked.of.filter((m) => m.mm2 >= 1).sort((a, b) => b.mm2 - a.mm2) : null;
-  return (
-    <>
-      <Suspense fallback={LOADING}>
-        <Turntable of={drawn} className="h-[380px]" />
-      </Suspense>
-      <p className="text-sm text-soft">
-        The redder, the likelier. As all stands on the plan at {formatRatio(ratio)}, {WAYS_ARE}; parts that are not on the plan are not
-        looked at, nor is what grows there.
-      </p>
-      {most && (
-        <p className="mt-2" role="note" aria-label="Marked most">
-          {most.length === 0
-            ? `Nothing on this board is ${WEATHER[place].label}.`
-            : `Marked most: ${most
-                .slice(0, MOST_NAMED)
-                .map((m) => `${nameOf(m.id)} ${formatArea(m.mm2)}`)
-                .join(
-                  ", ",
-                )}${most.length > MOST_NAMED ? ` and ${most.length - MOST_NAMED} more` : ""}. Every face counts by how likely it is.`}
-        </p>
-      )}
-    </>
-  );
-}
-
-/** Named; a list of more is no help at the bench. */
-const MOST_NAMED = 6;
-const WAYS_ARE = "with people walking on paving and gravel";
